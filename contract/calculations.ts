@@ -1,0 +1,73 @@
+import type { Static } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { airBarL, closed, conductance, heightMm, hours, levelOffsetMm, nullable, payloadN, perCorner, sigma, someCorners, temperatureC } from './quantities.ts'
+import { VehicleGeometry } from './vehicle.ts'
+
+const mm = Type.Number()
+const barG = nullable(Type.Number())
+
+const EquilibriumRequest = closed({ vehicle: VehicleGeometry, temperatureC, airBarL: nullable(someCorners(airBarL)), payloadN: Type.Optional(someCorners(payloadN)) })
+const EquilibriumResponse = closed({
+  heightMm: perCorner(mm), pressureBarG: perCorner(barG), loadN: perCorner(mm), onBumpStop: perCorner(Type.Boolean()), closureMm: mm,
+  solve: closed({ outcome: Type.Literal('converged'), steps: Type.Integer(), residualN: Type.Number() }),
+})
+
+const TemperatureDropRequest = closed({ vehicle: VehicleGeometry, fromC: temperatureC, toC: temperatureC })
+const TemperatureDropResponse = closed({ changeMm: perCorner(mm) })
+
+const ForecastRequest = closed({
+  vehicle: VehicleGeometry, startC: temperatureC, endC: temperatureC, hours,
+  leaks: someCorners(conductance),
+  crossLeaks: Type.Optional(closed({ front: Type.Optional(conductance), rear: Type.Optional(conductance) })),
+  sampleHours: Type.Array(Type.Number({ minimum: 0, maximum: 10_000 }), { minItems: 1, maxItems: 400 }),
+  levelOffsetMm: Type.Optional(levelOffsetMm),
+})
+const ForecastResponse = closed({
+  samples: Type.Array(closed({ hour: Type.Number(), heightMm: perCorner(mm), pressureBarG: perCorner(barG), airBarL: perCorner(barG) })),
+})
+
+const readings = Type.Array(heightMm, { minItems: 1, maxItems: 100 })
+const weight = Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 }))
+const share = Type.Optional(Type.Number({ minimum: 0, maximum: 1 }))
+const hypotheses = <Value extends typeof weight | typeof share>(value: Value) => closed({
+  none: value, FL: value, FR: value, RL: value, RR: value, frontPair: value, rearPair: value, frontBoth: value, rearBoth: value, all: value, diagonalFL: value, diagonalFR: value,
+})
+const LeakdownRequest = closed({
+  vehicle: VehicleGeometry,
+  hours: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Time between the rounds, h' }),
+  startC: temperatureC, endC: temperatureC,
+  temperatureSigmaK: Type.Optional(sigma),
+  before: perCorner(readings), after: perCorner(readings),
+  repeatabilityMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
+  modelSigmaMm: Type.Optional(sigma),
+  tyreAllowanceMm: Type.Optional(sigma),
+  levelOffsetMm: Type.Optional(levelOffsetMm),
+  priors: Type.Optional(hypotheses(weight)),
+})
+const LeakdownResponse = closed({
+  posterior: hypotheses(share), best: Type.String(), leakProbability: Type.Number(),
+  expectedColdMm: perCorner(mm), unexplainedMm: perCorner(mm),
+  rateBarLPerH: nullable(closed({ median: Type.Number(), low: Type.Number(), high: Type.Number() })),
+  hoursToBumpStop: nullable(Type.Number()),
+  closureMm: mm, expectedClosureMm: mm, closureSuspect: Type.Boolean(), fitChi2: Type.Number(), fitSuspect: Type.Boolean(),
+  predictedMm: perCorner(mm), sigmaMm: perCorner(mm), leaks: someCorners(Type.Number()), priors: hypotheses(share),
+})
+
+/** Every calculation: what it takes, what it gives, in one line what it is. */
+export const CALCULATIONS = {
+  equilibrium: { request: EquilibriumRequest, response: EquilibriumResponse, summary: 'Where a vehicle comes to rest with given amounts of air and load' },
+  'temperature-drop': { request: TemperatureDropRequest, response: TemperatureDropResponse, summary: 'How far a parked vehicle sinks by the cold alone' },
+  'leakdown-forecast': { request: ForecastRequest, response: ForecastResponse, summary: 'Heights, pressures and air through a night with given leaks' },
+  leakdown: { request: LeakdownRequest, response: LeakdownResponse, summary: 'What two rounds of heights, evening and morning, say about a leak' },
+} as const
+
+/** A calculation's name, as in /api/calc/<name>. */
+export type CalculationName = keyof typeof CALCULATIONS
+export type EquilibriumRequest = Static<typeof EquilibriumRequest>
+export type EquilibriumResponse = Static<typeof EquilibriumResponse>
+export type TemperatureDropRequest = Static<typeof TemperatureDropRequest>
+export type TemperatureDropResponse = Static<typeof TemperatureDropResponse>
+export type ForecastRequest = Static<typeof ForecastRequest>
+export type ForecastResponse = Static<typeof ForecastResponse>
+export type LeakdownRequest = Static<typeof LeakdownRequest>
+export type LeakdownResponse = Static<typeof LeakdownResponse>

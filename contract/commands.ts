@@ -1,0 +1,56 @@
+import type { Static, TSchema } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { ComplaintRecord, DisplayUnits, FindingRecord, RoundInput } from './records.ts'
+import { Architecture, VehicleGeometry } from './vehicle.ts'
+
+/**
+ * The envelope every write travels in. `id` is made by the client, once per intention: sent again, it changes nothing twice.
+ * `baseVersion` is the version of the record the person was looking at; null where a new one is made.
+ */
+const command = <Name extends string, Payload extends TSchema>(type: Name, payload: Payload) => closed({
+  id: uuid,
+  type: Type.Literal(type),
+  person: uuid,
+  device: Type.String({ minLength: 1, maxLength: 64 }),
+  at: instant,
+  baseVersion: nullable(Type.Integer({ minimum: 1 })),
+  payload,
+})
+
+/** Every command, by its name. */
+export const COMMANDS = {
+  'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
+  'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits })),
+  'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry })),
+  'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), note: Type.String({ maxLength: 300 }) })),
+  'job.open': command('job.open', closed({ jobId: uuid, vehicleId: uuid, complaint: ComplaintRecord })),
+  'job.complaint': command('job.complaint', closed({ jobId: uuid, complaint: ComplaintRecord })),
+  'job.close': command('job.close', closed({ jobId: uuid })),
+  'job.reopen': command('job.reopen', closed({ jobId: uuid })),
+  'round.record': command('round.record', closed({ jobId: uuid, round: RoundInput })),
+  'watch.start': command('watch.start', closed({
+    watchId: uuid, jobId: uuid, round: RoundInput,
+    supplyCut: oneOf('fuse', 'battery', 'cutOffSwitch'),
+    // What must be so before a watch means anything: the command cannot say otherwise.
+    supplyProved: Type.Literal(true), tagged: Type.Literal(true), doorsShut: Type.Literal(true),
+    minutesSinceRun: nullable(Type.Integer({ minimum: 0, maximum: 100_000 })),
+    plannedEndAt: instant,
+  })),
+  'watch.finish': command('watch.finish', closed({ watchId: uuid, round: RoundInput, undisturbed: Type.Boolean() })),
+  'watch.conclude': command('watch.conclude', closed({ watchId: uuid, finding: FindingRecord })),
+  'watch.giveUp': command('watch.giveUp', closed({ watchId: uuid, reason: words(200) })),
+} as const
+
+/** A command's name. */
+export type CommandType = keyof typeof COMMANDS
+/** A command by its name. */
+export type CommandOf<Name extends CommandType> = Static<(typeof COMMANDS)[Name]>
+/** What a command carries. */
+export type CommandPayload<Name extends CommandType> = CommandOf<Name>['payload']
+/** Any command. */
+export type Command = { [Name in CommandType]: CommandOf<Name> }[CommandType]
+
+/** What an accepted command answers; the same again when it is sent again. */
+export const CommandAnswer = closed({ id: uuid, version: nullable(Type.Integer()), repeated: Type.Boolean() })
+export type CommandResult = Static<typeof CommandAnswer>

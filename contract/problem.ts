@@ -1,0 +1,27 @@
+import type { Static } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { closed, nullable } from './quantities.ts'
+
+/** What can be wrong with a request, and the HTTP status it is answered with: the one table of both. */
+export const PROBLEM_STATUS = {
+  notJson: 400, tooLarge: 413, wrongShape: 400, unknownCommand: 400, airMissing: 400, sampleOutside: 400,
+  notFound: 404, stale: 409, idReused: 409, busy: 409,
+  stopOrder: 422, springWouldPull: 422, coilDoesNotCarry: 422, springWithoutVolume: 422, noAirSpring: 422, crossLeakWithoutAir: 422, noRest: 422,
+  noAirAnywhere: 422, noPriorLeft: 422, unknownReference: 422, alreadyTaken: 422, cornerNotRead: 422, timeOrder: 422, levelUnknown: 422,
+  airAndGeometryDiffer: 422, jobClosed: 422, watchRuns: 422, watchNotRunning: 422, watchNotWalked: 422,
+  internal: 500,
+} as const
+
+/** A problem's name. */
+export type ProblemCode = keyof typeof PROBLEM_STATUS
+
+/** An answer that says no (RFC 9457). */
+export const Problem = closed({
+  type: Type.String({ description: 'about:blank#<code>' }),
+  title: Type.String(),
+  status: Type.Integer(),
+  detail: Type.String({ description: 'A sentence a technician understands' }),
+  code: Type.String(),
+  path: nullable(Type.String({ description: 'JSON pointer of the field at fault' })),
+}, 'Problem details')
+export type Problem = Static<typeof Problem>

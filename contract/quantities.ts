@@ -1,0 +1,47 @@
+import type { NumberOptions, TLiteral, TSchema } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+
+// Bounds of what is accepted. The unit stands in the name of the field that uses one.
+const quantity = (minimum: number, maximum: number, description: string, more: NumberOptions = {}) => Type.Number({ minimum, maximum, description, ...more })
+const positive = (maximum: number, description: string) => Type.Number({ exclusiveMinimum: 0, maximum, description })
+
+export const heightMm = quantity(50, 2000, 'Ride height, wheel centre to arch edge, mm')
+export const lengthMm = positive(20_000, 'Length, mm')
+export const levelOffsetMm = quantity(-300, 300, 'Level over design height, mm')
+export const loadN = positive(50_000, 'Load, N')
+export const forceN = quantity(0, 50_000, 'Force at the wheel, N')
+export const payloadN = quantity(-50_000, 50_000, 'Load added at the wheel, N')
+export const motionRatio = quantity(0.1, 2, 'Spring travel over wheel travel')
+export const areaCm2 = quantity(0, 1000, 'Effective area, cm2; 0 without an air spring')
+export const volumeL = quantity(0, 1000, 'Volume, L')
+export const airBarL = quantity(0, 50_000, 'Amount of air, bar-litre ANR')
+export const pressureBarG = quantity(-1, 40, 'Gauge pressure, bar')
+export const temperatureC = quantity(-60, 120, 'Temperature, degC')
+export const conductance = quantity(0, 1, 'Sonic conductance, L/(s.bar) ANR')
+export const rateNPerMm = quantity(0, 1e8, 'Rate at the wheel, N/mm')
+export const tyreRateNPerMm = positive(1e8, 'Tyre rate, N/mm')
+export const hours = quantity(0, 10_000, 'Time, h')
+export const sigma = quantity(0, 200, 'Standard deviation')
+
+/** An object that admits nothing it does not name. */
+export const closed = <Fields extends Record<string, TSchema>>(fields: Fields, description?: string) =>
+  Type.Object(fields, { additionalProperties: false, ...(description ? { description } : {}) })
+
+/** One value for each corner. */
+export const perCorner = <Value extends TSchema>(value: Value) => closed({ FL: value, FR: value, RL: value, RR: value })
+
+/** A value for some corners. */
+export const someCorners = <Value extends TSchema>(value: Value) =>
+  closed({ FL: Type.Optional(value), FR: Type.Optional(value), RL: Type.Optional(value), RR: Type.Optional(value) })
+
+type Literals<Words extends readonly string[]> = Words extends readonly [infer First extends string, ...infer Rest extends readonly string[]] ? [TLiteral<First>, ...Literals<Rest>] : []
+
+/** One of a few words. */
+export const oneOf = <const Words extends readonly string[]>(...words: Words) =>
+  Type.Union(words.map((word) => Type.Literal(word)) as unknown as Literals<Words>)
+
+export const uuid = Type.String({ format: 'uuid' })
+export const instant = Type.String({ format: 'date-time', description: 'RFC 3339 date and time' })
+export const nullable = <Value extends TSchema>(value: Value) => Type.Union([value, Type.Null()])
+/** Words a person types, never empty. */
+export const words = (maxLength: number) => Type.String({ minLength: 1, maxLength, pattern: '\\S' })

@@ -1,0 +1,45 @@
+import type { Static, TSchema } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { CALCULATIONS } from './calculations.ts'
+import { CommandAnswer, COMMANDS } from './commands.ts'
+import { JobRecord, JobSummaryRecord, PersonRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleTypeRecord } from './records.ts'
+import { closed } from './quantities.ts'
+
+const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
+
+/** What each question is answered with. */
+export const QUERY_RESPONSES = {
+  '/api/health': Health,
+  '/api/shop': ShopRecord,
+  '/api/people': Type.Array(PersonRecord),
+  '/api/vehicle-types': Type.Array(VehicleTypeRecord),
+  '/api/vehicles': Type.Array(VehicleRecord),
+  '/api/vehicles/:id': VehicleDetailRecord,
+  '/api/jobs': Type.Array(JobSummaryRecord),
+  '/api/jobs/:id': JobRecord,
+} as const
+/** A question's path. */
+export type QueryName = keyof typeof QUERY_RESPONSES
+/** The answer to a question. */
+export type QueryResponse<Name extends QueryName> = Static<(typeof QUERY_RESPONSES)[Name]>
+
+const SUMMARY: Record<QueryName, string> = {
+  '/api/health': 'Whether the server is ready',
+  '/api/shop': 'The shop: its name and units',
+  '/api/people': 'Everybody who may sign a record',
+  '/api/vehicle-types': 'Vehicle types with architecture and geometry',
+  '/api/vehicles': 'Every vehicle',
+  '/api/vehicles/:id': 'One vehicle with every round ever measured',
+  '/api/jobs': 'Jobs as the floor shows them; closed ones of the last thirty days included',
+  '/api/jobs/:id': 'One job with its rounds and watches',
+}
+
+/** One way into the server. */
+export interface Route { readonly method: 'get' | 'post'; readonly path: string; readonly summary: string; readonly request?: TSchema; readonly response: TSchema }
+
+/** Every way into the server: the OpenAPI page is made from this list, and a test holds the server to it. */
+export const ROUTES: readonly Route[] = [
+  ...(Object.keys(QUERY_RESPONSES) as QueryName[]).map((path) => ({ method: 'get' as const, path, summary: SUMMARY[path], response: QUERY_RESPONSES[path] })),
+  { method: 'post', path: '/api/commands', summary: 'Every write: one command, idempotent by its id', request: Type.Union(Object.values(COMMANDS)), response: CommandAnswer },
+  ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({ method: 'post' as const, path: `/api/calc/${name}`, summary, request, response })),
+]

@@ -1,0 +1,60 @@
+import type { Static } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { areaCm2, closed, forceN, heightMm, lengthMm, levelOffsetMm, loadN, motionRatio, nullable, oneOf, perCorner, pressureBarG, rateNPerMm, tyreRateNPerMm, volumeL, words } from './quantities.ts'
+
+export const CornerName = oneOf('FL', 'FR', 'RL', 'RR')
+
+const Corner = closed({
+  designHeightMm: heightMm,
+  designLoadN: loadN,
+  motionRatio,
+  effectiveAreaCm2: areaCm2,
+  volumeAtDesignL: volumeL,
+  coilForceAtDesignN: Type.Optional(forceN),
+  coilRateNPerMm: Type.Optional(rateNPerMm),
+  bumpHeightMm: Type.Number({ minimum: 0, maximum: 2000, description: 'Ride height at which the bump stop begins to carry, mm' }),
+  bumpRateNPerMm: rateNPerMm,
+  droopHeightMm: Type.Number({ minimum: 50, maximum: 3000, description: 'Ride height at which the damper tops out, mm' }),
+  droopRateNPerMm: rateNPerMm,
+  tyreRateNPerMm,
+})
+
+/** Geometry of a vehicle: what the equilibrium needs. Coil and anti-roll figures may be left out: 0. */
+export const VehicleGeometry = closed({
+  wheelbaseMm: lengthMm,
+  trackFrontMm: lengthMm,
+  trackRearMm: lengthMm,
+  antiRollFrontNPerMm: Type.Optional(rateNPerMm),
+  antiRollRearNPerMm: Type.Optional(rateNPerMm),
+  corners: perCorner(Corner),
+})
+export type VehicleGeometry = Static<typeof VehicleGeometry>
+
+const air = oneOf('none', 'bellows', 'bellowsOnDamper', 'airDamper', 'strut')
+const sensors = oneOf('each', 'one', 'none')
+const damping = oneOf('plain', 'switched', 'continuous')
+
+/** How an air suspension is laid out. */
+export const Architecture = closed({
+  air: closed({ front: air, rear: air }),
+  layout: oneOf('open', 'closed'),
+  reservoir: Type.Boolean(),
+  valves: oneOf('oneBlock', 'perAxle', 'perSpring'),
+  crossValve: closed({ front: Type.Boolean(), rear: Type.Boolean() }),
+  sensors: closed({ front: sensors, rear: sensors }),
+  sensorMount: oneOf('fixed', 'adjustable'),
+  pressureSensor: oneOf('none', 'gallery'),
+  damping: closed({ front: damping, rear: damping }),
+  levels: Type.Array(closed({ id: words(24), offsetMm: levelOffsetMm }), { minItems: 1, maxItems: 8 }),
+  parked: closed({
+    policy: oneOf('none', 'settleAxle', 'settleVehicle', 'refill'),
+    checksAfterH: Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 10_000 }), { maxItems: 12 }),
+  }),
+  matchOnFault: Type.Boolean(),
+  doorInhibit: Type.Boolean(),
+  liftingMode: oneOf('none', 'menu', 'switch'),
+  cutOffSwitch: Type.Boolean(),
+  seatingPressureBarG: nullable(pressureBarG),
+  settleWaitS: nullable(Type.Number({ minimum: 0, maximum: 3600 })),
+})
+export type Architecture = Static<typeof Architecture>

@@ -1,0 +1,6 @@
+export { closureMm, closureUncertaintyMm, closureSuspect, TYRE_ALLOWANCE_MM } from './closure.ts'
+export type { ClosureRequest } from './closure.ts'
+export { DEFAULT_REPEATABILITY_MM, HEIGHT_RANGE_MM, meanHeights } from './readings.ts'
+export type { Readings } from './readings.ts'
+export { checkRound, BUILD_ALLOWANCE_MM, SINKING_MM } from './roundCheck.ts'
+export type { RoundCheckRequest, RoundRemark, LapReading } from './roundCheck.ts'

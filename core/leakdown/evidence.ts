@@ -1,0 +1,95 @@
+import { LOG_C_RANGE } from './hypotheses.ts'
+
+/** Steps of the fine grid of log10 C on which the likelihood is averaged. */
+export const FINE_NODES = Math.round((LOG_C_RANGE.to - LOG_C_RANGE.from) / LOG_C_RANGE.step) + 1
+
+/** Conductance at a (fractional) node of the fine grid, L/(s.bar). */
+export const conductanceAt = (node: number): number => 10 ** (LOG_C_RANGE.from + node * LOG_C_RANGE.step)
+
+/** The likelihood of one hypothesis over the fine grid; `second` is null where all its corners share one conductance. */
+export interface Evidence {
+  /** log of the mean likelihood over the prior on C, up to a constant common to all hypotheses. */
+  readonly logMean: number
+  readonly leastChi2: number
+  /** Posterior weight of each conductance (of the left spring where they differ), adding up to 1. */
+  readonly first: Float64Array
+  readonly second: Float64Array | null
+  /** Joint weights, left-major; null where all corners share one conductance. */
+  readonly joint: Float64Array | null
+}
+
+const squares = (z: Float64Array, at: number): number => z[at]! ** 2 + z[at + 1]! ** 2 + z[at + 2]! ** 2 + z[at + 3]! ** 2
+
+function finish(chi2: Float64Array): { weights: Float64Array; leastChi2: number; logMean: number } {
+  let leastChi2 = Number.POSITIVE_INFINITY
+  for (const value of chi2) leastChi2 = Math.min(leastChi2, value)
+  const weights = new Float64Array(chi2.length)
+  let sum = 0
+  for (let k = 0; k < chi2.length; k += 1) {
+    weights[k] = Math.exp(-0.5 * (chi2[k]! - leastChi2))
+    sum += weights[k]!
+  }
+  for (let k = 0; k < weights.length; k += 1) weights[k]! /= sum
+  return { weights, leastChi2, logMean: -0.5 * leastChi2 + Math.log(sum / chi2.length) }
+}
+
+/**
+ * Evidence of a hypothesis with one conductance.
+ * @param whitened whitened misfit (reading minus prediction) at every node of a grid `coarse` fine steps apart, 4 values each.
+ */
+export function evidenceOfOne(whitened: Float64Array, coarse: number): Evidence {
+  const chi2 = new Float64Array(FINE_NODES)
+  const z = new Float64Array(4)
+  for (let k = 0; k < FINE_NODES; k += 1) {
+    const node = Math.min(Math.floor(k / coarse), whitened.length / 4 - 2)
+    const share = k / coarse - node
+    for (let i = 0; i < 4; i += 1) z[i] = whitened[4 * node + i]! * (1 - share) + whitened[4 * node + 4 + i]! * share
+    chi2[k] = squares(z, 0)
+  }
+  const { weights, leastChi2, logMean } = finish(chi2)
+  return { logMean, leastChi2, first: weights, second: null, joint: null }
+}
+
+/**
+ * Evidence of a hypothesis with two independent conductances: the mean over the square.
+ * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, 4 values each.
+ */
+export function evidenceOfTwo(whitened: Float64Array, coarse: number): Evidence {
+  const side = Math.sqrt(whitened.length / 4)
+  const chi2 = new Float64Array(FINE_NODES * FINE_NODES)
+  const [row, z] = [new Float64Array(4 * side), new Float64Array(4)]
+  for (let i = 0; i < FINE_NODES; i += 1) {
+    const node = Math.min(Math.floor(i / coarse), side - 2)
+    const share = i / coarse - node
+    for (let k = 0; k < 4 * side; k += 1) row[k] = whitened[4 * side * node + k]! * (1 - share) + whitened[4 * side * (node + 1) + k]! * share
+    for (let j = 0; j < FINE_NODES; j += 1) {
+      const column = Math.min(Math.floor(j / coarse), side - 2)
+      const part = j / coarse - column
+      for (let k = 0; k < 4; k += 1) z[k] = row[4 * column + k]! * (1 - part) + row[4 * column + 4 + k]! * part
+      chi2[i * FINE_NODES + j] = squares(z, 0)
+    }
+  }
+  const { weights: joint, leastChi2, logMean } = finish(chi2)
+  const [first, second] = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)]
+  for (let i = 0; i < FINE_NODES; i += 1) {
+    for (let j = 0; j < FINE_NODES; j += 1) {
+      first[i]! += joint[i * FINE_NODES + j]!
+      second[j]! += joint[i * FINE_NODES + j]!
+    }
+  }
+  return { logMean, leastChi2, first, second, joint }
+}
+
+/**
+ * The (fractional) node below which a share of the weight lies.
+ * @param weights adding up to 1. @param share 0..1.
+ */
+export function quantileNode(weights: Float64Array, share: number): number {
+  let sum = 0
+  for (let k = 0; k < weights.length; k += 1) {
+    const next = sum + weights[k]!
+    if (next >= share && weights[k]! > 0) return Math.max(0, k - 0.5 + (share - sum) / weights[k]!)
+    sum = next
+  }
+  return weights.length - 1
+}

@@ -1,0 +1,179 @@
+import { closureMm, closureSuspect, DEFAULT_REPEATABILITY_MM, meanHeights, TYRE_ALLOWANCE_MM } from '../heights/index.ts'
+import type { Readings } from '../heights/index.ts'
+import type { EquilibriumRefusal } from '../pneumatics/index.ts'
+import type { Result } from '../result/index.ts'
+import { ok, refuse } from '../result/index.ts'
+import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
+import { CORNERS, hasAir, mapCorners, perCorner } from '../vehicle/index.ts'
+import { hoursToBumpStop } from './bumpStopTime.ts'
+import { changeCovariance, choleskyOf } from './covariance.ts'
+import type { Evidence } from './evidence.ts'
+import { forecast, prepareStart } from './forecast.ts'
+import type { HypothesisId } from './hypotheses.ts'
+import { priorsOf } from './hypotheses.ts'
+import { leakRate, medianLeaks } from './leakRate.ts'
+import type { LeakRate } from './leakRate.ts'
+import { coldChange, weighHypotheses } from './weigh.ts'
+
+/** A workshop's figures where nothing better is known. */
+export const LEAKDOWN_DEFAULTS = {
+  temperatureSigmaK: 3, repeatabilityMm: DEFAULT_REPEATABILITY_MM, modelSigmaMm: 3, tyreAllowanceMm: TYRE_ALLOWANCE_MM, levelOffsetMm: 0,
+} as const
+
+/** Above this chi-squared (4 readings, 1 %) nothing in the table fits. */
+const FIT_LIMIT_CHI2 = 13.3
+
+/** Two rounds of readings around a car parked with its module disabled. */
+export interface LeakdownRequest {
+  readonly vehicle: VehicleGeometry
+  /** Time between the rounds, h; more than 0. */
+  readonly hours: number
+  /** Temperature of the air in the springs at each round, degC. */
+  readonly startC: number
+  readonly endC: number
+  /** How well that temperature is known, K. */
+  readonly temperatureSigmaK?: number | undefined
+  /** Readings, mm, at least one at each corner. */
+  readonly before: Readings
+  readonly after: Readings
+  /** Standard deviation of one reading, mm. */
+  readonly repeatabilityMm?: number | undefined
+  /** How far bushes, seals and tyres hold a parked car off its balance, mm. */
+  readonly modelSigmaMm?: number | undefined
+  readonly tyreAllowanceMm?: number | undefined
+  /** Level the car started from, mm over design height. */
+  readonly levelOffsetMm?: number | undefined
+  /** Weights instead of the table's for the hypotheses named. */
+  readonly priors?: Readonly<Partial<Record<HypothesisId, number>>> | undefined
+}
+
+/** What the drop means. */
+export interface LeakdownAnswer {
+  /** Probability of each hypothesis the vehicle allows; they add up to 1. */
+  readonly posterior: Readonly<Partial<Record<HypothesisId, number>>>
+  readonly best: HypothesisId
+  readonly leakProbability: number
+  /** What the temperature alone explains, mm; negative: sank. */
+  readonly expectedColdMm: PerCorner<number>
+  /** What it leaves, mm. */
+  readonly unexplainedMm: PerCorner<number>
+  /** Total leak of the best hypothesis at design pressure, bar-litre per hour, 5, 50 and 95 %; null for none. */
+  readonly rateBarLPerH: LeakRate | null
+  /** From design height to the first bump stop, h; null for none or beyond 5000 h. */
+  readonly hoursToBumpStop: number | null
+  /** How far the changes fail to fit a plane, mm, and what the best hypothesis expects of that. */
+  readonly closureMm: number
+  readonly expectedClosureMm: number
+  /** One reading must be wrong. */
+  readonly closureSuspect: boolean
+  /** Misfit of the best hypothesis at its best rate. */
+  readonly fitChi2: number
+  /** Nothing in the table fits. */
+  readonly fitSuspect: boolean
+  /** What the best hypothesis would have each corner change by, mm. */
+  readonly predictedMm: PerCorner<number>
+  /** Standard deviation of each change, mm. */
+  readonly sigmaMm: PerCorner<number>
+  /** Leaks of the best hypothesis at its median, L/(s.bar); empty for none. */
+  readonly leaks: Readonly<Partial<Record<Corner, number>>>
+  /** Priors the answer started from. */
+  readonly priors: Readonly<Partial<Record<HypothesisId, number>>>
+}
+
+/** Why there is no answer. */
+export type LeakdownRefusal = EquilibriumRefusal | { readonly code: 'noAirAnywhere' } | { readonly code: 'noPriorLeft' }
+
+type Complete = { readonly [Field in keyof LeakdownRequest]-?: NonNullable<LeakdownRequest[Field]> }
+
+const complete = (request: LeakdownRequest): Complete => ({
+  ...request,
+  temperatureSigmaK: request.temperatureSigmaK ?? LEAKDOWN_DEFAULTS.temperatureSigmaK,
+  repeatabilityMm: request.repeatabilityMm ?? LEAKDOWN_DEFAULTS.repeatabilityMm,
+  modelSigmaMm: request.modelSigmaMm ?? LEAKDOWN_DEFAULTS.modelSigmaMm,
+  tyreAllowanceMm: request.tyreAllowanceMm ?? LEAKDOWN_DEFAULTS.tyreAllowanceMm,
+  levelOffsetMm: request.levelOffsetMm ?? LEAKDOWN_DEFAULTS.levelOffsetMm,
+  priors: request.priors ?? {},
+})
+
+interface Measured { readonly changeMm: PerCorner<number>; readonly cold: { readonly changeMm: Float64Array; readonly perKelvin: Float64Array } }
+
+function covarianceOf(request: Complete, { changeMm, cold }: Measured): Float64Array {
+  return changeCovariance({
+    ...request,
+    countBefore: CORNERS.map((corner) => request.before[corner].length),
+    countAfter: CORNERS.map((corner) => request.after[corner].length),
+    perKelvin: cold.perKelvin,
+    largestUnexplainedMm: Math.max(...CORNERS.map((corner, i) => Math.abs(changeMm[corner] - cold.changeMm[i]!))),
+  })
+}
+
+// Softmax of log prior + log evidence, so that no likelihood underflows.
+function posteriorOf(priors: ReadonlyMap<HypothesisId, number>, evidence: ReadonlyMap<HypothesisId, Evidence>): Map<HypothesisId, number> {
+  const logs = [...priors].map(([id, prior]) => [id, prior > 0 ? Math.log(prior) + evidence.get(id)!.logMean : Number.NEGATIVE_INFINITY] as const)
+  const highest = Math.max(...logs.map(([, log]) => log))
+  const total = logs.reduce((sum, [, log]) => sum + Math.exp(log - highest), 0)
+  return new Map(logs.map(([id, log]) => [id, Math.exp(log - highest) / total]))
+}
+
+function predictedChange(request: Complete, leaks: Readonly<Partial<Record<Corner, number>>>): Record<Corner, number> | null {
+  const run = forecast({ ...request, leaks, sampleHours: [0, request.hours] })
+  return run.ok ? perCorner((corner) => run.value[1]!.heightMm[corner] - run.value[0]!.heightMm[corner]) : null
+}
+
+function describe(request: Complete, measured: Measured, posterior: Map<HypothesisId, number>, evidence: Evidence, best: HypothesisId): Omit<LeakdownAnswer, 'sigmaMm' | 'priors'> {
+  const { changeMm, cold } = measured
+  const leaks = medianLeaks(best, evidence)
+  const expectedColdMm = perCorner((_, i) => cold.changeMm[i]!)
+  const predictedMm = predictedChange(request, leaks) ?? expectedColdMm
+  const expectedClosureMm = closureMm(predictedMm, request.vehicle)
+  const meanC = (request.startC + request.endC) / 2
+  return {
+    posterior: Object.fromEntries(posterior),
+    best,
+    leakProbability: 1 - (posterior.get('none') ?? 0),
+    expectedColdMm,
+    unexplainedMm: mapCorners(changeMm, (change, corner) => change - expectedColdMm[corner]),
+    rateBarLPerH: best === 'none' ? null : leakRate(request.vehicle, best, evidence, meanC),
+    hoursToBumpStop: best === 'none' ? null : hoursToBumpStop(request.vehicle, meanC, leaks),
+    closureMm: closureMm(changeMm, request.vehicle),
+    expectedClosureMm,
+    closureSuspect: closureSuspect({
+      vehicle: request.vehicle, changeMm, repeatabilityMm: request.repeatabilityMm, expectedMm: expectedClosureMm, allowanceMm: request.tyreAllowanceMm,
+      countBefore: mapCorners(request.before, (list) => list.length), countAfter: mapCorners(request.after, (list) => list.length),
+    }),
+    fitChi2: evidence.leastChi2,
+    fitSuspect: evidence.leastChi2 > FIT_LIMIT_CHI2,
+    predictedMm,
+    leaks,
+  }
+}
+
+/**
+ * What two rounds around a parked car mean: which hypothesis about its leaks explains the changes, how sure that is, and how
+ * much of the drop was only the cold. Bayes' rule over the table in `hypotheses.ts`, the unknown leak rate averaged out.
+ * @returns the answer, or why there is none. Two closures and fit are judged beside it: look at `fitSuspect` and
+ * `closureSuspect` before believing `best`.
+ */
+export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, LeakdownRefusal> {
+  const request = complete(given)
+  const { vehicle } = request
+  const start = prepareStart(vehicle, request.startC, request.levelOffsetMm)
+  if (!start.ok) return start
+  if (!CORNERS.some((corner) => hasAir(vehicle.corners[corner]))) return refuse({ code: 'noAirAnywhere' })
+  const priors = priorsOf(vehicle, request.priors)
+  if (!priors) return refuse({ code: 'noPriorLeft' })
+  const cold = coldChange(start.value, request)
+  if (!cold.ok) return cold
+  const means = { before: meanHeights(request.before), after: meanHeights(request.after) }
+  const changeMm = perCorner((corner) => means.after[corner] - means.before[corner])
+  const measured = { changeMm, cold: cold.value }
+  const covariance = covarianceOf(request, measured)
+  const evidence = weighHypotheses([...priors.keys()], start.value, { ...request, changeMm: CORNERS.map((c) => changeMm[c]), factor: choleskyOf(covariance) })
+  const posterior = posteriorOf(priors, evidence)
+  const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
+  return ok({
+    ...describe(request, measured, posterior, evidence.get(best)!, best),
+    sigmaMm: perCorner((_, i) => Math.sqrt(covariance[5 * i]!)),
+    priors: Object.fromEntries(priors),
+  })
+}

@@ -1,0 +1,131 @@
+import type { Rig, Solver } from '../pneumatics/index.ts'
+import { leakFlowLPerS } from '../pneumatics/index.ts'
+import { kelvin, P_ATM_BAR } from '../units/index.ts'
+
+/** Share of its first amount a spring may lose between two nodes of a path. */
+const LOSS_PER_NODE = 1 / 64
+/** Below this gauge pressure a spring carries nothing worth counting (a newton or so), bar. */
+const EMPTY_BAR_G = 1e-3
+/** In the laminar stretch the flow falls off with a time constant of V / 19.8; steps stay below it. */
+const LAMINAR_BAR_A = P_ATM_BAR / 0.985
+const LAMINAR_STEP_PER_L = 1 / 30
+const MAX_NODES = 400
+
+/**
+ * The one curve along which springs with equal conductance lose their air. Its parameter is s = integral of C dt, L/bar, so the
+ * same curve serves every conductance; only the speed along it changes, and a little with temperature.
+ */
+export interface LossPath {
+  readonly nodes: number
+  /** Parameter at each node, growing. */
+  readonly s: Float64Array
+  /** Flow at start and end temperature over the flow at mean temperature, at each node. */
+  readonly speedAtStart: Float64Array
+  readonly speedAtEnd: Float64Array
+  /** Travel of the four corners at the end temperature, 4 per node, mm. */
+  readonly travelMm: Float64Array
+}
+
+/** Where and how the path is laid. */
+export interface PathConditions {
+  readonly rig: Rig
+  readonly solver: Solver
+  readonly airBarL: Float64Array
+  readonly leaking: readonly number[]
+  readonly startC: number
+  readonly endC: number
+  /** How far the path is needed, L/bar. */
+  readonly longestS: number
+}
+
+// Flow per unit of conductance of each leaking corner; leaves the solver at rest with these amounts.
+function unitFlows({ solver, leaking }: PathConditions, air: Float64Array, temperatureC: number, out: Float64Array): number {
+  solver.solve(air, temperatureC)
+  out.fill(0)
+  let total = 0
+  for (const i of leaking) {
+    out[i] = leakFlowLPerS(1, solver.pressureBarA[i]!, kelvin(temperatureC))
+    total += out[i]!
+  }
+  return total
+}
+
+function nextStep({ solver, leaking, rig, airBarL }: PathConditions, flows: Float64Array): number {
+  let ds = Number.POSITIVE_INFINITY
+  for (const i of leaking) {
+    if (flows[i]! <= 0) continue
+    ds = Math.min(ds, (LOSS_PER_NODE * airBarL[i]!) / flows[i]!)
+    if (solver.pressureBarA[i]! < LAMINAR_BAR_A) ds = Math.min(ds, LAMINAR_STEP_PER_L * rig.volumeL[i]!)
+  }
+  return ds
+}
+
+/** Lays the loss path of springs that leak with equal conductance, at the mean temperature of the night. */
+export function layLossPath(conditions: PathConditions): LossPath {
+  const { solver, leaking, startC, endC } = conditions
+  const meanC = (startC + endC) / 2
+  const air = conditions.airBarL.slice()
+  const middle = air.slice()
+  const [flows, half] = [new Float64Array(4), new Float64Array(4)]
+  const s = new Float64Array(MAX_NODES)
+  const [speedAtStart, speedAtEnd] = [new Float64Array(MAX_NODES), new Float64Array(MAX_NODES)]
+  const travelMm = new Float64Array(4 * MAX_NODES)
+  let nodes = 0
+  for (let at = 0; ; ) {
+    const start = unitFlows(conditions, air, startC, half)
+    const end = unitFlows(conditions, air, endC, half)
+    travelMm.set(solver.travelMm, 4 * nodes)
+    const mean = unitFlows(conditions, air, meanC, flows)
+    s[nodes] = at
+    speedAtStart[nodes] = mean > 0 ? Math.min(2, start / mean) : 1
+    speedAtEnd[nodes] = mean > 0 ? Math.min(2, end / mean) : 1
+    nodes += 1
+    const empty = leaking.every((i) => solver.pressureBarA[i]! - P_ATM_BAR < EMPTY_BAR_G)
+    if (at >= conditions.longestS || empty || nodes === MAX_NODES) break
+    const ds = Math.min(nextStep(conditions, flows), conditions.longestS - at)
+    for (const i of leaking) middle[i] = air[i]! - 0.5 * ds * flows[i]!
+    unitFlows(conditions, middle, meanC, half)
+    for (const i of leaking) middle[i] = air[i] = air[i]! - ds * half[i]!
+    at += ds
+  }
+  return { nodes, s, speedAtStart, speedAtEnd, travelMm }
+}
+
+const STEPS = 12
+
+/**
+ * How far along a path springs with conductance C have come by the end of the night.
+ * @param conductance L/(s.bar). @param durationS length of the night, s.
+ * @returns the parameter s, L/bar.
+ */
+export function distanceAlong(path: LossPath, conductance: number, durationS: number): number {
+  const speed = (at: number, share: number): number => {
+    const [k, f] = locate(path, at)
+    const start = path.speedAtStart[k]! * (1 - f) + path.speedAtStart[k + 1]! * f
+    const end = path.speedAtEnd[k]! * (1 - f) + path.speedAtEnd[k + 1]! * f
+    // a parabola through start, mean (1 by definition) and end temperature
+    return start * (1 - share) * (1 - 2 * share) + 4 * share * (1 - share) + end * share * (2 * share - 1)
+  }
+  const reach = (conductance * durationS) / STEPS
+  let at = 0
+  for (let k = 0; k < STEPS; k += 1) {
+    const share = k / STEPS
+    const halfway = at + 0.5 * reach * speed(at, share)
+    at += reach * speed(halfway, share + 0.5 / STEPS)
+  }
+  return at
+}
+
+/** The node before a place on the path, and how far beyond it the place lies (0..1). The end of the path is its last place. */
+export function locate(path: LossPath, at: number): readonly [number, number] {
+  const last = path.nodes - 1
+  if (last === 0) return [0, 0]
+  if (at >= path.s[last]!) return [last - 1, 1]
+  let [low, high] = [0, last]
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (path.s[middle]! <= at) low = middle
+    else high = middle
+  }
+  return [low, (at - path.s[low]!) / (path.s[high]! - path.s[low]!)]
+}

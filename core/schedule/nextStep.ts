@@ -1,0 +1,56 @@
+/** A phase of a job, in the order of the work. */
+export type Phase = 'intake' | 'heights' | 'watch'
+
+/** What is to be done next on a job. */
+export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'closeJob' | 'none'
+
+/** How pressing it is. */
+export type Urgency = 'overdue' | 'now' | 'waiting' | 'closed'
+
+/** What the schedule has to know of a job. Times are ms since 1970. */
+export interface JobFacts {
+  readonly openedAt: number
+  readonly closed: boolean
+  readonly hasComplaint: boolean
+  readonly hasHeights: boolean
+  /** The latest watch that was not given up; null: none yet. */
+  readonly watch: { readonly state: 'running' | 'walked' | 'concluded'; readonly plannedEndAt: number } | null
+}
+
+/** The next step, where it is done, and from when on. */
+export interface NextStep {
+  readonly phase: Phase
+  readonly code: StepCode
+  readonly urgency: Urgency
+  /** When it became or becomes due, ms since 1970. */
+  readonly dueAt: number
+}
+
+/** A morning walk this long after its time is late: the car stands in somebody's way and the day warms it, ms. */
+const LATE_AFTER_MS = 2 * 3600_000
+
+function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
+  if (!watch) return { phase: 'watch', code: 'startWatch', urgency: 'now', dueAt: openedAt }
+  const dueAt = watch.plannedEndAt
+  if (watch.state === 'walked') return { phase: 'watch', code: 'readAnswer', urgency: 'now', dueAt }
+  if (watch.state === 'concluded') return { phase: 'watch', code: 'closeJob', urgency: 'now', dueAt }
+  if (nowMs < dueAt) return { phase: 'watch', code: 'waitForMorning', urgency: 'waiting', dueAt }
+  return { phase: 'watch', code: 'walkMorning', urgency: nowMs > dueAt + LATE_AFTER_MS ? 'overdue' : 'now', dueAt }
+}
+
+/**
+ * What is due next on a job, from what is on record.
+ * @param nowMs the present, ms since 1970.
+ */
+export function nextStep(facts: JobFacts, nowMs: number): NextStep {
+  if (facts.closed) return { phase: 'watch', code: 'none', urgency: 'closed', dueAt: Number.POSITIVE_INFINITY }
+  if (!facts.hasComplaint) return { phase: 'intake', code: 'askComplaint', urgency: 'now', dueAt: facts.openedAt }
+  // A watch that runs or has run outranks the round before it: its evening round is one.
+  if (facts.watch || facts.hasHeights) return watchStep(facts, nowMs)
+  return { phase: 'heights', code: 'measureHeights', urgency: 'now', dueAt: facts.openedAt }
+}
+
+const RANK: Record<Urgency, number> = { overdue: 0, now: 1, waiting: 2, closed: 3 }
+
+/** Orders steps by what is due next: late ones first, then what can be done now (longest waiting first), then what waits. */
+export const byDue = (a: NextStep, b: NextStep): number => RANK[a.urgency] - RANK[b.urgency] || a.dueAt - b.dueAt

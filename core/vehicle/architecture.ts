@@ -1,0 +1,45 @@
+import type { Axle } from './corners.ts'
+
+/** What carries air on an axle. */
+export type AirForm = 'none' | 'bellows' | 'bellowsOnDamper' | 'airDamper' | 'strut'
+/** How the dampers of an axle are controlled. */
+export type Damping = 'plain' | 'switched' | 'continuous'
+/** How many height sensors an axle has. */
+export type SensorCount = 'each' | 'one' | 'none'
+
+/** A height level the driver or the module can ask for. */
+export interface Level {
+  readonly id: string
+  /** Height over the design height, mm. */
+  readonly offsetMm: number
+}
+
+/** How the system is laid out: what priors, knowledge, procedures and simulation all depend on. */
+export interface Architecture {
+  readonly air: Readonly<Record<Axle, AirForm>>
+  readonly layout: 'open' | 'closed'
+  readonly reservoir: boolean
+  readonly valves: 'oneBlock' | 'perAxle' | 'perSpring'
+  readonly crossValve: Readonly<Record<Axle, boolean>>
+  readonly sensors: Readonly<Record<Axle, SensorCount>>
+  readonly sensorMount: 'fixed' | 'adjustable'
+  readonly pressureSensor: 'none' | 'gallery'
+  readonly damping: Readonly<Record<Axle, Damping>>
+  readonly levels: readonly Level[]
+  readonly parked: { readonly policy: 'none' | 'settleAxle' | 'settleVehicle' | 'refill'; readonly checksAfterH: readonly number[] }
+  readonly matchOnFault: boolean
+  readonly doorInhibit: boolean
+  readonly liftingMode: 'none' | 'menu' | 'switch'
+  readonly cutOffSwitch: boolean
+  /** Pressure at which a hanging spring is seated, bar gauge; null: not entered, look it up. */
+  readonly seatingPressureBarG: number | null
+  /** Wait before a raise is asked for, s; null: not entered, look it up. */
+  readonly settleWaitS: number | null
+}
+
+/** Whether an axle carries any air. */
+export const hasAirOnAxle = (architecture: Architecture, axle: Axle): boolean => architecture.air[axle] !== 'none'
+
+/** The highest level, where a drop shows best; null for a vehicle without levels. */
+export const highestLevel = (architecture: Architecture): Level | null =>
+  architecture.levels.reduce<Level | null>((best, level) => (best === null || level.offsetMm > best.offsetMm ? level : best), null)
