@@ -1,4 +1,4 @@
-import type { NumberOptions, TLiteral, TSchema } from '@sinclair/typebox'
+import type { NumberOptions, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 
 // Bounds of what is accepted. The unit stands in the name of the field that uses one.
@@ -34,11 +34,8 @@ export const perCorner = <Value extends TSchema>(value: Value) => closed({ FL: v
 export const someCorners = <Value extends TSchema>(value: Value) =>
   closed({ FL: Type.Optional(value), FR: Type.Optional(value), RL: Type.Optional(value), RR: Type.Optional(value) })
 
-type Literals<Words extends readonly string[]> = Words extends readonly [infer First extends string, ...infer Rest extends readonly string[]] ? [TLiteral<First>, ...Literals<Rest>] : []
-
 /** One of a few words. */
-export const oneOf = <const Words extends readonly string[]>(...words: Words) =>
-  Type.Union(words.map((word) => Type.Literal(word)) as unknown as Literals<Words>)
+export const oneOf = <const Words extends readonly string[]>(...words: Words) => Type.Unsafe<Words[number]>({ type: 'string', enum: [...words] })
 
 export const uuid = Type.String({ format: 'uuid' })
 export const instant = Type.String({ format: 'date-time', description: 'RFC 3339 date and time' })

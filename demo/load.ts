@@ -1,0 +1,86 @@
+import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { CommandPayload, CommandType, RoundInput, Shop } from '@anklet/contract'
+import type { ScenarioJob, ScenarioRound } from './scenario.ts'
+
+const HOUR_MS = 3_600_000
+/** A walk of two laps takes about this long. */
+const WALK_MS = 6 * 60_000
+
+/** The same name always gives the same id (RFC 9562, version 8: our own hash). */
+function idOf(name: string): string {
+  const hex = createHash('sha256').update(`anklet demo ${name}`).digest('hex')
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
+}
+
+const read = <Content>(...path: string[]): Content => JSON.parse(readFileSync(join(...path), 'utf8')) as Content
+
+class Loader {
+  private count = 0
+
+  constructor(private readonly address: string, private readonly nowMs: number) {}
+
+  ago(hours: number): string {
+    return new Date(this.nowMs - hours * HOUR_MS).toISOString()
+  }
+
+  async send<Name extends CommandType>(type: Name, person: string, at: string, payload: CommandPayload<Name>, baseVersion: number | null = null): Promise<void> {
+    this.count += 1
+    const body = JSON.stringify({ id: idOf(`command ${this.count}`), type, person: idOf(person), device: 'demo', at, baseVersion, payload })
+    const answer = await fetch(`${this.address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body })
+    if (!answer.ok) throw new Error(`The demo scenario was refused at "${type}": ${await answer.text()}`)
+  }
+
+  round(name: string, { level, endedAgoH, readings, ...rest }: ScenarioRound): RoundInput {
+    const endMs = this.nowMs - endedAgoH * HOUR_MS
+    const at = (share: number): string => new Date(endMs - WALK_MS * (1 - share)).toISOString()
+    return {
+      ...rest, roundId: idOf(name), levelId: level, method: 'wheelCentreToArch', startedAt: at(0), endedAt: at(1),
+      readings: readings.map((entry, k) => ({ ...entry, at: at((k + 1) / readings.length) })),
+    }
+  }
+}
+
+async function loadJob(loader: Loader, job: ScenarioJob, index: number): Promise<void> {
+  const name = `job ${index}`
+  const jobId = idOf(name)
+  const { by, watch } = job
+  await loader.send('job.open', by, loader.ago(job.openedAgoH), { jobId, vehicleId: idOf(job.plate), complaint: job.complaint })
+  for (const [k, round] of job.heights.entries()) {
+    await loader.send('round.record', by, loader.ago(round.endedAgoH), { jobId, round: loader.round(`${name} heights ${k}`, round) })
+  }
+  if (watch) {
+    const watchId = idOf(`${name} watch`)
+    await loader.send('watch.start', by, loader.ago(watch.evening.endedAgoH), {
+      watchId, jobId, round: loader.round(`${name} evening`, watch.evening), supplyCut: watch.supplyCut, supplyProved: true, tagged: true, doorsShut: true,
+      minutesSinceRun: watch.minutesSinceRun, plannedEndAt: loader.ago(watch.evening.endedAgoH - watch.plannedHours),
+    })
+    if (watch.morning) {
+      await loader.send('watch.finish', by, loader.ago(watch.morning.endedAgoH), { watchId, round: loader.round(`${name} morning`, watch.morning), undisturbed: watch.undisturbed ?? true }, 1)
+      if (watch.finding) await loader.send('watch.conclude', by, loader.ago(watch.morning.endedAgoH - 0.2), { watchId, finding: watch.finding }, 2)
+    }
+  }
+  if (job.closedAgoH !== undefined) await loader.send('job.close', by, loader.ago(job.closedAgoH), { jobId }, 1)
+}
+
+/**
+ * Loads the demo scenario into an empty, running shop, through the same commands a person's tablet sends.
+ * @param address of the server. @param folder of the scenario files. @param nowMs what counts as now, ms since 1970.
+ */
+export async function loadDemo(address: string, folder: string, nowMs = Date.now()): Promise<void> {
+  const loader = new Loader(address, nowMs)
+  const shop = read<Omit<Shop, 'version'> & { people: string[] }>(folder, 'shop.json')
+  const start = loader.ago(24 * 60)
+  for (const name of shop.people) await loader.send('person.add', name, start, { personId: idOf(name), name })
+  const boss = shop.people[0]!
+  await loader.send('shop.change', boss, start, { name: shop.name, units: shop.units }, 1)
+  for (const file of readdirSync(join(folder, 'vehicle-types')).sort()) {
+    const type = read<Omit<CommandPayload<'vehicleType.save'>, 'typeId'>>(folder, 'vehicle-types', file)
+    await loader.send('vehicleType.save', boss, start, { ...type, typeId: idOf(file.replace('.json', '')) })
+  }
+  for (const { plate, type, note } of read<{ plate: string; type: string; note: string }[]>(folder, 'vehicles.json')) {
+    await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note })
+  }
+  for (const [index, job] of read<ScenarioJob[]>(folder, 'jobs.json').entries()) await loadJob(loader, job, index)
+}

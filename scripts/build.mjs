@@ -1,0 +1,70 @@
+// Builds the server and the interface into server/dist and web/dist, unless they are newer than what they are made from.
+import { createHash } from 'node:crypto'
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { join, relative } from 'node:path'
+import { spawnSync } from 'node:child_process'
+import { pathToFileURL } from 'node:url'
+import { brotliCompressSync } from 'node:zlib'
+import { ensureInstalled, root } from './install.mjs'
+
+const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'scripts/build.mjs', 'package-lock.json', 'package.json']
+const SKIP = new Set(['node_modules', 'dist', 'test-results'])
+
+function* filesUnder(path) {
+  if (!statSync(path).isDirectory()) return void (yield path)
+  for (const name of readdirSync(path).sort()) if (!SKIP.has(name)) yield* filesUnder(join(path, name))
+}
+
+function fingerprint() {
+  const hash = createHash('sha256')
+  for (const source of SOURCES) {
+    for (const file of filesUnder(join(root, source))) {
+      if (/\.test\.tsx?$/.test(file)) continue
+      hash.update(relative(root, file)).update(readFileSync(file))
+    }
+  }
+  return hash.digest('hex')
+}
+
+async function buildServer(dist) {
+  const { build } = await import('esbuild')
+  const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
+  // Our own rooms are bundled; packages stay where npm put them.
+  const packagesOutside = {
+    name: 'packages-outside',
+    setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@anklet/') || path.startsWith('/') ? null : { path, external: true })),
+  }
+  await build({
+    entryPoints: { main: join(root, 'server/main.ts'), calcWorker: join(root, 'server/calc/worker.ts'), makeTemplate: join(root, 'server/makeTemplate.ts'), loadDemo: join(root, 'demo/load.ts') },
+    outdir: dist, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, logLevel: 'warning',
+    define: { ANKLET_VERSION: JSON.stringify(version) }, plugins: [packagesOutside],
+  })
+  cpSync(join(root, 'server/store/migrations'), join(dist, 'migrations'), { recursive: true })
+  cpSync(join(root, 'demo/scenario'), join(dist, 'scenario'), { recursive: true })
+  const { status } = spawnSync(process.execPath, [join(dist, 'makeTemplate.js')], { cwd: root, stdio: 'inherit' })
+  if (status !== 0) throw new Error('The empty database could not be made.')
+}
+
+async function buildWeb() {
+  const { build } = await import('vite')
+  await build({ root: join(root, 'web'), logLevel: 'warn' })
+  const assets = join(root, 'web/dist/assets')
+  for (const name of readdirSync(assets)) {
+    if (/\.(js|css)$/.test(name)) writeFileSync(join(assets, `${name}.br`), brotliCompressSync(readFileSync(join(assets, name))))
+  }
+}
+
+export async function ensureBuilt() {
+  ensureInstalled()
+  const dist = join(root, 'server/dist')
+  const stamp = join(dist, 'built-from')
+  const wanted = fingerprint()
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  console.log('Building …')
+  rmSync(dist, { recursive: true, force: true })
+  mkdirSync(dist, { recursive: true })
+  await Promise.all([buildServer(dist), buildWeb()])
+  writeFileSync(stamp, wanted)
+}
+
+if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) await ensureBuilt()

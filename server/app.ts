@@ -1,0 +1,53 @@
+import type { ErrorRequestHandler, Express } from 'express'
+import express from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import type { CalculationPool } from './calc/pool.ts'
+import { AppError, toAppError } from './problems/appError.ts'
+import { calculationRoutes } from './routes/calculations.ts'
+import { commandRoutes } from './routes/commands.ts'
+import { docsRoutes } from './routes/docs.ts'
+import { queryRoutes } from './routes/queries.ts'
+import { webRoutes } from './routes/web.ts'
+import type { Database } from './store/database.ts'
+
+/** What the server is made of. */
+export interface AppParts {
+  readonly db: Database
+  readonly pool: CalculationPool
+  readonly version: string
+  readonly log: Pick<Logger, 'error'>
+  /** Folder of the built interface; null: only the API. */
+  readonly webFolder: string | null
+}
+
+/** The whole server as an Express application. */
+export function createApp({ db, pool, version, log, webFolder }: AppParts): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(helmet({
+    contentSecurityPolicy: { useDefaults: false, directives: { 'default-src': ["'self'"], 'img-src': ["'self'", 'data:', 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'], 'object-src': ["'none'"], 'frame-ancestors': ["'none'"], 'base-uri': ["'none'"] } },
+    strictTransportSecurity: false,
+  }))
+  app.use('/api', (_req, res, next) => {
+    res.set('cache-control', 'no-store')
+    next()
+  })
+  app.use('/api', express.json({ limit: '512kb' }))
+  app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }))
+  app.use('/api', docsRoutes(version))
+  app.use('/api/calc', calculationRoutes(pool))
+  app.use('/api/commands', commandRoutes(db))
+  app.use(queryRoutes(db))
+  app.use('/api', () => { throw new AppError('notFound', { what: 'place' }) })
+  if (webFolder) app.use(webRoutes(webFolder))
+  app.use(answerProblems(log))
+  return app
+}
+
+const answerProblems = (log: AppParts['log']): ErrorRequestHandler => (thrown, _req, res, next) => {
+  if (res.headersSent) return next(thrown)
+  const error = toAppError(thrown)
+  if (error.code === 'internal') log.error({ err: thrown as Error }, 'request failed')
+  res.status(error.status).type('application/problem+json').send(JSON.stringify(error.toProblem()))
+}

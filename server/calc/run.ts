@@ -1,0 +1,24 @@
+import { completeGeometry } from '@anklet/core/vehicle'
+import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
+import { forecast, inferLeak } from '@anklet/core/leakdown'
+import type { CalculationName, EquilibriumRequest, ForecastRequest, LeakdownRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
+
+/** What a calculation came to: its answer, or the problem and the data its sentence needs. */
+export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string } }
+
+const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(request: Request) => ({ ...request, vehicle: completeGeometry(request.vehicle) })
+
+function runForecast(request: ForecastRequest): CalculationOutcome {
+  const answer = forecast(complete(request))
+  return answer.ok ? { ok: true, value: { samples: answer.value } } : answer
+}
+
+const RUN: { readonly [Name in CalculationName]: (request: never) => CalculationOutcome } = {
+  equilibrium: (request: EquilibriumRequest) => equilibrium(complete(request)),
+  'temperature-drop': (request: TemperatureDropRequest) => temperatureDrop(complete(request)),
+  'leakdown-forecast': runForecast,
+  leakdown: (request: LeakdownRequest) => inferLeak(complete(request)),
+}
+
+/** Runs a calculation on a request that its schema has accepted. */
+export const runCalculation = (name: CalculationName, request: unknown): CalculationOutcome => RUN[name](request as never)

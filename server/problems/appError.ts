@@ -1,0 +1,38 @@
+import type { ProblemCode } from '@anklet/contract'
+import { PROBLEM_STATUS } from '@anklet/contract'
+import { sentenceFor } from './sentences.ts'
+
+/** Data a problem carries besides its name: what its sentence is made of. */
+export type ProblemData = Readonly<Record<string, unknown>>
+
+/** An expected "no" on its way to the client. Thrown inside a command so that its transaction is undone. */
+export class AppError extends Error {
+  constructor(readonly code: ProblemCode, readonly data: ProblemData = {}, readonly path: string | null = null) {
+    super(code)
+  }
+
+  get status(): number {
+    return PROBLEM_STATUS[this.code]
+  }
+
+  /** The answer as problem details (RFC 9457). */
+  toProblem(): { type: string; title: string; status: number; detail: string; code: string; path: string | null } {
+    return { type: `about:blank#${this.code}`, title: TITLE[this.status] ?? 'Refused', status: this.status, detail: sentenceFor(this.code, this.data), code: this.code, path: this.path }
+  }
+}
+
+const TITLE: Readonly<Record<number, string>> = {
+  400: 'The request is not understood', 404: 'Not found', 409: 'Somebody was faster', 413: 'Too large', 422: 'That cannot be', 500: 'Something broke on our side',
+}
+
+/**
+ * Whatever was thrown, as an AppError.
+ * @param unknown an AppError, an error of Express's JSON reader, or a bug.
+ */
+export function toAppError(unknown: unknown): AppError {
+  if (unknown instanceof AppError) return unknown
+  const type = (unknown as { type?: unknown } | null)?.type
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new AppError('notJson')
+  if (type === 'entity.too.large') return new AppError('tooLarge')
+  return new AppError('internal')
+}

@@ -1,0 +1,44 @@
+import type { ProblemCode } from '@anklet/contract'
+
+type Data = Readonly<Record<string, unknown>>
+
+const CORNER_WORDS: Readonly<Record<string, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
+const corner = (data: Data): string => CORNER_WORDS[String(data['corner'])] ?? 'one corner'
+const whole = (value: unknown): string => Number(value).toFixed(0)
+
+/** The sentence for each problem: what is wrong and what to do, in a technician's words. */
+const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
+  notJson: () => 'The request is not valid JSON.',
+  tooLarge: () => 'That is more than fits into one request.',
+  wrongShape: (data) => String(data['sentence'] ?? 'A field is missing or not understood.'),
+  unknownCommand: (data) => `There is no command called "${String(data['type'])}".`,
+  airMissing: (data) => `The amount of air at the ${corner(data)} is missing: it has an air spring.`,
+  sampleOutside: (data) => `Hour ${String(data['hour'])} lies outside the ${String(data['hours'])} hours of the forecast.`,
+  notFound: (data) => `There is no such ${String(data['what'] ?? 'place')}.`,
+  stale: () => 'Somebody changed this in the meantime. Look at the new state and try again.',
+  idReused: () => 'This command id was already used for something else. Make a new one.',
+  busy: () => 'The server is still busy with other calculations. Try again in a moment.',
+  stopOrder: (data) => `At the ${corner(data)} the heights are out of order: bump stop ${whole(data['bumpHeightMm'])}, design ${whole(data['designHeightMm'])}, full droop ${whole(data['droopHeightMm'])} mm. They must rise.`,
+  springWouldPull: (data) => `At the ${corner(data)} coil and stops push ${whole(data['surplusN'])} N more than the load: the air spring would have to pull. Check load and coil force.`,
+  coilDoesNotCarry: (data) => `The ${corner(data)} has no air spring, so its coil must carry the whole load; ${whole(Math.abs(Number(data['differenceN'])))} N do not add up.`,
+  springWithoutVolume: (data) => `The air spring at the ${corner(data)} has no volume.`,
+  noAirSpring: (data) => `The ${corner(data)} has no air spring: it cannot hold or lose air.`,
+  crossLeakWithoutAir: (data) => `The ${String(data['axle'])} axle has no two air springs for air to pass between.`,
+  noRest: () => 'With these figures the vehicle finds no place to rest. Check rates and loads.',
+  noAirAnywhere: () => 'This vehicle has no air spring, so there is nothing that could leak.',
+  noPriorLeft: () => 'Every possible explanation was given the weight 0. Leave at least one.',
+  unknownReference: (data) => `There is no such ${String(data['what'])}. It may not have been saved yet.`,
+  alreadyTaken: (data) => `${String(data['what'])} "${String(data['value'])}" exists already.`,
+  cornerNotRead: (data) => `The ${corner(data)} was not measured. A round needs all four corners.`,
+  timeOrder: (data) => String(data['sentence'] ?? 'The times are out of order.'),
+  levelUnknown: (data) => `This vehicle type has no level called "${String(data['levelId'])}".`,
+  airAndGeometryDiffer: (data) => `The ${String(data['axle'])} axle is entered ${data['airSaid'] ? 'with' : 'without'} air, but its corners ${data['airSaid'] ? 'have no effective area' : 'have one'}.`,
+  jobClosed: () => 'This job is closed. Open it again first.',
+  watchRuns: () => 'A watch is already running on this job. Finish it or give it up first.',
+  watchNotRunning: () => 'This watch is not running any more.',
+  watchNotWalked: () => 'This watch has no morning round yet.',
+  internal: () => 'Something broke on our side. Nothing was saved; try again.',
+}
+
+/** The sentence a person reads for a problem. @param data what the problem carries. */
+export const sentenceFor = (code: ProblemCode, data: Data): string => SENTENCES[code](data)

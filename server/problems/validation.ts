@@ -1,0 +1,68 @@
+import type { TSchema } from '@sinclair/typebox'
+import { Ajv } from 'ajv'
+import type { ErrorObject, ValidateFunction } from 'ajv'
+import formats from 'ajv-formats'
+import { AppError } from './appError.ts'
+
+const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true })
+formats.default(ajv, ['uuid', 'date-time'])
+
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  heightMm: 'The height', temperatureC: 'The temperature', plate: 'The plate', name: 'The name', source: 'The source', hours: 'The time between the rounds',
+  startC: 'The evening temperature', endC: 'The morning temperature', person: 'Who does this',
+}
+
+const CORNERS = new Set(['FL', 'FR', 'RL', 'RR'])
+
+/** A field of a JSON pointer in words: `/vehicle/corners/FL/designLoadN` is `designLoadN at FL`. */
+function fieldName(pointer: string): string {
+  const parts = pointer.split('/').filter(Boolean)
+  const last = parts.findLast((part) => !/^\d+$/.test(part) && !CORNERS.has(part)) ?? 'the request'
+  const corner = parts.findLast((part) => CORNERS.has(part))
+  return `${FIELD_WORDS[last] ?? last}${corner ? ` at ${corner}` : ''}`
+}
+
+function sentence({ keyword, params, instancePath }: ErrorObject): string {
+  const field = fieldName(instancePath)
+  const p = params as Record<string, unknown>
+  switch (keyword) {
+    case 'required': return `${String(p['missingProperty'])} is missing${instancePath ? ` in ${fieldName(instancePath)}` : ''}.`
+    case 'additionalProperties': return `"${String(p['additionalProperty'])}" is not known here.`
+    case 'type': return `${field} must be ${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
+    case 'minimum': return `${field} must be at least ${String(p['limit'])}.`
+    case 'exclusiveMinimum': return `${field} must be more than ${String(p['limit'])}.`
+    case 'maximum': return `${field} must be at most ${String(p['limit'])}.`
+    case 'minItems': return `${field} needs at least ${String(p['limit'])}.`
+    case 'maxItems': return `${field} takes at most ${String(p['limit'])}.`
+    case 'minLength': case 'pattern': return `${field} must not be empty.`
+    case 'maxLength': return `${field} is too long: ${String(p['limit'])} characters at most.`
+    case 'enum': return `${field} must be one of: ${(p['allowedValues'] as unknown[]).join(', ')}.`
+    case 'const': return `${field} must be ${String(p['allowedValue'])}.`
+    case 'format': return `${field} is not a valid ${p['format'] === 'uuid' ? 'id' : 'date and time'}.`
+    default: return `${field} is not understood.`
+  }
+}
+
+/** A check of one kind of request. @throws {AppError} `wrongShape` with the field's path and a sentence. */
+export type Check = (value: unknown) => void
+
+const compiled = new Map<TSchema, ValidateFunction>()
+
+/** The check for a schema, compiled once. */
+export function checkOf(schema: TSchema): Check {
+  let validate = compiled.get(schema)
+  if (!validate) {
+    validate = ajv.compile(schema)
+    compiled.set(schema, validate)
+  }
+  const run = validate
+  return (value) => {
+    if (run(value)) return
+    const errors = run.errors ?? []
+    // A nullable field reports each branch and then "anyOf": the branch says more.
+    const error = errors.find(({ keyword }) => keyword !== 'anyOf' && keyword !== 'type') ?? errors[0]
+    if (!error) throw new AppError('wrongShape')
+    const missing = error.keyword === 'required' ? `/${String((error.params as { missingProperty: string }).missingProperty)}` : ''
+    throw new AppError('wrongShape', { sentence: sentence(error) }, `${error.instancePath}${missing}`)
+  }
+}

@@ -1,0 +1,5 @@
+/** A moment as PostgreSQL writes it, as RFC 3339 in UTC. */
+export const iso = (moment: string): string => new Date(moment).toISOString()
+
+/** The same for a moment that may not have come yet. */
+export const isoOrNull = (moment: string | null): string | null => (moment === null ? null : iso(moment))

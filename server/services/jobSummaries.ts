@@ -1,0 +1,51 @@
+import { and, desc, eq, gte, inArray, isNull, ne, or, sql } from 'drizzle-orm'
+import type { JobSummary } from '@anklet/contract'
+import { mapCorners } from '@anklet/core/vehicle'
+import type { Database } from '../store/database.ts'
+import { job, reading, round, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { iso, isoOrNull } from './instants.ts'
+
+/** Closed jobs stay on the floor's list this long. */
+const KEEP_CLOSED_DAYS = 30
+
+/** Which jobs: those of one vehicle, or those the floor shows. */
+export interface Which { readonly vehicleId?: string }
+
+function filterOf({ vehicleId }: Which, now: Date) {
+  if (vehicleId) return eq(job.vehicleId, vehicleId)
+  const since = new Date(now.getTime() - KEEP_CLOSED_DAYS * 86_400_000).toISOString()
+  return or(isNull(job.closedAt), gte(job.closedAt, since))
+}
+
+type Latest = NonNullable<JobSummary['latest']>
+
+// The last round of each job, its corners averaged in the database.
+async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
+  const mean = (corner: string) => sql<number>`avg(${reading.heightMm}) filter (where ${reading.corner} = ${corner})`
+  const rows = await db.selectDistinctOn([round.jobId], {
+    jobId: round.jobId, endedAt: round.endedAt, levelOffsetMm: round.levelOffsetMm, FL: mean('FL'), FR: mean('FR'), RL: mean('RL'), RR: mean('RR'),
+  }).from(round).innerJoin(reading, eq(reading.roundId, round.id)).where(inArray(round.jobId, [...jobIds]))
+    .groupBy(round.id).orderBy(round.jobId, desc(round.endedAt))
+  return new Map(rows.map(({ jobId, endedAt, levelOffsetMm, FL, FR, RL, RR }) => [jobId, { endedAt: iso(endedAt), levelOffsetMm, meanMm: { FL, FR, RL, RR } }]))
+}
+
+async function latestWatches(db: Database, jobIds: readonly string[]): Promise<Map<string, JobSummary['watch']>> {
+  const rows = await db.selectDistinctOn([watch.jobId]).from(watch).where(and(inArray(watch.jobId, [...jobIds]), ne(watch.state, 'givenUp'))).orderBy(watch.jobId, desc(watch.startedAt))
+  return new Map(rows.map(({ jobId, state, startedAt, plannedEndAt, finding }) => [
+    jobId, { state: state as NonNullable<JobSummary['watch']>['state'], startedAt: iso(startedAt), plannedEndAt: iso(plannedEndAt), finding },
+  ]))
+}
+
+/** Jobs as lists show them, newest first. */
+export async function summariseJobs(db: Database, which: Which = {}, now = new Date()): Promise<JobSummary[]> {
+  const rows = await db.select().from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(filterOf(which, now)).orderBy(desc(job.openedAt))
+  const ids = rows.map((row) => row.job.id)
+  if (ids.length === 0) return []
+  const [rounds, watches] = [await latestRounds(db, ids), await latestWatches(db, ids)]
+  return rows.map(({ job: head, vehicle: { plate }, vehicle_type: { name, geometry } }) => ({
+    ...head, openedAt: iso(head.openedAt), closedAt: isoOrNull(head.closedAt), plate, typeName: name,
+    hasHeights: rounds.has(head.id), latest: rounds.get(head.id) ?? null, watch: watches.get(head.id) ?? null,
+    designMm: mapCorners(geometry.corners, ({ designHeightMm }) => designHeightMm),
+  }))
+}

@@ -1,0 +1,45 @@
+import { asc, eq } from 'drizzle-orm'
+import type { Job } from '@anklet/contract'
+import { AppError } from '../problems/appError.ts'
+import type { Database } from '../store/database.ts'
+import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
+import type { Handler } from './handlers.ts'
+import { iso, isoOrNull } from './instants.ts'
+import { openJobOf, roundsOfVehicle } from './rounds.ts'
+import { required, updateVersion } from './saving.ts'
+import { describeWatch } from './watches.ts'
+
+/** Opens a job on a vehicle. */
+export const openJob: Handler<'job.open'> = async (tx, { payload, at, person }) => {
+  required(await tx.select({ id: vehicle.id }).from(vehicle).where(eq(vehicle.id, payload.vehicleId)), 'vehicle', '/payload/vehicleId')
+  await tx.insert(job).values({ id: payload.jobId, vehicleId: payload.vehicleId, openedAt: at, openedBy: person, complaint: payload.complaint })
+  return 1
+}
+
+/** Changes what the customer says. */
+export const changeComplaint: Handler<'job.complaint'> = async (tx, { payload, baseVersion }) => {
+  await openJobOf(tx, payload.jobId)
+  return updateVersion(tx, job, payload.jobId, baseVersion, { complaint: payload.complaint }, 'job')
+}
+
+/** Closes a job; a running watch has to be ended first. */
+export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion, at }) => {
+  await openJobOf(tx, payload.jobId)
+  const watches = await tx.select({ state: watch.state }).from(watch).where(eq(watch.jobId, payload.jobId))
+  if (watches.some(({ state }) => state === 'running')) throw new AppError('watchRuns')
+  return updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: at }, 'job')
+}
+
+/** Opens a closed job again. */
+export const reopenJob: Handler<'job.reopen'> = (tx, { payload, baseVersion }) => updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null }, 'job')
+
+/** One job with all rounds of its vehicle (earlier visits included) and its watches. @throws {AppError} `notFound`. */
+export async function readJob(db: Database, id: string): Promise<Job> {
+  const [row] = await db.select().from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(job.id, id))
+  if (!row) throw new AppError('notFound', { what: 'job' })
+  const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
+  return {
+    ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
+    vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, row.vehicle.id), watches: watches.map(describeWatch),
+  }
+}

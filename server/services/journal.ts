@@ -1,0 +1,48 @@
+import { createHash } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import type { Command, CommandResult } from '@anklet/contract'
+import { AppError } from '../problems/appError.ts'
+import type { Database, Transaction } from '../store/database.ts'
+import { command as commandTable, person } from '../store/schema.ts'
+import { HANDLERS } from './handlers.ts'
+
+// Keys in one order, so that the same command always has the same fingerprint.
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_key, item: unknown) =>
+    item && typeof item === 'object' && !Array.isArray(item) ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1))) : item)
+}
+
+const fingerprintOf = ({ type, person: who, device, baseVersion, payload }: Command): string =>
+  createHash('sha256').update(canonical({ type, who, device, baseVersion, payload })).digest('hex')
+
+async function claim(tx: Transaction, command: Command, fingerprint: string): Promise<CommandResult | null> {
+  const { id, type, person: personId, device, at, baseVersion, payload } = command
+  const claimed = await tx.insert(commandTable).values({ id, type, personId, device, at, baseVersion, payload, fingerprint }).onConflictDoNothing().returning({ id: commandTable.id })
+  if (claimed.length > 0) return null
+  const [earlier] = await tx.select().from(commandTable).where(eq(commandTable.id, id))
+  if (!earlier?.result || earlier.fingerprint !== fingerprint) throw new AppError('idReused', {}, '/id')
+  return earlier.result
+}
+
+async function requirePerson(tx: Transaction, command: Command): Promise<void> {
+  // Whoever adds the first person is that person.
+  if (command.type === 'person.add' && command.payload.personId === command.person) return
+  const [known] = await tx.select({ id: person.id }).from(person).where(eq(person.id, command.person))
+  if (!known) throw new AppError('unknownReference', { what: 'person' }, '/person')
+}
+
+/**
+ * Carries out a command in one transaction: all of it or nothing, and once however often it arrives.
+ * @throws {AppError} when it is refused; nothing is kept then, so the same id may be tried again with better content.
+ */
+export async function carryOut(db: Database, command: Command): Promise<CommandResult> {
+  return db.transaction(async (tx) => {
+    const earlier = await claim(tx, command, fingerprintOf(command))
+    if (earlier) return { ...earlier, repeated: true }
+    await requirePerson(tx, command)
+    const handle = HANDLERS[command.type] as (tx: Transaction, command: Command) => Promise<number | null>
+    const result: CommandResult = { id: command.id, version: await handle(tx, command), repeated: false }
+    await tx.update(commandTable).set({ result }).where(eq(commandTable.id, command.id))
+    return result
+  })
+}

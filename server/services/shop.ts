@@ -1,0 +1,20 @@
+import { DEFAULT_UNITS } from '@anklet/core/units'
+import type { Shop } from '@anklet/contract'
+import type { Database } from '../store/database.ts'
+import { shop } from '../store/schema.ts'
+import type { Handler } from './handlers.ts'
+import { updateVersion } from './saving.ts'
+
+const UNNAMED: Shop = { version: 1, name: 'Workshop', units: DEFAULT_UNITS }
+
+/** Changes the shop's name and units. */
+export const changeShop: Handler<'shop.change'> = async (tx, { payload, baseVersion }) => {
+  await tx.insert(shop).values(UNNAMED).onConflictDoNothing()
+  return updateVersion(tx, shop, 1, baseVersion, payload, 'shop')
+}
+
+/** The shop; one without a name until somebody gives it one. */
+export async function readShop(db: Database): Promise<Shop> {
+  const [row] = await db.select({ version: shop.version, name: shop.name, units: shop.units }).from(shop)
+  return row ?? UNNAMED
+}

@@ -1,0 +1,63 @@
+import { and, eq } from 'drizzle-orm'
+import type { Watch } from '@anklet/contract'
+import { AppError } from '../problems/appError.ts'
+import type { Transaction } from '../store/database.ts'
+import { round, watch } from '../store/schema.ts'
+import type { Handler } from './handlers.ts'
+import { iso } from './instants.ts'
+import { insertRound, openJobOf } from './rounds.ts'
+import { required, updateVersion } from './saving.ts'
+
+type WatchRow = typeof watch.$inferSelect
+
+/** A watch as it is told. */
+export const describeWatch = (row: WatchRow): Watch => ({ ...row, startedAt: iso(row.startedAt), plannedEndAt: iso(row.plannedEndAt) })
+
+async function runningWatch(tx: Transaction, id: string): Promise<WatchRow> {
+  const found = required(await tx.select().from(watch).where(eq(watch.id, id)).for('update'), 'watch', '/payload/watchId')
+  if (found.state !== 'running') throw new AppError('watchNotRunning')
+  return found
+}
+
+/** Starts a watch: its evening round and its conditions go on record together. */
+export const startWatch: Handler<'watch.start'> = async (tx, command) => {
+  const { watchId, jobId, round: evening, supplyCut, minutesSinceRun, plannedEndAt } = command.payload
+  const job = await openJobOf(tx, jobId)
+  const running = await tx.select({ id: watch.id }).from(watch).where(and(eq(watch.jobId, jobId), eq(watch.state, 'running')))
+  if (running.length > 0) throw new AppError('watchRuns')
+  if (Date.parse(plannedEndAt) <= Date.parse(evening.endedAt)) {
+    throw new AppError('timeOrder', { sentence: 'The morning round is planned before the evening round. Choose a later time.' }, '/payload/plannedEndAt')
+  }
+  await insertRound(tx, evening, 'evening', job, command)
+  await tx.insert(watch).values({
+    id: watchId, jobId, state: 'running', supplyCut, minutesSinceRun, startedAt: evening.endedAt, plannedEndAt, eveningRoundId: evening.roundId, startedBy: command.person,
+  })
+  return 1
+}
+
+/** Puts the morning round on record. */
+export const finishWatch: Handler<'watch.finish'> = async (tx, command) => {
+  const { watchId, round: morning, undisturbed } = command.payload
+  const running = await runningWatch(tx, watchId)
+  const evening = required(await tx.select().from(round).where(eq(round.id, running.eveningRoundId)), 'evening round')
+  if (Date.parse(morning.startedAt) <= Date.parse(evening.endedAt)) {
+    throw new AppError('timeOrder', { sentence: 'The morning round lies before the evening round. Is the clock of this device right?' }, '/payload/round/startedAt')
+  }
+  if (morning.levelId !== evening.levelId) throw new AppError('levelUnknown', { levelId: morning.levelId }, '/payload/round/levelId')
+  await insertRound(tx, morning, 'morning', await openJobOf(tx, running.jobId), command)
+  return updateVersion(tx, watch, watchId, command.baseVersion, { state: 'walked', morningRoundId: morning.roundId, undisturbed }, 'watch')
+}
+
+/** Writes the answer on the job. */
+export const concludeWatch: Handler<'watch.conclude'> = async (tx, { payload, baseVersion }) => {
+  const found = required(await tx.select().from(watch).where(eq(watch.id, payload.watchId)).for('update'), 'watch', '/payload/watchId')
+  if (found.state !== 'walked' && found.state !== 'concluded') throw new AppError('watchNotWalked')
+  await openJobOf(tx, found.jobId)
+  return updateVersion(tx, watch, payload.watchId, baseVersion, { state: 'concluded', finding: payload.finding }, 'watch')
+}
+
+/** Gives a running watch up, with the reason. Its evening round stays on record. */
+export const giveUpWatch: Handler<'watch.giveUp'> = async (tx, { payload, baseVersion }) => {
+  await runningWatch(tx, payload.watchId)
+  return updateVersion(tx, watch, payload.watchId, baseVersion, { state: 'givenUp', givenUpReason: payload.reason }, 'watch')
+}

@@ -1,0 +1,47 @@
+import type { Command, CommandResult, QueryName, QueryResponse } from '@anklet/contract'
+
+/** The server said no, in a sentence for people. */
+export class Refused extends Error {
+  constructor(readonly status: number, readonly code: string, readonly sentence: string, readonly path: string | null) {
+    super(sentence)
+  }
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server does not answer.')
+  }
+}
+
+/** Nothing a person waits for at a car takes longer, ms. */
+const PATIENCE_MS = 15_000
+
+async function call(path: string, init?: RequestInit): Promise<unknown> {
+  let response: Response
+  try {
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) })
+  } catch {
+    throw new Unreachable()
+  }
+  const body: unknown = await response.json().catch(() => null)
+  if (response.ok && body !== null) return body
+  // A gateway's error page is not ours: treat it as an outage, and try again later.
+  const problem = body as { detail?: string; code?: string; path?: string | null } | null
+  if (!problem?.detail) throw new Unreachable()
+  throw new Refused(response.status, problem.code ?? 'unknown', problem.detail, problem.path ?? null)
+}
+
+/** Asks the server. @throws {Refused} or {Unreachable}. */
+export const ask = async <Name extends QueryName>(name: Name, id = ''): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
+
+/** Sends a command; sent again with the same id it changes nothing twice. @throws {Refused} or {Unreachable}. */
+export const send = async (command: Command): Promise<CommandResult> =>
+  (await call('/api/commands', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(command) })) as CommandResult
+
+/** What to tell a person about an error. */
+export function sentenceOf(error: unknown): string {
+  if (error instanceof Refused) return error.sentence
+  if (error instanceof Unreachable) return 'The server does not answer. Nothing was lost; try again in a moment.'
+  return 'Something broke on this page. Reload it; what you entered is kept.'
+}

@@ -1,0 +1,45 @@
+import type { CommandPayload, CommandType } from '@anklet/contract'
+import { DEFAULT_UNITS } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/units'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
+import { useSession } from '../state/session.ts'
+import { ask, send, Unreachable } from './api.ts'
+import { envelope } from './envelope.ts'
+
+/** Others work on the same cars: what is on screen is never older than this, ms. */
+const FRESH_MS = 15_000
+
+export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => ask('/api/jobs'), refetchInterval: FRESH_MS })
+export const useJob = (id: string) => useQuery({ queryKey: ['job', id], queryFn: () => ask('/api/jobs/:id', id), refetchInterval: FRESH_MS })
+export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => ask('/api/people') })
+export const useVehicles = () => useQuery({ queryKey: ['vehicles'], queryFn: () => ask('/api/vehicles') })
+export const useVehicleTypes = () => useQuery({ queryKey: ['vehicle-types'], queryFn: () => ask('/api/vehicle-types') })
+export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
+
+/** The shop's units; mm, bar and degC until it is known. */
+export const useUnits = (): DisplayUnits => useShop().data?.units ?? DEFAULT_UNITS
+
+interface Intention<Name extends CommandType> { readonly payload: CommandPayload<Name>; readonly baseVersion?: number | null; readonly person?: string }
+
+/**
+ * One kind of write. The same content sent again after a failure carries the same id, so a lost answer never doubles it.
+ * @returns a mutation; its promise is refused with a `Refused` or `Unreachable`.
+ */
+export function useCommand<Name extends CommandType>(type: Name) {
+  const client = useQueryClient()
+  const { personId, device } = useSession()
+  const last = useRef({ content: '', id: '' })
+  return useMutation({
+    mutationFn: ({ payload, baseVersion = null, person }: Intention<Name>) => {
+      const content = JSON.stringify([payload, baseVersion])
+      if (last.current.content !== content) last.current = { content, id: crypto.randomUUID() }
+      return send(envelope(type, payload, { id: last.current.id, person: person ?? personId ?? '', device, baseVersion }))
+    },
+    retry: (count, error) => error instanceof Unreachable && count < 3,
+    onSuccess: () => {
+      last.current = { content: '', id: '' }
+      return client.invalidateQueries()
+    },
+  })
+}

@@ -1,0 +1,31 @@
+import { Delete } from 'lucide-react'
+import type { ReactNode } from 'react'
+
+interface KeypadProps {
+  /** The key between 0's neighbours: a half for millimetres, a point for other units. */
+  readonly part: 'half' | 'point'
+  onKey(key: string): void
+}
+
+/** What a key does to the text in the number field. */
+export function applyKey(text: string, key: string): string {
+  if (key === 'back') return text.slice(0, -1)
+  if (key === 'half') return /[.,]/.test(text) || text === '' ? text : `${text}.5`
+  if (key === '.') return text.includes('.') ? text : `${text || '0'}.`
+  return text.length < 7 ? text + key : text
+}
+
+/** Twelve big keys for gloved hands. */
+export function Keypad({ part, onKey }: KeypadProps): ReactNode {
+  const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', part === 'half' ? 'half' : '.', '0', 'back']
+  const words: Readonly<Record<string, string>> = { half: 'and a half', '.': 'point', back: 'Delete the last figure' }
+  return (
+    <div className="keypad" role="group" aria-label="Number keys">
+      {keys.map((key) => (
+        <button key={key} type="button" onClick={() => onKey(key)} aria-label={words[key] ?? key} tabIndex={-1}>
+          {key === 'half' ? '½' : key === 'back' ? <Delete size={28} aria-hidden /> : key}
+        </button>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,84 @@
+import type { Corner } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/vehicle'
+import type { DisplayUnits } from '@anklet/core/units'
+import type { ReactNode } from 'react'
+import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { StripScale } from './StripScale.tsx'
+import { useIsPhone } from './useMedia.ts'
+
+/** A line across a corner's scale. */
+export interface StripMark {
+  readonly mm: number
+  readonly kind: 'now' | 'earlier' | 'evening' | 'cold'
+  /** Written beside it; left out: a bare line. */
+  readonly label?: string
+}
+
+/** A filled stretch of a corner's scale. */
+export interface StripSpan { readonly fromMm: number; readonly toMm: number; readonly kind: 'cold' | 'leak'; readonly label?: string }
+
+/** One corner's column. */
+export interface StripCorner {
+  readonly marks: readonly StripMark[]
+  readonly spans?: readonly StripSpan[]
+  /** Design height at this level, drawn as a notch; null: not known. */
+  readonly designMm: number | null
+  /** Under the corner's name. */
+  readonly note?: string
+  readonly state?: 'reading' | 'empty' | 'active'
+}
+
+/** What stands between two columns. */
+export interface StripJoin { readonly value: string }
+
+interface StripProps {
+  readonly corners: Readonly<Record<Corner, StripCorner>>
+  readonly joins: Readonly<Record<'front' | 'right' | 'rear' | 'left', StripJoin | null>>
+  readonly units: DisplayUnits
+  readonly heightPx: number
+  /** Height of each of the two rows on a phone. */
+  readonly phoneHeightPx?: number
+  readonly onPick?: ((corner: Corner) => void) | undefined
+  /** What a tap on a column does, before the corner's name; "Measure" unless said otherwise. */
+  readonly pickWords?: string
+  readonly label: string
+}
+
+const JOIN_WORDS = { front: 'front axle', right: 'right side', rear: 'rear axle', left: 'left side' } as const
+const LEAST_RANGE_MM = 90
+const ROOM_MM = 14
+
+/** The stretch of heights all four scales show, so that they can be compared: round tens with some room. */
+export function rangeOf(corners: StripProps['corners']): readonly [number, number] {
+  const all = WALK.flatMap((corner) => {
+    const { marks, designMm } = corners[corner]
+    return [...marks.map(({ mm }) => mm), ...(designMm === null ? [] : [designMm])]
+  })
+  if (all.length === 0) return [400, 520]
+  const [low, high] = [Math.min(...all) - ROOM_MM, Math.max(...all) + ROOM_MM]
+  const extra = Math.max(0, LEAST_RANGE_MM - (high - low)) / 2
+  return [Math.floor((low - extra) / 10) * 10, Math.ceil((high + extra) / 10) * 10]
+}
+
+/** The four corners in walking order on one strip. On a phone it folds into two rows: front over rear, left on the left. */
+export function Strip({ corners, joins, units, heightPx, phoneHeightPx = 150, onPick, pickWords = 'Measure', label }: StripProps): ReactNode {
+  const phone = useIsPhone()
+  const range = rangeOf(corners)
+  const height = phone ? phoneHeightPx : heightPx
+  return (
+    <div className="strip" role="group" aria-label={label}>
+      {WALK.map((corner) => {
+        const scale = <StripScale corner={corner} column={corners[corner]} range={range} heightPx={height} units={units} />
+        const style = { gridArea: corner }
+        return onPick
+          ? <button key={corner} type="button" style={style} onClick={() => onPick(corner)} aria-label={`${pickWords} ${CORNER_WORDS[corner]}`}>{scale}</button>
+          : <div key={corner} style={style} aria-label={capital(CORNER_WORDS[corner])} role="group">{scale}</div>
+      })}
+      {(['front', 'right', 'rear', 'left'] as const).map((side) => (
+        <div key={side} className="strip-join" style={{ gridArea: side }}>
+          {joins[side] && <>{JOIN_WORDS[side]}<b>{joins[side].value}</b></>}
+        </div>
+      ))}
+    </div>
+  )
+}

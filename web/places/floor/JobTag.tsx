@@ -1,0 +1,64 @@
+import type { JobSummary } from '@anklet/contract'
+import type { NextStep } from '@anklet/core/schedule'
+import type { Corner } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/vehicle'
+import { ChevronRight, Clock, Moon } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { complaintWords } from '../../words/complaint.ts'
+import { dueWords, STEP_WORDS } from '../../words/steps.ts'
+import { CORNER_WORDS } from '../../words/corners.ts'
+
+const HALF_MM = 45
+const H = 40
+
+/** The last heights in walking order, each against its design height: four ticks on four short scales. */
+function SmallStrip({ latest, designMm }: Pick<JobSummary, 'latest' | 'designMm'>): ReactNode {
+  if (!latest) return <span className="hidden w-[92px] text-[12.5px] text-ink-3 sm:block">not measured</span>
+  const off = (corner: Corner): number => latest.meanMm[corner] - designMm[corner] - latest.levelOffsetMm
+  const y = (mm: number): number => H / 2 - (Math.max(-HALF_MM, Math.min(HALF_MM, mm)) / HALF_MM) * (H / 2 - 3)
+  const words = WALK.map((corner) => `${CORNER_WORDS[corner]} ${Math.round(off(corner))} mm`).join(', ')
+  return (
+    <svg width="92" height={H} role="img" aria-label={`Off the design height: ${words}`} className="hidden sm:block">
+      {WALK.map((corner, i) => {
+        const x = 4 + i * 23
+        return (
+          <g key={corner}>
+            <rect x={x + 4} y="1" width="6" height={H - 2} fill="var(--edge-2)" />
+            <line x1={x + 2} x2={x + 12} y1={H / 2} y2={H / 2} stroke="var(--steel-dark)" strokeWidth="1" />
+            <line x1={x} x2={x + 14} y1={y(off(corner))} y2={y(off(corner))} stroke="var(--ink)" strokeWidth="2.6" />
+          </g>
+        )
+      })}
+    </svg>
+  )
+}
+
+function Due({ step, now }: { readonly step: NextStep; readonly now: number }): ReactNode {
+  const words = dueWords(step, now)
+  const Icon = step.urgency === 'waiting' ? Moon : Clock
+  return (
+    <div className="min-w-0">
+      <p className="font-semibold">{STEP_WORDS[step.code]}</p>
+      {words && <p className={`flex items-center gap-1.5 text-[13.5px] ${step.urgency === 'overdue' ? 'w-fit rounded bg-chalk px-1.5 font-semibold text-[#14211f]' : 'text-ink-2'}`}><Icon size={14} aria-hidden />{words}</p>}
+    </div>
+  )
+}
+
+/** One job on the floor: what is due, the car, how it stands. The whole tag is the way in. */
+export function JobTag({ job, step, now }: { readonly job: JobSummary; readonly step: NextStep; readonly now: number }): ReactNode {
+  const closed = step.urgency === 'closed'
+  return (
+    <li>
+      <Link to={`/jobs/${job.id}/${step.phase}`} className={`sheet grid grid-cols-[1fr_auto] items-center gap-x-5 gap-y-1 px-4 py-3 hover:border-air sm:grid-cols-[230px_1fr_auto_20px] ${closed ? 'opacity-80' : ''}`}>
+        <Due step={step} now={now} />
+        <div className="order-last col-span-2 min-w-0 sm:order-none sm:col-span-1">
+          <p className="flex flex-wrap items-center gap-x-3 gap-y-1"><span className="plate">{job.plate}</span><span className="font-medium">{job.typeName}</span></p>
+          <p className="truncate text-[14px] text-ink-2">{job.watch?.finding?.sentence ?? complaintWords(job.complaint)}</p>
+        </div>
+        <SmallStrip latest={job.latest} designMm={job.designMm} />
+        <ChevronRight size={20} className="text-ink-3" aria-hidden />
+      </Link>
+    </li>
+  )
+}

@@ -1,0 +1,62 @@
+import type { Complaint, Job } from '@anklet/contract'
+import { WALK } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { CornerGlyph } from '../../parts/CornerGlyph.tsx'
+import { Taps, toggled } from '../../parts/Taps.tsx'
+import { sentenceOf } from '../../data/api.ts'
+import { useCommand } from '../../data/queries.ts'
+import { capital, CORNER_WORDS } from '../../words/corners.ts'
+import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../words/complaint.ts'
+
+const options = <Key extends string>(words: Readonly<Record<Key, string>>) => (Object.keys(words) as Key[]).map((value) => ({ value, words: capital(words[value]) }))
+
+function NextWords({ complaint }: { readonly complaint: Complaint }): ReactNode {
+  if (!needsNoNight(complaint)) return null
+  return (
+    <p className="hint">
+      {complaint.signs.includes('hiss') ? 'A leak that can be heard needs no night: take soap and water to it first, pressurised, in the folds too.' : 'A pump that is never heard cannot lift the car: relay, fuse and plug come before any night.'}
+      {' '}The watch is for leaks nobody hears. Eye protection on: air is at several bar.
+    </p>
+  )
+}
+
+/** What the customer says, in taps. */
+export function Intake({ job }: { readonly job: Job }): ReactNode {
+  const [complaint, setComplaint] = useState(job.complaint)
+  const [seen, setSeen] = useState(job.version)
+  const keep = useCommand('job.complaint')
+  const changed = JSON.stringify(complaint) !== JSON.stringify(job.complaint)
+  // Somebody else's change shows up here unless one's own is under way; then the server decides.
+  if (job.version !== seen && !changed) {
+    setSeen(job.version)
+    setComplaint(job.complaint)
+  }
+  const closed = job.closedAt !== null
+  const set = (change: Partial<Complaint>): void => setComplaint({ ...complaint, ...change })
+  const save = (): void => {
+    if (!keep.isPending) keep.mutate({ payload: { jobId: job.id, complaint }, baseVersion: seen }, { onSuccess: ({ version }) => setSeen(version ?? seen) })
+  }
+  return (
+    <div className="grid max-w-[980px] gap-5">
+      <p className="say-small">What does the customer say?</p>
+      <div className="flex items-center gap-5">
+        <CornerGlyph lit={complaint.where} size={92} />
+        <Taps legend="Where it goes down" disabled={closed} options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={complaint.where} onTap={(corner) => set({ where: toggled(complaint.where, corner) })} />
+      </div>
+      <Taps legend="When" disabled={closed} options={options(WHEN_WORDS)} chosen={complaint.when} onTap={(tap) => set({ when: toggled(complaint.when, tap) })} />
+      <Taps legend="What else" disabled={closed} options={options(SIGN_WORDS)} chosen={complaint.signs} onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })} />
+      <div>
+        <label className="label" htmlFor="own-words">In their own words, if that says more</label>
+        <textarea id="own-words" className="field" rows={2} maxLength={500} disabled={closed} value={complaint.words} onChange={(event) => set({ words: event.target.value })} />
+      </div>
+      <NextWords complaint={complaint} />
+      {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)} {job.version !== seen && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { setSeen(job.version); setComplaint(job.complaint); keep.reset() }}>Show what is on the job now</button>}</p>}
+      <div className="flex flex-wrap gap-3">
+        {!closed && <button type="button" className="btn btn-go btn-big" disabled={!changed || !isComplaint(complaint) || keep.isPending} onClick={save}>Keep what they said</button>}
+        {!changed && isComplaint(complaint) && <Link className="btn btn-big" to={`/jobs/${job.id}/heights`}>Go on to Heights</Link>}
+      </div>
+    </div>
+  )
+}

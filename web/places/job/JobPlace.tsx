@@ -1,0 +1,71 @@
+import type { Job } from '@anklet/contract'
+import type { Phase } from '@anklet/core/schedule'
+import { nextStep } from '@anklet/core/schedule'
+import type { ReactNode } from 'react'
+import { Navigate, useParams } from 'react-router'
+import { Loading } from '../../parts/Loading.tsx'
+import { SteelRule } from '../../parts/SteelRule.tsx'
+import { useNow } from '../../parts/useNow.ts'
+import { sentenceOf } from '../../data/api.ts'
+import { useCommand, useJob, useUnits } from '../../data/queries.ts'
+import { draftKey, useDrafts } from '../../state/drafts.ts'
+import { complaintWords } from '../../words/complaint.ts'
+import { factsOf } from '../../words/steps.ts'
+import { graduationsOf } from './graduations.ts'
+import { Heights } from './Heights.tsx'
+import { Intake } from './Intake.tsx'
+import { WatchPhase } from './watch/WatchPhase.tsx'
+import { summaryFacts } from './watchState.ts'
+
+const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch'
+
+function Head({ job }: { readonly job: Job }): ReactNode {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
+      <span className="plate">{job.vehicle.plate}</span>
+      <h1>{job.vehicleType.name}</h1>
+      <span className="text-ink-3">{job.complaint.words || complaintWords(job.complaint)}</span>
+    </div>
+  )
+}
+
+function Closed({ job }: { readonly job: Job }): ReactNode {
+  const reopen = useCommand('job.reopen')
+  return (
+    <div className="mx-4 mt-3 flex flex-wrap items-center justify-between gap-3 md:mx-6">
+      <p className="hint flex-1">This job is closed. It can be read; to write in it, open it again.</p>
+      <button type="button" className="btn" disabled={reopen.isPending} onClick={() => reopen.mutate({ payload: { jobId: job.id }, baseVersion: job.version })}>Open it again</button>
+      {reopen.isError && <p className="wrong w-full" role="alert">{sentenceOf(reopen.error)}</p>}
+    </div>
+  )
+}
+
+function Phases({ job, phase }: { readonly job: Job; readonly phase: string | undefined }): ReactNode {
+  const now = useNow(1000)
+  const units = useUnits()
+  const byKey = useDrafts((drafts) => drafts.byKey)
+  if (!isPhase(phase)) return <Navigate to={`/jobs/${job.id}/${nextStep(factsOf(summaryFacts(job)), now).phase}`} replace />
+  const draft = (kind: 'heights' | 'evening' | 'morning') => byKey[draftKey(job.id, kind)]
+  const [heights, evening, morning] = [draft('heights'), draft('evening'), draft('morning')]
+  const drafts = { ...(heights ? { heights } : {}), ...(evening ? { evening } : {}), ...(morning ? { morning } : {}) }
+  return (
+    <div className="md:grid md:grid-cols-[212px_minmax(0,1fr)]">
+      <SteelRule jobId={job.id} present={phase} graduations={graduationsOf(job, drafts, units, now)} />
+      <div className="min-w-0">
+        <Head job={job} />
+        {job.closedAt && <Closed job={job} />}
+        <div className="px-4 pb-6 pt-3 md:px-6">
+          {phase === 'intake' && <Intake key={job.id} job={job} />}
+          {phase === 'heights' && <Heights job={job} />}
+          {phase === 'watch' && <WatchPhase job={job} />}
+        </div>
+      </div>
+    </div>
+  )
+}
+
+/** One job, in the order of the work. */
+export function JobPlace(): ReactNode {
+  const { id = '', phase } = useParams()
+  return <Loading query={useJob(id)} what="the job">{(job) => <Phases job={job} phase={phase} />}</Loading>
+}

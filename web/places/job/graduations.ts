@@ -1,0 +1,56 @@
+import type { Job } from '@anklet/contract'
+import type { Phase } from '@anklet/core/schedule'
+import { nextStep } from '@anklet/core/schedule'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity } from '@anklet/core/units'
+import { WALK } from '@anklet/core/vehicle'
+import type { Graduation } from '../../parts/SteelRule.tsx'
+import type { Draft } from '../../state/drafts.ts'
+import { nextStop } from '../../state/walk.ts'
+import { complaintWords, isComplaint } from '../../words/complaint.ts'
+import { CORNER_WORDS } from '../../words/corners.ts'
+import { factsOf, STEP_WORDS } from '../../words/steps.ts'
+import { countdownWords } from '../../words/times.ts'
+import { designAt, heightRounds, meansOf } from './rounds.ts'
+import { presentWatch, summaryFacts } from './watchState.ts'
+
+function stopWords({ readings }: Draft): string {
+  const stop = nextStop(readings)
+  return stop ? `${CORNER_WORDS[stop.corner]}, lap ${stop.lap} of 2` : 'both laps walked'
+}
+
+function heightsWords(job: Job, draft: Draft | undefined, units: DisplayUnits): string {
+  if (draft?.walking) return stopWords(draft)
+  const [round] = heightRounds(job)
+  if (!round) return 'walk both laps'
+  const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
+  const worst = WALK.reduce((a, b) => (means[b] - design[b] < means[a] - design[a] ? b : a))
+  const off = means[worst] - design[worst]
+  if (Math.round(off) === 0) return 'at design height'
+  return `${CORNER_WORDS[worst]} ${formatQuantity(Math.abs(off), 'height', units)} ${off < 0 ? 'low' : 'high'}`
+}
+
+function watchWords(job: Job, draft: Draft | undefined, nowMs: number): string {
+  const watch = presentWatch(job)
+  if (draft?.walking) return `${draft.kind === 'morning' ? 'morning: ' : ''}${stopWords(draft)}`
+  if (!watch) return 'a night, supply off'
+  if (watch.state === 'concluded') return 'answer on the job'
+  if (watch.state === 'walked') return 'answer ready'
+  const left = Date.parse(watch.plannedEndAt) - nowMs
+  return left > 0 ? `${countdownWords(left)} to go` : 'morning round due'
+}
+
+/** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */
+export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>, units: DisplayUnits, nowMs: number): Graduation[] {
+  const step = nextStep(factsOf(summaryFacts(job)), nowMs)
+  const watch = presentWatch(job)
+  const words: Record<Phase, string> = {
+    intake: isComplaint(job.complaint) ? complaintWords(job.complaint) : STEP_WORDS.askComplaint,
+    heights: heightsWords(job, drafts.heights, units),
+    watch: watchWords(job, watch?.state === 'running' ? drafts.morning : drafts.evening, nowMs),
+  }
+  const done: Record<Phase, boolean> = {
+    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded',
+  }
+  return (['intake', 'heights', 'watch'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+}

@@ -1,0 +1,50 @@
+import type { Job } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { ReactNode } from 'react'
+import { Taps } from '../../../parts/Taps.tsx'
+import { useUnits } from '../../../data/queries.ts'
+import type { Draft } from '../../../state/drafts.ts'
+import { readTyped } from '../../../state/typed.ts'
+import { capital } from '../../../words/corners.ts'
+
+interface QuestionsProps { readonly job: Job; readonly draft: Draft; readonly levels: boolean; onChange(change: Partial<Draft>): void }
+
+const PLACES = [
+  { value: 'atSprings', words: 'Beside the springs', hint: 'good to 1 K once soaked' },
+  { value: 'sameRoom', words: 'Same room or yard', hint: 'good to 3 K' },
+  { value: 'elsewhere', words: 'Elsewhere, or a forecast', hint: 'good to 5 K' },
+] as const
+
+/** What every round needs to be worth anything: its level, the air's temperature and of what, and whether the car was settled. */
+export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps): ReactNode {
+  const units = useUnits()
+  const typed = readTyped(draft.temperature, 'temperature', units)
+  const complain = draft.temperature !== '' && !typed.ok
+  return (
+    <>
+      {levels && (
+        <Taps
+          legend="Which level does it stand at?" chosen={[draft.levelId]} onTap={(levelId) => onChange({ levelId })}
+          options={job.vehicleType.architecture.levels.map(({ id, offsetMm }) => ({ value: id, words: capital(id), hint: `${offsetMm > 0 ? '+' : ''}${formatQuantity(offsetMm, 'height', units)} ${UNIT_LABEL[units.length]}` }))}
+        />
+      )}
+      <div className="flex flex-wrap items-start gap-5">
+        <div className="w-[190px]">
+          <label className="label" htmlFor={`temperature-${draft.kind}`}>Temperature, {UNIT_LABEL[units.temperature]}</label>
+          <input id={`temperature-${draft.kind}`} className="field num text-[22px]" inputMode="text" maxLength={8} autoComplete="off" value={draft.temperature} aria-invalid={complain} onChange={(event) => onChange({ temperature: event.target.value })} />
+          {complain && <p className="wrong mt-1 text-[14px]" role="alert">{typed.sentence}</p>}
+        </div>
+        <Taps legend="Read where?" options={PLACES} chosen={draft.thermometer ? [draft.thermometer] : []} onTap={(thermometer) => onChange({ thermometer })} />
+      </div>
+      <Taps
+        legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres." chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]} onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
+        options={draft.kind === 'morning'
+          ? [{ value: false, words: 'Left as it stands' }, { value: true, words: 'Each corner bounced, nobody got in' }]
+          : [{ value: true, words: 'Rolled both ways, each corner bounced' }, { value: false, words: 'Not settled' }]}
+      />
+    </>
+  )
+}
+
+/** Whether the questions of a round are answered. */
+export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean => temperatureOk && draft.thermometer !== null && draft.rolledAndBounced !== null

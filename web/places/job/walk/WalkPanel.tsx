@@ -1,0 +1,104 @@
+import type { Job, Round } from '@anklet/contract'
+import { DEFAULT_REPEATABILITY_MM, checkRound } from '@anklet/core/heights'
+import { completeGeometry } from '@anklet/core/vehicle'
+import { mapCorners } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
+import { useUnits } from '../../../data/queries.ts'
+import type { Draft } from '../../../state/drafts.ts'
+import { useDrafts } from '../../../state/drafts.ts'
+import { useSession } from '../../../state/session.ts'
+import { readTyped } from '../../../state/typed.ts'
+import { firstLapDone, nextStop, readingAt, take } from '../../../state/walk.ts'
+import { CORNER_WORDS } from '../../../words/corners.ts'
+import { remarkWords } from '../../../words/remarks.ts'
+import { meansOf, readingsOf } from '../rounds.ts'
+import { NumberEntry } from './NumberEntry.tsx'
+import { sealDraft } from './seal.ts'
+import { WalkStrip } from './WalkStrip.tsx'
+
+interface WalkProps {
+  readonly job: Job
+  readonly draft: Draft
+  /** A round on the same spot and level to hold this one against; null: only the design heights. */
+  readonly against: Round | null
+  /** Shown as fainter ticks. */
+  readonly earlier: Round | null
+  readonly watchVersion: number | null
+  readonly saveWords: string
+}
+
+function orderWords(draft: Draft): { before: string; strong: string; after: string } {
+  const stop = draft.chosen ?? nextStop(draft.readings)
+  if (!stop) return { before: 'Both laps walked. ', strong: '', after: 'Look at the strip, then save the round.' }
+  const corner = CORNER_WORDS[stop.corner]
+  if (draft.chosen) return { before: 'Measure the ', strong: corner, after: ` again, lap ${stop.lap}.` }
+  if (draft.readings.length === 0) return { before: 'Begin at the ', strong: corner, after: '. Wheel centre straight up to the arch edge.' }
+  if (stop.lap === 2 && stop.corner === 'RL') return { before: 'Once round. Now back the other way: ', strong: corner, after: ' first.' }
+  return { before: 'Walk on to the ', strong: corner, after: '. Wheel centre straight up to the arch edge.' }
+}
+
+/** The walk: one corner at a time, the cursor moves on by itself, the second lap goes the other way round. */
+export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWords }: WalkProps): ReactNode {
+  const units = useUnits()
+  const patch = useDrafts((drafts) => drafts.patch)
+  const { personId, device } = useSession()
+  const [complaint, setComplaint] = useState<string | null>(null)
+  const saved = useRef(false)
+  const stop = draft.chosen ?? nextStop(draft.readings)
+  const change = (next: Partial<Draft>): void => patch(draft.key, { ...next, refusal: null })
+  useEffect(() => { if (draft.sealed === null) saved.current = false }, [draft.sealed])
+
+  const remarks = useMemo(() => checkRound({
+    vehicle: completeGeometry(job.vehicleType.geometry), readings: draft.readings, repeatabilityMm: DEFAULT_REPEATABILITY_MM,
+    earlier: against && { meanMm: meansOf(against), count: mapCorners(readingsOf(against), (list) => list.length) },
+  }).map((remark) => remarkWords(remark, units)), [job, draft.readings, against, units])
+
+  const takeReading = (): void => {
+    if (!stop || draft.sealed) return
+    const typed = readTyped(draft.typed, 'height', units)
+    setComplaint(typed.ok ? null : typed.sentence)
+    if (!typed.ok) return
+    const at = new Date().toISOString()
+    change({ readings: take(draft.readings, { ...stop, heightMm: typed.value, at }), typed: '', chosen: null, startedAt: draft.startedAt ?? at })
+  }
+  const save = (): void => {
+    // A double tap must not seal twice: the first one has the word.
+    if (saved.current || draft.sealed || !personId) return
+    const sealed = sealDraft(draft, units, { person: personId, device, watchVersion })
+    if (!sealed) return change({ walking: false })
+    saved.current = true
+    change({ sealed })
+  }
+  const words = orderWords(draft)
+  const canSave = firstLapDone(draft.readings) && !draft.sealed
+  return (
+    <div className="grid gap-x-7 gap-y-3 lg:grid-cols-[minmax(0,1fr)_326px]">
+      <div className="min-w-0">
+        <div className="mb-2 flex items-center gap-4">
+          <CornerGlyph lit={stop ? [stop.corner] : []} size={58} />
+          <p className="say-small" aria-live="polite">{words.before}{words.strong && <b>{words.strong}</b>}{words.after}</p>
+        </div>
+        <WalkStrip job={job} draft={draft} earlier={against ?? earlier} stop={stop} units={units} onPick={(corner) => {
+          const lap = readingAt(draft.readings, { corner, lap: 2 }) ? 2 : 1
+          change({ chosen: { corner, lap }, typed: '' })
+        }} />
+        <div className="mt-3 grid gap-2" aria-live="polite">
+          {remarks.map(({ sentence, again }) => (
+            <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2"><span className="flex-1">{sentence}</span>
+              {again && !draft.sealed && <button type="button" className="btn" onClick={() => change({ chosen: { corner: again, lap: readingAt(draft.readings, { corner: again, lap: 2 }) ? 2 : 1 }, typed: '' })}>Measure {CORNER_WORDS[again]} again</button>}
+            </p>
+          ))}
+        </div>
+      </div>
+      <div className="flex min-w-0 flex-col gap-3">
+        {stop && !draft.sealed && <NumberEntry draft={draft} stop={stop} units={units} complaint={complaint} onType={(typed) => { setComplaint(null); change({ typed }) }} onTake={takeReading} />}
+        {draft.refusal && <p className="wrong" role="alert">{draft.refusal}</p>}
+        {canSave && <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={save}>{stop ? `${saveWords} with one lap` : saveWords}</button>}
+        {draft.sealed && <p className="hint" role="status">Saving … the round is kept on this device until the server has it.</p>}
+        {!draft.sealed && <button type="button" className="btn-quiet min-h-[44px] self-start text-left underline" onClick={() => change({ walking: false })}>Back to the questions; readings stay</button>}
+      </div>
+    </div>
+  )
+}

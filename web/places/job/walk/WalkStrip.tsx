@@ -1,0 +1,34 @@
+import type { Job, Round } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity } from '@anklet/core/units'
+import type { Corner } from '@anklet/core/vehicle'
+import { CORNERS, hasAir, perCorner } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import type { StripMark } from '../../../parts/Strip.tsx'
+import { Strip } from '../../../parts/Strip.tsx'
+import type { Draft } from '../../../state/drafts.ts'
+import type { Stop } from '../../../state/walk.ts'
+import { allJoins } from '../../../words/joins.ts'
+import { designAt, meansOf } from '../rounds.ts'
+
+interface WalkStripProps { readonly job: Job; readonly draft: Draft; readonly earlier: Round | null; readonly stop: Stop | null; readonly units: DisplayUnits; onPick(corner: Corner): void }
+
+/** The strip while a round is walked: what is read, what was there before, where one is. */
+export function WalkStrip({ job, draft, earlier, stop, units, onPick }: WalkStripProps): ReactNode {
+  const offset = job.vehicleType.architecture.levels.find(({ id }) => id === draft.levelId)?.offsetMm ?? 0
+  const design = designAt(job, offset)
+  const before = earlier && meansOf(earlier)
+  const means = perCorner((corner) => {
+    const list = draft.readings.filter((taken) => taken.corner === corner)
+    return list.length === 0 ? null : list.reduce((sum, { heightMm }) => sum + heightMm, 0) / list.length
+  })
+  const write = (mm: number): string => formatQuantity(mm, 'height', units, Number.isInteger(mm) ? 0 : 1)
+  const corners = perCorner((corner) => {
+    const mean = means[corner]
+    const marks: StripMark[] = [...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []), ...(mean === null ? [] : [{ mm: mean, kind: 'now' as const, label: write(mean) }])]
+    const active = stop?.corner === corner && !draft.sealed
+    return { marks, designMm: design[corner], state: active ? 'active' as const : mean !== null ? 'reading' as const : 'empty' as const, ...(hasAir({ ...job.vehicleType.geometry.corners[corner], coilForceAtDesignN: 0, coilRateNPerMm: 0 }) ? {} : { note: 'coil, no air' }) }
+  })
+  const off = Object.fromEntries(CORNERS.flatMap((corner) => (means[corner] === null ? [] : [[corner, means[corner] - design[corner]]])))
+  return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={330} phoneHeightPx={84} onPick={draft.sealed ? undefined : onPick} label="The round so far, in walking order" />
+}

@@ -1,0 +1,97 @@
+import type { Job, Round, Watch } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Corner } from '@anklet/core/vehicle'
+import { CORNERS } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { Sheet } from '../../../parts/Sheet.tsx'
+import { sentenceOf } from '../../../data/api.ts'
+import { useCommand, useUnits } from '../../../data/queries.ts'
+import type { WatchOutcome } from '../../../workers/leakWorker.ts'
+import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
+import { speakAnswer } from '../../../words/answer.ts'
+import { momentWords, spanWords } from '../../../words/times.ts'
+import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
+import { questionOf } from './request.ts'
+import { Suspects } from './Suspects.tsx'
+import { Why } from './Why.tsx'
+
+const NightChart = lazy(() => import('./NightChart.tsx').then((module) => ({ default: module.NightChart })))
+
+interface AnswerProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; readonly morning: Round; onMorningAgain(): void; onAnother(): void }
+
+function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
+  const units = useUnits()
+  const write = (value: number): string => formatQuantity(value, 'temperature', units)
+  const hours = Date.parse(morning.endedAt) - Date.parse(evening.endedAt)
+  return <p className="mb-1 text-[14px] text-ink-3">Night of {momentWords(evening.endedAt, new Date())}, {watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
+}
+
+function Actions(props: AnswerProps & { readonly outcome: WatchOutcome; onWhy(): void }): ReactNode {
+  const { job, watch, outcome: { answer }, onWhy, onMorningAgain, onAnother } = props
+  const units = useUnits()
+  const conclude = useCommand('watch.conclude')
+  const close = useCommand('job.close')
+  const spoken = speakAnswer({ answer, architecture: job.vehicleType.architecture, units, undisturbed: watch.undisturbed ?? true })
+  const doubted = spoken.kind === 'readingWrong'
+  const write = (): void => {
+    if (!conclude.isPending) conclude.mutate({ payload: { watchId: watch.id, finding: { kind: spoken.kind, best: answer.best, probability: spoken.suspects[0]!.probability, sentence: spoken.headline.slice(0, 300) } }, baseVersion: watch.version })
+  }
+  const shut = (): void => { if (!close.isPending) close.mutate({ payload: { jobId: job.id }, baseVersion: job.version }) }
+  const error = conclude.error ?? close.error
+  return (
+    <div className="mt-auto grid gap-2.5 pt-2">
+      {watch.finding && <p className="text-[14px] text-ink-2">On the job: “{watch.finding.sentence}”</p>}
+      {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
+      {!job.closedAt && watch.state === 'walked' && !doubted && <button type="button" className="btn btn-go" disabled={conclude.isPending} onClick={write}>Write it on the job</button>}
+      {!job.closedAt && doubted && <button type="button" className="btn btn-go" onClick={onMorningAgain}>Walk the morning round again</button>}
+      {!job.closedAt && watch.state === 'concluded' && <button type="button" className="btn btn-go" disabled={close.isPending} onClick={shut}>Supply back on, tag off: close the job</button>}
+      <button type="button" className="btn" onClick={onWhy}>Why do you say so?</button>
+      {!job.closedAt && <button type="button" className="btn" onClick={onAnother}>Watch another night</button>}
+    </div>
+  )
+}
+
+function Told(props: AnswerProps & { readonly outcome: WatchOutcome }): ReactNode {
+  const { job, watch, evening, morning, outcome } = props
+  const { answer } = outcome
+  const units = useUnits()
+  const [why, setWhy] = useState(false)
+  const deepest = CORNERS.reduce((a, b) => (answer.unexplainedMm[b] < answer.unexplainedMm[a] ? b : a))
+  const [shown, setShown] = useState<Corner>(deepest)
+  const spoken = speakAnswer({ answer, architecture: job.vehicleType.architecture, units, undisturbed: watch.undisturbed ?? true })
+  const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
+  const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
+  const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
+  return (
+    <>
+      <NightHead {...props} />
+      <p className="say">{spoken.headline}</p>
+      {spoken.sub && <p className="sub mt-1">{spoken.sub}</p>}
+      <div className="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
+        <div className="grid min-w-0 content-start gap-2">
+          <AnswerStrip job={job} evening={evening} morning={morning} answer={answer} doubted={doubted} units={units} onPick={setShown} />
+          <AnswerLegend closureWords={closureWords} />
+          <Suspense fallback={<p className="text-ink-3" role="status">Drawing the night …</p>}>
+            <NightChart outcome={outcome} corner={shown} evening={evening} morning={morning} units={units} doubted={doubted} plate={job.vehicle.plate} />
+          </Suspense>
+        </div>
+        <div className="flex min-w-0 flex-col gap-2.5">
+          <Suspects answer={answer} spoken={spoken} />
+          <Actions {...props} onWhy={() => setWhy(true)} />
+        </div>
+      </div>
+      <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why {...props} answer={answer} /></Sheet>
+    </>
+  )
+}
+
+/** The morning's answer: what leaks, how sure that is, and how much of the drop was only the cold. */
+export function Answer(props: AnswerProps): ReactNode {
+  const { job, watch, evening, morning } = props
+  const { request } = useMemo(() => questionOf(job, watch, evening, morning), [job, watch, evening, morning])
+  const result = useWatchOutcome(request)
+  if (result.state === 'working') return <p className="say-small" role="status">Weighing the night …</p>
+  if (result.state === 'done') return <Told {...props} outcome={result.outcome} />
+  return <p className="caution" role="alert">{result.state === 'impossible' ? 'With the figures on record this vehicle type could not have stood as it did: check loads and heights of the type on the shelf. The readings are safe.' : 'The calculation broke off. Reload the page; the readings are safe.'}</p>
+}

@@ -1,0 +1,109 @@
+import type { Round } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/units'
+import type { Corner } from '@anklet/core/vehicle'
+import { format } from 'date-fns'
+import { LineChart } from 'echarts/charts'
+import { GridComponent } from 'echarts/components'
+import * as echarts from 'echarts/core'
+import { SVGRenderer } from 'echarts/renderers'
+import type { ReactNode } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import type { WatchOutcome } from '../../../workers/leakWorker.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { meansOf } from '../rounds.ts'
+import type { NightRow } from './nightRows.ts'
+import { nightCsv, nightRows } from './nightRows.ts'
+
+echarts.use([LineChart, GridComponent, SVGRenderer])
+
+interface ChartProps {
+  readonly outcome: WatchOutcome
+  readonly corner: Corner
+  readonly evening: Round
+  readonly morning: Round
+  readonly units: DisplayUnits
+  /** No leak line is drawn where the readings are in doubt. */
+  readonly doubted: boolean
+  readonly plate: string
+}
+
+const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+function optionOf(rows: readonly NightRow[], points: readonly [string, number][], { units, doubted, outcome }: ChartProps): echarts.EChartsCoreOption {
+  const show = (mm: number): number => toDisplay(mm, 'height', units)
+  const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(colour) as [string, string, string, string, string]
+  const line = { type: 'line', showSymbol: false, silent: true, animation: false }
+  return {
+    grid: { left: 46, right: 86, top: 8, bottom: 24 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    xAxis: { type: 'time', axisLine: { show: false }, axisTick: { show: false }, splitLine: { show: false }, axisLabel: { color: faint, formatter: '{HH}:{mm}', hideOverlap: true } },
+    yAxis: { type: 'value', scale: true, splitNumber: 3, axisLabel: { color: faint }, splitLine: { lineStyle: { color: edge } } },
+    series: [
+      { ...line, stack: 'band', lineStyle: { opacity: 0 }, data: rows.map(({ at, coldMm, giveMm }) => [at, show(coldMm - giveMm)]) },
+      { ...line, stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: soft, opacity: 1 }, data: rows.map(({ at, giveMm }) => [at, show(2 * giveMm)]) },
+      { ...line, lineStyle: { color: air, width: 1.6, type: 'dashed' }, endLabel: { show: true, formatter: 'only cold', color: air }, data: rows.map(({ at, coldMm }) => [at, show(coldMm)]) },
+      ...(doubted || outcome.answer.best === 'none' ? [] : [{ ...line, lineStyle: { color: ink, width: 2.2 }, endLabel: { show: true, formatter: 'with the leak', color: ink, fontWeight: 650 }, data: rows.map(({ at, leakMm }) => [at, show(leakMm)]) }]),
+      { ...line, showSymbol: true, symbol: 'circle', symbolSize: 8, lineStyle: { opacity: 0 }, itemStyle: { color: colour('--sheet'), borderColor: ink, borderWidth: 2 }, data: points.map(([at, mm]) => [at, show(mm)]) },
+    ],
+  }
+}
+
+function saveFile(name: string, type: string, content: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([content], { type }))
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}
+
+function Numbers({ rows, units }: { readonly rows: readonly NightRow[]; readonly units: DisplayUnits }): ReactNode {
+  const write = (mm: number): string => formatQuantity(mm, 'height', units, 1)
+  return (
+    <div className="max-h-[180px] overflow-y-auto" tabIndex={0} role="region" aria-label="The night in numbers">
+      <table className="table"><thead><tr><th scope="col">time</th><th scope="col" className="n">only cold, {UNIT_LABEL[units.length]}</th><th scope="col" className="n">with the leak, {UNIT_LABEL[units.length]}</th></tr></thead>
+        <tbody>{rows.filter((_, i) => i % 4 === 0).map(({ at, coldMm, leakMm }) => <tr key={at}><td>{format(new Date(at), 'HH:mm')}</td><td className="n num">{write(coldMm)}</td><td className="n num">{write(leakMm)}</td></tr>)}</tbody>
+      </table>
+    </div>
+  )
+}
+
+/** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
+export function NightChart(props: ChartProps): ReactNode {
+  const { outcome, corner, evening, morning, units, plate } = props
+  const place = useRef<HTMLDivElement>(null)
+  const chart = useRef<echarts.ECharts | null>(null)
+  const [numbers, setNumbers] = useState(false)
+  const rows = nightRows(outcome, corner, evening)
+  const points: [string, number][] = [[evening.endedAt, meansOf(evening)[corner]], [morning.endedAt, meansOf(morning)[corner]]]
+  useEffect(() => {
+    if (!place.current) return
+    const drawn = echarts.init(place.current, null, { renderer: 'svg' })
+    chart.current = drawn
+    const draw = (): void => drawn.setOption(optionOf(rows, points, props), true)
+    draw()
+    const size = new ResizeObserver(() => drawn.resize())
+    size.observe(place.current)
+    // Colours are read from the page: a change of theme draws anew.
+    const theme = new MutationObserver(draw)
+    theme.observe(document.documentElement, { attributeFilter: ['data-theme'] })
+    return () => {
+      size.disconnect()
+      theme.disconnect()
+      drawn.dispose()
+    }
+  }, [outcome, corner, units, numbers])
+  const name = `${plate.replaceAll(' ', '-')}-${corner}-night`
+  return (
+    <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
+      <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">
+        <span><b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night. The band is what tape, bushes and thermometer leave open.</span>
+        <span className="no-print flex">
+          <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
+          <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}>CSV</button>
+          {!numbers && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', chart.current?.renderToSVGString() ?? '')}>SVG</button>}
+        </span>
+      </figcaption>
+      {numbers ? <Numbers rows={rows} units={units} /> : <div ref={place} className="h-[138px] w-full" role="img" aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`} />}
+    </figure>
+  )
+}

@@ -1,0 +1,85 @@
+import type { Job, Round, Watch } from '@anklet/contract'
+import { temperatureDrop } from '@anklet/core/pneumatics'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { CORNERS, completeGeometry, perCorner } from '@anklet/core/vehicle'
+import type { FormEvent, ReactNode } from 'react'
+import { useEffect, useMemo, useState } from 'react'
+import { Sheet } from '../../../parts/Sheet.tsx'
+import { Strip } from '../../../parts/Strip.tsx'
+import { useNow } from '../../../parts/useNow.ts'
+import { sentenceOf } from '../../../data/api.ts'
+import { useCommand, usePeople, useUnits } from '../../../data/queries.ts'
+import { allJoins } from '../../../words/joins.ts'
+import { countdownWords, momentWords, spanWords } from '../../../words/times.ts'
+import { designAt, meansOf } from '../rounds.ts'
+
+interface RunningProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; onMorning(): void }
+
+/** Guess of a cold night, K: what the strip shows before anybody knows. */
+const COLD_NIGHT_K = 10
+
+function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null {
+  const drop = temperatureDrop({ vehicle: completeGeometry(job.vehicleType.geometry), fromC: evening.temperatureC, toC: evening.temperatureC - COLD_NIGHT_K })
+  if (!drop.ok) return null
+  const most = Math.max(...CORNERS.map((corner) => -drop.value.changeMm[corner]))
+  return `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by that alone.`
+}
+
+const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = { fuse: 'fuse out', battery: 'battery off', cutOffSwitch: 'cut-off switch off' }
+
+function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }): ReactNode {
+  const [reason, setReason] = useState('')
+  const giveUp = useCommand('watch.giveUp')
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    if (!giveUp.isPending) giveUp.mutate({ payload: { watchId: watch.id, reason: reason.trim() }, baseVersion: watch.version }, { onSuccess: onClose })
+  }
+  return (
+    <form onSubmit={submit}>
+      <p className="mb-3">The evening round stays on record. Put the supply back when the car is moved.</p>
+      <label className="label" htmlFor="give-up">Why?</label>
+      <input id="give-up" className="field mb-3" maxLength={200} value={reason} onChange={(event) => setReason(event.target.value)} />
+      {giveUp.isError && <p className="wrong mb-3" role="alert">{sentenceOf(giveUp.error)}</p>}
+      <button type="submit" className="btn btn-go" disabled={reason.trim() === '' || giveUp.isPending}>Give the watch up</button>
+    </form>
+  )
+}
+
+/** A watch that runs: how long still, what is off and must come back, what the cold alone would do. */
+export function Running({ job, watch, evening, onMorning }: RunningProps): ReactNode {
+  const units = useUnits()
+  const now = useNow(1000)
+  const [giving, setGiving] = useState(false)
+  const people = usePeople().data
+  const left = Date.parse(watch.plannedEndAt) - now
+  const due = left <= 0
+  const cold = useMemo(() => coldWords(job, evening, units), [job, evening, units])
+  useEffect(() => {
+    document.title = due ? `● ${job.vehicle.plate} morning round due` : 'Anklet'
+    return () => { document.title = 'Anklet' }
+  }, [due, job.vehicle.plate])
+  const [means, design] = [meansOf(evening), designAt(job, evening.levelOffsetMm)]
+  const off = perCorner((corner) => means[corner] - design[corner])
+  const corners = perCorner((corner) => ({ designMm: design[corner], marks: [{ mm: means[corner], kind: 'evening' as const, label: formatQuantity(means[corner], 'height', units) }] }))
+  const today = new Date(now)
+  return (
+    <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
+      <div className="min-w-0">
+        <p className="say" role="timer" aria-live="off">{due ? `The morning round is due${-left > 60_000 ? ` since ${spanWords(-left)}` : ''}.` : `Leave it alone: ${countdownWords(left)} to go.`}</p>
+        <p className="sub mb-3 mt-1">Evening round {momentWords(evening.endedAt, today)}, morning round {momentWords(watch.plannedEndAt, today)}. {cold}</p>
+        <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={330} label="The evening round, in walking order" />
+      </div>
+      <div className="flex flex-col gap-3">
+        <h2>Off until the morning round is taken</h2>
+        <p className="caution">{SUPPLY_WORDS[watch.supplyCut]}, by {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}. Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.</p>
+        <p className="figure"><span>Standing</span><span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span></p>
+        <p className="figure"><span>Temperature at the start</span><span className="num text-[20px]">{formatQuantity(evening.temperatureC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span></p>
+        <span className="flex-1" />
+        <button type="button" className={`btn btn-big ${due ? 'btn-go' : ''}`} onClick={onMorning}>{due ? 'Walk the morning round' : 'Walk the morning round early'}</button>
+        <button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => setGiving(true)}>Give the watch up</button>
+      </div>
+      <Sheet title="Give the watch up" open={giving} onClose={() => setGiving(false)}><GiveUp watch={watch} onClose={() => setGiving(false)} /></Sheet>
+    </div>
+  )
+}

@@ -1,0 +1,87 @@
+import type { Job } from '@anklet/contract'
+import { gasTemperatureSigmaK } from '@anklet/core/leakdown'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { highestLevel } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { Taps } from '../../../parts/Taps.tsx'
+import type { Checklist } from '../../../state/drafts.ts'
+import { readTyped } from '../../../state/typed.ts'
+import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
+import { ThrowAway } from '../walk/ThrowAway.tsx'
+import { needsNoNight } from '../../../words/complaint.ts'
+import type { DraftDesk } from './WatchPhase.tsx'
+
+interface StartProps { readonly job: Job; readonly desk: DraftDesk; readonly units: DisplayUnits; readonly again: boolean }
+
+const SINCE = [
+  { value: '20', words: 'Within 20 min' }, { value: '45', words: 'Under an hour ago' }, { value: '75', words: '1 to 2 hours ago' }, { value: '150', words: 'Over 2 hours ago' }, { value: 'unknown', words: 'Not known' },
+] as const
+
+function supplyOptions({ vehicleType }: Job): { value: NonNullable<Checklist['supplyCut']>; words: string }[] {
+  const both = [{ value: 'fuse' as const, words: 'Fuse of the actuators' }, { value: 'battery' as const, words: 'Battery' }]
+  return vehicleType.architecture.cutOffSwitch ? [...both, { value: 'cutOffSwitch' as const, words: 'Cut-off switch' }] : both
+}
+
+const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
+  fuse: 'Be sure it is the fuse that feeds valves and pump, not the one of the display. The maker’s fuse plan decides.',
+  battery: 'Open the bonnet first where power opens it. No metal tool across the posts, earth off first, and mind what loses its memory: the maker’s instructions decide.',
+  cutOffSwitch: 'Some switches only stop the level switch. Prove below that the module can no longer move the car.',
+}
+
+function soakWords(checklist: Checklist, thermometer: DraftDesk['draft']['thermometer'], units: DisplayUnits): string | null {
+  if (checklist.minutesSinceRun === null || thermometer === null) return null
+  const sigma = gasTemperatureSigmaK({ thermometer, minutesSinceRun: checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun })
+  const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${UNIT_LABEL[units.temperature].replace('°C', 'K')}`
+  return sigma > 3 ? `The air in the springs is known to about ${shown} only: it is still cooling from the drive. Two hours’ soak makes the answer surer.` : `The air in the springs is known to about ${shown}.`
+}
+
+function whatIsMissing({ draft }: DraftDesk, units: DisplayUnits, now: Date): string | null {
+  const { checklist, temperature } = draft
+  if (checklist.minutesSinceRun === null) return 'Say when it was last driven or pumped.'
+  if (!questionsAnswered(draft, readTyped(temperature, 'temperature', units).ok)) return 'Temperature, where it was read, and whether the car was settled.'
+  if (checklist.supplyCut === null) return 'Take the supply away, and say how.'
+  if (!checklist.supplyProved || !checklist.tagged || !checklist.doorsShut) return 'Prove the supply is off, tag the car, shut the doors.'
+  const planned = new Date(checklist.plannedEnd)
+  if (Number.isNaN(planned.getTime()) || planned <= now) return 'The morning round must lie in the future.'
+  return null
+}
+
+/** What must be so before a night means anything. */
+export function StartChecklist({ job, desk, units, again }: StartProps): ReactNode {
+  const { draft } = desk
+  const { checklist } = draft
+  const check = (change: Partial<Checklist>): void => desk.change({ checklist: { ...checklist, ...change } })
+  const missing = whatIsMissing(desk, units, new Date())
+  const soak = soakWords(checklist, draft.thermometer, units)
+  const highest = highestLevel(job.vehicleType.architecture)
+  return (
+    <div className="grid max-w-[960px] gap-5">
+      <div>
+        <p className="say-small mb-1">A night with the supply off: what sinks then, leaks or is cold.</p>
+        {needsNoNight(job.complaint) && <p className="hint mb-1">What the customer says can be found without a night: soap and the relay first.</p>}
+        <p className="sub">Start from the highest level, where a drop shows. If that comes out clean and the complaint stands, watch again at standing height: a crack may sit in the part of the roll used there.</p>
+      </div>
+      <Taps legend="Last driven, or pump last ran" options={SINCE} chosen={checklist.minutesSinceRun === null ? [] : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]} onTap={(value) => check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })} />
+      <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
+      {highest && highest.id !== draft.levelId && <p className="text-[14px] text-ink-2">It stands lower than its highest level: a drop has less room to show before the bump stop.</p>}
+      {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
+      <Taps legend="Supply of the air suspension taken away by" options={supplyOptions(job)} chosen={checklist.supplyCut ? [checklist.supplyCut] : []} onTap={(supplyCut) => check({ supplyCut, supplyProved: false })} />
+      {checklist.supplyCut && <p className="caution">{CAUTION[checklist.supplyCut]}</p>}
+      <Taps
+        legend="Then" chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])} onTap={(key) => check({ [key]: !checklist[key] })}
+        options={[{ value: 'supplyProved', words: 'Proved off', hint: 'raise asked for, nothing moved, no pump' }, { value: 'tagged', words: 'Car tagged', hint: 'not to be driven or opened' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
+      />
+      <div className="w-[260px]">
+        <label className="label" htmlFor="planned-end">Morning round at</label>
+        <input id="planned-end" type="datetime-local" className="field" value={checklist.plannedEnd} onChange={(event) => check({ plannedEnd: event.target.value })} />
+      </div>
+      {draft.refusal && <p className="wrong" role="alert">{draft.refusal}</p>}
+      <div className="flex flex-wrap items-center gap-3">
+        <button type="button" className="btn btn-go btn-big" disabled={missing !== null} onClick={() => desk.change({ walking: true })}>{draft.readings.length > 0 ? 'Back to the evening round' : 'Walk the evening round'}</button>
+        {desk.begun && (again || draft.readings.length > 0) && <ThrowAway draft={draft} onThrow={desk.drop} />}
+        {missing && <span className="text-ink-2">{missing}</span>}
+      </div>
+    </div>
+  )
+}

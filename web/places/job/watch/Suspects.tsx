@@ -1,0 +1,46 @@
+import type { LeakdownAnswer } from '@anklet/core/leakdown'
+import type { ReactNode } from 'react'
+import type { SpokenAnswer, Suspect } from '../../../words/answer.ts'
+import { percentWords } from '../../../words/answer.ts'
+import { capital } from '../../../words/corners.ts'
+import { hoursWords } from '../../../words/times.ts'
+
+const LINES = 5
+
+/** The likeliest few, and everything else in one line. */
+function shortList(suspects: readonly Suspect[]): Suspect[] {
+  const worthALine = suspects.filter(({ probability }, i) => i === 0 || probability >= 0.01).slice(0, LINES - 1)
+  const rest = suspects.slice(worthALine.length)
+  const probability = rest.reduce((sum, suspect) => sum + suspect.probability, 0)
+  return rest.length === 0 ? worthALine : [...worthALine, { ids: rest.flatMap(({ ids }) => ids), words: 'anything else', probability }]
+}
+
+function Bar({ suspect, first }: { readonly suspect: Suspect; readonly first: boolean }): ReactNode {
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_84px_88px] items-center gap-2.5 py-1">
+      <span className={`text-[14px] leading-[1.2] ${first ? 'font-bold' : ''}`}>{capital(suspect.words)}</span>
+      <span aria-hidden className="relative h-3.5 bg-edge-2"><span className={`absolute inset-y-0 left-0 ${first ? 'bg-ink' : 'bg-steel-dark'}`} style={{ width: `${Math.max(1, Math.min(95, suspect.probability * 100))}%` }} /></span>
+      <span className="num text-right text-[14px]">{percentWords(suspect.probability)}</span>
+    </li>
+  )
+}
+
+const rate = (value: number): string => (value < 0.095 ? value.toFixed(2) : value.toFixed(1))
+
+/** What it could be, how big it is, how soon the car is down. */
+export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; readonly spoken: SpokenAnswer }): ReactNode {
+  const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
+  const { rateBarLPerH, hoursToBumpStop } = answer
+  return (
+    <section aria-label="What it could be">
+      <h2>{doubted ? 'What it could be, if the readings held' : 'What it could be'}</h2>
+      <ul className={`mb-2 ${doubted ? 'opacity-60' : ''}`}>{shortList(spoken.suspects).map((suspect, i) => <Bar key={suspect.words} suspect={suspect} first={i === 0 && !doubted} />)}</ul>
+      {!doubted && rateBarLPerH && (
+        <>
+          <p className="figure"><span className="text-ink-2">leak, {rate(rateBarLPerH.low)} to {rate(rateBarLPerH.high)}</span><span className="num text-[22px]">{rate(rateBarLPerH.median)}<span className="unit">bar·L/h</span></span></p>
+          <p className="figure"><span className="text-ink-2">standing height to bump stop</span><span className="num text-[22px]">{hoursToBumpStop === null ? 'months' : hoursWords(hoursToBumpStop)}</span></p>
+        </>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,25 @@
+import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
+
+/** The watch that counts: the latest that was not given up. */
+export const presentWatch = ({ watches }: Job): Watch | null => watches.findLast(({ state }) => state !== 'givenUp') ?? null
+
+const roundById = ({ rounds }: Job, id: string | null): Round | null => rounds.find((round) => round.id === id) ?? null
+
+/** A watch with its rounds. */
+export interface WatchRounds { readonly watch: Watch; readonly evening: Round; readonly morning: Round | null }
+
+/** The watch that counts with its rounds; null where none was started. */
+export function watchRounds(job: Job): WatchRounds | null {
+  const watch = presentWatch(job)
+  const evening = watch && roundById(job, watch.eveningRoundId)
+  return watch && evening ? { watch, evening, morning: roundById(job, watch.morningRoundId) } : null
+}
+
+/** What the schedule needs of a job that was fetched whole. */
+export function summaryFacts(job: Job): Pick<JobSummary, 'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch'> {
+  const watch = presentWatch(job)
+  return {
+    ...job, hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
+    watch: watch && { state: watch.state as NonNullable<JobSummary['watch']>['state'], startedAt: watch.startedAt, plannedEndAt: watch.plannedEndAt, finding: watch.finding },
+  }
+}

@@ -1,0 +1,79 @@
+import type { CommandPayload, VehicleType } from '@anklet/contract'
+import { hasAirOnAxle } from '@anklet/core/vehicle'
+import type { ChangeEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Loading } from '../../parts/Loading.tsx'
+import { sentenceOf } from '../../data/api.ts'
+import { useCommand, useVehicleTypes } from '../../data/queries.ts'
+
+type TypeFile = Omit<CommandPayload<'vehicleType.save'>, 'typeId'>
+
+const LARGEST_BYTES = 200_000
+
+function saveType({ name, source, architecture, geometry }: VehicleType): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([JSON.stringify({ name, source, architecture, geometry }, null, 2)], { type: 'application/json' }))
+  link.download = `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}
+
+function airWords({ architecture }: VehicleType): string {
+  const axles = (['front', 'rear'] as const).filter((axle) => hasAirOnAxle(architecture, axle))
+  const where = axles.length === 2 ? 'air all round' : axles.length === 0 ? 'no air' : `air at the ${axles[0]!}`
+  const valves = { oneBlock: 'one valve block', perAxle: 'a block per axle', perSpring: 'a valve in each spring' }[architecture.valves]
+  return `${where}, ${architecture.layout}, ${valves}${architecture.reservoir ? ', reservoir' : ''}`
+}
+
+function ReadIn(): ReactNode {
+  const save = useCommand('vehicleType.save')
+  const [complaint, setComplaint] = useState<string | null>(null)
+  const read = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
+    const input = event.target
+    const file = input.files?.[0]
+    setComplaint(null)
+    save.reset()
+    if (!file) return
+    try {
+      if (file.size > LARGEST_BYTES) throw new SyntaxError()
+      const content = JSON.parse(await file.text()) as TypeFile
+      // The server checks every field; a file with more or less than the format is refused with the field's name.
+      save.mutate({ payload: { ...content, typeId: crypto.randomUUID() } })
+    } catch {
+      setComplaint(`"${file.name}" is not a vehicle type file.`)
+    }
+    input.value = ''
+  }
+  return (
+    <div>
+      <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">Read one in from a file<input type="file" accept="application/json,.json" className="sr-only" onChange={(event) => void read(event)} /></label>
+      {(complaint ?? save.error) && <p className="wrong mt-2" role="alert">{complaint ?? sentenceOf(save.error)}</p>}
+    </div>
+  )
+}
+
+/** The shop's own knowledge: so far, its vehicle types. */
+export function Shelf(): ReactNode {
+  return (
+    <div className="mx-auto max-w-[980px] px-4 py-6 md:px-6">
+      <div className="mb-5 flex flex-wrap items-center justify-between gap-3">
+        <h1>Vehicle types</h1>
+        <div className="flex flex-wrap gap-3"><ReadIn /><Link to="/shelf/types/new" className="btn btn-go">Enter one</Link></div>
+      </div>
+      <Loading query={useVehicleTypes()} what="the shelf">{(types) => (
+        <>
+          {types.length === 0 && <p className="sub">The figures of each kind of car you see stand here, from your own service information, entered once.</p>}
+          <ul className="grid gap-2">
+            {types.map((type) => (
+              <li key={type.id} className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-2.5">
+                <Link to={`/shelf/types/${type.id}`} className="min-w-0 flex-1"><span className="block text-[17px] font-semibold">{type.name}</span><span className="block text-[14px] text-ink-2">{airWords(type)}. {type.source}</span></Link>
+                <button type="button" className="btn" onClick={() => saveType(type)}>Save as a file</button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}</Loading>
+    </div>
+  )
+}

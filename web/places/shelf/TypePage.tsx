@@ -1,0 +1,91 @@
+import type { VehicleType } from '@anklet/contract'
+import { equilibrium } from '@anklet/core/pneumatics'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { Loading } from '../../parts/Loading.tsx'
+import { sentenceOf } from '../../data/api.ts'
+import { useCommand, useUnits, useVehicleTypes } from '../../data/queries.ts'
+import { refusalWords } from '../../words/refusals.ts'
+import { LayoutTaps } from './LayoutTaps.tsx'
+import type { AxleField, FieldWords, FormOutcome, TypeForm } from './typeForm.ts'
+import { AXLE_FIELDS, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, VEHICLE_FIELDS } from './typeForm.ts'
+
+function Figure({ id, field, value, onType }: { readonly id: string; readonly field: FieldWords; readonly value: string; onType(text: string): void }): ReactNode {
+  return (
+    <div>
+      <label className="label" htmlFor={id}>{field.words}{field.hint && <span className="font-normal text-ink-3">, {field.hint}</span>}</label>
+      <div className="flex items-baseline gap-2"><input id={id} className="field num" inputMode="decimal" autoComplete="off" maxLength={12} value={value} onChange={(event) => onType(event.target.value)} /><span className="w-12 text-[14px] text-ink-3">{field.unit}</span></div>
+    </div>
+  )
+}
+
+// Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
+function Feedback({ outcome }: { readonly outcome: FormOutcome }): ReactNode {
+  const units = useUnits()
+  if (!outcome.ok) return <p className="text-ink-2">{outcome.sentence}</p>
+  const rest = equilibrium({ vehicle: outcome.geometry, temperatureC: 20, airBarL: null })
+  if (!rest.ok) return <p className="wrong">{refusalWords(rest.error)}</p>
+  const { pressureBarG } = rest.value
+  const words = (['FL', 'RL'] as const).flatMap((corner) => (pressureBarG[corner] === null ? [] : [`${corner === 'FL' ? 'front' : 'rear'} ${formatQuantity(pressureBarG[corner], 'pressure', units, 1)} ${UNIT_LABEL[units.pressure]}`]))
+  return <p className="hint">It stands level. At design height its springs hold {words.join(', ')}: does a gauge agree?</p>
+}
+
+function Editor({ start, id, version }: { readonly start: TypeForm; readonly id: string; readonly version: number | null }): ReactNode {
+  const [form, setForm] = useState(start)
+  const save = useCommand('vehicleType.save')
+  const navigate = useNavigate()
+  const outcome = geometryOf(form)
+  const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void => setForm({ ...form, axles: { ...form.axles, [axle]: { ...form.axles[axle], [field]: text } } })
+  const named = form.name.trim() !== '' && form.source.trim() !== ''
+  const keep = (): void => {
+    if (!outcome.ok || save.isPending) return
+    save.mutate({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry }, baseVersion: version }, { onSuccess: () => void navigate(-1) })
+  }
+  return (
+    <div className="grid gap-7">
+      <div className="grid gap-4 md:grid-cols-2">
+        <div><label className="label" htmlFor="type-name">Name of the vehicle type</label><input id="type-name" className="field" maxLength={60} value={form.name} onChange={(event) => setForm({ ...form, name: event.target.value })} /></div>
+        <div><label className="label" htmlFor="type-source">Where the figures come from</label><input id="type-source" className="field" maxLength={200} value={form.source} onChange={(event) => setForm({ ...form, source: event.target.value })} placeholder="service information, sheet and date" /></div>
+      </div>
+      <LayoutTaps architecture={form.architecture} onChange={(architecture) => setForm({ ...form, architecture })} />
+      <section>
+        <h2 className="mb-2">The whole vehicle</h2>
+        <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">{(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => <Figure key={field} id={field} field={VEHICLE_FIELDS[field]} value={form.vehicle[field]} onType={(text) => setForm({ ...form, vehicle: { ...form.vehicle, [field]: text } })} />)}</div>
+      </section>
+      <div className="grid gap-7 md:grid-cols-2">
+        {(['front', 'rear'] as const).map((axle) => (
+          <section key={axle} aria-label={`${axle} axle`}>
+            <h2 className="mb-2 first-letter:uppercase">{axle} axle, left and right alike</h2>
+            <div className="grid gap-3">{fieldsOfAxle(form.architecture, axle).map((field) => <Figure key={field} id={`${axle}-${field}`} field={AXLE_FIELDS[field]} value={form.axles[axle][field]} onType={(text) => setAxle(axle, field, text)} />)}</div>
+          </section>
+        ))}
+      </div>
+      <div aria-live="polite"><Feedback outcome={outcome} /></div>
+      {save.isError && <p className="wrong" role="alert">{sentenceOf(save.error)}</p>}
+      <button type="button" className="btn btn-go btn-big w-fit" disabled={!named || !outcome.ok || save.isPending} onClick={keep}>Put it on the shelf</button>
+    </div>
+  )
+}
+
+function Known({ type }: { readonly type: VehicleType }): ReactNode {
+  const form = formOf(type)
+  if (form) return <Editor key={type.version} start={form} id={type.id} version={type.version} />
+  return <p className="hint">Left and right differ on this type. Its figures are changed in its file: save it from the shelf, change it, and read it in under a new name.</p>
+}
+
+/** A vehicle type: how its air suspension is laid out, and its figures. */
+export function TypePage(): ReactNode {
+  const { id = '' } = useParams()
+  const [newId] = useState(() => crypto.randomUUID())
+  const types = useVehicleTypes()
+  const type = types.data?.find((each) => each.id === id)
+  return (
+    <div className="mx-auto max-w-[980px] px-4 py-6 md:px-6">
+      <h1 className="mb-1">{id === 'new' ? 'A new vehicle type' : (type?.name ?? 'Vehicle type')}</h1>
+      <p className="sub mb-5">Enter what your own service information says. Nothing is filled in for you: a guessed height or load would make every answer a guess.</p>
+      {id === 'new' ? <Editor start={BLANK_TYPE} id={newId} version={null} /> : <Loading query={types} what="the vehicle type">{() => (type ? <Known type={type} /> : <p>There is no such vehicle type.</p>)}</Loading>}
+    </div>
+  )
+}

@@ -1,0 +1,92 @@
+import type { VehicleType } from '@anklet/contract'
+import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/vehicle'
+import { AXLE_OF, completeGeometry, hasAirOnAxle, perCorner } from '@anklet/core/vehicle'
+import { parseNumber } from '../../state/typed.ts'
+
+/** A figure of one axle; left and right are alike in this form. */
+export type AxleField = Exclude<keyof CornerGeometry, 'coilForceAtDesignN'> | 'coilForceAtDesignN'
+/** A figure of the whole vehicle. */
+export type VehicleField = Exclude<keyof VehicleGeometry, 'corners'>
+
+/** How a figure is asked for. */
+export interface FieldWords { readonly words: string; readonly unit: string; readonly hint?: string }
+
+export const VEHICLE_FIELDS: Readonly<Record<VehicleField, FieldWords>> = {
+  wheelbaseMm: { words: 'Wheelbase', unit: 'mm' },
+  trackFrontMm: { words: 'Track, front', unit: 'mm' },
+  trackRearMm: { words: 'Track, rear', unit: 'mm' },
+  antiRollFrontNPerMm: { words: 'Anti-roll bar, front', unit: 'N/mm', hint: 'at the wheel; 0 without' },
+  antiRollRearNPerMm: { words: 'Anti-roll bar, rear', unit: 'N/mm', hint: 'at the wheel; 0 without' },
+}
+
+export const AXLE_FIELDS: Readonly<Record<AxleField, FieldWords>> = {
+  designHeightMm: { words: 'Design ride height', unit: 'mm', hint: 'wheel centre to arch edge' },
+  bumpHeightMm: { words: 'Height at bump stop', unit: 'mm' },
+  droopHeightMm: { words: 'Height at full droop', unit: 'mm' },
+  designLoadN: { words: 'Sprung load per wheel', unit: 'N' },
+  motionRatio: { words: 'Motion ratio', unit: '', hint: 'spring travel over wheel travel' },
+  tyreRateNPerMm: { words: 'Tyre rate', unit: 'N/mm' },
+  bumpRateNPerMm: { words: 'Bump stop rate', unit: 'N/mm' },
+  droopRateNPerMm: { words: 'Droop stop rate', unit: 'N/mm' },
+  effectiveAreaCm2: { words: 'Effective area', unit: 'cm²', hint: 'load over pressure' },
+  volumeAtDesignL: { words: 'Air volume at design height', unit: 'L' },
+  coilForceAtDesignN: { words: 'Coil force at design height', unit: 'N', hint: 'at the wheel; 0 without' },
+  coilRateNPerMm: { words: 'Coil rate', unit: 'N/mm', hint: 'at the wheel; 0 without' },
+}
+
+/** What the form holds: everything as typed. */
+export interface TypeForm {
+  readonly name: string
+  readonly source: string
+  readonly architecture: Architecture
+  readonly vehicle: Readonly<Record<VehicleField, string>>
+  readonly axles: Readonly<Record<Axle, Readonly<Record<AxleField, string>>>>
+}
+
+const BLANK_AXLE = Object.fromEntries(Object.keys(AXLE_FIELDS).map((field) => [field, ''])) as Record<AxleField, string>
+
+/** An empty form: the layout starts as the commonest one, the figures start empty, since nobody may invent them. */
+export const BLANK_TYPE: TypeForm = {
+  name: '', source: '',
+  architecture: {
+    air: { front: 'strut', rear: 'bellows' }, layout: 'open', reservoir: false, valves: 'oneBlock', crossValve: { front: false, rear: false },
+    sensors: { front: 'each', rear: 'each' }, sensorMount: 'fixed', pressureSensor: 'none', damping: { front: 'plain', rear: 'plain' },
+    levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false,
+    liftingMode: 'none', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null,
+  },
+  vehicle: { wheelbaseMm: '', trackFrontMm: '', trackRearMm: '', antiRollFrontNPerMm: '', antiRollRearNPerMm: '' },
+  axles: { front: BLANK_AXLE, rear: BLANK_AXLE },
+}
+
+/** The figures an axle is asked for: without air its coil carries the whole load, so that force is not asked. */
+export const fieldsOfAxle = (architecture: Architecture, axle: Axle): AxleField[] =>
+  (Object.keys(AXLE_FIELDS) as AxleField[]).filter((field) => hasAirOnAxle(architecture, axle) || !['effectiveAreaCm2', 'volumeAtDesignL', 'coilForceAtDesignN'].includes(field))
+
+/** A vehicle type as the form shows it; null where left and right differ, which this form cannot hold. */
+export function formOf({ name, source, architecture, geometry }: VehicleType): TypeForm | null {
+  const { corners, ...vehicle } = completeGeometry(geometry)
+  const alike = (a: CornerGeometry, b: CornerGeometry): boolean => (Object.keys(AXLE_FIELDS) as AxleField[]).every((field) => a[field] === b[field])
+  if (!alike(corners.FL, corners.FR) || !alike(corners.RL, corners.RR)) return null
+  const text = <Field extends string>(figures: Readonly<Record<Field, number>>) => Object.fromEntries(Object.entries(figures).map(([field, value]) => [field, String(value)])) as Record<Field, string>
+  return { name, source, architecture, vehicle: text(vehicle), axles: { front: text(corners.FL), rear: text(corners.RL) } }
+}
+
+/** What the form came to: a geometry, or the sentence for the first figure that is missing or no number. */
+export type FormOutcome = { readonly ok: true; readonly geometry: VehicleGeometry } | { readonly ok: false; readonly sentence: string }
+
+/** Reads the figures of a form. */
+export function geometryOf({ architecture, vehicle, axles }: TypeForm): FormOutcome {
+  let wrong: string | null = null
+  const number = (text: string, words: string): number => {
+    const value = parseNumber(text)
+    if (value === null) wrong ??= text.trim() === '' ? `${words} is not entered: look it up.` : `${words}: "${text.trim()}" is not a number.`
+    return value ?? 0
+  }
+  const figures = Object.fromEntries((Object.keys(VEHICLE_FIELDS) as VehicleField[]).map((field) => [field, number(vehicle[field], VEHICLE_FIELDS[field].words)])) as Record<VehicleField, number>
+  const axleOf = (axle: Axle): CornerGeometry => {
+    const asked = Object.fromEntries(fieldsOfAxle(architecture, axle).map((field) => [field, number(axles[axle][field], `${AXLE_FIELDS[field].words}, ${axle}`)])) as Record<AxleField, number>
+    return hasAirOnAxle(architecture, axle) ? asked : { ...asked, effectiveAreaCm2: 0, volumeAtDesignL: 0, coilForceAtDesignN: asked.designLoadN }
+  }
+  const made = { front: axleOf('front'), rear: axleOf('rear') }
+  return wrong === null ? { ok: true, geometry: { ...figures, corners: perCorner((corner) => made[AXLE_OF[corner]]) } } : { ok: false, sentence: wrong }
+}

@@ -1,0 +1,37 @@
+import type { ReactNode } from 'react'
+import { useEffect, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { Sheet } from '../../parts/Sheet.tsx'
+
+const LIST = [
+  ['f', 'Floor'], ['n', 'New job'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
+  ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
+] as const
+const PLACE: Readonly<Record<string, string>> = { f: '/', n: '/jobs/new', s: '/shelf' }
+const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch' }
+
+const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null
+
+/** Single keys that reach every place; `?` lists them. */
+export function Keys(): ReactNode {
+  const [open, setOpen] = useState(false)
+  const navigate = useNavigate()
+  const { id, phase } = useParams()
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+      const place = PLACE[event.key]
+      const next = PHASE[event.key]
+      if (event.key === '?') setOpen(true)
+      else if (place) void navigate(place)
+      else if (next && id && phase) void navigate(`/jobs/${id}/${next}`)
+    }
+    window.addEventListener('keydown', press)
+    return () => window.removeEventListener('keydown', press)
+  }, [navigate, id, phase])
+  return (
+    <Sheet title="Keys" open={open} onClose={() => setOpen(false)}>
+      <table className="table"><tbody>{LIST.map(([key, words]) => <tr key={key}><td className="whitespace-nowrap"><span className="kbd">{key}</span></td><td>{words}</td></tr>)}</tbody></table>
+    </Sheet>
+  )
+}

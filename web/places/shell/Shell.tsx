@@ -1,0 +1,66 @@
+import { Moon, Sun, SunMoon } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { NavLink, Outlet } from 'react-router'
+import { useDrafts } from '../../state/drafts.ts'
+import type { Theme } from '../../state/session.ts'
+import { useSession } from '../../state/session.ts'
+import { useShop } from '../../data/queries.ts'
+import { Keys } from './Keys.tsx'
+import { People, PersonButton } from './People.tsx'
+
+const PLACES = [{ to: '/', words: 'Floor' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
+
+const NEXT_THEME: Readonly<Record<Theme, Theme>> = { system: 'dark', dark: 'light', light: 'system' }
+const THEME_WORDS: Readonly<Record<Theme, string>> = { system: 'as the system', light: 'light', dark: 'dark' }
+
+function Mark(): ReactNode {
+  return <svg width="22" height="26" viewBox="0 0 22 26" aria-hidden><path d="M6 0v9M16 0v9M6 17v9M16 17v9" stroke="var(--ink)" strokeWidth="2.4" fill="none" /><rect x="2" y="9" width="18" height="8" rx="4" fill="var(--air)" /></svg>
+}
+
+function ThemeButton(): ReactNode {
+  const { theme, chooseTheme } = useSession()
+  const Icon = { system: SunMoon, light: Sun, dark: Moon }[theme]
+  return (
+    <button type="button" className="grid min-h-[44px] min-w-[44px] place-items-center rounded-md text-ink-2" onClick={() => chooseTheme(NEXT_THEME[theme])} aria-label={`Light: ${THEME_WORDS[theme]}. Change`} title={`Light: ${THEME_WORDS[theme]}`}>
+      <Icon size={20} aria-hidden />
+    </button>
+  )
+}
+
+/** Says so when the server is away, and what that means for a round that is waiting to be saved. */
+function Connection(): ReactNode {
+  const { isError } = useShop()
+  const waiting = useDrafts(({ byKey }) => Object.values(byKey).some(({ sealed }) => sealed !== null))
+  if (!isError && !waiting) return null
+  return (
+    <p role="status" className="hint rounded-none px-5">
+      {waiting ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.' : 'The server does not answer. You can go on measuring: readings are kept on this device.'}
+    </p>
+  )
+}
+
+/** The frame of every place: brand, places, who works here, and a word when the server is away. */
+export function Shell(): ReactNode {
+  const [choosing, setChoosing] = useState(false)
+  const personId = useSession((session) => session.personId)
+  return (
+    <>
+      <header className="flex h-[53px] items-center gap-1 border-b border-edge bg-sheet px-3 md:px-5">
+        <NavLink to="/" className="mr-1 flex items-center gap-2 text-[18px] font-bold md:mr-5" style={{ fontStretch: '112%' }}><Mark /><span className="hidden sm:inline">Anklet</span></NavLink>
+        <nav aria-label="Places" className="flex h-full">
+          {PLACES.map(({ to, words }) => (
+            <NavLink key={to} to={to} end={to === '/'} className={({ isActive }) => `grid place-items-center px-2.5 font-medium md:px-3 ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
+          ))}
+        </nav>
+        <span className="flex-1" />
+        <ThemeButton />
+        <PersonButton onOpen={() => setChoosing(true)} />
+      </header>
+      <Connection />
+      <main><Outlet /></main>
+      <People open={choosing || personId === null} onClose={() => setChoosing(false)} />
+      <Keys />
+    </>
+  )
+}

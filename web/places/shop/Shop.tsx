@@ -1,0 +1,53 @@
+import type { Shop as ShopRecord } from '@anklet/contract'
+import type { FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { Loading } from '../../parts/Loading.tsx'
+import { Taps } from '../../parts/Taps.tsx'
+import { sentenceOf } from '../../data/api.ts'
+import { useCommand, usePeople, useShop } from '../../data/queries.ts'
+import { AddPerson } from '../shell/People.tsx'
+
+function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
+  const [name, setName] = useState(shop.name)
+  const change = useCommand('shop.change')
+  const save = (next: Partial<Pick<ShopRecord, 'name' | 'units'>>): void => {
+    if (!change.isPending) change.mutate({ payload: { name: name.trim() || shop.name, units: shop.units, ...next }, baseVersion: shop.version })
+  }
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    save({})
+  }
+  const unit = <Key extends keyof ShopRecord['units']>(key: Key) => (value: ShopRecord['units'][Key]) => save({ units: { ...shop.units, [key]: value } })
+  return (
+    <div className="grid gap-5">
+      <form onSubmit={submit}>
+        <label className="label" htmlFor="shop-name">Name of the shop</label>
+        <div className="flex gap-2">
+          <input id="shop-name" className="field" maxLength={80} value={name} onChange={(event) => setName(event.target.value)} />
+          <button type="submit" className="btn" disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}>Keep</button>
+        </div>
+      </form>
+      <Taps legend="Heights in" options={[{ value: 'mm', words: 'mm' }, { value: 'inch', words: 'inch' }]} chosen={[shop.units.length]} onTap={unit('length')} />
+      <Taps legend="Pressures in" options={[{ value: 'bar', words: 'bar' }, { value: 'kPa', words: 'kPa' }, { value: 'psi', words: 'psi' }]} chosen={[shop.units.pressure]} onTap={unit('pressure')} />
+      <Taps legend="Temperatures in" options={[{ value: 'degC', words: '°C' }, { value: 'degF', words: '°F' }]} chosen={[shop.units.temperature]} onTap={unit('temperature')} />
+      <p className="text-ink-2">Units change what is shown and typed. What is stored stays the same.</p>
+      {change.isError && <p className="wrong" role="alert">{sentenceOf(change.error)}</p>}
+    </div>
+  )
+}
+
+/** The shop: its name, its units, its people. */
+export function Shop(): ReactNode {
+  const people = usePeople()
+  return (
+    <div className="mx-auto grid max-w-[1080px] gap-10 px-4 py-6 md:grid-cols-2 md:px-6">
+      <section><h1 className="mb-5">The shop</h1><Loading query={useShop()} what="the shop">{(shop) => <Settings key={shop.version} shop={shop} />}</Loading></section>
+      <section>
+        <h1 className="mb-5">People</h1>
+        <ul className="mb-5 grid gap-2">{people.data?.map(({ id, name }) => <li key={id} className="sheet px-4 py-2.5 font-medium">{name}</li>)}</ul>
+        {people.data?.length === 0 && <p className="mb-4 text-ink-2">Nobody yet. Every reading is signed, so add a name first.</p>}
+        <AddPerson onAdded={() => undefined} />
+      </section>
+    </div>
+  )
+}

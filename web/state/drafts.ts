@@ -1,0 +1,106 @@
+import type { Command } from '@anklet/contract'
+import type { Thermometer } from '@anklet/core/leakdown'
+import { createStore, del, entries, set } from 'idb-keyval'
+import { create } from 'zustand'
+import type { Stop, Taken } from './walk.ts'
+
+/** What a round in progress is taken for. */
+export type DraftKind = 'heights' | 'evening' | 'morning'
+
+/** What must be shown before an evening round means anything. */
+export interface Checklist {
+  readonly supplyCut: 'fuse' | 'battery' | 'cutOffSwitch' | null
+  readonly supplyProved: boolean
+  readonly tagged: boolean
+  readonly doorsShut: boolean
+  /** Minutes since the vehicle was driven or its pump ran when this was asked; 'unknown' is an answer, null is none. */
+  readonly minutesSinceRun: number | 'unknown' | null
+  /** Local date and time for the morning round, as the date field writes it. */
+  readonly plannedEnd: string
+}
+
+/** A round being walked. It lives in this browser until the server has it. */
+export interface Draft {
+  readonly key: string
+  readonly jobId: string
+  readonly kind: DraftKind
+  /** Ids made when the round was begun: sent again, they change nothing twice. */
+  readonly roundId: string
+  readonly commandId: string
+  readonly watchId: string
+  readonly levelId: string
+  readonly temperature: string
+  readonly thermometer: Thermometer | null
+  readonly rolledAndBounced: boolean | null
+  /** Morning only: supply still off, doors shut, nobody in the car; null: not said yet. */
+  readonly undisturbed: boolean | null
+  readonly checklist: Checklist
+  /** Whether the questions before the walk are answered and the walk has begun. */
+  readonly walking: boolean
+  readonly startedAt: string | null
+  readonly readings: readonly Taken[]
+  /** What stands in the number field right now. */
+  readonly typed: string
+  /** A stop chosen out of order; null: the next one. */
+  readonly chosen: Stop | null
+  /** The finished command, on its way to the server; null while walking. */
+  readonly sealed: Command | null
+  /** Why the server refused it. */
+  readonly refusal: string | null
+}
+
+/** The key of the one round of a kind that a job may have in progress. */
+export const draftKey = (jobId: string, kind: DraftKind): string => `${jobId} ${kind}`
+
+interface Drafts {
+  /** Whether the browser's store has been read. */
+  readonly loaded: boolean
+  readonly byKey: Readonly<Record<string, Draft>>
+  put(draft: Draft): void
+  patch(key: string, change: Partial<Draft>): void
+  drop(key: string): void
+}
+
+const database = createStore('anklet', 'rounds')
+const channel = new BroadcastChannel('anklet.rounds')
+
+// One write after another: a later state never loses the race against an earlier one.
+let writing: Promise<unknown> = Promise.resolve()
+const inOrder = (write: () => Promise<unknown>): void => { writing = writing.then(write, write) }
+
+/** Every round in progress on this device. Each change is in IndexedDB before the next one, and in every open tab. */
+export const useDrafts = create<Drafts>()((setState, get) => {
+  const keep = (draft: Draft): void => {
+    setState(({ byKey }) => ({ byKey: { ...byKey, [draft.key]: draft } }))
+    inOrder(() => set(draft.key, draft, database))
+    channel.postMessage(draft)
+  }
+  return {
+    loaded: false,
+    byKey: {},
+    put: keep,
+    patch: (key, change) => {
+      const draft = get().byKey[key]
+      if (draft) keep({ ...draft, ...change })
+    },
+    drop: (key) => {
+      setState(({ byKey }) => ({ byKey: without(byKey, key) }))
+      inOrder(() => del(key, database))
+      channel.postMessage(key)
+    },
+  }
+})
+
+function without(byKey: Readonly<Record<string, Draft>>, key: string): Record<string, Draft> {
+  return Object.fromEntries(Object.entries(byKey).filter(([other]) => other !== key))
+}
+
+channel.onmessage = ({ data }: MessageEvent<Draft | string>) => {
+  useDrafts.setState(({ byKey }) => ({ byKey: typeof data === 'string' ? without(byKey, data) : { ...byKey, [data.key]: data } }))
+}
+
+/** Reads what an earlier visit left behind. */
+export async function loadDrafts(): Promise<void> {
+  const kept = await entries<string, Draft>(database).catch(() => [])
+  useDrafts.setState(({ byKey }) => ({ loaded: true, byKey: { ...Object.fromEntries(kept), ...byKey } }))
+}

@@ -1,0 +1,37 @@
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
+
+/** How light the interface is: as the system says, or as this device was told. */
+export type Theme = 'system' | 'light' | 'dark'
+
+interface Session {
+  /** Who signs what is entered on this device; null until somebody says. */
+  readonly personId: string | null
+  /** This browser's name in the journal, made once. */
+  readonly device: string
+  readonly theme: Theme
+  choosePerson(personId: string | null): void
+  chooseTheme(theme: Theme): void
+}
+
+/** What this browser remembers about its user. */
+export const useSession = create<Session>()(persist((set) => ({
+  personId: null,
+  device: `browser-${crypto.randomUUID().slice(0, 8)}`,
+  theme: 'system',
+  choosePerson: (personId) => set({ personId }),
+  chooseTheme: (theme) => set({ theme }),
+}), { name: 'anklet.session', version: 1 }))
+
+const dark = window.matchMedia('(prefers-color-scheme: dark)')
+
+/** Puts the chosen theme on the page and keeps it there. */
+export function followTheme(): void {
+  const apply = (): void => {
+    const { theme } = useSession.getState()
+    document.documentElement.dataset['theme'] = theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme
+  }
+  apply()
+  useSession.subscribe(apply)
+  dark.addEventListener('change', apply)
+}

@@ -1,0 +1,26 @@
+import type { Complaint } from '@anklet/contract'
+import { capital, cornersInWords } from './corners.ts'
+
+export const WHEN_WORDS: Readonly<Record<Complaint['when'][number], string>> = {
+  overnight: 'down overnight', hours: 'down within hours', driving: 'sinks while driving', loaded: 'low only when loaded', sometimes: 'sometimes, not always',
+}
+export const SIGN_WORDS: Readonly<Record<Complaint['signs'][number], string>> = {
+  hiss: 'hissing heard', slowRise: 'slow to rise', pumpOften: 'pump runs often', pumpNever: 'pump never heard', message: 'warning message', afterRepair: 'since a repair', pumpReplaced: 'pump already replaced',
+}
+
+/** Whether anything has been said yet. */
+export const isComplaint = ({ where, when, signs, words }: Complaint): boolean => where.length + when.length + signs.length > 0 || words.trim() !== ''
+
+/** A complaint nobody has made yet. */
+export const NO_COMPLAINT: Complaint = { where: [], when: [], signs: [], words: '' }
+
+/** The complaint in a few words, for a list. */
+export function complaintWords({ where, when, signs, words }: Complaint): string {
+  const taps = [...when.map((tap) => WHEN_WORDS[tap]), ...signs.map((tap) => SIGN_WORDS[tap])]
+  const place = where.length > 0 ? cornersInWords(where) : ''
+  const said = [place, ...taps].filter(Boolean).slice(0, 3).join(', ')
+  return capital(said || words.trim() || 'nothing said yet')
+}
+
+/** An audible leak or a car that does not rise needs no night: soap finds it sooner. */
+export const needsNoNight = ({ signs }: Complaint): boolean => signs.includes('hiss') || signs.includes('pumpNever')

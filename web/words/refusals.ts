@@ -1,0 +1,14 @@
+import type { EquilibriumRefusal } from '@anklet/core/pneumatics'
+import { capital, CORNER_WORDS } from './corners.ts'
+
+/** Why a vehicle with these figures cannot stand, in words. */
+export function refusalWords(refusal: EquilibriumRefusal): string {
+  switch (refusal.code) {
+    case 'stopOrder': return `At the ${CORNER_WORDS[refusal.corner]} the heights are out of order: bump stop ${refusal.bumpHeightMm}, design ${refusal.designHeightMm}, full droop ${refusal.droopHeightMm} mm. They must rise.`
+    case 'springWouldPull': return `At the ${CORNER_WORDS[refusal.corner]} the coil pushes ${refusal.surplusN.toFixed(0)} N more than the load: the air spring would have to pull.`
+    case 'coilDoesNotCarry': return `The ${CORNER_WORDS[refusal.corner]} has no air spring, so its coil must carry the whole load.`
+    case 'springWithoutVolume': return `${capital(CORNER_WORDS[refusal.corner])}: the air spring has no volume.`
+    case 'airMissing': case 'noAirSpring': return `The air at the ${CORNER_WORDS[refusal.corner]} does not fit the layout.`
+    case 'noRest': return 'With these figures the vehicle finds no place to rest. Check rates and loads.'
+  }
+}
