@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, temperatureC, uuid, words } from './quantities.ts'
+import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
 import { Architecture, CornerName, VehicleGeometry } from './vehicle.ts'
 
 const version = Type.Integer({ minimum: 1 })
@@ -86,8 +86,7 @@ export type Job = Static<typeof JobRecord>
 /** What the floor shows of a job. */
 export const JobSummaryRecord = closed({
   ...jobHead, plate: Type.String(), typeName: Type.String(), hasHeights: Type.Boolean(),
-  latest: nullable(closed({ meanMm: closed({ FL: Type.Number(), FR: Type.Number(), RL: Type.Number(), RR: Type.Number() }), levelOffsetMm, endedAt: instant })),
-  designMm: closed({ FL: Type.Number(), FR: Type.Number(), RL: Type.Number(), RR: Type.Number() }),
+  latest: nullable(closed({ offDesignMm: perCorner(Type.Number({ description: 'Mean height over the design height at the level it stood at, mm' })), endedAt: instant })),
   watch: nullable(closed({ state: oneOf('running', 'walked', 'concluded'), startedAt: instant, plannedEndAt: instant, finding: nullable(FindingRecord) })),
 })
 export type JobSummary = Static<typeof JobSummaryRecord>

@@ -1,7 +1,7 @@
 export { CORNERS, WALK, AXLE_OF, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
 export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
-export { hasAir, checkGeometry, completeGeometry } from './geometry.ts'
+export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'
 export type { GeometryInput, GeometryRefusal } from './geometry.ts'
 export type { Architecture, Level, AirForm, Damping, SensorCount } from './architecture.ts'
 export { hasAirOnAxle, highestLevel } from './architecture.ts'

@@ -1,6 +1,7 @@
 import { and, desc, eq, gte, inArray, isNull, ne, or, sql } from 'drizzle-orm'
-import type { JobSummary } from '@anklet/contract'
-import { mapCorners } from '@anklet/core/vehicle'
+import type { JobSummary, VehicleGeometry } from '@anklet/contract'
+import type { PerCorner } from '@anklet/core/vehicle'
+import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 import type { Database } from '../store/database.ts'
 import { job, reading, round, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull } from './instants.ts'
@@ -17,7 +18,7 @@ function filterOf({ vehicleId }: Which, now: Date) {
   return or(isNull(job.closedAt), gte(job.closedAt, since))
 }
 
-type Latest = NonNullable<JobSummary['latest']>
+interface Latest { readonly endedAt: string; readonly levelOffsetMm: number; readonly meanMm: PerCorner<number> }
 
 // The last round of each job, its corners averaged in the database.
 async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
@@ -27,6 +28,10 @@ async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Ma
   }).from(round).innerJoin(reading, eq(reading.roundId, round.id)).where(inArray(round.jobId, [...jobIds]))
     .groupBy(round.id).orderBy(round.jobId, desc(round.endedAt))
   return new Map(rows.map(({ jobId, endedAt, levelOffsetMm, FL, FR, RL, RR }) => [jobId, { endedAt: iso(endedAt), levelOffsetMm, meanMm: { FL, FR, RL, RR } }]))
+}
+
+function offDesign({ meanMm, levelOffsetMm, endedAt }: Latest, { corners }: VehicleGeometry): JobSummary['latest'] {
+  return { endedAt, offDesignMm: mapCorners(meanMm, (mean, corner) => mean - heightAtLevelMm(corners[corner], levelOffsetMm)) }
 }
 
 async function latestWatches(db: Database, jobIds: readonly string[]): Promise<Map<string, JobSummary['watch']>> {
@@ -43,9 +48,11 @@ export async function summariseJobs(db: Database, which: Which = {}, now = new D
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []
   const [rounds, watches] = [await latestRounds(db, ids), await latestWatches(db, ids)]
-  return rows.map(({ job: head, vehicle: { plate }, vehicle_type: { name, geometry } }) => ({
-    ...head, openedAt: iso(head.openedAt), closedAt: isoOrNull(head.closedAt), plate, typeName: name,
-    hasHeights: rounds.has(head.id), latest: rounds.get(head.id) ?? null, watch: watches.get(head.id) ?? null,
-    designMm: mapCorners(geometry.corners, ({ designHeightMm }) => designHeightMm),
-  }))
+  return rows.map(({ job: head, vehicle: { plate }, vehicle_type: { name, geometry } }) => {
+    const latest = rounds.get(head.id)
+    return {
+      ...head, openedAt: iso(head.openedAt), closedAt: isoOrNull(head.closedAt), plate, typeName: name,
+      hasHeights: latest !== undefined, latest: latest ? offDesign(latest, geometry) : null, watch: watches.get(head.id) ?? null,
+    }
+  })
 }

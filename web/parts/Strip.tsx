@@ -45,6 +45,11 @@ interface StripProps {
 }
 
 const JOIN_WORDS = { front: 'front axle', right: 'right side', rear: 'rear axle', left: 'left side' } as const
+const SIDES = ['front', 'right', 'rear', 'left'] as const
+/** The column after which a difference stands: the left side, RL back to FL, after the last one. */
+const BESIDE = { front: 'FL', right: 'FR', rear: 'RR', left: 'RL' } as const
+/** On a phone the sides have a row of their own between front and rear. */
+const PHONE_ROW: ReadonlySet<string> = new Set(['right', 'left'])
 const LEAST_RANGE_MM = 90
 const ROOM_MM = 14
 
@@ -74,10 +79,8 @@ export function Strip({ corners, joins, units, heightPx, phoneHeightPx = 150, on
           ? <button key={corner} type="button" style={style} onClick={() => onPick(corner)} aria-label={`${pickWords} ${CORNER_WORDS[corner]}`}>{scale}</button>
           : <div key={corner} style={style} aria-label={capital(CORNER_WORDS[corner])} role="group">{scale}</div>
       })}
-      {(['front', 'right', 'rear', 'left'] as const).map((side) => (
-        <div key={side} className="strip-join" style={{ gridArea: side }}>
-          {joins[side] && <>{JOIN_WORDS[side]}<b>{joins[side].value}</b></>}
-        </div>
+      {SIDES.map((side) => joins[side] && (
+        <div key={side} className={`strip-join ${PHONE_ROW.has(side) ? 'strip-side' : ''}`} style={{ gridArea: !phone ? BESIDE[side] : side === 'front' ? 'FL' : side === 'rear' ? 'RL' : side }}>{JOIN_WORDS[side]}<b>{joins[side].value}</b></div>
       ))}
     </div>
   )

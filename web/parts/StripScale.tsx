@@ -19,7 +19,7 @@ const LEFT = 36
 const BAR = 22
 const PAD = 12
 const FOOT = 46
-const LABEL_GAP = 19
+const LABEL_GAP = 21
 
 const LINE: Readonly<Record<StripMark['kind'], { stroke: string; width: number; dash?: string; reach: number }>> = {
   now: { stroke: 'var(--ink)', width: 3.2, reach: 9 },
@@ -59,7 +59,7 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
   const unread = !marks.some(({ kind }) => kind === 'now' || kind === 'evening')
   const middle = designMm === null ? heightPx / 2 : y(designMm)
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${heightPx + FOOT}`} width={WIDTH} height={heightPx + FOOT} role="img" aria-label={describe(corner, column)} style={{ maxWidth: '100%' }}>
+    <svg viewBox={`0 0 ${WIDTH} ${heightPx + FOOT}`} width={WIDTH} height={heightPx + FOOT} role="img" aria-label={describe(corner, column)}>
       <defs>
         <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="7" height="7" fill="var(--chalk)" /><line x1="0" x2="0" y1="0" y2="7" stroke="#14211f" strokeWidth="2" />

@@ -3,7 +3,7 @@ import { hypothesisCorners } from '@anklet/core/leakdown'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Architecture, Axle, Corner } from '@anklet/core/vehicle'
-import { CORNERS } from '@anklet/core/vehicle'
+import { AXLE_OF, CORNERS } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS, EVEN_WORDS, hypothesisWords, list } from './corners.ts'
 
 /** One line of what it could be: hypotheses that heights cannot tell apart share a line. */
@@ -119,6 +119,20 @@ function doubt({ answer, units }: AnswerFacts): { kind: AnswerKind; headline: st
   return { kind: 'nothingFits', headline: 'Nothing on the list fits these changes.', sub: 'Look for what else changed: somebody in the car or a load moved, both springs of one side, other tyres or floor, a vehicle type whose figures are not this car’s. Then watch again.' }
 }
 
+// Where no single explanation stands out, its axle often does: that is worth a sentence, and says where to take the soap.
+function axleAnswer(suspects: readonly Suspect[], cold: string): SpokenAnswer | null {
+  for (const axle of ['front', 'rear'] as const) {
+    const blamed = suspects.filter(({ ids }) => ids.every((id) => hypothesisCorners(id).length > 0 && hypothesisCorners(id).every((corner) => AXLE_OF[corner] === axle)))
+    const probability = blamed.reduce((sum, suspect) => sum + suspect.probability, 0)
+    if (probability < LIKELY) continue
+    const which = blamed.filter((suspect) => suspect.probability >= 0.05).map((suspect) => `${suspect.words} (${percentWords(suspect.probability)})`)
+    return { kind: 'answer', headline: `The ${axle} axle leaks: ${sureness(probability)}, ${percentWords(probability)}. ${cold}`.trim(), sub: `Heights cannot tell which: ${alternatives(which)}. Soap tells them apart.`, suspects }
+  }
+  return null
+}
+
+const alternatives = (names: readonly string[]): string => (names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)!}`)
+
 /** Says what a watch means: doubts about the numbers first, then the suspect in words before per cent, then the reasons. */
 export function speakAnswer(facts: AnswerFacts): SpokenAnswer {
   const { answer, architecture, undisturbed } = facts
@@ -130,10 +144,12 @@ export function speakAnswer(facts: AnswerFacts): SpokenAnswer {
     return { kind: 'moduleAwake', headline: 'The car was not left alone, so this night proves little.', sub: `A module that wakes levels the car and hides the leaking corner. By the heights alone: ${first.words}, ${percentWords(first.probability)}. Cut the supply, prove it, and watch again.`, suspects }
   }
   const cold = coldWords(facts, first.ids[0]!)
+  const byAxle = first.probability < LIKELY ? axleAnswer(suspects, cold) : null
+  if (byAxle) return byAxle
   if (first.probability < RATHER) {
     const second = suspects[1]
     const rest = second ? ` or ${second.words} (${percentWords(second.probability)})` : ''
-    return { kind: 'answer', headline: `Cannot tell yet: ${first.words} (${percentWords(first.probability)})${rest}.`, sub: `${cold} A longer or colder-proof night tells more: start from the highest level, thermometer beside the springs, both laps walked.`.trim(), suspects }
+    return { kind: 'answer', headline: `Cannot tell yet: ${first.words} (${percentWords(first.probability)})${rest}.`, sub: `${cold} A longer night tells more: from the highest level, thermometer beside the springs, both laps walked.`.trim(), suspects }
   }
   const headline = `${claim(first, architecture)}: ${sureness(first.probability)}, ${percentWords(first.probability)}. ${cold}`.trim()
   return { kind: 'answer', headline, sub: stiffBodyWords(facts, first), suspects }

@@ -28,7 +28,7 @@ export function cornersInWords(corners: readonly Corner[]): string {
 function pairWords(axle: Axle, { valves, crossValve }: Architecture): string {
   if (crossValve[axle]) return `${axle} axle, one leak through its open cross valve`
   if (valves === 'perSpring') return `both ${axle} springs, alike`
-  return valves === 'oneBlock' ? `${axle} axle alike: the shared valve block` : `${axle} axle alike: its valve block`
+  return valves === 'oneBlock' ? `both ${axle} springs alike, as by the shared valve block` : `both ${axle} springs alike, as by their valve block`
 }
 
 /** What a hypothesis blames, without a verb. */

@@ -20,6 +20,6 @@ export function dueWords({ urgency, dueAt, code }: NextStep, nowMs: number): str
   if (urgency === 'closed') return ''
   if (urgency === 'waiting') return `in ${spanWords(dueAt - nowMs)}`
   const since = spanWords(nowMs - dueAt)
-  if (code === 'walkMorning') return urgency === 'overdue' ? `${since} late` : `due since ${since}`
+  if (code === 'walkMorning') return urgency === 'overdue' ? `${since} late` : `due for ${since}`
   return `waiting ${since}`
 }

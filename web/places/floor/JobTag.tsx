@@ -13,9 +13,9 @@ const HALF_MM = 45
 const H = 40
 
 /** The last heights in walking order, each against its design height: four ticks on four short scales. */
-function SmallStrip({ latest, designMm }: Pick<JobSummary, 'latest' | 'designMm'>): ReactNode {
+function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
   if (!latest) return <span className="hidden w-[92px] text-[12.5px] text-ink-3 sm:block">not measured</span>
-  const off = (corner: Corner): number => latest.meanMm[corner] - designMm[corner] - latest.levelOffsetMm
+  const off = (corner: Corner): number => latest.offDesignMm[corner]
   const y = (mm: number): number => H / 2 - (Math.max(-HALF_MM, Math.min(HALF_MM, mm)) / HALF_MM) * (H / 2 - 3)
   const words = WALK.map((corner) => `${CORNER_WORDS[corner]} ${Math.round(off(corner))} mm`).join(', ')
   return (
@@ -56,7 +56,7 @@ export function JobTag({ job, step, now }: { readonly job: JobSummary; readonly 
           <p className="flex flex-wrap items-center gap-x-3 gap-y-1"><span className="plate">{job.plate}</span><span className="font-medium">{job.typeName}</span></p>
           <p className="truncate text-[14px] text-ink-2">{job.watch?.finding?.sentence ?? complaintWords(job.complaint)}</p>
         </div>
-        <SmallStrip latest={job.latest} designMm={job.designMm} />
+        <SmallStrip latest={job.latest} />
         <ChevronRight size={20} className="text-ink-3" aria-hidden />
       </Link>
     </li>

@@ -30,7 +30,7 @@ export function RoundStrip({ job, round, earlier, units }: { readonly job: Job; 
       note: Number(shown) === 0 ? 'at design height' : `${off[corner] < 0 ? '▼' : '▲'} ${shown} off design`,
     }
   })
-  return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={330} label={`Round of ${momentWords(round.endedAt, new Date())}`} />
+  return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} label={`Round of ${momentWords(round.endedAt, new Date())}`} />
 }
 
 function lowestWords(job: Job, round: Round, units: DisplayUnits): string {

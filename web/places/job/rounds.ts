@@ -2,7 +2,7 @@ import type { Job, Round } from '@anklet/contract'
 import type { Readings } from '@anklet/core/heights'
 import { meanHeights } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
-import { mapCorners, perCorner } from '@anklet/core/vehicle'
+import { heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
 
 /** A round's readings by corner. */
 export const readingsOf = (round: Round): Readings => perCorner((corner) => round.readings.filter((entry) => entry.corner === corner).map(({ heightMm }) => heightMm))
@@ -12,7 +12,7 @@ export const meansOf = (round: Round): Record<Corner, number> => meanHeights(rea
 
 /** Height each corner is designed to stand at on a level, mm. */
 export const designAt = ({ vehicleType }: Job, levelOffsetMm: number): Record<Corner, number> =>
-  mapCorners(vehicleType.geometry.corners, ({ designHeightMm }) => designHeightMm + levelOffsetMm)
+  mapCorners(vehicleType.geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
 
 /** Rounds of this job taken for nothing but the heights, newest first. */
 export const heightRounds = (job: Job): Round[] => job.rounds.filter(({ jobId, purpose }) => jobId === job.id && purpose === 'heights').toReversed()

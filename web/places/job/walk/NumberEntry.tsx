@@ -28,11 +28,11 @@ export function NumberEntry({ draft, stop, units, complaint, onType, onTake }: E
     onTake()
   }
   return (
-    <form onSubmit={submit} className="grid gap-2.5" noValidate>
+    <form onSubmit={submit} className="grid gap-2.5 bg-paper max-md:sticky max-md:bottom-0 max-md:z-10 max-md:pb-2" noValidate>
       <label htmlFor="height" className="text-[14px] font-semibold text-ink-2">{capital(CORNER_WORDS[stop.corner])}, lap {stop.lap}</label>
       <div className="flex items-baseline justify-between border-b-[3px] border-ink px-1">
         <input
-          ref={field} id="height" className="num w-full min-w-0 bg-transparent text-[58px] leading-[1.05] outline-none" style={{ caretColor: 'var(--air)' }}
+          ref={field} id="height" className="num w-full min-w-0 bg-transparent text-[44px] leading-[1.05] md:text-[58px] outline-none" style={{ caretColor: 'var(--air)' }}
           inputMode={touch ? 'none' : 'decimal'} autoComplete="off" enterKeyHint="next" value={draft.typed} aria-invalid={complaint !== null} aria-describedby={complaint ? 'height-complaint' : undefined}
           onChange={(event) => onType(event.target.value)}
         />

@@ -30,5 +30,5 @@ export function WalkStrip({ job, draft, earlier, stop, units, onPick }: WalkStri
     return { marks, designMm: design[corner], state: active ? 'active' as const : mean !== null ? 'reading' as const : 'empty' as const, ...(hasAir({ ...job.vehicleType.geometry.corners[corner], coilForceAtDesignN: 0, coilRateNPerMm: 0 }) ? {} : { note: 'coil, no air' }) }
   })
   const off = Object.fromEntries(CORNERS.flatMap((corner) => (means[corner] === null ? [] : [[corner, means[corner] - design[corner]]])))
-  return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={330} phoneHeightPx={84} onPick={draft.sealed ? undefined : onPick} label="The round so far, in walking order" />
+  return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} phoneHeightPx={84} onPick={draft.sealed ? undefined : onPick} label="The round so far, in walking order" />
 }

@@ -36,7 +36,7 @@ function optionOf(rows: readonly NightRow[], points: readonly [string, number][]
   const line = { type: 'line', showSymbol: false, silent: true, animation: false }
   return {
     grid: { left: 46, right: 86, top: 8, bottom: 24 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
-    xAxis: { type: 'time', axisLine: { show: false }, axisTick: { show: false }, splitLine: { show: false }, axisLabel: { color: faint, formatter: '{HH}:{mm}', hideOverlap: true } },
+    xAxis: { type: 'time', axisLine: { show: false }, axisTick: { show: false }, splitLine: { show: false }, minInterval: 2 * 3_600_000, axisLabel: { color: faint, formatter: '{HH}:{mm}', hideOverlap: true } },
     yAxis: { type: 'value', scale: true, splitNumber: 3, axisLabel: { color: faint }, splitLine: { lineStyle: { color: edge } } },
     series: [
       { ...line, stack: 'band', lineStyle: { opacity: 0 }, data: rows.map(({ at, coldMm, giveMm }) => [at, show(coldMm - giveMm)]) },
@@ -96,7 +96,7 @@ export function NightChart(props: ChartProps): ReactNode {
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
       <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">
-        <span><b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night. The band is what tape, bushes and thermometer leave open.</span>
+        <span><b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night; the band is what stays uncertain.</span>
         <span className="no-print flex">
           <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
           <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}>CSV</button>

@@ -10,6 +10,7 @@ import { Strip } from '../../../parts/Strip.tsx'
 import { useNow } from '../../../parts/useNow.ts'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePeople, useUnits } from '../../../data/queries.ts'
+import { capital } from '../../../words/corners.ts'
 import { allJoins } from '../../../words/joins.ts'
 import { countdownWords, momentWords, spanWords } from '../../../words/times.ts'
 import { designAt, meansOf } from '../rounds.ts'
@@ -66,13 +67,13 @@ export function Running({ job, watch, evening, onMorning }: RunningProps): React
   return (
     <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
-        <p className="say" role="timer" aria-live="off">{due ? `The morning round is due${-left > 60_000 ? ` since ${spanWords(-left)}` : ''}.` : `Leave it alone: ${countdownWords(left)} to go.`}</p>
+        <p className="say" role="timer" aria-live="off">{due ? `The morning round ${-left > 60_000 ? `has been due for ${spanWords(-left)}` : 'is due'}.` : `Leave it alone: ${countdownWords(left)} to go.`}</p>
         <p className="sub mb-3 mt-1">Evening round {momentWords(evening.endedAt, today)}, morning round {momentWords(watch.plannedEndAt, today)}. {cold}</p>
-        <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={330} label="The evening round, in walking order" />
+        <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} label="The evening round, in walking order" />
       </div>
       <div className="flex flex-col gap-3">
         <h2>Off until the morning round is taken</h2>
-        <p className="caution">{SUPPLY_WORDS[watch.supplyCut]}, by {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}. Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.</p>
+        <p className="caution">{capital(SUPPLY_WORDS[watch.supplyCut])}, by {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}. Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.</p>
         <p className="figure"><span>Standing</span><span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span></p>
         <p className="figure"><span>Temperature at the start</span><span className="num text-[20px]">{formatQuantity(evening.temperatureC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span></p>
         <span className="flex-1" />
