@@ -8,25 +8,38 @@ const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowU
 formats.default(ajv, ['uuid', 'date-time'])
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
-  heightMm: 'The height', temperatureC: 'The temperature', plate: 'The plate', name: 'The name', source: 'The source', hours: 'The time between the rounds',
-  startC: 'The evening temperature', endC: 'The morning temperature', person: 'Who does this',
+  hours: 'The time between the rounds (h)', startC: 'The evening temperature (°C)', endC: 'The morning temperature (°C)', person: 'Who does this', at: 'The time',
+  supplyProved: 'That the supply is proved off', tagged: 'That the car is tagged', doorsShut: 'That the doors are shut', '': 'The request',
 }
 
-const CORNERS = new Set(['FL', 'FR', 'RL', 'RR'])
+// Field names carry their unit at the end; said aloud it stands in brackets.
+const UNITS: readonly (readonly [RegExp, string])[] = [
+  [/NPerMm$/, 'N/mm'], [/LPerSBar$/, 'L/(s·bar)'], [/BarLPerH$/, 'bar·L/h'], [/BarG$/, 'bar gauge'], [/BarL$/, 'bar·L'], [/Cm2$/, 'cm²'], [/Mm$/, 'mm'], [/N$/, 'N'], [/L$/, 'L'], [/C$/, '°C'], [/K$/, 'K'], [/S$/, 's'], [/H$/, 'h'],
+]
 
-/** A field of a JSON pointer in words: `/vehicle/corners/FL/designLoadN` is `designLoadN at FL`. */
+const CORNER_WORDS: Readonly<Record<string, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
+
+function spoken(field: string): string {
+  const known = FIELD_WORDS[field]
+  if (known) return known
+  const unit = UNITS.find(([ending]) => ending.test(field))
+  const words = field.replace(unit?.[0] ?? /$^/, '').replaceAll(/([A-Z])/g, ' $1').toLowerCase().trim()
+  return `The ${words}${unit ? ` (${unit[1]})` : ''}`
+}
+
+/** A field of a JSON pointer in words: `/vehicle/corners/FL/designLoadN` is "The design load (N) at the front left". */
 function fieldName(pointer: string): string {
   const parts = pointer.split('/').filter(Boolean)
-  const last = parts.findLast((part) => !/^\d+$/.test(part) && !CORNERS.has(part)) ?? 'the request'
-  const corner = parts.findLast((part) => CORNERS.has(part))
-  return `${FIELD_WORDS[last] ?? last}${corner ? ` at ${corner}` : ''}`
+  const last = parts.findLast((part) => !/^\d+$/.test(part) && !CORNER_WORDS[part]) ?? ''
+  const corner = CORNER_WORDS[parts.findLast((part) => CORNER_WORDS[part]) ?? '']
+  return `${spoken(last)}${corner ? ` at the ${corner}` : ''}`
 }
 
 function sentence({ keyword, params, instancePath }: ErrorObject): string {
   const field = fieldName(instancePath)
   const p = params as Record<string, unknown>
   switch (keyword) {
-    case 'required': return `${String(p['missingProperty'])} is missing${instancePath ? ` in ${fieldName(instancePath)}` : ''}.`
+    case 'required': return `${fieldName(`${instancePath}/${String(p['missingProperty'])}`)} is missing.`
     case 'additionalProperties': return `"${String(p['additionalProperty'])}" is not known here.`
     case 'type': return `${field} must be ${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
     case 'minimum': return `${field} must be at least ${String(p['limit'])}.`

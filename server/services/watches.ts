@@ -13,9 +13,9 @@ type WatchRow = typeof watch.$inferSelect
 /** A watch as it is told. */
 export const describeWatch = (row: WatchRow): Watch => ({ ...row, startedAt: iso(row.startedAt), plannedEndAt: iso(row.plannedEndAt) })
 
-async function runningWatch(tx: Transaction, id: string): Promise<WatchRow> {
+async function lockedWatch(tx: Transaction, id: string, ...states: WatchRow['state'][]): Promise<WatchRow> {
   const found = required(await tx.select().from(watch).where(eq(watch.id, id)).for('update'), 'watch', '/payload/watchId')
-  if (found.state !== 'running') throw new AppError('watchNotRunning')
+  if (!states.includes(found.state)) throw new AppError(states.includes('running') ? 'watchNotRunning' : 'watchNotWalked')
   return found
 }
 
@@ -35,29 +35,28 @@ export const startWatch: Handler<'watch.start'> = async (tx, command) => {
   return 1
 }
 
-/** Puts the morning round on record. */
+/** Puts the morning round on record. One whose readings were doubted may be walked again: the later one counts, both stay. */
 export const finishWatch: Handler<'watch.finish'> = async (tx, command) => {
   const { watchId, round: morning, undisturbed } = command.payload
-  const running = await runningWatch(tx, watchId)
-  const evening = required(await tx.select().from(round).where(eq(round.id, running.eveningRoundId)), 'evening round')
+  const found = await lockedWatch(tx, watchId, 'running', 'walked')
+  const evening = required(await tx.select().from(round).where(eq(round.id, found.eveningRoundId)), 'evening round')
   if (Date.parse(morning.startedAt) <= Date.parse(evening.endedAt)) {
     throw new AppError('timeOrder', { sentence: 'The morning round lies before the evening round. Is the clock of this device right?' }, '/payload/round/startedAt')
   }
   if (morning.levelId !== evening.levelId) throw new AppError('levelUnknown', { levelId: morning.levelId }, '/payload/round/levelId')
-  await insertRound(tx, morning, 'morning', await openJobOf(tx, running.jobId), command)
+  await insertRound(tx, morning, 'morning', await openJobOf(tx, found.jobId), command)
   return updateVersion(tx, watch, watchId, command.baseVersion, { state: 'walked', morningRoundId: morning.roundId, undisturbed }, 'watch')
 }
 
 /** Writes the answer on the job. */
 export const concludeWatch: Handler<'watch.conclude'> = async (tx, { payload, baseVersion }) => {
-  const found = required(await tx.select().from(watch).where(eq(watch.id, payload.watchId)).for('update'), 'watch', '/payload/watchId')
-  if (found.state !== 'walked' && found.state !== 'concluded') throw new AppError('watchNotWalked')
+  const found = await lockedWatch(tx, payload.watchId, 'walked', 'concluded')
   await openJobOf(tx, found.jobId)
   return updateVersion(tx, watch, payload.watchId, baseVersion, { state: 'concluded', finding: payload.finding }, 'watch')
 }
 
 /** Gives a running watch up, with the reason. Its evening round stays on record. */
 export const giveUpWatch: Handler<'watch.giveUp'> = async (tx, { payload, baseVersion }) => {
-  await runningWatch(tx, payload.watchId)
+  await lockedWatch(tx, payload.watchId, 'running')
   return updateVersion(tx, watch, payload.watchId, baseVersion, { state: 'givenUp', givenUpReason: payload.reason }, 'watch')
 }

@@ -1,4 +1,4 @@
-import type { CommandPayload, CommandType } from '@anklet/contract'
+import type { CommandPayload, CommandResult, CommandType } from '@anklet/contract'
 import { DEFAULT_UNITS } from '@anklet/core/units'
 import type { DisplayUnits } from '@anklet/core/units'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
@@ -24,13 +24,13 @@ interface Intention<Name extends CommandType> { readonly payload: CommandPayload
 
 /**
  * One kind of write. The same content sent again after a failure carries the same id, so a lost answer never doubles it.
- * @returns a mutation; its promise is refused with a `Refused` or `Unreachable`.
+ * @returns `submit`, deaf while one is on its way; `error` is a `Refused` or `Unreachable`.
  */
 export function useCommand<Name extends CommandType>(type: Name) {
   const client = useQueryClient()
   const { personId, device } = useSession()
   const last = useRef({ content: '', id: '' })
-  return useMutation({
+  const mutation = useMutation({
     mutationFn: ({ payload, baseVersion = null, person }: Intention<Name>) => {
       const content = JSON.stringify([payload, baseVersion])
       if (last.current.content !== content) last.current = { content, id: crypto.randomUUID() }
@@ -42,4 +42,9 @@ export function useCommand<Name extends CommandType>(type: Name) {
       return client.invalidateQueries()
     },
   })
+  // A plain promise: the callbacks of `mutate` are dropped when fresh data takes the asking component off the page first.
+  const submit = (intention: Intention<Name>, then?: (result: CommandResult) => void): void => {
+    if (!mutation.isPending) mutation.mutateAsync(intention).then(then, () => undefined)
+  }
+  return { isPending: mutation.isPending, isError: mutation.isError, error: mutation.error, reset: mutation.reset, submit }
 }

@@ -36,7 +36,7 @@ export function Intake({ job }: { readonly job: Job }): ReactNode {
   const closed = job.closedAt !== null
   const set = (change: Partial<Complaint>): void => setComplaint({ ...complaint, ...change })
   const save = (): void => {
-    if (!keep.isPending) keep.mutate({ payload: { jobId: job.id, complaint }, baseVersion: seen }, { onSuccess: ({ version }) => setSeen(version ?? seen) })
+    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: seen }, ({ version }) => setSeen(version ?? seen))
   }
   return (
     <div className="grid max-w-[980px] gap-5">

@@ -34,7 +34,7 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="mx-4 mt-3 flex flex-wrap items-center justify-between gap-3 md:mx-6">
       <p className="hint flex-1">This job is closed. It can be read; to write in it, open it again.</p>
-      <button type="button" className="btn" disabled={reopen.isPending} onClick={() => reopen.mutate({ payload: { jobId: job.id }, baseVersion: job.version })}>Open it again</button>
+      <button type="button" className="btn" disabled={reopen.isPending} onClick={() => reopen.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Open it again</button>
       {reopen.isError && <p className="wrong w-full" role="alert">{sentenceOf(reopen.error)}</p>}
     </div>
   )

@@ -17,7 +17,7 @@ function useOpenJob() {
   const open = useCommand('job.open')
   const navigate = useNavigate()
   const [jobId] = useState(() => crypto.randomUUID())
-  return { open, start: (vehicleId: string) => { if (!open.isPending) open.mutate({ payload: { jobId, vehicleId, complaint: NO_COMPLAINT } }, { onSuccess: () => void navigate(`/jobs/${jobId}/intake`) }) } }
+  return { open, start: (vehicleId: string) => open.submit({ payload: { jobId, vehicleId, complaint: NO_COMPLAINT } }, () => void navigate(`/jobs/${jobId}/intake`)) }
 }
 
 function NewVehicle({ plate, types, onSaved }: { readonly plate: string; readonly types: readonly VehicleType[]; onSaved(vehicleId: string): void }): ReactNode {
@@ -27,7 +27,7 @@ function NewVehicle({ plate, types, onSaved }: { readonly plate: string; readonl
   const save = useCommand('vehicle.save')
   const submit = (event: FormEvent): void => {
     event.preventDefault()
-    if (typeId && !save.isPending) save.mutate({ payload: { vehicleId, typeId, plate: plate.trim(), note: note.trim() } }, { onSuccess: () => onSaved(vehicleId) })
+    if (typeId) save.submit({ payload: { vehicleId, typeId, plate: plate.trim(), note: note.trim() } }, () => onSaved(vehicleId))
   }
   if (types.length === 0) {
     return (

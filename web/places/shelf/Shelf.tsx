@@ -39,7 +39,7 @@ function ReadIn(): ReactNode {
       if (file.size > LARGEST_BYTES) throw new SyntaxError()
       const content = JSON.parse(await file.text()) as TypeFile
       // The server checks every field; a file with more or less than the format is refused with the field's name.
-      save.mutate({ payload: { ...content, typeId: crypto.randomUUID() } })
+      save.submit({ payload: { ...content, typeId: crypto.randomUUID() } })
     } catch {
       setComplaint(`"${file.name}" is not a vehicle type file.`)
     }

@@ -40,8 +40,8 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
   const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void => setForm({ ...form, axles: { ...form.axles, [axle]: { ...form.axles[axle], [field]: text } } })
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   const keep = (): void => {
-    if (!outcome.ok || save.isPending) return
-    save.mutate({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry }, baseVersion: version }, { onSuccess: () => void navigate(-1) })
+    if (!outcome.ok) return
+    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry }, baseVersion: version }, () => void navigate(-1))
   }
   return (
     <div className="grid gap-7">

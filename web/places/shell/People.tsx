@@ -25,9 +25,13 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
   const signer = useSession((session) => session.personId)
   const submit = (event: FormEvent): void => {
     event.preventDefault()
-    if (add.isPending || name.trim() === '') return
+    if (name.trim() === '') return
     // The first person in an empty shop signs their own entry.
-    add.mutate({ payload: { personId: id, name: name.trim() }, person: signer ?? id }, { onSuccess: () => { onAdded(id); setName(''); setId(crypto.randomUUID()) } })
+    add.submit({ payload: { personId: id, name: name.trim() }, person: signer ?? id }, () => {
+      onAdded(id)
+      setName('')
+      setId(crypto.randomUUID())
+    })
   }
   return (
     <form onSubmit={submit}>

@@ -11,7 +11,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   const [name, setName] = useState(shop.name)
   const change = useCommand('shop.change')
   const save = (next: Partial<Pick<ShopRecord, 'name' | 'units'>>): void => {
-    if (!change.isPending) change.mutate({ payload: { name: name.trim() || shop.name, units: shop.units, ...next }, baseVersion: shop.version })
+    change.submit({ payload: { name: name.trim() || shop.name, units: shop.units, ...next }, baseVersion: shop.version })
   }
   const submit = (event: FormEvent): void => {
     event.preventDefault()

@@ -35,9 +35,9 @@ function Actions(props: AnswerProps & { readonly outcome: WatchOutcome; onWhy():
   const spoken = speakAnswer({ answer, architecture: job.vehicleType.architecture, units, undisturbed: watch.undisturbed ?? true })
   const doubted = spoken.kind === 'readingWrong'
   const write = (): void => {
-    if (!conclude.isPending) conclude.mutate({ payload: { watchId: watch.id, finding: { kind: spoken.kind, best: answer.best, probability: spoken.suspects[0]!.probability, sentence: spoken.headline.slice(0, 300) } }, baseVersion: watch.version })
+    conclude.submit({ payload: { watchId: watch.id, finding: { kind: spoken.kind, best: answer.best, probability: spoken.suspects[0]!.probability, sentence: spoken.headline.slice(0, 300) } }, baseVersion: watch.version })
   }
-  const shut = (): void => { if (!close.isPending) close.mutate({ payload: { jobId: job.id }, baseVersion: job.version }) }
+  const shut = (): void => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })
   const error = conclude.error ?? close.error
   return (
     <div className="mt-auto grid gap-2.5 pt-2">

@@ -34,7 +34,7 @@ function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }):
   const giveUp = useCommand('watch.giveUp')
   const submit = (event: FormEvent): void => {
     event.preventDefault()
-    if (!giveUp.isPending) giveUp.mutate({ payload: { watchId: watch.id, reason: reason.trim() }, baseVersion: watch.version }, { onSuccess: onClose })
+    giveUp.submit({ payload: { watchId: watch.id, reason: reason.trim() }, baseVersion: watch.version }, onClose)
   }
   return (
     <form onSubmit={submit}>

@@ -1,0 +1,27 @@
+import { test as base } from '@playwright/test'
+import { watchErrors } from './hand.ts'
+import type { TestServer } from './server.ts'
+import { startServer } from './server.ts'
+
+interface Servers { readonly emptyShop: TestServer; readonly demoShop: TestServer }
+
+/** Each test has servers of its own; a page error fails it. */
+export const test = base.extend<Servers & { readonly quiet: string[] }>({
+  emptyShop: async ({ browserName: _ }, use) => {
+    const server = await startServer()
+    await use(server)
+    await server.remove()
+  },
+  demoShop: async ({ browserName: _ }, use) => {
+    const server = await startServer({ demo: true })
+    await use(server)
+    await server.remove()
+  },
+  quiet: [async ({ page }, use) => {
+    const errors = watchErrors(page)
+    await use(errors)
+    base.expect(errors).toEqual([])
+  }, { auto: true }],
+})
+
+export { expect } from '@playwright/test'

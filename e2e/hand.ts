@@ -1,0 +1,54 @@
+import type { Page } from '@playwright/test'
+import { expect } from '@playwright/test'
+
+/** What a technician does with the interface, in their own words. */
+export interface Hand {
+  readonly page: Page
+  /** Says who is working. */
+  signIn(name: string): Promise<void>
+  tap(name: string | RegExp): Promise<void>
+  /** Answers the questions before a walk. */
+  settle(answers: { temperature: string; where?: RegExp; settled?: RegExp }): Promise<void>
+  /** Types heights in walking order, first lap FL FR RR RL, second the other way. */
+  walk(heights: readonly (number | string)[]): Promise<void>
+}
+
+/** Works by keyboard, or by touching the keys on the screen. */
+export function handOn(page: Page, { touch = false } = {}): Hand {
+  const button = (name: string | RegExp) => page.getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) })
+  const tap = (name: string | RegExp): Promise<void> => (touch ? button(name).tap() : button(name).click())
+  return {
+    page, tap,
+    signIn: async (name) => {
+      await page.getByRole('dialog').getByRole('button', { name, exact: true }).click()
+      await expect(page.getByRole('dialog')).toBeHidden()
+    },
+    settle: async ({ temperature, where = /Beside the springs/, settled = /bounced/ }) => {
+      await page.getByLabel('Temperature').fill(temperature)
+      await tap(where)
+      await tap(settled)
+    },
+    walk: async (heights) => {
+      for (const height of heights) {
+        if (touch) {
+          for (const figure of String(height)) await page.getByRole('group', { name: 'Number keys' }).getByRole('button', { name: figure === '.' ? 'and a half' : figure, exact: true }).tap()
+          await page.getByRole('button', { name: /walk on$/ }).tap()
+        } else {
+          await page.getByRole('textbox', { name: /lap \d/ }).fill(String(height))
+          await page.keyboard.press('Enter')
+        }
+      }
+    },
+  }
+}
+
+/** Fails on any error the page itself reports. */
+export function watchErrors(page: Page): string[] {
+  const errors: string[] = []
+  page.on('pageerror', (error) => errors.push(error.message))
+  page.on('console', (message) => {
+    // A server that is away on purpose makes the browser report failed requests; those are not the page's errors.
+    if (message.type() === 'error' && !message.text().includes('Failed to load resource')) errors.push(message.text())
+  })
+  return errors
+}

@@ -1,0 +1,32 @@
+import { describe, expectTypeOf, test } from 'vitest'
+import type * as contract from '@anklet/contract'
+import type { ForecastRequest, LeakdownAnswer, LeakdownRequest } from '@anklet/core/leakdown'
+import type { EquilibriumAnswer, EquilibriumRequest, TemperatureDropAnswer, TemperatureDropRequest } from '@anklet/core/pneumatics'
+import type { JobFacts } from '@anklet/core/schedule'
+import type { DisplayUnits } from '@anklet/core/units'
+import type { Architecture, GeometryInput } from '@anklet/core/vehicle'
+
+// Contract and core know nothing of each other; what the one accepts must be what the other takes, and the answers likewise.
+type Complete<Request extends { vehicle: unknown }, Core extends { vehicle: unknown }> = Omit<Request, 'vehicle'> & Pick<Core, 'vehicle'>
+
+describe('contract and core fit together', () => {
+  test('what is accepted is what is taken', () => {
+    expectTypeOf<contract.VehicleGeometry>().toExtend<GeometryInput>()
+    expectTypeOf<contract.Architecture>().toExtend<Architecture>()
+    expectTypeOf<Complete<contract.EquilibriumRequest, EquilibriumRequest>>().toExtend<EquilibriumRequest>()
+    expectTypeOf<Complete<contract.TemperatureDropRequest, TemperatureDropRequest>>().toExtend<TemperatureDropRequest>()
+    expectTypeOf<Complete<contract.ForecastRequest, ForecastRequest>>().toExtend<ForecastRequest>()
+    expectTypeOf<Complete<contract.LeakdownRequest, LeakdownRequest>>().toExtend<LeakdownRequest>()
+    expectTypeOf<contract.Shop['units']>().toExtend<DisplayUnits>()
+  })
+
+  test('what is computed is what is answered', () => {
+    expectTypeOf<Omit<EquilibriumAnswer, 'solve'>>().toExtend<Omit<contract.EquilibriumResponse, 'solve'>>()
+    expectTypeOf<TemperatureDropAnswer>().toExtend<contract.TemperatureDropResponse>()
+    expectTypeOf<LeakdownAnswer>().toExtend<contract.LeakdownResponse>()
+  })
+
+  test('a watch on the wire is one the schedule knows', () => {
+    expectTypeOf<NonNullable<contract.JobSummary['watch']>['state']>().toEqualTypeOf<NonNullable<JobFacts['watch']>['state']>()
+  })
+})

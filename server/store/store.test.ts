@@ -1,0 +1,62 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { sql } from 'drizzle-orm'
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { MIGRATIONS } from '../test/bench.ts'
+import { createDatabase, openDatabase } from './database.ts'
+import { FolderInUse, lockFolder } from './lock.ts'
+import { person } from './schema.ts'
+
+let folder: string
+beforeEach(() => { folder = mkdtempSync(join(tmpdir(), 'anklet-store-')) })
+afterEach(() => rmSync(folder, { recursive: true, force: true }))
+
+describe('the data folder', () => {
+  test('from nothing: tables are made, what is written is there after opening again', async () => {
+    const first = await openDatabase(folder, MIGRATIONS)
+    await first.db.insert(person).values({ id: crypto.randomUUID(), name: 'A. Keeper' })
+    await first.close()
+    const second = await openDatabase(folder, MIGRATIONS)
+    expect((await second.db.select().from(person)).map(({ name }) => name)).toEqual(['A. Keeper'])
+    await second.close()
+  })
+
+  test('what a killed first start left is thrown away, and a template is copied', async () => {
+    const template = join(folder, 'template')
+    await createDatabase(template, MIGRATIONS, null)
+    mkdirSync(join(folder, 'db.unfinished'))
+    writeFileSync(join(folder, 'db.unfinished', 'half'), 'a page')
+    const { db, close } = await openDatabase(folder, MIGRATIONS, template)
+    expect((await db.execute(sql`select count(*)::int as n from reading`)).rows).toEqual([{ n: 0 }])
+    await close()
+    expect(existsSync(join(folder, 'db.unfinished'))).toBe(false)
+    expect(existsSync(join(folder, 'db', 'half'))).toBe(false)
+  })
+
+  test('the database itself refuses a height no car has', async () => {
+    const { db, close } = await openDatabase(folder, MIGRATIONS)
+    const checks = (await db.execute(sql`select conname from pg_constraint where contype = 'c'`)).rows.map(({ conname }) => conname)
+    expect(checks).toEqual(expect.arrayContaining(['reading_height', 'reading_lap', 'round_time', 'watch_time']))
+    await close()
+  })
+})
+
+describe('the lock', () => {
+  test('a second claim by a living process is refused, and says who holds it', () => {
+    const other = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 60000)'])
+    writeFileSync(join(folder, 'anklet.lock'), String(other.pid))
+    expect(() => lockFolder(folder)).toThrow(FolderInUse)
+    expect(() => lockFolder(folder)).toThrow(`process ${String(other.pid)}`)
+    other.kill('SIGKILL')
+  })
+
+  test('the lock of a dead process is taken over, and given back at the end', () => {
+    writeFileSync(join(folder, 'anklet.lock'), '999999999')
+    const unlock = lockFolder(folder)
+    expect(readFileSync(join(folder, 'anklet.lock'), 'utf8')).toBe(String(process.pid))
+    unlock()
+    expect(existsSync(join(folder, 'anklet.lock'))).toBe(false)
+  })
+})

@@ -1,0 +1,43 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import type { CommandPayload, CommandType } from '@anklet/contract'
+import type { Express } from 'express'
+import request from 'supertest'
+import { createApp } from '../app.ts'
+import type { CalculationPool } from '../calc/pool.ts'
+import { runCalculation } from '../calc/run.ts'
+import type { OpenDatabase } from '../store/database.ts'
+import { openDatabase } from '../store/database.ts'
+
+export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.meta.url))
+const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
+
+/** A pool that calculates in place: the threads have a test of their own. */
+const inPlace: CalculationPool = { run: (name, body) => Promise.resolve(runCalculation(name, body)), close: () => Promise.resolve() }
+
+/** A server on a real database in a folder of its own, with one person to sign. */
+export interface TestBench {
+  readonly app: Express
+  readonly db: OpenDatabase['db']
+  readonly person: string
+  readonly errors: unknown[]
+  /** Sends a command; whatever is left out is filled in. */
+  send<Name extends CommandType>(type: Name, payload: CommandPayload<Name>, envelope?: Record<string, unknown>): request.Test
+  get(path: string): request.Test
+  end(): Promise<void>
+}
+
+/** Sets a test server up with an empty shop. */
+export async function startBench(): Promise<TestBench> {
+  const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
+  const { db, close } = await openDatabase(folder, MIGRATIONS, TEMPLATE)
+  const errors: unknown[] = []
+  const app = createApp({ db, pool: inPlace, version: '0.0.0', log: { error: (entry: unknown) => void errors.push(entry) } as never, webFolder: null })
+  const person = crypto.randomUUID()
+  const send: TestBench['send'] = (type, payload, envelope = {}) =>
+    request(app).post('/api/commands').send({ id: crypto.randomUUID(), type, person, device: 'test', at: '2026-11-24T18:00:00Z', baseVersion: null, payload, ...envelope })
+  await send('person.add', { personId: person, name: 'T. Tester' }).expect(200)
+  return { app, db, person, errors, send, get: (path) => request(app).get(path), end: async () => { await close(); rmSync(folder, { recursive: true, force: true }) } }
+}

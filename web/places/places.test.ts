@@ -1,0 +1,153 @@
+import { describe, expect, test } from 'vitest'
+import type { Job, Watch } from '@anklet/contract'
+import { inferLeak } from '@anklet/core/leakdown'
+import { jobOf, LEVEL, roundOf } from '../test/records.ts'
+import type { Draft } from '../state/drafts.ts'
+import { STOPS } from '../state/walk.ts'
+import { graduationsOf } from './job/graduations.ts'
+import { designAt, earlierRound, heightRounds, meansOf, standingLevel } from './job/rounds.ts'
+import { freshDraft } from './job/walk/draftOf.ts'
+import { sealDraft } from './job/walk/seal.ts'
+import { nightCsv, nightRows } from './job/watch/nightRows.ts'
+import { questionOf } from './job/watch/request.ts'
+import { summaryFacts, watchRounds } from './job/watchState.ts'
+import { BLANK_TYPE, fieldsOfAxle, formOf, geometryOf } from './shelf/typeForm.ts'
+
+const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
+const NOW = new Date('2026-11-24T18:00:00Z')
+const EVENING = '2026-11-24T19:00:00.000Z'
+const MORNING = '2026-11-25T07:00:00.000Z'
+const signer = { person: 'p', device: 'd', watchVersion: 3 }
+
+const watchOf = (change: Partial<Watch>): Watch => ({
+  id: 'w', version: 3, jobId: 'j', state: 'running', supplyCut: 'fuse', minutesSinceRun: 120, startedAt: EVENING, plannedEndAt: MORNING, eveningRoundId: 'e', morningRoundId: null,
+  undisturbed: null, finding: null, givenUpReason: null, startedBy: 'p', ...change,
+})
+const evening = roundOf({ FL: 510, FR: 510, RL: 510, RR: 510 }, EVENING, { id: 'e', purpose: 'evening', levelId: 'high', levelOffsetMm: 30 })
+const morning = roundOf({ FL: 480, FR: 492, RL: 492, RR: 504 }, MORNING, { id: 'm', purpose: 'morning', levelId: 'high', levelOffsetMm: 30, temperatureC: -2 })
+const watched = (change: Partial<Watch> = {}, rounds = [evening, morning]): Job => jobOf({ rounds, watches: [watchOf(change)] })
+
+const walked = (draft: Draft, count = 8): Draft => ({
+  ...draft, walking: true, temperature: '8', thermometer: 'atSprings', rolledAndBounced: true, startedAt: '2026-11-24T18:00:00.000Z',
+  readings: STOPS.slice(0, count).map((stop, i) => ({ ...stop, heightMm: 480, at: `2026-11-24T18:0${i}:00.000Z` })),
+})
+
+describe('a round on its way to the server', () => {
+  test('heights go as they were walked, dated by their first and last reading', () => {
+    const draft = walked(freshDraft(jobOf(), 'heights', NOW))
+    const command = sealDraft(draft, units, signer)
+    expect(command).toMatchObject({ id: draft.commandId, type: 'round.record', person: 'p', device: 'd', baseVersion: null, payload: { jobId: 'j', round: { roundId: draft.roundId, levelId: 'road', temperatureC: 8, startedAt: '2026-11-24T18:00:00.000Z', endedAt: '2026-11-24T18:07:00.000Z' } } })
+    expect((command?.payload as { round: { readings: unknown[] } }).round.readings).toHaveLength(8)
+  })
+
+  test('sealed twice it is the same intention', () => {
+    const draft = walked(freshDraft(jobOf(), 'heights', NOW))
+    expect(sealDraft(draft, units, signer)?.id).toBe(sealDraft(draft, units, signer)?.id)
+  })
+
+  test('nothing goes while an answer is missing', () => {
+    const draft = walked(freshDraft(jobOf(), 'evening', NOW))
+    expect(sealDraft(draft, units, signer)).toBeNull()
+    const checklist = { ...draft.checklist, supplyCut: 'fuse' as const, supplyProved: true, tagged: true, doorsShut: true, minutesSinceRun: 'unknown' as const }
+    expect(sealDraft({ ...draft, checklist }, units, signer)).toMatchObject({ type: 'watch.start', payload: { minutesSinceRun: null, supplyCut: 'fuse' } })
+    for (const change of [{ supplyProved: false }, { tagged: false }, { doorsShut: false }, { supplyCut: null }, { plannedEnd: '' }]) expect(sealDraft({ ...draft, checklist: { ...checklist, ...change } }, units, signer)).toBeNull()
+    for (const change of [{ temperature: 'cold' }, { thermometer: null }, { rolledAndBounced: null }, { startedAt: null }]) expect(sealDraft({ ...draft, checklist, ...change }, units, signer)).toBeNull()
+  })
+
+  test('a morning carries the version of the watch that was looked at', () => {
+    const draft = walked(freshDraft(watched(), 'morning', NOW))
+    expect(sealDraft(draft, units, signer)).toBeNull()
+    expect(sealDraft({ ...draft, undisturbed: true }, units, signer)).toMatchObject({ type: 'watch.finish', baseVersion: 3, payload: { watchId: 'w', undisturbed: true, round: { levelId: 'high' } } })
+  })
+
+  test('levels: heights where the car usually stands, a watch at the highest, its morning where its evening was', () => {
+    expect(freshDraft(jobOf(), 'heights', NOW).levelId).toBe('road')
+    expect(freshDraft(jobOf(), 'evening', NOW).levelId).toBe('high')
+    expect(freshDraft(watched(), 'morning', NOW).levelId).toBe('high')
+    expect(standingLevel(jobOf()).id).toBe('road')
+  })
+})
+
+describe('rounds of a job', () => {
+  const old = roundOf(LEVEL, '2026-10-01T08:00:00.000Z', { jobId: 'other' })
+  const first = roundOf({ ...LEVEL, FL: 446 }, '2026-11-24T09:00:00.000Z')
+  const job = jobOf({ rounds: [old, first, evening] })
+
+  test('earlier visits are remembered for comparison, not counted as this job’s', () => {
+    expect(heightRounds(job)).toEqual([first])
+    expect(earlierRound(job, 'road', first.id)).toBe(old)
+    expect(earlierRound(job, 'kneel')).toBeNull()
+    expect(summaryFacts(jobOf({ rounds: [old] })).hasHeights).toBe(false)
+  })
+
+  test('means and design heights go by corner', () => {
+    expect(meansOf(first)).toEqual({ ...LEVEL, FL: 446 })
+    expect(designAt(job, 30)).toEqual({ FL: 510, FR: 510, RL: 510, RR: 510 })
+  })
+
+  test('the watch that counts is the latest not given up', () => {
+    const given = watchOf({ id: 'x', state: 'givenUp' })
+    expect(watchRounds(jobOf({ rounds: [evening, morning], watches: [watchOf({ morningRoundId: 'm' }), given] }))).toMatchObject({ watch: { id: 'w' }, morning: { id: 'm' } })
+    expect(watchRounds(jobOf({ watches: [given] }))).toBeNull()
+  })
+
+  test('the rule tells what each phase came to', () => {
+    const words = (of: Job, drafts = {}) => graduationsOf(of, drafts, units, Date.parse('2026-11-25T05:00:00Z')).map((graduation) => graduation.words)
+    expect(words(jobOf())).toEqual(['Ask what the customer says', 'walk both laps', 'a night, supply off'])
+    expect(words(job)[1]).toBe('front left 34 low')
+    expect(words(watched())[2]).toBe('2 h to go')
+    expect(words(watched({ state: 'walked' }))[2]).toBe('answer ready')
+    const draft = walked(freshDraft(jobOf(), 'heights', NOW), 5)
+    expect(words(jobOf(), { heights: draft })[1]).toBe('rear right, lap 2 of 2')
+    expect(graduationsOf(watched({ state: 'concluded' }), {}, units, 0).map(({ done }) => done)).toEqual([false, false, true])
+  })
+})
+
+describe('the question a watch puts', () => {
+  test('time, level, temperatures and how well they are known come from the rounds', () => {
+    const { request } = questionOf(watched(), { minutesSinceRun: 20 }, evening, morning)
+    expect(request).toMatchObject({ hours: 12, startC: 10, endC: -2, levelOffsetMm: 30, temperatureSigmaK: 6, modelSigmaMm: 2 })
+    expect(questionOf(watched(), { minutesSinceRun: 180 }, evening, morning).request.temperatureSigmaK).toBe(1)
+    expect(questionOf(watched(), { minutesSinceRun: 180 }, evening, { ...morning, thermometer: 'elsewhere' }).request.temperatureSigmaK).toBe(5)
+    expect(questionOf(watched(), { minutesSinceRun: null }, evening, morning).request.temperatureSigmaK).toBe(3)
+    expect(questionOf(watched(), { minutesSinceRun: 180 }, evening, { ...morning, rolledAndBounced: false }).request.modelSigmaMm).toBe(3)
+  })
+
+  test('what the customer named is counted in, with the reason', () => {
+    const job = { ...watched(), complaint: { where: ['FL' as const], when: [], signs: [], words: '' } }
+    const { request, reasons } = questionOf(job, { minutesSinceRun: 180 }, evening, morning)
+    expect(request.priors).toEqual({ FL: 0.2 })
+    expect(reasons).toEqual([{ code: 'customerNamed', corners: ['FL'] }])
+  })
+
+  test('the night is drawn from the height that was measured, and saved as a table', () => {
+    const inferred = inferLeak(questionOf(watched(), { minutesSinceRun: 180 }, evening, morning).request)
+    if (!inferred.ok) throw new Error(inferred.error.code)
+    const sample = (hour: number, mm: number) => ({ hour, heightMm: { FL: mm, FR: mm, RL: mm, RR: mm } })
+    const rows = nightRows({ answer: inferred.value, tight: [sample(0, 505), sample(12, 495)], leaking: [sample(0, 505), sample(12, 470)] }, 'FL', evening)
+    expect(rows.map(({ coldMm, leakMm, giveMm }) => [coldMm, leakMm, giveMm > 0])).toEqual([[510, 510, false], [500, 475, true]])
+    expect(nightCsv(rows).split('\r\n')).toEqual(['time,onlyColdMm,withLeakMm,uncertaintyMm', `${EVENING},510.00,510.00,0.00`, expect.stringMatching(/^2026-11-25T07:00:00\.000Z,500\.00,475\.00,\d+\.\d\d$/)])
+  })
+})
+
+describe('a vehicle type being entered', () => {
+  test('what is missing is asked for by name, nothing is filled in', () => {
+    expect(geometryOf(BLANK_TYPE)).toEqual({ ok: false, sentence: 'Wheelbase is not entered: look it up.' })
+    const form = formOf(jobOf().vehicleType)!
+    expect(geometryOf({ ...form, axles: { ...form.axles, rear: { ...form.axles.rear, designLoadN: '56oo' } } })).toEqual({ ok: false, sentence: 'Sprung load per wheel, rear: "56oo" is not a number.' })
+  })
+
+  test('what is known comes back as it was', () => {
+    const { vehicleType } = jobOf()
+    expect(geometryOf(formOf(vehicleType)!)).toEqual({ ok: true, geometry: vehicleType.geometry })
+    const { corners } = vehicleType.geometry
+    expect(formOf({ ...vehicleType, geometry: { ...vehicleType.geometry, corners: { ...corners, FL: { ...corners.FL, designLoadN: 5610 } } } })).toBeNull()
+  })
+
+  test('an axle without air is not asked for air, and its coil carries the load', () => {
+    const form = { ...formOf(jobOf().vehicleType)!, architecture: { ...jobOf().vehicleType.architecture, air: { front: 'none' as const, rear: 'bellows' as const } } }
+    expect(fieldsOfAxle(form.architecture, 'front')).not.toContain('effectiveAreaCm2')
+    const made = geometryOf(form)
+    expect(made.ok && made.geometry.corners.FL).toMatchObject({ effectiveAreaCm2: 0, coilForceAtDesignN: 5600, designLoadN: 5600 })
+  })
+})
