@@ -7,12 +7,12 @@ interface Servers { readonly emptyShop: TestServer; readonly demoShop: TestServe
 
 /** Each test has servers of its own; a page error fails it. */
 export const test = base.extend<Servers & { readonly quiet: string[] }>({
-  emptyShop: async ({ browserName: _ }, use) => {
+  emptyShop: async ({}, use) => {
     const server = await startServer()
     await use(server)
     await server.remove()
   },
-  demoShop: async ({ browserName: _ }, use) => {
+  demoShop: async ({}, use) => {
     const server = await startServer({ demo: true })
     await use(server)
     await server.remove()

@@ -67,7 +67,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
       {matching.length > 0 && (
         <ul className="grid gap-2 sm:grid-cols-2">
           {matching.map(({ id, plate: of, typeId, note }) => (
-            <li key={id}>
+            <li key={id} className="min-w-0">
               <button type="button" className="tap w-full" disabled={open.isPending} onClick={() => start(id)}>
                 <span className="plate">{of}</span><span className="min-w-0"><span className="block">{typeName(typeId)}</span><span className="block truncate text-[13px] font-normal text-ink-2">{note}</span></span>
               </button>

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useLocation, useNavigate } from 'react-router'
 import { Sheet } from '../../parts/Sheet.tsx'
 
 const LIST = [
@@ -16,7 +16,7 @@ const isTyping = (target: EventTarget | null): boolean => target instanceof HTML
 export function Keys(): ReactNode {
   const [open, setOpen] = useState(false)
   const navigate = useNavigate()
-  const { id, phase } = useParams()
+  const { pathname } = useLocation()
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
@@ -24,11 +24,12 @@ export function Keys(): ReactNode {
       const next = PHASE[event.key]
       if (event.key === '?') setOpen(true)
       else if (place) void navigate(place)
-      else if (next && id && phase) void navigate(`/jobs/${id}/${next}`)
+      const [, job] = /^\/jobs\/([^/]+)\/[^/]+$/.exec(pathname) ?? []
+      if (next && job) void navigate(`/jobs/${job}/${next}`)
     }
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
-  }, [navigate, id, phase])
+  }, [navigate, pathname])
   return (
     <Sheet title="Keys" open={open} onClose={() => setOpen(false)}>
       <table className="table"><tbody>{LIST.map(([key, words]) => <tr key={key}><td className="whitespace-nowrap"><span className="kbd">{key}</span></td><td>{words}</td></tr>)}</tbody></table>

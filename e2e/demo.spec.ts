@@ -1,0 +1,219 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixtures.ts'
+import { handOn } from './hand.ts'
+
+const openCar = async (page: Page, plate: string): Promise<void> => page.getByRole('link', { name: new RegExp(plate) }).first().click()
+
+test.describe('the floor', () => {
+  test('shows what is due next, and a watch that waits', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('M. Arundel')
+    await expect(page.getByRole('heading', { name: '5 cars due, 1 left alone.' })).toBeVisible()
+    await expect(page.getByRole('link', { name: /Walk the morning round.*TQ 418/s })).toBeVisible()
+    await expect(page.getByRole('link', { name: /Leave it alone.*TQ 390/s })).toBeVisible()
+  })
+
+  test('single keys reach every place, and ? lists them', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('M. Arundel')
+    await page.keyboard.press('?')
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('s')
+    await expect(page.getByRole('heading', { name: 'Vehicle types' })).toBeVisible()
+    await page.keyboard.press('n')
+    await expect(page.getByRole('heading', { name: 'Which car?' })).toBeVisible()
+    await page.goto(demoShop.address)
+    await openCar(page, 'TQ 233')
+    await expect(page).toHaveURL(/watch$/)
+    await page.keyboard.press('i')
+    await expect(page).toHaveURL(/intake$/)
+    await page.keyboard.press('w')
+    await expect(page).toHaveURL(/watch$/)
+    await page.keyboard.press('f')
+    await expect(page).toHaveURL(/\/$/)
+  })
+})
+
+test.describe('answers', () => {
+  test('a car that only sinks because it is cold is not accused', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('J. Pellew')
+    await openCar(page, 'TQ 233')
+    await expect(page.getByText(/^No leak worth finding: .*The cold alone explains the \d+ mm/)).toBeVisible()
+    await expect(page.getByText('bar·L/h')).toBeHidden()
+    await expect(page.getByText('standing height to bump stop')).toBeHidden()
+  })
+
+  test('where only the axle is clear, it says what cannot be told apart', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('J. Pellew')
+    await openCar(page, 'VS 77 K')
+    await expect(page.getByText(/^The rear axle leaks: sure, 95 % or more\./)).toBeVisible()
+    await expect(page.getByText(/^Heights cannot tell which: rear left/)).toBeVisible()
+  })
+
+  test('the night has its numbers as a table, and is saved as CSV and SVG', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('J. Pellew')
+    await openCar(page, 'VS 77 K')
+    for (const [name, beginning] of [['CSV', 'time,onlyColdMm'], ['SVG', '<svg']] as const) {
+      const saved = page.waitForEvent('download')
+      await page.getByRole('button', { name, exact: true }).click()
+      const file = await saved
+      expect(file.suggestedFilename()).toBe(`VS-77-K-RL-night.${name.toLowerCase()}`)
+      const { readFileSync } = await import('node:fs')
+      expect(readFileSync(await file.path(), 'utf8').startsWith(beginning)).toBe(true)
+    }
+    await page.getByRole('button', { name: 'Numbers' }).click()
+    await expect(page.getByRole('region', { name: 'The night in numbers' }).getByRole('row')).toHaveCount(12)
+    await page.getByRole('button', { name: 'Show the night at rear right' }).click()
+    await expect(page.getByRole('figure', { name: 'Rear right through the night' })).toBeVisible()
+  })
+
+  test('a slipped figure in the morning is doubted before any corner is', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    const hand = handOn(page)
+    await hand.signIn('M. Arundel')
+    await openCar(page, 'TQ 418')
+    await hand.tap('Walk the morning round')
+    await hand.tap(/^Yes/)
+    await hand.settle({ temperature: '-3' })
+    await hand.tap('Walk the morning round')
+    // Front left leaks; rear right was read 40 mm too high.
+    await hand.walk([474, 491, 548, 498])
+    await expect(page.getByText(/^Against the evening these four heights would twist the body by \d+ mm/)).toBeVisible()
+    await hand.tap('Save the morning round with one lap')
+    await expect(page.getByText('One reading is wrong. Walk the morning round again.')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Write it on the job' })).toBeHidden()
+    await hand.tap('Walk the morning round again')
+    await hand.tap(/^Yes/)
+    await hand.settle({ temperature: '-3' })
+    await hand.tap('Walk the morning round')
+    await hand.walk([474, 490.5, 510.5, 497.5, 498.5, 507, 491.5, 474])
+    await hand.tap('Save the morning round')
+    await expect(page.getByText(/^Front left leaks: /)).toBeVisible()
+  })
+
+  test('a car that was not left alone proves little', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    const hand = handOn(page)
+    await hand.signIn('M. Arundel')
+    await openCar(page, 'TQ 418')
+    await hand.tap('Walk the morning round')
+    await hand.tap(/^No, or not sure/)
+    await expect(page.getByText('A module that wakes settles the car and hides the leaking corner.')).toBeVisible()
+    await hand.settle({ temperature: '-3' })
+    await hand.tap('Walk the morning round')
+    await hand.walk([500, 502, 498, 497, 497, 498, 502, 500])
+    await hand.tap('Save the morning round')
+    await expect(page.getByText('The car was not left alone, so this night proves little.')).toBeVisible()
+  })
+})
+
+test.describe('bad input', () => {
+  test('is answered where it happened and loses nothing', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    const hand = handOn(page)
+    await hand.signIn('S. Okafor')
+    await openCar(page, 'TQ 102')
+    await page.getByLabel('Temperature').fill('cold')
+    await expect(page.getByText('"cold" is not a number. Type figures only, in °C.')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Begin the walk' })).toBeDisabled()
+    await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+    await hand.tap('Begin the walk')
+    const field = page.getByRole('textbox', { name: 'Front left, lap 1' })
+    for (const [typed, answer] of [['47', 'A height of 47 mm cannot be'], ['2001', 'between 50 and 2000 mm'], ['low', '"low" is not a number'], ['', 'Type the height in mm first.']] as const) {
+      await field.fill(typed)
+      await page.keyboard.press('Enter')
+      await expect(page.getByRole('alert')).toContainText(answer)
+      await expect(field).toHaveValue(typed)
+    }
+    await hand.walk([470])
+    await expect(page.getByText('Walk on to the front right')).toBeVisible()
+    await expect(page.getByText('coil, no air').first()).toBeVisible()
+  })
+
+  test('a morning planned before its evening is not offered', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    const hand = handOn(page)
+    await hand.signIn('S. Okafor')
+    await openCar(page, 'TQ 102')
+    await page.getByRole('link', { name: /^Watch/ }).click()
+    await hand.tap('Over 2 hours ago')
+    await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+    await hand.tap('Cut-off switch')
+    for (const check of [/^Proved off/, /^Car tagged/, /^Doors shut/]) await hand.tap(check)
+    await expect(page.getByRole('button', { name: 'Walk the evening round' })).toBeEnabled()
+    await page.getByLabel('Morning round at').fill('2020-01-01T07:00')
+    await expect(page.getByText('The morning round must lie in the future.')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Walk the evening round' })).toBeDisabled()
+  })
+
+  test('two people at one intake: the second is told, and sees what is on the job now', async ({ page, browser, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('S. Okafor')
+    await openCar(page, 'TQ 102')
+    await expect(page).toHaveURL(/heights$/)
+    await page.keyboard.press('i')
+    const context = await browser.newContext()
+    const other = await context.newPage()
+    await other.goto(page.url())
+    await handOn(other).signIn('J. Pellew')
+    await page.getByLabel('In their own words').fill('Sinks at the left.')
+    await other.getByLabel('In their own words').fill('Sinks at the right.')
+    await handOn(page).tap('Keep what they said')
+    await expect(page.getByRole('link', { name: 'Go on to Heights' })).toBeVisible()
+    await handOn(other).tap('Keep what they said')
+    await expect(other.getByRole('alert')).toContainText('Somebody changed this in the meantime.')
+    await expect(other.getByLabel('In their own words')).toHaveValue('Sinks at the right.')
+    await other.getByRole('button', { name: 'Show what is on the job now' }).click()
+    await expect(other.getByLabel('In their own words')).toHaveValue('Sinks at the left.')
+    await context.close()
+  })
+
+  test('an address where nothing is says so', async ({ page, demoShop }) => {
+    await page.goto(`${demoShop.address}/nowhere`)
+    await handOn(page).signIn('M. Arundel')
+    await expect(page.getByText('There is nothing at this address.')).toBeVisible()
+    await page.goto(`${demoShop.address}/jobs/${crypto.randomUUID()}/watch`)
+    await expect(page.getByText('There is no such job.')).toBeVisible()
+  })
+})
+
+test.describe('for everybody', () => {
+  const places = async (address: string): Promise<string[]> => {
+    const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
+    const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
+    return ['/', '/shop', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
+  }
+
+  for (const scheme of ['light', 'dark'] as const) {
+    test(`every place can be read and reached, in the ${scheme}`, async ({ page, demoShop }) => {
+      await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
+      await page.goto(demoShop.address)
+      await handOn(page).signIn('M. Arundel')
+      for (const place of await places(demoShop.address)) {
+        await page.goto(`${demoShop.address}${place}`)
+        await expect(page.getByRole('status')).toHaveCount(0)
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+        expect(violations.map(({ id, nodes }) => `${place} ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)).toEqual([])
+      }
+    })
+  }
+
+  test('nothing runs over the edge of a phone, and every target is big enough for a glove', async ({ page, demoShop }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('M. Arundel')
+    for (const place of await places(demoShop.address)) {
+      await page.goto(`${demoShop.address}${place}`)
+      await expect(page.getByRole('status')).toHaveCount(0)
+      expect([place, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([place, 390])
+      const small = await page.evaluate(() => [...document.querySelectorAll('main button, main input:not(.sr-only), header button')].map((element) => ({ element, box: element.getBoundingClientRect() }))
+        .filter(({ box }) => box.width > 0 && box.height < 43.5).map(({ element, box }) => `${element.textContent || element.id} ${box.height}`))
+      expect([place, small]).toEqual([place, []])
+    }
+  })
+})

@@ -1,0 +1,106 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixtures.ts'
+import { handOn } from './hand.ts'
+import type { TestServer } from './server.ts'
+
+interface Summary { readonly id: string; readonly plate: string; readonly closedAt: string | null }
+
+async function jobId({ address }: TestServer, plate: string): Promise<string> {
+  const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as Summary[]
+  return jobs.find((job) => job.plate === plate && job.closedAt === null)!.id
+}
+
+async function roundsOf({ address }: TestServer, id: string): Promise<{ purpose: string; jobId: string; readings: { heightMm: number }[] }[]> {
+  const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as { rounds: { purpose: string; jobId: string; readings: { heightMm: number }[] }[] }
+  return job.rounds.filter((round) => round.jobId === id)
+}
+
+const PLATE = 'TQ 102'
+const walkField = (page: Page) => page.getByRole('textbox', { name: /lap \d/ })
+
+async function beginWalk(page: Page, server: TestServer): Promise<string> {
+  const id = await jobId(server, PLATE)
+  await page.goto(`${server.address}/jobs/${id}/heights`)
+  const hand = handOn(page)
+  await hand.signIn('M. Arundel')
+  await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+  await hand.tap('Begin the walk')
+  return id
+}
+
+test.describe('a round in progress', () => {
+  test('survives a server killed in the middle, and is saved once and only once when it is back', async ({ page, demoShop }) => {
+    const id = await beginWalk(page, demoShop)
+    const hand = handOn(page)
+    await hand.walk([470, 471, 486])
+    await demoShop.kill()
+    await hand.walk([465, 466, 487, 471, 470])
+    await hand.tap('Save the round')
+    await expect(page.getByText('it is kept on this device until the server has it').first()).toBeVisible()
+    // Not a dead end: the page comes back by itself, even after a reload has failed to reach anybody.
+    await demoShop.start()
+    await expect(page.getByText('Rear left stands 24 mm under its design height.')).toBeVisible({ timeout: 30_000 })
+    const rounds = await roundsOf(demoShop, id)
+    expect(rounds).toHaveLength(1)
+    expect(rounds[0]!.readings.map(({ heightMm }) => heightMm)).toEqual([470, 471, 486, 465, 466, 487, 471, 470])
+  })
+
+  test('survives a reload and a closed tab, half-typed number and all', async ({ page, context, demoShop }) => {
+    const id = await beginWalk(page, demoShop)
+    const hand = handOn(page)
+    await hand.walk([470, 471])
+    await walkField(page).fill('48')
+    await page.reload()
+    await expect(walkField(page)).toHaveValue('48')
+    await expect(page.getByText('Walk on to the rear right')).toBeVisible()
+    await page.close()
+    const other = await context.newPage()
+    await other.goto(`${demoShop.address}/jobs/${id}/heights`)
+    await expect(walkField(other)).toHaveValue('48')
+    await expect(other.getByRole('img', { name: /front right: now 471/ })).toBeVisible()
+    expect(await roundsOf(demoShop, id)).toHaveLength(0)
+  })
+
+  test('a double tap on save, in two tabs at once, keeps one round', async ({ page, context, demoShop }) => {
+    const id = await beginWalk(page, demoShop)
+    await handOn(page).walk([470, 471, 486, 485, 485, 486, 471, 470])
+    const other = await context.newPage()
+    await other.goto(`${demoShop.address}/jobs/${id}/heights`)
+    const save = (tab: Page) => tab.getByRole('button', { name: 'Save the round', exact: true })
+    await expect(save(other)).toBeVisible()
+    await Promise.all([save(page).dblclick(), save(other).dblclick({ timeout: 3000 }).catch(() => undefined)])
+    await expect(page.getByText(/under its design height|near its design height/)).toBeVisible()
+    await expect(other.getByText(/under its design height|near its design height/)).toBeVisible()
+    expect(await roundsOf(demoShop, id)).toHaveLength(1)
+  })
+
+  test('what the server refuses comes back with the reason and can be kept', async ({ page, demoShop }) => {
+    const id = await beginWalk(page, demoShop)
+    await handOn(page).walk([470, 471, 486, 485, 485, 486, 471, 470])
+    // Somebody closes the job at the desk meanwhile.
+    const people = (await (await fetch(`${demoShop.address}/api/people`)).json()) as { id: string }[]
+    const command = (type: string, baseVersion: number) => fetch(`${demoShop.address}/api/commands`, {
+      method: 'POST', headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id: crypto.randomUUID(), type, person: people[0]!.id, device: 'desk', at: new Date().toISOString(), baseVersion, payload: { jobId: id } }),
+    })
+    expect((await command('job.close', 1)).status).toBe(200)
+    await handOn(page).tap('Save the round')
+    await expect(page.getByRole('alert')).toContainText('This job is closed. Open it again first.')
+    expect((await command('job.reopen', 2)).status).toBe(200)
+    await handOn(page).tap('Save the round')
+    await expect(page.getByText(/under its design height|near its design height/)).toBeVisible()
+    expect(await roundsOf(demoShop, id)).toHaveLength(1)
+  })
+})
+
+test('a round may be thrown away, but not by one slip', async ({ page, demoShop }) => {
+  await beginWalk(page, demoShop)
+  const hand = handOn(page)
+  await hand.walk([470, 471])
+  await hand.tap('Back to the questions; readings stay')
+  await hand.tap('Throw this round away')
+  await expect(page.getByRole('button', { name: 'Yes, throw 2 readings away' })).toBeVisible()
+  await hand.tap('Keep them')
+  await hand.tap('Back to the walk')
+  await expect(page.getByText('Walk on to the rear right')).toBeVisible()
+})
