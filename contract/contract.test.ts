@@ -21,6 +21,7 @@ describe('the contract', () => {
         "COMMANDS",
         "CornerName",
         "DisplayUnits",
+        "FILE_FORMATS",
         "PROBLEM_STATUS",
         "Problem",
         "QUERY_RESPONSES",

@@ -11,3 +11,5 @@ export type { CalculationName, EquilibriumRequest, EquilibriumResponse, Forecast
 export { ROUTES, QUERY_RESPONSES } from './routes.ts'
 export type { QueryName, QueryResponse } from './routes.ts'
 export { openApi } from './openApi.ts'
+export { FILE_FORMATS } from './fileFormats.ts'
+export type { VehicleTypeFile } from './fileFormats.ts'

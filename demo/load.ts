@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { CommandPayload, CommandType, RoundInput, Shop } from '@anklet/contract'
+import type { CommandPayload, CommandType, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
 import type { ScenarioJob, ScenarioRound } from './scenario.ts'
 
 const HOUR_MS = 3_600_000
@@ -76,7 +76,7 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
   const boss = shop.people[0]!
   await loader.send('shop.change', boss, start, { name: shop.name, units: shop.units }, 1)
   for (const file of readdirSync(join(folder, 'vehicle-types')).sort()) {
-    const type = read<Omit<CommandPayload<'vehicleType.save'>, 'typeId'>>(folder, 'vehicle-types', file)
+    const type = read<VehicleTypeFile>(folder, 'vehicle-types', file)
     await loader.send('vehicleType.save', boss, start, { ...type, typeId: idOf(file.replace('.json', '')) })
   }
   for (const { plate, type, note } of read<{ plate: string; type: string; note: string }[]>(folder, 'vehicles.json')) {

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { LAUNCH } from './browser.ts'
 
 export default defineConfig({
   testDir: '.',
@@ -14,9 +15,6 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/London',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    },
+    launchOptions: LAUNCH,
   },
 })

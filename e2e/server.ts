@@ -28,8 +28,8 @@ const freePort = (): Promise<number> => new Promise((resolve, reject) => {
   })
 })
 
-/** Starts the built server on a free port with an empty shop, or with the demo scenario in it. */
-export async function startServer({ demo = false } = {}): Promise<TestServer> {
+/** Starts the built server on a free port with an empty shop, or with the demo scenario in it. @param nowMs what counts as now in the scenario. */
+export async function startServer({ demo = false, nowMs = Date.now() } = {}): Promise<TestServer> {
   const port = await freePort()
   const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
   const address = `http://127.0.0.1:${port}`
@@ -47,8 +47,8 @@ export async function startServer({ demo = false } = {}): Promise<TestServer> {
   })
   await start()
   if (demo) {
-    const { loadDemo } = (await import(pathToFileURL(join(built, 'loadDemo.js')).href)) as { loadDemo(address: string, folder: string): Promise<void> }
-    await loadDemo(address, join(built, 'scenario'))
+    const { loadDemo } = (await import(pathToFileURL(join(built, 'loadDemo.js')).href)) as { loadDemo(address: string, folder: string, nowMs: number): Promise<void> }
+    await loadDemo(address, join(built, 'scenario'), nowMs)
   }
   const remove = async (): Promise<void> => {
     await kill()

@@ -4,7 +4,7 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { useSession } from '../state/session.ts'
-import { ask, send, Unreachable } from './api.ts'
+import { ask, Refused, send, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
 /** Others work on the same cars: what is on screen is never older than this, ms. */
@@ -41,6 +41,8 @@ export function useCommand<Name extends CommandType>(type: Name) {
       last.current = { content: '', id: '' }
       return client.invalidateQueries()
     },
+    // Somebody was faster: fetch what they did, so that the person sees it at once.
+    onError: (error) => { if (error instanceof Refused && error.status === 409) void client.invalidateQueries() },
   })
   // A plain promise: the callbacks of `mutate` are dropped when fresh data takes the asking component off the page first.
   const submit = (intention: Intention<Name>, then?: (result: CommandResult) => void): void => {

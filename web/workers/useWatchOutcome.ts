@@ -15,7 +15,12 @@ export function useWatchOutcome(request: LeakdownRequest): Outcome {
     const worker = new Worker(new URL('./leakWorker.ts', import.meta.url), { type: 'module' })
     const remote: Remote<LeakWorker> = wrap<LeakWorker>(worker)
     let current = true
-    const settle = (next: Outcome): void => { if (current) setResult(next) }
+    performance.mark('anklet.weighing')
+    const settle = (next: Outcome): void => {
+      if (!current) return
+      performance.measure('anklet.weighed', 'anklet.weighing')
+      setResult(next)
+    }
     setResult({ state: 'working' })
     worker.onerror = () => settle({ state: 'broken' })
     remote.work(JSON.parse(content) as LeakdownRequest).then((outcome) => settle(outcome ? { state: 'done', outcome } : { state: 'impossible' }), () => settle({ state: 'broken' }))

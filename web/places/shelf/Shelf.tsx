@@ -1,4 +1,4 @@
-import type { CommandPayload, VehicleType } from '@anklet/contract'
+import type { VehicleType, VehicleTypeFile } from '@anklet/contract'
 import { hasAirOnAxle } from '@anklet/core/vehicle'
 import type { ChangeEvent, ReactNode } from 'react'
 import { useState } from 'react'
@@ -6,8 +6,6 @@ import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicleTypes } from '../../data/queries.ts'
-
-type TypeFile = Omit<CommandPayload<'vehicleType.save'>, 'typeId'>
 
 const LARGEST_BYTES = 200_000
 
@@ -37,7 +35,7 @@ function ReadIn(): ReactNode {
     if (!file) return
     try {
       if (file.size > LARGEST_BYTES) throw new SyntaxError()
-      const content = JSON.parse(await file.text()) as TypeFile
+      const content = JSON.parse(await file.text()) as VehicleTypeFile
       // The server checks every field; a file with more or less than the format is refused with the field's name.
       save.submit({ payload: { ...content, typeId: crypto.randomUUID() } })
     } catch {

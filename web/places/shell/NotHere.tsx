@@ -4,7 +4,7 @@ import { isRouteErrorResponse, Link, useRouteError } from 'react-router'
 /** What stands where nothing is, or where a page broke. */
 export function NotHere(): ReactNode {
   const error = useRouteError()
-  const broke = error !== undefined && !isRouteErrorResponse(error)
+  const broke = Boolean(error) && !isRouteErrorResponse(error)
   return (
     <div className="p-6">
       <p className="say-small mb-4">{broke ? 'This page broke. What you entered is kept on this device.' : 'There is nothing at this address.'}</p>

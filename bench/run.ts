@@ -1,0 +1,49 @@
+// npm run bench: speed of the core, of the start and of the pages, and how often the answer is right. Nothing is asserted.
+import { cpus } from 'node:os'
+import { measureCore } from './core.ts'
+import { scoreNights } from './nights.ts'
+import { measurePages } from './pages.ts'
+import { measureStarts } from './server.ts'
+
+const NIGHTS = 2000
+const SEED = 20261124
+const PORT = 4797
+
+const rows: [string, string, string][] = []
+const row = (what: string, measured: string, target = ''): void => void rows.push([what, measured, target])
+const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
+
+const core = await measureCore()
+row('equilibrium solves, from scratch, any amounts', `${Math.round(core.coldSolvesPerS).toLocaleString('en')} /s`)
+row('equilibrium solves, from a neighbour', `${Math.round(core.warmSolvesPerS).toLocaleString('en')} /s`)
+row('leak-down inference, four corners', `${core.inferenceMs.toFixed(0)} ms (99 %: ${core.inferenceP99Ms.toFixed(0)} ms)`, '150 ms')
+
+const SITUATIONS = [
+  ['workshop defaults (bushes 3 mm, gas 3 K)', { stictionMm: 3, gasK: 3 }],
+  ['settled and soaked (bushes 2 mm, gas 1 K)', { stictionMm: 2, gasK: 1 }],
+] as const
+for (const [words, conditions] of SITUATIONS) {
+  const score = scoreNights(NIGHTS, SEED, conditions)
+  row(`${score.nights} random nights, ${words}: right first answer`, percent(score.right), '82 %')
+  row('- rule of thumb on the same nights', percent(score.thumbRight), '46 %')
+  row(`- tight cars called leaking, of ${score.tightCars}`, `${percent(score.tightCalledLeaking)} (rule of thumb ${percent(score.thumbCalledLeaking)})`, '1 in 80')
+  for (const { from, to, count, said, was } of score.calibration) row(`- said ${percent(from)} to ${percent(to)}, ${count} nights`, `said ${percent(said)}, was ${percent(was)}`)
+}
+
+const starts = await measureStarts(PORT)
+row('start with fresh demo data', `${starts.freshS.toFixed(1)} s`, '8 s')
+row('start with existing data', `${starts.existingS.toFixed(1)} s`, '3 s')
+
+const pages = await measurePages(PORT)
+row('first load of the floor: script, compressed', `${pages.scriptKb.toFixed(0)} kB`, '250 kB')
+row('first load of the floor: fonts', `${pages.fontKb.toFixed(0)} kB`)
+row('floor readable, a tap on a name included', `${pages.floorMs.toFixed(0)} ms`)
+row('a morning weighed in the browser’s worker, its start included', `${pages.weighingMs.toFixed(0)} ms`, '150 ms')
+row('longest task of the page’s main thread', `${pages.longestTaskMs.toFixed(0)} ms`, '50 ms')
+
+const widths = [0, 1, 2].map((column) => Math.max(...rows.map((cells) => cells[column]!.length)))
+console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`)
+const print = (cells: readonly string[]): void => console.log(`| ${cells.map((cell, i) => cell.padEnd(widths[i]!)).join(' | ')} |`)
+print(['measured', 'value', 'target'])
+print(widths.map((width) => '-'.repeat(width)))
+rows.forEach(print)

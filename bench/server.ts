@@ -1,0 +1,39 @@
+import type { ChildProcess } from 'node:child_process'
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+
+/** A started server: how long it took to print its address, and how to end it. */
+export interface Started { readonly seconds: number; readonly address: string; stop(): Promise<void> }
+
+/** Starts Anklet as a person does, and waits for the address. */
+export function startAnklet(data: string, port: number, ...flags: string[]): Promise<Started> {
+  const began = performance.now()
+  const child: ChildProcess = spawn(process.execPath, [join(root, 'scripts/run.mjs'), ...flags], { cwd: root, env: { ...process.env, PORT: String(port), ANKLET_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] })
+  const stop = (): Promise<void> => new Promise((done) => {
+    child.once('exit', () => done())
+    child.kill('SIGTERM')
+  })
+  return new Promise((resolve, reject) => {
+    child.once('exit', (code) => reject(new Error(`Anklet ended with ${String(code)}.`)))
+    child.stdout?.on('data', (chunk: Buffer) => {
+      const address = /ready on (\S+)/.exec(chunk.toString())?.[1]
+      if (address) resolve({ seconds: (performance.now() - began) / 1000, address, stop })
+    })
+  })
+}
+
+/** Start with fresh demo data, and again with what is there, in seconds. */
+export async function measureStarts(port: number): Promise<{ freshS: number; existingS: number }> {
+  const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
+  const fresh = await startAnklet(data, port, '--demo')
+  await fresh.stop()
+  const existing = await startAnklet(data, port, '--demo')
+  await existing.stop()
+  rmSync(data, { recursive: true, force: true })
+  return { freshS: fresh.seconds, existingS: existing.seconds }
+}

@@ -1,0 +1,95 @@
+// npm run screenshots: renews docs/screenshots from the demo data, always of the same morning.
+import { fileURLToPath } from 'node:url'
+import type { Browser, Page } from '@playwright/test'
+import { chromium } from '@playwright/test'
+import { LAUNCH } from './browser.ts'
+import type { Hand } from './hand.ts'
+import { handOn } from './hand.ts'
+import { startServer } from './server.ts'
+
+const NOW = new Date('2026-11-24T07:20:00Z')
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+interface View { readonly dark?: boolean; readonly phone?: boolean }
+
+async function open(browser: Browser, address: string, { dark = false, phone = false }: View = {}): Promise<Page> {
+  const context = await browser.newContext({ viewport: phone ? PHONE : DESK, colorScheme: dark ? 'dark' : 'light', hasTouch: phone, isMobile: phone, timezoneId: 'Europe/London', locale: 'en-GB', reducedMotion: 'reduce' })
+  const page = await context.newPage()
+  await page.clock.setFixedTime(NOW)
+  await page.goto(address)
+  await handOn(page).signIn('M. Arundel')
+  return page
+}
+
+async function shoot(page: Page, name: string): Promise<void> {
+  await page.waitForTimeout(700)
+  await page.screenshot({ path: `${folder}${name}.png` })
+}
+
+async function walkSome(page: Page, hand: Hand, address: string, job: string): Promise<void> {
+  await page.goto(`${address}/jobs/${job}/heights`)
+  await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+  await hand.tap('Begin the walk')
+  await hand.walk(['470', '471.5', '486'])
+  await page.getByRole('textbox', { name: /lap \d/ }).fill('46')
+}
+
+async function deskViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+  const page = await open(browser, address)
+  const hand = handOn(page)
+  const go = (path: string) => page.goto(`${address}${path}`)
+  await page.mouse.move(5, 790)
+  await shoot(page, 'floor')
+  await go(`/jobs/${job('TQ 418')}/intake`)
+  await shoot(page, 'intake')
+  await go(`/jobs/${job('TQ 418')}/heights`)
+  await shoot(page, 'heights')
+  await go(`/jobs/${job('TQ 418')}/watch`)
+  await shoot(page, 'watch-running')
+  await go(`/jobs/${job('VS 77 K')}/watch`)
+  await page.getByRole('figure').waitFor()
+  await shoot(page, 'answer')
+  await hand.tap('Why do you say so?')
+  await shoot(page, 'why')
+  await go('/shop')
+  await shoot(page, 'shop')
+  await go('/shelf')
+  await page.getByRole('link', { name: /Tolmark Uvren/ }).click()
+  await shoot(page, 'vehicle-type')
+  await go(`/jobs/${job('TQ 102')}/watch`)
+  await hand.tap('1 to 2 hours ago')
+  await hand.settle({ temperature: '9', settled: /Rolled both ways/ })
+  await hand.tap('Battery')
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
+  await shoot(page, 'watch-start')
+  await walkSome(page, hand, address, job('TQ 102'))
+  await shoot(page, 'walk')
+  await page.context().close()
+}
+
+async function otherViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+  const dark = await open(browser, address, { dark: true })
+  await dark.goto(`${address}/jobs/${job('TQ 233')}/watch`)
+  await dark.getByRole('figure').waitFor()
+  await shoot(dark, 'answer-cold-dark')
+  const phone = await open(browser, address, { phone: true })
+  await walkSome(phone, handOn(phone, { touch: true }), address, job('TQ 102'))
+  await shoot(phone, 'walk-phone')
+  await phone.goto(`${address}/jobs/${job('VS 77 K')}/watch`)
+  await phone.getByRole('figure').waitFor()
+  await shoot(phone, 'answer-phone')
+}
+
+const server = await startServer({ demo: true, nowMs: NOW.getTime() })
+const browser = await chromium.launch(LAUNCH)
+try {
+  const jobs = (await (await fetch(`${server.address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
+  const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
+  await deskViews(browser, server.address, job)
+  await otherViews(browser, server.address, job)
+} finally {
+  await browser.close()
+  await server.remove()
+}

@@ -1,0 +1,28 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, test } from 'vitest'
+import { FILE_FORMATS } from '@anklet/contract'
+import { equilibrium } from '@anklet/core/pneumatics'
+import type { GeometryInput } from '@anklet/core/vehicle'
+import { completeGeometry } from '@anklet/core/vehicle'
+import { checkOf } from './problems/validation.ts'
+
+const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
+const read = (path: string): unknown => JSON.parse(readFileSync(at(path), 'utf8'))
+
+describe('file formats', () => {
+  test.each(Object.entries(FILE_FORMATS))('%s: the schema in the docs is the one that validates', (name, schema) => {
+    const { $schema, ...kept } = read(`docs/formats/${name}.schema.json`) as Record<string, unknown>
+    expect($schema).toContain('json-schema.org')
+    expect(kept).toEqual(JSON.parse(JSON.stringify(schema)))
+  })
+
+  test.each(readdirSync(at('demo/scenario/vehicle-types')))('%s follows it, and its vehicle stands level', (file) => {
+    const type = read(`demo/scenario/vehicle-types/${file}`) as { geometry: GeometryInput }
+    expect(() => checkOf(FILE_FORMATS['vehicle-type'])(type)).not.toThrow()
+    const vehicle = completeGeometry(type.geometry)
+    const rest = equilibrium({ vehicle, temperatureC: 20, airBarL: null })
+    expect(rest.ok && Math.abs(rest.value.closureMm)).toBeLessThan(0.5)
+    if (rest.ok) for (const pressure of Object.values(rest.value.pressureBarG)) expect(pressure === null || (pressure > 1 && pressure < 14)).toBe(true)
+  })
+})
