@@ -16,6 +16,7 @@ export default tseslint.config(
       '@typescript-eslint/ban-ts-comment': 'error',
       '@typescript-eslint/no-non-null-assertion': 'off',
       'eqeqeq': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { args: 'after-used', ignoreRestSiblings: true, varsIgnorePattern: '^_' }],
       'no-console': 'off',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
       'max-lines-per-function': ['error', { max: 90, skipBlankLines: true, skipComments: true }],

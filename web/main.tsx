@@ -1,22 +1,16 @@
 import './app.css'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { createRoot } from 'react-dom/client'
-import { RouterProvider } from 'react-router'
-import { Unreachable } from './data/api.ts'
-import { runOutbox } from './data/outbox.ts'
-import { router } from './router.tsx'
-import { loadDrafts } from './state/drafts.ts'
-import { followTheme } from './state/session.ts'
+import { followTheme } from './state/theme.ts'
 
-const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => error instanceof Unreachable && count < 2, networkMode: 'always' }, mutations: { networkMode: 'always' } },
-})
+// Three pieces in three tasks instead of one long one, so that the page answers while it starts.
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
 
-followTheme()
-void loadDrafts().then(() => runOutbox(client))
+async function start(): Promise<void> {
+  followTheme()
+  const { createRoot } = await import('react-dom/client')
+  await pause()
+  const { App } = await import('./App.tsx')
+  await pause()
+  createRoot(document.getElementById('root')!).render(<App />)
+}
 
-createRoot(document.getElementById('root')!).render(
-  <QueryClientProvider client={client}>
-    <RouterProvider router={router} />
-  </QueryClientProvider>,
-)
+void start()

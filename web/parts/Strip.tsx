@@ -12,6 +12,8 @@ export interface StripMark {
   readonly kind: 'now' | 'earlier' | 'evening' | 'cold'
   /** Written beside it; left out: a bare line. */
   readonly label?: string
+  /** Written smaller under the label. */
+  readonly under?: string
 }
 
 /** A filled stretch of a corner's scale. */

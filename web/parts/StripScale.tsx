@@ -42,6 +42,7 @@ function Graduations({ range: [low, high], y, units }: { range: readonly [number
 function Labels({ column: { marks, spans = [] }, y, heightPx }: { column: StripCorner; y: (mm: number) => number; heightPx: number }): ReactNode {
   const labels = [
     ...marks.filter(({ label }) => label !== undefined).map(({ mm, kind, label }) => ({ at: y(mm), label: label!, size: kind === 'now' ? 23 : 13, weight: kind === 'now' ? 680 : 500, fill: kind === 'now' ? 'var(--ink)' : kind === 'cold' ? 'var(--air)' : 'var(--ink-3)' })),
+    ...marks.filter(({ under }) => under !== undefined).map(({ mm, under }) => ({ at: y(mm) + LABEL_GAP, label: under!, size: 13.5, weight: 600, fill: 'var(--ink-2)' })),
     ...spans.filter(({ label }) => label !== undefined).map(({ fromMm, toMm, kind, label }) => ({ at: y((fromMm + toMm) / 2), label: label!, size: 13.5, weight: 640, fill: kind === 'cold' ? 'var(--air)' : 'var(--ink)' })),
   ]
   const places = spreadLabels(labels.map(({ at }) => at), LABEL_GAP, [PAD + 6, heightPx - 6])
@@ -85,6 +86,6 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
 }
 
 function describe(corner: Corner, { marks, spans = [], state, note }: StripCorner): string {
-  const parts = [...marks, ...spans].map(({ label, kind }) => (label ? `${kind} ${label}` : '')).filter(Boolean)
+  const parts = [...marks.map(({ label, under, kind }) => (label ? `${kind} ${label}${under ? ` (${under})` : ''}` : '')), ...spans.map(({ label, kind }) => (label ? `${kind} ${label}` : ''))].filter(Boolean)
   return `${CORNER_WORDS[corner]}: ${parts.length > 0 ? parts.join(', ') : state === 'active' ? 'being measured' : 'not measured'}${note ? `, ${note}` : ''}`
 }

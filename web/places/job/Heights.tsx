@@ -26,8 +26,10 @@ export function RoundStrip({ job, round, earlier, units }: { readonly job: Job; 
     const shown = formatQuantity(Math.abs(off[corner]), 'height', units)
     return {
       designMm: design[corner],
-      marks: [...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []), { mm: means[corner], kind: 'now' as const, label: formatQuantity(means[corner], 'height', units) }],
-      note: Number(shown) === 0 ? 'at design height' : `${off[corner] < 0 ? '▼' : '▲'} ${shown} off design`,
+      marks: [
+        ...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []),
+        { mm: means[corner], kind: 'now' as const, label: formatQuantity(means[corner], 'height', units), under: Number(shown) === 0 ? 'at design' : `${off[corner] < 0 ? '▼' : '▲'} ${shown} off design` },
+      ],
     }
   })
   return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} label={`Round of ${momentWords(round.endedAt, new Date())}`} />

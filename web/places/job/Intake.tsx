@@ -54,8 +54,8 @@ export function Intake({ job }: { readonly job: Job }): ReactNode {
       <NextWords complaint={complaint} />
       {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)} {job.version !== seen && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { setSeen(job.version); setComplaint(job.complaint); keep.reset() }}>Show what is on the job now</button>}</p>}
       <div className="flex flex-wrap gap-3">
-        {!closed && <button type="button" className="btn btn-go btn-big" disabled={!changed || !isComplaint(complaint) || keep.isPending} onClick={save}>Keep what they said</button>}
-        {!changed && isComplaint(complaint) && <Link className="btn btn-big" to={`/jobs/${job.id}/heights`}>Go on to Heights</Link>}
+        {!closed && (changed || !isComplaint(complaint)) && <button type="button" className="btn btn-go btn-big" disabled={!changed || !isComplaint(complaint) || keep.isPending} onClick={save}>Keep what they said</button>}
+        {!changed && isComplaint(complaint) && <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>Go on to Heights</Link>}
       </div>
     </div>
   )

@@ -24,7 +24,7 @@ function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
   const units = useUnits()
   const write = (value: number): string => formatQuantity(value, 'temperature', units)
   const hours = Date.parse(morning.endedAt) - Date.parse(evening.endedAt)
-  return <p className="mb-1 text-[14px] text-ink-3">Night of {momentWords(evening.endedAt, new Date())}, {watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
+  return <p className="mb-1 text-[14px] text-ink-3">Night from {momentWords(evening.endedAt, new Date())}, {watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
 }
 
 function Actions(props: AnswerProps & { readonly outcome: WatchOutcome; onWhy(): void }): ReactNode {

@@ -3,19 +3,15 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { format } from 'date-fns'
-import { LineChart } from 'echarts/charts'
-import { GridComponent } from 'echarts/components'
-import * as echarts from 'echarts/core'
-import { SVGRenderer } from 'echarts/renderers'
+import type { EChartsCoreOption, EChartsType } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { drawOn } from '../../../parts/charts.ts'
 import { meansOf } from '../rounds.ts'
 import type { NightRow } from './nightRows.ts'
 import { nightCsv, nightRows } from './nightRows.ts'
-
-echarts.use([LineChart, GridComponent, SVGRenderer])
 
 interface ChartProps {
   readonly outcome: WatchOutcome
@@ -30,7 +26,7 @@ interface ChartProps {
 
 const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
-function optionOf(rows: readonly NightRow[], points: readonly [string, number][], { units, doubted, outcome }: ChartProps): echarts.EChartsCoreOption {
+function optionOf(rows: readonly NightRow[], points: readonly [string, number][], { units, doubted, outcome }: ChartProps): EChartsCoreOption {
   const show = (mm: number): number => toDisplay(mm, 'height', units)
   const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(colour) as [string, string, string, string, string]
   const line = { type: 'line', showSymbol: false, silent: true, animation: false }
@@ -71,25 +67,23 @@ function Numbers({ rows, units }: { readonly rows: readonly NightRow[]; readonly
 export function NightChart(props: ChartProps): ReactNode {
   const { outcome, corner, evening, morning, units, plate } = props
   const place = useRef<HTMLDivElement>(null)
-  const chart = useRef<echarts.ECharts | null>(null)
+  const chart = useRef<EChartsType | null>(null)
   const [numbers, setNumbers] = useState(false)
   const rows = nightRows(outcome, corner, evening)
   const points: [string, number][] = [[evening.endedAt, meansOf(evening)[corner]], [morning.endedAt, meansOf(morning)[corner]]]
   useEffect(() => {
-    if (!place.current) return
-    const drawn = echarts.init(place.current, null, { renderer: 'svg' })
-    chart.current = drawn
-    const draw = (): void => drawn.setOption(optionOf(rows, points, props), true)
-    draw()
-    const size = new ResizeObserver(() => drawn.resize())
-    size.observe(place.current)
-    // Colours are read from the page: a change of theme draws anew.
-    const theme = new MutationObserver(draw)
-    theme.observe(document.documentElement, { attributeFilter: ['data-theme'] })
+    const element = place.current
+    if (!element) return
+    let gone = false
+    let tidy = (): void => undefined
+    void drawOn(element, () => optionOf(rows, points, props)).then((drawn) => {
+      tidy = drawn.tidy
+      chart.current = drawn.chart
+      if (gone) tidy()
+    })
     return () => {
-      size.disconnect()
-      theme.disconnect()
-      drawn.dispose()
+      gone = true
+      tidy()
     }
   }, [outcome, corner, units, numbers])
   const name = `${plate.replaceAll(' ', '-')}-${corner}-night`

@@ -56,25 +56,31 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
   const soak = soakWords(checklist, draft.thermometer, units)
   const highest = highestLevel(job.vehicleType.architecture)
   return (
-    <div className="grid max-w-[960px] gap-5">
+    <div className="grid gap-4">
       <div>
         <p className="say-small mb-1">A night with the supply off: what sinks then, leaks or is cold.</p>
         {needsNoNight(job.complaint) && <p className="hint mb-1">What the customer says can be found without a night: soap and the relay first.</p>}
-        <p className="sub">Start from the highest level, where a drop shows. If that comes out clean and the complaint stands, watch again at standing height: a crack may sit in the part of the roll used there.</p>
+        <p className="sub max-w-[110ch]">Start from the highest level, where a drop shows. If that comes out clean and the complaint stands, watch again at standing height: a crack may sit in the part of the roll used there.</p>
       </div>
-      <Taps legend="Last driven, or pump last ran" options={SINCE} chosen={checklist.minutesSinceRun === null ? [] : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]} onTap={(value) => check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })} />
-      <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
-      {highest && highest.id !== draft.levelId && <p className="text-[14px] text-ink-2">It stands lower than its highest level: a drop has less room to show before the bump stop.</p>}
-      {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
-      <Taps legend="Supply of the air suspension taken away by" options={supplyOptions(job)} chosen={checklist.supplyCut ? [checklist.supplyCut] : []} onTap={(supplyCut) => check({ supplyCut, supplyProved: false })} />
-      {checklist.supplyCut && <p className="caution">{CAUTION[checklist.supplyCut]}</p>}
-      <Taps
-        legend="Then" chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])} onTap={(key) => check({ [key]: !checklist[key] })}
-        options={[{ value: 'supplyProved', words: 'Proved off', hint: 'raise asked for, nothing moved, no pump' }, { value: 'tagged', words: 'Car tagged', hint: 'not to be driven or opened' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
-      />
-      <div className="w-[260px]">
-        <label className="label" htmlFor="planned-end">Morning round at</label>
-        <input id="planned-end" type="datetime-local" className="field" value={checklist.plannedEnd} onChange={(event) => check({ plannedEnd: event.target.value })} />
+      <div className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_400px]">
+        <div className="grid content-start gap-4">
+          <Taps legend="Last driven, or pump last ran" options={SINCE} chosen={checklist.minutesSinceRun === null ? [] : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]} onTap={(value) => check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })} />
+          <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
+          {highest && highest.id !== draft.levelId && <p className="text-[14px] text-ink-2">It stands lower than its highest level: a drop has less room to show before the bump stop.</p>}
+          {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
+        </div>
+        <div className="grid content-start gap-4">
+          <Taps legend="Supply of the air suspension taken away by" options={supplyOptions(job)} chosen={checklist.supplyCut ? [checklist.supplyCut] : []} onTap={(supplyCut) => check({ supplyCut, supplyProved: false })} />
+          {checklist.supplyCut && <p className="caution text-[14.5px]">{CAUTION[checklist.supplyCut]}</p>}
+          <Taps
+            legend="Then" chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])} onTap={(key) => check({ [key]: !checklist[key] })}
+            options={[{ value: 'supplyProved', words: 'Proved off', hint: 'raise asked for, nothing moved' }, { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
+          />
+          <div className="w-[260px]">
+            <label className="label" htmlFor="planned-end">Morning round at</label>
+            <input id="planned-end" type="datetime-local" className="field" value={checklist.plannedEnd} onChange={(event) => check({ plannedEnd: event.target.value })} />
+          </div>
+        </div>
       </div>
       {draft.refusal && <p className="wrong" role="alert">{draft.refusal}</p>}
       <div className="flex flex-wrap items-center gap-3">

@@ -1,0 +1,22 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { RouterProvider } from 'react-router'
+import { Unreachable } from './data/api.ts'
+import { runOutbox } from './data/outbox.ts'
+import { router } from './router.tsx'
+import { loadDrafts } from './state/drafts.ts'
+
+const client = new QueryClient({
+  defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => error instanceof Unreachable && count < 2, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+})
+
+void loadDrafts().then(() => runOutbox(client))
+
+/** The whole interface. */
+export function App(): ReactNode {
+  return (
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  )
+}

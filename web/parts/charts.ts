@@ -1,0 +1,49 @@
+import type * as echarts from 'echarts/core'
+import type { EChartsCoreOption, EChartsType } from 'echarts/core'
+
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
+
+let loading: Promise<typeof echarts> | null = null
+
+// The chart library comes in pieces, each in a task of its own: as one it would hold the page up.
+async function load(): Promise<typeof echarts> {
+  const core = await import('echarts/core')
+  await pause()
+  const { GridComponent } = await import('echarts/components')
+  await pause()
+  const { LineChart } = await import('echarts/charts')
+  await pause()
+  const { SVGRenderer } = await import('echarts/renderers')
+  core.use([GridComponent, LineChart, SVGRenderer])
+  await pause()
+  return core
+}
+
+/** A chart on the page, and how to take it off. */
+export interface Drawn { readonly chart: EChartsType; tidy(): void }
+
+/**
+ * Draws a line chart into an element, and again whenever its size or the theme changes.
+ * @param option makes the chart's content; called anew at each change of theme, since colours are read from the page.
+ */
+export async function drawOn(element: HTMLElement, option: () => EChartsCoreOption): Promise<Drawn> {
+  loading ??= load()
+  const chart = (await loading).init(element, null, { renderer: 'svg' })
+  await pause()
+  const draw = (): void => { if (!chart.isDisposed()) chart.setOption(option(), true) }
+  // Axes first, lines in the next task: the first drawing is the slow one.
+  const { series: _, ...axes } = option()
+  chart.setOption(axes)
+  await pause()
+  draw()
+  const size = new ResizeObserver(() => { if (!chart.isDisposed()) chart.resize() })
+  size.observe(element)
+  const theme = new MutationObserver(draw)
+  theme.observe(document.documentElement, { attributeFilter: ['data-theme'] })
+  const tidy = (): void => {
+    size.disconnect()
+    theme.disconnect()
+    chart.dispose()
+  }
+  return { chart, tidy }
+}
