@@ -7,7 +7,7 @@ const impure = [
 ]
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'test-results/**', 'data/**', 'e2e/test-results/**'] },
+  { ignores: ['web/public/**', '**/dist/**', '**/node_modules/**', 'test-results/**', 'data/**', 'e2e/test-results/**'] },
   ...tseslint.configs.recommended,
   {
     rules: {

@@ -37,7 +37,10 @@ test.describe('a round in progress', () => {
     await hand.walk([465, 466, 487, 471, 470])
     await hand.tap('Save the round')
     await expect(page.getByText('it is kept on this device until the server has it').first()).toBeVisible()
-    // Not a dead end: the page comes back by itself, even after a reload has failed to reach anybody.
+    // A reload with nobody there brings the page back, and the round still waits in it.
+    await page.reload()
+    await expect(page.getByText('it is kept on this device until the server has it').first()).toBeVisible()
+    await expect(page.getByRole('img', { name: /rear left: now 465/ })).toBeVisible()
     await demoShop.start()
     await expect(page.getByText('Rear left stands 24 mm under its design height.')).toBeVisible({ timeout: 30_000 })
     const rounds = await roundsOf(demoShop, id)

@@ -45,13 +45,17 @@ async function buildServer(dist) {
   if (status !== 0) throw new Error('The empty database could not be made.')
 }
 
-async function buildWeb() {
+async function buildWeb(madeFrom) {
   const { build } = await import('vite')
   await build({ root: join(root, 'web'), logLevel: 'warn' })
   const assets = join(root, 'web/dist/assets')
   for (const name of readdirSync(assets)) {
     if (/\.(js|css)$/.test(name)) writeFileSync(join(assets, `${name}.br`), brotliCompressSync(readFileSync(join(assets, name))))
   }
+  // The keeper learns which files there are, and is itself new whenever they are.
+  const files = readdirSync(assets).filter((name) => !name.endsWith('.br')).map((name) => `/assets/${name}`)
+  const keeper = join(root, 'web/dist/keep.js')
+  writeFileSync(keeper, `const BUILD = ${JSON.stringify(madeFrom.slice(0, 12))}\nconst FILES = ${JSON.stringify(files)}\n${readFileSync(keeper, 'utf8')}`)
 }
 
 export async function ensureBuilt() {
@@ -63,7 +67,7 @@ export async function ensureBuilt() {
   console.log('Building …')
   rmSync(dist, { recursive: true, force: true })
   mkdirSync(dist, { recursive: true })
-  await Promise.all([buildServer(dist), buildWeb()])
+  await Promise.all([buildServer(dist), buildWeb(wanted)])
   writeFileSync(stamp, wanted)
 }
 

@@ -4,12 +4,14 @@ import { RouterProvider } from 'react-router'
 import { Unreachable } from './data/api.ts'
 import { runOutbox } from './data/outbox.ts'
 import { router } from './router.tsx'
+import { keepForAbsence } from './state/connection.ts'
 import { loadDrafts } from './state/drafts.ts'
 
 const client = new QueryClient({
   defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => error instanceof Unreachable && count < 2, networkMode: 'always' }, mutations: { networkMode: 'always' } },
 })
 
+keepForAbsence(() => void client.invalidateQueries())
 void loadDrafts().then(() => runOutbox(client))
 
 /** The whole interface. */

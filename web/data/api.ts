@@ -1,4 +1,5 @@
 import type { Command, CommandResult, QueryName, QueryResponse } from '@anklet/contract'
+import { noteConnection } from '../state/connection.ts'
 
 /** The server said no, in a sentence for people. */
 export class Refused extends Error {
@@ -17,13 +18,18 @@ export class Unreachable extends Error {
 /** Nothing a person waits for at a car takes longer, ms. */
 const PATIENCE_MS = 15_000
 
+/** Set on answers that were kept on this device because the server was away. */
+const KEPT = 'x-anklet-kept'
+
 async function call(path: string, init?: RequestInit): Promise<unknown> {
   let response: Response
   try {
     response = await fetch(path, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) })
   } catch {
+    noteConnection(true)
     throw new Unreachable()
   }
+  noteConnection(response.headers.has(KEPT))
   const body: unknown = await response.json().catch(() => null)
   if (response.ok && body !== null) return body
   // A gateway's error page is not ours: treat it as an outage, and try again later.

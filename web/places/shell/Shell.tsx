@@ -2,10 +2,10 @@ import { Moon, Sun, SunMoon } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
+import { useConnection } from '../../state/connection.ts'
 import { useDrafts } from '../../state/drafts.ts'
 import type { Theme } from '../../state/session.ts'
 import { useSession } from '../../state/session.ts'
-import { useShop } from '../../data/queries.ts'
 import { Keys } from './Keys.tsx'
 import { People, PersonButton } from './People.tsx'
 
@@ -30,12 +30,12 @@ function ThemeButton(): ReactNode {
 
 /** Says so when the server is away, and what that means for a round that is waiting to be saved. */
 function Connection(): ReactNode {
-  const { isError } = useShop()
+  const away = useConnection((connection) => connection.away)
   const waiting = useDrafts(({ byKey }) => Object.values(byKey).some(({ sealed }) => sealed !== null))
-  if (!isError && !waiting) return null
+  if (!away && !waiting) return null
   return (
     <p role="status" className="hint rounded-none px-5">
-      {waiting ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.' : 'The server does not answer. You can go on measuring: readings are kept on this device.'}
+      {waiting ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.' : 'The server does not answer. What you see is the last it said; you can go on measuring, readings are kept on this device.'}
     </p>
   )
 }

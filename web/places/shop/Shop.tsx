@@ -27,9 +27,9 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
           <button type="submit" className="btn" disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}>Keep</button>
         </div>
       </form>
-      <Taps legend="Heights in" options={[{ value: 'mm', words: 'mm' }, { value: 'inch', words: 'inch' }]} chosen={[shop.units.length]} onTap={unit('length')} />
-      <Taps legend="Pressures in" options={[{ value: 'bar', words: 'bar' }, { value: 'kPa', words: 'kPa' }, { value: 'psi', words: 'psi' }]} chosen={[shop.units.pressure]} onTap={unit('pressure')} />
-      <Taps legend="Temperatures in" options={[{ value: 'degC', words: '°C' }, { value: 'degF', words: '°F' }]} chosen={[shop.units.temperature]} onTap={unit('temperature')} />
+      <Taps disabled={change.isPending} legend="Heights in" options={[{ value: 'mm', words: 'mm' }, { value: 'inch', words: 'inch' }]} chosen={[shop.units.length]} onTap={unit('length')} />
+      <Taps disabled={change.isPending} legend="Pressures in" options={[{ value: 'bar', words: 'bar' }, { value: 'kPa', words: 'kPa' }, { value: 'psi', words: 'psi' }]} chosen={[shop.units.pressure]} onTap={unit('pressure')} />
+      <Taps disabled={change.isPending} legend="Temperatures in" options={[{ value: 'degC', words: '°C' }, { value: 'degF', words: '°F' }]} chosen={[shop.units.temperature]} onTap={unit('temperature')} />
       <p className="text-ink-2">Units change what is shown and typed. What is stored stays the same.</p>
       {change.isError && <p className="wrong" role="alert">{sentenceOf(change.error)}</p>}
     </div>
