@@ -36,6 +36,17 @@ async function walkSome(page: Page, hand: Hand, address: string, job: string): P
   await page.getByRole('textbox', { name: /lap \d/ }).fill('46')
 }
 
+async function walkMorning(page: Page, hand: Hand, address: string, job: string): Promise<void> {
+  await page.goto(`${address}/jobs/${job}/watch`)
+  await hand.tap('Walk the morning round')
+  await hand.tap(/^Yes/)
+  await hand.settle({ temperature: '-3' })
+  await hand.tap('Walk the morning round')
+  await hand.walk(['474', '490.5', '510.5', '497.5', '498.5', '507', '491.5', '474'])
+  await hand.tap('Save the morning round')
+  await page.getByRole('figure').waitFor()
+}
+
 async function deskViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
   const page = await open(browser, address)
   const hand = handOn(page)
@@ -50,9 +61,7 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await shoot(page, 'watch-running')
   await go(`/jobs/${job('VS 77 K')}/watch`)
   await page.getByRole('figure').waitFor()
-  await shoot(page, 'answer')
-  await hand.tap('Why do you say so?')
-  await shoot(page, 'why')
+  await shoot(page, 'answer-axle')
   await go('/shop')
   await shoot(page, 'shop')
   await go('/shelf')
@@ -66,6 +75,10 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await shoot(page, 'watch-start')
   await walkSome(page, hand, address, job('TQ 102'))
   await shoot(page, 'walk')
+  await walkMorning(page, hand, address, job('TQ 418'))
+  await shoot(page, 'answer')
+  await hand.tap('Why do you say so?')
+  await shoot(page, 'why')
   await page.context().close()
 }
 

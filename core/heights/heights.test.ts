@@ -59,6 +59,10 @@ describe('a round while it is walked', () => {
     expect(remarks).toEqual([{ code: 'lapsDiffer', corner: 'RR', firstMm: 480, secondMm: 470 }])
   })
 
+  test('does not say the same slip twice: a corner whose laps disagree is not called a twist as well', () => {
+    expect(check([...lap(1, level), reading('FL', 2, 530)]).map(({ code }) => code)).toEqual(['lapsDiffer'])
+  })
+
   test('hears a figure typed wrong as a twist no body can have', () => {
     const [remark] = check(lap(1, { ...level, FL: 430 }))
     expect(remark).toMatchObject({ code: 'twist', against: 'design' })

@@ -79,6 +79,7 @@ function twistRemark(request: RoundCheckRequest, laps: PerCorner<readonly number
 export function checkRound(request: RoundCheckRequest): RoundRemark[] {
   const laps = lapsOf(request.readings)
   const remarks = lapRemarks(laps, request.repeatabilityMm)
-  const twist = twistRemark(request, laps)
-  return twist ? [...remarks.filter((r) => r.code === 'lapsDiffer'), twist, ...remarks.filter((r) => r.code !== 'lapsDiffer')] : remarks
+  // A corner whose laps disagree is known to be wrong already, and would twist the body as well: one remark is enough.
+  const twist = remarks.some(({ code }) => code === 'lapsDiffer') ? null : twistRemark(request, laps)
+  return twist ? [twist, ...remarks] : remarks
 }

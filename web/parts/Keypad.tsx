@@ -7,12 +7,17 @@ interface KeypadProps {
   onKey(key: string): void
 }
 
-/** What a key does to the text in the number field. */
-export function applyKey(text: string, key: string): string {
+/** Figures after the point that a reading deserves: half millimetres, hundredths of an inch. */
+const DECIMALS = { half: 1, point: 2 } as const
+const LONGEST = 7
+
+/** What a key does to the text in the number field. @param part which of the two part keys the keypad has. */
+export function applyKey(text: string, key: string, part: KeypadProps['part']): string {
   if (key === 'back') return text.slice(0, -1)
   if (key === 'half') return /[.,]/.test(text) || text === '' ? text : `${text}.5`
   if (key === '.') return text.includes('.') ? text : `${text || '0'}.`
-  return text.length < 7 ? text + key : text
+  const decimals = /[.,](\d*)$/.exec(text)?.[1]?.length ?? 0
+  return text.length < LONGEST && decimals < DECIMALS[part] ? text + key : text
 }
 
 /** Twelve big keys for gloved hands. */

@@ -36,11 +36,13 @@ describe('what is typed', () => {
 })
 
 describe('the keypad', () => {
-  const type = (...keys: string[]) => keys.reduce(applyKey, '')
+  const type = (...keys: string[]) => keys.reduce((text, key) => applyKey(text, key, keys.includes('.') ? 'point' : 'half'), '')
   test('writes what a person means', () => {
     expect(type('4', '8', '0')).toBe('480')
     expect(type('4', '8', '0', 'half')).toBe('480.5')
     expect(type('4', '8', 'half', 'half', 'back', 'back')).toBe('48')
+    expect(type('4', '8', 'half', '5')).toBe('48.5')
+    expect(type('1', '8', '.', '9', '0', '4')).toBe('18.90')
     expect(type('half')).toBe('')
     expect(type('.', '5')).toBe('0.5')
     expect(type('1', '.', '.', '5')).toBe('1.5')

@@ -6,7 +6,12 @@ import type { Architecture, Corner } from '@anklet/core/vehicle'
 import { mapCorners } from '@anklet/core/vehicle'
 import { architecture } from '../test/records.ts'
 import type { AnswerFacts } from './answer.ts'
-import { percentWords, speakAnswer, suspectsOf } from './answer.ts'
+import * as words from './answer.ts'
+
+// Per cents hang together by a space that does not break; read here as any other.
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ')
+const percentWords = (p: number): string => plain(words.percentWords(p))
+const { suspectsOf } = words
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 
@@ -20,7 +25,10 @@ function answerTo(leaks: Partial<Record<Corner, number>>, { startC = 10, endC = 
   if (!answer.ok) throw new Error(answer.error.code)
   return answer.value
 }
-const speak = (answer: LeakdownAnswer, change: Partial<AnswerFacts> = {}) => speakAnswer({ answer, architecture, units, undisturbed: true, ...change })
+const speak = (answer: LeakdownAnswer, change: Partial<AnswerFacts> = {}) => {
+  const spoken = words.speakAnswer({ answer, architecture, units, undisturbed: true, ...change })
+  return { ...spoken, headline: plain(spoken.headline), sub: plain(spoken.sub) }
+}
 const shaped = (posterior: LeakdownAnswer['posterior'], change: Partial<LeakdownAnswer> = {}): LeakdownAnswer => {
   const best = Object.entries(posterior).reduce((a, b) => (b[1] > a[1] ? b : a))[0] as LeakdownAnswer['best']
   return { ...answerTo({ FL: 1e-5 }), posterior, best, ...change }

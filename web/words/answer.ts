@@ -51,9 +51,9 @@ export function suspectsOf(posterior: LeakdownAnswer['posterior'], architecture:
 
 /** A probability as a figure a person may rely on: never 0, never above "95 % or more". */
 export function percentWords(p: number): string {
-  if (p >= SURE) return '95 % or more'
-  if (p < 0.01) return 'under 1 %'
-  return `${Math.round(p * 100)} %`
+  if (p >= SURE) return '95\u00a0% or more'
+  if (p < 0.01) return 'under 1\u00a0%'
+  return `${Math.round(p * 100)}\u00a0%`
 }
 
 const sureness = (p: number): string => (p >= SURE ? 'sure' : p >= LIKELY ? 'likely' : 'more likely than not')

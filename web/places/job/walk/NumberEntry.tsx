@@ -19,6 +19,7 @@ interface EntryProps {
 
 /** One big number and the keys for it. */
 export function NumberEntry({ draft, stop, units, complaint, onType, onTake }: EntryProps): ReactNode {
+  const part = units.length === 'mm' ? 'half' : 'point'
   const field = useRef<HTMLInputElement>(null)
   // On a touch screen our own keys are the keyboard; the system's would cover half the page.
   const touch = useMedia('(pointer: coarse)')
@@ -39,7 +40,7 @@ export function NumberEntry({ draft, stop, units, complaint, onType, onTake }: E
         <span className="text-[20px] text-ink-3">{UNIT_LABEL[units.length]}</span>
       </div>
       {complaint && <p id="height-complaint" className="wrong" role="alert">{complaint}</p>}
-      <Keypad part={units.length === 'mm' ? 'half' : 'point'} onKey={(key) => onType(applyKey(draft.typed, key))} />
+      <Keypad part={part} onKey={(key) => onType(applyKey(draft.typed, key, part))} />
       <button type="submit" className="btn btn-go btn-big">{draft.typed ? `Take ${draft.typed} and walk on` : 'Take it and walk on'}</button>
     </form>
   )

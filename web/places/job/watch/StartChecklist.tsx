@@ -60,7 +60,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
       <div>
         <p className="say-small mb-1">A night with the supply off: what sinks then, leaks or is cold.</p>
         {needsNoNight(job.complaint) && <p className="hint mb-1">What the customer says can be found without a night: soap and the relay first.</p>}
-        <p className="sub max-w-[110ch]">Start from the highest level, where a drop shows. If that comes out clean and the complaint stands, watch again at standing height: a crack may sit in the part of the roll used there.</p>
+        <p className="sub max-w-[110ch]">Start from the highest level, where a drop shows. If it comes out clean and the complaint stands, watch again at standing height.</p>
       </div>
       <div className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_400px]">
         <div className="grid content-start gap-4">
