@@ -1,7 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { airBarL, closed, conductance, heightMm, hours, levelOffsetMm, nullable, payloadN, perCorner, sigma, someCorners, temperatureC } from './quantities.ts'
-import { VehicleGeometry } from './vehicle.ts'
+import { airBarL, closed, conductance, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, sigma, someCorners, temperatureC } from './quantities.ts'
+import { CornerName, VehicleGeometry } from './vehicle.ts'
 
 const mm = Type.Number()
 const barG = nullable(Type.Number())
@@ -53,12 +53,37 @@ const LeakdownResponse = closed({
   predictedMm: perCorner(mm), sigmaMm: perCorner(mm), leaks: someCorners(Type.Number()), priors: hypotheses(share),
 })
 
+const LeakdownPlanRequest = closed({
+  vehicle: VehicleGeometry, corner: CornerName,
+  leakBarLPerH: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Leak to be seen, bar-litre per hour' }),
+  readings: Type.Integer({ minimum: 1, maximum: 100, description: 'Readings of the corner in each round' }),
+  repeatabilityMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
+  modelSigmaMm: Type.Optional(sigma),
+  temperatureSigmaK: Type.Optional(sigma),
+  meanC: temperatureC,
+  power: Type.Optional(Type.Number({ minimum: 0.5, exclusiveMaximum: 1, description: 'Probability of seeing the leak' })),
+  falseAlarm: Type.Optional(Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1, description: 'Probability of calling a tight corner leaking' })),
+})
+const LeakdownPlanResponse = closed({ dropMmPerH: Type.Number(), hours: Type.Number(), sigmaMm: Type.Number() })
+
+const tolerance = Type.Number({ minimum: 0, maximum: 2000, description: 'Tolerance, mm' })
+const HeightVerdictRequest = closed({
+  readingsMm: readings, nominalMm: heightMm, minusMm: tolerance, plusMm: tolerance,
+  repeatabilityMm: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Standard deviation of one reading, mm' }),
+  systematicMm: Type.Optional(Type.Number({ minimum: 0, maximum: 200, description: 'Error common to all readings, mm' })),
+})
+const HeightVerdictResponse = closed({
+  meanMm: mm, standardUncertaintyMm: mm, deviationMm: mm, guardMm: mm, verdict: oneOf('in', 'low', 'high', 'undecided'), readingsToDecide: nullable(Type.Integer()),
+})
+
 /** Every calculation: what it takes, what it gives, in one line what it is. */
 export const CALCULATIONS = {
   equilibrium: { request: EquilibriumRequest, response: EquilibriumResponse, summary: 'Where a vehicle comes to rest with given amounts of air and load' },
   'temperature-drop': { request: TemperatureDropRequest, response: TemperatureDropResponse, summary: 'How far a parked vehicle sinks by the cold alone' },
   'leakdown-forecast': { request: ForecastRequest, response: ForecastResponse, summary: 'Heights, pressures and air through a night with given leaks' },
   leakdown: { request: LeakdownRequest, response: LeakdownResponse, summary: 'What two rounds of heights, evening and morning, say about a leak' },
+  'leakdown-plan': { request: LeakdownPlanRequest, response: LeakdownPlanResponse, summary: 'How long to wait to be sure of seeing a leak of a size' },
+  'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
 } as const
 
 /** A calculation's name, as in /api/calc/<name>. */
@@ -71,3 +96,7 @@ export type ForecastRequest = Static<typeof ForecastRequest>
 export type ForecastResponse = Static<typeof ForecastResponse>
 export type LeakdownRequest = Static<typeof LeakdownRequest>
 export type LeakdownResponse = Static<typeof LeakdownResponse>
+export type LeakdownPlanRequest = Static<typeof LeakdownPlanRequest>
+export type LeakdownPlanResponse = Static<typeof LeakdownPlanResponse>
+export type HeightVerdictRequest = Static<typeof HeightVerdictRequest>
+export type HeightVerdictResponse = Static<typeof HeightVerdictResponse>

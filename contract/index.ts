@@ -7,7 +7,7 @@ export type { Complaint, Finding, Job, JobSummary, Person, Reading, Round, Round
 export { COMMANDS } from './commands.ts'
 export type { Command, CommandType, CommandOf, CommandPayload, CommandResult } from './commands.ts'
 export { CALCULATIONS } from './calculations.ts'
-export type { CalculationName, EquilibriumRequest, EquilibriumResponse, ForecastRequest, ForecastResponse, LeakdownRequest, LeakdownResponse, TemperatureDropRequest, TemperatureDropResponse } from './calculations.ts'
+export type { CalculationName, EquilibriumRequest, EquilibriumResponse, ForecastRequest, ForecastResponse, HeightVerdictRequest, HeightVerdictResponse, LeakdownPlanRequest, LeakdownPlanResponse, LeakdownRequest, LeakdownResponse, TemperatureDropRequest, TemperatureDropResponse } from './calculations.ts'
 export { ROUTES, QUERY_RESPONSES } from './routes.ts'
 export type { QueryName, QueryResponse } from './routes.ts'
 export { openApi } from './openApi.ts'

@@ -1,6 +1,7 @@
 import { describe, expectTypeOf, test } from 'vitest'
 import type * as contract from '@anklet/contract'
-import type { ForecastRequest, LeakdownAnswer, LeakdownRequest } from '@anklet/core/leakdown'
+import type { VerdictAnswer, VerdictRequest } from '@anklet/core/heights'
+import type { ForecastRequest, LeakdownAnswer, LeakdownRequest, PlanAnswer, PlanRequest } from '@anklet/core/leakdown'
 import type { EquilibriumAnswer, EquilibriumRequest, TemperatureDropAnswer, TemperatureDropRequest } from '@anklet/core/pneumatics'
 import type { JobFacts } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
@@ -17,12 +18,16 @@ describe('contract and core fit together', () => {
     expectTypeOf<Complete<contract.TemperatureDropRequest, TemperatureDropRequest>>().toExtend<TemperatureDropRequest>()
     expectTypeOf<Complete<contract.ForecastRequest, ForecastRequest>>().toExtend<ForecastRequest>()
     expectTypeOf<Complete<contract.LeakdownRequest, LeakdownRequest>>().toExtend<LeakdownRequest>()
+    expectTypeOf<Complete<contract.LeakdownPlanRequest, PlanRequest>>().toExtend<PlanRequest>()
+    expectTypeOf<contract.HeightVerdictRequest>().toExtend<VerdictRequest>()
     expectTypeOf<contract.Shop['units']>().toExtend<DisplayUnits>()
   })
 
   test('what is computed is what is answered', () => {
     expectTypeOf<Omit<EquilibriumAnswer, 'solve'>>().toExtend<Omit<contract.EquilibriumResponse, 'solve'>>()
     expectTypeOf<TemperatureDropAnswer>().toExtend<contract.TemperatureDropResponse>()
+    expectTypeOf<PlanAnswer>().toExtend<contract.LeakdownPlanResponse>()
+    expectTypeOf<VerdictAnswer>().toExtend<contract.HeightVerdictResponse>()
     expectTypeOf<LeakdownAnswer>().toExtend<contract.LeakdownResponse>()
   })
 

@@ -8,3 +8,5 @@ export { gasTemperatureSigmaK, modelSigmaMm, THERMOMETER_SIGMA_K } from './condi
 export type { Thermometer, SoakConditions } from './conditions.ts'
 export { priorsFor } from './priors.ts'
 export type { ComplaintHint, PriorReason } from './priors.ts'
+export { planWatch, PLAN_DEFAULTS } from './plan.ts'
+export type { PlanAnswer, PlanRequest } from './plan.ts'

@@ -1,7 +1,8 @@
 import { completeGeometry } from '@anklet/core/vehicle'
 import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
-import { forecast, inferLeak } from '@anklet/core/leakdown'
-import type { CalculationName, EquilibriumRequest, ForecastRequest, LeakdownRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
+import { heightVerdict } from '@anklet/core/heights'
+import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
+import type { CalculationName, EquilibriumRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
 export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string } }
@@ -18,6 +19,8 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   'temperature-drop': (request: TemperatureDropRequest) => temperatureDrop(complete(request)),
   'leakdown-forecast': runForecast,
   leakdown: (request: LeakdownRequest) => inferLeak(complete(request)),
+  'leakdown-plan': (request: LeakdownPlanRequest) => planWatch(complete(request)),
+  'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),
 }
 
 /** Runs a calculation on a request that its schema has accepted. */
