@@ -9,9 +9,16 @@ const NIGHTS = 2000
 const SEED = 20261124
 const PORT = 4797
 
-const rows: [string, string, string][] = []
-const row = (what: string, measured: string, target = ''): void => void rows.push([what, measured, target])
+
+// Printed as it comes: a measurement that breaks off takes nothing with it.
+const WIDTHS = [88, 46, 8]
+const print = (...cells: readonly string[]): void => console.log(`| ${cells.map((cell, i) => cell.padEnd(WIDTHS[i]!)).join(' | ')} |`)
+const row = (what: string, measured: string, target = ''): void => print(what, measured, target)
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
+
+console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`)
+print('measured', 'value', 'target')
+print(...WIDTHS.map((width) => '-'.repeat(width)))
 
 const core = await measureCore()
 row('equilibrium solves, from scratch, any amounts', `${Math.round(core.coldSolvesPerS).toLocaleString('en')} /s`)
@@ -40,10 +47,3 @@ row('first load of the floor: fonts', `${pages.fontKb.toFixed(0)} kB`)
 row('floor readable, a tap on a name included', `${pages.floorMs.toFixed(0)} ms`)
 row('a morning weighed in the browser’s worker, its start included', `${pages.weighingMs.toFixed(0)} ms`, '150 ms')
 row('longest task of the page’s main thread', `${pages.longestTaskMs.toFixed(0)} ms`, '50 ms')
-
-const widths = [0, 1, 2].map((column) => Math.max(...rows.map((cells) => cells[column]!.length)))
-console.log(`Node ${process.version}, ${cpus().length} x ${cpus()[0]?.model ?? 'unknown processor'}\n`)
-const print = (cells: readonly string[]): void => console.log(`| ${cells.map((cell, i) => cell.padEnd(widths[i]!)).join(' | ')} |`)
-print(['measured', 'value', 'target'])
-print(widths.map((width) => '-'.repeat(width)))
-rows.forEach(print)

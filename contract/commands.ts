@@ -2,7 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
 import { ComplaintRecord, DisplayUnits, FindingRecord, RoundInput } from './records.ts'
-import { Architecture, VehicleGeometry } from './vehicle.ts'
+import { Architecture, Specifications, VehicleGeometry } from './vehicle.ts'
 
 /**
  * The envelope every write travels in. `id` is made by the client, once per intention: sent again, it changes nothing twice.
@@ -22,7 +22,7 @@ const command = <Name extends string, Payload extends TSchema>(type: Name, paylo
 export const COMMANDS = {
   'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
   'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits })),
-  'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry })),
+  'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Type.Optional(Specifications) })),
   'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), note: Type.String({ maxLength: 300 }) })),
   'job.open': command('job.open', closed({ jobId: uuid, vehicleId: uuid, complaint: ComplaintRecord })),
   'job.complaint': command('job.complaint', closed({ jobId: uuid, complaint: ComplaintRecord })),

@@ -1,7 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
-import { Architecture, CornerName, VehicleGeometry } from './vehicle.ts'
+import { Architecture, CornerName, Specifications, VehicleGeometry } from './vehicle.ts'
 
 const version = Type.Integer({ minimum: 1 })
 
@@ -13,7 +13,7 @@ export type Shop = Static<typeof ShopRecord>
 export const PersonRecord = closed({ id: uuid, name: words(60) })
 export type Person = Static<typeof PersonRecord>
 
-export const VehicleTypeRecord = closed({ id: uuid, version, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry })
+export const VehicleTypeRecord = closed({ id: uuid, version, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Specifications })
 export type VehicleType = Static<typeof VehicleTypeRecord>
 
 export const VehicleRecord = closed({ id: uuid, version, typeId: uuid, plate: words(16), note: Type.String({ maxLength: 300 }) })

@@ -58,3 +58,16 @@ export const Architecture = closed({
   settleWaitS: nullable(Type.Number({ minimum: 0, maximum: 3600 })),
 })
 export type Architecture = Static<typeof Architecture>
+
+const tolerance = Type.Number({ minimum: 0, maximum: 500, description: 'Tolerance, mm' })
+const AxleSpecification = closed({ nominalMm: heightMm, minusMm: tolerance, plusMm: tolerance, leftRightMm: nullable(Type.Number({ minimum: 0, maximum: 500, description: 'Largest difference left to right, mm; null: none is stated' })) })
+
+/** What a vehicle type may stand at on one level, with where that is written. */
+export const Specification = closed({
+  levelId: words(24), method: Type.Literal('wheelCentreToArch'), source: words(200), date: Type.String({ format: 'date', description: 'Date of the source' }),
+  front: AxleSpecification, rear: AxleSpecification,
+}, 'Heights a vehicle type may stand at on one level')
+export type Specification = Static<typeof Specification>
+
+/** At most one specification for each level. */
+export const Specifications = Type.Array(Specification, { maxItems: 8 })

@@ -14,7 +14,7 @@ test('the shop’s units change what is shown and typed, not what is stored', as
   await hand.tap('Begin the walk')
   await hand.walk([18.5, 18.54, 19.13, 18.31, 18.31, 19.13, 18.54, 18.5])
   await hand.tap('Save the round')
-  await expect(page.getByText('Rear left stands 0.94 in under its design height.')).toBeVisible()
+  await expect(page.getByText('Rear left is low by 0.94 in.')).toBeVisible()
   const jobs = (await (await fetch(`${demoShop.address}/api/jobs`)).json()) as { id: string; plate: string }[]
   const job = (await (await fetch(`${demoShop.address}/api/jobs/${jobs.find(({ plate }) => plate === 'TQ 102')!.id}`)).json()) as { rounds: { temperatureC: number; readings: { heightMm: number }[] }[] }
   expect(job.rounds[0]!.temperatureC).toBeCloseTo(8, 9)
@@ -60,4 +60,28 @@ test('the description of the server can be read without the network', async ({ p
   await page.goto(`${emptyShop.address}/api/docs`)
   await page.getByText('Takes').first().click()
   await expect(page.getByRole('heading', { name: 'POST /api/calc/leakdown', exact: true })).toBeVisible()
+})
+
+test('a specification typed at the shelf decides what is in and what is low', async ({ page, demoShop }) => {
+  await page.goto(`${demoShop.address}/shelf`)
+  const hand = handOn(page)
+  await hand.signIn('M. Arundel')
+  await page.getByRole('link', { name: /Orvane Taskel/ }).click()
+  const rear = page.getByRole('region', { name: 'rear axle, specification' })
+  await expect(rear.getByLabel('Nominal height')).toHaveValue('489')
+  await rear.getByLabel('May be lower by').fill('500')
+  await expect(page.getByText('Specification for road, rear: a tolerance of 500 mm on a height of 489 mm cannot be.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Put it on the shelf' })).toBeDisabled()
+  await rear.getByLabel('May be lower by').fill('30')
+  await hand.tap('Put it on the shelf')
+  await expect(page.getByRole('heading', { name: 'Vehicle types' })).toBeVisible()
+  await page.goto(demoShop.address)
+  await page.getByRole('link', { name: /TQ 102/ }).click()
+  await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+  await hand.tap('Begin the walk')
+  await hand.walk([470, 471, 486, 465, 466, 487, 471, 470])
+  await hand.tap('Save the round')
+  // 24 mm low was out with 10 mm allowed; with 30 mm it is in, but the axle still leans.
+  await expect(page.getByText('All four corners are in.')).toBeVisible()
+  await expect(page.getByText('The rear axle leans: left 21 mm lower, 8 mm allowed.')).toBeVisible()
 })

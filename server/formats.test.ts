@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, test } from 'vitest'
+import type { Specification } from '@anklet/contract'
 import { FILE_FORMATS } from '@anklet/contract'
 import { equilibrium } from '@anklet/core/pneumatics'
 import type { GeometryInput } from '@anklet/core/vehicle'
@@ -18,11 +19,14 @@ describe('file formats', () => {
   })
 
   test.each(readdirSync(at('demo/scenario/vehicle-types')))('%s follows it, and its vehicle stands level', (file) => {
-    const type = read(`demo/scenario/vehicle-types/${file}`) as { geometry: GeometryInput }
+    const type = read(`demo/scenario/vehicle-types/${file}`) as { geometry: GeometryInput; specifications?: Specification[] }
     expect(() => checkOf(FILE_FORMATS['vehicle-type'])(type)).not.toThrow()
     const vehicle = completeGeometry(type.geometry)
     const rest = equilibrium({ vehicle, temperatureC: 20, airBarL: null })
     expect(rest.ok && Math.abs(rest.value.closureMm)).toBeLessThan(0.5)
+    const { specifications = [] } = type
+    expect(specifications.length).toBeGreaterThan(0)
+    for (const { front, rear } of specifications) for (const axle of [front, rear]) expect(axle.minusMm + axle.plusMm).toBeLessThan(60)
     if (rest.ok) for (const pressure of Object.values(rest.value.pressureBarG)) expect(pressure === null || (pressure > 1 && pressure < 14)).toBe(true)
   })
 })

@@ -33,6 +33,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   timeOrder: (data) => String(data['sentence'] ?? 'The times are out of order.'),
   levelUnknown: (data) => `This vehicle type has no level called "${String(data['levelId'])}".`,
   airAndGeometryDiffer: (data) => `The ${String(data['axle'])} axle is entered ${data['airSaid'] ? 'with' : 'without'} air, but its corners ${data['airSaid'] ? 'have no effective area' : 'have one'}.`,
+  specificationTwice: (data) => `There are two specifications for the level "${String(data['levelId'])}". Keep one.`,
+  toleranceTooLarge: (data) => `On the ${String(data['axle'])} axle a tolerance of ${whole(data['toleranceMm'])} mm on a height of ${whole(data['nominalMm'])} mm cannot be.`,
   jobClosed: () => 'This job is closed. Open it again first.',
   watchRuns: () => 'A watch is already running on this job. Finish it or give it up first.',
   watchNotRunning: () => 'This watch is not running any more.',

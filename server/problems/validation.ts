@@ -5,7 +5,7 @@ import formats from 'ajv-formats'
 import { AppError } from './appError.ts'
 
 const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true })
-formats.default(ajv, ['uuid', 'date-time'])
+formats.default(ajv, ['uuid', 'date-time', 'date'])
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   hours: 'The time between the rounds (h)', startC: 'The evening temperature (°C)', endC: 'The morning temperature (°C)', person: 'Who does this', at: 'The time',
@@ -18,6 +18,8 @@ const UNITS: readonly (readonly [RegExp, string])[] = [
 ]
 
 const CORNER_WORDS: Readonly<Record<string, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
+
+const FORMAT_WORDS: Readonly<Record<string, string>> = { uuid: 'id', date: 'date', 'date-time': 'date and time' }
 
 function spoken(field: string): string {
   const known = FIELD_WORDS[field]
@@ -51,7 +53,7 @@ function sentence({ keyword, params, instancePath }: ErrorObject): string {
     case 'maxLength': return `${field} is too long: ${String(p['limit'])} characters at most.`
     case 'enum': return `${field} must be one of: ${(p['allowedValues'] as unknown[]).join(', ')}.`
     case 'const': return `${field} must be ${String(p['allowedValue'])}.`
-    case 'format': return `${field} is not a valid ${p['format'] === 'uuid' ? 'id' : 'date and time'}.`
+    case 'format': return `${field} is not a valid ${FORMAT_WORDS[String(p['format'])] ?? 'value'}.`
     default: return `${field} is not understood.`
   }
 }

@@ -1,6 +1,6 @@
 import { asc } from 'drizzle-orm'
 import { hasAirOnAxle, checkGeometry, completeGeometry, hasAir } from '@anklet/core/vehicle'
-import type { Architecture, VehicleGeometry, VehicleType } from '@anklet/contract'
+import type { Architecture, Specification, VehicleGeometry, VehicleType } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
 import { vehicleType } from '../store/schema.ts'
@@ -20,10 +20,24 @@ function checkType(architecture: Architecture, given: VehicleGeometry): VehicleG
   return geometry
 }
 
+function checkSpecifications({ levels }: Architecture, specifications: readonly Specification[]): void {
+  for (const [i, specification] of specifications.entries()) {
+    const { levelId } = specification
+    if (!levels.some(({ id }) => id === levelId)) throw new AppError('levelUnknown', { levelId }, `/payload/specifications/${i}/levelId`)
+    if (specifications.findIndex((other) => other.levelId === levelId) < i) throw new AppError('specificationTwice', { levelId }, `/payload/specifications/${i}/levelId`)
+    for (const axle of ['front', 'rear'] as const) {
+      const { nominalMm, minusMm, plusMm } = specification[axle]
+      const toleranceMm = Math.max(minusMm, plusMm)
+      if (toleranceMm >= nominalMm) throw new AppError('toleranceTooLarge', { axle, toleranceMm, nominalMm }, `/payload/specifications/${i}/${axle}`)
+    }
+  }
+}
+
 /** Makes or changes a vehicle type. */
 export const saveVehicleType: Handler<'vehicleType.save'> = async (tx, { payload, baseVersion }) => {
-  const { typeId: id, source, architecture } = payload
-  const values = { name: payload.name.trim(), source, architecture, geometry: checkType(architecture, payload.geometry) }
+  const { typeId: id, source, architecture, specifications = [] } = payload
+  checkSpecifications(architecture, specifications)
+  const values = { name: payload.name.trim(), source, architecture, geometry: checkType(architecture, payload.geometry), specifications }
   const write = baseVersion === null ? tx.insert(vehicleType).values({ id, ...values }).then(() => 1) : updateVersion(tx, vehicleType, id, baseVersion, values, 'vehicle type')
   return unlessTaken(values.name, '/payload/name', write)
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, doublePrecision, index, integer, jsonb, pgTable, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, Command, CommandResult, Complaint, Finding, Shop, VehicleGeometry } from '@anklet/contract'
+import type { Architecture, Command, CommandResult, Complaint, Finding, Shop, Specification, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const version = () => integer('version').notNull().default(1)
@@ -24,6 +24,7 @@ export const vehicleType = pgTable('vehicle_type', {
   source: text('source').notNull(),
   architecture: jsonb('architecture').$type<Architecture>().notNull(),
   geometry: jsonb('geometry').$type<VehicleGeometry>().notNull(),
+  specifications: jsonb('specifications').$type<Specification[]>().notNull().default([]),
 })
 
 export const vehicle = pgTable('vehicle', {

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
@@ -7,7 +7,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { MIGRATIONS } from '../test/bench.ts'
 import { createDatabase, openDatabase } from './database.ts'
 import { FolderInUse, lockFolder } from './lock.ts'
-import { person } from './schema.ts'
+import { person, vehicleType } from './schema.ts'
 
 let folder: string
 beforeEach(() => { folder = mkdtempSync(join(tmpdir(), 'anklet-store-')) })
@@ -33,6 +33,19 @@ describe('the data folder', () => {
     await close()
     expect(existsSync(join(folder, 'db.unfinished'))).toBe(false)
     expect(existsSync(join(folder, 'db', 'half'))).toBe(false)
+  })
+
+  test('records of the first release are carried over by the later migrations', async () => {
+    const first = join(folder, 'first')
+    cpSync(MIGRATIONS, first, { recursive: true })
+    const journal = JSON.parse(readFileSync(join(first, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] }
+    writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }))
+    const old = await openDatabase(folder, first)
+    await old.db.execute(sql`insert into vehicle_type (id, name, source, architecture, geometry) values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`)
+    await old.close()
+    const { db, close } = await openDatabase(folder, MIGRATIONS)
+    expect(await db.select().from(vehicleType)).toMatchObject([{ name: 'Old', version: 1, specifications: [] }])
+    await close()
   })
 
   test('the database itself refuses a height no car has', async () => {

@@ -1,3 +1,4 @@
+import type { Verdict } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { DisplayUnits } from '@anklet/core/units'
@@ -14,7 +15,12 @@ export interface StripMark {
   readonly label?: string
   /** Written smaller under the label. */
   readonly under?: string
+  /** How it stands against the specification: drawn as a shape before what is written under the label. */
+  readonly verdict?: Verdict
 }
+
+/** The heights a corner may stand at, mm; inside `guardMm` of a limit this tape cannot decide. */
+export interface StripBand { readonly leastMm: number; readonly mostMm: number; readonly guardMm: number }
 
 /** A filled stretch of a corner's scale. */
 export interface StripSpan { readonly fromMm: number; readonly toMm: number; readonly kind: 'cold' | 'leak'; readonly label?: string }
@@ -25,6 +31,8 @@ export interface StripCorner {
   readonly spans?: readonly StripSpan[]
   /** Design height at this level, drawn as a notch; null: not known. */
   readonly designMm: number | null
+  /** Specification at this level; left out: none is on record. */
+  readonly band?: StripBand
   /** Under the corner's name. */
   readonly note?: string
   readonly state?: 'reading' | 'empty' | 'active'
@@ -58,8 +66,8 @@ const ROOM_MM = 14
 /** The stretch of heights all four scales show, so that they can be compared: round tens with some room. */
 export function rangeOf(corners: StripProps['corners']): readonly [number, number] {
   const all = WALK.flatMap((corner) => {
-    const { marks, designMm } = corners[corner]
-    return [...marks.map(({ mm }) => mm), ...(designMm === null ? [] : [designMm])]
+    const { marks, designMm, band } = corners[corner]
+    return [...marks.map(({ mm }) => mm), ...(designMm === null ? [] : [designMm]), ...(band ? [band.leastMm, band.mostMm] : [])]
   })
   if (all.length === 0) return [400, 520]
   const [low, high] = [Math.min(...all) - ROOM_MM, Math.max(...all) + ROOM_MM]

@@ -1,10 +1,11 @@
+import type { Verdict } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { CORNER_WORDS } from '../words/corners.ts'
 import { spreadLabels } from './spread.ts'
-import type { StripCorner, StripMark } from './Strip.tsx'
+import type { StripBand, StripCorner, StripMark } from './Strip.tsx'
 
 interface ScaleProps {
   readonly corner: Corner
@@ -39,15 +40,38 @@ function Graduations({ range: [low, high], y, units }: { range: readonly [number
   return <>{marks}</>
 }
 
+// State is a shape before it is a colour: a wedge pointing where the corner is, a solid bar, a dashed outline.
+function VerdictShape({ verdict, x, y }: { verdict: Verdict; x: number; y: number }): ReactNode {
+  switch (verdict) {
+    case 'low': return <path d={`M${x} ${y - 6}h16l-8 12z`} fill="var(--rust)" />
+    case 'high': return <path d={`M${x} ${y + 6}h16l-8 -12z`} fill="var(--rust)" />
+    case 'in': return <rect x={x} y={y - 3.5} width="16" height="7" fill="var(--air)" />
+    case 'undecided': return <rect x={x + 0.75} y={y - 4} width="15" height="8" fill="none" stroke="var(--ink-2)" strokeWidth="1.5" strokeDasharray="3 2" />
+  }
+}
+
+function Band({ band: { leastMm, mostMm, guardMm }, y }: { band: StripBand; y: (mm: number) => number }): ReactNode {
+  const inner = Math.min(guardMm, (mostMm - leastMm) / 2)
+  const stretch = (from: number, to: number, fill: string): ReactNode => <rect x={LEFT + 13} y={y(to)} width="8" height={Math.max(0, y(from) - y(to))} fill={fill} />
+  return <>{stretch(leastMm, mostMm, 'var(--steel)')}{stretch(leastMm + inner, mostMm - inner, 'var(--steel-dark)')}</>
+}
+
+/** Something written beside a scale. */
+interface Label { readonly at: number; readonly label: string; readonly size: number; readonly weight: number; readonly fill: string; readonly verdict?: Verdict }
+
 function Labels({ column: { marks, spans = [] }, y, heightPx }: { column: StripCorner; y: (mm: number) => number; heightPx: number }): ReactNode {
-  const labels = [
+  const labels: Label[] = [
     ...marks.filter(({ label }) => label !== undefined).map(({ mm, kind, label }) => ({ at: y(mm), label: label!, size: kind === 'now' ? 23 : 13, weight: kind === 'now' ? 680 : 500, fill: kind === 'now' ? 'var(--ink)' : kind === 'cold' ? 'var(--air)' : 'var(--ink-3)' })),
-    ...marks.filter(({ under }) => under !== undefined).map(({ mm, under }) => ({ at: y(mm) + LABEL_GAP, label: under!, size: 13.5, weight: 600, fill: 'var(--ink-2)' })),
+    ...marks.filter(({ under }) => under !== undefined).map(({ mm, under, verdict }) => ({ at: y(mm) + LABEL_GAP, label: under!, size: 13.5, weight: 600, fill: verdict === 'low' || verdict === 'high' ? 'var(--rust)' : 'var(--ink-2)', ...(verdict ? { verdict } : {}) })),
     ...spans.filter(({ label }) => label !== undefined).map(({ fromMm, toMm, kind, label }) => ({ at: y((fromMm + toMm) / 2), label: label!, size: 13.5, weight: 640, fill: kind === 'cold' ? 'var(--air)' : 'var(--ink)' })),
   ]
   const places = spreadLabels(labels.map(({ at }) => at), LABEL_GAP, [PAD + 6, heightPx - 6])
-  return <>{labels.map(({ label, size, weight, fill }, i) => (
-    <text key={`${label}${String(i)}`} x={LEFT + BAR + 14} y={places[i]! + size * 0.35} fontSize={size} fontWeight={weight} fill={fill} style={{ fontStretch: '87%' }}>{label}</text>
+  const x = LEFT + BAR + 14
+  return <>{labels.map(({ label, size, weight, fill, verdict }, i) => (
+    <g key={`${label}${String(i)}`}>
+      {verdict && <VerdictShape verdict={verdict} x={x} y={places[i]!} />}
+      <text x={verdict ? x + 21 : x} y={places[i]! + size * 0.35} fontSize={size} fontWeight={weight} fill={fill} style={{ fontStretch: '87%' }}>{label}</text>
+    </g>
   ))}</>
 }
 
@@ -58,7 +82,8 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
   const hatch = `hatch-${corner}`
   const { marks, spans = [], designMm, state = 'reading', note } = column
   const unread = !marks.some(({ kind }) => kind === 'now' || kind === 'evening')
-  const middle = designMm === null ? heightPx / 2 : y(designMm)
+  const usual = designMm ?? (column.band ? (column.band.leastMm + column.band.mostMm) / 2 : (low + high) / 2)
+  const middle = y(usual)
   return (
     <svg viewBox={`0 0 ${WIDTH} ${heightPx + FOOT}`} width={WIDTH} height={heightPx + FOOT} role="img" aria-label={describe(corner, column)}>
       <defs>
@@ -68,6 +93,7 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
       </defs>
       <rect x={LEFT} y={PAD - 4} width={BAR} height={heightPx - 2 * PAD + 8} rx="2" fill="var(--sheet)" stroke={state === 'active' ? 'var(--ink)' : 'var(--edge)'} strokeWidth={state === 'active' ? 2 : 1} />
       <Graduations range={range} y={y} units={units} />
+      {column.band && <Band band={column.band} y={y} />}
       {spans.map(({ fromMm, toMm, kind }) => (
         <rect key={kind} className="settle" x={LEFT + 1} width={BAR - 2} y={y(Math.max(fromMm, toMm))} height={Math.abs(y(fromMm) - y(toMm))} fill={kind === 'cold' ? 'var(--air-soft)' : `url(#${hatch})`} />
       ))}

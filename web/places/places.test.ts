@@ -9,9 +9,11 @@ import { designAt, earlierRound, heightRounds, meansOf, standingLevel } from './
 import { freshDraft } from './job/walk/draftOf.ts'
 import { sealDraft } from './job/walk/seal.ts'
 import { nightCsv, nightRows } from './job/watch/nightRows.ts'
+import { planOf } from './job/watch/planOf.ts'
 import { questionOf } from './job/watch/request.ts'
 import { summaryFacts, watchRounds } from './job/watchState.ts'
-import { BLANK_TYPE, fieldsOfAxle, formOf, geometryOf } from './shelf/typeForm.ts'
+import { BLANK_SPECIFICATION, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, specificationsOf } from './shelf/typeForm.ts'
+import { bandOf, judgedRound } from './job/judged.ts'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 const NOW = new Date('2026-11-24T18:00:00Z')
@@ -130,6 +132,31 @@ describe('the question a watch puts', () => {
   })
 })
 
+describe('what a watch can show', () => {
+  const answered = { ...freshDraft(jobOf(), 'evening', NOW), thermometer: 'atSprings' as const, rolledAndBounced: true }
+  const draft = { ...answered, checklist: { ...answered.checklist, minutesSinceRun: 150 } }
+
+  test('the longer it lasts the smaller a leak it shows, in proportion; the sinking needed stays the same', () => {
+    const plan = planOf(jobOf(), draft, 8, 13)!
+    expect(plan.shows.map(({ hours }) => hours)).toEqual([1, 6, 12, 13])
+    for (const { hours, leakBarLPerH } of plan.shows) expect(leakBarLPerH * hours).toBeCloseTo(plan.shows[0]!.leakBarLPerH, 9)
+    expect(plan.sureMm).toBeGreaterThan(5)
+  })
+
+  test('it is planned for what the customer named, and a warm spring needs more sinking', () => {
+    const job = jobOf({ complaint: { where: ['RR'], when: [], signs: [], words: '' } })
+    expect(planOf(job, draft, 8, 13)!.corner).toBe('RR')
+    expect(planOf(jobOf(), draft, 8, 13)!.corner).toBe('FL')
+    expect(planOf(job, { ...draft, checklist: { ...draft.checklist, minutesSinceRun: 20 } }, 8, 13)!.sureMm).toBeGreaterThan(planOf(job, draft, 8, 13)!.sureMm)
+  })
+
+  test('nothing is said before the questions are answered', () => {
+    expect(planOf(jobOf(), { ...draft, thermometer: null }, 8, 13)).toBeNull()
+    expect(planOf(jobOf(), answered, 8, 13)).toBeNull()
+    expect(planOf(jobOf(), draft, 8, Number.NaN)).toBeNull()
+  })
+})
+
 describe('a vehicle type being entered', () => {
   test('what is missing is asked for by name, nothing is filled in', () => {
     expect(geometryOf(BLANK_TYPE)).toEqual({ ok: false, sentence: 'Wheelbase is not entered: look it up.' })
@@ -149,5 +176,43 @@ describe('a vehicle type being entered', () => {
     expect(fieldsOfAxle(form.architecture, 'front')).not.toContain('effectiveAreaCm2')
     const made = geometryOf(form)
     expect(made.ok && made.geometry.corners.FL).toMatchObject({ effectiveAreaCm2: 0, coilForceAtDesignN: 5600, designLoadN: 5600 })
+  })
+})
+
+describe('specifications', () => {
+  const axle = { nominalMm: 480, minusMm: 10, plusMm: 12, leftRightMm: 8 }
+  const specification = { levelId: 'road', method: 'wheelCentreToArch' as const, source: 'sheet 12', date: '2026-01-15', front: axle, rear: { ...axle, leftRightMm: null } }
+  const { vehicleType } = jobOf()
+  const specified = { ...vehicleType, specifications: [specification] }
+
+  test('what is known comes back as it was, levels left empty have none', () => {
+    expect(specificationsOf(formOf(specified)!)).toEqual({ ok: true, specifications: [specification] })
+    expect(specificationsOf({ ...formOf(vehicleType)!, specifications: { road: BLANK_SPECIFICATION } })).toEqual({ ok: true, specifications: [] })
+    expect(specificationsOf({ ...formOf(specified)!, specifications: { gone: formOf(specified)!.specifications['road']! } })).toEqual({ ok: true, specifications: [] })
+  })
+
+  test('what is missing or cannot be is named', () => {
+    const form = formOf(specified)!
+    const road = form.specifications['road']!
+    const sentence = (change: Partial<typeof road>) => {
+      const outcome = specificationsOf({ ...form, specifications: { road: { ...road, ...change } } })
+      return outcome.ok ? null : outcome.sentence
+    }
+    const front = (change: Partial<typeof road.axles.front>) => ({ axles: { ...road.axles, front: { ...road.axles.front, ...change } } })
+    expect(sentence(front({ minusMm: '' }))).toBe('Specification for road, tolerance downwards, front: not entered: look it up.')
+    expect(sentence(front({ minusMm: '480' }))).toBe('Specification for road, front: a tolerance of 480 mm on a height of 480 mm cannot be.')
+    expect(sentence(front({ plusMm: '-3' }))).toBe('Specification for road, tolerance upwards, front: "-3" is not a height or tolerance.')
+    expect(sentence({ source: ' ' })).toBe('Specification for road: where is it written?')
+    expect(sentence({ date: '' })).toBe('Specification for road: of what date is the source?')
+    expect(sentence(front({ leftRightMm: '' }))).toBeNull()
+  })
+
+  test('a round is held against its own level only, and the guard shrinks with readings', () => {
+    const job = jobOf({ vehicleType: specified })
+    const round = roundOf({ FL: 446, FR: 480, RL: 480, RR: 480 }, EVENING)
+    expect(judgedRound(job, round)?.answer.corners.FL.verdict).toBe('low')
+    expect(judgedRound(job, { ...round, levelId: 'high' })).toBeNull()
+    expect(bandOf(specification, 'FL', 8)).toMatchObject({ leastMm: 470, mostMm: 492 })
+    expect(bandOf(specification, 'FL', 8).guardMm).toBeLessThan(bandOf(specification, 'FL', 0).guardMm)
   })
 })

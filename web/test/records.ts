@@ -22,7 +22,7 @@ export function roundOf(heights: PerCorner<number>, endedAt: string, change: Par
 
 /** A job with nothing on it yet. */
 export function jobOf(change: Partial<Job> = {}): Job {
-  const vehicleType = structuredClone({ id: 't', version: 1, name: 'Sample', source: 'invented', architecture, geometry: sampleVehicle() }) as VehicleType
+  const vehicleType = structuredClone({ id: 't', version: 1, name: 'Sample', source: 'invented', architecture, geometry: sampleVehicle(), specifications: [] as unknown }) as VehicleType
   return {
     id: 'j', version: 1, vehicleId: 'v', openedAt: '2026-11-24T08:00:00.000Z', openedBy: 'p', closedAt: null, complaint: { where: [], when: [], signs: [], words: '' },
     vehicle: { id: 'v', version: 1, typeId: 't', plate: 'T 1', note: '' }, vehicleType, rounds: [], watches: [], ...change,

@@ -4,6 +4,7 @@ import { architecture } from '../test/records.ts'
 import { complaintWords, isComplaint, needsNoNight, NO_COMPLAINT } from './complaint.ts'
 import { cornersInWords, hypothesisWords, list } from './corners.ts'
 import { allJoins, joinWords } from './joins.ts'
+import { rateWords, sizeWords } from './rates.ts'
 import { refusalWords } from './refusals.ts'
 import { remarkWords } from './remarks.ts'
 import { dueWords, factsOf } from './steps.ts'
@@ -61,6 +62,13 @@ describe('times', () => {
   test('the usual morning is seven, unless that is nearer than a night', () => {
     expect(usualMorning(now)).toEqual(new Date(2026, 10, 25, 7, 0))
     expect(usualMorning(new Date(2026, 10, 25, 0, 30))).toEqual(new Date(2026, 10, 25, 12, 30))
+  })
+})
+
+describe('the size of a leak', () => {
+  test('is said as one would meet it, growing with the rate', () => {
+    expect([0.01, 0.1, 0.5, 3, 20, 500].map(sizeWords)).toEqual(['a seep that soap hardly shows', 'a pin prick', 'a crack that bubbles slowly', 'a leak one can hear close by', 'a hiss across the bay', 'an open fitting'])
+    expect([0.004, 0.05, 0.3, 12.34].map(rateWords)).toEqual(['0.004', '0.05', '0.3', '12.3'])
   })
 })
 

@@ -1,7 +1,8 @@
 import type { Job, Round } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { mapCorners, perCorner } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/vehicle'
+import { mapCorners, perCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Strip } from '../../parts/Strip.tsx'
@@ -11,24 +12,37 @@ import { readTyped } from '../../state/typed.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { allJoins } from '../../words/joins.ts'
 import { momentWords } from '../../words/times.ts'
+import { roundVerdictNotes, roundVerdictWords, verdictWords } from '../../words/verdicts.ts'
+import type { JudgedRound } from './judged.ts'
+import { bandOf, judgedRound } from './judged.ts'
 import { designAt, earlierRound, heightRounds, meansOf } from './rounds.ts'
 import { freshDraft } from './walk/draftOf.ts'
 import { questionsAnswered, RoundQuestions } from './walk/RoundQuestions.tsx'
 import { ThrowAway } from './walk/ThrowAway.tsx'
 import { WalkPanel } from './walk/WalkPanel.tsx'
 
+interface RoundStripProps { readonly job: Job; readonly round: Round; readonly earlier: Round | null; readonly units: DisplayUnits; readonly verdict: JudgedRound | null }
+
 /** A round on record as a strip, with the one before it as fainter ticks. */
-export function RoundStrip({ job, round, earlier, units }: { readonly job: Job; readonly round: Round; readonly earlier: Round | null; readonly units: DisplayUnits }): ReactNode {
+function RoundStrip({ job, round, earlier, units, verdict }: RoundStripProps): ReactNode {
   const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
   const before = earlier && meansOf(earlier)
   const off = mapCorners(means, (mm, corner) => mm - design[corner])
-  const corners = perCorner((corner) => {
+  const offWords = (corner: Corner): string => {
     const shown = formatQuantity(Math.abs(off[corner]), 'height', units)
+    return Number(shown) === 0 ? 'at design' : `${off[corner] < 0 ? '▼' : '▲'} ${shown} off design`
+  }
+  const corners = perCorner((corner) => {
+    const judged = verdict?.answer.corners[corner]
     return {
-      designMm: design[corner],
+      designMm: verdict ? null : design[corner],
+      ...(verdict ? { band: bandOf(verdict.specification, corner, round.readings.filter((entry) => entry.corner === corner).length) } : {}),
       marks: [
         ...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []),
-        { mm: means[corner], kind: 'now' as const, label: formatQuantity(means[corner], 'height', units), under: Number(shown) === 0 ? 'at design' : `${off[corner] < 0 ? '▼' : '▲'} ${shown} off design` },
+        {
+          mm: means[corner], kind: 'now' as const, label: formatQuantity(means[corner], 'height', units),
+          ...(judged ? { verdict: judged.verdict, under: verdictWords(judged.verdict, judged.deviationMm, units) } : { under: offWords(corner) }),
+        },
       ],
     }
   })
@@ -38,7 +52,7 @@ export function RoundStrip({ job, round, earlier, units }: { readonly job: Job; 
 function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
   const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
   const off = mapCorners(means, (mm, corner) => mm - design[corner])
-  const worst = (['FL', 'FR', 'RR', 'RL'] as const).reduce((a, b) => (off[b] < off[a] ? b : a))
+  const worst = WALK.reduce((a, b) => (off[b] < off[a] ? b : a))
   if (off[worst] > -5) return 'It stands near its design height all round.'
   return `${capital(CORNER_WORDS[worst])} stands ${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} under its design height.`
 }
@@ -49,12 +63,14 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
   const now = new Date()
   const earlier = round ? earlierRound(job, round.levelId, round.id) : null
   if (!round) return null
+  const verdict = judgedRound(job, round)
   return (
     <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
-        <p className="say mb-3">{lowestWords(job, round, units)}</p>
-        <RoundStrip job={job} round={round} earlier={earlier} units={units} />
-        <p className="mt-2 text-[14px] text-ink-2">The notch is the design height at this level.{earlier ? ` Dashed: ${momentWords(earlier.endedAt, now)}.` : ''} No tolerance is on record for this type, so nothing is called in or out.</p>
+        <p className="say mb-3">{verdict ? roundVerdictWords(verdict.answer, units) : lowestWords(job, round, units)}</p>
+        <RoundStrip job={job} round={round} earlier={earlier} units={units} verdict={verdict} />
+        {verdict && roundVerdictNotes(verdict.answer, units).map((note) => <p key={note} className="hint mt-2">{note}</p>)}
+        <p className="mt-2 text-[14px] text-ink-2">{verdict ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.` : 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.'}{earlier ? ` Dashed: ${momentWords(earlier.endedAt, now)}.` : ''}</p>
       </div>
       <div className="flex flex-col gap-3">
         <h2>Measured</h2>

@@ -9,9 +9,9 @@ import { useCommand, useVehicleTypes } from '../../data/queries.ts'
 
 const LARGEST_BYTES = 200_000
 
-function saveType({ name, source, architecture, geometry }: VehicleType): void {
+function saveType({ name, source, architecture, geometry, specifications }: VehicleType): void {
   const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([JSON.stringify({ name, source, architecture, geometry }, null, 2)], { type: 'application/json' }))
+  link.href = URL.createObjectURL(new Blob([JSON.stringify({ name, source, architecture, geometry, specifications }, null, 2)], { type: 'application/json' }))
   link.download = `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`
   link.click()
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000)

@@ -9,17 +9,10 @@ import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useUnits, useVehicleTypes } from '../../data/queries.ts'
 import { refusalWords } from '../../words/refusals.ts'
 import { LayoutTaps } from './LayoutTaps.tsx'
-import type { AxleField, FieldWords, FormOutcome, TypeForm } from './typeForm.ts'
-import { AXLE_FIELDS, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, VEHICLE_FIELDS } from './typeForm.ts'
-
-function Figure({ id, field, value, onType }: { readonly id: string; readonly field: FieldWords; readonly value: string; onType(text: string): void }): ReactNode {
-  return (
-    <div>
-      <label className="label" htmlFor={id}>{field.words}{field.hint && <span className="font-normal text-ink-3">, {field.hint}</span>}</label>
-      <div className="flex items-baseline gap-2"><input id={id} className="field num" inputMode="decimal" autoComplete="off" maxLength={12} value={value} onChange={(event) => onType(event.target.value)} /><span className="w-12 text-[14px] text-ink-3">{field.unit}</span></div>
-    </div>
-  )
-}
+import type { AxleField, FormOutcome, TypeForm } from './typeForm.ts'
+import { AXLE_FIELDS, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, specificationsOf, VEHICLE_FIELDS } from './typeForm.ts'
+import { Figure } from './Figure.tsx'
+import { Specifications } from './Specifications.tsx'
 
 // Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
 function Feedback({ outcome }: { readonly outcome: FormOutcome }): ReactNode {
@@ -37,11 +30,12 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
   const save = useCommand('vehicleType.save')
   const navigate = useNavigate()
   const outcome = geometryOf(form)
+  const specifications = specificationsOf(form)
   const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void => setForm({ ...form, axles: { ...form.axles, [axle]: { ...form.axles[axle], [field]: text } } })
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   const keep = (): void => {
-    if (!outcome.ok) return
-    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry }, baseVersion: version }, () => void navigate(-1))
+    if (!outcome.ok || !specifications.ok) return
+    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry, specifications: specifications.specifications }, baseVersion: version }, () => void navigate(-1))
   }
   return (
     <div className="grid gap-7">
@@ -62,9 +56,10 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
           </section>
         ))}
       </div>
-      <div aria-live="polite"><Feedback outcome={outcome} /></div>
+      <Specifications form={form} onChange={(specifications) => setForm({ ...form, specifications })} />
+      <div aria-live="polite"><Feedback outcome={outcome} />{!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}</div>
       {save.isError && <p className="wrong" role="alert">{sentenceOf(save.error)}</p>}
-      <button type="button" className="btn btn-go btn-big w-fit" disabled={!named || !outcome.ok || save.isPending} onClick={keep}>Put it on the shelf</button>
+      <button type="button" className="btn btn-go btn-big w-fit" disabled={!named || !outcome.ok || !specifications.ok || save.isPending} onClick={keep}>Put it on the shelf</button>
     </div>
   )
 }

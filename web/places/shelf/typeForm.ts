@@ -1,4 +1,4 @@
-import type { VehicleType } from '@anklet/contract'
+import type { Specification, VehicleType } from '@anklet/contract'
 import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/vehicle'
 import { AXLE_OF, completeGeometry, hasAirOnAxle, perCorner } from '@anklet/core/vehicle'
 import { parseNumber } from '../../state/typed.ts'
@@ -34,6 +34,25 @@ export const AXLE_FIELDS: Readonly<Record<AxleField, FieldWords>> = {
   coilRateNPerMm: { words: 'Coil rate', unit: 'N/mm', hint: 'at the wheel; 0 without' },
 }
 
+/** A specification as it is typed; empty fields are none. */
+export interface SpecificationForm {
+  readonly source: string
+  readonly date: string
+  readonly axles: Readonly<Record<Axle, Readonly<Record<SpecificationField, string>>>>
+}
+
+/** A figure of a specification. */
+export type SpecificationField = 'nominalMm' | 'minusMm' | 'plusMm' | 'leftRightMm'
+
+export const SPECIFICATION_FIELDS: Readonly<Record<SpecificationField, FieldWords>> = {
+  nominalMm: { words: 'Nominal height', unit: 'mm' }, minusMm: { words: 'May be lower by', unit: 'mm' }, plusMm: { words: 'May be higher by', unit: 'mm' },
+  leftRightMm: { words: 'Left to right at most', unit: 'mm', hint: 'empty: none stated' },
+}
+
+const BLANK_FIGURES = { nominalMm: '', minusMm: '', plusMm: '', leftRightMm: '' }
+/** A specification nobody has entered. */
+export const BLANK_SPECIFICATION: SpecificationForm = { source: '', date: '', axles: { front: BLANK_FIGURES, rear: BLANK_FIGURES } }
+
 /** What the form holds: everything as typed. */
 export interface TypeForm {
   readonly name: string
@@ -41,6 +60,8 @@ export interface TypeForm {
   readonly architecture: Architecture
   readonly vehicle: Readonly<Record<VehicleField, string>>
   readonly axles: Readonly<Record<Axle, Readonly<Record<AxleField, string>>>>
+  /** By level. */
+  readonly specifications: Readonly<Record<string, SpecificationForm>>
 }
 
 const BLANK_AXLE = Object.fromEntries(Object.keys(AXLE_FIELDS).map((field) => [field, ''])) as Record<AxleField, string>
@@ -56,6 +77,7 @@ export const BLANK_TYPE: TypeForm = {
   },
   vehicle: { wheelbaseMm: '', trackFrontMm: '', trackRearMm: '', antiRollFrontNPerMm: '', antiRollRearNPerMm: '' },
   axles: { front: BLANK_AXLE, rear: BLANK_AXLE },
+  specifications: {},
 }
 
 /** The figures an axle is asked for: without air its coil carries the whole load, so that force is not asked. */
@@ -63,12 +85,17 @@ export const fieldsOfAxle = (architecture: Architecture, axle: Axle): AxleField[
   (Object.keys(AXLE_FIELDS) as AxleField[]).filter((field) => hasAirOnAxle(architecture, axle) || !['effectiveAreaCm2', 'volumeAtDesignL', 'coilForceAtDesignN'].includes(field))
 
 /** A vehicle type as the form shows it; null where left and right differ, which this form cannot hold. */
-export function formOf({ name, source, architecture, geometry }: VehicleType): TypeForm | null {
+export function formOf({ name, source, architecture, geometry, specifications }: VehicleType): TypeForm | null {
   const { corners, ...vehicle } = completeGeometry(geometry)
   const alike = (a: CornerGeometry, b: CornerGeometry): boolean => (Object.keys(AXLE_FIELDS) as AxleField[]).every((field) => a[field] === b[field])
   if (!alike(corners.FL, corners.FR) || !alike(corners.RL, corners.RR)) return null
   const text = <Field extends string>(figures: Readonly<Record<Field, number>>) => Object.fromEntries(Object.entries(figures).map(([field, value]) => [field, String(value)])) as Record<Field, string>
-  return { name, source, architecture, vehicle: text(vehicle), axles: { front: text(corners.FL), rear: text(corners.RL) } }
+  return { name, source, architecture, vehicle: text(vehicle), axles: { front: text(corners.FL), rear: text(corners.RL) }, specifications: Object.fromEntries(specifications.map((each) => [each.levelId, specificationFormOf(each)])) }
+}
+
+function specificationFormOf({ source, date, front, rear }: Specification): SpecificationForm {
+  const text = ({ nominalMm, minusMm, plusMm, leftRightMm }: Specification['front']) => ({ nominalMm: String(nominalMm), minusMm: String(minusMm), plusMm: String(plusMm), leftRightMm: leftRightMm === null ? '' : String(leftRightMm) })
+  return { source, date, axles: { front: text(front), rear: text(rear) } }
 }
 
 /** What the form came to: a geometry, or the sentence for the first figure that is missing or no number. */
@@ -89,4 +116,40 @@ export function geometryOf({ architecture, vehicle, axles }: TypeForm): FormOutc
   }
   const made = { front: axleOf('front'), rear: axleOf('rear') }
   return wrong === null ? { ok: true, geometry: { ...figures, corners: perCorner((corner) => made[AXLE_OF[corner]]) } } : { ok: false, sentence: wrong }
+}
+
+const filled = ({ source, date, axles }: SpecificationForm): boolean => [source, date, ...Object.values(axles.front), ...Object.values(axles.rear)].some((text) => text.trim() !== '')
+
+/** What the specifications of a form came to. */
+export type SpecificationsOutcome = { readonly ok: true; readonly specifications: Specification[] } | { readonly ok: false; readonly sentence: string }
+
+/** Reads the specifications of a form; levels left empty have none, and those no longer listed are dropped. */
+export function specificationsOf({ architecture, specifications }: TypeForm): SpecificationsOutcome {
+  const read: Specification[] = []
+  for (const { id: levelId } of architecture.levels) {
+    const form = specifications[levelId]
+    if (!form || !filled(form)) continue
+    let wrong: string | null = null
+    const number = (text: string, words: string): number => {
+      const value = parseNumber(text)
+      if (value === null || value < 0) wrong ??= `Specification for ${levelId}, ${words}: ${text.trim() === '' ? 'not entered: look it up' : `"${text.trim()}" is not a height or tolerance`}.`
+      return value ?? 0
+    }
+    const axle = (which: Axle): Specification['front'] => {
+      const { nominalMm, minusMm, plusMm, leftRightMm } = form.axles[which]
+      const tolerance = (text: string, words: string, nominal: number): number => {
+        const value = number(text, `${words}, ${which}`)
+        if (value >= nominal && nominal > 0) wrong ??= `Specification for ${levelId}, ${which}: a tolerance of ${value} mm on a height of ${nominal} mm cannot be.`
+        return value
+      }
+      const nominal = number(nominalMm, `nominal height, ${which}`)
+      return { nominalMm: nominal, minusMm: tolerance(minusMm, 'tolerance downwards', nominal), plusMm: tolerance(plusMm, 'tolerance upwards', nominal), leftRightMm: leftRightMm.trim() === '' ? null : number(leftRightMm, `left to right, ${which}`) }
+    }
+    const made = { front: axle('front'), rear: axle('rear') }
+    if (form.source.trim() === '') wrong ??= `Specification for ${levelId}: where is it written?`
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(form.date)) wrong ??= `Specification for ${levelId}: of what date is the source?`
+    if (wrong !== null) return { ok: false, sentence: wrong }
+    read.push({ levelId, method: 'wheelCentreToArch', source: form.source.trim(), date: form.date, ...made })
+  }
+  return { ok: true, specifications: read }
 }

@@ -9,6 +9,7 @@ import { Strip } from '../../../parts/Strip.tsx'
 import type { Draft } from '../../../state/drafts.ts'
 import type { Stop } from '../../../state/walk.ts'
 import { allJoins } from '../../../words/joins.ts'
+import { bandOf, specificationAt } from '../judged.ts'
 import { designAt, meansOf } from '../rounds.ts'
 
 interface WalkStripProps { readonly job: Job; readonly draft: Draft; readonly earlier: Round | null; readonly stop: Stop | null; readonly units: DisplayUnits; onPick(corner: Corner): void }
@@ -17,6 +18,7 @@ interface WalkStripProps { readonly job: Job; readonly draft: Draft; readonly ea
 export function WalkStrip({ job, draft, earlier, stop, units, onPick }: WalkStripProps): ReactNode {
   const offset = job.vehicleType.architecture.levels.find(({ id }) => id === draft.levelId)?.offsetMm ?? 0
   const design = designAt(job, offset)
+  const specification = specificationAt(job, draft.levelId)
   const before = earlier && meansOf(earlier)
   const means = perCorner((corner) => {
     const list = draft.readings.filter((taken) => taken.corner === corner)
@@ -27,7 +29,8 @@ export function WalkStrip({ job, draft, earlier, stop, units, onPick }: WalkStri
     const mean = means[corner]
     const marks: StripMark[] = [...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []), ...(mean === null ? [] : [{ mm: mean, kind: 'now' as const, label: write(mean) }])]
     const active = stop?.corner === corner && !draft.sealed
-    return { marks, designMm: design[corner], state: active ? 'active' as const : mean !== null ? 'reading' as const : 'empty' as const, ...(hasAir({ ...job.vehicleType.geometry.corners[corner], coilForceAtDesignN: 0, coilRateNPerMm: 0 }) ? {} : { note: 'coil, no air' }) }
+    const taken = draft.readings.filter((reading) => reading.corner === corner).length
+    return { marks, designMm: specification ? null : design[corner], ...(specification ? { band: bandOf(specification, corner, taken) } : {}), state: active ? 'active' as const : mean !== null ? 'reading' as const : 'empty' as const, ...(hasAir({ ...job.vehicleType.geometry.corners[corner], coilForceAtDesignN: 0, coilRateNPerMm: 0 }) ? {} : { note: 'coil, no air' }) }
   })
   const off = Object.fromEntries(CORNERS.flatMap((corner) => (means[corner] === null ? [] : [[corner, means[corner] - design[corner]]])))
   return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} phoneHeightPx={84} onPick={draft.sealed ? undefined : onPick} label="The round so far, in walking order" />

@@ -10,6 +10,7 @@ import { readTyped } from '../../../state/typed.ts'
 import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
 import { ThrowAway } from '../walk/ThrowAway.tsx'
 import { needsNoNight } from '../../../words/complaint.ts'
+import { PlanPanel } from './PlanPanel.tsx'
 import type { DraftDesk } from './WatchPhase.tsx'
 
 interface StartProps { readonly job: Job; readonly desk: DraftDesk; readonly units: DisplayUnits; readonly again: boolean }
@@ -80,6 +81,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
             <label className="label" htmlFor="planned-end">Morning round at</label>
             <input id="planned-end" type="datetime-local" className="field" value={checklist.plannedEnd} onChange={(event) => check({ plannedEnd: event.target.value })} />
           </div>
+          <PlanPanel job={job} draft={draft} units={units} now={new Date()} />
         </div>
       </div>
       {draft.refusal && <p className="wrong" role="alert">{draft.refusal}</p>}

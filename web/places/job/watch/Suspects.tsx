@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import type { SpokenAnswer, Suspect } from '../../../words/answer.ts'
 import { percentWords } from '../../../words/answer.ts'
 import { capital } from '../../../words/corners.ts'
+import { rateWords, sizeWords } from '../../../words/rates.ts'
 import { hoursWords } from '../../../words/times.ts'
 
 const LINES = 5
@@ -25,8 +26,6 @@ function Bar({ suspect, first }: { readonly suspect: Suspect; readonly first: bo
   )
 }
 
-const rate = (value: number): string => (value < 0.095 ? value.toFixed(2) : value.toFixed(1))
-
 /** What it could be, how big it is, how soon the car is down. */
 export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; readonly spoken: SpokenAnswer }): ReactNode {
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
@@ -37,7 +36,7 @@ export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; 
       <ul className={`mb-2 ${doubted ? 'opacity-60' : ''}`}>{shortList(spoken.suspects).map((suspect, i) => <Bar key={suspect.words} suspect={suspect} first={i === 0 && !doubted} />)}</ul>
       {!doubted && rateBarLPerH && (
         <>
-          <p className="figure"><span className="text-ink-2">leak, {rate(rateBarLPerH.low)} to {rate(rateBarLPerH.high)}</span><span className="num text-[22px]">{rate(rateBarLPerH.median)}<span className="unit">bar·L/h</span></span></p>
+          <p className="figure"><span className="text-ink-2">{sizeWords(rateBarLPerH.median)}, {rateWords(rateBarLPerH.low)} to {rateWords(rateBarLPerH.high)}</span><span className="num text-[22px]">{rateWords(rateBarLPerH.median)}<span className="unit">bar·L/h</span></span></p>
           <p className="figure"><span className="text-ink-2">standing height to bump stop</span><span className="num text-[22px]">{hoursToBumpStop === null ? 'months' : hoursWords(hoursToBumpStop)}</span></p>
         </>
       )}

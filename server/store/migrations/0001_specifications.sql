@@ -1,0 +1,1 @@
+ALTER TABLE "vehicle_type" ADD COLUMN "specifications" jsonb DEFAULT '[]'::jsonb NOT NULL;
