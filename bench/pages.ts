@@ -46,9 +46,9 @@ async function visit(address: string): Promise<PageSpeed> {
 }
 
 /** Opens the demo in Chromium: the floor first, then a morning's answer. */
-export async function measurePages(port: number): Promise<PageSpeed> {
+export async function measurePages(): Promise<PageSpeed> {
   const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
-  const anklet = await startAnklet(data, port, '--demo')
+  const anklet = await startAnklet(data, '--demo')
   try {
     return await visit(anklet.address)
   } finally {

@@ -7,8 +7,6 @@ import { measureStarts } from './server.ts'
 
 const NIGHTS = 2000
 const SEED = 20261124
-const PORT = 4797
-
 
 // Printed as it comes: a measurement that breaks off takes nothing with it.
 const WIDTHS = [88, 46, 8]
@@ -37,11 +35,11 @@ for (const [words, conditions] of SITUATIONS) {
   for (const { from, to, count, said, was } of score.calibration) row(`- said ${percent(from)} to ${percent(to)}, ${count} nights`, `said ${percent(said)}, was ${percent(was)}`)
 }
 
-const starts = await measureStarts(PORT)
+const starts = await measureStarts()
 row('start with fresh demo data', `${starts.freshS.toFixed(1)} s`, '8 s')
 row('start with existing data', `${starts.existingS.toFixed(1)} s`, '3 s')
 
-const pages = await measurePages(PORT)
+const pages = await measurePages()
 row('first load of the floor: script, compressed', `${pages.scriptKb.toFixed(0)} kB`, '250 kB')
 row('first load of the floor: fonts', `${pages.fontKb.toFixed(0)} kB`)
 row('floor readable, a tap on a name included', `${pages.floorMs.toFixed(0)} ms`)

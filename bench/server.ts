@@ -1,6 +1,7 @@
 import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -10,8 +11,16 @@ const root = fileURLToPath(new URL('..', import.meta.url))
 /** A started server: how long it took to print its address, and how to end it. */
 export interface Started { readonly seconds: number; readonly address: string; stop(): Promise<void> }
 
+const freePort = (): Promise<number> => new Promise((resolve) => {
+  const probe = createServer().listen(0, '127.0.0.1', () => {
+    const { port } = probe.address() as { port: number }
+    probe.close(() => resolve(port))
+  })
+})
+
 /** Starts Anklet as a person does, and waits for the address. */
-export function startAnklet(data: string, port: number, ...flags: string[]): Promise<Started> {
+export async function startAnklet(data: string, ...flags: string[]): Promise<Started> {
+  const port = await freePort()
   const began = performance.now()
   const child: ChildProcess = spawn(process.execPath, [join(root, 'scripts/run.mjs'), ...flags], { cwd: root, env: { ...process.env, PORT: String(port), ANKLET_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] })
   const stop = (): Promise<void> => new Promise((done) => {
@@ -28,11 +37,11 @@ export function startAnklet(data: string, port: number, ...flags: string[]): Pro
 }
 
 /** Start with fresh demo data, and again with what is there, in seconds. */
-export async function measureStarts(port: number): Promise<{ freshS: number; existingS: number }> {
+export async function measureStarts(): Promise<{ freshS: number; existingS: number }> {
   const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
-  const fresh = await startAnklet(data, port, '--demo')
+  const fresh = await startAnklet(data, '--demo')
   await fresh.stop()
-  const existing = await startAnklet(data, port, '--demo')
+  const existing = await startAnklet(data, '--demo')
   await existing.stop()
   rmSync(data, { recursive: true, force: true })
   return { freshS: fresh.seconds, existingS: existing.seconds }

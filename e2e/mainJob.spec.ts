@@ -48,9 +48,9 @@ async function measureHeights(page: Page, hand: Hand): Promise<void> {
 async function startWatch(page: Page, hand: Hand): Promise<void> {
   const start = page.getByRole('button', { name: 'Walk the evening round' })
   await expect(start).toBeDisabled()
-  await hand.tap('Over 2 hours ago')
+  await hand.tap('Over 2 h')
   await hand.settle({ temperature: '10', settled: /Rolled both ways/ })
-  await hand.tap('Fuse of the actuators')
+  await hand.tap('Fuse')
   await expect(page.getByText('Be sure it is the fuse that feeds valves and pump')).toBeVisible()
   await hand.tap(/^Proved off/)
   await hand.tap(/^Car tagged/)

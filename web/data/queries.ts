@@ -14,6 +14,7 @@ export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => ask('
 export const useJob = (id: string) => useQuery({ queryKey: ['job', id], queryFn: () => ask('/api/jobs/:id', id), refetchInterval: FRESH_MS })
 export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => ask('/api/people') })
 export const useVehicles = () => useQuery({ queryKey: ['vehicles'], queryFn: () => ask('/api/vehicles') })
+export const useVehicle = (id: string) => useQuery({ queryKey: ['vehicle', id], queryFn: () => ask('/api/vehicles/:id', id) })
 export const useVehicleTypes = () => useQuery({ queryKey: ['vehicle-types'], queryFn: () => ask('/api/vehicle-types') })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 

@@ -64,12 +64,13 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
   const earlier = round ? earlierRound(job, round.levelId, round.id) : null
   if (!round) return null
   const verdict = judgedRound(job, round)
+  const notes = verdict ? roundVerdictNotes(verdict.answer, units) : []
   return (
     <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
         <p className="say mb-3">{verdict ? roundVerdictWords(verdict.answer, units) : lowestWords(job, round, units)}</p>
         <RoundStrip job={job} round={round} earlier={earlier} units={units} verdict={verdict} />
-        {verdict && roundVerdictNotes(verdict.answer, units).map((note) => <p key={note} className="hint mt-2">{note}</p>)}
+        {notes.length > 0 && <ul className="hint mt-2 grid gap-1">{notes.map((note) => <li key={note}>{note}</li>)}</ul>}
         <p className="mt-2 text-[14px] text-ink-2">{verdict ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.` : 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.'}{earlier ? ` Dashed: ${momentWords(earlier.endedAt, now)}.` : ''}</p>
       </div>
       <div className="flex flex-col gap-3">

@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { Phase } from '@anklet/core/schedule'
 import { nextStep } from '@anklet/core/schedule'
 import type { ReactNode } from 'react'
-import { Navigate, useParams } from 'react-router'
+import { Link, Navigate, useParams } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { SteelRule } from '../../parts/SteelRule.tsx'
 import { useNow } from '../../parts/useNow.ts'
@@ -22,7 +22,7 @@ const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake
 function Head({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
-      <span className="plate">{job.vehicle.plate}</span>
+      <Link className="plate" to={`/vehicles/${job.vehicle.id}`} title="Everything ever measured on this car">{job.vehicle.plate}</Link>
       <h1>{job.vehicleType.name}</h1>
       <span className="text-ink-3">{job.complaint.words || complaintWords(job.complaint)}</span>
     </div>

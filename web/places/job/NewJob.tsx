@@ -7,9 +7,7 @@ import { Taps } from '../../parts/Taps.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../data/queries.ts'
 import { NO_COMPLAINT } from '../../words/complaint.ts'
-
-/** A plate as it is compared: letters and figures only. */
-const bare = (plate: string): string => plate.toUpperCase().replaceAll(/[^\p{L}\p{N}]/gu, '')
+import { barePlate } from '../../words/plates.ts'
 
 interface ChooseProps { readonly vehicles: readonly Vehicle[]; readonly types: readonly VehicleType[] }
 
@@ -54,9 +52,9 @@ function NewVehicle({ plate, types, onSaved }: { readonly plate: string; readonl
 function Choose({ vehicles, types }: ChooseProps): ReactNode {
   const [plate, setPlate] = useState('')
   const { open, start } = useOpenJob()
-  const wanted = bare(plate)
-  const matching = vehicles.filter((vehicle) => bare(vehicle.plate).includes(wanted))
-  const known = vehicles.some((vehicle) => bare(vehicle.plate) === wanted)
+  const wanted = barePlate(plate)
+  const matching = vehicles.filter((vehicle) => barePlate(vehicle.plate).includes(wanted))
+  const known = vehicles.some((vehicle) => barePlate(vehicle.plate) === wanted)
   const typeName = (id: string): string => types.find((type) => type.id === id)?.name ?? ''
   return (
     <div className="grid gap-5">

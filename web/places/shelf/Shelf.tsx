@@ -4,17 +4,14 @@ import type { ChangeEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
+import { saveFile } from '../../parts/saveFile.ts'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicleTypes } from '../../data/queries.ts'
 
 const LARGEST_BYTES = 200_000
 
 function saveType({ name, source, architecture, geometry, specifications }: VehicleType): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([JSON.stringify({ name, source, architecture, geometry, specifications }, null, 2)], { type: 'application/json' }))
-  link.download = `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+  saveFile(`${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`, 'application/json', JSON.stringify({ name, source, architecture, geometry, specifications }, null, 2))
 }
 
 function airWords({ architecture }: VehicleType): string {

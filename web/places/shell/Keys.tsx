@@ -4,10 +4,10 @@ import { useLocation, useNavigate } from 'react-router'
 import { Sheet } from '../../parts/Sheet.tsx'
 
 const LIST = [
-  ['f', 'Floor'], ['n', 'New job'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
+  ['f', 'Floor'], ['n', 'New job'], ['v', 'Vehicles'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
   ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
 ] as const
-const PLACE: Readonly<Record<string, string>> = { f: '/', n: '/jobs/new', s: '/shelf' }
+const PLACE: Readonly<Record<string, string>> = { f: '/', n: '/jobs/new', v: '/vehicles', s: '/shelf' }
 const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch' }
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null

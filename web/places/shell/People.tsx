@@ -12,7 +12,7 @@ export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
   const person = usePeople().data?.find(({ id }) => id === personId)
   return (
     <button type="button" className="flex min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] font-semibold" onClick={onOpen} aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}>
-      <UserRound size={18} aria-hidden /><span className="max-w-[9rem] truncate">{person?.name ?? 'Who?'}</span>
+      <UserRound size={18} aria-hidden /><span className="hidden max-w-[9rem] truncate sm:inline">{person?.name ?? 'Who?'}</span>
     </button>
   )
 }

@@ -10,9 +10,9 @@ import { capital } from '../../../words/corners.ts'
 interface QuestionsProps { readonly job: Job; readonly draft: Draft; readonly levels: boolean; onChange(change: Partial<Draft>): void }
 
 const PLACES = [
-  { value: 'atSprings', words: 'Beside the springs', hint: 'good to 1 K once soaked' },
-  { value: 'sameRoom', words: 'Same room or yard', hint: 'good to 3 K' },
-  { value: 'elsewhere', words: 'Elsewhere, or a forecast', hint: 'good to 5 K' },
+  { value: 'atSprings', words: 'Beside the springs', hint: '±1 K once soaked' },
+  { value: 'sameRoom', words: 'Same room or yard', hint: '±3 K' },
+  { value: 'elsewhere', words: 'Elsewhere', hint: '±5 K' },
 ] as const
 
 /** What every round needs to be worth anything: its level, the air's temperature and of what, and whether the car was settled. */
@@ -29,13 +29,13 @@ export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps)
         />
       )}
       <div className="flex flex-wrap items-start gap-5">
-        <div className="w-[190px]">
+        <div className="w-[120px]">
           <label className="label" htmlFor={`temperature-${draft.kind}`}>Temperature, {UNIT_LABEL[units.temperature]}</label>
           <input id={`temperature-${draft.kind}`} className="field num text-[22px]" inputMode="text" maxLength={8} autoComplete="off" value={draft.temperature} aria-invalid={complain} onChange={(event) => onChange({ temperature: event.target.value })} />
-          {complain && <p className="wrong mt-1 text-[14px]" role="alert">{typed.sentence}</p>}
         </div>
         <Taps legend="Read where?" options={PLACES} chosen={draft.thermometer ? [draft.thermometer] : []} onTap={(thermometer) => onChange({ thermometer })} />
       </div>
+      {complain && <p className="wrong text-[14px]" role="alert">{typed.sentence}</p>}
       <Taps
         legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres." chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]} onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
         options={draft.kind === 'morning'

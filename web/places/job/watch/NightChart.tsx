@@ -9,6 +9,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { drawOn } from '../../../parts/charts.ts'
+import { saveFile } from '../../../parts/saveFile.ts'
 import { meansOf } from '../rounds.ts'
 import type { NightRow } from './nightRows.ts'
 import { nightCsv, nightRows } from './nightRows.ts'
@@ -42,14 +43,6 @@ function optionOf(rows: readonly NightRow[], points: readonly [string, number][]
       { ...line, showSymbol: true, symbol: 'circle', symbolSize: 8, lineStyle: { opacity: 0 }, itemStyle: { color: colour('--sheet'), borderColor: ink, borderWidth: 2 }, data: points.map(([at, mm]) => [at, show(mm)]) },
     ],
   }
-}
-
-function saveFile(name: string, type: string, content: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([content], { type }))
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
 
 function Numbers({ rows, units }: { readonly rows: readonly NightRow[]; readonly units: DisplayUnits }): ReactNode {

@@ -16,11 +16,11 @@ import type { DraftDesk } from './WatchPhase.tsx'
 interface StartProps { readonly job: Job; readonly desk: DraftDesk; readonly units: DisplayUnits; readonly again: boolean }
 
 const SINCE = [
-  { value: '20', words: 'Within 20 min' }, { value: '45', words: 'Under an hour ago' }, { value: '75', words: '1 to 2 hours ago' }, { value: '150', words: 'Over 2 hours ago' }, { value: 'unknown', words: 'Not known' },
+  { value: '20', words: '20 min' }, { value: '45', words: 'Under 1 h' }, { value: '75', words: '1 to 2 h' }, { value: '150', words: 'Over 2 h' }, { value: 'unknown', words: 'Not known' },
 ] as const
 
 function supplyOptions({ vehicleType }: Job): { value: NonNullable<Checklist['supplyCut']>; words: string }[] {
-  const both = [{ value: 'fuse' as const, words: 'Fuse of the actuators' }, { value: 'battery' as const, words: 'Battery' }]
+  const both = [{ value: 'fuse' as const, words: 'Fuse' }, { value: 'battery' as const, words: 'Battery' }]
   return vehicleType.architecture.cutOffSwitch ? [...both, { value: 'cutOffSwitch' as const, words: 'Cut-off switch' }] : both
 }
 
@@ -65,7 +65,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
       </div>
       <div className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_400px]">
         <div className="grid content-start gap-4">
-          <Taps legend="Last driven, or pump last ran" options={SINCE} chosen={checklist.minutesSinceRun === null ? [] : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]} onTap={(value) => check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })} />
+          <Taps legend="Last driven, or pump last ran, so long ago" options={SINCE} chosen={checklist.minutesSinceRun === null ? [] : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]} onTap={(value) => check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })} />
           <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
           {highest && highest.id !== draft.levelId && <p className="text-[14px] text-ink-2">It stands lower than its highest level: a drop has less room to show before the bump stop.</p>}
           {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
@@ -75,7 +75,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
           {checklist.supplyCut && <p className="caution text-[14.5px]">{CAUTION[checklist.supplyCut]}</p>}
           <Taps
             legend="Then" chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])} onTap={(key) => check({ [key]: !checklist[key] })}
-            options={[{ value: 'supplyProved', words: 'Proved off', hint: 'raise asked for, nothing moved' }, { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
+            options={[{ value: 'supplyProved', words: 'Proved off', hint: 'asked to rise: still' }, { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
           />
           <div className="w-[260px]">
             <label className="label" htmlFor="planned-end">Morning round at</label>

@@ -1,0 +1,9 @@
+/** Hands a file to the browser to be saved. @param type media type. */
+export function saveFile(name: string, type: string, content: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([content], { type }))
+  link.download = name
+  link.click()
+  // Revoked later: some browsers read the address only after the click has returned.
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}

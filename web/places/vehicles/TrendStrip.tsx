@@ -1,0 +1,55 @@
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Corner } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { capital, CORNER_WORDS } from '../../words/corners.ts'
+import type { TrendPoint } from './trend.ts'
+
+interface TrendProps { readonly points: readonly TrendPoint[]; readonly units: DisplayUnits }
+
+const W = 220
+const H = 190
+const LEFT = 34
+const LEAST_RANGE_MM = 20
+
+function rangeOf(points: readonly TrendPoint[]): number {
+  const most = Math.max(LEAST_RANGE_MM, ...points.flatMap(({ offMm }) => WALK.map((corner) => Math.abs(offMm[corner]))))
+  return Math.ceil((most + 4) / 10) * 10
+}
+
+function Panel({ corner, points, range, units }: TrendProps & { readonly corner: Corner; readonly range: number }): ReactNode {
+  const [first, last] = [points[0]!.at, points.at(-1)!.at]
+  // A car's visits lie months apart and minutes apart: places in order, a little wider for longer gaps.
+  const x = (i: number): number => LEFT + 14 + (points.length === 1 ? 0.5 : i / (points.length - 1)) * (W - LEFT - 26)
+  const y = (mm: number): number => H / 2 - (mm / range) * (H / 2 - 10)
+  const levelled = points.flatMap((point, i) => (point.coldMm === null ? [[x(i), y(point.offMm[corner])] as const] : []))
+  const now = points.at(-1)!.offMm[corner]
+  return (
+    <svg viewBox={`0 0 ${W} ${H + 24}`} className="w-full" role="img" aria-label={`${capital(CORNER_WORDS[corner])}: ${points.length} rounds from ${new Date(first).toDateString()} to ${new Date(last).toDateString()}, last ${formatQuantity(now, 'height', units)} ${UNIT_LABEL[units.length]} off design`}>
+      {[-range / 2, 0, range / 2].map((mm) => (
+        <g key={mm}>
+          <line x1={LEFT} x2={W - 4} y1={y(mm)} y2={y(mm)} stroke={mm === 0 ? 'var(--steel-dark)' : 'var(--edge)'} strokeWidth={mm === 0 ? 1.4 : 1} />
+          <text x={LEFT - 5} y={y(mm) + 4} textAnchor="end" fontSize="11" fill="var(--ink-3)">{formatQuantity(mm, 'height', units)}</text>
+        </g>
+      ))}
+      <polyline points={levelled.map((place) => place.join(',')).join(' ')} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
+      {points.map(({ round, coldMm, offMm }, i) => (
+        <circle key={round.id} cx={x(i)} cy={y(offMm[corner])} r="3.8" fill={coldMm ? 'var(--sheet)' : 'var(--ink)'} stroke={coldMm ? 'var(--air)' : 'var(--ink)'} strokeWidth="1.8"><title>{`${new Date(round.endedAt).toLocaleString()}: ${formatQuantity(offMm[corner], 'height', units, 1)}`}</title></circle>
+      ))}
+      <text x={LEFT + (W - LEFT) / 2} y={H + 17} textAnchor="middle" fontSize="15" fontWeight="680" fill="var(--ink)">{corner}</text>
+    </svg>
+  )
+}
+
+/** Every round as a trend per corner, in walking order, over the design height. */
+export function TrendStrip({ points, units }: TrendProps): ReactNode {
+  if (points.length === 0) return <p className="sub">No round has been walked on this car yet. Each one will stand here, so that a slow sinking shows.</p>
+  const range = rangeOf(points)
+  return (
+    <div>
+      <div className="grid grid-cols-2 gap-x-3 lg:grid-cols-4">{WALK.map((corner) => <Panel key={corner} corner={corner} points={points} range={range} units={units} />)}</div>
+      <p className="mt-1 text-[13.5px] text-ink-2">{UNIT_LABEL[units.length]} over the design height of the level it stood at, round by round. Filled: levelled by its module. Ring: a morning with the supply off, the cold since the evening added back.</p>
+    </div>
+  )
+}

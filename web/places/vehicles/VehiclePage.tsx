@@ -1,0 +1,85 @@
+import type { JobSummary, VehicleDetail } from '@anklet/contract'
+import { nextStep } from '@anklet/core/schedule'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { WALK } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { Loading } from '../../parts/Loading.tsx'
+import { saveFile } from '../../parts/saveFile.ts'
+import { sentenceOf } from '../../data/api.ts'
+import { useCommand, useUnits, useVehicle } from '../../data/queries.ts'
+import { capital, CORNER_WORDS } from '../../words/corners.ts'
+import { complaintWords, NO_COMPLAINT } from '../../words/complaint.ts'
+import { factsOf, STEP_WORDS } from '../../words/steps.ts'
+import { momentWords } from '../../words/times.ts'
+import type { TrendPoint } from './trend.ts'
+import { trendCsv, trendOf } from './trend.ts'
+import { TrendStrip } from './TrendStrip.tsx'
+
+const PURPOSE_WORDS = { heights: 'Heights', evening: 'Evening of a watch', morning: 'Morning of a watch' } as const
+
+function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNode {
+  const units = useUnits()
+  const now = new Date()
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Every round in numbers">
+      <table className="table min-w-[560px]">
+        <thead><tr><th scope="col">round</th>{WALK.map((corner) => <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>{corner}</th>)}<th scope="col" className="n">{UNIT_LABEL[units.temperature]}</th></tr></thead>
+        <tbody>{points.toReversed().map(({ round, offMm }) => (
+          <tr key={round.id}>
+            <th scope="row">{momentWords(round.endedAt, now)}<span className="block font-normal">{PURPOSE_WORDS[round.purpose]}, {round.levelId}</span></th>
+            {WALK.map((corner) => <td key={corner} className="n num">{formatQuantity(offMm[corner], 'height', units)}</td>)}
+            <td className="n num">{formatQuantity(round.temperatureC, 'temperature', units)}</td>
+          </tr>
+        ))}</tbody>
+      </table>
+    </div>
+  )
+}
+
+function JobLine({ job }: { readonly job: JobSummary }): ReactNode {
+  const now = new Date()
+  const step = nextStep(factsOf(job), now.getTime())
+  return (
+    <li><Link to={`/jobs/${job.id}/${step.phase}`} className="sheet block px-4 py-2.5 hover:border-air">
+      <span className="block font-semibold">{momentWords(job.openedAt, now)}<span className="font-normal text-ink-2">, {STEP_WORDS[step.code].toLowerCase()}</span></span>
+      <span className="block text-[14px] text-ink-2">{job.watch?.finding?.sentence ?? complaintWords(job.complaint)}</span>
+    </Link></li>
+  )
+}
+
+function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  const units = useUnits()
+  const navigate = useNavigate()
+  const open = useCommand('job.open')
+  const [jobId] = useState(() => crypto.randomUUID())
+  const { vehicle, vehicleType, jobs } = detail
+  const points = trendOf(detail)
+  const running = jobs.find(({ closedAt }) => closedAt === null)
+  return (
+    <div className="grid gap-6 [&>*]:min-w-0">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1"><span className="plate">{vehicle.plate}</span><h1>{vehicleType.name}</h1><span className="text-ink-3">{vehicle.note}</span></div>
+        {!running && <button type="button" className="btn btn-go" disabled={open.isPending} onClick={() => open.submit({ payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } }, () => void navigate(`/jobs/${jobId}/intake`))}>New job on this car</button>}
+      </div>
+      {open.isError && <p className="wrong" role="alert">{sentenceOf(open.error)}</p>}
+      <section aria-label="History"><TrendStrip points={points} units={units} /></section>
+      <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
+        {points.length > 0 && (
+          <section>
+            <div className="flex items-center justify-between gap-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', trendCsv(points))}>CSV</button></div>
+            <Rounds points={points} />
+          </section>
+        )}
+        <section><h2 className="mb-2">Jobs</h2>{jobs.length === 0 ? <p className="text-ink-2">None yet.</p> : <ul className="grid gap-2">{jobs.map((job) => <JobLine key={job.id} job={job} />)}</ul>}</section>
+      </div>
+    </div>
+  )
+}
+
+/** One vehicle: what it is, every round ever measured on it, what was done. */
+export function VehiclePage(): ReactNode {
+  const { id = '' } = useParams()
+  return <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6"><Loading query={useVehicle(id)} what="the car">{(detail) => <Whole key={detail.vehicle.id} detail={detail} />}</Loading></div>
+}
