@@ -11,6 +11,7 @@ export interface PageSpeed {
   readonly fontKb: number
   readonly floorMs: number
   readonly weighingMs: number
+  readonly inferenceMs: number
   readonly longestTaskMs: number
 }
 
@@ -39,10 +40,11 @@ async function visit(address: string): Promise<PageSpeed> {
   await page.waitForTimeout(1500)
   const measured = await page.evaluate(() => ({
     weighingMs: performance.getEntriesByName('anklet.weighed').at(-1)?.duration ?? Number.NaN,
+    inferenceMs: performance.getEntriesByName('anklet.inferred').at(-1)?.duration ?? Number.NaN,
     tasks: (window as unknown as { ankletTasks: number[] }).ankletTasks,
   }))
   await browser.close()
-  return { scriptKb, fontKb, floorMs, weighingMs: measured.weighingMs, longestTaskMs: Math.max(0, ...measured.tasks) }
+  return { scriptKb, fontKb, floorMs, weighingMs: measured.weighingMs, inferenceMs: measured.inferenceMs, longestTaskMs: Math.max(0, ...measured.tasks) }
 }
 
 /** Opens the demo in Chromium: the floor first, then a morning's answer. */

@@ -36,6 +36,25 @@ test.describe('the floor', () => {
   })
 })
 
+test('Ctrl+K finds a job, a car or a place by a few letters, even while typing', async ({ page, demoShop }) => {
+  await page.goto(`${demoShop.address}/vehicles`)
+  await handOn(page).signIn('M. Arundel')
+  await page.getByLabel('Find a plate').focus()
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('plate, place or tool').fill('418 morning')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/jobs\/.*\/watch$/)
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('plate, place or tool').fill('wait')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/bench\/wait$/)
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('plate, place or tool').fill('zeppelin')
+  await expect(page.getByText('Nothing is called that.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toBeHidden()
+})
+
 test.describe('vehicles', () => {
   test('a car shows every round ever measured, and its table can be saved', async ({ page, demoShop }) => {
     await page.goto(`${demoShop.address}/vehicles`)
@@ -206,7 +225,7 @@ test.describe('for everybody', () => {
   const places = async (address: string): Promise<string[]> => {
     const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string; vehicleId: string; closedAt: string | null }[]
     const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
-    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
+    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
   }
 
   for (const scheme of ['light', 'dark'] as const) {

@@ -15,6 +15,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/:phase?', lazy: async () => ({ Component: (await import('./places/job/JobPlace.tsx')).JobPlace }) },
       { path: '/vehicles', lazy: async () => ({ Component: (await import('./places/vehicles/Vehicles.tsx')).Vehicles }) },
       { path: '/vehicles/:id', lazy: async () => ({ Component: (await import('./places/vehicles/VehiclePage.tsx')).VehiclePage }) },
+      { path: '/bench/:tool?', lazy: async () => ({ Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace }) },
       { path: '/shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
       { path: '/shelf/types/:id', lazy: async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }) },
       { path: '/shop', lazy: async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }) },

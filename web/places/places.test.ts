@@ -126,7 +126,7 @@ describe('the question a watch puts', () => {
     const inferred = inferLeak(questionOf(watched(), { minutesSinceRun: 180 }, evening, morning).request)
     if (!inferred.ok) throw new Error(inferred.error.code)
     const sample = (hour: number, mm: number) => ({ hour, heightMm: { FL: mm, FR: mm, RL: mm, RR: mm } })
-    const rows = nightRows({ answer: inferred.value, tight: [sample(0, 505), sample(12, 495)], leaking: [sample(0, 505), sample(12, 470)] }, 'FL', evening)
+    const rows = nightRows({ answer: inferred.value, tight: [sample(0, 505), sample(12, 495)], leaking: [sample(0, 505), sample(12, 470)], inferenceMs: 0 }, 'FL', evening)
     expect(rows.map(({ coldMm, leakMm, giveMm }) => [coldMm, leakMm, giveMm > 0])).toEqual([[510, 510, false], [500, 475, true]])
     expect(nightCsv(rows).split('\r\n')).toEqual(['time,onlyColdMm,withLeakMm,uncertaintyMm', `${EVENING},510.00,510.00,0.00`, expect.stringMatching(/^2026-11-25T07:00:00\.000Z,500\.00,475\.00,\d+\.\d\d$/)])
   })

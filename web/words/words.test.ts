@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { nextStep } from '@anklet/core/schedule'
+import { holdsWords } from '../places/shell/Palette.tsx'
 import { architecture } from '../test/records.ts'
 import { complaintWords, isComplaint, needsNoNight, NO_COMPLAINT } from './complaint.ts'
 import { cornersInWords, hypothesisWords, list } from './corners.ts'
@@ -41,6 +42,12 @@ describe('what the customer says', () => {
   test('what can be heard or cannot rise needs no night', () => {
     expect((['hiss', 'pumpNever', 'slowRise'] as const).map((sign) => needsNoNight({ ...NO_COMPLAINT, signs: [sign] }))).toEqual([true, true, false])
   })
+})
+
+test('an entry is found by all its words in any order, never by likeness', () => {
+  const entry = 'TQ 418 Walk the morning round. The front, down overnight'
+  expect(['418 morning', 'MORNING 418', '', 'front'].map((typed) => holdsWords(entry, typed))).toEqual([1, 1, 1, 1])
+  expect(['wait', 'tq 419', 'mornings'].map((typed) => holdsWords(entry, typed))).toEqual([0, 0, 0])
 })
 
 describe('times', () => {

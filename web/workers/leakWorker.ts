@@ -7,7 +7,7 @@ import type { PerCorner } from '@anklet/core/vehicle'
 export interface NightSample { readonly hour: number; readonly heightMm: PerCorner<number> }
 
 /** A watch worked out: the answer, and the night with and without the leak it blames. */
-export interface WatchOutcome { readonly answer: LeakdownAnswer; readonly leaking: readonly NightSample[]; readonly tight: readonly NightSample[] }
+export interface WatchOutcome { readonly answer: LeakdownAnswer; readonly leaking: readonly NightSample[]; readonly tight: readonly NightSample[]; readonly inferenceMs: number }
 
 const SAMPLES = 41
 
@@ -20,9 +20,11 @@ function night(request: LeakdownRequest, leaks: ForecastRequest['leaks']): Night
 const api = {
   /** @returns the outcome, or null when the vehicle's figures allow none. */
   work(request: LeakdownRequest): WatchOutcome | null {
+    const began = performance.now()
     const inferred = inferLeak(request)
+    const inferenceMs = performance.now() - began
     if (!inferred.ok) return null
-    return { answer: inferred.value, leaking: night(request, inferred.value.leaks), tight: night(request, {}) }
+    return { answer: inferred.value, leaking: night(request, inferred.value.leaks), tight: night(request, {}), inferenceMs }
   },
 }
 

@@ -19,6 +19,7 @@ export function useWatchOutcome(request: LeakdownRequest): Outcome {
     const settle = (next: Outcome): void => {
       if (!current) return
       performance.measure('anklet.weighed', 'anklet.weighing')
+      if (next.state === 'done') performance.measure('anklet.inferred', { start: 0, duration: next.outcome.inferenceMs })
       setResult(next)
     }
     setResult({ state: 'working' })

@@ -1,24 +1,33 @@
 import type { ReactNode } from 'react'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { Sheet } from '../../parts/Sheet.tsx'
 
+const Palette = lazy(() => import('./Palette.tsx').then((module) => ({ default: module.Palette })))
+
 const LIST = [
-  ['f', 'Floor'], ['n', 'New job'], ['v', 'Vehicles'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
+  ['Ctrl K', 'Find anything'],
+  ['f', 'Floor'], ['n', 'New job'], ['v', 'Vehicles'], ['b', 'Bench'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
   ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
 ] as const
-const PLACE: Readonly<Record<string, string>> = { f: '/', n: '/jobs/new', v: '/vehicles', s: '/shelf' }
+const PLACE: Readonly<Record<string, string>> = { f: '/', n: '/jobs/new', v: '/vehicles', b: '/bench', s: '/shelf' }
 const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch' }
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null
 
-/** Single keys that reach every place; `?` lists them. */
-export function Keys(): ReactNode {
+interface KeysProps { readonly finding: boolean; onFind(open: boolean): void }
+
+/** Single keys that reach every place; `?` lists them, Ctrl+K finds the rest. */
+export function Keys({ finding, onFind }: KeysProps): ReactNode {
   const [open, setOpen] = useState(false)
   const navigate = useNavigate()
   const { pathname } = useLocation()
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault()
+        return onFind(true)
+      }
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
       const place = PLACE[event.key]
       const next = PHASE[event.key]
@@ -29,10 +38,13 @@ export function Keys(): ReactNode {
     }
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
-  }, [navigate, pathname])
+  }, [navigate, pathname, onFind])
   return (
-    <Sheet title="Keys" open={open} onClose={() => setOpen(false)}>
-      <table className="table"><tbody>{LIST.map(([key, words]) => <tr key={key}><td className="whitespace-nowrap"><span className="kbd">{key}</span></td><td>{words}</td></tr>)}</tbody></table>
-    </Sheet>
+    <>
+      {finding && <Suspense><Palette open onClose={() => onFind(false)} /></Suspense>}
+      <Sheet title="Keys" open={open} onClose={() => setOpen(false)}>
+        <table className="table"><tbody>{LIST.map(([key, words]) => <tr key={key}><td className="whitespace-nowrap"><span className="kbd">{key}</span></td><td>{words}</td></tr>)}</tbody></table>
+      </Sheet>
+    </>
   )
 }

@@ -9,7 +9,7 @@ import { useSession } from '../../state/session.ts'
 import { Keys } from './Keys.tsx'
 import { People, PersonButton } from './People.tsx'
 
-const PLACES = [{ to: '/', words: 'Floor' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
+const PLACES = [{ to: '/', words: 'Floor' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
 
 const NEXT_THEME: Readonly<Record<Theme, Theme>> = { system: 'dark', dark: 'light', light: 'system' }
 const THEME_WORDS: Readonly<Record<Theme, string>> = { system: 'as the system', light: 'light', dark: 'dark' }
@@ -22,7 +22,7 @@ function ThemeButton(): ReactNode {
   const { theme, chooseTheme } = useSession()
   const Icon = { system: SunMoon, light: Sun, dark: Moon }[theme]
   return (
-    <button type="button" className="grid min-h-[44px] min-w-[44px] place-items-center rounded-md text-ink-2" onClick={() => chooseTheme(NEXT_THEME[theme])} aria-label={`Light: ${THEME_WORDS[theme]}. Change`} title={`Light: ${THEME_WORDS[theme]}`}>
+    <button type="button" className="hidden min-h-[44px] min-w-[44px] place-items-center rounded-md text-ink-2 sm:grid" onClick={() => chooseTheme(NEXT_THEME[theme])} aria-label={`Light: ${THEME_WORDS[theme]}. Change`} title={`Light: ${THEME_WORDS[theme]}`}>
       <Icon size={20} aria-hidden />
     </button>
   )
@@ -43,6 +43,7 @@ function Connection(): ReactNode {
 /** The frame of every place: brand, places, who works here, and a word when the server is away. */
 export function Shell(): ReactNode {
   const [choosing, setChoosing] = useState(false)
+  const [finding, setFinding] = useState(false)
   const personId = useSession((session) => session.personId)
   return (
     <>
@@ -50,17 +51,18 @@ export function Shell(): ReactNode {
         <NavLink to="/" className="mr-1 flex items-center gap-2 text-[18px] font-bold md:mr-5" style={{ fontStretch: '112%' }}><Mark /><span className="hidden sm:inline">Anklet</span></NavLink>
         <nav aria-label="Places" className="flex h-full">
           {PLACES.map(({ to, words }) => (
-            <NavLink key={to} to={to} end={to === '/'} className={({ isActive }) => `grid place-items-center px-1.5 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
+            <NavLink key={to} to={to} end={to === '/'} className={({ isActive }) => `grid place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
           ))}
         </nav>
         <span className="flex-1" />
+        <button type="button" className="mr-2 hidden min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] text-ink-3 md:flex" onClick={() => setFinding(true)}>Find anything <span className="kbd">Ctrl K</span></button>
         <ThemeButton />
         <PersonButton onOpen={() => setChoosing(true)} />
       </header>
       <Connection />
       <main><Outlet /></main>
       <People open={choosing || personId === null} onClose={() => setChoosing(false)} />
-      <Keys />
+      <Keys finding={finding} onFind={setFinding} />
     </>
   )
 }

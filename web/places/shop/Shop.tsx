@@ -5,11 +5,14 @@ import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, usePeople, useShop } from '../../data/queries.ts'
+import type { Theme } from '../../state/session.ts'
+import { useSession } from '../../state/session.ts'
 import { AddPerson } from '../shell/People.tsx'
 
 function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   const [name, setName] = useState(shop.name)
   const change = useCommand('shop.change')
+  const { theme, chooseTheme } = useSession()
   const save = (next: Partial<Pick<ShopRecord, 'name' | 'units'>>): void => {
     change.submit({ payload: { name: name.trim() || shop.name, units: shop.units, ...next }, baseVersion: shop.version })
   }
@@ -30,6 +33,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
       <Taps disabled={change.isPending} legend="Heights in" options={[{ value: 'mm', words: 'mm' }, { value: 'inch', words: 'inch' }]} chosen={[shop.units.length]} onTap={unit('length')} />
       <Taps disabled={change.isPending} legend="Pressures in" options={[{ value: 'bar', words: 'bar' }, { value: 'kPa', words: 'kPa' }, { value: 'psi', words: 'psi' }]} chosen={[shop.units.pressure]} onTap={unit('pressure')} />
       <Taps disabled={change.isPending} legend="Temperatures in" options={[{ value: 'degC', words: '°C' }, { value: 'degF', words: '°F' }]} chosen={[shop.units.temperature]} onTap={unit('temperature')} />
+      <Taps<Theme> legend="Light, on this device" options={[{ value: 'system', words: 'As the system' }, { value: 'light', words: 'Light' }, { value: 'dark', words: 'Dark' }]} chosen={[theme]} onTap={chooseTheme} />
       <p className="text-ink-2">Units change what is shown and typed. What is stored stays the same.</p>
       {change.isError && <p className="wrong" role="alert">{sentenceOf(change.error)}</p>}
     </div>

@@ -1,0 +1,57 @@
+import type { VehicleType } from '@anklet/contract'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link, NavLink, useParams } from 'react-router'
+import { Loading } from '../../parts/Loading.tsx'
+import { Taps } from '../../parts/Taps.tsx'
+import { useVehicleTypes } from '../../data/queries.ts'
+import { Cold } from './Cold.tsx'
+import { Stance } from './Stance.tsx'
+import { VerdictTool } from './VerdictTool.tsx'
+import { Wait } from './Wait.tsx'
+
+interface Tool {
+  readonly id: string
+  readonly words: string
+  readonly asks: string
+  /** What it shows; most tools reckon on a vehicle type's figures. */
+  readonly body: { readonly of: 'vehicle'; readonly Body: (props: { readonly type: VehicleType }) => ReactNode } | { readonly of: 'nothing'; readonly Body: () => ReactNode }
+}
+
+const TOOLS: readonly Tool[] = [
+  { id: 'stance', words: 'Stance', asks: 'What if a corner loses air, or carries more?', body: { of: 'vehicle', Body: Stance } },
+  { id: 'cold', words: 'Cold', asks: 'How far does a tight car sink when it gets colder?', body: { of: 'vehicle', Body: Cold } },
+  { id: 'wait', words: 'Wait', asks: 'How long must a watch last to be sure?', body: { of: 'vehicle', Body: Wait } },
+  { id: 'verdict', words: 'Verdict', asks: 'Is this height in, or too close to tell?', body: { of: 'nothing', Body: VerdictTool } },
+]
+
+function OnVehicle({ Body, types }: { readonly Body: (props: { readonly type: VehicleType }) => ReactNode; readonly types: readonly VehicleType[] }): ReactNode {
+  const [typeId, setTypeId] = useState(types[0]?.id ?? '')
+  const type = types.find(({ id }) => id === typeId)
+  if (!type) return <p className="sub">This needs a vehicle type’s figures. <Link className="underline" to="/shelf/types/new">Enter one</Link></p>
+  return (
+    <div className="grid gap-4 [&>*]:min-w-0">
+      <Taps<string> legend="On which car?" options={types.map(({ id, name }) => ({ value: id, words: name }))} chosen={[typeId]} onTap={setTypeId} />
+      <Body key={type.id} type={type} />
+    </div>
+  )
+}
+
+function OnTypes({ Body }: { readonly Body: (props: { readonly type: VehicleType }) => ReactNode }): ReactNode {
+  return <Loading query={useVehicleTypes()} what="the vehicle types">{(types) => <OnVehicle Body={Body} types={types} />}</Loading>
+}
+
+/** Every calculation on its own, without a job. */
+export function BenchPlace(): ReactNode {
+  const { tool: wanted } = useParams()
+  const tool = TOOLS.find(({ id }) => id === wanted) ?? TOOLS[0]!
+  return (
+    <div className="mx-auto max-w-[1180px] px-4 py-5 md:px-6">
+      <nav aria-label="Tools of the bench" className="mb-4 flex flex-wrap gap-2">
+        {TOOLS.map(({ id, words }) => <NavLink key={id} to={`/bench/${id}`} className="tap" data-on={id === tool.id} aria-current={id === tool.id ? 'page' : undefined}>{words}</NavLink>)}
+      </nav>
+      <h1 className="say mb-4">{tool.asks}</h1>
+      {tool.body.of === 'nothing' ? <tool.body.Body /> : <OnTypes Body={tool.body.Body} />}
+    </div>
+  )
+}
