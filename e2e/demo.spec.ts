@@ -242,6 +242,19 @@ test.describe('for everybody', () => {
     })
   }
 
+  test('on a phone the corners fold front over rear, left on the left, wherever they are drawn', async ({ page, demoShop }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('M. Arundel')
+    const all = await places(demoShop.address)
+    for (const place of [all.find((each) => each.startsWith('/vehicles/'))!, '/bench/stance', all.at(-1)!]) {
+      await page.goto(`${demoShop.address}${place}`)
+      const at = async (name: RegExp) => (await page.getByRole('img', { name }).first().boundingBox())!
+      const [FL, FR, RL, RR] = [await at(/^front left:/i), await at(/^front right:/i), await at(/^rear left:/i), await at(/^rear right:/i)]
+      expect([FL.x < FR.x, RL.x < RR.x, FL.y < RL.y, FR.y < RR.y, Math.abs(FL.x - RL.x) < 2, Math.abs(FR.x - RR.x) < 2]).toEqual([true, true, true, true, true, true])
+    }
+  })
+
   test('nothing runs over the edge of a phone, and every target is big enough for a glove', async ({ page, demoShop }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(demoShop.address)

@@ -48,7 +48,7 @@ export function TrendStrip({ points, units }: TrendProps): ReactNode {
   const range = rangeOf(points)
   return (
     <div>
-      <div className="grid grid-cols-2 gap-x-3 lg:grid-cols-4">{WALK.map((corner) => <Panel key={corner} corner={corner} points={points} range={range} units={units} />)}</div>
+      <div className="corners">{WALK.map((corner) => <div key={corner} style={{ gridArea: corner }}><Panel corner={corner} points={points} range={range} units={units} /></div>)}</div>
       <p className="mt-1 text-[13.5px] text-ink-2">{UNIT_LABEL[units.length]} over the design height of the level it stood at, round by round. Filled: levelled by its module. Ring: a morning with the supply off, the cold since the evening added back.</p>
     </div>
   )
