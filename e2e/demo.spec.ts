@@ -37,16 +37,18 @@ test.describe('the floor', () => {
 })
 
 test('Ctrl+K finds a job, a car or a place by a few letters, even while typing', async ({ page, demoShop }) => {
+  const find = async (words: string, first: string): Promise<void> => {
+    await page.keyboard.press('Control+k')
+    await page.getByPlaceholder('plate, place or tool').fill(words)
+    await expect(page.getByRole('option', { selected: true })).toContainText(first)
+    await page.keyboard.press('Enter')
+  }
   await page.goto(`${demoShop.address}/vehicles`)
   await handOn(page).signIn('M. Arundel')
   await page.getByLabel('Find a plate').focus()
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('plate, place or tool').fill('418 morning')
-  await page.keyboard.press('Enter')
+  await find('418 morning', 'TQ 418')
   await expect(page).toHaveURL(/jobs\/.*\/watch$/)
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('plate, place or tool').fill('wait')
-  await page.keyboard.press('Enter')
+  await find('wait', 'Bench: how long to wait')
   await expect(page).toHaveURL(/bench\/wait$/)
   await page.keyboard.press('Control+k')
   await page.getByPlaceholder('plate, place or tool').fill('zeppelin')
