@@ -16,7 +16,7 @@ export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {
       return { sentence: `${capital(CORNER_WORDS[remark.corner])}: ${write(remark.firstMm)} on the first lap, ${write(remark.secondMm)} on the second. One of them is wrong.`, again: remark.corner }
     case 'twist':
       return {
-        sentence: `${remark.against === 'earlier' ? 'Against the evening' : 'Against the design heights'} these four heights would twist the body by ${write(Math.abs(remark.closureMm))}; ${write(remark.roomMm)} can be tape, floor and tyres. ${remark.against === 'earlier' ? 'A reading is likely wrong.' : 'Check the readings, or the car stands with a wheel on a kerb or a corner on its stop.'}`,
+        sentence: `${remark.against === 'earlier' ? 'Against the evening' : 'Against the design heights'} these four heights would twist the body by ${write(Math.abs(remark.closureMm))}; ${write(remark.roomMm)} can be tape, floor and tyres. ${remark.against === 'earlier' ? 'Measure again; only a corner right down on its stop twists a body like that.' : 'Check the readings, or the car stands with a wheel on a kerb or a corner on its stop.'}`,
         again: remark.corner,
       }
     case 'sinking':

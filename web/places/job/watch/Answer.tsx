@@ -9,6 +9,7 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, useUnits } from '../../../data/queries.ts'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
+import type { SpokenAnswer } from '../../../words/answer.ts'
 import { speakAnswer } from '../../../words/answer.ts'
 import { momentWords, spanWords } from '../../../words/times.ts'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
@@ -27,12 +28,10 @@ function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
   return <p className="mb-1 text-[14px] text-ink-3">Night from {momentWords(evening.endedAt, new Date())}, {watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
 }
 
-function Actions(props: AnswerProps & { readonly outcome: WatchOutcome; onWhy(): void }): ReactNode {
-  const { job, watch, outcome: { answer }, onWhy, onMorningAgain, onAnother } = props
-  const units = useUnits()
+function Actions(props: AnswerProps & { readonly outcome: WatchOutcome; readonly spoken: SpokenAnswer; onWhy(): void }): ReactNode {
+  const { job, watch, outcome: { answer }, spoken, onWhy, onMorningAgain, onAnother } = props
   const conclude = useCommand('watch.conclude')
   const close = useCommand('job.close')
-  const spoken = speakAnswer({ answer, architecture: job.vehicleType.architecture, units, undisturbed: watch.undisturbed ?? true })
   const doubted = spoken.kind === 'readingWrong'
   const write = (): void => {
     conclude.submit({ payload: { watchId: watch.id, finding: { kind: spoken.kind, best: answer.best, probability: spoken.suspects[0]!.probability, sentence: spoken.headline.slice(0, 300) } }, baseVersion: watch.version })
@@ -78,7 +77,7 @@ function Told(props: AnswerProps & { readonly outcome: WatchOutcome }): ReactNod
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
           <Suspects answer={answer} spoken={spoken} />
-          <Actions {...props} onWhy={() => setWhy(true)} />
+          <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
         </div>
       </div>
       <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why {...props} answer={answer} /></Sheet>
