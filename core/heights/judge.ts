@@ -1,9 +1,9 @@
-import type { Axle, Corner, PerCorner } from '../vehicle/index.ts'
-import { AXLE_OF, perCorner } from '../vehicle/index.ts'
+import type { Axle, PerCorner } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLE_OF, perCorner } from '../vehicle/index.ts'
 import type { Readings } from './readings.ts'
 import { meanHeights } from './readings.ts'
 import type { VerdictAnswer } from './verdict.ts'
-import { heightVerdict } from './verdict.ts'
+import { GUARD_FACTOR, heightVerdict } from './verdict.ts'
 
 /** What one axle may stand at, mm. */
 export interface AxleSpecification {
@@ -36,12 +36,9 @@ export interface RoundVerdict {
   readonly axleMeanMm: Readonly<Record<Axle, number>>
 }
 
-const CORNERS_OF: Readonly<Record<Axle, readonly [Corner, Corner]>> = { front: ['FL', 'FR'], rear: ['RL', 'RR'] }
-const GUARD_FACTOR = 1.645
-
 function leftRight(axle: Axle, readings: Readings, means: PerCorner<number>, limitMm: number | null, repeatabilityMm: number): DifferenceVerdict | null {
   if (limitMm === null) return null
-  const [left, right] = CORNERS_OF[axle]
+  const [left, right] = AXLE_CORNERS[axle]
   const differenceMm = means[left] - means[right]
   // What tape and floor have in common cancels in a difference: only the repeating counts.
   const guardMm = GUARD_FACTOR * repeatabilityMm * Math.sqrt(1 / readings[left].length + 1 / readings[right].length)
@@ -57,7 +54,7 @@ function leftRight(axle: Axle, readings: Readings, means: PerCorner<number>, lim
 export function judgeRound(readings: Readings, specification: AxleSpecifications, repeatabilityMm: number): RoundVerdict {
   const means = meanHeights(readings)
   const corners = perCorner((corner) => heightVerdict({ readingsMm: readings[corner], ...specification[AXLE_OF[corner]], repeatabilityMm }))
-  const mean = (axle: Axle, of: PerCorner<number>): number => (of[CORNERS_OF[axle][0]] + of[CORNERS_OF[axle][1]]) / 2
+  const mean = (axle: Axle, of: PerCorner<number>): number => (of[AXLE_CORNERS[axle][0]] + of[AXLE_CORNERS[axle][1]]) / 2
   const off = perCorner((corner) => corners[corner].deviationMm)
   return {
     corners,

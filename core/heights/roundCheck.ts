@@ -1,6 +1,7 @@
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 import { closureMm, closureUncertaintyMm, TYRE_ALLOWANCE_MM } from './closure.ts'
+import { meanHeights } from './readings.ts'
 
 /**
  * Room for floor and coachwork when a round is held against the design heights instead of an earlier round on the same spot,
@@ -58,7 +59,7 @@ function twistRemark(request: RoundCheckRequest, laps: PerCorner<readonly number
   if (CORNERS.some((corner) => laps[corner].length === 0)) return null
   const { vehicle, earlier, repeatabilityMm } = request
   const before = earlier?.meanMm ?? mapCorners(vehicle.corners, (corner) => corner.designHeightMm)
-  const mean = mapCorners(laps, (list) => list.reduce((sum, value) => sum + value, 0) / list.length)
+  const mean = meanHeights(laps)
   const changeMm = mapCorners(mean, (value, corner) => value - before[corner])
   const countAfter = mapCorners(laps, (list) => list.length)
   const countBefore = earlier?.count ?? mapCorners(laps, () => Number.POSITIVE_INFINITY)

@@ -4,7 +4,7 @@ export const DEFAULT_SYSTEMATIC_MM = 1
 /** From this many readings on, their own spread counts instead of the stated repeatability. */
 const OWN_SPREAD_FROM = 5
 /** 95 %, one-sided: the guard band is this many standard uncertainties (ISO 14253-1, JCGM 106). */
-const GUARD_FACTOR = 1.645
+export const GUARD_FACTOR = 1.645
 const MOST_READINGS = 20
 
 /** Readings of one corner and what they are held against. */

@@ -4,7 +4,7 @@ import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { kelvin, P_ATM_BAR } from '../units/index.ts'
 import type { Axle, Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
-import { checkGeometry, CORNERS, hasAir, perCorner } from '../vehicle/index.ts'
+import { AXLE_CORNERS, checkGeometry, CORNERS, hasAir, perCorner } from '../vehicle/index.ts'
 import { runLeak } from './leakRun.ts'
 
 /** A parked vehicle with its module off. */
@@ -39,8 +39,6 @@ export type ForecastRefusal =
   | EquilibriumRefusal
   | { readonly code: 'sampleOutside'; readonly hour: number; readonly hours: number }
   | { readonly code: 'crossLeakWithoutAir'; readonly axle: Axle }
-
-const AXLE_CORNERS: Record<Axle, readonly [Corner, Corner]> = { front: ['FL', 'FR'], rear: ['RL', 'RR'] }
 
 /** A vehicle ready to lose air: its figures, a solver, and the amounts it starts with. */
 export interface Start { readonly rig: Rig; readonly solver: Solver; readonly airBarL: Float64Array }

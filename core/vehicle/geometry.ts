@@ -69,14 +69,14 @@ export type GeometryRefusal =
 const COIL_CARRIES_WITHIN_N = 1
 
 /** Whether a corner has an air spring. */
-export const hasAir = (corner: CornerGeometry): boolean => corner.effectiveAreaCm2 > 0
+export const hasAir = (corner: Pick<CornerGeometry, 'effectiveAreaCm2'>): boolean => corner.effectiveAreaCm2 > 0
 
 /**
  * Height a corner stands at when the module asks for a level, mm. A corner on a coil alone does not follow: no air lifts it.
  * @param levelOffsetMm level over design height, mm.
  */
 export const heightAtLevelMm = (corner: Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>, levelOffsetMm: number): number =>
-  corner.designHeightMm + (corner.effectiveAreaCm2 > 0 ? levelOffsetMm : 0)
+  corner.designHeightMm + (hasAir(corner) ? levelOffsetMm : 0)
 
 function checkCorner(corner: Corner, geometry: CornerGeometry): GeometryRefusal | null {
   const { bumpHeightMm, designHeightMm, droopHeightMm } = geometry

@@ -1,4 +1,4 @@
-export { CORNERS, WALK, AXLE_OF, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
+export { CORNERS, WALK, AXLE_OF, AXLE_CORNERS, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
 export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
 export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'

@@ -1,5 +1,5 @@
 import { asc } from 'drizzle-orm'
-import { hasAirOnAxle, checkGeometry, completeGeometry, hasAir } from '@anklet/core/vehicle'
+import { AXLE_CORNERS, hasAirOnAxle, checkGeometry, completeGeometry, hasAir } from '@anklet/core/vehicle'
 import type { Architecture, Specification, VehicleGeometry, VehicleType } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
@@ -7,13 +7,11 @@ import { vehicleType } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { unlessTaken, updateVersion } from './saving.ts'
 
-const AXLES = { front: ['FL', 'FR'], rear: ['RL', 'RR'] } as const
-
 function checkType(architecture: Architecture, given: VehicleGeometry): VehicleGeometry {
   const geometry = completeGeometry(given)
   for (const axle of ['front', 'rear'] as const) {
     const airSaid = hasAirOnAxle(architecture, axle)
-    if (AXLES[axle].some((corner) => hasAir(geometry.corners[corner]) !== airSaid)) throw new AppError('airAndGeometryDiffer', { axle, airSaid }, '/payload/geometry')
+    if (AXLE_CORNERS[axle].some((corner) => hasAir(geometry.corners[corner]) !== airSaid)) throw new AppError('airAndGeometryDiffer', { axle, airSaid }, '/payload/geometry')
   }
   const checked = checkGeometry(geometry)
   if (!checked.ok) throw new AppError(checked.error.code, checked.error, `/payload/geometry/corners/${checked.error.corner}`)

@@ -30,7 +30,7 @@ export function WalkStrip({ job, draft, earlier, stop, units, onPick }: WalkStri
     const marks: StripMark[] = [...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []), ...(mean === null ? [] : [{ mm: mean, kind: 'now' as const, label: write(mean) }])]
     const active = stop?.corner === corner && !draft.sealed
     const taken = draft.readings.filter((reading) => reading.corner === corner).length
-    return { marks, designMm: specification ? null : design[corner], ...(specification ? { band: bandOf(specification, corner, taken) } : {}), state: active ? 'active' as const : mean !== null ? 'reading' as const : 'empty' as const, ...(hasAir({ ...job.vehicleType.geometry.corners[corner], coilForceAtDesignN: 0, coilRateNPerMm: 0 }) ? {} : { note: 'coil, no air' }) }
+    return { marks, designMm: specification ? null : design[corner], ...(specification ? { band: bandOf(specification, corner, taken) } : {}), state: active ? 'active' as const : mean !== null ? 'reading' as const : 'empty' as const, ...(hasAir(job.vehicleType.geometry.corners[corner]) ? {} : { note: 'coil, no air' }) }
   })
   const off = Object.fromEntries(CORNERS.flatMap((corner) => (means[corner] === null ? [] : [[corner, means[corner] - design[corner]]])))
   return <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} phoneHeightPx={84} onPick={draft.sealed ? undefined : onPick} label="The round so far, in walking order" />
