@@ -42,6 +42,13 @@ const LeakdownRequest = closed({
   modelSigmaMm: Type.Optional(sigma),
   tyreAllowanceMm: Type.Optional(sigma),
   levelOffsetMm: Type.Optional(levelOffsetMm),
+  between: Type.Optional(Type.Array(closed({
+    hour: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Hours after the first round' }),
+    temperatureC,
+    readings: perCorner(Type.Array(heightMm, { maxItems: 100, description: 'Empty: this corner was not measured' })),
+  }), { maxItems: 40, description: 'Rounds walked between the first and the last' })),
+  geometryShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1, description: 'Share of the largest unexplained change the figures of the vehicle leave uncertain' })),
+  coldShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1, description: 'How well the volumes are known, as a share of what the cold explains' })),
   priors: Type.Optional(hypotheses(weight)),
 })
 const LeakdownResponse = closed({

@@ -15,7 +15,8 @@ export const SINKING_MM = 4
 /** One reading of a walk. */
 export interface LapReading {
   readonly corner: Corner
-  readonly lap: 1 | 2
+  /** Which time round the car: 1, 2 and so on. */
+  readonly lap: number
   readonly heightMm: number
 }
 

@@ -46,11 +46,17 @@ function spreadOf(readings: readonly number[], repeatabilityMm: number): number 
   return Math.max(Math.sqrt(variance), repeatabilityMm / 2)
 }
 
-function decide(meanMm: number, guardMm: number, { nominalMm, minusMm, plusMm }: VerdictRequest): Verdict {
+/**
+ * Width of the guard band that so many readings leave, mm.
+ * @param spreadMm standard deviation of one reading, mm. @param count readings, 1 or more.
+ */
+export const guardMm = (count: number, spreadMm: number, systematicMm: number = DEFAULT_SYSTEMATIC_MM): number => GUARD_FACTOR * Math.sqrt(spreadMm ** 2 / count + systematicMm ** 2)
+
+function decide(meanMm: number, guard: number, { nominalMm, minusMm, plusMm }: VerdictRequest): Verdict {
   const [least, most] = [nominalMm - minusMm, nominalMm + plusMm]
-  if (meanMm >= least + guardMm && meanMm <= most - guardMm) return 'in'
-  if (meanMm < least - guardMm) return 'low'
-  return meanMm > most + guardMm ? 'high' : 'undecided'
+  if (meanMm >= least + guard && meanMm <= most - guard) return 'in'
+  if (meanMm < least - guard) return 'low'
+  return meanMm > most + guard ? 'high' : 'undecided'
 }
 
 /**
@@ -63,11 +69,11 @@ export function heightVerdict(request: VerdictRequest): VerdictAnswer {
   const { readingsMm, nominalMm, repeatabilityMm, systematicMm = DEFAULT_SYSTEMATIC_MM } = request
   const meanMm = meanOf(readingsMm)
   const spread = spreadOf(readingsMm, repeatabilityMm)
-  const uncertainty = (count: number): number => Math.sqrt(spread ** 2 / count + systematicMm ** 2)
-  const verdictWith = (count: number): Verdict => decide(meanMm, GUARD_FACTOR * uncertainty(count), request)
+  const guard = (count: number): number => guardMm(count, spread, systematicMm)
+  const verdictWith = (count: number): Verdict => decide(meanMm, guard(count), request)
   const counts = Array.from({ length: MOST_READINGS }, (_, i) => i + 1)
   return {
-    meanMm, standardUncertaintyMm: uncertainty(readingsMm.length), deviationMm: meanMm - nominalMm, guardMm: GUARD_FACTOR * uncertainty(readingsMm.length),
+    meanMm, standardUncertaintyMm: guard(readingsMm.length) / GUARD_FACTOR, deviationMm: meanMm - nominalMm, guardMm: guard(readingsMm.length),
     verdict: verdictWith(readingsMm.length), readingsToDecide: counts.find((count) => verdictWith(count) !== 'undecided') ?? null,
   }
 }

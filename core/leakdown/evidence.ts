@@ -18,7 +18,11 @@ export interface Evidence {
   readonly joint: Float64Array | null
 }
 
-const squares = (z: Float64Array, at: number): number => z[at]! ** 2 + z[at + 1]! ** 2 + z[at + 2]! ** 2 + z[at + 3]! ** 2
+const squares = (z: Float64Array): number => {
+  let sum = 0
+  for (const value of z) sum += value * value
+  return sum
+}
 
 function finish(chi2: Float64Array): { weights: Float64Array; leastChi2: number; logMean: number } {
   let leastChi2 = Number.POSITIVE_INFINITY
@@ -35,16 +39,16 @@ function finish(chi2: Float64Array): { weights: Float64Array; leastChi2: number;
 
 /**
  * Evidence of a hypothesis with one conductance.
- * @param whitened whitened misfit (reading minus prediction) at every node of a grid `coarse` fine steps apart, 4 values each.
+ * @param whitened whitened misfit (reading minus prediction) at every node of a grid `coarse` fine steps apart, `width` values each.
  */
-export function evidenceOfOne(whitened: Float64Array, coarse: number): Evidence {
+export function evidenceOfOne(whitened: Float64Array, width: number, coarse: number): Evidence {
   const chi2 = new Float64Array(FINE_NODES)
-  const z = new Float64Array(4)
+  const z = new Float64Array(width)
   for (let k = 0; k < FINE_NODES; k += 1) {
-    const node = Math.min(Math.floor(k / coarse), whitened.length / 4 - 2)
+    const node = Math.min(Math.floor(k / coarse), whitened.length / width - 2)
     const share = k / coarse - node
-    for (let i = 0; i < 4; i += 1) z[i] = whitened[4 * node + i]! * (1 - share) + whitened[4 * node + 4 + i]! * share
-    chi2[k] = squares(z, 0)
+    for (let i = 0; i < width; i += 1) z[i] = whitened[width * node + i]! * (1 - share) + whitened[width * (node + 1) + i]! * share
+    chi2[k] = squares(z)
   }
   const { weights, leastChi2, logMean } = finish(chi2)
   return { logMean, leastChi2, first: weights, second: null, joint: null }
@@ -52,21 +56,21 @@ export function evidenceOfOne(whitened: Float64Array, coarse: number): Evidence 
 
 /**
  * Evidence of a hypothesis with two independent conductances: the mean over the square.
- * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, 4 values each.
+ * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, `width` values each.
  */
-export function evidenceOfTwo(whitened: Float64Array, coarse: number): Evidence {
-  const side = Math.sqrt(whitened.length / 4)
+export function evidenceOfTwo(whitened: Float64Array, width: number, coarse: number): Evidence {
+  const side = Math.sqrt(whitened.length / width)
   const chi2 = new Float64Array(FINE_NODES * FINE_NODES)
-  const [row, z] = [new Float64Array(4 * side), new Float64Array(4)]
+  const [row, z] = [new Float64Array(width * side), new Float64Array(width)]
   for (let i = 0; i < FINE_NODES; i += 1) {
     const node = Math.min(Math.floor(i / coarse), side - 2)
     const share = i / coarse - node
-    for (let k = 0; k < 4 * side; k += 1) row[k] = whitened[4 * side * node + k]! * (1 - share) + whitened[4 * side * (node + 1) + k]! * share
+    for (let k = 0; k < width * side; k += 1) row[k] = whitened[width * side * node + k]! * (1 - share) + whitened[width * side * (node + 1) + k]! * share
     for (let j = 0; j < FINE_NODES; j += 1) {
       const column = Math.min(Math.floor(j / coarse), side - 2)
       const part = j / coarse - column
-      for (let k = 0; k < 4; k += 1) z[k] = row[4 * column + k]! * (1 - part) + row[4 * column + 4 + k]! * part
-      chi2[i * FINE_NODES + j] = squares(z, 0)
+      for (let k = 0; k < width; k += 1) z[k] = row[width * column + k]! * (1 - part) + row[width * (column + 1) + k]! * part
+      chi2[i * FINE_NODES + j] = squares(z)
     }
   }
   const { weights: joint, leastChi2, logMean } = finish(chi2)

@@ -6,24 +6,33 @@ import { ok, refuse } from '../result/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, hasAir, mapCorners, perCorner } from '../vehicle/index.ts'
 import { hoursToBumpStop } from './bumpStopTime.ts'
-import { changeCovariance, choleskyOf } from './covariance.ts'
+import type { Observed } from './covariance.ts'
+import { changeCovariance, choleskyOf, KNOWN_GEOMETRY_SHARE } from './covariance.ts'
 import type { Evidence } from './evidence.ts'
-import { forecast, prepareStart } from './forecast.ts'
+import { prepareStart } from './forecast.ts'
 import type { HypothesisId } from './hypotheses.ts'
 import { priorsOf } from './hypotheses.ts'
 import { leakRate, medianLeaks } from './leakRate.ts'
 import type { LeakRate } from './leakRate.ts'
-import { coldChange, weighHypotheses } from './weigh.ts'
+import { runLeak } from './leakRun.ts'
+import type { RoundBetween, Stretch } from './night.ts'
+import { stretchesOf } from './night.ts'
+import { normalQuantile } from './normalQuantile.ts'
+import type { ColdChange } from './weigh.ts'
+import { coldChanges, weighHypotheses } from './weigh.ts'
 
 /** A workshop's figures where nothing better is known. */
 export const LEAKDOWN_DEFAULTS = {
   temperatureSigmaK: 3, repeatabilityMm: DEFAULT_REPEATABILITY_MM, modelSigmaMm: 3, tyreAllowanceMm: TYRE_ALLOWANCE_MM, levelOffsetMm: 0,
 } as const
 
-/** Above this chi-squared (4 readings, 1 %) nothing in the table fits. */
-const FIT_LIMIT_CHI2 = 13.3
+/** Above this chi-squared (1 %) nothing in the table fits: 13.3 for four changes, Wilson and Hilferty's cube for more. */
+export function fitLimitChi2(changes: number): number {
+  const part = 2 / (9 * changes)
+  return changes === 4 ? 13.3 : changes * (1 - part + normalQuantile(0.99) * Math.sqrt(part)) ** 3
+}
 
-/** Two rounds of readings around a car parked with its module disabled. */
+/** Two rounds of readings or more around a car parked with its module disabled. */
 export interface LeakdownRequest {
   readonly vehicle: VehicleGeometry
   /** Time between the rounds, h; more than 0. */
@@ -43,6 +52,12 @@ export interface LeakdownRequest {
   readonly tyreAllowanceMm?: number | undefined
   /** Level the car started from, mm over design height. */
   readonly levelOffsetMm?: number | undefined
+  /** Rounds walked in between, in any order. */
+  readonly between?: readonly RoundBetween[] | undefined
+  /** Share of the largest unexplained change the vehicle's figures leave uncertain; default `KNOWN_GEOMETRY_SHARE`. */
+  readonly geometryShare?: number | undefined
+  /** How well its volumes are known, as a share of what the cold explains; default 0. */
+  readonly coldShare?: number | undefined
   /** Weights instead of the table's for the hypotheses named. */
   readonly priors?: Readonly<Partial<Record<HypothesisId, number>>> | undefined
 }
@@ -81,7 +96,7 @@ export interface LeakdownAnswer {
 }
 
 /** Why there is no answer. */
-export type LeakdownRefusal = EquilibriumRefusal | { readonly code: 'noAirAnywhere' } | { readonly code: 'noPriorLeft' }
+export type LeakdownRefusal = EquilibriumRefusal | { readonly code: 'noAirAnywhere' } | { readonly code: 'noPriorLeft' } | { readonly code: 'roundOutside' }
 
 type Complete = { readonly [Field in keyof LeakdownRequest]-?: NonNullable<LeakdownRequest[Field]> }
 
@@ -92,19 +107,33 @@ const complete = (request: LeakdownRequest): Complete => ({
   modelSigmaMm: request.modelSigmaMm ?? LEAKDOWN_DEFAULTS.modelSigmaMm,
   tyreAllowanceMm: request.tyreAllowanceMm ?? LEAKDOWN_DEFAULTS.tyreAllowanceMm,
   levelOffsetMm: request.levelOffsetMm ?? LEAKDOWN_DEFAULTS.levelOffsetMm,
+  geometryShare: request.geometryShare ?? KNOWN_GEOMETRY_SHARE,
+  coldShare: request.coldShare ?? 0,
+  between: [...(request.between ?? [])].sort((a, b) => a.hour - b.hour),
   priors: request.priors ?? {},
 })
 
-interface Measured { readonly changeMm: PerCorner<number>; readonly cold: { readonly changeMm: Float64Array; readonly perKelvin: Float64Array } }
+interface Measured { readonly changeMm: PerCorner<number>; readonly cold: ColdChange; readonly observed: readonly Observed[]; readonly covariance: Float64Array }
 
-function covarianceOf(request: Complete, { changeMm, cold }: Measured): Float64Array {
-  return changeCovariance({
-    ...request,
-    countBefore: CORNERS.map((corner) => request.before[corner].length),
-    countAfter: CORNERS.map((corner) => request.after[corner].length),
-    perKelvin: cold.perKelvin,
-    largestUnexplainedMm: Math.max(...CORNERS.map((corner, i) => Math.abs(changeMm[corner] - cold.changeMm[i]!))),
+// Every change that was measured; a corner nobody measured in a round is left out of it.
+function observe({ before, after, between }: Complete): Observed[] {
+  const first = meanHeights(before)
+  return [...between.map(({ readings }) => readings), after].flatMap((readings, round) => {
+    const means = meanHeights(readings)
+    return CORNERS.flatMap((name, corner) => (readings[name].length === 0 ? [] : [{ round, corner, changeMm: means[name] - first[name], countBefore: before[name].length, countAfter: readings[name].length }]))
   })
+}
+
+function measure(request: Complete, cold: readonly ColdChange[]): Measured {
+  const observed = observe(request)
+  const rounds = cold.map((change, round) => ({
+    ...change,
+    largestUnexplainedMm: Math.max(0, ...observed.flatMap((one) => (one.round === round ? [Math.abs(one.changeMm - change.coldMm[one.corner]!)] : []))),
+  }))
+  const means = { before: meanHeights(request.before), after: meanHeights(request.after) }
+  return {
+    changeMm: perCorner((corner) => means.after[corner] - means.before[corner]), cold: cold.at(-1)!, observed, covariance: changeCovariance(observed, { ...request, rounds }),
+  }
 }
 
 // Softmax of log prior + log evidence, so that no likelihood underflows.
@@ -115,16 +144,24 @@ function posteriorOf(priors: ReadonlyMap<HypothesisId, number>, evidence: Readon
   return new Map(logs.map(([id, log]) => [id, Math.exp(log - highest) / total]))
 }
 
-function predictedChange(request: Complete, leaks: Readonly<Partial<Record<Corner, number>>>): Record<Corner, number> | null {
-  const run = forecast({ ...request, leaks, sampleHours: [0, request.hours] })
-  return run.ok ? perCorner((corner) => run.value[1]!.heightMm[corner] - run.value[0]!.heightMm[corner]) : null
+// Change by the last round if those corners leak so; null where the car would not come to rest.
+function predictedChange({ vehicle, startC, levelOffsetMm }: Complete, stretches: readonly Stretch[], leaks: Readonly<Partial<Record<Corner, number>>>): PerCorner<number> | null {
+  const start = prepareStart(vehicle, startC, levelOffsetMm)
+  if (!start.ok) return null
+  const { solver, airBarL } = start.value
+  solver.solve(airBarL, startC)
+  const before = solver.travelMm.slice()
+  for (const { durationS, fromC, toC } of stretches) {
+    runLeak({ solver, leaks: CORNERS.map((corner) => leaks[corner] ?? 0), crossLeaks: [0, 0], temperatureC: (timeS) => fromC + ((toC - fromC) * timeS) / durationS }, airBarL, 0, durationS)
+  }
+  return solver.solve(airBarL, stretches.at(-1)!.toC).outcome === 'converged' ? perCorner((_, i) => solver.travelMm[i]! - before[i]!) : null
 }
 
-function describe(request: Complete, measured: Measured, posterior: Map<HypothesisId, number>, evidence: Evidence, best: HypothesisId): Omit<LeakdownAnswer, 'sigmaMm' | 'priors'> {
-  const { changeMm, cold } = measured
+function describe(request: Complete, measured: Measured, stretches: readonly Stretch[], posterior: Map<HypothesisId, number>, evidence: Evidence, best: HypothesisId): Omit<LeakdownAnswer, 'sigmaMm' | 'priors'> {
+  const { changeMm, cold, observed } = measured
   const leaks = medianLeaks(best, evidence)
-  const expectedColdMm = perCorner((_, i) => cold.changeMm[i]!)
-  const predictedMm = predictedChange(request, leaks) ?? expectedColdMm
+  const expectedColdMm = perCorner((_, i) => cold.coldMm[i]!)
+  const predictedMm = predictedChange(request, stretches, leaks) ?? expectedColdMm
   const expectedClosureMm = closureMm(predictedMm, request.vehicle)
   const meanC = (request.startC + request.endC) / 2
   return {
@@ -142,14 +179,16 @@ function describe(request: Complete, measured: Measured, posterior: Map<Hypothes
       countBefore: mapCorners(request.before, (list) => list.length), countAfter: mapCorners(request.after, (list) => list.length),
     }),
     fitChi2: evidence.leastChi2,
-    fitSuspect: evidence.leastChi2 > FIT_LIMIT_CHI2,
+    fitSuspect: evidence.leastChi2 > fitLimitChi2(observed.length),
     predictedMm,
     leaks,
   }
 }
 
+const inOrder = ({ between, hours }: Complete): boolean => between.every(({ hour }, i) => hour > (between[i - 1]?.hour ?? 0) && hour < hours)
+
 /**
- * What two rounds around a parked car mean: which hypothesis about its leaks explains the changes, how sure that is, and how
+ * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes, how sure that is, and how
  * much of the drop was only the cold. Bayes' rule over the table in `hypotheses.ts`, the unknown leak rate averaged out.
  * @returns the answer, or why there is none. Two closures and fit are judged beside it: look at `fitSuspect` and
  * `closureSuspect` before believing `best`.
@@ -160,20 +199,22 @@ export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, Leakdo
   const start = prepareStart(vehicle, request.startC, request.levelOffsetMm)
   if (!start.ok) return start
   if (!CORNERS.some((corner) => hasAir(vehicle.corners[corner]))) return refuse({ code: 'noAirAnywhere' })
+  if (!inOrder(request)) return refuse({ code: 'roundOutside' })
   const priors = priorsOf(vehicle, request.priors)
   if (!priors) return refuse({ code: 'noPriorLeft' })
-  const cold = coldChange(start.value, request)
+  const stretches = stretchesOf(request)
+  const cold = coldChanges(start.value, request.startC, stretches.map(({ toC }) => toC))
   if (!cold.ok) return cold
-  const means = { before: meanHeights(request.before), after: meanHeights(request.after) }
-  const changeMm = perCorner((corner) => means.after[corner] - means.before[corner])
-  const measured = { changeMm, cold: cold.value }
-  const covariance = covarianceOf(request, measured)
-  const evidence = weighHypotheses([...priors.keys()], start.value, { ...request, changeMm: CORNERS.map((c) => changeMm[c]), factor: choleskyOf(covariance) })
+  const measured = measure(request, cold.value)
+  const { observed, covariance } = measured
+  const evidence = weighHypotheses([...priors.keys()], start.value, { startC: request.startC, stretches, observed, factor: choleskyOf(covariance, observed.length) })
   const posterior = posteriorOf(priors, evidence)
   const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
+  // The last round has all four corners, so its changes are the last four.
+  const last = observed.length - 4
   return ok({
-    ...describe(request, measured, posterior, evidence.get(best)!, best),
-    sigmaMm: perCorner((_, i) => Math.sqrt(covariance[5 * i]!)),
+    ...describe(request, measured, stretches, posterior, evidence.get(best)!, best),
+    sigmaMm: perCorner((_, i) => Math.sqrt(covariance[(observed.length + 1) * (last + i)]!)),
     priors: Object.fromEntries(priors),
   })
 }

@@ -1,10 +1,11 @@
 import type { Solver } from '../pneumatics/index.ts'
 import { leakFlowLPerS } from '../pneumatics/index.ts'
 import { kelvin } from '../units/index.ts'
+import type { Stretch } from './night.ts'
+import { stepsOf, temperatureRange, warmth } from './night.ts'
 
 /** Nodes of a grid in each direction: some 0.05 mm between them at the start, where most leaks end. */
 const NODES = 29
-const TEMPERATURES = 3
 const FIELDS = 6
 
 /**
@@ -16,34 +17,44 @@ export interface LossGrid {
   readonly right: number
   readonly airLeft: number
   readonly airRight: number
-  /** Per node: pressure of left and right spring at start, mean and end temperature, bar absolute. */
+  /** Per node: pressure of left and right spring at coldest, middle and warmest temperature, bar absolute. */
   readonly pressure: Float64Array
-  /** Per node: travel of the four corners at the end temperature, mm. */
-  readonly travelMm: Float64Array
+  /** For each round after the first, per node: travel of the four corners at its temperature, mm. */
+  readonly travelMm: readonly Float64Array[]
 }
 
 const shareOf = (node: number): number => (node / (NODES - 1)) ** 2
 
-/** Tabulates an axle. @param axle 0 front, 1 rear. */
-export function layLossGrid(solver: Solver, airBarL: Float64Array, axle: number, temperaturesC: readonly [number, number, number]): LossGrid {
+// Rests over the whole grid at one temperature, to and fro, so that the solver always starts from a neighbour.
+function sweep(solver: Solver, airBarL: Float64Array, [left, right]: readonly [number, number], temperatureC: number, keep: (node: number) => void): void {
+  const air = airBarL.slice()
+  for (let i = 0; i < NODES; i += 1) {
+    air[left] = airBarL[left]! * (1 - shareOf(i))
+    for (let j = 0; j < NODES; j += 1) {
+      const column = i % 2 === 0 ? j : NODES - 1 - j
+      air[right] = airBarL[right]! * (1 - shareOf(column))
+      solver.solve(air, temperatureC)
+      keep(i * NODES + column)
+    }
+  }
+}
+
+/** Tabulates an axle for a night. @param axle 0 front, 1 rear. */
+export function layLossGrid(solver: Solver, airBarL: Float64Array, axle: number, stretches: readonly Stretch[]): LossGrid {
   const [left, right] = [2 * axle, 2 * axle + 1]
   const pressure = new Float64Array(NODES * NODES * FIELDS)
-  const travelMm = new Float64Array(NODES * NODES * 4)
-  const air = airBarL.slice()
-  for (let t = 0; t < TEMPERATURES; t += 1) {
-    for (let i = 0; i < NODES; i += 1) {
-      air[left] = airBarL[left]! * (1 - shareOf(i))
-      for (let j = 0; j < NODES; j += 1) {
-        // to and fro, so that the solver always starts from a neighbour
-        const column = i % 2 === 0 ? j : NODES - 1 - j
-        air[right] = airBarL[right]! * (1 - shareOf(column))
-        solver.solve(air, temperaturesC[t]!)
-        const node = i * NODES + column
+  const travelMm = stretches.map(() => new Float64Array(NODES * NODES * 4))
+  const tabulated = temperatureRange(stretches)
+  for (const temperatureC of new Set([...tabulated, ...stretches.map(({ toC }) => toC)])) {
+    const columns = tabulated.flatMap((tabulatedC, t) => (tabulatedC === temperatureC ? [t] : []))
+    const rounds = stretches.flatMap(({ toC }, round) => (toC === temperatureC ? [travelMm[round]!] : []))
+    sweep(solver, airBarL, [left, right], temperatureC, (node) => {
+      for (const t of columns) {
         pressure[node * FIELDS + 2 * t] = solver.pressureBarA[left]!
         pressure[node * FIELDS + 2 * t + 1] = solver.pressureBarA[right]!
-        if (t === TEMPERATURES - 1) travelMm.set(solver.travelMm, node * 4)
       }
-    }
+      for (const table of rounds) table.set(solver.travelMm, node * 4)
+    })
   }
   return { left, right, airLeft: airBarL[left]!, airRight: airBarL[right]!, pressure, travelMm }
 }
@@ -64,18 +75,24 @@ const STEPS = 14
 
 /** Runs the two springs of a gridded axle through a night. */
 export class GridRunner {
-  private readonly out = new Float64Array(4)
+  private readonly out: readonly Float64Array[]
   private readonly flow = new Float64Array(2)
+  private readonly range: readonly [number, number, number]
+  private readonly nightS: number
 
-  constructor(private readonly grid: LossGrid, private readonly temperaturesC: readonly [number, number, number], private readonly durationS: number) {}
+  constructor(private readonly grid: LossGrid, private readonly stretches: readonly Stretch[]) {
+    this.out = stretches.map(() => new Float64Array(4))
+    this.range = temperatureRange(stretches)
+    this.nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)
+  }
 
   // Pressures by a parabola through the three tabulated temperatures; flows per unit of conductance.
   private flows(airLeft: number, airRight: number, share: number): void {
-    const { grid, flow } = this
+    const { grid, flow, range: [coldest, , warmest] } = this
     const [i, f] = weights(airLeft, grid.airLeft)
     const [j, g] = weights(airRight, grid.airRight)
     const [a, b, c] = [(1 - share) * (1 - 2 * share), 4 * share * (1 - share), share * (2 * share - 1)]
-    const temperatureK = kelvin(this.temperaturesC[0] + (this.temperaturesC[2] - this.temperaturesC[0]) * share)
+    const temperatureK = kelvin(coldest + (warmest - coldest) * share)
     for (let side = 0; side < 2; side += 1) {
       const p = a * interpolate(grid.pressure, FIELDS, side, i, f, j, g)
         + b * interpolate(grid.pressure, FIELDS, 2 + side, i, f, j, g)
@@ -85,24 +102,32 @@ export class GridRunner {
   }
 
   /**
-   * Travel of the four corners at the end of the night, mm; the array is reused.
+   * Travel of the four corners at each round of the night, mm; the arrays are reused.
    * Steps multiply the amounts, so they stay positive and a choked leak is met exactly.
    */
-  end(conductanceLeft: number, conductanceRight: number): Float64Array {
-    const { grid, flow, out } = this
-    const h = this.durationS / STEPS
+  run(conductanceLeft: number, conductanceRight: number): readonly Float64Array[] {
+    const { grid, flow, range } = this
     let [airLeft, airRight] = [grid.airLeft, grid.airRight]
-    for (let k = 0; k < STEPS; k += 1) {
-      this.flows(airLeft, airRight, k / STEPS)
-      const middleLeft = airLeft * Math.exp((-0.5 * h * conductanceLeft * flow[0]!) / airLeft)
-      const middleRight = airRight * Math.exp((-0.5 * h * conductanceRight * flow[1]!) / airRight)
-      this.flows(middleLeft, middleRight, (k + 0.5) / STEPS)
-      airLeft *= Math.exp((-h * conductanceLeft * flow[0]!) / middleLeft)
-      airRight *= Math.exp((-h * conductanceRight * flow[1]!) / middleRight)
+    for (const [round, stretch] of this.stretches.entries()) {
+      const steps = stepsOf(stretch, this.nightS, STEPS)
+      const h = stretch.durationS / steps
+      for (let k = 0; k < steps; k += 1) {
+        this.flows(airLeft, airRight, warmth(stretch, k / steps, range))
+        const middleLeft = airLeft * Math.exp((-0.5 * h * conductanceLeft * flow[0]!) / airLeft)
+        const middleRight = airRight * Math.exp((-0.5 * h * conductanceRight * flow[1]!) / airRight)
+        this.flows(middleLeft, middleRight, warmth(stretch, (k + 0.5) / steps, range))
+        airLeft *= Math.exp((-h * conductanceLeft * flow[0]!) / middleLeft)
+        airRight *= Math.exp((-h * conductanceRight * flow[1]!) / middleRight)
+      }
+      this.look(round, airLeft, airRight)
     }
+    return this.out
+  }
+
+  private look(round: number, airLeft: number, airRight: number): void {
+    const { grid, out } = this
     const [i, f] = weights(airLeft, grid.airLeft)
     const [j, g] = weights(airRight, grid.airRight)
-    for (let corner = 0; corner < 4; corner += 1) out[corner] = interpolate(grid.travelMm, 4, corner, i, f, j, g)
-    return out
+    for (let corner = 0; corner < 4; corner += 1) out[round]![corner] = interpolate(grid.travelMm[round]!, 4, corner, i, f, j, g)
   }
 }

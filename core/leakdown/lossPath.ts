@@ -1,6 +1,8 @@
 import type { Rig, Solver } from '../pneumatics/index.ts'
 import { leakFlowLPerS } from '../pneumatics/index.ts'
 import { kelvin, P_ATM_BAR } from '../units/index.ts'
+import type { Stretch } from './night.ts'
+import { stepsOf, temperatureRange, warmth } from './night.ts'
 
 /** Share of its first amount a spring may lose between two nodes of a path. */
 const LOSS_PER_NODE = 1 / 64
@@ -19,11 +21,11 @@ export interface LossPath {
   readonly nodes: number
   /** Parameter at each node, growing. */
   readonly s: Float64Array
-  /** Flow at start and end temperature over the flow at mean temperature, at each node. */
-  readonly speedAtStart: Float64Array
-  readonly speedAtEnd: Float64Array
-  /** Travel of the four corners at the end temperature, 4 per node, mm. */
-  readonly travelMm: Float64Array
+  /** Flow at the coldest and the warmest temperature over the flow halfway between, at each node. */
+  readonly speedColdest: Float64Array
+  readonly speedWarmest: Float64Array
+  /** For each round after the first: travel of the four corners at its temperature, 4 per node, mm. */
+  readonly travelMm: readonly Float64Array[]
 }
 
 /** Where and how the path is laid. */
@@ -32,8 +34,8 @@ export interface PathConditions {
   readonly solver: Solver
   readonly airBarL: Float64Array
   readonly leaking: readonly number[]
-  readonly startC: number
-  readonly endC: number
+  /** The night, each stretch ending in a round. */
+  readonly stretches: readonly Stretch[]
   /** How far the path is needed, L/bar. */
   readonly longestS: number
 }
@@ -60,25 +62,28 @@ function nextStep({ solver, leaking, rig, airBarL }: PathConditions, flows: Floa
   return ds
 }
 
-/** Lays the loss path of springs that leak with equal conductance, at the mean temperature of the night. */
+/** Lays the loss path of springs that leak with equal conductance, at the middle temperature of the night. */
 export function layLossPath(conditions: PathConditions): LossPath {
-  const { solver, leaking, startC, endC } = conditions
-  const meanC = (startC + endC) / 2
+  const { solver, leaking, stretches } = conditions
+  const [coldest, meanC, warmest] = temperatureRange(stretches)
   const air = conditions.airBarL.slice()
   const middle = air.slice()
   const [flows, half] = [new Float64Array(4), new Float64Array(4)]
   const s = new Float64Array(MAX_NODES)
-  const [speedAtStart, speedAtEnd] = [new Float64Array(MAX_NODES), new Float64Array(MAX_NODES)]
-  const travelMm = new Float64Array(4 * MAX_NODES)
+  const [speedColdest, speedWarmest] = [new Float64Array(MAX_NODES), new Float64Array(MAX_NODES)]
+  const travelMm = stretches.map(() => new Float64Array(4 * MAX_NODES))
   let nodes = 0
   for (let at = 0; ; ) {
-    const start = unitFlows(conditions, air, startC, half)
-    const end = unitFlows(conditions, air, endC, half)
-    travelMm.set(solver.travelMm, 4 * nodes)
+    for (const [round, { toC }] of stretches.entries()) {
+      solver.solve(air, toC)
+      travelMm[round]!.set(solver.travelMm, 4 * nodes)
+    }
+    const cold = unitFlows(conditions, air, coldest, half)
+    const warm = unitFlows(conditions, air, warmest, half)
     const mean = unitFlows(conditions, air, meanC, flows)
     s[nodes] = at
-    speedAtStart[nodes] = mean > 0 ? Math.min(2, start / mean) : 1
-    speedAtEnd[nodes] = mean > 0 ? Math.min(2, end / mean) : 1
+    speedColdest[nodes] = mean > 0 ? Math.min(2, cold / mean) : 1
+    speedWarmest[nodes] = mean > 0 ? Math.min(2, warm / mean) : 1
     nodes += 1
     const empty = leaking.every((i) => solver.pressureBarA[i]! - P_ATM_BAR < EMPTY_BAR_G)
     if (at >= conditions.longestS || empty || nodes === MAX_NODES) break
@@ -88,32 +93,36 @@ export function layLossPath(conditions: PathConditions): LossPath {
     for (const i of leaking) middle[i] = air[i] = air[i]! - ds * half[i]!
     at += ds
   }
-  return { nodes, s, speedAtStart, speedAtEnd, travelMm }
+  return { nodes, s, speedColdest, speedWarmest, travelMm }
 }
 
 const STEPS = 12
 
 /**
- * How far along a path springs with conductance C have come by the end of the night.
- * @param conductance L/(s.bar). @param durationS length of the night, s.
- * @returns the parameter s, L/bar.
+ * How far along a path springs with conductance C have come at each round of the night.
+ * @param conductance L/(s.bar).
+ * @returns the parameter s at the end of each stretch, L/bar.
  */
-export function distanceAlong(path: LossPath, conductance: number, durationS: number): number {
+export function distancesAlong(path: LossPath, conductance: number, stretches: readonly Stretch[]): number[] {
   const speed = (at: number, share: number): number => {
     const [k, f] = locate(path, at)
-    const start = path.speedAtStart[k]! * (1 - f) + path.speedAtStart[k + 1]! * f
-    const end = path.speedAtEnd[k]! * (1 - f) + path.speedAtEnd[k + 1]! * f
-    // a parabola through start, mean (1 by definition) and end temperature
-    return start * (1 - share) * (1 - 2 * share) + 4 * share * (1 - share) + end * share * (2 * share - 1)
+    const cold = path.speedColdest[k]! * (1 - f) + path.speedColdest[k + 1]! * f
+    const warm = path.speedWarmest[k]! * (1 - f) + path.speedWarmest[k + 1]! * f
+    // a parabola through coldest, middle (1 by definition) and warmest temperature
+    return cold * (1 - share) * (1 - 2 * share) + 4 * share * (1 - share) + warm * share * (2 * share - 1)
   }
-  const reach = (conductance * durationS) / STEPS
+  const range = temperatureRange(stretches)
+  const nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)
   let at = 0
-  for (let k = 0; k < STEPS; k += 1) {
-    const share = k / STEPS
-    const halfway = at + 0.5 * reach * speed(at, share)
-    at += reach * speed(halfway, share + 0.5 / STEPS)
-  }
-  return at
+  return stretches.map((stretch) => {
+    const steps = stepsOf(stretch, nightS, STEPS)
+    const reach = (conductance * stretch.durationS) / steps
+    for (let k = 0; k < steps; k += 1) {
+      const halfway = at + 0.5 * reach * speed(at, warmth(stretch, k / steps, range))
+      at += reach * speed(halfway, warmth(stretch, (k + 0.5) / steps, range))
+    }
+    return at
+  })
 }
 
 /** The node before a place on the path, and how far beyond it the place lies (0..1). The end of the path is its last place. */

@@ -5,3 +5,8 @@ export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geom
 export type { GeometryInput, GeometryRefusal } from './geometry.ts'
 export type { Architecture, Level, AirForm, Damping, SensorCount } from './architecture.ts'
 export { hasAirOnAxle, highestLevel } from './architecture.ts'
+export { VEHICLE_CLASSES, GUESSABLE, guessVehicle, guessShares } from './guesses.ts'
+export type { VehicleClass, Guessable, AxleKnown, VehicleKnown, GuessedVehicle, GuessShares } from './guesses.ts'
+export { loadsFromScalesN, areaFromPressureCm2, motionRatioFrom } from './shopMeasures.ts'
+export { tidyVin, vinRemark } from './vin.ts'
+export type { VinRemark } from './vin.ts'

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useEffect, useState } from 'react'
-import { useLocation, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { Sheet } from '../../parts/Sheet.tsx'
 
 const Palette = lazy(() => import('./Palette.tsx').then((module) => ({ default: module.Palette })))
@@ -21,7 +21,6 @@ interface KeysProps { readonly finding: boolean; onFind(open: boolean): void }
 export function Keys({ finding, onFind }: KeysProps): ReactNode {
   const [open, setOpen] = useState(false)
   const navigate = useNavigate()
-  const { pathname } = useLocation()
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
@@ -33,12 +32,13 @@ export function Keys({ finding, onFind }: KeysProps): ReactNode {
       const next = PHASE[event.key]
       if (event.key === '?') setOpen(true)
       else if (place) void navigate(place)
-      const [, job] = /^\/jobs\/([^/]+)\/[^/]+$/.exec(pathname) ?? []
+      // Where the page is now, not where it was when last drawn: a key may follow a click at once.
+      const [, job] = /^\/jobs\/([^/]+)\/[^/]+$/.exec(window.location.pathname) ?? []
       if (next && job) void navigate(`/jobs/${job}/${next}`)
     }
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
-  }, [navigate, pathname, onFind])
+  }, [navigate, onFind])
   return (
     <>
       {finding && <Suspense><Palette open onClose={() => onFind(false)} /></Suspense>}
