@@ -1,8 +1,8 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
-import { ComplaintRecord, DisplayUnits, FindingRecord, RoundInput } from './records.ts'
-import { Architecture, Specifications, VehicleGeometry } from './vehicle.ts'
+import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
+import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
 /**
  * The envelope every write travels in. `id` is made by the client, once per intention: sent again, it changes nothing twice.
@@ -22,24 +22,33 @@ const command = <Name extends string, Payload extends TSchema>(type: Name, paylo
 export const COMMANDS = {
   'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
   'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits })),
-  'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Type.Optional(Specifications) })),
-  'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), note: Type.String({ maxLength: 300 }) })),
+  'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Type.Optional(Specifications), guesses: Type.Optional(Guesses) })),
+  'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), vin: Type.Optional(Type.String({ maxLength: 24 })), note: Type.String({ maxLength: 2000 }) })),
+  'vehicle.learn': command('vehicle.learn', closed({ vehicleId: uuid, lesson: nullable(VolumeLesson) })),
   'job.open': command('job.open', closed({ jobId: uuid, vehicleId: uuid, complaint: ComplaintRecord })),
   'job.complaint': command('job.complaint', closed({ jobId: uuid, complaint: ComplaintRecord })),
+  'job.arrive': command('job.arrive', closed({ jobId: uuid, arrival: ArrivalRecord })),
+  'job.note': command('job.note', closed({ noteId: uuid, jobId: uuid, from: oneOf('person', 'bench'), title: words(80), lines: Type.Array(words(400), { maxItems: 20 }) })),
+  'job.repair': command('job.repair', closed({ repairId: uuid, jobId: uuid, part: RepairedPart, corners: Type.Array(CornerName, { maxItems: 4, uniqueItems: true }), words: Type.String({ maxLength: 300 }) })),
+  'photo.add': command('photo.add', closed({ photoId: uuid, jobId: uuid, caption: Type.String({ maxLength: 200 }), picture: Type.String({ minLength: 16, maxLength: 6_000_000, description: 'The picture, base64; JPEG, PNG or WebP' }) })),
   'job.close': command('job.close', closed({ jobId: uuid })),
   'job.reopen': command('job.reopen', closed({ jobId: uuid })),
   'round.record': command('round.record', closed({ jobId: uuid, round: RoundInput })),
+  'rounds.import': command('rounds.import', closed({ jobId: uuid, vehicleId: uuid, from: words(120), rounds: Type.Array(RoundInput, { minItems: 1, maxItems: 500 }) })),
+  'reading.correct': command('reading.correct', closed({ correctionId: uuid, readingId: Type.Integer({ minimum: 1, maximum: 2_147_483_647 }), heightMm: Type.Union([heightMm, Type.Null()], { description: 'What it should have been; null: leave it out' }), reason: words(200) })),
   'watch.start': command('watch.start', closed({
     watchId: uuid, jobId: uuid, round: RoundInput,
-    supplyCut: oneOf('fuse', 'battery', 'cutOffSwitch'),
-    // What must be so before a watch means anything: the command cannot say otherwise.
-    supplyProved: Type.Literal(true), tagged: Type.Literal(true), doorsShut: Type.Literal(true),
+    supplyCut: SupplyCut,
+    // What must be so before a watch means anything. Only the supply may be left on, and on purpose.
+    supplyProved: Type.Boolean(), tagged: Type.Literal(true), doorsShut: Type.Literal(true),
     minutesSinceRun: nullable(Type.Integer({ minimum: 0, maximum: 100_000 })),
     plannedEndAt: instant,
   })),
+  'watch.look': command('watch.look', closed({ watchId: uuid, round: RoundInput })),
   'watch.finish': command('watch.finish', closed({ watchId: uuid, round: RoundInput, undisturbed: Type.Boolean() })),
   'watch.conclude': command('watch.conclude', closed({ watchId: uuid, finding: FindingRecord })),
   'watch.giveUp': command('watch.giveUp', closed({ watchId: uuid, reason: words(200) })),
+  'watch.supplyBack': command('watch.supplyBack', closed({ watchId: uuid })),
 } as const
 
 /** A command's name. */

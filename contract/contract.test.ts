@@ -17,15 +17,18 @@ describe('the contract', () => {
     expect(Object.keys(door).sort()).toMatchInlineSnapshot(`
       [
         "Architecture",
+        "BUNDLE_VERSION",
         "CALCULATIONS",
         "COMMANDS",
         "CornerName",
         "DisplayUnits",
         "FILE_FORMATS",
+        "JobListQuery",
         "PROBLEM_STATUS",
         "Problem",
         "QUERY_RESPONSES",
         "ROUTES",
+        "ShopBundle",
         "VehicleGeometry",
         "openApi",
       ]

@@ -2,8 +2,9 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'
-import { JobRecord, JobSummaryRecord, PersonRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleTypeRecord } from './records.ts'
-import { closed } from './quantities.ts'
+import { BundleOutcome, ShopBundle } from './bundle.ts'
+import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleTypeRecord } from './records.ts'
+import { closed, oneOf } from './quantities.ts'
 
 const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
 
@@ -16,8 +17,23 @@ export const QUERY_RESPONSES = {
   '/api/vehicles': Type.Array(VehicleRecord),
   '/api/vehicles/:id': VehicleDetailRecord,
   '/api/jobs': Type.Array(JobSummaryRecord),
+  '/api/jobs/list': JobPage,
   '/api/jobs/:id': JobRecord,
+  '/api/repeatability': RepeatabilityRecord,
+  '/api/bundle': ShopBundle,
 } as const
+
+/** What `/api/jobs/list` may be asked for, in its query string. */
+export const JobListQuery = closed({
+  words: Type.String({ maxLength: 80, default: '', description: 'Letters of plate, type, complaint or finding' }),
+  state: Type.Union([oneOf('all', 'open', 'watching', 'answered', 'closed')], { default: 'all' }),
+  sort: Type.Union([JobSort], { default: 'openedAt' }),
+  order: Type.Union([oneOf('up', 'down')], { default: 'down' }),
+  page: Type.Integer({ minimum: 0, maximum: 100_000, default: 0 }),
+  size: Type.Integer({ minimum: 1, maximum: 200, default: 25 }),
+})
+export type JobListQuery = Static<typeof JobListQuery>
+
 /** A question's path. */
 export type QueryName = keyof typeof QUERY_RESPONSES
 /** The answer to a question. */
@@ -31,7 +47,10 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/vehicles': 'Every vehicle',
   '/api/vehicles/:id': 'One vehicle with every round ever measured',
   '/api/jobs': 'Jobs as the floor shows them; closed ones of the last thirty days included',
+  '/api/jobs/list': 'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
   '/api/jobs/:id': 'One job with its rounds and watches',
+  '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
+  '/api/bundle': 'The whole shop as one file',
 }
 
 /** One way into the server. */
@@ -41,5 +60,6 @@ export interface Route { readonly method: 'get' | 'post'; readonly path: string;
 export const ROUTES: readonly Route[] = [
   ...(Object.keys(QUERY_RESPONSES) as QueryName[]).map((path) => ({ method: 'get' as const, path, summary: SUMMARY[path], response: QUERY_RESPONSES[path] })),
   { method: 'post', path: '/api/commands', summary: 'Every write: one command, idempotent by its id', request: Type.Union(Object.values(COMMANDS)), response: CommandAnswer },
+  { method: 'post', path: '/api/bundle', summary: 'Takes a whole shop over from a file: adds what is not here yet, changes nothing that is', request: ShopBundle, response: BundleOutcome },
   ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({ method: 'post' as const, path: `/api/calc/${name}`, summary, request, response })),
 ]

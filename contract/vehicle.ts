@@ -62,12 +62,18 @@ export type Architecture = Static<typeof Architecture>
 const tolerance = Type.Number({ minimum: 0, maximum: 500, description: 'Tolerance, mm' })
 const AxleSpecification = closed({ nominalMm: heightMm, minusMm: tolerance, plusMm: tolerance, leftRightMm: nullable(Type.Number({ minimum: 0, maximum: 500, description: 'Largest difference left to right, mm; null: none is stated' })) })
 
-/** What a vehicle type may stand at on one level, with where that is written. */
+/** A way of measuring a height; each has its own specification. */
+export const Method = oneOf('wheelCentreToArch', 'axleToBracket', 'sillToFloor')
+
+/** What a vehicle type may stand at on one level, by one way of measuring, with where that is written. */
 export const Specification = closed({
-  levelId: words(24), method: Type.Literal('wheelCentreToArch'), source: words(200), date: Type.String({ format: 'date', description: 'Date of the source' }),
+  levelId: words(24), method: Method, source: words(200), date: Type.String({ format: 'date', description: 'Date of the source' }),
   front: AxleSpecification, rear: AxleSpecification,
-}, 'Heights a vehicle type may stand at on one level')
+}, 'Heights a vehicle type may stand at on one level, by one way of measuring')
 export type Specification = Static<typeof Specification>
 
-/** At most one specification for each level. */
-export const Specifications = Type.Array(Specification, { maxItems: 8 })
+/** At most one specification for each level and way of measuring. */
+export const Specifications = Type.Array(Specification, { maxItems: 24 })
+
+/** Figures that stand in for ones nobody has looked up, by axle and name: every answer is widened for them. */
+export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-z]{1,40}$' }), { maxItems: 24, uniqueItems: true })

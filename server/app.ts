@@ -4,6 +4,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import type { CalculationPool } from './calc/pool.ts'
 import { AppError, toAppError } from './problems/appError.ts'
+import { bundleRoutes } from './routes/bundle.ts'
 import { calculationRoutes } from './routes/calculations.ts'
 import { commandRoutes } from './routes/commands.ts'
 import { docsRoutes } from './routes/docs.ts'
@@ -33,11 +34,15 @@ export function createApp({ db, pool, version, log, webFolder }: AppParts): Expr
     res.set('cache-control', 'no-store')
     next()
   })
+  // A photo, some hundred rounds of an import, a whole shop: each as large as it may reasonably be.
+  app.use('/api/commands', express.json({ limit: '8mb' }))
+  app.use('/api/bundle', express.json({ limit: '256mb' }))
   app.use('/api', express.json({ limit: '512kb' }))
   app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }))
   app.use('/api', docsRoutes(version))
   app.use('/api/calc', calculationRoutes(pool))
   app.use('/api/commands', commandRoutes(db))
+  app.use('/api/bundle', bundleRoutes(db))
   app.use(queryRoutes(db))
   app.use('/api', () => { throw new AppError('notFound', { what: 'place' }) })
   if (webFolder) app.use(webRoutes(webFolder))

@@ -5,7 +5,9 @@ import formats from 'ajv-formats'
 import { AppError } from './appError.ts'
 
 const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true })
-formats.default(ajv, ['uuid', 'date-time', 'date'])
+// For query strings: figures arrive as text, and what is left out has its usual value.
+const textAjv = new Ajv({ strict: true, strictTypes: false, coerceTypes: true, useDefaults: true })
+for (const each of [ajv, textAjv]) formats.default(each, ['uuid', 'date-time', 'date'])
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   hours: 'The time between the rounds (h)', startC: 'The evening temperature (°C)', endC: 'The morning temperature (°C)', person: 'Who does this', at: 'The time',
@@ -63,11 +65,11 @@ export type Check = (value: unknown) => void
 
 const compiled = new Map<TSchema, ValidateFunction>()
 
-/** The check for a schema, compiled once. */
-export function checkOf(schema: TSchema): Check {
+/** The check for a schema, compiled once. @param fromText for a query string: text becomes figures and usual values are filled in. */
+export function checkOf(schema: TSchema, { fromText = false } = {}): Check {
   let validate = compiled.get(schema)
   if (!validate) {
-    validate = ajv.compile(schema)
+    validate = (fromText ? textAjv : ajv).compile(schema)
     compiled.set(schema, validate)
   }
   const run = validate

@@ -1,17 +1,22 @@
 import { Router } from 'express'
 import { Type } from '@sinclair/typebox'
-import type { QueryName, QueryResponse } from '@anklet/contract'
+import { JobListQuery } from '@anklet/contract'
+import type { JobListQuery as Asked, QueryName, QueryResponse } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
+import { writeBundle } from '../services/bundle.ts'
+import { readPicture } from '../services/jobEntries.ts'
+import { listJobs } from '../services/jobList.ts'
 import { readJob } from '../services/jobs.ts'
 import { summariseJobs } from '../services/jobSummaries.ts'
 import { listPeople } from '../services/people.ts'
+import { readRepeatability } from '../services/repeatability.ts'
 import { readShop } from '../services/shop.ts'
 import { listVehicles, readVehicle } from '../services/vehicles.ts'
 import { listVehicleTypes } from '../services/vehicleTypes.ts'
 import type { Database } from '../store/database.ts'
 
-type Query<Name extends QueryName> = (db: Database, id: string) => Promise<QueryResponse<Name>>
+type Query<Name extends QueryName> = (db: Database, id: string, asked: unknown) => Promise<QueryResponse<Name>>
 
 const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health'>]: Query<Name> } = {
   '/api/shop': readShop,
@@ -20,9 +25,17 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health'>]: Query<Nam
   '/api/vehicles': listVehicles,
   '/api/vehicles/:id': readVehicle,
   '/api/jobs': (db) => summariseJobs(db),
+  // Before the path with an id, which would take 'list' for one.
+  '/api/jobs/list': (db, _id, asked) => {
+    checkList(asked)
+    return listJobs(db, asked)
+  },
   '/api/jobs/:id': readJob,
+  '/api/repeatability': readRepeatability,
+  '/api/bundle': writeBundle,
 }
 
+const checkList: (asked: unknown) => asserts asked is Asked = checkOf(JobListQuery, { fromText: true })
 const checkId = checkOf(Type.String({ format: 'uuid' }))
 
 /** GET: what the interface asks. */
@@ -34,8 +47,15 @@ export function queryRoutes(db: Database): Router {
       if ('id' in req.params) {
         try { checkId(id) } catch { throw new AppError('notFound', { what: 'place' }) }
       }
-      res.json(await query(db, id))
+      res.json(await query(db, id, { ...req.query }))
     })
   }
+  router.get('/api/photos/:id', async (req, res) => {
+    const id = String(req.params.id)
+    try { checkId(id) } catch { throw new AppError('notFound', { what: 'photo' }) }
+    const { type, picture } = await readPicture(db, id)
+    // A photo never changes, so a browser may keep it.
+    res.set('cache-control', 'private, max-age=31536000, immutable').type(type).send(Buffer.from(picture))
+  })
   return router
 }

@@ -1,12 +1,13 @@
 import type { CommandOf, CommandType } from '@anklet/contract'
 import type { Transaction } from '../store/database.ts'
-import { changeComplaint, closeJob, openJob, reopenJob } from './jobs.ts'
+import { addNote, addPhoto, recordRepair } from './jobEntries.ts'
+import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
 import { addPerson } from './people.ts'
-import { recordHeights } from './rounds.ts'
+import { correctReading, importRounds, recordHeights } from './rounds.ts'
 import { changeShop } from './shop.ts'
-import { saveVehicle } from './vehicles.ts'
+import { learnVehicle, saveVehicle } from './vehicles.ts'
 import { saveVehicleType } from './vehicleTypes.ts'
-import { concludeWatch, finishWatch, giveUpWatch, startWatch } from './watches.ts'
+import { concludeWatch, finishWatch, giveUpWatch, lookAtWatch, putSupplyBack, startWatch } from './watches.ts'
 
 /** Carries out one kind of command and returns the new version of the record it changed, null where it has none. */
 export type Handler<Name extends CommandType> = (tx: Transaction, command: CommandOf<Name>) => Promise<number | null>
@@ -17,13 +18,22 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'shop.change': changeShop,
   'vehicleType.save': saveVehicleType,
   'vehicle.save': saveVehicle,
+  'vehicle.learn': learnVehicle,
   'job.open': openJob,
   'job.complaint': changeComplaint,
+  'job.arrive': recordArrival,
+  'job.note': addNote,
+  'job.repair': recordRepair,
+  'photo.add': addPhoto,
   'job.close': closeJob,
   'job.reopen': reopenJob,
   'round.record': recordHeights,
+  'rounds.import': importRounds,
+  'reading.correct': correctReading,
   'watch.start': startWatch,
+  'watch.look': lookAtWatch,
   'watch.finish': finishWatch,
   'watch.conclude': concludeWatch,
   'watch.giveUp': giveUpWatch,
+  'watch.supplyBack': putSupplyBack,
 }

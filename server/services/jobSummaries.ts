@@ -9,10 +9,11 @@ import { iso, isoOrNull } from './instants.ts'
 /** Closed jobs stay on the floor's list this long. */
 const KEEP_CLOSED_DAYS = 30
 
-/** Which jobs: those of one vehicle, or those the floor shows. */
-export interface Which { readonly vehicleId?: string }
+/** Which jobs: those of one vehicle, those of a list of ids in its order, or those the floor shows. */
+export interface Which { readonly vehicleId?: string; readonly ids?: readonly string[] }
 
-function filterOf({ vehicleId }: Which, now: Date) {
+function filterOf({ vehicleId, ids }: Which, now: Date) {
+  if (ids) return inArray(job.id, [...ids])
   if (vehicleId) return eq(job.vehicleId, vehicleId)
   const since = new Date(now.getTime() - KEEP_CLOSED_DAYS * 86_400_000).toISOString()
   return or(isNull(job.closedAt), gte(job.closedAt, since))
@@ -36,23 +37,24 @@ function offDesign({ meanMm, levelOffsetMm, endedAt }: Latest, { corners }: Vehi
 
 async function latestWatches(db: Database, jobIds: readonly string[]): Promise<Map<string, JobSummary['watch']>> {
   const rows = await db.selectDistinctOn([watch.jobId]).from(watch).where(and(inArray(watch.jobId, [...jobIds]), ne(watch.state, 'givenUp'))).orderBy(watch.jobId, desc(watch.startedAt))
-  return new Map(rows.map(({ jobId, state, startedAt, plannedEndAt, finding }) => [
-    jobId, { state: state as NonNullable<JobSummary['watch']>['state'], startedAt: iso(startedAt), plannedEndAt: iso(plannedEndAt), finding },
+  return new Map(rows.map(({ jobId, state, startedAt, plannedEndAt, finding, supplyCut, supplyBackAt }) => [
+    jobId, { state: state as NonNullable<JobSummary['watch']>['state'], startedAt: iso(startedAt), plannedEndAt: iso(plannedEndAt), finding, supplyIsOff: supplyCut !== 'leftOn' && supplyBackAt === null },
   ]))
 }
 
-/** Jobs as lists show them, newest first. */
+/** Jobs as lists show them, newest first or in the order of the ids asked for. */
 export async function summariseJobs(db: Database, which: Which = {}, now = new Date()): Promise<JobSummary[]> {
   const rows = await db.select().from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(filterOf(which, now)).orderBy(desc(job.openedAt))
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []
   const [rounds, watches] = [await latestRounds(db, ids), await latestWatches(db, ids)]
-  return rows.map(({ job: head, vehicle: { plate }, vehicle_type: { name, geometry } }) => {
+  const summaries = rows.map(({ job: { arrival: _arrival, ...head }, vehicle: { plate }, vehicle_type: { name, geometry } }) => {
     const latest = rounds.get(head.id)
     return {
       ...head, openedAt: iso(head.openedAt), closedAt: isoOrNull(head.closedAt), plate, typeName: name,
       hasHeights: latest !== undefined, latest: latest ? offDesign(latest, geometry) : null, watch: watches.get(head.id) ?? null,
     }
   })
+  return which.ids ? summaries.sort((a, b) => which.ids!.indexOf(a.id) - which.ids!.indexOf(b.id)) : summaries
 }

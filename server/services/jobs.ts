@@ -4,6 +4,7 @@ import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
+import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsOfVehicle } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
@@ -20,6 +21,12 @@ export const openJob: Handler<'job.open'> = async (tx, { payload, at, person }) 
 export const changeComplaint: Handler<'job.complaint'> = async (tx, { payload, baseVersion }) => {
   await openJobOf(tx, payload.jobId)
   return updateVersion(tx, job, payload.jobId, baseVersion, { complaint: payload.complaint }, 'job')
+}
+
+/** Records what is seen and heard of the car when it arrives. */
+export const recordArrival: Handler<'job.arrive'> = async (tx, { payload, baseVersion }) => {
+  await openJobOf(tx, payload.jobId)
+  return updateVersion(tx, job, payload.jobId, baseVersion, { arrival: payload.arrival }, 'job')
 }
 
 /** Closes a job; a running watch has to be ended first. */
@@ -40,6 +47,6 @@ export async function readJob(db: Database, id: string): Promise<Job> {
   const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
   return {
     ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, row.vehicle.id), watches: watches.map(describeWatch),
+    ...await entriesOf(db, id), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, row.vehicle.id), watches: watches.map(describeWatch),
   }
 }

@@ -15,9 +15,12 @@ function canonical(value: unknown): string {
 const fingerprintOf = ({ type, person: who, device, baseVersion, payload }: Command): string =>
   createHash('sha256').update(canonical({ type, who, device, baseVersion, payload })).digest('hex')
 
+// The journal says that a photo was added; the picture itself is kept once, with the photo.
+const journalled = ({ payload }: Command): object => ('picture' in payload ? { ...payload, picture: null } : payload)
+
 async function claim(tx: Transaction, command: Command, fingerprint: string): Promise<CommandResult | null> {
-  const { id, type, person: personId, device, at, baseVersion, payload } = command
-  const claimed = await tx.insert(commandTable).values({ id, type, personId, device, at, baseVersion, payload, fingerprint }).onConflictDoNothing().returning({ id: commandTable.id })
+  const { id, type, person: personId, device, at, baseVersion } = command
+  const claimed = await tx.insert(commandTable).values({ id, type, personId, device, at, baseVersion, payload: journalled(command), fingerprint }).onConflictDoNothing().returning({ id: commandTable.id })
   if (claimed.length > 0) return null
   const [earlier] = await tx.select().from(commandTable).where(eq(commandTable.id, id))
   if (!earlier?.result || earlier.fingerprint !== fingerprint) throw new AppError('idReused', {}, '/id')

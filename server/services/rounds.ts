@@ -1,9 +1,10 @@
-import { asc, eq, inArray } from 'drizzle-orm'
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { isFloorBased } from '@anklet/core/heights'
 import { CORNERS } from '@anklet/core/vehicle'
 import type { CommandOf, Round, RoundInput } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { job, reading, round, vehicle, vehicleType } from '../store/schema.ts'
+import { correction, job, reading, round, vehicle, vehicleType } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
 import { required } from './saving.ts'
@@ -21,6 +22,7 @@ export async function openJobOf(tx: Transaction, jobId: string): Promise<typeof 
 function checkWalk(input: RoundInput): void {
   const unread = CORNERS.find((corner) => !input.readings.some((entry) => entry.corner === corner))
   if (unread) throw new AppError('cornerNotRead', { corner: unread }, '/payload/round/readings')
+  if (input.padsMm && !isFloorBased(input.method)) throw new AppError('padsWithoutFloor', {}, '/payload/round/padsMm')
   if (Date.parse(input.endedAt) < Date.parse(input.startedAt)) {
     throw new AppError('timeOrder', { sentence: 'The round ends before it starts. Is the clock of this device right?' }, '/payload/round/endedAt')
   }
@@ -45,13 +47,44 @@ export const recordHeights: Handler<'round.record'> = async (tx, command) => {
   return null
 }
 
+/** Puts rounds of an earlier time on record, out of a file: a closed job of their own says where they come from. */
+export const importRounds: Handler<'rounds.import'> = async (tx, command) => {
+  const { jobId, vehicleId, from, rounds } = command.payload
+  required(await tx.select({ id: vehicle.id }).from(vehicle).where(eq(vehicle.id, vehicleId)), 'vehicle', '/payload/vehicleId')
+  const ends = rounds.map(({ endedAt }) => Date.parse(endedAt))
+  const complaint = { where: [], when: [], signs: [], words: `Rounds taken over from ${from}` }
+  // A large file comes in several commands that share one job.
+  await tx.insert(job).values({ id: jobId, vehicleId, openedAt: iso(new Date(Math.min(...ends)).toISOString()), openedBy: command.person, closedAt: command.at, complaint }).onConflictDoNothing()
+  for (const each of rounds) await insertRound(tx, each, 'imported', { vehicleId, id: jobId }, command)
+  return null
+}
+
+/** Replaces a reading, or leaves it out, by an entry of its own: what was taken stays as it was. */
+export const correctReading: Handler<'reading.correct'> = async (tx, { payload, person, at }) => {
+  const { correctionId, readingId, heightMm, reason } = payload
+  const taken = required(await tx.select({ roundId: reading.roundId, corner: reading.corner }).from(reading).where(eq(reading.id, readingId)), 'reading', '/payload/readingId')
+  if (heightMm === null) {
+    const [whole] = await withReadings(tx, await tx.select().from(round).where(eq(round.id, taken.roundId)))
+    const others = whole!.readings.filter(({ id, corner, correction: replaced }) => corner === taken.corner && id !== readingId && replaced?.heightMm !== null)
+    if (others.length === 0) throw new AppError('cornerNotRead', { corner: taken.corner }, '/payload/heightMm')
+  }
+  await tx.insert(correction).values({ id: correctionId, readingId, heightMm, reason, personId: person, at })
+  return null
+}
+
 type RoundRow = typeof round.$inferSelect
 
-async function withReadings(db: Database, rows: readonly RoundRow[]): Promise<Round[]> {
+async function newestCorrections(db: Database | Transaction, readingIds: readonly number[]): Promise<Map<number, Round['readings'][number]['correction']>> {
+  const rows = readingIds.length === 0 ? [] : await db.select().from(correction).where(inArray(correction.readingId, [...readingIds])).orderBy(asc(correction.at))
+  return new Map(rows.map(({ readingId, personId, at, ...entry }) => [readingId, { ...entry, person: personId, at: iso(at) }]))
+}
+
+async function withReadings(db: Database | Transaction, rows: readonly RoundRow[]): Promise<Round[]> {
   if (rows.length === 0) return []
   const entries = await db.select().from(reading).where(inArray(reading.roundId, rows.map(({ id }) => id))).orderBy(asc(reading.id))
+  const corrections = await newestCorrections(db, entries.map(({ id }) => id))
   const byRound = new Map(rows.map(({ id }) => [id, [] as Round['readings']]))
-  for (const { roundId, ...entry } of entries) byRound.get(roundId)!.push({ ...entry, at: iso(entry.at) })
+  for (const { roundId, ...entry } of entries) byRound.get(roundId)!.push({ ...entry, at: iso(entry.at), correction: corrections.get(entry.id) ?? null })
   return rows.map(({ personId, ...row }) => ({
     ...row, person: personId, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt),
     readings: byRound.get(row.id)!,
@@ -61,3 +94,9 @@ async function withReadings(db: Database, rows: readonly RoundRow[]): Promise<Ro
 /** Every round of a vehicle, oldest first. */
 export const roundsOfVehicle = async (db: Database, vehicleId: string): Promise<Round[]> =>
   withReadings(db, await db.select().from(round).where(eq(round.vehicleId, vehicleId)).orderBy(asc(round.endedAt)))
+
+/** Rounds in which corners were read more than once, the newest first: what a shop's repeatability is learned from. */
+export async function doubleRounds(db: Database, most: number): Promise<Round[]> {
+  const rows = await db.select().from(round).orderBy(desc(round.endedAt)).limit(most)
+  return (await withReadings(db, rows)).filter(({ purpose, readings }) => purpose !== 'imported' && readings.length >= 8)
+}

@@ -31,13 +31,16 @@ const UNIQUE: Readonly<Record<string, string>> = {
   vehicle_plate: 'A vehicle with the plate', vehicle_type_name: 'A vehicle type called', person_name: 'A person called',
 }
 
+/** What a broken uniqueness rule of the database is about, in words; undefined for any other error. */
+export const nameTaken = ({ code, constraint }: { code?: string; constraint?: string }): string | undefined => (code === '23505' ? UNIQUE[constraint ?? ''] : undefined)
+
 /** Turns a broken uniqueness rule of the database into its sentence. @param value what the person typed. */
 export async function unlessTaken<Answer>(value: string, path: string, write: Promise<Answer>): Promise<Answer> {
   try {
     return await write
   } catch (error) {
     const cause = ((error as { cause?: unknown }).cause ?? error) as { code?: string; constraint?: string }
-    const what = cause.code === '23505' ? UNIQUE[cause.constraint ?? ''] : undefined
+    const what = nameTaken(cause)
     throw what ? new AppError('alreadyTaken', { what, value }, path) : error
   }
 }

@@ -20,9 +20,9 @@ function checkType(architecture: Architecture, given: VehicleGeometry): VehicleG
 
 function checkSpecifications({ levels }: Architecture, specifications: readonly Specification[]): void {
   for (const [i, specification] of specifications.entries()) {
-    const { levelId } = specification
+    const { levelId, method } = specification
     if (!levels.some(({ id }) => id === levelId)) throw new AppError('levelUnknown', { levelId }, `/payload/specifications/${i}/levelId`)
-    if (specifications.findIndex((other) => other.levelId === levelId) < i) throw new AppError('specificationTwice', { levelId }, `/payload/specifications/${i}/levelId`)
+    if (specifications.findIndex((other) => other.levelId === levelId && other.method === method) < i) throw new AppError('specificationTwice', { levelId }, `/payload/specifications/${i}/levelId`)
     for (const axle of ['front', 'rear'] as const) {
       const { nominalMm, minusMm, plusMm } = specification[axle]
       const toleranceMm = Math.max(minusMm, plusMm)
@@ -33,9 +33,9 @@ function checkSpecifications({ levels }: Architecture, specifications: readonly 
 
 /** Makes or changes a vehicle type. */
 export const saveVehicleType: Handler<'vehicleType.save'> = async (tx, { payload, baseVersion }) => {
-  const { typeId: id, source, architecture, specifications = [] } = payload
+  const { typeId: id, source, architecture, specifications = [], guesses = [] } = payload
   checkSpecifications(architecture, specifications)
-  const values = { name: payload.name.trim(), source, architecture, geometry: checkType(architecture, payload.geometry), specifications }
+  const values = { name: payload.name.trim(), source, architecture, geometry: checkType(architecture, payload.geometry), specifications, guesses }
   const write = baseVersion === null ? tx.insert(vehicleType).values({ id, ...values }).then(() => 1) : updateVersion(tx, vehicleType, id, baseVersion, values, 'vehicle type')
   return unlessTaken(values.name, '/payload/name', write)
 }

@@ -1,9 +1,12 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Vehicle, VehicleDetail } from '@anklet/contract'
+import { tidyVin } from '@anklet/core/vehicle'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { vehicle, vehicleType } from '../store/schema.ts'
+import { job, vehicle, vehicleType } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
+import { iso } from './instants.ts'
+import { repairsOf } from './jobEntries.ts'
 import { summariseJobs } from './jobSummaries.ts'
 import { roundsOfVehicle } from './rounds.ts'
 import { required, unlessTaken, updateVersion } from './saving.ts'
@@ -13,19 +16,28 @@ export const tidyPlate = (plate: string): string => plate.trim().replaceAll(/\s+
 
 /** Makes or changes a vehicle. */
 export const saveVehicle: Handler<'vehicle.save'> = async (tx, { payload, baseVersion }) => {
-  const { vehicleId: id, typeId, note } = payload
+  const { vehicleId: id, typeId, note, vin = '' } = payload
   required(await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, typeId)), 'vehicle type', '/payload/typeId')
-  const values = { typeId, note, plate: tidyPlate(payload.plate) }
+  const values = { typeId, note, vin: tidyVin(vin), plate: tidyPlate(payload.plate) }
   const write = baseVersion === null ? tx.insert(vehicle).values({ id, ...values }).then(() => 1) : updateVersion(tx, vehicle, id, baseVersion, values, 'vehicle')
   return unlessTaken(values.plate, '/payload/plate', write)
 }
 
+/** Keeps or forgets what a leak-free night taught about this one vehicle. */
+export const learnVehicle: Handler<'vehicle.learn'> = (tx, { payload, baseVersion }) => updateVersion(tx, vehicle, payload.vehicleId, baseVersion, { lesson: payload.lesson }, 'vehicle')
+
 /** All vehicles, by plate. */
 export const listVehicles = (db: Database): Promise<Vehicle[]> => db.select().from(vehicle).orderBy(asc(vehicle.plate))
+
+// What the odometer showed at each visit, oldest first.
+async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetail['odometer']> {
+  const rows = await db.select({ at: job.openedAt, arrival: job.arrival }).from(job).where(eq(job.vehicleId, vehicleId)).orderBy(asc(job.openedAt))
+  return rows.flatMap(({ at, arrival }) => (typeof arrival?.odometerKm === 'number' ? [{ at: iso(at), km: arrival.odometerKm }] : []))
+}
 
 /** One vehicle with everything on record of it. @throws {AppError} `notFound`. */
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {
   const [row] = await db.select().from(vehicle).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, id))
   if (!row) throw new AppError('notFound', { what: 'vehicle' })
-  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, id), jobs: await summariseJobs(db, { vehicleId: id }) }
+  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), odometer: await odometerOf(db, id) }
 }

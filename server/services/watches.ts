@@ -1,17 +1,18 @@
 import { and, eq } from 'drizzle-orm'
-import type { Watch } from '@anklet/contract'
+import type { RoundInput, Watch } from '@anklet/contract'
+import { isRideHeight } from '@anklet/core/heights'
 import { AppError } from '../problems/appError.ts'
 import type { Transaction } from '../store/database.ts'
 import { round, watch } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
-import { iso } from './instants.ts'
+import { iso, isoOrNull } from './instants.ts'
 import { insertRound, openJobOf } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
 
 type WatchRow = typeof watch.$inferSelect
 
 /** A watch as it is told. */
-export const describeWatch = (row: WatchRow): Watch => ({ ...row, startedAt: iso(row.startedAt), plannedEndAt: iso(row.plannedEndAt) })
+export const describeWatch = (row: WatchRow): Watch => ({ ...row, startedAt: iso(row.startedAt), plannedEndAt: iso(row.plannedEndAt), supplyBackAt: isoOrNull(row.supplyBackAt) })
 
 async function lockedWatch(tx: Transaction, id: string, ...states: WatchRow['state'][]): Promise<WatchRow> {
   const found = required(await tx.select().from(watch).where(eq(watch.id, id)).for('update'), 'watch', '/payload/watchId')
@@ -21,7 +22,9 @@ async function lockedWatch(tx: Transaction, id: string, ...states: WatchRow['sta
 
 /** Starts a watch: its evening round and its conditions go on record together. */
 export const startWatch: Handler<'watch.start'> = async (tx, command) => {
-  const { watchId, jobId, round: evening, supplyCut, minutesSinceRun, plannedEndAt } = command.payload
+  const { watchId, jobId, round: evening, supplyCut, supplyProved, minutesSinceRun, plannedEndAt } = command.payload
+  if (supplyCut !== 'leftOn' && !supplyProved) throw new AppError('supplyNotProved', {}, '/payload/supplyProved')
+  if (!isRideHeight(evening.method)) throw new AppError('methodNotWatched', {}, '/payload/round/method')
   const job = await openJobOf(tx, jobId)
   const running = await tx.select({ id: watch.id }).from(watch).where(and(eq(watch.jobId, jobId), eq(watch.state, 'running')))
   if (running.length > 0) throw new AppError('watchRuns')
@@ -35,15 +38,35 @@ export const startWatch: Handler<'watch.start'> = async (tx, command) => {
   return 1
 }
 
+function checkSameWay(later: RoundInput, first: typeof round.$inferSelect): void {
+  if (Date.parse(later.startedAt) <= Date.parse(first.endedAt)) {
+    throw new AppError('timeOrder', { sentence: 'The morning round lies before the evening round. Is the clock of this device right?' }, '/payload/round/startedAt')
+  }
+  if (later.levelId !== first.levelId) throw new AppError('levelUnknown', { levelId: later.levelId }, '/payload/round/levelId')
+  if (later.method !== first.method) throw new AppError('methodNotWatched', {}, '/payload/round/method')
+}
+
+/** Puts a round on record that is walked while the car is still left alone. */
+export const lookAtWatch: Handler<'watch.look'> = async (tx, command) => {
+  const { watchId, round: look } = command.payload
+  const found = await lockedWatch(tx, watchId, 'running')
+  checkSameWay(look, required(await tx.select().from(round).where(eq(round.id, found.eveningRoundId)), 'evening round'))
+  await insertRound(tx, look, 'between', await openJobOf(tx, found.jobId), command)
+  return updateVersion(tx, watch, watchId, command.baseVersion, { betweenRoundIds: [...found.betweenRoundIds, look.roundId] }, 'watch')
+}
+
+/** Notes that the supply is back where the watch took it from. */
+export const putSupplyBack: Handler<'watch.supplyBack'> = async (tx, { payload, baseVersion, at }) => {
+  await lockedWatch(tx, payload.watchId, 'walked', 'concluded', 'givenUp')
+  return updateVersion(tx, watch, payload.watchId, baseVersion, { supplyBackAt: at }, 'watch')
+}
+
 /** Puts the morning round on record. One whose readings were doubted may be walked again: the later one counts, both stay. */
 export const finishWatch: Handler<'watch.finish'> = async (tx, command) => {
   const { watchId, round: morning, undisturbed } = command.payload
   const found = await lockedWatch(tx, watchId, 'running', 'walked')
   const evening = required(await tx.select().from(round).where(eq(round.id, found.eveningRoundId)), 'evening round')
-  if (Date.parse(morning.startedAt) <= Date.parse(evening.endedAt)) {
-    throw new AppError('timeOrder', { sentence: 'The morning round lies before the evening round. Is the clock of this device right?' }, '/payload/round/startedAt')
-  }
-  if (morning.levelId !== evening.levelId) throw new AppError('levelUnknown', { levelId: morning.levelId }, '/payload/round/levelId')
+  checkSameWay(morning, evening)
   await insertRound(tx, morning, 'morning', await openJobOf(tx, found.jobId), command)
   return updateVersion(tx, watch, watchId, command.baseVersion, { state: 'walked', morningRoundId: morning.roundId, undisturbed }, 'watch')
 }

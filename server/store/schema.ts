@@ -1,8 +1,10 @@
 import { sql } from 'drizzle-orm'
-import { boolean, check, doublePrecision, index, integer, jsonb, pgTable, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, Command, CommandResult, Complaint, Finding, Shop, Specification, VehicleGeometry } from '@anklet/contract'
+import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import type { Architecture, ArrivalRecord, Command, CommandResult, Complaint, Finding, Note, Photo, Repair, Round, Shop, Specification, Vehicle, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
+const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
+const METHODS = ['wheelCentreToArch', 'axleToBracket', 'sillToFloor'] as const
 const version = () => integer('version').notNull().default(1)
 
 export const shop = pgTable('shop', {
@@ -25,6 +27,7 @@ export const vehicleType = pgTable('vehicle_type', {
   architecture: jsonb('architecture').$type<Architecture>().notNull(),
   geometry: jsonb('geometry').$type<VehicleGeometry>().notNull(),
   specifications: jsonb('specifications').$type<Specification[]>().notNull().default([]),
+  guesses: jsonb('guesses').$type<string[]>().notNull().default([]),
 })
 
 export const vehicle = pgTable('vehicle', {
@@ -32,7 +35,9 @@ export const vehicle = pgTable('vehicle', {
   version: version(),
   typeId: uuid('type_id').notNull().references(() => vehicleType.id),
   plate: text('plate').notNull().unique('vehicle_plate'),
+  vin: text('vin').notNull().default(''),
   note: text('note').notNull(),
+  lesson: jsonb('lesson').$type<NonNullable<Vehicle['lesson']>>(),
 })
 
 export const job = pgTable('job', {
@@ -43,17 +48,21 @@ export const job = pgTable('job', {
   openedBy: uuid('opened_by').notNull().references(() => person.id),
   closedAt: moment('closed_at'),
   complaint: jsonb('complaint').$type<Complaint>().notNull(),
-}, (table) => [index('job_vehicle').on(table.vehicleId), index('job_closed').on(table.closedAt)])
+  arrival: jsonb('arrival').$type<ArrivalRecord>(),
+}, (table) => [index('job_opened').on(table.openedAt), index('job_vehicle').on(table.vehicleId), index('job_closed').on(table.closedAt)])
 
 /** A walk around the car. Never changed and never deleted. */
 export const round = pgTable('round', {
   id: uuid('id').primaryKey(),
   vehicleId: uuid('vehicle_id').notNull().references(() => vehicle.id),
   jobId: uuid('job_id').notNull().references(() => job.id),
-  purpose: text('purpose', { enum: ['heights', 'evening', 'morning'] }).notNull(),
+  purpose: text('purpose', { enum: ['heights', 'evening', 'between', 'morning', 'imported'] }).notNull(),
   levelId: text('level_id').notNull(),
   levelOffsetMm: doublePrecision('level_offset_mm').notNull(),
-  method: text('method', { enum: ['wheelCentreToArch'] }).notNull(),
+  method: text('method', { enum: METHODS }).notNull(),
+  load: text('load', { enum: ['empty', 'driver', 'laden'] }).notNull().default('empty'),
+  padsMm: jsonb('pads_mm').$type<NonNullable<Round['padsMm']>>(),
+  reportedMm: jsonb('reported_mm').$type<NonNullable<Round['reportedMm']>>(),
   temperatureC: doublePrecision('temperature_c').notNull(),
   thermometer: text('thermometer', { enum: ['atSprings', 'sameRoom', 'elsewhere'] }).notNull(),
   rolledAndBounced: boolean('rolled_and_bounced').notNull(),
@@ -71,24 +80,69 @@ export const reading = pgTable('reading', {
   lap: smallint('lap').notNull(),
   heightMm: doublePrecision('height_mm').notNull(),
   at: moment('at').notNull(),
-}, (table) => [index('reading_round').on(table.roundId), check('reading_height', sql`${table.heightMm} between 50 and 2000`), check('reading_lap', sql`${table.lap} in (1, 2)`)])
+}, (table) => [index('reading_round').on(table.roundId), check('reading_height', sql`${table.heightMm} between 50 and 2000`), check('reading_lap', sql`${table.lap} between 1 and 20`)])
+
+/** What replaces a reading: the newest entry counts, and null leaves the reading out. Never changed and never deleted. */
+export const correction = pgTable('correction', {
+  id: uuid('id').primaryKey(),
+  readingId: integer('reading_id').notNull().references(() => reading.id),
+  heightMm: doublePrecision('height_mm'),
+  reason: text('reason').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  at: moment('at').notNull(),
+}, (table) => [index('correction_reading').on(table.readingId)])
 
 export const watch = pgTable('watch', {
   id: uuid('id').primaryKey(),
   version: version(),
   jobId: uuid('job_id').notNull().references(() => job.id),
   state: text('state', { enum: ['running', 'walked', 'concluded', 'givenUp'] }).notNull(),
-  supplyCut: text('supply_cut', { enum: ['fuse', 'battery', 'cutOffSwitch'] }).notNull(),
+  supplyCut: text('supply_cut', { enum: ['fuse', 'battery', 'cutOffSwitch', 'leftOn'] }).notNull(),
   minutesSinceRun: integer('minutes_since_run'),
   startedAt: moment('started_at').notNull(),
   plannedEndAt: moment('planned_end_at').notNull(),
   eveningRoundId: uuid('evening_round_id').notNull().references(() => round.id),
+  betweenRoundIds: jsonb('between_round_ids').$type<string[]>().notNull().default([]),
+  supplyBackAt: moment('supply_back_at'),
   morningRoundId: uuid('morning_round_id').references(() => round.id),
   undisturbed: boolean('undisturbed'),
   finding: jsonb('finding').$type<Finding>(),
   givenUpReason: text('given_up_reason'),
   startedBy: uuid('started_by').notNull().references(() => person.id),
 }, (table) => [index('watch_job').on(table.jobId), check('watch_time', sql`${table.plannedEndAt} > ${table.startedAt}`)])
+
+/** A figure or sentence kept on a job. Never changed and never deleted. */
+export const note = pgTable('note', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  from: text('from').$type<Note['from']>().notNull(),
+  title: text('title').notNull(),
+  lines: jsonb('lines').$type<string[]>().notNull(),
+}, (table) => [index('note_job').on(table.jobId)])
+
+/** What was replaced or mended, when. */
+export const repair = pgTable('repair', {
+  id: uuid('id').primaryKey(),
+  vehicleId: uuid('vehicle_id').notNull().references(() => vehicle.id),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  part: text('part').$type<Repair['part']>().notNull(),
+  corners: jsonb('corners').$type<Repair['corners']>().notNull(),
+  words: text('words').notNull(),
+}, (table) => [index('repair_vehicle').on(table.vehicleId)])
+
+export const photo = pgTable('photo', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  type: text('type').$type<Photo['type']>().notNull(),
+  caption: text('caption').notNull(),
+  picture: bytes('picture').notNull(),
+}, (table) => [index('photo_job').on(table.jobId)])
 
 /** Every accepted command, once: what makes a repeat harmless, and the journal of who did what. */
 export const command = pgTable('command', {

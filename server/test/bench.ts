@@ -26,11 +26,12 @@ export interface TestBench {
   /** Sends a command; whatever is left out is filled in. */
   send<Name extends CommandType>(type: Name, payload: CommandPayload<Name>, envelope?: Record<string, unknown>): request.Test
   get(path: string): request.Test
+  post(path: string, body: object): request.Test
   end(): Promise<void>
 }
 
-/** Sets a test server up with an empty shop. */
-export async function startBench(): Promise<TestBench> {
+/** Sets a test server up with an empty shop. @param people false: not even one person to sign. */
+export async function startBench({ people = true } = {}): Promise<TestBench> {
   const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
   const { db, close } = await openDatabase(folder, MIGRATIONS, TEMPLATE)
   const errors: unknown[] = []
@@ -38,6 +39,6 @@ export async function startBench(): Promise<TestBench> {
   const person = crypto.randomUUID()
   const send: TestBench['send'] = (type, payload, envelope = {}) =>
     request(app).post('/api/commands').send({ id: crypto.randomUUID(), type, person, device: 'test', at: '2026-11-24T18:00:00Z', baseVersion: null, payload, ...envelope })
-  await send('person.add', { personId: person, name: 'T. Tester' }).expect(200)
-  return { app, db, person, errors, send, get: (path) => request(app).get(path), end: async () => { await close(); rmSync(folder, { recursive: true, force: true }) } }
+  if (people) await send('person.add', { personId: person, name: 'T. Tester' }).expect(200)
+  return { app, db, person, errors, send, get: (path) => request(app).get(path), post: (path, body) => request(app).post(path).send(body), end: async () => { await close(); rmSync(folder, { recursive: true, force: true }) } }
 }

@@ -1,0 +1,35 @@
+import type { Static } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { closed, heightMm, instant, nullable, uuid } from './quantities.ts'
+import { ArrivalRecord, ComplaintRecord, CorrectionRecord, NoteRecord, PersonRecord, PhotoRecord, RepairRecord, RoundRecord, ShopRecord, VehicleRecord, VehicleTypeRecord, WatchRecord } from './records.ts'
+
+/** Newest version of the bundle this release writes; it reads every version up to this one. */
+export const BUNDLE_VERSION = 1
+
+const JobHead = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord, arrival: nullable(ArrivalRecord) })
+const { readings: _readings, ...roundHead } = RoundRecord.properties
+// A reading's number is given by each database anew, so in a file its place in the round names it.
+const BundledReading = closed({ corner: RoundRecord.properties.readings.items.properties.corner, lap: Type.Integer({ minimum: 1, maximum: 20 }), heightMm, at: instant, corrections: Type.Array(CorrectionRecord) })
+
+/** A whole shop as one file. */
+export const ShopBundle = closed({
+  format: Type.Literal('anklet-shop'),
+  formatVersion: Type.Integer({ minimum: 1 }),
+  exportedAt: instant,
+  shop: ShopRecord,
+  people: Type.Array(PersonRecord),
+  vehicleTypes: Type.Array(VehicleTypeRecord),
+  vehicles: Type.Array(VehicleRecord),
+  jobs: Type.Array(JobHead),
+  rounds: Type.Array(closed({ ...roundHead, readings: Type.Array(BundledReading, { minItems: 4 }) })),
+  watches: Type.Array(WatchRecord),
+  notes: Type.Array(NoteRecord),
+  repairs: Type.Array(RepairRecord),
+  photos: Type.Array(closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) })),
+}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs and photos')
+export type ShopBundle = Static<typeof ShopBundle>
+
+const Count = Type.Integer({ minimum: 0 })
+/** How many records were new, and how many were here already. */
+export const BundleOutcome = closed({ added: Count, known: Count })
+export type BundleOutcome = Static<typeof BundleOutcome>

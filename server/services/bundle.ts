@@ -1,0 +1,144 @@
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
+import { asc, inArray } from 'drizzle-orm'
+import type { BundleOutcome, ShopBundle } from '@anklet/contract'
+import { BUNDLE_VERSION } from '@anklet/contract'
+import { AppError } from '../problems/appError.ts'
+import type { Database, Transaction } from '../store/database.ts'
+import { correction, job, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { iso, isoOrNull } from './instants.ts'
+import { signed } from './jobEntries.ts'
+import { listPeople } from './people.ts'
+import { nameTaken } from './saving.ts'
+import { readShop } from './shop.ts'
+import { listVehicles } from './vehicles.ts'
+import { listVehicleTypes } from './vehicleTypes.ts'
+import { describeWatch } from './watches.ts'
+
+/** PostgreSQL takes 65,535 values in one statement; the widest row here has some twenty. */
+const ROWS_AT_ONCE = 1000
+
+const grouped = <Row, Key>(rows: readonly Row[], keyOf: (row: Row) => Key): Map<Key, Row[]> => {
+  const groups = new Map<Key, Row[]>()
+  for (const row of rows) {
+    const key = keyOf(row)
+    const group = groups.get(key)
+    if (group) group.push(row)
+    else groups.set(key, [row])
+  }
+  return groups
+}
+
+async function bundleRounds(tx: Transaction): Promise<ShopBundle['rounds']> {
+  const corrections = grouped(await tx.select().from(correction).orderBy(asc(correction.at)), ({ readingId }) => readingId)
+  const readings = grouped(await tx.select().from(reading).orderBy(asc(reading.id)), ({ roundId }) => roundId)
+  const rounds = await tx.select().from(round).orderBy(asc(round.startedAt), asc(round.id))
+  return rounds.map(({ personId, ...row }) => ({
+    ...row, person: personId, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt),
+    readings: (readings.get(row.id) ?? []).map(({ id, corner, lap, heightMm, at }) => ({
+      corner, lap, heightMm, at: iso(at), corrections: (corrections.get(id) ?? []).map(({ readingId: _reading, ...entry }) => signed(entry)),
+    })),
+  }))
+}
+
+/** The whole shop as one file, as it stood at one moment. */
+export function writeBundle(db: Database): Promise<ShopBundle> {
+  return db.transaction(async (tx) => ({
+    format: 'anklet-shop' as const, formatVersion: BUNDLE_VERSION, exportedAt: new Date().toISOString(),
+    shop: await readShop(tx), people: await listPeople(tx), vehicleTypes: await listVehicleTypes(tx), vehicles: await listVehicles(tx),
+    jobs: (await tx.select().from(job).orderBy(asc(job.openedAt), asc(job.id))).map((row) => ({ ...row, openedAt: iso(row.openedAt), closedAt: isoOrNull(row.closedAt) })),
+    rounds: await bundleRounds(tx),
+    watches: (await tx.select().from(watch).orderBy(asc(watch.startedAt), asc(watch.id))).map(describeWatch),
+    notes: (await tx.select().from(note).orderBy(asc(note.at), asc(note.id))).map(signed),
+    repairs: (await tx.select().from(repair).orderBy(asc(repair.at), asc(repair.id))).map(signed),
+    photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
+  }), { accessMode: 'read only', isolationLevel: 'repeatable read' })
+}
+
+/** Says no to a file of a later release before anything else is looked at. @throws {AppError} `newerFormat` */
+export function checkBundleVersion(body: unknown): void {
+  const version = (body as { formatVersion?: unknown } | null)?.formatVersion
+  if (typeof version === 'number' && version > BUNDLE_VERSION) throw new AppError('newerFormat', { version, newest: BUNDLE_VERSION }, '/formatVersion')
+}
+
+/** Counts what goes in as new and what was here already. */
+class Taking {
+  added = 0
+  known = 0
+  constructor(private readonly tx: Transaction) {}
+
+  /** Adds rows whose ids are not here yet. @returns the ids that were new. */
+  async add(table: PgTable & { readonly id: PgColumn }, rows: readonly { readonly id: string }[]): Promise<Set<string>> {
+    const fresh = new Set<string>()
+    for (let i = 0; i < rows.length; i += ROWS_AT_ONCE) {
+      const part = await this.tx.insert(table).values(rows.slice(i, i + ROWS_AT_ONCE) as never[]).onConflictDoNothing({ target: table.id }).returning({ id: table.id })
+      for (const { id } of part as { id: string }[]) fresh.add(id)
+    }
+    this.added += fresh.size
+    this.known += rows.length - fresh.size
+    return fresh
+  }
+}
+
+type Owned<Row> = Omit<Row, 'person'> & { personId: string }
+/** Turns a person's id of the file into the one this shop knows them by. */
+type Who = (personId: string) => string
+
+const ownedBy = (who: Who) => <Row extends { person: string }>({ person: personId, ...row }: Row): Owned<Row> => ({ ...row, personId: who(personId) })
+
+// Two people of one name are one person: somebody has to sign in before a file can be taken over.
+async function takePeople(tx: Transaction, taking: Taking, people: ShopBundle['people']): Promise<Who> {
+  const byName = new Map((await listPeople(tx)).map(({ id, name }) => [name, id]))
+  await taking.add(person, people.filter(({ name, id }) => (byName.get(name) ?? id) === id))
+  const here = new Map(people.map(({ id, name }) => [id, byName.get(name) ?? id]))
+  return (personId) => here.get(personId) ?? personId
+}
+
+async function takeRounds(tx: Transaction, taking: Taking, rounds: ShopBundle['rounds'], who: Who): Promise<void> {
+  const owned = ownedBy(who)
+  const fresh = await taking.add(round, rounds.map(({ readings: _readings, ...row }) => owned(row)))
+  const readings = rounds.flatMap(({ id, readings: list }) => (fresh.has(id) ? list.map(({ corrections: _corrections, ...entry }) => ({ ...entry, roundId: id })) : []))
+  for (let i = 0; i < readings.length; i += ROWS_AT_ONCE) await tx.insert(reading).values(readings.slice(i, i + ROWS_AT_ONCE))
+  // Corrections may be new on a round that was here already; a reading is known by its place in its round.
+  const corrected = rounds.filter(({ readings: list }) => list.some(({ corrections }) => corrections.length > 0))
+  const rows = corrected.length === 0 ? [] : await tx.select({ id: reading.id, roundId: reading.roundId }).from(reading).where(inArray(reading.roundId, corrected.map(({ id }) => id))).orderBy(asc(reading.id))
+  const places = grouped(rows, ({ roundId }) => roundId)
+  await taking.add(correction, corrected.flatMap(({ id, readings: list }) => list.flatMap(({ corrections }, place) => {
+    const readingId = places.get(id)?.[place]?.id
+    return readingId === undefined ? [] : corrections.map((entry) => ({ ...owned(entry), readingId }))
+  })))
+}
+
+/**
+ * Takes a whole shop over: adds every record whose id is not here yet and changes none that is. All of it or nothing.
+ * @throws {AppError} where a name or plate is taken by another record, or the file refers to something it does not hold.
+ */
+export async function takeBundle(db: Database, bundle: ShopBundle): Promise<BundleOutcome> {
+  try {
+    return await db.transaction(async (tx) => {
+      const taking = new Taking(tx)
+      await tx.insert(shop).values(bundle.shop).onConflictDoNothing()
+      const who = await takePeople(tx, taking, bundle.people)
+      const owned = ownedBy(who)
+      await taking.add(vehicleType, bundle.vehicleTypes)
+      await taking.add(vehicle, bundle.vehicles)
+      await taking.add(job, bundle.jobs.map((row) => ({ ...row, openedBy: who(row.openedBy) })))
+      await takeRounds(tx, taking, bundle.rounds, who)
+      await taking.add(watch, bundle.watches.map((row) => ({ ...row, startedBy: who(row.startedBy) })))
+      await taking.add(note, bundle.notes.map(owned))
+      await taking.add(repair, bundle.repairs.map(owned))
+      await taking.add(photo, bundle.photos.map(({ bytes: _bytes, picture, ...row }) => ({ ...owned(row), picture: new Uint8Array(Buffer.from(picture, 'base64')) })))
+      return { added: taking.added, known: taking.known }
+    })
+  } catch (error) {
+    throw tornOf(error) ?? error
+  }
+}
+
+// A broken rule of the database as the sentence it means for a file.
+function tornOf(error: unknown): AppError | null {
+  const cause = ((error as { cause?: unknown }).cause ?? error) as { code?: string; detail?: string; constraint?: string }
+  const value = /\)=\((.*?)\)/.exec(cause.detail ?? '')?.[1] ?? ''
+  const what = nameTaken(cause)
+  if (what) return new AppError('bundleTorn', { sentence: `${what} "${value}" is here already under another record.` })
+  return cause.code === '23503' ? new AppError('bundleTorn', { sentence: `it speaks of ${value} but does not hold it.` }) : null
+}

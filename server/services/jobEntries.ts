@@ -1,0 +1,72 @@
+import { asc, eq } from 'drizzle-orm'
+import type { Job, Photo, Repair } from '@anklet/contract'
+import { AppError } from '../problems/appError.ts'
+import type { Database } from '../store/database.ts'
+import { note, photo, repair } from '../store/schema.ts'
+import type { Handler } from './handlers.ts'
+import { iso } from './instants.ts'
+import { openJobOf } from './rounds.ts'
+
+/** Keeps a figure or sentence on a job. */
+export const addNote: Handler<'job.note'> = async (tx, { payload, person, at }) => {
+  const { noteId: id, ...rest } = payload
+  await openJobOf(tx, payload.jobId)
+  await tx.insert(note).values({ id, ...rest, personId: person, at })
+  return null
+}
+
+/** Records what was replaced or mended. */
+export const recordRepair: Handler<'job.repair'> = async (tx, { payload, person, at }) => {
+  const { repairId: id, ...rest } = payload
+  const { vehicleId } = await openJobOf(tx, payload.jobId)
+  await tx.insert(repair).values({ id, ...rest, vehicleId, personId: person, at })
+  return null
+}
+
+const STARTS: readonly (readonly [Photo['type'], (bytes: Uint8Array) => boolean])[] = [
+  ['image/jpeg', (bytes) => bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff],
+  ['image/png', (bytes) => Buffer.from(bytes.subarray(1, 4)).toString('latin1') === 'PNG'],
+  ['image/webp', (bytes) => Buffer.from(bytes.subarray(0, 4)).toString('latin1') === 'RIFF' && Buffer.from(bytes.subarray(8, 12)).toString('latin1') === 'WEBP'],
+]
+
+/** What a picture really is, by its first bytes. @throws {AppError} `notAPicture` */
+export function pictureType(bytes: Uint8Array, path: string): Photo['type'] {
+  const [type] = STARTS.find(([, starts]) => starts(bytes)) ?? []
+  if (!type) throw new AppError('notAPicture', {}, path)
+  return type
+}
+
+/** Keeps a photo on a job. */
+export const addPhoto: Handler<'photo.add'> = async (tx, { payload, person, at }) => {
+  const picture = new Uint8Array(Buffer.from(payload.picture, 'base64'))
+  const type = pictureType(picture, '/payload/picture')
+  await openJobOf(tx, payload.jobId)
+  await tx.insert(photo).values({ id: payload.photoId, jobId: payload.jobId, at, personId: person, type, caption: payload.caption.trim(), picture })
+  return null
+}
+
+/** The picture of a photo. @throws {AppError} `notFound` */
+export async function readPicture(db: Database, id: string): Promise<{ type: Photo['type']; picture: Uint8Array }> {
+  const [row] = await db.select({ type: photo.type, picture: photo.picture }).from(photo).where(eq(photo.id, id))
+  if (!row) throw new AppError('notFound', { what: 'photo' })
+  return row
+}
+
+/** A row with its person and moment as they are told. */
+export const signed = <Row extends { at: string; personId: string }>({ personId, at, ...row }: Row) => ({ ...row, person: personId, at: iso(at) })
+
+/** Repairs of a vehicle or of a job, oldest first. */
+export async function repairsOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<Repair[]> {
+  const filter = 'jobId' in which ? eq(repair.jobId, which.jobId) : eq(repair.vehicleId, which.vehicleId)
+  return (await db.select().from(repair).where(filter).orderBy(asc(repair.at))).map(signed)
+}
+
+/** What was written and photographed on a job, oldest first. */
+export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 'notes' | 'repairs' | 'photos'>> {
+  const photos = await db.select().from(photo).where(eq(photo.jobId, jobId)).orderBy(asc(photo.at))
+  return {
+    notes: (await db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at))).map(signed),
+    repairs: await repairsOf(db, { jobId }),
+    photos: photos.map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length })),
+  }
+}
