@@ -27,6 +27,8 @@ export interface RoundCheckRequest {
   /** Mean heights and counts of an earlier round on the same spot and level; null: only the design heights are known. */
   readonly earlier: { readonly meanMm: PerCorner<number>; readonly count: PerCorner<number> } | null
   readonly repeatabilityMm: number
+  /** false: these are no ride heights, so that the design heights say nothing of them; default true. */
+  readonly rideHeights?: boolean | undefined
 }
 
 /** What the arithmetic has to say about a round, most urgent first. */
@@ -58,7 +60,8 @@ function lapRemarks(laps: PerCorner<readonly number[]>, repeatabilityMm: number)
 
 function twistRemark(request: RoundCheckRequest, laps: PerCorner<readonly number[]>): RoundRemark | null {
   if (CORNERS.some((corner) => laps[corner].length === 0)) return null
-  const { vehicle, earlier, repeatabilityMm } = request
+  const { vehicle, earlier, repeatabilityMm, rideHeights = true } = request
+  if (!earlier && !rideHeights) return null
   const before = earlier?.meanMm ?? mapCorners(vehicle.corners, (corner) => corner.designHeightMm)
   const mean = meanHeights(laps)
   const changeMm = mapCorners(mean, (value, corner) => value - before[corner])

@@ -1,7 +1,7 @@
 import { buildRig, designPressureBarG, leakFlowLPerS } from '../pneumatics/index.ts'
 import { kelvin, P_ATM_BAR } from '../units/index.ts'
 import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
-import { CORNERS } from '../vehicle/index.ts'
+import { CORNERS, hasAir } from '../vehicle/index.ts'
 import type { Evidence } from './evidence.ts'
 import { conductanceAt, FINE_NODES, quantileNode } from './evidence.ts'
 import type { HypothesisId } from './hypotheses.ts'
@@ -26,6 +26,17 @@ export function leakRate(vehicle: VehicleGeometry, id: HypothesisId, evidence: E
     ? jointQuantile(evidence.joint, perConductance[0]!, perConductance[1]!)
     : (share: number) => conductanceAt(quantileNode(evidence.first, share)) * perConductance.reduce((sum, rate) => sum + rate, 0)
   return { median: at(QUANTILES.median), low: at(QUANTILES.low), high: at(QUANTILES.high) }
+}
+
+/**
+ * Sonic conductance of a leak that loses so much at design pressure.
+ * @param leakBarLPerH zero or more, bar-litre per hour. @param temperatureC of the air, degC.
+ * @returns L/(s.bar); null at a corner without air.
+ */
+export function conductanceOfRate(vehicle: VehicleGeometry, corner: Corner, leakBarLPerH: number, temperatureC: number): number | null {
+  if (!hasAir(vehicle.corners[corner])) return null
+  const perConductance = leakFlowLPerS(1, designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner)) + P_ATM_BAR, kelvin(temperatureC))
+  return leakBarLPerH / 3600 / perConductance
 }
 
 const BINS_PER_DECADE = 500

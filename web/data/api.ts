@@ -1,4 +1,4 @@
-import type { Command, CommandResult, QueryName, QueryResponse } from '@anklet/contract'
+import type { BundleOutcome, Command, CommandResult, JobListQuery, JobPage, QueryName, QueryResponse } from '@anklet/contract'
 import { noteConnection } from '../state/connection.ts'
 
 /** The server said no, in a sentence for people. */
@@ -17,14 +17,16 @@ export class Unreachable extends Error {
 
 /** Nothing a person waits for at a car takes longer, ms. */
 const PATIENCE_MS = 15_000
+/** But for whole files. */
+const LONG_PATIENCE_MS = 300_000
 
 /** Set on answers that were kept on this device because the server was away. */
 const KEPT = 'x-anklet-kept'
 
-async function call(path: string, init?: RequestInit): Promise<unknown> {
+async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS): Promise<unknown> {
   let response: Response
   try {
-    response = await fetch(path, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) })
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(patienceMs) })
   } catch {
     noteConnection(true)
     throw new Unreachable()
@@ -40,6 +42,13 @@ async function call(path: string, init?: RequestInit): Promise<unknown> {
 
 /** Asks the server. @throws {Refused} or {Unreachable}. */
 export const ask = async <Name extends QueryName>(name: Name, id = ''): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
+
+/** Asks for a page of all jobs. @throws {Refused} or {Unreachable}. */
+export const askJobs = async (asked: JobListQuery): Promise<JobPage> => (await call(`/api/jobs/list?${new URLSearchParams(Object.entries(asked).map(([key, value]) => [key, String(value)])).toString()}`)) as JobPage
+
+/** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
+export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>
+  (await call('/api/bundle', { method: 'POST', headers: { 'content-type': 'application/json' }, body: bundle }, LONG_PATIENCE_MS)) as BundleOutcome
 
 /** Sends a command; sent again with the same id it changes nothing twice. @throws {Refused} or {Unreachable}. */
 export const send = async (command: Command): Promise<CommandResult> =>

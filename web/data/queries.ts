@@ -1,10 +1,11 @@
-import type { CommandPayload, CommandResult, CommandType } from '@anklet/contract'
+import type { CommandPayload, CommandResult, CommandType, JobListQuery } from '@anklet/contract'
+import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
 import { DEFAULT_UNITS } from '@anklet/core/units'
 import type { DisplayUnits } from '@anklet/core/units'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { useSession } from '../state/session.ts'
-import { ask, Refused, send, Unreachable } from './api.ts'
+import { ask, askJobs, Refused, send, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
 /** Others work on the same cars: what is on screen is never older than this, ms. */
@@ -16,7 +17,14 @@ export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => a
 export const useVehicles = () => useQuery({ queryKey: ['vehicles'], queryFn: () => ask('/api/vehicles') })
 export const useVehicle = (id: string) => useQuery({ queryKey: ['vehicle', id], queryFn: () => ask('/api/vehicles/:id', id) })
 export const useVehicleTypes = () => useQuery({ queryKey: ['vehicle-types'], queryFn: () => ask('/api/vehicle-types') })
+export const useJobList = (asked: JobListQuery) => useQuery({ queryKey: ['jobs', 'list', asked], queryFn: () => askJobs(asked), placeholderData: keepPreviousData })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
+
+/** Standard deviation of one reading in this shop, mm: learned from its double rounds, the usual figure until there are enough. */
+export function useRepeatability(): { readonly repeatabilityMm: number; readonly repeats: number } {
+  const query = useQuery({ queryKey: ['repeatability'], queryFn: () => ask('/api/repeatability'), staleTime: 300_000 })
+  return query.data?.learned ?? { repeatabilityMm: DEFAULT_REPEATABILITY_MM, repeats: 0 }
+}
 
 /** The shop's units; mm, bar and degC until it is known. */
 export const useUnits = (): DisplayUnits => useShop().data?.units ?? DEFAULT_UNITS

@@ -13,7 +13,7 @@ import { planOf } from './job/watch/planOf.ts'
 import { questionOf } from './job/watch/request.ts'
 import { summaryFacts, watchRounds } from './job/watchState.ts'
 import { BLANK_SPECIFICATION, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, specificationsOf } from './shelf/typeForm.ts'
-import { bandOf, judgedRound } from './job/judged.ts'
+import { bandWhileWalking, judgedRound } from './job/judged.ts'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 const NOW = new Date('2026-11-24T18:00:00Z')
@@ -22,12 +22,14 @@ const MORNING = '2026-11-25T07:00:00.000Z'
 const signer = { person: 'p', device: 'd', watchVersion: 3 }
 
 const watchOf = (change: Partial<Watch>): Watch => ({
-  id: 'w', version: 3, jobId: 'j', state: 'running', supplyCut: 'fuse', minutesSinceRun: 120, startedAt: EVENING, plannedEndAt: MORNING, eveningRoundId: 'e', morningRoundId: null,
+  id: 'w', version: 3, jobId: 'j', state: 'running', supplyCut: 'fuse', minutesSinceRun: 120, startedAt: EVENING, plannedEndAt: MORNING, eveningRoundId: 'e', betweenRoundIds: [], supplyBackAt: null, morningRoundId: null,
   undisturbed: null, finding: null, givenUpReason: null, startedBy: 'p', ...change,
 })
 const evening = roundOf({ FL: 510, FR: 510, RL: 510, RR: 510 }, EVENING, { id: 'e', purpose: 'evening', levelId: 'high', levelOffsetMm: 30 })
 const morning = roundOf({ FL: 480, FR: 492, RL: 492, RR: 504 }, MORNING, { id: 'm', purpose: 'morning', levelId: 'high', levelOffsetMm: 30, temperatureC: -2 })
 const watched = (change: Partial<Watch> = {}, rounds = [evening, morning]): Job => jobOf({ rounds, watches: [watchOf(change)] })
+
+const asked = (job: Job, watch: Pick<Watch, 'minutesSinceRun'>, first: typeof evening, last: typeof morning) => questionOf(job, watch, { evening: first, between: [], morning: last }, 1.5)
 
 const walked = (draft: Draft, count = 8): Draft => ({
   ...draft, walking: true, temperature: '8', thermometer: 'atSprings', rolledAndBounced: true, startedAt: '2026-11-24T18:00:00.000Z',
@@ -77,8 +79,9 @@ describe('rounds of a job', () => {
 
   test('earlier visits are remembered for comparison, not counted as this job’s', () => {
     expect(heightRounds(job)).toEqual([first])
-    expect(earlierRound(job, 'road', first.id)).toBe(old)
-    expect(earlierRound(job, 'kneel')).toBeNull()
+    expect(earlierRound(job, 'road', 'wheelCentreToArch', first.id)).toBe(old)
+    expect(earlierRound(job, 'kneel', 'wheelCentreToArch')).toBeNull()
+    expect(earlierRound(job, 'road', 'sillToFloor')).toBeNull()
     expect(summaryFacts(jobOf({ rounds: [old] })).hasHeights).toBe(false)
   })
 
@@ -107,23 +110,23 @@ describe('rounds of a job', () => {
 
 describe('the question a watch puts', () => {
   test('time, level, temperatures and how well they are known come from the rounds', () => {
-    const { request } = questionOf(watched(), { minutesSinceRun: 20 }, evening, morning)
+    const { request } = asked(watched(), { minutesSinceRun: 20 }, evening, morning)
     expect(request).toMatchObject({ hours: 12, startC: 10, endC: -2, levelOffsetMm: 30, temperatureSigmaK: 6, modelSigmaMm: 2 })
-    expect(questionOf(watched(), { minutesSinceRun: 180 }, evening, morning).request.temperatureSigmaK).toBe(1)
-    expect(questionOf(watched(), { minutesSinceRun: 180 }, evening, { ...morning, thermometer: 'elsewhere' }).request.temperatureSigmaK).toBe(5)
-    expect(questionOf(watched(), { minutesSinceRun: null }, evening, morning).request.temperatureSigmaK).toBe(3)
-    expect(questionOf(watched(), { minutesSinceRun: 180 }, evening, { ...morning, rolledAndBounced: false }).request.modelSigmaMm).toBe(3)
+    expect(asked(watched(), { minutesSinceRun: 180 }, evening, morning).request.temperatureSigmaK).toBe(1)
+    expect(asked(watched(), { minutesSinceRun: 180 }, evening, { ...morning, thermometer: 'elsewhere' }).request.temperatureSigmaK).toBe(5)
+    expect(asked(watched(), { minutesSinceRun: null }, evening, morning).request.temperatureSigmaK).toBe(3)
+    expect(asked(watched(), { minutesSinceRun: 180 }, evening, { ...morning, rolledAndBounced: false }).request.modelSigmaMm).toBe(3)
   })
 
   test('what the customer named is counted in, with the reason', () => {
     const job = { ...watched(), complaint: { where: ['FL' as const], when: [], signs: [], words: '' } }
-    const { request, reasons } = questionOf(job, { minutesSinceRun: 180 }, evening, morning)
+    const { request, reasons } = asked(job, { minutesSinceRun: 180 }, evening, morning)
     expect(request.priors).toEqual({ FL: 0.2 })
     expect(reasons).toEqual([{ code: 'customerNamed', corners: ['FL'] }])
   })
 
   test('the night is drawn from the height that was measured, and saved as a table', () => {
-    const inferred = inferLeak(questionOf(watched(), { minutesSinceRun: 180 }, evening, morning).request)
+    const inferred = inferLeak(asked(watched(), { minutesSinceRun: 180 }, evening, morning).request)
     if (!inferred.ok) throw new Error(inferred.error.code)
     const sample = (hour: number, mm: number) => ({ hour, heightMm: { FL: mm, FR: mm, RL: mm, RR: mm } })
     const rows = nightRows({ answer: inferred.value, tight: [sample(0, 505), sample(12, 495)], leaking: [sample(0, 505), sample(12, 470)], inferenceMs: 0 }, 'FL', evening)
@@ -137,7 +140,7 @@ describe('what a watch can show', () => {
   const draft = { ...answered, checklist: { ...answered.checklist, minutesSinceRun: 150 } }
 
   test('the longer it lasts the smaller a leak it shows, in proportion; the sinking needed stays the same', () => {
-    const plan = planOf(jobOf(), draft, 8, 13)!
+    const plan = planOf(jobOf(), draft, 8, 13, 1.5)!
     expect(plan.shows.map(({ hours }) => hours)).toEqual([1, 6, 12, 13])
     for (const { hours, leakBarLPerH } of plan.shows) expect(leakBarLPerH * hours).toBeCloseTo(plan.shows[0]!.leakBarLPerH, 9)
     expect(plan.sureMm).toBeGreaterThan(5)
@@ -145,15 +148,15 @@ describe('what a watch can show', () => {
 
   test('it is planned for what the customer named, and a warm spring needs more sinking', () => {
     const job = jobOf({ complaint: { where: ['RR'], when: [], signs: [], words: '' } })
-    expect(planOf(job, draft, 8, 13)!.corner).toBe('RR')
-    expect(planOf(jobOf(), draft, 8, 13)!.corner).toBe('FL')
-    expect(planOf(job, { ...draft, checklist: { ...draft.checklist, minutesSinceRun: 20 } }, 8, 13)!.sureMm).toBeGreaterThan(planOf(job, draft, 8, 13)!.sureMm)
+    expect(planOf(job, draft, 8, 13, 1.5)!.corner).toBe('RR')
+    expect(planOf(jobOf(), draft, 8, 13, 1.5)!.corner).toBe('FL')
+    expect(planOf(job, { ...draft, checklist: { ...draft.checklist, minutesSinceRun: 20 } }, 8, 13, 1.5)!.sureMm).toBeGreaterThan(planOf(job, draft, 8, 13, 1.5)!.sureMm)
   })
 
   test('nothing is said before the questions are answered', () => {
-    expect(planOf(jobOf(), { ...draft, thermometer: null }, 8, 13)).toBeNull()
-    expect(planOf(jobOf(), answered, 8, 13)).toBeNull()
-    expect(planOf(jobOf(), draft, 8, Number.NaN)).toBeNull()
+    expect(planOf(jobOf(), { ...draft, thermometer: null }, 8, 13, 1.5)).toBeNull()
+    expect(planOf(jobOf(), answered, 8, 13, 1.5)).toBeNull()
+    expect(planOf(jobOf(), draft, 8, Number.NaN, 1.5)).toBeNull()
   })
 })
 
@@ -210,9 +213,10 @@ describe('specifications', () => {
   test('a round is held against its own level only, and the guard shrinks with readings', () => {
     const job = jobOf({ vehicleType: specified })
     const round = roundOf({ FL: 446, FR: 480, RL: 480, RR: 480 }, EVENING)
-    expect(judgedRound(job, round)?.answer.corners.FL.verdict).toBe('low')
-    expect(judgedRound(job, { ...round, levelId: 'high' })).toBeNull()
-    expect(bandOf(specification, 'FL', 8)).toMatchObject({ leastMm: 470, mostMm: 492 })
-    expect(bandOf(specification, 'FL', 8).guardMm).toBeLessThan(bandOf(specification, 'FL', 0).guardMm)
+    expect(judgedRound(job, round, 1.5)?.answer.corners.FL.verdict).toBe('low')
+    expect(judgedRound(job, { ...round, levelId: 'high' }, 1.5)).toBeNull()
+    expect(judgedRound(job, { ...round, method: 'axleToBracket' }, 1.5)).toBeNull()
+    expect(bandWhileWalking(specification, 'FL', 8, 1.5)).toMatchObject({ leastMm: 470, mostMm: 492 })
+    expect(bandWhileWalking(specification, 'FL', 8, 1.5).guardMm).toBeLessThan(bandWhileWalking(specification, 'FL', 0, 1.5).guardMm)
   })
 })

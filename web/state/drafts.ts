@@ -1,15 +1,18 @@
-import type { Command } from '@anklet/contract'
+import type { Command, Round } from '@anklet/contract'
+import type { Method } from '@anklet/core/heights'
+import type { PerCorner } from '@anklet/core/vehicle'
+import { perCorner } from '@anklet/core/vehicle'
 import type { Thermometer } from '@anklet/core/leakdown'
 import { createStore, del, entries, set } from 'idb-keyval'
 import { create } from 'zustand'
 import type { Stop, Taken } from './walk.ts'
 
 /** What a round in progress is taken for. */
-export type DraftKind = 'heights' | 'evening' | 'morning'
+export type DraftKind = 'heights' | 'evening' | 'look' | 'morning'
 
 /** What must be shown before an evening round means anything. */
 export interface Checklist {
-  readonly supplyCut: 'fuse' | 'battery' | 'cutOffSwitch' | null
+  readonly supplyCut: 'fuse' | 'battery' | 'cutOffSwitch' | 'leftOn' | null
   readonly supplyProved: boolean
   readonly tagged: boolean
   readonly doorsShut: boolean
@@ -18,6 +21,9 @@ export interface Checklist {
   /** Local date and time for the morning round, as the date field writes it. */
   readonly plannedEnd: string
 }
+
+/** What was not asked in earlier releases, with what it was taken for then. */
+export const USUAL_ROUND = { method: 'wheelCentreToArch', load: 'empty', pads: perCorner(() => ''), reported: perCorner(() => ''), laps: 2 } as const satisfies Partial<Draft>
 
 /** A round being walked. It lives in this browser until the server has it. */
 export interface Draft {
@@ -29,6 +35,14 @@ export interface Draft {
   readonly commandId: string
   readonly watchId: string
   readonly levelId: string
+  readonly method: Method
+  readonly load: Round['load']
+  /** Height of the floor at each pad, as typed; empty: level with the others. */
+  readonly pads: PerCorner<string>
+  /** What the module reports, as typed; empty: not read. */
+  readonly reported: PerCorner<string>
+  /** How many laps are walked. */
+  readonly laps: number
   readonly temperature: string
   readonly thermometer: Thermometer | null
   readonly rolledAndBounced: boolean | null
@@ -102,5 +116,5 @@ channel.onmessage = ({ data }: MessageEvent<Draft | string>) => {
 /** Reads what an earlier visit left behind. */
 export async function loadDrafts(): Promise<void> {
   const kept = await entries<string, Draft>(database).catch(() => [])
-  useDrafts.setState(({ byKey }) => ({ loaded: true, byKey: { ...Object.fromEntries(kept), ...byKey } }))
+  useDrafts.setState(({ byKey }) => ({ loaded: true, byKey: { ...Object.fromEntries(kept.map(([key, draft]) => [key, { ...USUAL_ROUND, ...draft }])), ...byKey } }))
 }

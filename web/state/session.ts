@@ -10,8 +10,11 @@ interface Session {
   /** This browser's name in the journal, made once. */
   readonly device: string
   readonly theme: Theme
+  /** Whether this device rings when a watch comes due. */
+  readonly reminders: boolean
   choosePerson(personId: string | null): void
   chooseTheme(theme: Theme): void
+  remind(reminders: boolean): void
 }
 
 /** What this browser remembers about its user. */
@@ -19,6 +22,8 @@ export const useSession = create<Session>()(persist((set) => ({
   personId: null,
   device: `browser-${crypto.randomUUID().slice(0, 8)}`,
   theme: 'system',
+  reminders: false,
   choosePerson: (personId) => set({ personId }),
   chooseTheme: (theme) => set({ theme }),
+  remind: (reminders) => set({ reminders }),
 }), { name: 'anklet.session', version: 1 }))

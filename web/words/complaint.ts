@@ -5,7 +5,7 @@ export const WHEN_WORDS: Readonly<Record<Complaint['when'][number], string>> = {
   overnight: 'down overnight', hours: 'down within hours', driving: 'sinks while driving', loaded: 'low only when loaded', sometimes: 'sometimes, not always',
 }
 export const SIGN_WORDS: Readonly<Record<Complaint['signs'][number], string>> = {
-  hiss: 'hissing heard', slowRise: 'slow to rise', pumpOften: 'pump runs often', pumpNever: 'pump never heard', message: 'warning message', afterRepair: 'since a repair', pumpReplaced: 'pump already replaced',
+  hiss: 'hissing heard', slowRise: 'slow to rise', pumpOften: 'pump runs often', pumpNever: 'pump never heard', pumpLoud: 'pump loud', pumpDriving: 'pump runs while driving', message: 'warning message', speedLimit: 'speed limited', afterRepair: 'since a repair', pumpReplaced: 'pump already replaced',
 }
 
 /** Whether anything has been said yet. */

@@ -1,4 +1,4 @@
-import type { RoundRemark } from '@anklet/core/heights'
+import type { LeftOut, RoundRemark } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
@@ -6,6 +6,10 @@ import { capital, CORNER_WORDS } from './corners.ts'
 
 /** What the arithmetic has to say about a round being walked, and which corner to measure again. */
 export interface Remark { readonly sentence: string; readonly again: Corner | null }
+
+/** A reading that is left out, and why. */
+export const leftOutWords = ({ corner, heightMm, middleMm }: LeftOut, units: DisplayUnits): string =>
+  `${capital(CORNER_WORDS[corner])}: ${formatQuantity(heightMm, 'height', units)} ${UNIT_LABEL[units.length]} is left out, the others there say ${formatQuantity(middleMm, 'height', units)}. It stays on record.`
 
 /** Puts a remark into words. */
 export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {

@@ -1,3 +1,4 @@
+import type { Job } from '@anklet/contract'
 import type { RoundVerdict, Verdict } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
@@ -55,4 +56,12 @@ export function roundVerdictNotes({ corners: verdicts, leftRight, noseHighMm }: 
   }
   if (Math.abs(noseHighMm) >= 5) notes.push(`The ${noseHighMm > 0 ? 'nose' : 'tail'} stands ${write(noseHighMm)} high against the other end.`)
   return notes
+}
+
+/** What an axle with a single height sensor sees: only the mean of left and right, whatever leans. */
+export function singleSensorWords({ vehicleType: { architecture } }: Pick<Job, 'vehicleType'>, { axleMeanMm, leftRight }: RoundVerdict, units: DisplayUnits): string[] {
+  return (['front', 'rear'] as const).filter((axle) => architecture.sensors[axle] === 'one').map((axle) => {
+    const lean = leftRight[axle]?.verdict === 'over' ? ' It cannot see this lean, and no calibration takes it away.' : ''
+    return `The ${axle} axle has one sensor: it sees the mean, ${formatQuantity(axleMeanMm[axle], 'height', units)} ${UNIT_LABEL[units.length]}.${lean}`
+  })
 }

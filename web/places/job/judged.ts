@@ -1,26 +1,32 @@
 import type { Job, Round, Specification } from '@anklet/contract'
-import type { RoundVerdict } from '@anklet/core/heights'
-import { DEFAULT_REPEATABILITY_MM, heightVerdict, judgeRound } from '@anklet/core/heights'
+import type { LeftOut, Method, RoundVerdict } from '@anklet/core/heights'
+import { guardMm, judgeRound, leaveDoubtfulOut } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_OF } from '@anklet/core/vehicle'
 import type { StripBand } from '../../parts/Strip.tsx'
 import { readingsOf } from './rounds.ts'
 
-/** A round held against the specification of its level. */
-export interface JudgedRound { readonly specification: Specification; readonly answer: RoundVerdict }
+/** A round held against the specification of its level, without the readings that were doubted. */
+export interface JudgedRound { readonly specification: Specification; readonly answer: RoundVerdict; readonly leftOut: readonly LeftOut[] }
 
-/** The specification of a level, by wheel centre to arch edge; null where none is on record. */
-export const specificationAt = ({ vehicleType }: Job, levelId: string): Specification | null => vehicleType.specifications.find((each) => each.levelId === levelId) ?? null
+/** The specification of a level by one way of measuring; null where none is on record. */
+export const specificationAt = ({ vehicleType }: Job, levelId: string, method: Method): Specification | null =>
+  vehicleType.specifications.find((each) => each.levelId === levelId && each.method === method) ?? null
 
-/** The band a corner may stand in, with the guard that so many readings leave, as the strip draws it. */
-export function bandOf(specification: Specification, corner: Corner, readings: number): StripBand {
+/** The band a corner may stand in, as the strip draws it. @param guard what the tape cannot decide at each limit, mm. */
+export function bandOf(specification: Specification, corner: Corner, guard: number): StripBand {
   const { nominalMm, minusMm, plusMm } = specification[AXLE_OF[corner]]
-  const { guardMm } = heightVerdict({ readingsMm: Array.from({ length: Math.max(1, readings) }, () => nominalMm), nominalMm, minusMm, plusMm, repeatabilityMm: DEFAULT_REPEATABILITY_MM })
-  return { leastMm: nominalMm - minusMm, mostMm: nominalMm + plusMm, guardMm }
+  return { leastMm: nominalMm - minusMm, mostMm: nominalMm + plusMm, guardMm: guard }
 }
 
+/** The same while the corner is still being read. */
+export const bandWhileWalking = (specification: Specification, corner: Corner, readings: number, repeatabilityMm: number): StripBand =>
+  bandOf(specification, corner, guardMm(Math.max(1, readings), repeatabilityMm))
+
 /** Holds a round against what is on record for its level and way of measuring; null where nothing is. */
-export function judgedRound(job: Job, round: Round): JudgedRound | null {
-  const specification = specificationAt(job, round.levelId)
-  return specification ? { specification, answer: judgeRound(readingsOf(round), specification, DEFAULT_REPEATABILITY_MM) } : null
+export function judgedRound(job: Job, round: Round, repeatabilityMm: number): JudgedRound | null {
+  const specification = specificationAt(job, round.levelId, round.method)
+  if (!specification) return null
+  const { kept, leftOut } = leaveDoubtfulOut(readingsOf(round), repeatabilityMm)
+  return { specification, answer: judgeRound(kept, specification, repeatabilityMm), leftOut }
 }

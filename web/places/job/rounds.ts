@@ -1,24 +1,32 @@
-import type { Job, Round } from '@anklet/contract'
-import type { Readings } from '@anklet/core/heights'
-import { meanHeights } from '@anklet/core/heights'
+import type { Job, Reading, Round } from '@anklet/contract'
+import type { Method, Readings } from '@anklet/core/heights'
+import { addPadsBack, isRideHeight, meanHeights } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
 
-/** A round's readings by corner. */
-export const readingsOf = (round: Round): Readings => perCorner((corner) => round.readings.filter((entry) => entry.corner === corner).map(({ heightMm }) => heightMm))
+/** What counts of a reading: its newest correction, or what was taken; null: it was left out. */
+export const countedMm = ({ heightMm, correction }: Reading): number | null => (correction ? correction.heightMm : heightMm)
+
+/** A round's readings by corner as they count: corrections in force, an uneven floor taken out. */
+export const readingsOf = (round: Round): Readings =>
+  addPadsBack(perCorner((corner) => round.readings.filter((entry) => entry.corner === corner).flatMap((entry) => countedMm(entry) ?? [])), round.padsMm)
 
 /** Mean height at each corner, mm. */
 export const meansOf = (round: Round): Record<Corner, number> => meanHeights(readingsOf(round))
 
 /** Height each corner is designed to stand at on a level, mm. */
-export const designAt = ({ vehicleType }: Job, levelOffsetMm: number): Record<Corner, number> =>
+export const designAt = ({ vehicleType }: Pick<Job, 'vehicleType'>, levelOffsetMm: number): Record<Corner, number> =>
   mapCorners(vehicleType.geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
+
+/** Whether a round speaks of ride heights, which design heights and springs are about. */
+export const isRideRound = ({ method }: Pick<Round, 'method'>): boolean => isRideHeight(method)
 
 /** Rounds of this job taken for nothing but the heights, newest first. */
 export const heightRounds = (job: Job): Round[] => job.rounds.filter(({ jobId, purpose }) => jobId === job.id && purpose === 'heights').toReversed()
 
-/** The round before this one at the same level, from whatever job: what the tape said last time. */
-export const earlierRound = (job: Job, levelId: string, exceptId?: string): Round | null => job.rounds.findLast((round) => round.levelId === levelId && round.id !== exceptId) ?? null
+/** The round before this one at the same level and measured the same way, from whatever job: what the tape said last time. */
+export const earlierRound = (job: Job, levelId: string, method: Method, exceptId?: string): Round | null =>
+  job.rounds.findLast((round) => round.levelId === levelId && round.method === method && round.id !== exceptId) ?? null
 
 /** The level nearest the design height, where a car usually stands. */
 export const standingLevel = ({ vehicleType }: Job) => vehicleType.architecture.levels.reduce((a, b) => (Math.abs(b.offsetMm) < Math.abs(a.offsetMm) ? b : a))

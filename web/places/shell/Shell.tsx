@@ -8,6 +8,7 @@ import type { Theme } from '../../state/session.ts'
 import { useSession } from '../../state/session.ts'
 import { Keys } from './Keys.tsx'
 import { People, PersonButton } from './People.tsx'
+import { Reminders } from './Reminders.tsx'
 
 const PLACES = [{ to: '/', words: 'Floor' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
 
@@ -60,6 +61,7 @@ export function Shell(): ReactNode {
         <PersonButton onOpen={() => setChoosing(true)} />
       </header>
       <Connection />
+      <Reminders />
       <main><Outlet /></main>
       <People open={choosing || personId === null} onClose={() => setChoosing(false)} />
       <Keys finding={finding} onFind={setFinding} />

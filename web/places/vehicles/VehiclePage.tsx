@@ -17,7 +17,7 @@ import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
 
-const PURPOSE_WORDS = { heights: 'Heights', evening: 'Evening of a watch', morning: 'Morning of a watch' } as const
+const PURPOSE_WORDS = { heights: 'Heights', evening: 'Evening of a watch', between: 'Look during a watch', morning: 'Morning of a watch', imported: 'Out of a file' } as const
 
 function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNode {
   const units = useUnits()

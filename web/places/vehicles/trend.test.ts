@@ -7,7 +7,7 @@ import { barePlate } from '../../words/plates.ts'
 import { trendCsv, trendOf } from './trend.ts'
 
 const { vehicle, vehicleType } = jobOf()
-const detailOf = (...rounds: VehicleDetail['rounds']): VehicleDetail => ({ vehicle, vehicleType, rounds, jobs: [] })
+const detailOf = (...rounds: VehicleDetail['rounds']): VehicleDetail => ({ vehicle, vehicleType, rounds, jobs: [], repairs: [], odometer: [] })
 const raised = (mm: number) => ({ FL: mm, FR: mm, RL: mm, RR: mm })
 const evening = roundOf(raised(512), '2026-11-24T19:00:00.000Z', { purpose: 'evening', levelId: 'high', levelOffsetMm: 30, temperatureC: 12 })
 

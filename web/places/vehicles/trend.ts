@@ -2,7 +2,7 @@ import type { Round, VehicleDetail } from '@anklet/contract'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { completeGeometry, heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
-import { meansOf } from '../job/rounds.ts'
+import { isRideRound, meansOf } from '../job/rounds.ts'
 
 /** One round in a vehicle's history. */
 export interface TrendPoint {
@@ -29,7 +29,7 @@ function coldOf({ vehicleType, rounds }: VehicleDetail, round: Round): PerCorner
 /** Every round ever measured on a vehicle, oldest first, as heights over design, mornings corrected to their evening's temperature. */
 export function trendOf(detail: VehicleDetail): TrendPoint[] {
   const { corners } = detail.vehicleType.geometry
-  return detail.rounds.map((round) => {
+  return detail.rounds.filter(isRideRound).map((round) => {
     const coldMm = coldOf(detail, round)
     const means = meansOf(round)
     return {

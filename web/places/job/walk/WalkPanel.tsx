@@ -1,19 +1,20 @@
 import type { Job, Round } from '@anklet/contract'
-import { DEFAULT_REPEATABILITY_MM, checkRound } from '@anklet/core/heights'
+import { checkRound, leaveDoubtfulOut } from '@anklet/core/heights'
 import { completeGeometry } from '@anklet/core/vehicle'
-import { mapCorners } from '@anklet/core/vehicle'
+import { mapCorners, perCorner } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
-import { useUnits } from '../../../data/queries.ts'
+import { useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { useDrafts } from '../../../state/drafts.ts'
 import { useSession } from '../../../state/session.ts'
 import { readTyped } from '../../../state/typed.ts'
-import { firstLapDone, nextStop, readingAt, take } from '../../../state/walk.ts'
+import { firstLapDone, lastLap, MOST_LAPS, nextStop, take } from '../../../state/walk.ts'
 import { CORNER_WORDS } from '../../../words/corners.ts'
-import { remarkWords } from '../../../words/remarks.ts'
-import { meansOf, readingsOf } from '../rounds.ts'
+import { METHOD_ORDERS } from '../../../words/methods.ts'
+import { leftOutWords, remarkWords } from '../../../words/remarks.ts'
+import { isRideRound, meansOf, readingsOf } from '../rounds.ts'
 import { NumberEntry } from './NumberEntry.tsx'
 import { sealDraft } from './seal.ts'
 import { WalkStrip } from './WalkStrip.tsx'
@@ -30,13 +31,14 @@ interface WalkProps {
 }
 
 function orderWords(draft: Draft): { before: string; strong: string; after: string } {
-  const stop = draft.chosen ?? nextStop(draft.readings)
-  if (!stop) return { before: 'Both laps walked. ', strong: '', after: 'Look at the strip, then save the round.' }
+  const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
+  if (!stop) return { before: draft.laps === 2 ? 'Both laps walked. ' : `All ${draft.laps} laps walked. `, strong: '', after: 'Look at the strip, then save the round.' }
   const corner = CORNER_WORDS[stop.corner]
   if (draft.chosen) return { before: 'Measure the ', strong: corner, after: ` again, lap ${stop.lap}.` }
-  if (draft.readings.length === 0) return { before: 'Begin at the ', strong: corner, after: '. Wheel centre straight up to the arch edge.' }
-  if (stop.lap === 2 && stop.corner === 'RL') return { before: 'Once round. Now back the other way: ', strong: corner, after: ' first.' }
-  return { before: 'Walk on to the ', strong: corner, after: '. Wheel centre straight up to the arch edge.' }
+  if (draft.readings.length === 0) return { before: 'Begin at the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
+  if (stop.lap % 2 === 1 && stop.corner === 'FL') return { before: 'Once more round: ', strong: corner, after: ' first.' }
+  if (stop.lap % 2 === 0 && stop.corner === 'RL') return { before: 'Once round. Now back the other way: ', strong: corner, after: ' first.' }
+  return { before: 'Walk on to the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
 }
 
 /** The walk: one corner at a time, the cursor moves on by itself, the second lap goes the other way round. */
@@ -46,14 +48,16 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
   const { personId, device } = useSession()
   const [complaint, setComplaint] = useState<string | null>(null)
   const saved = useRef(false)
-  const stop = draft.chosen ?? nextStop(draft.readings)
+  const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
+  const { repeatabilityMm } = useRepeatability()
   const change = (next: Partial<Draft>): void => patch(draft.key, { ...next, refusal: null })
   useEffect(() => { if (draft.sealed === null) saved.current = false }, [draft.sealed])
 
   const remarks = useMemo(() => checkRound({
-    vehicle: completeGeometry(job.vehicleType.geometry), readings: draft.readings, repeatabilityMm: DEFAULT_REPEATABILITY_MM,
+    vehicle: completeGeometry(job.vehicleType.geometry), readings: draft.readings, repeatabilityMm, rideHeights: isRideRound(draft),
     earlier: against && { meanMm: meansOf(against), count: mapCorners(readingsOf(against), (list) => list.length) },
-  }).map((remark) => remarkWords(remark, units)), [job, draft.readings, against, units])
+  }).map((remark) => remarkWords(remark, units)), [job, draft.readings, draft, against, units, repeatabilityMm])
+  const doubted = leaveDoubtfulOut(perCorner((corner) => draft.readings.filter((taken) => taken.corner === corner).map(({ heightMm }) => heightMm)), repeatabilityMm).leftOut
 
   const takeReading = (): void => {
     if (!stop || draft.sealed) return
@@ -80,22 +84,21 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
           <CornerGlyph lit={stop ? [stop.corner] : []} size={58} />
           <p className="say-small" aria-live="polite">{words.before}{words.strong && <b>{words.strong}</b>}{words.after}</p>
         </div>
-        <WalkStrip job={job} draft={draft} earlier={against ?? earlier} stop={stop} units={units} onPick={(corner) => {
-          const lap = readingAt(draft.readings, { corner, lap: 2 }) ? 2 : 1
-          change({ chosen: { corner, lap }, typed: '' })
-        }} />
+        <WalkStrip job={job} draft={draft} earlier={against ?? earlier} stop={stop} units={units} repeatabilityMm={repeatabilityMm} onPick={(corner) => change({ chosen: { corner, lap: lastLap(draft.readings, corner) }, typed: '' })} />
         <div className="mt-3 grid gap-2" aria-live="polite">
           {remarks.map(({ sentence, again }) => (
             <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2"><span className="flex-1">{sentence}</span>
-              {again && !draft.sealed && <button type="button" className="btn" onClick={() => change({ chosen: { corner: again, lap: readingAt(draft.readings, { corner: again, lap: 2 }) ? 2 : 1 }, typed: '' })}>Measure {CORNER_WORDS[again]} again</button>}
+              {again && !draft.sealed && <button type="button" className="btn" onClick={() => change({ chosen: { corner: again, lap: lastLap(draft.readings, again) }, typed: '' })}>Measure {CORNER_WORDS[again]} again</button>}
             </p>
           ))}
+          {doubted.map((one) => <p key={`${one.corner}${one.heightMm}`} className="hint">{leftOutWords(one, units)}</p>)}
         </div>
       </div>
       <div className="flex min-w-0 flex-col gap-3">
         {stop && !draft.sealed && <NumberEntry draft={draft} stop={stop} units={units} complaint={complaint} onType={(typed) => { setComplaint(null); change({ typed }) }} onTake={takeReading} />}
         {draft.refusal && <p className="wrong" role="alert">{draft.refusal}</p>}
-        {canSave && <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={save}>{stop ? `${saveWords} with one lap` : saveWords}</button>}
+        {canSave && <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={save}>{stop ? `${saveWords} with ${draft.laps > 2 ? 'what is read' : 'one lap'}` : saveWords}</button>}
+        {!stop && !draft.sealed && draft.laps < MOST_LAPS && <button type="button" className="btn" onClick={() => change({ laps: draft.laps + 1 })}>Walk another lap</button>}
         {draft.sealed && <p className="hint" role="status">Saving … the round is kept on this device until the server has it.</p>}
         {!draft.sealed && <button type="button" className="btn-quiet min-h-[44px] self-start text-left underline" onClick={() => change({ walking: false })}>Back to the questions; readings stay</button>}
       </div>

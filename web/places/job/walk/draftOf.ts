@@ -1,23 +1,24 @@
 import type { Job } from '@anklet/contract'
 import { highestLevel } from '@anklet/core/vehicle'
 import type { Draft, DraftKind } from '../../../state/drafts.ts'
-import { draftKey } from '../../../state/drafts.ts'
+import { draftKey, USUAL_ROUND } from '../../../state/drafts.ts'
 import { fieldMoment, usualMorning } from '../../../words/times.ts'
 import { standingLevel } from '../rounds.ts'
 import { watchRounds } from '../watchState.ts'
 
 function levelFor(job: Job, kind: DraftKind): string {
   if (kind === 'heights') return standingLevel(job).id
-  const evening = kind === 'morning' ? watchRounds(job)?.evening.levelId : undefined
+  const evening = kind === 'evening' ? undefined : watchRounds(job)?.evening.levelId
   return evening ?? highestLevel(job.vehicleType.architecture)?.id ?? standingLevel(job).id
 }
 
 /** A round not begun yet, with the ids it will be saved under. */
 export function freshDraft(job: Job, kind: DraftKind, now: Date): Draft {
   return {
+    ...USUAL_ROUND,
     key: draftKey(job.id, kind), jobId: job.id, kind,
     roundId: crypto.randomUUID(), commandId: crypto.randomUUID(),
-    watchId: kind === 'morning' ? (watchRounds(job)?.watch.id ?? '') : crypto.randomUUID(),
+    watchId: kind === 'morning' || kind === 'look' ? (watchRounds(job)?.watch.id ?? '') : crypto.randomUUID(),
     levelId: levelFor(job, kind), temperature: '', thermometer: null, rolledAndBounced: null, undisturbed: null,
     checklist: { supplyCut: null, supplyProved: false, tagged: false, doorsShut: false, minutesSinceRun: null, plannedEnd: fieldMoment(usualMorning(now)) },
     walking: false, startedAt: null, readings: [], typed: '', chosen: null, sealed: null, refusal: null,

@@ -6,59 +6,81 @@ import type { ReactNode } from 'react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'
 import { sentenceOf } from '../../../data/api.ts'
-import { useCommand, useUnits } from '../../../data/queries.ts'
+import { useCommand, useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '../../../words/answer.ts'
 import { speakAnswer } from '../../../words/answer.ts'
 import { momentWords, spanWords } from '../../../words/times.ts'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
+import { isComplaint } from '../../../words/complaint.ts'
+import { leftOutWords } from '../../../words/remarks.ts'
+import { standingLevel } from '../rounds.ts'
+import { supplyIsOff } from '../watchState.ts'
+import { Lesson } from './Lesson.tsx'
+import { lessonOf } from './lesson.ts'
+import type { WatchQuestion } from './request.ts'
 import { questionOf } from './request.ts'
 import { Suspects } from './Suspects.tsx'
 import { Why } from './Why.tsx'
 
 const NightChart = lazy(() => import('./NightChart.tsx').then((module) => ({ default: module.NightChart })))
 
-interface AnswerProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; readonly morning: Round; onMorningAgain(): void; onAnother(): void }
+interface AnswerProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; readonly between: readonly Round[]; readonly morning: Round; onMorningAgain(): void; onAnother(levelId?: string): void }
+interface ToldProps extends AnswerProps { readonly question: WatchQuestion; readonly outcome: WatchOutcome }
 
 function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
   const units = useUnits()
   const write = (value: number): string => formatQuantity(value, 'temperature', units)
   const hours = Date.parse(morning.endedAt) - Date.parse(evening.endedAt)
-  return <p className="mb-1 text-[14px] text-ink-3">Night from {momentWords(evening.endedAt, new Date())}, {watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
+  return <p className="mb-1 text-[14px] text-ink-3">Night from {momentWords(evening.endedAt, new Date())}, {watch.supplyCut === 'leftOn' ? 'supply on' : watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
 }
 
-function Actions(props: AnswerProps & { readonly outcome: WatchOutcome; readonly spoken: SpokenAnswer; onWhy(): void }): ReactNode {
+// High is clean and the complaint stands: a crack may sit in the part of the roll used at standing height.
+function standingAfterHigh({ job, evening }: AnswerProps, best: string): string | null {
+  const standing = standingLevel(job)
+  return best === 'none' && evening.levelOffsetMm > standing.offsetMm && isComplaint(job.complaint) ? standing.id : null
+}
+
+function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): void }): ReactNode {
   const { job, watch, outcome: { answer }, spoken, onWhy, onMorningAgain, onAnother } = props
+  const standing = standingAfterHigh(props, answer.best)
   const conclude = useCommand('watch.conclude')
   const close = useCommand('job.close')
+  const back = useCommand('watch.supplyBack')
   const doubted = spoken.kind === 'readingWrong'
   const write = (): void => {
     conclude.submit({ payload: { watchId: watch.id, finding: { kind: spoken.kind, best: answer.best, probability: spoken.suspects[0]!.probability, sentence: spoken.headline.slice(0, 300) } }, baseVersion: watch.version })
   }
   const shut = (): void => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })
-  const error = conclude.error ?? close.error
+  // The supply is back before the job is shut; told once, both go on record.
+  const backAndShut = (): void => (supplyIsOff(watch) ? back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version }, shut) : shut())
+  const error = conclude.error ?? close.error ?? back.error
   return (
     <div className="mt-auto grid gap-2.5 pt-2">
       {watch.finding && <p className="text-[14px] text-ink-2">On the job: “{watch.finding.sentence}”</p>}
       {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
       {!job.closedAt && watch.state === 'walked' && !doubted && <button type="button" className="btn btn-go" disabled={conclude.isPending} onClick={write}>Write it on the job</button>}
       {!job.closedAt && doubted && <button type="button" className="btn btn-go" onClick={onMorningAgain}>Walk the morning round again</button>}
-      {!job.closedAt && watch.state === 'concluded' && <button type="button" className="btn btn-go" disabled={close.isPending} onClick={shut}>Supply back on, tag off: close the job</button>}
+      {!job.closedAt && watch.state === 'concluded' && <button type="button" className="btn btn-go" disabled={close.isPending || back.isPending} onClick={backAndShut}>{supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}</button>}
+      {!job.closedAt && !doubted && supplyIsOff(watch) && <button type="button" className="btn" disabled={back.isPending} onClick={() => back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })}>The supply is back on</button>}
+      {!job.closedAt && standing && <button type="button" className="btn" onClick={() => onAnother(standing)}>High is clean: watch at standing height</button>}
       <button type="button" className="btn" onClick={onWhy}>Why do you say so?</button>
-      {!job.closedAt && <button type="button" className="btn" onClick={onAnother}>Watch another night</button>}
+      {!job.closedAt && <button type="button" className="btn" onClick={() => onAnother()}>Watch another night</button>}
     </div>
   )
 }
 
-function Told(props: AnswerProps & { readonly outcome: WatchOutcome }): ReactNode {
-  const { job, watch, evening, morning, outcome } = props
+function Told(props: ToldProps): ReactNode {
+  const { job, watch, evening, between, morning, outcome, question } = props
+  const { repeats } = useRepeatability()
   const { answer } = outcome
   const units = useUnits()
   const [why, setWhy] = useState(false)
   const deepest = CORNERS.reduce((a, b) => (answer.unexplainedMm[b] < answer.unexplainedMm[a] ? b : a))
   const [shown, setShown] = useState<Corner>(deepest)
   const spoken = speakAnswer({ answer, architecture: job.vehicleType.architecture, units, undisturbed: watch.undisturbed ?? true })
+  const lesson = lessonOf(job, watch, question.request, answer)
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
   const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
@@ -67,30 +89,33 @@ function Told(props: AnswerProps & { readonly outcome: WatchOutcome }): ReactNod
       <NightHead {...props} />
       <p className="say">{spoken.headline}</p>
       {spoken.sub && <p className="sub mt-1">{spoken.sub}</p>}
+      {question.leftOut.map((one) => <p key={`${one.corner}${one.heightMm}`} className="hint mt-2">{leftOutWords(one, units)}</p>)}
       <div className="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
         <div className="grid min-w-0 content-start gap-2">
           <AnswerStrip job={job} evening={evening} morning={morning} answer={answer} doubted={doubted} units={units} onPick={setShown} />
           <AnswerLegend closureWords={closureWords} />
           <Suspense fallback={<p className="text-ink-3" role="status">Drawing the night …</p>}>
-            <NightChart outcome={outcome} corner={shown} evening={evening} morning={morning} units={units} doubted={doubted} plate={job.vehicle.plate} />
+            <NightChart outcome={outcome} corner={shown} rounds={[evening, ...between, morning]} units={units} doubted={doubted} plate={job.vehicle.plate} />
           </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
           <Suspects answer={answer} spoken={spoken} />
+          {lesson && <Lesson job={job} watch={watch} lesson={lesson} />}
           <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
         </div>
       </div>
-      <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why {...props} answer={answer} /></Sheet>
+      <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why job={job} question={question} answer={answer} repeats={repeats} /></Sheet>
     </>
   )
 }
 
 /** The morning's answer: what leaks, how sure that is, and how much of the drop was only the cold. */
 export function Answer(props: AnswerProps): ReactNode {
-  const { job, watch, evening, morning } = props
-  const { request } = useMemo(() => questionOf(job, watch, evening, morning), [job, watch, evening, morning])
-  const result = useWatchOutcome(request)
+  const { job, watch, evening, between, morning } = props
+  const { repeatabilityMm } = useRepeatability()
+  const question = useMemo(() => questionOf(job, watch, { evening, between, morning }, repeatabilityMm), [job, watch, evening, between, morning, repeatabilityMm])
+  const result = useWatchOutcome(question.request)
   if (result.state === 'working') return <p className="say-small" role="status">Weighing the night …</p>
-  if (result.state === 'done') return <Told {...props} outcome={result.outcome} />
+  if (result.state === 'done') return <Told {...props} question={question} outcome={result.outcome} />
   return <p className="caution" role="alert">{result.state === 'impossible' ? 'With the figures on record this vehicle type could not have stood as it did: check loads and heights of the type on the shelf. The readings are safe.' : 'The calculation broke off. Reload the page; the readings are safe.'}</p>
 }

@@ -17,8 +17,8 @@ import { nightCsv, nightRows } from './nightRows.ts'
 interface ChartProps {
   readonly outcome: WatchOutcome
   readonly corner: Corner
-  readonly evening: Round
-  readonly morning: Round
+  /** In the order they were walked, the evening first. */
+  readonly rounds: readonly [Round, ...Round[]]
   readonly units: DisplayUnits
   /** No leak line is drawn where the readings are in doubt. */
   readonly doubted: boolean
@@ -58,12 +58,12 @@ function Numbers({ rows, units }: { readonly rows: readonly NightRow[]; readonly
 
 /** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
 export function NightChart(props: ChartProps): ReactNode {
-  const { outcome, corner, evening, morning, units, plate } = props
+  const { outcome, corner, rounds, units, plate } = props
   const place = useRef<HTMLDivElement>(null)
   const chart = useRef<EChartsType | null>(null)
   const [numbers, setNumbers] = useState(false)
-  const rows = nightRows(outcome, corner, evening)
-  const points: [string, number][] = [[evening.endedAt, meansOf(evening)[corner]], [morning.endedAt, meansOf(morning)[corner]]]
+  const rows = nightRows(outcome, corner, rounds[0])
+  const points = rounds.map((round): [string, number] => [round.endedAt, meansOf(round)[corner]]).filter(([, mm]) => !Number.isNaN(mm))
   useEffect(() => {
     const element = place.current
     if (!element) return

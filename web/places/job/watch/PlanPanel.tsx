@@ -2,6 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { ReactNode } from 'react'
+import { useRepeatability } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { CORNER_WORDS } from '../../../words/corners.ts'
@@ -15,7 +16,8 @@ interface PlanProps { readonly job: Job; readonly draft: Draft; readonly units: 
 export function PlanPanel({ job, draft, units, now }: PlanProps): ReactNode {
   const temperature = readTyped(draft.temperature, 'temperature', units)
   const plannedHours = (new Date(draft.checklist.plannedEnd).getTime() - now.getTime()) / 3_600_000
-  const plan = temperature.ok ? planOf(job, draft, temperature.value, plannedHours) : null
+  const { repeatabilityMm } = useRepeatability()
+  const plan = temperature.ok ? planOf(job, draft, temperature.value, plannedHours, repeatabilityMm) : null
   if (!plan) return null
   const planned = Math.round(plannedHours * 2) / 2
   return (

@@ -2,7 +2,7 @@ import type { Job, Round, Watch } from '@anklet/contract'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { CORNERS, completeGeometry, perCorner } from '@anklet/core/vehicle'
+import { CORNERS, perCorner } from '@anklet/core/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useEffect, useMemo, useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'
@@ -10,24 +10,29 @@ import { Strip } from '../../../parts/Strip.tsx'
 import { useNow } from '../../../parts/useNow.ts'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePeople, useUnits } from '../../../data/queries.ts'
-import { capital } from '../../../words/corners.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { allJoins } from '../../../words/joins.ts'
 import { countdownWords, momentWords, spanWords } from '../../../words/times.ts'
+import { knownVehicle } from '../knownVehicle.ts'
 import { designAt, meansOf } from '../rounds.ts'
+import { rateWords, sizeWords } from '../../../words/rates.ts'
+import { Remind } from './Remind.tsx'
+import type { Suspicion } from './suspicion.ts'
+import { suspicionOf } from './suspicion.ts'
 
-interface RunningProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; onMorning(): void }
+interface RunningProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; readonly between: readonly Round[]; onMorning(): void; onLook(): void }
 
 /** Guess of a cold night, K: what the strip shows before anybody knows. */
 const COLD_NIGHT_K = 10
 
 function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null {
-  const drop = temperatureDrop({ vehicle: completeGeometry(job.vehicleType.geometry), fromC: evening.temperatureC, toC: evening.temperatureC - COLD_NIGHT_K })
+  const drop = temperatureDrop({ vehicle: knownVehicle(job).vehicle, fromC: evening.temperatureC, toC: evening.temperatureC - COLD_NIGHT_K })
   if (!drop.ok) return null
   const most = Math.max(...CORNERS.map((corner) => -drop.value.changeMm[corner]))
   return `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by that alone.`
 }
 
-const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = { fuse: 'fuse out', battery: 'battery off', cutOffSwitch: 'cut-off switch off' }
+const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = { fuse: 'fuse out', battery: 'battery off', cutOffSwitch: 'cut-off switch off', leftOn: 'supply left on, on purpose' }
 
 function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }): ReactNode {
   const [reason, setReason] = useState('')
@@ -47,8 +52,16 @@ function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }):
   )
 }
 
+// The morning if the suspicion is right, so that a glance at the tape already tells something.
+function SuspicionWords({ suspicion: { corner, coldMm, leaks }, units }: { readonly suspicion: Suspicion; readonly units: DisplayUnits }): ReactNode {
+  const write = (mm: number): string => formatQuantity(mm, 'height', units)
+  return (
+    <p className="mb-2 text-[14.5px] text-ink-2">If it is the {CORNER_WORDS[corner]}, it stands in that cold at {leaks.map(({ leakBarLPerH, mm }) => `${write(mm)} with ${sizeWords(leakBarLPerH)} (${rateWords(leakBarLPerH)})`).join(', ')}; tight at {write(coldMm)} {UNIT_LABEL[units.length]}.</p>
+  )
+}
+
 /** A watch that runs: how long still, what is off and must come back, what the cold alone would do. */
-export function Running({ job, watch, evening, onMorning }: RunningProps): ReactNode {
+export function Running({ job, watch, evening, between, onMorning, onLook }: RunningProps): ReactNode {
   const units = useUnits()
   const now = useNow(1000)
   const [giving, setGiving] = useState(false)
@@ -62,21 +75,28 @@ export function Running({ job, watch, evening, onMorning }: RunningProps): React
   }, [due, job.vehicle.plate])
   const [means, design] = [meansOf(evening), designAt(job, evening.levelOffsetMm)]
   const off = perCorner((corner) => means[corner] - design[corner])
-  const corners = perCorner((corner) => ({ designMm: design[corner], marks: [{ mm: means[corner], kind: 'evening' as const, label: formatQuantity(means[corner], 'height', units) }] }))
+  const looked = between.map(meansOf)
+  const corners = perCorner((corner) => ({ designMm: design[corner], marks: [...looked.map((look) => ({ mm: look[corner], kind: 'earlier' as const })), { mm: means[corner], kind: 'evening' as const, label: formatQuantity(means[corner], 'height', units) }] }))
   const today = new Date(now)
+  const leftOn = watch.supplyCut === 'leftOn'
+  const suspicion = useMemo(() => suspicionOf(job, watch, evening, evening.temperatureC - COLD_NIGHT_K), [job, watch, evening])
   return (
     <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
         <p className="say" role="timer" aria-live="off">{due ? `The morning round ${-left > 60_000 ? `has been due for ${spanWords(-left)}` : 'is due'}.` : `Leave it alone: ${countdownWords(left)} to go.`}</p>
         <p className="sub mb-3 mt-1">Evening round {momentWords(evening.endedAt, today)}, morning round {momentWords(watch.plannedEndAt, today)}. {cold}</p>
+        {suspicion && <SuspicionWords suspicion={suspicion} units={units} />}
         <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} label="The evening round, in walking order" />
       </div>
       <div className="flex flex-col gap-3">
-        <h2>Off until the morning round is taken</h2>
-        <p className="caution">{capital(SUPPLY_WORDS[watch.supplyCut])}, by {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}. Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.</p>
+        <h2>{leftOn ? 'Left on until the morning round is taken' : 'Off until the morning round is taken'}</h2>
+        <p className="caution">{capital(SUPPLY_WORDS[watch.supplyCut])}, by {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}. {leftOn ? 'Nobody gets in. The module is awake: the car may move by itself at any time, keep hands and jacks away from it.' : 'Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.'}</p>
         <p className="figure"><span>Standing</span><span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span></p>
         <p className="figure"><span>Temperature at the start</span><span className="num text-[20px]">{formatQuantity(evening.temperatureC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span></p>
+        {between.length > 0 && <p className="figure"><span>Looked at in between</span><span className="num text-[20px]">{between.length === 1 ? 'once' : `${between.length} times`}</span></p>}
+        <Remind job={job} watch={watch} />
         <span className="flex-1" />
+        {!due && <button type="button" className="btn" onClick={onLook}>Walk a round in between</button>}
         <button type="button" className={`btn btn-big ${due ? 'btn-go' : ''}`} onClick={onMorning}>{due ? 'Walk the morning round' : 'Walk the morning round early'}</button>
         <button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => setGiving(true)}>Give the watch up</button>
       </div>

@@ -10,6 +10,7 @@ import { readTyped } from '../../../state/typed.ts'
 import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
 import { ThrowAway } from '../walk/ThrowAway.tsx'
 import { needsNoNight } from '../../../words/complaint.ts'
+import { watchWithSupplyOff } from './CommandAnswer.tsx'
 import { PlanPanel } from './PlanPanel.tsx'
 import type { DraftDesk } from './WatchPhase.tsx'
 
@@ -19,14 +20,17 @@ const SINCE = [
   { value: '20', words: '20 min' }, { value: '45', words: 'Under 1 h' }, { value: '75', words: '1 to 2 h' }, { value: '150', words: 'Over 2 h' }, { value: 'unknown', words: 'Not known' },
 ] as const
 
-function supplyOptions({ vehicleType }: Job): { value: NonNullable<Checklist['supplyCut']>; words: string }[] {
+// A wait with the supply on says something only beside one with it off.
+function supplyOptions({ vehicleType }: Job, afterOff: boolean): { value: NonNullable<Checklist['supplyCut']>; words: string }[] {
   const both = [{ value: 'fuse' as const, words: 'Fuse' }, { value: 'battery' as const, words: 'Battery' }]
-  return vehicleType.architecture.cutOffSwitch ? [...both, { value: 'cutOffSwitch' as const, words: 'Cut-off switch' }] : both
+  const off = vehicleType.architecture.cutOffSwitch ? [...both, { value: 'cutOffSwitch' as const, words: 'Cut-off switch' }] : both
+  return afterOff ? [...off, { value: 'leftOn' as const, words: 'Left on, on purpose' }] : off
 }
 
 const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
   fuse: 'Be sure it is the fuse that feeds valves and pump, not the one of the display. The maker’s fuse plan decides.',
   battery: 'Open the bonnet first where power opens it. No metal tool across the posts, earth off first, and mind what loses its memory: the maker’s instructions decide.',
+  leftOn: 'Leak or command: what falls only with the supply on is let down by sensor, module or exhaust. The car may move by itself all night: nobody under it, nothing near it.',
   cutOffSwitch: 'Some switches only stop the level switch. Prove below that the module can no longer move the car.',
 }
 
@@ -42,7 +46,8 @@ function whatIsMissing({ draft }: DraftDesk, units: DisplayUnits, now: Date): st
   if (checklist.minutesSinceRun === null) return 'Say when it was last driven or pumped.'
   if (!questionsAnswered(draft, readTyped(temperature, 'temperature', units).ok)) return 'Temperature, where it was read, and whether the car was settled.'
   if (checklist.supplyCut === null) return 'Take the supply away, and say how.'
-  if (!checklist.supplyProved || !checklist.tagged || !checklist.doorsShut) return 'Prove the supply is off, tag the car, shut the doors.'
+  if (checklist.supplyCut !== 'leftOn' && !checklist.supplyProved) return 'Prove the supply is off, tag the car, shut the doors.'
+  if (!checklist.tagged || !checklist.doorsShut) return 'Tag the car, shut the doors.'
   const planned = new Date(checklist.plannedEnd)
   if (Number.isNaN(planned.getTime()) || planned <= now) return 'The morning round must lie in the future.'
   return null
@@ -71,11 +76,11 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
           {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
         </div>
         <div className="grid content-start gap-4">
-          <Taps legend="Supply of the air suspension taken away by" options={supplyOptions(job)} chosen={checklist.supplyCut ? [checklist.supplyCut] : []} onTap={(supplyCut) => check({ supplyCut, supplyProved: false })} />
+          <Taps legend="Supply of the air suspension taken away by" options={supplyOptions(job, watchWithSupplyOff(job) !== null)} chosen={checklist.supplyCut ? [checklist.supplyCut] : []} onTap={(supplyCut) => check({ supplyCut, supplyProved: false })} />
           {checklist.supplyCut && <p className="caution text-[14.5px]">{CAUTION[checklist.supplyCut]}</p>}
           <Taps
             legend="Then" chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])} onTap={(key) => check({ [key]: !checklist[key] })}
-            options={[{ value: 'supplyProved', words: 'Proved off', hint: 'asked to rise: still' }, { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
+            options={[...(checklist.supplyCut === 'leftOn' ? [] : [{ value: 'supplyProved' as const, words: 'Proved off', hint: 'asked to rise: still' }]), { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' }, { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' }]}
           />
           <div className="w-[260px]">
             <label className="label" htmlFor="planned-end">Morning round at</label>

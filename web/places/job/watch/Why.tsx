@@ -1,4 +1,4 @@
-import type { Job, Round, Watch } from '@anklet/contract'
+import type { Job } from '@anklet/contract'
 import type { LeakdownAnswer, PriorReason } from '@anklet/core/leakdown'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
@@ -6,9 +6,9 @@ import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS, cornersInWords } from '../../../words/corners.ts'
-import { questionOf } from './request.ts'
+import type { WatchQuestion } from './request.ts'
 
-interface WhyProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; readonly morning: Round; readonly answer: LeakdownAnswer }
+interface WhyProps { readonly job: Job; readonly question: WatchQuestion; readonly answer: LeakdownAnswer; readonly repeats: number }
 
 function reasonWords(reason: PriorReason): string {
   switch (reason.code) {
@@ -43,9 +43,8 @@ function Numbers({ answer, units }: { readonly answer: LeakdownAnswer; readonly 
 }
 
 /** The numbers and reasons behind the sentence, and where they end. */
-export function Why({ job, watch, evening, morning, answer }: WhyProps): ReactNode {
+export function Why({ job, question: { request, reasons }, answer, repeats }: WhyProps): ReactNode {
   const units = useUnits()
-  const { request, reasons } = questionOf(job, watch, evening, morning)
   const unit = UNIT_LABEL[units.length]
   const sigma = request.temperatureSigmaK ?? 0
   return (
@@ -53,9 +52,12 @@ export function Why({ job, watch, evening, morning, answer }: WhyProps): ReactNo
       <p>Every explanation on the list is run through the night on this vehicle’s own figures, for leaks of every size, and weighed by how well it lands on the four changes.</p>
       <Numbers answer={answer} units={units} />
       <ul className="list-disc pl-5">
-        <li>Misfit of the best explanation: {answer.fitChi2.toFixed(1)}. Above 13.3 nothing on the list would fit.</li>
+        <li>Misfit of the best explanation: {answer.fitChi2.toFixed(1)}. {answer.fitSuspect ? 'That is too much: nothing on the list fits.' : 'Small enough to be tape, bushes and thermometer.'}</li>
         <li>The four changes miss a plane by {formatQuantity(answer.closureMm, 'height', units, 1)} {unit}; this explanation, tyres included, expects {formatQuantity(answer.expectedClosureMm, 'height', units, 1)}.</li>
-        <li>Gas temperature known to {formatQuantity(sigma, 'temperatureStep', units, 1)} {UNIT_LABEL[units.temperature].replace('°C', 'K')}; bushes, seals and tyres taken as {formatQuantity(request.modelSigmaMm ?? 0, 'height', units, 1)} {unit}; one tape reading as 1.5 mm.</li>
+        <li>Gas temperature known to {formatQuantity(sigma, 'temperatureStep', units, 1)} {UNIT_LABEL[units.temperature].replace('°C', 'K')}; bushes, seals and tyres taken as {formatQuantity(request.modelSigmaMm ?? 0, 'height', units, 1)} {unit}; one tape reading as {formatQuantity(request.repeatabilityMm ?? 0, 'height', units, 1)} {unit}{repeats > 0 ? `, learned from ${repeats} of this shop’s own repeats` : ''}.</li>
+        {request.between && request.between.length > 0 && <li>{request.between.length === 1 ? 'The round in between counts' : `The ${request.between.length} rounds in between count`} too: a leak goes on, settling does not.</li>}
+        {job.vehicleType.guesses.length > 0 && <li>{job.vehicleType.guesses.length} figures of this vehicle type are guesses from its class: that widens every answer until they are looked up.</li>}
+        {job.vehicle.lesson && <li>The air volume of this car is learned from a leak-free night of its own.</li>}
         {reasons.map((reason) => <li key={reason.code + ('axle' in reason ? reason.axle : '')}>{reasonWords(reason)}</li>)}
       </ul>
       <p className="text-ink-2">A simplification: the body is taken as rigid, each spring’s area as constant, every leak as one orifice open all night. Equal drops of two springs, a block and a joined pair look alike in heights; soap tells them apart.</p>

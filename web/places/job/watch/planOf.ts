@@ -1,7 +1,8 @@
 import type { Job } from '@anklet/contract'
 import { gasTemperatureSigmaK, modelSigmaMm, planWatch } from '@anklet/core/leakdown'
 import type { Corner } from '@anklet/core/vehicle'
-import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
+import { hasAir, WALK } from '@anklet/core/vehicle'
+import { knownVehicle } from '../knownVehicle.ts'
 import type { Draft } from '../../../state/drafts.ts'
 
 /** What a watch of a length can show at the suspected corner. */
@@ -18,8 +19,9 @@ const PROBE_BAR_L_PER_H = 0.1
 const USUAL_HOURS = [1, 6, 12] as const
 
 /** The corner a watch is planned for: the first the customer named that has air, else the first on the walk that has. */
-function suspect({ vehicleType, complaint }: Job): Corner | undefined {
-  const { corners } = completeGeometry(vehicleType.geometry)
+function suspect(job: Job): Corner | undefined {
+  const { complaint } = job
+  const { corners } = knownVehicle(job).vehicle
   const withAir = (corner: Corner): boolean => hasAir(corners[corner])
   return complaint.where.find(withAir) ?? WALK.find(withAir)
 }
@@ -29,12 +31,12 @@ function suspect({ vehicleType, complaint }: Job): Corner | undefined {
  * @param plannedHours from now to the morning round.
  * @returns null where the vehicle allows no plan or the answers are not in yet.
  */
-export function planOf(job: Job, { thermometer, rolledAndBounced, checklist }: Draft, meanC: number, plannedHours: number): WatchPlan | null {
+export function planOf(job: Job, { thermometer, rolledAndBounced, checklist }: Draft, meanC: number, plannedHours: number, repeatabilityMm: number): WatchPlan | null {
   const corner = suspect(job)
   if (!corner || thermometer === null || rolledAndBounced === null || checklist.minutesSinceRun === null || !(plannedHours > 0)) return null
   const minutesSinceRun = checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun
   const plan = planWatch({
-    vehicle: completeGeometry(job.vehicleType.geometry), corner, leakBarLPerH: PROBE_BAR_L_PER_H, readings: 2, meanC,
+    vehicle: knownVehicle(job).vehicle, corner, repeatabilityMm, leakBarLPerH: PROBE_BAR_L_PER_H, readings: 2, meanC,
     temperatureSigmaK: gasTemperatureSigmaK({ thermometer, minutesSinceRun }), modelSigmaMm: modelSigmaMm(rolledAndBounced),
   })
   if (!plan.ok) return null

@@ -1,29 +1,38 @@
 import type { Job, Round, Watch } from '@anklet/contract'
+import type { LeftOut, Readings } from '@anklet/core/heights'
+import { leaveDoubtfulOut } from '@anklet/core/heights'
 import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
 import { gasTemperatureSigmaK, modelSigmaMm, priorsFor } from '@anklet/core/leakdown'
-import { completeGeometry } from '@anklet/core/vehicle'
+import { knownVehicle } from '../knownVehicle.ts'
 import { readingsOf } from '../rounds.ts'
 
-/** What a watch asks of the arithmetic, and why it starts from the weights it does. */
-export interface WatchQuestion { readonly request: LeakdownRequest; readonly reasons: readonly PriorReason[] }
+/** What a watch asks of the arithmetic, why it starts from the weights it does, and which readings it leaves out. */
+export interface WatchQuestion { readonly request: LeakdownRequest; readonly reasons: readonly PriorReason[]; readonly leftOut: readonly LeftOut[] }
+
+/** The rounds of a watch in the order they were walked. */
+export interface WalkedRounds { readonly evening: Round; readonly between: readonly Round[]; readonly morning: Round }
 
 const HOUR_MS = 3_600_000
 
 /**
- * A watch with both rounds as the question it puts to the arithmetic. The gas temperature is known as well as at the worse of
- * the two rounds; the air has had the whole night to soak by the morning.
+ * A watch with all its rounds as the question it puts to the arithmetic. The gas temperature is known as well as at the worst of
+ * the rounds; the air has had all the time since the first to soak.
  */
-export function questionOf({ vehicleType, complaint }: Job, { minutesSinceRun }: Pick<Watch, 'minutesSinceRun'>, evening: Round, morning: Round): WatchQuestion {
-  const hours = (Date.parse(morning.endedAt) - Date.parse(evening.endedAt)) / HOUR_MS
-  const { weights, reasons } = priorsFor(vehicleType.architecture, { corners: complaint.where })
-  const sigmas = [
-    gasTemperatureSigmaK({ thermometer: evening.thermometer, minutesSinceRun }),
-    gasTemperatureSigmaK({ thermometer: morning.thermometer, minutesSinceRun: minutesSinceRun === null ? hours * 60 : minutesSinceRun + hours * 60 }),
-  ]
-  const request: LeakdownRequest = {
-    vehicle: completeGeometry(vehicleType.geometry), hours, startC: evening.temperatureC, endC: morning.temperatureC, temperatureSigmaK: Math.max(...sigmas),
-    before: readingsOf(evening), after: readingsOf(morning), levelOffsetMm: evening.levelOffsetMm,
-    modelSigmaMm: modelSigmaMm(evening.rolledAndBounced && morning.rolledAndBounced), priors: weights,
+export function questionOf(job: Job, { minutesSinceRun }: Pick<Watch, 'minutesSinceRun'>, { evening, between, morning }: WalkedRounds, repeatabilityMm: number): WatchQuestion {
+  const hoursAt = (round: Round): number => (Date.parse(round.endedAt) - Date.parse(evening.endedAt)) / HOUR_MS
+  const { weights, reasons } = priorsFor(job.vehicleType.architecture, { corners: job.complaint.where })
+  const all = [evening, ...between, morning]
+  const sigmas = all.map((round) => gasTemperatureSigmaK({ thermometer: round.thermometer, minutesSinceRun: round === evening ? minutesSinceRun : (minutesSinceRun ?? 0) + hoursAt(round) * 60 }))
+  const leftOut: LeftOut[] = []
+  const kept = (round: Round): Readings => {
+    const sorted = leaveDoubtfulOut(readingsOf(round), repeatabilityMm)
+    leftOut.push(...sorted.leftOut)
+    return sorted.kept
   }
-  return { request, reasons }
+  const request: LeakdownRequest = {
+    ...knownVehicle(job), hours: hoursAt(morning), startC: evening.temperatureC, endC: morning.temperatureC, temperatureSigmaK: Math.max(...sigmas), repeatabilityMm,
+    before: kept(evening), between: between.map((round) => ({ hour: hoursAt(round), temperatureC: round.temperatureC, readings: kept(round) })), after: kept(morning),
+    levelOffsetMm: evening.levelOffsetMm, modelSigmaMm: modelSigmaMm(all.every(({ rolledAndBounced }) => rolledAndBounced)), priors: weights,
+  }
+  return { request, reasons, leftOut }
 }

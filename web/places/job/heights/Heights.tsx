@@ -1,0 +1,126 @@
+import type { Job, Round } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { mapCorners, WALK } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Sheet } from '../../../parts/Sheet.tsx'
+import { useRepeatability, useUnits } from '../../../data/queries.ts'
+import type { Draft } from '../../../state/drafts.ts'
+import { draftKey, useDrafts } from '../../../state/drafts.ts'
+import { readTyped } from '../../../state/typed.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { LOAD_WORDS, METHOD_ORDERS, METHOD_WORDS } from '../../../words/methods.ts'
+import { leftOutWords } from '../../../words/remarks.ts'
+import { momentWords } from '../../../words/times.ts'
+import { roundVerdictNotes, roundVerdictWords, singleSensorWords } from '../../../words/verdicts.ts'
+import { judgedRound } from '../judged.ts'
+import { designAt, earlierRound, heightRounds, isRideRound, meansOf } from '../rounds.ts'
+import { freshDraft } from '../walk/draftOf.ts'
+import { moreIsRight, RoundMore } from '../walk/RoundMore.tsx'
+import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
+import { ThrowAway } from '../walk/ThrowAway.tsx'
+import { WalkPanel } from '../walk/WalkPanel.tsx'
+import { Compare } from './Compare.tsx'
+import { Readings } from './Readings.tsx'
+import { Reported } from './Reported.tsx'
+import { RoundStrip } from './RoundStrip.tsx'
+
+function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
+  const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
+  const off = mapCorners(means, (mm, corner) => mm - design[corner])
+  const worst = WALK.reduce((a, b) => (off[b] < off[a] ? b : a))
+  if (off[worst] > -5) return 'It stands near its design height all round.'
+  return `${capital(CORNER_WORDS[worst])} stands ${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} under its design height.`
+}
+
+type Panel = 'readings' | 'compare'
+
+function RoundList({ rounds, shown, onShow }: { readonly rounds: readonly Round[]; readonly shown: Round; onShow(id: string): void }): ReactNode {
+  const units = useUnits()
+  const now = new Date()
+  return (
+    <ul className="grid">
+      {rounds.map((round) => (
+        <li key={round.id}>
+          <button type="button" className="figure w-full text-left" aria-pressed={round.id === shown.id} onClick={() => onShow(round.id)}>
+            <span><span className={round.id === shown.id ? 'font-bold' : ''}>{momentWords(round.endedAt, now)}</span><span className="block text-[13.5px] text-ink-2">{capital(round.levelId)} level, {METHOD_WORDS[round.method].toLowerCase()}{round.load === 'empty' ? '' : `, ${LOAD_WORDS[round.load].toLowerCase()}`}, {lapWords(round)}</span></span>
+            <span className="num text-[20px]">{formatQuantity(round.temperatureC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function lapWords({ readings }: Round): string {
+  const laps = Math.max(...readings.map(({ lap }) => lap))
+  return ['one lap', 'two laps', 'three laps'][laps - 1] ?? `${laps} laps`
+}
+
+function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: readonly Round[]; onNew(): void }): ReactNode {
+  const units = useUnits()
+  const { repeatabilityMm } = useRepeatability()
+  const [shownId, setShown] = useState<string | null>(null)
+  const [panel, setPanel] = useState<Panel | null>(null)
+  const round = rounds.find(({ id }) => id === shownId) ?? rounds[0]
+  if (!round) return null
+  const earlier = earlierRound(job, round.levelId, round.method, round.id)
+  const verdict = judgedRound(job, round, repeatabilityMm)
+  const notes = verdict ? [...roundVerdictNotes(verdict.answer, units), ...verdict.leftOut.map((one) => leftOutWords(one, units))] : []
+  const sensed = verdict ? singleSensorWords(job, verdict.answer, units) : []
+  return (
+    <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
+      <div className="min-w-0">
+        <p className="say mb-3">{verdict ? roundVerdictWords(verdict.answer, units) : isRideRound(round) ? lowestWords(job, round, units) : 'Measured; no specification for this way of measuring is on record.'}</p>
+        <RoundStrip job={job} round={round} earlier={earlier} units={units} verdict={verdict} />
+        {notes.length + sensed.length > 0 && <ul className="hint mt-2 grid gap-1">{[...notes, ...sensed].map((note) => <li key={note}>{note}</li>)}</ul>}
+        <p className="mt-2 text-[14px] text-ink-2">{verdict ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.` : isRideRound(round) ? 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.' : ''}{earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}{round.padsMm ? ' The uneven floor is taken out.' : ''}</p>
+        <Reported round={round} units={units} />
+      </div>
+      <div className="flex flex-col gap-3">
+        <h2>Measured</h2>
+        <RoundList rounds={rounds} shown={round} onShow={setShown} />
+        <div className="no-print flex flex-wrap gap-2">
+          <button type="button" className="btn flex-1" onClick={() => setPanel('readings')}>Readings</button>
+          <button type="button" className="btn flex-1" onClick={() => setPanel('compare')}>Compare</button>
+          <button type="button" className="btn flex-1" onClick={() => window.print()}>Print</button>
+        </div>
+        <span className="flex-1" />
+        {!job.closedAt && <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/watch`}>Go on to the Watch</Link>}
+        {!job.closedAt && <button type="button" className="btn no-print" onClick={onNew}>Walk another round</button>}
+      </div>
+      <Sheet wide title="Readings of this round" open={panel === 'readings'} onClose={() => setPanel(null)}><Readings job={job} round={round} units={units} /></Sheet>
+      <Sheet wide title="One round against another" open={panel === 'compare'} onClose={() => setPanel(null)}><Compare key={round.id} job={job} round={round} units={units} repeatabilityMm={repeatabilityMm} /></Sheet>
+    </div>
+  )
+}
+
+/** The heights: the walk, and what it found. */
+export function Heights({ job }: { readonly job: Job }): ReactNode {
+  const units = useUnits()
+  const { byKey, loaded, put, patch, drop } = useDrafts()
+  const draft = byKey[draftKey(job.id, 'heights')]
+  const rounds = heightRounds(job)
+  if (!loaded) return null
+  const begin = (): void => put(freshDraft(job, 'heights', new Date()))
+  if (!draft && rounds.length > 0) return <Recorded job={job} rounds={rounds} onNew={begin} />
+  if (job.closedAt) return <p className="sub">No heights were taken on this job.</p>
+  if (draft?.walking) return <WalkPanel job={job} draft={draft} against={null} earlier={earlierRound(job, draft.levelId, draft.method)} watchVersion={null} saveWords="Save the round" />
+  const shown = draft ?? freshDraft(job, 'heights', new Date())
+  const answered = questionsAnswered(shown, readTyped(shown.temperature, 'temperature', units).ok) && moreIsRight(shown, units)
+  const change = (next: Partial<Draft>): void => { if (draft) patch(draft.key, next); else put({ ...shown, ...next }) }
+  return (
+    <div className="grid max-w-[900px] gap-5">
+      <p className="say-small">{METHOD_ORDERS[shown.method].replace(/\.$/, '')}, at all four corners, before anything is taken apart.</p>
+      <p className="sub">Same place, same floor, same load, doors shut, tyres right. Not straight off the lift: settle it first.</p>
+      <RoundQuestions job={job} draft={shown} levels onChange={change} />
+      <RoundMore draft={shown} units={units} onChange={change} />
+      <div className="flex flex-wrap gap-3">
+        <button type="button" className="btn btn-go btn-big" disabled={!answered} onClick={() => change({ walking: true })}>{shown.readings.length > 0 ? 'Back to the walk' : 'Begin the walk'}</button>
+        {draft && (rounds.length > 0 || draft.readings.length > 0) && <ThrowAway draft={draft} onThrow={() => drop(draft.key)} />}
+      </div>
+    </div>
+  )
+}
