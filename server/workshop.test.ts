@@ -154,9 +154,12 @@ describe('rounds out of a file', () => {
     const [jobId, command] = [id(), id()]
     const rounds = [walk(LEVEL, '2025-01-10T09:00:00Z'), walk(LEVEL, '2025-02-10T09:00:00Z')]
     for (let i = 0; i < 2; i += 1) await bench.send('rounds.import', { jobId, vehicleId, from: 'heights.csv', rounds }, { id: command }).expect(200)
-    await bench.send('rounds.import', { jobId, vehicleId, from: 'heights.csv', rounds: [walk(LEVEL, '2025-03-10T09:00:00Z')] }).expect(200)
+    // Another part of the same file, and one round that is here already.
+    await bench.send('rounds.import', { jobId, vehicleId, from: 'heights.csv', rounds: [rounds[0]!, walk(LEVEL, '2025-03-10T09:00:00Z')] }).expect(200)
+    await bench.send('rounds.import', { jobId: id(), vehicleId, from: 'again.csv', rounds }).expect(200)
     const { rounds: all, jobs } = (await bench.get(`/api/vehicles/${vehicleId}`)).body as VehicleDetail
     expect(all.map(({ purpose }) => purpose)).toEqual(['imported', 'imported', 'imported'])
+    expect(jobs).toHaveLength(2)
     expect(jobs.find((job) => job.id === jobId)).toMatchObject({ complaint: { words: 'Rounds taken over from heights.csv' } })
   })
 })

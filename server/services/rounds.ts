@@ -30,16 +30,24 @@ function checkWalk(input: RoundInput): void {
 
 type Signed = Pick<CommandOf<'round.record'>, 'person' | 'device'>
 
-/** Puts a round on record, readings and all. */
-export async function insertRound(tx: Transaction, input: RoundInput, purpose: Purpose, { vehicleId, id: jobId }: { vehicleId: string; id: string }, signed: Signed): Promise<void> {
-  checkWalk(input)
-  const { roundId, readings, ...rest } = input
+interface Car { readonly vehicleId: string; readonly id: string }
+
+/** Puts rounds of one car on record, readings and all, in a few statements however many they are. */
+async function insertRounds(tx: Transaction, inputs: readonly RoundInput[], purpose: Purpose, { vehicleId, id: jobId }: Car, signed: Signed): Promise<void> {
+  inputs.forEach(checkWalk)
   const [type] = await tx.select({ architecture: vehicleType.architecture }).from(vehicle).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, vehicleId))
-  const level = type?.architecture.levels.find(({ id }) => id === input.levelId)
-  if (!level) throw new AppError('levelUnknown', { levelId: input.levelId }, '/payload/round/levelId')
-  await tx.insert(round).values({ ...rest, id: roundId, vehicleId, jobId, purpose, levelOffsetMm: level.offsetMm, personId: signed.person, device: signed.device })
-  await tx.insert(reading).values(readings.map((entry) => ({ ...entry, roundId })))
+  const offsets = new Map(type?.architecture.levels.map(({ id, offsetMm }) => [id, offsetMm]))
+  const rows = inputs.map(({ roundId, readings: _readings, ...rest }) => {
+    const levelOffsetMm = offsets.get(rest.levelId)
+    if (levelOffsetMm === undefined) throw new AppError('levelUnknown', { levelId: rest.levelId }, '/payload/round/levelId')
+    return { ...rest, id: roundId, vehicleId, jobId, purpose, levelOffsetMm, personId: signed.person, device: signed.device }
+  })
+  await tx.insert(round).values(rows)
+  await tx.insert(reading).values(inputs.flatMap(({ roundId, readings }) => readings.map((entry) => ({ ...entry, roundId }))))
 }
+
+/** Puts one round on record. */
+export const insertRound = (tx: Transaction, input: RoundInput, purpose: Purpose, car: Car, signed: Signed): Promise<void> => insertRounds(tx, [input], purpose, car, signed)
 
 /** Records a walk around the car that belongs to no watch. */
 export const recordHeights: Handler<'round.record'> = async (tx, command) => {
@@ -47,15 +55,20 @@ export const recordHeights: Handler<'round.record'> = async (tx, command) => {
   return null
 }
 
-/** Puts rounds of an earlier time on record, out of a file: a closed job of their own says where they come from. */
+/**
+ * Puts rounds of an earlier time on record, out of a file: a closed job of their own says where they come from. A large file comes
+ * in several commands that share one job, and rounds that are here already are left as they are.
+ */
 export const importRounds: Handler<'rounds.import'> = async (tx, command) => {
   const { jobId, vehicleId, from, rounds } = command.payload
   required(await tx.select({ id: vehicle.id }).from(vehicle).where(eq(vehicle.id, vehicleId)), 'vehicle', '/payload/vehicleId')
-  const ends = rounds.map(({ endedAt }) => Date.parse(endedAt))
+  const known = new Set((await tx.select({ id: round.id }).from(round).where(inArray(round.id, rounds.map(({ roundId }) => roundId)))).map(({ id }) => id))
+  const fresh = rounds.filter(({ roundId }) => !known.has(roundId))
+  if (fresh.length === 0) return null
+  const openedAt = new Date(Math.min(...fresh.map(({ endedAt }) => Date.parse(endedAt)))).toISOString()
   const complaint = { where: [], when: [], signs: [], words: `Rounds taken over from ${from}` }
-  // A large file comes in several commands that share one job.
-  await tx.insert(job).values({ id: jobId, vehicleId, openedAt: iso(new Date(Math.min(...ends)).toISOString()), openedBy: command.person, closedAt: command.at, complaint }).onConflictDoNothing()
-  for (const each of rounds) await insertRound(tx, each, 'imported', { vehicleId, id: jobId }, command)
+  await tx.insert(job).values({ id: jobId, vehicleId, openedAt, openedBy: command.person, closedAt: command.at, complaint }).onConflictDoNothing()
+  await insertRounds(tx, fresh, 'imported', { vehicleId, id: jobId }, command)
   return null
 }
 

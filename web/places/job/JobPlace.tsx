@@ -13,7 +13,7 @@ import { complaintWords } from '../../words/complaint.ts'
 import { factsOf } from '../../words/steps.ts'
 import { graduationsOf } from './graduations.ts'
 import { Heights } from './heights/Heights.tsx'
-import { Intake } from './Intake.tsx'
+import { Intake } from './intake/Intake.tsx'
 import { WatchPhase } from './watch/WatchPhase.tsx'
 import { summaryFacts } from './watchState.ts'
 

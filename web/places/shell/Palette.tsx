@@ -10,8 +10,8 @@ import { factsOf, STEP_WORDS } from '../../words/steps.ts'
 interface PaletteProps { readonly open: boolean; onClose(): void }
 
 const PLACES = [
-  ['/', 'Floor'], ['/jobs/new', 'New job'], ['/vehicles', 'Vehicles'], ['/shelf', 'Shelf: vehicle types'], ['/shop', 'Shop: people and units'],
-  ['/bench/stance', 'Bench: stance'], ['/bench/cold', 'Bench: cold'], ['/bench/wait', 'Bench: how long to wait'], ['/bench/verdict', 'Bench: height verdict'],
+  ['/', 'Floor'], ['/jobs', 'All jobs'], ['/jobs/new', 'New job'], ['/vehicles/import', 'Rounds out of a table'], ['/vehicles', 'Vehicles'], ['/shelf', 'Shelf: vehicle types'], ['/shop', 'Shop: people and units'],
+  ['/bench/stance', 'Bench: stance'], ['/bench/cold', 'Bench: cold'], ['/bench/wait', 'Bench: how long to wait'], ['/bench/verdict', 'Bench: height verdict'], ['/bench/leak', 'Bench: leak sizes'], ['/bench/units', 'Bench: units'],
 ] as const
 
 function Items({ onGo }: { onGo(path: string): void }): ReactNode {

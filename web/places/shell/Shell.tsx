@@ -10,7 +10,7 @@ import { Keys } from './Keys.tsx'
 import { People, PersonButton } from './People.tsx'
 import { Reminders } from './Reminders.tsx'
 
-const PLACES = [{ to: '/', words: 'Floor' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
+const PLACES = [{ to: '/', words: 'Floor' }, { to: '/jobs', words: 'Jobs' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
 
 const NEXT_THEME: Readonly<Record<Theme, Theme>> = { system: 'dark', dark: 'light', light: 'system' }
 const THEME_WORDS: Readonly<Record<Theme, string>> = { system: 'as the system', light: 'light', dark: 'dark' }
@@ -52,7 +52,7 @@ export function Shell(): ReactNode {
         <NavLink to="/" className="mr-1 flex items-center gap-2 text-[18px] font-bold md:mr-5" style={{ fontStretch: '112%' }}><Mark /><span className="hidden sm:inline">Anklet</span></NavLink>
         <nav aria-label="Places" className="flex h-full">
           {PLACES.map(({ to, words }) => (
-            <NavLink key={to} to={to} end={to === '/'} className={({ isActive }) => `grid place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
+            <NavLink key={to} to={to} end={to === '/' || to === '/jobs'} className={({ isActive }) => `grid place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
           ))}
         </nav>
         <span className="flex-1" />

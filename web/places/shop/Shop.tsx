@@ -1,12 +1,14 @@
 import type { Shop as ShopRecord } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { sentenceOf } from '../../data/api.ts'
-import { useCommand, usePeople, useShop } from '../../data/queries.ts'
+import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../../data/queries.ts'
 import type { Theme } from '../../state/session.ts'
 import { useSession } from '../../state/session.ts'
+import { Backup } from './Backup.tsx'
 import { AddPerson } from '../shell/People.tsx'
 
 function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
@@ -40,7 +42,19 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   )
 }
 
-/** The shop: its name, its units, its people. */
+/** How well this shop's tape repeats, as its own double rounds tell. */
+function Tape(): ReactNode {
+  const units = useUnits()
+  const { repeatabilityMm, repeats } = useRepeatability()
+  return (
+    <section aria-label="The tape" className="grid content-start gap-3">
+      <h1>The tape</h1>
+      <p className="figure"><span className="text-ink-2">{repeats > 0 ? `One reading repeats to, learned from ${repeats} repeats of this shop` : 'One reading repeats to, the usual figure: walk both laps, and this shop’s own is learned'}</span><span className="num text-[20px]">{formatQuantity(repeatabilityMm, 'height', units, 1)}<span className="unit">{UNIT_LABEL[units.length]}</span></span></p>
+    </section>
+  )
+}
+
+/** The shop: its name, its units, its people, its tape, its backup. */
 export function Shop(): ReactNode {
   const people = usePeople()
   return (
@@ -52,6 +66,8 @@ export function Shop(): ReactNode {
         {people.data?.length === 0 && <p className="mb-4 text-ink-2">Nobody yet. Every reading is signed, so add a name first.</p>}
         <AddPerson onAdded={() => undefined} />
       </section>
+      <Backup />
+      <Tape />
     </div>
   )
 }

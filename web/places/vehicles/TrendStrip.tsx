@@ -1,12 +1,14 @@
+import type { Repair } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
+import { repairWords } from '../../words/repairs.ts'
 import type { TrendPoint } from './trend.ts'
 
-interface TrendProps { readonly points: readonly TrendPoint[]; readonly units: DisplayUnits }
+interface TrendProps { readonly points: readonly TrendPoint[]; readonly repairs: readonly Repair[]; readonly units: DisplayUnits }
 
 const W = 220
 const H = 190
@@ -18,7 +20,12 @@ function rangeOf(points: readonly TrendPoint[]): number {
   return Math.ceil((most + 4) / 10) * 10
 }
 
-function Panel({ corner, points, range, units }: TrendProps & { readonly corner: Corner; readonly range: number }): ReactNode {
+// Repairs at this corner, or of the whole system, stand between the rounds before and after them.
+function marksOf(corner: Corner, points: readonly TrendPoint[], repairs: readonly Repair[]): { readonly repair: Repair; readonly place: number }[] {
+  return repairs.filter(({ corners }) => corners.length === 0 || corners.includes(corner)).map((repair) => ({ repair, place: points.filter(({ at }) => at < Date.parse(repair.at)).length - 0.5 }))
+}
+
+function Panel({ corner, points, repairs, range, units }: TrendProps & { readonly corner: Corner; readonly range: number }): ReactNode {
   const [first, last] = [points[0]!.at, points.at(-1)!.at]
   // A car's visits lie months apart and minutes apart: places in order, a little wider for longer gaps.
   const x = (i: number): number => LEFT + 14 + (points.length === 1 ? 0.5 : i / (points.length - 1)) * (W - LEFT - 26)
@@ -34,6 +41,10 @@ function Panel({ corner, points, range, units }: TrendProps & { readonly corner:
         </g>
       ))}
       <polyline points={levelled.map((place) => place.join(',')).join(' ')} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
+      {marksOf(corner, points, repairs).map(({ repair, place }) => {
+        const at = Math.max(LEFT + 6, Math.min(W - 5, x(place)))
+        return <g key={repair.id}><line x1={at} x2={at} y1={12} y2={H - 8} stroke="var(--steel-dark)" strokeWidth="1.4" strokeDasharray="4 3" /><path d={`M${at} 2l5 5l-5 5l-5 -5z`} fill="var(--ink)"><title>{`${new Date(repair.at).toLocaleDateString()}: ${repairWords(repair)}`}</title></path></g>
+      })}
       {points.map(({ round, coldMm, offMm }, i) => (
         <circle key={round.id} cx={x(i)} cy={y(offMm[corner])} r="3.8" fill={coldMm ? 'var(--sheet)' : 'var(--ink)'} stroke={coldMm ? 'var(--air)' : 'var(--ink)'} strokeWidth="1.8"><title>{`${new Date(round.endedAt).toLocaleString()}: ${formatQuantity(offMm[corner], 'height', units, 1)}`}</title></circle>
       ))}
@@ -43,13 +54,13 @@ function Panel({ corner, points, range, units }: TrendProps & { readonly corner:
 }
 
 /** Every round as a trend per corner, in walking order, over the design height. */
-export function TrendStrip({ points, units }: TrendProps): ReactNode {
+export function TrendStrip({ points, repairs, units }: TrendProps): ReactNode {
   if (points.length === 0) return <p className="sub">No round has been walked on this car yet. Each one will stand here, so that a slow sinking shows.</p>
   const range = rangeOf(points)
   return (
     <div>
-      <div className="corners">{WALK.map((corner) => <div key={corner} style={{ gridArea: corner }}><Panel corner={corner} points={points} range={range} units={units} /></div>)}</div>
-      <p className="mt-1 text-[13.5px] text-ink-2">{UNIT_LABEL[units.length]} over the design height of the level it stood at, round by round. Filled: levelled by its module. Ring: a morning with the supply off, the cold since the evening added back.</p>
+      <div className="corners">{WALK.map((corner) => <div key={corner} style={{ gridArea: corner }}><Panel corner={corner} points={points} repairs={repairs} range={range} units={units} /></div>)}</div>
+      <p className="mt-1 text-[13.5px] text-ink-2">{UNIT_LABEL[units.length]} over the design height of the level it stood at, round by round. Filled: levelled by its module. Ring: a morning with the supply off, the cold since the evening added back.{repairs.length > 0 ? ' Diamond: something was mended.' : ''}</p>
     </div>
   )
 }

@@ -6,6 +6,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
+import { roundsCsv } from './roundsCsv.ts'
 import { saveFile } from '../../parts/saveFile.ts'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useUnits, useVehicle } from '../../data/queries.ts'
@@ -13,6 +14,7 @@ import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { complaintWords, NO_COMPLAINT } from '../../words/complaint.ts'
 import { factsOf, STEP_WORDS } from '../../words/steps.ts'
 import { momentWords } from '../../words/times.ts'
+import { Details } from './Details.tsx'
 import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
@@ -60,19 +62,19 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
   return (
     <div className="grid gap-6 [&>*]:min-w-0">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1"><span className="plate">{vehicle.plate}</span><h1>{vehicleType.name}</h1><span className="text-ink-3">{vehicle.note}</span></div>
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1"><span className="plate">{vehicle.plate}</span><h1>{vehicleType.name}</h1></div>
         {!running && <button type="button" className="btn btn-go" disabled={open.isPending} onClick={() => open.submit({ payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } }, () => void navigate(`/jobs/${jobId}/intake`))}>New job on this car</button>}
       </div>
       {open.isError && <p className="wrong" role="alert">{sentenceOf(open.error)}</p>}
-      <section aria-label="History"><TrendStrip points={points} units={units} /></section>
+      <section aria-label="History"><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>
-            <div className="flex items-center justify-between gap-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', trendCsv(points))}>CSV</button></div>
+            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.csv`, 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', roundsCsv([detail]))}>Rounds as CSV</button></div>
             <Rounds points={points} />
           </section>
         )}
-        <section><h2 className="mb-2">Jobs</h2>{jobs.length === 0 ? <p className="text-ink-2">None yet.</p> : <ul className="grid gap-2">{jobs.map((job) => <JobLine key={job.id} job={job} />)}</ul>}</section>
+        <div className="grid content-start gap-6"><Details detail={detail} /><section><h2 className="mb-2">Jobs</h2>{jobs.length === 0 ? <p className="text-ink-2">None yet.</p> : <ul className="grid gap-2">{jobs.map((job) => <JobLine key={job.id} job={job} />)}</ul>}</section></div>
       </div>
     </div>
   )

@@ -14,10 +14,10 @@ export function Vehicles(): ReactNode {
     <div className="mx-auto max-w-[1080px] px-4 py-6 md:px-6">
       <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
         <h1>Vehicles</h1>
-        <div><label className="label" htmlFor="find-plate">Find a plate</label><input id="find-plate" className="field max-w-[240px] uppercase" maxLength={16} autoComplete="off" value={wanted} onChange={(event) => setWanted(event.target.value)} /></div>
+        <div className="flex flex-wrap items-end gap-3"><Link to="/vehicles/import" className="btn">Rounds out of a table</Link><div><label className="label" htmlFor="find-plate">Find a plate</label><input id="find-plate" className="field max-w-[240px] uppercase" maxLength={24} autoComplete="off" value={wanted} onChange={(event) => setWanted(event.target.value)} /></div></div>
       </div>
       <Loading query={vehicles} what="the cars">{(all) => {
-        const found = all.filter(({ plate }) => barePlate(plate).includes(barePlate(wanted)))
+        const found = all.filter(({ plate, vin, note }) => barePlate(plate).includes(barePlate(wanted)) || (wanted.trim().length > 2 && `${vin} ${note}`.toLowerCase().includes(wanted.trim().toLowerCase())))
         return (
           <>
             {all.length === 0 && <p className="sub">Every car that was ever measured stands here with all its rounds. The first one comes with its first job. <Link className="underline" to="/jobs/new">Open it</Link></p>}

@@ -17,7 +17,7 @@ const SURE = 0.95
 
 type Finished = WatchRounds & { readonly morning: NonNullable<WatchRounds['morning']> }
 
-const isFinished = (rounds: WatchRounds | null): rounds is Finished => rounds?.morning != null
+const isFinished = (rounds: WatchRounds | null): rounds is Finished => rounds !== null && rounds.morning !== null
 
 /** The last finished watch of this job with the supply off: what one with the supply on is held against. */
 export const watchWithSupplyOff = (job: Job): Finished | null =>

@@ -9,6 +9,7 @@ import type { Checklist } from '../../../state/drafts.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
 import { ThrowAway } from '../walk/ThrowAway.tsx'
+import { nightWords } from '../../../words/arrival.ts'
 import { needsNoNight } from '../../../words/complaint.ts'
 import { watchWithSupplyOff } from './CommandAnswer.tsx'
 import { PlanPanel } from './PlanPanel.tsx'
@@ -65,7 +66,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
     <div className="grid gap-4">
       <div>
         <p className="say-small mb-1">A night with the supply off: what sinks then, leaks or is cold.</p>
-        {needsNoNight(job.complaint) && <p className="hint mb-1">What the customer says can be found without a night: soap and the relay first.</p>}
+        {(needsNoNight(job.complaint) || (job.arrival && nightWords(job.arrival))) && <p className="hint mb-1">This can be found without a night: soap and the relay first.</p>}
         <p className="sub max-w-[110ch]">Start from the highest level, where a drop shows. If it comes out clean and the complaint stands, watch again at standing height.</p>
       </div>
       <div className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_400px]">

@@ -1,14 +1,17 @@
 import type { Complaint, Job } from '@anklet/contract'
+import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { CornerGlyph } from '../../parts/CornerGlyph.tsx'
-import { Taps, toggled } from '../../parts/Taps.tsx'
-import { sentenceOf } from '../../data/api.ts'
-import { useCommand } from '../../data/queries.ts'
-import { capital, CORNER_WORDS } from '../../words/corners.ts'
-import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../words/complaint.ts'
+import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
+import { Taps, toggled } from '../../../parts/Taps.tsx'
+import { sentenceOf } from '../../../data/api.ts'
+import { useCommand } from '../../../data/queries.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { Arrival } from './Arrival.tsx'
+import { Entries } from './Entries.tsx'
+import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../../words/complaint.ts'
 
 const options = <Key extends string>(words: Readonly<Record<Key, string>>) => (Object.keys(words) as Key[]).map((value) => ({ value, words: capital(words[value]) }))
 
@@ -22,8 +25,14 @@ function NextWords({ complaint }: { readonly complaint: Complaint }): ReactNode 
   )
 }
 
+type Whole = 'front' | 'rear' | 'all'
+const WHOLE: readonly { readonly value: Whole; readonly words: string; readonly corners: readonly Corner[] }[] = [
+  { value: 'front', words: 'Front axle', corners: ['FL', 'FR'] }, { value: 'rear', words: 'Rear axle', corners: ['RR', 'RL'] }, { value: 'all', words: 'The whole car', corners: WALK },
+]
+const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean => a.length === b.length && a.every((corner) => b.includes(corner))
+
 /** What the customer says, in taps. */
-export function Intake({ job }: { readonly job: Job }): ReactNode {
+function Complained({ job }: { readonly job: Job }): ReactNode {
   const [complaint, setComplaint] = useState(job.complaint)
   const [seen, setSeen] = useState(job.version)
   const keep = useCommand('job.complaint')
@@ -39,11 +48,14 @@ export function Intake({ job }: { readonly job: Job }): ReactNode {
     keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: seen }, ({ version }) => setSeen(version ?? seen))
   }
   return (
-    <div className="grid max-w-[980px] gap-5">
+    <div className="grid gap-5">
       <p className="say-small">What does the customer say?</p>
       <div className="flex items-center gap-5">
         <CornerGlyph lit={complaint.where} size={92} />
-        <Taps legend="Where it goes down" disabled={closed} options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={complaint.where} onTap={(corner) => set({ where: toggled(complaint.where, corner) })} />
+        <div className="grid gap-2">
+          <Taps legend="Where it goes down" disabled={closed} options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={complaint.where} onTap={(corner) => set({ where: toggled(complaint.where, corner) })} />
+          <Taps<Whole> legend="or altogether" disabled={closed} options={WHOLE.map(({ value, words }) => ({ value, words }))} chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(({ value }) => value)} onTap={(whole) => set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })} />
+        </div>
       </div>
       <Taps legend="When" disabled={closed} options={options(WHEN_WORDS)} chosen={complaint.when} onTap={(tap) => set({ when: toggled(complaint.when, tap) })} />
       <Taps legend="What else" disabled={closed} options={options(SIGN_WORDS)} chosen={complaint.signs} onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })} />
@@ -57,6 +69,30 @@ export function Intake({ job }: { readonly job: Job }): ReactNode {
         {!closed && (changed || !isComplaint(complaint)) && <button type="button" className="btn btn-go btn-big" disabled={!changed || !isComplaint(complaint) || keep.isPending} onClick={save}>Keep what they said</button>}
         {!changed && isComplaint(complaint) && <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>Go on to Heights</Link>}
       </div>
+    </div>
+  )
+}
+
+type Page = 'said' | 'seen' | 'kept'
+
+function tabsOf({ complaint, arrival, photos, notes, repairs }: Job): { value: Page; words: string; hint: string }[] {
+  const kept = photos.length + notes.length + repairs.length
+  return [
+    { value: 'said', words: 'They say', hint: isComplaint(complaint) ? 'asked' : 'not asked yet' },
+    { value: 'seen', words: 'On arrival', hint: arrival ? 'looked at' : 'not looked at yet' },
+    { value: 'kept', words: 'Photos, notes, mended', hint: kept === 0 ? 'none yet' : String(kept) },
+  ]
+}
+
+/** Intake: what the customer says, how the car arrives, and what is kept of it. */
+export function Intake({ job }: { readonly job: Job }): ReactNode {
+  const [page, setPage] = useState<Page>('said')
+  return (
+    <div className="grid max-w-[1040px] gap-5">
+      <Taps<Page> legend={<span className="sr-only">Parts of the intake</span>} options={tabsOf(job)} chosen={[page]} onTap={setPage} />
+      {page === 'said' && <Complained job={job} />}
+      {page === 'seen' && <Arrival job={job} />}
+      {page === 'kept' && <Entries job={job} />}
     </div>
   )
 }

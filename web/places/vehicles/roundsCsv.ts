@@ -1,0 +1,21 @@
+import type { VehicleDetail } from '@anklet/contract'
+import { roundsTable } from '@anklet/core/exchange'
+import { perCorner } from '@anklet/core/vehicle'
+import { countedMm } from '../job/rounds.ts'
+
+const quoted = (cell: string): string => (/[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)
+
+/** Every round of some cars as the table other shops and programs read; laps without all four corners stay out. Corrections are in force. */
+export function roundsCsv(details: readonly Pick<VehicleDetail, 'vehicle' | 'rounds'>[]): string {
+  const rounds = details.flatMap(({ vehicle, rounds: all }) => all.map(({ endedAt, levelId, method, load, temperatureC, readings }) => {
+    const laps = [...new Set(readings.map(({ lap }) => lap))].flatMap((lap) => {
+      const heightMm = perCorner((corner) => {
+        const entry = readings.findLast((each) => each.corner === corner && each.lap === lap)
+        return entry ? countedMm(entry) : null
+      })
+      return Object.values(heightMm).some((mm) => mm === null) ? [] : [{ lap, heightMm: heightMm as Record<keyof typeof heightMm, number> }]
+    })
+    return { plate: vehicle.plate, at: endedAt, levelId, method, load, temperatureC, laps }
+  }))
+  return roundsTable(rounds).map((row) => row.map(quoted).join(',')).join('\r\n')
+}
