@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { DisplayUnits, Quantity } from './index.ts'
-import { celsius, formatQuantity, fromDisplay, kelvin, toDisplay } from './index.ts'
+import type { ConversionKind } from './index.ts'
+import { celsius, formatQuantity, fromDisplay, kelvin, toDisplay, CONVERSIONS, convertAll } from './index.ts'
 
 const SHOPS: DisplayUnits[] = [
   { length: 'mm', pressure: 'bar', temperature: 'degC' }, { length: 'inch', pressure: 'psi', temperature: 'degF' }, { length: 'mm', pressure: 'kPa', temperature: 'degF' },
@@ -32,5 +33,17 @@ describe('units', () => {
     expect(formatQuantity(-0.3, 'height', metric, 1)).toBe('−0.3')
     expect(formatQuantity(Number.NaN, 'height', metric)).toBe('–')
     expect(formatQuantity(480, 'height', imperial)).toBe('18.90')
+  })
+})
+
+describe('every unit of a kind', () => {
+  const to = (kind: ConversionKind, value: number, from: string, unit: string) => convertAll(kind, value, from).find((each) => each.unit === unit)!.value
+  test.each([
+    ['length', 1, 'inch', 'mm', 25.4], ['pressure', 1, 'bar', 'psi', 14.503773773], ['temperature', 100, '°C', '°F', 212], ['temperature', 0, '°F', 'K', 255.3722222], ['torque', 1, 'lbf·ft', 'N·m', 1.3558179483],
+    ['force', 1, 'kgf', 'N', 9.80665], ['rate', 1, 'N/mm', 'lbf/in', 5.7101471627], ['volume', 1, 'L', 'in³', 61.0237440947],
+  ] as const)('%s: %d %s in %s', (kind, value, from, unit, expected) => expect(to(kind, value, from, unit)).toBeCloseTo(expected, 6))
+  test('there and back is where one started, and a unit of another kind gives nothing', () => {
+    for (const kind of Object.keys(CONVERSIONS) as ConversionKind[]) for (const { unit, value } of convertAll(kind, 37, Object.keys(CONVERSIONS[kind])[0]!)) expect(convertAll(kind, value, unit)[0]!.value).toBeCloseTo(37, 9)
+    expect(convertAll('length', 1, 'bar')).toEqual([])
   })
 })

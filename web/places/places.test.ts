@@ -12,7 +12,7 @@ import { nightCsv, nightRows } from './job/watch/nightRows.ts'
 import { planOf } from './job/watch/planOf.ts'
 import { questionOf } from './job/watch/request.ts'
 import { summaryFacts, watchRounds } from './job/watchState.ts'
-import { BLANK_SPECIFICATION, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, specificationsOf } from './shelf/typeForm.ts'
+import { BLANK_SPECIFICATION, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, specificationKey, specificationsOf } from './shelf/typeForm.ts'
 import { bandWhileWalking, judgedRound } from './job/judged.ts'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
@@ -190,15 +190,15 @@ describe('specifications', () => {
 
   test('what is known comes back as it was, levels left empty have none', () => {
     expect(specificationsOf(formOf(specified)!)).toEqual({ ok: true, specifications: [specification] })
-    expect(specificationsOf({ ...formOf(vehicleType)!, specifications: { road: BLANK_SPECIFICATION } })).toEqual({ ok: true, specifications: [] })
-    expect(specificationsOf({ ...formOf(specified)!, specifications: { gone: formOf(specified)!.specifications['road']! } })).toEqual({ ok: true, specifications: [] })
+    expect(specificationsOf({ ...formOf(vehicleType)!, specifications: { [specificationKey('road', 'wheelCentreToArch')]: BLANK_SPECIFICATION } })).toEqual({ ok: true, specifications: [] })
+    expect(specificationsOf({ ...formOf(specified)!, specifications: { [specificationKey('gone', 'wheelCentreToArch')]: formOf(specified)!.specifications[specificationKey('road', 'wheelCentreToArch')]! } })).toEqual({ ok: true, specifications: [] })
   })
 
   test('what is missing or cannot be is named', () => {
     const form = formOf(specified)!
-    const road = form.specifications['road']!
+    const road = form.specifications[specificationKey('road', 'wheelCentreToArch')]!
     const sentence = (change: Partial<typeof road>) => {
-      const outcome = specificationsOf({ ...form, specifications: { road: { ...road, ...change } } })
+      const outcome = specificationsOf({ ...form, specifications: { [specificationKey('road', 'wheelCentreToArch')]: { ...road, ...change } } })
       return outcome.ok ? null : outcome.sentence
     }
     const front = (change: Partial<typeof road.axles.front>) => ({ axles: { ...road.axles, front: { ...road.axles.front, ...change } } })

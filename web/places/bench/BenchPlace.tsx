@@ -6,7 +6,9 @@ import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { useVehicleTypes } from '../../data/queries.ts'
 import { Cold } from './Cold.tsx'
+import { LeakSizes } from './LeakSizes.tsx'
 import { Stance } from './Stance.tsx'
+import { UnitsTool } from './UnitsTool.tsx'
 import { VerdictTool } from './VerdictTool.tsx'
 import { Wait } from './Wait.tsx'
 
@@ -22,7 +24,9 @@ const TOOLS: readonly Tool[] = [
   { id: 'stance', words: 'Stance', asks: 'What if a corner loses air, or carries more?', body: { of: 'vehicle', Body: Stance } },
   { id: 'cold', words: 'Cold', asks: 'How far does a tight car sink when it gets colder?', body: { of: 'vehicle', Body: Cold } },
   { id: 'wait', words: 'Wait', asks: 'How long must a watch last to be sure?', body: { of: 'vehicle', Body: Wait } },
+  { id: 'leak', words: 'Leak', asks: 'How big is a leak, and what does it do?', body: { of: 'vehicle', Body: LeakSizes } },
   { id: 'verdict', words: 'Verdict', asks: 'Is this height in, or too close to tell?', body: { of: 'nothing', Body: VerdictTool } },
+  { id: 'units', words: 'Units', asks: 'The same in another unit?', body: { of: 'nothing', Body: UnitsTool } },
 ]
 
 function OnVehicle({ Body, types }: { readonly Body: (props: { readonly type: VehicleType }) => ReactNode; readonly types: readonly VehicleType[] }): ReactNode {

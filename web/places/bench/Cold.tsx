@@ -1,13 +1,14 @@
 import type { VehicleType } from '@anklet/contract'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { completeGeometry, perCorner } from '@anklet/core/vehicle'
+import { completeGeometry, perCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Strip } from '../../parts/Strip.tsx'
 import { useUnits } from '../../data/queries.ts'
 import { refusalWords } from '../../words/refusals.ts'
 import { Note } from './Note.tsx'
+import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 
 /** What the temperature alone does to a parked car. */
@@ -35,6 +36,7 @@ export function Cold({ type }: { readonly type: VehicleType }): ReactNode {
         <p className="say-small" aria-live="polite">{most < -0.5 ? `A tight car sinks up to ${formatQuantity(-most, 'height', units)} ${unit}. Only what goes beyond that leaks.` : 'It does not sink: warmer air lifts it.'}</p>
         <Slider label="From" min={-30} max={50} step={1} value={fromC} shown={temperature(fromC)} onSlide={setFrom} />
         <Slider label="To" min={-30} max={50} step={1} value={toC} shown={temperature(toC)} onSlide={setTo} />
+        <SaveToJob title="Cold" lines={[`${type.name} from ${temperature(fromC)} to ${temperature(toC)}, tight: ${WALK.map((corner) => `${corner} ${formatQuantity(changeMm[corner], 'height', units)}`).join(', ')} ${unit}.`]} />
         <Note formula="About V/A · ΔT/T over the motion ratio, at each wheel with air." limits="Of the air in the springs, not of the weather: springs fresh from a drive are warmer than the yard." />
       </div>
     </div>

@@ -10,6 +10,7 @@ import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { allJoins } from '../../words/joins.ts'
 import { refusalWords } from '../../words/refusals.ts'
 import { Note } from './Note.tsx'
+import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 import type { StanceChange } from './tools.ts'
 import { AS_DESIGNED, stanceOf } from './tools.ts'
@@ -34,6 +35,7 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
         <section aria-label="Load"><h2>Load added over the wheel</h2>{WALK.map((corner) => <Slider key={corner} label={capital(CORNER_WORDS[corner])} min={0} max={4000} step={50} value={change.payloadN[corner]} shown={`${change.payloadN[corner]} N`} onSlide={(value) => set('payloadN', corner, value)} />)}</section>
         <Slider label="Air at" min={-30} max={50} step={1} value={change.temperatureC} shown={`${formatQuantity(change.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`} onSlide={(temperatureC) => setChange({ ...change, temperatureC })} />
         <button type="button" className="btn w-fit" onClick={() => setChange(AS_DESIGNED)}>As designed</button>
+        <SaveToJob title="Stance" lines={[`${type.name}, air left ${WALK.map((corner) => `${corner} ${Math.round(change.airShare[corner] * 100)}\u00a0%`).join(', ')}; load added ${WALK.map((corner) => `${corner} ${change.payloadN[corner]}`).join(', ')} N.`, `It rests at ${WALK.map((corner) => `${corner} ${formatQuantity(heightMm[corner], 'height', units)}`).join(', ')} ${UNIT_LABEL[units.length]}.`]} />
         <Note formula="Forces and moments balance: a stiff body on four springs and four tyres, pV = nT in each spring." limits="The module is off: nothing levels. At rest, on flat ground; areas constant, no friction." />
       </div>
     </div>

@@ -1,10 +1,11 @@
-import { DEFAULT_REPEATABILITY_MM, heightVerdict } from '@anklet/core/heights'
+import { heightVerdict } from '@anklet/core/heights'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { useUnits } from '../../data/queries.ts'
+import { useRepeatability, useUnits } from '../../data/queries.ts'
 import { parseNumber } from '../../state/typed.ts'
 import { Note } from './Note.tsx'
+import { SaveToJob } from './SaveToJob.tsx'
 import { readList } from './tools.ts'
 
 const FIELDS = [['nominal', 'Nominal height'], ['minus', 'May be lower by'], ['plus', 'May be higher by']] as const
@@ -12,6 +13,7 @@ const FIELDS = [['nominal', 'Nominal height'], ['minus', 'May be lower by'], ['p
 /** One height against its tolerance, without a job. */
 export function VerdictTool(): ReactNode {
   const units = useUnits()
+  const { repeatabilityMm } = useRepeatability()
   const [typed, setTyped] = useState({ readings: '', nominal: '', minus: '', plus: '' })
   const unit = UNIT_LABEL[units.length]
   const mm = (text: string): number | null => {
@@ -21,7 +23,7 @@ export function VerdictTool(): ReactNode {
   const readingsMm = readList(typed.readings, mm)
   const [nominalMm, minusMm, plusMm] = [mm(typed.nominal), mm(typed.minus), mm(typed.plus)]
   const ready = readingsMm !== null && nominalMm !== null && minusMm !== null && plusMm !== null && minusMm >= 0 && plusMm >= 0
-  const answer = ready ? heightVerdict({ readingsMm, nominalMm, minusMm, plusMm, repeatabilityMm: DEFAULT_REPEATABILITY_MM }) : null
+  const answer = ready ? heightVerdict({ readingsMm, nominalMm, minusMm, plusMm, repeatabilityMm }) : null
   const write = (value: number): string => `${formatQuantity(value, 'height', units, 1)} ${unit}`
   const headline = answer && { in: 'It is in.', undecided: 'Too close to tell: measure again.', low: `It is low by ${write(-answer.deviationMm)}.`, high: `It is high by ${write(answer.deviationMm)}.` }[answer.verdict]
   return (
@@ -37,6 +39,7 @@ export function VerdictTool(): ReactNode {
             <p className="say">{headline}</p>
             <p className="figure"><span>Mean</span><span className="num">{write(answer.meanMm)}</span></p>
             <p className="figure"><span>Known to, one standard uncertainty</span><span className="num">{write(answer.standardUncertaintyMm)}</span></p>
+            <SaveToJob title="Height verdict" lines={[`Readings ${typed.readings.trim()} against ${typed.nominal} −${typed.minus} +${typed.plus} ${unit}.`, `${headline ?? ''} Mean ${write(answer.meanMm)}.`]} />
             {answer.verdict === 'undecided' && <p className="hint">{answer.readingsToDecide === null ? 'No number of readings will decide: the tape’s own error is larger than the room left.' : `${answer.readingsToDecide} readings of the same would decide.`}</p>}
           </>
         ) : <p className="sub">Type what was read and what is allowed.</p>}

@@ -12,6 +12,7 @@ import { rateWords, sizeWords } from '../../words/rates.ts'
 import { hoursWords } from '../../words/times.ts'
 import { refusalWords } from '../../words/refusals.ts'
 import { Note } from './Note.tsx'
+import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 
 /** How long a watch must last to be sure of a leak of a size. */
@@ -40,6 +41,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
             <p className="sub">{capital(sizeWords(leakBarLPerH))}, {rateWords(leakBarLPerH)} bar·L/h at the {CORNER_WORDS[corner]}, sinks {formatQuantity(plan.value.dropMmPerH, 'height', units, 1)} {UNIT_LABEL[units.length]} an hour; {formatQuantity(plan.value.dropMmPerH * plan.value.hours, 'height', units)} {UNIT_LABEL[units.length]} beyond the cold are needed to be sure.</p>
           </>
         ) : <p className="wrong" role="alert">{refusalWords(plan.error)}</p>}
+        {plan.ok && <SaveToJob title="How long to wait" lines={[`${type.name}, ${CORNER_WORDS[corner]}, ${rateWords(leakBarLPerH)} bar·L/h: wait ${hoursWords(plan.value.hours)} to be sure, ${readings} readings a round, gas known to ${sigmaK} K.`]} />}
         <Note formula="Hours = (z for seeing it + z for no false alarm) · what tape, bushes and gas leave open ÷ sinking per hour." limits="Sees such a leak 19 times in 20, calls 1 tight corner in 20 leaking. Linear at design height, at 8 °C." />
       </div>
     </div>

@@ -10,8 +10,8 @@ import { useCommand, useVehicleTypes } from '../../data/queries.ts'
 
 const LARGEST_BYTES = 200_000
 
-function saveType({ name, source, architecture, geometry, specifications }: VehicleType): void {
-  saveFile(`${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`, 'application/json', JSON.stringify({ name, source, architecture, geometry, specifications }, null, 2))
+function saveType({ name, source, architecture, geometry, specifications, guesses }: VehicleType): void {
+  saveFile(`${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`, 'application/json', JSON.stringify({ name, source, architecture, geometry, specifications, guesses }, null, 2))
 }
 
 function airWords({ architecture }: VehicleType): string {
@@ -62,7 +62,7 @@ export function Shelf(): ReactNode {
           <ul className="grid gap-2">
             {types.map((type) => (
               <li key={type.id} className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-2.5">
-                <Link to={`/shelf/types/${type.id}`} className="min-w-0 flex-1"><span className="block text-[17px] font-semibold">{type.name}</span><span className="block text-[14px] text-ink-2">{airWords(type)}. {type.source}</span></Link>
+                <Link to={`/shelf/types/${type.id}`} className="min-w-0 flex-1"><span className="block text-[17px] font-semibold">{type.name}</span><span className="block text-[14px] text-ink-2">{airWords(type)}. {type.source}{type.guesses.length > 0 ? `. ${type.guesses.length} figures guessed` : ''}</span></Link>
                 <button type="button" className="btn" onClick={() => saveType(type)}>Save as a file</button>
               </li>
             ))}

@@ -1,28 +1,65 @@
 import type { VehicleType } from '@anklet/contract'
 import { equilibrium } from '@anklet/core/pneumatics'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Corner, VehicleClass } from '@anklet/core/vehicle'
+import { perCorner, VEHICLE_CLASSES } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
+import { Strip } from '../../parts/Strip.tsx'
+import { Taps } from '../../parts/Taps.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useUnits, useVehicleTypes } from '../../data/queries.ts'
+import { allJoins } from '../../words/joins.ts'
 import { refusalWords } from '../../words/refusals.ts'
 import { LayoutTaps } from './LayoutTaps.tsx'
-import type { AxleField, FormOutcome, TypeForm } from './typeForm.ts'
+import { fillGuesses, guessesLeft, guessName, guessWords, vehicleGuessName, withFigure } from './guessForm.ts'
+import { Helps } from './Helps.tsx'
+import type { AxleField, FormOutcome, TypeForm, VehicleField } from './typeForm.ts'
 import { AXLE_FIELDS, BLANK_TYPE, fieldsOfAxle, formOf, geometryOf, specificationsOf, VEHICLE_FIELDS } from './typeForm.ts'
 import { Figure } from './Figure.tsx'
 import { Specifications } from './Specifications.tsx'
 
 // Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
-function Feedback({ outcome }: { readonly outcome: FormOutcome }): ReactNode {
+function Feedback({ form, outcome }: { readonly form: TypeForm; readonly outcome: FormOutcome }): ReactNode {
   const units = useUnits()
   if (!outcome.ok) return <p className="text-ink-2">{outcome.sentence}</p>
   const rest = equilibrium({ vehicle: outcome.geometry, temperatureC: 20, airBarL: null })
   if (!rest.ok) return <p className="wrong">{refusalWords(rest.error)}</p>
-  const { pressureBarG } = rest.value
-  const words = (['FL', 'RL'] as const).flatMap((corner) => (pressureBarG[corner] === null ? [] : [`${corner === 'FL' ? 'front' : 'rear'} ${formatQuantity(pressureBarG[corner], 'pressure', units, 1)} ${UNIT_LABEL[units.pressure]}`]))
-  return <p className="hint">It stands level. At design height its springs hold {words.join(', ')}: does a gauge agree?</p>
+  const { heightMm, pressureBarG } = rest.value
+  const pressure = (corner: Corner): string => (pressureBarG[corner] === null ? 'coil' : `${formatQuantity(pressureBarG[corner], 'pressure', units, 1)} ${UNIT_LABEL[units.pressure]}`)
+  const corners = perCorner((corner) => ({
+    designMm: outcome.geometry.corners[corner].designHeightMm, marks: [
+      { mm: outcome.geometry.corners[corner].bumpHeightMm, kind: 'earlier' as const }, { mm: outcome.geometry.corners[corner].droopHeightMm, kind: 'earlier' as const },
+      { mm: heightMm[corner], kind: 'now' as const, label: formatQuantity(heightMm[corner], 'height', units), under: pressure(corner) },
+    ],
+  }))
+  const off = perCorner((corner) => heightMm[corner] - outcome.geometry.corners[corner].designHeightMm)
+  const guesses = guessesLeft(form)
+  return (
+    <div className="grid gap-3">
+      <p className="hint">It stands level. Do the pressures agree with a gauge? Dashed: its bump stop and full droop.</p>
+      <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={260} label="How these figures stand" />
+      {guesses.length > 0 && <p className="text-[14.5px] text-ink-2">Guessed, so every answer is wider than it need be: {guesses.map(guessWords).join('; ')}.</p>}
+    </div>
+  )
+}
+
+const CLASS_WORDS: Readonly<Record<VehicleClass, string>> = { car: 'Car', estate: 'Estate', offRoad: 'Off-road', van: 'Van' }
+
+function GuessTaps({ form, onFilled }: { readonly form: TypeForm; onFilled(form: TypeForm): void }): ReactNode {
+  const [complaint, setComplaint] = useState<string | null>(null)
+  return (
+    <div className="grid gap-2">
+      <Taps<VehicleClass> legend="What nobody has looked up yet: fill the empty fields with middling figures of a" options={VEHICLE_CLASSES.map((value) => ({ value, words: CLASS_WORDS[value] }))} chosen={[]} onTap={(vehicleClass) => {
+        const filled = fillGuesses(form, vehicleClass)
+        setComplaint(filled.ok ? null : filled.sentence)
+        if (filled.ok) onFilled(filled.form)
+      }} />
+      {complaint && <p className="wrong" role="alert">{complaint}</p>}
+    </div>
+  )
 }
 
 function Editor({ start, id, version }: { readonly start: TypeForm; readonly id: string; readonly version: number | null }): ReactNode {
@@ -31,11 +68,12 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
   const navigate = useNavigate()
   const outcome = geometryOf(form)
   const specifications = specificationsOf(form)
-  const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void => setForm({ ...form, axles: { ...form.axles, [axle]: { ...form.axles[axle], [field]: text } } })
+  const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void => setForm(withFigure(form, axle, field, text))
+  const setVehicle = (field: VehicleField, text: string): void => setForm({ ...form, vehicle: { ...form.vehicle, [field]: text }, guesses: form.guesses.filter((name) => name !== vehicleGuessName(field)) })
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   const keep = (): void => {
     if (!outcome.ok || !specifications.ok) return
-    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry, specifications: specifications.specifications }, baseVersion: version }, () => void navigate(-1))
+    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry, specifications: specifications.specifications, guesses: guessesLeft(form) }, baseVersion: version }, () => void navigate(-1))
   }
   return (
     <div className="grid gap-7">
@@ -46,18 +84,20 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
       <LayoutTaps architecture={form.architecture} onChange={(architecture) => setForm({ ...form, architecture })} />
       <section>
         <h2 className="mb-2">The whole vehicle</h2>
-        <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">{(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => <Figure key={field} id={field} field={VEHICLE_FIELDS[field]} value={form.vehicle[field]} onType={(text) => setForm({ ...form, vehicle: { ...form.vehicle, [field]: text } })} />)}</div>
+        <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">{(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => <Figure key={field} id={field} field={VEHICLE_FIELDS[field]} value={form.vehicle[field]} guessed={form.guesses.includes(vehicleGuessName(field) ?? '')} onType={(text) => setVehicle(field, text)} />)}</div>
       </section>
       <div className="grid gap-7 md:grid-cols-2">
         {(['front', 'rear'] as const).map((axle) => (
           <section key={axle} aria-label={`${axle} axle`}>
             <h2 className="mb-2 first-letter:uppercase">{axle} axle, left and right alike</h2>
-            <div className="grid gap-3">{fieldsOfAxle(form.architecture, axle).map((field) => <Figure key={field} id={`${axle}-${field}`} field={AXLE_FIELDS[field]} value={form.axles[axle][field]} onType={(text) => setAxle(axle, field, text)} />)}</div>
+            <div className="grid gap-3">{fieldsOfAxle(form.architecture, axle).map((field) => <Figure key={field} id={`${axle}-${field}`} field={AXLE_FIELDS[field]} value={form.axles[axle][field]} guessed={form.guesses.includes(guessName(axle, field))} onType={(text) => setAxle(axle, field, text)} />)}</div>
           </section>
         ))}
       </div>
+      <GuessTaps form={form} onFilled={setForm} />
+      <Helps form={form} onUse={setAxle} />
       <Specifications form={form} onChange={(specifications) => setForm({ ...form, specifications })} />
-      <div aria-live="polite"><Feedback outcome={outcome} />{!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}</div>
+      <div aria-live="polite"><Feedback form={form} outcome={outcome} />{!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}</div>
       {save.isError && <p className="wrong" role="alert">{sentenceOf(save.error)}</p>}
       <button type="button" className="btn btn-go btn-big w-fit" disabled={!named || !outcome.ok || !specifications.ok || save.isPending} onClick={keep}>Put it on the shelf</button>
     </div>
@@ -79,7 +119,7 @@ export function TypePage(): ReactNode {
   return (
     <div className="mx-auto max-w-[980px] px-4 py-6 md:px-6">
       <h1 className="mb-1">{id === 'new' ? 'A new vehicle type' : (type?.name ?? 'Vehicle type')}</h1>
-      <p className="sub mb-5">Enter what your own service information says. Nothing is filled in for you: a guessed height or load would make every answer a guess.</p>
+      <p className="sub mb-5">Enter what your own service information says. What nobody has looked up yet may stand as a marked guess: it widens every answer until the figure is there. Heights are never guessed.</p>
       {id === 'new' ? <Editor start={BLANK_TYPE} id={newId} version={null} /> : <Loading query={types} what="the vehicle type">{() => (type ? <Known type={type} /> : <p>There is no such vehicle type.</p>)}</Loading>}
     </div>
   )

@@ -1,4 +1,6 @@
 import type { Specification, VehicleType } from '@anklet/contract'
+import type { Method } from '@anklet/core/heights'
+import { METHODS } from '@anklet/core/heights'
 import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/vehicle'
 import { AXLE_OF, completeGeometry, hasAirOnAxle, perCorner } from '@anklet/core/vehicle'
 import { parseNumber } from '../../state/typed.ts'
@@ -60,9 +62,14 @@ export interface TypeForm {
   readonly architecture: Architecture
   readonly vehicle: Readonly<Record<VehicleField, string>>
   readonly axles: Readonly<Record<Axle, Readonly<Record<AxleField, string>>>>
-  /** By level. */
+  /** By level and way of measuring: see `specificationKey`. */
   readonly specifications: Readonly<Record<string, SpecificationForm>>
+  /** Figures that are guesses of its class, by axle and name: see `guessName`. */
+  readonly guesses: readonly string[]
 }
+
+/** Where the specification of a level by one way of measuring is kept in a form. */
+export const specificationKey = (levelId: string, method: Method): string => `${method} ${levelId}`
 
 const BLANK_AXLE = Object.fromEntries(Object.keys(AXLE_FIELDS).map((field) => [field, ''])) as Record<AxleField, string>
 
@@ -77,7 +84,7 @@ export const BLANK_TYPE: TypeForm = {
   },
   vehicle: { wheelbaseMm: '', trackFrontMm: '', trackRearMm: '', antiRollFrontNPerMm: '', antiRollRearNPerMm: '' },
   axles: { front: BLANK_AXLE, rear: BLANK_AXLE },
-  specifications: {},
+  specifications: {}, guesses: [],
 }
 
 /** The figures an axle is asked for: without air its coil carries the whole load, so that force is not asked. */
@@ -85,12 +92,12 @@ export const fieldsOfAxle = (architecture: Architecture, axle: Axle): AxleField[
   (Object.keys(AXLE_FIELDS) as AxleField[]).filter((field) => hasAirOnAxle(architecture, axle) || !['effectiveAreaCm2', 'volumeAtDesignL', 'coilForceAtDesignN'].includes(field))
 
 /** A vehicle type as the form shows it; null where left and right differ, which this form cannot hold. */
-export function formOf({ name, source, architecture, geometry, specifications }: VehicleType): TypeForm | null {
+export function formOf({ name, source, architecture, geometry, specifications, guesses }: VehicleType): TypeForm | null {
   const { corners, ...vehicle } = completeGeometry(geometry)
   const alike = (a: CornerGeometry, b: CornerGeometry): boolean => (Object.keys(AXLE_FIELDS) as AxleField[]).every((field) => a[field] === b[field])
   if (!alike(corners.FL, corners.FR) || !alike(corners.RL, corners.RR)) return null
   const text = <Field extends string>(figures: Readonly<Record<Field, number>>) => Object.fromEntries(Object.entries(figures).map(([field, value]) => [field, String(value)])) as Record<Field, string>
-  return { name, source, architecture, vehicle: text(vehicle), axles: { front: text(corners.FL), rear: text(corners.RL) }, specifications: Object.fromEntries(specifications.map((each) => [each.levelId, specificationFormOf(each)])) }
+  return { name, source, architecture, vehicle: text(vehicle), axles: { front: text(corners.FL), rear: text(corners.RL) }, specifications: Object.fromEntries(specifications.map((each) => [specificationKey(each.levelId, each.method), specificationFormOf(each)])), guesses }
 }
 
 function specificationFormOf({ source, date, front, rear }: Specification): SpecificationForm {
@@ -126,8 +133,8 @@ export type SpecificationsOutcome = { readonly ok: true; readonly specifications
 /** Reads the specifications of a form; levels left empty have none, and those no longer listed are dropped. */
 export function specificationsOf({ architecture, specifications }: TypeForm): SpecificationsOutcome {
   const read: Specification[] = []
-  for (const { id: levelId } of architecture.levels) {
-    const form = specifications[levelId]
+  for (const [levelId, method] of architecture.levels.flatMap(({ id }) => METHODS.map((each) => [id, each] as const))) {
+    const form = specifications[specificationKey(levelId, method)]
     if (!form || !filled(form)) continue
     let wrong: string | null = null
     const number = (text: string, words: string): number => {
@@ -149,7 +156,7 @@ export function specificationsOf({ architecture, specifications }: TypeForm): Sp
     if (form.source.trim() === '') wrong ??= `Specification for ${levelId}: where is it written?`
     if (!/^\d{4}-\d{2}-\d{2}$/.test(form.date)) wrong ??= `Specification for ${levelId}: of what date is the source?`
     if (wrong !== null) return { ok: false, sentence: wrong }
-    read.push({ levelId, method: 'wheelCentreToArch', source: form.source.trim(), date: form.date, ...made })
+    read.push({ levelId, method, source: form.source.trim(), date: form.date, ...made })
   }
   return { ok: true, specifications: read }
 }
