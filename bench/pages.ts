@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test'
-import { chromium } from '@playwright/test'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { launch } from './browser.ts'
 import { startAnklet } from './server.ts'
 
 /** What a browser has to fetch, and how long it is kept busy. */
@@ -22,7 +22,7 @@ async function encodedKb(page: Page, kinds: readonly string[]): Promise<number> 
 }
 
 async function visit(address: string): Promise<PageSpeed> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  const browser = await launch()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.addInitScript(() => {
     const tasks: number[] = []

@@ -2,6 +2,7 @@
 import { cpus } from 'node:os'
 import { measureCore } from './core.ts'
 import { scoreNights } from './nights.ts'
+import { measureLarge } from './large.ts'
 import { measurePages } from './pages.ts'
 import { measureStarts } from './server.ts'
 
@@ -46,3 +47,13 @@ row('floor readable, a tap on a name included', `${pages.floorMs.toFixed(0)} ms`
 row('leak-down inference in the browser’s worker', `${pages.inferenceMs.toFixed(0)} ms`, '150 ms')
 row('- with the worker’s start and the night’s two curves', `${pages.weighingMs.toFixed(0)} ms`)
 row('longest task of the page’s main thread', `${pages.longestTaskMs.toFixed(0)} ms`, '50 ms')
+
+const large = await measureLarge()
+row(`a shop of 10,000 jobs and 2,000 rounds out of one file of ${large.bundleMb.toFixed(0)} MB`, `${large.bundleS.toFixed(1)} s`)
+row('list of 10,000 jobs, searched, sorted, paged: p50 / p99', `${large.listP50Ms.toFixed(0)} / ${large.listP99Ms.toFixed(0)} ms`)
+row('vehicle with 2,000 rounds: the server’s answer', `${large.vehicleApiMs.toFixed(0)} ms`)
+row('vehicle with 2,000 rounds: from the tap to its trend', `${large.vehiclePageMs.toFixed(0)} ms`, '300 ms')
+row('a table of 100,000 readings: preview', `${large.importPreviewMs.toFixed(0)} ms`)
+row('- taken over, with progress', `${large.importS.toFixed(1)} s`)
+row('- memory of the page after it / of the server at its peak', `${large.importHeapMb.toFixed(0)} / ${large.serverPeakMb.toFixed(0)} MB`)
+row('interaction to next paint while a stance slider moves (98 %)', `${large.sliderP98Ms.toFixed(0)} ms`, '200 ms')

@@ -9,7 +9,7 @@ import { fileURLToPath } from 'node:url'
 const root = fileURLToPath(new URL('..', import.meta.url))
 
 /** A started server: how long it took to print its address, and how to end it. */
-export interface Started { readonly seconds: number; readonly address: string; stop(): Promise<void> }
+export interface Started { readonly seconds: number; readonly address: string; readonly pid: number; stop(): Promise<void> }
 
 const freePort = (): Promise<number> => new Promise((resolve) => {
   const probe = createServer().listen(0, '127.0.0.1', () => {
@@ -31,7 +31,7 @@ export async function startAnklet(data: string, ...flags: string[]): Promise<Sta
     child.once('exit', (code) => reject(new Error(`Anklet ended with ${String(code)}.`)))
     child.stdout?.on('data', (chunk: Buffer) => {
       const address = /ready on (\S+)/.exec(chunk.toString())?.[1]
-      if (address) resolve({ seconds: (performance.now() - began) / 1000, address, stop })
+      if (address) resolve({ seconds: (performance.now() - began) / 1000, address, pid: child.pid!, stop })
     })
   })
 }

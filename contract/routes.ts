@@ -3,7 +3,7 @@ import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
-import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleTypeRecord } from './records.ts'
+import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleRoundsRecord, VehicleTypeRecord } from './records.ts'
 import { closed, oneOf } from './quantities.ts'
 
 const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
@@ -16,6 +16,7 @@ export const QUERY_RESPONSES = {
   '/api/vehicle-types': Type.Array(VehicleTypeRecord),
   '/api/vehicles': Type.Array(VehicleRecord),
   '/api/vehicles/:id': VehicleDetailRecord,
+  '/api/vehicles/:id/rounds': VehicleRoundsRecord,
   '/api/jobs': Type.Array(JobSummaryRecord),
   '/api/jobs/list': JobPage,
   '/api/jobs/:id': JobRecord,
@@ -45,10 +46,11 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/people': 'Everybody who may sign a record',
   '/api/vehicle-types': 'Vehicle types with architecture and geometry',
   '/api/vehicles': 'Every vehicle',
-  '/api/vehicles/:id': 'One vehicle with every round ever measured',
+  '/api/vehicles/:id': 'One vehicle with its history: the means of every round ever measured',
+  '/api/vehicles/:id/rounds': 'Every round ever measured on a vehicle, reading by reading',
   '/api/jobs': 'Jobs as the floor shows them; closed ones of the last thirty days included',
   '/api/jobs/list': 'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
-  '/api/jobs/:id': 'One job with its rounds and watches',
+  '/api/jobs/:id': 'One job with its rounds and watches, and the newest earlier rounds of its car',
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
   '/api/bundle': 'The whole shop as one file',
 }

@@ -76,4 +76,4 @@ export type Specification = Static<typeof Specification>
 export const Specifications = Type.Array(Specification, { maxItems: 24 })
 
 /** Figures that stand in for ones nobody has looked up, by axle and name: every answer is widened for them. */
-export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-z]{1,40}$' }), { maxItems: 24, uniqueItems: true })
+export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-z0-9]{1,40}$' }), { maxItems: 24, uniqueItems: true })

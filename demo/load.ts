@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { CommandPayload, CommandType, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
+import { WALK } from '@anklet/core/vehicle'
 import type { ScenarioJob, ScenarioRound } from './scenario.ts'
 
 const HOUR_MS = 3_600_000
@@ -32,9 +33,13 @@ class Loader {
     if (!answer.ok) throw new Error(`The demo scenario was refused at "${type}": ${await answer.text()}`)
   }
 
-  round(name: string, { level, endedAgoH, readings, ...rest }: ScenarioRound): RoundInput {
+  round(name: string, { level, endedAgoH, laps, ...rest }: ScenarioRound): RoundInput {
     const endMs = this.nowMs - endedAgoH * HOUR_MS
     const at = (share: number): string => new Date(endMs - WALK_MS * (1 - share)).toISOString()
+    const readings = laps.flatMap((heights, i) => {
+      const lap = WALK.map((corner, k) => ({ corner, lap: i + 1, heightMm: heights[k]! }))
+      return i % 2 === 0 ? lap : lap.toReversed()
+    })
     return {
       ...rest, roundId: idOf(name), levelId: level, method: 'wheelCentreToArch', startedAt: at(0), endedAt: at(1),
       readings: readings.map((entry, k) => ({ ...entry, at: at((k + 1) / readings.length) })),
@@ -47,6 +52,9 @@ async function loadJob(loader: Loader, job: ScenarioJob, index: number): Promise
   const jobId = idOf(name)
   const { by, watch } = job
   await loader.send('job.open', by, loader.ago(job.openedAgoH), { jobId, vehicleId: idOf(job.plate), complaint: job.complaint })
+  let version = 1
+  if (job.arrival) await loader.send('job.arrive', by, loader.ago(job.openedAgoH - 0.1), { jobId, arrival: job.arrival }, version++)
+  if (job.note) await loader.send('job.note', by, loader.ago(job.openedAgoH - 0.2), { noteId: idOf(`${name} note`), jobId, from: 'person', title: 'Note', lines: [job.note] })
   for (const [k, round] of job.heights.entries()) {
     await loader.send('round.record', by, loader.ago(round.endedAgoH), { jobId, round: loader.round(`${name} heights ${k}`, round) })
   }
@@ -61,7 +69,10 @@ async function loadJob(loader: Loader, job: ScenarioJob, index: number): Promise
       if (watch.finding) await loader.send('watch.conclude', by, loader.ago(watch.morning.endedAgoH - 0.2), { watchId, finding: watch.finding }, 2)
     }
   }
-  if (job.closedAgoH !== undefined) await loader.send('job.close', by, loader.ago(job.closedAgoH), { jobId }, 1)
+  if (job.repair) await loader.send('job.repair', by, loader.ago((job.closedAgoH ?? 0) + 0.5), { repairId: idOf(`${name} repair`), jobId, ...job.repair })
+  if (job.closedAgoH === undefined) return
+  if (watch?.finding) await loader.send('watch.supplyBack', by, loader.ago(job.closedAgoH + 0.2), { watchId: idOf(`${name} watch`) }, 3)
+  await loader.send('job.close', by, loader.ago(job.closedAgoH), { jobId }, version)
 }
 
 /**
@@ -71,7 +82,7 @@ async function loadJob(loader: Loader, job: ScenarioJob, index: number): Promise
 export async function loadDemo(address: string, folder: string, nowMs = Date.now()): Promise<void> {
   const loader = new Loader(address, nowMs)
   const shop = read<Omit<Shop, 'version'> & { people: string[] }>(folder, 'shop.json')
-  const start = loader.ago(24 * 60)
+  const start = loader.ago(24 * 380)
   for (const name of shop.people) await loader.send('person.add', name, start, { personId: idOf(name), name })
   const boss = shop.people[0]!
   await loader.send('shop.change', boss, start, { name: shop.name, units: shop.units }, 1)
@@ -79,8 +90,8 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
     const type = read<VehicleTypeFile>(folder, 'vehicle-types', file)
     await loader.send('vehicleType.save', boss, start, { ...type, typeId: idOf(file.replace('.json', '')) })
   }
-  for (const { plate, type, note } of read<{ plate: string; type: string; note: string }[]>(folder, 'vehicles.json')) {
-    await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note })
+  for (const { plate, type, note, vin } of read<{ plate: string; type: string; note: string; vin: string }[]>(folder, 'vehicles.json')) {
+    await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note, vin })
   }
   for (const [index, job] of read<ScenarioJob[]>(folder, 'jobs.json').entries()) await loadJob(loader, job, index)
 }

@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import type { Finding } from '@anklet/contract'
 import { forecast } from '@anklet/core/leakdown'
 import { normal, seeded } from '@anklet/core/random'
 import type { Corner, VehicleGeometry } from '@anklet/core/vehicle'
@@ -15,6 +16,8 @@ const typeOf = (name: string): { geometry: VehicleGeometry; architecture: { leve
 const random = seeded(20261124)
 const TAPE_MM = 1.2
 const BUSHES_MM = 1.5
+
+type Lap = ScenarioRound['laps'][number]
 
 interface Night {
   readonly type: string
@@ -31,11 +34,12 @@ const half = (value: number): number => Math.round(value * 2) / 2
 
 function walk(heights: Record<Corner, number>, level: string, temperatureC: number, endedAgoH: number): ScenarioRound {
   const bushes = Object.fromEntries(WALK.map((corner) => [corner, normal(random) * BUSHES_MM])) as Record<Corner, number>
-  const laps = [...WALK.map((corner) => ({ corner, lap: 1 as const })), ...WALK.toReversed().map((corner) => ({ corner, lap: 2 as const }))]
-  return {
-    level, temperatureC, thermometer: 'atSprings', rolledAndBounced: true, endedAgoH,
-    readings: laps.map(({ corner, lap }) => ({ corner, lap, heightMm: half(heights[corner] + bushes[corner] + normal(random) * TAPE_MM) })),
+  const read = (corner: Corner): number => half(heights[corner] + bushes[corner] + normal(random) * TAPE_MM)
+  const lap = (order: readonly Corner[]): Lap => {
+    const mm = Object.fromEntries(order.map((corner) => [corner, read(corner)])) as Record<Corner, number>
+    return [mm.FL, mm.FR, mm.RR, mm.RL]
   }
+  return { level, temperatureC, thermometer: 'atSprings', rolledAndBounced: true, endedAgoH, laps: [lap(WALK), lap(WALK.toReversed())] }
 }
 
 function night({ type, level, startC, endC, hours, leaks, eveningAgoH }: Night): { evening: ScenarioRound; morning: ScenarioRound } {
@@ -59,6 +63,56 @@ const cold = night({ type: 'ilveston-corrin', level: 'raised', startC: 12, endC:
 const ambulance = night({ type: 'orvane-taskel', level: 'ramp', startC: 10, endC: 2, hours: 13, leaks: { RR: 2.2e-5 }, eveningAgoH: 40 })
 const october = night({ type: 'tolmark-uvren', level: 'track', startC: 13, endC: 8, hours: 12, leaks: {}, eveningAgoH: 900 })
 const tonight = night({ type: 'ilveston-corrin', level: 'raised', startC: 8, endC: 1, hours: 11, leaks: { RL: 6e-6, RR: 6e-6 }, eveningAgoH: 1.6 })
+
+const NO_WORDS = { where: [], when: [], signs: [], words: '' }
+const DAY_H = 24
+
+/** A visit of an earlier month: heights, and perhaps a night. */
+interface Visit {
+  readonly plate: string; readonly type: string; readonly daysAgo: number; readonly by: string; readonly complaint?: Partial<ScenarioJob['complaint']>
+  readonly off?: Partial<Record<Corner, number>>; readonly tempC: number; readonly km: number
+  readonly night?: Omit<Night, 'type' | 'eveningAgoH'> & { readonly finding: Finding }; readonly repair?: ScenarioJob['repair']
+}
+
+function visit({ plate, type, daysAgo, by, complaint, off = {}, tempC, km, night: watched, repair }: Visit): ScenarioJob {
+  const openedAgoH = daysAgo * DAY_H
+  const arrival = { onStops: 'none', rises: 'yes', audible: false, tyreTouches: false, pumpRunsOn: false, speedLimited: false, sinks: null, emptySince: null, condition: [], foreignParts: '', odometerKm: km } as const
+  return {
+    plate, openedAgoH, closedAgoH: openedAgoH - (watched ? 26 : 3), by, complaint: { ...NO_WORDS, ...complaint }, arrival: { ...arrival, condition: [] }, heights: [standing(type, off, tempC, openedAgoH - 1)],
+    ...(watched ? { watch: { ...night({ ...watched, type, eveningAgoH: openedAgoH - 3 }), plannedHours: watched.hours, minutesSinceRun: 150, supplyCut: 'fuse' as const, undisturbed: true, finding: watched.finding } } : {}),
+    ...(repair ? { repair } : {}),
+  }
+}
+
+const found = (best: string, probability: number, sentence: string) => ({ kind: 'answer' as const, best, probability, sentence })
+const tight = (sentence: string) => found('none', 0.9, sentence)
+
+/** A year of visits. One leak, at the rear left of TQ 415, grows from visit to visit. */
+function pastJobs(): ScenarioJob[] {
+  const second = { plate: 'TQ 415', type: 'tolmark-uvren' } as const
+  const growing = (daysAgo: number, leak: number, startC: number, endC: number, km: number, words: string, finding: ReturnType<typeof found>, by = 'J. Pellew') => visit({
+    ...second, daysAgo, by, tempC: startC, km, off: { RL: -2 - leak * 1e6 }, complaint: { where: ['RL'], when: ['overnight'], words }, night: { level: 'track', startC, endC, hours: 12, leaks: { RL: leak }, finding },
+  })
+  return [
+    growing(331, 1.2e-6, 9, 4, 88_410, 'A finger lower at the back left on some mornings.', tight('No leak worth finding.')),
+    growing(243, 2.6e-6, 12, 6, 93_020, 'Still a little low at the back left.', found('RL', 0.61, 'Rear left leaks: more likely than not.')),
+    growing(129, 5.4e-6, 17, 11, 99_870, 'Low at the back left after every night now.', found('RL', 0.84, 'Rear left leaks: likely.'), 'M. Arundel'),
+    growing(34, 1.05e-5, 11, 3, 104_150, 'Down at the back left by the morning; the spring is ordered.', found('RL', 0.95, 'Rear left leaks: sure, 95 % or more.'), 'M. Arundel'),
+    visit({ plate: 'TQ 101', type: 'orvane-taskel', daysAgo: 301, by: 'S. Okafor', tempC: 8, km: 141_200, off: { RL: -17 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Ramp tilts to the left.' }, night: { level: 'ramp', startC: 8, endC: 3, hours: 12, leaks: { RL: 2e-5 }, finding: found('RL', 0.95, 'Rear left leaks: sure, 95 % or more.') }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows, with new clips' } }),
+    visit({ plate: 'TQ 101', type: 'orvane-taskel', daysAgo: 296, by: 'S. Okafor', tempC: 7, km: 141_260, complaint: { words: 'Check after the new bellows.' }, night: { level: 'ramp', startC: 7, endC: 2, hours: 12, leaks: {}, finding: tight('No leak worth finding.') } }),
+    visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 168, by: 'M. Arundel', tempC: 16, km: 118_900, off: { RL: -8, RR: 6 }, complaint: { signs: ['message'], words: 'Message, and it leans a little.' }, repair: { part: 'sensor', corners: ['RL'], words: 'link bent, replaced' } }),
+    visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 12, by: 'M. Arundel', tempC: 9, km: 127_450, off: { RL: -11 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Slow to level in the morning.' }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows' } }),
+    visit({ plate: 'TQ 233', type: 'ilveston-corrin', daysAgo: 205, by: 'J. Pellew', tempC: 14, km: 61_800, complaint: { words: 'Yearly look-over.' } }),
+    visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 262, by: 'S. Okafor', tempC: 10, km: 77_300, off: { RL: -3, RR: -4 }, complaint: { signs: ['pumpOften'], words: 'Pump runs at every start.' }, repair: { part: 'compressor', corners: [], words: 'with its relay' } }),
+    visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 77, by: 'S. Okafor', tempC: 15, km: 83_950, off: { RL: -5, RR: -6 }, complaint: { when: ['hours'], words: 'Pump often again.' } }),
+    visit({ plate: 'TQ 418', type: 'tolmark-uvren', daysAgo: 190, by: 'M. Arundel', tempC: 18, km: 96_100, complaint: { words: 'Before the season.' } }),
+    visit({ plate: 'TQ 207', type: 'orvane-taskel', daysAgo: 151, by: 'S. Okafor', tempC: 17, km: 22_400, complaint: { words: 'New to the fleet: heights on record.' } }),
+    visit({ plate: 'TQ 311', type: 'ilveston-corrin', daysAgo: 118, by: 'J. Pellew', tempC: 16, km: 54_720, off: { FR: -13 }, complaint: { where: ['FR'], when: ['sometimes'], words: 'Front right low now and then.' }, night: { level: 'raised', startC: 16, endC: 9, hours: 13, leaks: {}, finding: tight('No leak worth finding.') } }),
+    visit({ plate: 'BN 4 R', type: 'brandle-ostry', daysAgo: 96, by: 'J. Pellew', tempC: 19, km: 131_900, off: { RR: -16 }, complaint: { where: ['RR'], when: ['overnight', 'loaded'], words: 'Hangs to the right with the awning on.' }, night: { level: 'raised', startC: 19, endC: 13, hours: 11, leaks: { RR: 1.6e-5 }, finding: found('RR', 0.92, 'Rear right leaks: likely.') }, repair: { part: 'line', corners: ['RR'], words: 'chafed at the axle' } }),
+    visit({ plate: 'HL 250', type: 'brandle-ostry', daysAgo: 63, by: 'M. Arundel', tempC: 15, km: 48_300, complaint: { words: 'Heights before the coach work.' } }),
+    visit({ plate: 'MW 9 T', type: 'tolmark-uvren', daysAgo: 51, by: 'S. Okafor', tempC: 12, km: 155_600, off: { FL: -4, FR: -3, RL: -5, RR: -4 }, complaint: { words: 'Sits a little low all round: lowered links found and taken out.' } }),
+  ]
+}
 
 const jobs: ScenarioJob[] = [
   {
@@ -94,6 +148,10 @@ const jobs: ScenarioJob[] = [
   { plate: 'TQ 102', openedAgoH: 1.2, by: 'M. Arundel', complaint: { where: ['RL'], when: ['sometimes'], signs: ['message', 'afterRepair'], words: 'Warning came back a week after the new bellows.' }, heights: [] },
 ]
 
-writeFileSync(join(folder, 'jobs.json'), `${JSON.stringify(jobs, null, 1)}\n`)
-const sheet = rescue.morning.readings.map(({ corner, lap, heightMm }) => `lap ${lap} ${corner} ${heightMm}`).join(', ')
+// One job a line: a change to one story changes one line.
+writeFileSync(join(folder, 'jobs.json'), `[\n${[...jobs, ...pastJobs()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
+const sheet = rescue.morning.laps.flatMap((heights, i) => {
+  const lap = WALK.map((corner, k) => `lap ${i + 1} ${corner} ${heights[k]!}`)
+  return i % 2 === 0 ? lap : lap.toReversed()
+}).join(', ')
 console.log(`The morning of TQ 418, to be typed by hand: ${sheet}; ${rescue.morning.temperatureC} degC.`)

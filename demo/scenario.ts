@@ -1,10 +1,11 @@
-import type { CommandPayload, Complaint, Finding, RoundInput } from '@anklet/contract'
+import type { ArrivalRecord, CommandPayload, Complaint, Finding, RoundInput } from '@anklet/contract'
 
 /** A round of the scenario: times are counted back from the moment it is loaded, so the demonstration is always of today. */
 export interface ScenarioRound extends Pick<RoundInput, 'temperatureC' | 'thermometer' | 'rolledAndBounced'> {
   readonly level: string
   readonly endedAgoH: number
-  readonly readings: readonly Omit<RoundInput['readings'][number], 'at'>[]
+  /** Lap by lap, each in walking order: FL, FR, RR, RL, mm. The second lap was walked the other way round. */
+  readonly laps: readonly (readonly [number, number, number, number])[]
 }
 
 /** A job of the scenario. */
@@ -14,6 +15,9 @@ export interface ScenarioJob {
   readonly openedAgoH: number
   readonly closedAgoH?: number
   readonly complaint: Complaint
+  readonly arrival?: ArrivalRecord
+  readonly note?: string
+  readonly repair?: Pick<CommandPayload<'job.repair'>, 'part' | 'corners' | 'words'>
   readonly heights: readonly ScenarioRound[]
   readonly watch?: Pick<CommandPayload<'watch.start'>, 'supplyCut' | 'minutesSinceRun'> & {
     readonly evening: ScenarioRound

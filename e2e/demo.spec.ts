@@ -62,12 +62,12 @@ test.describe('vehicles', () => {
     await page.goto(`${demoShop.address}/vehicles`)
     await handOn(page).signIn('M. Arundel')
     await page.getByLabel('Find a plate').fill('tq-4')
-    await expect(page.getByRole('main').getByRole('link')).toHaveCount(1)
+    await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(2)
     await page.getByRole('link', { name: /TQ 418/ }).click()
-    await expect(page.getByRole('img', { name: /^Front left: 5 rounds from .* off design$/ })).toBeVisible()
-    await expect(page.getByRole('region', { name: 'Every round in numbers' }).getByRole('row')).toHaveCount(6)
+    await expect(page.getByRole('img', { name: /^Front left: 6 rounds from .* off design$/ })).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Every round in numbers' }).getByRole('row')).toHaveCount(7)
     const saved = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'CSV' }).click()
+    await page.getByRole('button', { name: 'Rounds as CSV' }).click()
     expect((await saved).suggestedFilename()).toBe('TQ-418-rounds.csv')
     // A job runs on it already, so no second one is offered.
     await expect(page.getByRole('button', { name: 'New job on this car' })).toBeHidden()
@@ -227,7 +227,7 @@ test.describe('for everybody', () => {
   const places = async (address: string): Promise<string[]> => {
     const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string; vehicleId: string; closedAt: string | null }[]
     const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
-    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
+    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/bench/leak', '/bench/units', '/jobs', '/vehicles/import', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
   }
 
   for (const scheme of ['light', 'dark'] as const) {

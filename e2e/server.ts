@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process'
 import { fork } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -11,8 +11,12 @@ const built = fileURLToPath(new URL('../server/dist', import.meta.url))
 /** A real server with a data folder of its own. */
 export interface TestServer {
   readonly address: string
+  /** Where its data lie. */
+  readonly data: string
   /** Ends it at once, as a power cut to the process would. */
   kill(): Promise<void>
+  /** Ends it in good order, its data written. */
+  stop(): Promise<void>
   /** Starts it again on the same port and data. */
   start(): Promise<void>
   /** Ends it and throws its data away. */
@@ -28,10 +32,14 @@ const freePort = (): Promise<number> => new Promise((resolve, reject) => {
   })
 })
 
-/** Starts the built server on a free port with an empty shop, or with the demo scenario in it. @param nowMs what counts as now in the scenario. */
-export async function startServer({ demo = false, nowMs = Date.now() } = {}): Promise<TestServer> {
+/** What a test server starts with: an empty shop, the demo scenario as of some moment, or a copy of another server's data. */
+interface StartOptions { readonly demo?: boolean; readonly nowMs?: number; readonly from?: string | null }
+
+/** Starts the built server on a free port. */
+export async function startServer({ demo = false, nowMs = Date.now(), from = null }: StartOptions = {}): Promise<TestServer> {
   const port = await freePort()
   const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
+  if (from) cpSync(join(from, 'db'), join(data, 'db'), { recursive: true })
   const address = `http://127.0.0.1:${port}`
   let child: ChildProcess | null = null
   const start = (): Promise<void> => new Promise((resolve, reject) => {
@@ -45,6 +53,10 @@ export async function startServer({ demo = false, nowMs = Date.now() } = {}): Pr
     child.once('exit', () => resolve())
     child.kill('SIGKILL')
   })
+  const stop = (): Promise<void> => new Promise((resolve) => {
+    child!.once('exit', () => resolve())
+    child!.kill('SIGTERM')
+  })
   await start()
   if (demo) {
     const { loadDemo } = (await import(pathToFileURL(join(built, 'loadDemo.js')).href)) as { loadDemo(address: string, folder: string, nowMs: number): Promise<void> }
@@ -54,5 +66,5 @@ export async function startServer({ demo = false, nowMs = Date.now() } = {}): Pr
     await kill()
     rmSync(data, { recursive: true, force: true })
   }
-  return { address, kill, start, remove }
+  return { address, data, kill, start, stop, remove }
 }

@@ -68,6 +68,8 @@ describe('readings are corrected, never changed', () => {
     const { readings } = (await jobOf(jobId)).rounds[0]!
     expect(readings[0]).toMatchObject({ heightMm: 480, correction: { heightMm: 471, reason: 'Misread again', person: bench.person } })
     expect(readings[7]).toMatchObject({ heightMm: 480, correction: { heightMm: null } })
+    const [summary] = ((await bench.get('/api/jobs').expect(200)).body as JobPage['rows']).filter(({ id: each }) => each === jobId)
+    expect(summary!.latest!.offDesignMm).toMatchObject({ FL: -9, FR: 0 })
   })
 
   test('the last reading of a corner cannot be left out, and none that is not there', async () => {
@@ -157,7 +159,7 @@ describe('rounds out of a file', () => {
     // Another part of the same file, and one round that is here already.
     await bench.send('rounds.import', { jobId, vehicleId, from: 'heights.csv', rounds: [rounds[0]!, walk(LEVEL, '2025-03-10T09:00:00Z')] }).expect(200)
     await bench.send('rounds.import', { jobId: id(), vehicleId, from: 'again.csv', rounds }).expect(200)
-    const { rounds: all, jobs } = (await bench.get(`/api/vehicles/${vehicleId}`)).body as VehicleDetail
+    const { history: all, jobs } = (await bench.get(`/api/vehicles/${vehicleId}`)).body as VehicleDetail
     expect(all.map(({ purpose }) => purpose)).toEqual(['imported', 'imported', 'imported'])
     expect(jobs).toHaveLength(2)
     expect(jobs.find((job) => job.id === jobId)).toMatchObject({ complaint: { words: 'Rounds taken over from heights.csv' } })
@@ -177,10 +179,10 @@ describe('vehicle identity and lessons', () => {
     const typeId = id()
     const axle = { nominalMm: 480, minusMm: 10, plusMm: 10, leftRightMm: null }
     const one = { levelId: 'road', method: 'wheelCentreToArch' as const, source: 'x', date: '2026-01-01', front: axle, rear: axle }
-    const type = { typeId, name: `Two ways ${typeId.slice(0, 6)}`, source: 'invented', architecture, geometry, guesses: ['rear.volumeAtDesignL'] }
+    const type = { typeId, name: `Two ways ${typeId.slice(0, 6)}`, source: 'invented', architecture, geometry, guesses: ['rear.volumeAtDesignL', 'front.effectiveAreaCm2'] }
     expect((await bench.send('vehicleType.save', { ...type, specifications: [one, one] }).expect(422)).body).toMatchObject({ code: 'specificationTwice' })
     await bench.send('vehicleType.save', { ...type, specifications: [one, { ...one, method: 'sillToFloor' as const }] }).expect(200)
-    expect((await bench.get('/api/vehicle-types')).body).toContainEqual(expect.objectContaining({ id: typeId, guesses: ['rear.volumeAtDesignL'] }))
+    expect((await bench.get('/api/vehicle-types')).body).toContainEqual(expect.objectContaining({ id: typeId, guesses: ['rear.volumeAtDesignL', 'front.effectiveAreaCm2'] }))
   })
 })
 

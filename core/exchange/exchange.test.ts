@@ -18,7 +18,7 @@ describe('numbers and moments as people type them', () => {
 
 describe('rounds out of a table', () => {
   test('two laps of one walk are one round', () => {
-    const { rounds, faults } = readRoundsTable([HEAD, line('480', '481', '482', '483'), ['tq  1', '2026-11-24 18:00Z', 'road', '8', '2', '480', '480', '480', '480'], ['', '', '']])
+    const { rounds, faults } = readRoundsTable([HEAD, line('480', '481', '482', '483'), ['tq-1', '2026-11-24 18:00Z', 'road', '8', '2', '480', '480', '480', '480'], ['', '', '']])
     expect(faults).toEqual([])
     expect(rounds).toHaveLength(1)
     expect(rounds[0]).toMatchObject({ plate: 'TQ 1', levelId: 'road', method: 'wheelCentreToArch', load: 'empty', temperatureC: 8, line: 2 })

@@ -124,7 +124,7 @@ export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable
     if (cells.every((cell) => cell.trim() === '')) continue
     try {
       const { lap, ...round } = readLine(cells, i + 2, columns)
-      const key = [round.plate.replaceAll(/\s+/g, ' ').toUpperCase(), round.at, round.levelId, round.method].join('\n')
+      const key = [round.plate.replaceAll(/[^\p{L}\p{N}]/gu, '').toUpperCase(), round.at, round.levelId, round.method].join('\n')
       const known = rounds.get(key)
       if (!known) rounds.set(key, { ...round, laps: [lap] })
       else if (known.laps.some((each) => each.lap === lap.lap)) throw new Unreadable({ code: 'lapTwice', column: 'lap', cell: String(lap.lap) })

@@ -10,6 +10,7 @@ import { listJobs } from '../services/jobList.ts'
 import { readJob } from '../services/jobs.ts'
 import { summariseJobs } from '../services/jobSummaries.ts'
 import { listPeople } from '../services/people.ts'
+import { roundsOfVehicle } from '../services/rounds.ts'
 import { readRepeatability } from '../services/repeatability.ts'
 import { readShop } from '../services/shop.ts'
 import { listVehicles, readVehicle } from '../services/vehicles.ts'
@@ -24,6 +25,7 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health'>]: Query<Nam
   '/api/vehicle-types': listVehicleTypes,
   '/api/vehicles': listVehicles,
   '/api/vehicles/:id': readVehicle,
+  '/api/vehicles/:id/rounds': roundsOfVehicle,
   '/api/jobs': (db) => summariseJobs(db),
   // Before the path with an id, which would take 'list' for one.
   '/api/jobs/list': (db, _id, asked) => {

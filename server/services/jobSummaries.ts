@@ -1,9 +1,10 @@
-import { and, desc, eq, gte, inArray, isNull, ne, or, sql } from 'drizzle-orm'
+import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
 import type { JobSummary, VehicleGeometry } from '@anklet/contract'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 import type { Database } from '../store/database.ts'
 import { job, reading, round, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { countedReadings } from './countedReadings.ts'
 import { iso, isoOrNull } from './instants.ts'
 
 /** Closed jobs stay on the floor's list this long. */
@@ -23,11 +24,10 @@ interface Latest { readonly endedAt: string; readonly levelOffsetMm: number; rea
 
 // The last round of each job, its corners averaged in the database.
 async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
-  const mean = (corner: string) => sql<number>`avg(${reading.heightMm}) filter (where ${reading.corner} = ${corner})`
-  const rows = await db.selectDistinctOn([round.jobId], {
-    jobId: round.jobId, endedAt: round.endedAt, levelOffsetMm: round.levelOffsetMm, FL: mean('FL'), FR: mean('FR'), RL: mean('RL'), RR: mean('RR'),
-  }).from(round).innerJoin(reading, eq(reading.roundId, round.id)).where(inArray(round.jobId, [...jobIds]))
-    .groupBy(round.id).orderBy(round.jobId, desc(round.endedAt))
+  const { corrections, means } = countedReadings(db)
+  const rows = await db.selectDistinctOn([round.jobId], { jobId: round.jobId, endedAt: round.endedAt, levelOffsetMm: round.levelOffsetMm, ...means })
+    .from(round).innerJoin(reading, eq(reading.roundId, round.id)).leftJoin(corrections, eq(corrections.readingId, reading.id))
+    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch'))).groupBy(round.id).orderBy(round.jobId, desc(round.endedAt))
   return new Map(rows.map(({ jobId, endedAt, levelOffsetMm, FL, FR, RL, RR }) => [jobId, { endedAt: iso(endedAt), levelOffsetMm, meanMm: { FL, FR, RL, RR } }]))
 }
 

@@ -6,7 +6,7 @@ import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
-import { openJobOf, roundsOfVehicle } from './rounds.ts'
+import { openJobOf, roundsForJob } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
 import { describeWatch } from './watches.ts'
 
@@ -40,13 +40,13 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
 /** Opens a closed job again. */
 export const reopenJob: Handler<'job.reopen'> = (tx, { payload, baseVersion }) => updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null }, 'job')
 
-/** One job with all rounds of its vehicle (earlier visits included) and its watches. @throws {AppError} `notFound`. */
+/** One job with its rounds, the newest earlier ones of its vehicle, and its watches. @throws {AppError} `notFound`. */
 export async function readJob(db: Database, id: string): Promise<Job> {
   const [row] = await db.select().from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(job.id, id))
   if (!row) throw new AppError('notFound', { what: 'job' })
   const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
   return {
     ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    ...await entriesOf(db, id), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, row.vehicle.id), watches: watches.map(describeWatch),
+    ...await entriesOf(db, id), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
   }
 }

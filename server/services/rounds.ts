@@ -1,4 +1,5 @@
-import { asc, desc, eq, inArray } from 'drizzle-orm'
+import type { SQL } from 'drizzle-orm'
+import { asc, desc, eq, getTableColumns, inArray, ne, or } from 'drizzle-orm'
 import { isFloorBased } from '@anklet/core/heights'
 import { CORNERS } from '@anklet/core/vehicle'
 import type { CommandOf, Round, RoundInput } from '@anklet/contract'
@@ -77,7 +78,7 @@ export const correctReading: Handler<'reading.correct'> = async (tx, { payload, 
   const { correctionId, readingId, heightMm, reason } = payload
   const taken = required(await tx.select({ roundId: reading.roundId, corner: reading.corner }).from(reading).where(eq(reading.id, readingId)), 'reading', '/payload/readingId')
   if (heightMm === null) {
-    const [whole] = await withReadings(tx, await tx.select().from(round).where(eq(round.id, taken.roundId)))
+    const [whole] = await roundsWhere(tx, eq(round.id, taken.roundId))
     const others = whole!.readings.filter(({ id, corner, correction: replaced }) => corner === taken.corner && id !== readingId && replaced?.heightMm !== null)
     if (others.length === 0) throw new AppError('cornerNotRead', { corner: taken.corner }, '/payload/heightMm')
   }
@@ -85,31 +86,34 @@ export const correctReading: Handler<'reading.correct'> = async (tx, { payload, 
   return null
 }
 
-type RoundRow = typeof round.$inferSelect
-
-async function newestCorrections(db: Database | Transaction, readingIds: readonly number[]): Promise<Map<number, Round['readings'][number]['correction']>> {
-  const rows = readingIds.length === 0 ? [] : await db.select().from(correction).where(inArray(correction.readingId, [...readingIds])).orderBy(asc(correction.at))
-  return new Map(rows.map(({ readingId, personId, at, ...entry }) => [readingId, { ...entry, person: personId, at: iso(at) }]))
-}
-
-async function withReadings(db: Database | Transaction, rows: readonly RoundRow[]): Promise<Round[]> {
+// By the rounds themselves, not by a list of ids: a car measured for years has more readings than a statement takes values.
+async function roundsWhere(db: Database | Transaction, which: SQL, { newestFirst = false, most = null as number | null } = {}): Promise<Round[]> {
+  const ids = db.select({ id: round.id }).from(round).where(which).orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt)).$dynamic()
+  const chosen = most === null ? ids : ids.limit(most)
+  const rows = await db.select().from(round).where(inArray(round.id, chosen)).orderBy(newestFirst ? desc(round.endedAt) : asc(round.endedAt))
   if (rows.length === 0) return []
-  const entries = await db.select().from(reading).where(inArray(reading.roundId, rows.map(({ id }) => id))).orderBy(asc(reading.id))
-  const corrections = await newestCorrections(db, entries.map(({ id }) => id))
+  const entries = await db.select().from(reading).where(inArray(reading.roundId, chosen)).orderBy(asc(reading.id))
+  const corrections = await db.select(getTableColumns(correction)).from(correction).innerJoin(reading, eq(correction.readingId, reading.id)).where(inArray(reading.roundId, chosen)).orderBy(asc(correction.at))
+  const newest = new Map(corrections.map(({ readingId, personId, at, ...entry }) => [readingId, { ...entry, person: personId, at: iso(at) }]))
   const byRound = new Map(rows.map(({ id }) => [id, [] as Round['readings']]))
-  for (const { roundId, ...entry } of entries) byRound.get(roundId)!.push({ ...entry, at: iso(entry.at), correction: corrections.get(entry.id) ?? null })
-  return rows.map(({ personId, ...row }) => ({
-    ...row, person: personId, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt),
-    readings: byRound.get(row.id)!,
-  }))
+  for (const { roundId, ...entry } of entries) byRound.get(roundId)?.push({ ...entry, at: iso(entry.at), correction: newest.get(entry.id) ?? null })
+  return rows.map(({ personId, ...row }) => ({ ...row, person: personId, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt), readings: byRound.get(row.id)! }))
 }
 
 /** Every round of a vehicle, oldest first. */
-export const roundsOfVehicle = async (db: Database, vehicleId: string): Promise<Round[]> =>
-  withReadings(db, await db.select().from(round).where(eq(round.vehicleId, vehicleId)).orderBy(asc(round.endedAt)))
+export const roundsOfVehicle = (db: Database, vehicleId: string): Promise<Round[]> => roundsWhere(db, eq(round.vehicleId, vehicleId))
+
+/** As many earlier rounds as anybody compares with. */
+const EARLIER = 60
+
+/** The rounds of a job and the newest others of its vehicle, oldest first. */
+export const roundsForJob = async (db: Database, vehicleId: string, jobId: string): Promise<Round[]> => {
+  const newest = db.select({ id: round.id }).from(round).where(eq(round.vehicleId, vehicleId)).orderBy(desc(round.endedAt)).limit(EARLIER)
+  return roundsWhere(db, or(eq(round.jobId, jobId), inArray(round.id, newest))!)
+}
 
 /** Rounds in which corners were read more than once, the newest first: what a shop's repeatability is learned from. */
 export async function doubleRounds(db: Database, most: number): Promise<Round[]> {
-  const rows = await db.select().from(round).orderBy(desc(round.endedAt)).limit(most)
-  return (await withReadings(db, rows)).filter(({ purpose, readings }) => purpose !== 'imported' && readings.length >= 8)
+  const rounds = await roundsWhere(db, ne(round.purpose, 'imported'), { newestFirst: true, most })
+  return rounds.filter(({ readings }) => readings.length >= 8)
 }

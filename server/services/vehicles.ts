@@ -1,14 +1,14 @@
-import { asc, eq } from 'drizzle-orm'
-import type { Vehicle, VehicleDetail } from '@anklet/contract'
+import { and, asc, eq } from 'drizzle-orm'
+import type { HistoryRound, Vehicle, VehicleDetail } from '@anklet/contract'
 import { tidyVin } from '@anklet/core/vehicle'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { job, vehicle, vehicleType } from '../store/schema.ts'
+import { job, reading, round, vehicle, vehicleType } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
+import { countedReadings } from './countedReadings.ts'
 import { repairsOf } from './jobEntries.ts'
 import { summariseJobs } from './jobSummaries.ts'
-import { roundsOfVehicle } from './rounds.ts'
 import { required, unlessTaken, updateVersion } from './saving.ts'
 
 /** A plate as it is compared and shown: capitals, single spaces. */
@@ -35,9 +35,18 @@ async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetai
   return rows.flatMap(({ at, arrival }) => (typeof arrival?.odometerKm === 'number' ? [{ at: iso(at), km: arrival.odometerKm }] : []))
 }
 
+// Means only: a car measured for years has thousands of rounds, and its page draws one point for each.
+async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[]> {
+  const { corrections, means } = countedReadings(db)
+  const rows = await db.select({ id: round.id, jobId: round.jobId, purpose: round.purpose, levelId: round.levelId, levelOffsetMm: round.levelOffsetMm, temperatureC: round.temperatureC, endedAt: round.endedAt, ...means })
+    .from(round).innerJoin(reading, eq(reading.roundId, round.id)).leftJoin(corrections, eq(corrections.readingId, reading.id))
+    .where(and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch'))).groupBy(round.id).orderBy(asc(round.endedAt))
+  return rows.map(({ FL, FR, RL, RR, endedAt, ...rest }) => ({ ...rest, endedAt: iso(endedAt), meanMm: { FL, FR, RL, RR } }))
+}
+
 /** One vehicle with everything on record of it. @throws {AppError} `notFound`. */
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {
   const [row] = await db.select().from(vehicle).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, id))
   if (!row) throw new AppError('notFound', { what: 'vehicle' })
-  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsOfVehicle(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), odometer: await odometerOf(db, id) }
+  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, history: await historyOf(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), odometer: await odometerOf(db, id) }
 }

@@ -57,5 +57,5 @@ export function useCommand<Name extends CommandType>(type: Name) {
   const submit = (intention: Intention<Name>, then?: (result: CommandResult) => void): void => {
     if (!mutation.isPending) mutation.mutateAsync(intention).then(then, () => undefined)
   }
-  return { isPending: mutation.isPending, isError: mutation.isError, error: mutation.error, reset: mutation.reset, submit }
+  return { isPending: mutation.isPending, isSuccess: mutation.isSuccess, isError: mutation.isError, error: mutation.error, reset: mutation.reset, submit }
 }

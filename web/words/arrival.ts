@@ -9,7 +9,7 @@ export const NOT_SEEN: ArrivalRecord = {
 
 export const ON_STOPS_WORDS = { none: 'Nowhere', corner: 'One corner', axle: 'One axle', all: 'All round' } as const
 export const RISES_WORDS = { yes: 'Yes', slowly: 'Slowly', no: 'No' } as const
-export const SINKS_WORDS = { faster: 'Faster than before', same: 'As before', slower: 'Slower' } as const
+export const SINKS_WORDS = { faster: 'Faster', same: 'As before', slower: 'Slower' } as const
 export const CONDITION_WORDS: Readonly<Record<ArrivalRecord['condition'][number], string>> = {
   brokenTabs: 'Tabs broken', missingBolts: 'Bolts missing', otherMake: 'Another make fitted', lowered: 'Lowered on purpose', corrosion: 'Corroded', cutLines: 'Lines cut or kinked', torn: 'Bellows torn',
 }

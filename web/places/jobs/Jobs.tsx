@@ -17,12 +17,12 @@ type State = JobListQuery['state']
 const STATES: readonly { readonly value: State; readonly words: string }[] = [
   { value: 'all', words: 'All' }, { value: 'open', words: 'Open' }, { value: 'watching', words: 'Left alone' }, { value: 'answered', words: 'With an answer' }, { value: 'closed', words: 'Closed' },
 ]
-const PAGE_SIZE = 12
+const PAGE_SIZE = 10
 
 const column = createColumnHelper<JobSummary>()
 const stepOf = (job: JobSummary) => nextStep(factsOf(job), Date.now())
 const COLUMNS = [
-  column.accessor('plate', { header: 'Car', cell: ({ row: { original } }) => <Link className="plate inline-flex min-h-[44px] items-center" to={`/jobs/${original.id}/${stepOf(original).phase}`}>{original.plate}</Link> }),
+  column.accessor('plate', { header: 'Car', cell: ({ row: { original } }) => <Link className="inline-flex min-h-[44px] min-w-[44px] items-center" to={`/jobs/${original.id}/${stepOf(original).phase}`}><span className="plate">{original.plate}</span></Link> }),
   column.accessor('typeName', { header: 'Type' }),
   column.accessor('openedAt', { header: 'Opened', cell: ({ getValue }) => <span className="whitespace-nowrap">{momentWords(getValue(), new Date())}</span> }),
   column.display({ id: 'next', header: 'Next', cell: ({ row: { original } }) => STEP_WORDS[stepOf(original).code] }),
@@ -38,7 +38,7 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
   })
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Jobs">
-      <table className="table min-w-[720px]">
+      <table className="table table-tight min-w-[720px]">
         <thead>{table.getHeaderGroups().map((group) => (
           <tr key={group.id}>{group.headers.map((header) => {
             const sorted = header.column.getIsSorted()
@@ -84,14 +84,14 @@ export function Jobs(): ReactNode {
   }
   return (
     <div className="mx-auto max-w-[1180px] px-4 py-6 md:px-6">
-      <div className="mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
-        <h1>All jobs</h1>
+      <h1 className="mb-2">All jobs</h1>
+      <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+        <Taps<State> legend={<span className="sr-only">Which jobs</span>} options={STATES} chosen={[state]} onTap={again(setState)} />
         <div><label className="label" htmlFor="find-job">Find by plate, type or words</label><input id="find-job" className="field max-w-[280px]" maxLength={80} autoComplete="off" value={words} onChange={(event) => again(setWords)(event.target.value)} /></div>
       </div>
-      <div className="mb-4"><Taps<State> legend={<span className="sr-only">Which jobs</span>} options={STATES} chosen={[state]} onTap={again(setState)} /></div>
       <Loading query={query} what="the jobs">{({ total, rows }) => (
         <>
-          <p className="mb-2 text-ink-2" role="status">{total === 0 ? (words === '' && state === 'all' ? 'No job yet. The first one is opened with the plate of the car in front of you.' : 'No job is like that.') : `${total} ${total === 1 ? 'job' : 'jobs'}`}</p>
+          <p className="text-ink-2" aria-live="polite">{total === 0 ? (words === '' && state === 'all' ? 'No job yet. The first one is opened with the plate of the car in front of you.' : 'No job is like that.') : `${total} ${total === 1 ? 'job' : 'jobs'}`}</p>
           {total > 0 && <JobTable rows={rows} sorting={sorting} onSort={again(setSorting)} />}
           <Pages page={page} total={total} onPage={setPage} />
         </>

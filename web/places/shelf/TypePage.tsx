@@ -28,7 +28,7 @@ function Feedback({ form, outcome }: { readonly form: TypeForm; readonly outcome
   const rest = equilibrium({ vehicle: outcome.geometry, temperatureC: 20, airBarL: null })
   if (!rest.ok) return <p className="wrong">{refusalWords(rest.error)}</p>
   const { heightMm, pressureBarG } = rest.value
-  const pressure = (corner: Corner): string => (pressureBarG[corner] === null ? 'coil' : `${formatQuantity(pressureBarG[corner], 'pressure', units, 1)} ${UNIT_LABEL[units.pressure]}`)
+  const pressure = (corner: Corner): string => (pressureBarG[corner] === null ? 'coil' : `${formatQuantity(pressureBarG[corner], 'pressure', units)} ${UNIT_LABEL[units.pressure]}`)
   const corners = perCorner((corner) => ({
     designMm: outcome.geometry.corners[corner].designHeightMm, marks: [
       { mm: outcome.geometry.corners[corner].bumpHeightMm, kind: 'earlier' as const }, { mm: outcome.geometry.corners[corner].droopHeightMm, kind: 'earlier' as const },
@@ -64,8 +64,13 @@ function GuessTaps({ form, onFilled }: { readonly form: TypeForm; onFilled(form:
 
 function Editor({ start, id, version }: { readonly start: TypeForm; readonly id: string; readonly version: number | null }): ReactNode {
   const [form, setForm] = useState(start)
+  // What somebody else saves meanwhile does not sweep away what is typed here; saving then says so.
+  const [seen, setSeen] = useState(version)
+  const moved = seen !== version
   const save = useCommand('vehicleType.save')
   const navigate = useNavigate()
+  // Back to where one came from; whoever came straight here goes to the shelf.
+  const leave = () => ((window.history.state as { idx?: number } | null)?.idx ? navigate(-1) : navigate('/shelf'))
   const outcome = geometryOf(form)
   const specifications = specificationsOf(form)
   const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void => setForm(withFigure(form, axle, field, text))
@@ -73,10 +78,11 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   const keep = (): void => {
     if (!outcome.ok || !specifications.ok) return
-    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry, specifications: specifications.specifications, guesses: guessesLeft(form) }, baseVersion: version }, () => void navigate(-1))
+    save.submit({ payload: { typeId: id, name: form.name.trim(), source: form.source.trim(), architecture: structuredClone(form.architecture) as VehicleType['architecture'], geometry: outcome.geometry, specifications: specifications.specifications, guesses: guessesLeft(form) }, baseVersion: seen }, () => void leave())
   }
   return (
-    <div className="grid gap-7">
+    <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
+      <div className="grid min-w-0 gap-7">
       <div className="grid gap-4 md:grid-cols-2">
         <div><label className="label" htmlFor="type-name">Name of the vehicle type</label><input id="type-name" className="field" maxLength={60} value={form.name} onChange={(event) => setForm({ ...form, name: event.target.value })} /></div>
         <div><label className="label" htmlFor="type-source">Where the figures come from</label><input id="type-source" className="field" maxLength={200} value={form.source} onChange={(event) => setForm({ ...form, source: event.target.value })} placeholder="service information, sheet and date" /></div>
@@ -97,16 +103,20 @@ function Editor({ start, id, version }: { readonly start: TypeForm; readonly id:
       <GuessTaps form={form} onFilled={setForm} />
       <Helps form={form} onUse={setAxle} />
       <Specifications form={form} onChange={(specifications) => setForm({ ...form, specifications })} />
-      <div aria-live="polite"><Feedback form={form} outcome={outcome} />{!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}</div>
-      {save.isError && <p className="wrong" role="alert">{sentenceOf(save.error)}</p>}
-      <button type="button" className="btn btn-go btn-big w-fit" disabled={!named || !outcome.ok || !specifications.ok || save.isPending} onClick={keep}>Put it on the shelf</button>
+    </div>
+      <div className="grid content-start gap-4 self-start lg:sticky lg:top-4">
+        <div aria-live="polite"><Feedback form={form} outcome={outcome} />{!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}</div>
+        {save.isError && <p className="wrong" role="alert">{sentenceOf(save.error)}</p>}
+        {moved && !save.isPending && !save.isSuccess && <div className="hint"><p className="mb-2">Somebody else saved this type meanwhile.</p><button type="button" className="btn" onClick={() => { setForm(start); setSeen(version); save.reset() }}>Show what is on the shelf now</button></div>}
+        <button type="button" className="btn btn-go btn-big" disabled={!named || !outcome.ok || !specifications.ok || save.isPending} onClick={keep}>Put it on the shelf</button>
+      </div>
     </div>
   )
 }
 
 function Known({ type }: { readonly type: VehicleType }): ReactNode {
   const form = formOf(type)
-  if (form) return <Editor key={type.version} start={form} id={type.id} version={type.version} />
+  if (form) return <Editor key={type.id} start={form} id={type.id} version={type.version} />
   return <p className="hint">Left and right differ on this type. Its figures are changed in its file: save it from the shelf, change it, and read it in under a new name.</p>
 }
 
@@ -117,7 +127,7 @@ export function TypePage(): ReactNode {
   const types = useVehicleTypes()
   const type = types.data?.find((each) => each.id === id)
   return (
-    <div className="mx-auto max-w-[980px] px-4 py-6 md:px-6">
+    <div className="mx-auto max-w-[1240px] px-4 py-6 md:px-6">
       <h1 className="mb-1">{id === 'new' ? 'A new vehicle type' : (type?.name ?? 'Vehicle type')}</h1>
       <p className="sub mb-5">Enter what your own service information says. What nobody has looked up yet may stand as a marked guess: it widens every answer until the figure is there. Heights are never guessed.</p>
       {id === 'new' ? <Editor start={BLANK_TYPE} id={newId} version={null} /> : <Loading query={types} what="the vehicle type">{() => (type ? <Known type={type} /> : <p>There is no such vehicle type.</p>)}</Loading>}

@@ -1,6 +1,6 @@
 import { UserRound } from 'lucide-react'
 import type { FormEvent, ReactNode } from 'react'
-import { useState } from 'react'
+import { useId, useState } from 'react'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, usePeople } from '../../data/queries.ts'
@@ -19,6 +19,7 @@ export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
 
 /** Adds a person by name. */
 export function AddPerson({ onAdded }: { onAdded(personId: string): void }): ReactNode {
+  const field = useId()
   const [name, setName] = useState('')
   const [id, setId] = useState(() => crypto.randomUUID())
   const add = useCommand('person.add')
@@ -35,9 +36,9 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
   }
   return (
     <form onSubmit={submit}>
-      <label className="label" htmlFor="new-person">Add a name</label>
+      <label className="label" htmlFor={field}>Add a name</label>
       <div className="flex gap-2">
-        <input id="new-person" className="field" maxLength={60} autoComplete="off" value={name} onChange={(event) => setName(event.target.value)} aria-invalid={add.isError} />
+        <input id={field} className="field" maxLength={60} autoComplete="off" value={name} onChange={(event) => setName(event.target.value)} aria-invalid={add.isError} />
         <button type="submit" className="btn btn-go" disabled={name.trim() === '' || add.isPending}>Add</button>
       </div>
       {add.isError && <p className="wrong mt-2" role="alert">{sentenceOf(add.error)}</p>}

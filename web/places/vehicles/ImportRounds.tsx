@@ -19,6 +19,8 @@ const LARGEST_MB = 20
 const ROUNDS_AT_ONCE = 200
 const FAULTS_SHOWN = 8
 
+const counted = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`
+
 interface Running { readonly done: number; readonly total: number; readonly stopped: boolean; readonly error: string | null }
 
 async function readFile(file: File): Promise<Awaited<ReturnType<RoundsFileWorker['read']>>> {
@@ -35,12 +37,12 @@ function Preview({ plan }: { readonly plan: ImportPlan }): ReactNode {
   const bad = faults.filter(({ code }) => code !== 'unknownColumn')
   return (
     <>
-      <p className="say-small">{cars.length === 0 ? 'Nothing in this file can be taken over as it is.' : `${cars.reduce((sum, { rounds }) => sum + rounds.length, 0)} rounds of ${cars.length === 1 ? '1 car' : `${cars.length} cars`}, ${readings} readings.`}</p>
-      {cars.length > 0 && <ul className="flex flex-wrap gap-2">{cars.slice(0, 30).map(({ vehicle, rounds }) => <li key={vehicle.id} className="sheet flex items-center gap-3 px-3 py-2"><span className="plate">{vehicle.plate}</span>{rounds.length} {rounds.length === 1 ? 'round' : 'rounds'}</li>)}</ul>}
+      <p className="say-small">{cars.length === 0 ? 'Nothing in this file can be taken over as it is.' : `${counted(cars.reduce((sum, { rounds }) => sum + rounds.length, 0), 'round')} of ${counted(cars.length, 'car')}, ${counted(readings, 'reading')}.`}</p>
+      {cars.length > 0 && <ul className="flex flex-wrap gap-2">{cars.slice(0, 30).map(({ vehicle, rounds }) => <li key={vehicle.id} className="sheet flex items-center gap-3 px-3 py-2"><span className="plate">{vehicle.plate}</span>{counted(rounds.length, 'round')}</li>)}</ul>}
       {unknownPlates.length > 0 && <p className="hint">Not on record here, so their rounds stay out: {unknownPlates.slice(0, 12).join(', ')}{unknownPlates.length > 12 ? ' and more' : ''}. Take the car in first, then read the file again.</p>}
       {faults.length > 0 && (
         <section aria-label="Lines that cannot be taken">
-          <h2>{bad.length === 0 ? 'Worth knowing' : `${bad.length === 1 ? '1 line' : `${bad.length} lines`} cannot be taken; the others can`}</h2>
+          <h2>{bad.length === 0 ? 'Worth knowing' : `${counted(bad.length, 'line')} cannot be taken; the others can`}</h2>
           <ul className="mt-1 grid gap-1">{faults.slice(0, FAULTS_SHOWN).map((fault, i) => <li key={`${fault.line}${String(i)}`}><b>Line {fault.line}:</b> {faultWords(fault)}</li>)}{faults.length > FAULTS_SHOWN && <li>and {faults.length - FAULTS_SHOWN} more.</li>}</ul>
         </section>
       )}
@@ -83,7 +85,7 @@ function Progress({ running, onCancel }: { readonly running: Running; onCancel()
   return (
     <div className="grid gap-2" aria-live="polite">
       <progress className="h-3 w-full accent-[var(--air)]" max={total} value={done} aria-label="Rounds taken over" />
-      <p>{done === total ? `${total} rounds are here now; those that were before are left as they are.` : `${done} of ${total} rounds${stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …'}`}</p>
+      <p>{done === total ? `${counted(total, 'round')} ${total === 1 ? 'is' : 'are'} here now; what was here before is left as it is.` : `${done} of ${total} rounds${stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …'}`}</p>
       {error && <p className="wrong" role="alert">{error}</p>}
       {done < total && !stopped && <button type="button" className="btn w-fit" onClick={onCancel}>Stop</button>}
     </div>
@@ -99,7 +101,7 @@ function Take({ plan, fileName }: { readonly plan: ImportPlan; readonly fileName
   if (running) return <Progress running={running} onCancel={cancel} />
   return (
     <>
-      {needed && <div className="max-w-[420px]"><label className="label" htmlFor="usual-warmth">{plan.withoutTemperature} rounds do not say how warm it was. Temperature to write down for them</label><input id="usual-warmth" className="field num max-w-[120px]" maxLength={8} autoComplete="off" value={warm} onChange={(event) => setWarm(event.target.value)} /></div>}
+      {needed && <div className="max-w-[420px]"><label className="label" htmlFor="usual-warmth">{counted(plan.withoutTemperature, 'round')} without a temperature. Temperature to write down for them</label><input id="usual-warmth" className="field num max-w-[120px]" maxLength={8} autoComplete="off" value={warm} onChange={(event) => setWarm(event.target.value)} /></div>}
       {plan.cars.length > 0 && <button type="button" className="btn btn-go btn-big w-fit" disabled={needed && !typed.ok} onClick={() => void start(plan.cars, typed.ok ? typed.value : 0)}>Take these rounds over</button>}
     </>
   )

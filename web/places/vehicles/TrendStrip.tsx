@@ -14,6 +14,8 @@ const W = 220
 const H = 190
 const LEFT = 34
 const LEAST_RANGE_MM = 20
+/** More rounds than this are drawn as a crowd. */
+const MANY = 150
 
 function rangeOf(points: readonly TrendPoint[]): number {
   const most = Math.max(LEAST_RANGE_MM, ...points.flatMap(({ offMm }) => WALK.map((corner) => Math.abs(offMm[corner]))))
@@ -45,12 +47,18 @@ function Panel({ corner, points, repairs, range, units }: TrendProps & { readonl
         const at = Math.max(LEFT + 6, Math.min(W - 5, x(place)))
         return <g key={repair.id}><line x1={at} x2={at} y1={12} y2={H - 8} stroke="var(--steel-dark)" strokeWidth="1.4" strokeDasharray="4 3" /><path d={`M${at} 2l5 5l-5 5l-5 -5z`} fill="var(--ink)"><title>{`${new Date(repair.at).toLocaleDateString()}: ${repairWords(repair)}`}</title></path></g>
       })}
-      {points.map(({ round, coldMm, offMm }, i) => (
+      {points.length > MANY ? <Crowd points={points} corner={corner} x={x} y={y} /> : points.map(({ round, coldMm, offMm }, i) => (
         <circle key={round.id} cx={x(i)} cy={y(offMm[corner])} r="3.8" fill={coldMm ? 'var(--sheet)' : 'var(--ink)'} stroke={coldMm ? 'var(--air)' : 'var(--ink)'} strokeWidth="1.8"><title>{`${new Date(round.endedAt).toLocaleString()}: ${formatQuantity(offMm[corner], 'height', units, 1)}`}</title></circle>
       ))}
       <text x={LEFT + (W - LEFT) / 2} y={H + 17} textAnchor="middle" fontSize="15" fontWeight="680" fill="var(--ink)">{corner}</text>
     </svg>
   )
+}
+
+// A dot each would be thousands of shapes; drawn as two paths they are two.
+function Crowd({ points, corner, x, y }: { readonly points: readonly TrendPoint[]; readonly corner: Corner; readonly x: (i: number) => number; readonly y: (mm: number) => number }): ReactNode {
+  const dots = (cold: boolean): string => points.flatMap(({ coldMm, offMm }, i) => ((coldMm !== null) === cold ? [`M${x(i).toFixed(1)} ${y(offMm[corner]).toFixed(1)}h0`] : [])).join('')
+  return <><path d={dots(false)} stroke="var(--ink)" strokeWidth="3" strokeLinecap="round" /><path d={dots(true)} stroke="var(--air)" strokeWidth="3" strokeLinecap="round" /></>
 }
 
 /** Every round as a trend per corner, in walking order, over the design height. */

@@ -3,12 +3,12 @@ import { nextStep } from '@anklet/core/schedule'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { roundsCsv } from './roundsCsv.ts'
 import { saveFile } from '../../parts/saveFile.ts'
-import { sentenceOf } from '../../data/api.ts'
+import { ask, sentenceOf } from '../../data/api.ts'
 import { useCommand, useUnits, useVehicle } from '../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { complaintWords, NO_COMPLAINT } from '../../words/complaint.ts'
@@ -21,14 +21,19 @@ import { TrendStrip } from './TrendStrip.tsx'
 
 const PURPOSE_WORDS = { heights: 'Heights', evening: 'Evening of a watch', between: 'Look during a watch', morning: 'Morning of a watch', imported: 'Out of a file' } as const
 
+/** As many lines as anybody reads; the rest is a tap away. */
+const NEWEST = 24
+
 function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNode {
   const units = useUnits()
+  const [all, setAll] = useState(false)
+  const shown = all ? points : points.slice(-NEWEST)
   const now = new Date()
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Every round in numbers">
       <table className="table min-w-[560px]">
         <thead><tr><th scope="col">round</th>{WALK.map((corner) => <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>{corner}</th>)}<th scope="col" className="n">{UNIT_LABEL[units.temperature]}</th></tr></thead>
-        <tbody>{points.toReversed().map(({ round, offMm }) => (
+        <tbody>{shown.toReversed().map(({ round, offMm }) => (
           <tr key={round.id}>
             <th scope="row">{momentWords(round.endedAt, now)}<span className="block font-normal">{PURPOSE_WORDS[round.purpose]}, {round.levelId}</span></th>
             {WALK.map((corner) => <td key={corner} className="n num">{formatQuantity(offMm[corner], 'height', units)}</td>)}
@@ -36,6 +41,7 @@ function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNo
           </tr>
         ))}</tbody>
       </table>
+      {shown.length < points.length && <button type="button" className="btn mt-3" onClick={() => setAll(true)}>All {points.length} rounds</button>}
     </div>
   )
 }
@@ -57,7 +63,8 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
   const open = useCommand('job.open')
   const [jobId] = useState(() => crypto.randomUUID())
   const { vehicle, vehicleType, jobs } = detail
-  const points = trendOf(detail)
+  const [complaint, setComplaint] = useState<string | null>(null)
+  const points = useMemo(() => trendOf(detail), [detail])
   const running = jobs.find(({ closedAt }) => closedAt === null)
   return (
     <div className="grid gap-6 [&>*]:min-w-0">
@@ -65,12 +72,12 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
         <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1"><span className="plate">{vehicle.plate}</span><h1>{vehicleType.name}</h1></div>
         {!running && <button type="button" className="btn btn-go" disabled={open.isPending} onClick={() => open.submit({ payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } }, () => void navigate(`/jobs/${jobId}/intake`))}>New job on this car</button>}
       </div>
-      {open.isError && <p className="wrong" role="alert">{sentenceOf(open.error)}</p>}
+      {(open.isError || complaint) && <p className="wrong" role="alert">{complaint ?? sentenceOf(open.error)}</p>}
       <section aria-label="History"><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>
-            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.csv`, 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', roundsCsv([detail]))}>Rounds as CSV</button></div>
+            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.csv`, 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => void ask('/api/vehicles/:id/rounds', vehicle.id).then((rounds) => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', roundsCsv([{ vehicle, rounds }])), (error: unknown) => setComplaint(sentenceOf(error)))}>Rounds as CSV</button></div>
             <Rounds points={points} />
           </section>
         )}

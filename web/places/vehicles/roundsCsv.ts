@@ -1,4 +1,4 @@
-import type { VehicleDetail } from '@anklet/contract'
+import type { Round, Vehicle } from '@anklet/contract'
 import { roundsTable } from '@anklet/core/exchange'
 import { perCorner } from '@anklet/core/vehicle'
 import { countedMm } from '../job/rounds.ts'
@@ -6,8 +6,8 @@ import { countedMm } from '../job/rounds.ts'
 const quoted = (cell: string): string => (/[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)
 
 /** Every round of some cars as the table other shops and programs read; laps without all four corners stay out. Corrections are in force. */
-export function roundsCsv(details: readonly Pick<VehicleDetail, 'vehicle' | 'rounds'>[]): string {
-  const rounds = details.flatMap(({ vehicle, rounds: all }) => all.map(({ endedAt, levelId, method, load, temperatureC, readings }) => {
+export function roundsCsv(cars: readonly { readonly vehicle: Vehicle; readonly rounds: readonly Round[] }[]): string {
+  const rounds = cars.flatMap(({ vehicle, rounds: all }) => all.map(({ endedAt, levelId, method, load, temperatureC, readings }) => {
     const laps = [...new Set(readings.map(({ lap }) => lap))].flatMap((lap) => {
       const heightMm = perCorner((corner) => {
         const entry = readings.findLast((each) => each.corner === corner && each.lap === lap)

@@ -1,13 +1,14 @@
 import { describe, expect, test } from 'vitest'
-import type { VehicleDetail } from '@anklet/contract'
+import type { Round, VehicleDetail } from '@anklet/contract'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import { completeGeometry } from '@anklet/core/vehicle'
 import { jobOf, LEVEL, roundOf } from '../../test/records.ts'
 import { barePlate } from '../../words/plates.ts'
+import { meansOf } from '../job/rounds.ts'
 import { trendCsv, trendOf } from './trend.ts'
 
 const { vehicle, vehicleType } = jobOf()
-const detailOf = (...rounds: VehicleDetail['rounds']): VehicleDetail => ({ vehicle, vehicleType, rounds, jobs: [], repairs: [], odometer: [] })
+const detailOf = (...rounds: Round[]): VehicleDetail => ({ vehicle, vehicleType, history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })), jobs: [], repairs: [], odometer: [] })
 const raised = (mm: number) => ({ FL: mm, FR: mm, RL: mm, RR: mm })
 const evening = roundOf(raised(512), '2026-11-24T19:00:00.000Z', { purpose: 'evening', levelId: 'high', levelOffsetMm: 30, temperatureC: 12 })
 

@@ -1,12 +1,11 @@
-import type { Round, VehicleDetail } from '@anklet/contract'
+import type { HistoryRound, VehicleDetail } from '@anklet/contract'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { completeGeometry, heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
-import { isRideRound, meansOf } from '../job/rounds.ts'
 
 /** One round in a vehicle's history. */
 export interface TrendPoint {
-  readonly round: Round
+  readonly round: HistoryRound
   /** ms since 1970. */
   readonly at: number
   /** Mean height over the design height at the level it stood at, mm; a morning's cold already added back. */
@@ -18,9 +17,9 @@ export interface TrendPoint {
 const NO_COLD = perCorner(() => 0)
 
 // With the supply off a parked car sinks by the cold alone; what the cold took since the evening is no ageing of the car.
-function coldOf({ vehicleType, rounds }: VehicleDetail, round: Round): PerCorner<number> | null {
+function coldOf({ vehicleType, history }: VehicleDetail, round: HistoryRound): PerCorner<number> | null {
   if (round.purpose !== 'morning') return null
-  const evening = rounds.findLast((each) => each.jobId === round.jobId && each.purpose === 'evening' && each.endedAt < round.endedAt)
+  const evening = history.findLast((each) => each.jobId === round.jobId && each.purpose === 'evening' && each.endedAt < round.endedAt)
   if (!evening) return null
   const drop = temperatureDrop({ vehicle: completeGeometry(vehicleType.geometry), fromC: evening.temperatureC, toC: round.temperatureC })
   return drop.ok ? drop.value.changeMm : null
@@ -29,12 +28,11 @@ function coldOf({ vehicleType, rounds }: VehicleDetail, round: Round): PerCorner
 /** Every round ever measured on a vehicle, oldest first, as heights over design, mornings corrected to their evening's temperature. */
 export function trendOf(detail: VehicleDetail): TrendPoint[] {
   const { corners } = detail.vehicleType.geometry
-  return detail.rounds.filter(isRideRound).map((round) => {
+  return detail.history.map((round) => {
     const coldMm = coldOf(detail, round)
-    const means = meansOf(round)
     return {
       round, at: Date.parse(round.endedAt), coldMm,
-      offMm: mapCorners(means, (mean, corner) => mean - heightAtLevelMm(corners[corner], round.levelOffsetMm) - (coldMm ?? NO_COLD)[corner]),
+      offMm: mapCorners(round.meanMm, (mean, corner) => mean - heightAtLevelMm(corners[corner], round.levelOffsetMm) - (coldMm ?? NO_COLD)[corner]),
     }
   })
 }
@@ -42,7 +40,7 @@ export function trendOf(detail: VehicleDetail): TrendPoint[] {
 /** The history as a table other programs read. */
 export function trendCsv(points: readonly TrendPoint[]): string {
   const rows = points.map(({ round, offMm, coldMm }) => [
-    round.endedAt, round.purpose, round.levelId, round.temperatureC.toFixed(1), ...(['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [meansOf(round)[corner].toFixed(2), offMm[corner].toFixed(2)]), coldMm ? 'yes' : 'no',
+    round.endedAt, round.purpose, round.levelId, round.temperatureC.toFixed(1), ...(['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [round.meanMm[corner].toFixed(2), offMm[corner].toFixed(2)]), coldMm ? 'yes' : 'no',
   ].join(','))
   const heads = (['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [`${corner}HeightMm`, `${corner}OffDesignMm`])
   return [['time', 'purpose', 'level', 'temperatureC', ...heads, 'coldAddedBack'].join(','), ...rows].join('\r\n')

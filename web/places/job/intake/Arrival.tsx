@@ -31,13 +31,15 @@ function Odometer({ arrival, onChange }: { readonly arrival: ArrivalRecord; onCh
 
 /** What is seen and heard on arrival, and the first answer its owner needs. */
 export function Arrival({ job }: { readonly job: Job }): ReactNode {
-  const [arrival, setArrival] = useState(job.arrival ?? NOT_SEEN)
+  // The database keeps its fields in an order of its own; compared are two in one order.
+  const kept: ArrivalRecord = { ...NOT_SEEN, ...job.arrival }
+  const [arrival, setArrival] = useState(kept)
   const [seen, setSeen] = useState(job.version)
   const keep = useCommand('job.arrive')
-  const changed = JSON.stringify(arrival) !== JSON.stringify(job.arrival ?? NOT_SEEN)
+  const changed = JSON.stringify(arrival) !== JSON.stringify(kept)
   if (job.version !== seen && !changed) {
     setSeen(job.version)
-    setArrival(job.arrival ?? NOT_SEEN)
+    setArrival(kept)
   }
   const closed = job.closedAt !== null
   const set = (change: Partial<ArrivalRecord>): void => setArrival({ ...arrival, ...change })
@@ -50,10 +52,10 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-4">
       <p className="say-small" aria-live="polite">{driveWords(answer)}</p>
       {answer.drive !== 'unknown' && <p className="text-[14px] text-ink-2">What the maker’s own manual says of driving like this goes before it.</p>}
-      <div className="flex flex-wrap gap-x-8 gap-y-4">
+      <div className="flex flex-wrap gap-x-7 gap-y-4">
         <Taps legend="On its bump stops" disabled={closed} options={options(ON_STOPS_WORDS)} chosen={one(arrival.onStops)} onTap={pick('onStops')} />
         <Taps legend="Rises when asked" disabled={closed} options={options(RISES_WORDS)} chosen={one(arrival.rises)} onTap={pick('rises')} />
-        <Taps legend="How fast it sinks now" disabled={closed} options={options(SINKS_WORDS)} chosen={one(arrival.sinks)} onTap={pick('sinks')} />
+        <Taps legend="It sinks, against before" disabled={closed} options={options(SINKS_WORDS)} chosen={one(arrival.sinks)} onTap={pick('sinks')} />
       </div>
       <Taps legend="Seen and heard" disabled={closed} options={options(SEEN_WORDS)} chosen={SEEN.filter((key) => arrival[key] === true)} onTap={(key) => set({ [key]: arrival[key] !== true })} />
       {night && <p className="hint">{night} Eye protection on: air is at several bar.</p>}
@@ -64,7 +66,7 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         <div className="w-[190px]"><label className="label" htmlFor="empty-since">On empty springs since</label><input id="empty-since" type="date" className="field" disabled={closed} value={arrival.emptySince ?? ''} onChange={(event) => set({ emptySince: event.target.value || null })} /></div>
         <div className="min-w-[220px] flex-1"><label className="label" htmlFor="foreign">Parts that are not the maker’s</label><input id="foreign" className="field" maxLength={300} disabled={closed} value={arrival.foreignParts} onChange={(event) => set({ foreignParts: event.target.value })} /></div>
       </div>
-      {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)} {job.version !== seen && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { setSeen(job.version); setArrival(job.arrival ?? NOT_SEEN); keep.reset() }}>Show what is on the job now</button>}</p>}
+      {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)} {job.version !== seen && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { setSeen(job.version); setArrival(kept); keep.reset() }}>Show what is on the job now</button>}</p>}
       {!closed && changed && <button type="button" className="btn btn-go btn-big w-fit" disabled={keep.isPending} onClick={() => keep.submit({ payload: { jobId: job.id, arrival }, baseVersion: seen }, ({ version }) => setSeen(version ?? seen))}>Keep what was seen</button>}
     </div>
   )

@@ -52,7 +52,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
       <p className="say-small">What does the customer say?</p>
       <div className="flex items-center gap-5">
         <CornerGlyph lit={complaint.where} size={92} />
-        <div className="grid gap-2">
+        <div className="flex flex-wrap gap-x-7 gap-y-3">
           <Taps legend="Where it goes down" disabled={closed} options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={complaint.where} onTap={(corner) => set({ where: toggled(complaint.where, corner) })} />
           <Taps<Whole> legend="or altogether" disabled={closed} options={WHOLE.map(({ value, words }) => ({ value, words }))} chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(({ value }) => value)} onTap={(whole) => set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })} />
         </div>

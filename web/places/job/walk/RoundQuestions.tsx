@@ -38,7 +38,7 @@ export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps)
       {complain && <p className="wrong text-[14px]" role="alert">{typed.sentence}</p>}
       <Taps
         legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres." chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]} onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
-        options={draft.kind === 'morning'
+        options={draft.kind === 'morning' || draft.kind === 'look'
           ? [{ value: false, words: 'Left as it stands' }, { value: true, words: 'Each corner bounced, nobody got in' }]
           : [{ value: true, words: 'Rolled both ways, each corner bounced' }, { value: false, words: 'Not settled' }]}
       />

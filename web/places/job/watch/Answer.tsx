@@ -65,8 +65,10 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
       {!job.closedAt && watch.state === 'concluded' && <button type="button" className="btn btn-go" disabled={close.isPending || back.isPending} onClick={backAndShut}>{supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}</button>}
       {!job.closedAt && !doubted && supplyIsOff(watch) && <button type="button" className="btn" disabled={back.isPending} onClick={() => back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })}>The supply is back on</button>}
       {!job.closedAt && standing && <button type="button" className="btn" onClick={() => onAnother(standing)}>High is clean: watch at standing height</button>}
-      <button type="button" className="btn" onClick={onWhy}>Why do you say so?</button>
-      {!job.closedAt && <button type="button" className="btn" onClick={() => onAnother()}>Watch another night</button>}
+      <div className="grid grid-cols-2 gap-2.5">
+        <button type="button" className="btn px-2" onClick={onWhy}>Why do you say so?</button>
+        {!job.closedAt && <button type="button" className="btn px-2" onClick={() => onAnother()}>Watch another night</button>}
+      </div>
     </div>
   )
 }

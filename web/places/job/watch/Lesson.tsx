@@ -21,7 +21,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
     <section aria-label="What this night teaches" className="border-t border-edge pt-2">
       <p className="text-[14.5px] text-ink-2">{kept ? 'In use for this car: its springs hold ' : 'It did not leak, so the cold alone shows how much air its springs hold: '}{factorWords(kept ? job.vehicle.lesson! : lesson)}.</p>
       {learn.isError && <p className="wrong" role="alert">{sentenceOf(learn.error)}</p>}
-      <button type="button" className="btn-quiet min-h-[44px] underline" disabled={learn.isPending} onClick={() => send(kept ? null : { ...lesson, watchId: watch.id, at: new Date().toISOString() })}>{kept ? 'Forget it again' : 'Use it for this car from now on'}</button>
+      <button type="button" className="min-h-[44px] text-left text-ink-2 underline" disabled={learn.isPending} onClick={() => send(kept ? null : { ...lesson, watchId: watch.id, at: new Date().toISOString() })}>{kept ? 'Forget it again' : 'Use it for this car from now on'}</button>
     </section>
   )
 }

@@ -27,7 +27,7 @@ export function Remind({ job, watch }: RemindProps): ReactNode {
   }
   return (
     <div className="flex flex-wrap gap-2">
-      <button type="button" className="tap flex-1" data-on={reminders} aria-pressed={reminders} onClick={toggle}><Bell size={18} aria-hidden />Ring on this device</button>
+      <button type="button" className="tap flex-1" data-on={reminders} aria-pressed={reminders} onClick={toggle}><Bell size={18} aria-hidden />Ring here</button>
       <button type="button" className="tap flex-1" onClick={() => void calendar()}><CalendarPlus size={18} aria-hidden />Into a calendar</button>
       {failed && <p className="wrong w-full" role="alert">This watch’s times make no calendar entry.</p>}
     </div>

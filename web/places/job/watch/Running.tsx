@@ -15,7 +15,7 @@ import { allJoins } from '../../../words/joins.ts'
 import { countdownWords, momentWords, spanWords } from '../../../words/times.ts'
 import { knownVehicle } from '../knownVehicle.ts'
 import { designAt, meansOf } from '../rounds.ts'
-import { rateWords, sizeWords } from '../../../words/rates.ts'
+import { sizeWords } from '../../../words/rates.ts'
 import { Remind } from './Remind.tsx'
 import type { Suspicion } from './suspicion.ts'
 import { suspicionOf } from './suspicion.ts'
@@ -53,10 +53,13 @@ function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }):
 }
 
 // The morning if the suspicion is right, so that a glance at the tape already tells something.
-function SuspicionWords({ suspicion: { corner, coldMm, leaks }, units }: { readonly suspicion: Suspicion; readonly units: DisplayUnits }): ReactNode {
-  const write = (mm: number): string => formatQuantity(mm, 'height', units)
+function Foretold({ suspicion: { corner, coldMm, leaks }, units }: { readonly suspicion: Suspicion; readonly units: DisplayUnits }): ReactNode {
+  const line = (words: string, mm: number): ReactNode => <li key={words} className="flex items-baseline justify-between gap-3 border-t border-edge py-1 text-[14.5px]"><span className="text-ink-2">{words}</span><span className="num">{formatQuantity(mm, 'height', units)}</span></li>
   return (
-    <p className="mb-2 text-[14.5px] text-ink-2">If it is the {CORNER_WORDS[corner]}, it stands in that cold at {leaks.map(({ leakBarLPerH, mm }) => `${write(mm)} with ${sizeWords(leakBarLPerH)} (${rateWords(leakBarLPerH)})`).join(', ')}; tight at {write(coldMm)} {UNIT_LABEL[units.length]}.</p>
+    <section aria-label="The morning foretold">
+      <h2>In that cold the {CORNER_WORDS[corner]} stands in the morning at, {UNIT_LABEL[units.length]}</h2>
+      <ul>{line('tight', coldMm)}{leaks.map(({ leakBarLPerH, mm }) => line(`with ${sizeWords(leakBarLPerH)}`, mm))}</ul>
+    </section>
   )
 }
 
@@ -85,7 +88,6 @@ export function Running({ job, watch, evening, between, onMorning, onLook }: Run
       <div className="min-w-0">
         <p className="say" role="timer" aria-live="off">{due ? `The morning round ${-left > 60_000 ? `has been due for ${spanWords(-left)}` : 'is due'}.` : `Leave it alone: ${countdownWords(left)} to go.`}</p>
         <p className="sub mb-3 mt-1">Evening round {momentWords(evening.endedAt, today)}, morning round {momentWords(watch.plannedEndAt, today)}. {cold}</p>
-        {suspicion && <SuspicionWords suspicion={suspicion} units={units} />}
         <Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={390} label="The evening round, in walking order" />
       </div>
       <div className="flex flex-col gap-3">
@@ -94,6 +96,7 @@ export function Running({ job, watch, evening, between, onMorning, onLook }: Run
         <p className="figure"><span>Standing</span><span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span></p>
         <p className="figure"><span>Temperature at the start</span><span className="num text-[20px]">{formatQuantity(evening.temperatureC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span></p>
         {between.length > 0 && <p className="figure"><span>Looked at in between</span><span className="num text-[20px]">{between.length === 1 ? 'once' : `${between.length} times`}</span></p>}
+        {suspicion && <Foretold suspicion={suspicion} units={units} />}
         <Remind job={job} watch={watch} />
         <span className="flex-1" />
         {!due && <button type="button" className="btn" onClick={onLook}>Walk a round in between</button>}

@@ -65,7 +65,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
   return (
     <div className="grid gap-4">
       <div>
-        <p className="say-small mb-1">A night with the supply off: what sinks then, leaks or is cold.</p>
+        <p className="say-small mb-1">{checklist.supplyCut === 'leftOn' ? 'The same wait with the supply on: what falls only now is let down, it does not leak.' : 'A night with the supply off: what sinks then, leaks or is cold.'}</p>
         {(needsNoNight(job.complaint) || (job.arrival && nightWords(job.arrival))) && <p className="hint mb-1">This can be found without a night: soap and the relay first.</p>}
         <p className="sub max-w-[110ch]">Start from the highest level, where a drop shows. If it comes out clean and the complaint stands, watch again at standing height.</p>
       </div>

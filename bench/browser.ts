@@ -1,0 +1,14 @@
+import type { Browser, Page } from '@playwright/test'
+import { chromium } from '@playwright/test'
+
+/** Debian's Chromium, as the tests start it. */
+export const launch = (): Promise<Browser> =>
+  chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+
+/** A page at a workshop's laptop, opened somewhere and signed. */
+export async function openSigned(browser: Browser, address: string, name: string): Promise<Page> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(address)
+  await page.getByRole('button', { name, exact: true }).click()
+  return page
+}
