@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { RouterProvider } from 'react-router'
 import { Unreachable } from './data/api.ts'
 import { runOutbox } from './data/outbox.ts'
-import { router } from './router.tsx'
+import { fetchPlacesIdly, router } from './router.tsx'
 import { keepForAbsence } from './state/connection.ts'
 import { loadDrafts } from './state/drafts.ts'
 
@@ -13,6 +13,8 @@ const client = new QueryClient({
 
 keepForAbsence(() => void client.invalidateQueries())
 void loadDrafts().then(() => runOutbox(client))
+// After the first load has settled: on a slow line the floor comes first.
+setTimeout(fetchPlacesIdly, 2_000)
 
 /** The whole interface. */
 export function App(): ReactNode {

@@ -1,26 +1,38 @@
+import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
 import { Floor } from './places/floor/Floor.tsx'
 import { NotHere } from './places/shell/NotHere.tsx'
 import { Shell } from './places/shell/Shell.tsx'
 
-// The floor comes with the first load; every other place is fetched when it is opened.
+type Place = () => Promise<{ Component: ComponentType }>
+
+// The floor comes with the first load; every other place is fetched when it is opened, or before that when nothing else is to do.
+const PLACES: Readonly<Record<string, Place>> = {
+  '/jobs': async () => ({ Component: (await import('./places/jobs/Jobs.tsx')).Jobs }),
+  '/jobs/new': async () => ({ Component: (await import('./places/job/NewJob.tsx')).NewJob }),
+  '/jobs/:id/:phase?': async () => ({ Component: (await import('./places/job/JobPlace.tsx')).JobPlace }),
+  '/vehicles': async () => ({ Component: (await import('./places/vehicles/Vehicles.tsx')).Vehicles }),
+  '/vehicles/import': async () => ({ Component: (await import('./places/vehicles/ImportRounds.tsx')).ImportRounds }),
+  '/vehicles/:id': async () => ({ Component: (await import('./places/vehicles/VehiclePage.tsx')).VehiclePage }),
+  '/bench/:tool?': async () => ({ Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace }),
+  '/shelf': async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }),
+  '/shelf/types/:id': async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }),
+  '/shop': async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }),
+}
+
 export const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <NotHere />,
-    children: [
-      { path: '/', element: <Floor /> },
-      { path: '/jobs', lazy: async () => ({ Component: (await import('./places/jobs/Jobs.tsx')).Jobs }) },
-      { path: '/jobs/new', lazy: async () => ({ Component: (await import('./places/job/NewJob.tsx')).NewJob }) },
-      { path: '/jobs/:id/:phase?', lazy: async () => ({ Component: (await import('./places/job/JobPlace.tsx')).JobPlace }) },
-      { path: '/vehicles', lazy: async () => ({ Component: (await import('./places/vehicles/Vehicles.tsx')).Vehicles }) },
-      { path: '/vehicles/import', lazy: async () => ({ Component: (await import('./places/vehicles/ImportRounds.tsx')).ImportRounds }) },
-      { path: '/vehicles/:id', lazy: async () => ({ Component: (await import('./places/vehicles/VehiclePage.tsx')).VehiclePage }) },
-      { path: '/bench/:tool?', lazy: async () => ({ Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace }) },
-      { path: '/shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
-      { path: '/shelf/types/:id', lazy: async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }) },
-      { path: '/shop', lazy: async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }) },
-      { path: '*', element: <NotHere /> },
-    ],
+    children: [{ path: '/', element: <Floor /> }, ...Object.entries(PLACES).map(([path, lazy]) => ({ path, lazy })), { path: '*', element: <NotHere /> }],
   },
 ])
+
+/** Fetches the places one after another while the page has nothing else to do, so that opening one does not wait for its script. */
+export function fetchPlacesIdly(): void {
+  const [first, ...rest] = Object.values(PLACES)
+  const next = (place: Place | undefined, after: readonly Place[]): void => {
+    if (place) requestIdleCallback(() => void place().then(() => next(after[0], after.slice(1)), () => undefined))
+  }
+  next(first, rest)
+}

@@ -3,9 +3,9 @@ import type { JobSummary, VehicleGeometry } from '@anklet/contract'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 import type { Database } from '../store/database.ts'
-import { job, reading, round, vehicle, vehicleType, watch } from '../store/schema.ts'
-import { countedReadings } from './countedReadings.ts'
+import { job, round, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull } from './instants.ts'
+import { roundMeans } from './roundMeans.ts'
 
 /** Closed jobs stay on the floor's list this long. */
 const KEEP_CLOSED_DAYS = 30
@@ -24,10 +24,12 @@ interface Latest { readonly endedAt: string; readonly levelOffsetMm: number; rea
 
 // The last round of each job, its corners averaged in the database.
 async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
-  const { corrections, means } = countedReadings(db)
-  const rows = await db.selectDistinctOn([round.jobId], { jobId: round.jobId, endedAt: round.endedAt, levelOffsetMm: round.levelOffsetMm, ...means })
-    .from(round).innerJoin(reading, eq(reading.roundId, round.id)).leftJoin(corrections, eq(corrections.readingId, reading.id))
-    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch'))).groupBy(round.id).orderBy(round.jobId, desc(round.endedAt))
+  // Chosen first and averaged then: a job may hold hundreds of rounds.
+  const last = db.selectDistinctOn([round.jobId], { id: round.id }).from(round)
+    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch'))).orderBy(round.jobId, desc(round.endedAt)).as('last')
+  const means = roundMeans(db, db.select({ id: last.id }).from(last))
+  const rows = await db.select({ jobId: round.jobId, endedAt: round.endedAt, levelOffsetMm: round.levelOffsetMm, FL: means.FL, FR: means.FR, RL: means.RL, RR: means.RR })
+    .from(round).innerJoin(means, eq(means.roundId, round.id))
   return new Map(rows.map(({ jobId, endedAt, levelOffsetMm, FL, FR, RL, RR }) => [jobId, { endedAt: iso(endedAt), levelOffsetMm, meanMm: { FL, FR, RL, RR } }]))
 }
 

@@ -3,12 +3,12 @@ import type { HistoryRound, Vehicle, VehicleDetail } from '@anklet/contract'
 import { tidyVin } from '@anklet/core/vehicle'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { job, reading, round, vehicle, vehicleType } from '../store/schema.ts'
+import { job, round, vehicle, vehicleType } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
-import { countedReadings } from './countedReadings.ts'
 import { repairsOf } from './jobEntries.ts'
 import { summariseJobs } from './jobSummaries.ts'
+import { roundMeans } from './roundMeans.ts'
 import { required, unlessTaken, updateVersion } from './saving.ts'
 
 /** A plate as it is compared and shown: capitals, single spaces. */
@@ -37,10 +37,10 @@ async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetai
 
 // Means only: a car measured for years has thousands of rounds, and its page draws one point for each.
 async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[]> {
-  const { corrections, means } = countedReadings(db)
-  const rows = await db.select({ id: round.id, jobId: round.jobId, purpose: round.purpose, levelId: round.levelId, levelOffsetMm: round.levelOffsetMm, temperatureC: round.temperatureC, endedAt: round.endedAt, ...means })
-    .from(round).innerJoin(reading, eq(reading.roundId, round.id)).leftJoin(corrections, eq(corrections.readingId, reading.id))
-    .where(and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch'))).groupBy(round.id).orderBy(asc(round.endedAt))
+  const which = and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch'))
+  const means = roundMeans(db, db.select({ id: round.id }).from(round).where(which))
+  const rows = await db.select({ id: round.id, jobId: round.jobId, purpose: round.purpose, levelId: round.levelId, levelOffsetMm: round.levelOffsetMm, temperatureC: round.temperatureC, endedAt: round.endedAt, FL: means.FL, FR: means.FR, RL: means.RL, RR: means.RR })
+    .from(round).innerJoin(means, eq(means.roundId, round.id)).orderBy(asc(round.endedAt))
   return rows.map(({ FL, FR, RL, RR, endedAt, ...rest }) => ({ ...rest, endedAt: iso(endedAt), meanMm: { FL, FR, RL, RR } }))
 }
 

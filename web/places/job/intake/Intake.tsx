@@ -9,6 +9,7 @@ import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { conditionWords } from '../../../words/arrival.ts'
 import { Arrival } from './Arrival.tsx'
 import { Entries } from './Entries.tsx'
 import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../../words/complaint.ts'
@@ -79,7 +80,7 @@ function tabsOf({ complaint, arrival, photos, notes, repairs }: Job): { value: P
   const kept = photos.length + notes.length + repairs.length
   return [
     { value: 'said', words: 'They say', hint: isComplaint(complaint) ? 'asked' : 'not asked yet' },
-    { value: 'seen', words: 'On arrival', hint: arrival ? 'looked at' : 'not looked at yet' },
+    { value: 'seen', words: 'On arrival', hint: arrival ? conditionWords(arrival) || 'looked at' : 'not looked at yet' },
     { value: 'kept', words: 'Photos, notes, mended', hint: kept === 0 ? 'none yet' : String(kept) },
   ]
 }
