@@ -144,7 +144,7 @@ export type HistoryRound = Static<typeof HistoryRecord>
 /** Every round of a car with every reading. */
 export const VehicleRoundsRecord = Type.Array(RoundRecord)
 
-export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
+export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
 
 /** How jobs may be listed. */

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
@@ -48,6 +49,10 @@ test('Ctrl+K finds a job, a car or a place by a few letters, even while typing',
   await page.getByLabel('Find a plate').focus()
   await find('418 morning', 'TQ 418')
   await expect(page).toHaveURL(/jobs\/.*\/watch$/)
+  await find('units inch', 'heights in inch')
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await find('units mm', 'heights in mm')
+  await expect(page.getByRole('dialog')).toBeHidden()
   await find('wait', 'Bench: how long to wait')
   await expect(page).toHaveURL(/bench\/wait$/)
   await page.keyboard.press('Control+k')
@@ -69,6 +74,11 @@ test.describe('vehicles', () => {
     const saved = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Rounds as CSV' }).click()
     expect((await saved).suggestedFilename()).toBe('TQ-418-rounds.csv')
+    const drawn = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'as SVG' }).click()
+    const svg = readFileSync(await (await drawn).path(), 'utf8')
+    expect(svg.match(/<svg x=/g)).toHaveLength(4)
+    expect(svg).not.toContain('var(--')
     // A job runs on it already, so no second one is offered.
     await expect(page.getByRole('button', { name: 'New job on this car' })).toBeHidden()
     await page.getByRole('link', { name: /walk the morning round/ }).click()

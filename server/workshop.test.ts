@@ -32,9 +32,10 @@ describe('what is written on a job', () => {
     expect(job.photos).toMatchObject([{ id: photoId, type: 'image/png', caption: 'Tab broken', bytes: 16 }])
     const picture = await bench.get(`/api/photos/${photoId}`).expect(200).expect('content-type', /image\/png/)
     expect(Buffer.compare(picture.body as Buffer, Buffer.from(PIXEL, 'base64'))).toBe(0)
-    const { odometer, repairs } = (await bench.get(`/api/vehicles/${vehicleId}`)).body as VehicleDetail
+    const { odometer, repairs, photos } = (await bench.get(`/api/vehicles/${vehicleId}`)).body as VehicleDetail
     expect(odometer.map(({ km }) => km)).toEqual([184_220])
     expect(repairs).toHaveLength(1)
+    expect(photos).toEqual(job.photos)
   })
 
   test('a file that is no picture is refused, and the journal does not keep pictures twice', async () => {

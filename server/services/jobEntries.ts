@@ -1,8 +1,8 @@
-import { asc, eq } from 'drizzle-orm'
+import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { Job, Photo, Repair } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { note, photo, repair } from '../store/schema.ts'
+import { job, note, photo, repair } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
 import { openJobOf } from './rounds.ts'
@@ -61,12 +61,18 @@ export async function repairsOf(db: Database, which: { vehicleId: string } | { j
   return (await db.select().from(repair).where(filter).orderBy(asc(repair.at))).map(signed)
 }
 
+/** Photos of a job or of all jobs of a vehicle, oldest first, without their pictures. */
+export async function photosOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<Photo[]> {
+  const jobs = 'jobId' in which ? eq(photo.jobId, which.jobId) : inArray(photo.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, which.vehicleId)))
+  const { picture: _picture, ...columns } = getTableColumns(photo)
+  return (await db.select({ ...columns, bytes: sql<number>`length(${photo.picture})` }).from(photo).where(jobs).orderBy(asc(photo.at))).map(signed)
+}
+
 /** What was written and photographed on a job, oldest first. */
 export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 'notes' | 'repairs' | 'photos'>> {
-  const photos = await db.select().from(photo).where(eq(photo.jobId, jobId)).orderBy(asc(photo.at))
   return {
     notes: (await db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at))).map(signed),
     repairs: await repairsOf(db, { jobId }),
-    photos: photos.map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length })),
+    photos: await photosOf(db, { jobId }),
   }
 }

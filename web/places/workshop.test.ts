@@ -80,6 +80,11 @@ describe('a watch with rounds in between', () => {
     expect(request.between).toMatchObject([{ hour: 4, temperatureC: 8, readings: { FL: [506, 506] } }])
   })
 
+  test('a night in which the clocks change is as long as it was', () => {
+    const [before, after] = [{ ...evening, endedAt: '2026-10-24T21:00:00+01:00' }, { ...morning, endedAt: '2026-10-25T07:00:00+00:00' }]
+    expect(questionOf(jobOf(), watchOf(), { evening: before, between: [], morning: after }, 2).request.hours).toBe(11)
+  })
+
   test('guessed figures and a lesson change what is asked, not what is stored', () => {
     const plain = jobOf()
     const guessed = jobOf({ vehicleType: { ...plain.vehicleType, guesses: ['rear.volumeAtDesignL', 'rear.motionRatio'] } })

@@ -2,7 +2,7 @@ import type { JobSummary } from '@anklet/contract'
 import type { NextStep } from '@anklet/core/schedule'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
-import { ChevronRight, Clock, Moon } from 'lucide-react'
+import { ChevronRight, Clock, Moon, PlugZap } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { complaintWords } from '../../words/complaint.ts'
@@ -34,13 +34,15 @@ function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
   )
 }
 
-function Due({ step, now }: { readonly step: NextStep; readonly now: number }): ReactNode {
+function Due({ job, step, now }: { readonly job: JobSummary; readonly step: NextStep; readonly now: number }): ReactNode {
+  const stillOff = job.watch !== null && job.watch.state !== 'running' && job.watch.supplyIsOff && step.urgency !== 'closed'
   const words = dueWords(step, now)
   const Icon = step.urgency === 'waiting' ? Moon : Clock
   return (
     <div className="min-w-0">
       <p className="font-semibold">{STEP_WORDS[step.code]}</p>
       {words && <p className={`flex items-center gap-1.5 text-[13.5px] ${step.urgency === 'overdue' ? 'w-fit rounded bg-chalk px-1.5 font-semibold text-[#14211f]' : 'text-ink-2'}`}><Icon size={14} aria-hidden />{words}</p>}
+      {stillOff && <p className="mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-[13.5px] font-semibold text-[#14211f]"><PlugZap size={14} aria-hidden />supply still off</p>}
     </div>
   )
 }
@@ -51,7 +53,7 @@ export function JobTag({ job, step, now }: { readonly job: JobSummary; readonly 
   return (
     <li>
       <Link to={`/jobs/${job.id}/${step.phase}`} className={`sheet grid grid-cols-[1fr_auto] items-center gap-x-5 gap-y-1 px-4 py-3 hover:border-air sm:grid-cols-[230px_1fr_auto_20px] ${closed ? 'opacity-80' : ''}`}>
-        <Due step={step} now={now} />
+        <Due job={job} step={step} now={now} />
         <div className="order-last col-span-2 min-w-0 sm:order-none sm:col-span-1">
           <p className="flex flex-wrap items-center gap-x-3 gap-y-1"><span className="plate">{job.plate}</span><span className="font-medium">{job.typeName}</span></p>
           <p className="truncate text-[14px] text-ink-2">{job.watch?.finding?.sentence ?? complaintWords(job.complaint)}</p>

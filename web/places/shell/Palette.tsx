@@ -3,22 +3,40 @@ import { Command } from 'cmdk'
 import type { ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import { Sheet } from '../../parts/Sheet.tsx'
-import { useJobs, useVehicles, useVehicleTypes } from '../../data/queries.ts'
+import { useCommand, useJobs, useShop, useVehicles, useVehicleTypes } from '../../data/queries.ts'
 import { complaintWords } from '../../words/complaint.ts'
 import { factsOf, STEP_WORDS } from '../../words/steps.ts'
 
 interface PaletteProps { readonly open: boolean; onClose(): void }
+
+const ITEM = 'flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 data-[selected=true]:bg-ink data-[selected=true]:text-paper'
 
 const PLACES = [
   ['/', 'Floor'], ['/jobs', 'All jobs'], ['/jobs/new', 'New job'], ['/vehicles/import', 'Rounds out of a table'], ['/vehicles', 'Vehicles'], ['/shelf', 'Shelf: vehicle types'], ['/shop', 'Shop: people and units'],
   ['/bench/stance', 'Bench: stance'], ['/bench/cold', 'Bench: cold'], ['/bench/wait', 'Bench: how long to wait'], ['/bench/verdict', 'Bench: height verdict'], ['/bench/leak', 'Bench: leak sizes'], ['/bench/units', 'Bench: units'],
 ] as const
 
-function Items({ onGo }: { onGo(path: string): void }): ReactNode {
+const UNITS = [
+  ['length', 'mm', 'heights in mm'], ['length', 'inch', 'heights in inch'], ['pressure', 'bar', 'pressures in bar'], ['pressure', 'kPa', 'pressures in kPa'], ['pressure', 'psi', 'pressures in psi'], ['temperature', 'degC', 'temperatures in °C'], ['temperature', 'degF', 'temperatures in °F'],
+] as const
+
+// The shop's units from anywhere, for everybody.
+function UnitItems({ onDone }: { onDone(): void }): ReactNode {
+  const shop = useShop().data
+  const change = useCommand('shop.change')
+  if (!shop) return null
+  return (
+    <Command.Group heading="Units" className="mb-2 text-[13px] text-ink-2">{UNITS.filter(([kind, unit]) => shop.units[kind] !== unit).map(([kind, unit, words]) => (
+      <Command.Item key={unit} value={`units ${words}`} className={ITEM} onSelect={() => { change.submit({ payload: { name: shop.name, units: { ...shop.units, [kind]: unit } }, baseVersion: shop.version }, onDone) }}><span className="font-medium">Units: {words}</span></Command.Item>
+    ))}</Command.Group>
+  )
+}
+
+function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): ReactNode {
   const [jobs, vehicles, types] = [useJobs().data ?? [], useVehicles().data ?? [], useVehicleTypes().data ?? []]
   const now = Date.now()
   const item = (key: string, path: string, words: string, more: string): ReactNode => (
-    <Command.Item key={key} value={`${words} ${more} ${key}`} onSelect={() => onGo(path)} className="flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 data-[selected=true]:bg-ink data-[selected=true]:text-paper">
+    <Command.Item key={key} value={`${words} ${more} ${key}`} onSelect={() => onGo(path)} className={ITEM}>
       <span className="font-medium">{words}</span><span className="truncate text-[14px] opacity-80">{more}</span>
     </Command.Item>
   )
@@ -30,6 +48,7 @@ function Items({ onGo }: { onGo(path: string): void }): ReactNode {
       })}</Command.Group>
       <Command.Group heading="Places" className="mb-2 text-[13px] text-ink-2">{PLACES.map(([path, words]) => item(path, path, words, ''))}</Command.Group>
       <Command.Group heading="Vehicles" className="mb-2 text-[13px] text-ink-2">{vehicles.map(({ id, plate, typeId, note }) => item(id, `/vehicles/${id}`, plate, `${types.find((type) => type.id === typeId)?.name ?? ''}. ${note}`))}</Command.Group>
+      <UnitItems onDone={onDone} />
     </>
   )
 }
@@ -53,7 +72,7 @@ export function Palette({ open, onClose }: PaletteProps): ReactNode {
         <Command.Input autoFocus placeholder="plate, place or tool" className="field mb-3" />
         <Command.List className="max-h-[50dvh] overflow-y-auto">
           <Command.Empty className="p-3 text-ink-2">Nothing is called that.</Command.Empty>
-          <Items onGo={go} />
+          <Items onGo={go} onDone={onClose} />
         </Command.List>
       </Command>
     </Sheet>

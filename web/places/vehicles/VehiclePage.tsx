@@ -3,8 +3,9 @@ import { nextStep } from '@anklet/core/schedule'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { joinedSvg } from '../../parts/chartSvg.ts'
 import { Loading } from '../../parts/Loading.tsx'
 import { roundsCsv } from './roundsCsv.ts'
 import { saveFile } from '../../parts/saveFile.ts'
@@ -63,6 +64,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
   const open = useCommand('job.open')
   const [jobId] = useState(() => crypto.randomUUID())
   const { vehicle, vehicleType, jobs } = detail
+  const history = useRef<HTMLElement>(null)
   const [complaint, setComplaint] = useState<string | null>(null)
   const points = useMemo(() => trendOf(detail), [detail])
   const running = jobs.find(({ closedAt }) => closedAt === null)
@@ -73,11 +75,11 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
         {!running && <button type="button" className="btn btn-go" disabled={open.isPending} onClick={() => open.submit({ payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } }, () => void navigate(`/jobs/${jobId}/intake`))}>New job on this car</button>}
       </div>
       {(open.isError || complaint) && <p className="wrong" role="alert">{complaint ?? sentenceOf(open.error)}</p>}
-      <section aria-label="History"><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
+      <section aria-label="History" ref={history}><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>
-            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.csv`, 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => void ask('/api/vehicles/:id/rounds', vehicle.id).then((rounds) => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', roundsCsv([{ vehicle, rounds }])), (error: unknown) => setComplaint(sentenceOf(error)))}>Rounds as CSV</button></div>
+            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.csv`, 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.svg`, 'image/svg+xml', joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]))}>as SVG</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => void ask('/api/vehicles/:id/rounds', vehicle.id).then((rounds) => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', roundsCsv([{ vehicle, rounds }])), (error: unknown) => setComplaint(sentenceOf(error)))}>Rounds as CSV</button></div>
             <Rounds points={points} />
           </section>
         )}
