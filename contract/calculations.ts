@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { airBarL, closed, conductance, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, sigma, someCorners, temperatureC } from './quantities.ts'
+import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, pressureBarG, sigma, someCorners, stallBarG, temperatureC, volumeL } from './quantities.ts'
 import { CornerName, VehicleGeometry } from './vehicle.ts'
 
 const mm = Type.Number()
@@ -83,6 +83,29 @@ const HeightVerdictResponse = closed({
   meanMm: mm, standardUncertaintyMm: mm, deviationMm: mm, guardMm: mm, verdict: oneOf('in', 'low', 'high', 'undecided'), readingsToDecide: nullable(Type.Integer()),
 })
 
+const pump = { freeFlowLPerMin, stallBarG }
+const seconds = Type.Number()
+const FillTimeRequest = closed({ volumeL: Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'Volume, L' }), fromBarG: pressureBarG, toBarG: pressureBarG, ...pump, temperatureC })
+const FillTimeResponse = closed({ seconds })
+
+const liftMm = Type.Number({ minimum: 0, maximum: 600, description: 'Lift, mm' })
+const LiftTimeRequest = closed({ vehicle: VehicleGeometry, liftMm: someCorners(liftMm), ...pump, temperatureC })
+const LiftTimeResponse = closed({ airBarL: Type.Number(), seconds })
+
+const DutyRequest = closed({
+  leakBarLPerH: Type.Number({ minimum: 0, maximum: 100_000, description: 'Leak, bar-litre per hour' }), meanBarG: pressureBarG, ...pump,
+  normalMinutesPerDay: Type.Number({ minimum: 0, maximum: 1440, description: 'What the pump runs without a leak, minutes a day' }),
+  lifeHours: Type.Number({ minimum: 0, maximum: 1_000_000, description: 'Running hours the pump is good for' }),
+})
+const DutyResponse = closed({ leakMinutesPerDay: Type.Number(), totalMinutesPerDay: Type.Number(), lifeDays: nullable(Type.Number()), lifeDaysWithoutLeak: nullable(Type.Number()) })
+
+const AirLedgerRequest = closed({
+  vehicle: VehicleGeometry, reservoirL: volumeL, reservoirBarG: pressureBarG, temperatureC, levelOffsetMm, targetReservoirBarG: pressureBarG,
+  bottle: nullable(closed({ volumeL, barG: Type.Number({ minimum: -1, maximum: 400, description: 'Gauge pressure of the bottle, bar' }) })),
+})
+const airAmount = closed({ airBarL: Type.Number(), gaugeBarL: Type.Number() })
+const AirLedgerResponse = closed({ corners: perCorner(airAmount), reservoir: airAmount, totalBarL: Type.Number(), topUpBarL: Type.Number(), bottleFills: nullable(Type.Number()), regulatorBarG: Type.Number() })
+
 /** Every calculation: what it takes, what it gives, in one line what it is. */
 export const CALCULATIONS = {
   equilibrium: { request: EquilibriumRequest, response: EquilibriumResponse, summary: 'Where a vehicle comes to rest with given amounts of air and load' },
@@ -90,6 +113,10 @@ export const CALCULATIONS = {
   'leakdown-forecast': { request: ForecastRequest, response: ForecastResponse, summary: 'Heights, pressures and air through a night with given leaks' },
   leakdown: { request: LeakdownRequest, response: LeakdownResponse, summary: 'What two rounds of heights, evening and morning, say about a leak' },
   'leakdown-plan': { request: LeakdownPlanRequest, response: LeakdownPlanResponse, summary: 'How long to wait to be sure of seeing a leak of a size' },
+  'fill-time': { request: FillTimeRequest, response: FillTimeResponse, summary: 'How long a pump takes to fill a fixed volume' },
+  'lift-time': { request: LiftTimeRequest, response: LiftTimeResponse, summary: 'How much air a lift takes, and how long the pump needs for it' },
+  duty: { request: DutyRequest, response: DutyResponse, summary: 'What a leak makes of a pump’s day and of its life' },
+  'air-ledger': { request: AirLedgerRequest, response: AirLedgerResponse, summary: 'The air in springs and reservoir, and what is missing' },
   'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
 } as const
 
@@ -107,3 +134,10 @@ export type LeakdownPlanRequest = Static<typeof LeakdownPlanRequest>
 export type LeakdownPlanResponse = Static<typeof LeakdownPlanResponse>
 export type HeightVerdictRequest = Static<typeof HeightVerdictRequest>
 export type HeightVerdictResponse = Static<typeof HeightVerdictResponse>
+export type FillTimeRequest = Static<typeof FillTimeRequest>
+export type LiftTimeRequest = Static<typeof LiftTimeRequest>
+export type LiftTimeResponse = Static<typeof LiftTimeResponse>
+export type DutyRequest = Static<typeof DutyRequest>
+export type DutyResponse = Static<typeof DutyResponse>
+export type AirLedgerRequest = Static<typeof AirLedgerRequest>
+export type AirLedgerResponse = Static<typeof AirLedgerResponse>

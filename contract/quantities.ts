@@ -20,6 +20,8 @@ export const temperatureC = quantity(-60, 120, 'Temperature, degC')
 export const conductance = quantity(0, 1, 'Sonic conductance, L/(s.bar) ANR')
 export const rateNPerMm = quantity(0, 1e8, 'Rate at the wheel, N/mm')
 export const tyreRateNPerMm = positive(1e8, 'Tyre rate, N/mm')
+export const freeFlowLPerMin = positive(100_000, 'Flow against no pressure, L/min ANR')
+export const stallBarG = positive(40, 'Gauge pressure the pump delivers nothing at any more, bar')
 export const hours = quantity(0, 10_000, 'Time, h')
 export const sigma = quantity(0, 200, 'Standard deviation')
 

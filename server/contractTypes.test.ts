@@ -1,5 +1,6 @@
 import { describe, expectTypeOf, test } from 'vitest'
 import type * as contract from '@anklet/contract'
+import type { DutyAnswer, DutyRequest, FillRequest, LedgerAnswer, LedgerRequest, LiftAnswer, LiftRequest } from '@anklet/core/compressor'
 import type { VerdictAnswer, VerdictRequest } from '@anklet/core/heights'
 import type { ForecastRequest, LeakdownAnswer, LeakdownRequest, PlanAnswer, PlanRequest } from '@anklet/core/leakdown'
 import type { EquilibriumAnswer, EquilibriumRequest, TemperatureDropAnswer, TemperatureDropRequest } from '@anklet/core/pneumatics'
@@ -20,6 +21,10 @@ describe('contract and core fit together', () => {
     expectTypeOf<Complete<contract.LeakdownRequest, LeakdownRequest>>().toExtend<LeakdownRequest>()
     expectTypeOf<Complete<contract.LeakdownPlanRequest, PlanRequest>>().toExtend<PlanRequest>()
     expectTypeOf<contract.HeightVerdictRequest>().toExtend<VerdictRequest>()
+    expectTypeOf<contract.FillTimeRequest>().toExtend<FillRequest>()
+    expectTypeOf<contract.DutyRequest>().toExtend<DutyRequest>()
+    expectTypeOf<Complete<contract.LiftTimeRequest, LiftRequest>>().toExtend<LiftRequest>()
+    expectTypeOf<Complete<contract.AirLedgerRequest, LedgerRequest>>().toExtend<LedgerRequest>()
     expectTypeOf<contract.Shop['units']>().toExtend<DisplayUnits>()
   })
 
@@ -28,6 +33,9 @@ describe('contract and core fit together', () => {
     expectTypeOf<TemperatureDropAnswer>().toExtend<contract.TemperatureDropResponse>()
     expectTypeOf<PlanAnswer>().toExtend<contract.LeakdownPlanResponse>()
     expectTypeOf<VerdictAnswer>().toExtend<contract.HeightVerdictResponse>()
+    expectTypeOf<LiftAnswer>().toExtend<contract.LiftTimeResponse>()
+    expectTypeOf<DutyAnswer>().toExtend<contract.DutyResponse>()
+    expectTypeOf<LedgerAnswer>().toExtend<contract.AirLedgerResponse>()
     expectTypeOf<LeakdownAnswer>().toExtend<contract.LeakdownResponse>()
   })
 

@@ -1,8 +1,9 @@
 import { completeGeometry } from '@anklet/core/vehicle'
 import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
+import { airLedger, duty, fillTime, liftTime } from '@anklet/core/compressor'
 import { heightVerdict } from '@anklet/core/heights'
 import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
-import type { CalculationName, EquilibriumRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
+import type { AirLedgerRequest, CalculationName, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
 export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string } }
@@ -20,6 +21,10 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   'leakdown-forecast': runForecast,
   leakdown: (request: LeakdownRequest) => inferLeak(complete(request)),
   'leakdown-plan': (request: LeakdownPlanRequest) => planWatch(complete(request)),
+  'fill-time': (request: FillTimeRequest) => fillTime(request),
+  'lift-time': (request: LiftTimeRequest) => liftTime(complete(request)),
+  duty: (request: DutyRequest) => duty(request),
+  'air-ledger': (request: AirLedgerRequest) => airLedger(complete(request)),
   'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),
 }
 
