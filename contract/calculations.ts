@@ -1,6 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, pressureBarG, sigma, someCorners, stallBarG, temperatureC, volumeL } from './quantities.ts'
+import { SimulateRequest, SimulateResponse } from './simulation.ts'
 import { CornerName, VehicleGeometry } from './vehicle.ts'
 
 const mm = Type.Number()
@@ -117,6 +118,7 @@ export const CALCULATIONS = {
   'lift-time': { request: LiftTimeRequest, response: LiftTimeResponse, summary: 'How much air a lift takes, and how long the pump needs for it' },
   duty: { request: DutyRequest, response: DutyResponse, summary: 'What a leak makes of a pump’s day and of its life' },
   'air-ledger': { request: AirLedgerRequest, response: AirLedgerResponse, summary: 'The air in springs and reservoir, and what is missing' },
+  simulate: { request: SimulateRequest, response: SimulateResponse, summary: 'A vehicle with its module through hours or days: levelling, parked checks, faults, codes' },
   'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
 } as const
 
@@ -141,3 +143,5 @@ export type DutyRequest = Static<typeof DutyRequest>
 export type DutyResponse = Static<typeof DutyResponse>
 export type AirLedgerRequest = Static<typeof AirLedgerRequest>
 export type AirLedgerResponse = Static<typeof AirLedgerResponse>
+export type SimulateRequest = Static<typeof SimulateRequest>
+export type SimulateResponse = Static<typeof SimulateResponse>

@@ -8,7 +8,7 @@ export type { ArrivalRecord, Complaint, Finding, HistoryRound, Job, JobPage, Job
 export { COMMANDS } from './commands.ts'
 export type { Command, CommandType, CommandOf, CommandPayload, CommandResult } from './commands.ts'
 export { CALCULATIONS } from './calculations.ts'
-export type { AirLedgerRequest, AirLedgerResponse, CalculationName, DutyRequest, DutyResponse, EquilibriumRequest, EquilibriumResponse, FillTimeRequest, ForecastRequest, ForecastResponse, HeightVerdictRequest, HeightVerdictResponse, LeakdownPlanRequest, LeakdownPlanResponse, LeakdownRequest, LeakdownResponse, LiftTimeRequest, LiftTimeResponse, TemperatureDropRequest, TemperatureDropResponse } from './calculations.ts'
+export type { AirLedgerRequest, AirLedgerResponse, CalculationName, DutyRequest, DutyResponse, EquilibriumRequest, EquilibriumResponse, FillTimeRequest, ForecastRequest, ForecastResponse, HeightVerdictRequest, HeightVerdictResponse, LeakdownPlanRequest, LeakdownPlanResponse, LeakdownRequest, LeakdownResponse, LiftTimeRequest, LiftTimeResponse, SimulateRequest, SimulateResponse, TemperatureDropRequest, TemperatureDropResponse } from './calculations.ts'
 export { BUNDLE_VERSION, ShopBundle } from './bundle.ts'
 export type { BundleOutcome } from './bundle.ts'
 export { JobListQuery, ROUTES, QUERY_RESPONSES } from './routes.ts'

@@ -9,7 +9,7 @@ export const PROBLEM_STATUS = {
   stopOrder: 422, springWouldPull: 422, coilDoesNotCarry: 422, springWithoutVolume: 422, noAirSpring: 422, crossLeakWithoutAir: 422, noRest: 422,
   noAirAnywhere: 422, noPriorLeft: 422, unknownReference: 422, alreadyTaken: 422, cornerNotRead: 422, timeOrder: 422, levelUnknown: 422,
   airAndGeometryDiffer: 422, specificationTwice: 422, toleranceTooLarge: 422, jobClosed: 422, watchRuns: 422, watchNotRunning: 422, watchNotWalked: 422,
-  roundOutside: 422, pumpStalls: 422, leakOutrunsPump: 422, supplyNotProved: 422, notAPicture: 422, padsWithoutFloor: 422, methodNotWatched: 422, newerFormat: 422, bundleTorn: 422,
+  roundOutside: 422, pumpStalls: 422, tooManySamples: 422, leakOutrunsPump: 422, supplyNotProved: 422, notAPicture: 422, padsWithoutFloor: 422, methodNotWatched: 422, newerFormat: 422, bundleTorn: 422,
   internal: 500,
 } as const
 

@@ -237,11 +237,12 @@ test.describe('for everybody', () => {
   const places = async (address: string): Promise<string[]> => {
     const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string; vehicleId: string; closedAt: string | null }[]
     const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
-    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/bench/leak', '/bench/units', '/jobs', '/vehicles/import', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
+    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/bench/leak', '/bench/units', '/bench/fill', '/bench/lift', '/bench/pump', '/bench/air', '/jobs', '/vehicles/import', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
   }
 
   for (const scheme of ['light', 'dark'] as const) {
     test(`every place can be read and reached, in the ${scheme}`, async ({ page, demoShop }) => {
+      test.slow()
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await page.goto(demoShop.address)
       await handOn(page).signIn('M. Arundel')
@@ -268,6 +269,7 @@ test.describe('for everybody', () => {
   })
 
   test('nothing runs over the edge of a phone, and every target is big enough for a glove', async ({ page, demoShop }) => {
+    test.slow()
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(demoShop.address)
     await handOn(page).signIn('M. Arundel')

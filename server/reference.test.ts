@@ -18,6 +18,9 @@ const reference = fileURLToPath(new URL('../../shared/reference', import.meta.ur
 const builtWorker = fileURLToPath(new URL('./dist/calcWorker.js', import.meta.url))
 const there = existsSync(join(reference, 'check.mjs')) && existsSync(builtWorker)
 
+// A whole run of a vehicle has no single expected number: its own signature tests speak for it.
+const hasCases = (name: string): boolean => existsSync(join(reference, 'cases', `${name}.json`))
+
 describe.skipIf(!there)('expected numbers of an independent implementation', () => {
   let server: Server
   let pool: CalculationPool
@@ -34,7 +37,7 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
     rmSync(cases, { recursive: true, force: true })
   })
 
-  test.each(Object.keys(CALCULATIONS))('%s', async (name) => {
+  test.each(Object.keys(CALCULATIONS).filter(hasCases))('%s', async (name) => {
     const folder = join(cases, name)
     mkdirSync(folder)
     cpSync(join(reference, 'cases', `${name}.json`), join(folder, `${name}.json`))

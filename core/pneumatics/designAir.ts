@@ -1,12 +1,12 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { P_ATM_BAR, T_REF_K } from '../units/index.ts'
-import type { Corner } from '../vehicle/index.ts'
+import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import { AREA_PRESSURE_TO_N } from './constants.ts'
 import { mechanicalForceN } from './cornerForce.ts'
 import type { Rig } from './rig.ts'
-import { springVolumeL } from './rig.ts'
+import { buildRig, springVolumeL } from './rig.ts'
 
 /**
  * Gauge pressure a spring needs to carry the design load at a travel from design height, bar. Negative: it would have to pull.
@@ -17,6 +17,9 @@ export function designPressureBarG(rig: Rig, index: number, offsetMm = 0): numbe
   const shareN = rig.designLoadN[index]! - mechanicalForceN(rig, index, offsetMm)
   return shareN / (rig.motionRatio[index]! * rig.areaCm2[index]! * AREA_PRESSURE_TO_N)
 }
+
+/** The same for one corner of a vehicle at design height; meaningless at a corner without air. */
+export const designPressureOf = (vehicle: VehicleGeometry, corner: Corner): number => designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner))
 
 /**
  * Amounts of air, bar-litre ANR, with which every air spring carries its design load at the same travel from design height.

@@ -1,7 +1,7 @@
 export { leakFlowLPerS, flowFunction, CRITICAL_RATIO } from './flow.ts'
 export { buildRig, springVolumeL } from './rig.ts'
 export type { Rig } from './rig.ts'
-export { airAtOffset, designPressureBarG } from './designAir.ts'
+export { airAtOffset, designPressureBarG, designPressureOf } from './designAir.ts'
 export { createSolver, RESIDUAL_TOLERANCE_N } from './solver.ts'
 export type { Solver, SolveOutcome } from './solver.ts'
 export { equilibrium } from './equilibrium.ts'

@@ -40,6 +40,7 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   watchNotRunning: () => 'This watch is not running any more.',
   watchNotWalked: () => 'This watch has no morning round yet.',
   roundOutside: () => 'A round between lies outside the watch, or two of them at the same moment.',
+  tooManySamples: () => 'That is more than 2000 samples. Take them further apart, or run a shorter time.',
   pumpStalls: (data) => `The pump stalls at ${Number(data['stallBarG']).toFixed(1)} bar and never gets to ${Number(data['neededBarG']).toFixed(1)} bar.`,
   leakOutrunsPump: (data) => `The leak outruns the pump: it would have to run ${whole(data['minutesPerDay'])} minutes a day, and a day has 1440.`,
   supplyNotProved: () => 'Show first that the supply is really off: the right fuse or switch is out and the pump stays silent.',

@@ -34,6 +34,18 @@ export function hoursWords(hours: number): string {
   return hours < 72 ? `${hours < 10 ? hours.toFixed(1).replace(/\.0$/, '') : Math.round(hours)} h` : `${Math.round(hours / 24)} days`
 }
 
+/** Seconds as one says them: "12 s", "4 min 10 s". */
+export function secondsWords(seconds: number): string {
+  const whole = Math.round(seconds)
+  return whole < 90 ? `${whole} s` : `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, '0')} s`
+}
+
+/** Days as one plans by them: "40 days", "8 months", "3.5 years". */
+export function daysWords(days: number): string {
+  if (days < 100) return `${Math.round(days)} days`
+  return days < 700 ? `${Math.round(days / 30.4)} months` : `${(days / 365.25).toFixed(1)} years`
+}
+
 /** When a morning round is usually walked: at seven next morning, or in twelve hours if that is nearer than eight. */
 export function usualMorning(now: Date): Date {
   const seven = new Date(now)

@@ -6,6 +6,10 @@ import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { useVehicleTypes } from '../../data/queries.ts'
 import { Cold } from './Cold.tsx'
+import { AirCount } from './AirCount.tsx'
+import { Fill } from './Fill.tsx'
+import { Lift } from './Lift.tsx'
+import { PumpLife } from './PumpLife.tsx'
 import { LeakSizes } from './LeakSizes.tsx'
 import { Stance } from './Stance.tsx'
 import { UnitsTool } from './UnitsTool.tsx'
@@ -25,6 +29,10 @@ const TOOLS: readonly Tool[] = [
   { id: 'cold', words: 'Cold', asks: 'How far does a tight car sink when it gets colder?', body: { of: 'vehicle', Body: Cold } },
   { id: 'wait', words: 'Wait', asks: 'How long must a watch last to be sure?', body: { of: 'vehicle', Body: Wait } },
   { id: 'leak', words: 'Leak', asks: 'How big is a leak, and what does it do?', body: { of: 'vehicle', Body: LeakSizes } },
+  { id: 'fill', words: 'Fill', asks: 'How long does a pump take to fill it?', body: { of: 'nothing', Body: Fill } },
+  { id: 'lift', words: 'Lift', asks: 'How long should a lift take?', body: { of: 'vehicle', Body: Lift } },
+  { id: 'pump', words: 'Pump life', asks: 'What does a leak cost the pump?', body: { of: 'vehicle', Body: PumpLife } },
+  { id: 'air', words: 'Air count', asks: 'How much air is in it, and what is missing?', body: { of: 'vehicle', Body: AirCount } },
   { id: 'verdict', words: 'Verdict', asks: 'Is this height in, or too close to tell?', body: { of: 'nothing', Body: VerdictTool } },
   { id: 'units', words: 'Units', asks: 'The same in another unit?', body: { of: 'nothing', Body: UnitsTool } },
 ]

@@ -4,6 +4,7 @@ import type { VehicleGeometry } from '@anklet/core/vehicle'
 import { perCorner } from '@anklet/core/vehicle'
 import { parseNumber } from '../../state/typed.ts'
 import type { StanceChange } from './tools.ts'
+import { readFigures, unitOf, written } from './figures.ts'
 import { AS_DESIGNED, readList, stanceOf } from './tools.ts'
 
 const heights = (vehicle: VehicleGeometry, change: Partial<StanceChange> = {}) => {
@@ -40,4 +41,20 @@ test('a row of readings is read with spaces, semicolons, slashes and decimal com
   expect(readList('457; 458/459', parseNumber)).toEqual([457, 458, 459])
   expect(readList('457 low', parseNumber)).toBeNull()
   expect(readList('  ', parseNumber)).toBeNull()
+})
+
+describe('figures a tool asks for', () => {
+  const asks = { volumeL: { words: 'Volume', kind: 'plain', unit: 'L', least: 0.1, most: 10, start: 5 }, toBarG: { words: 'To', kind: 'pressure', least: -1, most: 40, start: 12 }, temperatureC: { words: 'Air at', kind: 'temperature', least: -60, most: 120, start: 15 } } as const
+  const american = { length: 'inch', pressure: 'psi', temperature: 'degF' } as const
+  test('are read in the shop’s units and kept as they are stored', () => {
+    expect(Object.values(asks).map((ask) => [written(ask, american), unitOf(ask, american)])).toEqual([['5', 'L'], ['174', 'psi gauge'], ['59', '°F']])
+    const read = readFigures(asks, { volumeL: '2,5', toBarG: '145.038', temperatureC: '32' }, american)
+    if (!read.ok) throw new Error(read.sentence)
+    expect(read.value.volumeL).toBe(2.5)
+    expect(read.value.toBarG).toBeCloseTo(10, 4)
+    expect(read.value.temperatureC).toBeCloseTo(0, 9)
+  })
+  test.each([[{ volumeL: '' }, 'Volume is not entered.'], [{ volumeL: 'much' }, 'Volume: "much" is not a number.'], [{ toBarG: '41' }, 'To of 41 bar gauge cannot be.']])('%j: %s', (change, sentence) => {
+    expect(readFigures(asks, { volumeL: '5', toBarG: '12', temperatureC: '15', ...change }, { length: 'mm', pressure: 'bar', temperature: 'degC' })).toEqual({ ok: false, sentence })
+  })
 })

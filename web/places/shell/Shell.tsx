@@ -34,8 +34,9 @@ function Connection(): ReactNode {
   const away = useConnection((connection) => connection.away)
   const waiting = useDrafts(({ byKey }) => Object.values(byKey).some(({ sealed }) => sealed !== null))
   if (!away && !waiting) return null
+  // A save on a live line takes a moment: its word floats, so that nothing moves under the finger when it goes.
   return (
-    <p role="status" className="hint rounded-none px-5">
+    <p role="status" className={away ? 'hint rounded-none px-5' : 'hint fixed left-1/2 top-[60px] z-30 w-max max-w-[92vw] -translate-x-1/2 shadow-md'}>
       {waiting ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.' : 'The server does not answer. What you see is the last it said; you can go on measuring, readings are kept on this device.'}
     </p>
   )

@@ -1,0 +1,6 @@
+export { OPEN, USUAL_PUMP, USUAL_RULES } from './machine.ts'
+export type { Fault, Happening, LevelRules, Machine, Pump, ValveId } from './machine.ts'
+export { levelledState } from './state.ts'
+export type { Code, ModuleMode, SimState } from './state.ts'
+export { simulate } from './simulate.ts'
+export type { SimEvent, SimRequest, SimRun, SimSample } from './simulate.ts'

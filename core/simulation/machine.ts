@@ -1,0 +1,84 @@
+import type { Architecture, Axle, Corner, VehicleGeometry } from '../vehicle/index.ts'
+
+/** The pump of a machine. */
+export interface Pump {
+  readonly freeFlowLPerMin: number
+  readonly stallBarG: number
+  /** Warming while it runs, K/s, and the time constant it cools with, s. */
+  readonly heatKPerS: number
+  readonly coolS: number
+  /** Stopped at this temperature and allowed again at that, degC. */
+  readonly cutoutC: number
+  readonly resumeC: number
+  /** Current against no pressure, rising in a straight line to stall, A. */
+  readonly noLoadA: number
+  readonly stallA: number
+}
+
+/** How the module levels. */
+export interface LevelRules {
+  /** Off its level by more than this it acts, mm; it stops within a third of it. */
+  readonly deadBandMm: number
+  /** Longer than this it does not try to raise, s. */
+  readonly timeLimitS: number
+  /** Axle it raises first; it lowers in the other order. */
+  readonly raiseFirst: Axle
+  /** Needed over the spring's pressure for the reservoir to raise it, bar. */
+  readonly marginBar: number
+  /** Smaller raises are left to the pump, mm. */
+  readonly reservoirFromMm: number
+  /** The reservoir is filled up to this while the engine runs, bar gauge. */
+  readonly reservoirTargetBarG: number
+}
+
+/** A whole levelled vehicle: body, air and module. */
+export interface Machine {
+  readonly vehicle: VehicleGeometry
+  readonly architecture: Pick<Architecture, 'layout' | 'reservoir' | 'sensors' | 'parked' | 'doorInhibit' | 'levels' | 'air'>
+  readonly galleryL: number
+  /** 0 without a reservoir. */
+  readonly reservoirL: number
+  readonly pump: Pump
+  readonly rules: LevelRules
+  /** Voltage at the pump, V; below 12.5 it delivers in proportion. */
+  readonly supplyV: number
+}
+
+/** Figures of the stand-ins, of no maker. */
+export const USUAL_PUMP: Pump = { freeFlowLPerMin: 38, stallBarG: 17, heatKPerS: 0.55, coolS: 420, cutoutC: 110, resumeC: 75, noLoadA: 9, stallA: 32 }
+/** The same for the module. */
+export const USUAL_RULES: LevelRules = { deadBandMm: 6, timeLimitS: 120, raiseFirst: 'rear', marginBar: 1.5, reservoirFromMm: 15, reservoirTargetBarG: 14 }
+
+/** Sonic conductance of open passages, L/(s.bar). */
+export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.5, cross: 0.2 } as const
+
+/** A valve of the block. */
+export type ValveId = Corner | 'exhaust' | 'reservoir' | 'crossFront' | 'crossRear'
+
+/** What may be wrong with a machine. */
+export type Fault =
+  /** A spring, its line or its fitting leaks to the air. */
+  | { readonly kind: 'springLeak'; readonly corner: Corner; readonly conductance: number }
+  /** A valve leaks at its seat while it is shut. */
+  | { readonly kind: 'seatLeak'; readonly valve: ValveId; readonly conductance: number }
+  | { readonly kind: 'stuckShut' | 'stuckOpen'; readonly valve: ValveId }
+  /** Lines or plugs of two corners are crossed: commanding the one moves the other. */
+  | { readonly kind: 'crossedLines' | 'crossedPlugs'; readonly corners: readonly [Corner, Corner] }
+  /** The line passes only a share of what it should. */
+  | { readonly kind: 'blockedLine'; readonly corner: Corner; readonly share: number }
+  | { readonly kind: 'relayWelded' | 'relayDead' | 'supplyMissing' }
+  /** The pump delivers a share of its flow. */
+  | { readonly kind: 'weakPump'; readonly share: number }
+  /** It warms so many times as fast. */
+  | { readonly kind: 'hotPump'; readonly factor: number }
+  /** The dryer passes a share of what it should, dusty or iced. */
+  | { readonly kind: 'dryer'; readonly share: number }
+  | { readonly kind: 'sensorOffset'; readonly corner: Corner; readonly mm: number }
+  | { readonly kind: 'sensorGain'; readonly corner: Corner; readonly factor: number }
+  | { readonly kind: 'sensorOpen' | 'sensorShort' | 'sensorLoose'; readonly corner: Corner }
+
+/** Something that happens to the vehicle from outside. */
+export type Happening =
+  | { readonly atS: number; readonly do: 'ignitionOn' | 'ignitionOff' | 'supplyOff' | 'supplyOn' | 'doorOpen' | 'doorShut' | 'liftingOn' | 'liftingOff' }
+  | { readonly atS: number; readonly do: 'level'; readonly levelId: string }
+  | { readonly atS: number; readonly do: 'load'; readonly payloadN: Readonly<Partial<Record<Corner, number>>> }

@@ -1,0 +1,241 @@
+import { integrateStiff } from '../leakdown/index.ts'
+import type { Solver } from '../pneumatics/index.ts'
+import { buildRig, createSolver } from '../pneumatics/index.ts'
+import { P_ATM_BAR } from '../units/index.ts'
+import type { PerCorner } from '../vehicle/index.ts'
+import { CORNERS, perCorner } from '../vehicle/index.ts'
+import { level, offLevel, sensed, settle } from './controller.ts'
+import type { Decision, Seen } from './controller.ts'
+import type { Fault, Happening, Machine } from './machine.ts'
+import type { Command, Network } from './network.ts'
+import { airSlope, keepTotal, nodePressures, passagesOf, pumpShareOf, REST } from './network.ts'
+import type { Code, ModuleMode, SimState } from './state.ts'
+import { DRAWN, GALLERY, RESERVOIR, VENTED } from './state.ts'
+
+/** What is run. */
+export interface SimRequest {
+  readonly machine: Machine
+  /** Where it goes on from; not changed. */
+  readonly state: SimState
+  readonly untilS: number
+  readonly faults: readonly Fault[]
+  /** In any order; those before the state's own time are passed over. */
+  readonly happenings: readonly Happening[]
+  /** Temperature of the day at a time, degC. */
+  readonly temperatureC: (timeS: number) => number
+  readonly sampleEveryS: number
+}
+
+/** The machine at one time. */
+export interface SimSample {
+  readonly timeS: number
+  readonly heightMm: PerCorner<number>
+  readonly pressureBarG: PerCorner<number>
+  readonly galleryBarG: number
+  readonly reservoirBarG: number
+  readonly pumpC: number
+  readonly pumpOn: boolean
+  readonly mode: ModuleMode
+  readonly airBarL: readonly number[]
+}
+
+/** Something the machine did. */
+export interface SimEvent { readonly timeS: number; readonly what: 'mode' | 'pumpOn' | 'pumpOff' | 'code' | 'check' | 'happening'; readonly detail: string }
+
+/** A run: samples, events, and where it may be gone on from. */
+export interface SimRun { readonly samples: readonly SimSample[]; readonly events: readonly SimEvent[]; readonly state: SimState }
+
+/** The module looks this often while it acts, and this often while it only waits, s. */
+const ACT_S = 0.25
+const WAIT_S = 20
+/** Largest error of one step, bar-litre: a hundredth of a mm. */
+const TOLERANCE_BAR_L = 2e-4
+const LEAST_BUILDING_BAR = 1
+
+class Run {
+  private readonly samples: SimSample[] = []
+  private readonly events: SimEvent[] = []
+  private readonly air: Float64Array
+  private readonly pressure = new Float64Array(6)
+  private readonly state: SimState
+  private readonly total: number
+  private solver: Solver
+  private command: Command = REST
+  private pumpWasOn = false
+
+  constructor(private readonly request: SimRequest) {
+    const { state } = request
+    this.state = { ...state, air: [...state.air], codes: [...state.codes], payloadN: { ...state.payloadN } }
+    this.air = Float64Array.from(this.state.air)
+    this.total = this.air.slice(0, 6).reduce((sum, amount) => sum + amount, 0) + this.air[VENTED]! - this.air[DRAWN]!
+    this.solver = this.makeSolver()
+  }
+
+  private makeSolver(): Solver {
+    const rig = buildRig(this.request.machine.vehicle)
+    return createSolver(rig, Float64Array.from(CORNERS, (corner, i) => rig.designLoadN[i]! + (this.state.payloadN[corner] ?? 0)))
+  }
+
+  private network(): Network {
+    const { machine, faults, temperatureC } = this.request
+    return { machine, solver: this.solver, passages: passagesOf(this.command, faults), pump: this.command.pump, pumpShare: pumpShareOf(machine, faults), temperatureC }
+  }
+
+  private note(what: SimEvent['what'], detail: string): void {
+    this.events.push({ timeS: this.state.timeS, what, detail })
+  }
+
+  private storeCode(code: Code): void {
+    if (this.state.codes.includes(code)) return
+    this.state.codes.push(code)
+    this.note('code', code)
+  }
+
+  private look(): Seen {
+    const { machine, faults, temperatureC } = this.request
+    nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
+    return { offMm: sensed(machine, offLevel(machine, this.solver.travelMm, this.state.levelId), faults), pressureBarA: this.pressure }
+  }
+
+  private enter(mode: ModuleMode): void {
+    if (mode === this.state.mode) return
+    this.state.mode = mode
+    this.state.raisingSinceS = mode === 'raising' ? this.state.timeS : null
+    this.note('mode', mode)
+  }
+
+  private happen(happening: Happening): void {
+    const { state } = this
+    this.note('happening', happening.do)
+    switch (happening.do) {
+      case 'ignitionOn': Object.assign(state, { ignition: true, asleepSinceS: null, checksDone: 0 }); this.enter('awake'); return
+      case 'ignitionOff': Object.assign(state, { ignition: false, asleepSinceS: state.timeS, checksDone: 0 }); this.enter('asleep'); return
+      case 'supplyOff': state.supply = false; return
+      case 'supplyOn': state.supply = true; return
+      case 'doorOpen': state.doorOpen = true; return
+      case 'doorShut': state.doorOpen = false; return
+      case 'liftingOn': state.lifting = true; return
+      case 'liftingOff': state.lifting = false; return
+      case 'level': state.levelId = happening.levelId; return
+      case 'load': state.payloadN = { ...happening.payloadN }; this.solver = this.makeSolver()
+    }
+  }
+
+  private powered(): boolean {
+    return this.state.supply && !this.request.faults.some(({ kind }) => kind === 'supplyMissing')
+  }
+
+  // What the module wants, before relay and plugs have their say.
+  private decide(): Decision {
+    const { machine } = this.request
+    const { state } = this
+    if (!this.powered()) {
+      if (state.supply && state.ignition) this.storeCode('supplyMissing')
+      return { mode: state.ignition ? 'faulted' : 'asleep', command: REST }
+    }
+    const checkAt = state.asleepSinceS === null ? null : machine.architecture.parked.checksAfterH[state.checksDone]
+    const checkDue = checkAt !== undefined && checkAt !== null && state.timeS >= state.asleepSinceS! + checkAt * 3600
+    if (!state.ignition && state.mode !== 'settling' && !checkDue) return { mode: 'asleep', command: REST }
+    const seen = this.look()
+    if (CORNERS.some((corner) => seen.offMm[corner] === null && machine.architecture.sensors[corner.startsWith('F') ? 'front' : 'rear'] !== 'none')) this.storeCode('sensorImplausible')
+    if (!state.ignition) {
+      if (checkDue && state.mode !== 'settling') {
+        state.checksDone += 1
+        this.note('check', String(state.checksDone))
+      }
+      return settle(machine, state, seen)
+    }
+    if (state.lifting || (machine.architecture.doorInhibit && state.doorOpen)) return { mode: 'inhibited', command: REST }
+    if (state.mode === 'faulted') return { mode: 'faulted', command: REST }
+    const cool = state.mode === 'lockedOut' ? machine.pump.resumeC : machine.pump.cutoutC
+    if (state.pumpC >= cool) {
+      this.storeCode('pumpHot')
+      return { mode: 'lockedOut', command: REST }
+    }
+    return this.inTime(level(machine, state, seen), seen)
+  }
+
+  // A raise that takes too long is given up: with no pressure in the gallery the pump or its line is at fault, else a leak or a wrong height.
+  private inTime(decision: Decision, seen: Seen): Decision {
+    const { raisingSinceS, timeS, mode } = this.state
+    if (decision.mode !== 'raising' || mode !== 'raising' || raisingSinceS === null || timeS - raisingSinceS <= this.request.machine.rules.timeLimitS) return decision
+    this.storeCode(seen.pressureBarA[GALLERY]! - P_ATM_BAR < LEAST_BUILDING_BAR ? 'pressureNotBuilding' : 'heightMissed')
+    return { mode: 'faulted', command: REST }
+  }
+
+  private act(): void {
+    const { mode, command } = this.decide()
+    const { faults } = this.request
+    const dead = faults.some(({ kind }) => kind === 'relayDead')
+    const welded = this.powered() && faults.some(({ kind }) => kind === 'relayWelded')
+    this.enter(mode)
+    this.command = { open: command.open, pump: dead ? null : (command.pump ?? (welded ? 'in' : null)) }
+    const on = this.command.pump !== null
+    if (on !== this.pumpWasOn) this.note(on ? 'pumpOn' : 'pumpOff', '')
+    this.pumpWasOn = on
+  }
+
+  private warm(from: number, to: number): void {
+    const { machine: { pump }, faults, temperatureC } = this.request
+    const factor = faults.find((fault) => fault.kind === 'hotPump')?.factor ?? 1
+    const day = temperatureC(to)
+    // Exact for a constant day and a pump that runs or rests throughout.
+    const settled = day + (this.command.pump === null ? 0 : pump.heatKPerS * factor * pump.coolS)
+    this.state.pumpC = settled + (this.state.pumpC - settled) * Math.exp((from - to) / pump.coolS)
+  }
+
+  private advance(toS: number): void {
+    const network = this.network()
+    const from = this.state.timeS
+    if (network.passages.length > 0 || network.pump !== null) {
+      const active = this.command.open.size > 0 || network.pump !== null
+      integrateStiff((timeS, air, out) => airSlope(network, timeS, air, out), this.air, from, toS, { tolerance: TOLERANCE_BAR_L, firstStep: active ? 0.05 : 10 })
+      keepTotal(this.air, this.total)
+    }
+    this.warm(from, toS)
+    this.state.timeS = toS
+  }
+
+  private sample(): void {
+    const { machine, temperatureC } = this.request
+    nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
+    const gauge = (i: number): number => Math.max(0, this.pressure[i]! - P_ATM_BAR)
+    this.samples.push({
+      timeS: this.state.timeS, heightMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + this.solver.travelMm[i]!), pressureBarG: perCorner((_, i) => gauge(i)),
+      galleryBarG: gauge(GALLERY), reservoirBarG: gauge(RESERVOIR), pumpC: this.state.pumpC, pumpOn: this.command.pump !== null, mode: this.state.mode, airBarL: [...this.air],
+    })
+  }
+
+  // The next moment at which anything may change of itself.
+  private nextS(limitS: number): number {
+    const { machine } = this.request
+    const { state } = this
+    const acting = this.command.open.size > 0 || this.command.pump !== null || state.mode === 'settling'
+    if (acting) return Math.min(limitS, state.timeS + ACT_S)
+    if (state.ignition) return Math.min(limitS, state.timeS + WAIT_S)
+    const check = state.asleepSinceS === null || !this.powered() ? undefined : machine.architecture.parked.checksAfterH[state.checksDone]
+    const at = check === undefined ? limitS : state.asleepSinceS! + check * 3600
+    return at > state.timeS ? Math.min(limitS, at) : Math.min(limitS, state.timeS + ACT_S)
+  }
+
+  go(): SimRun {
+    const { untilS, sampleEveryS, happenings } = this.request
+    const waiting = happenings.filter(({ atS }) => atS >= this.state.timeS).sort((a, b) => a.atS - b.atS)
+    let nextSampleS = this.state.timeS
+    while (this.state.timeS < untilS) {
+      while (waiting[0] && waiting[0].atS <= this.state.timeS) this.happen(waiting.shift()!)
+      this.act()
+      if (this.state.timeS >= nextSampleS) {
+        this.sample()
+        nextSampleS += sampleEveryS
+      }
+      this.advance(this.nextS(Math.min(untilS, nextSampleS, waiting[0]?.atS ?? untilS)))
+    }
+    this.act()
+    this.sample()
+    return { samples: this.samples, events: this.events, state: { ...this.state, air: [...this.air] } }
+  }
+}
+
+/** Runs a machine from a state to a time. The same request always gives the same run. */
+export const simulate = (request: SimRequest): SimRun => new Run(request).go()

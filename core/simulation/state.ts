@@ -1,0 +1,51 @@
+import type { EquilibriumRefusal } from '../pneumatics/index.ts'
+import { airAtOffset, buildRig } from '../pneumatics/index.ts'
+import type { Result } from '../result/index.ts'
+import { ok } from '../result/index.ts'
+import { kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
+import type { Corner } from '../vehicle/index.ts'
+import type { Machine } from './machine.ts'
+
+/** Why a module does what it does. */
+export type ModuleMode = 'asleep' | 'awake' | 'raising' | 'lowering' | 'settling' | 'refilling' | 'lockedOut' | 'inhibited' | 'faulted'
+
+/** A fault code as the module stores it. */
+export type Code = 'heightMissed' | 'pumpHot' | 'sensorImplausible' | 'pressureNotBuilding' | 'supplyMissing'
+
+/** Everything that changes in a machine: plain data, to be kept and gone on from. */
+export interface SimState {
+  timeS: number
+  /** Air in FL, FR, RL, RR, gallery and reservoir, bar-litre; then what was vented and drawn in since the start. */
+  air: number[]
+  pumpC: number
+  mode: ModuleMode
+  levelId: string
+  ignition: boolean
+  supply: boolean
+  doorOpen: boolean
+  lifting: boolean
+  payloadN: Partial<Record<Corner, number>>
+  /** When it fell asleep, s; null while awake. */
+  asleepSinceS: number | null
+  checksDone: number
+  raisingSinceS: number | null
+  codes: Code[]
+}
+
+/** Places in `SimState.air`. */
+export const GALLERY = 4
+export const RESERVOIR = 5
+export const VENTED = 6
+export const DRAWN = 7
+
+/** A machine that stands levelled, asleep, its air as warm as the day. */
+export function levelledState(machine: Machine, levelId: string, temperatureC: number): Result<SimState, EquilibriumRefusal> {
+  const offset = machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
+  const springs = airAtOffset(buildRig(machine.vehicle), kelvin(temperatureC), offset)
+  if (!springs.ok) return springs
+  const warmth = T_REF_K / kelvin(temperatureC)
+  return ok({
+    timeS: 0, air: [...springs.value, (P_ATM_BAR) * machine.galleryL * warmth, (machine.rules.reservoirTargetBarG + P_ATM_BAR) * machine.reservoirL * warmth, 0, 0],
+    pumpC: temperatureC, mode: 'asleep', levelId, ignition: false, supply: true, doorOpen: false, lifting: false, payloadN: {}, asleepSinceS: 0, checksDone: 0, raisingSinceS: null, codes: [],
+  })
+}

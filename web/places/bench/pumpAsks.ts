@@ -1,0 +1,10 @@
+import type { Ask } from './figures.ts'
+
+/** What a pump is rated at. The figures that stand there first are middling ones, of no maker. */
+export const PUMP_ASKS = {
+  freeFlowLPerMin: { words: 'Free flow', kind: 'plain', unit: 'L/min', least: 0.1, most: 100_000, start: 38 },
+  stallBarG: { words: 'Stalls at', kind: 'pressure', least: 0.5, most: 40, start: 17 },
+} as const satisfies Record<string, Ask>
+
+/** Air as warm as this. */
+export const WARMTH_ASK = { words: 'Air at', kind: 'temperature', least: -60, most: 120, start: 15 } as const satisfies Ask
