@@ -12,9 +12,9 @@ import { WARMTH_ASK } from './pumpAsks.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 
 const ASKS = {
-  reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 5 }, reservoirBarG: { words: 'It holds', kind: 'pressure', least: -1, most: 40, start: 9 },
-  targetReservoirBarG: { words: 'It should hold', kind: 'pressure', least: -1, most: 40, start: 14 }, temperatureC: WARMTH_ASK,
-  levelOffsetMm: { words: 'Level', kind: 'plain', unit: 'mm over design', least: -300, most: 300, start: 0 }, bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 10 }, bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 180 },
+  reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: null }, reservoirBarG: { words: 'It holds', kind: 'pressure', least: -1, most: 40, start: null },
+  targetReservoirBarG: { words: 'It should hold', kind: 'pressure', least: -1, most: 40, start: null }, temperatureC: WARMTH_ASK,
+  levelOffsetMm: { words: 'Level', kind: 'plain', unit: 'mm over design', least: -300, most: 300, start: 0 }, bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 }, bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
 
 /** The air of a whole system, and what is missing in it. */

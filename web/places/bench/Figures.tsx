@@ -19,7 +19,7 @@ export function useFigures<Key extends string>(asks: Readonly<Record<Key, Ask>>)
           <input id={`${id}${key}`} className="field num text-[20px]" inputMode="text" maxLength={10} autoComplete="off" value={typed[key]} onChange={(event) => setTyped({ ...typed, [key]: event.target.value })} />
         </div>
       ))}
-      {!read.ok && <p className="wrong sm:col-span-2" role="alert">{read.sentence}</p>}
+      {!read.ok && <p className={`sm:col-span-2 ${read.missing ? 'text-ink-2' : 'wrong'}`} role={read.missing ? undefined : 'alert'}>{read.sentence}</p>}
     </div>
   )
   return { read, fields }

@@ -10,8 +10,8 @@ import { PUMP_ASKS, WARMTH_ASK } from './pumpAsks.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 
 const ASKS = {
-  volumeL: { words: 'Volume', kind: 'plain', unit: 'L', least: 0.01, most: 1000, start: 5 }, fromBarG: { words: 'From', kind: 'pressure', least: -1, most: 40, start: 0 },
-  toBarG: { words: 'To', kind: 'pressure', least: -1, most: 40, start: 12 }, ...PUMP_ASKS, temperatureC: WARMTH_ASK,
+  volumeL: { words: 'Volume', kind: 'plain', unit: 'L', least: 0.01, most: 1000, start: null }, fromBarG: { words: 'From', kind: 'pressure', least: -1, most: 40, start: 0 },
+  toBarG: { words: 'To', kind: 'pressure', least: -1, most: 40, start: null }, ...PUMP_ASKS, temperatureC: WARMTH_ASK,
 } as const
 
 /** How long a pump takes to fill a reservoir or anything of fixed volume. */

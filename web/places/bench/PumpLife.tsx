@@ -15,8 +15,8 @@ import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 
 const ASKS = {
-  ...PUMP_ASKS, normalMinutesPerDay: { words: 'Runs without a leak', kind: 'plain', unit: 'min a day', least: 0, most: 1440, start: 4 },
-  lifeHours: { words: 'Good for', kind: 'plain', unit: 'running hours', least: 0, most: 1_000_000, start: 300 },
+  ...PUMP_ASKS, normalMinutesPerDay: { words: 'Runs without a leak', kind: 'plain', unit: 'min a day', least: 0, most: 1440, start: null },
+  lifeHours: { words: 'Good for', kind: 'plain', unit: 'running hours', least: 0, most: 1_000_000, start: null },
 } as const
 
 function Lives({ with: withLeak, without }: { readonly with: number | null; readonly without: number | null }): ReactNode {

@@ -1,9 +1,9 @@
 import type { Ask } from './figures.ts'
 
-/** What a pump is rated at. The figures that stand there first are middling ones, of no maker. */
+/** What a pump is rated at: from its maker's papers, never from us. */
 export const PUMP_ASKS = {
-  freeFlowLPerMin: { words: 'Free flow', kind: 'plain', unit: 'L/min', least: 0.1, most: 100_000, start: 38 },
-  stallBarG: { words: 'Stalls at', kind: 'pressure', least: 0.5, most: 40, start: 17 },
+  freeFlowLPerMin: { words: 'Free flow', kind: 'plain', unit: 'L/min', least: 0.1, most: 100_000, start: null },
+  stallBarG: { words: 'Stalls at', kind: 'pressure', least: 0.5, most: 40, start: null },
 } as const satisfies Record<string, Ask>
 
 /** Air as warm as this. */

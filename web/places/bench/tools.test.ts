@@ -48,13 +48,14 @@ describe('figures a tool asks for', () => {
   const american = { length: 'inch', pressure: 'psi', temperature: 'degF' } as const
   test('are read in the shop’s units and kept as they are stored', () => {
     expect(Object.values(asks).map((ask) => [written(ask, american), unitOf(ask, american)])).toEqual([['5', 'L'], ['174', 'psi gauge'], ['59', '°F']])
+    expect(written({ ...asks.volumeL, start: null }, american)).toBe('')
     const read = readFigures(asks, { volumeL: '2,5', toBarG: '145.038', temperatureC: '32' }, american)
     if (!read.ok) throw new Error(read.sentence)
     expect(read.value.volumeL).toBe(2.5)
     expect(read.value.toBarG).toBeCloseTo(10, 4)
     expect(read.value.temperatureC).toBeCloseTo(0, 9)
   })
-  test.each([[{ volumeL: '' }, 'Volume is not entered.'], [{ volumeL: 'much' }, 'Volume: "much" is not a number.'], [{ toBarG: '41' }, 'To of 41 bar gauge cannot be.']])('%j: %s', (change, sentence) => {
-    expect(readFigures(asks, { volumeL: '5', toBarG: '12', temperatureC: '15', ...change }, { length: 'mm', pressure: 'bar', temperature: 'degC' })).toEqual({ ok: false, sentence })
+  test.each([[{ volumeL: '' }, 'Volume: not entered, look it up.', true], [{ volumeL: 'much' }, 'Volume: "much" is not a number.', false], [{ toBarG: '41' }, 'To of 41 bar gauge cannot be.', false]])('%j: %s', (change, sentence, missing) => {
+    expect(readFigures(asks, { volumeL: '5', toBarG: '12', temperatureC: '15', ...change }, { length: 'mm', pressure: 'bar', temperature: 'degC' })).toEqual({ ok: false, sentence, missing })
   })
 })
