@@ -9,6 +9,7 @@ import { Cold } from './Cold.tsx'
 import { AirCount } from './AirCount.tsx'
 import { Fill } from './Fill.tsx'
 import { Lift } from './Lift.tsx'
+import { ParkedNight } from './ParkedNight.tsx'
 import { PumpLife } from './PumpLife.tsx'
 import { LeakSizes } from './LeakSizes.tsx'
 import { Stance } from './Stance.tsx'
@@ -29,6 +30,7 @@ const TOOLS: readonly Tool[] = [
   { id: 'cold', words: 'Cold', asks: 'How far does a tight car sink when it gets colder?', body: { of: 'vehicle', Body: Cold } },
   { id: 'wait', words: 'Wait', asks: 'How long must a watch last to be sure?', body: { of: 'vehicle', Body: Wait } },
   { id: 'leak', words: 'Leak', asks: 'How big is a leak, and what does it do?', body: { of: 'vehicle', Body: LeakSizes } },
+  { id: 'parked', words: 'Parked night', asks: 'What does a module left awake hide?', body: { of: 'vehicle', Body: ParkedNight } },
   { id: 'fill', words: 'Fill', asks: 'How long does a pump take to fill it?', body: { of: 'nothing', Body: Fill } },
   { id: 'lift', words: 'Lift', asks: 'How long should a lift take?', body: { of: 'vehicle', Body: Lift } },
   { id: 'pump', words: 'Pump life', asks: 'What does a leak cost the pump?', body: { of: 'vehicle', Body: PumpLife } },
