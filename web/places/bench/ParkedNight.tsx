@@ -78,13 +78,13 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
       <div className="grid min-w-0 content-start gap-3">
         {night === 'working' ? <p role="status">Running the night …</p> : <div className="corners">{WALK.map((each) => <div key={each} style={{ gridArea: each }}><Panel corner={each} night={night} range={rangeOf(night)} units={units} /></div>)}</div>}
         <p className="text-[13.5px] text-ink-2">{HOURS} h from 10 to 2 °C, from the highest level, {UNIT_LABEL[units.length]}. Solid: the module left to its habits, looking at the dotted hours. Dashed: its supply cut.</p>
+        <Taps<Corner> legend="The leak" options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={[corner]} onTap={setCorner} />
+        <Slider label="Leak" min={-2.5} max={1} step={0.05} value={logRate} shown={rateWords(rate)} onSlide={setLogRate} />
+        <Taps<Policy> legend="Parked, its module" options={POLICIES} chosen={[policy]} onTap={setPolicy} />
       </div>
       <div className="grid content-start gap-4">
         <p className="say" aria-live="polite">{words?.headline ?? ' '}</p>
         {words && <p className="sub">{words.sub}</p>}
-        <Taps<Corner> legend="The leak" options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={[corner]} onTap={setCorner} />
-        <Slider label="Leak" min={-2.5} max={1} step={0.05} value={logRate} shown={rateWords(rate)} onSlide={setLogRate} />
-        <Taps<Policy> legend="Parked, its module" options={POLICIES} chosen={[policy]} onTap={setPolicy} />
         {words && <SaveToJob title="Parked night" lines={[`${type.name}, ${CORNER_WORDS[corner]} leaking ${rateWords(rate)} bar·L/h.`, words.headline, words.sub]} />}
         <Note formula="The same car twice through the night, stepped from one event to the next: leaks, cold, valves, the module’s checks." limits="Pump, valves and dead band of a usual size, of no maker; the type says when its module looks and what it does then." />
       </div>
