@@ -255,6 +255,26 @@ test.describe('for everybody', () => {
     })
   }
 
+  for (const scheme of ['light', 'dark'] as const) {
+    test(`what opens on a place can be read too, in the ${scheme}`, async ({ page, demoShop }) => {
+      test.slow()
+      await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
+      await page.goto(demoShop.address)
+      await handOn(page).signIn('M. Arundel')
+      const all = await places(demoShop.address)
+      const at = (end: string): string => all.find((place) => place.endsWith(end))!
+      const opened: readonly (readonly [string, RegExp])[] = [
+        [at('/intake'), /^On arrival/], [at('/intake'), /^Photos, notes, mended/], [all.at(-3)!, /^Readings$/], [all.at(-3)!, /^Compare$/], [all.at(-1)!, /^Why do you say so/], ['/bench/leak', /^Save to a job$/], [all.find((place) => place.startsWith('/vehicles/') && place !== '/vehicles/import')!, /^Change$/],
+      ]
+      for (const [place, name] of opened) {
+        await page.goto(`${demoShop.address}${place}`)
+        await page.getByRole('button', { name }).first().click()
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+        expect(violations.map(({ id, nodes }) => `${place} ${name.source} ${id}: ${nodes[0]!.html.slice(0, 120)}`)).toEqual([])
+      }
+    })
+  }
+
   test('on a phone the corners fold front over rear, left on the left, wherever they are drawn', async ({ page, demoShop }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(demoShop.address)
