@@ -1,6 +1,7 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { ChargeRecord, CheckRecord, DeviceId, Trace, Channel } from './devices.ts'
 import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -18,6 +19,10 @@ const command = <Name extends string, Payload extends TSchema>(type: Name, paylo
   payload,
 })
 
+// A record's fields but for those the envelope says.
+const without = <Fields extends Record<string, TSchema>, Name extends keyof Fields>(fields: Fields, ...names: readonly Name[]): Omit<Fields, Name> =>
+  Object.fromEntries(Object.entries(fields).filter(([name]) => !(names as readonly string[]).includes(name))) as Omit<Fields, Name>
+
 /** Every command, by its name. */
 export const COMMANDS = {
   'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
@@ -31,6 +36,11 @@ export const COMMANDS = {
   'job.note': command('job.note', closed({ noteId: uuid, jobId: uuid, from: oneOf('person', 'bench'), title: words(80), lines: Type.Array(words(400), { maxItems: 20 }) })),
   'job.repair': command('job.repair', closed({ repairId: uuid, jobId: uuid, part: RepairedPart, corners: Type.Array(CornerName, { maxItems: 4, uniqueItems: true }), words: Type.String({ maxLength: 300 }) })),
   'photo.add': command('photo.add', closed({ photoId: uuid, jobId: uuid, caption: Type.String({ maxLength: 200 }), picture: Type.String({ minLength: 16, maxLength: 6_000_000, description: 'The picture, base64; JPEG, PNG or WebP' }) })),
+  'check.record': command('check.record', closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person') })),
+  'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
+  'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
+  'log.stop': command('log.stop', closed({ logId: uuid })),
+  'log.keep': command('log.keep', closed({ logId: uuid, jobId: uuid, title: words(80), deviceName: words(80), startedAt: instant, rows: Type.Integer({ minimum: 1, maximum: 100_000_000 }), channels: Type.Array(Channel, { minItems: 1, maxItems: 40 }), trace: Trace })),
   'job.close': command('job.close', closed({ jobId: uuid })),
   'job.reopen': command('job.reopen', closed({ jobId: uuid })),
   'round.record': command('round.record', closed({ jobId: uuid, round: RoundInput })),

@@ -21,14 +21,20 @@ describe('the contract', () => {
         "CALCULATIONS",
         "COMMANDS",
         "CornerName",
+        "DeviceOrder",
         "DisplayUnits",
         "FILE_FORMATS",
+        "Holder",
         "JobListQuery",
+        "LINK_VERSION",
+        "LinkHello",
+        "LinkMessages",
         "PROBLEM_STATUS",
         "Problem",
         "QUERY_RESPONSES",
         "ROUTES",
         "ShopBundle",
+        "StandInChange",
         "VehicleGeometry",
         "openApi",
       ]
@@ -52,7 +58,7 @@ describe('the contract', () => {
   })
 
   test('a problem is refused by a status that says whose fault it is', () => {
-    for (const status of Object.values(PROBLEM_STATUS)) expect([400, 404, 409, 413, 422, 500]).toContain(status)
+    for (const status of Object.values(PROBLEM_STATUS)) expect([400, 403, 404, 409, 413, 422, 500, 504]).toContain(status)
   })
 
   test('every way in is described', () => {

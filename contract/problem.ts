@@ -5,12 +5,12 @@ import { closed, nullable } from './quantities.ts'
 /** What can be wrong with a request, and the HTTP status it is answered with: the one table of both. */
 export const PROBLEM_STATUS = {
   notJson: 400, tooLarge: 413, wrongShape: 400, unknownCommand: 400, airMissing: 400, sampleOutside: 400,
-  notFound: 404, stale: 409, idReused: 409, busy: 409,
+  adapterUnknown: 403, notFound: 404, stale: 409, deviceHeld: 409, deviceSilent: 504, idReused: 409, busy: 409,
   stopOrder: 422, springWouldPull: 422, coilDoesNotCarry: 422, springWithoutVolume: 422, noAirSpring: 422, crossLeakWithoutAir: 422, noRest: 422,
   noAirAnywhere: 422, noPriorLeft: 422, unknownReference: 422, alreadyTaken: 422, cornerNotRead: 422, timeOrder: 422, levelUnknown: 422,
   airAndGeometryDiffer: 422, specificationTwice: 422, toleranceTooLarge: 422, jobClosed: 422, watchRuns: 422, watchNotRunning: 422, watchNotWalked: 422,
   roundOutside: 422, pumpStalls: 422, tooManySamples: 422, leakOutrunsPump: 422, supplyNotProved: 422, notAPicture: 422, padsWithoutFloor: 422, methodNotWatched: 422, newerFormat: 422, bundleTorn: 422,
-  internal: 500,
+  interlock: 422, moduleRefuses: 422, logEnded: 422, traceUneven: 422, internal: 500,
 } as const
 
 /** A problem's name. */

@@ -1,6 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
+import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
 
 const version = Type.Integer({ minimum: 1 })
@@ -124,7 +125,7 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
 export const JobRecord = closed({ ...jobHead, ...kept, vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>
@@ -144,7 +145,7 @@ export type HistoryRound = Static<typeof HistoryRecord>
 /** Every round of a car with every reading. */
 export const VehicleRoundsRecord = Type.Array(RoundRecord)
 
-export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
+export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
 
 /** How jobs may be listed. */

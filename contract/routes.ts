@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'
+import { DeviceOrder, DeviceStatus, Holder, LinkHello, LinkMessages, LinkWelcome, LogRecord, OrderAnswer, StandInChange } from './devices.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleRoundsRecord, VehicleTypeRecord } from './records.ts'
 import { closed, oneOf } from './quantities.ts'
@@ -22,6 +23,8 @@ export const QUERY_RESPONSES = {
   '/api/jobs/:id': JobRecord,
   '/api/repeatability': RepeatabilityRecord,
   '/api/bundle': ShopBundle,
+  '/api/devices': Type.Array(DeviceStatus),
+  '/api/logs/:id': LogRecord,
 } as const
 
 /** What `/api/jobs/list` may be asked for, in its query string. */
@@ -53,15 +56,30 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/jobs/:id': 'One job with its rounds and watches, and the newest earlier rounds of its car',
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
   '/api/bundle': 'The whole shop as one file',
+  '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
+  '/api/logs/:id': 'A recorded log with its values, column by column',
 }
 
 /** One way into the server. */
 export interface Route { readonly method: 'get' | 'post'; readonly path: string; readonly summary: string; readonly request?: TSchema; readonly response: TSchema }
+
+const None = closed({})
+const post = (path: string, summary: string, request: TSchema, response: TSchema): Route => ({ method: 'post', path, summary, request, response })
+/** Ways to devices; their live streams (server-sent events at `/api/devices/stream?ids=` and `/api/adapters/:id/commands`) are described in docs/formats. */
+const DEVICE_ROUTES: readonly Route[] = [
+  post('/api/devices/:id/hold', 'Takes a device for one person at one tablet, or renews that', Holder, DeviceStatus),
+  post('/api/devices/:id/release', 'Lets a device go', Holder, DeviceStatus),
+  post('/api/devices/:id/orders', 'Has a device do something; refused while the job forbids it or somebody else holds it', DeviceOrder, OrderAnswer),
+  post('/api/devices/:id/stand-in', 'Does to a stand-in what only somebody at the car can do', StandInChange, DeviceStatus),
+  post('/api/adapters', 'Attaches an adapter’s device', LinkHello, LinkWelcome),
+  post('/api/adapters/:id/messages', 'Takes what an adapter’s device tells', LinkMessages, None),
+]
 
 /** Every way into the server: the OpenAPI page is made from this list, and a test holds the server to it. */
 export const ROUTES: readonly Route[] = [
   ...(Object.keys(QUERY_RESPONSES) as QueryName[]).map((path) => ({ method: 'get' as const, path, summary: SUMMARY[path], response: QUERY_RESPONSES[path] })),
   { method: 'post', path: '/api/commands', summary: 'Every write: one command, idempotent by its id', request: Type.Union(Object.values(COMMANDS)), response: CommandAnswer },
   { method: 'post', path: '/api/bundle', summary: 'Takes a whole shop over from a file: adds what is not here yet, changes nothing that is', request: ShopBundle, response: BundleOutcome },
+  ...DEVICE_ROUTES,
   ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({ method: 'post' as const, path: `/api/calc/${name}`, summary, request, response })),
 ]

@@ -8,16 +8,17 @@ const ValveName = oneOf('FL', 'FR', 'RL', 'RR', 'exhaust', 'reservoir', 'crossFr
 const kind = <const Words extends readonly string[]>(...kinds: Words) => ({ kind: oneOf(...kinds) })
 
 /** What may be wrong with a simulated vehicle. */
-const SimFault = Type.Union([
+export const SimFault = Type.Union([
   closed({ ...kind('springLeak'), corner: CornerName, conductance }),
   closed({ ...kind('seatLeak'), valve: ValveName, conductance }),
   closed({ ...kind('stuckShut', 'stuckOpen'), valve: ValveName }),
-  closed({ ...kind('crossedLines', 'crossedPlugs'), corners: Type.Tuple([CornerName, CornerName]) }),
+  closed({ ...kind('crossedLines', 'crossedPlugs', 'crossedSensors', 'sensorSupplyDead'), corners: Type.Tuple([CornerName, CornerName]) }),
   closed({ ...kind('blockedLine'), corner: CornerName, share }),
-  closed(kind('relayWelded', 'relayDead', 'supplyMissing')),
+  closed(kind('relayWelded', 'relayDead', 'supplyMissing', 'codingMissing', 'dryerWet')),
   closed({ ...kind('weakPump', 'dryer'), share }),
   closed({ ...kind('hotPump'), factor: Type.Number({ minimum: 0, maximum: 100 }) }),
   closed({ ...kind('sensorOffset'), corner: CornerName, mm: Type.Number({ minimum: -300, maximum: 300, description: 'Offset, mm' }) }),
+  closed({ ...kind('wrongCalibration'), mm: Type.Number({ minimum: -100, maximum: 100, description: 'Taught wrong by, mm' }) }),
   closed({ ...kind('sensorGain'), corner: CornerName, factor: Type.Number({ minimum: -10, maximum: 10 }) }),
   closed({ ...kind('sensorOpen', 'sensorShort', 'sensorLoose'), corner: CornerName }),
 ])
@@ -44,14 +45,16 @@ export const SimulateRequest = closed({
   schedule: Type.Array(Happening, { maxItems: 200 }),
 })
 
+/** A code of the simulated module, by what it means. */
+export const CodeName = oneOf('heightMissed', 'pumpHot', 'sensorImplausible', 'sidesImplausible', 'pressureNotBuilding', 'relayStuck', 'supplyMissing', 'codingMissing')
 const number = Type.Number()
 /** What such a run gives. */
 export const SimulateResponse = closed({
   samples: Type.Array(closed({
     timeS: number, heightMm: perCorner(number), pressureBarG: perCorner(nullable(number)), galleryBarG: number, reservoirBarG: nullable(number), pumpC: number, pumpOn: Type.Boolean(),
-    mode: oneOf('asleep', 'awake', 'raising', 'lowering', 'settling', 'refilling', 'lockedOut', 'inhibited', 'faulted'),
+    mode: oneOf('asleep', 'awake', 'raising', 'lowering', 'settling', 'refilling', 'lockedOut', 'inhibited', 'faulted', 'actuated'),
   })),
   events: Type.Array(closed({ timeS: number, what: oneOf('mode', 'pumpOn', 'pumpOff', 'code', 'check', 'happening'), detail: Type.String() })),
-  codes: Type.Array(oneOf('heightMissed', 'pumpHot', 'sensorImplausible', 'pressureNotBuilding', 'supplyMissing')),
+  codes: Type.Array(CodeName),
   ventedBarL: number, drawnBarL: number,
 })

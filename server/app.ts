@@ -10,12 +10,17 @@ import { commandRoutes } from './routes/commands.ts'
 import { docsRoutes } from './routes/docs.ts'
 import { queryRoutes } from './routes/queries.ts'
 import { webRoutes } from './routes/web.ts'
+import { deviceRoutes, logFollower } from './routes/devices.ts'
+import type { DeviceHub } from './devices/hub.ts'
+import type { Recorder } from './devices/recorder.ts'
 import type { Database } from './store/database.ts'
 
 /** What the server is made of. */
 export interface AppParts {
   readonly db: Database
   readonly pool: CalculationPool
+  readonly hub: DeviceHub
+  readonly recorder: Recorder
   readonly version: string
   readonly log: Pick<Logger, 'error'>
   /** Folder of the built interface; null: only the API. */
@@ -23,7 +28,7 @@ export interface AppParts {
 }
 
 /** The whole server as an Express application. */
-export function createApp({ db, pool, version, log, webFolder }: AppParts): Express {
+export function createApp({ db, pool, hub, recorder, version, log, webFolder }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(helmet({
@@ -41,8 +46,9 @@ export function createApp({ db, pool, version, log, webFolder }: AppParts): Expr
   app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }))
   app.use('/api', docsRoutes(version))
   app.use('/api/calc', calculationRoutes(pool))
-  app.use('/api/commands', commandRoutes(db))
+  app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder)))
   app.use('/api/bundle', bundleRoutes(db))
+  app.use('/api', deviceRoutes(db, hub, recorder))
   app.use(queryRoutes(db))
   app.use('/api', () => { throw new AppError('notFound', { what: 'place' }) })
   if (webFolder) app.use(webRoutes(webFolder))

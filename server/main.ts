@@ -5,6 +5,8 @@ import { Worker } from 'node:worker_threads'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
 import { createPool } from './calc/pool.ts'
+import { DeviceHub } from './devices/hub.ts'
+import { Recorder } from './devices/recorder.ts'
 import { openDatabase } from './store/database.ts'
 import { FolderInUse, lockFolder } from './store/lock.ts'
 
@@ -28,7 +30,10 @@ async function start(): Promise<void> {
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
   const { db, close } = await openDatabase(settings.data, join(here, 'migrations'), join(here, 'template'))
   const pool = createPool(() => new Worker(join(here, 'calcWorker.js')), Math.max(1, cpus().length - 1))
-  const app = createApp({ db, pool, log, version: ANKLET_VERSION, webFolder: join(here, '../../web/dist') })
+  const hub = new DeviceHub()
+  const recorder = new Recorder(db, hub)
+  await recorder.endAbandoned()
+  const app = createApp({ db, pool, hub, recorder, log, version: ANKLET_VERSION, webFolder: join(here, '../../web/dist') })
   const server = app.listen(settings.port, settings.host)
   await new Promise<void>((done, failed) => {
     server.once('listening', done)
@@ -37,7 +42,8 @@ async function start(): Promise<void> {
   const stop = (): void => {
     server.close()
     server.closeAllConnections()
-    void Promise.allSettled([pool.close(), close()]).then(() => {
+    hub.close()
+    void recorder.close().then(() => Promise.allSettled([pool.close(), close()])).then(() => {
       unlock()
       process.exit(0)
     })

@@ -27,7 +27,7 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
   let cases: string
   beforeAll(async () => {
     pool = createPool(() => new Worker(builtWorker), 1)
-    server = createApp({ db: null as never, pool, version: '0.0.0', log: console, webFolder: null }).listen(0, '127.0.0.1')
+    server = createApp({ db: null as never, hub: null as never, recorder: null as never, pool, version: '0.0.0', log: console, webFolder: null }).listen(0, '127.0.0.1')
     await once(server, 'listening')
     cases = mkdtempSync(join(tmpdir(), 'anklet-cases-'))
   })

@@ -15,6 +15,7 @@ const PLACES: Readonly<Record<string, Place>> = {
   '/vehicles/import': async () => ({ Component: (await import('./places/vehicles/ImportRounds.tsx')).ImportRounds }),
   '/vehicles/:id': async () => ({ Component: (await import('./places/vehicles/VehiclePage.tsx')).VehiclePage }),
   '/bench/:tool?': async () => ({ Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace }),
+  '/devices': async () => ({ Component: (await import('./places/devices/DevicesPlace.tsx')).DevicesPlace }),
   '/shelf': async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }),
   '/shelf/types/:id': async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }),
   '/shop': async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }),

@@ -1,7 +1,7 @@
 import { P_ATM_BAR } from '../units/index.ts'
 import type { Axle, Corner, PerCorner } from '../vehicle/index.ts'
-import { AXLE_CORNERS, CORNERS, perCorner } from '../vehicle/index.ts'
-import type { Fault, Machine, ValveId } from './machine.ts'
+import { AXLE_CORNERS, CORNERS } from '../vehicle/index.ts'
+import type { Actuation, Machine, ValveId } from './machine.ts'
 import type { Command } from './network.ts'
 import { REST } from './network.ts'
 import type { ModuleMode, SimState } from './state.ts'
@@ -15,29 +15,6 @@ export interface Decision { readonly mode: ModuleMode; readonly command: Command
 
 /** It stops within this share of its dead band. */
 const STOP_SHARE = 1 / 3
-
-/** What the sensors say of heights over the level, mm: each with its faults, a single one per axle the mean of both. */
-export function sensed(machine: Machine, offMm: PerCorner<number>, faults: readonly Fault[]): PerCorner<number | null> {
-  const own = (corner: Corner): number | null => {
-    let value: number | null = offMm[corner]
-    for (const fault of faults) {
-      if (!('corner' in fault) || fault.corner !== corner) continue
-      if (fault.kind === 'sensorOffset') value = value === null ? null : value + fault.mm
-      if (fault.kind === 'sensorGain') value = value === null ? null : value * fault.factor
-      if (fault.kind === 'sensorLoose') value = 0
-      if (fault.kind === 'sensorOpen' || fault.kind === 'sensorShort') value = null
-    }
-    return value
-  }
-  const axle = (which: Axle): readonly [number | null, number | null] => {
-    const [left, right] = AXLE_CORNERS[which].map(own) as [number | null, number | null]
-    if (machine.architecture.sensors[which] === 'each') return [left, right]
-    const mean = left === null || right === null || machine.architecture.sensors[which] === 'none' ? null : (left + right) / 2
-    return [mean, mean]
-  }
-  const [front, rear] = [axle('front'), axle('rear')]
-  return { FL: front[0], FR: front[1], RL: rear[0], RR: rear[1] }
-}
 
 const springOf = (seen: Seen, corner: Corner): number => seen.pressureBarA[CORNERS.indexOf(corner)]!
 
@@ -60,7 +37,7 @@ function raise(machine: Machine, state: SimState, seen: Seen, threshold: number)
 
 // One corner at a time: two open at once could feed each other through the gallery.
 function letDown(machine: Machine, seen: Seen, high: readonly Corner[], mode: ModuleMode): Decision {
-  const corner = high.reduce((a, b) => (seen.offMm[b]! > seen.offMm[a]! ? b : a))
+  const corner = high.reduce((a, b) => ((seen.offMm[b] ?? 0) > (seen.offMm[a] ?? 0) ? b : a))
   const valves: ValveId[] = seen.pressureBarA[GALLERY]! < springOf(seen, corner) ? [corner] : []
   return { mode, command: machine.architecture.layout === 'closed' ? { open: new Set(valves), pump: 'toReservoir' } : { open: new Set([...valves, 'exhaust']), pump: null } }
 }
@@ -109,8 +86,15 @@ export function settle(machine: Machine, state: SimState, seen: Seen): Decision 
   return asleep
 }
 
-/** Heights over the level asked for, mm. */
-export const offLevel = (machine: Machine, travelMm: ArrayLike<number>, levelId: string): PerCorner<number> => {
-  const offset = machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
-  return perCorner((_, i) => travelMm[i]! - offset)
+/** Height of a level over the design height, mm; an unknown one counts as the design height. */
+export const levelOffsetMm = (machine: Machine, levelId: string): number => machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
+
+/** What an actuator command does now: its valve is opened only where air would go the right way. */
+export function actuate(machine: Machine, what: Actuation, seen: Seen): Decision {
+  const mode = 'actuated'
+  const closed = machine.architecture.layout === 'closed'
+  if (what.kind === 'pump') return { mode, command: { open: new Set(), pump: closed ? 'fromReservoir' : 'in' } }
+  if (what.kind === 'vent') return letDown(machine, seen, [what.corner], mode)
+  const valves: ValveId[] = seen.pressureBarA[GALLERY]! >= springOf(seen, what.corner) ? [what.corner] : []
+  return { mode, command: { open: new Set(valves), pump: closed ? 'fromReservoir' : 'in' } }
 }

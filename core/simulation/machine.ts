@@ -1,4 +1,4 @@
-import type { Architecture, Axle, Corner, VehicleGeometry } from '../vehicle/index.ts'
+import type { Architecture, Axle, Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 
 /** The pump of a machine. */
 export interface Pump {
@@ -66,19 +66,32 @@ export type Fault =
   | { readonly kind: 'crossedLines' | 'crossedPlugs'; readonly corners: readonly [Corner, Corner] }
   /** The line passes only a share of what it should. */
   | { readonly kind: 'blockedLine'; readonly corner: Corner; readonly share: number }
-  | { readonly kind: 'relayWelded' | 'relayDead' | 'supplyMissing' }
+  | { readonly kind: 'relayWelded' | 'relayDead' | 'supplyMissing' | 'codingMissing' }
   /** The pump delivers a share of its flow. */
   | { readonly kind: 'weakPump'; readonly share: number }
   /** It warms so many times as fast. */
   | { readonly kind: 'hotPump'; readonly factor: number }
-  /** The dryer passes a share of what it should, dusty or iced. */
+  /** The dryer passes a share of what it should, full of dust. */
   | { readonly kind: 'dryer'; readonly share: number }
+  /** It is full of water, which freezes: in frost next to nothing passes. */
+  | { readonly kind: 'dryerWet' }
   | { readonly kind: 'sensorOffset'; readonly corner: Corner; readonly mm: number }
   | { readonly kind: 'sensorGain'; readonly corner: Corner; readonly factor: number }
   | { readonly kind: 'sensorOpen' | 'sensorShort' | 'sensorLoose'; readonly corner: Corner }
+  /** Plugs of two sensors are crossed, or the supply both share is dead. */
+  | { readonly kind: 'crossedSensors' | 'sensorSupplyDead'; readonly corners: readonly [Corner, Corner] }
+  /** All heights were taught wrong by so much. */
+  | { readonly kind: 'wrongCalibration'; readonly mm: number }
+
+/** What an actuator command makes the machine do, whatever its level: fill or let down one corner, or pump against shut valves. */
+export type Actuation = { readonly kind: 'fill' | 'vent'; readonly corner: Corner } | { readonly kind: 'pump' }
 
 /** Something that happens to the vehicle from outside. */
 export type Happening =
-  | { readonly atS: number; readonly do: 'ignitionOn' | 'ignitionOff' | 'supplyOff' | 'supplyOn' | 'doorOpen' | 'doorShut' | 'liftingOn' | 'liftingOff' }
+  | { readonly atS: number; readonly do: 'ignitionOn' | 'ignitionOff' | 'supplyOff' | 'supplyOn' | 'doorOpen' | 'doorShut' | 'liftingOn' | 'liftingOff' | 'clearCodes' | 'stop' }
+  /** Done for so long, s, unless it is stopped before. */
+  | { readonly atS: number; readonly do: 'actuate'; readonly what: Actuation; readonly forS: number }
+  /** What the tape says each corner stands over its level, mm: the module takes its sensors to mean that. */
+  | { readonly atS: number; readonly do: 'calibrate'; readonly offMm: PerCorner<number> }
   | { readonly atS: number; readonly do: 'level'; readonly levelId: string }
   | { readonly atS: number; readonly do: 'load'; readonly payloadN: Readonly<Partial<Record<Corner, number>>> }

@@ -5,7 +5,7 @@ import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { Fault, Machine, ValveId } from './machine.ts'
 import { OPEN } from './machine.ts'
-import { DRAWN, GALLERY, RESERVOIR, VENTED } from './state.ts'
+import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
 
 /** What the module commands. */
 export interface Command {
@@ -41,14 +41,23 @@ function ends(valve: ValveId, faults: readonly Fault[]): readonly [number, numbe
 
 const VALVES: readonly ValveId[] = [...CORNERS, 'exhaust', 'reservoir', 'crossFront', 'crossRear']
 
-/** Every way air can pass, with a command in force. */
-export function passagesOf(command: Command, faults: readonly Fault[]): Passage[] {
+/** Frozen, a dryer full of water still passes this share. */
+const ICED_SHARE = 0.03
+
+/** Share of what it should that the dryer passes on such a day, degC. */
+export function dryerShare(faults: readonly Fault[], temperatureC: number): number {
+  const iced = temperatureC < 0 && only(faults, 'dryerWet').length > 0
+  return (only(faults, 'dryer')[0]?.share ?? 1) * (iced ? ICED_SHARE : 1)
+}
+
+/** Every way air can pass, with a command in force, on such a day. */
+export function passagesOf(command: Command, faults: readonly Fault[], temperatureC = 20): Passage[] {
   const passages: Passage[] = only(faults, 'springLeak').map(({ corner, conductance }) => ({ from: NODE[corner], to: OUTSIDE, conductance }))
   for (const valve of VALVES) {
     const [from, to, full] = ends(valve, faults)
     const stuck = only(faults, 'stuckShut', 'stuckOpen').find((fault) => fault.valve === valve)?.kind
     const open = stuck ? stuck === 'stuckOpen' : command.open.has(valve)
-    const dryer = valve === 'exhaust' ? (only(faults, 'dryer')[0]?.share ?? 1) : 1
+    const dryer = valve === 'exhaust' ? dryerShare(faults, temperatureC) : 1
     const seat = only(faults, 'seatLeak').filter((fault) => fault.valve === valve).reduce((sum, { conductance }) => sum + conductance, 0)
     const conductance = (open ? full * dryer : 0) + seat
     if (conductance > 0) passages.push({ from, to, conductance })
@@ -68,8 +77,8 @@ export interface Network {
 }
 
 /** Share of its rated flow that a pump delivers at this voltage and wear. */
-export const pumpShareOf = ({ supplyV }: Machine, faults: readonly Fault[]): number =>
-  Math.min(1, supplyV / 12.5) * (only(faults, 'weakPump')[0]?.share ?? 1) * (only(faults, 'dryer')[0]?.share ?? 1)
+export const pumpShareOf = ({ supplyV }: Machine, faults: readonly Fault[], temperatureC = 20): number =>
+  Math.min(1, supplyV / 12.5) * (only(faults, 'weakPump')[0]?.share ?? 1) * dryerShare(faults, temperatureC)
 
 function pumpFlowLPerS({ machine: { pump }, pumpShare }: Network, inBarA: number, outBarA: number, closed: boolean): number {
   const against = closed ? outBarA - inBarA : outBarA - P_ATM_BAR
@@ -99,6 +108,8 @@ export function airSlope(network: Network, timeS: number, air: Float64Array, out
     else out[from]! -= flow
     if (to === OUTSIDE) out[VENTED]! += flow
     else out[to]! += flow
+    // The only way out of the gallery is the exhaust, behind the dryer.
+    if (from === GALLERY && to === OUTSIDE) out[DRIED]! += flow
   }
   for (const { from, to, conductance } of network.passages) {
     const [a, b] = [pressures[from]!, to === OUTSIDE ? P_ATM_BAR : pressures[to]!]

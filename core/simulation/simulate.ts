@@ -3,14 +3,16 @@ import type { Solver } from '../pneumatics/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
 import type { PerCorner } from '../vehicle/index.ts'
-import { CORNERS, perCorner } from '../vehicle/index.ts'
-import { level, offLevel, sensed, settle } from './controller.ts'
+import { AXLE_CORNERS, CORNERS, perCorner } from '../vehicle/index.ts'
+import { actuate, level, levelOffsetMm, settle } from './controller.ts'
 import type { Decision, Seen } from './controller.ts'
-import type { Fault, Happening, Machine } from './machine.ts'
+import type { Fault, Happening, Machine, ValveId } from './machine.ts'
 import type { Command, Network } from './network.ts'
 import { airSlope, keepTotal, nodePressures, passagesOf, pumpShareOf, REST } from './network.ts'
+import { heightsSeen, sensorSignals } from './signals.ts'
 import type { Code, ModuleMode, SimState } from './state.ts'
-import { DRAWN, GALLERY, RESERVOIR, VENTED } from './state.ts'
+import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
+import { waterCarriedG, waterDrawnG } from './water.ts'
 
 /** What is run. */
 export interface SimRequest {
@@ -24,6 +26,8 @@ export interface SimRequest {
   /** Temperature of the day at a time, degC. */
   readonly temperatureC: (timeS: number) => number
   readonly sampleEveryS: number
+  /** Relative humidity of the day, 0 to 1; left out: 0.8. */
+  readonly humidity?: number
 }
 
 /** The machine at one time. */
@@ -35,6 +39,15 @@ export interface SimSample {
   readonly reservoirBarG: number
   readonly pumpC: number
   readonly pumpOn: boolean
+  /** Current of the pump, A. */
+  readonly pumpA: number
+  /** Valves commanded open. */
+  readonly open: readonly ValveId[]
+  /** Sensors as they reach the module, per cent of their supply; null without one. */
+  readonly signalPercent: PerCorner<number | null>
+  /** Heights as a display shows them: smoothed, mm. */
+  readonly shownMm: PerCorner<number>
+  readonly moistureG: number
   readonly mode: ModuleMode
   readonly airBarL: readonly number[]
 }
@@ -51,6 +64,11 @@ const WAIT_S = 20
 /** Largest error of one step, bar-litre: a hundredth of a mm. */
 const TOLERANCE_BAR_L = 2e-4
 const LEAST_BUILDING_BAR = 1
+/** A display follows with this time constant, s. */
+const SHOWN_S = 0.8
+/** Sides of an axle further apart than this cannot both be true, mm. */
+const SIDES_APART_MM = 80
+const HUMIDITY = 0.8
 
 class Run {
   private readonly samples: SimSample[] = []
@@ -65,7 +83,7 @@ class Run {
 
   constructor(private readonly request: SimRequest) {
     const { state } = request
-    this.state = { ...state, air: [...state.air], codes: [...state.codes], payloadN: { ...state.payloadN } }
+    this.state = { ...state, air: [...state.air], codes: [...state.codes], present: [...state.present], frames: { ...state.frames }, payloadN: { ...state.payloadN }, shownMm: state.shownMm && [...state.shownMm] }
     this.air = Float64Array.from(this.state.air)
     this.total = this.air.slice(0, 6).reduce((sum, amount) => sum + amount, 0) + this.air[VENTED]! - this.air[DRAWN]!
     this.solver = this.makeSolver()
@@ -78,7 +96,7 @@ class Run {
 
   private network(): Network {
     const { machine, faults, temperatureC } = this.request
-    return { machine, solver: this.solver, passages: passagesOf(this.command, faults), pump: this.command.pump, pumpShare: pumpShareOf(machine, faults), temperatureC }
+    return { machine, solver: this.solver, passages: passagesOf(this.command, faults, temperatureC(this.state.timeS)), pump: this.command.pump, pumpShare: pumpShareOf(machine, faults, temperatureC(this.state.timeS)), temperatureC }
   }
 
   private note(what: SimEvent['what'], detail: string): void {
@@ -86,15 +104,18 @@ class Run {
   }
 
   private storeCode(code: Code): void {
+    if (!this.state.present.includes(code)) this.state.present.push(code)
     if (this.state.codes.includes(code)) return
     this.state.codes.push(code)
+    const { offMm, pressureBarA } = this.look()
+    this.state.frames[code] = { timeS: this.state.timeS, mode: this.state.mode, offMm, galleryBarG: Math.max(0, pressureBarA[GALLERY]! - P_ATM_BAR), pumpC: this.state.pumpC }
     this.note('code', code)
   }
 
   private look(): Seen {
     const { machine, faults, temperatureC } = this.request
     nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
-    return { offMm: sensed(machine, offLevel(machine, this.solver.travelMm, this.state.levelId), faults), pressureBarA: this.pressure }
+    return { offMm: heightsSeen(machine, this.solver.travelMm, levelOffsetMm(machine, this.state.levelId), this.state.trimMm, faults), pressureBarA: this.pressure }
   }
 
   private enter(mode: ModuleMode): void {
@@ -108,7 +129,7 @@ class Run {
     const { state } = this
     this.note('happening', happening.do)
     switch (happening.do) {
-      case 'ignitionOn': Object.assign(state, { ignition: true, asleepSinceS: null, checksDone: 0 }); this.enter('awake'); return
+      case 'ignitionOn': Object.assign(state, { ignition: true, asleepSinceS: null, checksDone: 0, present: [] }); this.enter('awake'); return
       case 'ignitionOff': Object.assign(state, { ignition: false, asleepSinceS: state.timeS, checksDone: 0 }); this.enter('asleep'); return
       case 'supplyOff': state.supply = false; return
       case 'supplyOn': state.supply = true; return
@@ -116,13 +137,32 @@ class Run {
       case 'doorShut': state.doorOpen = false; return
       case 'liftingOn': state.lifting = true; return
       case 'liftingOff': state.lifting = false; return
+      case 'clearCodes': Object.assign(state, { codes: [], present: [], frames: {} }); if (state.mode === 'faulted') this.enter('awake'); return
+      case 'stop': state.actuation = null; return
+      case 'actuate': state.actuation = { what: happening.what, untilS: state.timeS + happening.forS }; return
+      case 'calibrate': this.calibrate(happening.offMm); return
       case 'level': state.levelId = happening.levelId; return
       case 'load': state.payloadN = { ...happening.payloadN }; this.solver = this.makeSolver()
     }
   }
 
+  // The sensors are taken to mean what the tape says; one without a plausible signal cannot be taught.
+  private calibrate(offMm: PerCorner<number>): void {
+    const seen = this.look().offMm
+    const { trimMm } = this.state
+    this.state.trimMm = perCorner((corner) => (seen[corner] === null ? trimMm[corner] : trimMm[corner] + offMm[corner] - seen[corner]))
+  }
+
   private powered(): boolean {
     return this.state.supply && !this.request.faults.some(({ kind }) => kind === 'supplyMissing')
+  }
+
+  private watchSensors({ offMm }: Seen): void {
+    const { sensors } = this.request.machine.architecture
+    if (CORNERS.some((corner) => offMm[corner] === null && sensors[corner.startsWith('F') ? 'front' : 'rear'] !== 'none')) this.storeCode('sensorImplausible')
+    for (const [left, right] of Object.values(AXLE_CORNERS)) {
+      if (offMm[left] !== null && offMm[right] !== null && Math.abs(offMm[left] - offMm[right]) > SIDES_APART_MM) this.storeCode('sidesImplausible')
+    }
   }
 
   // What the module wants, before relay and plugs have their say.
@@ -137,7 +177,7 @@ class Run {
     const checkDue = checkAt !== undefined && checkAt !== null && state.timeS >= state.asleepSinceS! + checkAt * 3600
     if (!state.ignition && state.mode !== 'settling' && !checkDue) return { mode: 'asleep', command: REST }
     const seen = this.look()
-    if (CORNERS.some((corner) => seen.offMm[corner] === null && machine.architecture.sensors[corner.startsWith('F') ? 'front' : 'rear'] !== 'none')) this.storeCode('sensorImplausible')
+    if (state.ignition) this.watchSensors(seen)
     if (!state.ignition) {
       if (checkDue && state.mode !== 'settling') {
         state.checksDone += 1
@@ -145,9 +185,18 @@ class Run {
       }
       return settle(machine, state, seen)
     }
+    if (this.request.faults.some(({ kind }) => kind === 'codingMissing')) {
+      this.storeCode('codingMissing')
+      return { mode: 'faulted', command: REST }
+    }
+    if (state.actuation && state.actuation.untilS <= state.timeS) state.actuation = null
+    const cool = state.mode === 'lockedOut' ? machine.pump.resumeC : machine.pump.cutoutC
+    if (state.actuation) {
+      if (state.pumpC < cool || state.actuation.what.kind === 'vent') return actuate(machine, state.actuation.what, seen)
+      state.actuation = null
+    }
     if (state.lifting || (machine.architecture.doorInhibit && state.doorOpen)) return { mode: 'inhibited', command: REST }
     if (state.mode === 'faulted') return { mode: 'faulted', command: REST }
-    const cool = state.mode === 'lockedOut' ? machine.pump.resumeC : machine.pump.cutoutC
     if (state.pumpC >= cool) {
       this.storeCode('pumpHot')
       return { mode: 'lockedOut', command: REST }
@@ -169,6 +218,7 @@ class Run {
     const dead = faults.some(({ kind }) => kind === 'relayDead')
     const welded = this.powered() && faults.some(({ kind }) => kind === 'relayWelded')
     this.enter(mode)
+    if (welded && command.pump === null && this.state.ignition) this.storeCode('relayStuck')
     this.command = { open: command.open, pump: dead ? null : (command.pump ?? (welded ? 'in' : null)) }
     const on = this.command.pump !== null
     if (on !== this.pumpWasOn) this.note(on ? 'pumpOn' : 'pumpOff', '')
@@ -187,22 +237,45 @@ class Run {
   private advance(toS: number): void {
     const network = this.network()
     const from = this.state.timeS
+    const before: readonly [number, number] = [this.air[DRAWN]!, this.air[DRIED]!]
     if (network.passages.length > 0 || network.pump !== null) {
       const active = this.command.open.size > 0 || network.pump !== null
       integrateStiff((timeS, air, out) => airSlope(network, timeS, air, out), this.air, from, toS, { tolerance: TOLERANCE_BAR_L, firstStep: active ? 0.05 : 10 })
       keepTotal(this.air, this.total)
     }
+    this.wet(before, this.request.temperatureC(toS))
+    this.follow(toS - from)
     this.warm(from, toS)
     this.state.timeS = toS
   }
 
+  // What is drawn in leaves its water in the dryer; what goes back out through it carries water away.
+  private wet([drawn, dried]: readonly [number, number], temperatureC: number): void {
+    const { humidity = HUMIDITY } = this.request
+    const taken = waterDrawnG(this.air[DRAWN]! - drawn, temperatureC, humidity)
+    this.state.moistureG = Math.max(0, this.state.moistureG + taken - waterCarriedG(this.air[DRIED]! - dried, temperatureC))
+  }
+
+  private follow(seconds: number): void {
+    const share = 1 - Math.exp(-seconds / SHOWN_S)
+    this.solver.solve(this.air, this.request.temperatureC(this.state.timeS))
+    const { travelMm } = this.solver
+    this.state.shownMm = this.state.shownMm ? this.state.shownMm.map((mm, i) => mm + (travelMm[i]! - mm) * share) : [...travelMm]
+  }
+
   private sample(): void {
-    const { machine, temperatureC } = this.request
+    const { machine, temperatureC, faults } = this.request
     nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
+    const shown = this.state.shownMm ?? this.solver.travelMm
+    const on = this.command.pump !== null
+    const [inBar, outBar] = this.command.pump === 'fromReservoir' ? [this.pressure[RESERVOIR]!, this.pressure[GALLERY]!] : this.command.pump === 'toReservoir' ? [this.pressure[GALLERY]!, this.pressure[RESERVOIR]!] : [P_ATM_BAR, this.pressure[GALLERY]!]
+    const { noLoadA, stallA, stallBarG } = machine.pump
     const gauge = (i: number): number => Math.max(0, this.pressure[i]! - P_ATM_BAR)
     this.samples.push({
       timeS: this.state.timeS, heightMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + this.solver.travelMm[i]!), pressureBarG: perCorner((_, i) => gauge(i)),
-      galleryBarG: gauge(GALLERY), reservoirBarG: gauge(RESERVOIR), pumpC: this.state.pumpC, pumpOn: this.command.pump !== null, mode: this.state.mode, airBarL: [...this.air],
+      galleryBarG: gauge(GALLERY), reservoirBarG: gauge(RESERVOIR), pumpC: this.state.pumpC, pumpOn: on, mode: this.state.mode, airBarL: [...this.air],
+      pumpA: on ? noLoadA + ((stallA - noLoadA) * Math.min(1, Math.max(0, (outBar - inBar) / stallBarG))) : 0, open: [...this.command.open],
+      signalPercent: sensorSignals(machine, this.solver.travelMm, faults), shownMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + shown[i]!), moistureG: this.state.moistureG,
     })
   }
 
@@ -210,7 +283,7 @@ class Run {
   private nextS(limitS: number): number {
     const { machine } = this.request
     const { state } = this
-    const acting = this.command.open.size > 0 || this.command.pump !== null || state.mode === 'settling'
+    const acting = this.state.actuation !== null || this.command.open.size > 0 || this.command.pump !== null || state.mode === 'settling'
     if (acting) return Math.min(limitS, state.timeS + ACT_S)
     if (state.ignition) return Math.min(limitS, state.timeS + WAIT_S)
     const check = state.asleepSinceS === null || !this.powered() ? undefined : machine.architecture.parked.checksAfterH[state.checksDone]

@@ -4,29 +4,12 @@ import { forecast } from '../leakdown/index.ts'
 import { sampleVehicle } from '../samples/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
-import type { Fault, Happening, Machine, SimRun, SimState } from './index.ts'
-import { levelledState, simulate, USUAL_PUMP, USUAL_RULES } from './index.ts'
+import type { Fault, Happening, SimRun, SimState } from './index.ts'
+import { USUAL_RULES } from './index.ts'
 import { airSlope, passagesOf, REST } from './network.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
+import { H, machineOf, run, stateOf } from './test/machines.ts'
 
-const H = 3600
-function machineOf(architecture: Partial<Machine['architecture']> = {}, change: Partial<Machine> = {}): Machine {
-  return {
-    vehicle: sampleVehicle(), galleryL: 0.15, reservoirL: 5, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.5,
-    architecture: {
-      layout: 'open', reservoir: true, sensors: { front: 'each', rear: 'each' }, parked: { policy: 'none', checksAfterH: [] }, doorInhibit: true, levels: [{ id: 'road', offsetMm: 0 }, { id: 'high', offsetMm: 30 }],
-      air: { front: 'strut', rear: 'bellows' }, ...architecture,
-    }, ...change,
-  }
-}
-function stateOf(machine: Machine, levelId = 'road', temperatureC = 15): SimState {
-  const state = levelledState(machine, levelId, temperatureC)
-  if (!state.ok) throw new Error(state.error.code)
-  return state.value
-}
-interface Setting { readonly machine?: Machine; readonly faults?: readonly Fault[]; readonly happenings?: readonly Happening[]; readonly state?: SimState; readonly sampleEveryS?: number; readonly cooling?: number }
-const run = (untilS: number, { machine = machineOf(), faults = [], happenings = [], state = stateOf(machine), sampleEveryS = untilS / 10, cooling = 0 }: Setting = {}): SimRun =>
-  simulate({ machine, state, untilS, faults, happenings, temperatureC: (timeS) => 15 - (cooling * timeS) / untilS, sampleEveryS })
 const last = ({ samples }: SimRun) => samples.at(-1)!
 const totalOf = (air: readonly number[]) => air.slice(0, 6).reduce((sum, amount) => sum + amount, 0)
 const started: Happening = { atS: 0, do: 'ignitionOn' }

@@ -20,7 +20,7 @@ export function runSimulation(request: SimulateRequest): CalculationOutcome {
   const run = simulate({ machine, state: state.value, untilS, faults: faults as Fault[], happenings: schedule as Happening[], sampleEveryS, temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS })
   const [vented = 0, drawn = 0] = run.state.air.slice(6)
   const value: SimulateResponse = {
-    samples: run.samples.map(({ airBarL: _air, pressureBarG, reservoirBarG, ...sample }) => ({ ...sample, reservoirBarG: reservoirL > 0 ? reservoirBarG : null, pressureBarG: mapCorners(pressureBarG, (bar, corner) => (hasAir(vehicle.corners[corner]) ? bar : null)) })),
+    samples: run.samples.map(({ timeS, heightMm, pressureBarG, galleryBarG, reservoirBarG, pumpC, pumpOn, mode }) => ({ timeS, heightMm, galleryBarG, pumpC, pumpOn, mode, reservoirBarG: reservoirL > 0 ? reservoirBarG : null, pressureBarG: mapCorners(pressureBarG, (bar, corner) => (hasAir(vehicle.corners[corner]) ? bar : null)) })),
     events: [...run.events], codes: run.state.codes, ventedBarL: vented, drawnBarL: drawn,
   }
   return { ok: true, value }

@@ -22,7 +22,7 @@ export class AppError extends Error {
 }
 
 const TITLE: Readonly<Record<number, string>> = {
-  400: 'The request is not understood', 404: 'Not found', 409: 'Somebody was faster', 413: 'Too large', 422: 'That cannot be', 500: 'Something broke on our side',
+  400: 'The request is not understood', 403: 'Not yours', 404: 'Not found', 409: 'Somebody was faster', 413: 'Too large', 422: 'That cannot be', 500: 'Something broke on our side', 504: 'No answer',
 }
 
 /**

@@ -49,6 +49,13 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   methodNotWatched: () => 'A watch is walked from wheel centre to arch: the arithmetic speaks of ride height.',
   newerFormat: (data) => `This file was written by a newer Anklet (format ${String(data['version'])}; this one reads up to ${String(data['newest'])}). Update this one first; nothing was stored.`,
   bundleTorn: (data) => `The file does not hang together: ${String(data['sentence'])} Nothing was stored.`,
+  adapterUnknown: (data) => `"${String(data['id'])}" is somebody else's device, or this adapter forgot the token it was given.`,
+  deviceHeld: (data) => `${String(data['name'] ?? 'Somebody else')} works with this device now, at ${String(data['device'] ?? 'another tablet')}. Ask them to let it go; it is free half a minute after they leave it.`,
+  deviceSilent: (data) => `${String(data['name'] ?? 'The device')} does not answer. Is it plugged in, and the ignition on?`,
+  moduleRefuses: (data) => String(data['reason']),
+  interlock: (data) => String(data['sentence']),
+  logEnded: () => 'This log has ended already.',
+  traceUneven: () => 'The columns of the log are not equally long.',
   internal: () => 'Something broke on our side. Nothing was saved; try again.',
 }
 

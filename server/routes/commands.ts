@@ -12,11 +12,21 @@ function checkCommand(body: unknown): asserts body is Command {
   checkOf(COMMANDS[type as CommandType])(body)
 }
 
-/** POST /api/commands: every write. */
-export function commandRoutes(db: Database): Router {
+/** Does what a command asks for outside the records. */
+export interface CommandFollower {
+  /** @throws {AppError} when it could not be followed, so it is not carried out. */
+  before(command: Command): Promise<void>
+  after(command: Command): Promise<void>
+}
+
+/** POST /api/commands: every write. @param follower asked before each, and told of it when it was carried out for the first time. */
+export function commandRoutes(db: Database, follower: CommandFollower): Router {
   return Router().post('/', async (req, res) => {
     const body: unknown = req.body
     checkCommand(body)
-    res.json(await carryOut(db, body))
+    await follower.before(body)
+    const result = await carryOut(db, body)
+    if (!result.repeated) await follower.after(body)
+    res.json(result)
   })
 }

@@ -7,6 +7,7 @@ import { checkOf } from '../problems/validation.ts'
 import { writeBundle } from '../services/bundle.ts'
 import { readPicture } from '../services/jobEntries.ts'
 import { listJobs } from '../services/jobList.ts'
+import { readLog } from '../services/logs.ts'
 import { readJob } from '../services/jobs.ts'
 import { summariseJobs } from '../services/jobSummaries.ts'
 import { listPeople } from '../services/people.ts'
@@ -19,7 +20,7 @@ import type { Database } from '../store/database.ts'
 
 type Query<Name extends QueryName> = (db: Database, id: string, asked: unknown) => Promise<QueryResponse<Name>>
 
-const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health'>]: Query<Name> } = {
+const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devices'>]: Query<Name> } = {
   '/api/shop': readShop,
   '/api/people': listPeople,
   '/api/vehicle-types': listVehicleTypes,
@@ -35,6 +36,7 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health'>]: Query<Nam
   '/api/jobs/:id': readJob,
   '/api/repeatability': readRepeatability,
   '/api/bundle': writeBundle,
+  '/api/logs/:id': readLog,
 }
 
 const checkList: (asked: unknown) => asserts asked is Asked = checkOf(JobListQuery, { fromText: true })

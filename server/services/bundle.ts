@@ -4,9 +4,10 @@ import type { BundleOutcome, ShopBundle } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { correction, job, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { charge, checkDone, correction, deviceLog, job, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { signed } from './jobEntries.ts'
+import { allLogs } from './logs.ts'
 import { listPeople } from './people.ts'
 import { nameTaken } from './saving.ts'
 import { readShop } from './shop.ts'
@@ -50,6 +51,9 @@ export function writeBundle(db: Database): Promise<ShopBundle> {
     watches: (await tx.select().from(watch).orderBy(asc(watch.startedAt), asc(watch.id))).map(describeWatch),
     notes: (await tx.select().from(note).orderBy(asc(note.at), asc(note.id))).map(signed),
     repairs: (await tx.select().from(repair).orderBy(asc(repair.at), asc(repair.id))).map(signed),
+    checks: (await tx.select().from(checkDone).orderBy(asc(checkDone.at), asc(checkDone.id))).map(signed),
+    charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
+    logs: await allLogs(tx),
     photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
   }), { accessMode: 'read only', isolationLevel: 'repeatable read' })
 }
@@ -108,6 +112,11 @@ async function takeRounds(tx: Transaction, taking: Taking, rounds: ShopBundle['r
   })))
 }
 
+async function takeLogs(tx: Transaction, taking: Taking, logs: NonNullable<ShopBundle['logs']>, who: Who): Promise<void> {
+  const fresh = await taking.add(deviceLog, logs.map(({ head }) => ({ ...ownedBy(who)(head), deviceId: 'file' })))
+  for (const { head, trace } of logs) if (fresh.has(head.id)) await tx.insert(logChunk).values({ logId: head.id, seq: 0, trace })
+}
+
 /**
  * Takes a whole shop over: adds every record whose id is not here yet and changes none that is. All of it or nothing.
  * @throws {AppError} where a name or plate is taken by another record, or the file refers to something it does not hold.
@@ -126,6 +135,9 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await taking.add(watch, bundle.watches.map((row) => ({ ...row, startedBy: who(row.startedBy) })))
       await taking.add(note, bundle.notes.map(owned))
       await taking.add(repair, bundle.repairs.map(owned))
+      await taking.add(checkDone, (bundle.checks ?? []).map(owned))
+      await taking.add(charge, (bundle.charges ?? []).map(owned))
+      await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(photo, bundle.photos.map(({ bytes: _bytes, picture, ...row }) => ({ ...owned(row), picture: new Uint8Array(Buffer.from(picture, 'base64')) })))
       return { added: taking.added, known: taking.known }
     })

@@ -1,7 +1,8 @@
 import type { CommandOf, CommandType } from '@anklet/contract'
 import type { Transaction } from '../store/database.ts'
-import { addNote, addPhoto, recordRepair } from './jobEntries.ts'
+import { addNote, addPhoto, recordCharge, recordCheck, recordRepair } from './jobEntries.ts'
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
+import { keepLog, startLog, stopLog } from './logs.ts'
 import { addPerson } from './people.ts'
 import { correctReading, importRounds, recordHeights } from './rounds.ts'
 import { changeShop } from './shop.ts'
@@ -25,6 +26,11 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'job.note': addNote,
   'job.repair': recordRepair,
   'photo.add': addPhoto,
+  'check.record': recordCheck,
+  'charge.record': recordCharge,
+  'log.start': startLog,
+  'log.stop': stopLog,
+  'log.keep': keepLog,
   'job.close': closeJob,
   'job.reopen': reopenJob,
   'round.record': recordHeights,

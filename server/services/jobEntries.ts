@@ -1,10 +1,11 @@
 import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
-import type { Job, Photo, Repair } from '@anklet/contract'
+import type { ChargeRecord, Job, Photo, Repair } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { job, note, photo, repair } from '../store/schema.ts'
+import { charge, checkDone, job, note, photo, repair } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
+import { logsOf } from './logs.ts'
 import { openJobOf } from './rounds.ts'
 
 /** Keeps a figure or sentence on a job. */
@@ -20,6 +21,22 @@ export const recordRepair: Handler<'job.repair'> = async (tx, { payload, person,
   const { repairId: id, ...rest } = payload
   const { vehicleId } = await openJobOf(tx, payload.jobId)
   await tx.insert(repair).values({ id, ...rest, vehicleId, personId: person, at })
+  return null
+}
+
+/** Records a test and what it says. */
+export const recordCheck: Handler<'check.record'> = async (tx, { payload, person, at }) => {
+  const { checkId: id, ...rest } = payload
+  await openJobOf(tx, payload.jobId)
+  await tx.insert(checkDone).values({ id, ...rest, personId: person, at })
+  return null
+}
+
+/** Records gas put in or let out. */
+export const recordCharge: Handler<'charge.record'> = async (tx, { payload, person, at }) => {
+  const { chargeId: id, ...rest } = payload
+  const { vehicleId } = await openJobOf(tx, payload.jobId)
+  await tx.insert(charge).values({ id, ...rest, vehicleId, personId: person, at })
   return null
 }
 
@@ -61,6 +78,12 @@ export async function repairsOf(db: Database, which: { vehicleId: string } | { j
   return (await db.select().from(repair).where(filter).orderBy(asc(repair.at))).map(signed)
 }
 
+/** Charges of a vehicle or of a job, oldest first. */
+export async function chargesOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<ChargeRecord[]> {
+  const filter = 'jobId' in which ? eq(charge.jobId, which.jobId) : eq(charge.vehicleId, which.vehicleId)
+  return (await db.select().from(charge).where(filter).orderBy(asc(charge.at))).map(signed)
+}
+
 /** Photos of a job or of all jobs of a vehicle, oldest first, without their pictures. */
 export async function photosOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<Photo[]> {
   const jobs = 'jobId' in which ? eq(photo.jobId, which.jobId) : inArray(photo.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, which.vehicleId)))
@@ -69,10 +92,13 @@ export async function photosOf(db: Database, which: { vehicleId: string } | { jo
 }
 
 /** What was written and photographed on a job, oldest first. */
-export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 'notes' | 'repairs' | 'photos'>> {
+export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 'notes' | 'repairs' | 'photos' | 'checks' | 'charges' | 'logs'>> {
   return {
     notes: (await db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at))).map(signed),
     repairs: await repairsOf(db, { jobId }),
     photos: await photosOf(db, { jobId }),
+    checks: (await db.select().from(checkDone).where(eq(checkDone.jobId, jobId)).orderBy(asc(checkDone.at))).map(signed),
+    charges: await chargesOf(db, { jobId }),
+    logs: await logsOf(db, jobId),
   }
 }

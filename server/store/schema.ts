@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
-import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, Command, CommandResult, Complaint, Finding, Note, Photo, Repair, Round, Shop, Specification, Vehicle, VehicleGeometry } from '@anklet/contract'
+import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
+import type { Architecture, ArrivalRecord, ChargeRecord, CheckRecord, Command, CommandResult, Complaint, Finding, LogHead, Note, Photo, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -143,6 +143,57 @@ export const photo = pgTable('photo', {
   caption: text('caption').notNull(),
   picture: bytes('picture').notNull(),
 }, (table) => [index('photo_job').on(table.jobId)])
+
+/** A test done in a job. Never changed and never deleted. */
+export const checkDone = pgTable('check_done', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  kind: text('kind').$type<CheckRecord['kind']>().notNull(),
+  corner: text('corner').$type<NonNullable<CheckRecord['corner']>>(),
+  verdict: text('verdict').$type<CheckRecord['verdict']>().notNull(),
+  sentence: text('sentence').notNull(),
+  lines: jsonb('lines').$type<string[]>().notNull(),
+  speaksFor: text('speaks_for').notNull(),
+  logId: uuid('log_id'),
+}, (table) => [index('check_done_job').on(table.jobId)])
+
+/** Gas put in or let out. Never changed and never deleted. */
+export const charge = pgTable('charge', {
+  id: uuid('id').primaryKey(),
+  vehicleId: uuid('vehicle_id').notNull().references(() => vehicle.id),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  gas: text('gas').$type<ChargeRecord['gas']>().notNull(),
+  beforeBarG: doublePrecision('before_bar_g').notNull(),
+  afterBarG: doublePrecision('after_bar_g').notNull(),
+  temperatureC: doublePrecision('temperature_c').notNull(),
+  addedBarL: doublePrecision('added_bar_l').notNull(),
+  words: text('words').notNull(),
+}, (table) => [index('charge_vehicle').on(table.vehicleId), index('charge_job').on(table.jobId)])
+
+/** A recorded log; its values lie in chunks as they came. */
+export const deviceLog = pgTable('device_log', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  endedAt: moment('ended_at'),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  deviceId: text('device_id').notNull(),
+  deviceName: text('device_name').notNull(),
+  title: text('title').notNull(),
+  channels: jsonb('channels').$type<LogHead['channels']>().notNull(),
+  from: text('from').$type<LogHead['from']>().notNull(),
+  rows: integer('rows').notNull().default(0),
+}, (table) => [index('device_log_job').on(table.jobId)])
+
+export const logChunk = pgTable('log_chunk', {
+  logId: uuid('log_id').notNull().references(() => deviceLog.id),
+  seq: integer('seq').notNull(),
+  trace: jsonb('trace').$type<Trace>().notNull(),
+}, (table) => [primaryKey({ columns: [table.logId, table.seq] })])
 
 /** Every accepted command, once: what makes a repeat harmless, and the journal of who did what. */
 export const command = pgTable('command', {

@@ -9,6 +9,8 @@ import { createApp } from '../app.ts'
 import type { CalculationPool } from '../calc/pool.ts'
 import { runCalculation } from '../calc/run.ts'
 import type { OpenDatabase } from '../store/database.ts'
+import { DeviceHub } from '../devices/hub.ts'
+import { Recorder } from '../devices/recorder.ts'
 import { openDatabase } from '../store/database.ts'
 
 export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.meta.url))
@@ -35,10 +37,12 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
   const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
   const { db, close } = await openDatabase(folder, MIGRATIONS, TEMPLATE)
   const errors: unknown[] = []
-  const app = createApp({ db, pool: inPlace, version: '0.0.0', log: { error: (entry: unknown) => void errors.push(entry) } as never, webFolder: null })
+  const hub = new DeviceHub()
+  const recorder = new Recorder(db, hub)
+  const app = createApp({ db, pool: inPlace, hub, recorder, version: '0.0.0', log: { error: (entry: unknown) => void errors.push(entry) } as never, webFolder: null })
   const person = crypto.randomUUID()
   const send: TestBench['send'] = (type, payload, envelope = {}) =>
     request(app).post('/api/commands').send({ id: crypto.randomUUID(), type, person, device: 'test', at: '2026-11-24T18:00:00Z', baseVersion: null, payload, ...envelope })
   if (people) await send('person.add', { personId: person, name: 'T. Tester' }).expect(200)
-  return { app, db, person, errors, send, get: (path) => request(app).get(path), post: (path, body) => request(app).post(path).send(body), end: async () => { await close(); rmSync(folder, { recursive: true, force: true }) } }
+  return { app, db, person, errors, send, get: (path) => request(app).get(path), post: (path, body) => request(app).post(path).send(body), end: async () => { hub.close(); await recorder.close(); await close(); rmSync(folder, { recursive: true, force: true }) } }
 }

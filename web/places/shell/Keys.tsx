@@ -7,10 +7,10 @@ const Palette = lazy(() => import('./Palette.tsx').then((module) => ({ default: 
 
 const LIST = [
   ['Ctrl K', 'Find anything'],
-  ['f', 'Floor'], ['j', 'All jobs'], ['n', 'New job'], ['v', 'Vehicles'], ['b', 'Bench'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
+  ['f', 'Floor'], ['j', 'All jobs'], ['n', 'New job'], ['v', 'Vehicles'], ['b', 'Bench'], ['d', 'Devices'], ['s', 'Shelf'], ['i  h  w', 'Intake, Heights, Watch of the open job'], ['?', 'This list'],
   ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
 ] as const
-const PLACE: Readonly<Record<string, string>> = { f: '/', j: '/jobs', n: '/jobs/new', v: '/vehicles', b: '/bench', s: '/shelf' }
+const PLACE: Readonly<Record<string, string>> = { f: '/', j: '/jobs', n: '/jobs/new', v: '/vehicles', b: '/bench', d: '/devices', s: '/shelf' }
 const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch' }
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null

@@ -10,7 +10,7 @@ import { Keys } from './Keys.tsx'
 import { People, PersonButton } from './People.tsx'
 import { Reminders } from './Reminders.tsx'
 
-const PLACES = [{ to: '/', words: 'Floor' }, { to: '/jobs', words: 'Jobs' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
+const PLACES = [{ to: '/', words: 'Floor' }, { to: '/jobs', words: 'Jobs' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/devices', words: 'Devices' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
 
 const NEXT_THEME: Readonly<Record<Theme, Theme>> = { system: 'dark', dark: 'light', light: 'system' }
 const THEME_WORDS: Readonly<Record<Theme, string>> = { system: 'as the system', light: 'light', dark: 'dark' }

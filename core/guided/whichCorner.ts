@@ -1,0 +1,38 @@
+import type { Corner, PerCorner } from '../vehicle/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
+
+/** A corner commanded, and how far each corner's height changed, mm (null: not seen). */
+export interface Commanded { readonly corner: Corner; readonly movedMm: PerCorner<number | null> }
+
+/** What the commands say of lines, plugs and valves. */
+export interface WhichCorner {
+  /** The corner that moved most for each one commanded; null: none moved. */
+  readonly moved: Readonly<Partial<Record<Corner, Corner | null>>>
+  readonly verdict: 'straight' | 'crossed' | 'dead' | 'muddled' | 'unfinished'
+  /** Two that answer for each other. */
+  readonly crossed: readonly (readonly [Corner, Corner])[]
+  readonly dead: readonly Corner[]
+}
+
+/** Less is nobody moving, mm: a stiff body carries some of every corner's movement to the others. */
+const MOVED_MM = 1.5
+
+function largest(movedMm: PerCorner<number | null>): Corner | null {
+  const seen = CORNERS.filter((corner) => movedMm[corner] !== null)
+  const most = seen.reduce<Corner | null>((best, corner) => (best === null || Math.abs(movedMm[corner]!) > Math.abs(movedMm[best]!) ? corner : best), null)
+  return most !== null && Math.abs(movedMm[most]!) >= MOVED_MM ? most : null
+}
+
+/** Which corner moves when one is commanded: finds crossed lines and crossed plugs, which look alike from the module. @param expected corners to be commanded. */
+export function judgeWhichCorner(commands: readonly Commanded[], expected: readonly Corner[]): WhichCorner {
+  const moved = Object.fromEntries(commands.map(({ corner, movedMm }) => [corner, largest(movedMm)])) as WhichCorner['moved']
+  const asked = expected.filter((corner) => corner in moved)
+  const dead = asked.filter((corner) => moved[corner] === null)
+  const crossed = asked.flatMap((corner) => {
+    const other = moved[corner]
+    return other && other !== corner && moved[other] === corner && CORNERS.indexOf(corner) < CORNERS.indexOf(other) ? [[corner, other] as const] : []
+  })
+  const wrong = asked.filter((corner) => moved[corner] !== null && moved[corner] !== corner)
+  const verdict = dead.length > 0 ? 'dead' : wrong.length > 2 * crossed.length ? (asked.length < expected.length ? 'unfinished' : 'muddled') : crossed.length > 0 ? 'crossed' : asked.length < expected.length ? 'unfinished' : 'straight'
+  return { moved, verdict, crossed, dead }
+}

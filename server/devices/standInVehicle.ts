@@ -1,0 +1,186 @@
+import type { Codes, DeviceIdentity, DeviceStatus, Frame, LinkCommand, StandInChange, VehicleType } from '@anklet/contract'
+import type { Actuation, Code, Fault, Happening, Machine, SimSample, SimState } from '@anklet/core/simulation'
+import { levelledState, simulate, travelOf, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import type { Corner } from '@anklet/core/vehicle'
+import { AXLE_CORNERS, completeGeometry, CORNERS, highestLevel } from '@anklet/core/vehicle'
+import { CODE_WORDS } from './codeNumbers.ts'
+import { moduleChannels } from './moduleChannels.ts'
+
+/** Sizes of the stand-ins, of no maker. */
+const GALLERY_L = 0.15
+const RESERVOIR_L = 5
+const SUPPLY_V = 13.4
+/** An actuator command lasts this long unless it says how long, s. */
+const USUAL_ACTUATION_S = 3
+/** Of the vehicle's time at one go while something moves, s: an event loop must not wait for more. */
+const SLICE_S = 5
+const PARKED_SLICE_S = 900
+/** At most this long at one go, ms. */
+const BUDGET_MS = 25
+
+type Refusal = string | null
+
+/** A device's name out of a vehicle type's. */
+export const standInId = (name: string): string => `stand-in-${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-').replaceAll(/^-|-$/g, '').slice(0, 50)}`
+
+/** A simulated vehicle with its module, run as fast as its clock says. @throws when the type's figures find no place to rest. */
+export class StandInVehicle {
+  readonly identity: DeviceIdentity
+  private readonly machine: Machine
+  private state: SimState
+  private last: SimSample
+  private faults: readonly Fault[] = []
+  private temperatureC = 15
+  private speed = 1
+  private coming: Happening[] = []
+  private codesToldAs = ''
+
+  constructor(private readonly type: VehicleType) {
+    const { architecture } = type
+    this.machine = { vehicle: completeGeometry(type.geometry), architecture, galleryL: GALLERY_L, reservoirL: architecture.reservoir ? RESERVOIR_L : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: SUPPLY_V }
+    this.state = this.rested()
+    this.last = this.run(0)
+    this.identity = {
+      id: standInId(type.name), kind: 'module', name: `${type.name}, a stand-in`, software: 'stand-in 1', vehicleTypeId: type.id, channels: moduleChannels(architecture),
+      actions: ['raise', 'lower', 'fill', 'vent', 'pump', 'stop', 'liftingOn', 'liftingOff', 'clearCodes', 'calibrate'],
+    }
+  }
+
+  private rested(): SimState {
+    const levels = this.type.architecture.levels
+    const standing = levels.find(({ offsetMm }) => offsetMm === 0) ?? levels[0]!
+    const state = levelledState(this.machine, standing.id, this.temperatureC)
+    if (!state.ok) throw new Error(`${this.type.name}: ${state.error.code}`)
+    return state.value
+  }
+
+  private run(seconds: number): SimSample {
+    const { machine, state, faults, temperatureC } = this
+    const happenings = this.coming.map((happening) => ({ ...happening, atS: state.timeS }))
+    this.coming = []
+    const done = simulate({ machine, state, faults, happenings, untilS: state.timeS + seconds, sampleEveryS: Number.POSITIVE_INFINITY, temperatureC: () => temperatureC })
+    this.state = done.state
+    this.last = done.samples.at(-1)!
+    return this.last
+  }
+
+  /** Lets its clock run on. @param elapsedS of the wall's clock. It falls behind rather than hold the server up. */
+  advance(elapsedS: number): void {
+    const until = this.state.timeS + elapsedS * this.speed
+    const start = performance.now()
+    while (this.state.timeS < until - 1e-9 && performance.now() - start < BUDGET_MS) {
+      const slice = this.last.mode === 'asleep' ? PARKED_SLICE_S : SLICE_S
+      this.run(Math.min(slice, until - this.state.timeS))
+    }
+  }
+
+  /** What its module tells now. */
+  frame(): Frame {
+    const { last, state } = this
+    const values: Record<string, number | null> = {}
+    const offset = (corner: Corner): number => this.machine.vehicle.corners[corner].designHeightMm + state.trimMm[corner]
+    const taught = this.faults.reduce((sum, fault) => (fault.kind === 'wrongCalibration' ? sum + fault.mm : sum), 0)
+    for (const { id, kind, corner } of this.identity.channels) {
+      const at = corner ?? (id.endsWith('front') ? AXLE_CORNERS.front[0] : AXLE_CORNERS.rear[0])
+      const signal = last.signalPercent[at]
+      if (kind === 'signal') values[id] = signal
+      if (kind === 'height') {
+        const travel = signal === null ? null : travelOf(signal)
+        values[id] = travel === null ? null : offset(at) + travel + taught
+      }
+      if (id === 'gallery') values[id] = last.galleryBarG
+      if (id === 'pump') values[id] = last.pumpC
+      if (id === 'runs') values[id] = last.pumpOn ? 1 : 0
+      if (id === 'supply') values[id] = state.supply ? (last.pumpOn ? SUPPLY_V - 0.5 : SUPPLY_V) : 0
+    }
+    const { mode, pumpOn, open } = last
+    return { kind: 'frame', atS: state.timeS, values, module: { mode, pumpOn, open: [...open], levelId: state.levelId, lifting: state.lifting, ignition: state.ignition, supply: state.supply, doorOpen: state.doorOpen } }
+  }
+
+  /** Its codes where they are other than those told last; null: nothing new. */
+  newCodes(): Codes | null {
+    const codes = this.state.codes.map((code: Code) => {
+      const seen = this.state.frames[code]
+      return { ...CODE_WORDS[code], present: this.state.present.includes(code), seen: seen ? { atS: seen.timeS, offMm: seen.offMm, galleryBarG: this.type.architecture.pressureSensor === 'gallery' ? seen.galleryBarG : null, pumpC: seen.pumpC } : null }
+    })
+    const told = JSON.stringify(codes)
+    if (told === this.codesToldAs) return null
+    this.codesToldAs = told
+    return { kind: 'codes', codes }
+  }
+
+  /** Why its module would not do that now; null when it would. */
+  private refusal({ action, corner }: LinkCommand): Refusal {
+    const { state, type: { architecture } } = this
+    if (!state.supply || this.faults.some(({ kind }) => kind === 'supplyMissing')) return 'The module does not answer: its supply is off.'
+    if (!state.ignition && action !== 'stop') return 'The module is asleep. Switch the ignition on first.'
+    if (action === 'fill' || action === 'vent') {
+      if (corner === null) return 'Say which corner.'
+      if (architecture.air[corner.startsWith('F') ? 'front' : 'rear'] === 'none') return 'There is no air spring at that corner.'
+    }
+    if ((action === 'raise' || action === 'lower') && state.lifting) return 'Lifting mode is on: the module holds still.'
+    if ((action === 'raise' || action === 'lower') && architecture.doorInhibit && state.doorOpen) return 'A door is open: the module holds still.'
+    if ((action === 'fill' || action === 'pump' || action === 'raise') && state.pumpC >= this.machine.pump.cutoutC) return 'The pump is too hot. Let it cool.'
+    if ((action === 'liftingOn' || action === 'liftingOff') && architecture.liftingMode === 'none') return 'This vehicle has no lifting mode.'
+    return null
+  }
+
+  /** Carries a command out. @returns why not; null when it was taken. */
+  command(command: LinkCommand): Refusal {
+    const refusal = this.refusal(command)
+    if (refusal !== null) return refusal
+    const { action, corner, forS, offMm } = command
+    const levels = [...this.type.architecture.levels].sort((a, b) => a.offsetMm - b.offsetMm)
+    const at = levels.findIndex(({ id }) => id === this.state.levelId)
+    const actuate = (what: Actuation): null => { this.coming.push({ atS: 0, do: 'actuate', what, forS: forS ?? USUAL_ACTUATION_S }); return null }
+    switch (action) {
+      case 'raise': case 'lower': {
+        const next = levels[at + (action === 'raise' ? 1 : -1)]
+        if (!next) return action === 'raise' ? `It stands at its highest level, ${highestLevel(this.type.architecture)?.id ?? ''}.` : 'It stands at its lowest level.'
+        this.coming.push({ atS: 0, do: 'level', levelId: next.id })
+        return null
+      }
+      case 'fill': case 'vent': return actuate({ kind: action, corner: corner! })
+      case 'pump': return actuate({ kind: 'pump' })
+      case 'calibrate':
+        if (!offMm) return 'Say what the tape says at each corner.'
+        this.coming.push({ atS: 0, do: 'calibrate', offMm })
+        return null
+      case 'stop': case 'liftingOn': case 'liftingOff': case 'clearCodes': this.coming.push({ atS: 0, do: action }); return null
+    }
+  }
+
+  /** Does to it what only somebody at the car can do. */
+  change({ ignition, supply, doorOpen, payloadN, temperatureC, faults, speed, afresh }: StandInChange): void {
+    if (afresh) {
+      const { timeS } = this.state
+      this.state = { ...this.rested(), timeS, asleepSinceS: timeS }
+      this.faults = []
+      this.coming = []
+    }
+    const when = (said: boolean | undefined, yes: 'ignitionOn' | 'supplyOn' | 'doorOpen', no: 'ignitionOff' | 'supplyOff' | 'doorShut'): void => { if (said !== undefined) this.coming.push({ atS: 0, do: said ? yes : no }) }
+    when(ignition, 'ignitionOn', 'ignitionOff')
+    when(supply, 'supplyOn', 'supplyOff')
+    when(doorOpen, 'doorOpen', 'doorShut')
+    if (payloadN) this.coming.push({ atS: 0, do: 'load', payloadN: Object.fromEntries(Object.entries(payloadN).filter(([, newton]) => newton !== undefined)) })
+    if (temperatureC !== undefined) this.temperatureC = temperatureC
+    if (faults) this.faults = faults as readonly Fault[]
+    if (speed !== undefined) this.speed = speed
+    this.run(0.001)
+  }
+
+  /** How it was set up. */
+  now(): NonNullable<DeviceStatus['standInNow']> {
+    return { faults: structuredClone(this.faults) as NonNullable<DeviceStatus['standInNow']>['faults'], speed: this.speed, temperatureC: this.temperatureC, payloadN: { ...this.state.payloadN } }
+  }
+
+  /** What a gauge held to it would read. @returns null where there is nothing to read. */
+  gauge(kind: 'heightGauge' | 'pressureGauge' | 'currentClamp', corner: Corner | null): number | null {
+    const { last } = this
+    // A tape is read to half a millimetre.
+    if (kind === 'heightGauge') return corner && Math.round(2 * last.heightMm[corner]) / 2
+    if (kind === 'currentClamp') return Math.round(10 * last.pumpA) / 10
+    const bar = corner ? last.pressureBarG[corner] : last.galleryBarG
+    return corner && CORNERS.includes(corner) && this.type.architecture.air[corner.startsWith('F') ? 'front' : 'rear'] === 'none' ? null : Math.round(100 * bar) / 100
+  }
+}

@@ -1,0 +1,51 @@
+import type { DeviceAction, DeviceStatus, LogRecord, StandInChange } from '@anklet/contract'
+import type { Static } from '@sinclair/typebox'
+import type { Corner, PerCorner } from '@anklet/core/vehicle'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { useSession } from '../state/session.ts'
+import { ask, tell } from './api.ts'
+
+/** Renewed well before a hold runs out, ms. */
+const RENEW_MS = 10_000
+
+export const useDevices = () => useQuery({ queryKey: ['devices'], queryFn: () => ask('/api/devices'), refetchInterval: 5000 })
+export const useLog = (id: string) => useQuery<LogRecord>({ queryKey: ['log', id], queryFn: () => ask('/api/logs/:id', id), staleTime: Number.POSITIVE_INFINITY })
+
+/** An order: what, and where or how long where that is to be said. */
+export interface Order { readonly action: DeviceAction; readonly corner?: Corner | null; readonly forS?: number | null; readonly offMm?: PerCorner<number> | null; readonly foldsInspected?: boolean }
+
+/** Has a device do something; the same tap sent again after a lost answer does it once. `error` says why not. */
+export function useOrder(deviceId: string, jobId: string | null) {
+  const { personId, device } = useSession()
+  return useMutation({
+    mutationFn: ({ action, corner = null, forS = null, offMm = null, foldsInspected = false }: Order) =>
+      tell(`/api/devices/${deviceId}/orders`, { commandId: crypto.randomUUID(), action, corner, forS, offMm, foldsInspected, holder: { person: personId ?? '', device, jobId } }),
+  })
+}
+
+/** Does to a stand-in what only somebody at the car can do. */
+export function useStandIn(deviceId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: Static<typeof StandInChange>) => tell(`/api/devices/${deviceId}/stand-in`, change) as Promise<DeviceStatus>,
+    onSuccess: () => client.invalidateQueries({ queryKey: ['devices'] }),
+  })
+}
+
+/** Keeps a device for this tablet as long as the asking component is on the page. @param deviceId null: none. */
+export function useHold(deviceId: string | null, jobId: string | null): { readonly error: Error | null } {
+  const { personId, device } = useSession()
+  const hold = useMutation({ mutationFn: (id: string) => tell(`/api/devices/${id}/hold`, { person: personId ?? '', device, jobId }) })
+  const { mutate } = hold
+  useEffect(() => {
+    if (deviceId === null || personId === null) return
+    mutate(deviceId)
+    const timer = setInterval(() => mutate(deviceId), RENEW_MS)
+    return () => {
+      clearInterval(timer)
+      void tell(`/api/devices/${deviceId}/release`, { person: personId, device, jobId }).catch(() => undefined)
+    }
+  }, [deviceId, personId, device, jobId, mutate])
+  return { error: hold.error }
+}

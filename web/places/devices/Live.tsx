@@ -1,0 +1,40 @@
+import type { DeviceStatus, VehicleType } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { completeGeometry } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { useUnits } from '../../data/queries.ts'
+import { useLink } from '../../state/link.ts'
+import { moduleWords } from '../../words/devices.ts'
+import { Circuit } from './Circuit.tsx'
+import { LiveStrip } from './LiveStrip.tsx'
+
+interface LiveProps { readonly status: DeviceStatus; readonly type: VehicleType | null; readonly heightPx: number }
+
+function Figure({ words, value, unit }: { readonly words: string; readonly value: string; readonly unit: string }): ReactNode {
+  return <p className="figure"><span className="text-ink-2">{words}</span><span className="num">{value}<span className="unit">{unit}</span></span></p>
+}
+
+/** A vehicle as its module tells it: a sentence, heights on the strip, the circuit, and what else it measures. */
+export function Live({ status: { identity, attached }, type, heightPx }: LiveProps): ReactNode {
+  const units = useUnits()
+  const frames = useLink((link) => link.frames[identity.id])
+  const linked = useLink((link) => link.open)
+  const frame = frames?.at(-1)
+  const value = (id: string): number | null => frame?.values[id] ?? null
+  const gallery = identity.channels.some(({ id }) => id === 'gallery') ? value('gallery') : null
+  const [pump, supply] = [value('pump'), value('supply')]
+  const words = !attached ? 'It is away: nothing was heard of it for some seconds.' : !frame ? 'Listening …' : frame.module ? moduleWords(frame.module) : 'It tells its values.'
+  return (
+    <section aria-label="Live" className="grid min-w-0 gap-3">
+      <p className="say-small" aria-live="polite">{words}{!linked && frame ? ' (the link is interrupted; this is the last it said)' : ''}</p>
+      <LiveStrip channels={identity.channels} frame={frame} geometry={type && completeGeometry(type.geometry)} units={units} heightPx={heightPx} />
+      <div className="grid items-start gap-x-6 gap-y-2 lg:grid-cols-[minmax(0,1fr)_200px]">
+        {type && <Circuit architecture={type.architecture} state={frame?.module ?? null} gallery={gallery === null ? null : `${formatQuantity(gallery, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`} />}
+        <div>
+          {pump !== null && <Figure words="pump, by its sensor" value={formatQuantity(pump, 'temperature', units)} unit={UNIT_LABEL[units.temperature]} />}
+          {supply !== null && <Figure words="supply" value={supply.toFixed(1)} unit="V" />}
+        </div>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,54 @@
+import type { DeviceEvents, DeviceStatus, Frame, Press } from '@anklet/contract'
+import { create } from 'zustand'
+
+/** Frames kept for the live pictures: some ten minutes. */
+const KEPT = 2400
+
+interface Link {
+  /** Devices listened to; empty: the link is shut. */
+  readonly ids: readonly string[]
+  readonly open: boolean
+  readonly statuses: Readonly<Record<string, DeviceStatus>>
+  /** Newest last. */
+  readonly frames: Readonly<Record<string, readonly Frame[]>>
+  /** The newest press of any gauge, with a count that tells two equal ones apart. */
+  readonly press: { readonly device: string; readonly value: number; readonly channel: Press['channel']; readonly count: number } | null
+  listen(ids: readonly string[]): void
+  hang(): void
+}
+
+let source: EventSource | null = null
+
+/** What devices tell, live: one stream for all that are listened to. It reconnects by itself. */
+export const useLink = create<Link>((set, get) => {
+  const take = <Name extends keyof DeviceEvents>(name: Name, with_: (event: DeviceEvents[Name]) => void): void =>
+    source?.addEventListener(name, (event) => with_(JSON.parse((event as MessageEvent<string>).data) as DeviceEvents[Name]))
+  return {
+    ids: [], open: false, statuses: {}, frames: {}, press: null,
+    listen: (ids) => {
+      if (source && ids.join() === get().ids.join()) return
+      source?.close()
+      set({ ids: [...ids], open: false })
+      if (ids.length === 0) return
+      source = new EventSource(`/api/devices/stream?ids=${ids.join(',')}`)
+      source.onopen = () => set({ open: true })
+      source.onerror = () => set({ open: false })
+      take('status', (status) => set(({ statuses }) => ({ statuses: { ...statuses, [status.device]: status } })))
+      take('frame', ({ device, ...frame }) => set(({ frames }) => ({ frames: { ...frames, [device]: addFrame(frames[device] ?? [], frame) } })))
+      take('press', ({ device, value, channel }) => set(({ press }) => ({ press: { device, value, channel, count: (press?.count ?? 0) + 1 } })))
+    },
+    hang: () => {
+      source?.close()
+      source = null
+      set({ ids: [], open: false, frames: {}, press: null })
+    },
+  }
+})
+
+/** Frames with one more; a device whose clock ran back begins anew, and one told twice counts once. */
+export function addFrame(frames: readonly Frame[], frame: Frame): readonly Frame[] {
+  const last = frames.at(-1)
+  if (last && frame.atS < last.atS) return [frame]
+  if (last && frame.atS === last.atS) return [...frames.slice(0, -1), frame]
+  return [...(frames.length >= KEPT ? frames.slice(-KEPT + 1) : frames), frame]
+}
