@@ -47,7 +47,19 @@ class Loader {
   }
 }
 
-async function loadJob(loader: Loader, job: ScenarioJob, index: number): Promise<void> {
+type LogFile = Pick<CommandPayload<'log.keep'>, 'title' | 'deviceName' | 'channels' | 'trace'>
+
+async function loadTests(loader: Loader, folder: string, { by, checks = [], log, charge, openedAgoH }: ScenarioJob, name: string): Promise<void> {
+  const jobId = idOf(name)
+  for (const [k, { agoH, ...check }] of checks.entries()) await loader.send('check.record', by, loader.ago(agoH), { checkId: idOf(`${name} check ${k}`), jobId, logId: null, ...check })
+  if (log) {
+    const file = read<LogFile>(folder, 'logs', log.file)
+    await loader.send('log.keep', by, loader.ago(log.agoH), { logId: idOf(`${name} log`), jobId, startedAt: loader.ago(log.agoH), rows: file.trace.atS.length, ...file })
+  }
+  if (charge) await loader.send('charge.record', by, loader.ago(openedAgoH - 0.5), { chargeId: idOf(`${name} charge`), jobId, ...charge })
+}
+
+async function loadJob(loader: Loader, folder: string, job: ScenarioJob, index: number): Promise<void> {
   const name = `job ${index}`
   const jobId = idOf(name)
   const { by, watch } = job
@@ -69,6 +81,7 @@ async function loadJob(loader: Loader, job: ScenarioJob, index: number): Promise
       if (watch.finding) await loader.send('watch.conclude', by, loader.ago(watch.morning.endedAgoH - 0.2), { watchId, finding: watch.finding }, 2)
     }
   }
+  await loadTests(loader, folder, job, name)
   if (job.repair) await loader.send('job.repair', by, loader.ago((job.closedAgoH ?? 0) + 0.5), { repairId: idOf(`${name} repair`), jobId, ...job.repair })
   if (job.closedAgoH === undefined) return
   if (watch?.finding) await loader.send('watch.supplyBack', by, loader.ago(job.closedAgoH + 0.2), { watchId: idOf(`${name} watch`) }, 3)
@@ -93,5 +106,5 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
   for (const { plate, type, note, vin } of read<{ plate: string; type: string; note: string; vin: string }[]>(folder, 'vehicles.json')) {
     await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note, vin })
   }
-  for (const [index, job] of read<ScenarioJob[]>(folder, 'jobs.json').entries()) await loadJob(loader, job, index)
+  for (const [index, job] of read<ScenarioJob[]>(folder, 'jobs.json').entries()) await loadJob(loader, folder, job, index)
 }

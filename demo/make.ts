@@ -1,19 +1,23 @@
 // Writes scenario/jobs.json: the stories below, with readings from our own forecast plus the noise of a tape. Run: tsx demo/make.ts
-import { readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Finding } from '@anklet/contract'
+import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import { forecast } from '@anklet/core/leakdown'
 import { normal, seeded } from '@anklet/core/random'
+import type { Happening, Machine, SimSample } from '@anklet/core/simulation'
+import { levelledState, simulate, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
 import type { Corner, VehicleGeometry } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ScenarioJob, ScenarioRound } from './scenario.ts'
 
 const folder = fileURLToPath(new URL('scenario', import.meta.url))
-const typeOf = (name: string): { geometry: VehicleGeometry; architecture: { levels: { id: string; offsetMm: number }[] } } =>
+const typeOf = (name: string): { geometry: VehicleGeometry; architecture: Machine['architecture'] } =>
   JSON.parse(readFileSync(join(folder, 'vehicle-types', `${name}.json`), 'utf8'))
 
 const random = seeded(20261124)
+const CORNER_PLACES: Readonly<Record<Corner, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
 const TAPE_MM = 1.2
 const BUSHES_MM = 1.5
 
@@ -148,8 +152,41 @@ const jobs: ScenarioJob[] = [
   { plate: 'TQ 102', openedAgoH: 1.2, by: 'M. Arundel', complaint: { where: ['RL'], when: ['sometimes'], signs: ['message', 'afterRepair'], words: 'Warning came back a week after the new bellows.' }, heights: [] },
 ]
 
+/** A lift of a forestry 4x4 whose pump is worn, as its module told it: the tank isolated, one value a second. */
+function wornLift(): { file: object; checks: NonNullable<ScenarioJob['checks']> } {
+  const { geometry, architecture } = typeOf('tolmark-uvren')
+  const vehicle = completeGeometry(geometry)
+  const machine: Machine = { vehicle, architecture, galleryL: 0.15, reservoirL: 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.4 }
+  const state = levelledState(machine, 'road', 6)
+  if (!state.ok) throw new Error(state.error.code)
+  const happenings: Happening[] = [{ atS: 0, do: 'ignitionOn' }, { atS: 6, do: 'level', levelId: 'track' }]
+  const { samples } = simulate({ machine, state: state.value, faults: [{ kind: 'weakPump', share: 0.55 }], happenings, untilS: 130, sampleEveryS: 1, temperatureC: () => 6 })
+  const round = (value: number, places: number): number => Math.round(value * 10 ** places) / 10 ** places
+  const column = (of: (sample: SimSample) => number, places = 1): number[] => samples.map((sample) => round(of(sample), places))
+  const heights = WALK.map((corner) => ({ id: `height.${corner}`, corner, place: `${CORNER_PLACES[corner]} sensor`, kind: 'height' as const, unit: 'mm' as const, ...CHANNEL_LIMITS.height }))
+  const others = [
+    { id: 'gallery', corner: null, place: 'gallery of the valve block', kind: 'pressure' as const, unit: 'bar' as const, ...CHANNEL_LIMITS.pressure }, { id: 'pump', corner: null, place: 'pump, by its own sensor', kind: 'temperature' as const, unit: 'degC' as const, ...CHANNEL_LIMITS.temperature },
+    { id: 'runs', corner: null, place: 'pump, as the module commands it', kind: 'state' as const, unit: '0 or 1' as const, ...CHANNEL_LIMITS.state },
+  ]
+  const trace = { atS: column(({ timeS }) => timeS), marks: [{ atS: 6, words: 'asked: raise' }], values: { ...Object.fromEntries(WALK.map((corner) => [`height.${corner}`, column(({ shownMm }) => shownMm[corner])])), gallery: column(({ galleryBarG }) => galleryBarG, 2), pump: column(({ pumpC }) => pumpC), runs: column(({ pumpOn }) => (pumpOn ? 1 : 0)) } }
+  const checks: NonNullable<ScenarioJob['checks']> = [
+    { agoH: 4.1, kind: 'relay', corner: null, verdict: 'good', sentence: 'Relay and pump do as they are told.', lines: ['At rest 0 A.', 'Asked 17.5 A.', 'The relay clicks.'], speaksFor: 'a sound relay, fuse and wiring' },
+    { agoH: 3.8, kind: 'lift', corner: null, verdict: 'doubtful', sentence: 'The lift is slow. Pump or leak: test the pump dead-ended to tell them apart.', lines: ['Timed by the link, tank isolated.'], speaksFor: 'a weak pump, a leak while lifting' },
+  ]
+  return { file: { title: 'Lift to track, tank isolated', deviceName: 'Link of MW 9 T', channels: [...heights, ...others], trace }, checks }
+}
+
+function atThePump(): ScenarioJob {
+  const { file, checks } = wornLift()
+  mkdirSync(join(folder, 'logs'), { recursive: true })
+  writeFileSync(join(folder, 'logs', 'mw9t-lift.json'), `${JSON.stringify(file)}\n`)
+  return {
+    plate: 'MW 9 T', openedAgoH: 5, by: 'S. Okafor', complaint: { where: [], when: [], signs: ['slowRise', 'pumpLoud'], words: 'Rises ever slower, and the pump is loud.' }, heights: [standing('tolmark-uvren', { FL: -3, RR: 2 }, 6, 4.5)], checks, log: { file: 'mw9t-lift.json', agoH: 3.9 },
+  }
+}
+
 // One job a line: a change to one story changes one line.
-writeFileSync(join(folder, 'jobs.json'), `[\n${[...jobs, ...pastJobs()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
+writeFileSync(join(folder, 'jobs.json'), `[\n${[...jobs, ...pastJobs(), atThePump()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
 const sheet = rescue.morning.laps.flatMap((heights, i) => {
   const lap = WALK.map((corner, k) => `lap ${i + 1} ${corner} ${heights[k]!}`)
   return i % 2 === 0 ? lap : lap.toReversed()

@@ -18,6 +18,11 @@ export interface ScenarioJob {
   readonly arrival?: ArrivalRecord
   readonly note?: string
   readonly repair?: Pick<CommandPayload<'job.repair'>, 'part' | 'corners' | 'words'>
+  /** Tests done at the car, so many hours before now. */
+  readonly checks?: readonly (Omit<CommandPayload<'check.record'>, 'checkId' | 'jobId' | 'logId'> & { readonly agoH: number })[]
+  /** A log kept with the job, by the name of its file, and the gas put in. */
+  readonly log?: { readonly file: string; readonly agoH: number }
+  readonly charge?: Omit<CommandPayload<'charge.record'>, 'chargeId' | 'jobId'>
   readonly heights: readonly ScenarioRound[]
   readonly watch?: Pick<CommandPayload<'watch.start'>, 'supplyCut' | 'minutesSinceRun'> & {
     readonly evening: ScenarioRound

@@ -128,6 +128,20 @@ describe('which corner moves', () => {
   })
 })
 
+describe('which corner moves, with an eye at the car', () => {
+  const told = (corner: Corner, moved: Partial<Record<Corner, number>>, byEye?: Corner | null): Commanded => ({ corner, movedMm: perCorner((each) => moved[each] ?? null), ...(byEye === undefined ? {} : { byEye }) })
+  test('one sensor for both sides cannot tell: the eye must', () => {
+    expect(judgeWhichCorner([told('FL', {})], ['FL', 'FR']).verdict).toBe('lookAtCar')
+    expect(judgeWhichCorner([told('FL', {}, 'FL'), told('FR', {}, 'FR')], ['FL', 'FR']).verdict).toBe('straight')
+    expect(judgeWhichCorner([told('FL', {}, 'FR'), told('FR', {}, 'FL')], ['FL', 'FR']).verdict).toBe('crossed')
+  })
+  test('the right corner rises and the other’s sensor says so: sensor plugs', () => {
+    const seen = [told('RL', { RL: 1, RR: 12 }, 'RL'), told('RR', { RL: 12, RR: 1 }, 'RR')]
+    expect(judgeWhichCorner(seen, ['RL', 'RR']).verdict).toBe('sensorsCrossed')
+    expect(judgeWhichCorner(seen.map(({ byEye: _eye, ...each }) => each), ['RL', 'RR']).verdict).toBe('crossed')
+  })
+})
+
 describe('sensors swept through their travel', () => {
   const sweep = (faults: readonly Fault[]) => {
     const done = car(260, [on, { atS: 5, do: 'level', levelId: 'high' }, { atS: 150, do: 'level', levelId: 'road' }], { faults, sampleEveryS: 0.5 })

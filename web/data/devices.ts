@@ -33,7 +33,7 @@ export function useStandIn(deviceId: string) {
   })
 }
 
-/** Keeps a device for this tablet as long as the asking component is on the page. @param deviceId null: none. */
+/** Keeps a device for this tablet, once something was ordered, as long as the asking component is on the page. @param deviceId null: none yet. */
 export function useHold(deviceId: string | null, jobId: string | null): { readonly error: Error | null } {
   const { personId, device } = useSession()
   const hold = useMutation({ mutationFn: (id: string) => tell(`/api/devices/${id}/hold`, { person: personId ?? '', device, jobId }) })

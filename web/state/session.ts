@@ -12,9 +12,12 @@ interface Session {
   readonly theme: Theme
   /** Whether this device rings when a watch comes due. */
   readonly reminders: boolean
+  /** Whether the link to the car is docked in a job. */
+  readonly docked: boolean
   choosePerson(personId: string | null): void
   chooseTheme(theme: Theme): void
   remind(reminders: boolean): void
+  dock(docked: boolean): void
 }
 
 /** What this browser remembers about its user. */
@@ -23,7 +26,9 @@ export const useSession = create<Session>()(persist((set) => ({
   device: `browser-${crypto.randomUUID().slice(0, 8)}`,
   theme: 'system',
   reminders: false,
+  docked: false,
   choosePerson: (personId) => set({ personId }),
   chooseTheme: (theme) => set({ theme }),
   remind: (reminders) => set({ reminders }),
+  dock: (docked) => set({ docked }),
 }), { name: 'anklet.session', version: 1 }))

@@ -6,9 +6,9 @@ import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { refusalWords } from '../../words/refusals.ts'
-import { useFigures } from './Figures.tsx'
+import { useFigures } from '../../parts/Figures.tsx'
 import { Note } from './Note.tsx'
-import { WARMTH_ASK } from './pumpAsks.ts'
+import { WARMTH_ASK } from '../../parts/pumpAsks.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 
 const ASKS = {

@@ -4,9 +4,9 @@ import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
 import { secondsWords } from '../../words/times.ts'
 import { refusalWords } from '../../words/refusals.ts'
-import { useFigures } from './Figures.tsx'
+import { useFigures } from '../../parts/Figures.tsx'
 import { Note } from './Note.tsx'
-import { PUMP_ASKS, WARMTH_ASK } from './pumpAsks.ts'
+import { PUMP_ASKS, WARMTH_ASK } from '../../parts/pumpAsks.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 
 const ASKS = {

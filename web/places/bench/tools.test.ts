@@ -4,7 +4,7 @@ import type { VehicleGeometry } from '@anklet/core/vehicle'
 import { perCorner } from '@anklet/core/vehicle'
 import { parseNumber } from '../../state/typed.ts'
 import type { StanceChange } from './tools.ts'
-import { readFigures, unitOf, written } from './figures.ts'
+import { readFigures, unitOf, written } from '../../parts/figures.ts'
 import { AS_DESIGNED, readList, stanceOf } from './tools.ts'
 
 const heights = (vehicle: VehicleGeometry, change: Partial<StanceChange> = {}) => {

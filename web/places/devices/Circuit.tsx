@@ -27,7 +27,7 @@ function Path({ d, open }: { readonly d: string; readonly open: boolean }): Reac
 function Valve({ x, y, open, name }: { readonly x: number; readonly y: number; readonly open: boolean; readonly name: string }): ReactNode {
   return (
     <g>
-      {open ? <path d={`M${x - 9} ${y - 8}v16M${x + 9} ${y - 8}v16`} stroke="var(--air)" strokeWidth="2.6" /> : <><rect x={x - 11} y={y - 8} width="22" height="16" fill="var(--sheet)" /><path d={`M${x - 11} ${y}h22`} stroke="var(--ink-2)" strokeWidth="3" /></>}
+      {open ? <path d={`M${x - 9} ${y - 8}v16M${x + 9} ${y - 8}v16`} stroke="var(--air)" strokeWidth="2.6" /> : <><rect x={x - 11} y={y - 8} width="22" height="16" fill="var(--paper)" /><path d={`M${x - 11} ${y}h22`} stroke="var(--ink-2)" strokeWidth="3" /></>}
       <title>{`${name}: ${open ? 'open' : 'shut'}`}</title>
     </g>
   )
@@ -110,7 +110,7 @@ export function Circuit({ architecture, state, gallery }: CircuitProps): ReactNo
       )}
       <text x={346} y={RAIL_Y + 24} fontSize="12.5" fill="var(--ink-2)">gallery{gallery === null ? ', no pressure sensor' : ''}</text>
       {gallery !== null && <text x={346} y={RAIL_Y + 52} fontSize="24" fontWeight="680" fill="var(--ink)">{gallery}</text>}
-      {gallery !== null && <text x={346} y={RAIL_Y + 70} fontSize="11.5" fill="var(--ink-3)">says nothing of a spring behind a shut valve</text>}
+      {gallery !== null && <text x={346} y={RAIL_Y + 70} fontSize="11.5" fill="var(--ink-3)">says nothing of a spring<tspan x={346} dy="14">behind a shut valve</tspan></text>}
     </svg>
   )
 }

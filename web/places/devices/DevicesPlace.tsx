@@ -5,17 +5,18 @@ import { Loading } from '../../parts/Loading.tsx'
 import { useDevices } from '../../data/devices.ts'
 import { useUnits, useVehicleTypes } from '../../data/queries.ts'
 import { useLink } from '../../state/link.ts'
+import { useSession } from '../../state/session.ts'
 import { KIND_WORDS } from '../../words/devices.ts'
 import { AtTheCar } from './AtTheCar.tsx'
 import { Live } from './Live.tsx'
 import { Orders } from './Orders.tsx'
 import { StoredCodes } from './StoredCodes.tsx'
 
-function Entry({ status: { identity, attached, standIn, heldBy }, on, onPick }: { readonly status: DeviceStatus; readonly on: boolean; onPick(): void }): ReactNode {
+function Entry({ status: { identity, attached, standIn, heldBy }, on, here, onPick }: { readonly status: DeviceStatus; readonly on: boolean; /** This browser's name. */ readonly here: string; onPick(): void }): ReactNode {
   return (
     <li><button type="button" className="tap w-full" data-on={on} aria-pressed={on} onClick={onPick}>
       <span className="grid"><span className="font-semibold">{identity.name.replace(', a stand-in', '')}</span>
-        <span className="text-[12.5px] font-normal opacity-85">{KIND_WORDS[identity.kind]}{standIn ? ', stand-in' : ''}{attached ? '' : ', away'}{heldBy ? `, held at ${heldBy.device}` : ''}</span></span>
+        <span className="text-[12.5px] font-normal opacity-85">{KIND_WORDS[identity.kind]}{standIn ? ', stand-in' : ''}{attached ? '' : ', away'}{heldBy ? (heldBy.device === here ? ', yours now' : ', somebody works with it') : ''}</span></span>
     </button></li>
   )
 }
@@ -54,6 +55,7 @@ function Vehicle({ status, type }: { readonly status: DeviceStatus; readonly typ
 function Devices({ list, types }: { readonly list: readonly DeviceStatus[]; readonly types: readonly VehicleType[] }): ReactNode {
   const [picked, pick] = useState<string | null>(null)
   const { listen, hang } = useLink()
+  const here = useSession((session) => session.device)
   const live = useLink((link) => link.statuses)
   const chosen = list.find(({ identity }) => identity.id === picked) ?? list.find(({ identity }) => identity.kind === 'module')
   const ids = [...new Set([...(chosen ? [chosen.identity.id] : []), ...list.filter(({ identity }) => identity.kind !== 'module').map(({ identity }) => identity.id)])]
@@ -65,7 +67,7 @@ function Devices({ list, types }: { readonly list: readonly DeviceStatus[]; read
   return (
     <div className="grid gap-x-7 gap-y-4 p-4 md:grid-cols-[212px_minmax(0,1fr)] md:p-6">
       <nav aria-label="Devices"><h1 className="mb-3">Devices</h1>
-        <ul className="grid gap-2 max-md:grid-cols-2">{ordered.map((each) => <Entry key={each.identity.id} status={live[each.identity.id] ?? each} on={each.identity.id === chosen?.identity.id} onPick={() => pick(each.identity.id)} />)}</ul>
+        <ul className="grid gap-2 max-md:grid-cols-2">{ordered.map((each) => <Entry key={each.identity.id} status={live[each.identity.id] ?? each} on={each.identity.id === chosen?.identity.id} here={here} onPick={() => pick(each.identity.id)} />)}</ul>
         {list.every(({ standIn }) => standIn) && <p className="mt-3 text-[13px] text-ink-2">No adapter is attached. A real one says hello over the link described in docs/formats; until then the stand-ins are here.</p>}
       </nav>
       {status ? status.identity.kind === 'module' ? <Vehicle key={status.identity.id} status={status} type={types.find(({ id }) => id === status.identity.vehicleTypeId) ?? null} /> : <Gauge status={status} /> : <p className="sub">A stand-in vehicle comes with each vehicle type. Enter one on the Shelf and it stands here.</p>}

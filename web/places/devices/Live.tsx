@@ -28,9 +28,9 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
     <section aria-label="Live" className="grid min-w-0 gap-3">
       <p className="say-small" aria-live="polite">{words}{!linked && frame ? ' (the link is interrupted; this is the last it said)' : ''}</p>
       <LiveStrip channels={identity.channels} frame={frame} geometry={type && completeGeometry(type.geometry)} units={units} heightPx={heightPx} />
-      <div className="grid items-start gap-x-6 gap-y-2 lg:grid-cols-[minmax(0,1fr)_200px]">
+      <div>
         {type && <Circuit architecture={type.architecture} state={frame?.module ?? null} gallery={gallery === null ? null : `${formatQuantity(gallery, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`} />}
-        <div>
+        <div className="grid max-w-[600px] gap-x-8 sm:grid-cols-2">
           {pump !== null && <Figure words="pump, by its sensor" value={formatQuantity(pump, 'temperature', units)} unit={UNIT_LABEL[units.temperature]} />}
           {supply !== null && <Figure words="supply" value={supply.toFixed(1)} unit="V" />}
         </div>

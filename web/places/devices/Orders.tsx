@@ -16,10 +16,11 @@ interface OrdersProps { readonly status: DeviceStatus; readonly architecture: Ar
 export function Orders({ status: { identity }, architecture, jobId }: OrdersProps): ReactNode {
   const [corner, setCorner] = useState<Corner>(WALK.find((each) => architecture.air[each.startsWith('F') ? 'front' : 'rear'] !== 'none') ?? 'RL')
   const [folds, setFolds] = useState(false)
-  const held = useHold(identity.id, jobId)
+  const [working, setWorking] = useState(false)
+  const held = useHold(working ? identity.id : null, jobId)
   const order = useOrder(identity.id, jobId)
   const can = (action: DeviceAction): boolean => identity.actions.includes(action)
-  const ask = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}): void => { if (!order.isPending) order.mutate({ action, foldsInspected: folds, ...more }) }
+  const ask = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}): void => { if (!order.isPending) order.mutate({ action, foldsInspected: folds, ...more }, { onSuccess: () => setWorking(true) }) }
   const button = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}, icon: ReactNode = null): ReactNode => can(action) && <button type="button" className="btn" onClick={() => ask(action, more)}>{icon}{ACTION_WORDS[action]}</button>
   const error = held.error ?? order.error
   const asksFolds = error !== null && sentenceOf(error).includes('fold')

@@ -2,12 +2,15 @@ import type { Job } from '@anklet/contract'
 import type { Phase } from '@anklet/core/schedule'
 import { nextStep } from '@anklet/core/schedule'
 import type { ReactNode } from 'react'
+import { Cable } from 'lucide-react'
+import { lazy, Suspense } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { SteelRule } from '../../parts/SteelRule.tsx'
 import { useNow } from '../../parts/useNow.ts'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useJob, useUnits } from '../../data/queries.ts'
+import { useSession } from '../../state/session.ts'
 import { draftKey, useDrafts } from '../../state/drafts.ts'
 import { complaintWords } from '../../words/complaint.ts'
 import { factsOf } from '../../words/steps.ts'
@@ -17,14 +20,19 @@ import { Intake } from './intake/Intake.tsx'
 import { WatchPhase } from './watch/WatchPhase.tsx'
 import { summaryFacts } from './watchState.ts'
 
-const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch'
+const Checks = lazy(() => import('./checks/Checks.tsx').then((module) => ({ default: module.Checks })))
+const Dock = lazy(() => import('./dock/Dock.tsx').then((module) => ({ default: module.Dock })))
+
+const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks'
 
 function Head({ job }: { readonly job: Job }): ReactNode {
+  const { docked, dock } = useSession()
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
       <Link className="plate" to={`/vehicles/${job.vehicle.id}`} title="Everything ever measured on this car">{job.vehicle.plate}</Link>
       <h1>{job.vehicleType.name}</h1>
-      <span className="text-ink-3">{job.complaint.words || complaintWords(job.complaint)}</span>
+      <span className="min-w-0 flex-1 text-ink-3">{job.complaint.words || complaintWords(job.complaint)}</span>
+      {!job.closedAt && <button type="button" className="tap no-print" data-on={docked} aria-pressed={docked} onClick={() => dock(!docked)}><Cable size={18} aria-hidden />Link</button>}
     </div>
   )
 }
@@ -43,6 +51,7 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
 function Phases({ job, phase }: { readonly job: Job; readonly phase: string | undefined }): ReactNode {
   const now = useNow(1000)
   const units = useUnits()
+  const docked = useSession((session) => session.docked)
   const byKey = useDrafts((drafts) => drafts.byKey)
   if (!isPhase(phase)) return <Navigate to={`/jobs/${job.id}/${nextStep(factsOf(summaryFacts(job)), now).phase}`} replace />
   const draft = (kind: 'heights' | 'evening' | 'morning') => byKey[draftKey(job.id, kind)]
@@ -54,10 +63,12 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
       <div className="min-w-0">
         <Head job={job} />
         {job.closedAt && <Closed job={job} />}
+        {docked && !job.closedAt && <Suspense><Dock job={job} /></Suspense>}
         <div className="px-4 pb-6 pt-3 md:px-6">
           {phase === 'intake' && <Intake key={job.id} job={job} />}
           {phase === 'heights' && <Heights job={job} />}
           {phase === 'watch' && <WatchPhase job={job} />}
+          {phase === 'checks' && <Suspense fallback={<p className="sub">…</p>}><Checks job={job} /></Suspense>}
         </div>
       </div>
     </div>

@@ -40,6 +40,8 @@ function watchWords(job: Job, draft: Draft | undefined, nowMs: number): string {
   return left > 0 ? `${countdownWords(left)} to go` : 'morning round due'
 }
 
+const checksWords = ({ checks }: Job): string => (checks.length === 0 ? 'tests at the car' : `${checks.length === 1 ? '1 test' : `${checks.length} tests`} done`)
+
 /** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */
 export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>, units: DisplayUnits, nowMs: number): Graduation[] {
   const step = nextStep(factsOf(summaryFacts(job)), nowMs)
@@ -47,10 +49,11 @@ export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['k
   const words: Record<Phase, string> = {
     intake: isComplaint(job.complaint) ? complaintWords(job.complaint) : STEP_WORDS.askComplaint,
     heights: heightsWords(job, drafts.heights, units),
+    checks: checksWords(job),
     watch: watchWords(job, watch?.state === 'running' ? drafts.morning : drafts.evening, nowMs),
   }
   const done: Record<Phase, boolean> = {
-    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded',
+    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0,
   }
-  return (['intake', 'heights', 'watch'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+  return (['intake', 'heights', 'watch', 'checks'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
 }

@@ -1,14 +1,16 @@
 import type { Job, Round } from '@anklet/contract'
 import { checkRound, leaveDoubtfulOut } from '@anklet/core/heights'
+import { toDisplay } from '@anklet/core/units'
 import { completeGeometry } from '@anklet/core/vehicle'
 import { mapCorners, perCorner } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { useDrafts } from '../../../state/drafts.ts'
 import { useSession } from '../../../state/session.ts'
+import { useGauge } from '../../../state/useGauge.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { firstLapDone, lastLap, MOST_LAPS, nextStop, take } from '../../../state/walk.ts'
 import { CORNER_WORDS } from '../../../words/corners.ts'
@@ -52,6 +54,8 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
   const { repeatabilityMm } = useRepeatability()
   const change = (next: Partial<Draft>): void => patch(draft.key, { ...next, refusal: null })
   useEffect(() => { if (draft.sealed === null) saved.current = false }, [draft.sealed])
+  // A gauge fills the field; taking it stays a tap, since a gauge can be held to the wrong corner.
+  useGauge('heightGauge', useCallback((mm: number) => { patch(draft.key, { typed: units.length === 'mm' ? String(mm) : toDisplay(mm, 'height', units).toFixed(2), refusal: null }) }, [patch, draft.key, units]))
 
   const remarks = useMemo(() => checkRound({
     vehicle: completeGeometry(job.vehicleType.geometry), readings: draft.readings, repeatabilityMm, rideHeights: isRideRound(draft),

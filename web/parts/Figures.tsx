@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
-import { useUnits } from '../../data/queries.ts'
+import { useUnits } from '../data/queries.ts'
 import type { Ask, ReadFigures, Typed } from './figures.ts'
 import { readFigures, unitOf, written } from './figures.ts'
 

@@ -1,0 +1,54 @@
+import type { CheckKind, Job } from '@anklet/contract'
+import type { ComponentType, ReactNode } from 'react'
+import { useState } from 'react'
+import { CHECK_WORDS } from '../../../words/checks.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { momentWords } from '../../../words/times.ts'
+import { Logs } from '../dock/Logs.tsx'
+import { VerdictMark } from './CheckFrame.tsx'
+import { DecayCheck } from './DecayCheck.tsx'
+import { HabitCheck } from './HabitCheck.tsx'
+import { LiftCheck } from './LiftCheck.tsx'
+import { LoadCheck } from './LoadCheck.tsx'
+import { PumpCheck } from './PumpCheck.tsx'
+import { RelayCheck } from './RelayCheck.tsx'
+import { SweepCheck } from './SweepCheck.tsx'
+import { WhichCheck } from './WhichCheck.tsx'
+
+type Body = ComponentType<{ readonly job: Job }>
+const TESTS: Readonly<Record<CheckKind, Body>> = {
+  pump: PumpCheck, lift: LiftCheck, relay: RelayCheck, hold: ({ job }) => <DecayCheck job={job} kind="hold" />, shopAir: ({ job }) => <DecayCheck job={job} kind="shopAir" />,
+  whichCorner: WhichCheck, sweep: SweepCheck, load: LoadCheck, habit: HabitCheck,
+}
+const ORDER = Object.keys(TESTS) as CheckKind[]
+
+function Done({ job }: { readonly job: Job }): ReactNode {
+  if (job.checks.length === 0) return null
+  return (
+    <section aria-label="Tests done"><h2>Done</h2>
+      <ul className="grid">{[...job.checks].reverse().map((check) => (
+        <li key={check.id} className="flex items-start gap-3 border-b border-edge py-2">
+          <VerdictMark verdict={check.verdict} />
+          <div className="min-w-0"><p><b>{CHECK_WORDS[check.kind].name}{check.corner ? `, ${CORNER_WORDS[check.corner]}` : ''}.</b> {check.sentence}</p><p className="text-[13.5px] text-ink-2">{check.lines.join(' ')} {check.speaksFor && `Speaks for ${check.speaksFor}.`} {capital(momentWords(check.at, new Date()))}</p></div>
+        </li>
+      ))}</ul>
+    </section>
+  )
+}
+
+/** Tests at the car: each with what to do, what it measures, what it says and what it speaks for. */
+export function Checks({ job }: { readonly job: Job }): ReactNode {
+  const [kind, setKind] = useState<CheckKind | 'logs'>('pump')
+  const Test = kind === 'logs' ? null : TESTS[kind]
+  const latest = (each: CheckKind): ReactNode => { const check = job.checks.findLast((done) => done.kind === each); return check && <VerdictMark verdict={check.verdict} /> }
+  return (
+    <div className="grid gap-5">
+      <nav aria-label="Tests" className="flex flex-wrap gap-2">
+        {ORDER.map((each) => <button key={each} type="button" className="tap" data-on={each === kind} aria-pressed={each === kind} onClick={() => setKind(each)}>{each !== kind && latest(each)}{CHECK_WORDS[each].name}</button>)}
+        <button type="button" className="tap" data-on={kind === 'logs'} aria-pressed={kind === 'logs'} onClick={() => setKind('logs')}>Logs{job.logs.length > 0 ? ` (${job.logs.length})` : ''}</button>
+      </nav>
+      {Test ? <Test key={kind} job={job} /> : <Logs job={job} />}
+      {kind !== 'logs' && <Done job={job} />}
+    </div>
+  )
+}

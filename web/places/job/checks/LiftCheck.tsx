@@ -1,0 +1,54 @@
+import type { Job } from '@anklet/contract'
+import { liftTime } from '@anklet/core/compressor'
+import { findLifts, judgeLift } from '@anklet/core/guided'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
+import { Play, Square } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useUnits } from '../../../data/queries.ts'
+import { useFigures } from '../../../parts/Figures.tsx'
+import { PUMP_ASKS, WARMTH_ASK } from '../../../parts/pumpAsks.ts'
+import { Taps } from '../../../parts/Taps.tsx'
+import { liftSaid } from '../../../words/checks.ts'
+import { refusalWords } from '../../../words/refusals.ts'
+import { secondsWords } from '../../../words/times.ts'
+import { channelAt } from '../../devices/live.ts'
+import { readingsOf, useCapture } from './capture.ts'
+import { CheckFrame } from './CheckFrame.tsx'
+import { useLinked } from './linked.ts'
+
+const ASKS = { ...PUMP_ASKS, temperatureC: WARMTH_ASK, measuredS: { words: 'Took, by a watch', kind: 'plain', unit: 's (0: listen to the link)', least: 0, most: 3600, start: 0 }, tapeMm: { words: 'Lifted, by the tape', kind: 'plain', unit: 'mm', least: 0, most: 200, start: 30 } } as const
+type PumpKnown = 'no' | 'good' | 'weak'
+const PUMP_SHARE: Readonly<Record<PumpKnown, number | null>> = { no: null, good: 1, weak: 0.6 }
+
+/** A lift timed, and held against what a good pump needs for it. */
+export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
+  const units = useUnits()
+  const linked = useLinked(job)
+  const capture = useCapture(linked?.identity.id ?? null)
+  const { read, fields } = useFigures(ASKS)
+  const [pump, setPump] = useState<PumpKnown>('no')
+  const vehicle = completeGeometry(job.vehicleType.geometry)
+  const withAir = WALK.filter((corner) => hasAir(vehicle.corners[corner]))
+  const lifts = withAir.flatMap((corner) => {
+    const channel = linked && channelAt(linked.identity.channels, 'height', corner)
+    const lift = channel ? findLifts(readingsOf(capture.frames, channel.id)).at(-1) : undefined
+    return lift ? [{ corner, ...lift }] : []
+  })
+  const byLink = lifts.length > 0 && !capture.running
+  const measuredS = byLink ? Math.max(...lifts.map(({ toS }) => toS)) - Math.min(...lifts.map(({ fromS }) => fromS)) : read.ok ? read.value.measuredS : 0
+  const liftMm = Object.fromEntries(byLink ? lifts.map(({ corner, fromMm, toMm }) => [corner, toMm - fromMm]) : withAir.map((corner) => [corner, read.ok ? read.value.tapeMm : 0]))
+  const expected = read.ok ? liftTime({ ...read.value, vehicle, liftMm }) : null
+  const said = expected?.ok && measuredS > 0 ? liftSaid(judgeLift(expected.value.seconds, measuredS, PUMP_SHARE[pump]), expected.value.seconds, measuredS) : null
+  const wanting = expected && !expected.ok ? refusalWords(expected.error) : read.ok ? 'Lift it, by the link or by a watch.' : read.sentence
+  return (
+    <CheckFrame job={job} kind="lift" said={said} wanting={wanting} caution="It moves: nobody under it, hands clear of wheels and bellows."
+      steps={['Isolate the reservoir, or it is the tank that is tested.', 'Let it stand at its level, engine running, doors shut.', 'Ask for the next level up and time it until it stands.']}>
+      {fields}
+      <Taps<PumpKnown> legend="The pump, tested dead-ended" chosen={[pump]} onTap={setPump} options={[{ value: 'no', words: 'not yet' }, { value: 'good', words: 'brings its flow' }, { value: 'weak', words: 'is weak' }]} />
+      {linked && <button type="button" className="btn justify-self-start" onClick={capture.running ? capture.stop : capture.start}>{capture.running ? <><Square size={16} aria-hidden />It stands: stop listening</> : <><Play size={18} aria-hidden />Listen to a lift</>}</button>}
+      {lifts.length > 0 && <p className="num text-[15px]">{lifts.map(({ corner, fromMm, toMm, fromS, toS }) => `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`).join(', ')}</p>}
+    </CheckFrame>
+  )
+}

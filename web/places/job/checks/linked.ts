@@ -1,0 +1,17 @@
+import type { DeviceStatus, Job } from '@anklet/contract'
+import { useDevices } from '../../../data/devices.ts'
+import { useLink } from '../../../state/link.ts'
+import { useSession } from '../../../state/session.ts'
+import { moduleFor } from '../dock/moduleFor.ts'
+
+/** The module a job is linked to; null while the link is not docked, or nothing fits. */
+export function useLinked(job: Job): DeviceStatus | null {
+  const docked = useSession((session) => session.docked)
+  const devices = useDevices().data
+  const found = docked && devices ? moduleFor(job, devices) : null
+  const live = useLink((link) => (found ? link.statuses[found.identity.id] : undefined))
+  return live ?? found
+}
+
+/** What to say where a test needs the link. */
+export const LINK_FIRST = 'This test listens to the car. Dock the link first, at the top right.'

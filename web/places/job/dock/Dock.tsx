@@ -1,0 +1,90 @@
+import type { DeviceStatus, Job } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { WALK } from '@anklet/core/vehicle'
+import { ChevronDown, ChevronUp, Circle, Square } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useEffect, useState } from 'react'
+import { sentenceOf } from '../../../data/api.ts'
+import { useDevices } from '../../../data/devices.ts'
+import { useCommand, useUnits } from '../../../data/queries.ts'
+import { useNow } from '../../../parts/useNow.ts'
+import { useLink } from '../../../state/link.ts'
+import { moduleWords } from '../../../words/devices.ts'
+import { AtTheCar } from '../../devices/AtTheCar.tsx'
+import { Live } from '../../devices/Live.tsx'
+import { valueAt } from '../../devices/live.ts'
+import { moduleFor } from './moduleFor.ts'
+import { Orders } from '../../devices/Orders.tsx'
+import { StoredCodes } from '../../devices/StoredCodes.tsx'
+
+/** Records what the module tells into a log of the job, on the server. */
+function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: string }): ReactNode {
+  const [start, stop] = [useCommand('log.start'), useCommand('log.stop')]
+  const running = job.logs.find(({ endedAt }) => endedAt === null)
+  const now = useNow(1000)
+  const error = start.error ?? stop.error
+  if (running) {
+    const seconds = Math.max(0, Math.round((now - Date.parse(running.at)) / 1000))
+    return <button type="button" className="btn btn-go" disabled={stop.isPending} onClick={() => stop.submit({ payload: { logId: running.id } })}><Square size={16} fill="currentColor" aria-hidden />Stop recording, {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}</button>
+  }
+  return (
+    <>
+      <button type="button" className="btn" disabled={start.isPending} onClick={() => start.submit({ payload: { logId: crypto.randomUUID(), jobId: job.id, deviceId, title: 'Recorded at the car' } })}><Circle size={16} fill="var(--rust)" stroke="var(--rust)" aria-hidden />Record</button>
+      {error && <span className="wrong" role="alert">{sentenceOf(error)}</span>}
+    </>
+  )
+}
+
+function Values({ status }: { readonly status: DeviceStatus }): ReactNode {
+  const units = useUnits()
+  const frame = useLink((link) => link.frames[status.identity.id]?.at(-1))
+  const { channels } = status.identity
+  const gallery = frame?.values['gallery']
+  return (
+    <>
+      <span className="min-w-0 font-semibold" aria-live="polite">{!status.attached ? 'Away.' : frame?.module ? moduleWords(frame.module) : 'Listening …'}</span>
+      <span className="num flex gap-x-4">{WALK.map((corner) => {
+        const value = valueAt(channels, frame, 'height', corner)
+        return <span key={corner}><span className="text-ink-2">{corner} </span>{value === null ? '–' : formatQuantity(value, 'height', units)}</span>
+      })}</span>
+      {gallery !== undefined && gallery !== null && <span className="num"><span className="text-ink-2">gallery </span>{formatQuantity(gallery, 'pressure', units)} {UNIT_LABEL[units.pressure]}</span>}
+    </>
+  )
+}
+
+/** The link to the car, docked in a job: what the module tells, live; recording; and behind a tap circuit, orders and codes. */
+export function Dock({ job }: { readonly job: Job }): ReactNode {
+  const units = useUnits()
+  const devices = useDevices().data
+  const { listen, hang } = useLink()
+  const live = useLink((link) => link.statuses)
+  const [more, setMore] = useState<'none' | 'orders' | 'codes' | 'car'>('none')
+  const found = devices ? moduleFor(job, devices) : null
+  const ids = devices && found ? [found.identity.id, ...devices.filter(({ identity }) => identity.kind !== 'module').map(({ identity }) => identity.id)].join() : ''
+  useEffect(() => { listen(ids === '' ? [] : ids.split(',')) }, [ids, listen])
+  useEffect(() => hang, [hang])
+  const frame = useLink((link) => (found ? link.frames[found.identity.id]?.at(-1) : undefined))
+  if (!devices || !found) return devices ? <p className="hint mx-4 mt-3 md:mx-6">No device fits this vehicle type.</p> : null
+  const status = live[found.identity.id] ?? found
+  return (
+    <section aria-label="Link to the car" className="no-print mx-4 mt-3 rounded-md border border-edge bg-sheet px-4 py-2 md:mx-6">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        <Values status={status} />
+        <span className="flex-1" />
+        <Record job={job} deviceId={status.identity.id} />
+        <button type="button" className="btn-quiet flex min-h-[44px] items-center gap-1" aria-expanded={more !== 'none'} onClick={() => setMore(more === 'none' ? 'orders' : 'none')}>{more === 'none' ? 'Circuit and orders' : 'Less'}{more === 'none' ? <ChevronDown size={18} aria-hidden /> : <ChevronUp size={18} aria-hidden />}</button>
+      </div>
+      {more !== 'none' && (
+        <div className="mt-2 grid gap-x-8 gap-y-4 border-t border-edge pt-3 lg:grid-cols-[minmax(0,1fr)_340px]">
+          <Live status={status} type={job.vehicleType} heightPx={150} />
+          <div className="grid content-start gap-4">
+            <div role="tablist" aria-label="What to do" className="flex flex-wrap gap-2">{([['orders', 'Orders'], ['codes', 'Codes'], ...(status.standIn ? [['car', 'At the car']] : [])] as [typeof more, string][]).map(([id, words]) => <button key={id} type="button" role="tab" aria-selected={more === id} className="tap" data-on={more === id} onClick={() => setMore(id)}>{words}</button>)}</div>
+            {more === 'orders' && <Orders status={status} architecture={job.vehicleType.architecture} jobId={job.id} />}
+            {more === 'codes' && <StoredCodes status={status} units={units} jobId={job.id} />}
+            {more === 'car' && <AtTheCar status={status} frame={frame} architecture={job.vehicleType.architecture} />}
+          </div>
+        </div>
+      )}
+    </section>
+  )
+}
