@@ -76,20 +76,24 @@ interface Visit {
   readonly plate: string; readonly type: string; readonly daysAgo: number; readonly by: string; readonly complaint?: Partial<ScenarioJob['complaint']>
   readonly off?: Partial<Record<Corner, number>>; readonly tempC: number; readonly km: number
   readonly night?: Omit<Night, 'type' | 'eveningAgoH'> & { readonly finding: Finding }; readonly repair?: ScenarioJob['repair']
+  readonly charge?: NonNullable<ScenarioJob['charge']>
 }
 
-function visit({ plate, type, daysAgo, by, complaint, off = {}, tempC, km, night: watched, repair }: Visit): ScenarioJob {
+function visit({ plate, type, daysAgo, by, complaint, off = {}, tempC, km, night: watched, repair, charge }: Visit): ScenarioJob {
   const openedAgoH = daysAgo * DAY_H
   const arrival = { onStops: 'none', rises: 'yes', audible: false, tyreTouches: false, pumpRunsOn: false, speedLimited: false, sinks: null, emptySince: null, condition: [], foreignParts: '', odometerKm: km } as const
   return {
     plate, openedAgoH, closedAgoH: openedAgoH - (watched ? 26 : 3), by, complaint: { ...NO_WORDS, ...complaint }, arrival: { ...arrival, condition: [] }, heights: [standing(type, off, tempC, openedAgoH - 1)],
     ...(watched ? { watch: { ...night({ ...watched, type, eveningAgoH: openedAgoH - 3 }), plannedHours: watched.hours, minutesSinceRun: 150, supplyCut: 'fuse' as const, undisturbed: true, finding: watched.finding } } : {}),
-    ...(repair ? { repair } : {}),
+    ...(repair ? { repair } : {}), ...(charge ? { charge } : {}),
   }
 }
 
 const found = (best: string, probability: number, sentence: string) => ({ kind: 'answer' as const, best, probability, sentence })
 const tight = (sentence: string) => found('none', 0.9, sentence)
+
+/** A closed system topped up: its tank of 5 litres, read and filled at such a temperature. */
+const nitrogen = (beforeBarG: number, afterBarG: number, temperatureC: number): NonNullable<ScenarioJob['charge']> => ({ gas: 'nitrogen', beforeBarG, afterBarG, temperatureC, addedBarL: Math.round(10 * (((afterBarG - beforeBarG) * 5 * 293.15) / (temperatureC + 273.15))) / 10, words: '' })
 
 /** A year of visits. One leak, at the rear left of TQ 415, grows from visit to visit. */
 function pastJobs(): ScenarioJob[] {
@@ -106,7 +110,7 @@ function pastJobs(): ScenarioJob[] {
     visit({ plate: 'TQ 101', type: 'orvane-taskel', daysAgo: 296, by: 'S. Okafor', tempC: 7, km: 141_260, complaint: { words: 'Check after the new bellows.' }, night: { level: 'ramp', startC: 7, endC: 2, hours: 12, leaks: {}, finding: tight('No leak worth finding.') } }),
     visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 168, by: 'M. Arundel', tempC: 16, km: 118_900, off: { RL: -8, RR: 6 }, complaint: { signs: ['message'], words: 'Message, and it leans a little.' }, repair: { part: 'sensor', corners: ['RL'], words: 'link bent, replaced' } }),
     visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 12, by: 'M. Arundel', tempC: 9, km: 127_450, off: { RL: -11 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Slow to level in the morning.' }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows' } }),
-    visit({ plate: 'TQ 233', type: 'ilveston-corrin', daysAgo: 205, by: 'J. Pellew', tempC: 14, km: 61_800, complaint: { words: 'Yearly look-over.' } }),
+    visit({ plate: 'TQ 233', type: 'ilveston-corrin', daysAgo: 205, by: 'J. Pellew', tempC: 14, km: 61_800, complaint: { words: 'Yearly look-over.' }, charge: nitrogen(9.1, 13.6, 14) }),
     visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 262, by: 'S. Okafor', tempC: 10, km: 77_300, off: { RL: -3, RR: -4 }, complaint: { signs: ['pumpOften'], words: 'Pump runs at every start.' }, repair: { part: 'compressor', corners: [], words: 'with its relay' } }),
     visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 77, by: 'S. Okafor', tempC: 15, km: 83_950, off: { RL: -5, RR: -6 }, complaint: { when: ['hours'], words: 'Pump often again.' } }),
     visit({ plate: 'TQ 418', type: 'tolmark-uvren', daysAgo: 190, by: 'M. Arundel', tempC: 18, km: 96_100, complaint: { words: 'Before the season.' } }),
@@ -135,7 +139,7 @@ const jobs: ScenarioJob[] = [
     watch: { ...camper, plannedHours: 12, minutesSinceRun: 150, supplyCut: 'battery', undisturbed: true },
   },
   {
-    plate: 'TQ 233', openedAgoH: 18, by: 'M. Arundel', complaint: { where: ['FL', 'FR', 'RL', 'RR'], when: ['overnight'], signs: [], words: 'Looks low on frosty mornings, comes up at once.' },
+    charge: nitrogen(11.4, 13.9, 9), plate: 'TQ 233', openedAgoH: 18, by: 'M. Arundel', complaint: { where: ['FL', 'FR', 'RL', 'RR'], when: ['overnight'], signs: [], words: 'Looks low on frosty mornings, comes up at once.' },
     heights: [standing('ilveston-corrin', { FL: 1, RR: -2 }, 13, 17)],
     watch: { ...cold, plannedHours: 14, minutesSinceRun: 240, supplyCut: 'fuse', undisturbed: true },
   },

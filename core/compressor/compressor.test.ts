@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { paperVehicle, rearLevelledVehicle } from '../samples/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { FillRequest } from './index.ts'
-import { airLedger, duty, fillTime, liftTime, pumpFlowLPerMin } from './index.ts'
+import { airLedger, duty, fillTime, liftTime, lossBetween, pumpFlowLPerMin } from './index.ts'
 
 const PUMP = { freeFlowLPerMin: 38, stallBarG: 17 }
 const value = <Answer>(result: { ok: true; value: Answer } | { ok: false; error: { code: string } }): Answer => {
@@ -91,5 +91,16 @@ describe('the air of a system', () => {
   test('a raised car holds more, a corner on a coil nothing', () => {
     expect(value(airLedger({ ...request, levelOffsetMm: 30 })).corners.FL.airBarL).toBeGreaterThan(value(airLedger(request)).corners.FL.airBarL)
     expect(value(airLedger({ ...request, vehicle: rearLevelledVehicle() })).corners.FL).toEqual({ airBarL: 0, gaugeBarL: 0 })
+  })
+})
+
+describe('charges over the years', () => {
+  const charge = (month: number, addedBarL: number) => ({ atMs: month * 30.44 * 86_400_000, addedBarL, beforeBarG: 9, afterBarG: 14 })
+  test('what was put in after the first, over the time since, in any order', () => {
+    expect(lossBetween([charge(6, 12), charge(0, 40), charge(10, 8)])).toEqual({ barLPerMonth: expect.closeTo(2, 9) as number, months: expect.closeTo(10, 9) as number })
+  })
+  test('one charge, or two of the same day, say nothing', () => {
+    expect(lossBetween([charge(0, 40)])).toBeNull()
+    expect(lossBetween([charge(0, 40), charge(0.1, 3)])).toBeNull()
   })
 })

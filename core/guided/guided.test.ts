@@ -7,7 +7,7 @@ import { sampleVehicle } from '../samples/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import type { Commanded, PumpTest, Readings } from './index.ts'
-import { atmosphereBar, CHANNEL_LIMITS, doubtOf, findLifts, judgeDecay, judgeLift, judgeLoad, judgePump, judgeRelay, judgeSweep, judgeWhichCorner, pumpHabit } from './index.ts'
+import { atmosphereBar, CHANNEL_LIMITS, doubtOf, endsOf, findLifts, findParked, judgeDecay, judgeLift, judgeLoad, judgePump, judgeRelay, judgeSweep, judgeWhichCorner, pumpHabit } from './index.ts'
 
 const value = <Answer>(result: { ok: true; value: Answer } | { ok: false; error: { code: string } }): Answer => {
   if (!result.ok) throw new Error(result.error.code)
@@ -205,4 +205,21 @@ describe('channels in doubt', () => {
     expect(doubtOf(of(Array.from({ length: 60 }, () => 7.25)), { ...bar, othersMove: true })).toEqual({ code: 'stuck' })
     expect(doubtOf(of(Array.from({ length: 60 }, () => 7.25)), bar)).toBeNull()
   })
+})
+
+describe('a car left alone, found in a log', () => {
+  const H = 3600
+  // Driven, parked for ten hours without a row in the middle (a module asleep tells nothing), driven again.
+  const atS = [...Array.from({ length: 30 }, (_, i) => i * 60), ...Array.from({ length: 20 }, (_, i) => 1800 + i * 60), ...Array.from({ length: 20 }, (_, i) => 1800 + 10 * H + i * 60), ...Array.from({ length: 20 }, (_, i) => 1800 + 10 * H + 1200 + i * 60)]
+  const height: Readings = { atS, values: atS.map((at) => (at < 1800 ? 480 : at < 1800 + 10 * H + 1200 ? 480 - ((at - 1800) / H) * 2 : 480)) }
+  const runs: Readings = { atS, values: atS.map((at) => (at < 1800 || at >= 1800 + 10 * H + 1200 ? 1 : 0)) }
+  test('over a gap, from the last run of the pump to the next', () => {
+    const [night, ...others] = findParked([height], runs)
+    expect(others).toEqual([])
+    expect(night).toEqual({ fromS: 1800, toS: 1800 + 10 * H + 1140 })
+    const { before, after } = endsOf(height, night!)
+    expect(before! - after!).toBeCloseTo(20.3, 0)
+  })
+  test('without word of the pump, a rise ends it', () => expect(findParked([height], null).some(({ toS }) => toS === 1800 + 10 * H + 1140)).toBe(true))
+  test('two hours at least', () => expect(findParked([{ atS: [0, 3600], values: [480, 479] }], null)).toEqual([]))
 })

@@ -1,4 +1,5 @@
 import type { DeviceAction, DeviceKind, ModuleState } from '@anklet/contract'
+import type { ChannelDoubt } from '@anklet/core/guided'
 import type { Fault, ValveId } from '@anklet/core/simulation'
 import { capital, CORNER_WORDS } from './corners.ts'
 
@@ -24,6 +25,15 @@ const VALVE_WORDS: Readonly<Record<ValveId, string>> = { ...CORNER_WORDS, exhaus
 
 /** Which valves are open, in words. */
 export const openWords = (open: readonly ValveId[]): string => (open.length === 0 ? 'all valves shut' : `open: ${open.map((valve) => VALVE_WORDS[valve]).join(', ')}`)
+
+/** What is wrong with a channel, in words. */
+export function doubtWords(doubt: ChannelDoubt): string {
+  switch (doubt.code) {
+    case 'stuck': return 'its value never changes while others do.'
+    case 'outOfRange': return 'it holds values that cannot be; they are left out.'
+    case 'otherUnit': return `by its size this looks like ${doubt.unit}. Say so in its column.`
+  }
+}
 
 /** A fault of a stand-in, in words. */
 export function faultWords(fault: Fault): string {

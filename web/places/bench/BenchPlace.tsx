@@ -10,6 +10,7 @@ import { AirCount } from './AirCount.tsx'
 import { Fill } from './Fill.tsx'
 import { Lift } from './Lift.tsx'
 import { ParkedNight } from './ParkedNight.tsx'
+import { PumpDayTool } from './PumpDayTool.tsx'
 import { PumpLife } from './PumpLife.tsx'
 import { LeakSizes } from './LeakSizes.tsx'
 import { Stance } from './Stance.tsx'
@@ -34,6 +35,7 @@ const TOOLS: readonly Tool[] = [
   { id: 'fill', words: 'Fill', asks: 'How long does a pump take to fill it?', body: { of: 'nothing', Body: Fill } },
   { id: 'lift', words: 'Lift', asks: 'How long should a lift take?', body: { of: 'vehicle', Body: Lift } },
   { id: 'pump', words: 'Pump life', asks: 'What does a leak cost the pump?', body: { of: 'vehicle', Body: PumpLife } },
+  { id: 'pumpday', words: 'Pump’s day', asks: 'What does a leak make of the pump’s day?', body: { of: 'vehicle', Body: PumpDayTool } },
   { id: 'air', words: 'Air count', asks: 'How much air is in it, and what is missing?', body: { of: 'vehicle', Body: AirCount } },
   { id: 'verdict', words: 'Verdict', asks: 'Is this height in, or too close to tell?', body: { of: 'nothing', Body: VerdictTool } },
   { id: 'units', words: 'Units', asks: 'The same in another unit?', body: { of: 'nothing', Body: UnitsTool } },

@@ -5,6 +5,7 @@ import { CHECK_WORDS } from '../../../words/checks.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
 import { Logs } from '../dock/Logs.tsx'
+import { ChargeForm } from './ChargeForm.tsx'
 import { VerdictMark } from './CheckFrame.tsx'
 import { DecayCheck } from './DecayCheck.tsx'
 import { HabitCheck } from './HabitCheck.tsx'
@@ -38,17 +39,19 @@ function Done({ job }: { readonly job: Job }): ReactNode {
 
 /** Tests at the car: each with what to do, what it measures, what it says and what it speaks for. */
 export function Checks({ job }: { readonly job: Job }): ReactNode {
-  const [kind, setKind] = useState<CheckKind | 'logs'>('pump')
-  const Test = kind === 'logs' ? null : TESTS[kind]
+  const [kind, setKind] = useState<CheckKind | 'charge' | 'logs'>('pump')
+  const Test = kind === 'logs' || kind === 'charge' ? null : TESTS[kind]
+  const { architecture } = job.vehicleType
   const latest = (each: CheckKind): ReactNode => { const check = job.checks.findLast((done) => done.kind === each); return check && <VerdictMark verdict={check.verdict} /> }
   return (
     <div className="grid gap-5">
       <nav aria-label="Tests" className="flex flex-wrap gap-2">
         {ORDER.map((each) => <button key={each} type="button" className="tap" data-on={each === kind} aria-pressed={each === kind} onClick={() => setKind(each)}>{each !== kind && latest(each)}{CHECK_WORDS[each].name}</button>)}
+        {architecture.reservoir && <button type="button" className="tap" data-on={kind === 'charge'} aria-pressed={kind === 'charge'} onClick={() => setKind('charge')}>Charge{job.charges.length > 0 ? ` (${job.charges.length})` : ''}</button>}
         <button type="button" className="tap" data-on={kind === 'logs'} aria-pressed={kind === 'logs'} onClick={() => setKind('logs')}>Logs{job.logs.length > 0 ? ` (${job.logs.length})` : ''}</button>
       </nav>
-      {Test ? <Test key={kind} job={job} /> : <Logs job={job} />}
-      {kind !== 'logs' && <Done job={job} />}
+      {Test ? <Test key={kind} job={job} /> : kind === 'charge' ? <ChargeForm job={job} /> : <Logs job={job} />}
+      {Test && <Done job={job} />}
     </div>
   )
 }

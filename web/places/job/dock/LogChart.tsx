@@ -21,12 +21,12 @@ function optionOf(channels: readonly Channel[], { trace }: LogRecord, units: Dis
   const minutes = (trace.atS.at(-1) ?? 0) > 300
   const places = thinned(trace.atS.map((_, i) => i), MOST_POINTS)
   return {
-    grid: { left: 52, right: 70, top: 24, bottom: 26 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    grid: { left: 52, right: 84, top: 24, bottom: 26 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
     xAxis: { type: 'value', max: 'dataMax', axisLabel: { color: faint, formatter: minutes ? (s: number) => `${(s / 60).toFixed(0)} min` : '{value} s', hideOverlap: true }, splitLine: { show: false } },
     yAxis: { type: 'value', scale: true, splitNumber: 4, name: channels[0] ? shownUnit(channels[0], units) : '', nameTextStyle: { color: faint }, axisLabel: { color: faint }, splitLine: { lineStyle: { color: edge } } },
     series: channels.map((channel, k) => ({
       type: 'line', showSymbol: false, silent: true, animation: false, connectNulls: false, lineStyle: { color: k % 2 === 0 ? ink : air, width: 1.8, type: DASHES[k % DASHES.length] },
-      endLabel: { show: true, formatter: channel.corner ?? channel.id.split('.').at(-1), color: k % 2 === 0 ? ink : air }, step: channel.kind === 'state' ? 'end' : false,
+      endLabel: { show: true, formatter: channel.corner ?? channel.id.split('.').at(-1), color: k % 2 === 0 ? ink : air, offset: [(k % 2) * 26, 0] }, step: channel.kind === 'state' ? 'end' : false,
       data: places.map((i) => [trace.atS[i], shown(channel, trace.values[channel.id]?.[i] ?? null, units)]),
     })),
   }

@@ -8,8 +8,10 @@ import { useLog } from '../../../data/devices.ts'
 import { useUnits } from '../../../data/queries.ts'
 import { momentWords, secondsWords } from '../../../words/times.ts'
 import { LogChart } from './LogChart.tsx'
+import { LogImport } from './LogImport.tsx'
+import { ParkedStretches } from './ParkedStretches.tsx'
 
-function One({ id }: { readonly id: string }): ReactNode {
+function One({ job, id }: { readonly job: Job; readonly id: string }): ReactNode {
   const units = useUnits()
   return <Loading query={useLog(id)} what="the log">{(log) => {
     const lifts = log.head.channels.filter(({ kind }) => kind === 'height').flatMap((channel) => findLifts({ atS: log.trace.atS, values: log.trace.values[channel.id] ?? [] }).map((lift) => ({ ...lift, channel })))
@@ -17,6 +19,7 @@ function One({ id }: { readonly id: string }): ReactNode {
       <div className="grid gap-3">
         <LogChart log={log} units={units} />
         {lifts.length > 0 && <p><b>Lifts in it: </b>{lifts.map(({ channel, fromS, toS, fromMm, toMm }) => `${channel.corner ?? channel.place} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)} from ${fromS.toFixed(0)} s`).join('; ')}.</p>}
+        <ParkedStretches job={job} log={log} />
       </div>
     )
   }}</Loading>
@@ -34,7 +37,8 @@ export function Logs({ job }: { readonly job: Job }): ReactNode {
           <li key={log.id}><button type="button" className="tap" data-on={log.id === chosen?.id} aria-pressed={log.id === chosen?.id} onClick={() => pick(log.id)}><span className="grid text-left"><span>{log.title}</span><span className="text-[12.5px] font-normal opacity-85">{log.deviceName}, {momentWords(log.at, new Date())}, {log.rows} readings</span></span></button></li>
         ))}</ul>
       )}
-      {chosen && <One key={chosen.id} id={chosen.id} />}
+      {!job.closedAt && <LogImport job={job} />}
+      {chosen && <One key={chosen.id} job={job} id={chosen.id} />}
     </div>
   )
 }

@@ -12,6 +12,7 @@ import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '../../../words/answer.ts'
 import { speakAnswer } from '../../../words/answer.ts'
 import { momentWords, spanWords } from '../../../words/times.ts'
+import { AwakeAnswer } from './AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import { isComplaint } from '../../../words/complaint.ts'
 import { leftOutWords } from '../../../words/remarks.ts'
@@ -86,6 +87,7 @@ function Told(props: ToldProps): ReactNode {
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
   const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
+  if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none') return <><NightHead {...props} /><AwakeAnswer job={job} levelId={evening.levelId} request={question.request} /><div className="max-w-[420px]"><Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} /></div><Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why job={job} question={question} answer={answer} repeats={repeats} /></Sheet></>
   return (
     <>
       <NightHead {...props} />

@@ -7,6 +7,7 @@ import { useCommand, useRepeatability, useUnits } from '../../../data/queries.ts
 import type { Outcome } from '../../../workers/useWatchOutcome.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import { leakOrCommandWords } from '../../../words/leakOrCommand.ts'
+import { AwakeAnswer } from './AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import type { WatchRounds } from '../watchState.ts'
 import { watchRounds } from '../watchState.ts'
@@ -45,10 +46,21 @@ function Pair({ job, off, on }: { readonly job: Job; readonly off: Finished; rea
   )
 }
 
+function AwakeAlone({ job, on }: { readonly job: Job; readonly on: Finished }): ReactNode {
+  const { repeatabilityMm } = useRepeatability()
+  const { request } = useMemo(() => questionOf(job, on.watch, on, repeatabilityMm), [job, on, repeatabilityMm])
+  return (
+    <div className="grid gap-3">
+      <p className="sub">This wait ran with the supply on. Run the same wait with the supply off, and the two together tell a leak from a command. Until then, what it says with the module’s habits reckoned in:</p>
+      <AwakeAnswer job={job} levelId={on.evening.levelId} request={request} />
+    </div>
+  )
+}
+
 /** Leak or command: a wait with the supply on, held against the same wait with it off. */
 export function CommandAnswer({ job, rounds, onAnother }: { readonly job: Job; readonly rounds: WatchRounds; onAnother(): void }): ReactNode {
   const off = watchWithSupplyOff(job)
   if (!isFinished(rounds)) return null
-  if (!off) return <p className="say-small">This wait ran with the supply on. Run the same wait with the supply off, and the two together tell a leak from a command.</p>
+  if (!off) return <AwakeAlone job={job} on={rounds} />
   return <><Pair job={job} off={off} on={rounds} />{!job.closedAt && <button type="button" className="btn mt-3" onClick={onAnother}>Watch another night</button>}</>
 }

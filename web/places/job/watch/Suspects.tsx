@@ -26,6 +26,10 @@ function Bar({ suspect, first }: { readonly suspect: Suspect; readonly first: bo
   )
 }
 
+/** What it could be, likeliest first, as bars. */
+export const SuspectBars = ({ suspects, faint = false }: { readonly suspects: readonly Suspect[]; /** Not to be believed. */ readonly faint?: boolean }): ReactNode =>
+  <ul className={`mb-2 ${faint ? 'opacity-60' : ''}`}>{shortList(suspects).map((suspect, i) => <Bar key={suspect.words} suspect={suspect} first={i === 0 && !faint} />)}</ul>
+
 /** What it could be, how big it is, how soon the car is down. */
 export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; readonly spoken: SpokenAnswer }): ReactNode {
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
@@ -33,7 +37,7 @@ export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; 
   return (
     <section aria-label="What it could be">
       <h2>{doubted ? 'What it could be, if the readings held' : 'What it could be'}</h2>
-      <ul className={`mb-2 ${doubted ? 'opacity-60' : ''}`}>{shortList(spoken.suspects).map((suspect, i) => <Bar key={suspect.words} suspect={suspect} first={i === 0 && !doubted} />)}</ul>
+      <SuspectBars suspects={spoken.suspects} faint={doubted} />
       {!doubted && rateBarLPerH && (
         <>
           <p className="figure"><span className="text-ink-2">{sizeWords(rateBarLPerH.median)}, {rateWords(rateBarLPerH.low)} to {rateWords(rateBarLPerH.high)}</span><span className="num text-[22px]">{rateWords(rateBarLPerH.median)}<span className="unit">bar·L/h</span></span></p>

@@ -1,0 +1,22 @@
+/** A charge as it was recorded. */
+export interface Charged { readonly atMs: number; readonly addedBarL: number; readonly afterBarG: number; readonly beforeBarG: number }
+
+/** How fast a system that is charged again and again loses its gas. */
+export interface ChargeLoss { readonly barLPerMonth: number; readonly months: number }
+
+const MONTH_MS = 30.44 * 86_400_000
+/** Closer together they say nothing, months. */
+const LEAST_MONTHS = 0.25
+
+/**
+ * What a system lost per month between its charges: all that was put in after the first of them, over the time since.
+ * @returns null of fewer than two charges, or of charges too close together.
+ */
+export function lossBetween(charges: readonly Charged[]): ChargeLoss | null {
+  const ordered = [...charges].sort((a, b) => a.atMs - b.atMs)
+  const [first, last] = [ordered[0], ordered.at(-1)]
+  if (!first || !last || ordered.length < 2) return null
+  const months = (last.atMs - first.atMs) / MONTH_MS
+  if (months < LEAST_MONTHS) return null
+  return { barLPerMonth: ordered.slice(1).reduce((sum, { addedBarL }) => sum + addedBarL, 0) / months, months }
+}
