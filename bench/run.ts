@@ -1,6 +1,7 @@
 // npm run bench: speed of the core, of the start and of the pages, and how often the answer is right. Nothing is asserted.
 import { cpus } from 'node:os'
 import { measureCore } from './core.ts'
+import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
 import { measureLarge } from './large.ts'
 import { measurePages } from './pages.ts'
@@ -23,6 +24,19 @@ const core = await measureCore()
 row('equilibrium solves, from scratch, any amounts', `${Math.round(core.coldSolvesPerS).toLocaleString('en')} /s`)
 row('equilibrium solves, from a neighbour', `${Math.round(core.warmSolvesPerS).toLocaleString('en')} /s`)
 row('leak-down inference, four corners', `${core.inferenceMs.toFixed(0)} ms (99 %: ${core.inferenceP99Ms.toFixed(0)} ms)`, '150 ms')
+
+const machine = measureMachine()
+row('a quiet night of 14 h, four corners, one leak', `${machine.quietMs.toFixed(1)} ms`, '5 ms')
+row('- the same with the module awake, three checks', `${machine.awakeMs.toFixed(1)} ms`)
+row('inference with the module in the loop, the whole table', `${machine.inferAwakeMs.toFixed(0)} ms`, '3000 ms')
+row('a general adaptive integrator on the same slope, as accurate: slow leak', `${machine.slowLeak.ratio.toFixed(1)} times ours (${machine.slowLeak.theirs.toFixed(2)} against ${machine.slowLeak.ours.toFixed(2)} ms)`)
+row('- a spring that is flat within minutes', `${machine.flat.ratio.toFixed(1)} times ours (${machine.flat.theirs.toFixed(2)} against ${machine.flat.ours.toFixed(2)} ms)`)
+row('- past a valve into a gallery whose exhaust is stuck open', `${machine.stiff.ratio.toFixed(0)} times ours (${machine.stiff.theirs.toFixed(1)} against ${machine.stiff.ours.toFixed(2)} ms)`)
+
+const live = await measureLive()
+row(`${live.vehicles} stand-in vehicles live at once, one in five lifting: the server's processor`, `${live.cpuPercent.toFixed(0)} % of one core`)
+row('- frames told', `${live.framesPerS.toFixed(0)} /s`)
+row('- later than their 250 ms, p50 / p99', `${live.lagP50Ms.toFixed(0)} / ${live.lagP99Ms.toFixed(0)} ms`)
 
 const SITUATIONS = [
   ['workshop defaults (bushes 3 mm, gas 3 K)', { stictionMm: 3, gasK: 3 }],

@@ -10,6 +10,7 @@ const LEAST_LIFT_MM = 8
 /** A rise that rests longer than this is over, s. */
 const REST_S = 15
 const STILL_MM = 0.4
+const STILL_S = 2
 
 /** The lifts in a height over time, in order. */
 export function findLifts(height: Readings): Lift[] {
@@ -26,7 +27,7 @@ export function findLifts(height: Readings): Lift[] {
       top = point
     }
     // A lift begins where the body last stood still.
-    if (top.value - low.value < STILL_MM && point.value <= low.value + STILL_MM) {
+    if (point.value < low.value || (top.value - low.value < STILL_MM && point.value <= low.value + STILL_MM && point.atS - low.atS > STILL_S)) {
       low = point
       top = point
     }

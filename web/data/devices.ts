@@ -1,5 +1,4 @@
 import type { DeviceAction, DeviceStatus, LogRecord, StandInChange } from '@anklet/contract'
-import type { Static } from '@sinclair/typebox'
 import type { Corner, PerCorner } from '@anklet/core/vehicle'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
@@ -28,7 +27,7 @@ export function useOrder(deviceId: string, jobId: string | null) {
 export function useStandIn(deviceId: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (change: Static<typeof StandInChange>) => tell(`/api/devices/${deviceId}/stand-in`, change) as Promise<DeviceStatus>,
+    mutationFn: (change: StandInChange) => tell(`/api/devices/${deviceId}/stand-in`, change) as Promise<DeviceStatus>,
     onSuccess: () => client.invalidateQueries({ queryKey: ['devices'] }),
   })
 }
@@ -42,9 +41,13 @@ export function useHold(deviceId: string | null, jobId: string | null): { readon
     if (deviceId === null || personId === null) return
     mutate(deviceId)
     const timer = setInterval(() => mutate(deviceId), RENEW_MS)
+    // Kept alive: it goes out even when the page is just being closed.
+    const release = (): void => void fetch(`/api/devices/${deviceId}/release`, { method: 'POST', keepalive: true, headers: { 'content-type': 'application/json' }, body: JSON.stringify({ person: personId, device, jobId }) }).catch(() => undefined)
+    window.addEventListener('pagehide', release)
     return () => {
       clearInterval(timer)
-      void tell(`/api/devices/${deviceId}/release`, { person: personId, device, jobId }).catch(() => undefined)
+      window.removeEventListener('pagehide', release)
+      release()
     }
   }, [deviceId, personId, device, jobId, mutate])
   return { error: hold.error }

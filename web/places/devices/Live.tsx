@@ -4,8 +4,10 @@ import { completeGeometry } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
 import { useLink } from '../../state/link.ts'
-import { moduleWords } from '../../words/devices.ts'
+import { capital } from '../../words/corners.ts'
+import { doubtWords, moduleWords } from '../../words/devices.ts'
 import { Circuit } from './Circuit.tsx'
+import { doubtsOf } from './live.ts'
 import { LiveStrip } from './LiveStrip.tsx'
 
 interface LiveProps { readonly status: DeviceStatus; readonly type: VehicleType | null; readonly heightPx: number }
@@ -23,10 +25,12 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
   const value = (id: string): number | null => frame?.values[id] ?? null
   const gallery = identity.channels.some(({ id }) => id === 'gallery') ? value('gallery') : null
   const [pump, supply] = [value('pump'), value('supply')]
+  const doubts = doubtsOf(identity.channels, frames ?? [], type?.geometry.corners.FL.designHeightMm ?? null)
   const words = !attached ? 'It is away: nothing was heard of it for some seconds.' : !frame ? 'Listening …' : frame.module ? moduleWords(frame.module) : 'It tells its values.'
   return (
     <section aria-label="Live" className="grid min-w-0 gap-3">
       <p className="say-small" aria-live="polite">{words}{!linked && frame ? ' (the link is interrupted; this is the last it said)' : ''}</p>
+      {doubts.map(({ place, doubt }) => <p key={`${place}${doubt.code}`} className="hint">{capital(place)}: {doubtWords(doubt)}</p>)}
       <LiveStrip channels={identity.channels} frame={frame} geometry={type && completeGeometry(type.geometry)} units={units} heightPx={heightPx} />
       <div>
         {type && <Circuit architecture={type.architecture} state={frame?.module ?? null} gallery={gallery === null ? null : `${formatQuantity(gallery, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`} />}

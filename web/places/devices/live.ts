@@ -1,4 +1,6 @@
 import type { Channel, Frame } from '@anklet/contract'
+import type { ChannelDoubt } from '@anklet/core/guided'
+import { doubtOf } from '@anklet/core/guided'
 import type { Corner } from '@anklet/core/vehicle'
 
 const axleOf = (corner: Corner): 'front' | 'rear' => (corner.startsWith('F') ? 'front' : 'rear')
@@ -13,4 +15,20 @@ export function valueAt(channels: readonly Channel[], frame: Frame | undefined, 
   const channel = channelAt(channels, kind, corner)
   const value = channel && frame?.values[channel.id]
   return value !== null && value !== undefined && channel && value >= channel.least && value <= channel.most ? value : null
+}
+
+/** As many frames back as a doubt looks: a minute. */
+const LOOK_BACK = 240
+/** About what a gallery shows, bar: enough to tell another unit by. */
+const USUAL_BAR = 7
+
+/** What is wrong with what a device tells, channel by channel. @param usualMm about what a height should be; null: not known. */
+export function doubtsOf(channels: readonly Channel[], frames: readonly Frame[], usualMm: number | null): { readonly place: string; readonly doubt: ChannelDoubt }[] {
+  const recent = frames.slice(-LOOK_BACK)
+  const moving = recent.some(({ module }) => module?.mode === 'raising' || module?.mode === 'lowering')
+  return channels.flatMap(({ id, kind, place, least, most }) => {
+    const values = { atS: recent.map(({ atS }) => atS), values: recent.map((frame) => frame.values[id] ?? null) }
+    const doubt = doubtOf(values, { kind, least, most, usual: kind === 'height' ? usualMm : kind === 'pressure' ? USUAL_BAR : null, othersMove: moving && kind === 'height' })
+    return doubt ? [{ place, doubt }] : []
+  })
 }

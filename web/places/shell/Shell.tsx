@@ -51,12 +51,12 @@ export function Shell(): ReactNode {
     <>
       <header className="flex h-[53px] items-center gap-1 border-b border-edge bg-sheet px-3 md:px-5">
         <NavLink to="/" className="mr-1 flex items-center gap-2 text-[18px] font-bold md:mr-5" style={{ fontStretch: '112%' }}><Mark /><span className="hidden sm:inline">Anklet</span></NavLink>
-        <nav aria-label="Places" className="flex h-full">
+        <nav aria-label="Places" className="flex h-full min-w-0 overflow-x-auto">
           {PLACES.map(({ to, words }) => (
-            <NavLink key={to} to={to} end={to === '/' || to === '/jobs'} className={({ isActive }) => `grid place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
+            <NavLink key={to} to={to} end={to === '/' || to === '/jobs'} className={({ isActive }) => `grid shrink-0 place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`}>{words}</NavLink>
           ))}
         </nav>
-        <span className="flex-1" />
+        <span className="hidden flex-1 sm:block" />
         <button type="button" className="mr-2 hidden min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] text-ink-3 md:flex" onClick={() => setFinding(true)}>Find anything <span className="kbd">Ctrl K</span></button>
         <ThemeButton />
         <PersonButton onOpen={() => setChoosing(true)} />

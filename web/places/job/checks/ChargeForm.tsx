@@ -19,7 +19,7 @@ const ASKS = {
 const AFTER = { afterBarG: { words: 'It holds after it', kind: 'pressure', least: -1, most: 40, start: null } } as const
 const STEPS = [
   'The vehicle at the level and about the temperature its target is stated for; the filling hose does not hold a door open that stops levelling.',
-  'Regulator shut, then the bottle open. Rated hose and fitting, relief valve in it.', 'Purge the hose of damp air before it goes on.', 'Slowly up to the regulator’s pressure below; the reservoir is read by the pressure at which flow starts.',
+  'Regulator shut, then the bottle open. Rated hose and fitting, relief valve in it.', 'Purge the hose of damp air before it goes on.', 'Slowly up to the pressure said for the regulator; the reservoir is read by the pressure at which flow starts.',
   'Exercise the system so that air and gas spread, read again.', 'Bottle shut, hose bled, cap back on.',
 ] as const
 
@@ -69,7 +69,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
             {!job.closedAt && (
               <div className="grid gap-3 border-t border-edge pt-3">
                 <Taps<ChargeRecord['gas']> legend="Charged with" chosen={[gas]} onTap={setGas} options={[{ value: 'nitrogen', words: 'Dry nitrogen' }, { value: 'dryAir', words: 'Dry air' }, { value: 'pump', words: 'Its own pump' }]} />
-                {after.fields}
+                <div className="[&>div]:!grid-cols-1">{after.fields}</div>
                 {added !== null && <p className="num">{added >= 0 ? 'Put in' : 'Let out'} {Math.abs(added).toFixed(1)} bar·L.</p>}
                 <button type="button" className="btn btn-go" disabled={!after.read.ok || keep.isPending} onClick={record}>Record the charge</button>
                 {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)}</p>}

@@ -14,7 +14,7 @@ import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { CheckFrame } from './CheckFrame.tsx'
 import { asReadings, PressurePoints } from './PressurePoints.tsx'
 
-const asksFor = (volumeL: number | null) => ({ volumeL: { words: 'Volume shut in', kind: 'plain', unit: 'L', least: 0.01, most: 200, start: volumeL }, temperatureC: WARMTH_ASK, gauge: { words: 'The gauge is good to', kind: 'pressure', least: 0.001, most: 1, start: 0.02 } } as const)
+const asksFor = (volumeL: number | null) => ({ volumeL: { words: 'Volume shut in', kind: 'plain', unit: 'L', least: 0.01, most: 200, start: volumeL }, temperatureC: WARMTH_ASK, gauge: { words: 'The gauge is good to', kind: 'plain', unit: 'bar', least: 0.001, most: 1, start: 0.02 } } as const)
 
 const TEXT = {
   shopAir: {

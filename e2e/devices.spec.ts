@@ -1,0 +1,228 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixtures.ts'
+import type { Hand } from './hand.ts'
+import { handOn } from './hand.ts'
+import type { TestServer } from './server.ts'
+
+async function jobOf(shop: TestServer, plate: string): Promise<string> {
+  const jobs = (await (await fetch(`${shop.address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
+  return `${shop.address}/jobs/${jobs.find((job) => job.plate === plate && !job.closedAt)!.id}`
+}
+
+/** Opens a job at a phase with its link docked. */
+async function dock(page: Page, shop: TestServer, plate: string, phase: string): Promise<Hand> {
+  const hand = handOn(page)
+  await page.goto(`${await jobOf(shop, plate)}/${phase}`)
+  await hand.signIn('S. Okafor')
+  await hand.tap('Link')
+  await expect(page.getByRole('region', { name: 'Link to the car' })).toContainText('Asleep.')
+  return hand
+}
+
+/** Does something to the stand-in of the docked link. */
+async function atTheCar(page: Page, ...names: readonly (string | RegExp)[]): Promise<void> {
+  const link = page.getByRole('region', { name: 'Link to the car' })
+  await link.getByRole('button', { name: 'Circuit and orders' }).click()
+  await link.getByRole('tab', { name: 'At the car' }).click()
+  for (const name of names) {
+    const button = link.getByRole('button', { name, exact: typeof name === 'string' })
+    await button.click()
+    if (await button.getAttribute('aria-pressed') !== null) await expect(button).toHaveAttribute('aria-pressed', 'true')
+  }
+  await link.getByRole('button', { name: 'Less' }).click()
+}
+
+test.describe('devices', () => {
+  test('a stand-in is woken, raised a level and tells its heights, circuit and codes', async ({ page, demoShop }) => {
+    await page.goto(demoShop.address)
+    await handOn(page).signIn('S. Okafor')
+    await page.keyboard.press('d')
+    await page.getByRole('button', { name: /^Tolmark Uvren/ }).click()
+    await expect(page.getByText('Asleep.')).toBeVisible()
+    await page.getByRole('tab', { name: 'At the car' }).click()
+    await page.getByRole('button', { name: 'Ignition on' }).click()
+    await page.getByRole('button', { name: '10 times' }).click()
+    await page.getByRole('button', { name: 'Sensor rear left open' }).click()
+    await page.getByRole('tab', { name: 'Orders' }).click()
+    await page.getByRole('button', { name: 'Raise a level' }).click()
+    await expect(page.getByRole('img', { name: /^front left: now 51\d/ })).toBeVisible({ timeout: 30_000 })
+    await expect(page.getByRole('img', { name: /^rear left: not measured, no signal/ })).toBeVisible()
+    await page.getByRole('tab', { name: /Codes/ }).click()
+    await expect(page.getByText('C3121')).toBeVisible()
+    await page.getByRole('button', { name: 'Pressure gauge' }).click()
+    await expect(page.getByText('Nothing pressed yet.')).toBeVisible()
+  })
+
+  test('a type without a pressure sensor shows no pressure; one with helper coils shows no air in front', async ({ page, demoShop }) => {
+    await page.goto(`${demoShop.address}/devices`)
+    await handOn(page).signIn('S. Okafor')
+    await page.getByRole('button', { name: /^Brandle Ostry/ }).click()
+    await expect(page.getByRole('img', { name: /^Circuit:/ })).toContainText('gallery, no pressure sensor')
+    await expect(page.getByRole('img', { name: /^front left: not measured, no sensor/ })).toBeVisible()
+  })
+
+  test('two browsers: the second is told who works with the car', async ({ page, browser, demoShop }) => {
+    await page.goto(`${demoShop.address}/devices`)
+    await handOn(page).signIn('S. Okafor')
+    await page.getByRole('button', { name: /^Orvane Taskel/ }).click()
+    await page.getByRole('button', { name: 'Stop' }).click()
+    const other = await (await browser.newContext()).newPage()
+    await other.goto(`${demoShop.address}/devices`)
+    await handOn(other).signIn('M. Arundel')
+    await other.getByRole('button', { name: /^Orvane Taskel/ }).click()
+    await other.getByRole('button', { name: 'Stop' }).click()
+    await expect(other.getByRole('alert')).toContainText('S. Okafor works with this device now')
+    await page.getByRole('link', { name: 'Floor' }).click()
+    await expect(page).toHaveURL(`${demoShop.address}/`)
+    await expect(async () => {
+      await other.getByRole('button', { name: 'Stop' }).click()
+      await expect(other.getByRole('alert')).toBeHidden({ timeout: 1000 })
+    }).toPass()
+    await other.context().close()
+  })
+})
+
+test.describe('the link docked in a job', () => {
+  test('what the car tells is recorded, kept through a reload, and drawn', async ({ page, demoShop }) => {
+    const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
+    await atTheCar(page, 'Ignition on', '10 times')
+    await hand.tap('Record')
+    await expect(page.getByRole('button', { name: /^Stop recording/ })).toBeVisible()
+    await page.reload()
+    await page.getByRole('button', { name: /^Stop recording/ }).click()
+    await page.getByRole('button', { name: 'Logs (2)' }).click()
+    await expect(page.getByRole('button', { name: /Recorded at the car/ })).toBeVisible()
+    await hand.tap('Pressure')
+    await hand.tap('Numbers')
+    await expect(page.getByRole('region', { name: 'The log in numbers' })).toContainText('gallery, bar')
+  })
+
+  test('the pump is run dead-ended and its verdict kept', async ({ page, demoShop }) => {
+    test.slow()
+    const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
+    await atTheCar(page, 'Ignition on', /Pump brings 60/)
+    for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17'], ['Volume it fills', '0.15'], ['At the pump', '12.9']] as const) await page.getByLabel(label).fill(value)
+    await hand.tap('Run it for 25 s and listen')
+    await expect(page.getByText('The pump is weak.')).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByText(/^Flow: (5[5-9]|6[0-5])\s%/)).toBeVisible()
+    await hand.tap('Keep with the job')
+    await expect(page.getByRole('region', { name: 'Tests done' })).toContainText('The pump is weak.')
+    await expect(page.getByRole('navigation', { name: 'Phases of this job' })).toContainText('3 tests done')
+  })
+
+  test('crossed lines are found by telling each corner', async ({ page, demoShop }) => {
+    test.slow()
+    const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
+    await atTheCar(page, 'Ignition on', 'Rear left', /^Lines RL and RR crossed/)
+    await hand.tap('Which corner moves')
+    for (const corner of ['front left', 'front right', 'rear right', 'rear left']) {
+      await hand.tap(`Tell ${corner}`)
+      await expect(page.getByText(`Told the ${corner}: which one rose, at the car?`)).toBeVisible({ timeout: 30_000 })
+      // It levels itself out again before the next one.
+      await page.waitForTimeout(4000)
+    }
+    await expect(page.getByText(/Rear left and rear right answer for each other/)).toBeVisible()
+  })
+
+  test('a height gauge fills the field of the corner being measured; taking it stays a tap', async ({ page, demoShop }) => {
+    const hand = await dock(page, demoShop, 'TQ 102', 'heights')
+    await hand.settle({ temperature: '8' })
+    await hand.tap('Begin the walk')
+    const link = page.getByRole('region', { name: 'Link to the car' })
+    await link.getByRole('button', { name: 'Circuit and orders' }).click()
+    await link.getByRole('tab', { name: 'At the car' }).click()
+    await link.getByRole('button', { name: 'Front left', exact: true }).click()
+    await link.getByRole('button', { name: 'Press height gauge' }).click()
+    const field = page.getByRole('textbox', { name: /Front left, lap 1/ })
+    await expect(field).toHaveValue(/^\d{3}(\.5)?$/)
+    await page.getByRole('button', { name: /and walk on$/ }).click()
+    await expect(page.getByRole('textbox', { name: /Front right, lap 1/ })).toHaveValue('')
+  })
+
+  test('a car that is being watched is not moved, and the reason is said', async ({ page, demoShop }) => {
+    await dock(page, demoShop, 'TQ 418', 'checks')
+    await atTheCar(page, 'Ignition on')
+    const link = page.getByRole('region', { name: 'Link to the car' })
+    await link.getByRole('button', { name: 'Circuit and orders' }).click()
+    await link.getByRole('button', { name: 'Raise a level' }).click()
+    await expect(link.getByRole('alert')).toContainText('A watch runs on this car')
+  })
+})
+
+test.describe('tests at the car without a link', () => {
+  test('a corner on shop air, its pressures typed afterwards, by keyboard on a phone', async ({ page, demoShop }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(`${await jobOf(demoShop, 'VS 77 K')}/watch`)
+    const hand = handOn(page)
+    await hand.signIn('S. Okafor')
+    await page.keyboard.press('c')
+    await hand.tap('Shop air')
+    await hand.tap('Rear left')
+    await hand.tap('Type a list instead')
+    await page.getByLabel(/a pair a line/).fill('0 5,0\n10 4.4\n20 3.9\n30 3.45')
+    await expect(page.getByText(/^Rear left leaks about/)).toBeVisible()
+    await page.getByLabel(/a pair a line/).fill('0 5,0\nten')
+    await expect(page.getByRole('alert')).toContainText('Each line is minutes and a pressure')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
+  })
+
+  test('gas put in is recorded, and the vehicle’s page says what it loses', async ({ page, demoShop }) => {
+    await page.goto(`${await jobOf(demoShop, 'TQ 233')}/checks`)
+    const hand = handOn(page)
+    await hand.signIn('S. Okafor')
+    await hand.tap('Charge (1)')
+    for (const [label, value] of [['Reservoir, L', '5'], ['It holds now', '11.8'], ['It should hold', '14'], ['It holds after', '13.7']] as const) await page.getByLabel(label).fill(value)
+    await expect(page.getByText(/bar·L are missing. Regulator to/)).toBeVisible()
+    await hand.tap('Record the charge')
+    await expect(page.getByRole('button', { name: 'Charge (2)' })).toBeVisible()
+    await page.getByRole('link', { name: 'TQ 233' }).click()
+    await expect(page.getByRole('region', { name: 'Charges' })).toContainText('bar·L a month')
+  })
+
+  test('a log of any tool’s is mapped, doubted where its unit is wrong, remembered, and kept', async ({ page, demoShop }) => {
+    await page.goto(`${await jobOf(demoShop, 'TQ 102')}/checks`)
+    const hand = handOn(page)
+    await hand.signIn('S. Okafor')
+    await hand.tap('Logs')
+    const rows = Array.from({ length: 400 }, (_, i) => `00:${String(Math.floor(i / 60)).padStart(2, '0')}:${String(i % 60).padStart(2, '0')};${(430 + Math.max(0, Math.min(30, i - 100))).toFixed(1).replace('.', ',')};${600 + i};${i > 100 && i < 130 ? 'on' : 'off'}`)
+    const file = (name: string): { name: string; mimeType: string; buffer: Buffer } => ({ name, mimeType: 'text/csv', buffer: Buffer.from(['\uFEFFclock;rear left height;gallery;pump state', ...rows, 'broken'].join('\r\n')) })
+    await page.locator('input[type=file]').setInputFiles(file('tool.csv'))
+    await hand.tap('Read it')
+    await expect(page.getByText(/400 rows over 6 min 39 s, 1 lift/)).toBeVisible()
+    await expect(page.getByText('1 row could not be read, the first in line 402.')).toBeVisible()
+    await expect(page.getByText(/by its size this looks like kPa/)).toBeVisible()
+    await hand.tap('Not this one')
+    await page.locator('input[type=file]').setInputFiles(file('again.csv'))
+    await page.getByLabel('gallery is').selectOption('pressure, kPa')
+    await hand.tap('Read it')
+    await expect(page.getByText(/by its size/)).toBeHidden()
+    await hand.tap('Keep it with the job')
+    await expect(page.getByRole('button', { name: /again\.csv/ })).toBeVisible()
+    await page.locator('input[type=file]').setInputFiles(file('third.csv'))
+    await expect(page.getByLabel('gallery is')).toHaveValue('pressure, kPa')
+  })
+})
+
+test('a night with the supply on is reckoned with the module in the loop', async ({ page, demoShop }) => {
+  test.slow()
+  const people = (await (await fetch(`${demoShop.address}/api/people`)).json()) as { id: string }[]
+  const jobId = (await jobOf(demoShop, 'MW 9 T')).split('/').at(-1)!
+  const send = async (type: string, payload: object, baseVersion: number | null = null): Promise<void> => {
+    const answer = await fetch(`${demoShop.address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type, person: people[0]!.id, device: 'test', at: new Date().toISOString(), baseVersion, payload }) })
+    expect([type, answer.status]).toEqual([type, 200])
+  }
+  const round = (hoursAgo: number, temperatureC: number, heights: readonly [number, number, number, number]) => {
+    const at = new Date(Date.now() - hoursAgo * 3_600_000).toISOString()
+    const readings = [1, 2].flatMap((lap) => (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({ corner, lap, heightMm: heights[i]!, at })))
+    return { roundId: crypto.randomUUID(), levelId: 'track', method: 'wheelCentreToArch', temperatureC, thermometer: 'atSprings', rolledAndBounced: true, startedAt: at, endedAt: at, readings }
+  }
+  const watchId = crypto.randomUUID()
+  await send('watch.start', { watchId, jobId, round: round(13, 9, [520, 520, 516, 516]), supplyCut: 'leftOn', supplyProved: false, tagged: true, doorsShut: true, minutesSinceRun: 200, plannedEndAt: new Date(Date.now() - 3_600_000).toISOString() })
+  await send('watch.finish', { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true }, 1)
+  await page.goto(`${demoShop.address}/jobs/${jobId}/watch`)
+  await handOn(page).signIn('S. Okafor')
+  const answer = page.getByRole('region', { name: 'With the module awake' })
+  await expect(answer).toBeVisible({ timeout: 60_000 })
+  await expect(answer).toContainText(/Disable it and watch again|tells hardly less/)
+  await expect(answer.getByRole('listitem').first()).toBeVisible()
+})
