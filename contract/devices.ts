@@ -69,16 +69,16 @@ export const Done = closed({ kind: Type.Literal('done'), commandId: uuid, ok: Ty
 export type Done = Static<typeof Done>
 
 /** What an adapter sends. */
-export const LinkMessages = closed({ messages: Type.Array(Type.Union([Frame, Press, Codes, Done]), { minItems: 1, maxItems: 400 }) })
+export const LinkMessages = closed({ messages: Type.Array(Type.Union([Frame, Press, Codes, Done]), { minItems: 1, maxItems: 400 }) }, 'What an adapter sends: frames, presses of a gauge’s button, stored codes, how commands went')
 export type LinkMessage = Static<typeof LinkMessages>['messages'][number]
 /** How an adapter attaches its device. */
-export const LinkHello = closed({ format: Type.Literal('anklet-link'), formatVersion: Type.Integer({ minimum: 1 }), identity: DeviceIdentity, token: Type.Optional(Type.String({ minLength: 16, maxLength: 80, description: 'From an earlier attachment, to go on as the same device' })) })
+export const LinkHello = closed({ format: Type.Literal('anklet-link'), formatVersion: Type.Integer({ minimum: 1 }), identity: DeviceIdentity, token: Type.Optional(Type.String({ minLength: 16, maxLength: 80, description: 'From an earlier attachment, to go on as the same device' })) }, 'How an adapter attaches its device')
 export type LinkHello = Static<typeof LinkHello>
 export const LinkWelcome = closed({ token: Type.String() })
 
 const commanded = { action: DeviceAction, corner: nullable(CornerName), forS: nullable(Type.Number({ exclusiveMinimum: 0, maximum: 120, description: 'How long, s; null: as the action needs' })), offMm: nullable(perCorner(Type.Number({ minimum: -200, maximum: 200, description: 'What the tape says each corner stands over its level, mm' }))) }
 /** A command as it reaches an adapter. */
-export const LinkCommand = closed({ commandId: uuid, ...commanded })
+export const LinkCommand = closed({ commandId: uuid, ...commanded }, 'A command as it reaches an adapter')
 export type LinkCommand = Static<typeof LinkCommand>
 
 /** Who works with a device: a person at a tablet, perhaps on a job. */

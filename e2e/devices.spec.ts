@@ -114,7 +114,7 @@ test.describe('the link docked in a job', () => {
     test.slow()
     const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
     await atTheCar(page, 'Ignition on', 'Rear left', /^Lines RL and RR crossed/)
-    await hand.tap('Which corner moves')
+    await hand.tap('Which corner')
     for (const corner of ['front left', 'front right', 'rear right', 'rear left']) {
       await hand.tap(`Tell ${corner}`)
       await expect(page.getByText(`Told the ${corner}: which one rose, at the car?`)).toBeVisible({ timeout: 30_000 })

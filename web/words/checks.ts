@@ -17,10 +17,10 @@ export const CHECK_WORDS: Readonly<Record<CheckKind, { readonly name: string; re
   hold: { name: 'Hold', asks: 'Does a shut port hold its pressure?' },
   relay: { name: 'Relay', asks: 'Do relay and pump do as they are told?' },
   shopAir: { name: 'Shop air', asks: 'Does one corner hold workshop air?' },
-  sweep: { name: 'Sensor sweep', asks: 'Does every height sensor follow the body?' },
-  whichCorner: { name: 'Which corner moves', asks: 'Does the corner move that is told to?' },
+  sweep: { name: 'Sensors', asks: 'Does every height sensor follow the body?' },
+  whichCorner: { name: 'Which corner', asks: 'Does the corner move that is told to?' },
   load: { name: 'Load', asks: 'Does it level a known load, and let down again?' },
-  habit: { name: 'Pump habit', asks: 'How much does the pump run?' },
+  habit: { name: 'Habit', asks: 'How much does the pump run?' },
 }
 
 const per = (share: number): string => `${Math.round(share * 100)}\u00a0%`

@@ -31,8 +31,8 @@ function Head({ job }: { readonly job: Job }): ReactNode {
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
       <Link className="plate" to={`/vehicles/${job.vehicle.id}`} title="Everything ever measured on this car">{job.vehicle.plate}</Link>
       <h1>{job.vehicleType.name}</h1>
-      <span className="min-w-0 flex-1 text-ink-3">{job.complaint.words || complaintWords(job.complaint)}</span>
-      {!job.closedAt && <button type="button" className="tap no-print" data-on={docked} aria-pressed={docked} onClick={() => dock(!docked)}><Cable size={18} aria-hidden />Link</button>}
+      <span className="order-last w-full text-ink-3 sm:order-none sm:w-auto sm:min-w-0 sm:flex-1">{job.complaint.words || complaintWords(job.complaint)}</span>
+      {!job.closedAt && <button type="button" className="tap no-print ml-auto" data-on={docked} aria-pressed={docked} onClick={() => dock(!docked)}><Cable size={18} aria-hidden />Link</button>}
     </div>
   )
 }
