@@ -1,5 +1,6 @@
 // npm run bench: speed of the core, of the start and of the pages, and how often the answer is right. Nothing is asserted.
 import { cpus } from 'node:os'
+import { measureCar } from './car.ts'
 import { measureCore } from './core.ts'
 import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
@@ -61,6 +62,12 @@ row('floor readable, a tap on a name included', `${pages.floorMs.toFixed(0)} ms`
 row('leak-down inference in the browser’s worker', `${pages.inferenceMs.toFixed(0)} ms`, '150 ms')
 row('- with the worker’s start and the night’s two curves', `${pages.weighingMs.toFixed(0)} ms`)
 row('longest task of the page’s main thread', `${pages.longestTaskMs.toFixed(0)} ms`, '50 ms')
+
+const car = await measureCar()
+row('a night with the module awake, in the browser’s worker', `${car.awakeMs.toFixed(0)} ms`, '3000 ms')
+row('- longest task of the page meanwhile, the page opened included', `${car.awakeTaskMs.toFixed(0)} ms`, '50 ms')
+row(`a log of a million rows, ${car.logMb.toFixed(0)} MB: read, mapped, lifts found`, `${car.logS.toFixed(1)} s`)
+row('- longest task of the page meanwhile / its memory after', `${car.logTaskMs.toFixed(0)} ms / ${car.logHeapMb.toFixed(0)} MB`)
 
 const large = await measureLarge()
 row(`a shop of 10,000 jobs and 2,000 rounds out of one file of ${large.bundleMb.toFixed(0)} MB`, `${large.bundleS.toFixed(1)} s`)

@@ -166,6 +166,18 @@ test.describe('tests at the car without a link', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   })
 
+  test('a lift out of a kept log is held against what a good pump needs', async ({ page, demoShop }) => {
+    await page.goto(`${await jobOf(demoShop, 'MW 9 T')}/checks`)
+    const hand = handOn(page)
+    await hand.signIn('S. Okafor')
+    await page.getByRole('navigation', { name: 'Tests' }).getByRole('button', { name: /Lift$/ }).click()
+    await hand.tap('Lift to track, tank isolated')
+    for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17']] as const) await page.getByLabel(label).fill(value)
+    await expect(page.getByText('The lift is slow. Pump or leak: test the pump dead-ended to tell them apart.').first()).toBeVisible()
+    await hand.tap('is weak')
+    await expect(page.getByText('The lift is slow, and the pump alone explains it.')).toBeVisible()
+  })
+
   test('gas put in is recorded, and the vehicle’s page says what it loses', async ({ page, demoShop }) => {
     await page.goto(`${await jobOf(demoShop, 'TQ 233')}/checks`)
     const hand = handOn(page)

@@ -5,9 +5,11 @@ import type { Server } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { DeviceStatus, Frame, Job, LogRecord, ModuleState, ShopBundle } from '@anklet/contract'
+import { DeviceHub } from './devices/hub.ts'
+import { Recorder } from './devices/recorder.ts'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
+import { architecture, geometry, LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
 
 let bench: TestBench
 let server: Server
@@ -61,6 +63,19 @@ describe('stand-in vehicles', () => {
     expect(found).toMatchObject({ standIn: true, attached: true, heldBy: null })
     // This type has no pressure sensor, so it shows no pressure.
     expect(found.identity.channels.map(({ id }) => id)).toEqual(['height.FL', 'signal.FL', 'height.FR', 'signal.FR', 'height.RL', 'signal.RL', 'height.RR', 'signal.RR', 'pump', 'runs', 'supply'])
+  })
+
+  test('two types whose names come to the same id have one each; a changed type begins anew under its old id', async () => {
+    const save = async (name: string, typeId: string, change = {}): Promise<void> => void (await bench.send('vehicleType.save', { typeId, name, source: 'invented', architecture, geometry, ...change }, { baseVersion: 'specifications' in change ? 1 : null }).expect(200))
+    const [one, two] = [crypto.randomUUID(), crypto.randomUUID()]
+    await save('Twin x', one)
+    await save('Twin-x', two)
+    const [first, second] = [await standInOf(one), await standInOf(two)]
+    expect(first).not.toBe(second)
+    await standIn(first, { temperatureC: -5 }).expect(200)
+    await save('Twin x', one, { specifications: [] })
+    expect(await standInOf(one)).toBe(first)
+    expect((await devices()).find(({ identity }) => identity.id === first)!.standInNow!.temperatureC).toBe(15)
   })
 
   test('the stream tells frames whose clock runs on, as fast as asked', async () => {
@@ -193,6 +208,18 @@ describe('logs', () => {
     expect(((await bench.get(`/api/jobs/${jobId}`)).body as Job).logs).toHaveLength(1)
     await bench.send('log.stop', { logId }).expect(422)
     await bench.send('log.start', { logId: crypto.randomUUID(), jobId, deviceId: 'nobody', title: 'x' }).expect(404)
+  })
+
+  test('a server that stopped leaves no log open, and keeps what was told before', async () => {
+    const { typeId, jobId } = await openTestJob(bench)
+    const logId = crypto.randomUUID()
+    await bench.send('log.start', { logId, jobId, deviceId: await standInOf(typeId), title: 'Cut off' }).expect(200)
+    await wait(2600)
+    // What a start does, while the other one never got to end it.
+    await new Recorder(bench.db, new DeviceHub()).endAbandoned()
+    const { head, trace } = (await bench.get(`/api/logs/${logId}`).expect(200)).body as LogRecord
+    expect(head.endedAt).not.toBeNull()
+    expect(trace.atS.length).toBeGreaterThan(2)
   })
 
   test('a log out of a file is kept whole; one with uneven columns is refused', async () => {

@@ -225,7 +225,7 @@ describe('the whole shop as one file', () => {
     const bundle = await bundleOf(bench)
     const other = await startBench()
     const refusal = async (body: object) => (await post(other, body)).body as { code: string; detail: string }
-    expect(await refusal({ ...bundle, formatVersion: 2, surprise: true })).toMatchObject({ code: 'newerFormat' })
+    expect(await refusal({ ...bundle, formatVersion: 3, surprise: true })).toMatchObject({ code: 'newerFormat' })
     expect(await refusal({ ...bundle, vehicles: [] })).toMatchObject({ code: 'bundleTorn' })
     expect(await refusal({ ...bundle, people: 'everybody' })).toMatchObject({ code: 'wrongShape' })
     await other.send('vehicleType.save', { typeId: id(), name: bundle.vehicleTypes[0]!.name, source: 'mine', architecture, geometry }).expect(200)

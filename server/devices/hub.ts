@@ -63,11 +63,13 @@ export class DeviceHub {
   /** Keeps one stand-in for each vehicle type; one whose type was changed begins anew. */
   standInsFor(types: readonly VehicleType[]): void {
     for (const type of types) {
-      const id = standInId(type.name)
-      const known = this.entries.get(id)
-      if (known?.typeVersion === type.version && known.identity.vehicleTypeId === type.id) continue
+      const known = [...this.entries.values()].find(({ vehicle, identity }) => vehicle !== null && identity.vehicleTypeId === type.id)
+      if (known?.typeVersion === type.version) continue
+      // Two names may come to the same id: the later one takes its own along.
+      const wanted = standInId(type.name)
+      const id = known?.identity.id ?? (this.entries.has(wanted) ? `${wanted.slice(0, 50)}-${type.id.slice(0, 8)}` : wanted)
       try {
-        const vehicle = new StandInVehicle(type)
+        const vehicle = new StandInVehicle(type, id)
         if (known) Object.assign(known, { vehicle, identity: vehicle.identity, typeVersion: type.version, codes: null })
         else this.enter(vehicle.identity, { vehicle, typeVersion: type.version })
       } catch { /* A type whose figures find no rest has no stand-in; its own page says what is wrong with it. */ }

@@ -35,13 +35,13 @@ export class StandInVehicle {
   private coming: Happening[] = []
   private codesToldAs = ''
 
-  constructor(private readonly type: VehicleType) {
+  constructor(private readonly type: VehicleType, id: string) {
     const { architecture } = type
     this.machine = { vehicle: completeGeometry(type.geometry), architecture, galleryL: GALLERY_L, reservoirL: architecture.reservoir ? RESERVOIR_L : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: SUPPLY_V }
     this.state = this.rested()
     this.last = this.run(0)
     this.identity = {
-      id: standInId(type.name), kind: 'module', name: `${type.name}, a stand-in`, software: 'stand-in 1', vehicleTypeId: type.id, channels: moduleChannels(architecture),
+      id, kind: 'module', name: `${type.name}, a stand-in`, software: 'stand-in 1', vehicleTypeId: type.id, channels: moduleChannels(architecture),
       actions: ['raise', 'lower', 'fill', 'vent', 'pump', 'stop', 'liftingOn', 'liftingOff', 'clearCodes', 'calibrate'],
     }
   }

@@ -9,7 +9,8 @@ import { ask, tell } from './api.ts'
 const RENEW_MS = 10_000
 
 export const useDevices = () => useQuery({ queryKey: ['devices'], queryFn: () => ask('/api/devices'), refetchInterval: 5000 })
-export const useLog = (id: string) => useQuery<LogRecord>({ queryKey: ['log', id], queryFn: () => ask('/api/logs/:id', id), staleTime: Number.POSITIVE_INFINITY })
+/** A log that has ended never changes. @param id null: none is asked for. */
+export const useLog = (id: string | null) => useQuery<LogRecord>({ queryKey: ['log', id], queryFn: () => ask('/api/logs/:id', id ?? ''), staleTime: Number.POSITIVE_INFINITY, enabled: id !== null })
 
 /** An order: what, and where or how long where that is to be said. */
 export interface Order { readonly action: DeviceAction; readonly corner?: Corner | null; readonly forS?: number | null; readonly offMm?: PerCorner<number> | null; readonly foldsInspected?: boolean }

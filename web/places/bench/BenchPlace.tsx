@@ -5,6 +5,8 @@ import { Link, NavLink, useParams } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { useVehicleTypes } from '../../data/queries.ts'
+import { Decay } from '../job/checks/DecayCheck.tsx'
+import { PumpCheck } from '../job/checks/PumpCheck.tsx'
 import { Cold } from './Cold.tsx'
 import { AirCount } from './AirCount.tsx'
 import { Fill } from './Fill.tsx'
@@ -35,6 +37,8 @@ const TOOLS: readonly Tool[] = [
   { id: 'fill', words: 'Fill', asks: 'How long does a pump take to fill it?', body: { of: 'nothing', Body: Fill } },
   { id: 'lift', words: 'Lift', asks: 'How long should a lift take?', body: { of: 'vehicle', Body: Lift } },
   { id: 'pump', words: 'Pump life', asks: 'What does a leak cost the pump?', body: { of: 'vehicle', Body: PumpLife } },
+  { id: 'pumptest', words: 'Pump test', asks: 'Does the pump bring its flow?', body: { of: 'nothing', Body: () => <PumpCheck job={null} /> } },
+  { id: 'decay', words: 'Decay', asks: 'How much does a shut volume leak?', body: { of: 'nothing', Body: () => <Decay job={null} kind="hold" corner="RL" volumeL={null} /> } },
   { id: 'pumpday', words: 'Pump’s day', asks: 'What does a leak make of the pump’s day?', body: { of: 'vehicle', Body: PumpDayTool } },
   { id: 'air', words: 'Air count', asks: 'How much air is in it, and what is missing?', body: { of: 'vehicle', Body: AirCount } },
   { id: 'verdict', words: 'Verdict', asks: 'Is this height in, or too close to tell?', body: { of: 'nothing', Body: VerdictTool } },

@@ -1,7 +1,7 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
 import { airLedger } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { completeGeometry } from '@anklet/core/vehicle'
+import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
@@ -9,6 +9,7 @@ import { useCommand, useUnits, useVehicle } from '../../../data/queries.ts'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 import { Taps } from '../../../parts/Taps.tsx'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { refusalWords } from '../../../words/refusals.ts'
 import { ChargeList } from './ChargeList.tsx'
 
@@ -65,6 +66,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
           <>
             <p className="say-small" aria-live="polite">{ledger.value.topUpBarL > 0.05 ? `${ledger.value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ${pressure(ledger.value.regulatorBarG)} today.` : ledger.value.topUpBarL < -0.05 ? `${(-ledger.value.topUpBarL).toFixed(1)} bar·L too much.` : 'Nothing is missing.'}</p>
             <p className="figure"><span className="text-ink-2">in the whole system</span><span className="num">{ledger.value.totalBarL.toFixed(1)}<span className="unit">bar·L</span></span></p>
+            <div className="corners">{WALK.map((corner) => <div key={corner} style={{ gridArea: corner }} role="group" aria-label={capital(CORNER_WORDS[corner])}><p className="font-semibold">{corner}</p><p className="num text-[19px]">{ledger.value.corners[corner].airBarL.toFixed(1)}</p></div>)}</div>
             {ledger.value.bottleFills !== null && <p className="figure"><span className="text-ink-2">such fills in the bottle</span><span className="num">{ledger.value.bottleFills < 1 ? 'less than one' : Math.floor(ledger.value.bottleFills)}</span></p>}
             {!job.closedAt && (
               <div className="grid gap-3 border-t border-edge pt-3">

@@ -4,11 +4,13 @@ import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
+import { SaveToJob } from '../../bench/SaveToJob.tsx'
 import type { Said } from '../../../words/checks.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
 
 interface FrameProps {
-  readonly job: Job
+  /** Null on the bench: what it says may be saved to any job. */
+  readonly job: Job | null
   readonly kind: CheckKind
   readonly corner?: Corner | null
   readonly logId?: string | null
@@ -41,7 +43,7 @@ export function CheckFrame({ job, kind, corner = null, logId = null, steps, caut
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
       <div className="grid min-w-0 content-start gap-4">
-        <h2 className="say-small">{CHECK_WORDS[kind].asks}</h2>
+        {job !== null && <h2 className="say-small">{CHECK_WORDS[kind].asks}</h2>}
         {caution && <p className="hint">{caution}</p>}
         <ol className="grid list-decimal gap-1 pl-6">{steps.map((step) => <li key={step}>{step}</li>)}</ol>
         {children}
@@ -52,7 +54,8 @@ export function CheckFrame({ job, kind, corner = null, logId = null, steps, caut
             <p className="say-small flex items-start gap-3"><span className="pt-1"><VerdictMark verdict={said.verdict} /></span>{said.sentence}</p>
             <ul className="grid gap-1 text-[15px] text-ink-2">{said.lines.map((line) => <li key={line}>{line}</li>)}</ul>
             {said.speaksFor && <p className="text-[15px]"><span className="text-ink-2">Speaks for: </span>{said.speaksFor}.</p>}
-            {!job.closedAt && <button type="button" className="btn btn-go" disabled={keep.isPending || kept === content} onClick={() => keep.submit({ payload: { checkId: id.current.checkId, jobId: job.id, kind, corner, logId, ...said, lines: said.lines.slice(0, 20) } }, () => setKept(content))}>{kept === content ? 'Kept with the job' : 'Keep with the job'}</button>}
+            {job === null && <SaveToJob title={CHECK_WORDS[kind].name} lines={[said.sentence, ...said.lines]} />}
+            {job !== null && !job.closedAt && <button type="button" className="btn btn-go" disabled={keep.isPending || kept === content} onClick={() => keep.submit({ payload: { checkId: id.current.checkId, jobId: job.id, kind, corner, logId, ...said, lines: said.lines.slice(0, 20) } }, () => setKept(content))}>{kept === content ? 'Kept with the job' : 'Keep with the job'}</button>}
             {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)}</p>}
           </>
         ) : <p className="text-ink-2">{wanting ?? 'Nothing measured yet.'}</p>}

@@ -27,7 +27,8 @@ const TEXT = {
   },
 } as const
 
-function Decay({ job, kind, corner, volumeL }: { readonly job: Job; readonly kind: 'shopAir' | 'hold'; readonly corner: Corner; readonly volumeL: number | null }): ReactNode {
+/** The decay of one shut volume. @param job null: on the bench. */
+export function Decay({ job, kind, corner, volumeL }: { readonly job: Job | null; readonly kind: 'shopAir' | 'hold'; readonly corner: Corner; readonly volumeL: number | null }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(asksFor(volumeL))
   const [points, setPoints] = useState<readonly { readonly atMs: number; readonly barG: number }[]>([])

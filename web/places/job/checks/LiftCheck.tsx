@@ -6,6 +6,7 @@ import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
 import { Play, Square } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
+import { useLog } from '../../../data/devices.ts'
 import { useUnits } from '../../../data/queries.ts'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { PUMP_ASKS, WARMTH_ASK } from '../../../parts/pumpAsks.ts'
@@ -31,9 +32,14 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
   const [pump, setPump] = useState<PumpKnown>('no')
   const vehicle = completeGeometry(job.vehicleType.geometry)
   const withAir = WALK.filter((corner) => hasAir(vehicle.corners[corner]))
+  const logs = job.logs.filter(({ endedAt, channels }) => endedAt !== null && channels.some(({ kind }) => kind === 'height'))
+  const [logId, setLogId] = useState<string | null>(null)
+  const log = useLog(logId)
+  const channels = logId === null ? linked?.identity.channels : log.data?.head.channels
   const lifts = withAir.flatMap((corner) => {
-    const channel = linked && channelAt(linked.identity.channels, 'height', corner)
-    const lift = channel ? findLifts(readingsOf(capture.frames, channel.id)).at(-1) : undefined
+    const channel = channels && channelAt(channels, 'height', corner)
+    const told = channel && (logId === null ? readingsOf(capture.frames, channel.id) : { atS: log.data?.trace.atS ?? [], values: log.data?.trace.values[channel.id] ?? [] })
+    const lift = told ? findLifts(told).at(-1) : undefined
     return lift ? [{ corner, ...lift }] : []
   })
   const byLink = lifts.length > 0 && !capture.running
@@ -43,11 +49,12 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
   const said = expected?.ok && measuredS > 0 ? liftSaid(judgeLift(expected.value.seconds, measuredS, PUMP_SHARE[pump]), expected.value.seconds, measuredS) : null
   const wanting = expected && !expected.ok ? refusalWords(expected.error) : read.ok ? 'Lift it, by the link or by a watch.' : read.sentence
   return (
-    <CheckFrame job={job} kind="lift" said={said} wanting={wanting} caution="It moves: nobody under it, hands clear of wheels and bellows."
+    <CheckFrame job={job} kind="lift" logId={logId} said={said} wanting={wanting} caution="It moves: nobody under it, hands clear of wheels and bellows."
       steps={['Isolate the reservoir, or it is the tank that is tested.', 'Let it stand at its level, engine running, doors shut.', 'Ask for the next level up and time it until it stands.']}>
       {fields}
       <Taps<PumpKnown> legend="The pump, tested dead-ended" chosen={[pump]} onTap={setPump} options={[{ value: 'no', words: 'not yet' }, { value: 'good', words: 'brings its flow' }, { value: 'weak', words: 'is weak' }]} />
-      {linked && <button type="button" className="btn justify-self-start" onClick={capture.running ? capture.stop : capture.start}>{capture.running ? <><Square size={16} aria-hidden />It stands: stop listening</> : <><Play size={18} aria-hidden />Listen to a lift</>}</button>}
+      {logs.length > 0 && <Taps<string> legend="Out of a log" chosen={logId === null ? [] : [logId]} onTap={(id) => setLogId(id === logId ? null : id)} options={logs.map(({ id, title }) => ({ value: id, words: title }))} />}
+      {linked && logId === null && <button type="button" className="btn justify-self-start" onClick={capture.running ? capture.stop : capture.start}>{capture.running ? <><Square size={16} aria-hidden />It stands: stop listening</> : <><Play size={18} aria-hidden />Listen to a lift</>}</button>}
       {lifts.length > 0 && <p className="num text-[15px]">{lifts.map(({ corner, fromMm, toMm, fromS, toS }) => `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`).join(', ')}</p>}
     </CheckFrame>
   )

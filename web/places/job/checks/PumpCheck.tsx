@@ -28,13 +28,13 @@ export function whileRunning(pressure: Readings, runs: Readings): Readings {
   return { atS: kept.map((i) => pressure.atS[i]!), values: kept.map((i) => pressure.values[i] ?? null) }
 }
 
-/** The pump run against a known volume that is shut off: does it bring its flow? */
-export function PumpCheck({ job }: { readonly job: Job }): ReactNode {
+/** The pump run against a known volume that is shut off: does it bring its flow? @param job null: on the bench. */
+export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(ASKS)
   const linked = useLinked(job)
   const capture = useCapture(linked?.identity.id ?? null)
-  const order = useOrder(linked?.identity.id ?? '', job.id)
+  const order = useOrder(linked?.identity.id ?? '', job?.id ?? null)
   const [points, setPoints] = useState<readonly { readonly atMs: number; readonly barG: number }[]>([])
   const senses = linked?.identity.channels.some(({ id }) => id === 'gallery') ?? false
   const live = whileRunning(readingsOf(capture.frames, 'gallery'), readingsOf(capture.frames, 'runs'))

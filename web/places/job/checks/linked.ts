@@ -4,11 +4,11 @@ import { useLink } from '../../../state/link.ts'
 import { useSession } from '../../../state/session.ts'
 import { moduleFor } from '../dock/moduleFor.ts'
 
-/** The module a job is linked to; null while the link is not docked, or nothing fits. */
-export function useLinked(job: Job): DeviceStatus | null {
+/** The module a job is linked to; null without a job, while the link is not docked, or nothing fits. */
+export function useLinked(job: Job | null): DeviceStatus | null {
   const docked = useSession((session) => session.docked)
   const devices = useDevices().data
-  const found = docked && devices ? moduleFor(job, devices) : null
+  const found = docked && devices && job ? moduleFor(job, devices) : null
   const live = useLink((link) => (found ? link.statuses[found.identity.id] : undefined))
   return live ?? found
 }

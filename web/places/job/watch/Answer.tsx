@@ -87,7 +87,7 @@ function Told(props: ToldProps): ReactNode {
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
   const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
-  if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none') return <><NightHead {...props} /><AwakeAnswer job={job} levelId={evening.levelId} request={question.request} /><div className="max-w-[420px]"><Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} /></div><Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why job={job} question={question} answer={answer} repeats={repeats} /></Sheet></>
+  if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none') return <><NightHead {...props} /><p className="say">{spoken.headline}</p><p className="sub mb-3 mt-1">Cut the supply, prove it, and watch again. If nothing but its own module was at work, this is what the night says:</p><AwakeAnswer job={job} levelId={evening.levelId} request={question.request} /><div className="max-w-[420px]"><Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} /></div><Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why job={job} question={question} answer={answer} repeats={repeats} /></Sheet></>
   return (
     <>
       <NightHead {...props} />

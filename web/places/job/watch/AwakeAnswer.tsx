@@ -47,7 +47,7 @@ export function AwakeAnswer({ job, levelId, request }: { readonly job: Job; read
   const { headline, sub, suspects } = speakAwake(answer, job.vehicleType.architecture)
   return (
     <section aria-label="With the module awake" className="grid gap-2">
-      <p className="say">{headline}</p>
+      <p className="say-small">{headline}</p>
       <p className="sub">{sub}</p>
       <div className="max-w-[420px]">
         <SuspectBars suspects={suspects} faint={answer.fitSuspect} />
