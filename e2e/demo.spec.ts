@@ -282,7 +282,11 @@ test.describe('for everybody', () => {
     const all = await places(demoShop.address)
     for (const place of [all.find((each) => each.startsWith('/vehicles/'))!, '/bench/stance', all.at(-1)!]) {
       await page.goto(`${demoShop.address}${place}`)
-      const at = async (name: RegExp) => (await page.getByRole('img', { name }).first().boundingBox())!
+      const at = async (name: RegExp) => {
+        const column = page.getByRole('img', { name }).first()
+        await expect(column).toBeVisible()
+        return (await column.boundingBox())!
+      }
       const [FL, FR, RL, RR] = [await at(/^front left:/i), await at(/^front right:/i), await at(/^rear left:/i), await at(/^rear right:/i)]
       expect([FL.x < FR.x, RL.x < RR.x, FL.y < RL.y, FR.y < RR.y, Math.abs(FL.x - RL.x) < 2, Math.abs(FR.x - RR.x) < 2]).toEqual([true, true, true, true, true, true])
     }
