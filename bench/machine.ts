@@ -16,7 +16,7 @@ const H = 3600
 const GALLERY_L = 0.15
 const OPEN_EXHAUST = 0.3
 const machineOf = (parked: Machine['architecture']['parked']): Machine => ({
-  vehicle: sampleVehicle(), galleryL: 0.15, reservoirL: 5, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.5,
+  vehicle: sampleVehicle(), galleryL: 0.15, reservoirL: 5, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.5, altitudeM: 0,
   architecture: { layout: 'open', reservoir: true, sensors: { front: 'each', rear: 'each' }, parked, doorInhibit: true, levels: [{ id: 'road', offsetMm: 0 }], air: { front: 'strut', rear: 'bellows' } },
 })
 

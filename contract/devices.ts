@@ -1,7 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, payloadN, perCorner, pressureBarG, someCorners, temperatureC, uuid, words } from './quantities.ts'
-import { SimFault } from './simulation.ts'
+import { ModeName, SimFault, ValveName } from './simulation.ts'
 import { CornerName } from './vehicle.ts'
 
 /** Newest version of the link an adapter may speak. */
@@ -17,7 +17,6 @@ export const DeviceKind = oneOf('module', 'heightGauge', 'pressureGauge', 'curre
 export type DeviceKind = Static<typeof DeviceKind>
 export const DeviceAction = oneOf('raise', 'lower', 'fill', 'vent', 'pump', 'stop', 'liftingOn', 'liftingOff', 'clearCodes', 'calibrate')
 export type DeviceAction = Static<typeof DeviceAction>
-const ValveName = oneOf('FL', 'FR', 'RL', 'RR', 'exhaust', 'reservoir', 'crossFront', 'crossRear')
 
 /** One thing a device measures, named for what it is. */
 export const Channel = closed({
@@ -38,7 +37,7 @@ export type DeviceIdentity = Static<typeof DeviceIdentity>
 
 /** What a module is doing; a gauge says none of it. */
 export const ModuleState = closed({
-  mode: oneOf('asleep', 'awake', 'raising', 'lowering', 'settling', 'refilling', 'lockedOut', 'inhibited', 'faulted', 'actuated'),
+  mode: ModeName,
   levelId: words(24), pumpOn: Type.Boolean(), open: Type.Array(ValveName, { maxItems: 8 }), lifting: Type.Boolean(), ignition: Type.Boolean(), supply: Type.Boolean(), doorOpen: Type.Boolean(),
 })
 export type ModuleState = Static<typeof ModuleState>

@@ -4,7 +4,7 @@ import { Architecture, CornerName, VehicleGeometry } from './vehicle.ts'
 
 const seconds = (maximum: number) => Type.Number({ minimum: 0, maximum, description: 'Time, s' })
 const share = Type.Number({ minimum: 0, maximum: 1, description: 'Share of what it should be' })
-const ValveName = oneOf('FL', 'FR', 'RL', 'RR', 'exhaust', 'reservoir', 'crossFront', 'crossRear')
+export const ValveName = oneOf('FL', 'FR', 'RL', 'RR', 'exhaust', 'reservoir', 'crossFront', 'crossRear')
 const kind = <const Words extends readonly string[]>(...kinds: Words) => ({ kind: oneOf(...kinds) })
 
 /** What may be wrong with a simulated vehicle. */
@@ -41,18 +41,21 @@ export const SimulateRequest = closed({
   pump: Type.Optional(closed({ freeFlowLPerMin, stallBarG })),
   deadBandMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'Off its level by more than this the module acts, mm' })),
   supplyV: Type.Optional(Type.Number({ minimum: 0, maximum: 30, description: 'Voltage at the pump, V' })),
+  altitudeM: Type.Optional(Type.Number({ minimum: -500, maximum: 6000, description: 'Of the site, m' })),
   faults: Type.Array(SimFault, { maxItems: 20 }),
   schedule: Type.Array(Happening, { maxItems: 200 }),
 })
 
 /** A code of the simulated module, by what it means. */
-export const CodeName = oneOf('heightMissed', 'pumpHot', 'sensorImplausible', 'sidesImplausible', 'pressureNotBuilding', 'relayStuck', 'supplyMissing', 'codingMissing')
+const CodeName = oneOf('heightMissed', 'pumpHot', 'sensorImplausible', 'sidesImplausible', 'pressureNotBuilding', 'relayStuck', 'supplyMissing', 'codingMissing')
+/** What a module is about. */
+export const ModeName = oneOf('asleep', 'awake', 'raising', 'lowering', 'settling', 'refilling', 'lockedOut', 'inhibited', 'faulted', 'actuated')
 const number = Type.Number()
 /** What such a run gives. */
 export const SimulateResponse = closed({
   samples: Type.Array(closed({
     timeS: number, heightMm: perCorner(number), pressureBarG: perCorner(nullable(number)), galleryBarG: number, reservoirBarG: nullable(number), pumpC: number, pumpOn: Type.Boolean(),
-    mode: oneOf('asleep', 'awake', 'raising', 'lowering', 'settling', 'refilling', 'lockedOut', 'inhibited', 'faulted', 'actuated'),
+    mode: ModeName,
   })),
   events: Type.Array(closed({ timeS: number, what: oneOf('mode', 'pumpOn', 'pumpOff', 'code', 'check', 'happening'), detail: Type.String() })),
   codes: Type.Array(CodeName),

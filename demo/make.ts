@@ -3,11 +3,12 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { Finding } from '@anklet/contract'
+import { airBetween } from '@anklet/core/compressor'
 import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import { forecast } from '@anklet/core/leakdown'
 import { normal, seeded } from '@anklet/core/random'
 import type { Happening, Machine, SimSample } from '@anklet/core/simulation'
-import { levelledState, simulate, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
 import type { Corner, VehicleGeometry } from '@anklet/core/vehicle'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ScenarioJob, ScenarioRound } from './scenario.ts'
@@ -93,7 +94,7 @@ const found = (best: string, probability: number, sentence: string) => ({ kind: 
 const tight = (sentence: string) => found('none', 0.9, sentence)
 
 /** A closed system topped up: its tank of 5 litres, read and filled at such a temperature. */
-const nitrogen = (beforeBarG: number, afterBarG: number, temperatureC: number): NonNullable<ScenarioJob['charge']> => ({ gas: 'nitrogen', beforeBarG, afterBarG, temperatureC, addedBarL: Math.round(10 * (((afterBarG - beforeBarG) * 5 * 293.15) / (temperatureC + 273.15))) / 10, words: '' })
+const nitrogen = (beforeBarG: number, afterBarG: number, temperatureC: number): NonNullable<ScenarioJob['charge']> => ({ gas: 'nitrogen', beforeBarG, afterBarG, temperatureC, addedBarL: Math.round(10 * airBetween(beforeBarG, afterBarG, 5, temperatureC)) / 10, words: '' })
 
 /** A year of visits. One leak, at the rear left of TQ 415, grows from visit to visit. */
 function pastJobs(): ScenarioJob[] {
@@ -159,8 +160,7 @@ const jobs: ScenarioJob[] = [
 /** A lift of a forestry 4x4 whose pump is worn, as its module told it: the tank isolated, one value a second. */
 function wornLift(): { file: object; checks: NonNullable<ScenarioJob['checks']> } {
   const { geometry, architecture } = typeOf('tolmark-uvren')
-  const vehicle = completeGeometry(geometry)
-  const machine: Machine = { vehicle, architecture, galleryL: 0.15, reservoirL: 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.4 }
+  const machine = usualMachine(completeGeometry(geometry), architecture, { reservoirL: 0, supplyV: 13.4 })
   const state = levelledState(machine, 'road', 6)
   if (!state.ok) throw new Error(state.error.code)
   const happenings: Happening[] = [{ atS: 0, do: 'ignitionOn' }, { atS: 6, do: 'level', levelId: 'track' }]

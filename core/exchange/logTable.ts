@@ -1,7 +1,10 @@
+import { DEFAULT_UNITS, fromDisplay } from '../units/index.ts'
+import type { Corner } from '../vehicle/index.ts'
+
 /** What a column of somebody's log holds. */
 export type LogColumn =
   | { readonly role: 'time'; readonly format: TimeFormat }
-  | { readonly role: 'channel'; readonly kind: 'height' | 'signal' | 'pressure' | 'current' | 'voltage' | 'temperature' | 'state'; readonly unit: LogUnit; readonly corner: 'FL' | 'FR' | 'RL' | 'RR' | null }
+  | { readonly role: 'channel'; readonly kind: 'height' | 'signal' | 'pressure' | 'current' | 'voltage' | 'temperature' | 'state'; readonly unit: LogUnit; readonly corner: Corner | null }
   | { readonly role: 'left out' }
 
 /** How times are written: counted, as hours of a day, or as dates. */
@@ -9,11 +12,18 @@ export type TimeFormat = 's' | 'ms' | 'min' | 'clock' | 'date'
 /** Units a column may be in; all are turned into the first of their kind. */
 export type LogUnit = 'mm' | 'inch' | 'per cent' | 'bar' | 'kPa' | 'psi' | 'A' | 'V' | 'degC' | 'degF' | '0 or 1'
 
-const FACTOR: Readonly<Record<LogUnit, (value: number) => number>> = {
-  mm: (v) => v, inch: (v) => v * 25.4, 'per cent': (v) => v, bar: (v) => v, kPa: (v) => v / 100, psi: (v) => v * 0.0689476, A: (v) => v, V: (v) => v, degC: (v) => v, degF: (v) => ((v - 32) * 5) / 9, '0 or 1': (v) => (v >= 0.5 ? 1 : 0),
+// A number of a log in the unit that is stored.
+function stored(value: number, unit: LogUnit): number {
+  switch (unit) {
+    case 'inch': return fromDisplay(value, 'height', { ...DEFAULT_UNITS, length: unit })
+    case 'kPa': case 'psi': return fromDisplay(value, 'pressure', { ...DEFAULT_UNITS, pressure: unit })
+    case 'degF': return fromDisplay(value, 'temperature', { ...DEFAULT_UNITS, temperature: unit })
+    case '0 or 1': return value >= 0.5 ? 1 : 0
+    case 'mm': case 'per cent': case 'bar': case 'A': case 'V': case 'degC': return value
+  }
 }
 
-const CORNER_WORDS: readonly (readonly [RegExp, 'FL' | 'FR' | 'RL' | 'RR'])[] = [[/\bfl\b|front.*left|left.*front/i, 'FL'], [/\bfr\b|front.*right|right.*front/i, 'FR'], [/\brl\b|rear.*left|left.*rear/i, 'RL'], [/\brr\b|rear.*right|right.*rear/i, 'RR']]
+const CORNER_HEADERS: readonly (readonly [RegExp, Corner])[] = [[/\bfl\b|front.*left|left.*front/i, 'FL'], [/\bfr\b|front.*right|right.*front/i, 'FR'], [/\brl\b|rear.*left|left.*rear/i, 'RL'], [/\brr\b|rear.*right|right.*rear/i, 'RR']]
 const KINDS: readonly (readonly [RegExp, Extract<LogColumn, { role: 'channel' }>['kind'], LogUnit])[] = [
   [/pump.*(on|run|state|relay)|relay|compressor.*(on|run|state)/i, 'state', '0 or 1'], [/height|level|travel/i, 'height', 'mm'], [/signal|sensor|percent/i, 'signal', 'per cent'], [/press|gallery|\bbar\b|kpa|psi/i, 'pressure', 'bar'],
   [/current|amp/i, 'current', 'A'], [/volt|supply|battery/i, 'voltage', 'V'], [/temp|warm/i, 'temperature', 'degC'],
@@ -67,7 +77,7 @@ export function guessColumns(headers: readonly string[], samples: readonly strin
       return { role: 'time', format }
     }
     const found = KINDS.find(([pattern]) => pattern.test(header))
-    const corner = CORNER_WORDS.find(([pattern]) => pattern.test(header))?.[1] ?? null
+    const corner = CORNER_HEADERS.find(([pattern]) => pattern.test(header))?.[1] ?? null
     const unit = UNITS.find(([pattern]) => pattern.test(header))?.[1]
     if (!found) return corner !== null && (unit === 'mm' || unit === 'inch') ? { role: 'channel', kind: 'height', unit, corner } : { role: 'left out' }
     const [, kind, usual] = found
@@ -89,7 +99,7 @@ export class LogReader {
   private shiftS = 0
   private startS: number | null = null
   private line = 1
-  private readonly channels: readonly { readonly at: number; readonly turn: (value: number) => number }[]
+  private readonly channels: readonly { readonly at: number; readonly unit: LogUnit }[]
   private readonly timeAt: number
   private readonly format: TimeFormat
 
@@ -97,7 +107,7 @@ export class LogReader {
     this.timeAt = mapping.findIndex(({ role }) => role === 'time')
     const time = mapping[this.timeAt]
     this.format = time?.role === 'time' ? time.format : 's'
-    this.channels = mapping.flatMap((column, at) => (column.role === 'channel' ? [{ at, turn: FACTOR[column.unit] }] : []))
+    this.channels = mapping.flatMap((column, at) => (column.role === 'channel' ? [{ at, unit: column.unit }] : []))
     this.columns = this.channels.map(() => [])
   }
 
@@ -123,9 +133,9 @@ export class LogReader {
     }
     if (last !== undefined && at - last > 60) this.gaps += 1
     this.atS.push(at)
-    this.channels.forEach(({ at: place, turn }, k) => {
+    this.channels.forEach(({ at: place, unit }, k) => {
       const value = logNumber(cells[place] ?? '')
-      this.columns[k]!.push(value === null ? null : turn(value))
+      this.columns[k]!.push(value === null ? null : stored(value, unit))
     })
   }
 }

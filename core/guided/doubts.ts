@@ -16,7 +16,7 @@ export function doubtOf(values: Readings, { kind, least, most, usual = null, oth
   if (read.length === 0) return null
   const middle = [...read].sort((a, b) => a - b)[Math.floor(read.length / 2)]!
   const near = (factor: number): boolean => usual !== null && middle > 0.4 * usual * factor && middle < 2.5 * usual * factor
-  if (kind === 'pressure' && (middle > most || near(100)) && near(100)) return { code: 'otherUnit', unit: 'kPa' }
+  if (kind === 'pressure' && near(100)) return { code: 'otherUnit', unit: 'kPa' }
   if (kind === 'pressure' && !near(1) && near(14.5)) return { code: 'otherUnit', unit: 'psi' }
   if (kind === 'height' && !near(1) && near(1 / 25.4)) return { code: 'otherUnit', unit: 'inch' }
   if (read.some((value) => value < least || value > most)) return { code: 'outOfRange' }

@@ -40,5 +40,5 @@ export function pumpHabit(runs: Readings, temperature: Readings | null, cutoutC:
   })
   const span = points.length > 1 ? points.at(-1)!.atS - points[0]!.atS : 0
   const perDay = span > 0 ? 86_400 / span : 0
-  return { starts, runS, longestS, startsPerDay: starts * perDay, minutesPerDay: (runS / 60) * perDay, hottestC: warmth.length > 0 ? Math.max(...warmth.map(({ value }) => value)) : null, heatStops }
+  return { starts, runS, longestS, startsPerDay: starts * perDay, minutesPerDay: (runS / 60) * perDay, hottestC: warmth.reduce<number | null>((hottest, { value }) => (hottest === null || value > hottest ? value : hottest), null), heatStops }
 }

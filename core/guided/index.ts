@@ -1,6 +1,6 @@
 export { CHANNEL_LIMITS } from './limits.ts'
 export type { Readings } from './readings.ts'
-export { atmosphereBar, judgePump } from './pumpTest.ts'
+export { judgePump } from './pumpTest.ts'
 export type { PumpTest, PumpTestRefusal, PumpVerdict } from './pumpTest.ts'
 export { judgeDecay } from './decayTest.ts'
 export type { DecayRefusal, DecayTest, DecayVerdict } from './decayTest.ts'

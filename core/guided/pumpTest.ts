@@ -1,8 +1,8 @@
 import type { PumpRating } from '../compressor/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import { kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
-import type { Readings } from './readings.ts'
+import { atmosphereBar, kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
+import type { Point, Readings } from './readings.ts'
 import { leastAt, pointsOf } from './readings.ts'
 
 /** A pump run against a shut volume. */
@@ -46,9 +46,6 @@ const FULL_VOLTAGE = 12.5
 const STOPPED_BAR = 0.05
 const COVER = 1.645
 
-/** Atmospheric pressure at an altitude, bar (ISO 2533, troposphere). @param altitudeM m */
-export const atmosphereBar = (altitudeM: number): number => P_ATM_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588
-
 const bandOf = (share: number): PumpVerdict['band'] => (share < WEAK_BELOW ? 'weak' : share < GOOD_FROM ? 'tired' : 'good')
 
 /**
@@ -66,10 +63,10 @@ export function judgePump({ pressure, volumeL, volumeShare, temperatureC, supply
   const rising = stopped === null ? points : points.filter(({ value }) => value < 0.95 * stopped)
   const used = rising.length >= 5 ? rising : points
   const expectedPerS = (freeFlowLPerMin / 60) * (atmosphereBar(altitudeM) / P_ATM_BAR) * Math.min(1, supplyV / FULL_VOLTAGE) * (kelvin(temperatureC) / T_REF_K) / (volumeL * stallBarG)
-  const misfit = (logShare: number): number => fit(used, 10 ** logShare * expectedPerS, stallBarG).sum
+  const misfit = (logShare: number): number => misfitOf(used, 10 ** logShare * expectedPerS, stallBarG)
   const logShare = leastAt(misfit, -2, 0.6)
   const share = 10 ** logShare
-  const { sum } = fit(used, share * expectedPerS, stallBarG)
+  const sum = misfit(logShare)
   const step = 0.01
   const curvature = (misfit(logShare + step) + misfit(logShare - step) - 2 * sum) / (2 * step * step)
   const noise = sum / Math.max(1, used.length - 2)
@@ -85,7 +82,7 @@ function stopOf(values: readonly number[], stallBarG: number): number | null {
 }
 
 // The pressure it began at is whatever fits best: it enters in a straight line.
-function fit(points: readonly { readonly atS: number; readonly value: number }[], perS: number, stallBarG: number): { readonly sum: number } {
+function misfitOf(points: readonly Point[], perS: number, stallBarG: number): number {
   const start = points[0]!.atS
   let [decayed, squared] = [0, 0]
   for (const { atS, value } of points) {
@@ -94,5 +91,5 @@ function fit(points: readonly { readonly atS: number; readonly value: number }[]
     squared += left * left
   }
   const gap = decayed / squared
-  return { sum: points.reduce((sum, { atS, value }) => sum + (stallBarG - gap * Math.exp(-perS * (atS - start)) - value) ** 2, 0) }
+  return points.reduce((sum, { atS, value }) => sum + (stallBarG - gap * Math.exp(-perS * (atS - start)) - value) ** 2, 0)
 }

@@ -86,9 +86,6 @@ export function settle(machine: Machine, state: SimState, seen: Seen): Decision 
   return asleep
 }
 
-/** Height of a level over the design height, mm; an unknown one counts as the design height. */
-export const levelOffsetMm = (machine: Machine, levelId: string): number => machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
-
 /** What an actuator command does now: its valve is opened only where air would go the right way. */
 export function actuate(machine: Machine, what: Actuation, seen: Seen): Decision {
   const mode = 'actuated'

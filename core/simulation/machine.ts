@@ -42,12 +42,21 @@ export interface Machine {
   readonly rules: LevelRules
   /** Voltage at the pump, V; below 12.5 it delivers in proportion. */
   readonly supplyV: number
+  /** Of the site, m: thin air fills a pump that draws from outside less. Springs are reckoned at sea level. */
+  readonly altitudeM: number
 }
 
 /** Figures of the stand-ins, of no maker. */
 export const USUAL_PUMP: Pump = { freeFlowLPerMin: 38, stallBarG: 17, heatKPerS: 0.55, coolS: 420, cutoutC: 110, resumeC: 75, noLoadA: 9, stallA: 32 }
 /** The same for the module. */
 export const USUAL_RULES: LevelRules = { deadBandMm: 6, timeLimitS: 120, raiseFirst: 'rear', marginBar: 1.5, reservoirFromMm: 15, reservoirTargetBarG: 14 }
+
+/** Height of a level over the design height, mm; an unknown one counts as the design height. */
+export const levelOffsetMm = (machine: Machine, levelId: string): number => machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
+
+/** A machine of the usual size: gallery, reservoir, pump and module of the stand-ins, of no maker. @param change what is known better. */
+export const usualMachine = (vehicle: VehicleGeometry, architecture: Machine['architecture'], change: Partial<Machine> = {}): Machine =>
+  ({ vehicle, architecture, galleryL: 0.15, reservoirL: architecture.reservoir ? 5 : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 12.5, altitudeM: 0, ...change })
 
 /** Sonic conductance of open passages, L/(s.bar). */
 export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.5, cross: 0.2 } as const

@@ -1,6 +1,6 @@
 import type { Solver } from '../pneumatics/index.ts'
 import { leakFlowLPerS } from '../pneumatics/index.ts'
-import { kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
+import { atmosphereBar, kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { Fault, Machine, ValveId } from './machine.ts'
@@ -117,7 +117,7 @@ export function airSlope(network: Network, timeS: number, air: Float64Array, out
     // Nothing flows in from outside: a spring below the air around it is empty.
     else if (to !== OUTSIDE) move(to, from, leakFlowLPerS(conductance, b, temperatureK, a))
   }
-  if (network.pump === 'in') move(OUTSIDE, GALLERY, pumpFlowLPerS(network, P_ATM_BAR, pressures[GALLERY]!, false))
+  if (network.pump === 'in') move(OUTSIDE, GALLERY, (pumpFlowLPerS(network, P_ATM_BAR, pressures[GALLERY]!, false) * atmosphereBar(network.machine.altitudeM)) / P_ATM_BAR)
   if (network.pump === 'fromReservoir') move(RESERVOIR, GALLERY, pumpFlowLPerS(network, pressures[RESERVOIR]!, pressures[GALLERY]!, true))
   if (network.pump === 'toReservoir') move(GALLERY, RESERVOIR, pumpFlowLPerS(network, pressures[GALLERY]!, pressures[RESERVOIR]!, true))
 }

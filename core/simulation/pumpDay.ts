@@ -4,9 +4,10 @@ import type { Result } from '../result/index.ts'
 import { ok } from '../result/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import type { Happening, Machine } from './machine.ts'
+import { levelOffsetMm } from './machine.ts'
 import { simulate } from './simulate.ts'
 import type { SimRun } from './simulate.ts'
-import { levelledState } from './state.ts'
+import { DRAWN, levelledState } from './state.ts'
 
 /** A day of a vehicle with one leak: parked from midnight, driven at its hours. */
 export interface PumpDayRequest {
@@ -79,13 +80,12 @@ export function pumpDay(request: PumpDayRequest): Result<PumpDay, EquilibriumRef
   const runs = runsOf(second, DAY_S)
   const seconds = runs.map(({ fromH, toH }) => (toH - fromH) * HOUR_S)
   const inside = (air: readonly number[]): number => air.slice(0, 6).reduce((sum, amount) => sum + amount, 0)
-  const offset = machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
   const atEnd = drives.map(({ toH }) => second.samples.findLast(({ timeS }) => timeS <= DAY_S + toH * HOUR_S))
   return ok({
     runs, minutes: seconds.reduce((sum, each) => sum + each, 0) / 60, longestS: Math.max(0, ...seconds),
     hottestC: Math.max(...second.samples.map(({ pumpC }) => pumpC)), heatStops: second.events.filter(({ what, detail }) => what === 'mode' && detail === 'lockedOut').length,
-    drawnBarL: second.state.air[7]! - first.state.air[7]!, moistureG: second.state.moistureG - first.state.moistureG, lostBarL: inside(first.state.air) - inside(second.state.air),
-    keepsLevel: atEnd.every((sample) => sample === undefined || sample.heightMm[corner] - machine.vehicle.corners[corner].designHeightMm - offset > -2 * machine.rules.deadBandMm),
+    drawnBarL: second.state.air[DRAWN]! - first.state.air[DRAWN]!, moistureG: second.state.moistureG - first.state.moistureG, lostBarL: inside(first.state.air) - inside(second.state.air),
+    keepsLevel: atEnd.every((sample) => sample === undefined || sample.heightMm[corner] - machine.vehicle.corners[corner].designHeightMm - levelOffsetMm(machine, levelId) > -2 * machine.rules.deadBandMm),
     warmth: second.samples.map(({ timeS, pumpC }) => ({ hour: timeS / HOUR_S - 24, degC: pumpC })),
   })
 }

@@ -1,12 +1,12 @@
-import type { Axle, Corner, PerCorner } from '../vehicle/index.ts'
-import { AXLE_CORNERS, CORNERS, perCorner } from '../vehicle/index.ts'
+import type { Corner, PerCorner } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLE_OF, CORNERS, perCorner } from '../vehicle/index.ts'
 import type { Fault, Machine } from './machine.ts'
 
 /** A sensor's signal in the middle of its travel, per cent of its supply, and how much a mm of the body changes it: of the stand-ins, of no maker. */
 const MIDDLE = 50
 const PER_MM = 0.2
 /** Between these a signal may be true. */
-export const PLAUSIBLE_PER_CENT = [10, 90] as const
+const PLAUSIBLE_PER_CENT = [10, 90] as const
 
 /** Signal of a sensor whose corner stands so far over its design height, per cent of supply. @param travelMm mm */
 const signalOf = (travelMm: number): number => MIDDLE + PER_MM * travelMm
@@ -32,14 +32,14 @@ function ownSignal(corners: readonly Corner[], travelMm: number, faults: readonl
 export function sensorSignals(machine: Machine, travelMm: ArrayLike<number>, faults: readonly Fault[]): PerCorner<number | null> {
   const counts = machine.architecture.sensors
   const at = (corner: Corner): number => {
-    const axle: Axle = corner.startsWith('F') ? 'front' : 'rear'
+    const axle = AXLE_OF[corner]
     const [left, right] = AXLE_CORNERS[axle].map((each) => travelMm[CORNERS.indexOf(each)]!) as [number, number]
     return counts[axle] === 'one' ? ownSignal(AXLE_CORNERS[axle], (left + right) / 2, faults) : ownSignal([corner], travelMm[CORNERS.indexOf(corner)]!, faults)
   }
   const plugged = perCorner((corner) => faults.reduce<Corner>((from, fault) => (fault.kind !== 'crossedSensors' || !fault.corners.includes(from) ? from : from === fault.corners[0] ? fault.corners[1] : fault.corners[0]), corner))
   // The one sensor of an axle is the left one's plug.
   return perCorner((corner) => {
-    const axle: Axle = corner.startsWith('F') ? 'front' : 'rear'
+    const axle = AXLE_OF[corner]
     return counts[axle] === 'none' ? null : at(counts[axle] === 'one' ? AXLE_CORNERS[axle][0] : plugged[corner])
   })
 }

@@ -3,10 +3,11 @@ import type { Solver } from '../pneumatics/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
 import type { PerCorner } from '../vehicle/index.ts'
-import { AXLE_CORNERS, CORNERS, perCorner } from '../vehicle/index.ts'
-import { actuate, level, levelOffsetMm, settle } from './controller.ts'
+import { AXLE_CORNERS, AXLE_OF, CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
+import { actuate, level, settle } from './controller.ts'
 import type { Decision, Seen } from './controller.ts'
 import type { Fault, Happening, Machine, ValveId } from './machine.ts'
+import { levelOffsetMm } from './machine.ts'
 import type { Command, Network } from './network.ts'
 import { airSlope, keepTotal, nodePressures, passagesOf, pumpShareOf, REST } from './network.ts'
 import { heightsSeen, sensorSignals } from './signals.ts'
@@ -45,6 +46,8 @@ export interface SimSample {
   readonly open: readonly ValveId[]
   /** Sensors as they reach the module, per cent of their supply; null without one. */
   readonly signalPercent: PerCorner<number | null>
+  /** Heights as the module takes them to be, by its sensors and what it was taught, mm; null: no plausible signal. */
+  readonly reportedMm: PerCorner<number | null>
   /** Heights as a display shows them: smoothed, mm. */
   readonly shownMm: PerCorner<number>
   readonly moistureG: number
@@ -159,7 +162,7 @@ class Run {
 
   private watchSensors({ offMm }: Seen): void {
     const { sensors } = this.request.machine.architecture
-    if (CORNERS.some((corner) => offMm[corner] === null && sensors[corner.startsWith('F') ? 'front' : 'rear'] !== 'none')) this.storeCode('sensorImplausible')
+    if (CORNERS.some((corner) => offMm[corner] === null && sensors[AXLE_OF[corner]] !== 'none')) this.storeCode('sensorImplausible')
     for (const [left, right] of Object.values(AXLE_CORNERS)) {
       if (offMm[left] !== null && offMm[right] !== null && Math.abs(offMm[left] - offMm[right]) > SIDES_APART_MM) this.storeCode('sidesImplausible')
     }
@@ -275,7 +278,8 @@ class Run {
       timeS: this.state.timeS, heightMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + this.solver.travelMm[i]!), pressureBarG: perCorner((_, i) => gauge(i)),
       galleryBarG: gauge(GALLERY), reservoirBarG: gauge(RESERVOIR), pumpC: this.state.pumpC, pumpOn: on, mode: this.state.mode, airBarL: [...this.air],
       pumpA: on ? noLoadA + ((stallA - noLoadA) * Math.min(1, Math.max(0, (outBar - inBar) / stallBarG))) : 0, open: [...this.command.open],
-      signalPercent: sensorSignals(machine, this.solver.travelMm, faults), shownMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + shown[i]!), moistureG: this.state.moistureG,
+      signalPercent: sensorSignals(machine, this.solver.travelMm, faults),
+      reportedMm: mapCorners(heightsSeen(machine, this.solver.travelMm, 0, this.state.trimMm, faults), (over, corner) => (over === null ? null : machine.vehicle.corners[corner].designHeightMm + over)), shownMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + shown[i]!), moistureG: this.state.moistureG,
     })
   }
 

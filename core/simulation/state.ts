@@ -6,6 +6,7 @@ import { kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import type { Actuation, Machine } from './machine.ts'
+import { levelOffsetMm } from './machine.ts'
 
 /** Why a module does what it does. */
 export type ModuleMode = 'asleep' | 'awake' | 'raising' | 'lowering' | 'settling' | 'refilling' | 'lockedOut' | 'inhibited' | 'faulted' | 'actuated'
@@ -55,8 +56,7 @@ export const DRIED = 8
 
 /** A machine that stands levelled, asleep, its air as warm as the day. */
 export function levelledState(machine: Machine, levelId: string, temperatureC: number): Result<SimState, EquilibriumRefusal> {
-  const offset = machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
-  const springs = airAtOffset(buildRig(machine.vehicle), kelvin(temperatureC), offset)
+  const springs = airAtOffset(buildRig(machine.vehicle), kelvin(temperatureC), levelOffsetMm(machine, levelId))
   if (!springs.ok) return springs
   const warmth = T_REF_K / kelvin(temperatureC)
   return ok({

@@ -18,3 +18,6 @@ export const kelvin = (temperatureC: number): number => temperatureC + ZERO_CELS
  * @param temperatureK K; a non-finite input comes back non-finite.
  */
 export const celsius = (temperatureK: number): number => temperatureK - ZERO_CELSIUS_K
+
+/** Atmospheric pressure at an altitude, bar absolute (ISO 2533, troposphere). @param altitudeM m */
+export const atmosphereBar = (altitudeM: number): number => P_ATM_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588

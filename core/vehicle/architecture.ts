@@ -1,4 +1,5 @@
-import type { Axle } from './corners.ts'
+import type { Axle, Corner } from './corners.ts'
+import { AXLE_OF } from './corners.ts'
 
 /** What carries air on an axle. */
 export type AirForm = 'none' | 'bellows' | 'bellowsOnDamper' | 'airDamper' | 'strut'
@@ -39,6 +40,9 @@ export interface Architecture {
 
 /** Whether an axle carries any air. */
 export const hasAirOnAxle = (architecture: Architecture, axle: Axle): boolean => architecture.air[axle] !== 'none'
+
+/** Whether a corner stands on air. */
+export const hasAirAtCorner = (architecture: Pick<Architecture, 'air'>, corner: Corner): boolean => architecture.air[AXLE_OF[corner]] !== 'none'
 
 /** The highest level, where a drop shows best; null for a vehicle without levels. */
 export const highestLevel = (architecture: Architecture): Level | null =>

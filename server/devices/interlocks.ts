@@ -9,7 +9,7 @@ const MOVES: ReadonlySet<DeviceOrder['action']> = new Set(['raise', 'lower', 'fi
 /** What puts air into springs. */
 const FILLS: ReadonlySet<DeviceOrder['action']> = new Set(['raise', 'fill'])
 
-const refuse = (sentence: string): never => { throw new AppError('interlock', { sentence }, '/action') }
+const refuse = (sentence: string, path = '/action'): never => { throw new AppError('interlock', { sentence }, path) }
 
 /** Refuses what the state of the job forbids. @throws {AppError} `interlock` with the reason, `jobClosed` */
 export async function checkInterlocks(db: Database, identity: DeviceIdentity, { action, holder: { jobId }, foldsInspected }: DeviceOrder): Promise<void> {
@@ -22,5 +22,5 @@ export async function checkInterlocks(db: Database, identity: DeviceIdentity, { 
   const running = await db.select({ jobId: watch.jobId }).from(watch).innerJoin(job, eq(watch.jobId, job.id)).where(and(eq(job.vehicleId, found.vehicleId), eq(watch.state, 'running')))
   if (running.length > 0) refuse('A watch runs on this car: nothing may move it until the morning round is walked or the watch given up.')
   const flat = found.arrival && found.arrival.onStops !== null && found.arrival.onStops !== 'none'
-  if (flat && FILLS.has(action) && !foldsInspected) refuse('The car came in standing on empty springs. Look at every fold with the suspension extended before air goes in, then say so.')
+  if (flat && FILLS.has(action) && !foldsInspected) refuse('The car came in standing on empty springs. Look at every fold with the suspension extended before air goes in, then say so.', '/foldsInspected')
 }

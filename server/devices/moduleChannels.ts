@@ -2,8 +2,7 @@ import type { Channel } from '@anklet/contract'
 import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import type { Architecture, Axle } from '@anklet/core/vehicle'
 import { AXLE_CORNERS } from '@anklet/core/vehicle'
-
-const CORNER_WORDS = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' } as const
+import { CORNER_WORDS } from '../problems/cornerWords.ts'
 
 function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Channel[] {
   if (count === 'none') return []

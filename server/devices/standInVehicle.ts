@@ -1,14 +1,11 @@
 import type { Codes, DeviceIdentity, DeviceStatus, Frame, LinkCommand, StandInChange, VehicleType } from '@anklet/contract'
 import type { Actuation, Code, Fault, Happening, Machine, SimSample, SimState } from '@anklet/core/simulation'
-import { levelledState, simulate, travelOf, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
 import type { Corner } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, completeGeometry, CORNERS, highestLevel } from '@anklet/core/vehicle'
+import { AXLE_CORNERS, completeGeometry, hasAirAtCorner, highestLevel } from '@anklet/core/vehicle'
 import { CODE_WORDS } from './codeNumbers.ts'
 import { moduleChannels } from './moduleChannels.ts'
 
-/** Sizes of the stand-ins, of no maker. */
-const GALLERY_L = 0.15
-const RESERVOIR_L = 5
 const SUPPLY_V = 13.4
 /** An actuator command lasts this long unless it says how long, s. */
 const USUAL_ACTUATION_S = 3
@@ -37,7 +34,7 @@ export class StandInVehicle {
 
   constructor(private readonly type: VehicleType, id: string) {
     const { architecture } = type
-    this.machine = { vehicle: completeGeometry(type.geometry), architecture, galleryL: GALLERY_L, reservoirL: architecture.reservoir ? RESERVOIR_L : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: SUPPLY_V }
+    this.machine = usualMachine(completeGeometry(type.geometry), architecture, { supplyV: SUPPLY_V })
     this.state = this.rested()
     this.last = this.run(0)
     this.identity = {
@@ -78,16 +75,10 @@ export class StandInVehicle {
   frame(): Frame {
     const { last, state } = this
     const values: Record<string, number | null> = {}
-    const offset = (corner: Corner): number => this.machine.vehicle.corners[corner].designHeightMm + state.trimMm[corner]
-    const taught = this.faults.reduce((sum, fault) => (fault.kind === 'wrongCalibration' ? sum + fault.mm : sum), 0)
     for (const { id, kind, corner } of this.identity.channels) {
       const at = corner ?? (id.endsWith('front') ? AXLE_CORNERS.front[0] : AXLE_CORNERS.rear[0])
-      const signal = last.signalPercent[at]
-      if (kind === 'signal') values[id] = signal
-      if (kind === 'height') {
-        const travel = signal === null ? null : travelOf(signal)
-        values[id] = travel === null ? null : offset(at) + travel + taught
-      }
+      if (kind === 'signal') values[id] = last.signalPercent[at]
+      if (kind === 'height') values[id] = last.reportedMm[at]
       if (id === 'gallery') values[id] = last.galleryBarG
       if (id === 'pump') values[id] = last.pumpC
       if (id === 'runs') values[id] = last.pumpOn ? 1 : 0
@@ -116,7 +107,7 @@ export class StandInVehicle {
     if (!state.ignition && action !== 'stop') return 'The module is asleep. Switch the ignition on first.'
     if (action === 'fill' || action === 'vent') {
       if (corner === null) return 'Say which corner.'
-      if (architecture.air[corner.startsWith('F') ? 'front' : 'rear'] === 'none') return 'There is no air spring at that corner.'
+      if (!hasAirAtCorner(architecture, corner)) return 'There is no air spring at that corner.'
     }
     if ((action === 'raise' || action === 'lower') && state.lifting) return 'Lifting mode is on: the module holds still.'
     if ((action === 'raise' || action === 'lower') && architecture.doorInhibit && state.doorOpen) return 'A door is open: the module holds still.'
@@ -181,6 +172,6 @@ export class StandInVehicle {
     if (kind === 'heightGauge') return corner && Math.round(2 * last.heightMm[corner]) / 2
     if (kind === 'currentClamp') return Math.round(10 * last.pumpA) / 10
     const bar = corner ? last.pressureBarG[corner] : last.galleryBarG
-    return corner && CORNERS.includes(corner) && this.type.architecture.air[corner.startsWith('F') ? 'front' : 'rear'] === 'none' ? null : Math.round(100 * bar) / 100
+    return corner && !hasAirAtCorner(this.type.architecture, corner) ? null : Math.round(100 * bar) / 100
   }
 }

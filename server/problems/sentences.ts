@@ -1,8 +1,8 @@
 import type { ProblemCode } from '@anklet/contract'
+import { CORNER_WORDS } from './cornerWords.ts'
 
 type Data = Readonly<Record<string, unknown>>
 
-const CORNER_WORDS: Readonly<Record<string, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
 const corner = (data: Data): string => CORNER_WORDS[String(data['corner'])] ?? 'one corner'
 const whole = (value: unknown): string => Number(value).toFixed(0)
 

@@ -3,6 +3,7 @@ import { Ajv } from 'ajv'
 import type { ErrorObject, ValidateFunction } from 'ajv'
 import formats from 'ajv-formats'
 import { AppError } from './appError.ts'
+import { CORNER_WORDS } from './cornerWords.ts'
 
 const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true })
 // For query strings: figures arrive as text, and what is left out has its usual value.
@@ -18,8 +19,6 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 const UNITS: readonly (readonly [RegExp, string])[] = [
   [/NPerMm$/, 'N/mm'], [/LPerSBar$/, 'L/(s·bar)'], [/BarLPerH$/, 'bar·L/h'], [/BarG$/, 'bar gauge'], [/BarL$/, 'bar·L'], [/Cm2$/, 'cm²'], [/Mm$/, 'mm'], [/N$/, 'N'], [/L$/, 'L'], [/C$/, '°C'], [/K$/, 'K'], [/S$/, 's'], [/H$/, 'h'],
 ]
-
-const CORNER_WORDS: Readonly<Record<string, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
 
 const FORMAT_WORDS: Readonly<Record<string, string>> = { uuid: 'id', date: 'date', 'date-time': 'date and time' }
 

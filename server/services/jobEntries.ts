@@ -4,7 +4,7 @@ import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
 import { charge, checkDone, job, note, photo, repair } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
-import { iso } from './instants.ts'
+import { signed } from './instants.ts'
 import { logsOf } from './logs.ts'
 import { openJobOf } from './rounds.ts'
 
@@ -68,9 +68,6 @@ export async function readPicture(db: Database, id: string): Promise<{ type: Pho
   if (!row) throw new AppError('notFound', { what: 'photo' })
   return row
 }
-
-/** A row with its person and moment as they are told. */
-export const signed = <Row extends { at: string; personId: string }>({ personId, at, ...row }: Row) => ({ ...row, person: personId, at: iso(at) })
 
 /** Repairs of a vehicle or of a job, oldest first. */
 export async function repairsOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<Repair[]> {

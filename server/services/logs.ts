@@ -4,13 +4,13 @@ import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
 import { deviceLog, logChunk } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
-import { iso, isoOrNull } from './instants.ts'
+import { isoOrNull, signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 import { required } from './saving.ts'
 
 type LogRow = typeof deviceLog.$inferSelect
 
-const describe = ({ personId, deviceId: _device, ...row }: LogRow): LogHead => ({ ...row, person: personId, at: iso(row.at), endedAt: isoOrNull(row.endedAt) })
+const describe = ({ deviceId: _device, ...row }: LogRow): LogHead => ({ ...signed(row), endedAt: isoOrNull(row.endedAt) })
 
 /** Opens a log; what fills it begins once this is on record. Its channels are written when they are known. */
 export const startLog: Handler<'log.start'> = async (tx, { payload, person, at }) => {
@@ -29,7 +29,7 @@ export const stopLog: Handler<'log.stop'> = async (tx, { payload, at }) => {
 }
 
 /** Keeps a log that came out of a file. */
-export const keepLog: Handler<'log.keep'> = async (tx, { payload, person, at }) => {
+export const keepLog: Handler<'log.keep'> = async (tx, { payload, person }) => {
   const { logId: id, jobId, title, deviceName, startedAt, rows, channels, trace } = payload
   await openJobOf(tx, jobId)
   const columns = channels.map((channel) => trace.values[channel.id]?.length)
@@ -37,7 +37,6 @@ export const keepLog: Handler<'log.keep'> = async (tx, { payload, person, at }) 
   const lastS = trace.atS.at(-1) ?? 0
   await tx.insert(deviceLog).values({ id, jobId, title, deviceName, deviceId: 'file', at: startedAt, endedAt: new Date(Date.parse(startedAt) + 1000 * lastS).toISOString(), personId: person, channels, from: 'file', rows })
   await tx.insert(logChunk).values({ logId: id, seq: 0, trace })
-  void at
   return null
 }
 
