@@ -42,6 +42,31 @@ describe('the stream', () => {
     listen(['a'])
     expect(first.closed).toBe(true)
   })
+  test('is let go by a page nobody looks at for long, and taken up again when somebody does', async () => {
+    vi.useFakeTimers()
+    vi.resetModules()
+    const page = Object.assign(new EventTarget(), { hidden: false })
+    vi.stubGlobal('document', page)
+    vi.stubGlobal('EventSource', Source)
+    const link = (await import('./link.ts')).useLink
+    link.getState().listen(['a'])
+    const first = Source.last
+    const turn = (hidden: boolean): void => {
+      page.hidden = hidden
+      page.dispatchEvent(new Event('visibilitychange'))
+    }
+    turn(true)
+    vi.advanceTimersByTime(60_000)
+    turn(false)
+    expect(Source.last).toBe(first)
+    turn(true)
+    vi.advanceTimersByTime(11 * 60_000)
+    expect([first.closed, link.getState().open]).toEqual([true, false])
+    turn(false)
+    expect(Source.last.url).toBe(first.url)
+    expect(Source.last).not.toBe(first)
+    vi.useRealTimers()
+  })
   test('says when it is interrupted and when it is back', () => {
     vi.stubGlobal('EventSource', Source)
     useLink.getState().listen(['a'])

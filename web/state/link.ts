@@ -4,6 +4,9 @@ import { create } from 'zustand'
 /** Frames kept for the live pictures: some ten minutes. */
 const KEPT = 2400
 
+/** A page nobody looks at for so long lets its stream go, so that many open pages do not use up the few connections a browser has to one server, ms. */
+const PARKED_MS = 10 * 60_000
+
 interface Link {
   /** Devices listened to; empty: the link is shut. */
   readonly ids: readonly string[]
@@ -18,28 +21,39 @@ interface Link {
 }
 
 let source: EventSource | null = null
+let parking: ReturnType<typeof setTimeout> | undefined
 
 /** What devices tell, live: one stream for all that are listened to. It reconnects by itself. */
 export const useLink = create<Link>((set, get) => {
   const take = <Name extends keyof DeviceEvents>(name: Name, with_: (event: DeviceEvents[Name]) => void): void =>
     source?.addEventListener(name, (event) => with_(JSON.parse((event as MessageEvent<string>).data) as DeviceEvents[Name]))
+  const open = (): void => {
+    source = new EventSource(`/api/devices/stream?ids=${get().ids.join(',')}`)
+    source.onopen = () => set({ open: true })
+    source.onerror = () => set({ open: false })
+    take('status', (status) => set(({ statuses }) => ({ statuses: { ...statuses, [status.device]: status } })))
+    take('frame', ({ device, ...frame }) => set(({ frames }) => ({ frames: { ...frames, [device]: addFrame(frames[device] ?? [], frame) } })))
+    take('press', ({ device, value, channel }) => set(({ press }) => ({ press: { device, value, channel, count: (press?.count ?? 0) + 1 } })))
+  }
+  const shut = (): void => {
+    source?.close()
+    source = null
+  }
+  globalThis.document?.addEventListener('visibilitychange', () => {
+    clearTimeout(parking)
+    if (document.hidden) parking = setTimeout(() => { shut(); set({ open: false }) }, PARKED_MS)
+    else if (!source && get().ids.length > 0) open()
+  })
   return {
     ids: [], open: false, statuses: {}, frames: {}, press: null,
     listen: (ids) => {
       if (source && ids.join() === get().ids.join()) return
-      source?.close()
+      shut()
       set({ ids: [...ids], open: false })
-      if (ids.length === 0) return
-      source = new EventSource(`/api/devices/stream?ids=${ids.join(',')}`)
-      source.onopen = () => set({ open: true })
-      source.onerror = () => set({ open: false })
-      take('status', (status) => set(({ statuses }) => ({ statuses: { ...statuses, [status.device]: status } })))
-      take('frame', ({ device, ...frame }) => set(({ frames }) => ({ frames: { ...frames, [device]: addFrame(frames[device] ?? [], frame) } })))
-      take('press', ({ device, value, channel }) => set(({ press }) => ({ press: { device, value, channel, count: (press?.count ?? 0) + 1 } })))
+      if (ids.length > 0) open()
     },
     hang: () => {
-      source?.close()
-      source = null
+      shut()
       set({ ids: [], open: false, frames: {}, press: null })
     },
   }
