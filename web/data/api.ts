@@ -50,12 +50,12 @@ export const askJobs = async (asked: JobListQuery): Promise<JobPage> => (await c
 export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>
   (await call('/api/bundle', { method: 'POST', headers: { 'content-type': 'application/json' }, body: bundle }, LONG_PATIENCE_MS)) as BundleOutcome
 
-/** Posts something that is no record. @throws {Refused} or {Unreachable}. */
+/** Posts something to a door of the server. @throws {Refused} or {Unreachable}. */
 export const tell = (path: string, body: object): Promise<unknown> => call(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 
 /** Sends a command; sent again with the same id it changes nothing twice. @throws {Refused} or {Unreachable}. */
 export const send = async (command: Command): Promise<CommandResult> =>
-  (await call('/api/commands', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(command) })) as CommandResult
+  (await tell('/api/commands', command)) as CommandResult
 
 /** What to tell a person about an error. */
 export function sentenceOf(error: unknown): string {

@@ -15,7 +15,7 @@ export const useLog = (id: string | null) => useQuery<LogRecord>({ queryKey: ['l
 /** An order: what, and where or how long where that is to be said. */
 export interface Order { readonly action: DeviceAction; readonly corner?: Corner | null; readonly forS?: number | null; readonly offMm?: PerCorner<number> | null; readonly foldsInspected?: boolean }
 
-/** Has a device do something; the same tap sent again after a lost answer does it once. `error` says why not. */
+/** Has a device do something. Each tap is an order of its own and never sent again by itself: a car must not move late. `error` says why not. */
 export function useOrder(deviceId: string, jobId: string | null) {
   const { personId, device } = useSession()
   return useMutation({

@@ -5,12 +5,12 @@ import type { ChannelDoubt, Lift } from '@anklet/core/guided'
 import { CHANNEL_LIMITS, doubtOf, findLifts } from '@anklet/core/guided'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
+import { CORNER_WORDS } from '../words/corners.ts'
 
 /** Rows kept with the job: more than a screen shows, few enough to send. */
 const MOST_ROWS = 12_000
 const DELIMITERS = [';', '\t', ',', '|']
 const UNIT = { height: 'mm', signal: 'per cent', pressure: 'bar', current: 'A', voltage: 'V', temperature: 'degC', state: '0 or 1' } as const
-const CORNER_WORDS = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' } as const
 
 /** The head of a file, and what its columns seem to hold. */
 export interface LogSniff { readonly headers: readonly string[]; readonly samples: readonly (readonly string[])[]; readonly columns: readonly LogColumn[] }

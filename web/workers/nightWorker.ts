@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { conductanceOfRate } from '@anklet/core/leakdown'
-import type { Fault, Machine, SimRun } from '@anklet/core/simulation'
-import { levelledState, simulate, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import type { Fault, SimRun } from '@anklet/core/simulation'
+import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
 import type { Architecture, Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
 
 /** A parked night with one leak. */
@@ -20,9 +20,6 @@ export interface NightRequest {
 export interface ParkedNight { readonly hours: readonly number[]; readonly awake: readonly PerCorner<number>[]; readonly off: readonly PerCorner<number>[]; readonly checkHours: readonly number[] }
 
 const SAMPLES = 56
-/** A gallery and a reservoir of a usual size: parked, they hardly matter. */
-const GALLERY_L = 0.15
-const RESERVOIR_L = 5
 
 /** Runs a parked night twice: with the module left to its habits, and with its supply cut. @returns null where the vehicle cannot stand so. */
 export function parkedNight({ vehicle, architecture, corner, leakBarLPerH, levelId, hours, startC, endC }: NightRequest): ParkedNight | null {
@@ -30,7 +27,7 @@ export function parkedNight({ vehicle, architecture, corner, leakBarLPerH, level
   const faults: Fault[] = conductance ? [{ kind: 'springLeak', corner, conductance }] : []
   const untilS = hours * 3600
   const run = (parked: Architecture['parked']): SimRun | null => {
-    const machine: Machine = { vehicle, architecture: { ...architecture, parked }, galleryL: GALLERY_L, reservoirL: architecture.reservoir ? RESERVOIR_L : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 12.5 }
+    const machine = usualMachine(vehicle, { ...architecture, parked })
     const state = levelledState(machine, levelId, startC)
     return state.ok ? simulate({ machine, state: state.value, untilS, faults, happenings: [], sampleEveryS: untilS / SAMPLES, temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS }) : null
   }

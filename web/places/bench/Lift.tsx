@@ -1,5 +1,6 @@
 import type { VehicleType } from '@anklet/contract'
 import { liftTime } from '@anklet/core/compressor'
+import { judgeLift } from '@anklet/core/guided'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
@@ -15,8 +16,6 @@ import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 
 const ASKS = { ...PUMP_ASKS, temperatureC: WARMTH_ASK, measuredS: { words: 'Measured with a watch', kind: 'plain', unit: 's (0: not yet)', least: 0, most: 3600, start: 0 } } as const
-/** A pump that brings less than this share of what it should is weak. */
-const WEAK = 0.8
 
 /** How long a lift takes with a good pump, held against the time it took. */
 export function Lift({ type }: { readonly type: VehicleType }): ReactNode {
@@ -26,8 +25,8 @@ export function Lift({ type }: { readonly type: VehicleType }): ReactNode {
   const [liftMm, setLift] = useState<Readonly<Record<string, number>>>(() => Object.fromEntries(withAir.map((corner) => [corner, 30])))
   const { read, fields } = useFigures(ASKS)
   const answer = read.ok ? liftTime({ vehicle, liftMm, ...read.value }) : null
-  const share = answer?.ok && read.ok && read.value.measuredS > 0 ? answer.value.seconds / read.value.measuredS : null
-  const verdict = share === null ? '' : share < WEAK ? ` It took longer: only ${Math.round(share * 100)}\u00a0% of the flow arrived. The pump is weak, or air gets out while it lifts: pump it dead-ended to tell them apart.` : ` It took no longer than it should: the pump brings what it must.`
+  const judged = answer?.ok && read.ok && read.value.measuredS > 0 ? judgeLift(answer.value.seconds, read.value.measuredS, null) : null
+  const verdict = judged === null ? '' : judged.verdict !== 'good' ? ` It took longer: only ${Math.round(judged.share * 100)}\u00a0% of the flow arrived. The pump is weak, or air gets out while it lifts: pump it dead-ended to tell them apart.` : ` It took no longer than it should: the pump brings what it must.`
   const lines = answer?.ok ? [`${type.name}, ${withAir.map((corner) => `${corner} ${liftMm[corner] ?? 0}`).join(', ')} mm: ${answer.value.airBarL.toFixed(1)} bar·L, ${secondsWords(answer.value.seconds)}.`, ...(verdict ? [verdict.trim()] : [])] : []
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">

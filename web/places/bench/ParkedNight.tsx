@@ -5,10 +5,11 @@ import type { Architecture, Corner } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
 import { wrap } from 'comlink'
 import type { ReactNode } from 'react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'
 import { useUnits } from '../../data/queries.ts'
 import type { NightRequest, NightWorker, ParkedNight as Night } from '../../workers/nightWorker.ts'
+import { useReckoned } from '../../workers/useReckoned.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { hiddenWords } from '../../words/hidden.ts'
 import { rateWords } from '../../words/rates.ts'
@@ -25,18 +26,8 @@ const W = 200
 const H = 190
 const LEFT = 34
 
-function useNight(request: NightRequest): Night | null | 'working' {
-  const [night, setNight] = useState<Night | null | 'working'>('working')
-  const content = JSON.stringify(request)
-  const worker = useMemo(() => new Worker(new URL('../../workers/nightWorker.ts', import.meta.url), { type: 'module' }), [])
-  useEffect(() => () => worker.terminate(), [worker])
-  useEffect(() => {
-    let current = true
-    void wrap<NightWorker>(worker).parkedNight(JSON.parse(content) as NightRequest).then((next) => { if (current) setNight(next) }, () => { if (current) setNight(null) })
-    return () => { current = false }
-  }, [content, worker])
-  return night
-}
+const makeWorker = (): Worker => new Worker(new URL('../../workers/nightWorker.ts', import.meta.url), { type: 'module' })
+const askNight = async (worker: Worker, request: NightRequest): Promise<Night | 'none'> => (await wrap<NightWorker>(worker).parkedNight(request)) ?? 'none'
 
 function Panel({ corner, night, range: [low, high], units }: { readonly corner: Corner; readonly night: Night; readonly range: readonly [number, number]; readonly units: DisplayUnits }): ReactNode {
   const x = (hour: number): number => LEFT + (hour / HOURS) * (W - LEFT - 8)
@@ -70,13 +61,13 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
   const [logRate, setLogRate] = useState(-0.6)
   const checksAfterH = type.architecture.parked.checksAfterH.length > 0 ? type.architecture.parked.checksAfterH : [3, 9]
   const rate = 10 ** logRate
-  const night = useNight({ vehicle, architecture: { ...type.architecture, parked: { policy, checksAfterH } }, corner, leakBarLPerH: rate, levelId: type.architecture.levels.at(-1)!.id, hours: HOURS, startC: 10, endC: 2 })
-  if (night === null) return <p className="wrong" role="alert">With these figures the vehicle finds no place to rest.</p>
-  const words = night === 'working' ? null : hiddenWords(corner, night.awake.at(-1)!, night.off.at(-1)!, units)
+  const night = useReckoned(makeWorker, askNight, { vehicle, architecture: { ...type.architecture, parked: { policy, checksAfterH } }, corner, leakBarLPerH: rate, levelId: type.architecture.levels.at(-1)!.id, hours: HOURS, startC: 10, endC: 2 }, 'none')
+  if (night === 'none') return <p className="wrong" role="alert">With these figures the vehicle finds no place to rest.</p>
+  const words = night === null ? null : hiddenWords(corner, night.awake.at(-1)!, night.off.at(-1)!, units)
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid min-w-0 content-start gap-3">
-        {night === 'working' ? <p role="status">Running the night …</p> : <div className="corners">{WALK.map((each) => <div key={each} style={{ gridArea: each }}><Panel corner={each} night={night} range={rangeOf(night)} units={units} /></div>)}</div>}
+        {night === null ? <p role="status">Running the night …</p> : <div className="corners">{WALK.map((each) => <div key={each} style={{ gridArea: each }}><Panel corner={each} night={night} range={rangeOf(night)} units={units} /></div>)}</div>}
         <p className="text-[13.5px] text-ink-2">{HOURS} h from 10 to 2 °C, from the highest level, {UNIT_LABEL[units.length]}. Solid: the module left to its habits, looking at the dotted hours. Dashed: its supply cut.</p>
         <Taps<Corner> legend="The leak" options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={[corner]} onTap={setCorner} />
         <Slider label="Leak" min={-2.5} max={1} step={0.05} value={logRate} shown={rateWords(rate)} onSlide={setLogRate} />

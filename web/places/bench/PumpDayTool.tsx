@@ -1,15 +1,17 @@
 import type { VehicleType } from '@anklet/contract'
 import type { PumpDay, PumpDayRequest } from '@anklet/core/simulation'
-import { USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import { USUAL_PUMP, usualMachine } from '@anklet/core/simulation'
 import type { Corner } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
 import { wrap } from 'comlink'
 import type { ReactNode } from 'react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
+import { Figure } from '../../parts/Figure.tsx'
 import { useFigures } from '../../parts/Figures.tsx'
 import { PUMP_ASKS } from '../../parts/pumpAsks.ts'
 import { Taps } from '../../parts/Taps.tsx'
 import type { PumpDayWorker } from '../../workers/pumpDayWorker.ts'
+import { useReckoned } from '../../workers/useReckoned.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { pumpDayWords } from '../../words/pumpDay.ts'
 import { rateWords, sizeWords } from '../../words/rates.ts'
@@ -23,27 +25,15 @@ const ASKS = {
   coldC: { words: 'Before dawn', kind: 'temperature', least: -50, most: 45, start: 2 }, warmC: { words: 'In the afternoon', kind: 'temperature', least: -50, most: 55, start: 10 }, humidity: { words: 'Humidity', kind: 'plain', unit: '%', least: 0, most: 100, start: 80 },
 } as const
 const DRIVES = [{ fromH: 7, toH: 7.75 }, { fromH: 12, toH: 12.5 }, { fromH: 16.5, toH: 17.25 }] as const
-const GALLERY_L = 0.15
-const RESERVOIR_L = 5
 const W = 720
 const H = 190
 const LEFT = 40
 const FLOOR = 160
 
-function useDays(requests: readonly PumpDayRequest[] | null): readonly (PumpDay | null)[] | null {
-  const [days, setDays] = useState<readonly (PumpDay | null)[] | null>(null)
-  const worker = useMemo(() => new Worker(new URL('../../workers/pumpDayWorker.ts', import.meta.url), { type: 'module' }), [])
-  useEffect(() => () => worker.terminate(), [worker])
-  const content = JSON.stringify(requests)
-  useEffect(() => {
-    let current = true
-    const asked = JSON.parse(content) as readonly PumpDayRequest[] | null
-    if (!asked) return setDays(null)
-    const remote = wrap<PumpDayWorker>(worker)
-    void Promise.all(asked.map((request) => remote.day(request))).then((next) => { if (current) setDays(next) }, () => { if (current) setDays(asked.map(() => null)) })
-    return () => { current = false }
-  }, [content, worker])
-  return days
+const makeWorker = (): Worker => new Worker(new URL('../../workers/pumpDayWorker.ts', import.meta.url), { type: 'module' })
+const askDays = (worker: Worker, requests: readonly PumpDayRequest[]): Promise<readonly (PumpDay | null)[]> => {
+  const remote = wrap<PumpDayWorker>(worker)
+  return Promise.all(requests.map((request) => remote.day(request)))
 }
 
 /** The pump's warmth through the day, its runs below: the line tells how hot, the bars how long. */
@@ -65,10 +55,6 @@ function DayChart({ day, cutoutC }: { readonly day: PumpDay; readonly cutoutC: n
   )
 }
 
-function Figure({ words, value, unit }: { readonly words: string; readonly value: string; readonly unit: string }): ReactNode {
-  return <p className="figure"><span className="text-ink-2">{words}</span><span className="num">{value}<span className="unit">{unit}</span></span></p>
-}
-
 /** What a leak makes of the pump's day: starts, minutes, the long morning run, heat and water. */
 export function PumpDayTool({ type }: { readonly type: VehicleType }): ReactNode {
   const vehicle = useMemo(() => completeGeometry(type.geometry), [type])
@@ -80,11 +66,11 @@ export function PumpDayTool({ type }: { readonly type: VehicleType }): ReactNode
   const { architecture } = type
   const requests = read.ok
     ? [rate, 0].map((leakBarLPerH): PumpDayRequest => ({
-      machine: { vehicle, architecture, galleryL: GALLERY_L, reservoirL: architecture.reservoir ? RESERVOIR_L : 0, pump: { ...USUAL_PUMP, freeFlowLPerMin: read.value.freeFlowLPerMin, stallBarG: read.value.stallBarG }, rules: USUAL_RULES, supplyV: 13.5 },
+      machine: usualMachine(vehicle, architecture, { pump: { ...USUAL_PUMP, freeFlowLPerMin: read.value.freeFlowLPerMin, stallBarG: read.value.stallBarG }, supplyV: 13.5 }),
       levelId: architecture.levels.find(({ offsetMm }) => offsetMm === 0)?.id ?? architecture.levels[0]!.id, corner, leakBarLPerH, drives: DRIVES, coldC: Math.min(read.value.coldC, read.value.warmC), warmC: Math.max(read.value.coldC, read.value.warmC), humidity: read.value.humidity / 100,
     }))
     : null
-  const days = useDays(requests)
+  const days = useReckoned(makeWorker, askDays, requests, [null, null])
   const [day, tight] = days ?? []
   const words = day && tight ? pumpDayWords(day, tight) : null
   const life = (minutes: number): string => (!read.ok || read.value.lifeHours === 0 ? '' : minutes < 0.01 ? 'its life' : daysWords((read.value.lifeHours * 60) / minutes))

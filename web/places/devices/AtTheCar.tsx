@@ -1,8 +1,7 @@
-import type { DeviceStatus } from '@anklet/contract'
-import type { Frame } from '@anklet/contract'
+import type { DeviceStatus, Frame } from '@anklet/contract'
 import type { Fault } from '@anklet/core/simulation'
 import type { Architecture, Corner } from '@anklet/core/vehicle'
-import { hasAirOnAxle, WALK } from '@anklet/core/vehicle'
+import { axleMate, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'
@@ -15,10 +14,9 @@ import { faultWords } from '../../words/devices.ts'
 const NIGHT_LEAK = 1.2e-5
 
 function faultsFor(architecture: Architecture, corner: Corner): Fault[] {
-  const other: Corner = ({ FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' } as const)[corner]
-  const air = hasAirOnAxle(architecture, corner.startsWith('F') ? 'front' : 'rear')
+  const other = axleMate(corner)
   return [
-    ...(air ? [{ kind: 'springLeak', corner, conductance: NIGHT_LEAK }, { kind: 'stuckShut', valve: corner }, { kind: 'crossedLines', corners: [corner, other] }, { kind: 'blockedLine', corner, share: 0.02 }] satisfies Fault[] : []),
+    ...(hasAirAtCorner(architecture, corner) ? [{ kind: 'springLeak', corner, conductance: NIGHT_LEAK }, { kind: 'stuckShut', valve: corner }, { kind: 'crossedLines', corners: [corner, other] }, { kind: 'blockedLine', corner, share: 0.02 }] satisfies Fault[] : []),
     { kind: 'sensorOffset', corner, mm: 15 }, { kind: 'sensorOpen', corner }, { kind: 'sensorLoose', corner }, { kind: 'crossedSensors', corners: [corner, other] },
     { kind: 'weakPump', share: 0.6 }, { kind: 'hotPump', factor: 8 }, { kind: 'relayDead' }, { kind: 'relayWelded' }, { kind: 'dryer', share: 0.2 }, { kind: 'dryerWet' }, { kind: 'supplyMissing' }, { kind: 'wrongCalibration', mm: 12 },
   ]
@@ -33,6 +31,7 @@ export function AtTheCar({ status, frame, architecture }: { readonly status: Dev
   if (!now || !state) return <p className="text-ink-2">The stand-in wakes …</p>
   const faults = now.faults as readonly Fault[]
   const has = (fault: Fault): boolean => faults.some((each) => JSON.stringify(each) === JSON.stringify(fault))
+  const choices = faultsFor(architecture, corner)
   const load = now.payloadN[corner] ?? 0
   const flip = (key: string): void => change.mutate({ key: { ignition: !state.ignition }, supply: { supply: !state.supply }, door: { doorOpen: !state.doorOpen } }[key] ?? {})
   return (
@@ -47,10 +46,10 @@ export function AtTheCar({ status, frame, architecture }: { readonly status: Dev
         <button type="button" className="btn" onClick={() => change.mutate({ press: { gauge: 'currentClamp', corner: null } })}>Press current clamp</button>
         <button type="button" className="tap" data-on={load !== 0} aria-pressed={load !== 0} onClick={() => change.mutate({ payloadN: { ...now.payloadN, [corner]: load === 0 ? 900 : 0 } })}>900 N over it</button>
       </div>
-      <Taps<string> legend="What is wrong with it" chosen={faultsFor(architecture, corner).filter(has).map(faultWords)} onTap={(words) => {
-        const fault = faultsFor(architecture, corner).find((each) => faultWords(each) === words)!
+      <Taps<string> legend="What is wrong with it" chosen={choices.filter(has).map(faultWords)} onTap={(words) => {
+        const fault = choices.find((each) => faultWords(each) === words)!
         change.mutate({ faults: (has(fault) ? faults.filter((each) => JSON.stringify(each) !== JSON.stringify(fault)) : [...faults, fault]) as never })
-      }} options={faultsFor(architecture, corner).map((fault) => ({ value: faultWords(fault), words: faultWords(fault) }))} />
+      }} options={choices.map((fault) => ({ value: faultWords(fault), words: faultWords(fault) }))} />
       {faults.length > 0 && <p className="hint">Now: {faults.map(faultWords).join('; ')}.</p>}
       <button type="button" className="btn justify-self-start" onClick={() => change.mutate({ afresh: true })}>Begin afresh: sound and level</button>
       {change.error && <p className="wrong" role="alert">{sentenceOf(change.error)}</p>}

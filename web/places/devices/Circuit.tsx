@@ -1,6 +1,6 @@
 import type { ModuleState } from '@anklet/contract'
 import type { Architecture, Corner } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, WALK } from '@anklet/core/vehicle'
+import { AXLE_CORNERS, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { openWords } from '../../words/devices.ts'
 
@@ -55,8 +55,7 @@ function Box({ x, y, width, words, on = false }: { readonly x: number; readonly 
 
 function Springs({ architecture, open, raising }: { readonly architecture: Architecture; readonly open: ReadonlySet<string>; readonly raising: boolean }): ReactNode {
   return WALK.map((corner) => {
-    const axle = corner.startsWith('F') ? 'front' : 'rear'
-    if (architecture.air[axle] === 'none') return <text key={corner} x={X[corner]} y={SPRING_Y + 4} textAnchor="middle" fontSize="12" fill="var(--ink-3)">coil</text>
+    if (!hasAirAtCorner(architecture, corner)) return <text key={corner} x={X[corner]} y={SPRING_Y + 4} textAnchor="middle" fontSize="12" fill="var(--ink-3)">coil</text>
     const isOpen = open.has(corner)
     return (
       <g key={corner}>

@@ -3,14 +3,12 @@ import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Loading } from '../../parts/Loading.tsx'
 import { useDevices } from '../../data/devices.ts'
-import { useUnits, useVehicleTypes } from '../../data/queries.ts'
+import { useVehicleTypes } from '../../data/queries.ts'
 import { useLink } from '../../state/link.ts'
 import { useSession } from '../../state/session.ts'
 import { KIND_WORDS } from '../../words/devices.ts'
-import { AtTheCar } from './AtTheCar.tsx'
+import { Doing } from './Doing.tsx'
 import { Live } from './Live.tsx'
-import { Orders } from './Orders.tsx'
-import { StoredCodes } from './StoredCodes.tsx'
 
 function Entry({ status: { identity, attached, standIn, heldBy }, on, here, onPick }: { readonly status: DeviceStatus; readonly on: boolean; /** This browser's name. */ readonly here: string; onPick(): void }): ReactNode {
   return (
@@ -33,21 +31,10 @@ function Gauge({ status: { identity } }: { readonly status: DeviceStatus }): Rea
 }
 
 function Vehicle({ status, type }: { readonly status: DeviceStatus; readonly type: VehicleType | null }): ReactNode {
-  const units = useUnits()
-  const [tab, setTab] = useState<'orders' | 'car' | 'codes'>('orders')
-  const frame = useLink((link) => link.frames[status.identity.id]?.at(-1))
   return (
     <div className="grid min-w-0 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
       <Live status={status} type={type} heightPx={180} />
-      <div className="grid content-start gap-4">
-        <div role="tablist" aria-label="What to do" className="flex flex-wrap gap-2">
-          {([['orders', 'Orders'], ['codes', `Codes${status.codes && status.codes.length > 0 ? ` (${status.codes.length})` : ''}`], ...(status.standIn ? [['car', 'At the car']] : [])] as [typeof tab, string][]).map(([id, words]) => <button key={id} type="button" role="tab" aria-selected={tab === id} className="tap" data-on={tab === id} onClick={() => setTab(id)}>{words}</button>)}
-        </div>
-        {tab === 'orders' && type && <Orders status={status} architecture={type.architecture} jobId={null} />}
-        {tab === 'orders' && !type && <p className="text-ink-2">This device does not say which vehicle type it is attached to, so it is not ordered about from here.</p>}
-        {tab === 'codes' && <StoredCodes status={status} units={units} jobId={null} />}
-        {tab === 'car' && type && <AtTheCar status={status} frame={frame} architecture={type.architecture} />}
-      </div>
+      <Doing status={status} type={type} jobId={null} />
     </div>
   )
 }

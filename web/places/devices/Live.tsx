@@ -3,6 +3,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
+import { Figure } from '../../parts/Figure.tsx'
 import { useLink } from '../../state/link.ts'
 import { capital } from '../../words/corners.ts'
 import { doubtWords, moduleWords } from '../../words/devices.ts'
@@ -11,10 +12,6 @@ import { doubtsOf } from './live.ts'
 import { LiveStrip } from './LiveStrip.tsx'
 
 interface LiveProps { readonly status: DeviceStatus; readonly type: VehicleType | null; readonly heightPx: number }
-
-function Figure({ words, value, unit }: { readonly words: string; readonly value: string; readonly unit: string }): ReactNode {
-  return <p className="figure"><span className="text-ink-2">{words}</span><span className="num">{value}<span className="unit">{unit}</span></span></p>
-}
 
 /** A vehicle as its module tells it: a sentence, heights on the strip, the circuit, and what else it measures. */
 export function Live({ status: { identity, attached }, type, heightPx }: LiveProps): ReactNode {

@@ -1,11 +1,11 @@
 import type { DeviceAction, DeviceStatus } from '@anklet/contract'
 import type { Architecture, Corner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import { ArrowDownToLine, ArrowUpFromLine, OctagonX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { CornerGlyph } from '../../parts/CornerGlyph.tsx'
-import { sentenceOf } from '../../data/api.ts'
+import { Refused, sentenceOf } from '../../data/api.ts'
 import { useHold, useOrder } from '../../data/devices.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { ACTION_WORDS } from '../../words/devices.ts'
@@ -14,7 +14,8 @@ interface OrdersProps { readonly status: DeviceStatus; readonly architecture: Ar
 
 /** What the module can be asked to do. It moves the car: one corner is said by word and picture, and stop is always at hand. */
 export function Orders({ status: { identity }, architecture, jobId }: OrdersProps): ReactNode {
-  const [corner, setCorner] = useState<Corner>(WALK.find((each) => architecture.air[each.startsWith('F') ? 'front' : 'rear'] !== 'none') ?? 'RL')
+  const corners = WALK.filter((each) => hasAirAtCorner(architecture, each))
+  const [corner, setCorner] = useState<Corner>(corners[0] ?? 'RL')
   const [folds, setFolds] = useState(false)
   const [working, setWorking] = useState(false)
   const held = useHold(working ? identity.id : null, jobId)
@@ -23,7 +24,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
   const ask = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}): void => { if (!order.isPending) order.mutate({ action, foldsInspected: folds, ...more }, { onSuccess: () => setWorking(true) }) }
   const button = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}, icon: ReactNode = null): ReactNode => can(action) && <button type="button" className="btn" onClick={() => ask(action, more)}>{icon}{ACTION_WORDS[action]}</button>
   const error = held.error ?? order.error
-  const asksFolds = error !== null && sentenceOf(error).includes('fold')
+  const asksFolds = error instanceof Refused && error.path === '/foldsInspected'
   return (
     <section aria-label="Orders" className="grid gap-3">
       <p className="text-[13.5px] text-ink-2">These move the car or its air. Nobody under it, doors shut, hands clear of wheels and bellows.</p>
@@ -31,7 +32,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
       {(can('fill') || can('vent')) && (
         <div className="flex flex-wrap items-center gap-2">
           <CornerGlyph lit={[corner]} size={46} />
-          {WALK.filter((each) => architecture.air[each.startsWith('F') ? 'front' : 'rear'] !== 'none').map((each) => <button key={each} type="button" className="tap" data-on={each === corner} aria-pressed={each === corner} aria-label={capital(CORNER_WORDS[each])} onClick={() => setCorner(each)}>{each}</button>)}
+          {corners.map((each) => <button key={each} type="button" className="tap" data-on={each === corner} aria-pressed={each === corner} aria-label={capital(CORNER_WORDS[each])} onClick={() => setCorner(each)}>{each}</button>)}
           {button('fill', { corner, forS: 3 }, <ArrowUpFromLine size={18} aria-hidden />)}{button('vent', { corner, forS: 3 }, <ArrowDownToLine size={18} aria-hidden />)}
         </div>
       )}

@@ -1,5 +1,5 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
-import { airLedger } from '@anklet/core/compressor'
+import { airBetween, airLedger } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
@@ -45,7 +45,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const car = useVehicle(job.vehicle.id).data
   const ledger = read.ok ? airLedger({ ...read.value, vehicle: completeGeometry(job.vehicleType.geometry), levelOffsetMm: 0, bottle: read.value.bottleL > 0 ? { volumeL: read.value.bottleL, barG: read.value.bottleBarG } : null }) : null
   const pressure = (bar: number): string => `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
-  const added = read.ok && after.read.ok ? ((after.read.value.afterBarG - read.value.reservoirBarG) * read.value.reservoirL * 293.15) / (read.value.temperatureC + 273.15) : null
+  const added = read.ok && after.read.ok ? airBetween(read.value.reservoirBarG, after.read.value.afterBarG, read.value.reservoirL, read.value.temperatureC) : null
   const record = (): void => {
     if (!read.ok || !after.read.ok || added === null) return
     const { reservoirBarG: beforeBarG, temperatureC } = read.value

@@ -1,7 +1,7 @@
 import type { Job } from '@anklet/contract'
 import { judgeDecay } from '@anklet/core/guided'
 import type { Corner } from '@anklet/core/vehicle'
-import { hasAirOnAxle, WALK } from '@anklet/core/vehicle'
+import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
@@ -12,6 +12,7 @@ import { Taps } from '../../../parts/Taps.tsx'
 import { decaySaid } from '../../../words/checks.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { CheckFrame } from './CheckFrame.tsx'
+import type { PressurePoint } from './PressurePoints.tsx'
 import { asReadings, PressurePoints } from './PressurePoints.tsx'
 
 const asksFor = (volumeL: number | null) => ({ volumeL: { words: 'Volume shut in', kind: 'plain', unit: 'L', least: 0.01, most: 200, start: volumeL }, temperatureC: WARMTH_ASK, gauge: { words: 'The gauge is good to', kind: 'plain', unit: 'bar', least: 0.001, most: 1, start: 0.02 } } as const)
@@ -31,7 +32,7 @@ const TEXT = {
 export function Decay({ job, kind, corner, volumeL }: { readonly job: Job | null; readonly kind: 'shopAir' | 'hold'; readonly corner: Corner; readonly volumeL: number | null }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(asksFor(volumeL))
-  const [points, setPoints] = useState<readonly { readonly atMs: number; readonly barG: number }[]>([])
+  const [points, setPoints] = useState<readonly PressurePoint[]>([])
   const outcome = read.ok && points.length > 0 ? judgeDecay({ pressure: asReadings(points), volumeL: read.value.volumeL, temperatureC: read.value.temperatureC, gaugeBar: read.value.gauge }) : null
   const torn = outcome && !outcome.ok && outcome.error.code === 'neverBuilt'
   const said = outcome?.ok ? decaySaid(outcome.value, kind === 'shopAir' ? capital(CORNER_WORDS[corner]) : 'What was shut in', units) : torn ? { verdict: 'bad' as const, sentence: 'It never built pressure: torn, or open.', lines: ['Less than 0.3 bar.'], speaksFor: 'a torn spring, an open line or fitting' } : null
@@ -46,7 +47,7 @@ export function Decay({ job, kind, corner, volumeL }: { readonly job: Job | null
 /** A volume shut off under pressure and watched: one corner on workshop air, or a sealed port. */
 export function DecayCheck({ job, kind }: { readonly job: Job; readonly kind: 'shopAir' | 'hold' }): ReactNode {
   const { architecture, geometry } = job.vehicleType
-  const corners = WALK.filter((corner) => hasAirOnAxle(architecture, corner.startsWith('F') ? 'front' : 'rear'))
+  const corners = WALK.filter((corner) => hasAirAtCorner(architecture, corner))
   const [corner, setCorner] = useState<Corner>(corners[0] ?? 'RL')
   return (
     <div className="grid gap-4">

@@ -6,14 +6,15 @@ import { useUnits } from '../../../data/queries.ts'
 import { parseNumber } from '../../../state/typed.ts'
 import { useGauge } from '../../../state/useGauge.ts'
 
-interface Point { readonly atMs: number; readonly barG: number }
-interface PointsProps { readonly points: readonly Point[]; onChange(points: readonly Point[]): void }
+/** A pressure and when it was read. */
+export interface PressurePoint { readonly atMs: number; readonly barG: number }
+interface PointsProps { readonly points: readonly PressurePoint[]; onChange(points: readonly PressurePoint[]): void }
 
 /** Pressures read one after another, as a test takes them. */
-export const asReadings = (points: readonly Point[]): Readings => ({ atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000), values: points.map(({ barG }) => barG) })
+export const asReadings = (points: readonly PressurePoint[]): Readings => ({ atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000), values: points.map(({ barG }) => barG) })
 
 /** Reads pairs of minutes and a pressure, a pair a line. @returns null when a line is none */
-export function readPairs(text: string, toBar: (shown: number) => number): readonly Point[] | null {
+export function readPairs(text: string, toBar: (shown: number) => number): readonly PressurePoint[] | null {
   const rows = text.split('\n').filter((line) => line.trim() !== '').map((line) => line.trim().split(/[\s;]+/).map(parseNumber))
   if (rows.length === 0 || rows.some((row) => row.length !== 2 || row.includes(null))) return null
   const points = rows.map(([minutes, bar]) => ({ atMs: minutes! * 60_000, barG: toBar(bar!) }))

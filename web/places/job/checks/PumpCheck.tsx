@@ -12,6 +12,7 @@ import { PUMP_ASKS, WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 import { pumpSaid } from '../../../words/checks.ts'
 import { readingsOf, useCapture } from './capture.ts'
 import { CheckFrame } from './CheckFrame.tsx'
+import type { PressurePoint } from './PressurePoints.tsx'
 import { useLinked } from './linked.ts'
 import { asReadings, PressurePoints } from './PressurePoints.tsx'
 
@@ -35,7 +36,7 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
   const linked = useLinked(job)
   const capture = useCapture(linked?.identity.id ?? null)
   const order = useOrder(linked?.identity.id ?? '', job?.id ?? null)
-  const [points, setPoints] = useState<readonly { readonly atMs: number; readonly barG: number }[]>([])
+  const [points, setPoints] = useState<readonly PressurePoint[]>([])
   const senses = linked?.identity.channels.some(({ id }) => id === 'gallery') ?? false
   const live = whileRunning(readingsOf(capture.frames, 'gallery'), readingsOf(capture.frames, 'runs'))
   const pressure = senses && live.atS.length > 0 ? live : asReadings(points)

@@ -3,7 +3,7 @@ import type { Commanded } from '@anklet/core/guided'
 import { judgeWhichCorner } from '@anklet/core/guided'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner, PerCorner } from '@anklet/core/vehicle'
-import { hasAirOnAxle, perCorner, WALK } from '@anklet/core/vehicle'
+import { hasAirAtCorner, perCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
@@ -55,7 +55,7 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
     setDone((list) => [...list.filter(({ corner }) => corner !== told.corner), { corner: told.corner, movedMm }])
     setTold(null)
   }, [told, newest, channels, mutate])
-  const corners = WALK.filter((corner) => hasAirOnAxle(job.vehicleType.architecture, corner.startsWith('F') ? 'front' : 'rear'))
+  const corners = WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))
   const tell = (corner: Corner): void => {
     const before = newest
     if (before && !told) mutate({ action: 'fill', corner, forS: FILL_S }, { onSuccess: () => setTold({ corner, before, highest: perCorner(() => null) }) })

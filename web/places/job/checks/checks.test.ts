@@ -34,12 +34,14 @@ describe('channels of a device', () => {
   })
 })
 
-test('a live channel in another unit, or stuck while the car rises, is doubted', () => {
-  const [gallery, FL] = [channel('gallery', 'pressure', null), channel('height.FL', 'height', 'FL')]
+test('a live channel in another unit, or stuck while the other side rises, is doubted', () => {
+  const [gallery, FL, FR, rear] = [channel('gallery', 'pressure', null), channel('height.FL', 'height', 'FL'), channel('height.FR', 'height', 'FR'), channel('height.rear', 'height', null)]
   const module = { mode: 'raising' as const, levelId: 'high', pumpOn: true, open: [], lifting: false, ignition: true, supply: true, doorOpen: false }
-  const frames = Array.from({ length: 60 }, (_, atS) => ({ kind: 'frame' as const, atS, values: { gallery: 690 + atS, 'height.FL': 470 }, module }))
-  expect(doubtsOf([gallery, FL], frames, 470)).toEqual([{ place: 'gallery', doubt: { code: 'otherUnit', unit: 'kPa' } }, { place: 'height.FL', doubt: { code: 'stuck' } }])
-  expect(doubtsOf([FL], frames.map((frame, i) => ({ ...frame, values: { 'height.FL': 470 + i / 10 } })), 470)).toEqual([])
+  const frames = Array.from({ length: 60 }, (_, atS) => ({ kind: 'frame' as const, atS, values: { gallery: 690 + atS, 'height.FL': 470, 'height.FR': 470 + atS / 3, 'height.rear': 480 }, module }))
+  expect(doubtsOf([gallery, FL, FR, rear], frames, 470)).toEqual([{ place: 'gallery', doubt: { code: 'otherUnit', unit: 'kPa' } }, { place: 'height.FL', doubt: { code: 'stuck' } }])
+  // It follows a little, or nothing on its axle moves: no reason to doubt it.
+  expect(doubtsOf([FL, FR], frames.map((frame, i) => ({ ...frame, values: { ...frame.values, 'height.FL': 470 + i / 100 } })), 470)).toEqual([])
+  expect(doubtsOf([FL, FR], frames.map((frame) => ({ ...frame, values: { 'height.FL': 470, 'height.FR': 470 } })), 470)).toEqual([])
 })
 
 test('a real module before a stand-in, and none of another kind of vehicle', () => {

@@ -10,12 +10,10 @@ import { useCommand, useUnits } from '../../../data/queries.ts'
 import { useNow } from '../../../parts/useNow.ts'
 import { useLink } from '../../../state/link.ts'
 import { moduleWords } from '../../../words/devices.ts'
-import { AtTheCar } from '../../devices/AtTheCar.tsx'
+import { Doing } from '../../devices/Doing.tsx'
 import { Live } from '../../devices/Live.tsx'
 import { valueAt } from '../../devices/live.ts'
 import { moduleFor } from './moduleFor.ts'
-import { Orders } from '../../devices/Orders.tsx'
-import { StoredCodes } from '../../devices/StoredCodes.tsx'
 
 /** Records what the module tells into a log of the job, on the server. */
 function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: string }): ReactNode {
@@ -54,16 +52,14 @@ function Values({ status }: { readonly status: DeviceStatus }): ReactNode {
 
 /** The link to the car, docked in a job: what the module tells, live; recording; and behind a tap circuit, orders and codes. */
 export function Dock({ job }: { readonly job: Job }): ReactNode {
-  const units = useUnits()
   const devices = useDevices().data
   const { listen, hang } = useLink()
   const live = useLink((link) => link.statuses)
-  const [more, setMore] = useState<'none' | 'orders' | 'codes' | 'car'>('none')
+  const [more, setMore] = useState(false)
   const found = devices ? moduleFor(job, devices) : null
   const ids = devices && found ? [found.identity.id, ...devices.filter(({ identity }) => identity.kind !== 'module').map(({ identity }) => identity.id)].join() : ''
   useEffect(() => { listen(ids === '' ? [] : ids.split(',')) }, [ids, listen])
   useEffect(() => hang, [hang])
-  const frame = useLink((link) => (found ? link.frames[found.identity.id]?.at(-1) : undefined))
   if (!devices || !found) return devices ? <p className="hint mx-4 mt-3 md:mx-6">No device fits this vehicle type.</p> : null
   const status = live[found.identity.id] ?? found
   return (
@@ -72,17 +68,12 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
         <Values status={status} />
         <span className="flex-1" />
         <Record job={job} deviceId={status.identity.id} />
-        <button type="button" className="btn-quiet flex min-h-[44px] items-center gap-1" aria-expanded={more !== 'none'} onClick={() => setMore(more === 'none' ? 'orders' : 'none')}>{more === 'none' ? 'Circuit and orders' : 'Less'}{more === 'none' ? <ChevronDown size={18} aria-hidden /> : <ChevronUp size={18} aria-hidden />}</button>
+        <button type="button" className="btn-quiet flex min-h-[44px] items-center gap-1" aria-expanded={more} onClick={() => setMore(!more)}>{more ? 'Less' : 'Circuit and orders'}{more ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}</button>
       </div>
-      {more !== 'none' && (
+      {more && (
         <div className="mt-2 grid gap-x-8 gap-y-4 border-t border-edge pt-3 lg:grid-cols-[minmax(0,1fr)_340px]">
           <Live status={status} type={job.vehicleType} heightPx={150} />
-          <div className="grid content-start gap-4">
-            <div role="tablist" aria-label="What to do" className="flex flex-wrap gap-2">{([['orders', 'Orders'], ['codes', 'Codes'], ...(status.standIn ? [['car', 'At the car']] : [])] as [typeof more, string][]).map(([id, words]) => <button key={id} type="button" role="tab" aria-selected={more === id} className="tap" data-on={more === id} onClick={() => setMore(id)}>{words}</button>)}</div>
-            {more === 'orders' && <Orders status={status} architecture={job.vehicleType.architecture} jobId={job.id} />}
-            {more === 'codes' && <StoredCodes status={status} units={units} jobId={job.id} />}
-            {more === 'car' && <AtTheCar status={status} frame={frame} architecture={job.vehicleType.architecture} />}
-          </div>
+          <Doing status={status} type={job.vehicleType} jobId={job.id} />
         </div>
       )}
     </section>

@@ -1,11 +1,11 @@
 import type { Channel, LogRecord } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
-import type { EChartsCoreOption, EChartsType } from 'echarts/core'
+import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { drawOn } from '../../../parts/charts.ts'
+import { useMemo, useState } from 'react'
 import { saveFile } from '../../../parts/saveFile.ts'
 import { Taps } from '../../../parts/Taps.tsx'
+import { useChart } from '../../../parts/useChart.ts'
 import { logCsv, shown, shownUnit, thinned } from './logRows.ts'
 
 type Group = Channel['kind']
@@ -48,20 +48,7 @@ export function LogChart({ log, units }: { readonly log: LogRecord; readonly uni
   const [group, setGroup] = useState<Group>(groups[0] ?? 'height')
   const [numbers, setNumbers] = useState(false)
   const channels = useMemo(() => log.head.channels.filter(({ kind }) => kind === group), [log, group])
-  const place = useRef<HTMLDivElement>(null)
-  const chart = useRef<EChartsType | null>(null)
-  useEffect(() => {
-    const element = place.current
-    if (!element) return
-    let gone = false
-    let tidy = (): void => undefined
-    void drawOn(element, () => optionOf(channels, log, units)).then((drawn) => {
-      tidy = drawn.tidy
-      chart.current = drawn.chart
-      if (gone) tidy()
-    })
-    return () => { gone = true; tidy() }
-  }, [channels, log, units, numbers])
+  const { place, svg } = useChart(() => optionOf(channels, log, units), [channels, log, units, numbers])
   const name = `log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`
   return (
     <figure aria-label={`${log.head.title}, ${GROUP_WORDS[group]}`} className="grid gap-2">
@@ -70,7 +57,7 @@ export function LogChart({ log, units }: { readonly log: LogRecord; readonly uni
       <span className="no-print flex flex-wrap">
         <button type="button" className="btn-quiet min-h-[44px]" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
         <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(`${name}.csv`, 'text/csv', logCsv(log))}>CSV</button>
-        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', chart.current?.renderToSVGString() ?? '')}>SVG</button>}
+        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', svg())}>SVG</button>}
       </span>
       {log.trace.marks.length > 0 && <p className="text-[13.5px] text-ink-2">{log.trace.marks.slice(0, 40).map(({ atS, words }) => `${atS.toFixed(0)} s ${words}`).join('; ')}{log.trace.marks.length > 40 ? ' …' : ''}</p>}
     </figure>

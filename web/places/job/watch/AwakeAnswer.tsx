@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { LeakdownRequest } from '@anklet/core/leakdown'
 import { KNOWN_GEOMETRY_SHARE, LEAKDOWN_DEFAULTS } from '@anklet/core/leakdown'
 import type { AwakeRequest } from '@anklet/core/simulation'
-import { USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import { usualMachine } from '@anklet/core/simulation'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { rateWords, sizeWords } from '../../../words/rates.ts'
@@ -10,16 +10,11 @@ import { speakAwake } from '../../../words/awake.ts'
 import { useAwake } from '../../../workers/useAwake.ts'
 import { SuspectBars } from './Suspects.tsx'
 
-/** Gallery and reservoir of a usual size: parked, they hardly matter. */
-const GALLERY_L = 0.15
-const RESERVOIR_L = 5
-const USUAL_V = 12.5
-
 /** A watch as the question it puts to the whole machine. */
 export function awakeRequestOf({ vehicleType: { architecture } }: Job, levelId: string, request: LeakdownRequest): AwakeRequest {
   const { vehicle, hours, startC, endC, before, after, priors } = request
   return {
-    machine: { vehicle, architecture, galleryL: GALLERY_L, reservoirL: architecture.reservoir ? RESERVOIR_L : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: USUAL_V },
+    machine: usualMachine(vehicle, architecture),
     levelId, hours, startC, endC, before, after, ...(priors ? { priors } : {}),
     noise: {
       repeatabilityMm: request.repeatabilityMm ?? LEAKDOWN_DEFAULTS.repeatabilityMm, modelSigmaMm: request.modelSigmaMm ?? LEAKDOWN_DEFAULTS.modelSigmaMm,

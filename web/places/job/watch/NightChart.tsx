@@ -3,13 +3,13 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { format } from 'date-fns'
-import type { EChartsCoreOption, EChartsType } from 'echarts/core'
+import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { drawOn } from '../../../parts/charts.ts'
 import { saveFile } from '../../../parts/saveFile.ts'
+import { useChart } from '../../../parts/useChart.ts'
 import { meansOf } from '../rounds.ts'
 import type { NightRow } from './nightRows.ts'
 import { nightCsv, nightRows } from './nightRows.ts'
@@ -59,26 +59,10 @@ function Numbers({ rows, units }: { readonly rows: readonly NightRow[]; readonly
 /** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
 export function NightChart(props: ChartProps): ReactNode {
   const { outcome, corner, rounds, units, plate } = props
-  const place = useRef<HTMLDivElement>(null)
-  const chart = useRef<EChartsType | null>(null)
   const [numbers, setNumbers] = useState(false)
   const rows = nightRows(outcome, corner, rounds[0])
   const points = rounds.map((round): [string, number] => [round.endedAt, meansOf(round)[corner]]).filter(([, mm]) => !Number.isNaN(mm))
-  useEffect(() => {
-    const element = place.current
-    if (!element) return
-    let gone = false
-    let tidy = (): void => undefined
-    void drawOn(element, () => optionOf(rows, points, props)).then((drawn) => {
-      tidy = drawn.tidy
-      chart.current = drawn.chart
-      if (gone) tidy()
-    })
-    return () => {
-      gone = true
-      tidy()
-    }
-  }, [outcome, corner, units, numbers])
+  const { place, svg } = useChart(() => optionOf(rows, points, props), [outcome, corner, units, numbers])
   const name = `${plate.replaceAll(' ', '-')}-${corner}-night`
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
@@ -87,7 +71,7 @@ export function NightChart(props: ChartProps): ReactNode {
         <span className="no-print flex">
           <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
           <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}>CSV</button>
-          {!numbers && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', chart.current?.renderToSVGString() ?? '')}>SVG</button>}
+          {!numbers && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', svg())}>SVG</button>}
         </span>
       </figcaption>
       {numbers ? <Numbers rows={rows} units={units} /> : <div ref={place} className="h-[138px] w-full" role="img" aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`} />}
