@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import type { Hand } from './hand.ts'
-import { handOn } from './hand.ts'
+import { handOn, tabTo } from './hand.ts'
 import type { TestServer } from './server.ts'
 
 async function jobOf(shop: TestServer, plate: string): Promise<string> {
@@ -122,6 +122,35 @@ test.describe('the link docked in a job', () => {
       await page.waitForTimeout(4000)
     }
     await expect(page.getByText(/Rear left and rear right answer for each other/)).toBeVisible()
+  })
+
+  test('by keyboard alone on a phone: woken, raised a level, stopped, its codes read', async ({ page, demoShop }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(`${await jobOf(demoShop, 'TQ 233')}/checks`)
+    await handOn(page).signIn('S. Okafor')
+    const link = page.getByRole('region', { name: 'Link to the car' })
+    const press = async (name: RegExp, back = false): Promise<void> => {
+      await tabTo(page, name, { back })
+      await page.keyboard.press('Enter')
+    }
+    await press(/^Link$/)
+    await expect(link).toContainText('Asleep.')
+    await press(/^Circuit and orders/)
+    await tabTo(page, /^Orders$/)
+    await page.keyboard.press('End')
+    await expect(link.getByRole('tab', { name: 'At the car' })).toHaveAttribute('aria-selected', 'true')
+    await press(/^Ignition on$/)
+    await expect(link).toContainText('Awake')
+    await press(/^10 times$/)
+    await tabTo(page, /^At the car$/, { back: true })
+    await page.keyboard.press('Home')
+    await press(/^Raise a level$/)
+    await expect(link).toContainText('“raised”', { timeout: 20_000 })
+    await press(/^Stop$/)
+    await tabTo(page, /^Orders$/, { back: true })
+    await page.keyboard.press('ArrowRight')
+    await expect(link.getByRole('region', { name: 'Stored codes' })).toContainText('None stored.')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   })
 
   test('a height gauge fills the field of the corner being measured; taking it stays a tap', async ({ page, demoShop }) => {

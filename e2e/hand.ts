@@ -42,6 +42,19 @@ export function handOn(page: Page, { touch = false } = {}): Hand {
   }
 }
 
+/** Walks the focus to a button or tab by the Tab key alone. */
+export async function tabTo(page: Page, name: RegExp, { back = false } = {}): Promise<void> {
+  for (let pressed = 0; pressed < 150; pressed += 1) {
+    await page.keyboard.press(back ? 'Shift+Tab' : 'Tab')
+    const focused = await page.evaluate(() => {
+      const at = document.activeElement as HTMLElement
+      return at.tagName === 'BUTTON' ? (at.getAttribute('aria-label') ?? at.innerText) : ''
+    })
+    if (name.test(focused)) return
+  }
+  throw new Error(`The Tab key never reached ${String(name)}.`)
+}
+
 /** Fails on any error the page itself reports. */
 export function watchErrors(page: Page): string[] {
   const errors: string[] = []

@@ -1,4 +1,5 @@
 import type { DeviceStatus, VehicleType } from '@anklet/contract'
+import { Tabs } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../data/queries.ts'
@@ -17,11 +18,11 @@ export function Doing({ status, type, jobId }: { readonly status: DeviceStatus; 
   const count = status.codes?.length ?? 0
   const tabs: readonly (readonly [Tab, string])[] = [['orders', 'Orders'], ['codes', count > 0 ? `Codes (${count})` : 'Codes'], ...(status.standIn ? [['car', 'At the car'] as const] : [])]
   return (
-    <div className="grid content-start gap-4">
-      <div role="tablist" aria-label="What to do" className="flex flex-wrap gap-2">{tabs.map(([id, words]) => <button key={id} type="button" role="tab" aria-selected={tab === id} className="tap" data-on={tab === id} onClick={() => setTab(id)}>{words}</button>)}</div>
-      {tab === 'orders' && (type ? <Orders status={status} architecture={type.architecture} jobId={jobId} /> : <p className="text-ink-2">This device does not say which vehicle type it is attached to, so it is not ordered about from here.</p>)}
-      {tab === 'codes' && <StoredCodes status={status} units={units} jobId={jobId} />}
-      {tab === 'car' && type && <AtTheCar status={status} frame={frame} architecture={type.architecture} />}
-    </div>
+    <Tabs.Root className="grid content-start gap-4" value={tab} onValueChange={(next) => setTab(next as Tab)}>
+      <Tabs.List aria-label="What to do" className="flex flex-wrap gap-2">{tabs.map(([id, words]) => <Tabs.Trigger key={id} value={id} className="tap" data-on={tab === id}>{words}</Tabs.Trigger>)}</Tabs.List>
+      <Tabs.Content value="orders">{type ? <Orders status={status} architecture={type.architecture} jobId={jobId} /> : <p className="text-ink-2">This device does not say which vehicle type it is attached to, so it is not ordered about from here.</p>}</Tabs.Content>
+      <Tabs.Content value="codes"><StoredCodes status={status} units={units} jobId={jobId} /></Tabs.Content>
+      <Tabs.Content value="car">{type && <AtTheCar status={status} frame={frame} architecture={type.architecture} />}</Tabs.Content>
+    </Tabs.Root>
   )
 }
