@@ -1,6 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, pressureBarG, sigma, someCorners, stallBarG, temperatureC, volumeL } from './quantities.ts'
+import { DiagnoseRequest, DiagnoseResponse } from './knowledge.ts'
 import { SimulateRequest, SimulateResponse } from './simulation.ts'
 import { CornerName, VehicleGeometry } from './vehicle.ts'
 
@@ -119,6 +120,7 @@ export const CALCULATIONS = {
   duty: { request: DutyRequest, response: DutyResponse, summary: 'What a leak makes of a pump’s day and of its life' },
   'air-ledger': { request: AirLedgerRequest, response: AirLedgerResponse, summary: 'The air in springs and reservoir, and what is missing' },
   simulate: { request: SimulateRequest, response: SimulateResponse, summary: 'A vehicle with its module through hours or days: levelling, parked checks, faults, codes' },
+  diagnose: { request: DiagnoseRequest, response: DiagnoseResponse, summary: 'Which fault it could be, and which check is worth doing next' },
   'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
 } as const
 

@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, DeviceId, Trace, Channel } from './devices.ts'
+import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
 import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -37,6 +38,8 @@ export const COMMANDS = {
   'job.repair': command('job.repair', closed({ repairId: uuid, jobId: uuid, part: RepairedPart, corners: Type.Array(CornerName, { maxItems: 4, uniqueItems: true }), words: Type.String({ maxLength: 300 }) })),
   'photo.add': command('photo.add', closed({ photoId: uuid, jobId: uuid, caption: Type.String({ maxLength: 200 }), picture: Type.String({ minLength: 16, maxLength: 6_000_000, description: 'The picture, base64; JPEG, PNG or WebP' }) })),
   'check.record': command('check.record', closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person') })),
+  'evidence.say': command('evidence.say', closed({ evidenceId: uuid, ...without(EvidenceRecord.properties, 'id', 'at', 'person') })),
+  'job.conclude': command('job.conclude', closed({ conclusionId: uuid, ...without(ConclusionRecord.properties, 'id', 'at', 'person') })),
   'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
   'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
   'log.stop': command('log.stop', closed({ logId: uuid })),

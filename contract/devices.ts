@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, payloadN, perCorner, pressureBarG, someCorners, temperatureC, uuid, words } from './quantities.ts'
 import { ModeName, SimFault, ValveName } from './simulation.ts'
+import { Found } from './knowledge.ts'
 import { CornerName } from './vehicle.ts'
 
 /** Newest version of the link an adapter may speak. */
@@ -128,6 +129,7 @@ export type CheckKind = Static<typeof CheckKind>
 export const CheckRecord = closed({
   id: uuid, jobId: uuid, at: instant, person: uuid, kind: CheckKind, corner: nullable(CornerName), verdict: oneOf('good', 'doubtful', 'bad', 'cannotTell'), sentence: words(300),
   lines: Type.Array(words(200), { maxItems: 20 }), speaksFor: Type.String({ maxLength: 300 }), logId: nullable(uuid),
+  finds: Type.Optional(Type.Array(Found, { maxItems: 12, description: 'What it is evidence of' })),
 })
 export type CheckRecord = Static<typeof CheckRecord>
 

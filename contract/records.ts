@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
+import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
 import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
 
 const version = Type.Integer({ minimum: 1 })
@@ -125,7 +126,7 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
 export const JobRecord = closed({ ...jobHead, ...kept, vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>

@@ -231,9 +231,15 @@ describe('logs', () => {
     expect(((await bench.get(`/api/logs/${keep.logId}`)).body as LogRecord).trace).toEqual(keep.trace)
   })
 
-  test('tests, charges and logs travel in the bundle and come back the same', async () => {
+  test('tests, evidence, conclusions, charges and logs travel in the bundle and come back the same', async () => {
     const { jobId } = await openTestJob(bench)
-    await bench.send('check.record', { checkId: crypto.randomUUID(), jobId, kind: 'pump', corner: null, verdict: 'bad', sentence: 'The pump is weak.', lines: ['62 %'], speaksFor: 'a worn pump', logId: null }).expect(200)
+    await bench.send('check.record', { checkId: crypto.randomUUID(), jobId, kind: 'pump', corner: null, verdict: 'bad', sentence: 'The pump is weak.', lines: ['62 %'], speaksFor: 'a worn pump', logId: null, finds: [{ check: 'pumpTest', outcome: 'weak' }] }).expect(200)
+    await bench.send('evidence.say', { evidenceId: crypto.randomUUID(), jobId, check: 'soapSpring.RL', say: 'found', outcome: 'bubbles', reason: '' }).expect(200)
+    await bench.send('evidence.say', { evidenceId: crypto.randomUUID(), jobId, check: 'soapSpring.RL', say: 'doubted', outcome: null, reason: 'wet already' }).expect(200)
+    await bench.send('job.conclude', { conclusionId: crypto.randomUUID(), jobId, cause: 'pumpWorn', sentence: 'The pump is worn.', probability: 0.9, stands: ['Pump dead-ended: weak'], photoId: null }).expect(200)
+    const kept = (await bench.get(`/api/jobs/${jobId}`)).body as Job
+    expect(kept.evidence.map(({ say }) => say)).toEqual(['found', 'doubted'])
+    expect(kept.conclusions).toMatchObject([{ cause: 'pumpWorn', probability: 0.9 }])
     await bench.send('charge.record', { chargeId: crypto.randomUUID(), jobId, gas: 'nitrogen', beforeBarG: 9, afterBarG: 14, temperatureC: 12, addedBarL: 25.7, words: '' }).expect(200)
     const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
     const fresh = await startBench({ people: false })
@@ -242,9 +248,9 @@ describe('logs', () => {
       const again = (await fresh.get('/api/bundle').expect(200)).body as ShopBundle
       expect(bundle.checks?.length).toBeGreaterThan(0)
       expect(bundle.logs?.length).toBeGreaterThan(0)
-      for (const part of ['checks', 'charges', 'logs'] as const) expect(again[part]).toEqual(bundle[part])
+      for (const part of ['checks', 'evidence', 'conclusions', 'charges', 'logs'] as const) expect(again[part]).toEqual(bundle[part])
       // A file of the format before knows none of them.
-      const { checks: _checks, charges: _charges, logs: _logs, ...before } = bundle
+      const { checks: _checks, evidence: _evidence, conclusions: _conclusions, charges: _charges, logs: _logs, ...before } = bundle
       await fresh.post('/api/bundle', { ...before, formatVersion: 1 }).expect(200)
     } finally { await fresh.end() }
   })

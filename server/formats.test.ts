@@ -1,3 +1,4 @@
+import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, test } from 'vitest'
@@ -29,4 +30,8 @@ describe('file formats', () => {
     for (const { front, rear } of specifications) for (const axle of [front, rear]) expect(axle.minusMm + axle.plusMm).toBeLessThan(60)
     if (rest.ok) for (const pressure of Object.values(rest.value.pressureBarG)) expect(pressure === null || (pressure > 1 && pressure < 14)).toBe(true)
   })
+})
+
+test('the shipped knowledge follows its format', () => {
+  expect(() => checkOf(FILE_FORMATS.knowledge)(JSON.parse(JSON.stringify(SHIPPED_BOOK)))).not.toThrow()
 })

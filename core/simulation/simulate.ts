@@ -124,7 +124,7 @@ class Run {
   private enter(mode: ModuleMode): void {
     if (mode === this.state.mode) return
     this.state.mode = mode
-    this.state.raisingSinceS = mode === 'raising' ? this.state.timeS : null
+    this.state.movingSinceS = mode === 'raising' || mode === 'settling' ? this.state.timeS : null
     this.note('mode', mode)
   }
 
@@ -186,7 +186,9 @@ class Run {
         state.checksDone += 1
         this.note('check', String(state.checksDone))
       }
-      return settle(machine, state, seen)
+      // Where lines are crossed it would settle for ever, and let everything out.
+      const tooLong = state.mode === 'settling' && state.movingSinceS !== null && state.timeS - state.movingSinceS > machine.rules.timeLimitS
+      return tooLong ? { mode: 'asleep', command: REST } : settle(machine, state, seen)
     }
     if (this.request.faults.some(({ kind }) => kind === 'codingMissing')) {
       this.storeCode('codingMissing')
@@ -209,8 +211,8 @@ class Run {
 
   // A raise that takes too long is given up: with no pressure in the gallery the pump or its line is at fault, else a leak or a wrong height.
   private inTime(decision: Decision, seen: Seen): Decision {
-    const { raisingSinceS, timeS, mode } = this.state
-    if (decision.mode !== 'raising' || mode !== 'raising' || raisingSinceS === null || timeS - raisingSinceS <= this.request.machine.rules.timeLimitS) return decision
+    const { movingSinceS, timeS, mode } = this.state
+    if (decision.mode !== 'raising' || mode !== 'raising' || movingSinceS === null || timeS - movingSinceS <= this.request.machine.rules.timeLimitS) return decision
     this.storeCode(seen.pressureBarA[GALLERY]! - P_ATM_BAR < LEAST_BUILDING_BAR ? 'pressureNotBuilding' : 'heightMissed')
     return { mode: 'faulted', command: REST }
   }

@@ -33,7 +33,7 @@ export interface SimState {
   /** When it fell asleep, s; null while awake. */
   asleepSinceS: number | null
   checksDone: number
-  raisingSinceS: number | null
+  movingSinceS: number | null
   codes: Code[]
   /** Codes whose reason was seen since the ignition was last switched on. */
   present: Code[]
@@ -61,7 +61,7 @@ export function levelledState(machine: Machine, levelId: string, temperatureC: n
   const warmth = T_REF_K / kelvin(temperatureC)
   return ok({
     timeS: 0, air: [...springs.value, (P_ATM_BAR) * machine.galleryL * warmth, (machine.rules.reservoirTargetBarG + P_ATM_BAR) * machine.reservoirL * warmth, 0, 0, 0],
-    pumpC: temperatureC, mode: 'asleep', levelId, ignition: false, supply: true, doorOpen: false, lifting: false, payloadN: {}, asleepSinceS: 0, checksDone: 0, raisingSinceS: null, codes: [],
+    pumpC: temperatureC, mode: 'asleep', levelId, ignition: false, supply: true, doorOpen: false, lifting: false, payloadN: {}, asleepSinceS: 0, checksDone: 0, movingSinceS: null, codes: [],
     present: [], frames: {}, trimMm: perCorner(() => 0), actuation: null, moistureG: 0, shownMm: null,
   })
 }

@@ -3,11 +3,12 @@ import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
 import { airLedger, duty, fillTime, liftTime } from '@anklet/core/compressor'
 import { heightVerdict } from '@anklet/core/heights'
 import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
+import { runDiagnosis } from './diagnosis.ts'
 import { runSimulation } from './simulation.ts'
 import type { AirLedgerRequest, CalculationName, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
-export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string; readonly levelId?: string } }
+export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string; readonly levelId?: string; readonly sentence?: string } }
 
 const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(request: Request) => ({ ...request, vehicle: completeGeometry(request.vehicle) })
 
@@ -27,6 +28,7 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   duty: (request: DutyRequest) => duty(request),
   'air-ledger': (request: AirLedgerRequest) => airLedger(complete(request)),
   simulate: runSimulation,
+  diagnose: runDiagnosis,
   'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),
 }
 

@@ -56,6 +56,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   interlock: (data) => String(data['sentence']),
   logEnded: () => 'This log has ended already.',
   traceUneven: () => 'The columns of the log are not equally long.',
+  knowledgeUneven: (data) => String(data['sentence']),
+  contradiction: (data) => String(data['sentence']),
   internal: () => 'Something broke on our side. Nothing was saved; try again.',
 }
 

@@ -4,7 +4,7 @@ import type { BundleOutcome, ShopBundle } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { charge, checkDone, correction, deviceLog, job, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { charge, checkDone, conclusion, correction, deviceLog, evidence, job, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull, signed } from './instants.ts'
 import { allLogs } from './logs.ts'
 import { listPeople } from './people.ts'
@@ -51,6 +51,8 @@ export function writeBundle(db: Database): Promise<ShopBundle> {
     notes: (await tx.select().from(note).orderBy(asc(note.at), asc(note.id))).map(signed),
     repairs: (await tx.select().from(repair).orderBy(asc(repair.at), asc(repair.id))).map(signed),
     checks: (await tx.select().from(checkDone).orderBy(asc(checkDone.at), asc(checkDone.id))).map(signed),
+    evidence: (await tx.select().from(evidence).orderBy(asc(evidence.at), asc(evidence.id))).map(signed),
+    conclusions: (await tx.select().from(conclusion).orderBy(asc(conclusion.at), asc(conclusion.id))).map(signed),
     charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
     logs: await allLogs(tx),
     photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
@@ -135,6 +137,8 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await taking.add(note, bundle.notes.map(owned))
       await taking.add(repair, bundle.repairs.map(owned))
       await taking.add(checkDone, (bundle.checks ?? []).map(owned))
+      await taking.add(evidence, (bundle.evidence ?? []).map(owned))
+      await taking.add(conclusion, (bundle.conclusions ?? []).map(owned))
       await taking.add(charge, (bundle.charges ?? []).map(owned))
       await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(photo, bundle.photos.map(({ bytes: _bytes, picture, ...row }) => ({ ...owned(row), picture: new Uint8Array(Buffer.from(picture, 'base64')) })))

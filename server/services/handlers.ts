@@ -1,6 +1,6 @@
 import type { CommandOf, CommandType } from '@anklet/contract'
 import type { Transaction } from '../store/database.ts'
-import { addNote, addPhoto, recordCharge, recordCheck, recordRepair } from './jobEntries.ts'
+import { addNote, addPhoto, concludeJob, recordCharge, recordCheck, recordRepair, sayEvidence } from './jobEntries.ts'
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
 import { keepLog, startLog, stopLog } from './logs.ts'
 import { addPerson } from './people.ts'
@@ -27,6 +27,8 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'job.repair': recordRepair,
   'photo.add': addPhoto,
   'check.record': recordCheck,
+  'evidence.say': sayEvidence,
+  'job.conclude': concludeJob,
   'charge.record': recordCharge,
   'log.start': startLog,
   'log.stop': stopLog,

@@ -2,7 +2,7 @@ import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { ChargeRecord, Job, Photo, Repair } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { charge, checkDone, job, note, photo, repair } from '../store/schema.ts'
+import { charge, checkDone, conclusion, evidence, job, note, photo, repair } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { signed } from './instants.ts'
 import { logsOf } from './logs.ts'
@@ -29,6 +29,22 @@ export const recordCheck: Handler<'check.record'> = async (tx, { payload, person
   const { checkId: id, ...rest } = payload
   await openJobOf(tx, payload.jobId)
   await tx.insert(checkDone).values({ id, ...rest, personId: person, at })
+  return null
+}
+
+/** Records what was found by hand, or what is said of evidence. */
+export const sayEvidence: Handler<'evidence.say'> = async (tx, { payload, person, at }) => {
+  const { evidenceId: id, ...rest } = payload
+  await openJobOf(tx, payload.jobId)
+  await tx.insert(evidence).values({ id, ...rest, personId: person, at })
+  return null
+}
+
+/** Records the fault a job came to. */
+export const concludeJob: Handler<'job.conclude'> = async (tx, { payload, person, at }) => {
+  const { conclusionId: id, ...rest } = payload
+  await openJobOf(tx, payload.jobId)
+  await tx.insert(conclusion).values({ id, ...rest, personId: person, at })
   return null
 }
 
@@ -89,12 +105,14 @@ export async function photosOf(db: Database, which: { vehicleId: string } | { jo
 }
 
 /** What was written and photographed on a job, oldest first. */
-export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 'notes' | 'repairs' | 'photos' | 'checks' | 'charges' | 'logs'>> {
+export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 'notes' | 'repairs' | 'photos' | 'checks' | 'evidence' | 'conclusions' | 'charges' | 'logs'>> {
   return {
     notes: (await db.select().from(note).where(eq(note.jobId, jobId)).orderBy(asc(note.at))).map(signed),
     repairs: await repairsOf(db, { jobId }),
     photos: await photosOf(db, { jobId }),
     checks: (await db.select().from(checkDone).where(eq(checkDone.jobId, jobId)).orderBy(asc(checkDone.at))).map(signed),
+    evidence: (await db.select().from(evidence).where(eq(evidence.jobId, jobId)).orderBy(asc(evidence.at), asc(evidence.id))).map(signed),
+    conclusions: (await db.select().from(conclusion).where(eq(conclusion.jobId, jobId)).orderBy(asc(conclusion.at))).map(signed),
     charges: await chargesOf(db, { jobId }),
     logs: await logsOf(db, jobId),
   }

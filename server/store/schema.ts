@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, ChargeRecord, CheckRecord, Command, CommandResult, Complaint, Finding, LogHead, Note, Photo, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
+import type { Architecture, ArrivalRecord, ChargeRecord, CheckRecord, Command, CommandResult, Complaint, EvidenceRecord, Finding, Found, LogHead, Note, Photo, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -157,7 +157,33 @@ export const checkDone = pgTable('check_done', {
   lines: jsonb('lines').$type<string[]>().notNull(),
   speaksFor: text('speaks_for').notNull(),
   logId: uuid('log_id'),
+  finds: jsonb('finds').$type<Found[]>().notNull().default([]),
 }, (table) => [index('check_done_job').on(table.jobId)])
+
+/** What was found by hand, or said of evidence. Never changed and never deleted. */
+export const evidence = pgTable('evidence', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  check: text('check').notNull(),
+  say: text('say').$type<EvidenceRecord['say']>().notNull(),
+  outcome: text('outcome'),
+  reason: text('reason').notNull(),
+}, (table) => [index('evidence_job').on(table.jobId)])
+
+/** The fault a job came to. Never changed and never deleted. */
+export const conclusion = pgTable('conclusion', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  cause: text('cause').notNull(),
+  sentence: text('sentence').notNull(),
+  probability: doublePrecision('probability').notNull(),
+  stands: jsonb('stands').$type<string[]>().notNull(),
+  photoId: uuid('photo_id'),
+}, (table) => [index('conclusion_job').on(table.jobId)])
 
 /** Gas put in or let out. Never changed and never deleted. */
 export const charge = pgTable('charge', {

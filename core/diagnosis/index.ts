@@ -1,0 +1,8 @@
+export { diagnose, reason } from './diagnose.ts'
+export type { Contradiction, DiagnoseRefusal, Diagnosis, Reasoned } from './diagnose.ts'
+export type { Advice } from './costs.ts'
+export type { Cause, Check, Evidence, Knowledge, KnowledgeRefusal } from './knowledge.ts'
+export { lintBook } from './lint.ts'
+export type { BookFault } from './lint.ts'
+export { causesAt, checksAt, cornersOf, knowledgeOf, wholeOutcome, OFTEN, SHIPPED_BOOK } from './book.ts'
+export type { BookCause, BookCheck, BookCompound, BookRowOf, Circumstances, KnowledgeBook, Place, PlacedCause, PlacedCheck, VehicleKnowledge, Where } from './book.ts'
