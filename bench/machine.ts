@@ -20,8 +20,8 @@ const machineOf = (parked: Machine['architecture']['parked']): Machine => ({
   architecture: { layout: 'open', reservoir: true, sensors: { front: 'each', rear: 'each' }, parked, doorInhibit: true, levels: [{ id: 'road', offsetMm: 0 }], air: { front: 'strut', rear: 'bellows' } },
 })
 
-// The median of some runs: a machine that is busy elsewhere now and then must not tell.
-function medianMs(run: () => void, times = 15): number {
+/** The median of some runs, ms: a machine that is busy elsewhere now and then must not tell. */
+export function medianMs(run: () => void, times = 15): number {
   run()
   const took = Array.from({ length: times }, () => {
     const began = performance.now()

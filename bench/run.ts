@@ -2,6 +2,7 @@
 import { cpus } from 'node:os'
 import { measureCar } from './car.ts'
 import { measureCore } from './core.ts'
+import { measureDiagnosis } from './diagnosis.ts'
 import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
 import { measureLarge } from './large.ts'
@@ -33,6 +34,8 @@ row('inference with the module in the loop, the whole table', `${machine.inferAw
 row('a general adaptive integrator on the same slope, as accurate: slow leak', `${machine.slowLeak.ratio.toFixed(1)} times ours (${machine.slowLeak.theirs.toFixed(2)} against ${machine.slowLeak.ours.toFixed(2)} ms)`)
 row('- a spring that is flat within minutes', `${machine.flat.ratio.toFixed(1)} times ours (${machine.flat.theirs.toFixed(2)} against ${machine.flat.ours.toFixed(2)} ms)`)
 row('- past a valve into a gallery whose exhaust is stuck open', `${machine.stiff.ratio.toFixed(0)} times ours (${machine.stiff.theirs.toFixed(1)} against ${machine.stiff.ours.toFixed(2)} ms)`)
+
+for (const { times, causes, checks, ms } of measureDiagnosis()) row(`${times === 1 ? 'all checks ranked, four corners' : `- ${times} times that`}: ${causes} causes, ${checks} checks`, `${ms.toFixed(0)} ms`, times === 1 ? '50 ms' : '')
 
 const live = await measureLive()
 row(`${live.vehicles} stand-in vehicles live at once, one in five lifting: the server's processor`, `${live.cpuPercent.toFixed(0)} % of one core`)

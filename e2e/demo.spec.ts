@@ -237,7 +237,7 @@ test.describe('for everybody', () => {
   const places = async (address: string): Promise<string[]> => {
     const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string; vehicleId: string; closedAt: string | null }[]
     const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
-    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/bench/leak', '/bench/units', '/bench/parked', '/bench/fill', '/bench/lift', '/bench/pump', '/bench/air', '/bench/pumpday', '/bench/pumptest', '/bench/decay', '/devices', `/jobs/${job('MW 9 T')}/checks`, '/jobs', '/vehicles/import', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
+    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/bench/leak', '/bench/units', '/bench/parked', '/bench/fill', '/bench/lift', '/bench/pump', '/bench/air', '/bench/pumpday', '/bench/pumptest', '/bench/decay', '/devices', `/jobs/${job('MW 9 T')}/checks`, `/jobs/${job('TQ 101')}/checks`, '/jobs', '/vehicles/import', '/shelf', '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
   }
 
   for (const scheme of ['light', 'dark'] as const) {

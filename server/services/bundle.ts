@@ -6,6 +6,7 @@ import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { charge, checkDone, conclusion, correction, deviceLog, evidence, job, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull, signed } from './instants.ts'
+import { evidenceOf } from './jobEntries.ts'
 import { allLogs } from './logs.ts'
 import { listPeople } from './people.ts'
 import { nameTaken } from './saving.ts'
@@ -51,7 +52,7 @@ export function writeBundle(db: Database): Promise<ShopBundle> {
     notes: (await tx.select().from(note).orderBy(asc(note.at), asc(note.id))).map(signed),
     repairs: (await tx.select().from(repair).orderBy(asc(repair.at), asc(repair.id))).map(signed),
     checks: (await tx.select().from(checkDone).orderBy(asc(checkDone.at), asc(checkDone.id))).map(signed),
-    evidence: (await tx.select().from(evidence).orderBy(asc(evidence.at), asc(evidence.id))).map(signed),
+    evidence: await evidenceOf(tx, null),
     conclusions: (await tx.select().from(conclusion).orderBy(asc(conclusion.at), asc(conclusion.id))).map(signed),
     charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
     logs: await allLogs(tx),

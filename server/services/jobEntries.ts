@@ -1,7 +1,7 @@
 import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
-import type { ChargeRecord, Job, Photo, Repair } from '@anklet/contract'
+import type { ChargeRecord, EvidenceRecord, Job, Photo, Repair } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
-import type { Database } from '../store/database.ts'
+import type { Database, Transaction } from '../store/database.ts'
 import { charge, checkDone, conclusion, evidence, job, note, photo, repair } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { signed } from './instants.ts'
@@ -97,6 +97,12 @@ export async function chargesOf(db: Database, which: { vehicleId: string } | { j
   return (await db.select().from(charge).where(filter).orderBy(asc(charge.at))).map(signed)
 }
 
+/** What was found by hand or said of evidence, in the order it came. @param jobId null: of all jobs */
+export async function evidenceOf(db: Database | Transaction, jobId: string | null): Promise<EvidenceRecord[]> {
+  const { seq: _seq, ...columns } = getTableColumns(evidence)
+  return (await db.select(columns).from(evidence).where(jobId === null ? undefined : eq(evidence.jobId, jobId)).orderBy(asc(evidence.seq))).map(signed)
+}
+
 /** Photos of a job or of all jobs of a vehicle, oldest first, without their pictures. */
 export async function photosOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<Photo[]> {
   const jobs = 'jobId' in which ? eq(photo.jobId, which.jobId) : inArray(photo.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, which.vehicleId)))
@@ -111,7 +117,7 @@ export async function entriesOf(db: Database, jobId: string): Promise<Pick<Job, 
     repairs: await repairsOf(db, { jobId }),
     photos: await photosOf(db, { jobId }),
     checks: (await db.select().from(checkDone).where(eq(checkDone.jobId, jobId)).orderBy(asc(checkDone.at))).map(signed),
-    evidence: (await db.select().from(evidence).where(eq(evidence.jobId, jobId)).orderBy(asc(evidence.at), asc(evidence.id))).map(signed),
+    evidence: await evidenceOf(db, jobId),
     conclusions: (await db.select().from(conclusion).where(eq(conclusion.jobId, jobId)).orderBy(asc(conclusion.at))).map(signed),
     charges: await chargesOf(db, { jobId }),
     logs: await logsOf(db, jobId),

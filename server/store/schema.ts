@@ -163,6 +163,8 @@ export const checkDone = pgTable('check_done', {
 /** What was found by hand, or said of evidence. Never changed and never deleted. */
 export const evidence = pgTable('evidence', {
   id: uuid('id').primaryKey(),
+  // Clocks of two tablets differ: the order in which it came decides what was said last.
+  seq: integer('seq').notNull().generatedAlwaysAsIdentity(),
   jobId: uuid('job_id').notNull().references(() => job.id),
   at: moment('at').notNull(),
   personId: uuid('person_id').notNull().references(() => person.id),

@@ -8,7 +8,7 @@ import { rateWords, sizeWords } from './rates.ts'
 import { secondsWords } from './times.ts'
 
 /** What a test says: in a word, in a sentence, what it rests on, and what it speaks for. */
-export type Said = Pick<CheckRecord, 'verdict' | 'sentence' | 'lines' | 'speaksFor'>
+export type Said = Pick<CheckRecord, 'verdict' | 'sentence' | 'lines' | 'speaksFor' | 'finds'>
 
 /** The tests by name, with what each asks. */
 export const CHECK_WORDS: Readonly<Record<CheckKind, { readonly name: string; readonly asks: string }>> = {
@@ -27,10 +27,10 @@ const per = (share: number): string => `${Math.round(share * 100)}\u00a0%`
 
 export function pumpSaid({ share, sigma, band, clear, stopsAtBarG }: PumpVerdict, units: DisplayUnits): Said {
   const lines = [`Flow: ${per(share)} of what its papers say at this voltage and altitude, give or take ${per(sigma)}.`, ...(stopsAtBarG === null ? [] : [`Its pressure stopped rising at ${formatQuantity(stopsAtBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}.`])]
-  if (stopsAtBarG !== null) return { verdict: 'bad', sentence: 'The pressure stops rising early: what the pump brings gets out again, or the pump is worn out.', lines, speaksFor: 'exhaust or relief valve leaking, a fitting of the test, a worn pump' }
+  if (stopsAtBarG !== null) return { verdict: 'bad', sentence: 'The pressure stops rising early: what the pump brings gets out again, or the pump is worn out.', lines, speaksFor: 'exhaust or relief valve leaking, a fitting of the test, a worn pump', finds: [{ check: 'pumpTest', outcome: 'weak' }] }
   const open = clear ? '' : ' Too close to be sure: know the volume better, or run it again.'
   const words = { good: 'The pump brings its flow.', tired: 'The pump is tired: it still does its work, not for long.', weak: 'The pump is weak.' }[band]
-  return { verdict: !clear ? 'doubtful' : band === 'good' ? 'good' : band === 'tired' ? 'doubtful' : 'bad', sentence: `${words}${open}`, lines, speaksFor: band === 'good' ? 'a sound pump, intake and dryer' : 'a worn pump, a blocked intake or dryer, low voltage under load' }
+  return { verdict: !clear ? 'doubtful' : band === 'good' ? 'good' : band === 'tired' ? 'doubtful' : 'bad', sentence: `${words}${open}`, lines, speaksFor: band === 'good' ? 'a sound pump, intake and dryer' : 'a worn pump, a blocked intake or dryer, low voltage under load', finds: clear ? [{ check: 'pumpTest', outcome: band }] : [] }
 }
 
 export function liftSaid({ share, verdict }: LiftVerdict, expectedS: number, measuredS: number): Said {
@@ -59,26 +59,34 @@ const RELAY: Readonly<Record<RelayVerdict, Omit<Said, 'lines'>>> = {
   pumpSeized: { verdict: 'bad', sentence: 'More current than a turning motor draws: the pump is seized.', speaksFor: 'a seized pump' },
   cannotTell: { verdict: 'cannotTell', sentence: 'Not enough to tell: measure the current asked and at rest, and listen for the click.', speaksFor: '' },
 }
-export const relaySaid = (verdict: RelayVerdict, lines: readonly string[]): Said => ({ ...RELAY[verdict], lines: [...lines] })
+const RELAY_FINDS: Readonly<Partial<Record<RelayVerdict, string>>> = { works: 'works', welded: 'welded', relayDead: 'dead', noCurrent: 'noCurrent', pumpSeized: 'seized' }
+export function relaySaid(verdict: RelayVerdict, lines: readonly string[]): Said {
+  const outcome = RELAY_FINDS[verdict]
+  return { ...RELAY[verdict], lines: [...lines], finds: outcome ? [{ check: 'relayTest', outcome }] : [] }
+}
 
 const SWEPT: Readonly<Record<SweepVerdict['verdict'], string>> = { follows: 'follows', stuck: 'stands still while others move', jumps: 'jumps', dropsOut: 'drops out at places', noSignal: 'gives no signal' }
 export function sweepSaid(sensors: readonly (SweepVerdict & { readonly place: string })[]): Said {
   const bad = sensors.filter(({ verdict }) => verdict !== 'follows')
+  const loud = bad.map(({ id, verdict }) => `${id.split('.').at(-1)!}:${verdict === 'noSignal' || verdict === 'stuck' ? 'dead' : 'drops'}`)
+  const finds = [{ check: 'sweep', outcome: loud.length === 0 ? 'follows' : loud.join('+') }]
   const moved = sensors.some(({ movedPercent }) => movedPercent > 2)
   const lines = sensors.map(({ place, verdict, movedPercent }) => `${capital(place)}: ${SWEPT[verdict]}, moved ${movedPercent.toFixed(1)} % of its supply.`)
   if (bad.length === 0 && !moved) return { verdict: 'cannotTell', sentence: 'The body hardly moved: raise it and let it down again.', lines, speaksFor: '' }
-  if (bad.length === 0) return { verdict: 'good', sentence: 'Every sensor follows the body.', lines, speaksFor: 'sound sensors and links' }
-  return { verdict: 'bad', sentence: `${bad.map(({ place, verdict }) => `The ${place} ${SWEPT[verdict]}`).join('. ')}.`, lines, speaksFor: bad.some(({ verdict }) => verdict === 'stuck') ? 'a loose link, a worn sensor' : 'terminals first, then wiring, a shared supply, the sensor' }
+  if (bad.length === 0) return { verdict: 'good', sentence: 'Every sensor follows the body.', lines, speaksFor: 'sound sensors and links', finds }
+  return { verdict: 'bad', sentence: `${bad.map(({ place, verdict }) => `The ${place} ${SWEPT[verdict]}`).join('. ')}.`, lines, speaksFor: bad.some(({ verdict }) => verdict === 'stuck') ? 'a loose link, a worn sensor' : 'terminals first, then wiring, a shared supply, the sensor', finds }
 }
 
 export function whichSaid({ verdict, crossed, dead, moved }: WhichCorner): Said {
+  const loud = [...crossed.flat().map((corner) => `${corner}:crossed`), ...dead.map((corner) => `${corner}:still`)]
+  const finds = [{ check: 'whichCorner', outcome: loud.length === 0 ? 'own' : loud.join('+') }]
   const lines = (Object.entries(moved) as [Corner, Corner | null][]).map(([told, went]) => `Told the ${CORNER_WORDS[told]}: ${went === null ? 'nothing moved' : went === told ? 'it moved' : `the ${CORNER_WORDS[went]} moved`}.`)
   switch (verdict) {
-    case 'straight': return { verdict: 'good', sentence: 'Every corner moves that is told to.', lines, speaksFor: 'lines, valve plugs and sensor plugs as they should be' }
-    case 'crossed': return { verdict: 'bad', sentence: `${crossed.map(([a, b]) => `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`).join('; ')}. Look at the car: if the right corner really moved, the sensors’ plugs are crossed, else lines or valve plugs.`, lines, speaksFor: 'crossed lines, crossed valve plugs, crossed sensor plugs' }
+    case 'straight': return { verdict: 'good', sentence: 'Every corner moves that is told to.', lines, speaksFor: 'lines, valve plugs and sensor plugs as they should be', finds }
+    case 'crossed': return { verdict: 'bad', sentence: `${crossed.map(([a, b]) => `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`).join('; ')}. Look at the car: if the right corner really moved, the sensors’ plugs are crossed, else lines or valve plugs.`, lines, speaksFor: 'crossed lines, crossed valve plugs, crossed sensor plugs', finds }
     case 'sensorsCrossed': return { verdict: 'bad', sentence: 'The right corner rises and another one’s sensor says so: sensor plugs are crossed.', lines, speaksFor: 'crossed sensor plugs' }
     case 'lookAtCar': return { verdict: 'cannotTell', sentence: 'One sensor for both sides cannot tell which side rose: look at the car and say so.', lines: [], speaksFor: '' }
-    case 'dead': return { verdict: 'bad', sentence: `${dead.map((corner) => capital(CORNER_WORDS[corner])).join(' and ')}: told to, nothing moved.`, lines, speaksFor: 'a valve that does not open, a blocked line, no air to fill with' }
+    case 'dead': return { verdict: 'bad', sentence: `${dead.map((corner) => capital(CORNER_WORDS[corner])).join(' and ')}: told to, nothing moved.`, lines, speaksFor: 'a valve that does not open, a blocked line, no air to fill with', finds }
     case 'muddled': return { verdict: 'bad', sentence: 'Corners move that were not told to, in no simple exchange. Follow each line and each plug.', lines, speaksFor: 'several lines or plugs exchanged' }
     case 'unfinished': return { verdict: 'cannotTell', sentence: 'Not every corner was told yet.', lines, speaksFor: '' }
   }
@@ -96,6 +104,6 @@ export function loadSaid({ verdict, sankMm, upS, downS }: LoadVerdict, units: Di
 
 export function habitSaid({ startsPerDay, minutesPerDay, longestS, hottestC, heatStops, starts }: PumpHabit, units: DisplayUnits): Said {
   const lines = [`${starts} starts in the log; ${startsPerDay.toFixed(0)} starts and ${minutesPerDay.toFixed(1)} minutes a day at this pace; longest run ${secondsWords(longestS)}.`, ...(hottestC === null ? [] : [`Hottest ${formatQuantity(hottestC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}${heatStops > 0 ? `, stopped for heat ${heatStops === 1 ? 'once' : `${heatStops} times`}` : ''}.`])]
-  if (heatStops > 0) return { verdict: 'bad', sentence: 'The pump ran until it was stopped for heat.', lines, speaksFor: 'a leak it runs after, a weak pump, a first fill at one go' }
+  if (heatStops > 0) return { verdict: 'bad', sentence: 'The pump ran until it was stopped for heat.', lines, speaksFor: 'a leak it runs after, a weak pump, a first fill at one go', finds: [{ check: 'habitLog', outcome: 'long' }] }
   return { verdict: 'cannotTell', sentence: `The pump runs ${minutesPerDay.toFixed(1)} minutes a day at this pace.`, lines, speaksFor: 'compare with a sound car of the type' }
 }

@@ -1,21 +1,31 @@
-import { useEffect, useMemo, useState } from 'react'
+import type { Remote } from 'comlink'
+import { wrap } from 'comlink'
+import { useEffect, useRef, useState } from 'react'
 
 /**
  * What a worker makes of the newest request; it ends with the component.
  * @param make begins the worker. @param reckon asks it. @param request null: nothing is asked. @param broken the answer when it fails.
  * @returns null while there is no answer yet
  */
-export function useReckoned<Request, Answer>(make: () => Worker, reckon: (worker: Worker, request: Request) => Promise<Answer>, request: Request | null, broken: Answer): Answer | null {
+export function useReckoned<Api, Request, Answer>(make: () => Worker, reckon: (remote: Remote<Api>, request: Request) => Promise<Answer>, request: Request | null, broken: Answer): Answer | null {
   const [answer, setAnswer] = useState<Answer | null>(null)
-  const worker = useMemo(make, [])
-  useEffect(() => () => worker.terminate(), [worker])
+  // Begun when it is first needed, and anew after the page was put aside and taken up again. Both are held: a proxy nobody holds is collected, and takes the worker's ear with it.
+  const running = useRef<{ readonly worker: Worker; readonly remote: Remote<Api> } | null>(null)
+  useEffect(() => () => {
+    running.current?.worker.terminate()
+    running.current = null
+  }, [])
   const content = JSON.stringify(request)
   useEffect(() => {
     let current = true
     const asked = JSON.parse(content) as Request | null
     if (asked === null) return setAnswer(null)
-    reckon(worker, asked).then((next) => { if (current) setAnswer(next) }, () => { if (current) setAnswer(broken) })
+    if (!running.current) {
+      const worker = make()
+      running.current = { worker, remote: wrap<Api>(worker) }
+    }
+    reckon(running.current.remote, asked).then((next) => { if (current) setAnswer(next) }, () => { if (current) setAnswer(broken) })
     return () => { current = false }
-  }, [content, worker])
+  }, [content])
   return answer
 }

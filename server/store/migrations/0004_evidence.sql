@@ -12,6 +12,7 @@ CREATE TABLE "conclusion" (
 --> statement-breakpoint
 CREATE TABLE "evidence" (
 	"id" uuid PRIMARY KEY NOT NULL,
+	"seq" integer GENERATED ALWAYS AS IDENTITY (sequence name "evidence_seq_seq" INCREMENT BY 1 MINVALUE 1 MAXVALUE 2147483647 START WITH 1 CACHE 1),
 	"job_id" uuid NOT NULL,
 	"at" timestamp with time zone NOT NULL,
 	"person_id" uuid NOT NULL,

@@ -3,7 +3,7 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Architecture, Corner } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
-import { wrap } from 'comlink'
+import type { Remote } from 'comlink'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'
@@ -27,7 +27,7 @@ const H = 190
 const LEFT = 34
 
 const makeWorker = (): Worker => new Worker(new URL('../../workers/nightWorker.ts', import.meta.url), { type: 'module' })
-const askNight = async (worker: Worker, request: NightRequest): Promise<Night | 'none'> => (await wrap<NightWorker>(worker).parkedNight(request)) ?? 'none'
+const askNight = async (remote: Remote<NightWorker>, request: NightRequest): Promise<Night | 'none'> => (await remote.parkedNight(request)) ?? 'none'
 
 function Panel({ corner, night, range: [low, high], units }: { readonly corner: Corner; readonly night: Night; readonly range: readonly [number, number]; readonly units: DisplayUnits }): ReactNode {
   const x = (hour: number): number => LEFT + (hour / HOURS) * (W - LEFT - 8)

@@ -3,7 +3,7 @@ import type { PumpDay, PumpDayRequest } from '@anklet/core/simulation'
 import { USUAL_PUMP, usualMachine } from '@anklet/core/simulation'
 import type { Corner } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
-import { wrap } from 'comlink'
+import type { Remote } from 'comlink'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Figure } from '../../parts/Figure.tsx'
@@ -31,10 +31,7 @@ const LEFT = 40
 const FLOOR = 160
 
 const makeWorker = (): Worker => new Worker(new URL('../../workers/pumpDayWorker.ts', import.meta.url), { type: 'module' })
-const askDays = (worker: Worker, requests: readonly PumpDayRequest[]): Promise<readonly (PumpDay | null)[]> => {
-  const remote = wrap<PumpDayWorker>(worker)
-  return Promise.all(requests.map((request) => remote.day(request)))
-}
+const askDays = (remote: Remote<PumpDayWorker>, requests: readonly PumpDayRequest[]): Promise<readonly (PumpDay | null)[]> => Promise.all(requests.map((request) => remote.day(request)))
 
 /** The pump's warmth through the day, its runs below: the line tells how hot, the bars how long. */
 function DayChart({ day, cutoutC }: { readonly day: PumpDay; readonly cutoutC: number }): ReactNode {

@@ -5,6 +5,7 @@ import { CHECK_WORDS } from '../../../words/checks.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
 import { Logs } from '../dock/Logs.tsx'
+import { Suspects } from '../suspects/Suspects.tsx'
 import { ChargeForm } from './ChargeForm.tsx'
 import { VerdictMark } from './CheckFrame.tsx'
 import { DecayCheck } from './DecayCheck.tsx'
@@ -37,20 +38,21 @@ function Done({ job }: { readonly job: Job }): ReactNode {
   )
 }
 
-/** Tests at the car: each with what to do, what it measures, what it says and what it speaks for. */
+/** What it could be and which check comes next; and the tests at the car, each with what to do, what it measures, what it says and what it speaks for. */
 export function Checks({ job }: { readonly job: Job }): ReactNode {
-  const [kind, setKind] = useState<CheckKind | 'charge' | 'logs'>('pump')
-  const Test = kind === 'logs' || kind === 'charge' ? null : TESTS[kind]
+  const [kind, setKind] = useState<CheckKind | 'suspects' | 'charge' | 'logs'>('suspects')
+  const Test = kind === 'logs' || kind === 'charge' || kind === 'suspects' ? null : TESTS[kind]
   const { architecture } = job.vehicleType
   const latest = (each: CheckKind): ReactNode => { const check = job.checks.findLast((done) => done.kind === each); return check && <VerdictMark verdict={check.verdict} /> }
   return (
     <div className="grid gap-5">
       <nav aria-label="Tests" className="flex flex-wrap gap-2">
+        <button type="button" className="tap" data-on={kind === 'suspects'} aria-pressed={kind === 'suspects'} onClick={() => setKind('suspects')}>Suspects</button>
         {ORDER.map((each) => <button key={each} type="button" className="tap" data-on={each === kind} aria-pressed={each === kind} onClick={() => setKind(each)}>{each !== kind && latest(each)}{CHECK_WORDS[each].name}</button>)}
         {architecture.reservoir && <button type="button" className="tap" data-on={kind === 'charge'} aria-pressed={kind === 'charge'} onClick={() => setKind('charge')}>Charge{job.charges.length > 0 ? ` (${job.charges.length})` : ''}</button>}
         <button type="button" className="tap" data-on={kind === 'logs'} aria-pressed={kind === 'logs'} onClick={() => setKind('logs')}>Logs{job.logs.length > 0 ? ` (${job.logs.length})` : ''}</button>
       </nav>
-      {Test ? <Test key={kind} job={job} /> : kind === 'charge' ? <ChargeForm job={job} /> : <Logs job={job} />}
+      {Test ? <Test key={kind} job={job} /> : kind === 'suspects' ? <Suspects job={job} onTest={setKind} /> : kind === 'charge' ? <ChargeForm job={job} /> : <Logs job={job} />}
       {Test && <Done job={job} />}
     </div>
   )

@@ -36,8 +36,10 @@ export function Decay({ job, kind, corner, volumeL }: { readonly job: Job | null
   const outcome = read.ok && points.length > 0 ? judgeDecay({ pressure: asReadings(points), volumeL: read.value.volumeL, temperatureC: read.value.temperatureC, gaugeBar: read.value.gauge }) : null
   const torn = outcome && !outcome.ok && outcome.error.code === 'neverBuilt'
   const said = outcome?.ok ? decaySaid(outcome.value, kind === 'shopAir' ? capital(CORNER_WORDS[corner]) : 'What was shut in', units) : torn ? { verdict: 'bad' as const, sentence: 'It never built pressure: torn, or open.', lines: ['Less than 0.3 bar.'], speaksFor: 'a torn spring, an open line or fitting' } : null
+  // A shut port is no corner: only workshop air on a spring says something of it.
+  const found = kind !== 'shopAir' ? null : torn ? 'never' : outcome?.ok && outcome.value.verdict !== 'cannotTell' ? (outcome.value.verdict === 'holds' ? 'holds' : 'falls') : null
   return (
-    <CheckFrame job={job} kind={kind} corner={kind === 'shopAir' ? corner : null} said={said} wanting={read.ok ? 'Take at least three pressures.' : read.sentence} {...TEXT[kind]}>
+    <CheckFrame job={job} kind={kind} corner={kind === 'shopAir' ? corner : null} said={said && { ...said, finds: found ? [{ check: `shopAir.${corner}`, outcome: found }] : [] }} wanting={read.ok ? 'Take at least three pressures.' : read.sentence} {...TEXT[kind]}>
       {fields}
       <PressurePoints points={points} onChange={setPoints} />
     </CheckFrame>

@@ -1,0 +1,96 @@
+import type { Job, Watch } from '@anklet/contract'
+import type { BookCheck, Evidence, PlacedCheck } from '@anklet/core/diagnosis'
+import { wholeOutcome } from '@anklet/core/diagnosis'
+import type { Corner } from '@anklet/core/vehicle'
+import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import { designAt, heightRounds, isRideRound, meansOf } from '../rounds.ts'
+
+/** Where a piece of evidence comes from. */
+export type Source = 'owner' | 'arrival' | 'round' | 'watch' | 'test' | 'hand'
+/** A check with its outcome as a job knows it. */
+export interface Piece extends Evidence { readonly from: Source; /** Why it is not counted; null: it is. */ readonly doubted: string | null }
+
+/** A corner lower than it should stand by more than this is low, mm. */
+const LOW_MM = 10
+/** Tape and module further apart than this differ, mm. */
+const DIFFER_MM = 6
+
+type Checks = ReadonlyMap<string, PlacedCheck>
+type Loose = Evidence & { readonly from: Source }
+
+const whole = (checks: Checks, id: string, loud: (corner: Corner) => boolean, from: Source): Loose[] => {
+  const placed = checks.get(id)
+  if (!placed?.whole) return []
+  const { outcomes } = placed.check
+  return [{ check: id, from, outcome: wholeOutcome(placed.check, placed.whole.map((place) => [place, (place === 'front' ? ['FL', 'FR'] as const : place === 'rear' ? ['RL', 'RR'] as const : [place as Corner]).some(loud) ? outcomes[1]!.id : outcomes[0]!.id])) }]
+}
+
+const SIGNS = { hiss: 'hiss', slowRise: 'slowRise', pumpOften: 'pumpOften', pumpNever: 'pumpNever', message: 'message', afterRepair: 'afterRepair', pumpReplaced: 'pumpReplaced' } as const
+const WHEN = { overnight: 'overnight', sometimes: 'sometimes', whenLoaded: 'loaded' } as const
+
+// Whatever is not tapped was asked, once anything of its kind was tapped.
+function fromOwner(checks: Checks, { complaint: { where, when, signs } }: Job): Loose[] {
+  const yes = (there: boolean): string => (there ? 'yes' : 'no')
+  return [
+    ...(where.length > 0 ? whole(checks, 'saysLow', (corner) => where.includes(corner), 'owner') : []),
+    ...(when.length > 0 ? Object.entries(WHEN).map(([check, tap]): Loose => ({ check, outcome: yes(when.includes(tap)), from: 'owner' })) : []),
+    ...(signs.length > 0 ? Object.entries(SIGNS).map(([check, tap]): Loose => ({ check, outcome: yes(signs.includes(tap) || (tap === 'message' && signs.includes('speedLimit'))), from: 'owner' })) : []),
+  ]
+}
+
+function fromArrival({ arrival }: Job): Loose[] {
+  if (!arrival) return []
+  return [
+    ...(arrival.rises ? [{ check: 'rises', outcome: arrival.rises, from: 'arrival' } satisfies Loose] : []),
+    ...(arrival.pumpRunsOn !== null ? [{ check: 'pumpRunsOn', outcome: arrival.pumpRunsOn ? 'yes' : 'no', from: 'arrival' } satisfies Loose] : []),
+    ...(arrival.condition.includes('lowered') ? [{ check: 'evenLow', outcome: 'even', from: 'arrival' } satisfies Loose] : []),
+  ]
+}
+
+function fromRounds(checks: Checks, job: Job): Loose[] {
+  const round = heightRounds(job).find(isRideRound)
+  if (!round) return []
+  const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
+  const { reportedMm } = round
+  return [
+    ...whole(checks, 'standsLow', (corner) => means[corner] < design[corner] - LOW_MM, 'round'),
+    ...(reportedMm ? whole(checks, 'agrees', (corner) => { const told = reportedMm[corner]; return told !== null && Math.abs(told - means[corner]) > DIFFER_MM }, 'round') : []),
+  ]
+}
+
+const NAMED: Readonly<Record<string, readonly Corner[]>> = { none: [], frontPair: ['FL', 'FR'], frontBoth: ['FL', 'FR'], rearPair: ['RL', 'RR'], rearBoth: ['RL', 'RR'], all: WALK, diagonalFL: ['FL', 'RR'], diagonalFR: ['FR', 'RL'] }
+/** A watch that is less sure than this is no evidence. */
+const SURE_ENOUGH = 0.6
+
+const fallenIn = ({ finding }: Watch): readonly Corner[] | null => (finding?.kind === 'answer' && finding.probability >= SURE_ENOUGH ? (NAMED[finding.best] ?? [finding.best as Corner]) : null)
+
+function fromWatches(checks: Checks, job: Job): Loose[] {
+  const concluded = job.watches.filter(({ jobId, state }) => jobId === job.id && state === 'concluded')
+  const newest = (leftOn: boolean): readonly Corner[] | null => concluded.filter((watch) => (watch.supplyCut === 'leftOn') === leftOn).map(fallenIn).findLast((fallen) => fallen !== null) ?? null
+  const [off, on] = [newest(false), newest(true)]
+  return [
+    ...(off ? whole(checks, 'watch', (corner) => off.includes(corner) && hasAirAtCorner(job.vehicleType.architecture, corner), 'watch') : []),
+    ...(off && on ? [{ check: 'command', outcome: off.length === 0 && on.length > 0 ? 'command' : 'holds', from: 'watch' } satisfies Loose] : []),
+  ]
+}
+
+/** All evidence of a job: what its parts say by themselves, what was found by hand, and what is not counted, in the order of the work. */
+export function evidenceOf(job: Job, checks: Checks): Piece[] {
+  const tests = job.checks.flatMap(({ finds = [] }) => finds.map((found): Loose => ({ ...found, from: 'test' })))
+  const said = new Map(job.evidence.map((entry) => [entry.check, entry]))
+  const byHand = job.evidence.flatMap(({ check, say, outcome }): Loose[] => (say === 'found' && outcome !== null ? [{ check, outcome, from: 'hand' }] : []))
+  // The newest of a check counts; a test of the pump after new brushes is another test.
+  const newest = new Map<string, Loose>()
+  for (const piece of [...fromOwner(checks, job), ...fromArrival(job), ...fromRounds(checks, job), ...fromWatches(checks, job), ...tests, ...byHand]) newest.set(piece.check, piece)
+  return [...newest.values()].filter(({ check, outcome }) => isOutcome(checks.get(check), outcome)).map((piece) => ({ ...piece, doubted: said.get(piece.check)?.say === 'doubted' ? said.get(piece.check)!.reason : null }))
+}
+
+function isOutcome(placed: PlacedCheck | undefined, outcome: string): boolean {
+  if (!placed) return false
+  const known = (id: string): boolean => placed.check.outcomes.some((each) => each.id === id)
+  if (!placed.whole || known(outcome)) return known(outcome)
+  return outcome.split('+').every((part) => { const [place, id] = part.split(':'); return placed.whole!.includes(place as Corner) && (id === undefined || known(id)) })
+}
+
+/** Which of a check's outcomes is the quiet one. */
+export const quietOf = ({ outcomes }: BookCheck): string => outcomes[0]!.id

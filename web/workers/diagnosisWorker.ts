@@ -1,0 +1,27 @@
+import { expose } from 'comlink'
+import type { Circumstances, Evidence, Reasoned } from '@anklet/core/diagnosis'
+import { knowledgeOf, reason, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import type { Architecture } from '@anklet/core/vehicle'
+
+/** A vehicle, and what was found on it. */
+export interface DiagnosisRequest { readonly architecture: Architecture; readonly circumstances: Circumstances; readonly evidence: readonly Evidence[] }
+/** What it could be; or the pieces of evidence that cannot stand together. */
+export type DiagnosisAnswer = { readonly kind: 'reasoned'; readonly reasoned: Reasoned; readonly costs: Readonly<Record<string, number>> } | { readonly kind: 'contradiction'; readonly items: readonly Evidence[] } | { readonly kind: 'broken' }
+
+const api = {
+  /** Repair costs and check costs in minutes of work, by id. */
+  work({ architecture, circumstances, evidence }: DiagnosisRequest): DiagnosisAnswer {
+    const known = knowledgeOf(SHIPPED_BOOK, architecture, circumstances)
+    const began = performance.now()
+    const answer = reason(known, evidence)
+    performance.measure('anklet.diagnosis', { start: began, end: performance.now() })
+    if (!answer.ok) return answer.error.code === 'contradiction' ? { kind: 'contradiction', items: answer.error.items } : { kind: 'broken' }
+    return { kind: 'reasoned', reasoned: answer.value, costs: Object.fromEntries([...known.causes.map(({ id, repairCost }) => [id, repairCost] as const), ...known.checks.map(({ id, cost }) => [id, cost] as const)]) }
+  },
+}
+
+/** What the worker does. */
+export type DiagnosisWorker = typeof api
+
+// Imported by a test there is nobody to answer.
+if (typeof WorkerGlobalScope !== 'undefined') expose(api)
