@@ -9,6 +9,20 @@ async function open(page: Page, shop: TestServer, plate: string): Promise<void> 
   await handOn(page).signIn('S. Okafor')
 }
 
+/** Opens a job on a car of the demo with what its owner says, and goes to its checks. */
+async function openNew(page: Page, shop: TestServer, plate: string, complaint: { readonly where: readonly string[]; readonly when: readonly string[]; readonly signs: readonly string[]; readonly words: string }, found: Readonly<Record<string, string>>): Promise<void> {
+  const [vehicles, people] = (await Promise.all(['vehicles', 'people'].map(async (what) => (await fetch(`${shop.address}/api/${what}`)).json()))) as [{ id: string; plate: string }[], { id: string }[]]
+  const send = async (type: string, payload: object): Promise<void> => {
+    const sent = await fetch(`${shop.address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type, person: people[0]!.id, device: 'e2e', at: new Date().toISOString(), baseVersion: null, payload }) })
+    expect(sent.status).toBe(200)
+  }
+  const jobId = crypto.randomUUID()
+  await send('job.open', { jobId, vehicleId: vehicles.find((vehicle) => vehicle.plate === plate)!.id, complaint })
+  for (const [check, outcome] of Object.entries(found)) await send('evidence.say', { evidenceId: crypto.randomUUID(), jobId, check, say: 'found', outcome, reason: '' })
+  await page.goto(`${shop.address}/jobs/${jobId}/checks`)
+  await handOn(page).signIn('S. Okafor')
+}
+
 const MOST = 14
 /** Does whatever is advised, and nothing else. @param truth what a check shows on this car, by what it asks; everything else is as on a sound car */
 async function follow(page: Page, truth: readonly (readonly [asks: RegExp, ...taps: string[]])[]): Promise<readonly string[]> {
@@ -49,6 +63,18 @@ test.describe('suspects', () => {
     await open(page, demoShop, 'MW 9 T')
     await follow(page, [[/does it come up/, 'Slowly'], [/bring its flow into a shut volume/, 'Weak']])
     await expect(page.getByRole('region', { name: 'Finding' }).getByRole('heading')).toHaveText('The pump is worn.')
+  })
+
+  test('a bent sensor link that keeps a car low on healthy air is found', async ({ page, demoShop }) => {
+    await openNew(page, demoShop, 'TQ 207', { where: ['FL'], when: [], signs: [], words: 'Low in front on the left, always.' }, { standsLow: 'FL' })
+    await follow(page, [[/height and the tape differ/, 'Front left'], [/low after standing/, 'Front left'], [/link of the front left sensor/, 'Bent, loose or off']])
+    await expect(page.getByRole('region', { name: 'Finding' }).getByRole('heading')).toHaveText('The link of the front left height sensor is bent, loose or off.')
+  })
+
+  test('a car that sometimes sinks, and holds all night with its supply off, is found to be commanded down', async ({ page, demoShop }) => {
+    await openNew(page, demoShop, 'TQ 207', { where: ['RL'], when: ['sometimes'], signs: [], words: 'Some mornings it is down, most not.' }, { watch: 'holds' })
+    await follow(page, [[/Which code is stored/, 'A height sensor'], [/Which height sensor has the code/, 'Rear left'], [/terminals of the rear left/, 'Green, wet or loose'], [/Does it fall with the supply on/, 'Holds off, falls on']])
+    await expect(page.getByRole('region', { name: 'Finding' }).getByRole('heading')).toHaveText('The plug of the rear left height sensor makes poor contact.')
   })
 
   test('evidence can be doubted with a reason, counted again, taken back, and survives a reload', async ({ page, demoShop }) => {

@@ -54,7 +54,7 @@ describe('said of checks and causes', () => {
     expect(outcomeWords(checks.get('whichCorner')!, 'RL:still+RR:crossed')).toBe('Rear left: it does not move; Rear right: another one rises')
     expect(outcomeWords(checks.get('watch')!, 'holds')).toBe('All hold')
     const [leak, pump] = [SHIPPED_BOOK.causes.find(({ id }) => id === 'springLeak')!, SHIPPED_BOOK.causes.find(({ id }) => id === 'pumpWorn')!]
-    expect(causeWords({ id: 'x', place: 'RL', because: '', parts: [{ cause: leak, place: 'RL' }, { cause: pump, place: null }] })).toBe('The rear left air spring leaks, and the pump is worn')
+    expect(causeWords({ id: 'x', base: 'leakAndPump', weight: 1, place: 'RL', because: '', parts: [{ cause: leak, place: 'RL' }, { cause: pump, place: null }] })).toBe('The rear left air spring leaks, and the pump is worn')
   })
   test('minutes as one says them', () => {
     expect([1, 12, 62, 95, 150].map(minutesWords)).toEqual(['a minute', '12 minutes', 'an hour', '1½ hours', '2½ hours'])

@@ -1,0 +1,76 @@
+import type { Architecture, Axle, Corner } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLE_OF, CORNERS } from '../vehicle/index.ts'
+import type { BookCause, BookCheck, KnowledgeBook, PlaceKind, Where } from './book.ts'
+
+/** Somewhere on the car: a corner, an axle, or all of it. */
+export type Place = Corner | Axle | null
+/** The corners a place covers. */
+export const cornersOf = (place: Place): readonly Corner[] => (place === null ? CORNERS : place === 'front' || place === 'rear' ? AXLE_CORNERS[place] : [place])
+
+/** A cause at its place on this vehicle. */
+export interface PlacedCause { readonly id: string; /** Its id in the book. */ readonly base: string; readonly place: Place; readonly weight: number; readonly parts: readonly { readonly cause: BookCause; readonly place: Place }[]; readonly because: string }
+/** A check at its place on this vehicle. */
+export interface PlacedCheck {
+  readonly id: string
+  readonly place: Place
+  readonly check: BookCheck
+  /** The places a whole check answers for; null: it is done at its own place. */
+  readonly whole: readonly Place[] | null
+}
+const AXLES: readonly Axle[] = ['front', 'rear']
+const axlesOf = (place: Place): readonly Axle[] => (place === null ? AXLES : [...new Set(cornersOf(place).map((corner) => AXLE_OF[corner]))])
+
+function applies(where: Where | undefined, { air, valves, crossValve, layout, reservoir, sensors, pressureSensor, damping, doorInhibit }: Architecture, place: Place): boolean {
+  if (!where) return true
+  const axles = axlesOf(place)
+  const some = (test: (axle: Axle) => boolean): boolean => axles.some(test)
+  return (!where.air || some((axle) => air[axle] !== 'none'))
+    && (!where.coil || some((axle) => air[axle] === 'none' || air[axle] === 'airDamper'))
+    && (!where.valves || where.valves.includes(valves))
+    && (!where.crossValve || some((axle) => crossValve[axle]))
+    && (!where.layout || where.layout === layout)
+    && (!where.reservoir || reservoir)
+    && (!where.sensors || AXLES.some((axle) => sensors[axle] !== 'none'))
+    && (!where.sensorsHere || some((axle) => sensors[axle] === 'each'))
+    && (!where.pressureSensor || pressureSensor !== 'none')
+    && (!where.damping || some((axle) => damping[axle] !== 'plain'))
+    && (!where.doorInhibit || doorInhibit)
+    && (!where.rearOnly || air.front === 'none')
+}
+
+function placesOf(kind: PlaceKind, { sensors }: Architecture): readonly Place[] {
+  switch (kind) {
+    case 'car': return [null]
+    case 'axle': return AXLES
+    case 'corner': return CORNERS
+    case 'sensor': return AXLES.flatMap((axle): readonly Place[] => (sensors[axle] === 'each' ? AXLE_CORNERS[axle] : sensors[axle] === 'one' ? [axle] : []))
+  }
+}
+
+const idAt = (id: string, place: Place): string => (place === null ? id : `${id}.${place}`)
+
+/** Where a cause sits, seen from a check. */
+export function relation(cause: Place, check: Place): 'same' | 'mate' | 'away' {
+  const [from, at] = [cornersOf(cause), cornersOf(check)]
+  if (from.some((corner) => at.includes(corner))) return 'same'
+  return axlesOf(cause).some((axle) => axlesOf(check).includes(axle)) ? 'mate' : 'away'
+}
+
+/** Every cause of a book that such a vehicle can have, alone and in company, at each of its places. */
+export function causesAt(book: KnowledgeBook, architecture: Architecture): PlacedCause[] {
+  const single = book.causes.flatMap((cause) => placesOf(cause.place, architecture).filter((place) => applies(cause.where, architecture, place)).map((place): PlacedCause => ({ id: idAt(cause.id, place), base: cause.id, place, weight: cause.weight, parts: [{ cause, place }], because: cause.because })))
+  const paired = book.compounds.flatMap(({ id, of: [first, second], weight, because }) => {
+    const at = (which: string): PlacedCause[] => single.filter(({ parts }) => parts[0]!.cause.id === which)
+    return at(first).flatMap((a) => at(second).map((b): PlacedCause => ({ id: idAt(id, a.place ?? b.place), base: id, place: a.place ?? b.place, weight, parts: [...a.parts, ...b.parts], because })))
+  })
+  return [...single, ...paired]
+}
+
+/** Every check of a book that can be done on such a vehicle, at each of its places. */
+export function checksAt(book: KnowledgeBook, architecture: Architecture): ReadonlyMap<string, PlacedCheck> {
+  return new Map(book.checks.flatMap((check) => {
+    const places = placesOf(check.place, architecture).filter((place) => applies(check.where, architecture, place))
+    const placed: readonly PlacedCheck[] = check.whole ? (places.length > 0 ? [{ id: check.id, place: null, check, whole: places }] : []) : places.map((place) => ({ id: idAt(check.id, place), place, check, whole: null }))
+    return placed.map((each) => [each.id, each] as const)
+  }))
+}
