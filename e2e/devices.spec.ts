@@ -202,7 +202,6 @@ test.describe('tests at the car without a link', () => {
     await hand.signIn('S. Okafor')
     await page.getByRole('navigation', { name: 'Tests' }).getByRole('button', { name: /Lift$/ }).click()
     await hand.tap('Lift to track, tank isolated')
-    await hand.tap('Pump')
     for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17']] as const) await page.getByLabel(label).fill(value)
     await expect(page.getByText('The lift is slow. Pump or leak: test the pump dead-ended to tell them apart.').first()).toBeVisible()
     await hand.tap('is weak')

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { ArrivalRecord, Job, JobPage, ShopBundle, VehicleDetail } from '@anklet/contract'
+import { BUNDLE_VERSION } from '@anklet/contract'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { architecture, geometry, LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
@@ -225,7 +226,7 @@ describe('the whole shop as one file', () => {
     const bundle = await bundleOf(bench)
     const other = await startBench()
     const refusal = async (body: object) => (await post(other, body)).body as { code: string; detail: string }
-    expect(await refusal({ ...bundle, formatVersion: 3, surprise: true })).toMatchObject({ code: 'newerFormat' })
+    expect(await refusal({ ...bundle, formatVersion: BUNDLE_VERSION + 1, surprise: true })).toMatchObject({ code: 'newerFormat' })
     expect(await refusal({ ...bundle, vehicles: [] })).toMatchObject({ code: 'bundleTorn' })
     expect(await refusal({ ...bundle, people: 'everybody' })).toMatchObject({ code: 'wrongShape' })
     await other.send('vehicleType.save', { typeId: id(), name: bundle.vehicleTypes[0]!.name, source: 'mine', architecture, geometry }).expect(200)
