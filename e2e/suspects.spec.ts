@@ -66,9 +66,9 @@ test.describe('suspects', () => {
   })
 
   test('a bent sensor link that keeps a car low on healthy air is found', async ({ page, demoShop }) => {
-    await openNew(page, demoShop, 'TQ 207', { where: ['FL'], when: [], signs: [], words: 'Low in front on the left, always.' }, { standsLow: 'FL' })
-    await follow(page, [[/height and the tape differ/, 'Front left'], [/low after standing/, 'Front left'], [/link of the front left sensor/, 'Bent, loose or off']])
-    await expect(page.getByRole('region', { name: 'Finding' }).getByRole('heading')).toHaveText('The link of the front left height sensor is bent, loose or off.')
+    await openNew(page, demoShop, 'TQ 207', { where: ['RL'], when: [], signs: [], words: 'Low behind on the left, always.' }, { standsLow: 'RL' })
+    await follow(page, [[/height and the tape differ/, 'Rear left'], [/low after standing/, 'Rear left'], [/link of the rear left sensor/, 'Bent, loose or off']])
+    await expect(page.getByRole('region', { name: 'Finding' }).getByRole('heading')).toHaveText('The link of the rear left height sensor is bent, loose or off.')
   })
 
   test('a car that sometimes sinks, and holds all night with its supply off, is found to be commanded down', async ({ page, demoShop }) => {
