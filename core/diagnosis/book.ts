@@ -81,6 +81,9 @@ export interface KnowledgeBook { readonly format: 'anklet-knowledge'; readonly f
 /** The knowledge that ships. Its shape is checked by a test against its schema. */
 export const SHIPPED_BOOK = shipped as unknown as KnowledgeBook
 
+/** The outcome a sound car shows: the first. */
+export const quietOf = ({ outcomes }: BookCheck): string => outcomes[0]!.id
+
 /** What the words stand for: the middle, and how far it may be off. */
 export const OFTEN: Readonly<Record<Often, readonly [low: number, middle: number, high: number]>> = {
   always: [0.92, 0.96, 0.99], mostly: [0.72, 0.83, 0.92], often: [0.42, 0.57, 0.72], sometimes: [0.15, 0.28, 0.42], rarely: [0.03, 0.07, 0.15], never: [0.004, 0.012, 0.03],

@@ -1,5 +1,5 @@
 import type { BookCheck, BookRow } from './book.ts'
-import { OFTEN } from './book.ts'
+import { OFTEN, quietOf } from './book.ts'
 import type { Place } from './places.ts'
 
 /** Chances of outcomes, each with how far it may be off. */
@@ -27,9 +27,9 @@ export function rangesOf(check: BookCheck): (cause: string, at: 'same' | 'mate' 
 }
 
 /** What a whole check found, as the one outcome it has: the places that are not quiet, with what was found there where there is a choice. */
-export function wholeOutcome({ outcomes }: BookCheck, found: readonly (readonly [place: Place, outcome: string])[]): string {
-  const quiet = outcomes[0]!.id
-  const loud = found.filter(([, outcome]) => outcome !== quiet).map(([place, outcome]) => (outcomes.length === 2 ? String(place) : `${String(place)}:${outcome}`))
+export function wholeOutcome(check: BookCheck, found: readonly (readonly [place: Place, outcome: string])[]): string {
+  const quiet = quietOf(check)
+  const loud = found.filter(([, outcome]) => outcome !== quiet).map(([place, outcome]) => (check.outcomes.length === 2 ? String(place) : `${String(place)}:${outcome}`))
   return loud.length === 0 ? quiet : loud.join('+')
 }
 

@@ -76,9 +76,10 @@ function groupsOf(row: Float64Array): Groups | null {
 /** A piece of evidence by its places in the knowledge. */
 export interface Placed { readonly check: number; readonly outcome: number }
 
-function twice(ids: readonly string[]): string | undefined {
+/** The names that are there already, where they come again. */
+export function twice(ids: readonly string[]): readonly string[] {
   const seen = new Set<string>()
-  return ids.find((id) => (seen.has(id) ? true : (seen.add(id), false)))
+  return ids.filter((id) => (seen.has(id) ? true : (seen.add(id), false)))
 }
 
 function wrongRow({ id, outcomes, likelihood }: Check, cause: string): KnowledgeRefusal | null {
@@ -89,7 +90,7 @@ function wrongRow({ id, outcomes, likelihood }: Check, cause: string): Knowledge
 }
 
 function wrongCheck(check: Check, causes: readonly Cause[], known: ReadonlySet<string>): KnowledgeRefusal | null {
-  const outcome = twice(check.outcomes)
+  const [outcome] = twice(check.outcomes)
   if (outcome !== undefined) return { code: 'outcomeTwice', id: check.id, outcome }
   const stranger = Object.keys(check.likelihood).find((cause) => !known.has(cause))
   if (stranger !== undefined) return { code: 'unknownCause', id: stranger }
@@ -103,9 +104,9 @@ function wrongCheck(check: Check, causes: readonly Cause[], known: ReadonlySet<s
 /** Checks knowledge and lays it out. */
 export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
   const { causes, checks } = knowledge
-  const cause = twice(causes.map(({ id }) => id))
+  const [cause] = twice(causes.map(({ id }) => id))
   if (cause !== undefined) return refuse({ code: 'causeTwice', id: cause })
-  const check = twice(checks.map(({ id }) => id))
+  const [check] = twice(checks.map(({ id }) => id))
   if (check !== undefined) return refuse({ code: 'checkTwice', id: check })
   const total = causes.reduce((sum, { weight }) => sum + weight, 0)
   if (!(total > 0)) return refuse({ code: 'noCause' })
@@ -129,7 +130,7 @@ export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
 
 /** Finds evidence in laid-out knowledge. */
 export function place({ knowledge: { checks } }: Laid, evidence: readonly Evidence[]): Result<Placed[], KnowledgeRefusal> {
-  const again = twice(evidence.map(({ check }) => check))
+  const [again] = twice(evidence.map(({ check }) => check))
   if (again !== undefined) return refuse({ code: 'evidenceTwice', id: again })
   const placed: Placed[] = []
   for (const { check, outcome } of evidence) {

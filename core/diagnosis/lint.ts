@@ -1,5 +1,6 @@
 import type { BookCheck, BookRow, KnowledgeBook } from './book.ts'
 import { OFTEN } from './book.ts'
+import { twice } from './knowledge.ts'
 
 /** Something in a book of knowledge that cannot be right: where, and what. */
 export interface BookFault {
@@ -8,8 +9,6 @@ export interface BookFault {
   readonly code: 'twice' | 'unknownCause' | 'unknownOutcome' | 'wordForMany' | 'overOne' | 'tellsNothing' | 'neverFound' | 'oneOutcome'
   readonly what: string
 }
-
-const twice = (ids: readonly string[]): readonly string[] => ids.filter((id, i) => ids.indexOf(id) !== i)
 
 function faultsOfRow(row: BookRow, { outcomes }: BookCheck, at: string): BookFault[] {
   if (typeof row === 'string') return outcomes.length === 2 ? [] : [{ at, code: 'wordForMany', what: row }]

@@ -1,4 +1,5 @@
 import type { Place, PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
+import { quietOf } from '@anklet/core/diagnosis'
 import { capital, CORNER_WORDS } from './corners.ts'
 
 /** A place as it is spoken. */
@@ -9,6 +10,9 @@ const at = (words: string, place: Place): string => words.replace('{place}', pla
 /** What is wrong, as a sentence without its stop. */
 export const causeWords = ({ parts }: PlacedCause): string => parts.map(({ cause, place }, i) => { const words = at(cause.words, place); return i === 0 ? words : words.charAt(0).toLowerCase() + words.slice(1) }).join(', and ')
 
+/** The same within a sentence. */
+export const causeClause = (cause: PlacedCause): string => causeWords(cause).replace(/^The /, 'the ')
+
 /** What a check asks. */
 export const asksWords = ({ check, place }: PlacedCheck): string => capital(at(check.asks, place))
 
@@ -18,12 +22,15 @@ export const checkWords = ({ check, place }: PlacedCheck): string => (place === 
 /** What a check came to, in words: at which places, where it answers for several. */
 export function outcomeWords({ check, whole }: PlacedCheck, outcome: string): string {
   const one = (id: string): string => check.outcomes.find((each) => each.id === id)?.words ?? id
-  if (!whole || outcome === check.outcomes[0]!.id) return one(outcome)
+  if (!whole || outcome === quietOf(check)) return one(outcome)
   const found = outcome.split('+').map((part) => part.split(':') as [string, string?])
   const said = new Map<string, string[]>()
   for (const [place, id = check.outcomes[1]!.id] of found) said.set(id, [...(said.get(id) ?? []), placeWords(place as Place)])
   return [...said].map(([id, places]) => `${capital(places.join(', '))}: ${one(id).toLowerCase()}`).join('; ')
 }
+
+/** A check with what it came to. */
+export const foundWords = (placed: PlacedCheck, outcome: string): string => `${checkWords(placed)}: ${outcomeWords(placed, outcome)}`
 
 /** How sure a chance is, in a word. */
 export const surenessWords = (p: number): string => (p >= 0.95 ? 'sure' : p >= 0.8 ? 'likely' : p >= 0.5 ? 'more likely than not' : p >= 0.2 ? 'possible' : 'hardly')

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import type { Circumstances, Evidence, Reasoned } from '@anklet/core/diagnosis'
+import type { Circumstances, Evidence, Reasoned, VehicleKnowledge } from '@anklet/core/diagnosis'
 import { knowledgeOf, reason, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import type { Architecture } from '@anklet/core/vehicle'
 
@@ -8,10 +8,19 @@ export interface DiagnosisRequest { readonly architecture: Architecture; readonl
 /** What it could be; or the pieces of evidence that cannot stand together. */
 export type DiagnosisAnswer = { readonly kind: 'reasoned'; readonly reasoned: Reasoned; readonly costs: Readonly<Record<string, number>> } | { readonly kind: 'contradiction'; readonly items: readonly Evidence[] } | { readonly kind: 'broken' }
 
+// A job asks again and again of one vehicle.
+let last: { readonly of: string; readonly known: VehicleKnowledge } | null = null
+
+function knownOf(architecture: Architecture, circumstances: Circumstances): VehicleKnowledge {
+  const of = JSON.stringify([architecture, circumstances])
+  if (last?.of !== of) last = { of, known: knowledgeOf(SHIPPED_BOOK, architecture, circumstances) }
+  return last.known
+}
+
 const api = {
   /** Repair costs and check costs in minutes of work, by id. */
   work({ architecture, circumstances, evidence }: DiagnosisRequest): DiagnosisAnswer {
-    const known = knowledgeOf(SHIPPED_BOOK, architecture, circumstances)
+    const known = knownOf(architecture, circumstances)
     const began = performance.now()
     const answer = reason(known, evidence)
     performance.measure('anklet.diagnosis', { start: began, end: performance.now() })

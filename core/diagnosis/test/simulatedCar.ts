@@ -1,12 +1,12 @@
 import type { Fault, Happening, Machine, SimRun, SimState } from '../../simulation/index.ts'
-import { levelledState, simulate, usualMachine } from '../../simulation/index.ts'
-import { inferLeak } from '../../leakdown/index.ts'
+import { levelledState, simulate, travelOf, usualMachine } from '../../simulation/index.ts'
+import { hypothesisCorners, inferLeak } from '../../leakdown/index.ts'
 import { judgePump, judgeRelay, judgeSweep, judgeWhichCorner } from '../../guided/index.ts'
 import { sampleVehicle } from '../../samples/index.ts'
 import type { Architecture, Corner } from '../../vehicle/index.ts'
 import { CORNERS, perCorner } from '../../vehicle/index.ts'
 import type { BookCheck, Place, PlacedCheck } from '../index.ts'
-import { cornersOf, SHIPPED_BOOK, wholeOutcome } from '../index.ts'
+import { cornersOf, quietOf, SHIPPED_BOOK, wholeOutcome } from '../index.ts'
 
 /** Four struts on an open layout whose module, parked, settles each axle to its low corner. */
 export const ARCHITECTURE: Architecture = {
@@ -18,6 +18,7 @@ const H = 3600
 /** A corner has fallen by so much more than a sound car, or stands so far off, mm. */
 const FALLEN_MM = 6
 const OFF_MM = 6
+const plausible = (perCent: number | null): number | null => (perCent === null || travelOf(perCent) === null ? null : perCent)
 /** What a sound car does: the same for all. */
 const SOUND = new Map<string, unknown>()
 const on: Happening = { atS: 1, do: 'ignitionOn' }
@@ -72,8 +73,7 @@ export class SimulatedCar {
       const tape = (sample: (typeof samples)[number]) => perCorner((corner) => [0, 1].map(() => sample.heightMm[corner] + 1.5 * (this.random() + this.random() - 1)))
       const answer = inferLeak({ vehicle: this.machine.vehicle, hours: (samples.at(-1)!.timeS - samples[0]!.timeS) / H, startC: 15, endC: this.what.nightC ?? 8, before: tape(samples[0]!), after: tape(samples.at(-1)!) })
       if (!answer.ok) throw new Error(answer.error.code)
-      const named: Readonly<Record<string, readonly Corner[]>> = { none: [], frontPair: ['FL', 'FR'], rearPair: ['RL', 'RR'], frontBoth: ['FL', 'FR'], rearBoth: ['RL', 'RR'], all: CORNERS, diagonalFL: ['FL', 'RR'], diagonalFR: ['FR', 'RL'] }
-      return named[answer.value.best] ?? [answer.value.best as Corner]
+      return hypothesisCorners(answer.value.best)
     })
   }
   private inTheMorning(corner: Corner): number {
@@ -123,7 +123,7 @@ export class SimulatedCar {
   }
   private sweep(corner: Corner): string {
     const { samples } = this.drive()
-    const swept = judgeSweep(CORNERS.map((id) => ({ id, signal: { atS: samples.map(({ timeS }) => timeS), values: samples.map(({ signalPercent }) => { const value = signalPercent[id]; return value === null || value < 10 || value > 90 ? null : value }) } })))
+    const swept = judgeSweep(CORNERS.map((id) => ({ id, signal: { atS: samples.map(({ timeS }) => timeS), values: samples.map(({ signalPercent }) => plausible(signalPercent[id])) } })))
     const { verdict } = swept.find(({ id }) => id === corner)!
     return verdict === 'noSignal' || verdict === 'stuck' ? 'dead' : verdict === 'follows' ? 'follows' : 'drops'
   }
@@ -166,7 +166,7 @@ export class SimulatedCar {
     const named = (id: string): BookCheck => SHIPPED_BOOK.checks.find((check) => check.id === id)!
     return {
       // Whatever is not tapped at intake was asked, and was not so.
-      ...Object.fromEntries(SHIPPED_BOOK.checks.filter(({ group, whole }) => group === 'complaint' && !whole).map(({ id, outcomes }) => [id, outcomes[0]!.id])),
+      ...Object.fromEntries(SHIPPED_BOOK.checks.filter(({ group, whole }) => group === 'complaint' && !whole).map((check) => [check.id, quietOf(check)])),
       standsLow: wholeOutcome(named('standsLow'), CORNERS.map((corner) => [corner, this.at('standsLow', corner, '')])),
       saysLow: wholeOutcome(named('saysLow'), CORNERS.map((corner) => [corner, this.lowBy(corner, 12, (each) => Math.min(this.inTheMorning(each), this.standing(each))) ? 'low' : 'level'])), rises: this.rises(),
       overnight: CORNERS.some((corner) => this.fallen(true)[corner] > 12) ? 'yes' : 'no', message: this.codes().length > 0 ? 'yes' : 'no', slowRise: this.rises() === 'yes' ? 'no' : 'yes', pumpRunsOn: this.relay() === 'welded' ? 'yes' : 'no', pumpNever: this.drive().samples.some(({ pumpOn }) => pumpOn) ? 'no' : 'yes', ...this.what.complaint,
@@ -176,7 +176,7 @@ export class SimulatedCar {
   /** What a check comes to on this car. */
   outcome(placed: PlacedCheck): string {
     const { check, whole } = placed
-    return whole ? wholeOutcome(check, whole.map((place) => [place, this.at(check.id, place, check.outcomes[0]!.id)])) : this.at(check.id, placed.place, check.outcomes[0]!.id)
+    return whole ? wholeOutcome(check, whole.map((place) => [place, this.at(check.id, place, quietOf(check))])) : this.at(check.id, placed.place, quietOf(check))
   }
 
   private at(check: string, place: Place, quiet: string): string {
@@ -196,7 +196,7 @@ export class SimulatedCar {
       case 'galleryHolds': return this.gallery()
       case 'pumpRunsOn': return this.relay() === 'welded' ? 'yes' : 'no'
       case 'codes': return this.code()
-      case 'codeSensor': return this.codes().includes('sensorImplausible') && this.drive().samples.some(({ signalPercent }) => { const value = signalPercent[corner]; return value === null || value < 10 || value > 90 }) ? 'stored' : 'none'
+      case 'codeSensor': return this.codes().includes('sensorImplausible') && this.drive().samples.some(({ signalPercent }) => plausible(signalPercent[corner]) === null) ? 'stored' : 'none'
       case 'pumpNever': return this.drive().samples.some(({ pumpOn }) => pumpOn) ? 'no' : 'yes'
       default: {
         const found = this.what.byHand[place === null ? check : `${check}.${place}`]

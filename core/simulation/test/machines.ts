@@ -1,19 +1,16 @@
 import { sampleVehicle } from '../../samples/index.ts'
 import type { Fault, Happening, Machine, SimRun, SimState } from '../index.ts'
-import { levelledState, simulate, USUAL_PUMP, USUAL_RULES } from '../index.ts'
+import { levelledState, simulate, usualMachine } from '../index.ts'
 
 /** An hour, s. */
 export const H = 3600
 
 /** A machine of round figures. */
 export function machineOf(architecture: Partial<Machine['architecture']> = {}, change: Partial<Machine> = {}): Machine {
-  return {
-    vehicle: sampleVehicle(), galleryL: 0.15, reservoirL: 5, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.5, altitudeM: 0,
-    architecture: {
-      layout: 'open', reservoir: true, sensors: { front: 'each', rear: 'each' }, parked: { policy: 'none', checksAfterH: [] }, doorInhibit: true, levels: [{ id: 'road', offsetMm: 0 }, { id: 'high', offsetMm: 30 }],
-      air: { front: 'strut', rear: 'bellows' }, ...architecture,
-    }, ...change,
-  }
+  return usualMachine(sampleVehicle(), {
+    layout: 'open', reservoir: true, sensors: { front: 'each', rear: 'each' }, parked: { policy: 'none', checksAfterH: [] }, doorInhibit: true, levels: [{ id: 'road', offsetMm: 0 }, { id: 'high', offsetMm: 30 }],
+    air: { front: 'strut', rear: 'bellows' }, ...architecture,
+  }, { reservoirL: 5, supplyV: 13.5, ...change })
 }
 
 /** It, levelled and asleep. */

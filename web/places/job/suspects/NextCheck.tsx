@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { percentWords } from '../../../words/answer.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
-import { asksWords, causeWords, checkWords, minutesWords, outcomeWords, savesWords } from '../../../words/suspects.ts'
+import { asksWords, causeClause, checkWords, minutesWords, outcomeWords, savesWords } from '../../../words/suspects.ts'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
 
@@ -26,7 +26,7 @@ interface NextProps {
 function Outlook({ now, placed, reasoned }: { readonly now: SuspectsNow; readonly placed: PlacedCheck; readonly reasoned: Reasoned }): ReactNode {
   if (reasoned.recommend.id !== placed.id) return null
   const likely = [...reasoned.outlook].sort((a, b) => b.p - a.p).filter(({ p }) => p >= 0.03).slice(0, 4)
-  return <ul className="grid gap-0.5 text-[13.5px] text-ink-2">{likely.map(({ outcome, p, leader, leaderP }) => <li key={outcome}>{outcomeWords(placed, outcome)} ({percentWords(p)}): then {causeWords(now.causes.get(leader)!).replace(/^The /, 'the ')}, {percentWords(leaderP)}.</li>)}</ul>
+  return <ul className="grid gap-0.5 text-[13.5px] text-ink-2">{likely.map(({ outcome, p, leader, leaderP }) => <li key={outcome}>{outcomeWords(placed, outcome)} ({percentWords(p)}): then {causeClause(now.causes.get(leader)!)}, {percentWords(leaderP)}.</li>)}</ul>
 }
 
 /** The check that is worth its minutes next, to be done there and then. */

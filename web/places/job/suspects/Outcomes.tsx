@@ -1,12 +1,11 @@
 import type { Place, PlacedCheck } from '@anklet/core/diagnosis'
-import { wholeOutcome } from '@anklet/core/diagnosis'
+import { quietOf, wholeOutcome } from '@anklet/core/diagnosis'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
 import { capital } from '../../../words/corners.ts'
 import { placeWords } from '../../../words/suspects.ts'
-import { quietOf } from './evidenceOf.ts'
 
 const WALKED: readonly Place[] = ['front', ...WALK, 'rear']
 

@@ -1,9 +1,9 @@
+import { quietOf } from '@anklet/core/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
 import { checkWords, outcomeWords } from '../../../words/suspects.ts'
 import type { Piece, Source } from './evidenceOf.ts'
-import { quietOf } from './evidenceOf.ts'
 import type { SuspectsNow } from './useSuspects.ts'
 
 const FROM_WORDS: Readonly<Record<Source, string>> = { owner: 'the owner says', arrival: 'seen on arrival', round: 'measured', watch: 'the watch', test: 'a test', hand: 'found' }

@@ -3,7 +3,7 @@ import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { percentWords } from '../../../words/answer.ts'
-import { checkWords, causeWords, outcomeWords } from '../../../words/suspects.ts'
+import { causeWords, foundWords } from '../../../words/suspects.ts'
 import type { SuspectsNow } from './useSuspects.ts'
 
 const LINES = 6
@@ -17,7 +17,7 @@ function Reasons({ now: { checks }, reasoned, cause }: ListProps & { readonly ca
   const [least, most] = reasoned.bounds[cause] ?? [0, 1]
   const lines = (pick: (factor: number) => boolean): ReactNode => {
     const found = weighed.filter(({ factor }) => pick(factor)).slice(0, 5)
-    return found.length === 0 ? <li className="text-ink-2">nothing yet</li> : found.map(({ check, outcome }) => <li key={check}>{checkWords(checks.get(check)!)}: {outcomeWords(checks.get(check)!, outcome)}</li>)
+    return found.length === 0 ? <li className="text-ink-2">nothing yet</li> : found.map(({ check, outcome }) => <li key={check}>{foundWords(checks.get(check)!, outcome)}</li>)
   }
   return (
     <div className="grid gap-x-6 gap-y-2 py-2 pl-3 text-[13.5px] sm:grid-cols-2">

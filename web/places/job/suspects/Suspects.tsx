@@ -2,7 +2,7 @@ import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
-import { checkWords, outcomeWords } from '../../../words/suspects.ts'
+import { foundWords } from '../../../words/suspects.ts'
 import { Conclude } from './Conclude.tsx'
 import { NextCheck } from './NextCheck.tsx'
 import { Path } from './Path.tsx'
@@ -21,7 +21,7 @@ export function Suspects({ job, onTest }: { readonly job: Job; onTest(kind: Chec
   return (
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-5">
-        {answer.kind === 'contradiction' ? <p className="wrong" role="alert">No single fault brings all of this about: {answer.items.map(({ check, outcome }) => `${checkWords(now.checks.get(check)!)}: ${outcomeWords(now.checks.get(check)!, outcome)}`).join('; ')}. Don’t count one of them.</p> : <SuspectList now={now} reasoned={answer.reasoned} />}
+        {answer.kind === 'contradiction' ? <p className="wrong" role="alert">No single fault brings all of this about: {answer.items.map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome)).join('; ')}. Don’t count one of them.</p> : <SuspectList now={now} reasoned={answer.reasoned} />}
         <Path now={now} locked={locked} onDoubt={(check, reason) => tell(check, 'doubted', null, reason)} onCount={(check) => { const piece = now.pieces.find((each) => each.check === check)!; tell(check, piece.from === 'hand' ? 'found' : 'counted', piece.from === 'hand' ? piece.outcome : null) }} />
       </div>
       {answer.kind === 'reasoned' && (

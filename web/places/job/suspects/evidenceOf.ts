@@ -1,8 +1,10 @@
 import type { Job, Watch } from '@anklet/contract'
-import type { BookCheck, Evidence, PlacedCheck } from '@anklet/core/diagnosis'
-import { wholeOutcome } from '@anklet/core/diagnosis'
+import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
+import { cornersOf, quietOf, wholeOutcome } from '@anklet/core/diagnosis'
+import type { HypothesisId } from '@anklet/core/leakdown'
+import { hypothesisCorners } from '@anklet/core/leakdown'
 import type { Corner } from '@anklet/core/vehicle'
-import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import { hasAirAtCorner } from '@anklet/core/vehicle'
 import { designAt, heightRounds, isRideRound, meansOf } from '../rounds.ts'
 
 /** Where a piece of evidence comes from. */
@@ -21,11 +23,10 @@ type Loose = Evidence & { readonly from: Source }
 const whole = (checks: Checks, id: string, loud: (corner: Corner) => boolean, from: Source): Loose[] => {
   const placed = checks.get(id)
   if (!placed?.whole) return []
-  const { outcomes } = placed.check
-  return [{ check: id, from, outcome: wholeOutcome(placed.check, placed.whole.map((place) => [place, (place === 'front' ? ['FL', 'FR'] as const : place === 'rear' ? ['RL', 'RR'] as const : [place as Corner]).some(loud) ? outcomes[1]!.id : outcomes[0]!.id])) }]
+  return [{ check: id, from, outcome: wholeOutcome(placed.check, placed.whole.map((place) => [place, cornersOf(place).some(loud) ? placed.check.outcomes[1]!.id : quietOf(placed.check)])) }]
 }
 
-const SIGNS = { hiss: 'hiss', slowRise: 'slowRise', pumpOften: 'pumpOften', pumpNever: 'pumpNever', message: 'message', afterRepair: 'afterRepair', pumpReplaced: 'pumpReplaced' } as const
+const SIGNS = ['hiss', 'slowRise', 'pumpOften', 'pumpNever', 'message', 'afterRepair', 'pumpReplaced'] as const
 const WHEN = { overnight: 'overnight', sometimes: 'sometimes', whenLoaded: 'loaded' } as const
 
 // Whatever is not tapped was asked, once anything of its kind was tapped.
@@ -34,7 +35,7 @@ function fromOwner(checks: Checks, { complaint: { where, when, signs } }: Job): 
   return [
     ...(where.length > 0 ? whole(checks, 'saysLow', (corner) => where.includes(corner), 'owner') : []),
     ...(when.length > 0 ? Object.entries(WHEN).map(([check, tap]): Loose => ({ check, outcome: yes(when.includes(tap)), from: 'owner' })) : []),
-    ...(signs.length > 0 ? Object.entries(SIGNS).map(([check, tap]): Loose => ({ check, outcome: yes(signs.includes(tap) || (tap === 'message' && signs.includes('speedLimit'))), from: 'owner' })) : []),
+    ...(signs.length > 0 ? SIGNS.map((check): Loose => ({ check, outcome: yes(signs.includes(check) || (check === 'message' && signs.includes('speedLimit'))), from: 'owner' })) : []),
   ]
 }
 
@@ -58,11 +59,10 @@ function fromRounds(checks: Checks, job: Job): Loose[] {
   ]
 }
 
-const NAMED: Readonly<Record<string, readonly Corner[]>> = { none: [], frontPair: ['FL', 'FR'], frontBoth: ['FL', 'FR'], rearPair: ['RL', 'RR'], rearBoth: ['RL', 'RR'], all: WALK, diagonalFL: ['FL', 'RR'], diagonalFR: ['FR', 'RL'] }
 /** A watch that is less sure than this is no evidence. */
 const SURE_ENOUGH = 0.6
 
-const fallenIn = ({ finding }: Watch): readonly Corner[] | null => (finding?.kind === 'answer' && finding.probability >= SURE_ENOUGH ? (NAMED[finding.best] ?? [finding.best as Corner]) : null)
+const fallenIn = ({ finding }: Watch): readonly Corner[] | null => (finding?.kind === 'answer' && finding.probability >= SURE_ENOUGH ? hypothesisCorners(finding.best as HypothesisId) : null)
 
 function fromWatches(checks: Checks, job: Job): Loose[] {
   const concluded = job.watches.filter(({ jobId, state }) => jobId === job.id && state === 'concluded')
@@ -91,6 +91,3 @@ function isOutcome(placed: PlacedCheck | undefined, outcome: string): boolean {
   if (!placed.whole || known(outcome)) return known(outcome)
   return outcome.split('+').every((part) => { const [place, id] = part.split(':'); return placed.whole!.includes(place as Corner) && (id === undefined || known(id)) })
 }
-
-/** Which of a check's outcomes is the quiet one. */
-export const quietOf = ({ outcomes }: BookCheck): string => outcomes[0]!.id
