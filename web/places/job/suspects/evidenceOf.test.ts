@@ -28,7 +28,9 @@ describe('evidence without typing', () => {
     expect(found({ watches: [watch('RL', 0.9)] })).toEqual({ watch: 'watch RL' })
     expect(found({ watches: [watch('rearPair', 0.8)] })).toEqual({ watch: 'watch RL+RR' })
     expect(found({ watches: [watch('RL', 0.4)] })).toEqual({})
-    expect(found({ watches: [watch('none', 0.95), watch('RL', 0.9, 'leftOn')] })).toEqual({ watch: 'watch holds', command: 'watch command' })
+    // With the supply on it is told in a word what both waits say.
+    for (const told of ['command', 'holds']) expect(found({ watches: [watch('none', 0.95), watch(told, 0.95, 'leftOn')] })).toEqual({ watch: 'watch holds', command: `watch ${told}` })
+    expect(found({ watches: [watch('RL', 0.9), watch('leak', 0.95, 'leftOn')] })).toEqual({ watch: 'watch RL' })
   })
   test('tests speak for themselves; what the vehicle has not is left out', () => {
     const check = { id: 'c', jobId: 'j', at: '', person: 'p', kind: 'pump' as const, corner: null, verdict: 'bad' as const, sentence: '', lines: [], speaksFor: '', logId: null }

@@ -66,11 +66,12 @@ const fallenIn = ({ finding }: Watch): readonly Corner[] | null => (finding?.kin
 
 function fromWatches(checks: Checks, job: Job): Loose[] {
   const concluded = job.watches.filter(({ jobId, state }) => jobId === job.id && state === 'concluded')
-  const newest = (leftOn: boolean): readonly Corner[] | null => concluded.filter((watch) => (watch.supplyCut === 'leftOn') === leftOn).map(fallenIn).findLast((fallen) => fallen !== null) ?? null
-  const [off, on] = [newest(false), newest(true)]
+  const off = concluded.filter(({ supplyCut }) => supplyCut !== 'leftOn').map(fallenIn).findLast((fallen) => fallen !== null) ?? null
+  // A wait with the supply on is told as what both waits say together; a leak is what the one with it off says already.
+  const both = concluded.findLast(({ supplyCut, finding }) => supplyCut === 'leftOn' && finding?.kind === 'answer')?.finding?.best
   return [
     ...(off ? whole(checks, 'watch', (corner) => off.includes(corner) && hasAirAtCorner(job.vehicleType.architecture, corner), 'watch') : []),
-    ...(off && on ? [{ check: 'command', outcome: off.length === 0 && on.length > 0 ? 'command' : 'holds', from: 'watch' } satisfies Loose] : []),
+    ...(both === 'command' || both === 'holds' ? [{ check: 'command', outcome: both, from: 'watch' } satisfies Loose] : []),
   ]
 }
 
