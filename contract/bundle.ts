@@ -2,11 +2,12 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, uuid } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead, Trace } from './devices.ts'
-import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
+import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
+import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { ArrivalRecord, ComplaintRecord, CorrectionRecord, NoteRecord, PersonRecord, PhotoRecord, RepairRecord, RoundRecord, ShopRecord, VehicleRecord, VehicleTypeRecord, WatchRecord } from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */
-export const BUNDLE_VERSION = 3
+export const BUNDLE_VERSION = 4
 
 const JobHead = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord, arrival: nullable(ArrivalRecord) })
 const { readings: _readings, ...roundHead } = RoundRecord.properties
@@ -30,10 +31,13 @@ export const ShopBundle = closed({
   checks: Type.Optional(Type.Array(CheckRecord)),
   evidence: Type.Optional(Type.Array(EvidenceRecord)),
   conclusions: Type.Optional(Type.Array(ConclusionRecord)),
+  codeReadings: Type.Optional(Type.Array(CodeReadingRecord)),
+  codeTexts: Type.Optional(Type.Array(CodeTextRecord)),
+  knowledge: Type.Optional(nullable(closed({ changes: KnowledgeChanges, borrowed: nullable(Learned) }))),
   charges: Type.Optional(Type.Array(ChargeRecord)),
   logs: Type.Optional(Type.Array(closed({ head: LogHead, trace: Trace }))),
   photos: Type.Array(closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) })),
-}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, charges, logs and photos')
+}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, charges, logs and photos')
 export type ShopBundle = Static<typeof ShopBundle>
 
 const Count = Type.Integer({ minimum: 0 })

@@ -2,8 +2,9 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, DeviceId, Trace, Channel } from './devices.ts'
-import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
-import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
+import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
+import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
+import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, Rate, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
 /**
@@ -27,7 +28,7 @@ const without = <Fields extends Record<string, TSchema>, Name extends keyof Fiel
 /** Every command, by its name. */
 export const COMMANDS = {
   'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
-  'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits })),
+  'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })),
   'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Type.Optional(Specifications), guesses: Type.Optional(Guesses) })),
   'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), vin: Type.Optional(Type.String({ maxLength: 24 })), note: Type.String({ maxLength: 2000 }) })),
   'vehicle.learn': command('vehicle.learn', closed({ vehicleId: uuid, lesson: nullable(VolumeLesson) })),
@@ -40,6 +41,10 @@ export const COMMANDS = {
   'check.record': command('check.record', closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person') })),
   'evidence.say': command('evidence.say', closed({ evidenceId: uuid, ...without(EvidenceRecord.properties, 'id', 'at', 'person') })),
   'job.conclude': command('job.conclude', closed({ conclusionId: uuid, ...without(ConclusionRecord.properties, 'id', 'at', 'person') })),
+  'codes.record': command('codes.record', closed({ readingId: uuid, ...without(CodeReadingRecord.properties, 'id', 'at', 'person') })),
+  'codeText.save': command('codeText.save', closed({ textId: uuid, ...without(CodeTextRecord.properties, 'id', 'version') })),
+  'knowledge.save': command('knowledge.save', closed({ changes: KnowledgeChanges })),
+  'knowledge.import': command('knowledge.import', closed({ book: KnowledgeBook })),
   'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
   'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
   'log.stop': command('log.stop', closed({ logId: uuid })),

@@ -26,6 +26,7 @@ describe('the contract', () => {
         "FILE_FORMATS",
         "Holder",
         "JobListQuery",
+        "KnowledgeBook",
         "LINK_VERSION",
         "LinkHello",
         "LinkMessages",

@@ -1,4 +1,4 @@
-import type { Static } from '@sinclair/typebox'
+import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
 import { Architecture } from './vehicle.ts'
@@ -14,23 +14,38 @@ const where = Type.Optional(closed({
   valves: Type.Optional(Type.Array(oneOf('oneBlock', 'perAxle', 'perSpring'), { minItems: 1 })), layout: Type.Optional(oneOf('open', 'closed')), sensors: Type.Optional(Type.Literal('any')), sensorsHere: Type.Optional(Type.Literal('each')),
 }, 'Which vehicles it applies to; what is not named does not matter'))
 
+const CauseEntry = closed({
+  id, words: words(120), place, where, weight: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'How often it is met at one place, in about a hundred cars' }), wears: Type.Optional(Type.Literal('distance')),
+  minutes, parts: minutes, price: Type.Optional(Type.Number({ minimum: 0, maximum: 1e7, description: 'The shop’s own price of the parts, in its currency' })), proof: oneOf('now', 'drive', 'night'), part: Type.Optional(words(24)), because: words(300),
+})
+const CompoundEntry = closed({ id, of: Type.Tuple([id, id]), weight: Type.Number({ exclusiveMinimum: 0, maximum: 10_000 }), because: words(300) })
+const CheckEntry = closed({
+  id, name: words(40), asks: words(160), place, whole: Type.Optional(Type.Literal(true, { description: 'Done once, it answers for all its places' })), where, group: oneOf('complaint', 'look', 'electrical', 'measured', 'soap', 'test', 'code'),
+  minutes, materials: Type.Optional(minutes), unattendedH: Type.Optional(Type.Number({ minimum: 0, maximum: 200 })),
+  how: Type.Array(words(240), { minItems: 1, maxItems: 8 }), needs: Type.Optional(Type.Array(words(40), { maxItems: 6 })), caution: Type.Optional(words(300)),
+  outcomes: Type.Array(closed({ id, words: words(60) }), { minItems: 2, maxItems: 16, description: 'The first is the quiet one: what a sound car shows' }),
+  otherwise: row, rows: Type.Array(closed({ causes: Type.Array(id, { minItems: 1, maxItems: 60 }), at: Type.Optional(oneOf('mate', 'away')), row, together: Type.Optional(often), because: words(200) }), { maxItems: 60 }),
+})
+
+/** What a shop’s own closed jobs were found to be: how many there are, and causes by id. Of no customer and no vehicle. */
+export const Learned = closed({ closedJobs: Type.Integer({ minimum: 0, maximum: 1_000_000 }), counts: Type.Record(id, Type.Integer({ minimum: 1, maximum: 1_000_000 }), { additionalProperties: false }) })
+export type Learned = Static<typeof Learned>
+
 /** Causes, what comes together, and checks: what a shop knows of faults, for any vehicle. */
 export const KnowledgeBook = closed({
   format: Type.Literal('anklet-knowledge'), formatVersion: Type.Literal(1),
-  causes: Type.Array(closed({
-    id, words: words(120), place, where, weight: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'How often it is met at one place, in about a hundred cars' }), wears: Type.Optional(Type.Literal('distance')),
-    minutes, parts: minutes, proof: oneOf('now', 'drive', 'night'), part: Type.Optional(words(24)), because: words(300),
-  }), { minItems: 1, maxItems: 200 }),
-  compounds: Type.Array(closed({ id, of: Type.Tuple([id, id]), weight: Type.Number({ exclusiveMinimum: 0, maximum: 10_000 }), because: words(300) }), { maxItems: 50 }),
-  checks: Type.Array(closed({
-    id, name: words(40), asks: words(160), place, whole: Type.Optional(Type.Literal(true, { description: 'Done once, it answers for all its places' })), where, group: oneOf('complaint', 'look', 'electrical', 'measured', 'soap', 'test', 'code'),
-    minutes, materials: Type.Optional(minutes), unattendedH: Type.Optional(Type.Number({ minimum: 0, maximum: 200 })),
-    how: Type.Array(words(240), { minItems: 1, maxItems: 8 }), needs: Type.Optional(Type.Array(words(40), { maxItems: 6 })), caution: Type.Optional(words(300)),
-    outcomes: Type.Array(closed({ id, words: words(60) }), { minItems: 2, maxItems: 16, description: 'The first is the quiet one: what a sound car shows' }),
-    otherwise: row, rows: Type.Array(closed({ causes: Type.Array(id, { minItems: 1, maxItems: 60 }), at: Type.Optional(oneOf('mate', 'away')), row, together: Type.Optional(often), because: words(200) }), { maxItems: 60 }),
-  }), { minItems: 1, maxItems: 300 }),
+  causes: Type.Array(CauseEntry, { minItems: 1, maxItems: 200 }), compounds: Type.Array(CompoundEntry, { maxItems: 50 }), checks: Type.Array(CheckEntry, { minItems: 1, maxItems: 300 }), learned: Type.Optional(Learned),
 }, 'Causes, what comes together, and checks: what a shop knows of faults, for any vehicle')
 export type KnowledgeBook = Static<typeof KnowledgeBook>
+
+const changed = <Entry extends TSchema>(entry: Entry) => Type.Record(id, nullable(entry), { additionalProperties: false })
+/** Where a shop’s knowledge differs from what ships: entries by id; null: left out. */
+export const KnowledgeChanges = closed({ causes: changed(CauseEntry), compounds: changed(CompoundEntry), checks: changed(CheckEntry) })
+export type KnowledgeChanges = Static<typeof KnowledgeChanges>
+
+/** A shop’s own knowledge: its changes, what its closed jobs taught, and what another shop’s did. */
+export const KnowledgeRecord = closed({ version: Type.Integer({ minimum: 1 }), changes: KnowledgeChanges, learned: Learned, borrowed: nullable(Learned) })
+export type KnowledgeRecord = Static<typeof KnowledgeRecord>
 
 /** A check at its place, and what came of it: `soapSpring.RL`, `bubbles`. */
 export const Found = closed({ check: words(80), outcome: words(40) })
@@ -39,7 +54,7 @@ export type Found = Static<typeof Found>
 /** What somebody found by hand, or said of evidence: that it does not count, and why. The newest word on a check counts. Never changed and never deleted. */
 export const EvidenceRecord = closed({
   id: uuid, jobId: uuid, at: instant, person: uuid, check: words(80),
-  say: oneOf('found', 'doubted', 'counted'), outcome: nullable(words(40)), reason: Type.String({ maxLength: 200 }),
+  say: oneOf('found', 'doubted', 'counted'), outcome: nullable(words(40)), reason: Type.String({ maxLength: 200 }), from: Type.Optional(oneOf('hand', 'link')),
 })
 export type EvidenceRecord = Static<typeof EvidenceRecord>
 

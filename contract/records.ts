@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
+import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
 import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -9,7 +10,11 @@ const version = Type.Integer({ minimum: 1 })
 
 export const DisplayUnits = closed({ length: oneOf('mm', 'inch'), pressure: oneOf('bar', 'kPa', 'psi'), temperature: oneOf('degC', 'degF') })
 
-export const ShopRecord = closed({ version, name: words(80), units: DisplayUnits })
+/** What an hour of work costs the customer. */
+export const Rate = closed({ currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }), perHour: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }) })
+export type Rate = Static<typeof Rate>
+
+export const ShopRecord = closed({ version, name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })
 export type Shop = Static<typeof ShopRecord>
 
 export const PersonRecord = closed({ id: uuid, name: words(60) })
@@ -126,7 +131,7 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
 export const JobRecord = closed({ ...jobHead, ...kept, vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>
@@ -146,7 +151,7 @@ export type HistoryRound = Static<typeof HistoryRecord>
 /** Every round of a car with every reading. */
 export const VehicleRoundsRecord = Type.Array(RoundRecord)
 
-export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
+export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), codeReadings: Type.Array(CodeReadingRecord), codeTexts: Type.Array(CodeTextRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
 
 /** How jobs may be listed. */

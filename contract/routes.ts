@@ -5,6 +5,8 @@ import { CommandAnswer, COMMANDS } from './commands.ts'
 import { DeviceOrder, DeviceStatus, Holder, LinkHello, LinkMessages, LinkWelcome, LogRecord, OrderAnswer, StandInChange } from './devices.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleRoundsRecord, VehicleTypeRecord } from './records.ts'
+import { CodeTextRecord } from './codes.ts'
+import { KnowledgeRecord } from './knowledge.ts'
 import { closed, oneOf } from './quantities.ts'
 
 const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
@@ -22,6 +24,8 @@ export const QUERY_RESPONSES = {
   '/api/jobs/list': JobPage,
   '/api/jobs/:id': JobRecord,
   '/api/repeatability': RepeatabilityRecord,
+  '/api/knowledge': KnowledgeRecord,
+  '/api/code-texts': Type.Array(CodeTextRecord),
   '/api/bundle': ShopBundle,
   '/api/devices': Type.Array(DeviceStatus),
   '/api/logs/:id': LogRecord,
@@ -55,6 +59,8 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/jobs/list': 'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
   '/api/jobs/:id': 'One job with its rounds and watches, and the newest earlier rounds of its car',
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
+  '/api/knowledge': 'What this shop knows of faults otherwise than what ships, and what its closed jobs taught',
+  '/api/code-texts': 'What codes mean, by vehicle type',
   '/api/bundle': 'The whole shop as one file',
   '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
   '/api/logs/:id': 'A recorded log with its values, column by column',

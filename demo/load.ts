@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { CommandPayload, CommandType, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
+import type { CommandPayload, CommandType, Rate, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
+import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { WALK } from '@anklet/core/vehicle'
-import type { ScenarioJob, ScenarioRound } from './scenario.ts'
+import type { ScenarioCodes, ScenarioJob, ScenarioRound } from './scenario.ts'
 
 const HOUR_MS = 3_600_000
 /** A walk of two laps takes about this long. */
@@ -49,14 +50,24 @@ class Loader {
 
 type LogFile = Pick<CommandPayload<'log.keep'>, 'title' | 'deviceName' | 'channels' | 'trace'>
 
-async function loadTests(loader: Loader, folder: string, { by, checks = [], log, charge, openedAgoH }: ScenarioJob, name: string): Promise<void> {
+async function loadTests(loader: Loader, folder: string, { by, checks = [], codes = [], conclusion, log, charge, openedAgoH, closedAgoH = 0 }: ScenarioJob, name: string): Promise<void> {
   const jobId = idOf(name)
   for (const [k, { agoH, ...check }] of checks.entries()) await loader.send('check.record', by, loader.ago(agoH), { checkId: idOf(`${name} check ${k}`), jobId, logId: null, ...check })
   if (log) {
     const file = read<LogFile>(folder, 'logs', log.file)
     await loader.send('log.keep', by, loader.ago(log.agoH), { logId: idOf(`${name} log`), jobId, startedAt: loader.ago(log.agoH), rows: file.trace.atS.length, ...file })
   }
+  for (const [k, { agoH, ...reading }] of codes.entries()) await loader.send('codes.record', by, loader.ago(agoH), { readingId: idOf(`${name} codes ${k}`), jobId, ...reading })
+  if (conclusion) await loader.send('job.conclude', by, loader.ago(closedAgoH + 0.7), { conclusionId: idOf(`${name} conclusion`), jobId, photoId: null, ...conclusion })
   if (charge) await loader.send('charge.record', by, loader.ago(openedAgoH - 0.5), { chargeId: idOf(`${name} charge`), jobId, ...charge })
+}
+
+// The shop's own prices of some parts: everything else as it ships.
+async function loadKnowledge(loader: Loader, folder: string, boss: string, at: string): Promise<void> {
+  const prices = read<Record<string, number>>(folder, 'prices.json')
+  const causes = Object.fromEntries(SHIPPED_BOOK.causes.flatMap((cause) => (cause.id in prices ? [[cause.id, { ...cause, price: prices[cause.id] }]] : [])))
+  await loader.send('knowledge.save', boss, at, { changes: { causes, compounds: {}, checks: {} } } as unknown as CommandPayload<'knowledge.save'>, 1)
+  for (const [type, texts] of Object.entries(read<ScenarioCodes>(folder, 'codes.json'))) for (const text of texts) await loader.send('codeText.save', boss, at, { textId: idOf(`${type} ${text.number}`), typeId: idOf(type), ...text })
 }
 
 async function loadJob(loader: Loader, folder: string, job: ScenarioJob, index: number): Promise<void> {
@@ -94,15 +105,16 @@ async function loadJob(loader: Loader, folder: string, job: ScenarioJob, index: 
  */
 export async function loadDemo(address: string, folder: string, nowMs = Date.now()): Promise<void> {
   const loader = new Loader(address, nowMs)
-  const shop = read<Omit<Shop, 'version'> & { people: string[] }>(folder, 'shop.json')
+  const shop = read<Omit<Shop, 'version' | 'rate'> & { rate: Rate; people: string[] }>(folder, 'shop.json')
   const start = loader.ago(24 * 380)
   for (const name of shop.people) await loader.send('person.add', name, start, { personId: idOf(name), name })
   const boss = shop.people[0]!
-  await loader.send('shop.change', boss, start, { name: shop.name, units: shop.units }, 1)
+  await loader.send('shop.change', boss, start, { name: shop.name, units: shop.units, rate: shop.rate }, 1)
   for (const file of readdirSync(join(folder, 'vehicle-types')).sort()) {
     const type = read<VehicleTypeFile>(folder, 'vehicle-types', file)
     await loader.send('vehicleType.save', boss, start, { ...type, typeId: idOf(file.replace('.json', '')) })
   }
+  await loadKnowledge(loader, folder, boss, start)
   for (const { plate, type, note, vin } of read<{ plate: string; type: string; note: string; vin: string }[]>(folder, 'vehicles.json')) {
     await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note, vin })
   }

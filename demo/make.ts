@@ -78,17 +78,23 @@ interface Visit {
   readonly off?: Partial<Record<Corner, number>>; readonly tempC: number; readonly km: number
   readonly night?: Omit<Night, 'type' | 'eveningAgoH'> & { readonly finding: Finding }; readonly repair?: ScenarioJob['repair']
   readonly charge?: NonNullable<ScenarioJob['charge']>
+  readonly conclusion?: ScenarioJob['conclusion']
+  readonly codes?: ScenarioJob['codes']
 }
 
-function visit({ plate, type, daysAgo, by, complaint, off = {}, tempC, km, night: watched, repair, charge }: Visit): ScenarioJob {
+function visit({ plate, type, daysAgo, by, complaint, off = {}, tempC, km, night: watched, repair, charge, conclusion, codes }: Visit): ScenarioJob {
   const openedAgoH = daysAgo * DAY_H
   const arrival = { onStops: 'none', rises: 'yes', audible: false, tyreTouches: false, pumpRunsOn: false, speedLimited: false, sinks: null, emptySince: null, condition: [], foreignParts: '', odometerKm: km } as const
   return {
     plate, openedAgoH, closedAgoH: openedAgoH - (watched ? 26 : 3), by, complaint: { ...NO_WORDS, ...complaint }, arrival: { ...arrival, condition: [] }, heights: [standing(type, off, tempC, openedAgoH - 1)],
     ...(watched ? { watch: { ...night({ ...watched, type, eveningAgoH: openedAgoH - 3 }), plannedHours: watched.hours, minutesSinceRun: 150, supplyCut: 'fuse' as const, undisturbed: true, finding: watched.finding } } : {}),
-    ...(repair ? { repair } : {}), ...(charge ? { charge } : {}),
+    ...(repair ? { repair } : {}), ...(charge ? { charge } : {}), ...(conclusion ? { conclusion } : {}), ...(codes ? { codes } : {}),
   }
 }
+
+const proved = (cause: string, sentence: string, probability: number, ...stands: readonly string[]): NonNullable<ScenarioJob['conclusion']> => ({ cause, sentence, probability, stands: [...stands] })
+type Code = NonNullable<ScenarioJob['codes']>[number]['codes'][number]
+const code = (number: string, status: Code['status'], words = '', freeze: Code['freeze'] = []): Code => ({ number, failureType: null, status, words, freeze })
 
 const found = (best: string, probability: number, sentence: string) => ({ kind: 'answer' as const, best, probability, sentence })
 const tight = (sentence: string) => found('none', 0.9, sentence)
@@ -107,19 +113,19 @@ function pastJobs(): ScenarioJob[] {
     growing(243, 2.6e-6, 12, 6, 93_020, 'Still a little low at the back left.', found('RL', 0.61, 'Rear left leaks: more likely than not.')),
     growing(129, 5.4e-6, 17, 11, 99_870, 'Low at the back left after every night now.', found('RL', 0.84, 'Rear left leaks: likely.'), 'M. Arundel'),
     growing(34, 1.05e-5, 11, 3, 104_150, 'Down at the back left by the morning; the spring is ordered.', found('RL', 0.95, 'Rear left leaks: sure, 95 % or more.'), 'M. Arundel'),
-    visit({ plate: 'TQ 101', type: 'orvane-taskel', daysAgo: 301, by: 'S. Okafor', tempC: 8, km: 141_200, off: { RL: -17 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Ramp tilts to the left.' }, night: { level: 'ramp', startC: 8, endC: 3, hours: 12, leaks: { RL: 2e-5 }, finding: found('RL', 0.95, 'Rear left leaks: sure, 95 % or more.') }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows, with new clips' } }),
+    visit({ plate: 'TQ 101', type: 'orvane-taskel', daysAgo: 301, by: 'S. Okafor', tempC: 8, km: 141_200, off: { RL: -17 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Ramp tilts to the left.' }, night: { level: 'ramp', startC: 8, endC: 3, hours: 12, leaks: { RL: 2e-5 }, finding: found('RL', 0.95, 'Rear left leaks: sure, 95 % or more.') }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows, with new clips' }, conclusion: proved('springLeak.RL', 'The rear left air spring leaks.', 0.97, 'Night with supply off: Rear left: falls', 'Soap on the spring, rear left: Bubbles') }),
     visit({ plate: 'TQ 101', type: 'orvane-taskel', daysAgo: 296, by: 'S. Okafor', tempC: 7, km: 141_260, complaint: { words: 'Check after the new bellows.' }, night: { level: 'ramp', startC: 7, endC: 2, hours: 12, leaks: {}, finding: tight('No leak worth finding.') } }),
-    visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 168, by: 'M. Arundel', tempC: 16, km: 118_900, off: { RL: -8, RR: 6 }, complaint: { signs: ['message'], words: 'Message, and it leans a little.' }, repair: { part: 'sensor', corners: ['RL'], words: 'link bent, replaced' } }),
-    visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 12, by: 'M. Arundel', tempC: 9, km: 127_450, off: { RL: -11 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Slow to level in the morning.' }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows' } }),
+    visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 168, by: 'M. Arundel', tempC: 16, km: 118_900, off: { RL: -8, RR: 6 }, complaint: { signs: ['message'], words: 'Message, and it leans a little.' }, repair: { part: 'sensor', corners: ['RL'], words: 'link bent, replaced' }, conclusion: proved('linkBent.RL', 'The link of the rear left height sensor is bent, loose or off.', 0.93, 'Tape and module: Rear left: differ'), codes: [{ agoH: 168 * DAY_H - 0.5, from: 'report', tool: 'report.txt', codes: [code('C3121', 'present', 'Ride height sensor, implausible', [{ name: 'Odometer', value: '118 900 km' }, { name: 'Supply', value: '12.4 V' }])] }] }),
+    visit({ plate: 'TQ 102', type: 'orvane-taskel', daysAgo: 12, by: 'M. Arundel', tempC: 9, km: 127_450, off: { RL: -11 }, complaint: { where: ['RL'], when: ['overnight'], words: 'Slow to level in the morning.' }, repair: { part: 'airSpring', corners: ['RL'], words: 'bellows' }, conclusion: proved('springLeak.RL', 'The rear left air spring leaks.', 0.95, 'Soap on the spring, rear left: Bubbles'), codes: [{ agoH: 12 * DAY_H - 0.5, from: 'link', tool: '', codes: [] }] }),
     visit({ plate: 'TQ 233', type: 'ilveston-corrin', daysAgo: 205, by: 'J. Pellew', tempC: 14, km: 61_800, complaint: { words: 'Yearly look-over.' }, charge: nitrogen(9.1, 13.6, 14) }),
-    visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 262, by: 'S. Okafor', tempC: 10, km: 77_300, off: { RL: -3, RR: -4 }, complaint: { signs: ['pumpOften'], words: 'Pump runs at every start.' }, repair: { part: 'compressor', corners: [], words: 'with its relay' } }),
+    visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 262, by: 'S. Okafor', tempC: 10, km: 77_300, off: { RL: -3, RR: -4 }, complaint: { signs: ['pumpOften'], words: 'Pump runs at every start.' }, repair: { part: 'compressor', corners: [], words: 'with its relay' }, conclusion: proved('pumpWorn', 'The pump is worn.', 0.9, 'Pump into a shut volume: Weak') }),
     visit({ plate: 'TQ 390', type: 'ilveston-corrin', daysAgo: 77, by: 'S. Okafor', tempC: 15, km: 83_950, off: { RL: -5, RR: -6 }, complaint: { when: ['hours'], words: 'Pump often again.' } }),
     visit({ plate: 'TQ 418', type: 'tolmark-uvren', daysAgo: 190, by: 'M. Arundel', tempC: 18, km: 96_100, complaint: { words: 'Before the season.' } }),
     visit({ plate: 'TQ 207', type: 'orvane-taskel', daysAgo: 151, by: 'S. Okafor', tempC: 17, km: 22_400, complaint: { words: 'New to the fleet: heights on record.' } }),
     visit({ plate: 'TQ 311', type: 'ilveston-corrin', daysAgo: 118, by: 'J. Pellew', tempC: 16, km: 54_720, off: { FR: -13 }, complaint: { where: ['FR'], when: ['sometimes'], words: 'Front right low now and then.' }, night: { level: 'raised', startC: 16, endC: 9, hours: 13, leaks: {}, finding: tight('No leak worth finding.') } }),
     visit({ plate: 'BN 4 R', type: 'brandle-ostry', daysAgo: 96, by: 'J. Pellew', tempC: 19, km: 131_900, off: { RR: -16 }, complaint: { where: ['RR'], when: ['overnight', 'loaded'], words: 'Hangs to the right with the awning on.' }, night: { level: 'raised', startC: 19, endC: 13, hours: 11, leaks: { RR: 1.6e-5 }, finding: found('RR', 0.92, 'Rear right leaks: likely.') }, repair: { part: 'line', corners: ['RR'], words: 'chafed at the axle' } }),
     visit({ plate: 'HL 250', type: 'brandle-ostry', daysAgo: 63, by: 'M. Arundel', tempC: 15, km: 48_300, complaint: { words: 'Heights before the coach work.' } }),
-    visit({ plate: 'MW 9 T', type: 'tolmark-uvren', daysAgo: 51, by: 'S. Okafor', tempC: 12, km: 155_600, off: { FL: -4, FR: -3, RL: -5, RR: -4 }, complaint: { words: 'Sits a little low all round: lowered links found and taken out.' } }),
+    visit({ plate: 'MW 9 T', type: 'tolmark-uvren', daysAgo: 51, by: 'S. Okafor', tempC: 12, km: 155_600, off: { FL: -4, FR: -3, RL: -5, RR: -4 }, complaint: { words: 'Sits a little low all round: lowered links found and taken out.' }, conclusion: proved('lowered', 'The car was lowered by its links.', 0.94, 'Even, all round: Low by the same') }),
   ]
 }
 
@@ -185,12 +191,28 @@ function atThePump(): ScenarioJob {
   mkdirSync(join(folder, 'logs'), { recursive: true })
   writeFileSync(join(folder, 'logs', 'mw9t-lift.json'), `${JSON.stringify(file)}\n`)
   return {
-    plate: 'MW 9 T', openedAgoH: 5, by: 'S. Okafor', complaint: { where: [], when: [], signs: ['slowRise', 'pumpLoud'], words: 'Rises ever slower, and the pump is loud.' }, heights: [standing('tolmark-uvren', { FL: -3, RR: 2 }, 6, 4.5)], checks, log: { file: 'mw9t-lift.json', agoH: 3.9 },
+    plate: 'MW 9 T', openedAgoH: 5, by: 'S. Okafor', complaint: { where: ['RL'], when: ['overnight'], signs: ['slowRise', 'pumpOften', 'pumpLoud'], words: 'A little low at the back left in the morning, rises ever slower, and the pump is loud and runs often.' }, heights: [standing('tolmark-uvren', { RL: -7, RR: 2 }, 6, 4.5)], checks, log: { file: 'mw9t-lift.json', agoH: 3.9 },
   }
 }
 
+/** Three more cars as they come in, each with a fault that is easily taken for another. */
+function easilyMistaken(): ScenarioJob[] {
+  const held = night({ type: 'brandle-ostry', level: 'raised', startC: 9, endC: 4, hours: 12, leaks: {}, eveningAgoH: 16 })
+  return [
+    { plate: 'TQ 311', openedAgoH: 2.2, by: 'J. Pellew', complaint: { where: ['RL', 'RR'], when: ['overnight'], signs: ['pumpOften'], words: 'Both sides down at the back every morning, level again once it runs.' }, heights: [standing('ilveston-corrin', { RL: -26, RR: -22 }, 7, 1.8)] },
+    { plate: 'TQ 207', openedAgoH: 1.6, by: 'S. Okafor', complaint: { where: ['RL'], when: [], signs: [], words: 'Low behind on the left, morning and evening alike, since the kerb at the clinic.' }, heights: [standing('orvane-taskel', { RL: -19, RR: 2 }, 8, 1.3)] },
+    {
+      plate: 'BN 4 R', openedAgoH: 17, by: 'J. Pellew', complaint: { where: ['RL', 'RR'], when: ['sometimes'], signs: [], words: 'Some mornings the back is down, most not.' }, heights: [standing('brandle-ostry', { RL: -2, RR: 1 }, 9, 16.5)],
+      watch: { ...held, plannedHours: 12, minutesSinceRun: 140, supplyCut: 'fuse', undisturbed: true, finding: tight('No leak worth finding.') },
+    },
+  ]
+}
+
+const sheetOfCodes = [{ agoH: 0.9, from: 'report' as const, tool: 'report.txt', codes: [code('C3121', 'stored', 'Ride height sensor, implausible', [{ name: 'Odometer', value: '127 460 km' }, { name: 'Supply', value: '12.6 V' }]), { ...code('C31A4', 'present', 'Control unit, internal'), failureType: '55' }] }]
+const opened = jobs.map((job) => (job.plate === 'TQ 102' ? { ...job, codes: sheetOfCodes } : job))
+
 // One job a line: a change to one story changes one line.
-writeFileSync(join(folder, 'jobs.json'), `[\n${[...jobs, ...pastJobs(), atThePump()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
+writeFileSync(join(folder, 'jobs.json'), `[\n${[...opened, ...pastJobs(), atThePump(), ...easilyMistaken()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
 const sheet = rescue.morning.laps.flatMap((heights, i) => {
   const lap = WALK.map((corner, k) => `lap ${i + 1} ${corner} ${heights[k]!}`)
   return i % 2 === 0 ? lap : lap.toReversed()

@@ -20,6 +20,9 @@ export interface ScenarioJob {
   readonly repair?: Pick<CommandPayload<'job.repair'>, 'part' | 'corners' | 'words'>
   /** Tests done at the car, so many hours before now. */
   readonly checks?: readonly (Omit<CommandPayload<'check.record'>, 'checkId' | 'jobId' | 'logId'> & { readonly agoH: number })[]
+  /** Codes read, so many hours before now, and what the job was found to be. */
+  readonly codes?: readonly (Pick<CommandPayload<'codes.record'>, 'from' | 'tool' | 'codes'> & { readonly agoH: number })[]
+  readonly conclusion?: Pick<CommandPayload<'job.conclude'>, 'cause' | 'sentence' | 'probability' | 'stands'>
   /** A log kept with the job, by the name of its file, and the gas put in. */
   readonly log?: { readonly file: string; readonly agoH: number }
   readonly charge?: Omit<CommandPayload<'charge.record'>, 'chargeId' | 'jobId'>
@@ -32,3 +35,6 @@ export interface ScenarioJob {
     readonly finding?: Finding
   }
 }
+
+/** What codes mean on a vehicle type, by the name of its file. */
+export type ScenarioCodes = Readonly<Record<string, readonly Pick<CommandPayload<'codeText.save'>, 'number' | 'words' | 'points' | 'place'>[]>>

@@ -122,6 +122,7 @@ async function deviceViews(browser: Browser, address: string, job: (plate: strin
   await page.getByRole('tab', { name: 'At the car' }).click()
   await hand.tap(/Pump brings 60/)
   await hand.tap('Less')
+  await hand.tap(/^Tests/)
   await page.getByRole('button', { name: 'Pump', exact: true }).click()
   for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17'], ['Volume it fills', '0.15'], ['At the pump', '12.9']] as const) await page.getByLabel(label).fill(value)
   await hand.tap('Run it for 25 s and listen')

@@ -17,6 +17,9 @@ const PLACES: Readonly<Record<string, Place>> = {
   '/bench/:tool?': async () => ({ Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace }),
   '/devices': async () => ({ Component: (await import('./places/devices/DevicesPlace.tsx')).DevicesPlace }),
   '/shelf': async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }),
+  '/shelf/causes': async () => ({ Component: (await import('./places/shelf/knowledge/Causes.tsx')).Causes }),
+  '/shelf/checks': async () => ({ Component: (await import('./places/shelf/knowledge/ChecksShelf.tsx')).ChecksShelf }),
+  '/shelf/codes': async () => ({ Component: (await import('./places/shelf/CodesShelf.tsx')).CodesShelf }),
   '/shelf/types/:id': async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }),
   '/shop': async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }),
 }

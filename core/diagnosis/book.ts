@@ -39,6 +39,8 @@ export interface BookCause {
   readonly minutes: number
   /** What the parts are worth in minutes of work, roughly: the shop's own prices are better. */
   readonly parts: number
+  /** The shop's own price of the parts, in its currency. */
+  readonly price?: number
   /** When a repair of it is proved. */
   readonly proof: 'now' | 'drive' | 'night'
   readonly part?: string

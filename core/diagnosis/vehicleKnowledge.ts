@@ -1,5 +1,5 @@
 import type { Architecture } from '../vehicle/index.ts'
-import type { KnowledgeBook } from './book.ts'
+import type { BookCause, KnowledgeBook } from './book.ts'
 import type { Range } from './chances.ts'
 import { combinations, rangesOf, together, wholeOutcome, wholeRange } from './chances.ts'
 import type { Cause, Chances, Check, Knowledge } from './knowledge.ts'
@@ -21,15 +21,20 @@ export interface Circumstances {
   readonly km?: number | null
   /** Causes found on the shop's own closed jobs, by id. */
   readonly counts?: Readonly<Record<string, number>>
+  /** What an hour of work costs, in the currency of the prices; null: nobody said. */
+  readonly perHour?: number | null
 }
 
+/** What the parts of a repair are worth, in minutes of work: by the shop's own price where there is one. */
+const partsMin = ({ parts, price }: BookCause, perHour: number | null): number => (price === undefined || perHour === null ? parts : (price / perHour) * 60)
+
 /** Everything known of a vehicle laid out like this one: each cause and check at each of its places. */
-export function knowledgeOf(book: KnowledgeBook, architecture: Architecture, { km = null, counts = {} }: Circumstances = {}): VehicleKnowledge {
+export function knowledgeOf(book: KnowledgeBook, architecture: Architecture, { km = null, counts = {}, perHour = null }: Circumstances = {}): VehicleKnowledge {
   const placed = causesAt(book, architecture)
   const wear = km === null ? 1 : Math.min(2, Math.max(0.5, km / USUAL_KM))
   const weightOf = ({ base, weight, parts }: PlacedCause): number =>
     weight * (parts[0]!.cause.wears === 'distance' ? wear : 1) + (counts[base] ?? 0) / placed.filter((each) => each.base === base).length
-  const causes = placed.map((each): Cause => ({ id: each.id, weight: weightOf(each), repairCost: each.parts.reduce((sum, { cause: { minutes, parts } }) => sum + minutes + parts, 0) + Math.max(...each.parts.map(({ cause }) => PROOF_MIN[cause.proof])) }))
+  const causes = placed.map((each): Cause => ({ id: each.id, weight: weightOf(each), repairCost: each.parts.reduce((sum, { cause }) => sum + cause.minutes + partsMin(cause, perHour), 0) + Math.max(...each.parts.map(({ cause }) => PROOF_MIN[cause.proof])) }))
   const checkOf = checksAt(book, architecture)
   const rangesOfCheck = new Map(book.checks.map((check) => [check, rangesOf(check)]))
   const checks = [...checkOf.values()].map(({ id, place, check, whole }): Check => {

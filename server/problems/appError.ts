@@ -1,4 +1,4 @@
-import type { ProblemCode } from '@anklet/contract'
+import type { Problem, ProblemCode } from '@anklet/contract'
 import { PROBLEM_STATUS } from '@anklet/contract'
 import { sentenceFor } from './sentences.ts'
 
@@ -7,7 +7,7 @@ export type ProblemData = Readonly<Record<string, unknown>>
 
 /** An expected "no" on its way to the client. Thrown inside a command so that its transaction is undone. */
 export class AppError extends Error {
-  constructor(readonly code: ProblemCode, readonly data: ProblemData = {}, readonly path: string | null = null) {
+  constructor(readonly code: ProblemCode, readonly data: ProblemData = {}, readonly path: string | null = null, readonly faults: Problem['faults'] = undefined) {
     super(code)
   }
 
@@ -16,8 +16,8 @@ export class AppError extends Error {
   }
 
   /** The answer as problem details (RFC 9457). */
-  toProblem(): { type: string; title: string; status: number; detail: string; code: string; path: string | null } {
-    return { type: `about:blank#${this.code}`, title: TITLE[this.status] ?? 'Refused', status: this.status, detail: sentenceFor(this.code, this.data), code: this.code, path: this.path }
+  toProblem(): Problem {
+    return { type: `about:blank#${this.code}`, title: TITLE[this.status] ?? 'Refused', status: this.status, detail: sentenceFor(this.code, this.data), code: this.code, path: this.path, ...(this.faults ? { faults: this.faults } : {}) }
   }
 }
 

@@ -57,6 +57,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   logEnded: () => 'This log has ended already.',
   traceUneven: () => 'The columns of the log are not equally long.',
   knowledgeUneven: (data) => String(data['sentence']),
+  knowledgeFaulty: (data) => `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} Nothing was stored.`,
+  codeKnown: (data) => `The code ${String(data['what'])} is in this reading twice. Keep one.`,
   contradiction: (data) => String(data['sentence']),
   internal: () => 'Something broke on our side. Nothing was saved; try again.',
 }

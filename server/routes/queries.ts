@@ -5,8 +5,10 @@ import type { JobListQuery as Asked, QueryName, QueryResponse } from '@anklet/co
 import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
 import { writeBundle } from '../services/bundle.ts'
+import { codeTextsOf } from '../services/codes.ts'
 import { readPicture } from '../services/jobEntries.ts'
 import { listJobs } from '../services/jobList.ts'
+import { readKnowledge } from '../services/knowledge.ts'
 import { readLog } from '../services/logs.ts'
 import { readJob } from '../services/jobs.ts'
 import { summariseJobs } from '../services/jobSummaries.ts'
@@ -35,6 +37,8 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devi
   },
   '/api/jobs/:id': readJob,
   '/api/repeatability': readRepeatability,
+  '/api/knowledge': readKnowledge,
+  '/api/code-texts': (db) => codeTextsOf(db, null),
   '/api/bundle': writeBundle,
   '/api/logs/:id': readLog,
 }

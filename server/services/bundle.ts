@@ -4,8 +4,9 @@ import type { BundleOutcome, ShopBundle } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { charge, checkDone, conclusion, correction, deviceLog, evidence, job, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { charge, checkDone, codeReading, codeText, conclusion, correction, deviceLog, evidence, job, knowledge, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull, signed } from './instants.ts'
+import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import { evidenceOf } from './jobEntries.ts'
 import { allLogs } from './logs.ts'
 import { listPeople } from './people.ts'
@@ -54,6 +55,8 @@ export function writeBundle(db: Database): Promise<ShopBundle> {
     checks: (await tx.select().from(checkDone).orderBy(asc(checkDone.at), asc(checkDone.id))).map(signed),
     evidence: await evidenceOf(tx, null),
     conclusions: (await tx.select().from(conclusion).orderBy(asc(conclusion.at), asc(conclusion.id))).map(signed),
+    codeReadings: await codeReadingsOf(tx, null), codeTexts: await codeTextsOf(tx, null),
+    knowledge: (await tx.select({ changes: knowledge.changes, borrowed: knowledge.borrowed }).from(knowledge))[0] ?? null,
     charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
     logs: await allLogs(tx),
     photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
@@ -140,6 +143,9 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await taking.add(checkDone, (bundle.checks ?? []).map(owned))
       await taking.add(evidence, (bundle.evidence ?? []).map(owned))
       await taking.add(conclusion, (bundle.conclusions ?? []).map(owned))
+      await taking.add(codeReading, (bundle.codeReadings ?? []).map(owned))
+      await taking.add(codeText, bundle.codeTexts ?? [])
+      if (bundle.knowledge) await tx.insert(knowledge).values(bundle.knowledge).onConflictDoNothing()
       await taking.add(charge, (bundle.charges ?? []).map(owned))
       await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(photo, bundle.photos.map(({ bytes: _bytes, picture, ...row }) => ({ ...owned(row), picture: new Uint8Array(Buffer.from(picture, 'base64')) })))

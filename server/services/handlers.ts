@@ -1,7 +1,9 @@
 import type { CommandOf, CommandType } from '@anklet/contract'
 import type { Transaction } from '../store/database.ts'
+import { recordCodes, saveCodeText } from './codes.ts'
 import { addNote, addPhoto, concludeJob, recordCharge, recordCheck, recordRepair, sayEvidence } from './jobEntries.ts'
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
+import { importKnowledge, saveKnowledge } from './knowledge.ts'
 import { keepLog, startLog, stopLog } from './logs.ts'
 import { addPerson } from './people.ts'
 import { correctReading, importRounds, recordHeights } from './rounds.ts'
@@ -29,6 +31,10 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'check.record': recordCheck,
   'evidence.say': sayEvidence,
   'job.conclude': concludeJob,
+  'codes.record': recordCodes,
+  'codeText.save': saveCodeText,
+  'knowledge.save': saveKnowledge,
+  'knowledge.import': importKnowledge,
   'charge.record': recordCharge,
   'log.start': startLog,
   'log.stop': stopLog,

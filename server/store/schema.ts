@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
-import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, ChargeRecord, CheckRecord, Command, CommandResult, Complaint, EvidenceRecord, Finding, Found, LogHead, Note, Photo, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
+import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
+import type { Architecture, ArrivalRecord, ChargeRecord, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Photo, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -12,6 +12,7 @@ export const shop = pgTable('shop', {
   version: version(),
   name: text('name').notNull(),
   units: jsonb('units').$type<Shop['units']>().notNull(),
+  rate: jsonb('rate').$type<Rate>(),
 }, (table) => [check('one_shop', sql`${table.id} = 1`)])
 
 export const person = pgTable('person', {
@@ -172,6 +173,7 @@ export const evidence = pgTable('evidence', {
   say: text('say').$type<EvidenceRecord['say']>().notNull(),
   outcome: text('outcome'),
   reason: text('reason').notNull(),
+  from: text('from').$type<NonNullable<EvidenceRecord['from']>>().notNull().default('hand'),
 }, (table) => [index('evidence_job').on(table.jobId)])
 
 /** The fault a job came to. Never changed and never deleted. */
@@ -186,6 +188,36 @@ export const conclusion = pgTable('conclusion', {
   stands: jsonb('stands').$type<string[]>().notNull(),
   photoId: uuid('photo_id'),
 }, (table) => [index('conclusion_job').on(table.jobId)])
+
+/** Codes of a module as they were read once. Never changed and never deleted. */
+export const codeReading = pgTable('code_reading', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  from: text('from').$type<CodeReading['from']>().notNull(),
+  tool: text('tool').notNull(),
+  codes: jsonb('codes').$type<CodeReading['codes']>().notNull(),
+}, (table) => [index('code_reading_job').on(table.jobId)])
+
+/** What a code means on a vehicle type. */
+export const codeText = pgTable('code_text', {
+  id: uuid('id').primaryKey(),
+  version: version(),
+  typeId: uuid('type_id').notNull().references(() => vehicleType.id),
+  number: text('number').notNull(),
+  words: text('words').notNull(),
+  points: text('points'),
+  place: text('place').$type<NonNullable<CodeText['place']>>(),
+}, (table) => [unique('code_text_number').on(table.typeId, table.number)])
+
+/** Where the shop's knowledge differs from what ships. */
+export const knowledge = pgTable('knowledge', {
+  id: smallint('id').primaryKey().default(1),
+  version: version(),
+  changes: jsonb('changes').$type<KnowledgeChanges>().notNull(),
+  borrowed: jsonb('borrowed').$type<Learned>(),
+}, (table) => [check('one_knowledge', sql`${table.id} = 1`)])
 
 /** Gas put in or let out. Never changed and never deleted. */
 export const charge = pgTable('charge', {

@@ -3,7 +3,7 @@ import { noteConnection } from '../state/connection.ts'
 
 /** The server said no, in a sentence for people. */
 export class Refused extends Error {
-  constructor(readonly status: number, readonly code: string, readonly sentence: string, readonly path: string | null) {
+  constructor(readonly status: number, readonly code: string, readonly sentence: string, readonly path: string | null, /** All that is wrong, where it is more than one thing. */ readonly faults: readonly { readonly path: string; readonly detail: string }[] = []) {
     super(sentence)
   }
 }
@@ -35,9 +35,9 @@ async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS):
   const body: unknown = await response.json().catch(() => null)
   if (response.ok && body !== null) return body
   // A gateway's error page is not ours: treat it as an outage, and try again later.
-  const problem = body as { detail?: string; code?: string; path?: string | null } | null
+  const problem = body as { detail?: string; code?: string; path?: string | null; faults?: Refused['faults'] } | null
   if (!problem?.detail) throw new Unreachable()
-  throw new Refused(response.status, problem.code ?? 'unknown', problem.detail, problem.path ?? null)
+  throw new Refused(response.status, problem.code ?? 'unknown', problem.detail, problem.path ?? null, problem.faults)
 }
 
 /** Asks the server. @throws {Refused} or {Unreachable}. */

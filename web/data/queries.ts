@@ -14,10 +14,17 @@ const FRESH_MS = 15_000
 export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: () => ask('/api/jobs'), refetchInterval: FRESH_MS })
 export const useJob = (id: string) => useQuery({ queryKey: ['job', id], queryFn: () => ask('/api/jobs/:id', id), refetchInterval: FRESH_MS })
 export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => ask('/api/people') })
+/** People by name. */
+export function usePersonName(): (id: string) => string {
+  const people = usePeople().data
+  return (id) => people?.find((each) => each.id === id)?.name ?? 'a colleague'
+}
 export const useVehicles = () => useQuery({ queryKey: ['vehicles'], queryFn: () => ask('/api/vehicles') })
 export const useVehicle = (id: string) => useQuery({ queryKey: ['vehicle', id], queryFn: () => ask('/api/vehicles/:id', id) })
 export const useVehicleTypes = () => useQuery({ queryKey: ['vehicle-types'], queryFn: () => ask('/api/vehicle-types') })
 export const useJobList = (asked: JobListQuery) => useQuery({ queryKey: ['jobs', 'list', asked], queryFn: () => askJobs(asked), placeholderData: keepPreviousData })
+export const useKnowledge = () => useQuery({ queryKey: ['knowledge'], queryFn: () => ask('/api/knowledge') })
+export const useCodeTexts = () => useQuery({ queryKey: ['code-texts'], queryFn: () => ask('/api/code-texts') })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 
 /** Standard deviation of one reading in this shop, mm: learned from its double rounds, the usual figure until there are enough. */

@@ -7,6 +7,7 @@ import { Loading } from '../../parts/Loading.tsx'
 import { saveFile } from '../../parts/saveFile.ts'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicleTypes } from '../../data/queries.ts'
+import { ShelfPage } from './ShelfPage.tsx'
 
 const LARGEST_BYTES = 200_000
 
@@ -48,14 +49,10 @@ function ReadIn(): ReactNode {
   )
 }
 
-/** The shop's own knowledge: so far, its vehicle types. */
+/** The vehicle types of the shop. */
 export function Shelf(): ReactNode {
   return (
-    <div className="mx-auto max-w-[980px] px-4 py-6 md:px-6">
-      <div className="mb-5 flex flex-wrap items-center justify-between gap-3">
-        <h1>Vehicle types</h1>
-        <div className="flex flex-wrap gap-3"><ReadIn /><Link to="/shelf/types/new" className="btn btn-go">Enter one</Link></div>
-      </div>
+    <ShelfPage title="Vehicle types" tools={<><ReadIn /><Link to="/shelf/types/new" className="btn btn-go">Enter one</Link></>}>
       <Loading query={useVehicleTypes()} what="the shelf">{(types) => (
         <>
           {types.length === 0 && <p className="sub">The figures of each kind of car you see stand here, from your own service information, entered once.</p>}
@@ -69,6 +66,6 @@ export function Shelf(): ReactNode {
           </ul>
         </>
       )}</Loading>
-    </div>
+    </ShelfPage>
   )
 }

@@ -8,6 +8,7 @@ import { sentenceOf } from '../../data/api.ts'
 import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../../data/queries.ts'
 import type { Theme } from '../../state/session.ts'
 import { useSession } from '../../state/session.ts'
+import { RateForm } from './RateForm.tsx'
 import { Backup } from './Backup.tsx'
 import { AddPerson } from '../shell/People.tsx'
 
@@ -15,7 +16,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   const [name, setName] = useState(shop.name)
   const change = useCommand('shop.change')
   const { theme, chooseTheme } = useSession()
-  const save = (next: Partial<Pick<ShopRecord, 'name' | 'units'>>): void => {
+  const save = (next: Partial<Pick<ShopRecord, 'name' | 'units' | 'rate'>>): void => {
     change.submit({ payload: { name: name.trim() || shop.name, units: shop.units, ...next }, baseVersion: shop.version })
   }
   const submit = (event: FormEvent): void => {
@@ -36,6 +37,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
       <Taps disabled={change.isPending} legend="Pressures in" options={[{ value: 'bar', words: 'bar' }, { value: 'kPa', words: 'kPa' }, { value: 'psi', words: 'psi' }]} chosen={[shop.units.pressure]} onTap={unit('pressure')} />
       <Taps disabled={change.isPending} legend="Temperatures in" options={[{ value: 'degC', words: '°C' }, { value: 'degF', words: '°F' }]} chosen={[shop.units.temperature]} onTap={unit('temperature')} />
       <Taps<Theme> legend="Light, on this device" options={[{ value: 'system', words: 'As the system' }, { value: 'light', words: 'Light' }, { value: 'dark', words: 'Dark' }]} chosen={[theme]} onTap={chooseTheme} />
+      <RateForm rate={shop.rate ?? null} busy={change.isPending} onKeep={(rate) => save({ rate })} />
       <p className="text-ink-2">Units change what is shown and typed. What is stored stays the same.</p>
       {change.isError && <p className="wrong" role="alert">{sentenceOf(change.error)}</p>}
     </div>

@@ -5,6 +5,8 @@ import { CHECK_WORDS } from '../../../words/checks.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
 import { Logs } from '../dock/Logs.tsx'
+import { readingOf } from '../codes/codeEvidence.ts'
+import { Codes } from '../codes/Codes.tsx'
 import { Suspects } from '../suspects/Suspects.tsx'
 import { ChargeForm } from './ChargeForm.tsx'
 import { VerdictMark } from './CheckFrame.tsx'
@@ -38,21 +40,31 @@ function Done({ job }: { readonly job: Job }): ReactNode {
   )
 }
 
+type Plain = 'suspects' | 'codes' | 'charge' | 'logs'
+const isPlain = (kind: CheckKind | Plain): kind is Plain => kind === 'suspects' || kind === 'codes' || kind === 'charge' || kind === 'logs'
+
+const counted = (words: string, count: number): string => (count > 0 ? `${words} (${count})` : words)
+
 /** What it could be and which check comes next; and the tests at the car, each with what to do, what it measures, what it says and what it speaks for. */
 export function Checks({ job }: { readonly job: Job }): ReactNode {
-  const [kind, setKind] = useState<CheckKind | 'suspects' | 'charge' | 'logs'>('suspects')
-  const Test = kind === 'logs' || kind === 'charge' || kind === 'suspects' ? null : TESTS[kind]
+  const [kind, setKind] = useState<CheckKind | Plain>('suspects')
+  const Test = isPlain(kind) ? null : TESTS[kind]
+  const [test, setTest] = useState<CheckKind>('pump')
+  const toTest = (each: CheckKind): void => { setTest(each); setKind(each) }
   const { architecture } = job.vehicleType
+  const tab = (to: Plain, words: string): ReactNode => <button type="button" className="tap" data-on={kind === to} aria-pressed={kind === to} onClick={() => setKind(to)}>{words}</button>
   const latest = (each: CheckKind): ReactNode => { const check = job.checks.findLast((done) => done.kind === each); return check && <VerdictMark verdict={check.verdict} /> }
   return (
     <div className="grid gap-5">
-      <nav aria-label="Tests" className="flex flex-wrap gap-2">
-        <button type="button" className="tap" data-on={kind === 'suspects'} aria-pressed={kind === 'suspects'} onClick={() => setKind('suspects')}>Suspects</button>
-        {ORDER.map((each) => <button key={each} type="button" className="tap" data-on={each === kind} aria-pressed={each === kind} onClick={() => setKind(each)}>{each !== kind && latest(each)}{CHECK_WORDS[each].name}</button>)}
-        {architecture.reservoir && <button type="button" className="tap" data-on={kind === 'charge'} aria-pressed={kind === 'charge'} onClick={() => setKind('charge')}>Charge{job.charges.length > 0 ? ` (${job.charges.length})` : ''}</button>}
-        <button type="button" className="tap" data-on={kind === 'logs'} aria-pressed={kind === 'logs'} onClick={() => setKind('logs')}>Logs{job.logs.length > 0 ? ` (${job.logs.length})` : ''}</button>
+      <nav aria-label="Checks" className="flex flex-wrap gap-2">
+        {tab('suspects', 'Suspects')}
+        {tab('codes', counted('Codes', readingOf(job)?.codes.length ?? 0))}
+        <button type="button" className="tap" data-on={Test !== null} aria-pressed={Test !== null} onClick={() => setKind(test)}>{counted('Tests', job.checks.length)}</button>
+        {architecture.reservoir && tab('charge', counted('Charge', job.charges.length))}
+        {tab('logs', counted('Logs', job.logs.length))}
       </nav>
-      {Test ? <Test key={kind} job={job} /> : kind === 'suspects' ? <Suspects job={job} onTest={setKind} /> : kind === 'charge' ? <ChargeForm job={job} /> : <Logs job={job} />}
+      {Test && <nav aria-label="Tests" className="-mt-2 flex flex-wrap gap-2 border-t border-edge pt-3">{ORDER.map((each) => <button key={each} type="button" className="tap" data-on={each === kind} aria-pressed={each === kind} onClick={() => toTest(each)}>{each !== kind && latest(each)}{CHECK_WORDS[each].name}</button>)}</nav>}
+      {Test ? <Test key={kind} job={job} /> : kind === 'suspects' ? <Suspects job={job} onTest={toTest} onCodes={() => setKind('codes')} /> : kind === 'codes' ? <Codes job={job} /> : kind === 'charge' ? <ChargeForm job={job} /> : <Logs job={job} />}
       {Test && <Done job={job} />}
     </div>
   )

@@ -14,6 +14,7 @@ import { Doing } from '../../devices/Doing.tsx'
 import { Live } from '../../devices/Live.tsx'
 import { valueAt } from '../../devices/live.ts'
 import { moduleFor } from './moduleFor.ts'
+import { useKeptFromLink } from './useKeptFromLink.ts'
 
 /** Records what the module tells into a log of the job, on the server. */
 function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: string }): ReactNode {
@@ -60,6 +61,7 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
   const ids = devices && found ? [found.identity.id, ...devices.filter(({ identity }) => identity.kind !== 'module').map(({ identity }) => identity.id)].join() : ''
   useEffect(() => { listen(ids === '' ? [] : ids.split(',')) }, [ids, listen])
   useEffect(() => hang, [hang])
+  useKeptFromLink(job, found && (live[found.identity.id] ?? found), devices?.find(({ identity, attached }) => identity.kind === 'currentClamp' && attached)?.identity.id ?? null)
   if (!devices || !found) return devices ? <p className="hint mx-4 mt-3 md:mx-6">No device fits this vehicle type.</p> : null
   const status = live[found.identity.id] ?? found
   return (

@@ -4,36 +4,22 @@ import { WALK } from '@anklet/core/vehicle'
 import { Camera } from 'lucide-react'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
-import { shrinkPicture } from '../../../parts/shrinkPicture.ts'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
+import { useTakenPhoto } from '../../../parts/useTakenPhoto.ts'
 import { sentenceOf } from '../../../data/api.ts'
-import { useCommand, usePeople } from '../../../data/queries.ts'
+import { useCommand, usePersonName } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { PART_WORDS, repairWords } from '../../../words/repairs.ts'
 import { momentWords } from '../../../words/times.ts'
 
-function usePersonName(): (id: string) => string {
-  const people = usePeople().data
-  return (id) => people?.find((each) => each.id === id)?.name ?? 'a colleague'
-}
-
 function Photos({ job }: { readonly job: Job }): ReactNode {
-  const add = useCommand('photo.add')
+  const { isPending, complaint, take } = useTakenPhoto(job.id)
   const [caption, setCaption] = useState('')
-  const [complaint, setComplaint] = useState<string | null>(null)
   const nameOf = usePersonName()
-  const take = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
-    const input = event.target
-    const file = input.files?.[0]
-    if (!file) return
-    try {
-      setComplaint(null)
-      const picture = await shrinkPicture(file)
-      add.submit({ payload: { photoId: crypto.randomUUID(), jobId: job.id, caption: caption.trim(), picture } }, () => setCaption(''))
-    } catch {
-      setComplaint(`"${file.name}" is not a picture this browser can read.`)
-    }
-    input.value = ''
+  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
+    const file = event.target.files?.[0]
+    if (file) void take(file, caption.trim(), () => setCaption(''))
+    event.target.value = ''
   }
   return (
     <section aria-label="Photos" className="grid content-start gap-3">
@@ -47,10 +33,10 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
       {!job.closedAt && (
         <div className="flex flex-wrap items-end gap-2">
           <div className="min-w-[200px] flex-1"><label className="label" htmlFor="photo-words">What it shows</label><input id="photo-words" className="field" maxLength={200} value={caption} onChange={(event) => setCaption(event.target.value)} /></div>
-          <label className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${add.isPending ? 'opacity-50' : ''}`}><Camera size={18} aria-hidden />Add a photo<input type="file" accept="image/*" className="sr-only" disabled={add.isPending} onChange={(event) => void take(event)} /></label>
+          <label className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${isPending ? 'opacity-50' : ''}`}><Camera size={18} aria-hidden />Add a photo<input type="file" accept="image/*" className="sr-only" disabled={isPending} onChange={choose} /></label>
         </div>
       )}
-      {(complaint ?? add.error) && <p className="wrong" role="alert">{complaint ?? sentenceOf(add.error)}</p>}
+      {complaint && <p className="wrong" role="alert">{complaint}</p>}
     </section>
   )
 }

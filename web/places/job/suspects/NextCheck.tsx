@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { percentWords } from '../../../words/answer.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
+import { moneyWords } from '../../../words/money.ts'
 import { asksWords, causeClause, checkWords, minutesWords, outcomeWords, savesWords } from '../../../words/suspects.ts'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
@@ -21,6 +22,7 @@ interface NextProps {
   readonly busy: boolean
   onFound(check: string, outcome: string): void
   onTest(kind: CheckKind): void
+  onCodes(): void
 }
 
 function Outlook({ now, placed, reasoned }: { readonly now: SuspectsNow; readonly placed: PlacedCheck; readonly reasoned: Reasoned }): ReactNode {
@@ -30,7 +32,7 @@ function Outlook({ now, placed, reasoned }: { readonly now: SuspectsNow; readonl
 }
 
 /** The check that is worth its minutes next, to be done there and then. */
-export function NextCheck({ jobId, now, reasoned, costs, busy, onFound, onTest }: NextProps): ReactNode {
+export function NextCheck({ jobId, now, reasoned, costs, busy, onFound, onTest, onCodes }: NextProps): ReactNode {
   const [skipped, skip] = useState<readonly string[]>([])
   const [picked, pick] = useState<string | null>(null)
   const worth = reasoned.ranking.filter(({ check, gain }) => gain > 0 && !skipped.includes(check))
@@ -41,12 +43,12 @@ export function NextCheck({ jobId, now, reasoned, costs, busy, onFound, onTest }
   const [test, phase] = [TEST_OF[check.id], PHASE_OF[check.id]]
   return (
     <section aria-label="Next check" className="grid content-start gap-3 rounded-md border border-edge bg-sheet p-4">
-      <div><p className="text-[13.5px] text-ink-2">{picked && picked !== worth[0]?.check ? 'Another check' : 'Worth doing next'}: {minutesWords(check.minutes)}{check.unattendedH ? `, and ${check.unattendedH} hours standing` : ''}; saves {savesWords(chosen.gain)} on average.</p>
+      <div><p className="text-[13.5px] text-ink-2">{picked && picked !== worth[0]?.check ? 'Another check' : 'Worth doing next'}: {minutesWords(check.minutes)}{check.unattendedH ? `, and ${check.unattendedH} hours standing` : ''}; saves {savesWords(chosen.gain)} on average{chosen.gain > 480 ? '' : moneyWords(chosen.gain, now.rate)}.</p>
         <h2 className="say-small">{asksWords(placed)}</h2></div>
       {check.caution && <p className="hint">{check.caution}</p>}
       <ol className="grid list-decimal gap-1 pl-6 text-[15px]">{check.how.map((step) => <li key={step}>{step}</li>)}</ol>
       {check.needs && <p className="text-[13.5px] text-ink-2">Needs: {check.needs.join(', ')}.</p>}
-      {(test || phase) && <div className="flex flex-wrap gap-2">{test && <button type="button" className="btn" onClick={() => onTest(test)}>Do the test: {CHECK_WORDS[test].name}</button>}{phase && <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>{phase[1]}</Link>}</div>}
+      {(test || phase || check.id === 'codes') && <div className="flex flex-wrap gap-2">{test && <button type="button" className="btn" onClick={() => onTest(test)}>Do the test: {CHECK_WORDS[test].name}</button>}{phase && <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>{phase[1]}</Link>}{check.id === 'codes' && <button type="button" className="btn" onClick={onCodes}>Read the codes in</button>}</div>}
       <fieldset disabled={busy} key={placed.id} className="grid gap-2"><legend className="label">{test || phase ? 'Or done already, and it showed' : 'It showed'}</legend><Outcomes placed={placed} onFound={(outcome) => { pick(null); onFound(placed.id, outcome) }} /></fieldset>
       <Outlook now={now} placed={placed} reasoned={reasoned} />
       <div className="border-t border-edge pt-2">

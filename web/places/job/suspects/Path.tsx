@@ -6,7 +6,7 @@ import { checkWords, outcomeWords } from '../../../words/suspects.ts'
 import type { Piece, Source } from './evidenceOf.ts'
 import type { SuspectsNow } from './useSuspects.ts'
 
-const FROM_WORDS: Readonly<Record<Source, string>> = { owner: 'the owner says', arrival: 'seen on arrival', round: 'measured', watch: 'the watch', test: 'a test', hand: 'found' }
+const FROM_WORDS: Readonly<Record<Source, string>> = { owner: 'the owner says', arrival: 'seen on arrival', round: 'measured', watch: 'the watch', codes: 'codes', test: 'a test', link: 'the link', hand: 'found' }
 const REASONS = ['Measured wrong', 'Not sure of it any more', 'Another condition', 'Seen by somebody else'] as const
 
 interface PathProps { readonly now: SuspectsNow; readonly locked: boolean; onDoubt(check: string, reason: string): void; onCount(check: string): void }

@@ -12,8 +12,10 @@ const TELLING = 1.6
 
 interface ListProps { readonly now: SuspectsNow; readonly reasoned: Reasoned }
 
-function Reasons({ now: { checks }, reasoned, cause }: ListProps & { readonly cause: string }): ReactNode {
+function Reasons({ now: { checks, causes, shop }, reasoned, cause }: ListProps & { readonly cause: string }): ReactNode {
   const weighed = reasoned.speaks.map(({ check, outcome, factor }) => ({ check, outcome, factor: factor[cause] ?? 1 })).sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)))
+  const { learned } = shop.record ?? {}
+  const ours = learned?.counts[causes.get(cause)!.base] ?? 0
   const [least, most] = reasoned.bounds[cause] ?? [0, 1]
   const lines = (pick: (factor: number) => boolean): ReactNode => {
     const found = weighed.filter(({ factor }) => pick(factor)).slice(0, 5)
@@ -23,7 +25,7 @@ function Reasons({ now: { checks }, reasoned, cause }: ListProps & { readonly ca
     <div className="grid gap-x-6 gap-y-2 py-2 pl-3 text-[13.5px] sm:grid-cols-2">
       <div><p className="label">Speaks for it</p><ul className="grid gap-0.5">{lines((factor) => factor > TELLING)}</ul></div>
       <div><p className="label">Against it</p><ul className="grid gap-0.5">{lines((factor) => factor < 1 / TELLING)}</ul></div>
-      <p className="text-ink-2 sm:col-span-2">Often, sometimes, rarely are no figures: with them anywhere in their ranges it lies between {percentWords(least)} and {percentWords(most)}.</p>
+      <p className="text-ink-2 sm:col-span-2">Often, sometimes, rarely are no figures: with them anywhere in their ranges it lies between {percentWords(least)} and {percentWords(most)}.{learned && learned.closedJobs > 0 && ` Ours: ${ours} of ${learned.closedJobs} closed jobs.`}</p>
     </div>
   )
 }

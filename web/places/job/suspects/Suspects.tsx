@@ -10,7 +10,7 @@ import { SuspectList } from './SuspectList.tsx'
 import { useSuspects } from './useSuspects.ts'
 
 /** Which fault it could be, which check is worth its minutes next, and when to stop checking. */
-export function Suspects({ job, onTest }: { readonly job: Job; onTest(kind: CheckKind): void }): ReactNode {
+export function Suspects({ job, onTest, onCodes }: { readonly job: Job; onTest(kind: CheckKind): void; onCodes(): void }): ReactNode {
   const now = useSuspects(job)
   const say = useCommand('evidence.say')
   const tell = (check: string, what: EvidenceRecord['say'], outcome: string | null, reason = ''): void => say.submit({ payload: { evidenceId: crypto.randomUUID(), jobId: job.id, check, say: what, outcome, reason } })
@@ -27,7 +27,7 @@ export function Suspects({ job, onTest }: { readonly job: Job; onTest(kind: Chec
       {answer.kind === 'reasoned' && (
         <div className="order-first grid min-w-0 content-start gap-4 lg:order-none" aria-live="polite">
           {answer.reasoned.recommend.kind === 'repair' && <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />}
-          {!locked && <NextCheck jobId={job.id} now={now} reasoned={answer.reasoned} costs={answer.costs} busy={say.isPending} onFound={(check, outcome) => tell(check, 'found', outcome)} onTest={onTest} />}
+          {!locked && <NextCheck jobId={job.id} now={now} reasoned={answer.reasoned} costs={answer.costs} busy={say.isPending} onFound={(check, outcome) => tell(check, 'found', outcome)} onTest={onTest} onCodes={onCodes} />}
           {answer.reasoned.recommend.kind === 'check' && <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />}
           {say.isError && <p className="wrong" role="alert">{sentenceOf(say.error)}</p>}
         </div>

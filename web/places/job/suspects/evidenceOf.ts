@@ -3,12 +3,13 @@ import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
 import { cornersOf, quietOf, wholeOutcome } from '@anklet/core/diagnosis'
 import type { HypothesisId } from '@anklet/core/leakdown'
 import { hypothesisCorners } from '@anklet/core/leakdown'
-import type { Corner } from '@anklet/core/vehicle'
+import type { Corner, PerCorner } from '@anklet/core/vehicle'
 import { hasAirAtCorner } from '@anklet/core/vehicle'
+import { codeEvidence } from '../codes/codeEvidence.ts'
 import { designAt, heightRounds, isRideRound, meansOf } from '../rounds.ts'
 
 /** Where a piece of evidence comes from. */
-export type Source = 'owner' | 'arrival' | 'round' | 'watch' | 'test' | 'hand'
+export type Source = 'owner' | 'arrival' | 'round' | 'watch' | 'codes' | 'test' | 'link' | 'hand'
 /** A check with its outcome as a job knows it. */
 export interface Piece extends Evidence { readonly from: Source; /** Why it is not counted; null: it is. */ readonly doubted: string | null }
 
@@ -48,6 +49,9 @@ function fromArrival({ arrival }: Job): Loose[] {
   ]
 }
 
+/** Whether tape and module agree, corner by corner. @param told by the module, mm; null where it tells none */
+export const differing = (checks: Checks, means: PerCorner<number>, told: PerCorner<number | null>): Evidence[] => whole(checks, 'agrees', (corner) => { const mm = told[corner]; return mm !== null && Math.abs(mm - means[corner]) > DIFFER_MM }, 'round').map(({ check, outcome }) => ({ check, outcome }))
+
 function fromRounds(checks: Checks, job: Job): Loose[] {
   const round = heightRounds(job).find(isRideRound)
   if (!round) return []
@@ -55,7 +59,7 @@ function fromRounds(checks: Checks, job: Job): Loose[] {
   const { reportedMm } = round
   return [
     ...whole(checks, 'standsLow', (corner) => means[corner] < design[corner] - LOW_MM, 'round'),
-    ...(reportedMm ? whole(checks, 'agrees', (corner) => { const told = reportedMm[corner]; return told !== null && Math.abs(told - means[corner]) > DIFFER_MM }, 'round') : []),
+    ...(reportedMm ? differing(checks, means, reportedMm).map((piece): Loose => ({ ...piece, from: 'round' })) : []),
   ]
 }
 
@@ -79,10 +83,10 @@ function fromWatches(checks: Checks, job: Job): Loose[] {
 export function evidenceOf(job: Job, checks: Checks): Piece[] {
   const tests = job.checks.flatMap(({ finds = [] }) => finds.map((found): Loose => ({ ...found, from: 'test' })))
   const said = new Map(job.evidence.map((entry) => [entry.check, entry]))
-  const byHand = job.evidence.flatMap(({ check, say, outcome }): Loose[] => (say === 'found' && outcome !== null ? [{ check, outcome, from: 'hand' }] : []))
+  const byHand = job.evidence.flatMap(({ check, say, outcome, from = 'hand' }): Loose[] => (say === 'found' && outcome !== null ? [{ check, outcome, from }] : []))
   // The newest of a check counts; a test of the pump after new brushes is another test.
   const newest = new Map<string, Loose>()
-  for (const piece of [...fromOwner(checks, job), ...fromArrival(job), ...fromRounds(checks, job), ...fromWatches(checks, job), ...tests, ...byHand]) newest.set(piece.check, piece)
+  for (const piece of [...fromOwner(checks, job), ...fromArrival(job), ...fromRounds(checks, job), ...fromWatches(checks, job), ...codeEvidence(checks, job).map((piece): Loose => ({ ...piece, from: 'codes' })), ...tests, ...byHand]) newest.set(piece.check, piece)
   return [...newest.values()].filter(({ check, outcome }) => isOutcome(checks.get(check), outcome)).map((piece) => ({ ...piece, doubted: said.get(piece.check)?.say === 'doubted' ? said.get(piece.check)!.reason : null }))
 }
 

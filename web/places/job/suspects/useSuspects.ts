@@ -1,12 +1,15 @@
-import type { Job } from '@anklet/contract'
+import type { Job, Rate } from '@anklet/contract'
 import type { PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
-import { causesAt, checksAt, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { causesAt, checksAt } from '@anklet/core/diagnosis'
 import type { Remote } from 'comlink'
 import { useMemo } from 'react'
+import { useShop } from '../../../data/queries.ts'
 import type { DiagnosisAnswer, DiagnosisRequest, DiagnosisWorker } from '../../../workers/diagnosisWorker.ts'
 import { useReckoned } from '../../../workers/useReckoned.ts'
 import type { Piece } from './evidenceOf.ts'
 import { evidenceOf } from './evidenceOf.ts'
+import type { ShopBook } from './useBook.ts'
+import { useBook } from './useBook.ts'
 
 const makeWorker = (): Worker => new Worker(new URL('../../../workers/diagnosisWorker.ts', import.meta.url), { type: 'module' })
 const askReasons = (remote: Remote<DiagnosisWorker>, request: DiagnosisRequest): Promise<DiagnosisAnswer> => remote.work(request)
@@ -16,6 +19,9 @@ export interface SuspectsNow {
   readonly pieces: readonly Piece[]
   readonly causes: ReadonlyMap<string, PlacedCause>
   readonly checks: ReadonlyMap<string, PlacedCheck>
+  readonly shop: ShopBook
+  /** What an hour costs here; null: nobody said. */
+  readonly rate: Rate | null
   /** Null while it is reckoned for the first time. */
   readonly answer: DiagnosisAnswer | null
 }
@@ -23,10 +29,22 @@ export interface SuspectsNow {
 /** Which fault a job's evidence speaks for, reckoned beside the page whenever the evidence changes. */
 export function useSuspects(job: Job): SuspectsNow {
   const { architecture } = job.vehicleType
-  const causes = useMemo(() => new Map(causesAt(SHIPPED_BOOK, architecture).map((each) => [each.id, each])), [architecture])
-  const checks = useMemo(() => checksAt(SHIPPED_BOOK, architecture), [architecture])
+  const shop = useBook()
+  const rate = useShop().data?.rate ?? null
+  const { book, changes, record } = shop
+  const causes = useMemo(() => new Map(causesAt(book, architecture).map((each) => [each.id, each])), [book, architecture])
+  const checks = useMemo(() => checksAt(book, architecture), [book, architecture])
   const pieces = useMemo(() => evidenceOf(job, checks), [job, checks])
+  const counts = useMemo(() => summed(record?.learned.counts, record?.borrowed?.counts), [record])
   const evidence = pieces.filter(({ doubted }) => doubted === null).map(({ check, outcome }) => ({ check, outcome }))
-  const answer = useReckoned<DiagnosisWorker, DiagnosisRequest, DiagnosisAnswer>(makeWorker, askReasons, { architecture, circumstances: { km: job.arrival?.odometerKm ?? null }, evidence }, { kind: 'broken' })
-  return { pieces, causes, checks, answer }
+  const circumstances = { km: job.arrival?.odometerKm ?? null, counts, perHour: rate?.perHour ?? null }
+  // Asked with the shop's own knowledge only: an answer of what ships alone would be taken back at once.
+  const answer = useReckoned<DiagnosisWorker, DiagnosisRequest, DiagnosisAnswer>(makeWorker, askReasons, record ? { architecture, changes, circumstances, evidence } : null, { kind: 'broken' })
+  return { pieces, causes, checks, shop, rate, answer }
+}
+
+function summed(...all: readonly (Readonly<Record<string, number>> | undefined)[]): Record<string, number> {
+  const sum: Record<string, number> = {}
+  for (const counts of all) for (const [id, count] of Object.entries(counts ?? {})) sum[id] = (sum[id] ?? 0) + count
+  return sum
 }

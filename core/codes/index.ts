@@ -1,0 +1,6 @@
+export { codeText, decode, readCode } from './decode.ts'
+export type { CodeRefusal, Decoded, FaultCode } from './decode.ts'
+export { readReport, readReportTable } from './report.ts'
+export type { CodeStatus, Frozen, Report, ReportedCode, ReportRemark } from './report.ts'
+export { codeHistory } from './history.ts'
+export type { CodeHistory } from './history.ts'

@@ -1,0 +1,46 @@
+import type { DeviceStatus, Job } from '@anklet/contract'
+import { useEffect, useRef } from 'react'
+import { useCommand } from '../../../data/queries.ts'
+import { useLink } from '../../../state/link.ts'
+import { useSession } from '../../../state/session.ts'
+import { useChecks } from '../suspects/useBook.ts'
+import { codesToKeep, liveEvidence } from './fromLink.ts'
+
+/** Live values are held against what is known so often, ms: nothing of it hurries. */
+const LOOK_MS = 4000
+
+/**
+ * Keeps with the job what the link tells by itself: codes whenever they are others than those read last, and what live values say.
+ * @param clampId the current clamp that is listened to; null: none
+ */
+export function useKeptFromLink(job: Job, status: DeviceStatus | null, clampId: string | null): void {
+  const checks = useChecks(job.vehicleType.architecture)
+  const signed = useSession(({ personId }) => personId) !== null
+  const [record, say] = [useCommand('codes.record'), useCommand('evidence.say')]
+  // What was sent once is not sent again while the job's new state is on its way.
+  const sent = useRef(new Set<string>())
+  const once = (what: string, send: () => void): void => {
+    if (sent.current.has(what)) return
+    sent.current.add(what)
+    send()
+  }
+  const heard = status?.attached === true && job.closedAt === null && signed
+  const codes = heard ? codesToKeep(job, status) : null
+  const content = codes && JSON.stringify(codes)
+  useEffect(() => {
+    if (!status || !codes || content === null) return
+    once(`${job.codeReadings.length} ${content}`, () => record.submit({ payload: { readingId: crypto.randomUUID(), jobId: job.id, from: 'link', tool: status.identity.name, codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })) } }))
+  }, [content, job.codeReadings.length])
+  useEffect(() => {
+    if (!heard) return undefined
+    const look = (): void => {
+      const { frames } = useLink.getState()
+      for (const { check, outcome } of liveEvidence(job, checks, status.identity.channels, frames[status.identity.id] ?? [], clampId === null ? [] : (frames[clampId] ?? []), Date.now())) {
+        if (job.evidence.some((entry) => entry.from === 'link' && entry.check === check && entry.outcome === outcome)) continue
+        once(`${check} ${outcome}`, () => say.submit({ payload: { evidenceId: crypto.randomUUID(), jobId: job.id, check, say: 'found', outcome, reason: '', from: 'link' } }))
+      }
+    }
+    const timer = setInterval(look, LOOK_MS)
+    return () => clearInterval(timer)
+  }, [heard, job, checks, clampId])
+}

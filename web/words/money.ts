@@ -1,0 +1,7 @@
+import type { Rate } from '@anklet/contract'
+
+/** An amount in a shop's currency, without its cents: estimates are no dearer for them. */
+export const amountWords = (amount: number, currency: string): string => new Intl.NumberFormat('en', { style: 'currency', currency, maximumFractionDigits: 0 }).format(amount)
+
+/** What minutes of work come to at a shop's rate, in brackets; empty where nobody said what an hour costs. */
+export const moneyWords = (minutes: number, rate: Rate | null): string => (rate === null ? '' : ` (about ${amountWords((minutes / 60) * rate.perHour, rate.currency)}, an estimate)`)
