@@ -138,7 +138,7 @@ test.describe('the shop’s own knowledge', () => {
     await form.getByLabel('Met at one place, in about 100 cars').fill('30')
     await form.getByRole('button', { name: 'Put it on the shelf' }).click()
     await expect(form).toBeHidden()
-    await expect(page.getByRole('listitem').filter({ hasText: 'A stone sits in the boot' })).toContainText('ours')
+    await expect(page.getByRole('listitem').filter({ hasText: 'A stone sits in the boot' })).toContainText('changed')
     await goToChecks(page, demoShop, 'TQ 207')
     await expect(page.getByRole('region', { name: 'What it could be' })).toContainText(/A stone sits in the .* boot/)
   })

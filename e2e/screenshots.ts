@@ -12,8 +12,8 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 
-/** Rounds from before, as somebody kept them: decimal commas, a slip in line 4, a car nobody knows. */
-const OLD_TABLE = ['plate;walked_at;level;temperature_C;lap;FL_mm;FR_mm;RR_mm;RL_mm', 'TQ 418;2024-03-02 08:00;road;6;1;480,5;481;478;479', 'TQ 418;2024-03-02 08:00;road;6;2;480;481,5;478;479', 'TQ 101;2024-04-02 08:00;road;5;1;430;431;429;42O', 'TQ 101;2024-04-09 08:00;road;7;1;430;431;429;427,5', 'HX 12;2024-05-02 08:00;road;5;1;430;431;429;420'].join('\n')
+/** A report as it comes out of a tool: lower case, a code twice, one that is none. */
+const REPORT = 'c3104-77  Height not reached (active)\n  Supply: 12.3 V\nC3121 rear sensor; not present\nC3121 again\nC31Z9'
 
 interface View { readonly dark?: boolean; readonly phone?: boolean }
 
@@ -58,10 +58,6 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await shoot(page, 'floor')
   await go(`/jobs/${job('TQ 418')}/intake`)
   await shoot(page, 'intake')
-  await hand.tap(/^On arrival/)
-  for (const tap of ['One corner', 'Slowly', 'Faster', 'Corroded']) await hand.tap(tap)
-  await page.getByLabel('Odometer, km').fill('101 340')
-  await shoot(page, 'arrival')
   await go(`/jobs/${job('TQ 418')}/heights`)
   await shoot(page, 'heights')
   await go(`/jobs/${job('TQ 418')}/watch`)
@@ -75,12 +71,15 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await page.getByRole('region', { name: 'Air' }).getByRole('slider', { name: 'Front left' }).fill('0.86')
   await shoot(page, 'bench')
   await go('/jobs')
-  await page.getByText('25 jobs').waitFor()
+  await page.getByText(/^\d+ jobs$/).waitFor()
   await shoot(page, 'jobs')
-  await go('/vehicles/import')
-  await page.locator('input[type=file]').setInputFiles({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(OLD_TABLE) })
-  await page.getByRole('button', { name: 'Take these rounds over' }).waitFor()
-  await shoot(page, 'import')
+  await go(`/jobs/${job('TQ 102')}/checks`)
+  await hand.tap(/^Codes/)
+  await page.getByLabel('A tool’s report, pasted').fill(REPORT)
+  await hand.tap('Find the codes in it')
+  await shoot(page, 'codes')
+  await go('/shelf/causes')
+  await shoot(page, 'causes')
   await go('/shop')
   await shoot(page, 'shop')
   await go('/shelf')

@@ -1,6 +1,7 @@
 import type { CodeReading, CodeText } from '@anklet/contract'
 import type { CodeRefusal, CodeStatus, FaultCode, ReportRemark } from '@anklet/core/codes'
 import { codeText, decode } from '@anklet/core/codes'
+import { quietOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { placeWords } from './suspects.ts'
 
 export const STATUS_WORDS: Readonly<Record<CodeStatus, string>> = { present: 'there now', stored: 'stored', pending: 'pending' }
@@ -37,6 +38,11 @@ export function remarkWords({ line, kind, text }: ReportRemark): string {
 
 const FROM_WORDS: Readonly<Record<CodeReading['from'], string>> = { link: 'read by the link', report: 'out of a tool’s report', typed: 'typed in' }
 export const readingWords = ({ from, tool, codes }: CodeReading): string => `${codes.length === 0 ? 'none' : codes.map(codeText).join(', ')}, ${FROM_WORDS[from]}${tool ? ` (${tool})` : ''}`
+
+const CODES = SHIPPED_BOOK.checks.find(({ id }) => id === 'codes')!
+/** What a code may point to: the loud answers of the check. */
+export const POINTS: readonly { readonly id: string; readonly words: string }[] = CODES.outcomes.filter(({ id }) => id !== quietOf(CODES))
+export const pointWords = (id: string): string => POINTS.find((point) => point.id === id)?.words.toLowerCase() ?? id
 
 /** What a code means on this vehicle type, and where. */
 export const meaningWords = ({ words, place }: CodeText): string => (place === null || words.toLowerCase().includes(placeWords(place)) ? words : `${words}, ${placeWords(place)}`)

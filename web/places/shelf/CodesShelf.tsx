@@ -4,7 +4,7 @@ import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { useCodeTexts, useVehicleTypes } from '../../data/queries.ts'
 import { Loading } from '../../parts/Loading.tsx'
-import { codeRefusalWords, decodedWords, meaningWords } from '../../words/codes.ts'
+import { codeRefusalWords, decodedWords, meaningWords, pointWords } from '../../words/codes.ts'
 import { TextForm } from '../job/codes/TextForm.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
@@ -12,7 +12,7 @@ function Text({ text }: { readonly text: CodeText }): ReactNode {
   const [open, setOpen] = useState(false)
   return (
     <li className="border-b border-edge">
-      <button type="button" className="grid min-h-[52px] w-full grid-cols-[76px_minmax(0,1fr)] items-baseline gap-x-3 py-1.5 text-left" aria-expanded={open} onClick={() => setOpen(!open)}><b className="num font-semibold">{text.number}</b><span className="min-w-0">{meaningWords(text)}<span className="block text-[13.5px] text-ink-2">{decodedWords({ number: text.number, failureType: null })}{text.points === null ? '; no evidence of anything' : ''}</span></span></button>
+      <button type="button" className="grid min-h-[52px] w-full grid-cols-[76px_minmax(0,1fr)] items-baseline gap-x-3 py-1.5 text-left" aria-expanded={open} onClick={() => setOpen(!open)}><b className="num font-semibold">{text.number}</b><span className="min-w-0">{meaningWords(text)}<span className="block text-[13.5px] text-ink-2">{text.points === null ? 'no evidence of anything' : `points to: ${pointWords(text.points)}`}</span></span></button>
       {open && <TextForm key={text.version} typeId={text.typeId} number={text.number} text={text} onKept={() => setOpen(false)} />}
     </li>
   )
@@ -38,6 +38,7 @@ function Texts({ type, texts }: { readonly type: VehicleType; readonly texts: re
       <ul>{texts.map((text) => <Text key={text.id} text={text} />)}</ul>
       <form onSubmit={begin} className="mt-2 flex items-end gap-2"><div><label className="label" htmlFor={`code-${type.id}`}>Another code</label><input id={`code-${type.id}`} className="field num max-w-[180px] uppercase" autoComplete="off" maxLength={16} value={typed} onChange={(event) => setTyped(event.target.value)} /></div><button type="submit" className="btn">Give it a text</button></form>
       {wrong && <p className="wrong mt-1" role="alert">{wrong}</p>}
+      {adding && <p className="mt-2 text-[13.5px] text-ink-2">{adding}: {decodedWords({ number: adding, failureType: null })}.</p>}
       {adding && <TextForm key={adding} typeId={type.id} number={adding} text={null} onKept={() => { add(null); setTyped('') }} />}
     </section>
   )

@@ -85,7 +85,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
             <Rounds points={points} />
           </section>
         )}
-        <div className="grid content-start gap-6"><Details detail={detail} /><ChargeList charges={detail.charges} />{detail.codeReadings.length > 0 && <section aria-label="Codes"><h2>Codes</h2><CodeList typeId={detail.vehicleType.id} readings={detail.codeReadings} texts={detail.codeTexts} locked={false} /></section>}<section><h2 className="mb-2">Jobs</h2>{jobs.length === 0 ? <p className="text-ink-2">None yet.</p> : <ul className="grid gap-2">{jobs.map((job) => <JobLine key={job.id} job={job} />)}</ul>}</section></div>
+        <div className="grid content-start gap-6"><Details detail={detail} /><ChargeList charges={detail.charges} />{detail.codeReadings.length > 0 && <section aria-label="Codes"><h2>Codes</h2><CodeList typeId={detail.vehicleType.id} readings={detail.codeReadings} texts={detail.codeTexts} locked /></section>}<section><h2 className="mb-2">Jobs</h2>{jobs.length === 0 ? <p className="text-ink-2">None yet.</p> : <ul className="grid gap-2">{jobs.map((job) => <JobLine key={job.id} job={job} />)}</ul>}</section></div>
       </div>
     </div>
   )

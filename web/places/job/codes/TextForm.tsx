@@ -1,5 +1,4 @@
 import type { CodeText } from '@anklet/contract'
-import { quietOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { WALK } from '@anklet/core/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useId, useState } from 'react'
@@ -7,10 +6,9 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { capital } from '../../../words/corners.ts'
+import { POINTS } from '../../../words/codes.ts'
 import { placeWords } from '../../../words/suspects.ts'
 
-const CODES = SHIPPED_BOOK.checks.find(({ id }) => id === 'codes')!
-const POINTS = CODES.outcomes.filter(({ id }) => id !== quietOf(CODES))
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
 
 /** What a code means on a vehicle type: asked once, out of the shop’s service information. */

@@ -41,14 +41,14 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
       <h2>What it could be</h2>
       <ul>{shown.map(({ cause, p }, i) => (
         <li key={cause} className="border-b border-edge">
-          <button type="button" className="grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_84px_74px_20px] items-center gap-2.5 text-left" aria-expanded={open === cause} onClick={() => setOpen(open === cause ? null : cause)}>
+          <button type="button" className="grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center gap-2.5 text-left" aria-expanded={open === cause} onClick={() => setOpen(open === cause ? null : cause)}>
             <span className={`text-[14.5px] leading-[1.2] ${i === 0 ? 'font-bold' : ''}`}>{causeWords(now.causes.get(cause)!)}</span>
             {bar(p, i === 0)}<span className="num text-right text-[14px]">{percentWords(p)}</span>{open === cause ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
           </button>
           {open === cause && <Reasons now={now} reasoned={reasoned} cause={cause} />}
         </li>
       ))}</ul>
-      {rest > 0.005 && <p className="grid grid-cols-[minmax(0,1fr)_84px_74px_20px] items-center gap-2.5 py-2 text-[14.5px] text-ink-2"><span>anything else, {reasoned.posterior.length - shown.length} more</span>{bar(rest, false)}<span className="num text-right text-[14px]">{percentWords(rest)}</span></p>}
+      {rest > 0.005 && <p className="grid grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center gap-2.5 py-2 text-[14.5px] text-ink-2"><span>anything else, {reasoned.posterior.length - shown.length} more</span>{bar(rest, false)}<span className="num text-right text-[14px]">{percentWords(rest)}</span></p>}
     </section>
   )
 }

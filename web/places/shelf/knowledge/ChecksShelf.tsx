@@ -71,7 +71,7 @@ function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBo
   return (
     <li className="border-b border-edge">
       <button type="button" className="grid min-h-[52px] w-full grid-cols-[minmax(0,1fr)_110px_20px] items-center gap-x-3 py-1.5 text-left" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <span className="min-w-0"><span className="block font-semibold leading-tight">{check.name}{Object.hasOwn(shop.changes.checks, check.id) && <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">ours</span>}</span><span className="block text-[13.5px] text-ink-2 first-letter:uppercase">{check.asks.replace('{place}', '…')}</span></span>
+        <span className="min-w-0"><span className="block font-semibold leading-tight">{check.name}{Object.hasOwn(shop.changes.checks, check.id) && <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">changed</span>}</span><span className="block text-[13.5px] text-ink-2 first-letter:uppercase">{check.asks.replace('{place}', '…')}</span></span>
         <span className="num text-right text-[13.5px] text-ink-2">{minutesWords(check.minutes)}{check.unattendedH ? `, ${check.unattendedH} h standing` : ''}</span>{open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
       </button>
       {open && <Editor key={JSON.stringify(check)} check={check} shop={shop} onDone={() => setOpen(false)} />}
