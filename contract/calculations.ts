@@ -4,6 +4,7 @@ import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOf
 import { DiagnoseRequest, DiagnoseResponse } from './knowledge.ts'
 import { SimulateRequest, SimulateResponse } from './simulation.ts'
 import { CornerName, VehicleGeometry } from './vehicle.ts'
+import { CoilConversionRequest, CoilConversionResponse, CoilRateRequest, CoilRateResponse, StrategyRequest, StrategyResponse } from './strategy.ts'
 
 const mm = Type.Number()
 const barG = nullable(Type.Number())
@@ -121,6 +122,9 @@ export const CALCULATIONS = {
   'air-ledger': { request: AirLedgerRequest, response: AirLedgerResponse, summary: 'The air in springs and reservoir, and what is missing' },
   simulate: { request: SimulateRequest, response: SimulateResponse, summary: 'A vehicle with its module through hours or days: levelling, parked checks, faults, codes' },
   diagnose: { request: DiagnoseRequest, response: DiagnoseResponse, summary: 'Which fault it could be, and which check is worth doing next' },
+  strategy: { request: StrategyRequest, response: StrategyResponse, summary: 'One side, both or coils: what each costs over the years' },
+  'coil-conversion': { request: CoilConversionRequest, response: CoilConversionResponse, summary: 'Which coils fit a corner in the place of air' },
+  'coil-rate': { request: CoilRateRequest, response: CoilRateResponse, summary: 'Rate and stress of a coil by its wire, diameter and turns' },
   'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
 } as const
 

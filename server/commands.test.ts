@@ -146,7 +146,7 @@ describe('records', () => {
   test('a shop without a name has one to change', async () => {
     expect((await bench.get('/api/shop')).body).toMatchObject({ version: 1, units: { length: 'mm' } })
     await bench.send('shop.change', { name: 'Tern Quay', units: { length: 'inch', pressure: 'psi', temperature: 'degF' } }, { baseVersion: 1 }).expect(200)
-    expect((await bench.get('/api/shop')).body).toEqual({ version: 2, name: 'Tern Quay', units: { length: 'inch', pressure: 'psi', temperature: 'degF' } })
+    expect((await bench.get('/api/shop')).body).toEqual({ rate: null, version: 2, name: 'Tern Quay', units: { length: 'inch', pressure: 'psi', temperature: 'degF' } })
   })
 })
 

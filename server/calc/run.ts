@@ -3,9 +3,12 @@ import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
 import { airLedger, duty, fillTime, liftTime } from '@anklet/core/compressor'
 import { heightVerdict } from '@anklet/core/heights'
 import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
+import { coilRate, fitCoils } from '@anklet/core/conversion'
+import type { CoilMeasure, ConvertedCorner } from '@anklet/core/conversion'
+import { axleStrategies, compareOptions } from '@anklet/core/strategy'
 import { runDiagnosis } from './diagnosis.ts'
 import { runSimulation } from './simulation.ts'
-import type { AirLedgerRequest, CalculationName, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, TemperatureDropRequest } from '@anklet/contract'
+import type { AirLedgerRequest, CalculationName, CoilConversionRequest, CoilRateRequest, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, StrategyRequest, TemperatureDropRequest } from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
 export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string; readonly levelId?: string; readonly sentence?: string } }
@@ -15,6 +18,11 @@ const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(re
 function runForecast(request: ForecastRequest): CalculationOutcome {
   const answer = forecast(complete(request))
   return answer.ok ? { ok: true, value: { samples: answer.value } } : answer
+}
+
+function runConversion({ candidates, ...corner }: CoilConversionRequest): CalculationOutcome {
+  const fitted = fitCoils(corner as ConvertedCorner, candidates)
+  return fitted.ok ? { ok: true, value: { candidates: fitted.value } } : fitted
 }
 
 const RUN: { readonly [Name in CalculationName]: (request: never) => CalculationOutcome } = {
@@ -29,6 +37,9 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   'air-ledger': (request: AirLedgerRequest) => airLedger(complete(request)),
   simulate: runSimulation,
   diagnose: runDiagnosis,
+  strategy: (request: StrategyRequest) => ({ ok: true, value: { strategies: compareOptions(axleStrategies(request)) } }),
+  'coil-conversion': runConversion,
+  'coil-rate': (request: CoilRateRequest) => coilRate(request as CoilMeasure),
   'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),
 }
 

@@ -59,6 +59,9 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   knowledgeUneven: (data) => String(data['sentence']),
   knowledgeFaulty: (data) => `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} Nothing was stored.`,
   codeKnown: (data) => `The code ${String(data['what'])} is in this reading twice. Keep one.`,
+  wireTooThick: (data) => `A wire of ${String(data['wireMm'])} mm cannot be wound to a mean diameter of ${String(data['meanDiameterMm'])} mm.`,
+  solidTooLong: (data) => `The coil "${String(data['id'])}" would be longer solid than free. Read its figures once more.`,
+  ladenLighter: (data) => `Laden it weighs ${whole(data['ladenLoadN'])} N and empty ${whole(data['loadN'])} N: are the two swapped?`,
   contradiction: (data) => String(data['sentence']),
   internal: () => 'Something broke on our side. Nothing was saved; try again.',
 }

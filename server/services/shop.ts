@@ -5,7 +5,7 @@ import { shop } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { updateVersion } from './saving.ts'
 
-const UNNAMED: Shop = { version: 1, name: 'Workshop', units: DEFAULT_UNITS }
+const UNNAMED: Shop = { version: 1, name: 'Workshop', units: DEFAULT_UNITS, rate: null }
 
 /** Changes the shop's name and units. */
 export const changeShop: Handler<'shop.change'> = async (tx, { payload, baseVersion }) => {

@@ -1,0 +1,74 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { sampleVehicle } from '../samples/index.ts'
+import { perCorner } from '../vehicle/index.ts'
+import type { Coil, ConvertedCorner } from './index.ts'
+import { coilRate, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
+
+const corner: ConvertedCorner = { loadN: 5350, ladenLoadN: 6600, motionRatio: 0.72, installedLengthMm: 310, bumpTravelMm: 70, droopTravelMm: 85, airRateNPerMm: 24 }
+const coil = (id: string, rateNPerMm: number, freeLengthMm: number, solidLengthMm = 180): Coil => ({ id, rateNPerMm, freeLengthMm, solidLengthMm })
+const fitted = (...coils: readonly Coil[]) => { const answer = fitCoils(corner, coils); if (!answer.ok) throw new Error(answer.error.code); return answer.value }
+
+describe('a coil by its wire', () => {
+  test('the classic figure, and its stress', () => {
+    const answer = coilRate({ wireMm: 10, meanDiameterMm: 100, activeCoils: 10, shearModulusGPa: 80, forceN: 1000 })
+    // 80e3 * 1e4 / (8 * 1e6 * 10) by hand; C = 10, Wahl 39/36 + 0.0615.
+    expect(answer).toMatchObject({ ok: true, value: { rateNPerMm: 10 } })
+    expect(answer.ok && answer.value.shearStressMPa).toBeCloseTo((39 / 36 + 0.0615) * ((8 * 1000 * 100) / (Math.PI * 1000)), 9)
+    expect(coilRate({ wireMm: 10, meanDiameterMm: 10, activeCoils: 5 })).toMatchObject({ ok: false, error: { code: 'wireTooThick' } })
+  })
+})
+
+describe('coils in a corner', () => {
+  test('force and length agree: at its length the coil carries the load', () => {
+    fc.assert(fc.property(fc.double({ min: 20, max: 150, noNaN: true }), fc.double({ min: 320, max: 500, noNaN: true }), (rate, free) => {
+      const [one] = fitted(coil('x', rate, free))
+      expect(rate * (free - one!.lengthMm) * corner.motionRatio).toBeCloseTo(corner.loadN, 6)
+    }))
+  })
+  test('what was asked for fits, and is told first', () => {
+    const wanted = wantedCoil(corner)
+    const rate = (wanted.leastRateNPerMm + wanted.mostRateNPerMm) / 2
+    const [best, ...rest] = fitted(coil('far', rate, wanted.freeLengthMm(rate) + 60), coil('exact', rate, wanted.freeLengthMm(rate), wanted.longestSolidMm - 1))
+    expect(best).toMatchObject({ id: 'exact', fits: true, reasons: [] })
+    expect(best!.heightErrorMm).toBeCloseTo(0, 9)
+    expect(rest[0]).toMatchObject({ fits: false, reasons: ['height'] })
+  })
+  test('just beyond each bound it does not fit, and by that bound', () => {
+    const { leastRateNPerMm, mostRateNPerMm, longestSolidMm, freeLengthMm } = wantedCoil(corner)
+    const reasons = (rate: number, solid = 100): readonly string[] => fitted(coil('x', rate, freeLengthMm(rate), solid))[0]!.reasons
+    expect([reasons(leastRateNPerMm * 0.999), reasons(mostRateNPerMm * 1.001), reasons(60, longestSolidMm + 0.1)]).toEqual([['sag'], ['loose'], ['bind']])
+    expect([reasons(leastRateNPerMm * 1.001), reasons(mostRateNPerMm * 0.999), reasons(60, longestSolidMm - 0.1)]).toEqual([[], [], []])
+  })
+  test('the bound that fails most is named where none fits', () => {
+    expect(mostFailed(fitted(coil('a', 20, 500), coil('b', 60, 300, 200), coil('c', 62, 480)))).toBe('height')
+    expect(mostFailed(fitted(coil('a', 62, 430), coil('b', 20, 500)))).toBeNull()
+  })
+  test('laden lighter than empty, or longer solid than free, is refused', () => {
+    expect(fitCoils({ ...corner, ladenLoadN: 5000 }, [coil('a', 60, 430)])).toMatchObject({ ok: false, error: { code: 'ladenLighter' } })
+    expect(fitCoils(corner, [coil('a', 60, 430), coil('b', 60, 180, 180)])).toMatchObject({ ok: false, error: { code: 'solidTooLong', id: 'b' } })
+  })
+  test('a frequency is that of the mass on its rate', () => expect(rideFrequencyHz(30, 4000)).toBeCloseTo(Math.sqrt(30_000 / (4000 / 9.80665)) / (2 * Math.PI), 12))
+})
+
+describe('how the vehicle stands then', () => {
+  const vehicle = sampleVehicle()
+  const none = perCorner(() => 0)
+  const fit = { ...fitted(coil('x', 60, 434))[0]!, heightErrorMm: 6, wheelRateNPerMm: 30 }
+  const converted = withCoils(vehicle, { RL: fit, RR: fit })
+  const stand = (payload: number) => { const answer = levelledStance(converted, vehicle, { ...none, RL: payload, RR: payload }); if (!answer.ok) throw new Error(answer.error.code); return answer.value }
+  test('empty, the front is levelled and the rear stands where its coils put it', () => {
+    const { heightMm, pitchDeg } = stand(0)
+    expect(heightMm.FL).toBeCloseTo(vehicle.corners.FL.designHeightMm, 1)
+    expect(heightMm.RL).toBeCloseTo(vehicle.corners.RL.designHeightMm + 6, 1)
+    expect(pitchDeg).toBeLessThan(0)
+  })
+  test('laden, it sags behind by load over rate, the nose and the beam go up; air would have kept it level', () => {
+    const [empty, laden] = [stand(0), stand(900)]
+    expect(empty.heightMm.RL - laden.heightMm.RL).toBeCloseTo(900 / 30, 0)
+    expect(laden.heightMm.FL).toBeCloseTo(vehicle.corners.FL.designHeightMm, 1)
+    expect(laden.beamCmAt10M - empty.beamCmAt10M).toBeCloseTo(((900 / 30) / vehicle.wheelbaseMm) * 1000, 0)
+    const onAir = levelledStance(vehicle, vehicle, { ...none, RL: 900, RR: 900 })
+    expect(onAir.ok && Math.abs(onAir.value.pitchDeg)).toBeLessThan(0.001)
+  })
+})

@@ -1,0 +1,6 @@
+export { coilRate, SPRING_STEEL_GPA } from './coilRate.ts'
+export type { CoilMeasure, CoilRate, CoilRefusal } from './coilRate.ts'
+export { fitCoils, mostFailed, rideFrequencyHz, wantedCoil } from './candidates.ts'
+export type { Coil, ConversionRefusal, ConvertedCorner, FittedCoil, Misfit, Wanted } from './candidates.ts'
+export { levelledStance, withCoils } from './stance.ts'
+export type { Stance } from './stance.ts'

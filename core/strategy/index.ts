@@ -1,0 +1,7 @@
+export { axleStrategies, wearYears } from './axle.ts'
+export type { AxleCase } from './axle.ts'
+export { breakEven } from './breakEven.ts'
+export { fitLife, LEAST_FAILURES } from './lives.ts'
+export type { FittedLife, Life, LifeRecord } from './lives.ts'
+export { compareOptions } from './options.ts'
+export type { LivingPart, Option, OptionCost, StrategyRequest, Visit } from './options.ts'
