@@ -2,6 +2,7 @@
 import { cpus } from 'node:os'
 import { measureCar } from './car.ts'
 import { measureCore } from './core.ts'
+import { measureDeciding } from './deciding.ts'
 import { measureDiagnosis } from './diagnosis.ts'
 import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
@@ -36,6 +37,9 @@ row('- a spring that is flat within minutes', `${machine.flat.ratio.toFixed(1)} 
 row('- past a valve into a gallery whose exhaust is stuck open', `${machine.stiff.ratio.toFixed(0)} times ours (${machine.stiff.theirs.toFixed(1)} against ${machine.stiff.ours.toFixed(2)} ms)`)
 
 for (const { times, causes, checks, ms } of measureDiagnosis()) row(`${times === 1 ? 'all checks ranked, four corners' : `- ${times} times that`}: ${causes} causes, ${checks} checks`, `${ms.toFixed(0)} ms`, times === 1 ? '50 ms' : '')
+const deciding = measureDeciding()
+row(`three strategies, 20,000 futures each (standard error ${(100 * deciding.errorShare).toFixed(1)} % of the mean at most)`, `${deciding.strategiesMs.toFixed(0)} ms`, '1,000 ms')
+row('5,000 coils at four corners', `${deciding.coilsMs.toFixed(0)} ms`, '100 ms')
 
 const live = await measureLive()
 row(`${live.vehicles} stand-in vehicles live at once, one in five lifting: the server's processor`, `${live.cpuPercent.toFixed(0)} % of one core`)

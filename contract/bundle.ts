@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, uuid } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead, Trace } from './devices.ts'
+import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { ArrivalRecord, ComplaintRecord, CorrectionRecord, NoteRecord, PersonRecord, PhotoRecord, RepairRecord, RoundRecord, ShopRecord, VehicleRecord, VehicleTypeRecord, WatchRecord } from './records.ts'
@@ -34,10 +35,14 @@ export const ShopBundle = closed({
   codeReadings: Type.Optional(Type.Array(CodeReadingRecord)),
   codeTexts: Type.Optional(Type.Array(CodeTextRecord)),
   knowledge: Type.Optional(nullable(closed({ changes: KnowledgeChanges, borrowed: nullable(Learned) }))),
+  parts: Type.Optional(Type.Array(PartRecord)),
+  coils: Type.Optional(Type.Array(CoilRecord)),
+  decisions: Type.Optional(Type.Array(DecisionRecord)),
+  agreements: Type.Optional(Type.Array(AgreementRecord)),
   charges: Type.Optional(Type.Array(ChargeRecord)),
   logs: Type.Optional(Type.Array(closed({ head: LogHead, trace: Trace }))),
   photos: Type.Array(closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) })),
-}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, charges, logs and photos')
+}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, parts, coils, decisions, agreements, charges, logs and photos')
 export type ShopBundle = Static<typeof ShopBundle>
 
 const Count = Type.Integer({ minimum: 0 })

@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, DeviceId, Trace, Channel } from './devices.ts'
+import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
 import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, Rate, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
@@ -30,7 +31,7 @@ export const COMMANDS = {
   'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
   'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })),
   'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Type.Optional(Specifications), guesses: Type.Optional(Guesses) })),
-  'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), vin: Type.Optional(Type.String({ maxLength: 24 })), note: Type.String({ maxLength: 2000 }) })),
+  'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), vin: Type.Optional(Type.String({ maxLength: 24 })), note: Type.String({ maxLength: 2000 }), firstUsed: Type.Optional(nullable(Type.String({ format: 'date' }))) })),
   'vehicle.learn': command('vehicle.learn', closed({ vehicleId: uuid, lesson: nullable(VolumeLesson) })),
   'job.open': command('job.open', closed({ jobId: uuid, vehicleId: uuid, complaint: ComplaintRecord })),
   'job.complaint': command('job.complaint', closed({ jobId: uuid, complaint: ComplaintRecord })),
@@ -45,6 +46,12 @@ export const COMMANDS = {
   'codeText.save': command('codeText.save', closed({ textId: uuid, ...without(CodeTextRecord.properties, 'id', 'version') })),
   'knowledge.save': command('knowledge.save', closed({ changes: KnowledgeChanges })),
   'knowledge.import': command('knowledge.import', closed({ book: KnowledgeBook })),
+  'part.save': command('part.save', closed({ partId: uuid, ...without(PartRecord.properties, 'id', 'version') })),
+  'part.drop': command('part.drop', closed({ partId: uuid })),
+  'coils.save': command('coils.save', closed({ coils: Type.Array(CoilRecord, { minItems: 1, maxItems: 5000 }) })),
+  'coil.drop': command('coil.drop', closed({ coilId: uuid })),
+  'decision.take': command('decision.take', closed({ decisionId: uuid, ...without(DecisionRecord.properties, 'id', 'at', 'person') })),
+  'decision.agree': command('decision.agree', closed({ agreementId: uuid, ...without(AgreementRecord.properties, 'id', 'at', 'person') })),
   'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
   'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
   'log.stop': command('log.stop', closed({ logId: uuid })),

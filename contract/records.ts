@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
+import { AgreementRecord, DecisionRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
 import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
@@ -11,7 +12,7 @@ const version = Type.Integer({ minimum: 1 })
 export const DisplayUnits = closed({ length: oneOf('mm', 'inch'), pressure: oneOf('bar', 'kPa', 'psi'), temperature: oneOf('degC', 'degF') })
 
 /** What an hour of work costs the customer. */
-export const Rate = closed({ currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }), perHour: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }) })
+export const Rate = closed({ currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }), perHour: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }), taxPercent: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })) })
 export type Rate = Static<typeof Rate>
 
 export const ShopRecord = closed({ version, name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })
@@ -26,7 +27,7 @@ export type VehicleType = Static<typeof VehicleTypeRecord>
 /** What a leak-free night taught about the air volume of this one vehicle. */
 export const VolumeLesson = closed({ factor: Type.Number({ minimum: 0.2, maximum: 5, description: 'True volume over the volume on record' }), share: Type.Number({ minimum: 0, maximum: 1, description: 'Standard deviation of the factor' }), watchId: uuid, at: instant })
 
-export const vehicleFields = { typeId: uuid, plate: words(16), vin: Type.String({ maxLength: 24 }), note: Type.String({ maxLength: 2000 }) }
+export const vehicleFields = { typeId: uuid, plate: words(16), vin: Type.String({ maxLength: 24 }), note: Type.String({ maxLength: 2000 }), firstUsed: Type.Optional(nullable(Type.String({ format: 'date', description: 'On the road since' }))) }
 export const VehicleRecord = closed({ id: uuid, version, ...vehicleFields, lesson: nullable(VolumeLesson) })
 export type Vehicle = Static<typeof VehicleRecord>
 
@@ -131,7 +132,7 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
 export const JobRecord = closed({ ...jobHead, ...kept, vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>

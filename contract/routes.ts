@@ -5,6 +5,7 @@ import { CommandAnswer, COMMANDS } from './commands.ts'
 import { DeviceOrder, DeviceStatus, Holder, LinkHello, LinkMessages, LinkWelcome, LogRecord, OrderAnswer, StandInChange } from './devices.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleRoundsRecord, VehicleTypeRecord } from './records.ts'
+import { CoilRecord, LivesRecord, PartRecord } from './decision.ts'
 import { CodeTextRecord } from './codes.ts'
 import { KnowledgeRecord } from './knowledge.ts'
 import { closed, oneOf } from './quantities.ts'
@@ -26,6 +27,9 @@ export const QUERY_RESPONSES = {
   '/api/repeatability': RepeatabilityRecord,
   '/api/knowledge': KnowledgeRecord,
   '/api/code-texts': Type.Array(CodeTextRecord),
+  '/api/parts': Type.Array(PartRecord),
+  '/api/coils': Type.Array(CoilRecord),
+  '/api/lives': LivesRecord,
   '/api/bundle': ShopBundle,
   '/api/devices': Type.Array(DeviceStatus),
   '/api/logs/:id': LogRecord,
@@ -61,6 +65,9 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
   '/api/knowledge': 'What this shop knows of faults otherwise than what ships, and what its closed jobs taught',
   '/api/code-texts': 'What codes mean, by vehicle type',
+  '/api/parts': 'Parts with price, hours, lead time and life, by vehicle type',
+  '/api/coils': 'The shop’s list of coils',
+  '/api/lives': 'How long springs and pumps lasted in this shop’s vehicles',
   '/api/bundle': 'The whole shop as one file',
   '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
   '/api/logs/:id': 'A recorded log with its values, column by column',

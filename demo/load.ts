@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { CommandPayload, CommandType, Rate, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
 import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { WALK } from '@anklet/core/vehicle'
-import type { ScenarioCodes, ScenarioJob, ScenarioRound } from './scenario.ts'
+import type { ScenarioCodes, ScenarioCoils, ScenarioJob, ScenarioParts, ScenarioRound } from './scenario.ts'
 
 const HOUR_MS = 3_600_000
 /** A walk of two laps takes about this long. */
@@ -70,6 +70,11 @@ async function loadKnowledge(loader: Loader, folder: string, boss: string, at: s
   for (const [type, texts] of Object.entries(read<ScenarioCodes>(folder, 'codes.json'))) for (const text of texts) await loader.send('codeText.save', boss, at, { textId: idOf(`${type} ${text.number}`), typeId: idOf(type), ...text })
 }
 
+async function loadPrices(loader: Loader, folder: string, boss: string, at: string): Promise<void> {
+  for (const [type, parts] of Object.entries(read<ScenarioParts>(folder, 'parts.json'))) for (const part of parts) await loader.send('part.save', boss, at, { partId: idOf(`${type} ${part.number}`), typeId: idOf(type), ...part })
+  await loader.send('coils.save', boss, at, { coils: read<ScenarioCoils>(folder, 'coils.json').map((coil) => ({ id: idOf(`coil ${coil.name}`), ...coil })) })
+}
+
 async function loadJob(loader: Loader, folder: string, job: ScenarioJob, index: number): Promise<void> {
   const name = `job ${index}`
   const jobId = idOf(name)
@@ -115,8 +120,9 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
     await loader.send('vehicleType.save', boss, start, { ...type, typeId: idOf(file.replace('.json', '')) })
   }
   await loadKnowledge(loader, folder, boss, start)
-  for (const { plate, type, note, vin } of read<{ plate: string; type: string; note: string; vin: string }[]>(folder, 'vehicles.json')) {
-    await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note, vin })
+  await loadPrices(loader, folder, boss, start)
+  for (const { plate, type, note, vin, firstUsed } of read<{ plate: string; type: string; note: string; vin: string; firstUsed: string }[]>(folder, 'vehicles.json')) {
+    await loader.send('vehicle.save', boss, start, { vehicleId: idOf(plate), typeId: idOf(type), plate, note, vin, firstUsed })
   }
   for (const [index, job] of read<ScenarioJob[]>(folder, 'jobs.json').entries()) await loadJob(loader, folder, job, index)
 }

@@ -36,5 +36,9 @@ export interface ScenarioJob {
   }
 }
 
+/** Parts by the name of their vehicle type's file. */
+export type ScenarioParts = Readonly<Record<string, readonly Omit<CommandPayload<'part.save'>, 'partId' | 'typeId'>[]>>
+export type ScenarioCoils = readonly Omit<CommandPayload<'coils.save'>['coils'][number], 'id'>[]
+
 /** What codes mean on a vehicle type, by the name of its file. */
 export type ScenarioCodes = Readonly<Record<string, readonly Pick<CommandPayload<'codeText.save'>, 'number' | 'words' | 'points' | 'place'>[]>>

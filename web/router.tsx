@@ -20,6 +20,8 @@ const PLACES: Readonly<Record<string, Place>> = {
   '/shelf/causes': async () => ({ Component: (await import('./places/shelf/knowledge/Causes.tsx')).Causes }),
   '/shelf/checks': async () => ({ Component: (await import('./places/shelf/knowledge/ChecksShelf.tsx')).ChecksShelf }),
   '/shelf/codes': async () => ({ Component: (await import('./places/shelf/CodesShelf.tsx')).CodesShelf }),
+  '/shelf/parts': async () => ({ Component: (await import('./places/shelf/PartsShelf.tsx')).PartsShelf }),
+  '/shelf/coils': async () => ({ Component: (await import('./places/shelf/CoilsShelf.tsx')).CoilsShelf }),
   '/shelf/types/:id': async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }),
   '/shop': async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }),
 }

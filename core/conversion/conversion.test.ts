@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { sampleVehicle } from '../samples/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import type { Coil, ConvertedCorner } from './index.ts'
-import { coilRate, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
+import { airRateNPerMm, coilRate, convertedCorner, EXPONENT, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
 
 const corner: ConvertedCorner = { loadN: 5350, ladenLoadN: 6600, motionRatio: 0.72, installedLengthMm: 310, bumpTravelMm: 70, droopTravelMm: 85, airRateNPerMm: 24 }
 const coil = (id: string, rateNPerMm: number, freeLengthMm: number, solidLengthMm = 180): Coil => ({ id, rateNPerMm, freeLengthMm, solidLengthMm })
@@ -47,6 +47,17 @@ describe('coils in a corner', () => {
   test('laden lighter than empty, or longer solid than free, is refused', () => {
     expect(fitCoils({ ...corner, ladenLoadN: 5000 }, [coil('a', 60, 430)])).toMatchObject({ ok: false, error: { code: 'ladenLighter' } })
     expect(fitCoils(corner, [coil('a', 60, 430), coil('b', 60, 180, 180)])).toMatchObject({ ok: false, error: { code: 'solidTooLong', id: 'b' } })
+  })
+  test('an air spring is as stiff as its pressure, area and volume make it, half again as stiff on the road', () => {
+    const vehicle = sampleVehicle()
+    const { motionRatio: m, effectiveAreaCm2, volumeAtDesignL } = vehicle.corners.FL
+    // By a small step: V falls by A m dh, the pressure follows p V = const, the wheel feels m A dp.
+    const pressure = (1.01325 + (vehicle.corners.FL.designLoadN - vehicle.corners.FL.coilForceAtDesignN) / (m * effectiveAreaCm2 * 10)) * 1e5
+    const dh = 1e-4
+    const after = pressure / (1 - (effectiveAreaCm2 * 1e-4 * m * dh) / (volumeAtDesignL * 1e-3))
+    expect(airRateNPerMm(vehicle, 'FL', EXPONENT.slow)! * dh * 1000).toBeCloseTo((after - pressure) * effectiveAreaCm2 * 1e-4 * m, 1)
+    expect(airRateNPerMm(vehicle, 'FL')! / airRateNPerMm(vehicle, 'FL', 1)!).toBeCloseTo(1.38, 9)
+    expect(convertedCorner(vehicle, 'RL', 300, 800)).toMatchObject({ ladenLoadN: vehicle.corners.RL.designLoadN + 800, bumpTravelMm: vehicle.corners.RL.designHeightMm - vehicle.corners.RL.bumpHeightMm })
   })
   test('a frequency is that of the mass on its rate', () => expect(rideFrequencyHz(30, 4000)).toBeCloseTo(Math.sqrt(30_000 / (4000 / 9.80665)) / (2 * Math.PI), 12))
 })

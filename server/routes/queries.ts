@@ -8,7 +8,9 @@ import { writeBundle } from '../services/bundle.ts'
 import { codeTextsOf } from '../services/codes.ts'
 import { readPicture } from '../services/jobEntries.ts'
 import { listJobs } from '../services/jobList.ts'
+import { listCoils, listParts } from '../services/decisions.ts'
 import { readKnowledge } from '../services/knowledge.ts'
+import { readLives } from '../services/lives.ts'
 import { readLog } from '../services/logs.ts'
 import { readJob } from '../services/jobs.ts'
 import { summariseJobs } from '../services/jobSummaries.ts'
@@ -38,6 +40,9 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devi
   '/api/jobs/:id': readJob,
   '/api/repeatability': readRepeatability,
   '/api/knowledge': readKnowledge,
+  '/api/parts': listParts,
+  '/api/coils': listCoils,
+  '/api/lives': readLives,
   '/api/code-texts': (db) => codeTextsOf(db, null),
   '/api/bundle': writeBundle,
   '/api/logs/:id': readLog,

@@ -4,9 +4,10 @@ import type { BundleOutcome, ShopBundle } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { charge, checkDone, codeReading, codeText, conclusion, correction, deviceLog, evidence, job, knowledge, logChunk, note, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
+import { agreement, charge, checkDone, codeReading, codeText, coil, conclusion, correction, decision, deviceLog, evidence, job, knowledge, logChunk, note, part, person, photo, reading, repair, round, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull, signed } from './instants.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
+import { agreementsOf, decisionsOf, listCoils, listParts } from './decisions.ts'
 import { evidenceOf } from './jobEntries.ts'
 import { allLogs } from './logs.ts'
 import { listPeople } from './people.ts'
@@ -57,6 +58,7 @@ export function writeBundle(db: Database): Promise<ShopBundle> {
     conclusions: (await tx.select().from(conclusion).orderBy(asc(conclusion.at), asc(conclusion.id))).map(signed),
     codeReadings: await codeReadingsOf(tx, null), codeTexts: await codeTextsOf(tx, null),
     knowledge: (await tx.select({ changes: knowledge.changes, borrowed: knowledge.borrowed }).from(knowledge))[0] ?? null,
+    parts: await listParts(tx), coils: await listCoils(tx), decisions: await decisionsOf(tx, null), agreements: await agreementsOf(tx, null),
     charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
     logs: await allLogs(tx),
     photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
@@ -146,6 +148,10 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await taking.add(codeReading, (bundle.codeReadings ?? []).map(owned))
       await taking.add(codeText, bundle.codeTexts ?? [])
       if (bundle.knowledge) await tx.insert(knowledge).values(bundle.knowledge).onConflictDoNothing()
+      await taking.add(part, bundle.parts ?? [])
+      await taking.add(coil, bundle.coils ?? [])
+      await taking.add(decision, (bundle.decisions ?? []).map(owned))
+      await taking.add(agreement, (bundle.agreements ?? []).map(owned))
       await taking.add(charge, (bundle.charges ?? []).map(owned))
       await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(photo, bundle.photos.map(({ bytes: _bytes, picture, ...row }) => ({ ...owned(row), picture: new Uint8Array(Buffer.from(picture, 'base64')) })))

@@ -1,6 +1,7 @@
 import type { CommandOf, CommandType } from '@anklet/contract'
 import type { Transaction } from '../store/database.ts'
 import { recordCodes, saveCodeText } from './codes.ts'
+import { agreeDecision, dropCoil, dropPart, saveCoils, savePart, takeDecision } from './decisions.ts'
 import { addNote, addPhoto, concludeJob, recordCharge, recordCheck, recordRepair, sayEvidence } from './jobEntries.ts'
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
 import { importKnowledge, saveKnowledge } from './knowledge.ts'
@@ -35,6 +36,12 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'codeText.save': saveCodeText,
   'knowledge.save': saveKnowledge,
   'knowledge.import': importKnowledge,
+  'part.save': savePart,
+  'part.drop': dropPart,
+  'coils.save': saveCoils,
+  'coil.drop': dropCoil,
+  'decision.take': takeDecision,
+  'decision.agree': agreeDecision,
   'charge.record': recordCharge,
   'log.start': startLog,
   'log.stop': stopLog,

@@ -17,9 +17,9 @@ export const tidyPlate = (plate: string): string => plate.trim().replaceAll(/\s+
 
 /** Makes or changes a vehicle. */
 export const saveVehicle: Handler<'vehicle.save'> = async (tx, { payload, baseVersion }) => {
-  const { vehicleId: id, typeId, note, vin = '' } = payload
+  const { vehicleId: id, typeId, note, vin = '', firstUsed } = payload
   required(await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, typeId)), 'vehicle type', '/payload/typeId')
-  const values = { typeId, note, vin: tidyVin(vin), plate: tidyPlate(payload.plate) }
+  const values = { typeId, note, vin: tidyVin(vin), plate: tidyPlate(payload.plate), ...(firstUsed === undefined ? {} : { firstUsed }) }
   const write = baseVersion === null ? tx.insert(vehicle).values({ id, ...values }).then(() => 1) : updateVersion(tx, vehicle, id, baseVersion, values, 'vehicle')
   return unlessTaken(values.plate, '/payload/plate', write)
 }

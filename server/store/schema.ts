@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
-import { boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, ChargeRecord, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Photo, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
+import { boolean, check, customType, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
+import type { Architecture, ArrivalRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -37,6 +37,7 @@ export const vehicle = pgTable('vehicle', {
   typeId: uuid('type_id').notNull().references(() => vehicleType.id),
   plate: text('plate').notNull().unique('vehicle_plate'),
   vin: text('vin').notNull().default(''),
+  firstUsed: date('first_used', { mode: 'string' }),
   note: text('note').notNull(),
   lesson: jsonb('lesson').$type<NonNullable<Vehicle['lesson']>>(),
 })
@@ -218,6 +219,61 @@ export const knowledge = pgTable('knowledge', {
   changes: jsonb('changes').$type<KnowledgeChanges>().notNull(),
   borrowed: jsonb('borrowed').$type<Learned>(),
 }, (table) => [check('one_knowledge', sql`${table.id} = 1`)])
+
+/** What the shop fits on a vehicle type. */
+export const part = pgTable('part', {
+  id: uuid('id').primaryKey(),
+  version: version(),
+  typeId: uuid('type_id').notNull().references(() => vehicleType.id),
+  kind: text('kind').$type<Part['kind']>().notNull(),
+  axle: text('axle').$type<NonNullable<Part['axle']>>(),
+  name: text('name').notNull(),
+  number: text('number').notNull(),
+  cost: doublePrecision('cost').notNull(),
+  hours: doublePrecision('hours').notNull(),
+  pairHours: doublePrecision('pair_hours'),
+  leadDays: integer('lead_days').notNull(),
+  life: jsonb('life').$type<NonNullable<Part['life']>>(),
+}, (table) => [index('part_type').on(table.typeId)])
+
+/** A coil of the shop's list. */
+export const coil = pgTable('coil', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique('coil_name'),
+  rateNPerMm: doublePrecision('rate_n_per_mm').notNull(),
+  freeLengthMm: doublePrecision('free_length_mm').notNull(),
+  solidLengthMm: doublePrecision('solid_length_mm').notNull(),
+  cost: doublePrecision('cost').notNull(),
+  leadDays: integer('lead_days').notNull(),
+}, (table) => [check('coil_length', sql`${table.solidLengthMm} < ${table.freeLengthMm}`)])
+
+/** What was decided on a job. Never changed and never deleted. */
+export const decision = pgTable('decision', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  option: text('option').notNull(),
+  title: text('title').notNull(),
+  reason: text('reason').notNull(),
+  validUntil: date('valid_until', { mode: 'string' }),
+  currency: text('currency').notNull(),
+  lines: jsonb('lines').$type<Decision['lines']>().notNull(),
+  taxPercent: doublePrecision('tax_percent').notNull(),
+  over: jsonb('over').$type<NonNullable<Decision['over']>>(),
+  coils: jsonb('coils').$type<NonNullable<Decision['coils']>>().notNull().default({}),
+}, (table) => [index('decision_job').on(table.jobId)])
+
+/** That an owner agreed. Never changed and never deleted. */
+export const agreement = pgTable('agreement', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  decisionId: uuid('decision_id').notNull().references(() => decision.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  name: text('name').notNull(),
+  way: text('way').$type<Agreement['way']>().notNull(),
+}, (table) => [index('agreement_job').on(table.jobId)])
 
 /** Gas put in or let out. Never changed and never deleted. */
 export const charge = pgTable('charge', {

@@ -25,6 +25,9 @@ export const useVehicleTypes = () => useQuery({ queryKey: ['vehicle-types'], que
 export const useJobList = (asked: JobListQuery) => useQuery({ queryKey: ['jobs', 'list', asked], queryFn: () => askJobs(asked), placeholderData: keepPreviousData })
 export const useKnowledge = () => useQuery({ queryKey: ['knowledge'], queryFn: () => ask('/api/knowledge') })
 export const useCodeTexts = () => useQuery({ queryKey: ['code-texts'], queryFn: () => ask('/api/code-texts') })
+export const useParts = () => useQuery({ queryKey: ['parts'], queryFn: () => ask('/api/parts') })
+export const useCoils = () => useQuery({ queryKey: ['coils'], queryFn: () => ask('/api/coils') })
+export const useLives = () => useQuery({ queryKey: ['lives'], queryFn: () => ask('/api/lives') })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 
 /** Standard deviation of one reading in this shop, mm: learned from its double rounds, the usual figure until there are enough. */

@@ -1,5 +1,5 @@
 /** Hands a file to the browser to be saved. @param type media type. */
-export function saveFile(name: string, type: string, content: string): void {
+export function saveFile(name: string, type: string, content: BlobPart): void {
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([content], { type }))
   link.download = name

@@ -21,9 +21,10 @@ import { WatchPhase } from './watch/WatchPhase.tsx'
 import { summaryFacts } from './watchState.ts'
 
 const Checks = lazy(() => import('./checks/Checks.tsx').then((module) => ({ default: module.Checks })))
+const Decision = lazy(() => import('./decision/Decision.tsx').then((module) => ({ default: module.Decision })))
 const Dock = lazy(() => import('./dock/Dock.tsx').then((module) => ({ default: module.Dock })))
 
-const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks'
+const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks' || phase === 'decision'
 
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
@@ -69,6 +70,7 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
           {phase === 'heights' && <Heights job={job} />}
           {phase === 'watch' && <WatchPhase job={job} />}
           {phase === 'checks' && <Suspense fallback={<p className="sub">…</p>}><Checks job={job} /></Suspense>}
+          {phase === 'decision' && <Suspense fallback={<p className="sub">…</p>}><Decision key={job.id} job={job} /></Suspense>}
         </div>
       </div>
     </div>

@@ -42,6 +42,8 @@ function watchWords(job: Job, draft: Draft | undefined, nowMs: number): string {
 
 const checksWords = ({ checks }: Job): string => (checks.length === 0 ? 'tests at the car' : `${checks.length === 1 ? '1 test' : `${checks.length} tests`} done`)
 
+const decisionWords = ({ decisions, agreements, conclusions }: Job): string => { const newest = decisions.at(-1); return newest ? (agreements.some(({ decisionId }) => decisionId === newest.id) ? 'agreed' : 'decided, not agreed yet') : conclusions.length > 0 ? 'what to do about it' : 'after the finding' }
+
 /** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */
 export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>, units: DisplayUnits, nowMs: number): Graduation[] {
   const step = nextStep(factsOf(summaryFacts(job)), nowMs)
@@ -49,11 +51,11 @@ export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['k
   const words: Record<Phase, string> = {
     intake: isComplaint(job.complaint) ? complaintWords(job.complaint) : STEP_WORDS.askComplaint,
     heights: heightsWords(job, drafts.heights, units),
-    checks: checksWords(job),
+    checks: checksWords(job), decision: decisionWords(job),
     watch: watchWords(job, watch?.state === 'running' ? drafts.morning : drafts.evening, nowMs),
   }
   const done: Record<Phase, boolean> = {
-    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0,
+    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0,
   }
-  return (['intake', 'heights', 'watch', 'checks'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+  return (['intake', 'heights', 'watch', 'checks', 'decision'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
 }

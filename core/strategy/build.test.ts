@@ -1,0 +1,57 @@
+import { describe, expect, test } from 'vitest'
+import type { RepairCase } from './index.ts'
+import { ageAt, axleStrategies, buildOptions, compareOptions, livesFrom, USUAL_LIVES, wearYears } from './index.ts'
+
+const priced = { spring: { cost: 640, hours: 2.5, pairHours: 4, leadDays: 3 }, strut: { cost: 1100, hours: 2, pairHours: null, leadDays: 9 }, pump: { cost: 880, hours: 2, pairHours: null, leadDays: 2 }, relay: { cost: 30, hours: 0.2, pairHours: null, leadDays: 0 }, conversion: { cost: 900, hours: 5, pairHours: null, leadDays: 6 } }
+const leak = { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 }
+const repair: RepairCase = { failed: 'spring', axle: 'rear', architecture: { air: { front: 'strut', rear: 'strut' } }, priced, lives: USUAL_LIVES, ages: { otherYears: 8, pumpYears: 8 }, labourPerHour: 95, leak, waitYears: 0.5 }
+const built = (change: Partial<RepairCase> = {}) => buildOptions({ ...repair, ...change })
+const option = (id: string, change: Partial<RepairCase> = {}) => built(change).options.find((each) => each.id === id)!
+
+describe('options a finding leaves open', () => {
+  test('a leaking spring in a strut: alone, both, struts, with the pump, coils, or left for now', () => {
+    expect(built().options.map(({ id }) => id)).toEqual(['this', 'both', 'struts', 'withPump', 'axleCoils', 'leave'])
+    expect(built({ architecture: { air: { front: 'none', rear: 'bellows' } } }).options.map(({ id }) => id)).not.toContain('struts')
+    expect(built({ failed: 'pump' }).options.map(({ id }) => id)).toEqual(['pump'])
+  })
+  test('each costs its parts and hours; both sides take their own hours; the slowest part decides the wait', () => {
+    expect(option('this').option.now).toMatchObject({ cost: 640 + 2.5 * 95, restarts: ['this'] })
+    expect(option('both').option.now.cost).toBe(2 * 640 + 4 * 95)
+    expect(option('struts')).toMatchObject({ leadDays: 9, hours: 4, lines: [{ kind: 'strut', count: 2, cost: 2200, hours: 4 }] })
+    expect(option('withPump').option.now).toMatchObject({ cost: 2 * 640 + 880 + 30 + 6.2 * 95, restarts: ['this', 'other', 'pump'] })
+    expect(option('axleCoils').option.now).toMatchObject({ ends: ['this', 'other'], restarts: [] })
+  })
+  test('a pump worn out with the leak is in every option; one without a price is named', () => {
+    expect(option('both', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['spring', 'pump', 'relay'])
+    expect(option('struts', { priced: { ...priced, strut: undefined as never } }).missing).toEqual(['strut'])
+  })
+  test('the first three schools are the kernel’s own', () => {
+    const kernel = compareOptions(axleStrategies({ horizonYears: 6, discountRate: 0.04, samples: 2000, seed: 4, labourPerHour: 95, strategies: ['single', 'pair', 'convert'], leak, parts: { spring: { ...priced.spring, weibullShape: 2.8, weibullScaleYears: 9.5, otherSideAgeYears: 8 }, compressor: { ...priced.pump, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 }, conversionAxle: { cost: 900, hours: 5 } } }))
+    const { parts, options } = built()
+    const general = compareOptions({ parts, options: ['this', 'both', 'axleCoils'].map((id) => options.find((each) => each.id === id)!.option), horizonYears: 6, discountRate: 0.04, samples: 2000, seed: 4 })
+    expect(general.map(({ meanCost, p90Cost }) => [meanCost, p90Cost])).toEqual(kernel.map(({ meanCost, p90Cost }) => [meanCost, p90Cost]))
+  })
+  test('left for now, the leak works the pump: it fails more often than when mended at once', () => {
+    const { parts, options } = built({ waitYears: 1 })
+    const [now, left] = compareOptions({ parts, options: ['this', 'leave'].map((id) => options.find((each) => each.id === id)!.option), horizonYears: 3, discountRate: 0, samples: 4000, seed: 9 })
+    expect(left!.meanCost).toBeGreaterThan(now!.meanCost)
+    expect(wearYears(leak)).toBeGreaterThan(0.9)
+  })
+})
+
+describe('lives of a shop’s vehicles', () => {
+  const year = (y: number): number => Date.parse('2010-01-01T00:00:00Z') + y * 365.25 * 86_400_000
+  const vehicle = { firstUsedMs: year(0), springs: ['RL', 'RR'], fitted: [{ atMs: year(8), what: 'spring' as const, places: ['RL'] }, { atMs: year(11), what: 'spring' as const, places: ['RL', 'RR'] }, { atMs: year(4), what: 'other' as const, places: ['RL'] }] }
+  test('each change ends one life and begins another; what lives on is counted so far', () => {
+    const { spring, pump } = livesFrom([vehicle], year(12))
+    expect(spring.failedAtYears.map((age) => Math.round(age))).toEqual([8, 3, 11])
+    expect(spring.aliveAtYears.map((age) => Math.round(age))).toEqual([1, 1])
+    expect([pump.failedAtYears, pump.aliveAtYears.map((age) => Math.round(age))]).toEqual([[], [12]])
+    expect(ageAt(vehicle, 'spring', 'RR', year(12))).toBeCloseTo(1, 9)
+  })
+  test('a first life nobody saw begin says nothing', () => {
+    const strange = { ...vehicle, firstUsedMs: null }
+    expect(livesFrom([strange], year(12)).spring.failedAtYears.map((age) => Math.round(age))).toEqual([3])
+    expect([ageAt(strange, 'pump', 'pump', year(12)), ageAt(strange, 'spring', 'RL', year(12))]).toEqual([null, expect.closeTo(1, 6)])
+  })
+})

@@ -1,0 +1,16 @@
+import type { BuiltOption, LivingPart, StrategyRequest } from '@anklet/core/strategy'
+import type { Remote } from 'comlink'
+import type { StrategyAnswer, StrategyWorker } from '../../../workers/strategyWorker.ts'
+import { useReckoned } from '../../../workers/useReckoned.ts'
+
+const SAMPLES = 20_000
+const SEED = 20_261_124
+
+const makeWorker = (): Worker => new Worker(new URL('../../../workers/strategyWorker.ts', import.meta.url), { type: 'module' })
+const askCosts = (remote: Remote<StrategyWorker>, request: StrategyRequest): Promise<StrategyAnswer> => remote.work(request)
+
+/** What options cost over the years, reckoned beside the page; null while it is reckoned. */
+export function useCosts(parts: readonly LivingPart[], options: readonly BuiltOption[], horizonYears: number, discountRate: number): StrategyAnswer | null {
+  const whole = options.filter(({ missing }) => missing.length === 0).map(({ option }) => option)
+  return useReckoned<StrategyWorker, StrategyRequest, StrategyAnswer>(makeWorker, askCosts, whole.length === 0 ? null : { parts, options: whole, horizonYears, discountRate, samples: SAMPLES, seed: SEED }, { kind: 'broken' })
+}

@@ -1,0 +1,52 @@
+import type { Architecture, Axle } from '@anklet/core/vehicle'
+import { hasAirOnAxle } from '@anklet/core/vehicle'
+import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/strategy'
+
+export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { spring: 'air spring', strut: 'complete strut', pump: 'pump', relay: 'relay', valveBlock: 'valve block', conversion: 'conversion to coils, one axle' }
+
+/** An option as it is offered. */
+export function optionTitle(id: OptionId, axle: Axle): string {
+  switch (id) {
+    case 'this': return 'The failed side alone'
+    case 'both': return `Both sides of the ${axle} axle`
+    case 'struts': return `Complete struts, both sides of the ${axle} axle`
+    case 'withPump': return `Both sides of the ${axle} axle, and the pump`
+    case 'axleCoils': return `The ${axle} axle to coils`
+    case 'pump': return 'The pump'
+    case 'leave': return 'Leave it for now'
+  }
+}
+
+/** Each school’s case in two sentences. */
+export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
+  this: 'Only what is broken is paid for, and the other side may last for years. If it does not, the car comes back and the hours are paid again.',
+  both: 'The other side is as old, and both stand alike afterwards. A spring that had years left is thrown away.',
+  struts: 'Spring and damper are new together, and nothing is worked loose from an old damper. It is the dearest part, and a sound damper goes with it.',
+  withPump: 'A pump that ran for the leak has aged by it, and everything is opened once. If it was sound, it is money spent early.',
+  axleCoils: 'Nothing can leak there again. Levelling, levels and the ride of that axle are gone for good.',
+  pump: 'It is what failed. The leak or the dust that wore it must be found, or the next one goes the same way.',
+  leave: 'Nothing is spent today, and a small leak may stay small. Until it is mended the pump works for it, and a car on its stops breaks folds.',
+}
+
+/** What an option takes away or asks for, on such a vehicle; money is not all. */
+export function consequences(id: OptionId, { damping, levels, air, crossValve }: Architecture, axle: Axle): readonly string[] {
+  switch (id) {
+    case 'this': return ['The sides may stand and ride a little differently.', ...(crossValve[axle] ? ['The cross valve evens pressures out, not ages.'] : [])]
+    case 'both': case 'struts': return ['Both sides alike.', ...(damping[axle] !== 'plain' && id === 'struts' ? ['The dampers are controlled: the strut must be the one for that system.'] : [])]
+    case 'withPump': return ['Both sides alike, and a pump that starts at nought.']
+    case 'pump': return ['The dryer goes with it, or dust and water go into the new one.']
+    case 'leave': return ['The pump runs for the leak every day.', 'Not to be driven on its stops.', 'Show the owner how to tell that it grew.']
+    case 'axleCoils': return [
+      `No levelling at the ${axle}: it sags under load, and the headlamps aim higher.`,
+      ...(levels.length > 1 ? ['Its levels are gone: no raising, no kneeling there.'] : []), ...(axle === 'rear' ? ['Towing: the nose comes up under the drawbar’s load.'] : []),
+      ...(damping[axle] !== 'plain' ? ['Its dampers are controlled by the module: dampers to suit, or a way that keeps the module content.'] : []),
+      'The warning must be handled by a bypass module or in the maker’s way.', 'Old lines are closed and tied away, spring seats get isolators.', 'Inspection and insurance: local rules decide whether and how.',
+      ...(hasAirOnAxle({ air } as Architecture, axle === 'rear' ? 'front' : 'rear') ? ['The other axle stays on air, with its pump.'] : []),
+    ]
+  }
+}
+
+/** A line of an estimate in words. */
+export const lineWords = ({ kind, count }: EstimateLine, axle: Axle): string => `${count > 1 ? `${count} × ` : ''}${KIND_WORDS[kind]}${kind === 'spring' || kind === 'strut' ? `, ${axle}` : kind === 'conversion' ? ` (${axle})` : ''}`
+
+export const WAY_WORDS = { inPerson: 'in person', phone: 'by phone', message: 'by message' } as const
