@@ -54,6 +54,8 @@ test.describe('suspects', () => {
 
   test('a pump worn out behind a slow leak: both are found, and the worth is told in money', async ({ page, demoShop }) => {
     await open(page, demoShop, 'MW 9 T')
+    await handOn(page).tap('Time it')
+    await expect(page.getByRole('button', { name: /^\d:0\d\s*since; stop/ })).toBeVisible()
     await expect(page.getByRole('region', { name: 'Next check' })).toContainText(/about €\d+, an estimate/)
     await follow(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls'], [/does it come up/, 'Slowly'], [/bring its flow into a shut volume/, 'Weak']])
     await expect(finding(page).getByRole('heading')).toHaveText('The rear left air spring leaks, and the pump is worn.')

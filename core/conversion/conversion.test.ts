@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { sampleVehicle } from '../samples/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import type { Coil, ConvertedCorner } from './index.ts'
-import { airRateNPerMm, coilRate, convertedCorner, EXPONENT, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
+import { airRateNPerMm, balanceOf, coilRate, convertedCorner, EXPONENT, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
 
 const corner: ConvertedCorner = { loadN: 5350, ladenLoadN: 6600, motionRatio: 0.72, installedLengthMm: 310, bumpTravelMm: 70, droopTravelMm: 85, airRateNPerMm: 24 }
 const coil = (id: string, rateNPerMm: number, freeLengthMm: number, solidLengthMm = 180): Coil => ({ id, rateNPerMm, freeLengthMm, solidLengthMm })
@@ -73,6 +73,15 @@ describe('how the vehicle stands then', () => {
     expect(heightMm.FL).toBeCloseTo(vehicle.corners.FL.designHeightMm, 1)
     expect(heightMm.RL).toBeCloseTo(vehicle.corners.RL.designHeightMm + 6, 1)
     expect(pitchDeg).toBeLessThan(0)
+  })
+  test('stiffer coils behind take roll from the front, and the rear bar weighs less', () => {
+    const barred = { ...vehicle, antiRollRearNPerMm: 12, antiRollFrontNPerMm: 18 }
+    const [before, after] = [balanceOf(barred), balanceOf(withCoils(barred, { RL: { ...fit, wheelRateNPerMm: 60 }, RR: { ...fit, wheelRateNPerMm: 60 } }))]
+    expect(before.front.rollShare + before.rear.rollShare).toBeCloseTo(1, 12)
+    expect(after.rear).toMatchObject({ wheelRateNPerMm: 60 })
+    expect(after.rear.barShare).toBeCloseTo(12 / (12 + 30), 9)
+    expect([after.front.rollShare < before.front.rollShare, after.rear.barShare < before.rear.barShare, after.front.frequencyHz === before.front.frequencyHz]).toEqual([true, true, true])
+    expect(after.rear.frequencyHz).toBeCloseTo(rideFrequencyHz(60, vehicle.corners.RL.designLoadN), 9)
   })
   test('laden, it sags behind by load over rate, the nose and the beam go up; air would have kept it level', () => {
     const [empty, laden] = [stand(0), stand(900)]

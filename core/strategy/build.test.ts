@@ -10,8 +10,10 @@ const option = (id: string, change: Partial<RepairCase> = {}) => built(change).o
 
 describe('options a finding leaves open', () => {
   test('a leaking spring in a strut: alone, both, struts, with the pump, coils, or left for now', () => {
-    expect(built().options.map(({ id }) => id)).toEqual(['this', 'both', 'struts', 'withPump', 'axleCoils', 'leave'])
+    expect(built().options.map(({ id }) => id)).toEqual(['this', 'both', 'struts', 'withPump', 'axleCoils', 'allCoils', 'leave'])
     expect(built({ architecture: { air: { front: 'none', rear: 'bellows' } } }).options.map(({ id }) => id)).not.toContain('struts')
+    expect(built({ architecture: { air: { front: 'none', rear: 'bellows' } } }).options.map(({ id }) => id)).not.toContain('allCoils')
+    expect(built({ priced: { ...priced, valveBlock: { cost: 300, hours: 1, pairHours: null, leadDays: 1 } } }).options.map(({ id }) => id)).toContain('withBlock')
     expect(built({ failed: 'pump' }).options.map(({ id }) => id)).toEqual(['pump'])
   })
   test('each costs its parts and hours; both sides take their own hours; the slowest part decides the wait', () => {
@@ -24,6 +26,12 @@ describe('options a finding leaves open', () => {
   test('a pump worn out with the leak is in every option; one without a price is named', () => {
     expect(option('both', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['spring', 'pump', 'relay'])
     expect(option('struts', { priced: { ...priced, strut: undefined as never } }).missing).toEqual(['strut'])
+  })
+  test('a whole vehicle on coils never comes back for air', () => {
+    const { parts, options } = built({ priced: { ...priced, otherConversion: { cost: 1000, hours: 5, pairHours: null, leadDays: 6 } } })
+    const whole = options.find(({ id }) => id === 'allCoils')!
+    expect(compareOptions({ parts, options: [whole.option], horizonYears: 10, discountRate: 0, samples: 200, seed: 1 })[0]).toMatchObject({ meanCost: 1900 + 10 * 95, secondVisitProbability: 0 })
+    expect(option('allCoils').missing).toEqual(['otherConversion'])
   })
   test('the first three schools are the kernel’s own', () => {
     const kernel = compareOptions(axleStrategies({ horizonYears: 6, discountRate: 0.04, samples: 2000, seed: 4, labourPerHour: 95, strategies: ['single', 'pair', 'convert'], leak, parts: { spring: { ...priced.spring, weibullShape: 2.8, weibullScaleYears: 9.5, otherSideAgeYears: 8 }, compressor: { ...priced.pump, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 }, conversionAxle: { cost: 900, hours: 5 } } }))

@@ -4,7 +4,7 @@ import type { AxleCase } from './axle.ts'
 import type { LivingPart, Option, Visit } from './options.ts'
 
 /** What can be bought for a repair. */
-export type PricedKind = 'spring' | 'strut' | 'pump' | 'relay' | 'valveBlock' | 'conversion'
+export type PricedKind = 'spring' | 'strut' | 'pump' | 'relay' | 'valveBlock' | 'conversion' | 'otherConversion'
 /** A part with its price. */
 export interface Priced { readonly cost: number; readonly hours: number; /** For both sides at once; null: twice. */ readonly pairHours: number | null; readonly leadDays: number }
 
@@ -24,11 +24,11 @@ export interface RepairCase {
 
 /** A line of an estimate. */
 export interface EstimateLine { readonly kind: PricedKind; readonly count: number; readonly cost: number; readonly hours: number }
-export type OptionId = 'this' | 'both' | 'struts' | 'withPump' | 'axleCoils' | 'pump' | 'leave'
+export type OptionId = 'this' | 'both' | 'struts' | 'withPump' | 'withBlock' | 'axleCoils' | 'allCoils' | 'pump' | 'leave'
 /** An option with what it is made of now. */
 export interface BuiltOption { readonly id: OptionId; readonly option: Option; readonly lines: readonly EstimateLine[]; readonly hours: number; /** Until the slowest part is here. */ readonly leadDays: number; /** Parts nobody has priced: it cannot be reckoned. */ readonly missing: readonly PricedKind[] }
 
-const OPTIONS_OF: Readonly<Record<RepairCase['failed'], readonly OptionId[]>> = { spring: ['this', 'both', 'struts', 'withPump', 'axleCoils', 'leave'], springAndPump: ['this', 'both', 'struts', 'axleCoils', 'leave'], pump: ['pump', 'leave'] }
+const OPTIONS_OF: Readonly<Record<RepairCase['failed'], readonly OptionId[]>> = { spring: ['this', 'both', 'struts', 'withPump', 'withBlock', 'axleCoils', 'allCoils', 'leave'], springAndPump: ['this', 'both', 'struts', 'withBlock', 'axleCoils', 'allCoils', 'leave'], pump: ['pump', 'leave'] }
 
 function linesOf(id: OptionId, { failed, priced }: RepairCase): readonly (readonly [kind: PricedKind, count: number])[] {
   // A pump that ran with welding contacts takes its relay with it, where the shop has priced one.
@@ -39,6 +39,9 @@ function linesOf(id: OptionId, { failed, priced }: RepairCase): readonly (readon
     case 'both': return [['spring', 2], ...withPump]
     case 'struts': return [['strut', 2], ...withPump]
     case 'withPump': return [['spring', 2], ...pump]
+    case 'withBlock': return [['spring', 2], ['valveBlock', 1], ...withPump]
+    // Without any air there is nothing left for a pump to do.
+    case 'allCoils': return [['conversion', 1], ['otherConversion', 1]]
     case 'axleCoils': return [['conversion', 1], ...withPump]
     case 'pump': return pump
     case 'leave': return failed === 'pump' ? pump : [['spring', 1], ...withPump]
@@ -64,16 +67,18 @@ export function buildOptions(repair: RepairCase): { readonly parts: readonly Liv
     const kind: PricedKind = id === 'struts' ? 'strut' : 'spring'
     const each = { this: visit([[kind, 1]], ['this']), other: visit([[kind, 1]], ['other']), pump: visit([['pump', 1]], ['pump']) }
     const both = visit([[kind, 2]], ['this', 'other'])
-    const pair = id === 'both' || id === 'struts' || id === 'withPump'
-    const restarts = [...(id === 'axleCoils' || id === 'pump' || (id === 'leave' && failed === 'pump') ? [] : pair ? ['this', 'other'] : ['this']), ...pumped]
-    const later = id === 'axleCoils' ? { pump: each.pump } : pair ? { this: both, other: both, pump: each.pump } : each
+    const coils = id === 'axleCoils' || id === 'allCoils'
+    const pair = id === 'both' || id === 'struts' || id === 'withPump' || id === 'withBlock'
+    const restarts = [...(coils || id === 'pump' || (id === 'leave' && failed === 'pump') ? [] : pair ? ['this', 'other'] : ['this']), ...pumped]
+    const later = id === 'allCoils' ? {} : id === 'axleCoils' ? { pump: each.pump } : pair ? { this: both, other: both, pump: each.pump } : each
     const known = lines.flatMap(([name, count]) => { const part = priced[name]; return part ? [estimate(name, count, part)] : [] })
     return {
       id, lines: known, hours: known.reduce((sum, { hours }) => sum + hours, 0), leadDays: Math.max(0, ...lines.map(([name]) => priced[name]?.leadDays ?? 0)), missing: lines.flatMap(([name]) => (priced[name] ? [] : [name])),
-      option: { id, now: visit(lines, restarts, id === 'axleCoils' ? ['this', 'other'] : []), later, ...(id === 'leave' ? { waitYears, rates: { pump: leak.minutesPerDay / leak.normalMinutesPerDay } } : {}) },
+      option: { id, now: visit(lines, restarts, id === 'allCoils' ? ['this', 'other', 'pump'] : coils ? ['this', 'other'] : []), later, ...(id === 'leave' ? { waitYears, rates: { pump: leak.minutesPerDay / leak.normalMinutesPerDay } } : {}) },
     }
   }
   const possible = (id: OptionId): boolean => (id !== 'struts' || architecture.air[axle] === 'strut') && (id !== 'leave' || failed !== 'pump')
+    && (id !== 'allCoils' || (architecture.air.front !== 'none' && architecture.air.rear !== 'none')) && (id !== 'withBlock' || priced.valveBlock !== undefined)
   return { parts, options: OPTIONS_OF[failed].filter(possible).map(built) }
 }
 

@@ -1,8 +1,11 @@
+import type { PartKind } from '@anklet/contract'
 import type { Architecture, Axle } from '@anklet/core/vehicle'
 import { hasAirOnAxle } from '@anklet/core/vehicle'
 import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/strategy'
 
-export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { spring: 'air spring', strut: 'complete strut', pump: 'pump', relay: 'relay', valveBlock: 'valve block', conversion: 'conversion to coils, one axle' }
+/** Parts by name, as they stand on the shelf. */
+export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = { spring: 'air spring', strut: 'complete strut', pump: 'pump', relay: 'relay', valveBlock: 'valve block', conversion: 'conversion to coils, one axle' }
+export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { ...PART_KIND_WORDS, otherConversion: 'conversion to coils, the other axle' }
 
 /** An option as it is offered. */
 export function optionTitle(id: OptionId, axle: Axle): string {
@@ -11,7 +14,9 @@ export function optionTitle(id: OptionId, axle: Axle): string {
     case 'both': return `Both sides of the ${axle} axle`
     case 'struts': return `Complete struts, both sides of the ${axle} axle`
     case 'withPump': return `Both sides of the ${axle} axle, and the pump`
+    case 'withBlock': return `Both sides of the ${axle} axle, and the valve block`
     case 'axleCoils': return `The ${axle} axle to coils`
+    case 'allCoils': return 'The whole vehicle to coils'
     case 'pump': return 'The pump'
     case 'leave': return 'Leave it for now'
   }
@@ -24,6 +29,8 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
   struts: 'Spring and damper are new together, and nothing is worked loose from an old damper. It is the dearest part, and a sound damper goes with it.',
   withPump: 'A pump that ran for the leak has aged by it, and everything is opened once. If it was sound, it is money spent early.',
   axleCoils: 'Nothing can leak there again. Levelling, levels and the ride of that axle are gone for good.',
+  withBlock: 'A block that seeps lets the new springs sink as the old ones did, and its lines are open anyway. If it holds, it is the dearest seal in the car.',
+  allCoils: 'No pump, no block, no line: nothing of it can fail again. Everything the suspension could do is gone, and both axles must be made to agree.',
   pump: 'It is what failed. The leak or the dust that wore it must be found, or the next one goes the same way.',
   leave: 'Nothing is spent today, and a small leak may stay small. Until it is mended the pump works for it, and a car on its stops breaks folds.',
 }
@@ -32,10 +39,12 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
 export function consequences(id: OptionId, { damping, levels, air, crossValve }: Architecture, axle: Axle): readonly string[] {
   switch (id) {
     case 'this': return ['The sides may stand and ride a little differently.', ...(crossValve[axle] ? ['The cross valve evens pressures out, not ages.'] : [])]
+    case 'withBlock': return ['Both sides alike, and no old seat behind them.']
     case 'both': case 'struts': return ['Both sides alike.', ...(damping[axle] !== 'plain' && id === 'struts' ? ['The dampers are controlled: the strut must be the one for that system.'] : [])]
     case 'withPump': return ['Both sides alike, and a pump that starts at nought.']
     case 'pump': return ['The dryer goes with it, or dust and water go into the new one.']
     case 'leave': return ['The pump runs for the leak every day.', 'Not to be driven on its stops.', 'Show the owner how to tell that it grew.']
+    case 'allCoils': return ['No levelling anywhere: it sags under load, and the headlamps are set anew.', ...(levels.length > 1 ? ['All levels are gone.'] : []), 'The module and its warning must be handled by a bypass module or in the maker’s way.', 'Reservoir and lines are emptied first, then closed and tied away; pump and fuse come out.', ...(damping.front !== 'plain' || damping.rear !== 'plain' ? ['Controlled dampers: dampers to suit on both axles.'] : []), 'Inspection and insurance: local rules decide whether and how.']
     case 'axleCoils': return [
       `No levelling at the ${axle}: it sags under load, and the headlamps aim higher.`,
       ...(levels.length > 1 ? ['Its levels are gone: no raising, no kneeling there.'] : []), ...(axle === 'rear' ? ['Towing: the nose comes up under the drawbar’s load.'] : []),
@@ -50,3 +59,6 @@ export function consequences(id: OptionId, { damping, levels, air, crossValve }:
 export const lineWords = ({ kind, count }: EstimateLine, axle: Axle): string => `${count > 1 ? `${count} × ` : ''}${KIND_WORDS[kind]}${kind === 'spring' || kind === 'strut' ? `, ${axle}` : kind === 'conversion' ? ` (${axle})` : ''}`
 
 export const WAY_WORDS = { inPerson: 'in person', phone: 'by phone', message: 'by message' } as const
+
+/** Whether it goes on levelling itself afterwards. */
+export const levelsStill = (id: OptionId, axle: Axle): string => (id === 'allCoils' ? 'no' : id === 'axleCoils' ? `not at the ${axle}` : id === 'leave' ? 'while the pump lasts' : 'yes')

@@ -6,12 +6,12 @@ import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useParts, useShop, useVehicleTypes } from '../../data/queries.ts'
 import { Loading } from '../../parts/Loading.tsx'
 import { parseNumber } from '../../state/typed.ts'
-import { KIND_WORDS } from '../../words/decision.ts'
+import { PART_KIND_WORDS } from '../../words/decision.ts'
 import { amountWords } from '../../words/money.ts'
 import { Choice, Line } from './knowledge/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
-const KINDS = Object.entries(KIND_WORDS) as [PartKind, string][]
+const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]
 type Axle = 'front' | 'rear' | 'any'
 interface Form { readonly kind: PartKind; readonly axle: Axle; readonly name: string; readonly number: string; readonly cost: string; readonly hours: string; readonly pairHours: string; readonly leadDays: string; readonly shape: string; readonly scaleYears: string }
 const BLANK: Form = { kind: 'spring', axle: 'any', name: '', number: '', cost: '', hours: '', pairHours: '', leadDays: '0', shape: '', scaleYears: '' }
@@ -71,7 +71,7 @@ function Parts({ type, parts }: { readonly type: VehicleType; readonly parts: re
       {parts.length === 0 && <p className="sub">No prices yet: a decision needs those of the spring, the pump and a conversion at least.</p>}
       <ul>{parts.map((part) => (
         <li key={part.id} className="border-b border-edge">
-          <button type="button" className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left" aria-expanded={open === part.id} onClick={() => setOpen(open === part.id ? null : part.id)}><span className="min-w-0"><b className="font-semibold">{part.name}</b> <span className="text-ink-2">{KIND_WORDS[part.kind]}{part.axle ? `, ${part.axle}` : ''}{part.number ? `, ${part.number}` : ''}</span></span><span className="num text-[14px]">{price(part)}, {part.hours} h{part.leadDays > 0 ? `, ${part.leadDays} days` : ''}</span></button>
+          <button type="button" className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left" aria-expanded={open === part.id} onClick={() => setOpen(open === part.id ? null : part.id)}><span className="min-w-0"><b className="font-semibold">{part.name}</b> <span className="text-ink-2">{PART_KIND_WORDS[part.kind]}{part.axle ? `, ${part.axle}` : ''}{part.number ? `, ${part.number}` : ''}</span></span><span className="num text-[14px]">{price(part)}, {part.hours} h{part.leadDays > 0 ? `, ${part.leadDays} days` : ''}</span></button>
           {open === part.id && <Editor key={part.version} type={type} part={part} onDone={() => setOpen(null)} />}
         </li>
       ))}</ul>

@@ -1,8 +1,9 @@
 import type { CoilEntry, Job } from '@anklet/contract'
 import type { FittedCoil } from '@anklet/core/conversion'
-import { convertedCorner, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from '@anklet/core/conversion'
+import { balanceOf, convertedCorner, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from '@anklet/core/conversion'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
+import type { Axle, VehicleGeometry } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, completeGeometry, perCorner } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
@@ -12,6 +13,7 @@ import type { StripMark } from '../../../parts/Strip.tsx'
 import { Strip } from '../../../parts/Strip.tsx'
 import { parseNumber } from '../../../state/typed.ts'
 import { MISFIT_WORDS, wantedWords } from '../../../words/coils.ts'
+import { LoadChart } from './LoadChart.tsx'
 import { allJoins } from '../../../words/joins.ts'
 
 const NEWTON_PER_KG = 9.80665
@@ -45,6 +47,7 @@ export function CoilChoice({ job, corner, chosen, onChoose }: { readonly job: Jo
         {fitted && !fitted.ok && <p className="wrong" role="alert">{fitted.error.code === 'solidTooLong' ? `The coil “${fitted.error.id}” would be longer solid than free.` : 'Laden it would be lighter than empty.'}</p>}
         {most && corners && <p className="hint">None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}</p>}
         {rows.length > 0 && corners && <Candidates rows={rows.slice(0, SHOWN)} airHz={corners[0]!.airRateNPerMm ? rideFrequencyHz(corners[0]!.airRateNPerMm, corners[0]!.loadN) : null} chosen={chosen} onChoose={(id) => onChoose(id === chosen ? null : (list!.find(({ name }) => name === id) ?? null))} />}
+        {rows.some(({ fits }) => fits) && corners && laden !== null && laden > 0 && <LoadChart coils={rows.filter(({ fits }) => fits)} airRateNPerMm={corners[0]!.airRateNPerMm ?? null} ladenKg={laden} chosen={chosen} />}
         {picked && laden !== null && <Stances job={job} fit={picked} axle={axle} laden={laden} tow={tow} />}
       </div>
     </details>
@@ -68,10 +71,20 @@ export function CoilChoice({ job, corner, chosen, onChoose }: { readonly job: Jo
     return (
       <section aria-label="How it stands on them" className="grid gap-2">
         <Strip corners={columns} joins={allJoins(off, units)} units={units} heightPx={230} label="On these coils: empty, and laden" />
+        <p className="text-[14px]">{balanceWords(vehicle, converted, at)}</p>
         <p className="text-[14px]">Headlamp beam: empty {beam(empty.value.beamCmAt10M)}, laden {beam(full.value.beamCmAt10M)}{hitch > 0 ? `, towing ${beam(towing.value.beamCmAt10M)} (dashed)` : ''}. Heights in {UNIT_LABEL[units.length]}; an axle that keeps its air is levelled.</p>
       </section>
     )
   }
+}
+
+/** What coils on one axle do to the balance between the two. */
+function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axle): string {
+  const [was, is] = [balanceOf(before), balanceOf(after)]
+  const hz = (share: number): string => share.toFixed(2)
+  const per = (share: number): string => `${(100 * share).toFixed(0)} %`
+  const turned = is.front.rollShare - was.front.rollShare
+  return `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} before${Math.abs(turned) < 0.03 ? '' : turned < 0 ? ': it turns in more willingly, the rear bar may be too much' : ': it pushes more, the front bar may be too much'}; the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
 }
 
 function Candidates({ rows, airHz, chosen, onChoose }: { readonly rows: readonly FittedCoil[]; readonly airHz: number | null; readonly chosen: string | null; onChoose(id: string): void }): ReactNode {

@@ -1,6 +1,7 @@
 import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
 import { buildOptions } from '@anklet/core/strategy'
+import type { Axle } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
@@ -9,7 +10,7 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { parseNumber } from '../../../state/typed.ts'
 import { percentWords } from '../../../words/answer.ts'
-import { consequences, KIND_WORDS, lineWords, optionTitle, SCHOOL_WORDS } from '../../../words/decision.ts'
+import { consequences, KIND_WORDS, levelsStill, lineWords, optionTitle, SCHOOL_WORDS } from '../../../words/decision.ts'
 import { amountWords } from '../../../words/money.ts'
 import { CostFan } from './CostFan.tsx'
 import type { Assumed, Failed, KnownLife } from './repairCase.ts'
@@ -21,7 +22,8 @@ const HOURS_A_DAY = 7
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
 
-const daysWords = ({ leadDays, hours }: BuiltOption): string => { const days = leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY)); return `${days} ${days === 1 ? 'day' : 'days'} off the road${leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''}` }
+const daysOff = ({ leadDays, hours }: BuiltOption): number => leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
+const daysWords = (built: BuiltOption): string => { const [days, { leadDays }] = [daysOff(built), built]; return `${days} ${days === 1 ? 'day' : 'days'} off the road${leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''}` }
 
 function Card({ built, cost, title, rate, chosen, onChoose }: { readonly built: BuiltOption; readonly cost: OptionCost | undefined; readonly title: string; readonly rate: Rate; readonly chosen: boolean; onChoose(): void }): ReactNode {
   const now = built.option.now.cost
@@ -69,6 +71,17 @@ function Assumptions({ assumed, ages, lives, onChange }: { readonly assumed: Ass
   )
 }
 
+function Compared({ options, axle, rate, costOf }: { readonly options: readonly BuiltOption[]; readonly axle: Axle; readonly rate: Rate; costOf(id: string): OptionCost | undefined }): ReactNode {
+  return (
+    <details><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">Side by side in a table</summary>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Options in a table">
+        <table className="table min-w-[760px]"><thead><tr><th scope="col">option</th><th scope="col" className="n">the first visit</th><th scope="col" className="n">over the years</th><th scope="col" className="n">8 futures of 10</th><th scope="col" className="n">another visit</th><th scope="col" className="n">visits later</th><th scope="col" className="n">days off</th><th scope="col">levels itself</th></tr></thead>
+          <tbody>{options.flatMap((built) => { const cost = costOf(built.id); return cost ? [<tr key={built.id}><th scope="row">{optionTitle(built.id, axle)}</th><td className="n num">{amountWords(built.option.now.cost, rate.currency)}</td><td className="n num">{amountWords(cost.meanCost, rate.currency)}</td><td className="n num">{amountWords(cost.p10Cost, rate.currency)} to {amountWords(cost.p90Cost, rate.currency)}</td><td className="n num">{percentWords(cost.secondVisitProbability)}</td><td className="n num">{cost.laterVisits.toFixed(1)}</td><td className="n num">{built.id === 'leave' ? '0' : daysOff(built)}</td><td>{levelsStill(built.id, axle)}</td></tr>] : [] })}</tbody></table>
+      </div>
+    </details>
+  )
+}
+
 function crossingWords(years: number | null, one: OptionCost | undefined, both: OptionCost | undefined): string {
   if (!one || !both) return ''
   return years === null ? `At any age of the other spring ${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} costs less over the years.` : `With the other spring younger than about ${years.toFixed(0)} years the failed side alone costs less over the years; with an older one, both at once.`
@@ -100,6 +113,7 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">{options.map((built) => <Card key={built.id} built={built} cost={costOf(built.id)} title={optionTitle(built.id, axle)} rate={rate} chosen={chosen === built.id} onChoose={() => choose(chosen === built.id ? null : built.id)} />)}</ul>
       {answer?.kind === 'broken' && <p className="wrong" role="alert">The costs could not be reckoned.</p>}
       {answer?.kind === 'costs' && <CostFan currency={rate.currency} years={assumed.horizonYears} chosen={chosen} options={options.flatMap(({ id, option }) => { const cost = costOf(id); return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : [] })} />}
+      {answer?.kind === 'costs' && <Compared options={options} axle={axle} rate={rate} costOf={costOf} />}
       {answer?.kind === 'costs' && options.some(({ id }) => id === 'both') && <p className="text-[14.5px]">{crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}</p>}
       {answer === null && options.some(({ missing }) => missing.length === 0) && <p role="status" className="text-ink-2">Following twenty thousand futures …</p>}
       <Assumptions assumed={assumed} ages={ages} lives={lives} onChange={assume} />

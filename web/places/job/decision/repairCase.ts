@@ -47,7 +47,8 @@ export function lifeOf(what: 'spring' | 'pump', part: Part | undefined, lives: L
 /** The parts a strategy prices on an axle. */
 export function partsFor(parts: readonly Part[], typeId: string, axle: Axle): Readonly<Partial<Record<PricedKind, Part>>> {
   const fitting = parts.filter((part) => part.typeId === typeId && (part.axle === null || part.axle === axle))
-  return Object.fromEntries(fitting.map((part) => [part.kind, part]))
+  const other = parts.find((part) => part.typeId === typeId && part.kind === 'conversion' && (part.axle === null || part.axle !== axle))
+  return { ...Object.fromEntries(fitting.map((part) => [part.kind, part])), ...(other ? { otherConversion: other } : {}) }
 }
 
 /** A case to be reckoned, out of the records and what is assumed. */

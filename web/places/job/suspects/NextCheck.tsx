@@ -7,6 +7,7 @@ import { percentWords } from '../../../words/answer.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
 import { moneyWords } from '../../../words/money.ts'
 import { asksWords, causeClause, checkWords, minutesWords, outcomeWords, savesWords } from '../../../words/suspects.ts'
+import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
 
@@ -48,6 +49,7 @@ export function NextCheck({ jobId, now, reasoned, costs, busy, onFound, onTest, 
       {check.caution && <p className="hint">{check.caution}</p>}
       <ol className="grid list-decimal gap-1 pl-6 text-[15px]">{check.how.map((step) => <li key={step}>{step}</li>)}</ol>
       {check.needs && <p className="text-[13.5px] text-ink-2">Needs: {check.needs.join(', ')}.</p>}
+      {!test && !phase && check.id !== 'codes' && check.group !== 'complaint' && <CheckTimer key={placed.id} />}
       {(test || phase || check.id === 'codes') && <div className="flex flex-wrap gap-2">{test && <button type="button" className="btn" onClick={() => onTest(test)}>Do the test: {CHECK_WORDS[test].name}</button>}{phase && <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>{phase[1]}</Link>}{check.id === 'codes' && <button type="button" className="btn" onClick={onCodes}>Read the codes in</button>}</div>}
       <fieldset disabled={busy} key={placed.id} className="grid gap-2"><legend className="label">{test || phase ? 'Or done already, and it showed' : 'It showed'}</legend><Outcomes placed={placed} onFound={(outcome) => { pick(null); onFound(placed.id, outcome) }} /></fieldset>
       <Outlook now={now} placed={placed} reasoned={reasoned} />
