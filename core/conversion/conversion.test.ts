@@ -57,6 +57,8 @@ describe('coils in a corner', () => {
     const after = pressure / (1 - (effectiveAreaCm2 * 1e-4 * m * dh) / (volumeAtDesignL * 1e-3))
     expect(airRateNPerMm(vehicle, 'FL', EXPONENT.slow)! * dh * 1000).toBeCloseTo((after - pressure) * effectiveAreaCm2 * 1e-4 * m, 1)
     expect(airRateNPerMm(vehicle, 'FL')! / airRateNPerMm(vehicle, 'FL', 1)!).toBeCloseTo(1.38, 9)
+    const helped = { ...vehicle, corners: { ...vehicle.corners, RL: { ...vehicle.corners.RL, coilRateNPerMm: 16 } } }
+    expect(convertedCorner(helped, 'RL', 300, 800).airRateNPerMm! - airRateNPerMm(helped, 'RL')!).toBeCloseTo(16, 9)
     expect(convertedCorner(vehicle, 'RL', 300, 800)).toMatchObject({ ladenLoadN: vehicle.corners.RL.designLoadN + 800, bumpTravelMm: vehicle.corners.RL.designHeightMm - vehicle.corners.RL.bumpHeightMm })
   })
   test('a frequency is that of the mass on its rate', () => expect(rideFrequencyHz(30, 4000)).toBeCloseTo(Math.sqrt(30_000 / (4000 / 9.80665)) / (2 * Math.PI), 12))

@@ -18,9 +18,9 @@ export function airRateNPerMm(vehicle: VehicleGeometry, corner: Corner, exponent
   return (motionRatio ** 2 * pascal * (effectiveAreaCm2 * 1e-4) ** 2) / (volumeAtDesignL * 1e-3) / 1000 * exponent
 }
 
-/** A corner of a vehicle as it would stand on a coil. @param installedLengthMm of the spring at design height, mm. @param addedN at the wheel when laden, N */
+/** A corner of a vehicle as it would stand on a coil, held against the air it stands on now, with the coil that helps it where there is one. @param installedLengthMm of the spring at design height, mm. @param addedN at the wheel when laden, N */
 export function convertedCorner(vehicle: VehicleGeometry, corner: Corner, installedLengthMm: number, addedN: number): ConvertedCorner {
-  const { designLoadN, motionRatio, designHeightMm, bumpHeightMm, droopHeightMm } = vehicle.corners[corner]
+  const { designLoadN, motionRatio, designHeightMm, bumpHeightMm, droopHeightMm, coilRateNPerMm } = vehicle.corners[corner]
   const air = airRateNPerMm(vehicle, corner)
-  return { loadN: designLoadN, ladenLoadN: designLoadN + addedN, motionRatio, installedLengthMm, bumpTravelMm: designHeightMm - bumpHeightMm, droopTravelMm: droopHeightMm - designHeightMm, ...(air === null ? {} : { airRateNPerMm: air }) }
+  return { loadN: designLoadN, ladenLoadN: designLoadN + addedN, motionRatio, installedLengthMm, bumpTravelMm: designHeightMm - bumpHeightMm, droopTravelMm: droopHeightMm - designHeightMm, ...(air === null ? {} : { airRateNPerMm: air + coilRateNPerMm }) }
 }
