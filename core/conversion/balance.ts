@@ -1,5 +1,5 @@
 import type { Axle, VehicleGeometry } from '../vehicle/index.ts'
-import { AXLE_CORNERS } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLES } from '../vehicle/index.ts'
 import { rideFrequencyHz } from './candidates.ts'
 import { airRateNPerMm } from './corner.ts'
 
@@ -13,8 +13,6 @@ export interface AxleBalance {
   /** Share of the axle's own roll stiffness that its anti-roll bar gives. */
   readonly barShare: number
 }
-
-const AXLES: readonly Axle[] = ['front', 'rear']
 
 /**
  * The balance between the axles. Roll stiffness of an axle: springs `k t^2 / 2`, its bar `r t^2`, with the rates at the wheel and the

@@ -1,5 +1,6 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
+import { GRAVITY } from '../vehicle/index.ts'
 
 /** A coil that could be fitted. */
 export interface Coil { readonly id: string; readonly rateNPerMm: number; readonly freeLengthMm: number; readonly solidLengthMm: number }
@@ -48,7 +49,6 @@ const BIND_LEAST_MM = 5
 const DROOP_LEAST_N = 50
 /** Share of the bump travel that sagging under load may take. */
 const SAG_SHARE = 0.6
-const GRAVITY = 9.80665
 
 /** Natural frequency of a corner on a spring of that rate at the wheel, Hz: `sqrt(k g / load) / 2 pi`. */
 export const rideFrequencyHz = (wheelRateNPerMm: number, loadN: number): number => Math.sqrt((wheelRateNPerMm * 1000 * GRAVITY) / loadN) / (2 * Math.PI)

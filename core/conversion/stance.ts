@@ -2,9 +2,9 @@ import { airAtOffset, buildRig, equilibrium } from '../pneumatics/index.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok } from '../result/index.ts'
-import { T_REF_K } from '../units/index.ts'
+import { P_ATM_BAR, T_REF_K } from '../units/index.ts'
 import type { Axle, Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
-import { AXLE_CORNERS, CORNERS, hasAir, mapCorners } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLES, CORNERS, hasAir, mapCorners } from '../vehicle/index.ts'
 import type { FittedCoil } from './candidates.ts'
 
 /** Temperature a stance is told for, degC: coils do not care, and levelling takes the cold out of air. */
@@ -28,12 +28,13 @@ export interface Stance {
   readonly beamCmAt10M: number
 }
 
-const AXLES: readonly Axle[] = ['front', 'rear']
 /** Heights are levelled to this, mm: finer than any sensor. */
 const LEVEL_MM = 0.01
 const ROUNDS = 40
 
-const mean = (values: PerCorner<number>, axle: Axle): number => AXLE_CORNERS[axle].reduce((sum, corner) => sum + values[corner], 0) / 2
+/** How much higher an axle stands than a vehicle's design, mm. */
+const overDesign = (heightMm: PerCorner<number>, { corners }: VehicleGeometry, axle: Axle): number =>
+  AXLE_CORNERS[axle].reduce((sum, corner) => sum + heightMm[corner] - corners[corner].designHeightMm, 0) / 2
 
 /**
  * Where a vehicle stands once its module has levelled each axle that has air; an axle on coils stays where its load takes it.
@@ -47,13 +48,14 @@ export function levelledStance(vehicle: VehicleGeometry, design: VehicleGeometry
   const stand = () => equilibrium({ vehicle, temperatureC: TEMPERATURE_C, airBarL: Object.fromEntries(air), payloadN })
   let rest = stand()
   for (let round = 0; rest.ok && round < ROUNDS; round += 1) {
-    const off = axles.map((axle) => mean(rest.ok ? rest.value.heightMm : vehicle.corners as never, axle) - AXLE_CORNERS[axle].reduce((sum, corner) => sum + vehicle.corners[corner].designHeightMm, 0) / 2)
+    const { heightMm, pressureBarG } = rest.value
+    const off = axles.map((axle) => overDesign(heightMm, vehicle, axle))
     if (off.every((mm) => Math.abs(mm) < LEVEL_MM)) break
     for (const [i, axle] of axles.entries()) {
       for (const corner of AXLE_CORNERS[axle]) {
         // At that pressure, the air that fills the missing height; the pressure changes with the load, so it takes a few rounds.
         const { effectiveAreaCm2, motionRatio } = vehicle.corners[corner]
-        const barA = (rest.value.pressureBarG[corner] ?? 0) + 1.01325
+        const barA = (pressureBarG[corner] ?? 0) + P_ATM_BAR
         air.set(corner, Math.max(0.01, air.get(corner)! - off[i]! * motionRatio * effectiveAreaCm2 * 1e-4 * barA))
       }
     }
@@ -61,7 +63,6 @@ export function levelledStance(vehicle: VehicleGeometry, design: VehicleGeometry
   }
   if (!rest.ok) return rest
   const { heightMm } = rest.value
-  const over = (axle: Axle): number => mean(heightMm, axle) - AXLE_CORNERS[axle].reduce((sum, corner) => sum + design.corners[corner].designHeightMm, 0) / 2
-  const pitch = Math.atan2(over('front') - over('rear'), vehicle.wheelbaseMm)
+  const pitch = Math.atan2(overDesign(heightMm, design, 'front') - overDesign(heightMm, design, 'rear'), vehicle.wheelbaseMm)
   return ok({ heightMm, pitchDeg: (pitch * 180) / Math.PI, beamCmAt10M: Math.tan(pitch) * 1000 })
 }

@@ -1,5 +1,5 @@
 import type { Architecture, Axle, Corner } from '../vehicle/index.ts'
-import { AXLE_CORNERS, AXLE_OF, CORNERS } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLE_OF, AXLES, CORNERS } from '../vehicle/index.ts'
 import type { BookCause, BookCheck, KnowledgeBook, PlaceKind, Where } from './book.ts'
 
 /** Somewhere on the car: a corner, an axle, or all of it. */
@@ -17,7 +17,6 @@ export interface PlacedCheck {
   /** The places a whole check answers for; null: it is done at its own place. */
   readonly whole: readonly Place[] | null
 }
-const AXLES: readonly Axle[] = ['front', 'rear']
 const axlesOf = (place: Place): readonly Axle[] => (place === null ? AXLES : [...new Set(cornersOf(place).map((corner) => AXLE_OF[corner]))])
 
 function applies(where: Where | undefined, { air, valves, crossValve, layout, reservoir, sensors, pressureSensor, damping, doorInhibit }: Architecture, place: Place): boolean {

@@ -14,6 +14,9 @@ export const WALK = ['FL', 'FR', 'RR', 'RL'] as const satisfies readonly Corner[
 /** The axle a corner belongs to. */
 export const AXLE_OF: PerCorner<Axle> = { FL: 'front', FR: 'front', RL: 'rear', RR: 'rear' }
 
+/** The axles, front first. */
+export const AXLES = ['front', 'rear'] as const satisfies readonly Axle[]
+
 /** The corners of an axle, left first. */
 export const AXLE_CORNERS: Readonly<Record<Axle, readonly [Corner, Corner]>> = { front: ['FL', 'FR'], rear: ['RL', 'RR'] }
 

@@ -1,4 +1,4 @@
-export { CORNERS, WALK, AXLE_OF, AXLE_CORNERS, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
+export { AXLES, CORNERS, WALK, AXLE_OF, AXLE_CORNERS, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
 export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
 export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'
@@ -7,6 +7,6 @@ export type { Architecture, Level, AirForm, Damping, SensorCount } from './archi
 export { hasAirAtCorner, hasAirOnAxle, highestLevel } from './architecture.ts'
 export { VEHICLE_CLASSES, GUESSABLE, guessVehicle, guessShares } from './guesses.ts'
 export type { VehicleClass, Guessable, AxleKnown, VehicleKnown, GuessedVehicle, GuessShares } from './guesses.ts'
-export { loadsFromScalesN, areaFromPressureCm2, motionRatioFrom } from './shopMeasures.ts'
+export { GRAVITY, loadsFromScalesN, areaFromPressureCm2, motionRatioFrom } from './shopMeasures.ts'
 export { tidyVin, vinRemark } from './vin.ts'
 export type { VinRemark } from './vin.ts'

@@ -1,5 +1,5 @@
-/** Standard gravity, m/s2. */
-const GRAVITY = 9.80665
+/** Standard gravity, m/s2: the weight of a kilogram, N. */
+export const GRAVITY = 9.80665
 
 /**
  * Sprung load at each wheel of an axle from a pair of scales.

@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, ne } from 'drizzle-orm'
 import type { CodeReading, CodeText } from '@anklet/contract'
+import { codeText as nameOfCode } from '@anklet/core/codes'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { codeReading, codeText, job, vehicleType } from '../store/schema.ts'
@@ -12,7 +13,7 @@ import { required, updateVersion } from './saving.ts'
 export const recordCodes: Handler<'codes.record'> = async (tx, { payload, person, at }) => {
   const { readingId: id, ...rest } = payload
   await openJobOf(tx, payload.jobId)
-  const names = payload.codes.map(({ number, failureType }) => `${number}${failureType === null ? '' : `-${failureType}`}`)
+  const names = payload.codes.map(nameOfCode)
   const again = names.findIndex((name, i) => names.indexOf(name) < i)
   if (again >= 0) throw new AppError('codeKnown', { what: names[again] }, `/payload/codes/${again}/number`)
   await tx.insert(codeReading).values({ id, ...rest, personId: person, at })

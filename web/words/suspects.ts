@@ -13,6 +13,9 @@ export const causeWords = ({ parts }: PlacedCause): string => parts.map(({ cause
 /** The same within a sentence. */
 export const causeClause = (cause: PlacedCause): string => causeWords(cause).replace(/^The /, 'the ')
 
+/** A cause of the book without its place: as it is listed. */
+export const bareCauseWords = (words: string): string => words.replace('{place} ', '').replace(' of the {place}', '').replace('{place}', 'car')
+
 /** What a check asks. */
 export const asksWords = ({ check, place }: PlacedCheck): string => capital(at(check.asks, place))
 

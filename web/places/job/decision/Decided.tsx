@@ -8,7 +8,7 @@ import { percentWords } from '../../../words/answer.ts'
 import { WAY_WORDS } from '../../../words/decision.ts'
 import { amountWords } from '../../../words/money.ts'
 import { momentWords } from '../../../words/times.ts'
-import { totalsOf } from './estimate.ts'
+import { hoursOf, totalsOf } from './estimate.ts'
 
 const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
 
@@ -45,7 +45,7 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
       <div><p className="text-[13.5px] text-ink-2">Decided {momentWords(decision.at, now)}, {nameOf(decision.person)}</p><h2 className="say">{decision.title}.</h2><p className="sub">{decision.reason}</p></div>
       <table className="table max-w-[640px]"><thead><tr><th scope="col">work and parts</th><th scope="col" className="n">h</th><th scope="col" className="n">{decision.currency}</th></tr></thead>
         <tbody>{decision.lines.map(({ words, hours, amount }) => <tr key={words}><td>{words}</td><td className="n num">{hours.toFixed(1)}</td><td className="n num">{money(amount)}</td></tr>)}
-          <tr><td>together</td><td className="n num">{decision.lines.reduce((sum, { hours }) => sum + hours, 0).toFixed(1)}</td><td className="n num">{money(net)}</td></tr>
+          <tr><td>together</td><td className="n num">{hoursOf(decision).toFixed(1)}</td><td className="n num">{money(net)}</td></tr>
           {decision.taxPercent > 0 && <tr><td>tax, {decision.taxPercent} %</td><td /><td className="n num">{money(tax)}</td></tr>}
           <tr className="font-bold"><td>in all</td><td /><td className="n num">{money(total)}</td></tr></tbody></table>
       <p className="text-[13.5px] text-ink-2">An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}{decision.over ? `. Over ${decision.over.years} years it was reckoned at ${money(decision.over.mean)}, ${money(decision.over.p10)} to ${money(decision.over.p90)} in eight futures of ten, with another visit ${percentWords(decision.over.secondVisit)}` : ''}.</p>

@@ -1,4 +1,5 @@
 import type { FittedCoil } from '@anklet/core/conversion'
+import { GRAVITY } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useIsPhone } from '../../../parts/useMedia.ts'
 
@@ -9,7 +10,7 @@ const MOST_LINES = 4
 /** How far a corner goes down under load, on air and on each coil that fits: levelled air does not, asleep it does. */
 export function LoadChart({ coils, airRateNPerMm, ladenKg, chosen }: { readonly coils: readonly FittedCoil[]; readonly airRateNPerMm: number | null; /** Over the axle. */ readonly ladenKg: number; readonly chosen: string | null }): ReactNode {
   const width = useIsPhone() ? 350 : 620
-  const newton = (kg: number): number => (kg * 9.80665) / 2
+  const newton = (kg: number): number => (kg * GRAVITY) / 2
   const lines = [
     ...(airRateNPerMm === null ? [] : [{ id: 'air, levelled', mmAt: () => 0, on: false }, { id: 'air, asleep', mmAt: (kg: number) => newton(kg) / airRateNPerMm, on: false }]),
     ...coils.slice(0, MOST_LINES).map((coil) => ({ id: coil.id, mmAt: (kg: number) => newton(kg) / coil.wheelRateNPerMm, on: coil.id === chosen })),

@@ -1,5 +1,5 @@
 import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
-import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
+import type { BuiltOption, OptionCost, RepairCase } from '@anklet/core/strategy'
 import { buildOptions } from '@anklet/core/strategy'
 import type { Axle } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF } from '@anklet/core/vehicle'
@@ -47,18 +47,18 @@ const LIFE_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => strin
   part: () => 'as entered with the part', shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`, usual: (failures) => `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
 }
 
-function Assumptions({ assumed, ages, lives, onChange }: { readonly assumed: Assumed; readonly ages: { readonly other: number | null; readonly pump: number | null }; readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }; onChange(assumed: Assumed): void }): ReactNode {
-  const field = (key: keyof Assumed, words: string, unit: string, shown: number | null, [least, most]: readonly [number, number]): ReactNode => {
-    const id = `assume-${key}`
+function Assumptions({ assumed, used, ages, lives, onChange }: { readonly assumed: Assumed; /** Ages as they are reckoned with. */ readonly used: RepairCase['ages']; readonly ages: { readonly other: number | null; readonly pump: number | null }; readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }; onChange(assumed: Assumed): void }): ReactNode {
+  const field = (key: keyof Assumed, words: string, unit: string, shown: number, [least, most]: readonly [number, number]): ReactNode => {
+    const [id, written] = [`assume-${key}`, String(Math.round(shown * 10) / 10)]
     return (
-      <div><label className="label" htmlFor={id}>{words}</label><div className="flex items-baseline gap-2"><input id={id} className="field num" inputMode="decimal" autoComplete="off" maxLength={6} defaultValue={shown === null ? '' : String(Math.round(shown * 10) / 10)} onBlur={(event) => { const value = parseNumber(event.target.value); if (value !== null && value >= least && value <= most) onChange({ ...assumed, [key]: value }); else event.target.value = shown === null ? '' : String(Math.round(shown * 10) / 10) }} /><span className="w-14 text-[14px] text-ink-3">{unit}</span></div></div>
+      <div><label className="label" htmlFor={id}>{words}</label><div className="flex items-baseline gap-2"><input id={id} className="field num" inputMode="decimal" autoComplete="off" maxLength={6} defaultValue={written} onBlur={(event) => { const value = parseNumber(event.target.value); if (value !== null && value >= least && value <= most) onChange({ ...assumed, [key]: value }); else event.target.value = written }} /><span className="w-14 text-[14px] text-ink-3">{unit}</span></div></div>
     )
   }
   return (
     <details className="border-t border-edge pt-2"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">What this rests on: ages, lives, the leak, how far ahead</summary>
       <div className="grid gap-3 pt-1 sm:grid-cols-2 lg:grid-cols-4">
-        {field('otherYears', `Other spring’s age${ages.other === null && assumed.otherYears === null ? ', a guess' : ''}`, 'years', assumed.otherYears ?? ages.other ?? 6, [0, OLDEST_YEARS])}
-        {field('pumpYears', `Pump’s age${ages.pump === null && assumed.pumpYears === null ? ', a guess' : ''}`, 'years', assumed.pumpYears ?? ages.pump ?? 6, [0, OLDEST_YEARS])}
+        {field('otherYears', `Other spring’s age${ages.other === null && assumed.otherYears === null ? ', a guess' : ''}`, 'years', used.otherYears, [0, OLDEST_YEARS])}
+        {field('pumpYears', `Pump’s age${ages.pump === null && assumed.pumpYears === null ? ', a guess' : ''}`, 'years', used.pumpYears, [0, OLDEST_YEARS])}
         {field('leakMinutes', 'Pump runs with the leak', 'min/day', assumed.leakMinutes, [0, 1440])}
         {field('normalMinutes', 'Pump runs without', 'min/day', assumed.normalMinutes, [0.1, 1440])}
         {field('daysBefore', 'Leak before it is mended', 'days', assumed.daysBefore, [0, 3650])}
@@ -116,7 +116,7 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
       {answer?.kind === 'costs' && <Compared options={options} axle={axle} rate={rate} costOf={costOf} />}
       {answer?.kind === 'costs' && options.some(({ id }) => id === 'both') && <p className="text-[14.5px]">{crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}</p>}
       {answer === null && options.some(({ missing }) => missing.length === 0) && <p role="status" className="text-ink-2">Following twenty thousand futures …</p>}
-      <Assumptions assumed={assumed} ages={ages} lives={lives} onChange={assume} />
+      <Assumptions assumed={assumed} used={repair.ages} ages={ages} lives={lives} onChange={assume} />
       {picked && (
         <section aria-label="The choice" className="sheet grid gap-3 p-4">
           <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>

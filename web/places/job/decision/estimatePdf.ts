@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { Paper } from '../../../parts/pdfPaper.ts'
 import { saveFile } from '../../../parts/saveFile.ts'
 import { WAY_WORDS } from '../../../words/decision.ts'
-import { totalsOf } from './estimate.ts'
+import { hoursOf, totalsOf } from './estimate.ts'
 
 const COLUMNS = [380, 483] as const
 
@@ -11,7 +11,6 @@ const COLUMNS = [380, 483] as const
 export async function estimateBytes({ vehicle, vehicleType, conclusions }: Job, shop: Shop, decision: Decision, agreed: Agreement | null): Promise<Uint8Array> {
   const { net, tax, total } = totalsOf(decision)
   const money = (amount: number): string => new Intl.NumberFormat('en', { style: 'currency', currency: decision.currency }).format(amount)
-  const hours = decision.lines.reduce((sum, line) => sum + line.hours, 0)
   const found = conclusions.at(-1)
   const paper = await Paper.begin(`Estimate for ${vehicle.plate}`)
   paper.text(shop.name, { size: 12, weight: 'bold', gap: 14 }).text('Estimate', { size: 22, weight: 'bold', gap: 6 })
@@ -20,7 +19,7 @@ export async function estimateBytes({ vehicle, vehicleType, conclusions }: Job, 
   paper.text('What is to be done', { weight: 'bold', gap: 0 }).text(`${decision.title}. ${decision.reason}`, { gap: 12 })
     .row(['Work and parts', 'hours', decision.currency], COLUMNS, { weight: 'bold', size: 9.5 }).rule()
   for (const line of decision.lines) paper.row([line.words, line.hours > 0 ? line.hours.toFixed(1) : '', money(line.amount)], COLUMNS)
-  paper.rule().row(['Together', hours.toFixed(1), money(net)], COLUMNS)
+  paper.rule().row(['Together', hoursOf(decision).toFixed(1), money(net)], COLUMNS)
   if (decision.taxPercent > 0) paper.row([`Tax, ${decision.taxPercent} %`, '', money(tax)], COLUMNS)
   paper.row(['In all', '', money(total)], COLUMNS, { weight: 'bold', size: 12 }).space(16)
     .text(`This is an estimate, not an invoice${decision.validUntil ? `; it holds until ${format(new Date(decision.validUntil), 'd MMMM yyyy')}` : ''}. What comes to light when parts are off is told before it is done.`, { faint: true, gap: 10 })

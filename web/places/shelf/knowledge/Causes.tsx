@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { useShop } from '../../../data/queries.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { amountWords } from '../../../words/money.ts'
-import { minutesWords } from '../../../words/suspects.ts'
+import { bareCauseWords, minutesWords } from '../../../words/suspects.ts'
 import type { ShopBook } from '../../job/suspects/useBook.ts'
 import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
@@ -16,8 +16,6 @@ import { NewCause } from './NewCause.tsx'
 import { useEntry } from './useEntry.ts'
 
 const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = { now: 'proved at once', drive: 'proved by a drive', night: 'proved by the next night' }
-
-const bare = (words: string): string => words.replace('{place} ', '').replace(' of the {place}', '').replace('{place}', 'car')
 
 function Editor({ cause, shop, onDone }: { readonly cause: BookCause; readonly shop: ShopBook; onDone(): void }): ReactNode {
   const [form, setForm] = useState(() => causeForm(cause))
@@ -58,7 +56,7 @@ function Row({ cause, shop, most }: { readonly cause: BookCause; readonly shop: 
   return (
     <li className="border-b border-edge">
       <button type="button" className="grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5 text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <span className="min-w-0"><span className="block font-semibold leading-tight first-letter:uppercase">{bare(cause.words)}{Object.hasOwn(shop.changes.causes, cause.id) && <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">changed</span>}</span><span className="block text-[13.5px] text-ink-2">{minutesWords(cause.minutes)} of work, {parts}, {PROOF_WORDS[cause.proof]}</span></span>
+        <span className="min-w-0"><span className="block font-semibold leading-tight first-letter:uppercase">{bareCauseWords(cause.words)}{Object.hasOwn(shop.changes.causes, cause.id) && <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">changed</span>}</span><span className="block text-[13.5px] text-ink-2">{minutesWords(cause.minutes)} of work, {parts}, {PROOF_WORDS[cause.proof]}</span></span>
         <span className="hidden sm:block"><span className="relative block h-3 bg-edge-2"><span aria-hidden className="absolute inset-y-0 left-0 bg-steel-dark" style={{ width: `${Math.max(2, (cause.weight / most) * 100)}%` }} /></span><span className="num text-[12.5px] text-ink-2">{cause.weight} in 100 cars</span></span>
         <span className="num hidden text-[13.5px] sm:block">{learned && learned.closedJobs > 0 ? `ours: ${ours} of ${learned.closedJobs}` : ''}</span>
         {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
@@ -74,7 +72,7 @@ export function Causes(): ReactNode {
   const [words, search] = useState('')
   const [adding, add] = useState(false)
   const { learned, borrowed } = shop.record ?? {}
-  const shown = shop.book.causes.filter((cause) => bare(cause.words).toLowerCase().includes(words.trim().toLowerCase()))
+  const shown = shop.book.causes.filter((cause) => bareCauseWords(cause.words).toLowerCase().includes(words.trim().toLowerCase()))
   const most = Math.max(...shop.book.causes.map(({ weight }) => weight))
   return (
     <ShelfPage title="Causes" tools={<Exchange shop={shop} />}>

@@ -2,7 +2,7 @@ import type { BookCheck, BookRow, OFTEN } from '@anklet/core/diagnosis'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
-import { minutesWords } from '../../../words/suspects.ts'
+import { bareCauseWords, minutesWords } from '../../../words/suspects.ts'
 import type { ShopBook } from '../../job/suspects/useBook.ts'
 import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
@@ -45,7 +45,7 @@ function Editor({ check, shop, onDone }: { readonly check: BookCheck; readonly s
   const [wrong, setWrong] = useState('')
   const { busy, error, keep } = useEntry(shop)
   const own = Object.hasOwn(shop.changes.checks, check.id)
-  const names = useMemo(() => new Map(shop.book.causes.map(({ id, words }) => [id, words.replace('{place} ', '').replace('The ', 'the ')])), [shop.book])
+  const names = useMemo(() => new Map(shop.book.causes.map(({ id, words }) => [id, bareCauseWords(words).replace('The ', 'the ')])), [shop.book])
   const set = (change: Partial<CheckForm>): void => setForm({ ...form, ...change })
   const save = (): void => {
     const formed = checkOf(check, form)
