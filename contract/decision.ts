@@ -9,7 +9,7 @@ const hours = from0(500, 'Work, h')
 const leadDays = Type.Integer({ minimum: 0, maximum: 730, description: 'Until it is here, days' })
 
 /** What a shop fits on a vehicle type: its price, its hours, how long it is on its way, how long it lasts. */
-export const PartKind = oneOf('spring', 'strut', 'pump', 'relay', 'valveBlock', 'conversion')
+export const PartKind = oneOf('spring', 'strut', 'pump', 'relay', 'valveBlock', 'conversion', 'dampers')
 export type PartKind = Static<typeof PartKind>
 export const PartRecord = closed({
   id: uuid, version, typeId: uuid, kind: PartKind, axle: nullable(oneOf('front', 'rear')), name: words(80), number: Type.String({ maxLength: 40 }), cost: money, hours, pairHours: nullable(hours), leadDays,

@@ -2,23 +2,23 @@ import { readFileSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn, tabTo } from './hand.ts'
+import { finding, followAdvice, openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-async function open(page: Page, shop: TestServer, plate: string): Promise<void> {
-  const jobs = (await (await fetch(`${shop.address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
-  await page.goto(`${shop.address}/jobs/${jobs.find((job) => job.plate === plate && !job.closedAt)!.id}/decision`)
-  await handOn(page).signIn('M. Arundel')
-}
+const open = (page: Page, shop: TestServer, plate: string): Promise<void> => openJobAt(page, shop, plate, 'decision', 'M. Arundel')
 
 const card = (page: Page, title: string): Locator => page.getByRole('region', { name: 'Options' }).getByRole('listitem').filter({ has: page.getByRole('heading', { name: title, exact: true }) })
 const decided = (page: Page): Locator => page.getByRole('region', { name: 'The decision' })
 
 test.describe('deciding', () => {
-  test('the estate: both sides chosen with a reason, estimate as PDF, the owner agrees', async ({ page, demoShop }) => {
-    await open(page, demoShop, 'TQ 311')
+  test('the estate: from the finding that its checks led to, both sides chosen with a reason, estimate as PDF, the owner agrees', async ({ page, demoShop }) => {
+    await openJobAt(page, demoShop, 'TQ 311', 'checks', 'M. Arundel')
     const hand = handOn(page)
-    await expect(page.getByText('Nothing is found yet.')).toBeVisible()
-    await hand.tap('Rear left spring')
+    await followAdvice(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left', 'Rear right'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls']])
+    await finding(page).getByRole('button', { name: 'Keep as the finding' }).click()
+    await expect(finding(page)).toContainText('Found: The rear left air spring leaks.')
+    await page.getByRole('navigation', { name: 'Phases of this job' }).getByRole('link', { name: /Decision/ }).click()
+    await expect(page.getByRole('button', { name: 'Rear left spring', pressed: true })).toBeVisible()
     await expect(card(page, 'Both sides of the rear axle')).toContainText(/€1,457/)
     await expect(card(page, 'Both sides of the rear axle')).toContainText(/Over the years €\d,\d{3} ± €\d+ of reckoning; another visit/)
     await expect(card(page, 'Complete struts, both sides of the rear axle')).toContainText('9 days off the road, 8 of them waiting for parts')
@@ -57,7 +57,17 @@ test.describe('deciding', () => {
     await page.getByText('Which coils, if the rear axle goes to coils').click()
     await expect(page.getByText(/weigh the axle laden/)).toBeVisible()
     await page.getByLabel('Spring’s length at design height').fill('300')
+    // Nobody weighed it: how far it goes down asleep tells, and by how much that may be off.
+    await page.getByText('No scales: estimate what it carries').click()
+    await hand.tap('By how far it goes down')
+    await page.getByLabel('Goes down when loaded, supply off').fill('40')
+    await expect(page.getByText(/^About \d+ kg, nine times of ten between \d+ and \d+\.$/)).toBeVisible()
+    await hand.tap('Take it')
+    await expect(page.getByText(/^The load is estimated: it may be \d+ kg\./)).toBeVisible()
+    await page.getByLabel('Goes down when loaded, supply off').fill('200')
+    await expect(page.getByText(/it stands on its stops/)).toBeVisible()
     await page.getByLabel('Carried over the rear axle when laden').fill('300')
+    await expect(page.getByText(/^The load is estimated/)).toBeHidden()
     await page.getByLabel('On the towing hitch').fill('75')
     const table = page.getByRole('region', { name: 'Coils of the list' })
     await expect(table.getByRole('row').nth(1)).toContainText('yes')
@@ -67,7 +77,10 @@ test.describe('deciding', () => {
     await expect(stance).toContainText(/Headlamp beam: empty unchanged, laden \d+ cm higher at 10 m, towing \d+ cm higher/)
     await expect(stance).toContainText(/The front rides at \d\.\d\d Hz and the rear at 1\.\d\d/)
     await expect(page.getByRole('img', { name: /^With 300 kg over the axle it stands lower by: air, levelled 0 mm/ })).toBeVisible()
+    // Its front dampers are switched by the module: they can go with it, and then nothing asks for the module.
+    await expect(card(page, 'The rear axle to coils, plain dampers at the front')).toContainText(/another visit under 1\s%/)
     await card(page, 'The rear axle to coils').getByRole('button').click()
+    await expect(page.getByRole('region', { name: 'The choice' })).toContainText('The dampers at the front are controlled too')
     await expect(page.getByRole('region', { name: 'The choice' })).toContainText('Inspection and insurance: local rules decide')
     await page.getByLabel('Why this one').fill('Always laden, and far from any workshop.')
     await hand.tap('Decide so')

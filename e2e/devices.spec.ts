@@ -2,12 +2,10 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import type { Hand } from './hand.ts'
 import { handOn, tabTo } from './hand.ts'
+import { openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-async function jobOf(shop: TestServer, plate: string): Promise<string> {
-  const jobs = (await (await fetch(`${shop.address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
-  return `${shop.address}/jobs/${jobs.find((job) => job.plate === plate && !job.closedAt)!.id}`
-}
+const jobOf = async (shop: TestServer, plate: string): Promise<string> => `${shop.address}/jobs/${(await openJobOf(shop, plate)).id}`
 
 /** Opens a job at a phase with its link docked. */
 async function dock(page: Page, shop: TestServer, plate: string, phase: string): Promise<Hand> {

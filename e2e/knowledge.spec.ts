@@ -2,18 +2,11 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
+import { openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-type Row = { id: string; plate: string; closedAt: string | null }
-async function goToChecks(page: Page, shop: TestServer, plate: string): Promise<void> {
-  const jobs = (await (await fetch(`${shop.address}/api/jobs`)).json()) as Row[]
-  await page.goto(`${shop.address}/jobs/${jobs.find((job) => job.plate === plate && !job.closedAt)!.id}/checks`)
-}
-
-async function openJob(page: Page, shop: TestServer, plate: string): Promise<void> {
-  await goToChecks(page, shop, plate)
-  await handOn(page).signIn('S. Okafor')
-}
+const goToChecks = (page: Page, shop: TestServer, plate: string): Promise<void> => openJobAt(page, shop, plate, 'checks')
+const openJob = (page: Page, shop: TestServer, plate: string): Promise<void> => openJobAt(page, shop, plate, 'checks', 'S. Okafor')
 
 const text = (name: string, content: string, mimeType = 'text/plain'): { name: string; mimeType: string; buffer: Buffer } => ({ name, mimeType, buffer: Buffer.from(content) })
 

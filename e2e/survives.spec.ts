@@ -1,14 +1,10 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
+import { openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-interface Summary { readonly id: string; readonly plate: string; readonly closedAt: string | null }
-
-async function jobId({ address }: TestServer, plate: string): Promise<string> {
-  const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as Summary[]
-  return jobs.find((job) => job.plate === plate && job.closedAt === null)!.id
-}
+const jobId = async (shop: TestServer, plate: string): Promise<string> => (await openJobOf(shop, plate)).id
 
 async function roundsOf({ address }: TestServer, id: string): Promise<{ purpose: string; jobId: string; readings: { heightMm: number }[] }[]> {
   const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as { rounds: { purpose: string; jobId: string; readings: { heightMm: number }[] }[] }

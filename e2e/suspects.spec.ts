@@ -1,43 +1,17 @@
-import type { Locator, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
+import { finding, followAdvice, MOST_CHECKS, openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const finding = (page: Page): Locator => page.getByRole('region', { name: 'Finding' })
-
-async function open(page: Page, shop: TestServer, plate: string): Promise<void> {
-  const jobs = (await (await fetch(`${shop.address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
-  await page.goto(`${shop.address}/jobs/${jobs.find((job) => job.plate === plate && !job.closedAt)!.id}/checks`)
-  await handOn(page).signIn('S. Okafor')
-}
-
-const MOST = 16
-/** Does whatever is advised, and nothing else. @param truth what a check shows on this car, by what it asks; everything else is as on a sound car */
-async function follow(page: Page, truth: readonly (readonly [asks: RegExp, ...taps: string[]])[]): Promise<readonly string[]> {
-  const next = page.getByRole('region', { name: 'Next check' })
-  const asked: string[] = []
-  for (let done = 0; done < MOST; done += 1) {
-    await expect(next.or(finding(page).getByText('No check is worth its minutes any more')).first()).toBeVisible()
-    if (await finding(page).getByText('No check is worth its minutes any more').isVisible()) return asked
-    const asks = await next.getByRole('heading').first().innerText()
-    asked.push(asks)
-    const answer = next.getByRole('group', { name: /howed$/ }).first()
-    const [, ...taps] = truth.find(([what]) => what.test(asks)) ?? [/./]
-    for (const tap of taps) await answer.getByRole('button', { name: tap, exact: true }).click()
-    const whole = answer.locator('button.btn-go')
-    if (await whole.count() > 0) await whole.click()
-    else if (taps.length === 0) await answer.getByRole('button').first().click()
-    await expect(next.getByRole('heading', { name: asks })).toBeHidden()
-  }
-  throw new Error(`Still checking after: ${asked.join('; ')}`)
-}
+const open = (page: Page, shop: TestServer, plate: string): Promise<void> => openJobAt(page, shop, plate, 'checks', 'S. Okafor')
 
 test.describe('suspects', () => {
   test('a leaking spring, after a night that named its corner, is found by following the advice, and kept', async ({ page, demoShop }) => {
     await open(page, demoShop, 'TQ 101')
     await expect(page.getByRole('region', { name: 'What it could be' }).getByRole('button').first()).toContainText('rear right')
     await expect(page.getByRole('region', { name: 'The way so far' })).toContainText('the watch: Night with supply off')
-    await follow(page, [[/workshop air/, 'Falls'], [/Bubbles on the rear right spring/, 'Bubbles'], [/folds of the rear right/, 'Cracked or sawn']])
+    await followAdvice(page, [[/workshop air/, 'Falls'], [/Bubbles on the rear right spring/, 'Bubbles'], [/folds of the rear right/, 'Cracked or sawn']])
     await expect(finding(page).getByRole('heading')).toHaveText('The rear right air spring leaks.')
     await finding(page).getByRole('button', { name: 'Keep as the finding' }).click()
     await expect(finding(page)).toContainText('Found: The rear right air spring leaks.')
@@ -47,9 +21,9 @@ test.describe('suspects', () => {
 
   test('a leaking spring whose other side the module lets down with it is told from two leaks', async ({ page, demoShop }) => {
     await open(page, demoShop, 'TQ 311')
-    const asked = await follow(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left', 'Rear right'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls']])
+    const asked = await followAdvice(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left', 'Rear right'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls']])
     await expect(finding(page).getByRole('heading')).toHaveText('The rear left air spring leaks.')
-    expect(asked.length).toBeLessThan(MOST)
+    expect(asked.length).toBeLessThan(MOST_CHECKS)
   })
 
   test('a pump worn out behind a slow leak: both are found, and the worth is told in money', async ({ page, demoShop }) => {
@@ -57,21 +31,21 @@ test.describe('suspects', () => {
     await handOn(page).tap('Time it')
     await expect(page.getByRole('button', { name: /^\d:0\d\s*since; stop/ })).toBeVisible()
     await expect(page.getByRole('region', { name: 'Next check' })).toContainText(/about €\d+, an estimate/)
-    await follow(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls'], [/does it come up/, 'Slowly'], [/bring its flow into a shut volume/, 'Weak']])
+    await followAdvice(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls'], [/does it come up/, 'Slowly'], [/bring its flow into a shut volume/, 'Weak']])
     await expect(finding(page).getByRole('heading')).toHaveText('The rear left air spring leaks, and the pump is worn.')
     await expect(finding(page)).toContainText(/of work with parts and proof \(about €[\d,]+, an estimate\)/)
   })
 
   test('a bent sensor link that keeps a car low on healthy air is found', async ({ page, demoShop }) => {
     await open(page, demoShop, 'TQ 207')
-    await follow(page, [[/height and the tape differ/, 'Rear left'], [/low after standing/, 'Rear left'], [/link of the rear left sensor/, 'Bent, loose or off']])
+    await followAdvice(page, [[/height and the tape differ/, 'Rear left'], [/low after standing/, 'Rear left'], [/link of the rear left sensor/, 'Bent, loose or off']])
     await expect(finding(page).getByRole('heading')).toHaveText('The link of the rear left height sensor is bent, loose or off.')
   })
 
   test('a car that sometimes sinks, and held all night with its supply off, is found to be commanded down', async ({ page, demoShop }) => {
     await open(page, demoShop, 'BN 4 R')
     await expect(page.getByRole('region', { name: 'The way so far' })).toContainText('Night with supply off: All hold')
-    await follow(page, [[/Which code is stored/, 'A height sensor'], [/Which height sensor has the code/, 'Rear axle'], [/terminals of the rear axle/, 'Green, wet or loose'], [/Does it fall with the supply on/, 'Holds off, falls on'], [/follow the body/, 'Drops out']])
+    await followAdvice(page, [[/Which code is stored/, 'A height sensor'], [/Which height sensor has the code/, 'Rear axle'], [/terminals of the rear axle/, 'Green, wet or loose'], [/Does it fall with the supply on/, 'Holds off, falls on'], [/follow the body/, 'Drops out']])
     await expect(finding(page).getByRole('heading')).toHaveText('The plug of the rear axle height sensor makes poor contact.')
   })
 

@@ -3,10 +3,8 @@ import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
+import { openJobOf } from './jobs.ts'
 
-interface Row { readonly id: string; readonly plate: string; readonly vehicleId: string; readonly closedAt: string | null }
-
-const openJob = async (address: string, plate: string): Promise<Row> => ((await (await fetch(`${address}/api/jobs`)).json()) as Row[]).find((row) => row.plate === plate && row.closedAt === null)!
 const axe = async (page: Page): Promise<string[]> => (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 120)}`)
 const savedText = async (page: Page, save: () => Promise<void>): Promise<string> => {
   const saved = page.waitForEvent('download')
@@ -18,7 +16,7 @@ const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQ
 
 test.describe('intake', () => {
   test('arrival is answered at once, by keyboard: drive on, slowly, or tow', async ({ page, demoShop }) => {
-    const { id } = await openJob(demoShop.address, 'TQ 102')
+    const { id } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/jobs/${id}/intake`)
     await handOn(page).signIn('M. Arundel')
     const press = async (name: RegExp) => {
@@ -41,7 +39,7 @@ test.describe('intake', () => {
   })
 
   test('photos, notes and repairs are kept; the repair is marked in the car’s history', async ({ page, demoShop }) => {
-    const { id, vehicleId } = await openJob(demoShop.address, 'TQ 101')
+    const { id, vehicleId } = await openJobOf(demoShop, 'TQ 101')
     await page.goto(`${demoShop.address}/jobs/${id}/intake`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -67,7 +65,7 @@ test.describe('intake', () => {
 
 test.describe('heights', () => {
   test('a reading is corrected by an entry beside it, and two rounds are compared', async ({ page, demoShop }) => {
-    const { id } = await openJob(demoShop.address, 'TQ 418')
+    const { id } = await openJobOf(demoShop, 'TQ 418')
     await page.goto(`${demoShop.address}/jobs/${id}/heights`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -94,7 +92,7 @@ test.describe('heights', () => {
   })
 
   test('another way of measuring has its own rounds, an uneven floor is taken out, a third lap finds the slip', async ({ page, demoShop }) => {
-    const { id } = await openJob(demoShop.address, 'TQ 102')
+    const { id } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/jobs/${id}/heights`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -120,7 +118,7 @@ test.describe('heights', () => {
 test.describe('a watch', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   test('is looked at in between on a phone, by touch, goes into a calendar, and counts all its rounds', async ({ page, demoShop }) => {
-    const { id } = await openJob(demoShop.address, 'TQ 390')
+    const { id } = await openJobOf(demoShop, 'TQ 390')
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page, { touch: true })
     await hand.signIn('M. Arundel')
@@ -146,7 +144,7 @@ test.describe('a watch', () => {
 
 test.describe('after a night', () => {
   test('the same wait with the supply on tells a leak from a command', async ({ page, demoShop }) => {
-    const { id } = await openJob(demoShop.address, 'VS 77 K')
+    const { id } = await openJobOf(demoShop, 'VS 77 K')
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -173,7 +171,7 @@ test.describe('after a night', () => {
   })
 
   test('a tight cold night teaches the car’s air volume, and the supply is said to be back', async ({ page, demoShop }) => {
-    const { id, vehicleId } = await openJob(demoShop.address, 'TQ 233')
+    const { id, vehicleId } = await openJobOf(demoShop, 'TQ 233')
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -212,7 +210,7 @@ test.describe('open formats', () => {
   const table = ['\uFEFFplate;walked_at;level;temperature_C;lap;FL_mm;FR_mm;RR_mm;RL_mm', 'TQ 418;2024-03-02 08:00Z;road;6;1;480,5;481;478;479', 'tq418;2024-03-02 08:00Z;road;6;2;480;481;478;479', 'TQ 101;2024-04-02 08:00Z;road;5;1;430;431;429;42O', 'ZZ 1;2024-05-02 08:00Z;road;5;1;430;431;429;420'].join('\r\n')
 
   test('rounds come in from a table: a preview first, bad lines by number, twice changes nothing; and go out again', async ({ page, demoShop }) => {
-    const { vehicleId } = await openJob(demoShop.address, 'TQ 418')
+    const { vehicleId } = await openJobOf(demoShop, 'TQ 418')
     const count = async () => ((await (await fetch(`${demoShop.address}/api/vehicles/${vehicleId}`)).json()) as { history: unknown[] }).history.length
     const before = await count()
     await page.goto(`${demoShop.address}/vehicles/import`)
@@ -266,7 +264,7 @@ test.describe('open formats', () => {
 })
 
 test('a figure from the bench is kept on a job', async ({ page, demoShop }) => {
-  const { id } = await openJob(demoShop.address, 'TQ 102')
+  const { id } = await openJobOf(demoShop, 'TQ 102')
   await page.goto(`${demoShop.address}/bench/leak`)
   const hand = handOn(page)
   await hand.signIn('M. Arundel')
@@ -317,7 +315,7 @@ test.describe('what is known of a car', () => {
   })
 
   test('a VIN with an O is questioned, and what a car carries is kept', async ({ page, demoShop }) => {
-    const { vehicleId } = await openJob(demoShop.address, 'TQ 102')
+    const { vehicleId } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')

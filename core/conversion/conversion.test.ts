@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { designPressureOf, equilibrium } from '../pneumatics/index.ts'
 import { sampleVehicle } from '../samples/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import type { Coil, ConvertedCorner } from './index.ts'
-import { airRateNPerMm, balanceOf, coilRate, convertedCorner, EXPONENT, fitCoils, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
+import { airRateNPerMm, balanceOf, coilRate, convertedCorner, EXPONENT, fitCoils, ladenEstimate, levelledStance, mostFailed, rideFrequencyHz, wantedCoil, withCoils } from './index.ts'
 
 const corner: ConvertedCorner = { loadN: 5350, ladenLoadN: 6600, motionRatio: 0.72, installedLengthMm: 310, bumpTravelMm: 70, droopTravelMm: 85, airRateNPerMm: 24 }
 const coil = (id: string, rateNPerMm: number, freeLengthMm: number, solidLengthMm = 180): Coil => ({ id, rateNPerMm, freeLengthMm, solidLengthMm })
@@ -92,5 +93,37 @@ describe('how the vehicle stands then', () => {
     expect(laden.beamCmAt10M - empty.beamCmAt10M).toBeCloseTo(((900 / 30) / vehicle.wheelbaseMm) * 1000, 0)
     const onAir = levelledStance(vehicle, vehicle, { ...none, RL: 900, RR: 900 })
     expect(onAir.ok && Math.abs(onAir.value.pitchDeg)).toBeLessThan(0.001)
+  })
+})
+
+describe('what an axle carries, told without scales', () => {
+  const vehicle = sampleVehicle()
+  const kgOf = (newton: number): number => newton / 9.80665
+  const estimate = (clue: Parameters<typeof ladenEstimate>[2]) => { const answer = ladenEstimate(vehicle, 'rear', clue); if (!answer.ok) throw new Error(answer.error); return answer.value }
+  const drop = (addedN: number): number => {
+    const rest = equilibrium({ vehicle, temperatureC: 20, airBarL: null, payloadN: { RL: addedN, RR: addedN } })
+    if (!rest.ok) throw new Error(rest.error.code)
+    return vehicle.corners.RL.designHeightMm - (rest.value.heightMm.RL + rest.value.heightMm.RR) / 2
+  }
+  test('how far it goes down asleep gives back the load that was laid in', () => {
+    for (const addedN of [300, 700, 1200]) {
+      const { kg, lowKg, highKg } = estimate({ kind: 'sag', dropMm: drop(addedN) })
+      expect(kg).toBeCloseTo(kgOf(2 * addedN), 0)
+      expect([lowKg < kg, highKg > kg]).toEqual([true, true])
+    }
+  })
+  test('the pressure that carries it at height gives it back, with what areas and gauges are known to', () => {
+    const { motionRatio, effectiveAreaCm2 } = vehicle.corners.RL
+    const barG = designPressureOf(vehicle, 'RL') + 900 / (motionRatio * effectiveAreaCm2 * 10)
+    const { kg, highKg } = estimate({ kind: 'pressure', barG })
+    expect(kg).toBeCloseTo(kgOf(1800), 6)
+    expect(highKg - kg).toBeCloseTo(kgOf(1.645 * Math.hypot(0.05 * barG, 0.1) * 2 * motionRatio * effectiveAreaCm2 * 10), 6)
+  })
+  test('papers say only the most; what cannot be is refused', () => {
+    const empty = kgOf(vehicle.corners.RL.designLoadN + vehicle.corners.RR.designLoadN)
+    expect(estimate({ kind: 'papers', axleLimitKg: empty + 400 }).highKg).toBeCloseTo(380, 6)
+    expect(ladenEstimate(vehicle, 'rear', { kind: 'papers', axleLimitKg: empty - 1 })).toMatchObject({ ok: false, error: 'lighterThanEmpty' })
+    expect(ladenEstimate(vehicle, 'rear', { kind: 'pressure', barG: 0 })).toMatchObject({ ok: false, error: 'lighterThanEmpty' })
+    expect(ladenEstimate(vehicle, 'rear', { kind: 'sag', dropMm: 200 })).toMatchObject({ ok: false, error: 'onItsStops' })
   })
 })

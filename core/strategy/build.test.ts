@@ -3,16 +3,18 @@ import type { RepairCase } from './index.ts'
 import { ageAt, axleStrategies, buildOptions, compareOptions, livesFrom, USUAL_LIVES, wearYears } from './index.ts'
 
 const priced = { spring: { cost: 640, hours: 2.5, pairHours: 4, leadDays: 3 }, strut: { cost: 1100, hours: 2, pairHours: null, leadDays: 9 }, pump: { cost: 880, hours: 2, pairHours: null, leadDays: 2 }, relay: { cost: 30, hours: 0.2, pairHours: null, leadDays: 0 }, conversion: { cost: 900, hours: 5, pairHours: null, leadDays: 6 } }
+const PLAIN = { front: 'plain', rear: 'plain' } as const
+const REAR_ONLY = { air: { front: 'none', rear: 'bellows' }, damping: PLAIN } as const
 const leak = { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 }
-const repair: RepairCase = { failed: 'spring', axle: 'rear', architecture: { air: { front: 'strut', rear: 'strut' } }, priced, lives: USUAL_LIVES, ages: { otherYears: 8, pumpYears: 8 }, labourPerHour: 95, leak, waitYears: 0.5 }
+const repair: RepairCase = { failed: 'spring', axle: 'rear', architecture: { air: { front: 'strut', rear: 'strut' }, damping: PLAIN }, priced, lives: USUAL_LIVES, ages: { otherYears: 8, pumpYears: 8 }, labourPerHour: 95, leak, waitYears: 0.5 }
 const built = (change: Partial<RepairCase> = {}) => buildOptions({ ...repair, ...change })
 const option = (id: string, change: Partial<RepairCase> = {}) => built(change).options.find((each) => each.id === id)!
 
 describe('options a finding leaves open', () => {
   test('a leaking spring in a strut: alone, both, struts, with the pump, coils, or left for now', () => {
     expect(built().options.map(({ id }) => id)).toEqual(['this', 'both', 'struts', 'withPump', 'axleCoils', 'allCoils', 'leave'])
-    expect(built({ architecture: { air: { front: 'none', rear: 'bellows' } } }).options.map(({ id }) => id)).not.toContain('struts')
-    expect(built({ architecture: { air: { front: 'none', rear: 'bellows' } } }).options.map(({ id }) => id)).not.toContain('allCoils')
+    expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('struts')
+    expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('allCoils')
     expect(built({ priced: { ...priced, valveBlock: { cost: 300, hours: 1, pairHours: null, leadDays: 1 } } }).options.map(({ id }) => id)).toContain('withBlock')
     expect(built({ failed: 'pump' }).options.map(({ id }) => id)).toEqual(['pump'])
   })
@@ -22,6 +24,20 @@ describe('options a finding leaves open', () => {
     expect(option('struts')).toMatchObject({ leadDays: 9, hours: 4, lines: [{ kind: 'strut', count: 2, cost: 2200, hours: 4 }] })
     expect(option('withPump').option.now).toMatchObject({ cost: 2 * 640 + 880 + 30 + 6.2 * 95, restarts: ['this', 'other', 'pump'] })
     expect(option('axleCoils').option.now).toMatchObject({ ends: ['this', 'other'], restarts: [] })
+  })
+  test('where the other axle has no air but controlled dampers, coils can take those along, and then nothing is left to fail', () => {
+    const controlled = { ...REAR_ONLY, damping: { front: 'switched', rear: 'plain' } } as const
+    expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('coilsAndDampers')
+    expect(built({ architecture: { ...controlled, air: { front: 'strut', rear: 'strut' } } }).options.map(({ id }) => id)).not.toContain('coilsAndDampers')
+    const otherDampers = { cost: 260, hours: 2.4, pairHours: null, leadDays: 5 }
+    const both = option('coilsAndDampers', { architecture: controlled, priced: { ...priced, otherDampers } })
+    expect(both).toMatchObject({ missing: [], leadDays: 6, hours: 7.4, option: { now: { cost: 900 + 260 + 7.4 * 95, ends: ['this', 'other', 'pump'] }, later: {} } })
+    expect(option('coilsAndDampers', { architecture: controlled }).missing).toEqual(['otherDampers'])
+  })
+  test('coils where the only air was leave no pump to fail and none to buy', () => {
+    expect(option('axleCoils', { architecture: REAR_ONLY }).option).toMatchObject({ later: {}, now: { ends: ['this', 'other', 'pump'] } })
+    expect(option('axleCoils', { architecture: REAR_ONLY, failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['conversion'])
+    expect(option('axleCoils', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['conversion', 'pump', 'relay'])
   })
   test('a pump worn out with the leak is in every option; one without a price is named', () => {
     expect(option('both', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['spring', 'pump', 'relay'])

@@ -1,10 +1,11 @@
 import type { Architecture, Axle } from '../vehicle/index.ts'
+import { OTHER_AXLE } from '../vehicle/index.ts'
 import { wearYears } from './axle.ts'
 import type { AxleCase } from './axle.ts'
 import type { LivingPart, Option, Visit } from './options.ts'
 
 /** What can be bought for a repair. */
-export type PricedKind = 'spring' | 'strut' | 'pump' | 'relay' | 'valveBlock' | 'conversion' | 'otherConversion'
+export type PricedKind = 'spring' | 'strut' | 'pump' | 'relay' | 'valveBlock' | 'conversion' | 'otherConversion' | 'otherDampers'
 /** A part with its price. */
 export interface Priced { readonly cost: number; readonly hours: number; /** For both sides at once; null: twice. */ readonly pairHours: number | null; readonly leadDays: number }
 
@@ -12,7 +13,7 @@ export interface Priced { readonly cost: number; readonly hours: number; /** For
 export interface RepairCase {
   readonly failed: 'spring' | 'pump' | 'springAndPump'
   readonly axle: Axle
-  readonly architecture: Pick<Architecture, 'air'>
+  readonly architecture: Pick<Architecture, 'air' | 'damping'>
   readonly priced: Readonly<Partial<Record<PricedKind, Priced>>>
   readonly lives: { readonly spring: LivingPart['life']; readonly pump: LivingPart['life'] }
   readonly ages: { readonly otherYears: number; readonly pumpYears: number }
@@ -24,13 +25,17 @@ export interface RepairCase {
 
 /** A line of an estimate. */
 export interface EstimateLine { readonly kind: PricedKind; readonly count: number; readonly cost: number; readonly hours: number }
-export type OptionId = 'this' | 'both' | 'struts' | 'withPump' | 'withBlock' | 'axleCoils' | 'allCoils' | 'pump' | 'leave'
+export type OptionId = 'this' | 'both' | 'struts' | 'withPump' | 'withBlock' | 'axleCoils' | 'coilsAndDampers' | 'allCoils' | 'pump' | 'leave'
 /** An option with what it is made of now. */
 export interface BuiltOption { readonly id: OptionId; readonly option: Option; readonly lines: readonly EstimateLine[]; readonly hours: number; /** Until the slowest part is here. */ readonly leadDays: number; /** Parts nobody has priced: it cannot be reckoned. */ readonly missing: readonly PricedKind[] }
 
-const OPTIONS_OF: Readonly<Record<RepairCase['failed'], readonly OptionId[]>> = { spring: ['this', 'both', 'struts', 'withPump', 'withBlock', 'axleCoils', 'allCoils', 'leave'], springAndPump: ['this', 'both', 'struts', 'withBlock', 'axleCoils', 'allCoils', 'leave'], pump: ['pump', 'leave'] }
+const OPTIONS_OF: Readonly<Record<RepairCase['failed'], readonly OptionId[]>> = { spring: ['this', 'both', 'struts', 'withPump', 'withBlock', 'axleCoils', 'coilsAndDampers', 'allCoils', 'leave'], springAndPump: ['this', 'both', 'struts', 'withBlock', 'axleCoils', 'coilsAndDampers', 'allCoils', 'leave'], pump: ['pump', 'leave'] }
 
-function linesOf(id: OptionId, { failed, priced }: RepairCase): readonly (readonly [kind: PricedKind, count: number])[] {
+/** Whether coils on the axle leave no air anywhere: then the pump has nothing to do. */
+const lastAir = ({ architecture, axle }: RepairCase): boolean => architecture.air[OTHER_AXLE[axle]] === 'none'
+
+function linesOf(id: OptionId, repair: RepairCase): readonly (readonly [kind: PricedKind, count: number])[] {
+  const { failed, priced } = repair
   // A pump that ran with welding contacts takes its relay with it, where the shop has priced one.
   const pump: readonly (readonly [PricedKind, number])[] = [['pump', 1], ...(priced.relay ? [['relay', 1] as const] : [])]
   const withPump = failed === 'springAndPump' ? pump : []
@@ -42,7 +47,9 @@ function linesOf(id: OptionId, { failed, priced }: RepairCase): readonly (readon
     case 'withBlock': return [['spring', 2], ['valveBlock', 1], ...withPump]
     // Without any air there is nothing left for a pump to do.
     case 'allCoils': return [['conversion', 1], ['otherConversion', 1]]
-    case 'axleCoils': return [['conversion', 1], ...withPump]
+    case 'axleCoils': return [['conversion', 1], ...(lastAir(repair) ? [] : withPump)]
+    // Nothing is left for the module to do but the other axle's dampers: without it they stand at one setting, or set its message.
+    case 'coilsAndDampers': return [['conversion', 1], ['otherDampers', 1]]
     case 'pump': return pump
     case 'leave': return failed === 'pump' ? pump : [['spring', 1], ...withPump]
   }
@@ -67,17 +74,18 @@ export function buildOptions(repair: RepairCase): { readonly parts: readonly Liv
     const kind: PricedKind = id === 'struts' ? 'strut' : 'spring'
     const each = { this: visit([[kind, 1]], ['this']), other: visit([[kind, 1]], ['other']), pump: visit([['pump', 1]], ['pump']) }
     const both = visit([[kind, 2]], ['this', 'other'])
-    const coils = id === 'axleCoils' || id === 'allCoils'
+    const coils = id === 'axleCoils' || id === 'allCoils' || id === 'coilsAndDampers'
+    const whole = coils && (id === 'allCoils' || lastAir(repair))
     const pair = id === 'both' || id === 'struts' || id === 'withPump' || id === 'withBlock'
     const restarts = [...(coils || id === 'pump' || (id === 'leave' && failed === 'pump') ? [] : pair ? ['this', 'other'] : ['this']), ...pumped]
-    const later = id === 'allCoils' ? {} : id === 'axleCoils' ? { pump: each.pump } : pair ? { this: both, other: both, pump: each.pump } : each
+    const later = whole ? {} : id === 'axleCoils' ? { pump: each.pump } : pair ? { this: both, other: both, pump: each.pump } : each
     const known = lines.flatMap(([name, count]) => { const part = priced[name]; return part ? [estimate(name, count, part)] : [] })
     return {
       id, lines: known, hours: known.reduce((sum, { hours }) => sum + hours, 0), leadDays: Math.max(0, ...lines.map(([name]) => priced[name]?.leadDays ?? 0)), missing: lines.flatMap(([name]) => (priced[name] ? [] : [name])),
-      option: { id, now: visit(lines, restarts, id === 'allCoils' ? ['this', 'other', 'pump'] : coils ? ['this', 'other'] : []), later, ...(id === 'leave' ? { waitYears, rates: { pump: leak.minutesPerDay / leak.normalMinutesPerDay } } : {}) },
+      option: { id, now: visit(lines, restarts, whole ? ['this', 'other', 'pump'] : coils ? ['this', 'other'] : []), later, ...(id === 'leave' ? { waitYears, rates: { pump: leak.minutesPerDay / leak.normalMinutesPerDay } } : {}) },
     }
   }
-  const possible = (id: OptionId): boolean => (id !== 'struts' || architecture.air[axle] === 'strut') && (id !== 'leave' || failed !== 'pump')
+  const possible = (id: OptionId): boolean => (id !== 'coilsAndDampers' || (lastAir(repair) && architecture.damping[OTHER_AXLE[axle]] !== 'plain')) && (id !== 'struts' || architecture.air[axle] === 'strut') && (id !== 'leave' || failed !== 'pump')
     && (id !== 'allCoils' || (architecture.air.front !== 'none' && architecture.air.rear !== 'none')) && (id !== 'withBlock' || priced.valveBlock !== undefined)
   return { parts, options: OPTIONS_OF[failed].filter(possible).map(built) }
 }

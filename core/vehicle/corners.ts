@@ -19,6 +19,8 @@ export const AXLES = ['front', 'rear'] as const satisfies readonly Axle[]
 
 /** The corners of an axle, left first. */
 export const AXLE_CORNERS: Readonly<Record<Axle, readonly [Corner, Corner]>> = { front: ['FL', 'FR'], rear: ['RL', 'RR'] }
+/** The axle that is not this one. */
+export const OTHER_AXLE: Readonly<Record<Axle, Axle>> = { front: 'rear', rear: 'front' }
 
 /** The side a corner belongs to. */
 export const SIDE_OF: PerCorner<'left' | 'right'> = { FL: 'left', FR: 'right', RL: 'left', RR: 'right' }

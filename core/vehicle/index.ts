@@ -1,4 +1,4 @@
-export { AXLES, CORNERS, WALK, AXLE_OF, AXLE_CORNERS, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
+export { AXLES, CORNERS, WALK, AXLE_OF, AXLE_CORNERS, OTHER_AXLE, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
 export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
 export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'

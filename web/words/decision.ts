@@ -1,11 +1,11 @@
 import type { PartKind } from '@anklet/contract'
 import type { Architecture, Axle } from '@anklet/core/vehicle'
-import { hasAirOnAxle } from '@anklet/core/vehicle'
+import { hasAirOnAxle, OTHER_AXLE } from '@anklet/core/vehicle'
 import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/strategy'
 
 /** Parts by name, as they stand on the shelf. */
-export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = { spring: 'air spring', strut: 'complete strut', pump: 'pump', relay: 'relay', valveBlock: 'valve block', conversion: 'conversion to coils, one axle' }
-export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { ...PART_KIND_WORDS, otherConversion: 'conversion to coils, the other axle' }
+export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = { spring: 'air spring', strut: 'complete strut', pump: 'pump', relay: 'relay', valveBlock: 'valve block', conversion: 'conversion to coils, one axle', dampers: 'plain dampers, both sides of an axle' }
+export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { ...PART_KIND_WORDS, otherConversion: 'conversion to coils, the other axle', otherDampers: 'plain dampers, the other axle' }
 
 /** An option as it is offered. */
 export function optionTitle(id: OptionId, axle: Axle): string {
@@ -16,6 +16,7 @@ export function optionTitle(id: OptionId, axle: Axle): string {
     case 'withPump': return `Both sides of the ${axle} axle, and the pump`
     case 'withBlock': return `Both sides of the ${axle} axle, and the valve block`
     case 'axleCoils': return `The ${axle} axle to coils`
+    case 'coilsAndDampers': return `The ${axle} axle to coils, plain dampers at the ${OTHER_AXLE[axle]}`
     case 'allCoils': return 'The whole vehicle to coils'
     case 'pump': return 'The pump'
     case 'leave': return 'Leave it for now'
@@ -29,6 +30,7 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
   struts: 'Spring and damper are new together, and nothing is worked loose from an old damper. It is the dearest part, and a sound damper goes with it.',
   withPump: 'A pump that ran for the leak has aged by it, and everything is opened once. If it was sound, it is money spent early.',
   axleCoils: 'Nothing can leak there again. Levelling, levels and the ride of that axle are gone for good.',
+  coilsAndDampers: 'With plain dampers too nothing asks for the module any more, and its message has no cause left. Two sound dampers go, and with them what they could do.',
   withBlock: 'A block that seeps lets the new springs sink as the old ones did, and its lines are open anyway. If it holds, it is the dearest seal in the car.',
   allCoils: 'No pump, no block, no line: nothing of it can fail again. Everything the suspension could do is gone, and both axles must be made to agree.',
   pump: 'It is what failed. The leak or the dust that wore it must be found, or the next one goes the same way.',
@@ -36,7 +38,8 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
 }
 
 /** What an option takes away or asks for, on such a vehicle; money is not all. */
-export function consequences(id: OptionId, { damping, levels, air, crossValve }: Architecture, axle: Axle): readonly string[] {
+export function consequences(id: OptionId, architecture: Architecture, axle: Axle): readonly string[] {
+  const { damping, levels, crossValve } = architecture
   switch (id) {
     case 'this': return ['The sides may stand and ride a little differently.', ...(crossValve[axle] ? ['The cross valve evens pressures out, not ages.'] : [])]
     case 'withBlock': return ['Both sides alike, and no old seat behind them.']
@@ -45,12 +48,13 @@ export function consequences(id: OptionId, { damping, levels, air, crossValve }:
     case 'pump': return ['The dryer goes with it, or dust and water go into the new one.']
     case 'leave': return ['The pump runs for the leak every day.', 'Not to be driven on its stops.', 'Show the owner how to tell that it grew.']
     case 'allCoils': return ['No levelling anywhere: it sags under load, and the headlamps are set anew.', ...(levels.length > 1 ? ['All levels are gone.'] : []), 'The module and its warning must be handled by a bypass module or in the maker’s way.', 'Reservoir and lines are emptied first, then closed and tied away; pump and fuse come out.', ...(damping.front !== 'plain' || damping.rear !== 'plain' ? ['Controlled dampers: dampers to suit on both axles.'] : []), 'Inspection and insurance: local rules decide whether and how.']
-    case 'axleCoils': return [
+    case 'axleCoils': case 'coilsAndDampers': return [
       `No levelling at the ${axle}: it sags under load, and the headlamps aim higher.`,
       ...(levels.length > 1 ? ['Its levels are gone: no raising, no kneeling there.'] : []), ...(axle === 'rear' ? ['Towing: the nose comes up under the drawbar’s load.'] : []),
       ...(damping[axle] !== 'plain' ? ['Its dampers are controlled by the module: dampers to suit, or a way that keeps the module content.'] : []),
+      ...(id === 'coilsAndDampers' ? [`The dampers at the ${OTHER_AXLE[axle]} have no setting any more; their plugs are closed and tied away.`] : damping[OTHER_AXLE[axle]] !== 'plain' && !hasAirOnAxle(architecture, OTHER_AXLE[axle]) ? [`The dampers at the ${OTHER_AXLE[axle]} are controlled too: the module stays for them, or they are changed with it.`] : []),
       'The warning must be handled by a bypass module or in the maker’s way.', 'Old lines are closed and tied away, spring seats get isolators.', 'Inspection and insurance: local rules decide whether and how.',
-      ...(hasAirOnAxle({ air } as Architecture, axle === 'rear' ? 'front' : 'rear') ? ['The other axle stays on air, with its pump.'] : []),
+      ...(hasAirOnAxle(architecture, OTHER_AXLE[axle]) ? ['The other axle stays on air, with its pump.'] : ['No air is left: reservoir and lines are emptied, pump and fuse come out.']),
     ]
   }
 }
@@ -61,4 +65,4 @@ export const lineWords = ({ kind, count }: EstimateLine, axle: Axle): string => 
 export const WAY_WORDS = { inPerson: 'in person', phone: 'by phone', message: 'by message' } as const
 
 /** Whether it goes on levelling itself afterwards. */
-export const levelsStill = (id: OptionId, axle: Axle): string => (id === 'allCoils' ? 'no' : id === 'axleCoils' ? `not at the ${axle}` : id === 'leave' ? 'while the pump lasts' : 'yes')
+export const levelsStill = (id: OptionId, axle: Axle): string => (id === 'allCoils' ? 'no' : id === 'axleCoils' || id === 'coilsAndDampers' ? `not at the ${axle}` : id === 'leave' ? 'while the pump lasts' : 'yes')

@@ -2,8 +2,15 @@ import { expose } from 'comlink'
 import type { OptionCost, StrategyRequest } from '@anklet/core/strategy'
 import { breakEven, compareOptions } from '@anklet/core/strategy'
 
-/** What options cost over the years; or that they could not be reckoned. */
-export type StrategyAnswer = { readonly kind: 'costs'; readonly costs: readonly OptionCost[]; /** Age of the other side above which both at once is the cheaper, years; null: one of them is at any age. */ readonly breakEvenYears: number | null } | { readonly kind: 'broken' }
+/** What options cost over the years. */
+export interface KnownCosts {
+  readonly kind: 'costs'
+  readonly costs: readonly OptionCost[]
+  /** Age of the other side above which both at once is the cheaper, years; null: one of them is at any age; undefined: still looked for. */
+  readonly breakEvenYears?: number | null
+}
+/** How far it is; what it came to; or that it could not be reckoned. */
+export type StrategyAnswer = { readonly kind: 'working'; readonly share: number } | KnownCosts | { readonly kind: 'broken' }
 
 /** Ages are looked through with fewer futures: the crossing is told to the year. */
 const LOOK_SAMPLES = 2500
@@ -16,10 +23,12 @@ function crossing(request: StrategyRequest): number | null {
 }
 
 const api = {
-  work(request: StrategyRequest): StrategyAnswer {
+  /** @param tell hears how far it is, and the costs before the crossing of ages is looked for. */
+  work(request: StrategyRequest, tell: (answer: StrategyAnswer) => void): StrategyAnswer {
     const began = performance.now()
-    const costs = compareOptions(request)
+    const costs = compareOptions(request, (share) => tell({ kind: 'working', share }))
     performance.measure('anklet.strategy', { start: began, end: performance.now() })
+    tell({ kind: 'costs', costs })
     return { kind: 'costs', costs, breakEvenYears: crossing(request) }
   },
 }

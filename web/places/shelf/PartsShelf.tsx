@@ -1,5 +1,5 @@
 import type { Part, PartKind, VehicleType } from '@anklet/contract'
-import { hasAirOnAxle } from '@anklet/core/vehicle'
+import { AXLES, hasAirOnAxle } from '@anklet/core/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'
@@ -49,7 +49,8 @@ function Editor({ type, part, onDone }: { readonly type: VehicleType; readonly p
     if (made.ok) save.submit({ payload: { partId: id, typeId: type.id, ...made.part }, baseVersion: part?.version ?? null }, onDone)
   }
   const error = save.error ?? drop.error
-  const axles = (['front', 'rear'] as const).filter((axle) => hasAirOnAxle(type.architecture, axle))
+  // Dampers of an axle without air may be controlled all the same.
+  const axles = AXLES.filter((axle) => form.kind === 'dampers' || hasAirOnAxle(type.architecture, axle))
   return (
     <form onSubmit={keep} className="grid gap-3 py-3" aria-label={part ? part.name : `A part of the ${type.name}`}>
       <div className="grid gap-3 sm:grid-cols-2"><Choice<PartKind> words="It is a" value={form.kind} options={KINDS} onChoose={(kind) => set({ kind })} /><Choice<Axle> words="For" value={form.axle} options={[['any', 'any axle'], ...axles.map((axle) => [axle, `the ${axle} axle`] as const)]} onChoose={(axle) => set({ axle })} />

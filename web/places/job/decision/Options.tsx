@@ -104,24 +104,25 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
   const decide = (): void => {
     if (!picked) return
     const cost = costOf(picked.id)
-    const coils = picked.id === 'axleCoils' && coil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, coil.name])) : {}
-    const lines: CommandPayload<'decision.take'>['lines'] = [...picked.lines.map((line) => ({ words: lineWords(line, axle), hours: line.hours, amount: line.cost + line.hours * rate.perHour })), ...(picked.id === 'axleCoils' && coil ? [{ words: `2 × coil ${coil.name}`, hours: 0, amount: 2 * coil.cost }] : [])]
+    const withCoil = picked.id === 'axleCoils' || picked.id === 'coilsAndDampers' ? coil : null
+    const coils = withCoil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, withCoil.name])) : {}
+    const lines: CommandPayload<'decision.take'>['lines'] = [...picked.lines.map((line) => ({ words: lineWords(line, axle), hours: line.hours, amount: line.cost + line.hours * rate.perHour })), ...(withCoil ? [{ words: `2 × coil ${withCoil.name}`, hours: 0, amount: 2 * withCoil.cost }] : [])]
     take.submit({ payload: { decisionId: crypto.randomUUID(), jobId: job.id, option: picked.id, title: optionTitle(picked.id, axle), reason: reason.trim(), validUntil: validUntil === '' ? null : validUntil, currency: rate.currency, lines, taxPercent: rate.taxPercent ?? 0, coils, over: cost ? { years: assumed.horizonYears, mean: cost.meanCost, p10: cost.p10Cost, p90: cost.p90Cost, secondVisit: cost.secondVisitProbability } : null } }, () => { choose(null); setReason('') })
   }
   return (
     <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">{options.map((built) => <Card key={built.id} built={built} cost={costOf(built.id)} title={optionTitle(built.id, axle)} rate={rate} chosen={chosen === built.id} onChoose={() => choose(chosen === built.id ? null : built.id)} />)}</ul>
+      {(answer === null || answer.kind === 'working') && options.some(({ missing }) => missing.length === 0) && <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">Following twenty thousand futures of each …<progress className="w-full" max={1} value={answer?.share ?? 0} aria-label="Futures followed" /></p>}
       {answer?.kind === 'broken' && <p className="wrong" role="alert">The costs could not be reckoned.</p>}
       {answer?.kind === 'costs' && <CostFan currency={rate.currency} years={assumed.horizonYears} chosen={chosen} options={options.flatMap(({ id, option }) => { const cost = costOf(id); return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : [] })} />}
       {answer?.kind === 'costs' && <Compared options={options} axle={axle} rate={rate} costOf={costOf} />}
-      {answer?.kind === 'costs' && options.some(({ id }) => id === 'both') && <p className="text-[14.5px]">{crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}</p>}
-      {answer === null && options.some(({ missing }) => missing.length === 0) && <p role="status" className="text-ink-2">Following twenty thousand futures …</p>}
+      {answer?.kind === 'costs' && answer.breakEvenYears !== undefined && options.some(({ id }) => id === 'both') && <p className="text-[14.5px]">{crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}</p>}
       <Assumptions assumed={assumed} used={repair.ages} ages={ages} lives={lives} onChange={assume} />
       {picked && (
         <section aria-label="The choice" className="sheet grid gap-3 p-4">
           <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>
           <ul className="list-disc pl-5">{consequences(picked.id, job.vehicleType.architecture, axle).map((each) => <li key={each}>{each}</li>)}</ul>
-          {picked.id === 'axleCoils' && <p className="hint">{coil ? `With the coil ${coil.name}.` : 'Choose the coils below first, or decide without and choose them later.'}</p>}
+          {(picked.id === 'axleCoils' || picked.id === 'coilsAndDampers') && <p className="hint">{coil ? `With the coil ${coil.name}.` : 'Choose the coils below first, or decide without and choose them later.'}</p>}
           {!job.closedAt && (
             <>
               <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">

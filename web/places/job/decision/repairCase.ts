@@ -1,4 +1,4 @@
-import type { Job, Lives, Part, Rate, VehicleDetail } from '@anklet/contract'
+import type { Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
 import { ageAt, fitLife, USUAL_LIVES } from '@anklet/core/strategy'
 import type { Axle, Corner } from '@anklet/core/vehicle'
@@ -47,8 +47,9 @@ export function lifeOf(what: 'spring' | 'pump', part: Part | undefined, lives: L
 /** The parts a strategy prices on an axle. */
 export function partsFor(parts: readonly Part[], typeId: string, axle: Axle): Readonly<Partial<Record<PricedKind, Part>>> {
   const fitting = parts.filter((part) => part.typeId === typeId && (part.axle === null || part.axle === axle))
-  const other = parts.find((part) => part.typeId === typeId && part.kind === 'conversion' && (part.axle === null || part.axle !== axle))
-  return { ...Object.fromEntries(fitting.map((part) => [part.kind, part])), ...(other ? { otherConversion: other } : {}) }
+  const ofOther = (kind: PartKind): Part | undefined => parts.find((part) => part.typeId === typeId && part.kind === kind && part.axle !== axle)
+  const [otherConversion, otherDampers] = [ofOther('conversion'), ofOther('dampers')]
+  return { ...Object.fromEntries(fitting.map((part) => [part.kind, part])), ...(otherConversion ? { otherConversion } : {}), ...(otherDampers ? { otherDampers } : {}) }
 }
 
 /** A case to be reckoned, out of the records and what is assumed. */

@@ -1,5 +1,6 @@
 import type { BuiltOption, LivingPart, StrategyRequest } from '@anklet/core/strategy'
 import type { Remote } from 'comlink'
+import { proxy } from 'comlink'
 import type { StrategyAnswer, StrategyWorker } from '../../../workers/strategyWorker.ts'
 import { useReckoned } from '../../../workers/useReckoned.ts'
 
@@ -7,7 +8,7 @@ const SAMPLES = 20_000
 const SEED = 20_261_124
 
 const makeWorker = (): Worker => new Worker(new URL('../../../workers/strategyWorker.ts', import.meta.url), { type: 'module' })
-const askCosts = (remote: Remote<StrategyWorker>, request: StrategyRequest): Promise<StrategyAnswer> => remote.work(request)
+const askCosts = (remote: Remote<StrategyWorker>, request: StrategyRequest, tell: (answer: StrategyAnswer) => void): Promise<StrategyAnswer> => remote.work(request, proxy(tell))
 
 /** What options cost over the years, reckoned beside the page; null while it is reckoned. */
 export function useCosts(parts: readonly LivingPart[], options: readonly BuiltOption[], horizonYears: number, discountRate: number): StrategyAnswer | null {
