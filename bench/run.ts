@@ -70,6 +70,9 @@ row('leak-down inference in the browser’s worker', `${pages.inferenceMs.toFixe
 row('- with the worker’s start and the night’s two curves', `${pages.weighingMs.toFixed(0)} ms`)
 row('longest task of the page’s main thread', `${pages.longestTaskMs.toFixed(0)} ms`, '50 ms')
 
+row(`${pages.costsOptions} options of a decision through 20,000 futures each, in the browser’s worker`, `${pages.costsMs.toFixed(0)} ms (${((3 * pages.costsMs) / pages.costsOptions).toFixed(0)} for three)`, '1,000 ms for three')
+row('- longest task of the page meanwhile', `${pages.costsTaskMs.toFixed(0)} ms`, '50 ms')
+
 const car = await measureCar()
 row('a night with the module awake, in the browser’s worker', `${car.awakeMs.toFixed(0)} ms`, '3000 ms')
 row('- longest task of the page meanwhile, the page opened included', `${car.awakeTaskMs.toFixed(0)} ms`, '50 ms')

@@ -39,6 +39,10 @@ describe('options a finding leaves open', () => {
     expect(option('axleCoils', { architecture: REAR_ONLY, failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['conversion'])
     expect(option('axleCoils', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['conversion', 'pump', 'relay'])
   })
+  test('coils that were chosen are bought with the conversion, and waited for', () => {
+    const coil = { cost: 130, hours: 0, pairHours: null, leadDays: 14 }
+    expect(option('axleCoils', { priced: { ...priced, coil } })).toMatchObject({ leadDays: 14, lines: [{ kind: 'conversion' }, { kind: 'coil', count: 2, cost: 260, hours: 0 }], option: { now: { cost: 900 + 260 + 5 * 95 } } })
+  })
   test('a pump worn out with the leak is in every option; one without a price is named', () => {
     expect(option('both', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual(['spring', 'pump', 'relay'])
     expect(option('struts', { priced: { ...priced, strut: undefined as never } }).missing).toEqual(['strut'])

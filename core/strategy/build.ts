@@ -5,7 +5,7 @@ import type { AxleCase } from './axle.ts'
 import type { LivingPart, Option, Visit } from './options.ts'
 
 /** What can be bought for a repair. */
-export type PricedKind = 'spring' | 'strut' | 'pump' | 'relay' | 'valveBlock' | 'conversion' | 'otherConversion' | 'otherDampers'
+export type PricedKind = 'spring' | 'strut' | 'pump' | 'relay' | 'valveBlock' | 'conversion' | 'coil' | 'otherConversion' | 'otherDampers'
 /** A part with its price. */
 export interface Priced { readonly cost: number; readonly hours: number; /** For both sides at once; null: twice. */ readonly pairHours: number | null; readonly leadDays: number }
 
@@ -38,6 +38,8 @@ function linesOf(id: OptionId, repair: RepairCase): readonly (readonly [kind: Pr
   const { failed, priced } = repair
   // A pump that ran with welding contacts takes its relay with it, where the shop has priced one.
   const pump: readonly (readonly [PricedKind, number])[] = [['pump', 1], ...(priced.relay ? [['relay', 1] as const] : [])]
+  // Chosen for the axle, where that was done: one a side.
+  const coils: readonly (readonly [PricedKind, number])[] = priced.coil ? [['coil', 2]] : []
   const withPump = failed === 'springAndPump' ? pump : []
   switch (id) {
     case 'this': return [['spring', 1], ...withPump]
@@ -46,10 +48,10 @@ function linesOf(id: OptionId, repair: RepairCase): readonly (readonly [kind: Pr
     case 'withPump': return [['spring', 2], ...pump]
     case 'withBlock': return [['spring', 2], ['valveBlock', 1], ...withPump]
     // Without any air there is nothing left for a pump to do.
-    case 'allCoils': return [['conversion', 1], ['otherConversion', 1]]
-    case 'axleCoils': return [['conversion', 1], ...(lastAir(repair) ? [] : withPump)]
+    case 'allCoils': return [['conversion', 1], ...coils, ['otherConversion', 1]]
+    case 'axleCoils': return [['conversion', 1], ...coils, ...(lastAir(repair) ? [] : withPump)]
     // Nothing is left for the module to do but the other axle's dampers: without it they stand at one setting, or set its message.
-    case 'coilsAndDampers': return [['conversion', 1], ['otherDampers', 1]]
+    case 'coilsAndDampers': return [['conversion', 1], ...coils, ['otherDampers', 1]]
     case 'pump': return pump
     case 'leave': return failed === 'pump' ? pump : [['spring', 1], ...withPump]
   }

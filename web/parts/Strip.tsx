@@ -90,7 +90,7 @@ export function Strip({ corners, joins, units, heightPx, phoneHeightPx = 150, on
           : <div key={corner} style={style} aria-label={capital(CORNER_WORDS[corner])} role="group">{scale}</div>
       })}
       {SIDES.map((side) => joins[side] && (
-        <div key={side} className={`strip-join ${PHONE_ROW.has(side) ? 'strip-side' : ''}`} style={{ gridArea: !phone ? BESIDE[side] : side === 'front' ? 'FL' : side === 'rear' ? 'RL' : side }}>{JOIN_WORDS[side]}<b>{joins[side].value}</b></div>
+        <div key={side} data-last={!phone && side === 'left'} className={`strip-join ${PHONE_ROW.has(side) ? 'strip-side' : ''}`} style={{ gridArea: !phone ? BESIDE[side] : side === 'front' ? 'FL' : side === 'rear' ? 'RL' : side }}>{JOIN_WORDS[side]}<b>{joins[side].value}</b></div>
       ))}
     </div>
   )

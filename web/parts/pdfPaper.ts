@@ -106,6 +106,12 @@ export class Paper {
     return this
   }
 
+  /** What follows stays together: on a new page unless so much room is left, pt. */
+  together(height: number): this {
+    this.room(height)
+    return this
+  }
+
   space(height: number): this {
     this.y -= height
     return this

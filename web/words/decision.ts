@@ -5,7 +5,7 @@ import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/strategy'
 
 /** Parts by name, as they stand on the shelf. */
 export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = { spring: 'air spring', strut: 'complete strut', pump: 'pump', relay: 'relay', valveBlock: 'valve block', conversion: 'conversion to coils, one axle', dampers: 'plain dampers, both sides of an axle' }
-export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { ...PART_KIND_WORDS, otherConversion: 'conversion to coils, the other axle', otherDampers: 'plain dampers, the other axle' }
+export const KIND_WORDS: Readonly<Record<PricedKind, string>> = { ...PART_KIND_WORDS, coil: 'coil', otherConversion: 'conversion to coils, the other axle', otherDampers: 'plain dampers, the other axle' }
 
 /** An option as it is offered. */
 export function optionTitle(id: OptionId, axle: Axle): string {

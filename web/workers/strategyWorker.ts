@@ -25,9 +25,7 @@ function crossing(request: StrategyRequest): number | null {
 const api = {
   /** @param tell hears how far it is, and the costs before the crossing of ages is looked for. */
   work(request: StrategyRequest, tell: (answer: StrategyAnswer) => void): StrategyAnswer {
-    const began = performance.now()
     const costs = compareOptions(request, (share) => tell({ kind: 'working', share }))
-    performance.measure('anklet.strategy', { start: began, end: performance.now() })
     tell({ kind: 'costs', costs })
     return { kind: 'costs', costs, breakEvenYears: crossing(request) }
   },

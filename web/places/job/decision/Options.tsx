@@ -34,7 +34,7 @@ function Card({ built, cost, title, rate, chosen, onChoose }: { readonly built: 
         <>
           <p className="num text-[21px] font-semibold">{built.id === 'leave' ? 'nothing now' : amountWords(now, rate.currency)}</p>
           <p className="text-[13.5px] text-ink-2">{built.id === 'leave' ? `then ${amountWords(now, rate.currency)}` : daysWords(built)}</p>
-          {cost && <p className="text-[13.5px]">Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b> ± {amountWords(cost.standardError, rate.currency)} of reckoning; another visit {percentWords(cost.secondVisitProbability)}.</p>}
+          {cost && <p className="text-[13.5px]">Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>{cost.standardError >= 0.5 && ` ± ${amountWords(cost.standardError, rate.currency)} of reckoning`}; another visit {percentWords(cost.secondVisitProbability)}.</p>}
         </>
       )}
       <p className="text-[13.5px] text-ink-2">{SCHOOL_WORDS[built.id]}</p>
@@ -96,7 +96,7 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
   const take = useCommand('decision.take')
   const axle = AXLE_OF[failed.corner]
   const [nowMs] = useState(() => Date.now())
-  const { repair, lives, ages } = useMemo(() => repairCaseOf(job, failed, known, assumed, nowMs), [job, failed, known, assumed, nowMs])
+  const { repair, lives, ages } = useMemo(() => repairCaseOf(job, failed, known, assumed, nowMs, coil), [job, failed, known, assumed, nowMs, coil])
   const { parts, options } = useMemo(() => buildOptions(repair), [repair])
   const answer = useCosts(parts, options, assumed.horizonYears, assumed.discountPercent / 100)
   const costOf = (id: string): OptionCost | undefined => (answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined)
@@ -104,9 +104,9 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
   const decide = (): void => {
     if (!picked) return
     const cost = costOf(picked.id)
-    const withCoil = picked.id === 'axleCoils' || picked.id === 'coilsAndDampers' ? coil : null
+    const withCoil = picked.lines.some(({ kind }) => kind === 'coil') ? coil : null
     const coils = withCoil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, withCoil.name])) : {}
-    const lines: CommandPayload<'decision.take'>['lines'] = [...picked.lines.map((line) => ({ words: lineWords(line, axle), hours: line.hours, amount: line.cost + line.hours * rate.perHour })), ...(withCoil ? [{ words: `2 × coil ${withCoil.name}`, hours: 0, amount: 2 * withCoil.cost }] : [])]
+    const lines: CommandPayload<'decision.take'>['lines'] = picked.lines.map((line) => ({ words: `${lineWords(line, axle)}${line.kind === 'coil' && withCoil ? ` ${withCoil.name}` : ''}`, hours: line.hours, amount: line.cost + line.hours * rate.perHour }))
     take.submit({ payload: { decisionId: crypto.randomUUID(), jobId: job.id, option: picked.id, title: optionTitle(picked.id, axle), reason: reason.trim(), validUntil: validUntil === '' ? null : validUntil, currency: rate.currency, lines, taxPercent: rate.taxPercent ?? 0, coils, over: cost ? { years: assumed.horizonYears, mean: cost.meanCost, p10: cost.p10Cost, p90: cost.p90Cost, secondVisit: cost.secondVisitProbability } : null } }, () => { choose(null); setReason('') })
   }
   return (

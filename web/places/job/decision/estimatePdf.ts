@@ -24,7 +24,7 @@ export async function estimateBytes({ vehicle, vehicleType, conclusions }: Job, 
   paper.row(['In all', '', money(total)], COLUMNS, { weight: 'bold', size: 12 }).space(16)
     .text(`This is an estimate, not an invoice${decision.validUntil ? `; it holds until ${format(new Date(decision.validUntil), 'd MMMM yyyy')}` : ''}. What comes to light when parts are off is told before it is done.`, { faint: true, gap: 10 })
   if (decision.coils && Object.keys(decision.coils).length > 0) paper.text('Coils in the place of air change how the vehicle stands under load and where its headlamps point. Inspection and insurance: local rules decide; the headlamps are set anew.', { gap: 10 })
-  paper.space(20)
+  paper.together(90).space(20)
   if (agreed) paper.text(`${agreed.name} agreed ${WAY_WORDS[agreed.way]} on ${format(new Date(agreed.at), 'd MMMM yyyy, HH:mm')}.`, { weight: 'bold' })
   else paper.space(26).rule().text('Agreed: name, date, signature', { size: 9, faint: true })
   return paper.bytes()

@@ -1,4 +1,4 @@
-import type { Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
+import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
 import { ageAt, fitLife, USUAL_LIVES } from '@anklet/core/strategy'
 import type { Axle, Corner } from '@anklet/core/vehicle'
@@ -53,13 +53,13 @@ export function partsFor(parts: readonly Part[], typeId: string, axle: Axle): Re
 }
 
 /** A case to be reckoned, out of the records and what is assumed. */
-export function repairCaseOf(job: Job, failed: Failed, known: { readonly detail: VehicleDetail; readonly parts: readonly Part[]; readonly lives: Lives; readonly rate: Rate }, assumed: Assumed, nowMs: number): { readonly repair: RepairCase; readonly priced: ReturnType<typeof partsFor>; readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }; readonly ages: { readonly other: number | null; readonly pump: number | null } } {
+export function repairCaseOf(job: Job, failed: Failed, known: { readonly detail: VehicleDetail; readonly parts: readonly Part[]; readonly lives: Lives; readonly rate: Rate }, assumed: Assumed, nowMs: number, /** Chosen for the axle. */ coil: CoilEntry | null = null): { readonly repair: RepairCase; readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }; readonly ages: { readonly other: number | null; readonly pump: number | null } } {
   const axle = AXLE_OF[failed.corner]
-  const priced = partsFor(known.parts, job.vehicleType.id, axle)
+  const priced = { ...partsFor(known.parts, job.vehicleType.id, axle), ...(coil ? { coil: { cost: coil.cost, hours: 0, pairHours: null, leadDays: coil.leadDays } } : {}) }
   const lives = { spring: lifeOf('spring', priced.spring, known.lives), pump: lifeOf('pump', priced.pump, known.lives) }
   const ages = agesOf(known.detail, failed.corner, nowMs)
   return {
-    priced, lives, ages,
+    lives, ages,
     repair: {
       failed: failed.what, axle, architecture: job.vehicleType.architecture, priced, lives: { spring: lives.spring.life, pump: lives.pump.life }, labourPerHour: known.rate.perHour,
       ages: { otherYears: assumed.otherYears ?? ages.other ?? UNKNOWN_AGE_YEARS, pumpYears: assumed.pumpYears ?? ages.pump ?? UNKNOWN_AGE_YEARS },
