@@ -1,0 +1,115 @@
+import type { Corner } from '../vehicle/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
+
+/** What is true of one corner, and what has been shown of it. */
+export interface CornerState {
+  /** Pressure in the spring; `some` is what stays behind after venting, or seeps in. */
+  readonly air: 'carrying' | 'some' | 'none'
+  /** Shown to be empty since the supply was cut. */
+  readonly proved: boolean
+  readonly line: 'closed' | 'eased' | 'open'
+  /** `unseated`: refitted, or stood on while empty, so that its folds may lie wrong. `coil`: no air is wanted here any more. */
+  readonly spring: 'seated' | 'unseated' | 'out' | 'coil'
+  /** Its folds were looked at extended since then. */
+  readonly seen: boolean
+}
+
+/** What is true of a vehicle in work. */
+export interface CarState {
+  readonly supply: boolean
+  /** Lifting mode: the module is awake and leaves the valves alone. */
+  readonly lifting: boolean
+  /** `standing`: held at standing height, the tyres just touching. */
+  readonly body: 'ground' | 'standing' | 'hanging'
+  readonly bodyHeld: boolean
+  readonly axleHeld: boolean
+  readonly under: boolean
+  /** Reservoir, or the gallery of a car without one. */
+  readonly plantAir: boolean
+  readonly plantProved: boolean
+  readonly pumpOpen: boolean
+  readonly blockOpen: boolean
+  readonly codesClear: boolean
+  readonly corners: Readonly<Partial<Record<Corner, CornerState>>>
+}
+
+/** What never changes while a vehicle is worked on. */
+export interface CarKind {
+  /** A reservoir pushes air past a seat that leaks. */
+  readonly reservoir: boolean
+  /** The axle hangs on its springs: it needs stands of its own. */
+  readonly axleHangs: boolean
+}
+
+/** What a person does to the whole car. */
+export type CarAct = 'cutSupply' | 'supplyBack' | 'liftingOn' | 'liftingOff' | 'raise' | 'holdBody' | 'holdAxle' | 'goUnder' | 'comeOut' | 'toStanding' | 'toGround' | 'ventPlant' | 'provePlant' | 'fillPlant' | 'openPump' | 'closePump' | 'openBlock' | 'closeBlock' | 'clearCodes' | 'handOver'
+/** What a person does at one corner. */
+export type CornerAct = 'vent' | 'ease' | 'prove' | 'openLine' | 'closeLine' | 'takeOut' | 'putIn' | 'putCoil' | 'seeFolds' | 'fill'
+export interface Act { readonly act: CarAct | CornerAct; readonly corner?: Corner }
+
+/** The moments that break parts and people: each is held by one gate. */
+export type GateId = 'lower' | 'openLine' | 'ease' | 'proof' | 'openPlant' | 'under' | 'hang' | 'keyOn' | 'fill' | 'handover'
+export const GATES: readonly GateId[] = ['lower', 'openLine', 'ease', 'proof', 'openPlant', 'under', 'hang', 'keyOn', 'fill', 'handover']
+/** What a gate asks for. */
+export type Condition = 'supplyOff' | 'supplyOffOrLifting' | 'supplyOffUnlessGround' | 'liftingUnlessGround' | 'held' | 'nobodyUnder' | 'cornerProved' | 'nothingSeepsIn' | 'allProved' | 'plantProved' | 'linesClosed' | 'plantClosed' | 'springsIn' | 'springsCarry' | 'foldsSeen' | 'codesClear' | 'liftingOff' | 'supplyOn' | 'onGround'
+
+/** Which gates an act must pass, and what each asks for. */
+export const GATES_OF: Readonly<Partial<Record<Act['act'], readonly { readonly gate: GateId; readonly asks: readonly Condition[] }[]>>> = {
+  raise: [{ gate: 'hang', asks: ['supplyOffOrLifting'] }],
+  liftingOff: [{ gate: 'hang', asks: ['supplyOffUnlessGround'] }],
+  supplyBack: [{ gate: 'hang', asks: ['liftingUnlessGround'] }, { gate: 'keyOn', asks: ['linesClosed', 'plantClosed', 'springsIn'] }],
+  goUnder: [{ gate: 'under', asks: ['held'] }],
+  ease: [{ gate: 'ease', asks: ['supplyOff'] }],
+  prove: [{ gate: 'proof', asks: ['supplyOff', 'nothingSeepsIn'] }],
+  provePlant: [{ gate: 'proof', asks: ['supplyOff'] }],
+  openLine: [{ gate: 'openLine', asks: ['supplyOff', 'cornerProved', 'nothingSeepsIn'] }],
+  openPump: [{ gate: 'openPlant', asks: ['supplyOff', 'plantProved'] }],
+  openBlock: [{ gate: 'openPlant', asks: ['supplyOff', 'plantProved', 'allProved'] }],
+  fill: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed', 'foldsSeen', 'codesClear'] }],
+  fillPlant: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed'] }],
+  toStanding: [{ gate: 'lower', asks: ['linesClosed', 'springsIn', 'nobodyUnder'] }],
+  toGround: [{ gate: 'lower', asks: ['linesClosed', 'springsCarry', 'nobodyUnder'] }],
+  handOver: [{ gate: 'handover', asks: ['onGround', 'linesClosed', 'plantClosed', 'springsCarry', 'liftingOff', 'supplyOn'] }],
+}
+
+const every = ({ corners }: CarState, test: (state: CornerState) => boolean): boolean => CORNERS.every((corner) => { const at = corners[corner]; return at === undefined || test(at) })
+
+/** Whether a condition holds as far as it has been shown: a proof counts, not a truth nobody looked at. @param corner where it is asked for one */
+export function holds(condition: Condition, state: CarState, kind: CarKind, corner?: Corner): boolean {
+  const at = corner ? state.corners[corner] : undefined
+  switch (condition) {
+    case 'supplyOff': return !state.supply
+    case 'supplyOn': return state.supply
+    case 'supplyOffOrLifting': return !state.supply || state.lifting
+    case 'supplyOffUnlessGround': return state.body !== 'hanging' || !state.supply
+    case 'liftingUnlessGround': return state.body !== 'hanging' || state.lifting
+    case 'held': return state.bodyHeld && (!kind.axleHangs || state.axleHeld)
+    case 'nobodyUnder': return !state.under
+    case 'cornerProved': return at?.proved ?? true
+    // Behind a proof air can seep in from a charged reservoir, unless the fitting lies eased.
+    case 'nothingSeepsIn': return at?.line === 'eased' || !kind.reservoir || state.plantProved
+    case 'allProved': return every(state, ({ proved, spring, line }) => proved || spring === 'out' || spring === 'coil' || line === 'open')
+    case 'plantProved': return state.plantProved
+    case 'linesClosed': return every(state, ({ line }) => line === 'closed')
+    case 'plantClosed': return !state.pumpOpen && !state.blockOpen
+    case 'springsIn': return every(state, ({ spring }) => spring !== 'out')
+    case 'springsCarry': return every(state, ({ air, spring }) => spring === 'coil' || (spring === 'seated' && air !== 'none'))
+    case 'foldsSeen': return every(state, ({ spring, seen }) => spring !== 'unseated' || seen)
+    case 'codesClear': return state.codesClear
+    case 'liftingOff': return !state.lifting
+    case 'onGround': return state.body === 'ground'
+  }
+}
+
+/** A gate that is shut, and what it waits for. */
+export interface Shut { readonly gate: GateId; readonly missing: readonly Condition[] }
+
+/** @param removed gates taken away, to see what each of them holds. @returns null where the act may be done */
+export function shutGate({ act, corner }: Act, state: CarState, kind: CarKind, removed?: GateId): Shut | null {
+  for (const { gate, asks } of GATES_OF[act] ?? []) {
+    if (gate === removed) continue
+    const missing = asks.filter((condition) => !holds(condition, state, kind, corner))
+    if (missing.length > 0) return { gate, missing }
+  }
+  return null
+}
