@@ -34,7 +34,7 @@ function atCorner(state: CarState, corner: Corner, act: Act['act']): Outcome {
     case 'takeOut': return fitted && at.line === 'open' && state.body === 'hanging' ? to(withCorner(state, corner, { spring: 'out' })) : NOTHING
     case 'putIn': return at.spring === 'out' ? to(withCorner(state, corner, { spring: 'unseated', air: 'none', proved: false, seen: false })) : NOTHING
     case 'putCoil': return at.spring === 'out' ? to(withCorner(state, corner, { spring: 'coil', air: 'none', proved: false })) : NOTHING
-    case 'seeFolds': return at.spring === 'unseated' && state.body !== 'ground' ? to(withCorner(state, corner, { seen: true })) : NOTHING
+    case 'seeFolds': return fitted && state.body !== 'ground' ? to(withCorner(state, corner, { seen: true })) : NOTHING
     case 'fill': return fitted && at.air !== 'carrying' && at.line === 'closed' ? { states: [withCorner(state, corner, { air: 'carrying', spring: 'seated', proved: false })], harm: at.spring === 'unseated' && !at.seen ? 'filledUnseenFolds' : null } : NOTHING
     default: return NOTHING
   }
@@ -50,7 +50,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
     case 'liftingOff': return state.lifting ? to({ ...state, lifting: false }) : NOTHING
     case 'raise': return body === 'hanging' ? NOTHING : to({ ...state, body: 'hanging' })
     case 'holdBody': return body === 'hanging' && !state.bodyHeld ? to({ ...state, bodyHeld: true }) : NOTHING
-    case 'holdAxle': return body === 'hanging' && !state.axleHeld ? to({ ...state, axleHeld: true }) : NOTHING
+    case 'holdAxle': return body === 'hanging' ? to({ ...state, axleHeld: true }) : NOTHING
     case 'goUnder': return body !== 'ground' && !state.under ? to({ ...state, under: true }) : NOTHING
     case 'comeOut': return state.under ? to({ ...state, under: false }) : NOTHING
     case 'toStanding': return body === 'hanging' ? to({ ...state, body: 'standing', bodyHeld: false, axleHeld: false }) : NOTHING
@@ -101,3 +101,7 @@ export function happens(state: CarState, { reservoir }: CarKind): readonly CarSt
   })
   return state.supply && !state.plantAir && !state.pumpOpen ? [...corners, { ...state, plantAir: true }] : corners
 }
+
+/** What a wait does: an eased fitting falls silent. */
+export const waited = (state: CarState): CarState =>
+  CORNERS.reduce((car, corner) => { const at = car.corners[corner]; return at?.line === 'eased' && at.air !== 'none' ? withCorner(car, corner, emptied(car, at)) : car }, state)

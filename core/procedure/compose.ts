@@ -1,0 +1,143 @@
+import type { Result } from '../result/index.ts'
+import { ok, refuse } from '../result/index.ts'
+import type { Architecture, Corner } from '../vehicle/index.ts'
+import { SIDE_OF, WALK } from '../vehicle/index.ts'
+import type { BookStep, Minutes, ProcedureBook, ShopWay, Stretch, Support } from './book.ts'
+import { STRETCHES } from './book.ts'
+import type { Order, Placed } from './expand.ts'
+import { Expansion } from './expand.ts'
+import type { Condition, GateId } from './machine.ts'
+import { GATES_OF } from './machine.ts'
+import type { PlanRefusal } from './refusals.ts'
+import type { Situation, StepPlace, WantedJob } from './situation.ts'
+import { cornersAt } from './situation.ts'
+import { placeJobs } from './wanted.ts'
+
+/** What a plan is asked for. */
+export interface PlanRequest { readonly architecture: Architecture; readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay }
+
+/** A step of a plan. */
+export interface PlanStep {
+  readonly key: string
+  readonly step: string
+  readonly place: StepPlace
+  readonly phase: Stretch
+  readonly words: string
+  readonly why: string
+  readonly caution: string | null
+  /** Hands on, min. */
+  readonly minutes: number
+  /** Unattended afterwards, min. */
+  readonly waitMinutes: number
+  readonly gates: readonly { readonly gate: GateId; readonly asks: readonly Condition[] }[]
+  readonly needs: readonly string[]
+  readonly gives: readonly string[]
+  readonly takes: readonly string[]
+  readonly under: boolean
+  readonly second: boolean
+  readonly photo: boolean
+  readonly lift: 'up' | 'down' | null
+  readonly part: string | null
+  readonly torque: string | null
+  readonly tools: readonly string[]
+  readonly uses: readonly string[]
+  readonly jobs: readonly string[]
+  /** What it waits for, and why. */
+  readonly after: readonly { readonly key: string; readonly fact: string | null }[]
+}
+
+/** Steps of several jobs in one order. */
+export interface Plan {
+  readonly steps: readonly PlanStep[]
+  readonly handsOnMinutes: number
+  readonly waitMinutes: number
+  /** With one person who uses waits for what can be done meanwhile, min. */
+  readonly elapsedMinutes: number
+  readonly liftMovements: number
+  readonly tools: readonly string[]
+  readonly uses: readonly string[]
+  readonly parts: readonly { readonly part: string; readonly count: number; readonly places: readonly StepPlace[] }[]
+  readonly torques: readonly string[]
+  readonly photos: readonly string[]
+  /** What is switched, pulled, eased, opened or left hanging on the way, from which step to which. */
+  readonly temporary: readonly { readonly fact: string; readonly place: StepPlace; readonly from: string; readonly until: string }[]
+  readonly situation: Pick<Situation, 'support' | 'way'>
+}
+
+const walkIndex = (place: StepPlace): number => (place === null ? -1 : Math.min(...cornersAt(place).map((corner) => WALK.indexOf(corner))))
+const minutesAt = (minutes: Minutes, place: StepPlace): number => (typeof minutes === 'number' ? minutes : place !== null && place in SIDE_OF ? minutes[SIDE_OF[place as Corner]] : Math.max(minutes.left, minutes.right))
+
+/** Steps in an order that keeps every order asked for: stretch by stretch, and both sides in step. @returns the steps of a circle where there is one */
+function sorted(placed: readonly Placed[], orders: readonly Order[], book: ProcedureBook): Result<readonly Placed[], PlanRefusal> {
+  const bookIndex = new Map(book.steps.map(({ id }, i) => [id, i]))
+  const rank = ({ step, place }: Placed): number => STRETCHES.indexOf(step.phase) * 1e6 + bookIndex.get(step.id)! * 100 + walkIndex(place) + 1
+  const before = new Map(placed.map(({ key }) => [key, new Set<string>()]))
+  for (const order of orders) before.get(order.after)?.add(order.before)
+  const left = new Map(placed.map((each) => [each.key, each]))
+  const done: Placed[] = []
+  while (left.size > 0) {
+    let next: Placed | null = null
+    for (const each of left.values()) if ((next === null || rank(each) < rank(next)) && [...before.get(each.key)!].every((key) => !left.has(key))) next = each
+    if (next === null) return refuse({ code: 'cycle', steps: circle(left, before) })
+    left.delete(next.key)
+    done.push(next)
+  }
+  return ok(done)
+}
+
+function circle(left: ReadonlyMap<string, Placed>, before: ReadonlyMap<string, ReadonlySet<string>>): readonly string[] {
+  const way: string[] = []
+  // Everything that is left waits for something that is left: walking back must come round.
+  for (let at = [...left.keys()][0]!; ; at = [...before.get(at)!].find((key) => left.has(key))!) {
+    const seen = way.indexOf(at)
+    if (seen >= 0) return way.slice(seen).reverse()
+    way.push(at)
+  }
+}
+
+/** When one person is done who starts the next step that may be started, in the plan's order, min. */
+export function elapsed(steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'waitMinutes' | 'after'>[]): number {
+  const ready = new Map<string, number>()
+  let now = 0
+  for (const { key, minutes, waitMinutes, after } of steps) {
+    now = Math.max(now, ...after.map((order) => ready.get(order.key) ?? 0)) + minutes
+    ready.set(key, now + waitMinutes)
+  }
+  return Math.max(now, ...ready.values())
+}
+
+const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] => [...(under ? ['goUnder' as const] : []), ...acts].flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0))
+
+/** Composes the steps of several jobs into one order in which everything a step needs is given before it. */
+export function composePlan(book: ProcedureBook, { architecture, jobs, support, way }: PlanRequest): Result<Plan, PlanRefusal> {
+  const wanted = placeJobs(book, architecture, jobs, support, way)
+  if (!wanted.ok) return wanted
+  const { placed, situation } = wanted.value
+  const expansion = new Expansion(book, situation)
+  const refusal = expansion.build(placed)
+  if (refusal) return refuse(refusal)
+  const orders = expansion.orders()
+  const order = sorted([...expansion.placed.values()], orders, book)
+  if (!order.ok) return order
+  const steps = order.value.map((each) => planStep(each, orders))
+  const distinct = (of: (step: PlanStep) => readonly string[]): readonly string[] => [...new Set(steps.flatMap(of))]
+  const handsOnMinutes = steps.reduce((sum, { minutes }) => sum + minutes, 0)
+  const elapsedMinutes = elapsed(steps)
+  return ok({
+    steps, handsOnMinutes, waitMinutes: elapsedMinutes - handsOnMinutes, elapsedMinutes, liftMovements: steps.filter(({ lift }) => lift !== null).length,
+    tools: distinct(({ tools }) => tools), uses: distinct(({ uses }) => uses), torques: distinct(({ torque }) => (torque ? [torque] : [])), photos: steps.filter(({ photo }) => photo).map(({ key }) => key),
+    parts: distinct(({ part }) => (part ? [part] : [])).map((part) => { const of = steps.filter((step) => step.part === part); return { part, count: of.length, places: of.map(({ place }) => place) } }),
+    temporary: order.value.flatMap((each) => (each.step.gives ?? []).filter((fact) => book.facts.some(({ id, temporary }) => id === fact && temporary)).flatMap((fact) => expansion.placesOf(fact, each.place).map((place) => ({ fact, place, from: each.key, until: expansion.withFact('takes', fact, place)[0]?.key ?? '' })))),
+    situation: { support, way: situation.way },
+  })
+}
+
+function planStep({ key, step, place, jobs }: Placed, orders: readonly Order[]): PlanStep {
+  const after = new Map<string, string | null>()
+  for (const order of orders) if (order.after === key && !after.get(order.before)) after.set(order.before, order.fact)
+  return {
+    key, step: step.id, place, phase: step.phase, words: step.words, why: step.why, caution: step.caution ?? null, minutes: minutesAt(step.minutes, place), waitMinutes: step.wait ?? 0, gates: gatesOf(step), needs: step.needs ?? [], gives: step.gives ?? [], takes: step.takes ?? [],
+    under: step.under ?? false, second: step.second ?? false, photo: step.photo ?? false, lift: step.lift ?? null, part: step.part ?? null, torque: step.torque ?? null, tools: step.tools ?? [], uses: step.uses ?? [], jobs: [...jobs],
+    after: [...after].map(([before, fact]) => ({ key: before, fact })),
+  }
+}

@@ -1,0 +1,149 @@
+import type { Result } from '../result/index.ts'
+import { ok, refuse } from '../result/index.ts'
+import { CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
+import type { BookFact, BookStep, ProcedureBook } from './book.ts'
+import type { PlanRefusal } from './refusals.ts'
+import type { Situation, StepPlace } from './situation.ts'
+import { applies, axleHangs, cornersAt, placesFrom } from './situation.ts'
+import type { PlacedJob } from './wanted.ts'
+
+/** A step at its place in a plan. */
+export interface Placed { readonly key: string; readonly step: BookStep; readonly place: StepPlace; readonly jobs: Set<string> }
+/** What must come before what, and because of which fact; a job's own order has none. */
+export interface Order { readonly before: string; readonly after: string; readonly fact: string | null }
+/** A need, read. */
+export interface Need { readonly fact: string; readonly kind: 'must' | 'ifGiven' | 'everywhere' | 'allAir' }
+
+const KINDS = { '?': 'ifGiven', '+': 'everywhere', '*': 'allAir' } as const
+/** Reads a need as it is written. */
+export function needOf(written: string): Need {
+  const kind = KINDS[written.at(-1) as keyof typeof KINDS]
+  return kind ? { fact: written.slice(0, -1), kind } : { fact: written, kind: 'must' }
+}
+
+export const keyOf = (step: string, place: StepPlace): string => (place === null ? step : `${step}.${place}`)
+
+/** Every step a plan is made of: those of its jobs, what they need, what they leave to be undone, and what proves it. */
+export class Expansion {
+  readonly placed = new Map<string, Placed>()
+  readonly chains: Order[] = []
+  private readonly facts: ReadonlyMap<string, BookFact>
+  private readonly steps: ReadonlyMap<string, BookStep>
+  /** Steps that belong to a job come with it, and are not fetched for others. */
+  private readonly own: ReadonlySet<string>
+
+  constructor(private readonly book: ProcedureBook, private readonly situation: Situation) {
+    this.facts = new Map(book.facts.map((fact) => [fact.id, fact]))
+    this.steps = new Map(book.steps.map((step) => [step.id, step]))
+    this.own = new Set(book.jobs.flatMap(({ steps }) => steps))
+  }
+
+  /** Where a fact is, seen from a step. */
+  placesOf(fact: string, place: StepPlace): readonly StepPlace[] {
+    return placesFrom(this.facts.get(fact)!.at, place, this.situation.architecture)
+  }
+
+  /** Steps of the plan that give a fact there, or take it. */
+  withFact(side: 'gives' | 'takes', fact: string, place: StepPlace): readonly Placed[] {
+    return [...this.placed.values()].filter((each) => (each.step[side] ?? []).includes(fact) && this.placesOf(fact, each.place).some((at) => at === place))
+  }
+
+  private add(id: string, from: StepPlace, job: string): readonly Placed[] {
+    const step = this.steps.get(id)
+    if (!step) return []
+    return placesFrom(step.at, from, this.situation.architecture).filter((place) => applies(step.when, this.situation, place)).map((place) => {
+      const key = keyOf(id, place)
+      const there = this.placed.get(key) ?? { key, step, place, jobs: new Set<string>() }
+      there.jobs.add(job)
+      this.placed.set(key, there)
+      return there
+    })
+  }
+
+  private addJob({ job, place }: PlacedJob): void {
+    // A job of an axle goes corner by corner, both in step.
+    const runs: readonly StepPlace[] = job.at === 'axle' ? cornersAt(place) : [place]
+    for (const run of runs) {
+      let last: readonly Placed[] = []
+      for (const id of job.steps) {
+        const next = this.add(id, run, job.id)
+        for (const before of last) for (const after of next) if (before.key !== after.key) this.chains.push({ before: before.key, after: after.key, fact: null })
+        if (next.length > 0) last = next
+      }
+      for (const id of job.ends) this.add(id, run, job.id)
+    }
+  }
+
+  /** Facts a step must find given, with their places; what somebody under the car needs is not left to the book. */
+  private musts({ step, place }: Placed): readonly (readonly [fact: string, place: StepPlace])[] {
+    const { architecture } = this.situation
+    const written = (step.needs ?? []).map(needOf).flatMap(({ fact, kind }) => (kind === 'must' ? this.placesOf(fact, place).map((at) => [fact, at] as const) : kind === 'allAir' ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((at) => [fact, at] as const) : []))
+    const under = step.under ? [['held', null] as const, ...placesFrom('axle', place, architecture).filter((axle) => axleHangs(architecture, axle)).map((axle) => ['axleHeld', axle] as const)] : []
+    return [...written, ...under]
+  }
+
+  private one(side: 'gives' | 'takes', fact: string, place: StepPlace, asker: string): Result<BookStep, PlanRefusal> {
+    const fitting = this.book.steps.filter((step) => (step[side] ?? []).includes(fact) && applies(step.when, this.situation, placesFrom(step.at, place, this.situation.architecture)[0] ?? place))
+    const free = fitting.filter(({ id }) => !this.own.has(id))
+    const [first, ...more] = free.length > 0 ? free : fitting
+    if (!first) return refuse({ code: 'nothingGives', step: asker, fact })
+    return more.length > 0 ? refuse({ code: 'severalGive', step: asker, fact, givers: [first, ...more].map(({ id }) => id) }) : ok(first)
+  }
+
+  private fetch(each: Placed): PlanRefusal | null {
+    const [job = ''] = each.jobs
+    const wanted = [
+      ...this.musts(each).filter(([fact, at]) => !this.facts.get(fact)!.atStart && this.withFact('gives', fact, at).length === 0).map(([fact, at]) => ['gives', fact, at] as const),
+      ...(each.step.gives ?? []).filter((fact) => this.facts.get(fact)!.temporary).flatMap((fact) => this.placesOf(fact, each.place).filter((at) => this.withFact('takes', fact, at).length === 0).map((at) => ['takes', fact, at] as const)),
+    ]
+    for (const [side, fact, at] of wanted) {
+      if (this.withFact(side, fact, at).length > 0) continue
+      const found = this.one(side, fact, at, each.step.id)
+      if (!found.ok) return found.error
+      this.add(found.value.id, at, job)
+    }
+    for (const fact of each.step.gives ?? []) for (const id of this.facts.get(fact)!.then ?? []) this.add(id, each.place, job)
+    return null
+  }
+
+  /** @returns what stands in the way, or null when the plan is whole */
+  build(jobs: readonly PlacedJob[]): PlanRefusal | null {
+    for (const job of jobs) this.addJob(job)
+    this.add('prove', null, jobs[0]!.job.id)
+    // What was fetched needs and leaves things itself, until nothing new comes.
+    const done = new Set<string>()
+    for (let open = [...this.placed.values()]; open.length > 0; open = [...this.placed.values()].filter(({ key }) => !done.has(key))) {
+      for (const each of open) {
+        done.add(each.key)
+        const refusal = this.fetch(each)
+        if (refusal) return refusal
+      }
+    }
+    return null
+  }
+
+  /** Everything that must come before something else. A fact holds from its giver to its taker: whoever needs it stands between. */
+  orders(): readonly Order[] {
+    const orders: Order[] = [...this.chains]
+    const each = [...this.placed.values()]
+    const push = (before: Placed, after: Placed, fact: string): void => { if (before.key !== after.key) orders.push({ before: before.key, after: after.key, fact }) }
+    const needers = new Map<string, Set<Placed>>()
+    const note = (fact: string, at: StepPlace, who: Placed): void => { const id = `${fact}@${String(at)}`; const set = needers.get(id) ?? new Set(); set.add(who); needers.set(id, set) }
+    for (const who of each) {
+      for (const [fact, at] of this.musts(who)) note(fact, at, who)
+      for (const { fact, kind } of (who.step.needs ?? []).map(needOf)) if (kind === 'ifGiven' || kind === 'everywhere') for (const at of this.placesOf(fact, who.place)) note(fact, at, who)
+    }
+    for (const fact of this.facts.values()) {
+      for (const at of new Set(each.flatMap(({ place }) => this.placesOf(fact.id, place)))) {
+        const [givers, takers] = [this.withFact('gives', fact.id, at), this.withFact('takes', fact.id, at)]
+        const asks = [...(needers.get(`${fact.id}@${String(at)}`) ?? [])]
+        for (const giver of givers) for (const who of asks) push(giver, who, fact.id)
+        for (const taker of takers) {
+          for (const giver of givers) push(giver, taker, fact.id)
+          for (const who of asks) if (!takers.includes(who)) push(who, taker, fact.id)
+        }
+      }
+    }
+    return orders
+  }
+}
