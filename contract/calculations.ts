@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, pressureBarG, sigma, someCorners, stallBarG, temperatureC, volumeL } from './quantities.ts'
 import { DiagnoseRequest, DiagnoseResponse } from './knowledge.ts'
+import { ProcedurePlanRequest, ProcedurePlanResponse } from './procedure.ts'
 import { SimulateRequest, SimulateResponse } from './simulation.ts'
 import { CornerName, VehicleGeometry } from './vehicle.ts'
 import { CoilConversionRequest, CoilConversionResponse, CoilRateRequest, CoilRateResponse, StrategyRequest, StrategyResponse } from './strategy.ts'
@@ -125,6 +126,7 @@ export const CALCULATIONS = {
   strategy: { request: StrategyRequest, response: StrategyResponse, summary: 'One side, both or coils: what each costs over the years' },
   'coil-conversion': { request: CoilConversionRequest, response: CoilConversionResponse, summary: 'Which coils fit a corner in the place of air' },
   'coil-rate': { request: CoilRateRequest, response: CoilRateResponse, summary: 'Rate and stress of a coil by its wire, diameter and turns' },
+  'procedure-plan': { request: ProcedurePlanRequest, response: ProcedurePlanResponse, summary: 'The steps of several jobs in one order, with gates and proofs' },
   'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
 } as const
 

@@ -5,6 +5,7 @@ import { ChargeRecord, CheckRecord, DeviceId, Trace, Channel } from './devices.t
 import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
+import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
 import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, Rate, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -52,6 +53,10 @@ export const COMMANDS = {
   'coil.drop': command('coil.drop', closed({ coilId: uuid })),
   'decision.take': command('decision.take', closed({ decisionId: uuid, ...without(DecisionRecord.properties, 'id', 'at', 'person') })),
   'decision.agree': command('decision.agree', closed({ agreementId: uuid, ...without(AgreementRecord.properties, 'id', 'at', 'person') })),
+  'procedures.save': command('procedures.save', closed({ book: nullable(ProcedureBook), way: ShopWay })),
+  'torque.save': command('torque.save', closed({ torqueId: uuid, ...without(TorqueRecord.properties, 'id', 'version') })),
+  'torque.drop': command('torque.drop', closed({ torqueId: uuid })),
+  'plan.make': command('plan.make', closed({ planId: uuid, ...without(PlanRecord.properties, 'id', 'at', 'person') })),
   'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
   'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
   'log.stop': command('log.stop', closed({ logId: uuid })),

@@ -32,6 +32,7 @@ describe('the contract', () => {
         "LinkMessages",
         "PROBLEM_STATUS",
         "Problem",
+        "ProcedureBook",
         "QUERY_RESPONSES",
         "ROUTES",
         "ShopBundle",

@@ -3,6 +3,7 @@ import { Type } from '@sinclair/typebox'
 import { ShopBundle } from './bundle.ts'
 import { LinkCommand, LinkHello, LinkMessages } from './devices.ts'
 import { KnowledgeBook } from './knowledge.ts'
+import { ProcedureBook } from './procedure.ts'
 import { closed, words } from './quantities.ts'
 import { Architecture, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -11,4 +12,4 @@ export const VehicleTypeFile = closed({ name: words(60), source: words(200), arc
 export type VehicleTypeFile = Static<typeof VehicleTypeFile>
 
 /** Every file format of ours, by the name its schema is kept under in docs/formats. */
-export const FILE_FORMATS = { 'vehicle-type': VehicleTypeFile, 'shop-bundle': ShopBundle, 'link-hello': LinkHello, 'link-messages': LinkMessages, 'link-command': LinkCommand, knowledge: KnowledgeBook } as const
+export const FILE_FORMATS = { 'vehicle-type': VehicleTypeFile, 'shop-bundle': ShopBundle, 'link-hello': LinkHello, 'link-messages': LinkMessages, 'link-command': LinkCommand, knowledge: KnowledgeBook, procedures: ProcedureBook } as const

@@ -3,6 +3,7 @@ import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
+import { PlanRecord } from './procedure.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
 import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
@@ -132,7 +133,7 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), plans: Type.Array(PlanRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
 export const JobRecord = closed({ ...jobHead, ...kept, vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>

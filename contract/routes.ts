@@ -8,6 +8,7 @@ import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, Repeatabil
 import { CoilRecord, LivesRecord, PartRecord } from './decision.ts'
 import { CodeTextRecord } from './codes.ts'
 import { KnowledgeRecord } from './knowledge.ts'
+import { ProceduresRecord, TorqueRecord } from './procedure.ts'
 import { closed, oneOf } from './quantities.ts'
 
 const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
@@ -30,6 +31,8 @@ export const QUERY_RESPONSES = {
   '/api/parts': Type.Array(PartRecord),
   '/api/coils': Type.Array(CoilRecord),
   '/api/lives': LivesRecord,
+  '/api/procedures': ProceduresRecord,
+  '/api/torques': Type.Array(TorqueRecord),
   '/api/bundle': ShopBundle,
   '/api/devices': Type.Array(DeviceStatus),
   '/api/logs/:id': LogRecord,
@@ -68,6 +71,8 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/parts': 'Parts with price, hours, lead time and life, by vehicle type',
   '/api/coils': 'The shop’s list of coils',
   '/api/lives': 'How long springs and pumps lasted in this shop’s vehicles',
+  '/api/procedures': 'The shop’s procedures where they differ from what ships, and what it settles its own way',
+  '/api/torques': 'Torques by vehicle type, with source and date',
   '/api/bundle': 'The whole shop as one file',
   '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
   '/api/logs/:id': 'A recorded log with its values, column by column',

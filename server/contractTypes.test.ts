@@ -4,6 +4,7 @@ import type { DutyAnswer, DutyRequest, FillRequest, LedgerAnswer, LedgerRequest,
 import type { VerdictAnswer, VerdictRequest } from '@anklet/core/heights'
 import type { ForecastRequest, LeakdownAnswer, LeakdownRequest, PlanAnswer, PlanRequest } from '@anklet/core/leakdown'
 import type { EquilibriumAnswer, EquilibriumRequest, TemperatureDropAnswer, TemperatureDropRequest } from '@anklet/core/pneumatics'
+import type { Plan, ShopWay, WantedJob } from '@anklet/core/procedure'
 import type { JobFacts } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
 import type { Architecture, GeometryInput } from '@anklet/core/vehicle'
@@ -25,6 +26,8 @@ describe('contract and core fit together', () => {
     expectTypeOf<contract.DutyRequest>().toExtend<DutyRequest>()
     expectTypeOf<Complete<contract.LiftTimeRequest, LiftRequest>>().toExtend<LiftRequest>()
     expectTypeOf<Complete<contract.AirLedgerRequest, LedgerRequest>>().toExtend<LedgerRequest>()
+    expectTypeOf<Required<contract.ProcedurePlanRequest>['jobs']>().toExtend<readonly WantedJob[]>()
+    expectTypeOf<contract.PlanMade['way']>().toEqualTypeOf<{ ventBy: ShopWay['ventBy']; first: ShopWay['first']; fillAt: ShopWay['fillAt'] }>()
     expectTypeOf<contract.Shop['units']>().toExtend<DisplayUnits>()
   })
 
@@ -36,6 +39,7 @@ describe('contract and core fit together', () => {
     expectTypeOf<LiftAnswer>().toExtend<contract.LiftTimeResponse>()
     expectTypeOf<DutyAnswer>().toExtend<contract.DutyResponse>()
     expectTypeOf<LedgerAnswer>().toExtend<contract.AirLedgerResponse>()
+    expectTypeOf<Plan['steps'][number]['phase']>().toExtend<contract.ProcedurePlanResponse['steps'][number]['phase']>()
     expectTypeOf<LeakdownAnswer>().toExtend<contract.LeakdownResponse>()
   })
 

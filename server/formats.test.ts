@@ -1,4 +1,5 @@
 import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { SHIPPED_PROCEDURES } from '@anklet/core/procedure'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, test } from 'vitest'
@@ -30,6 +31,10 @@ describe('file formats', () => {
     for (const { front, rear } of specifications) for (const axle of [front, rear]) expect(axle.minusMm + axle.plusMm).toBeLessThan(60)
     if (rest.ok) for (const pressure of Object.values(rest.value.pressureBarG)) expect(pressure === null || (pressure > 1 && pressure < 14)).toBe(true)
   })
+})
+
+test('the shipped procedures follow their format', () => {
+  expect(() => checkOf(FILE_FORMATS.procedures)(JSON.parse(JSON.stringify(SHIPPED_PROCEDURES)))).not.toThrow()
 })
 
 test('the shipped knowledge follows its format', () => {

@@ -8,6 +8,8 @@ import type { Order, Placed } from './expand.ts'
 import { Expansion } from './expand.ts'
 import type { Condition, GateId } from './machine.ts'
 import { GATES_OF } from './machine.ts'
+import type { Proof } from './proofs.ts'
+import { PROOFS } from './proofs.ts'
 import type { PlanRefusal } from './refusals.ts'
 import type { Situation, StepPlace, WantedJob } from './situation.ts'
 import { cornersAt } from './situation.ts'
@@ -29,7 +31,7 @@ export interface PlanStep {
   readonly minutes: number
   /** Unattended afterwards, min. */
   readonly waitMinutes: number
-  readonly gates: readonly { readonly gate: GateId; readonly asks: readonly Condition[] }[]
+  readonly gates: readonly { readonly gate: GateId; readonly asks: readonly { readonly condition: Condition; readonly proofs: readonly Proof[] }[] }[]
   readonly needs: readonly string[]
   readonly gives: readonly string[]
   readonly takes: readonly string[]
@@ -106,7 +108,7 @@ export function elapsed(steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'wait
   return Math.max(now, ...ready.values())
 }
 
-const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] => [...(under ? ['goUnder' as const] : []), ...acts].flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0))
+const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] => [...(under ? ['goUnder' as const] : []), ...acts].flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0)).map(({ gate, asks }) => ({ gate, asks: asks.map((condition) => ({ condition, proofs: PROOFS[condition] })) }))
 
 /** Composes the steps of several jobs into one order in which everything a step needs is given before it. */
 export function composePlan(book: ProcedureBook, { architecture, jobs, support, way }: PlanRequest): Result<Plan, PlanRefusal> {

@@ -6,9 +6,11 @@ import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
 import { coilRate, fitCoils } from '@anklet/core/conversion'
 import type { CoilMeasure, ConvertedCorner } from '@anklet/core/conversion'
 import { axleStrategies, compareOptions } from '@anklet/core/strategy'
+import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import { planSentence } from '../problems/plans.ts'
 import { runDiagnosis } from './diagnosis.ts'
 import { runSimulation } from './simulation.ts'
-import type { AirLedgerRequest, CalculationName, CoilConversionRequest, CoilRateRequest, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, StrategyRequest, TemperatureDropRequest } from '@anklet/contract'
+import type { AirLedgerRequest, CalculationName, CoilConversionRequest, CoilRateRequest, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, ProcedurePlanRequest, StrategyRequest, TemperatureDropRequest } from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
 export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string; readonly levelId?: string; readonly sentence?: string } }
@@ -23,6 +25,11 @@ function runForecast(request: ForecastRequest): CalculationOutcome {
 function runConversion({ candidates, ...corner }: CoilConversionRequest): CalculationOutcome {
   const fitted = fitCoils(corner as ConvertedCorner, candidates)
   return fitted.ok ? { ok: true, value: { candidates: fitted.value } } : fitted
+}
+
+function runPlan({ way, ...request }: ProcedurePlanRequest): CalculationOutcome {
+  const made = composePlan(SHIPPED_PROCEDURES, { ...request, way: { ...USUAL_WAY, ...way } })
+  return made.ok ? made : { ok: false, error: { code: made.error.code === 'jobUnknown' ? 'jobUnknown' : 'planImpossible', sentence: planSentence(made.error) } }
 }
 
 const RUN: { readonly [Name in CalculationName]: (request: never) => CalculationOutcome } = {
@@ -40,6 +47,7 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   strategy: (request: StrategyRequest) => ({ ok: true, value: { strategies: compareOptions(axleStrategies(request)) } }),
   'coil-conversion': runConversion,
   'coil-rate': (request: CoilRateRequest) => coilRate(request as CoilMeasure),
+  'procedure-plan': runPlan,
   'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),
 }
 

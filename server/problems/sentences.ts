@@ -62,6 +62,10 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   wireTooThick: (data) => `A wire of ${String(data['wireMm'])} mm cannot be wound to a mean diameter of ${String(data['meanDiameterMm'])} mm.`,
   solidTooLong: (data) => `The coil "${String(data['id'])}" would be longer solid than free. Read its figures once more.`,
   ladenLighter: (data) => `Laden it weighs ${whole(data['ladenLoadN'])} N and empty ${whole(data['loadN'])} N: are the two swapped?`,
+  planImpossible: (data) => String(data['sentence']),
+  jobUnknown: (data) => String(data['sentence']),
+  proceduresFaulty: (data) => `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} Nothing was stored.`,
+  torqueTurned: (data) => `The least, ${String(data['minNm'])} N.m, is above the most, ${String(data['maxNm'])} N.m. Are they swapped, or in another unit?`,
   contradiction: (data) => String(data['sentence']),
   internal: () => 'Something broke on our side. Nothing was saved; try again.',
 }

@@ -10,6 +10,7 @@ import { readPicture } from '../services/jobEntries.ts'
 import { listJobs } from '../services/jobList.ts'
 import { listCoils, listParts } from '../services/decisions.ts'
 import { readKnowledge } from '../services/knowledge.ts'
+import { listTorques, readProcedures } from '../services/plans.ts'
 import { readLives } from '../services/lives.ts'
 import { readLog } from '../services/logs.ts'
 import { readJob } from '../services/jobs.ts'
@@ -43,6 +44,8 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devi
   '/api/parts': listParts,
   '/api/coils': listCoils,
   '/api/lives': readLives,
+  '/api/procedures': readProcedures,
+  '/api/torques': listTorques,
   '/api/code-texts': (db) => codeTextsOf(db, null),
   '/api/bundle': writeBundle,
   '/api/logs/:id': readLog,

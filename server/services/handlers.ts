@@ -7,6 +7,7 @@ import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './
 import { importKnowledge, saveKnowledge } from './knowledge.ts'
 import { keepLog, startLog, stopLog } from './logs.ts'
 import { addPerson } from './people.ts'
+import { dropTorque, makePlan, saveProcedures, saveTorque } from './plans.ts'
 import { correctReading, importRounds, recordHeights } from './rounds.ts'
 import { changeShop } from './shop.ts'
 import { learnVehicle, saveVehicle } from './vehicles.ts'
@@ -42,6 +43,10 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'coil.drop': dropCoil,
   'decision.take': takeDecision,
   'decision.agree': agreeDecision,
+  'procedures.save': saveProcedures,
+  'torque.save': saveTorque,
+  'torque.drop': dropTorque,
+  'plan.make': makePlan,
   'charge.record': recordCharge,
   'log.start': startLog,
   'log.stop': stopLog,

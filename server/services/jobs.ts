@@ -6,6 +6,7 @@ import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import { agreementsOf, decisionsOf } from './decisions.ts'
+import { plansOf } from './plans.ts'
 import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsForJob } from './rounds.ts'
@@ -49,6 +50,6 @@ export async function readJob(db: Database, id: string): Promise<Job> {
   const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
   return {
     ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
+    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
   }
 }

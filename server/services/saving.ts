@@ -2,9 +2,9 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { PgTable, PgUpdateSetSource } from 'drizzle-orm/pg-core'
 import { AppError } from '../problems/appError.ts'
 import type { Transaction } from '../store/database.ts'
-import type { codeText, job, knowledge, part, shop, vehicle, vehicleType, watch } from '../store/schema.ts'
+import type { codeText, job, knowledge, part, procedures, shop, torque, vehicle, vehicleType, watch } from '../store/schema.ts'
 
-type Versioned = typeof codeText | typeof job | typeof knowledge | typeof part | typeof shop | typeof vehicle | typeof vehicleType | typeof watch
+type Versioned = typeof codeText | typeof job | typeof knowledge | typeof part | typeof procedures | typeof shop | typeof torque | typeof vehicle | typeof vehicleType | typeof watch
 
 /**
  * Changes a record if nobody else has since the version the person saw.
@@ -28,7 +28,7 @@ export function required<Row>(rows: readonly Row[], what: string, path: string |
 }
 
 const UNIQUE: Readonly<Record<string, string>> = {
-  vehicle_plate: 'A vehicle with the plate', vehicle_type_name: 'A vehicle type called', person_name: 'A person called', code_text_number: 'A text for the code', coil_name: 'A coil called',
+  vehicle_plate: 'A vehicle with the plate', vehicle_type_name: 'A vehicle type called', person_name: 'A person called', code_text_number: 'A text for the code', coil_name: 'A coil called', torque_fastener: 'A torque for',
 }
 
 /** What a broken uniqueness rule of the database is about, in words; undefined for any other error. */

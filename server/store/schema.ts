@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, customType, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
+import type { Architecture, ArrivalRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, PlanMade, ProcedureBook, Procedures, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -274,6 +274,40 @@ export const agreement = pgTable('agreement', {
   name: text('name').notNull(),
   way: text('way').$type<Agreement['way']>().notNull(),
 }, (table) => [index('agreement_job').on(table.jobId)])
+
+/** The shop's procedures where they differ from what ships, and what it settles its own way. */
+export const procedures = pgTable('procedures', {
+  id: smallint('id').primaryKey().default(1),
+  version: version(),
+  book: jsonb('book').$type<ProcedureBook>(),
+  way: jsonb('way').$type<Procedures['way']>().notNull(),
+}, (table) => [check('one_procedures', sql`${table.id} = 1`)])
+
+/** A torque of the shop's sheet. */
+export const torque = pgTable('torque', {
+  id: uuid('id').primaryKey(),
+  version: version(),
+  typeId: uuid('type_id').notNull().references(() => vehicleType.id),
+  fastener: text('fastener').notNull(),
+  minNm: doublePrecision('min_nm').notNull(),
+  maxNm: doublePrecision('max_nm').notNull(),
+  thenDegrees: doublePrecision('then_degrees'),
+  source: text('source').notNull(),
+  date: date('date', { mode: 'string' }).notNull(),
+}, (table) => [unique('torque_fastener').on(table.typeId, table.fastener), check('torque_range', sql`${table.minNm} <= ${table.maxNm}`)])
+
+/** A plan as it was made. Never changed and never deleted. */
+export const plan = pgTable('plan', {
+  id: uuid('id').primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  jobs: jsonb('jobs').$type<PlanMade['jobs']>().notNull(),
+  support: text('support').$type<PlanMade['support']>().notNull(),
+  way: jsonb('way').$type<PlanMade['way']>().notNull(),
+  alone: boolean('alone').notNull(),
+  order: jsonb('order').$type<PlanMade['order']>().notNull(),
+}, (table) => [index('plan_job').on(table.jobId)])
 
 /** Gas put in or let out. Never changed and never deleted. */
 export const charge = pgTable('charge', {

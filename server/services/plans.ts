@@ -1,0 +1,61 @@
+import { asc, eq } from 'drizzle-orm'
+import type { PlanMade, Procedures, Torque } from '@anklet/contract'
+import { composePlan, lintProcedures, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import type { ProcedureBook } from '@anklet/core/procedure'
+import { AppError } from '../problems/appError.ts'
+import { planSentence, procedureFaultSentence } from '../problems/plans.ts'
+import type { Database, Transaction } from '../store/database.ts'
+import { plan, procedures, torque, vehicle, vehicleType } from '../store/schema.ts'
+import type { Handler } from './handlers.ts'
+import { signed } from './instants.ts'
+import { openJobOf } from './rounds.ts'
+import { required, unlessTaken, updateVersion } from './saving.ts'
+
+/** Keeps the shop's procedures, or puts those back that ship, and what it settles its own way. @throws {AppError} `proceduresFaulty` with every fault; nothing is stored then */
+export const saveProcedures: Handler<'procedures.save'> = async (tx, { payload: { book, way }, baseVersion }) => {
+  const faults = book === null ? [] : lintProcedures(book as unknown as ProcedureBook).map((fault) => ({ path: `/payload/book/${fault.at}`, detail: procedureFaultSentence(fault) }))
+  if (faults[0]) throw new AppError('proceduresFaulty', { sentence: faults[0].detail, more: faults.length - 1 }, faults[0].path, faults)
+  await tx.insert(procedures).values({ book: null, way: USUAL_WAY }).onConflictDoNothing()
+  return updateVersion(tx, procedures, 1, baseVersion, { book, way }, 'procedures')
+}
+
+/** Keeps a torque of a vehicle type's sheet. @throws {AppError} `torqueTurned` where the least is above the most */
+export const saveTorque: Handler<'torque.save'> = async (tx, { payload, baseVersion }) => {
+  const { torqueId: id, ...values } = payload
+  if (values.minNm > values.maxNm) throw new AppError('torqueTurned', { minNm: values.minNm, maxNm: values.maxNm }, '/payload/minNm')
+  required(await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, values.typeId)), 'vehicle type', '/payload/typeId')
+  if (baseVersion !== null) return updateVersion(tx, torque, id, baseVersion, values, 'torque')
+  await unlessTaken(values.fastener, '/payload/fastener', tx.insert(torque).values({ id, ...values }))
+  return 1
+}
+
+/** Takes a torque off its sheet. */
+export const dropTorque: Handler<'torque.drop'> = async (tx, { payload: { torqueId } }) => {
+  required(await tx.delete(torque).where(eq(torque.id, torqueId)).returning({ id: torque.id }), 'torque', '/payload/torqueId')
+  return null
+}
+
+/** Keeps a plan on a job. @throws {AppError} `planImpossible` where its jobs make no plan on that vehicle */
+export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }) => {
+  const { planId: id, ...rest } = payload
+  const { vehicleId } = await openJobOf(tx, payload.jobId)
+  const { architecture } = required(await tx.select({ architecture: vehicleType.architecture }).from(vehicleType).innerJoin(vehicle, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, vehicleId)), 'vehicle')
+  const { book } = await readProcedures(tx)
+  const made = composePlan((book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES, { architecture, jobs: payload.jobs, support: payload.support, way: payload.way })
+  if (!made.ok) throw new AppError('planImpossible', { sentence: planSentence(made.error) }, '/payload/jobs')
+  await tx.insert(plan).values({ id, ...rest, personId: person, at })
+  return null
+}
+
+/** The shop's procedures and its way. */
+export async function readProcedures(db: Database | Transaction): Promise<Procedures> {
+  const [row] = await db.select({ version: procedures.version, book: procedures.book, way: procedures.way }).from(procedures)
+  return row ?? { version: 1, book: null, way: USUAL_WAY }
+}
+
+/** Torques, by vehicle type and fastener. */
+export const listTorques = (db: Database | Transaction): Promise<Torque[]> => db.select().from(torque).orderBy(asc(torque.typeId), asc(torque.fastener))
+
+/** Plans that were made, oldest first. @param jobId null: on all jobs */
+export const plansOf = async (db: Database | Transaction, jobId: string | null): Promise<PlanMade[]> =>
+  (await db.select().from(plan).where(jobId === null ? undefined : eq(plan.jobId, jobId)).orderBy(asc(plan.at), asc(plan.id))).map(signed)
