@@ -1,5 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
+import { CornerName } from './vehicle.ts'
 import { closed, instant, lengthMm, nullable, oneOf, someCorners, uuid, words } from './quantities.ts'
 
 const version = Type.Integer({ minimum: 1 })
@@ -26,7 +27,7 @@ export const DecisionRecord = closed({
   id: uuid, jobId: uuid, at: instant, person: uuid, option: words(40), title: words(160), reason: words(400), validUntil: nullable(Type.String({ format: 'date' })),
   currency: Type.String({ pattern: '^[A-Z]{3}$' }), lines: Type.Array(closed({ words: words(120), hours, amount: money }), { minItems: 1, maxItems: 30, description: 'The estimate; hours are in its amounts' }), taxPercent: from0(100, 'Tax, per cent'),
   over: nullable(closed({ years: Type.Number({ minimum: 0, maximum: 50 }), mean: money, p10: money, p90: money, secondVisit: Type.Number({ minimum: 0, maximum: 1 }) }, 'Present cost over the years as it was reckoned then')),
-  coils: Type.Optional(someCorners(words(40))),
+  coils: Type.Optional(someCorners(words(40))), corner: Type.Optional(nullable(CornerName)),
 })
 export type Decision = Static<typeof DecisionRecord>
 

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { CommandPayload, CommandType, Rate, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
 import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { WALK } from '@anklet/core/vehicle'
-import type { ScenarioCodes, ScenarioCoils, ScenarioJob, ScenarioParts, ScenarioRound } from './scenario.ts'
+import type { ScenarioCodes, ScenarioCoils, ScenarioJob, ScenarioParts, ScenarioRound, ScenarioTorques } from './scenario.ts'
 
 const HOUR_MS = 3_600_000
 /** A walk of two laps takes about this long. */
@@ -72,6 +72,7 @@ async function loadKnowledge(loader: Loader, folder: string, boss: string, at: s
 
 async function loadPrices(loader: Loader, folder: string, boss: string, at: string): Promise<void> {
   for (const [type, parts] of Object.entries(read<ScenarioParts>(folder, 'parts.json'))) for (const part of parts) await loader.send('part.save', boss, at, { partId: idOf(`${type} ${part.number}`), typeId: idOf(type), ...part })
+  for (const [type, torques] of Object.entries(read<ScenarioTorques>(folder, 'torques.json'))) for (const torque of torques) await loader.send('torque.save', boss, at, { torqueId: idOf(`${type} ${torque.fastener}`), typeId: idOf(type), ...torque })
   await loader.send('coils.save', boss, at, { coils: read<ScenarioCoils>(folder, 'coils.json').map((coil) => ({ id: idOf(`coil ${coil.name}`), ...coil })) })
 }
 

@@ -38,6 +38,8 @@ export interface ScenarioJob {
 
 /** Parts by the name of their vehicle type's file. */
 export type ScenarioParts = Readonly<Record<string, readonly Omit<CommandPayload<'part.save'>, 'partId' | 'typeId'>[]>>
+/** Torques by the name of their vehicle type's file. */
+export type ScenarioTorques = Readonly<Record<string, readonly Omit<CommandPayload<'torque.save'>, 'torqueId' | 'typeId'>[]>>
 export type ScenarioCoils = readonly Omit<CommandPayload<'coils.save'>['coils'][number], 'id'>[]
 
 /** What codes mean on a vehicle type, by the name of its file. */

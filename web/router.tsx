@@ -22,6 +22,8 @@ const PLACES: Readonly<Record<string, Place>> = {
   '/shelf/codes': async () => ({ Component: (await import('./places/shelf/CodesShelf.tsx')).CodesShelf }),
   '/shelf/parts': async () => ({ Component: (await import('./places/shelf/PartsShelf.tsx')).PartsShelf }),
   '/shelf/coils': async () => ({ Component: (await import('./places/shelf/CoilsShelf.tsx')).CoilsShelf }),
+  '/shelf/procedures': async () => ({ Component: (await import('./places/shelf/ProceduresShelf.tsx')).ProceduresShelf }),
+  '/shelf/torques': async () => ({ Component: (await import('./places/shelf/TorquesShelf.tsx')).TorquesShelf }),
   '/shelf/types/:id': async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }),
   '/shop': async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }),
 }

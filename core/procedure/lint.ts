@@ -45,11 +45,18 @@ function names(book: ProcedureBook): ProcedureFault[] {
 
 /** Everything wrong with a book: names that lead nowhere; then every job composed on every kind of car, and walked gate by gate. */
 export function lintProcedures(book: ProcedureBook): readonly ProcedureFault[] {
+  const looking = lintInSlices(book)
+  for (;;) { const slice = looking.next(); if (slice.done) return slice.value }
+}
+
+/** The same in slices of a few milliseconds, for a loop that must not stand still. */
+export function* lintInSlices(book: ProcedureBook): Generator<undefined, readonly ProcedureFault[], undefined> {
   const faults = names(book)
   if (faults.length > 0) return faults
   const told = new Set<string>()
   const tell = (fault: ProcedureFault): void => { const key = JSON.stringify(fault); if (!told.has(key)) { told.add(key); faults.push(fault) } }
   for (const job of book.jobs) for (const form of FORMS) for (const reservoir of [true, false]) for (const ventBy of VENTS) {
+    yield
     const architecture = car(form, reservoir)
     const corners = job.at === 'car' ? [] : job.at === 'corner' ? ['RL' as const] : placesFrom('corner', 'rear', architecture) as readonly ('RL' | 'RR')[]
     const plan = composePlan(book, { architecture, jobs: [{ job: job.id, corners }], support: 'twoPost', way: { ventBy, first: 'top', fillAt: 'hanging' } })

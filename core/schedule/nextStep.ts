@@ -1,5 +1,5 @@
 /** A phase of a job, in the order of the work. */
-export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision'
+export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision' | 'work'
 
 /** What is to be done next on a job. */
 export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'closeJob' | 'none'

@@ -1,7 +1,8 @@
+import { setImmediate } from 'node:timers/promises'
 import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
-import { composePlan, lintProcedures, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import type { ProcedureBook } from '@anklet/core/procedure'
+import { composePlan, lintInSlices, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import type { ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
 import { AppError } from '../problems/appError.ts'
 import { planSentence, procedureFaultSentence } from '../problems/plans.ts'
 import type { Database, Transaction } from '../store/database.ts'
@@ -11,9 +12,19 @@ import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 import { required, unlessTaken, updateVersion } from './saving.ts'
 
+// A whole book takes most of a second to walk: others are served in between.
+async function faultsOf(book: ProcedureBook): Promise<readonly ProcedureFault[]> {
+  const looking = lintInSlices(book)
+  for (;;) {
+    const slice = looking.next()
+    if (slice.done) return slice.value
+    await setImmediate()
+  }
+}
+
 /** Keeps the shop's procedures, or puts those back that ship, and what it settles its own way. @throws {AppError} `proceduresFaulty` with every fault; nothing is stored then */
 export const saveProcedures: Handler<'procedures.save'> = async (tx, { payload: { book, way }, baseVersion }) => {
-  const faults = book === null ? [] : lintProcedures(book as unknown as ProcedureBook).map((fault) => ({ path: `/payload/book/${fault.at}`, detail: procedureFaultSentence(fault) }))
+  const faults = book === null ? [] : (await faultsOf(book as unknown as ProcedureBook)).map((fault) => ({ path: `/payload/book/${fault.at}`, detail: procedureFaultSentence(fault) }))
   if (faults[0]) throw new AppError('proceduresFaulty', { sentence: faults[0].detail, more: faults.length - 1 }, faults[0].path, faults)
   await tx.insert(procedures).values({ book: null, way: USUAL_WAY }).onConflictDoNothing()
   return updateVersion(tx, procedures, 1, baseVersion, { book, way }, 'procedures')

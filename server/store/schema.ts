@@ -262,6 +262,7 @@ export const decision = pgTable('decision', {
   taxPercent: doublePrecision('tax_percent').notNull(),
   over: jsonb('over').$type<NonNullable<Decision['over']>>(),
   coils: jsonb('coils').$type<NonNullable<Decision['coils']>>().notNull().default({}),
+  corner: text('corner').$type<NonNullable<Decision['corner']>>(),
 }, (table) => [index('decision_job').on(table.jobId)])
 
 /** That an owner agreed. Never changed and never deleted. */

@@ -28,6 +28,8 @@ export const useCodeTexts = () => useQuery({ queryKey: ['code-texts'], queryFn: 
 export const useParts = () => useQuery({ queryKey: ['parts'], queryFn: () => ask('/api/parts') })
 export const useCoils = () => useQuery({ queryKey: ['coils'], queryFn: () => ask('/api/coils') })
 export const useLives = () => useQuery({ queryKey: ['lives'], queryFn: () => ask('/api/lives') })
+export const useProcedures = () => useQuery({ queryKey: ['procedures'], queryFn: () => ask('/api/procedures') })
+export const useTorques = () => useQuery({ queryKey: ['torques'], queryFn: () => ask('/api/torques') })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 
 /** Standard deviation of one reading in this shop, mm: learned from its double rounds, the usual figure until there are enough. */

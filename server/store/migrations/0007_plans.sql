@@ -32,6 +32,7 @@ CREATE TABLE "torque" (
 	CONSTRAINT "torque_range" CHECK ("torque"."min_nm" <= "torque"."max_nm")
 );
 --> statement-breakpoint
+ALTER TABLE "decision" ADD COLUMN "corner" text;--> statement-breakpoint
 ALTER TABLE "plan" ADD CONSTRAINT "plan_job_id_job_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."job"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "plan" ADD CONSTRAINT "plan_person_id_person_id_fk" FOREIGN KEY ("person_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "torque" ADD CONSTRAINT "torque_type_id_vehicle_type_id_fk" FOREIGN KEY ("type_id") REFERENCES "public"."vehicle_type"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

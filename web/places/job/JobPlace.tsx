@@ -22,9 +22,10 @@ import { summaryFacts } from './watchState.ts'
 
 const Checks = lazy(() => import('./checks/Checks.tsx').then((module) => ({ default: module.Checks })))
 const Decision = lazy(() => import('./decision/Decision.tsx').then((module) => ({ default: module.Decision })))
+const Work = lazy(() => import('./work/Work.tsx').then((module) => ({ default: module.Work })))
 const Dock = lazy(() => import('./dock/Dock.tsx').then((module) => ({ default: module.Dock })))
 
-const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks' || phase === 'decision'
+const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks' || phase === 'decision' || phase === 'work'
 
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
@@ -71,6 +72,7 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
           {phase === 'watch' && <WatchPhase job={job} />}
           {phase === 'checks' && <Suspense fallback={<p className="sub">…</p>}><Checks job={job} /></Suspense>}
           {phase === 'decision' && <Suspense fallback={<p className="sub">…</p>}><Decision key={job.id} job={job} /></Suspense>}
+          {phase === 'work' && <Suspense fallback={<p className="sub">…</p>}><Work key={job.id} job={job} /></Suspense>}
         </div>
       </div>
     </div>

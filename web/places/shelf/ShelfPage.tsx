@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
-const PARTS = [['/shelf', 'Vehicle types'], ['/shelf/causes', 'Causes'], ['/shelf/checks', 'Checks'], ['/shelf/codes', 'Codes'], ['/shelf/parts', 'Parts'], ['/shelf/coils', 'Coils']] as const
+const PARTS = [['/shelf', 'Vehicle types'], ['/shelf/causes', 'Causes'], ['/shelf/checks', 'Checks'], ['/shelf/codes', 'Codes'], ['/shelf/parts', 'Parts'], ['/shelf/coils', 'Coils'], ['/shelf/procedures', 'Procedures'], ['/shelf/torques', 'Torques']] as const
 
 /** One part of the shop's own knowledge, with the way to the others. */
 export function ShelfPage({ title, tools, children }: { readonly title: string; readonly tools?: ReactNode; readonly children: ReactNode }): ReactNode {

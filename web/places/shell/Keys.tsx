@@ -11,7 +11,7 @@ const LIST = [
   ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
 ] as const
 const PLACE: Readonly<Record<string, string>> = { f: '/', j: '/jobs', n: '/jobs/new', v: '/vehicles', b: '/bench', d: '/devices', s: '/shelf' }
-const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch', c: 'checks', e: 'decision' }
+const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch', c: 'checks', e: 'decision', o: 'work' }
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null
 

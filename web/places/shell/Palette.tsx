@@ -12,7 +12,7 @@ interface PaletteProps { readonly open: boolean; onClose(): void }
 const ITEM = 'flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 data-[selected=true]:bg-ink data-[selected=true]:text-paper'
 
 const PLACES = [
-  ['/', 'Floor'], ['/jobs', 'All jobs'], ['/jobs/new', 'New job'], ['/vehicles/import', 'Rounds out of a table'], ['/vehicles', 'Vehicles'], ['/devices', 'Devices: vehicle and gauges'], ['/shelf', 'Shelf: vehicle types'], ['/shelf/causes', 'Shelf: causes'], ['/shelf/checks', 'Shelf: checks'], ['/shelf/codes', 'Shelf: codes'], ['/shelf/parts', 'Shelf: parts and prices'], ['/shelf/coils', 'Shelf: coils'], ['/shop', 'Shop: people and units'],
+  ['/', 'Floor'], ['/jobs', 'All jobs'], ['/jobs/new', 'New job'], ['/vehicles/import', 'Rounds out of a table'], ['/vehicles', 'Vehicles'], ['/devices', 'Devices: vehicle and gauges'], ['/shelf', 'Shelf: vehicle types'], ['/shelf/causes', 'Shelf: causes'], ['/shelf/checks', 'Shelf: checks'], ['/shelf/codes', 'Shelf: codes'], ['/shelf/parts', 'Shelf: parts and prices'], ['/shelf/coils', 'Shelf: coils'], ['/shelf/procedures', 'Shelf: procedures'], ['/shelf/torques', 'Shelf: torques'], ['/shop', 'Shop: people and units'],
   ['/bench/stance', 'Bench: stance'], ['/bench/cold', 'Bench: cold'], ['/bench/wait', 'Bench: how long to wait'], ['/bench/verdict', 'Bench: height verdict'], ['/bench/leak', 'Bench: leak sizes'], ['/bench/parked', 'Bench: parked night'], ['/bench/fill', 'Bench: fill time'], ['/bench/lift', 'Bench: lift time'], ['/bench/pump', 'Bench: pump life'], ['/bench/pumptest', 'Bench: pump test'], ['/bench/decay', 'Bench: decay of a shut volume'], ['/bench/pumpday', 'Bench: the pump’s day'], ['/bench/air', 'Bench: air count'], ['/bench/units', 'Bench: units'],
 ] as const
 

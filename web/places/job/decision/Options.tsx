@@ -107,7 +107,7 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
     const withCoil = picked.lines.some(({ kind }) => kind === 'coil') ? coil : null
     const coils = withCoil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, withCoil.name])) : {}
     const lines: CommandPayload<'decision.take'>['lines'] = picked.lines.map((line) => ({ words: `${lineWords(line, axle)}${line.kind === 'coil' && withCoil ? ` ${withCoil.name}` : ''}`, hours: line.hours, amount: line.cost + line.hours * rate.perHour }))
-    take.submit({ payload: { decisionId: crypto.randomUUID(), jobId: job.id, option: picked.id, title: optionTitle(picked.id, axle), reason: reason.trim(), validUntil: validUntil === '' ? null : validUntil, currency: rate.currency, lines, taxPercent: rate.taxPercent ?? 0, coils, over: cost ? { years: assumed.horizonYears, mean: cost.meanCost, p10: cost.p10Cost, p90: cost.p90Cost, secondVisit: cost.secondVisitProbability } : null } }, () => { choose(null); setReason('') })
+    take.submit({ payload: { decisionId: crypto.randomUUID(), jobId: job.id, option: picked.id, corner: failed.corner, title: optionTitle(picked.id, axle), reason: reason.trim(), validUntil: validUntil === '' ? null : validUntil, currency: rate.currency, lines, taxPercent: rate.taxPercent ?? 0, coils, over: cost ? { years: assumed.horizonYears, mean: cost.meanCost, p10: cost.p10Cost, p90: cost.p90Cost, secondVisit: cost.secondVisitProbability } : null } }, () => { choose(null); setReason('') })
   }
   return (
     <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">

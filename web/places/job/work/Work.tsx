@@ -1,0 +1,72 @@
+import type { Job, Part, Procedures, Torque } from '@anklet/contract'
+import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
+import { inOrder, SHIPPED_PROCEDURES } from '@anklet/core/procedure'
+import type { ReactNode } from 'react'
+import { startTransition, useState } from 'react'
+import { Link } from 'react-router'
+import { sentenceOf } from '../../../data/api.ts'
+import { useCommand, useParts, usePersonName, useProcedures, useTorques } from '../../../data/queries.ts'
+import { planRefusalWords } from '../../../words/plan.ts'
+import { momentWords } from '../../../words/times.ts'
+import type { Chosen } from './JobChoice.tsx'
+import { JobChoice } from './JobChoice.tsx'
+import { PlanView } from './PlanView.tsx'
+import { proposedJobs } from './proposed.ts'
+import { usePlan } from './usePlan.ts'
+
+interface Shelf { readonly procedures: Procedures; readonly torques: readonly Torque[]; readonly parts: readonly Part[] }
+
+/** What makes one plan another; the database keeps its fields in an order of its own. */
+const contentOf = ({ jobs, support, way, alone, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, alone, order])
+
+function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job: Job; readonly shelf: Shelf }): ReactNode {
+  const made = job.plans.at(-1)
+  const [chosen, choose] = useState<Chosen>(() => ({ jobs: made?.jobs ?? proposedJobs(job), support: made?.support ?? 'twoPost', way: made?.way ?? procedures.way, alone: made?.alone ?? false }))
+  const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
+  const keep = useCommand('plan.make')
+  const nameOf = usePersonName()
+  const book = (procedures.book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES
+  // A job that waits for its corners is no reason to say no yet.
+  const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
+  const jobs = chosen.jobs.filter((each) => each.corners?.length !== 0)
+  const answer = usePlan(jobs.length === 0 ? null : { architecture: job.vehicleType.architecture, jobs, support: chosen.support, way: chosen.way, book: procedures.book === null ? null : book })
+  const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
+  const plan = answer?.kind === 'plan' ? answer.plan : null
+  const steps = plan ? inOrder(plan.steps, order) : []
+  const move = (key: string, to: number): void => {
+    const keys = steps.map((step: PlanStep) => step.key)
+    keys.splice(to, 0, keys.splice(keys.indexOf(key), 1)[0]!)
+    setOrder(keys)
+  }
+  const moved = plan !== null && steps !== plan.steps
+  const same = made !== undefined && contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
+  const submit = (): void => keep.submit({ payload: { planId: crypto.randomUUID(), jobId: job.id, jobs: jobs.map(({ job: id, corners }) => ({ job: id, ...(corners ? { corners: [...corners] } : {}) })), support: chosen.support, way: chosen.way, alone: chosen.alone, order: moved ? [...order] : [] } })
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+      {job.decisions.length === 0 && job.conclusions.length === 0 && <p className="hint no-print">Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say what is to be done.</p>}
+      {!job.closedAt && <details open={made === undefined || undefined} className="no-print"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">What is done, where, and on which lift</summary><JobChoice job={job} book={book} chosen={chosen} onChoose={(next) => startTransition(() => { choose(next); setOrder([]) })} /></details>}
+      {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
+      {answer?.kind === 'refused' && <p className="wrong" role="alert">{planRefusalWords(answer.refusal, jobWords)}</p>}
+      {answer?.kind === 'broken' && <p className="wrong" role="alert">The plan could not be made.</p>}
+      {answer === null && jobs.length > 0 && <p role="status" className="text-ink-2">Putting the steps in order …</p>}
+      {plan && (
+        <div className="no-print flex flex-wrap items-center gap-3">
+          {!job.closedAt && <button type="button" className="btn btn-go" disabled={keep.isPending || same || waiting !== undefined} onClick={submit}>{same ? 'Kept' : 'Keep this plan'}</button>}
+          <button type="button" className="btn" onClick={() => window.print()}>Print for the wall</button>
+          {moved && <button type="button" className="btn" onClick={() => setOrder([])}>Steps back in their order</button>}
+          {made && <span className="text-[14px] text-ink-2">Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}{same ? '' : '; changed since'}</span>}
+          {keep.isError && <p className="wrong w-full" role="alert">{sentenceOf(keep.error)}</p>}
+        </div>
+      )}
+      {plan && <PlanView job={job} plan={plan} steps={steps} book={book} torques={torques} parts={parts} alone={chosen.alone} onMove={move} />}
+    </div>
+  )
+}
+
+/** The work before it begins: jobs and corners as the decision asks for them, their steps in one order, what is needed, what is missing. */
+export function Work({ job }: { readonly job: Job }): ReactNode {
+  const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]
+  if (!procedures || !torques || !parts) return <p className="sub" role="status">Fetching procedures …</p>
+  // A decision that comes in while this is open proposes anew.
+  return <Planning key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''}`} job={job} shelf={{ procedures, torques, parts }} />
+}

@@ -1,0 +1,41 @@
+import type { Job } from '@anklet/contract'
+import type { WantedJob } from '@anklet/core/procedure'
+import type { AirForm, Corner } from '@anklet/core/vehicle'
+import { AXLE_CORNERS, AXLE_OF, CORNERS, hasAirAtCorner, OTHER_AXLE } from '@anklet/core/vehicle'
+import { failedBy } from '../decision/repairCase.ts'
+
+/** What changes a spring of that form: the sleeve, the bellows on its strut, or the damper as a whole. */
+const SPRING_JOB: Readonly<Record<AirForm, 'spring' | 'bellows' | 'strut' | null>> = { none: null, bellows: 'spring', bellowsOnDamper: 'bellows', strut: 'bellows', airDamper: 'strut' }
+/** Findings that are mended where they are, without a choice between schools. */
+const MENDS: Readonly<Record<string, string>> = { lineLeak: 'line', fittingLeak: 'line', lineBlocked: 'line', valveSeat: 'block', valveShut: 'block', blockLeak: 'block', crossValveOpen: 'block', exhaustValve: 'block', reservoirLeak: 'reservoir', chargeLow: 'charge', pumpWorn: 'pump', pumpSeized: 'pump', relayDead: 'relay', relayWelded: 'relay', dryerBlocked: 'dryer', dryerWet: 'dryer', sensorDead: 'sensor', sensorDrift: 'sensor', linkBent: 'sensor', moduleFaulty: 'module' }
+
+const springAt = (job: Job, corners: readonly Corner[], strut: boolean): readonly WantedJob[] => {
+  const kind = strut ? 'strut' : SPRING_JOB[job.vehicleType.architecture.air[AXLE_OF[corners[0]!]]]
+  return kind ? [{ job: kind, corners }] : []
+}
+
+/** Jobs as the newest decision asks for them; else as the finding does, where there was nothing to decide. */
+export function proposedJobs(job: Job): readonly WantedJob[] {
+  const [decision, finding] = [job.decisions.at(-1), job.conclusions.at(-1)]
+  const corner = decision?.corner ?? (finding ? failedBy(finding.cause, job)?.corner : undefined)
+  if (decision && corner) {
+    const axle = AXLE_OF[corner]
+    const pair = AXLE_CORNERS[axle]
+    const pump: readonly WantedJob[] = decision.lines.some(({ words }) => words.startsWith('pump')) ? [{ job: 'pump' }] : []
+    switch (decision.option) {
+      case 'this': return [...springAt(job, [corner], false), ...pump]
+      case 'both': case 'withPump': return [...springAt(job, pair, false), ...pump]
+      case 'withBlock': return [...springAt(job, pair, false), { job: 'block' }, ...pump]
+      case 'struts': return [...springAt(job, pair, true), ...pump]
+      case 'axleCoils': case 'coilsAndDampers': return [{ job: 'coils', corners: pair }, ...pump]
+      case 'allCoils': return [{ job: 'coils', corners: [...pair, ...AXLE_CORNERS[OTHER_AXLE[axle]]] }]
+      case 'pump': return [{ job: 'pump' }]
+      default: return []
+    }
+  }
+  const [base = '', place] = finding?.cause.split('.') ?? []
+  const mend = MENDS[base]
+  if (!mend) return []
+  const at = CORNERS.filter((each) => (place === each || AXLE_OF[each] === place) && (mend === 'sensor' || hasAirAtCorner(job.vehicleType.architecture, each)))
+  return mend === 'line' || mend === 'sensor' ? (at.length > 0 ? [{ job: mend, corners: at }] : []) : [{ job: mend }]
+}
