@@ -3,6 +3,7 @@ import { cpus } from 'node:os'
 import { measureCar } from './car.ts'
 import { measureCore } from './core.ts'
 import { measureDeciding } from './deciding.ts'
+import { measurePlanning } from './planning.ts'
 import { measureDiagnosis } from './diagnosis.ts'
 import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
@@ -40,6 +41,10 @@ for (const { times, causes, checks, ms } of measureDiagnosis()) row(`${times ===
 const deciding = measureDeciding()
 row(`three strategies, 20,000 futures each (standard error ${(100 * deciding.errorShare).toFixed(1)} % of the mean at most)`, `${deciding.strategiesMs.toFixed(0)} ms`, '1,000 ms')
 row('5,000 coils at four corners', `${deciding.coilsMs.toFixed(0)} ms`, '100 ms')
+
+const planning = measurePlanning()
+row(`plan of four struts, pump, block and four sensors: ${planning.steps} steps`, `${planning.planMs.toFixed(0)} ms`, '100 ms')
+row(`every order of acts on an axle of two corners: ${planning.states} states`, `${(planning.exploreMs / 1000).toFixed(1)} s`)
 
 const live = await measureLive()
 row(`${live.vehicles} stand-in vehicles live at once, one in five lifting: the server's processor`, `${live.cpuPercent.toFixed(0)} % of one core`)

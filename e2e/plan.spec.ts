@@ -37,7 +37,7 @@ test.describe('the plan', () => {
     await expect(page.getByRole('region', { name: 'What is missing' })).toContainText('Torques, not entered: air line fitting')
     await expect(page.getByRole('region', { name: 'What is missing' })).toContainText('2 × complete strut')
     await step(page, 'openLine.RL').getByText('Why, and why here').click()
-    await expect(step(page, 'openLine.RL')).toContainText('before the line is open: this spring shown empty, shown by its valve commanded open and the gallery near zero, or eased fitting silent')
+    await expect(step(page, 'openLine.RL')).toContainText(/Before the line is open.*this spring shown empty: its valve commanded open and the gallery near zero, or eased fitting silent/s)
     await expect(page.getByRole('region', { name: 'Undone again' })).toContainText('The supply of the air suspension is off')
     await hand.tap('Keep this plan')
     await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled()

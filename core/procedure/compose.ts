@@ -102,7 +102,8 @@ export function elapsed(steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'wait
   const ready = new Map<string, number>()
   let now = 0
   for (const { key, minutes, waitMinutes, after } of steps) {
-    now = Math.max(now, ...after.map((order) => ready.get(order.key) ?? 0)) + minutes
+    // A job's own order says what comes first, not that a wait must be over: only what needs the outcome waits for it.
+    now = Math.max(now, ...after.filter(({ fact }) => fact !== null).map((order) => ready.get(order.key) ?? 0)) + minutes
     ready.set(key, now + waitMinutes)
   }
   return Math.max(now, ...ready.values())

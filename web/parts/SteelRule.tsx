@@ -1,5 +1,6 @@
 import type { Phase } from '@anklet/core/schedule'
 import type { ReactNode } from 'react'
+import { useEffect, useRef } from 'react'
 import { NavLink } from 'react-router'
 import { capital } from '../words/corners.ts'
 
@@ -23,13 +24,19 @@ function Ticks({ on }: { readonly on: boolean }): ReactNode {
 
 /** The phases of a job as a steel rule down its edge: graduations are phases, the filled edge is what is done, the rider is where you are. */
 export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode {
+  // On a phone the rule is longer than the page: it is pushed until the present phase shows.
+  const strip = useRef<HTMLOListElement>(null)
+  useEffect(() => {
+    const [list, at] = [strip.current, strip.current?.querySelector<HTMLElement>('[data-present="true"]')]
+    if (list && at) list.scrollLeft = at.offsetLeft - (list.clientWidth - at.clientWidth) / 2
+  }, [present])
   return (
     <nav aria-label="Phases of this job" className="rule no-print border-b border-edge md:min-h-[calc(100dvh-53px)] md:border-b-0 md:border-r">
-      <ol className="flex md:block">
+      <ol ref={strip} className="relative flex overflow-x-auto md:block md:overflow-visible">
         {graduations.map(({ phase, words, done }) => {
           const on = phase === present
           return (
-            <li key={phase} className="relative min-w-0 flex-1 md:h-[66px]">
+            <li key={phase} data-present={on} className="relative min-w-[92px] flex-1 md:h-[66px] md:min-w-0">
               <NavLink to={`/jobs/${jobId}/${phase}`} className={`relative block h-full px-3 py-2 md:pl-10 md:pr-3 ${on ? 'bg-ink text-paper md:[clip-path:polygon(0_0,calc(100%-10px)_0,100%_30%,calc(100%-10px)_100%,0_100%)]' : done ? 'text-ink' : 'text-ink-3'}`}>
                 <Ticks on={on} />
                 {done && <span aria-hidden className={`absolute bottom-0 left-0 h-1 w-full md:bottom-auto md:top-0 md:h-full md:w-1.5 ${on ? 'bg-chalk md:bg-transparent' : 'bg-ink'}`} />}

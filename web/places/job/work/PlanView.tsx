@@ -64,7 +64,7 @@ export function PlanView({ job, plan, steps, book, torques, parts, alone, onMove
           </section>
         ))}
       </section>
-      <aside className="grid content-start gap-5"><Missing plan={plan} book={book} torques={torques} parts={parts} job={job} /><Needed plan={{ ...plan, steps }} book={book} /></aside>
+      <aside aria-label="What it takes" tabIndex={0} className="grid content-start gap-5 self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-32px)] lg:overflow-y-auto print:static print:max-h-none"><Missing plan={plan} book={book} torques={torques} parts={parts} job={job} /><Needed plan={{ ...plan, steps }} book={book} /></aside>
     </div>
   )
 }

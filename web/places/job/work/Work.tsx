@@ -43,7 +43,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
   const submit = (): void => keep.submit({ payload: { planId: crypto.randomUUID(), jobId: job.id, jobs: jobs.map(({ job: id, corners }) => ({ job: id, ...(corners ? { corners: [...corners] } : {}) })), support: chosen.support, way: chosen.way, alone: chosen.alone, order: moved ? [...order] : [] } })
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
-      {job.decisions.length === 0 && job.conclusions.length === 0 && <p className="hint no-print">Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say what is to be done.</p>}
+      {job.decisions.length === 0 && job.conclusions.length === 0 && !made && <p className="hint no-print">Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say what is to be done.</p>}
       {!job.closedAt && <details open={made === undefined || undefined} className="no-print"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">What is done, where, and on which lift</summary><JobChoice job={job} book={book} chosen={chosen} onChoose={(next) => startTransition(() => { choose(next); setOrder([]) })} /></details>}
       {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
       {answer?.kind === 'refused' && <p className="wrong" role="alert">{planRefusalWords(answer.refusal, jobWords)}</p>}

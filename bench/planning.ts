@@ -1,0 +1,19 @@
+import { ARRIVES, arrived, composePlan, explore, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import type { Architecture } from '@anklet/core/vehicle'
+import { CORNERS } from '@anklet/core/vehicle'
+import { medianMs } from './machine.ts'
+
+const CAR: Architecture = {
+  air: { front: 'strut', rear: 'strut' }, layout: 'closed', reservoir: true, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'each' }, sensorMount: 'adjustable', pressureSensor: 'gallery', damping: { front: 'continuous', rear: 'continuous' },
+  levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: 'switch', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null,
+}
+
+/** The largest combination composed, ms; and every order of acts on an axle of two corners followed to the last state. */
+export function measurePlanning(): { readonly planMs: number; readonly steps: number; readonly states: number; readonly exploreMs: number } {
+  const request = { architecture: CAR, jobs: [{ job: 'strut', corners: CORNERS }, { job: 'pump' }, { job: 'block' }, { job: 'sensor', corners: CORNERS }], support: 'twoPost', way: USUAL_WAY } as const
+  const plan = composePlan(SHIPPED_PROCEDURES, request)
+  const began = performance.now()
+  const { states } = explore(arrived({ RL: ARRIVES.up, RR: ARRIVES.up }), { reservoir: true, axleHangs: true })
+  const exploreMs = performance.now() - began
+  return { planMs: medianMs(() => composePlan(SHIPPED_PROCEDURES, request), 9), steps: plan.ok ? plan.value.steps.length : 0, states, exploreMs }
+}
