@@ -20,6 +20,7 @@ const minute = Type.Number({ minimum: 0, maximum: 1440, description: 'Hands on, 
 /** What shops settle their own way. */
 export const ShopWay = closed({ ventBy, first, fillAt })
 const WantedJob = closed({ job: id, corners: Type.Optional(Type.Array(CornerName, { minItems: 1, maxItems: 4, uniqueItems: true })) })
+const flat = Type.Array(CornerName, { maxItems: 4, uniqueItems: true, description: 'Corners it came in on empty springs' })
 const wantedJobs = Type.Array(WantedJob, { minItems: 1, maxItems: 30 })
 
 const StepWhen = closed({
@@ -48,14 +49,14 @@ export const ProceduresRecord = closed({ version: Type.Integer({ minimum: 1 }), 
 export type Procedures = Static<typeof ProceduresRecord>
 
 /** A plan as it was made: what for, and the order its steps were put into. Never changed; a later one takes its place. */
-export const PlanRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, jobs: wantedJobs, support, way: ShopWay, alone: Type.Boolean({ description: 'One person works alone; a second hand is planned otherwise' }), order: Type.Array(Type.String({ maxLength: 60 }), { maxItems: 600, description: 'Keys of its steps, where somebody moved them' }) })
+export const PlanRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, jobs: wantedJobs, support, way: ShopWay, flat, alone: Type.Boolean({ description: 'One person works alone; a second hand is planned otherwise' }), order: Type.Array(Type.String({ maxLength: 60 }), { maxItems: 600, description: 'Keys of its steps, where somebody moved them' }) })
 export type PlanMade = Static<typeof PlanRecord>
 
 /** A torque of the shop's sheet, for one fastener of a vehicle type. */
 export const TorqueRecord = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), typeId: uuid, fastener: id, minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }), maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }), thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })), source: words(200), date: Type.String({ format: 'date' }) })
 export type Torque = Static<typeof TorqueRecord>
 
-export const ProcedurePlanRequest = closed({ architecture: Architecture, jobs: wantedJobs, support, way: Type.Optional(closed({ ventBy: optional(ventBy), first: optional(first), fillAt: optional(fillAt) }, 'What the shop settles its own way')) })
+export const ProcedurePlanRequest = closed({ architecture: Architecture, jobs: wantedJobs, support, flat: Type.Optional(flat), way: Type.Optional(closed({ ventBy: optional(ventBy), first: optional(first), fillAt: optional(fillAt) }, 'What the shop settles its own way')) })
 export type ProcedurePlanRequest = Static<typeof ProcedurePlanRequest>
 const place = nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear'))
 const text = Type.String()

@@ -89,6 +89,10 @@ test.describe('the plan', () => {
     await expect(step(page, 'holdDriveOn')).toContainText('jacking beam')
     await expect(step(page, 'ease.RL')).toContainText('Face away')
     await expect(page.getByRole('button', { name: 'Valve block' })).toHaveCount(0)
+    // It came in flat on the other side too: that fold is seen extended and that spring filled as well.
+    await page.getByRole('group', { name: 'Came in on empty springs at' }).getByRole('button', { name: 'Rear right' }).click()
+    await expect(step(page, 'seeFolds.RR')).toBeVisible()
+    stand(await order(page), 'seeFolds.RR', 'toStanding', 'fillStanding.RR', 'lowerLifting')
   })
 
   test('by keyboard on a phone: the camper’s rear to coils, with the supply left off for good; two ways to one end are refused', async ({ page, demoShop }) => {

@@ -38,7 +38,7 @@ describe('a plan over the wire', () => {
 })
 
 describe('plans on a job', () => {
-  const made = (jobId: string, change: Partial<CommandPayload<'plan.make'>> = {}): CommandPayload<'plan.make'> => ({ planId: id(), jobId, jobs: [{ job: 'pump' }], support: 'stands', way: USUAL_WAY, alone: true, order: [], ...change })
+  const made = (jobId: string, change: Partial<CommandPayload<'plan.make'>> = {}): CommandPayload<'plan.make'> => ({ planId: id(), jobId, jobs: [{ job: 'pump' }], support: 'stands', way: USUAL_WAY, alone: true, flat: [], order: [], ...change })
   test('each stays as it was made, the newest last; one that makes no sense is not kept', async () => {
     const { jobId } = await openTestJob(bench)
     await bench.send('plan.make', made(jobId)).expect(200)

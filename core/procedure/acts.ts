@@ -25,7 +25,7 @@ function atCorner(state: CarState, corner: Corner, act: Act['act']): Outcome {
   const fitted = at.spring === 'seated' || at.spring === 'unseated'
   switch (act) {
     // Some may stay behind: that is why it has to be shown.
-    case 'vent': return fitted && at.line === 'closed' && at.air !== 'none' ? to(withCorner(state, corner, emptied(state, at)), ...(state.body === 'ground' ? [] : [withCorner(state, corner, { air: 'some' })])) : NOTHING
+    case 'vent': return fitted && at.line === 'closed' && at.air === 'none' ? to(state) : fitted && at.line === 'closed' ? to(withCorner(state, corner, emptied(state, at)), ...(state.body === 'ground' ? [] : [withCorner(state, corner, { air: 'some' })])) : NOTHING
     // What was shown with the line shut is not known of an eased one, nor the other way round.
     case 'ease': return fitted && at.line === 'closed' ? to(withCorner(state, corner, { line: 'eased', proved: false })) : NOTHING
     case 'prove': return at.air === 'none' && fitted ? to(withCorner(state, corner, { proved: true })) : NOTHING

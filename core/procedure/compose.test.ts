@@ -103,6 +103,17 @@ describe('what a situation changes', () => {
     expect(keys(made)).toContain('supplyNever')
     expect(keys(made).some((key) => key.startsWith('fill'))).toBe(false)
   })
+  test('a car that came in flat has every fold seen extended and its air filled in, whatever else is done', () => {
+    const made = plan([{ job: 'pump' }])
+    expect(keys(made).some((key) => key.startsWith('fill'))).toBe(false)
+    for (const fillAt of ['hanging', 'standing'] as const) for (const jobs of [[{ job: 'pump' }], [{ job: 'relay' }], [{ job: 'strut', corners: ['RL'] }], [{ job: 'block' }]] as const) {
+      const lying = composePlan(SHIPPED_PROCEDURES, { architecture: BASE, jobs, support: 'stands', way: { ...USUAL_WAY, fillAt }, flat: ['RL', 'RR'] })
+      if (!lying.ok) throw new Error(lying.error.code)
+      const order = keys(lying.value)
+      for (const corner of ['RL', 'RR']) expect([order.indexOf(`seeFolds.${corner}`) >= 0, order.indexOf(`seeFolds.${corner}`) < order.findIndex((key) => key.startsWith(`fill`) && key.endsWith(corner))]).toEqual([true, true])
+      expect(walkPlan(SHIPPED_PROCEDURES, BASE, lying.value.steps, ['RL', 'RR'])).toMatchObject({ ok: true })
+    }
+  })
   test('left and right may take their own minutes', () => {
     const book: ProcedureBook = { ...SHIPPED_PROCEDURES, steps: SHIPPED_PROCEDURES.steps.map((step) => (step.id === 'strutOut' ? { ...step, minutes: { left: 4, right: 19 } } : step)) }
     const made = composePlan(book, { architecture: BASE, jobs: [{ job: 'strut', corners: ['FL', 'FR'] }], support: 'twoPost', way: USUAL_WAY })

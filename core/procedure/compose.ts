@@ -16,7 +16,7 @@ import { cornersAt } from './situation.ts'
 import { placeJobs } from './wanted.ts'
 
 /** What a plan is asked for. */
-export interface PlanRequest { readonly architecture: Architecture; readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay }
+export interface PlanRequest { readonly architecture: Architecture; readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined }
 
 /** A step of a plan. */
 export interface PlanStep {
@@ -112,8 +112,8 @@ export function elapsed(steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'wait
 const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] => [...(under ? ['goUnder' as const] : []), ...acts].flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0)).map(({ gate, asks }) => ({ gate, asks: asks.map((condition) => ({ condition, proofs: PROOFS[condition] })) }))
 
 /** Composes the steps of several jobs into one order in which everything a step needs is given before it. */
-export function composePlan(book: ProcedureBook, { architecture, jobs, support, way }: PlanRequest): Result<Plan, PlanRefusal> {
-  const wanted = placeJobs(book, architecture, jobs, support, way)
+export function composePlan(book: ProcedureBook, { architecture, jobs, support, way, flat }: PlanRequest): Result<Plan, PlanRefusal> {
+  const wanted = placeJobs(book, architecture, jobs, support, way, flat)
   if (!wanted.ok) return wanted
   const { placed, situation } = wanted.value
   const expansion = new Expansion(book, situation)

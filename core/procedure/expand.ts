@@ -110,6 +110,8 @@ export class Expansion {
   build(jobs: readonly PlacedJob[]): PlanRefusal | null {
     for (const job of jobs) this.addJob(job)
     this.add('prove', null, jobs[0]!.job.id)
+    // A spring that lay empty is looked at extended and filled like one that was emptied, whatever else is done.
+    for (const corner of this.situation.flat) for (const step of this.book.steps) if (step.acts?.includes('fill')) this.add(step.id, corner, jobs[0]!.job.id)
     // What was fetched needs and leaves things itself, until nothing new comes.
     const done = new Set<string>()
     for (let open = [...this.placed.values()]; open.length > 0; open = [...this.placed.values()].filter(({ key }) => !done.has(key))) {

@@ -12,6 +12,8 @@ export interface Situation {
   readonly architecture: Architecture
   readonly support: Support
   readonly way: ShopWay
+  /** Corners that came in on empty springs, and take air again. */
+  readonly flat: ReadonlySet<Corner>
   /** Corners that stand on coils afterwards. */
   readonly converted: ReadonlySet<Corner>
   readonly refills: boolean

@@ -1,6 +1,6 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import type { Architecture } from '../vehicle/index.ts'
+import type { Architecture, Corner } from '../vehicle/index.ts'
 import { CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
 import type { Harm } from './acts.ts'
 import { doAct, waited } from './acts.ts'
@@ -33,11 +33,11 @@ export const kindOf = (architecture: Architecture): CarKind => ({ reservoir: arc
 export const carOf = (architecture: Architecture, flat: ReadonlySet<string> = new Set()): CarState =>
   arrived(Object.fromEntries(CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((corner) => [corner, flat.has(corner) ? ARRIVES.flat : ARRIVES.up])))
 
-/** Takes a car through steps in their order, gate by gate. @returns the car as it stands then, or where it was stopped */
-export function walkPlan(book: ProcedureBook, architecture: Architecture, steps: readonly Pick<PlanStep, 'key' | 'step' | 'place'>[]): Result<CarState, WalkRefusal> {
+/** Takes a car through steps in their order, gate by gate. @param flat corners it came in on empty springs. @returns the car as it stands then, or where it was stopped */
+export function walkPlan(book: ProcedureBook, architecture: Architecture, steps: readonly Pick<PlanStep, 'key' | 'step' | 'place'>[], flat: readonly Corner[] = []): Result<CarState, WalkRefusal> {
   const kind = kindOf(architecture)
   const byId = new Map(book.steps.map((step) => [step.id, step]))
-  let car = carOf(architecture)
+  let car = carOf(architecture, new Set(flat))
   for (const { key, step: id, place } of steps) {
     const step = byId.get(id)
     if (!step) continue

@@ -29,7 +29,7 @@ function placesOf(job: BookJob, corners: readonly Corner[], architecture: Archit
 }
 
 /** What is wanted, at its places, and the situation that makes; or why it makes no sense. */
-export function placeJobs(book: ProcedureBook, architecture: Architecture, wanted: readonly WantedJob[], support: Support, way: ShopWay): Result<{ readonly placed: readonly PlacedJob[]; readonly situation: Situation }, PlanRefusal> {
+export function placeJobs(book: ProcedureBook, architecture: Architecture, wanted: readonly WantedJob[], support: Support, way: ShopWay, flat: readonly Corner[] = []): Result<{ readonly placed: readonly PlacedJob[]; readonly situation: Situation }, PlanRefusal> {
   const placed: PlacedJob[] = []
   for (const { job: id, corners = [] } of wanted) {
     const job = book.jobs.find((each) => each.id === id)
@@ -44,7 +44,8 @@ export function placeJobs(book: ProcedureBook, architecture: Architecture, wante
   const cornersOf = (test: (id: string) => boolean): readonly Corner[] => CORNERS.filter((corner) => placed.some(({ job, place }) => test(job.id) && place !== null && placesFrom('corner', place, architecture).includes(corner)))
   const converted = new Set(cornersOf((id) => id === 'coils'))
   const emptied = placed.some(({ job }) => job.id === 'block') ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : cornersOf((id) => EMPTIES.has(id))
-  const situation: Situation = { architecture, support, way: wayOn(architecture, way), converted, refills: emptied.some((corner) => !converted.has(corner)) }
+  const lying = new Set(flat.filter((corner) => hasAirAtCorner(architecture, corner) && !converted.has(corner)))
+  const situation: Situation = { architecture, support, way: wayOn(architecture, way), flat: lying, converted, refills: lying.size > 0 || emptied.some((corner) => !converted.has(corner)) }
   const notHere = placed.find(({ job, place }) => !applies(job.when, situation, place))
   if (notHere) return refuse({ code: 'jobNotHere', job: notHere.job.id, place: notHere.place })
   for (const corner of CORNERS) {

@@ -52,7 +52,7 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
   const { vehicleId } = await openJobOf(tx, payload.jobId)
   const { architecture } = required(await tx.select({ architecture: vehicleType.architecture }).from(vehicleType).innerJoin(vehicle, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, vehicleId)), 'vehicle')
   const { book } = await readProcedures(tx)
-  const made = composePlan((book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES, { architecture, jobs: payload.jobs, support: payload.support, way: payload.way })
+  const made = composePlan((book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES, { architecture, jobs: payload.jobs, support: payload.support, way: payload.way, flat: payload.flat })
   if (!made.ok) throw new AppError('planImpossible', { sentence: planSentence(made.error) }, '/payload/jobs')
   await tx.insert(plan).values({ id, ...rest, personId: person, at })
   return null

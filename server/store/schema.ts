@@ -307,6 +307,7 @@ export const plan = pgTable('plan', {
   support: text('support').$type<PlanMade['support']>().notNull(),
   way: jsonb('way').$type<PlanMade['way']>().notNull(),
   alone: boolean('alone').notNull(),
+  flat: jsonb('flat').$type<PlanMade['flat']>().notNull().default([]),
   order: jsonb('order').$type<PlanMade['order']>().notNull(),
 }, (table) => [index('plan_job').on(table.jobId)])
 

@@ -7,6 +7,7 @@ CREATE TABLE "plan" (
 	"support" text NOT NULL,
 	"way" jsonb NOT NULL,
 	"alone" boolean NOT NULL,
+	"flat" jsonb DEFAULT '[]'::jsonb NOT NULL,
 	"order" jsonb NOT NULL
 );
 --> statement-breakpoint

@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { BookJob, ProcedureBook, ShopWay, Support, WantedJob } from '@anklet/core/procedure'
 import { applies, placesFrom, SUPPORTS } from '@anklet/core/procedure'
 import type { Corner } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, AXLE_OF, WALK } from '@anklet/core/vehicle'
+import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
@@ -10,12 +10,12 @@ import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { FILL_WORDS, FIRST_WORDS, SUPPORT_WORDS, VENT_WORDS } from '../../../words/plan.ts'
 
 /** What a plan is asked for, as it is chosen on the page. */
-export interface Chosen { readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; readonly alone: boolean }
+export interface Chosen { readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; readonly alone: boolean; readonly flat: readonly Corner[] }
 
 /** Corners at which a job can be done on that car; empty for a job of the whole car. */
 function cornersFor({ at, when }: BookJob, { vehicleType: { architecture } }: Job, { support, way }: Chosen): readonly Corner[] {
   if (at === 'car') return []
-  return WALK.filter((corner) => placesFrom(at, corner, architecture).some((place) => applies(when, { architecture, support, way, converted: new Set(), refills: true }, place)))
+  return WALK.filter((corner) => placesFrom(at, corner, architecture).some((place) => applies(when, { architecture, support, way, flat: new Set(), converted: new Set(), refills: true }, place)))
 }
 
 const toggled = (corners: readonly Corner[], { at }: BookJob, corner: Corner): readonly Corner[] => {
@@ -28,7 +28,7 @@ const options = <Value extends string>(words: Readonly<Record<Value, string>>): 
 /** Which jobs, at which corners, on which lift, and in the shop's way. */
 export function JobChoice({ job, book, chosen, onChoose }: { readonly job: Job; readonly book: ProcedureBook; readonly chosen: Chosen; onChoose(chosen: Chosen): void }): ReactNode {
   const { architecture } = job.vehicleType
-  const open = book.jobs.filter((each) => (each.at === 'car' ? applies(each.when, { architecture, support: chosen.support, way: chosen.way, converted: new Set(), refills: true }, null) : cornersFor(each, job, chosen).length > 0))
+  const open = book.jobs.filter((each) => (each.at === 'car' ? applies(each.when, { architecture, support: chosen.support, way: chosen.way, flat: new Set(), converted: new Set(), refills: true }, null) : cornersFor(each, job, chosen).length > 0))
   const wanted = (id: string): WantedJob | undefined => chosen.jobs.find((each) => each.job === id)
   const setJobs = (jobs: readonly WantedJob[]): void => onChoose({ ...chosen, jobs })
   const flip = ({ id, at }: BookJob): void => setJobs(wanted(id) ? chosen.jobs.filter((each) => each.job !== id) : [...chosen.jobs, at === 'car' ? { job: id } : { job: id, corners: [] }])
@@ -40,6 +40,7 @@ export function JobChoice({ job, book, chosen, onChoose }: { readonly job: Job; 
         return <div key={each.id} className="flex flex-wrap items-end gap-4"><Taps<Corner> legend={`Where: ${each.words}`} chosen={corners} onTap={(corner) => setJobs(chosen.jobs.map((of) => (of.job === each.id ? { ...of, corners: toggled(corners, each, corner) } : of)))} options={cornersFor(each, job, chosen).map((corner) => ({ value: corner, words: capital(CORNER_WORDS[corner]) }))} /><CornerGlyph lit={corners} /></div>
       })}
       <Taps<Support> legend="It stands on" chosen={[chosen.support]} onTap={(support) => onChoose({ ...chosen, support })} options={SUPPORTS.map((value) => ({ value, words: SUPPORT_WORDS[value] }))} />
+      <Taps<Corner> legend="Came in on empty springs at" chosen={chosen.flat} onTap={(corner) => onChoose({ ...chosen, flat: chosen.flat.includes(corner) ? chosen.flat.filter((each) => each !== corner) : [...chosen.flat, corner] })} options={WALK.filter((corner) => hasAirAtCorner(architecture, corner)).map((corner) => ({ value: corner, words: capital(CORNER_WORDS[corner]) }))} />
       <details className="border-t border-edge pt-1"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">The shop’s way: how air is let out, which end first, how it is filled, who is there</summary>
         <div className="grid gap-4 pt-1 sm:grid-cols-2">
           <Taps<ShopWay['ventBy']> legend="Air is let out" chosen={[chosen.way.ventBy]} onTap={(ventBy) => onChoose({ ...chosen, way: { ...chosen.way, ventBy } })} options={options(VENT_WORDS)} />

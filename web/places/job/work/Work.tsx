@@ -11,17 +11,17 @@ import { momentWords } from '../../../words/times.ts'
 import type { Chosen } from './JobChoice.tsx'
 import { JobChoice } from './JobChoice.tsx'
 import { PlanView } from './PlanView.tsx'
-import { proposedJobs } from './proposed.ts'
+import { flatOf, proposedJobs } from './proposed.ts'
 import { usePlan } from './usePlan.ts'
 
 interface Shelf { readonly procedures: Procedures; readonly torques: readonly Torque[]; readonly parts: readonly Part[] }
 
 /** What makes one plan another; the database keeps its fields in an order of its own. */
-const contentOf = ({ jobs, support, way, alone, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, alone, order])
+const contentOf = ({ jobs, support, way, alone, flat, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, alone, flat, order])
 
 function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job: Job; readonly shelf: Shelf }): ReactNode {
   const made = job.plans.at(-1)
-  const [chosen, choose] = useState<Chosen>(() => ({ jobs: made?.jobs ?? proposedJobs(job), support: made?.support ?? 'twoPost', way: made?.way ?? procedures.way, alone: made?.alone ?? false }))
+  const [chosen, choose] = useState<Chosen>(() => ({ jobs: made?.jobs ?? proposedJobs(job), support: made?.support ?? 'twoPost', way: made?.way ?? procedures.way, alone: made?.alone ?? false, flat: made?.flat ?? flatOf(job) }))
   const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
   const keep = useCommand('plan.make')
   const nameOf = usePersonName()
@@ -29,7 +29,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = chosen.jobs.filter((each) => each.corners?.length !== 0)
-  const answer = usePlan(jobs.length === 0 ? null : { architecture: job.vehicleType.architecture, jobs, support: chosen.support, way: chosen.way, book: procedures.book === null ? null : book })
+  const answer = usePlan(jobs.length === 0 ? null : { architecture: job.vehicleType.architecture, jobs, support: chosen.support, way: chosen.way, flat: chosen.flat, book: procedures.book === null ? null : book })
   const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
   const plan = answer?.kind === 'plan' ? answer.plan : null
   const steps = plan ? inOrder(plan.steps, order) : []
@@ -40,7 +40,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
   }
   const moved = plan !== null && steps !== plan.steps
   const same = made !== undefined && contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
-  const submit = (): void => keep.submit({ payload: { planId: crypto.randomUUID(), jobId: job.id, jobs: jobs.map(({ job: id, corners }) => ({ job: id, ...(corners ? { corners: [...corners] } : {}) })), support: chosen.support, way: chosen.way, alone: chosen.alone, order: moved ? [...order] : [] } })
+  const submit = (): void => keep.submit({ payload: { planId: crypto.randomUUID(), jobId: job.id, jobs: jobs.map(({ job: id, corners }) => ({ job: id, ...(corners ? { corners: [...corners] } : {}) })), support: chosen.support, way: chosen.way, alone: chosen.alone, flat: [...chosen.flat], order: moved ? [...order] : [] } })
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       {job.decisions.length === 0 && job.conclusions.length === 0 && !made && <p className="hint no-print">Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say what is to be done.</p>}

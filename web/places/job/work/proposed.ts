@@ -39,3 +39,10 @@ export function proposedJobs(job: Job): readonly WantedJob[] {
   const at = CORNERS.filter((each) => (place === each || AXLE_OF[each] === place) && (mend === 'sensor' || hasAirAtCorner(job.vehicleType.architecture, each)))
   return mend === 'line' || mend === 'sensor' ? (at.length > 0 ? [{ job: mend, corners: at }] : []) : [{ job: mend }]
 }
+
+/** Corners that came in on empty springs, as the arrival says: all of them, or where the complaint is. */
+export function flatOf({ arrival, complaint, vehicleType: { architecture } }: Job): readonly Corner[] {
+  const onStops = arrival?.onStops ?? 'none'
+  if (onStops === 'none') return []
+  return CORNERS.filter((corner) => hasAirAtCorner(architecture, corner) && (onStops === 'all' || complaint.where.includes(corner)))
+}
