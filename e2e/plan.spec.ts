@@ -4,6 +4,8 @@ import { expect, test } from './fixtures.ts'
 import { handOn, tabTo } from './hand.ts'
 import { openJobAt } from './jobs.ts'
 
+/** A corner of a job. */
+const at = (page: Page, job: string, corner: string): Locator => page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name: corner, exact: true })
 const step = (page: Page, key: string): Locator => page.locator(`[data-key="${key}"]`)
 /** Keys of the steps as they stand on the page. */
 const order = (page: Page): Promise<string[]> => page.locator('[data-key]').evaluateAll((rows) => rows.map((row) => row.getAttribute('data-key')!))
@@ -24,7 +26,7 @@ test.describe('the plan', () => {
     await page.getByRole('navigation', { name: 'Phases of this job' }).getByRole('link', { name: /Work/ }).click()
     // Proposed from the decision: complete struts at both rear corners.
     await expect(page.getByRole('button', { name: 'Complete strut', pressed: true })).toBeVisible()
-    await expect(page.getByRole('button', { name: 'Rear left', pressed: true })).toBeVisible()
+    await expect(at(page, 'complete strut', 'Rear left')).toHaveAttribute('aria-pressed', 'true')
     await hand.tap('Pump')
     await expect(step(page, 'pumpIn')).toBeVisible()
     const keys = await order(page)
@@ -54,8 +56,8 @@ test.describe('the plan', () => {
     const hand = handOn(page)
     await hand.tap('Complete strut')
     await expect(page.getByText('Tap the corners for “complete strut”.')).toBeVisible()
-    await hand.tap('Rear left')
-    await hand.tap('Rear right')
+    await at(page, 'complete strut', 'Rear left').click()
+    await at(page, 'complete strut', 'Rear right').click()
     await expect(step(page, 'proveValve.RL')).toBeVisible()
     const row = step(page, 'proveValve.RL')
     await row.getByText('Why, and why here').click()
@@ -80,7 +82,7 @@ test.describe('the plan', () => {
     await openJobAt(page, demoShop, 'TQ 102', 'work', 'S. Okafor')
     const hand = handOn(page)
     await hand.tap('Air spring')
-    await hand.tap('Rear left')
+    await at(page, 'air spring', 'Rear left').click()
     await hand.tap('Drive-on lift')
     await page.getByText('The shop’s way').click()
     await hand.tap('By easing a fitting')
@@ -109,7 +111,7 @@ test.describe('the plan', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
     await tabTo(page, /^Complete strut/, { back: true })
     await page.keyboard.press('Enter')
-    await page.getByRole('group', { name: 'Where: complete strut' }).getByRole('button', { name: 'Rear left' }).click()
+    await at(page, 'complete strut', 'Rear left').click()
     await expect(page.getByRole('alert')).toContainText('“conversion to coils” and “complete strut” cannot both be done at the rear')
   })
 })
