@@ -58,6 +58,8 @@ describe('a pair of struts with the pump', () => {
     expect(new Set(keys(made)).size).toBe(made.steps.length)
     const [right, left] = [keys(made).indexOf('strutOut.RR'), keys(made).indexOf('strutOut.RL')]
     expect(left - right).toBe(1)
+    // Every step of both corners stands beside its like.
+    for (const [i, { step, place }] of made.steps.entries()) if (place === 'RR') expect(`${made.steps[i + 1]!.step} ${String(made.steps[i + 1]!.place)}`).toBe(`${step} RL`)
     expect(made.liftMovements).toBe(3)
   })
   test('parts are counted, times add up, waits are used', () => {

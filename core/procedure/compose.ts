@@ -78,8 +78,11 @@ function sorted(placed: readonly Placed[], orders: readonly Order[], book: Proce
   const left = new Map(placed.map((each) => [each.key, each]))
   const done: Placed[] = []
   while (left.size > 0) {
+    // The same at the other corner comes next where it can: both sides in step.
+    const last = done.at(-1)?.step.id
+    const better = (each: Placed, than: Placed): boolean => { const [a, b] = [each.step.id === last, than.step.id === last]; return a === b ? rank(each) < rank(than) : a }
     let next: Placed | null = null
-    for (const each of left.values()) if ((next === null || rank(each) < rank(next)) && [...before.get(each.key)!].every((key) => !left.has(key))) next = each
+    for (const each of left.values()) if ((next === null || better(each, next)) && [...before.get(each.key)!].every((key) => !left.has(key))) next = each
     if (next === null) return refuse({ code: 'cycle', steps: circle(left, before) })
     left.delete(next.key)
     done.push(next)
