@@ -10,6 +10,8 @@ const support = oneOf('twoPost', 'platform', 'driveOn', 'stands')
 const ventBy = oneOf('tool', 'fitting', 'valve')
 const first = oneOf('top', 'bottom')
 const fillAt = oneOf('hanging', 'standing')
+const fasteners = oneOf('new', 'inspected')
+const charge = oneOf('measured', 'over')
 const stretch = oneOf('ready', 'safe', 'empty', 'off', 'bench', 'on', 'close', 'fill', 'down', 'prove')
 const gate = oneOf('lower', 'openLine', 'ease', 'proof', 'openPlant', 'under', 'hang', 'keyOn', 'fill', 'handover')
 const kind = oneOf('corner', 'axle', 'car', 'sensor')
@@ -18,14 +20,14 @@ const act = oneOf('cutSupply', 'supplyBack', 'liftingOn', 'liftingOff', 'raise',
 const minute = Type.Number({ minimum: 0, maximum: 1440, description: 'Hands on, min' })
 
 /** What shops settle their own way. */
-export const ShopWay = closed({ ventBy, first, fillAt })
+export const ShopWay = closed({ ventBy, first, fillAt, fasteners, charge })
 const WantedJob = closed({ job: id, corners: Type.Optional(Type.Array(CornerName, { minItems: 1, maxItems: 4, uniqueItems: true })) })
 const flat = Type.Array(CornerName, { maxItems: 4, uniqueItems: true, description: 'Corners it came in on empty springs' })
 const wantedJobs = Type.Array(WantedJob, { minItems: 1, maxItems: 30 })
 
 const StepWhen = closed({
   air: optional(Type.Array(air)), valves: optional(Type.Array(oneOf('oneBlock', 'perAxle', 'perSpring'))), layout: optional(oneOf('open', 'closed')), mount: optional(Type.Array(oneOf('fixed', 'adjustable'))), support: optional(Type.Array(support)), ventBy: optional(Type.Array(ventBy)),
-  first: optional(Type.Array(first)), fillAt: optional(Type.Array(fillAt)), lifting: optional(Type.Boolean()), reservoir: optional(Type.Boolean()), cutOff: optional(Type.Boolean()), refills: optional(Type.Boolean()), standing: optional(Type.Boolean()), airLeft: optional(Type.Boolean()),
+  first: optional(Type.Array(first)), fillAt: optional(Type.Array(fillAt)), fasteners: optional(Type.Array(fasteners)), charge: optional(Type.Array(charge)), lifting: optional(Type.Boolean()), reservoir: optional(Type.Boolean()), cutOff: optional(Type.Boolean()), refills: optional(Type.Boolean()), standing: optional(Type.Boolean()), airLeft: optional(Type.Boolean()),
 })
 const need = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}[?+*]?$', description: 'A fact; with ? only if something gives it, with + wherever it is given, with * at every corner with air' })
 const BookStep = closed({
@@ -37,7 +39,7 @@ const named = (description: string) => Type.Record(id, words(120), { description
 
 /** Procedures as a file: steps with what they need and give, and the jobs made of them. */
 export const ProcedureBook = closed({
-  format: Type.Literal('anklet-procedures'), formatVersion: Type.Literal(1), tools: named('Tools'), uses: named('Consumables'), parts: named('Parts'), torques: named('Fasteners a torque sheet speaks of'),
+  format: Type.Literal('anklet-procedures'), formatVersion: Type.Literal(1), tools: named('Tools'), uses: named('Consumables'), reusable: optional(ids()), parts: named('Parts'), torques: named('Fasteners a torque sheet speaks of'),
   facts: Type.Array(closed({ id, at: kind, words: words(120), temporary: optional(Type.Boolean()), then: optional(ids(10)), atStart: optional(Type.Boolean()) }), { minItems: 1, maxItems: 400 }),
   steps: Type.Array(BookStep, { minItems: 1, maxItems: 600 }),
   jobs: Type.Array(closed({ id, words: words(80), at: kind, when: optional(StepWhen), steps: ids(80), ends: ids(20) }), { minItems: 1, maxItems: 80 }),
@@ -56,7 +58,7 @@ export type PlanMade = Static<typeof PlanRecord>
 export const TorqueRecord = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), typeId: uuid, fastener: id, minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }), maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }), thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })), source: words(200), date: Type.String({ format: 'date' }) })
 export type Torque = Static<typeof TorqueRecord>
 
-export const ProcedurePlanRequest = closed({ architecture: Architecture, jobs: wantedJobs, support, flat: Type.Optional(flat), way: Type.Optional(closed({ ventBy: optional(ventBy), first: optional(first), fillAt: optional(fillAt) }, 'What the shop settles its own way')) })
+export const ProcedurePlanRequest = closed({ architecture: Architecture, jobs: wantedJobs, support, flat: Type.Optional(flat), way: Type.Optional(closed({ ventBy: optional(ventBy), first: optional(first), fillAt: optional(fillAt), fasteners: optional(fasteners), charge: optional(charge) }, 'What the shop settles its own way')) })
 export type ProcedurePlanRequest = Static<typeof ProcedurePlanRequest>
 const place = nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear'))
 const text = Type.String()

@@ -27,7 +27,7 @@ describe('contract and core fit together', () => {
     expectTypeOf<Complete<contract.LiftTimeRequest, LiftRequest>>().toExtend<LiftRequest>()
     expectTypeOf<Complete<contract.AirLedgerRequest, LedgerRequest>>().toExtend<LedgerRequest>()
     expectTypeOf<Required<contract.ProcedurePlanRequest>['jobs']>().toExtend<readonly WantedJob[]>()
-    expectTypeOf<contract.PlanMade['way']>().toEqualTypeOf<{ ventBy: ShopWay['ventBy']; first: ShopWay['first']; fillAt: ShopWay['fillAt'] }>()
+    expectTypeOf<contract.PlanMade['way']>().toEqualTypeOf<{ ventBy: ShopWay['ventBy']; first: ShopWay['first']; fillAt: ShopWay['fillAt']; fasteners: ShopWay['fasteners']; charge: ShopWay['charge'] }>()
     expectTypeOf<contract.Shop['units']>().toExtend<DisplayUnits>()
   })
 

@@ -5,9 +5,9 @@ import type { Act } from './machine.ts'
 /** How the body is held up while people work. */
 export type Support = 'twoPost' | 'platform' | 'driveOn' | 'stands'
 export const SUPPORTS: readonly Support[] = ['twoPost', 'platform', 'driveOn', 'stands']
-/** What shops settle their own way: how air is let out, which end of a strut first, filling with wheels hanging or at standing height. */
-export interface ShopWay { readonly ventBy: 'tool' | 'fitting' | 'valve'; readonly first: 'top' | 'bottom'; readonly fillAt: 'hanging' | 'standing' }
-export const USUAL_WAY: ShopWay = { ventBy: 'tool', first: 'top', fillAt: 'standing' }
+/** What shops settle their own way: how air is let out, which end of a strut first, filling with wheels hanging or at standing height, nuts and clips new or looked at, a charge measured or a little over. */
+export interface ShopWay { readonly ventBy: 'tool' | 'fitting' | 'valve'; readonly first: 'top' | 'bottom'; readonly fillAt: 'hanging' | 'standing'; readonly fasteners: 'new' | 'inspected'; readonly charge: 'measured' | 'over' }
+export const USUAL_WAY: ShopWay = { ventBy: 'tool', first: 'top', fillAt: 'standing', fasteners: 'new', charge: 'measured' }
 
 /** Stretches of the work, in their usual order. */
 export type Stretch = 'ready' | 'safe' | 'empty' | 'off' | 'bench' | 'on' | 'close' | 'fill' | 'down' | 'prove'
@@ -24,6 +24,8 @@ export interface StepWhen {
   readonly ventBy?: readonly ShopWay['ventBy'][]
   readonly first?: readonly ShopWay['first'][]
   readonly fillAt?: readonly ShopWay['fillAt'][]
+  readonly fasteners?: readonly ShopWay['fasteners'][]
+  readonly charge?: readonly ShopWay['charge'][]
   readonly lifting?: boolean
   readonly reservoir?: boolean
   readonly cutOff?: boolean
@@ -81,6 +83,8 @@ export interface ProcedureBook {
   readonly formatVersion: 1
   readonly tools: Readonly<Record<string, string>>
   readonly uses: Readonly<Record<string, string>>
+  /** Consumables a shop may use again after looking at them, where the maker allows it. */
+  readonly reusable?: readonly string[]
   readonly parts: Readonly<Record<string, string>>
   readonly torques: Readonly<Record<string, string>>
   readonly facts: readonly BookFact[]

@@ -32,7 +32,7 @@ describe('every combination of job, corner and architecture', () => {
       const car = { ...BASE, air, reservoir, liftingMode, layout: reservoir ? 'closed' as const : 'open' as const, cutOffSwitch: i % 2 === 0 }
       const wanted: readonly (readonly WantedJob[])[] = [...CORNER_JOBS.flatMap((job) => CORNERS.map((corner) => [{ job, corners: [corner] }])), ...CAR_JOBS.map((job) => [{ job }]), [{ job: 'coils', corners: ['FL', 'FR'] }], [{ job: 'coils', corners: ['RL', 'RR'] }]]
       for (const [k, jobs] of wanted.entries()) {
-        const way = { ventBy: (['tool', 'fitting', 'valve'] as const)[k % 3]!, first: k % 2 === 0 ? 'top' : 'bottom', fillAt: (k + i) % 2 === 0 ? 'hanging' : 'standing' } as const
+        const way = { ventBy: (['tool', 'fitting', 'valve'] as const)[k % 3]!, first: k % 2 === 0 ? 'top' : 'bottom', fillAt: (k + i) % 2 === 0 ? 'hanging' : 'standing', fasteners: k % 3 === 0 ? 'inspected' : 'new', charge: k % 5 === 0 ? 'over' : 'measured' } as const
         const made = compose(jobs, car, way, SUPPORTS[k % SUPPORTS.length])
         if (made.ok) { plans += 1; expectSound(made.value, car) } else expect(made.error.code, JSON.stringify(jobs)).toBe('jobNotHere')
       }
@@ -115,6 +115,12 @@ describe('what a situation changes', () => {
       for (const corner of ['RL', 'RR']) expect([order.indexOf(`seeFolds.${corner}`) >= 0, order.indexOf(`seeFolds.${corner}`) < order.findIndex((key) => key.startsWith(`fill`) && key.endsWith(corner))]).toEqual([true, true])
       expect(walkPlan(SHIPPED_PROCEDURES, BASE, lying.value.steps, ['RL', 'RR'])).toMatchObject({ ok: true })
     }
+  })
+  test('nuts and clips new or looked at, a charge measured or a little over: as the shop has it', () => {
+    const [fresh, again] = (['new', 'inspected'] as const).map((fasteners) => plan([{ job: 'strut', corners: ['RL'] }], { layout: 'closed' }, { fasteners, charge: fasteners === 'new' ? 'measured' : 'over' })) as [Plan, Plan]
+    expect([fresh.uses.includes('nuts'), again.uses.includes('nuts')]).toEqual([true, false])
+    expect([keys(fresh).includes('fastenersLook.RL'), keys(again).includes('fastenersLook.RL')]).toEqual([false, true])
+    expect([keys(fresh).filter((key) => key.startsWith('charge')), keys(again).filter((key) => key.startsWith('charge'))]).toEqual([['charge'], ['chargeOver']])
   })
   test('left and right may take their own minutes', () => {
     const book: ProcedureBook = { ...SHIPPED_PROCEDURES, steps: SHIPPED_PROCEDURES.steps.map((step) => (step.id === 'strutOut' ? { ...step, minutes: { left: 4, right: 19 } } : step)) }

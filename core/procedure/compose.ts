@@ -125,7 +125,8 @@ export function composePlan(book: ProcedureBook, { architecture, jobs, support, 
   const orders = expansion.orders()
   const order = sorted([...expansion.placed.values()], orders, book)
   if (!order.ok) return order
-  const steps = order.value.map((each) => planStep(each, orders))
+  const kept = new Set(situation.way.fasteners === 'inspected' ? book.reusable : [])
+  const steps = order.value.map((each) => planStep(each, orders, kept))
   const distinct = (of: (step: PlanStep) => readonly string[]): readonly string[] => [...new Set(steps.flatMap(of))]
   const handsOnMinutes = steps.reduce((sum, { minutes }) => sum + minutes, 0)
   const elapsedMinutes = elapsed(steps)
@@ -138,12 +139,12 @@ export function composePlan(book: ProcedureBook, { architecture, jobs, support, 
   })
 }
 
-function planStep({ key, step, place, jobs }: Placed, orders: readonly Order[]): PlanStep {
+function planStep({ key, step, place, jobs }: Placed, orders: readonly Order[], kept: ReadonlySet<string>): PlanStep {
   const after = new Map<string, string | null>()
   for (const order of orders) if (order.after === key && !after.get(order.before)) after.set(order.before, order.fact)
   return {
     key, step: step.id, place, phase: step.phase, words: step.words, why: step.why, caution: step.caution ?? null, minutes: minutesAt(step.minutes, place), waitMinutes: step.wait ?? 0, gates: gatesOf(step), needs: step.needs ?? [], gives: step.gives ?? [], takes: step.takes ?? [],
-    under: step.under ?? false, second: step.second ?? false, photo: step.photo ?? false, lift: step.lift ?? null, part: step.part ?? null, torque: step.torque ?? null, tools: step.tools ?? [], uses: step.uses ?? [], jobs: [...jobs],
+    under: step.under ?? false, second: step.second ?? false, photo: step.photo ?? false, lift: step.lift ?? null, part: step.part ?? null, torque: step.torque ?? null, tools: step.tools ?? [], uses: (step.uses ?? []).filter((id) => !kept.has(id)), jobs: [...jobs],
     after: [...after].map(([before, fact]) => ({ key: before, fact })),
   }
 }

@@ -1,5 +1,6 @@
 import type { AirForm, Architecture } from '../vehicle/index.ts'
 import type { ProcedureBook, ShopWay } from './book.ts'
+import { USUAL_WAY } from './book.ts'
 import { composePlan } from './compose.ts'
 import { needOf } from './expand.ts'
 import { placesFrom } from './situation.ts'
@@ -38,6 +39,7 @@ function names(book: ProcedureBook): ProcedureFault[] {
     unknown('unknownFact', at, [...needs.map(({ fact }) => fact), ...(step.gives ?? []), ...(step.takes ?? [])], (id) => facts.has(id))
     unknown('nothingGives', at, needs.filter(({ kind, fact }) => kind === 'must' && facts.has(fact)).map(({ fact }) => fact), (id) => given.has(id))
   }
+  unknown('unknownUse', 'reusable', book.reusable ?? [], (id) => id in book.uses)
   for (const job of book.jobs) unknown('unknownStep', `jobs/${job.id}`, [...job.steps, ...job.ends], (id) => steps.has(id))
   for (const fact of book.facts) unknown('unknownStep', `facts/${fact.id}`, fact.then ?? [], (id) => steps.has(id))
   return faults
@@ -59,7 +61,7 @@ export function* lintInSlices(book: ProcedureBook): Generator<undefined, readonl
     yield
     const architecture = car(form, reservoir)
     const corners = job.at === 'car' ? [] : job.at === 'corner' ? ['RL' as const] : placesFrom('corner', 'rear', architecture) as readonly ('RL' | 'RR')[]
-    const plan = composePlan(book, { architecture, jobs: [{ job: job.id, corners }], support: 'twoPost', way: { ventBy, first: 'top', fillAt: 'hanging' } })
+    const plan = composePlan(book, { architecture, jobs: [{ job: job.id, corners }], support: 'twoPost', way: { ...USUAL_WAY, ventBy, fillAt: 'hanging' } })
     if (plan.ok) {
       const walked = walkPlan(book, architecture, plan.value.steps)
       if (!walked.ok) tell({ code: 'unsafe', at: `jobs/${job.id}`, refusal: walked.error })

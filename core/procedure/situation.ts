@@ -51,7 +51,7 @@ export function applies(when: StepWhen | undefined, situation: Situation, place:
   const same = (asked: boolean | undefined, value: boolean): boolean => asked === undefined || asked === value
   return (when.air === undefined || axlesAt(place).some((axle) => when.air!.includes(car.air[axle])))
     && one(when.valves, car.valves) && (when.layout === undefined || when.layout === car.layout) && one(when.mount, car.sensorMount)
-    && one(when.support, support) && one(when.ventBy, way.ventBy) && one(when.first, way.first) && one(when.fillAt, way.fillAt)
+    && one(when.support, support) && one(when.ventBy, way.ventBy) && one(when.first, way.first) && one(when.fillAt, way.fillAt) && one(when.fasteners, way.fasteners) && one(when.charge, way.charge)
     && same(when.lifting, car.liftingMode !== 'none') && same(when.reservoir, car.reservoir) && same(when.cutOff, car.cutOffSwitch)
     && same(when.refills, refills) && same(when.standing, refills && way.fillAt === 'standing') && same(when.airLeft, airLeft(situation))
 }

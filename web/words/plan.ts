@@ -16,6 +16,8 @@ export const PROOF_WORDS: Readonly<Record<Proof, string>> = {
 export const VENT_WORDS = { tool: 'By the tool', fitting: 'By easing a fitting', valve: 'By the valve itself' } as const
 export const FIRST_WORDS = { top: 'Top first', bottom: 'Bottom first' } as const
 export const FILL_WORDS = { hanging: 'Wheels hanging', standing: 'At standing height' } as const
+export const FASTENER_WORDS = { new: 'New ones, always', inspected: 'Again, after a look' } as const
+export const CHARGE_WORDS = { measured: 'Measured', over: 'A little over' } as const
 
 /** A place as it is said; nothing for the whole car. */
 export const placeWords = (place: StepPlace): string => (place === null ? '' : place === 'front' || place === 'rear' ? `${place} axle` : CORNER_WORDS[place])

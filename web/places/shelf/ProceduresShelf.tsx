@@ -10,7 +10,7 @@ import { saveFile } from '../../parts/saveFile.ts'
 import { Taps } from '../../parts/Taps.tsx'
 import { parseNumber } from '../../state/typed.ts'
 import { capital } from '../../words/corners.ts'
-import { FILL_WORDS, FIRST_WORDS, minutesWords, STRETCH_WORDS, VENT_WORDS } from '../../words/plan.ts'
+import { CHARGE_WORDS, FASTENER_WORDS, FILL_WORDS, FIRST_WORDS, minutesWords, STRETCH_WORDS, VENT_WORDS } from '../../words/plan.ts'
 import { Line, Lines } from './knowledge/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
@@ -96,7 +96,7 @@ function Book({ record }: { readonly record: Procedures }): ReactNode {
   const taps = <Key extends keyof ShopWay>(key: Key, legend: string, words: Readonly<Record<ShopWay[Key], string>>): ReactNode => <Taps<string> legend={legend} chosen={[way[key]]} disabled={save.isPending} onTap={(value) => kept.keep({ way: { ...way, [key]: value } })} options={Object.entries(words).map(([value, said]) => ({ value, words: said as string }))} />
   return (
     <div className="grid gap-6">
-      <section aria-label="The shop’s way" className="grid gap-4"><h2>What this shop settles its own way</h2>{taps('ventBy', 'Air is let out', VENT_WORDS)}{taps('first', 'Of a strut', FIRST_WORDS)}{taps('fillAt', 'Filled', FILL_WORDS)}<p className="text-[14px] text-ink-2">Never a matter of taste: weight onto a refitted empty spring.</p></section>
+      <section aria-label="The shop’s way" className="grid gap-4"><h2>What this shop settles its own way</h2>{taps('ventBy', 'Air is let out', VENT_WORDS)}{taps('first', 'Of a strut', FIRST_WORDS)}{taps('fillAt', 'Filled', FILL_WORDS)}{taps('fasteners', 'Nuts and clips', FASTENER_WORDS)}{taps('charge', 'A closed system is charged', CHARGE_WORDS)}<p className="text-[14px] text-ink-2">Never a matter of taste: weight onto a refitted empty spring.</p></section>
       <section aria-label="Jobs"><h2 className="pb-1">Jobs, and the steps of their own</h2><p className="sub pb-2">What a job needs before and leaves behind, as supply off, stands, wheels, proofs and filling, is put around it by itself.</p>{book.jobs.map((job) => <JobSteps key={job.id} job={job} kept={kept} />)}</section>
       <Exchange kept={kept} />
     </div>

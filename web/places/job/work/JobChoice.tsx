@@ -7,7 +7,7 @@ import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { FILL_WORDS, FIRST_WORDS, SUPPORT_WORDS, VENT_WORDS } from '../../../words/plan.ts'
+import { CHARGE_WORDS, FASTENER_WORDS, FILL_WORDS, FIRST_WORDS, SUPPORT_WORDS, VENT_WORDS } from '../../../words/plan.ts'
 
 /** What a plan is asked for, as it is chosen on the page. */
 export interface Chosen { readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; readonly alone: boolean; readonly flat: readonly Corner[] }
@@ -46,6 +46,8 @@ export function JobChoice({ job, book, chosen, onChoose }: { readonly job: Job; 
           <Taps<ShopWay['ventBy']> legend="Air is let out" chosen={[chosen.way.ventBy]} onTap={(ventBy) => onChoose({ ...chosen, way: { ...chosen.way, ventBy } })} options={options(VENT_WORDS)} />
           <Taps<ShopWay['first']> legend="Of a strut" chosen={[chosen.way.first]} onTap={(first) => onChoose({ ...chosen, way: { ...chosen.way, first } })} options={options(FIRST_WORDS)} />
           <Taps<ShopWay['fillAt']> legend="Filled" chosen={[architecture.liftingMode === 'none' ? 'standing' : chosen.way.fillAt]} onTap={(fillAt) => onChoose({ ...chosen, way: { ...chosen.way, fillAt } })} options={options(FILL_WORDS).filter(({ value }) => value === 'standing' || architecture.liftingMode !== 'none')} />
+          <Taps<ShopWay['fasteners']> legend="Nuts and clips" chosen={[chosen.way.fasteners]} onTap={(fasteners) => onChoose({ ...chosen, way: { ...chosen.way, fasteners } })} options={options(FASTENER_WORDS)} />
+          {architecture.layout === 'closed' && <Taps<ShopWay['charge']> legend="Charged" chosen={[chosen.way.charge]} onTap={(charge) => onChoose({ ...chosen, way: { ...chosen.way, charge } })} options={options(CHARGE_WORDS)} />}
           <Taps<boolean> legend="Who is there" chosen={[chosen.alone]} onTap={(alone) => onChoose({ ...chosen, alone })} options={[{ value: false, words: 'Two, where it takes two' }, { value: true, words: 'One alone' }]} />
         </div>
         {architecture.liftingMode === 'none' && <p className="pt-2 text-[14px] text-ink-2">This type has no lifting mode: with wheels hanging its module would let the air out, so it is filled at standing height.</p>}

@@ -17,7 +17,7 @@ import { usePlan } from './usePlan.ts'
 interface Shelf { readonly procedures: Procedures; readonly torques: readonly Torque[]; readonly parts: readonly Part[] }
 
 /** What makes one plan another; the database keeps its fields in an order of its own. */
-const contentOf = ({ jobs, support, way, alone, flat, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, alone, flat, order])
+const contentOf = ({ jobs, support, way, alone, flat, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, way.fasteners, way.charge, alone, flat, order])
 
 function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job: Job; readonly shelf: Shelf }): ReactNode {
   const made = job.plans.at(-1)
