@@ -135,6 +135,7 @@ describe('what makes no sense is refused', () => {
   test.each([
     ['jobUnknown', [{ job: 'paint' }], {}], ['cornersMissing', [{ job: 'strut' }], {}], ['jobTwice', [{ job: 'pump' }, { job: 'pump' }], {}], ['halfAnAxle', [{ job: 'coils', corners: ['RL'] }], {}],
     ['jobNotHere', [{ job: 'spring', corners: ['FL'] }], {}], ['jobNotHere', [{ job: 'block' }], { valves: 'perSpring' }], ['jobNotHere', [{ job: 'reservoir' }], { reservoir: false }], ['jobNotHere', [{ job: 'charge' }], { layout: 'open' }], ['jobNotHere', [{ job: 'sensor', corners: ['FL'] }], { sensors: { front: 'none', rear: 'each' } }],
+    ['jobsExclude', [{ job: 'coils', corners: both }, { job: 'sensor', corners: ['FL'] }], { air: { front: 'none', rear: 'strut' } }],
     ['jobsExclude', [{ job: 'strut', corners: ['RL'] }, { job: 'bellows', corners: ['RL'] }], {}], ['jobsExclude', [{ job: 'strut', corners: ['RL'] }, { job: 'coils', corners: both }], {}], ['jobsExclude', [{ job: 'coils', corners: both }, { job: 'pump' }], { air: { front: 'none', rear: 'strut' } }],
   ] as const)('%s', (expected, jobs, car) => expect(code(jobs, car)).toBe(expected))
 })

@@ -13,7 +13,7 @@ export interface PlacedJob { readonly job: BookJob; readonly place: StepPlace }
 /** Two of these at one place are two ways to the same end. */
 const ONE_OF: readonly (readonly string[])[] = [['spring', 'coils'], ['strut', 'bellows', 'coils'], ['line', 'coils']]
 /** Nothing is left for these to do once the last air is gone. */
-const FOR_AIR = new Set(['pump', 'dryer', 'block', 'reservoir', 'relay', 'charge', 'line'])
+const FOR_AIR = new Set(['pump', 'dryer', 'block', 'reservoir', 'relay', 'charge', 'line', 'sensor', 'module'])
 /** Jobs that leave a spring empty; the block empties all. */
 const EMPTIES: ReadonlySet<string> = new Set(['spring', 'strut', 'bellows', 'line'])
 
