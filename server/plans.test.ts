@@ -28,6 +28,10 @@ describe('a plan over the wire', () => {
     const plan = await answer({ jobs: [{ job: 'strut', corners: ['FL'] }], way: { ventBy: 'fitting' } })
     expect(plan.steps.map(({ step }) => step)).toEqual(expect.arrayContaining(['ease', 'proveEased']))
   })
+  test('it cannot come in flat where there is no spring', async () => {
+    const problem = await answer({ jobs: [{ job: 'pump' }], flat: ['FL'], architecture: { ...architecture, air: { front: 'none', rear: 'bellows' } } }, 422)
+    expect(problem.detail).toBe('The front left has no air spring: it cannot have come in flat.')
+  })
   test.each([
     [[{ job: 'block' }, { job: 'block' }], 422, 'planImpossible', /wanted twice/], [[{ job: 'charge' }], 422, 'planImpossible', /this layout has none/], [[{ job: 'strut', corners: ['FL'] }, { job: 'bellows', corners: ['FL'] }], 422, 'planImpossible', /cannot both be done at the front left/],
     [[{ job: 'coils', corners: ['RL'] }], 422, 'planImpossible', /as a whole/], [[{ job: 'paint' }], 400, 'jobUnknown', /no job called/], [[], 400, 'wrongShape', /./], [[{ job: 'pump', wheels: 4 }], 400, 'wrongShape', /./],

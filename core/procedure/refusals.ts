@@ -10,6 +10,8 @@ export type PlanRefusal =
   | { readonly code: 'cornersMissing'; readonly job: string }
   /** An axle is converted as a whole. */
   | { readonly code: 'halfAnAxle'; readonly job: string; readonly corner: Corner }
+  /** It cannot have come in on an empty spring where there is none. */
+  | { readonly code: 'flatWithoutAir'; readonly corner: Corner }
   | { readonly code: 'jobsExclude'; readonly jobs: readonly [string, string]; readonly place: StepPlace }
   | { readonly code: 'nothingGives'; readonly step: string; readonly fact: string }
   | { readonly code: 'severalGive'; readonly step: string; readonly fact: string; readonly givers: readonly string[] }

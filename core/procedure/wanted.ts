@@ -44,7 +44,9 @@ export function placeJobs(book: ProcedureBook, architecture: Architecture, wante
   const cornersOf = (test: (id: string) => boolean): readonly Corner[] => CORNERS.filter((corner) => placed.some(({ job, place }) => test(job.id) && place !== null && placesFrom('corner', place, architecture).includes(corner)))
   const converted = new Set(cornersOf((id) => id === 'coils'))
   const emptied = placed.some(({ job }) => job.id === 'block') ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : cornersOf((id) => EMPTIES.has(id))
-  const lying = new Set(flat.filter((corner) => hasAirAtCorner(architecture, corner) && !converted.has(corner)))
+  const airless = flat.find((corner) => !hasAirAtCorner(architecture, corner))
+  if (airless) return refuse({ code: 'flatWithoutAir', corner: airless })
+  const lying = new Set(flat.filter((corner) => !converted.has(corner)))
   const situation: Situation = { architecture, support, way: wayOn(architecture, way), flat: lying, converted, refills: lying.size > 0 || emptied.some((corner) => !converted.has(corner)) }
   const notHere = placed.find(({ job, place }) => !applies(job.when, situation, place))
   if (notHere) return refuse({ code: 'jobNotHere', job: notHere.job.id, place: notHere.place })

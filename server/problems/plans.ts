@@ -11,6 +11,7 @@ export function planSentence(refusal: PlanRefusal): string {
     case 'jobNotHere': return `There is nothing for the job "${refusal.job}" ${at(refusal.place)}: this layout has none.`
     case 'cornersMissing': return `Say at which corners the job "${refusal.job}" is to be done.`
     case 'halfAnAxle': return 'An axle goes to coils as a whole: name both its corners.'
+    case 'flatWithoutAir': return `The ${CORNER_WORDS[refusal.corner] ?? refusal.corner} has no air spring: it cannot have come in flat.`
     case 'jobsExclude': return `"${refusal.jobs[0]}" and "${refusal.jobs[1]}" cannot both be done ${at(refusal.place)}: one takes away what the other works on.`
     case 'nothingGives': return `The step "${refusal.step}" needs "${refusal.fact}", and nothing gives that here.`
     case 'severalGive': return `The step "${refusal.step}" needs "${refusal.fact}", and several steps give it: ${refusal.givers.join(', ')}.`

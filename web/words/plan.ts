@@ -37,6 +37,7 @@ export function planRefusalWords(refusal: PlanRefusal, jobWords: (id: string) =>
     case 'jobNotHere': return `There is nothing for “${jobWords(refusal.job)}”${refusal.place === null ? ' on this car' : ` at the ${placeWords(refusal.place)}`}.`
     case 'cornersMissing': return `Tap the corners for “${jobWords(refusal.job)}”.`
     case 'halfAnAxle': return 'An axle goes to coils as a whole: tap both its corners.'
+    case 'flatWithoutAir': return `The ${CORNER_WORDS[refusal.corner]} has no air spring to be flat.`
     case 'jobTwice': return `“${jobWords(refusal.job)}” is there twice.`
     case 'jobUnknown': return `The procedures know no job “${refusal.job}”. It was made with others: choose again.`
     case 'nothingGives': case 'severalGive': case 'cycle': return 'The shop’s procedures do not hang together for this. Look at the shelf.'
