@@ -51,6 +51,33 @@ describe('every combination of job, corner and architecture', () => {
   })
 })
 
+/** The steps of a plan in any order their needs allow. */
+function shuffled({ steps }: Plan, pick: (of: number) => number): Plan['steps'] {
+  const [left, done, order] = [[...steps], new Set<string>(), [] as Plan['steps'][number][]]
+  while (left.length > 0) {
+    const can = left.filter(({ after }) => after.every(({ key }) => done.has(key)))
+    const next = can[pick(can.length)]!
+    left.splice(left.indexOf(next), 1)
+    done.add(next.key)
+    order.push(next)
+  }
+  return order
+}
+
+test('in whatever order its needs allow, a plan passes every gate and does no harm', () => {
+  const jobs = fc.uniqueArray(fc.constantFrom(...CORNER_JOBS, ...CAR_JOBS, 'coils' as const), { minLength: 1, maxLength: 4 })
+  let walked = 0
+  fc.assert(fc.property(jobs, fc.uniqueArray(fc.constantFrom(...CORNERS), { minLength: 1, maxLength: 2 }), fc.constantFrom(...AIRS), fc.record({ reservoir: fc.boolean(), liftingMode: fc.constantFrom('switch', 'none') }), fc.constantFrom('tool', 'fitting', 'valve'), fc.constantFrom('hanging', 'standing'), fc.boolean(), fc.infiniteStream(fc.nat()), (wanted, at, air, kind, ventBy, fillAt, lies, picks) => {
+    const car: Architecture = { ...BASE, ...kind, air, layout: 'closed' }
+    const flat: readonly Corner[] = lies && air.rear !== 'none' ? ['RL', 'RR'] : []
+    const made = composePlan(SHIPPED_PROCEDURES, { architecture: car, jobs: wanted.map((job) => (job === 'coils' ? { job, corners: ['RL', 'RR'] } : (CAR_JOBS as readonly string[]).includes(job) ? { job } : { job, corners: at })), support: 'stands', way: { ...USUAL_WAY, ventBy, fillAt }, flat })
+    if (!made.ok) return
+    walked += 1
+    expect(walkPlan(SHIPPED_PROCEDURES, car, shuffled(made.value, (of) => picks.next().value % of), flat)).toMatchObject({ ok: true })
+  }), { numRuns: 500 })
+  expect(walked).toBeGreaterThan(100)
+})
+
 describe('a pair of struts with the pump', () => {
   const made = plan([{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }])
   test('shared steps are there once, both sides in step, the car goes up once', () => {

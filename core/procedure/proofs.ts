@@ -1,7 +1,7 @@
 import type { Condition } from './machine.ts'
 
 /** How something is shown: read from the link or a gauge where it can be, else seen and said by somebody, with name and time. */
-export type Proof = 'linkSilent' | 'askedAndNothingMoved' | 'linkLiftingMode' | 'seenHanging' | 'supportsSeen' | 'nobodyUnderSeen' | 'easedSilent' | 'valveOpenGalleryZero' | 'gaugeZero' | 'linesPulled' | 'jointsSeen' | 'springsSeen' | 'linkHeights' | 'bodyLiftedItself' | 'foldsSeen' | 'linkCodes' | 'wheelsOnGround'
+export type Proof = 'linkSilent' | 'askedAndNothingMoved' | 'linkLiftingMode' | 'supportsSeen' | 'nobodyUnderSeen' | 'easedSilent' | 'valveOpenGalleryZero' | 'gaugeZero' | 'linesPulled' | 'jointsSeen' | 'springsSeen' | 'linkHeights' | 'bodyLiftedItself' | 'foldsSeen' | 'linkCodes' | 'wheelsOnGround'
 
 /** What shows a condition, best first. */
 export const PROOFS: Readonly<Record<Condition, readonly Proof[]>> = {

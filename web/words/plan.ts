@@ -10,7 +10,7 @@ export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
   springsCarry: 'every spring carries air', foldsSeen: 'folds seen extended', codesClear: 'codes that block filling cleared', liftingOff: 'lifting mode off', onGround: 'on its wheels',
 }
 export const PROOF_WORDS: Readonly<Record<Proof, string>> = {
-  linkSilent: 'the link is silent', askedAndNothingMoved: 'a raise was asked for and nothing moved', linkLiftingMode: 'lifting mode read from the link', seenHanging: 'wheels seen to hang', supportsSeen: 'supports seen and rocked, by name', nobodyUnderSeen: 'looked under, by name', easedSilent: 'eased fitting silent for two minutes and bellows soft', valveOpenGalleryZero: 'its valve commanded open and the gallery near zero',
+  linkSilent: 'the link is silent', askedAndNothingMoved: 'a raise was asked for and nothing moved', linkLiftingMode: 'lifting mode read from the link', supportsSeen: 'supports seen and rocked, by name', nobodyUnderSeen: 'looked under, by name', easedSilent: 'eased fitting silent for two minutes and bellows soft', valveOpenGalleryZero: 'its valve commanded open and the gallery near zero',
   gaugeZero: 'gauge near zero with its valve open', linesPulled: 'every line pulled to test', jointsSeen: 'joints seen closed', springsSeen: 'springs seen in place', linkHeights: 'heights and pressure from the link', bodyLiftedItself: 'the body lifted itself', foldsSeen: 'folds seen all round, by name', linkCodes: 'codes read from the link', wheelsOnGround: 'it stands on its wheels',
 }
 export const VENT_WORDS = { tool: 'By the tool', fitting: 'By easing a fitting', valve: 'By the valve itself' } as const

@@ -6,11 +6,20 @@ import { capital, list } from '../../../words/corners.ts'
 import { minutesWords, placeWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
 
+/** What a part of a plan is called on the shelf of parts; what is not there has no price and no days. */
+const SHELF_KIND: Readonly<Record<string, Part['kind']>> = { spring: 'spring', bellows: 'spring', strut: 'strut', pump: 'pump', relay: 'relay', block: 'valveBlock', coil: 'conversion' }
+
+/** Days until the slowest of a plan's parts is here, and which that is; null where all are, or none is on the shelf. */
+export function slowestPart(needed: readonly string[], parts: readonly Part[], typeId: string): { readonly part: string; readonly days: number } | null {
+  const waits = needed.flatMap((part) => { const days = parts.filter((each) => each.typeId === typeId && each.kind === SHELF_KIND[part]).map(({ leadDays }) => leadDays); return days.length > 0 ? [{ part, days: Math.max(...days) }] : [] })
+  return waits.reduce<(typeof waits)[number] | null>((most, each) => (each.days > (most?.days ?? 0) ? each : most), null)
+}
+
 const RISES = { up: 'raised', down: 'lowered' } as const
 
 function Missing({ plan, book, torques, parts, job }: { readonly plan: Plan; readonly book: ProcedureBook; readonly torques: readonly Torque[]; readonly parts: readonly Part[]; readonly job: Job }): ReactNode {
   const unknown = plan.torques.filter((fastener) => !torques.some((each) => each.typeId === job.vehicleType.id && each.fastener === fastener)).map((fastener) => book.torques[fastener] ?? fastener)
-  const slowest = parts.filter(({ typeId }) => typeId === job.vehicleType.id).reduce((days, { leadDays }) => Math.max(days, leadDays), 0)
+  const slowest = slowestPart(plan.parts.map(({ part }) => part), parts, job.vehicleType.id)
   const { seatingPressureBarG, settleWaitS } = job.vehicleType.architecture
   const figures = [...(plan.situation.way.fillAt === 'hanging' && seatingPressureBarG === null && plan.steps.some(({ step }) => step === 'fillHanging') ? ['the seating pressure'] : []), ...(settleWaitS === null && plan.steps.some(({ step }) => step === 'supplyStanding') ? ['the wait before a raise'] : [])]
   return (
@@ -19,7 +28,7 @@ function Missing({ plan, book, torques, parts, job }: { readonly plan: Plan; rea
       <ul className="list-disc pl-5 text-[14.5px]">
         {unknown.length > 0 && <li>Torques, not entered: {list(unknown)}.</li>}
         {figures.length > 0 && <li>From the maker’s instructions, not entered: {list(figures)}.</li>}
-        <li>Parts to have here: {list(plan.parts.map(({ part, count }) => `${count > 1 ? `${count} × ` : ''}${book.parts[part] ?? part}`)) || 'none'}{slowest > 0 ? `; the slowest on this type’s shelf takes ${slowest} days` : ''}.</li>
+        <li>Parts to have here: {list(plan.parts.map(({ part, count }) => `${count > 1 ? `${count} × ` : ''}${book.parts[part] ?? part}`)) || 'none'}{slowest ? `; the ${book.parts[slowest.part] ?? slowest.part} takes ${slowest.days === 1 ? 'a day' : `${slowest.days} days`}` : ''}.</li>
       </ul>
     </section>
   )

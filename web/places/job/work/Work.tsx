@@ -45,6 +45,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       {job.decisions.length === 0 && job.conclusions.length === 0 && !made && <p className="hint no-print">Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say what is to be done.</p>}
       {!job.closedAt && <details open={made === undefined || undefined} className="no-print"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">What is done, where, and on which lift</summary><JobChoice job={job} book={book} chosen={chosen} onChoose={(next) => startTransition(() => { choose(next); setOrder([]) })} /></details>}
+      {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
       {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
       {answer?.kind === 'refused' && <p className="wrong" role="alert">{planRefusalWords(answer.refusal, jobWords)}</p>}
       {answer?.kind === 'broken' && <p className="wrong" role="alert">The plan could not be made.</p>}

@@ -1,10 +1,11 @@
-import type { Decision } from '@anklet/contract'
+import type { Decision, Part } from '@anklet/contract'
 import { composePlan, GATES, GATES_OF, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { describe, expect, test } from 'vitest'
 import { architecture, jobOf } from '../../../test/records.ts'
 import { CONDITION_WORDS, GATE_WORDS, minutesWords, planRefusalWords, PROOF_WORDS, stepWords } from '../../../words/plan.ts'
 import { torqueOf } from '../../shelf/torqueForm.ts'
-import { proposedJobs } from './proposed.ts'
+import { slowestPart } from './PlanView.tsx'
+import { flatOf, proposedJobs } from './proposed.ts'
 
 const decided = (option: string, corner: NonNullable<Decision['corner']>, lines: readonly string[] = ['2 × air spring, rear']): Partial<ReturnType<typeof jobOf>> => ({ decisions: [{ id: 'd', jobId: 'j', at: '2026-11-24T08:00:00.000Z', person: 'p', option, title: option, reason: 'r', validUntil: null, currency: 'EUR', lines: lines.map((words) => ({ words, hours: 1, amount: 1 })), taxPercent: 0, over: null, corner }] })
 const found = (cause: string) => ({ conclusions: [{ id: 'c', jobId: 'j', at: '2026-11-24T08:00:00.000Z', person: 'p', cause, sentence: 's', probability: 0.9, stands: 'found' as const, photoId: null }] }) as unknown as Partial<ReturnType<typeof jobOf>>
@@ -18,12 +19,26 @@ describe('jobs a plan begins with', () => {
   test('without a decision a finding that has one remedy proposes it; a leaking spring waits for the decision', () => {
     expect([proposedJobs(jobOf(found('relayWelded'))), proposedJobs(jobOf(found('fittingLeak.RL'))), proposedJobs(jobOf(found('sensorDead.FR'))), proposedJobs(jobOf(found('springLeak.RL'))), proposedJobs(jobOf())]).toEqual([[{ job: 'relay' }], [{ job: 'line', corners: ['RL'] }], [{ job: 'sensor', corners: ['FR'] }], [], []])
   })
+  test('it came in flat where the arrival says so: all of it, or where the complaint is', () => {
+    const arrived = (onStops: 'none' | 'corner' | 'axle' | 'all') => jobOf({ arrival: { onStops } as never, complaint: { where: ['RL'], when: [], signs: [], words: '' } })
+    expect([flatOf(jobOf()), flatOf(arrived('none')), flatOf(arrived('corner')), flatOf(arrived('all'))]).toEqual([[], [], ['RL'], ['FL', 'FR', 'RL', 'RR']])
+  })
   test('whatever is proposed makes a plan', () => {
     for (const option of ['this', 'both', 'struts', 'withPump', 'withBlock', 'axleCoils', 'allCoils', 'pump']) for (const corner of ['FL', 'RR'] as const) {
       const jobs = proposedJobs(jobOf(decided(option, corner)))
       if (option === 'struts' && corner === 'RR') continue
       expect(composePlan(SHIPPED_PROCEDURES, { architecture, jobs, support: 'twoPost', way: USUAL_WAY }), `${option} ${corner}`).toMatchObject({ ok: true })
     }
+  })
+})
+
+describe('parts of a plan', () => {
+  const part = (kind: Part['kind'], leadDays: number, typeId = 't'): Part => ({ id: kind, version: 1, typeId, kind, axle: null, name: kind, number: '', cost: 1, hours: 1, pairHours: null, leadDays, life: null })
+  test('the slowest of those that are needed is told, not of the whole shelf', () => {
+    const shelf = [part('strut', 8), part('pump', 2), part('conversion', 30), part('relay', 90, 'other')]
+    expect(slowestPart(['strut', 'pump', 'relay'], shelf, 't')).toEqual({ part: 'strut', days: 8 })
+    expect(slowestPart(['sensor'], shelf, 't')).toBeNull()
+    expect(slowestPart(['pump'], [part('pump', 0)], 't')).toBeNull()
   })
 })
 
