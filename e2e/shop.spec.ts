@@ -58,7 +58,7 @@ test('a vehicle type goes out as a file and comes in as one', async ({ page, dem
 
 test('the description of the server can be read without the network', async ({ page, emptyShop }) => {
   await page.goto(`${emptyShop.address}/api/docs`)
-  await page.getByText('Takes').first().click()
+  await page.getByText('Takes', { exact: true }).first().click()
   await expect(page.getByRole('heading', { name: 'POST /api/calc/leakdown', exact: true })).toBeVisible()
 })
 

@@ -172,6 +172,7 @@ describe('a book as it is read in', () => {
   test('what ships has no fault', () => expect(lintProcedures(SHIPPED_PROCEDURES)).toEqual([]))
   test.each([
     ['an unknown tool', change('soap', { tools: ['hammer'] }), { code: 'unknownTool', at: 'steps/soap', what: 'hammer' }],
+    ['somebody under a car that nothing holds', { ...SHIPPED_PROCEDURES, facts: SHIPPED_PROCEDURES.facts.filter(({ id }) => id !== 'axleHeld') }, { code: 'unknownFact', at: 'steps/springOut', what: 'axleHeld' }],
     ['an unknown part', change('pumpIn', { part: 'wheel' }), { code: 'unknownPart', at: 'steps/pumpIn', what: 'wheel' }],
     ['a need that nothing gives', { ...change('soap', { needs: ['dry'] }), facts: [...SHIPPED_PROCEDURES.facts, { id: 'dry', at: 'car' as const, words: 'it is dry' }] }, { code: 'nothingGives', at: 'steps/soap', what: 'dry' }],
     ['a line opened before anything was shown', change('openLine', { needs: ['wheelOff'] }), expect.objectContaining({ code: 'unsafe', refusal: expect.objectContaining({ code: 'gateShut', gate: 'openLine' }) })],

@@ -36,7 +36,8 @@ function names(book: ProcedureBook): ProcedureFault[] {
     unknown('unknownUse', at, step.uses ?? [], (id) => id in book.uses)
     unknown('unknownPart', at, step.part ? [step.part] : [], (id) => id in book.parts)
     unknown('unknownTorque', at, step.torque ? [step.torque] : [], (id) => id in book.torques)
-    unknown('unknownFact', at, [...needs.map(({ fact }) => fact), ...(step.gives ?? []), ...(step.takes ?? [])], (id) => facts.has(id))
+    // Whoever goes under asks for these by himself.
+    unknown('unknownFact', at, [...needs.map(({ fact }) => fact), ...(step.gives ?? []), ...(step.takes ?? []), ...(step.under ? ['held', 'axleHeld'] : [])], (id) => facts.has(id))
     unknown('nothingGives', at, needs.filter(({ kind, fact }) => kind === 'must' && facts.has(fact)).map(({ fact }) => fact), (id) => given.has(id))
   }
   unknown('unknownUse', 'reusable', book.reusable ?? [], (id) => id in book.uses)
