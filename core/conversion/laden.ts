@@ -1,9 +1,9 @@
-import { designPressureOf } from '../pneumatics/index.ts'
+import { buildRig, designPressureBarG, designPressureOf, springVolumeL } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
 import type { Axle, Corner, VehicleGeometry } from '../vehicle/index.ts'
-import { AXLE_CORNERS, GRAVITY, hasAir } from '../vehicle/index.ts'
+import { AXLE_CORNERS, CORNERS, GRAVITY, hasAir } from '../vehicle/index.ts'
 
 /** What is carried over an axle, told without scales: kg, with bounds that hold it nine times of ten. */
 export interface LadenEstimate { readonly kg: number; readonly lowKg: number; readonly highKg: number }
@@ -23,12 +23,14 @@ const within = (newton: number, sigmaN: number): Result<LadenEstimate, LadenRefu
   return ok({ kg: kg(newton), lowKg: kg(newton - Z90 * sigmaN), highKg: kg(newton + Z90 * sigmaN) })
 }
 
+/** Force at the wheel for each bar in the spring: `m A 10`. */
+const perBarN = ({ corners }: VehicleGeometry, corner: Corner): number => corners[corner].motionRatio * corners[corner].effectiveAreaCm2 * 10
+
 /** Force a corner gains by going down so far with its air shut in and at its temperature, N at the wheel. */
 function gainedN(vehicle: VehicleGeometry, corner: Corner, dropMm: number): number {
-  const { motionRatio: m, effectiveAreaCm2: area, volumeAtDesignL: volume, coilRateNPerMm } = vehicle.corners[corner]
-  const barA = designPressureOf(vehicle, corner) + P_ATM_BAR
-  const left = Math.max(volume - area * m * dropMm * 1e-4, 0.1 * volume)
-  return m * area * 10 * ((barA * volume) / left - barA) + coilRateNPerMm * dropMm
+  const [rig, i] = [buildRig(vehicle), CORNERS.indexOf(corner)]
+  const barA = designPressureBarG(rig, i) + P_ATM_BAR
+  return perBarN(vehicle, corner) * ((barA * springVolumeL(rig, i, 0)) / springVolumeL(rig, i, -dropMm) - barA) + vehicle.corners[corner].coilRateNPerMm * dropMm
 }
 
 /**
@@ -44,8 +46,8 @@ export function ladenEstimate(vehicle: VehicleGeometry, axle: Axle, clue: LadenC
   }
   if (!corners.every((corner) => hasAir(vehicle.corners[corner]))) return refuse('noAir')
   if (clue.kind === 'pressure') {
-    const perBar = sum((corner) => vehicle.corners[corner].motionRatio * vehicle.corners[corner].effectiveAreaCm2 * 10)
-    const added = sum((corner) => vehicle.corners[corner].motionRatio * vehicle.corners[corner].effectiveAreaCm2 * 10 * (clue.barG - designPressureOf(vehicle, corner)))
+    const perBar = sum((corner) => perBarN(vehicle, corner))
+    const added = sum((corner) => perBarN(vehicle, corner) * (clue.barG - designPressureOf(vehicle, corner)))
     return within(added, Math.hypot(KNOWN_TO * perBar * clue.barG, GAUGE_BAR * perBar))
   }
   if (corners.some((corner) => vehicle.corners[corner].designHeightMm - clue.dropMm <= vehicle.corners[corner].bumpHeightMm)) return refuse('onItsStops')

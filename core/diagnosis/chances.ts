@@ -1,6 +1,6 @@
 import type { BookCheck, BookRow } from './book.ts'
 import { OFTEN, quietOf } from './book.ts'
-import type { Place } from './places.ts'
+import type { Place } from '../vehicle/index.ts'
 
 /** Chances of outcomes, each with how far it may be off. */
 export type Range = readonly (readonly [low: number, middle: number, high: number])[]

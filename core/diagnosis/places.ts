@@ -1,11 +1,7 @@
-import type { Architecture, Axle, Corner } from '../vehicle/index.ts'
-import { AXLE_CORNERS, AXLE_OF, AXLES, CORNERS } from '../vehicle/index.ts'
+import type { Architecture, Axle, Place } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLES, axlesOf, CORNERS, cornersOf } from '../vehicle/index.ts'
 import type { BookCause, BookCheck, KnowledgeBook, PlaceKind, Where } from './book.ts'
 
-/** Somewhere on the car: a corner, an axle, or all of it. */
-export type Place = Corner | Axle | null
-/** The corners a place covers. */
-export const cornersOf = (place: Place): readonly Corner[] => (place === null ? CORNERS : place === 'front' || place === 'rear' ? AXLE_CORNERS[place] : [place])
 
 /** A cause at its place on this vehicle. */
 export interface PlacedCause { readonly id: string; /** Its id in the book. */ readonly base: string; readonly place: Place; readonly weight: number; readonly parts: readonly { readonly cause: BookCause; readonly place: Place }[]; readonly because: string }
@@ -17,7 +13,6 @@ export interface PlacedCheck {
   /** The places a whole check answers for; null: it is done at its own place. */
   readonly whole: readonly Place[] | null
 }
-const axlesOf = (place: Place): readonly Axle[] => (place === null ? AXLES : [...new Set(cornersOf(place).map((corner) => AXLE_OF[corner]))])
 
 function applies(where: Where | undefined, { air, valves, crossValve, layout, reservoir, sensors, pressureSensor, damping, doorInhibit }: Architecture, place: Place): boolean {
   if (!where) return true

@@ -1,7 +1,7 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import type { Architecture, Corner } from '../vehicle/index.ts'
-import { SIDE_OF, WALK } from '../vehicle/index.ts'
+import type { Architecture, Corner, Place } from '../vehicle/index.ts'
+import { cornersOf, SIDE_OF, WALK } from '../vehicle/index.ts'
 import type { BookStep, Minutes, ProcedureBook, ShopWay, Stretch, Support } from './book.ts'
 import { STRETCHES } from './book.ts'
 import type { Order, Placed } from './expand.ts'
@@ -11,8 +11,7 @@ import { GATES_OF } from './machine.ts'
 import type { Proof } from './proofs.ts'
 import { PROOFS } from './proofs.ts'
 import type { PlanRefusal } from './refusals.ts'
-import type { Situation, StepPlace, WantedJob } from './situation.ts'
-import { cornersAt } from './situation.ts'
+import type { Situation, WantedJob } from './situation.ts'
 import { placeJobs } from './wanted.ts'
 
 /** What a plan is asked for. */
@@ -22,7 +21,7 @@ export interface PlanRequest { readonly architecture: Architecture; readonly job
 export interface PlanStep {
   readonly key: string
   readonly step: string
-  readonly place: StepPlace
+  readonly place: Place
   readonly phase: Stretch
   readonly words: string
   readonly why: string
@@ -58,16 +57,16 @@ export interface Plan {
   readonly liftMovements: number
   readonly tools: readonly string[]
   readonly uses: readonly string[]
-  readonly parts: readonly { readonly part: string; readonly count: number; readonly places: readonly StepPlace[] }[]
+  readonly parts: readonly { readonly part: string; readonly count: number; readonly places: readonly Place[] }[]
   readonly torques: readonly string[]
   readonly photos: readonly string[]
   /** What is switched, pulled, eased, opened or left hanging on the way, from which step to which. */
-  readonly temporary: readonly { readonly fact: string; readonly place: StepPlace; readonly from: string; readonly until: string }[]
+  readonly temporary: readonly { readonly fact: string; readonly place: Place; readonly from: string; readonly until: string }[]
   readonly situation: Pick<Situation, 'support' | 'way'>
 }
 
-const walkIndex = (place: StepPlace): number => (place === null ? -1 : Math.min(...cornersAt(place).map((corner) => WALK.indexOf(corner))))
-const minutesAt = (minutes: Minutes, place: StepPlace): number => (typeof minutes === 'number' ? minutes : place !== null && place in SIDE_OF ? minutes[SIDE_OF[place as Corner]] : Math.max(minutes.left, minutes.right))
+const walkIndex = (place: Place): number => (place === null ? -1 : Math.min(...cornersOf(place).map((corner) => WALK.indexOf(corner))))
+const minutesAt = (minutes: Minutes, place: Place): number => (typeof minutes === 'number' ? minutes : place !== null && place in SIDE_OF ? minutes[SIDE_OF[place as Corner]] : Math.max(minutes.left, minutes.right))
 
 /** Steps in an order that keeps every order asked for: stretch by stretch, and both sides in step. @returns the steps of a circle where there is one */
 function sorted(placed: readonly Placed[], orders: readonly Order[], book: ProcedureBook): Result<readonly Placed[], PlanRefusal> {

@@ -1,14 +1,15 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import { CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
+import type { Place } from '../vehicle/index.ts'
+import { CORNERS, cornersOf, hasAirAtCorner } from '../vehicle/index.ts'
 import type { BookFact, BookStep, ProcedureBook } from './book.ts'
 import type { PlanRefusal } from './refusals.ts'
-import type { Situation, StepPlace } from './situation.ts'
-import { applies, axleHangs, cornersAt, placesFrom } from './situation.ts'
+import type { Situation } from './situation.ts'
+import { applies, axleHangs, placesFrom } from './situation.ts'
 import type { PlacedJob } from './wanted.ts'
 
 /** A step at its place in a plan. */
-export interface Placed { readonly key: string; readonly step: BookStep; readonly place: StepPlace; readonly jobs: Set<string> }
+export interface Placed { readonly key: string; readonly step: BookStep; readonly place: Place; readonly jobs: Set<string> }
 /** What must come before what, and because of which fact; a job's own order has none. */
 export interface Order { readonly before: string; readonly after: string; readonly fact: string | null }
 /** A need, read. */
@@ -21,7 +22,7 @@ export function needOf(written: string): Need {
   return kind ? { fact: written.slice(0, -1), kind } : { fact: written, kind: 'must' }
 }
 
-export const keyOf = (step: string, place: StepPlace): string => (place === null ? step : `${step}.${place}`)
+export const keyOf = (step: string, place: Place): string => (place === null ? step : `${step}.${place}`)
 
 /** Every step a plan is made of: those of its jobs, what they need, what they leave to be undone, and what proves it. */
 export class Expansion {
@@ -39,16 +40,16 @@ export class Expansion {
   }
 
   /** Where a fact is, seen from a step. */
-  placesOf(fact: string, place: StepPlace): readonly StepPlace[] {
+  placesOf(fact: string, place: Place): readonly Place[] {
     return placesFrom(this.facts.get(fact)!.at, place, this.situation.architecture)
   }
 
   /** Steps of the plan that give a fact there, or take it. */
-  withFact(side: 'gives' | 'takes', fact: string, place: StepPlace): readonly Placed[] {
+  withFact(side: 'gives' | 'takes', fact: string, place: Place): readonly Placed[] {
     return [...this.placed.values()].filter((each) => (each.step[side] ?? []).includes(fact) && this.placesOf(fact, each.place).some((at) => at === place))
   }
 
-  private add(id: string, from: StepPlace, job: string): readonly Placed[] {
+  private add(id: string, from: Place, job: string): readonly Placed[] {
     const step = this.steps.get(id)
     if (!step) return []
     return placesFrom(step.at, from, this.situation.architecture).filter((place) => applies(step.when, this.situation, place)).map((place) => {
@@ -62,7 +63,7 @@ export class Expansion {
 
   private addJob({ job, place }: PlacedJob): void {
     // A job of an axle goes corner by corner, both in step.
-    const runs: readonly StepPlace[] = job.at === 'axle' ? cornersAt(place) : [place]
+    const runs: readonly Place[] = job.at === 'axle' ? cornersOf(place) : [place]
     for (const run of runs) {
       let last: readonly Placed[] = []
       for (const id of job.steps) {
@@ -75,14 +76,14 @@ export class Expansion {
   }
 
   /** Facts a step must find given, with their places; what somebody under the car needs is not left to the book. */
-  private musts({ step, place }: Placed): readonly (readonly [fact: string, place: StepPlace])[] {
+  private musts({ step, place }: Placed): readonly (readonly [fact: string, place: Place])[] {
     const { architecture } = this.situation
     const written = (step.needs ?? []).map(needOf).flatMap(({ fact, kind }) => (kind === 'must' ? this.placesOf(fact, place).map((at) => [fact, at] as const) : kind === 'allAir' ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((at) => [fact, at] as const) : []))
     const under = step.under ? [['held', null] as const, ...placesFrom('axle', place, architecture).filter((axle) => axleHangs(architecture, axle)).map((axle) => ['axleHeld', axle] as const)] : []
     return [...written, ...under]
   }
 
-  private one(side: 'gives' | 'takes', fact: string, place: StepPlace, asker: string): Result<BookStep, PlanRefusal> {
+  private one(side: 'gives' | 'takes', fact: string, place: Place, asker: string): Result<BookStep, PlanRefusal> {
     const fitting = this.book.steps.filter((step) => (step[side] ?? []).includes(fact) && applies(step.when, this.situation, placesFrom(step.at, place, this.situation.architecture)[0] ?? place))
     const free = fitting.filter(({ id }) => !this.own.has(id))
     const [first, ...more] = free.length > 0 ? free : fitting
@@ -93,8 +94,8 @@ export class Expansion {
   private fetch(each: Placed): PlanRefusal | null {
     const [job = ''] = each.jobs
     const wanted = [
-      ...this.musts(each).filter(([fact, at]) => !this.facts.get(fact)!.atStart && this.withFact('gives', fact, at).length === 0).map(([fact, at]) => ['gives', fact, at] as const),
-      ...(each.step.gives ?? []).filter((fact) => this.facts.get(fact)!.temporary).flatMap((fact) => this.placesOf(fact, each.place).filter((at) => this.withFact('takes', fact, at).length === 0).map((at) => ['takes', fact, at] as const)),
+      ...this.musts(each).filter(([fact]) => !this.facts.get(fact)!.atStart).map(([fact, at]) => ['gives', fact, at] as const),
+      ...(each.step.gives ?? []).filter((fact) => this.facts.get(fact)!.temporary).flatMap((fact) => this.placesOf(fact, each.place).map((at) => ['takes', fact, at] as const)),
     ]
     for (const [side, fact, at] of wanted) {
       if (this.withFact(side, fact, at).length > 0) continue
@@ -130,7 +131,7 @@ export class Expansion {
     const each = [...this.placed.values()]
     const push = (before: Placed, after: Placed, fact: string): void => { if (before.key !== after.key) orders.push({ before: before.key, after: after.key, fact }) }
     const needers = new Map<string, Set<Placed>>()
-    const note = (fact: string, at: StepPlace, who: Placed): void => { const id = `${fact}@${String(at)}`; const set = needers.get(id) ?? new Set(); set.add(who); needers.set(id, set) }
+    const note = (fact: string, at: Place, who: Placed): void => { const id = `${fact}@${String(at)}`; const set = needers.get(id) ?? new Set(); set.add(who); needers.set(id, set) }
     for (const who of each) {
       for (const [fact, at] of this.musts(who)) note(fact, at, who)
       for (const { fact, kind } of (who.step.needs ?? []).map(needOf)) if (kind === 'ifGiven' || kind === 'everywhere') for (const at of this.placesOf(fact, who.place)) note(fact, at, who)

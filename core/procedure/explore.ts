@@ -3,10 +3,7 @@ import { CORNERS } from '../vehicle/index.ts'
 import type { Harm } from './acts.ts'
 import { doAct, happens } from './acts.ts'
 import type { Act, CarKind, CarState, CornerState, GateId } from './machine.ts'
-import { shutGate } from './machine.ts'
-
-const CAR_ACTS: readonly Act[] = (['cutSupply', 'supplyBack', 'liftingOn', 'liftingOff', 'raise', 'holdBody', 'holdAxle', 'goUnder', 'comeOut', 'toStanding', 'toGround', 'ventPlant', 'provePlant', 'fillPlant', 'openPump', 'closePump', 'openBlock', 'closeBlock', 'clearCodes', 'handOver'] as const).map((act) => ({ act }))
-const CORNER_ACTS = ['vent', 'ease', 'prove', 'openLine', 'closeLine', 'takeOut', 'putIn', 'putCoil', 'seeFolds', 'fill'] as const
+import { CAR_ACTS, CORNER_ACTS, shutGate } from './machine.ts'
 
 /** How a corner comes in: standing on air, or flat since nobody knows when. */
 export const ARRIVES: Readonly<Record<'up' | 'flat', CornerState>> = {
@@ -38,7 +35,7 @@ export interface Explored { readonly states: number; readonly harms: ReadonlyMap
  */
 export function explore(start: CarState, kind: CarKind, removed?: GateId): Explored {
   const corners = CORNERS.filter((corner) => start.corners[corner])
-  const acts: readonly Act[] = [...CAR_ACTS, ...corners.flatMap((corner) => CORNER_ACTS.map((act) => ({ act, corner })))]
+  const acts: readonly Act[] = [...CAR_ACTS.map((act) => ({ act })), ...corners.flatMap((corner) => CORNER_ACTS.map((act) => ({ act, corner })))]
   const from = new Map<number, { readonly before: number; readonly words: string }>([[keyOf(start, corners), { before: -1, words: '' }]])
   const harms = new Map<Harm, readonly string[]>()
   const wayTo = (key: number): string[] => { const way: string[] = []; for (let at = key; from.get(at)!.before >= 0; at = from.get(at)!.before) way.unshift(from.get(at)!.words); return way }

@@ -42,9 +42,11 @@ export interface CarKind {
 }
 
 /** What a person does to the whole car. */
-export type CarAct = 'cutSupply' | 'supplyBack' | 'liftingOn' | 'liftingOff' | 'raise' | 'holdBody' | 'holdAxle' | 'goUnder' | 'comeOut' | 'toStanding' | 'toGround' | 'ventPlant' | 'provePlant' | 'fillPlant' | 'openPump' | 'closePump' | 'openBlock' | 'closeBlock' | 'clearCodes' | 'handOver'
+export const CAR_ACTS = ['cutSupply', 'supplyBack', 'liftingOn', 'liftingOff', 'raise', 'holdBody', 'holdAxle', 'goUnder', 'comeOut', 'toStanding', 'toGround', 'ventPlant', 'provePlant', 'fillPlant', 'openPump', 'closePump', 'openBlock', 'closeBlock', 'clearCodes', 'handOver'] as const
+export type CarAct = (typeof CAR_ACTS)[number]
 /** What a person does at one corner. */
-export type CornerAct = 'vent' | 'ease' | 'prove' | 'openLine' | 'closeLine' | 'takeOut' | 'putIn' | 'putCoil' | 'seeFolds' | 'fill'
+export const CORNER_ACTS = ['vent', 'ease', 'prove', 'openLine', 'closeLine', 'takeOut', 'putIn', 'putCoil', 'seeFolds', 'fill'] as const
+export type CornerAct = (typeof CORNER_ACTS)[number]
 export interface Act { readonly act: CarAct | CornerAct; readonly corner?: Corner }
 
 /** The moments that break parts and people: each is held by one gate. */

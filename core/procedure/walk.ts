@@ -1,16 +1,15 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import type { Architecture, Corner } from '../vehicle/index.ts'
-import { CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
+import type { Architecture, Corner, Place } from '../vehicle/index.ts'
+import { CORNERS, cornersOf, hasAirAtCorner } from '../vehicle/index.ts'
 import type { Harm } from './acts.ts'
 import { doAct, waited } from './acts.ts'
 import type { BookStep, ProcedureBook } from './book.ts'
 import type { PlanStep } from './compose.ts'
 import { ARRIVES, arrived } from './explore.ts'
 import type { Act, CarKind, CarState, Condition, GateId } from './machine.ts'
-import { shutGate } from './machine.ts'
-import type { StepPlace } from './situation.ts'
-import { axleHangs, cornersAt } from './situation.ts'
+import { CORNER_ACTS, shutGate } from './machine.ts'
+import { axleHangs } from './situation.ts'
 
 /** Where a plan would be stopped, or do harm. */
 export type WalkRefusal =
@@ -19,30 +18,27 @@ export type WalkRefusal =
   /** It cannot be done as things are then: taking out what is out. */
   | { readonly code: 'notPossible'; readonly step: string; readonly act: Act['act'] }
 
-const ofCorner: ReadonlySet<string> = new Set(['vent', 'ease', 'prove', 'openLine', 'closeLine', 'takeOut', 'putIn', 'putCoil', 'seeFolds', 'fill'])
+const ofCorner: ReadonlySet<string> = new Set(CORNER_ACTS)
 
 /** What a step does to the car, act by act. Whoever works under it goes under and comes out again. */
-export function actsOf({ acts = [], under }: Pick<BookStep, 'acts' | 'under'>, place: StepPlace): readonly Act[] {
-  const done = acts.flatMap((act): Act[] => (ofCorner.has(act) ? cornersAt(place).map((corner) => ({ act, corner })) : [{ act }]))
+function actsOf({ acts = [], under }: Pick<BookStep, 'acts' | 'under'>, place: Place): readonly Act[] {
+  const done = acts.flatMap((act): Act[] => (ofCorner.has(act) ? cornersOf(place).map((corner) => ({ act, corner })) : [{ act }]))
   return under ? [{ act: 'goUnder' }, ...done, { act: 'comeOut' }] : done
 }
 
-export const kindOf = (architecture: Architecture): CarKind => ({ reservoir: architecture.reservoir, axleHangs: axleHangs(architecture, null) })
-
 /** A car of that layout as it comes in. @param flat its corners stand empty */
-export const carOf = (architecture: Architecture, flat: ReadonlySet<string> = new Set()): CarState =>
+const carOf = (architecture: Architecture, flat: ReadonlySet<string> = new Set()): CarState =>
   arrived(Object.fromEntries(CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((corner) => [corner, flat.has(corner) ? ARRIVES.flat : ARRIVES.up])))
 
 /** Takes a car through steps in their order, gate by gate. @param flat corners it came in on empty springs. @returns the car as it stands then, or where it was stopped */
 export function walkPlan(book: ProcedureBook, architecture: Architecture, steps: readonly Pick<PlanStep, 'key' | 'step' | 'place'>[], flat: readonly Corner[] = []): Result<CarState, WalkRefusal> {
-  const kind = kindOf(architecture)
   const byId = new Map(book.steps.map((step) => [step.id, step]))
   let car = carOf(architecture, new Set(flat))
   for (const { key, step: id, place } of steps) {
     const step = byId.get(id)
     if (!step) continue
     // Only an axle that hangs on its springs asks for more than the body's stands; work elsewhere is under the body alone.
-    const here = { ...kind, axleHangs: axleHangs(architecture, place) }
+    const here: CarKind = { reservoir: architecture.reservoir, axleHangs: axleHangs(architecture, place) }
     for (const act of actsOf(step, place)) {
       const shut = shutGate(act, car, here)
       if (shut) return refuse({ code: 'gateShut', step: key, ...shut })

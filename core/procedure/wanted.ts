@@ -1,14 +1,14 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import type { Architecture, Corner } from '../vehicle/index.ts'
+import type { Architecture, Corner, Place } from '../vehicle/index.ts'
 import { AXLE_CORNERS, AXLES, CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
 import type { BookJob, ProcedureBook, ShopWay, Support } from './book.ts'
 import type { PlanRefusal } from './refusals.ts'
-import type { Situation, StepPlace, WantedJob } from './situation.ts'
+import type { Situation, WantedJob } from './situation.ts'
 import { airLeft, applies, placesFrom, wayOn } from './situation.ts'
 
 /** A job at one of its places. */
-export interface PlacedJob { readonly job: BookJob; readonly place: StepPlace }
+export interface PlacedJob { readonly job: BookJob; readonly place: Place }
 
 /** Two of these at one place are two ways to the same end. */
 const ONE_OF: readonly (readonly string[])[] = [['spring', 'coils'], ['strut', 'bellows', 'coils'], ['line', 'coils']]
@@ -17,7 +17,7 @@ const FOR_AIR = new Set(['pump', 'dryer', 'block', 'reservoir', 'relay', 'charge
 /** Jobs that leave a spring empty; the block empties all. */
 const EMPTIES: ReadonlySet<string> = new Set(['spring', 'strut', 'bellows', 'line'])
 
-function placesOf(job: BookJob, corners: readonly Corner[], architecture: Architecture): Result<readonly StepPlace[], PlanRefusal> {
+function placesOf(job: BookJob, corners: readonly Corner[], architecture: Architecture): Result<readonly Place[], PlanRefusal> {
   if (job.at === 'car') return ok([null])
   if (corners.length === 0) return refuse({ code: 'cornersMissing', job: job.id })
   if (job.at !== 'axle') {
@@ -41,9 +41,9 @@ export function placeJobs(book: ProcedureBook, architecture: Architecture, wante
       placed.push({ job, place })
     }
   }
-  const cornersOf = (test: (id: string) => boolean): readonly Corner[] => CORNERS.filter((corner) => placed.some(({ job, place }) => test(job.id) && place !== null && placesFrom('corner', place, architecture).includes(corner)))
-  const converted = new Set(cornersOf((id) => id === 'coils'))
-  const emptied = placed.some(({ job }) => job.id === 'block') ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : cornersOf((id) => EMPTIES.has(id))
+  const cornersWith = (test: (id: string) => boolean): readonly Corner[] => CORNERS.filter((corner) => placed.some(({ job, place }) => test(job.id) && place !== null && placesFrom('corner', place, architecture).includes(corner)))
+  const converted = new Set(cornersWith((id) => id === 'coils'))
+  const emptied = placed.some(({ job }) => job.id === 'block') ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : cornersWith((id) => EMPTIES.has(id))
   const airless = flat.find((corner) => !hasAirAtCorner(architecture, corner))
   if (airless) return refuse({ code: 'flatWithoutAir', corner: airless })
   const lying = new Set(flat.filter((corner) => !converted.has(corner)))

@@ -1,5 +1,7 @@
 export { AXLES, CORNERS, WALK, AXLE_OF, AXLE_CORNERS, OTHER_AXLE, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
+export { axlesOf, cornersOf } from './places.ts'
+export type { Place } from './places.ts'
 export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
 export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'
 export type { GeometryInput, GeometryRefusal } from './geometry.ts'

@@ -1,7 +1,8 @@
-import type { PlanRefusal, ProcedureFault, StepPlace } from '@anklet/core/procedure'
+import type { PlanRefusal, ProcedureFault } from '@anklet/core/procedure'
+import type { Place } from '@anklet/core/vehicle'
 import { CORNER_WORDS } from './cornerWords.ts'
 
-const at = (place: StepPlace): string => (place === null ? 'on this car' : `at the ${CORNER_WORDS[place] ?? `${place} axle`}`)
+const at = (place: Place): string => (place === null ? 'on this car' : `at the ${CORNER_WORDS[place] ?? `${place} axle`}`)
 
 /** Why jobs make no plan. */
 export function planSentence(refusal: PlanRefusal): string {

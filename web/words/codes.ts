@@ -2,7 +2,7 @@ import type { CodeReading, CodeText } from '@anklet/contract'
 import type { CodeRefusal, CodeStatus, FaultCode, ReportRemark } from '@anklet/core/codes'
 import { codeText, decode } from '@anklet/core/codes'
 import { quietOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
-import { placeWords } from './suspects.ts'
+import { placeWords } from './corners.ts'
 
 export const STATUS_WORDS: Readonly<Record<CodeStatus, string>> = { present: 'there now', stored: 'stored', pending: 'pending' }
 

@@ -1,8 +1,11 @@
 import type { HypothesisId } from '@anklet/core/leakdown'
-import type { Architecture, Axle, Corner } from '@anklet/core/vehicle'
+import type { Architecture, Axle, Corner, Place } from '@anklet/core/vehicle'
 
 /** Corners as they are spoken. */
 export const CORNER_WORDS: Readonly<Record<Corner, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
+
+/** A place as it is spoken. @param whole what the whole car is called */
+export const placeWords = (place: Place, whole = 'car'): string => (place === null ? whole : place === 'front' || place === 'rear' ? `${place} axle` : CORNER_WORDS[place])
 
 /** Makes a sentence of words. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,5 +1,7 @@
-import type { Condition, GateId, PlanRefusal, Proof, StepPlace, Stretch, Support } from '@anklet/core/procedure'
-import { CORNER_WORDS } from './corners.ts'
+import type { Torque } from '@anklet/contract'
+import type { Condition, GateId, PlanRefusal, Proof, Stretch, Support } from '@anklet/core/procedure'
+import type { Place } from '@anklet/core/vehicle'
+import { CORNER_WORDS, placeWords } from './corners.ts'
 
 export const STRETCH_WORDS: Readonly<Record<Stretch, string>> = { ready: 'Before anything', safe: 'Make it safe', empty: 'Let the air out, and show it', off: 'Take off', bench: 'On the bench', on: 'Put back', close: 'Close up', fill: 'Fill', down: 'Back on its wheels', prove: 'Prove it' }
 export const SUPPORT_WORDS: Readonly<Record<Support, string>> = { twoPost: 'Two-post lift', platform: 'Platform lift', driveOn: 'Drive-on lift', stands: 'Stands on the ground' }
@@ -19,10 +21,12 @@ export const FILL_WORDS = { hanging: 'Wheels hanging', standing: 'At standing he
 export const FASTENER_WORDS = { new: 'New ones, always', inspected: 'Again, after a look' } as const
 export const CHARGE_WORDS = { measured: 'Measured', over: 'A little over' } as const
 
-/** A place as it is said; nothing for the whole car. */
-export const placeWords = (place: StepPlace): string => (place === null ? '' : place === 'front' || place === 'rear' ? `${place} axle` : CORNER_WORDS[place])
 /** A step with its place in it. */
-export const stepWords = (words: string, place: StepPlace): string => words.replaceAll('{place}', placeWords(place))
+export const stepWords = (words: string, place: Place): string => words.replaceAll('{place}', placeWords(place, ''))
+
+/** A torque as it is set on the wrench, then turned on where that is asked. */
+export const torqueWords = ({ minNm, maxNm }: Pick<Torque, 'minNm' | 'maxNm'>): string => `${minNm === maxNm ? minNm : `${minNm} to ${maxNm}`} N.m`
+export const turnedWords = ({ thenDegrees }: Pick<Torque, 'thenDegrees'>): string => (thenDegrees ? `, then ${thenDegrees}°` : '')
 
 /** Minutes as one says them. */
 export function minutesWords(minutes: number): string {

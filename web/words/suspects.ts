@@ -1,9 +1,7 @@
-import type { Place, PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
+import type { PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
 import { quietOf } from '@anklet/core/diagnosis'
-import { capital, CORNER_WORDS } from './corners.ts'
-
-/** A place as it is spoken. */
-export const placeWords = (place: Place): string => (place === null ? 'car' : place === 'front' || place === 'rear' ? `${place} axle` : CORNER_WORDS[place])
+import type { Place } from '@anklet/core/vehicle'
+import { capital, placeWords } from './corners.ts'
 
 const at = (words: string, place: Place): string => words.replace('{place}', placeWords(place))
 

@@ -3,10 +3,10 @@ import { levelledState, simulate, travelOf, usualMachine } from '../../simulatio
 import { hypothesisCorners, inferLeak } from '../../leakdown/index.ts'
 import { judgePump, judgeRelay, judgeSweep, judgeWhichCorner } from '../../guided/index.ts'
 import { sampleVehicle } from '../../samples/index.ts'
-import type { Architecture, Corner } from '../../vehicle/index.ts'
-import { CORNERS, perCorner } from '../../vehicle/index.ts'
-import type { BookCheck, Place, PlacedCheck } from '../index.ts'
-import { cornersOf, quietOf, SHIPPED_BOOK, wholeOutcome } from '../index.ts'
+import type { Architecture, Corner, Place } from '../../vehicle/index.ts'
+import { CORNERS, cornersOf, perCorner } from '../../vehicle/index.ts'
+import type { BookCheck, PlacedCheck } from '../index.ts'
+import { quietOf, SHIPPED_BOOK, wholeOutcome } from '../index.ts'
 
 /** Four struts on an open layout whose module, parked, settles each axle to its low corner. */
 export const ARCHITECTURE: Architecture = {

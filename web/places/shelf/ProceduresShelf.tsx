@@ -1,9 +1,9 @@
 import type { ProcedureBook as WireBook, Procedures } from '@anklet/contract'
 import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/procedure'
-import { SHIPPED_PROCEDURES } from '@anklet/core/procedure'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Refused, sentenceOf } from '../../data/api.ts'
+import { bookOf } from '../../data/procedures.ts'
 import { useCommand, useProcedures } from '../../data/queries.ts'
 import { Loading } from '../../parts/Loading.tsx'
 import { saveFile } from '../../parts/saveFile.ts'
@@ -90,7 +90,7 @@ function Exchange({ kept }: { readonly kept: Kept }): ReactNode {
 
 function Book({ record }: { readonly record: Procedures }): ReactNode {
   const save = useCommand('procedures.save')
-  const book = (record.book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES
+  const book = bookOf(record)
   const kept: Kept = { record, book, error: save.error, isPending: save.isPending, keep: (change, then) => save.submit({ payload: { book: (change.book === undefined ? record.book : change.book) as unknown as WireBook | null, way: { ...record.way, ...change.way } }, baseVersion: record.version }, then) }
   const { way } = record
   const taps = <Key extends keyof ShopWay>(key: Key, legend: string, words: Readonly<Record<ShopWay[Key], string>>): ReactNode => <Taps<string> legend={legend} chosen={[way[key]]} disabled={save.isPending} onTap={(value) => kept.keep({ way: { ...way, [key]: value } })} options={Object.entries(words).map(([value, said]) => ({ value, words: said as string }))} />

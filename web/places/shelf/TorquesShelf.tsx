@@ -1,13 +1,13 @@
 import type { Torque, VehicleType } from '@anklet/contract'
-import type { ProcedureBook } from '@anklet/core/procedure'
-import { SHIPPED_PROCEDURES } from '@anklet/core/procedure'
 import { format } from 'date-fns'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useProcedures, useTorques, useVehicleTypes } from '../../data/queries.ts'
+import { bookOf } from '../../data/procedures.ts'
 import { Loading } from '../../parts/Loading.tsx'
 import { capital } from '../../words/corners.ts'
+import { torqueWords, turnedWords } from '../../words/plan.ts'
 import { Choice, Line } from './knowledge/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import type { TorqueUnit, TypedTorque } from './torqueForm.ts'
@@ -48,7 +48,7 @@ function Torques({ type, torques, fasteners }: { readonly type: VehicleType; rea
     <section aria-label={type.name} className="mt-5"><h2>{type.name}</h2>
       <ul>{torques.map((torque) => (
         <li key={torque.id} className="border-b border-edge">
-          <button type="button" className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left" aria-expanded={open === torque.id} onClick={() => setOpen(open === torque.id ? null : torque.id)}><span className="min-w-0"><b className="font-semibold">{capital(fasteners[torque.fastener] ?? torque.fastener)}</b> <span className="text-ink-2">{torque.source}, {torque.date}</span></span><span className="num">{torque.minNm === torque.maxNm ? torque.minNm : `${torque.minNm} to ${torque.maxNm}`} N.m{torque.thenDegrees ? `, then ${torque.thenDegrees}°` : ''}</span></button>
+          <button type="button" className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left" aria-expanded={open === torque.id} onClick={() => setOpen(open === torque.id ? null : torque.id)}><span className="min-w-0"><b className="font-semibold">{capital(fasteners[torque.fastener] ?? torque.fastener)}</b> <span className="text-ink-2">{torque.source}, {torque.date}</span></span><span className="num">{torqueWords(torque)}{turnedWords(torque)}</span></button>
           {open === torque.id && <Editor key={torque.version} type={type} torque={torque} open={missing} fasteners={fasteners} onDone={() => setOpen(null)} />}
         </li>
       ))}</ul>
@@ -62,7 +62,7 @@ function Torques({ type, torques, fasteners }: { readonly type: VehicleType; rea
 /** Torques per vehicle type, each with where it is written and since when. */
 export function TorquesShelf(): ReactNode {
   const procedures = useProcedures().data
-  const book = (procedures?.book as unknown as ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
+  const book = bookOf(procedures)
   const torques = useTorques()
   return <ShelfPage title="Torques"><Loading query={useVehicleTypes()} what="the vehicle types">{(types) => <Loading query={torques} what="the torques">{(all) => <>{types.map((type) => <Torques key={type.id} type={type} torques={all.filter(({ typeId }) => typeId === type.id)} fasteners={book.torques} />)}</>}</Loading>}</Loading></ShelfPage>
 }

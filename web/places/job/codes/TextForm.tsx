@@ -5,9 +5,8 @@ import { useId, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital } from '../../../words/corners.ts'
+import { capital, placeWords } from '../../../words/corners.ts'
 import { POINTS } from '../../../words/codes.ts'
-import { placeWords } from '../../../words/suspects.ts'
 
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
 

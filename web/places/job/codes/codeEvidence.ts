@@ -1,5 +1,6 @@
 import type { CodeReading, CodeText, Job } from '@anklet/contract'
-import type { Evidence, Place, PlacedCheck } from '@anklet/core/diagnosis'
+import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
+import type { Place } from '@anklet/core/vehicle'
 import { quietOf, wholeOutcome } from '@anklet/core/diagnosis'
 
 /** The newest reading of a job itself. */

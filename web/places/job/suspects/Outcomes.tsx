@@ -1,11 +1,11 @@
-import type { Place, PlacedCheck } from '@anklet/core/diagnosis'
+import type { PlacedCheck } from '@anklet/core/diagnosis'
 import { quietOf, wholeOutcome } from '@anklet/core/diagnosis'
+import type { Place } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital } from '../../../words/corners.ts'
-import { placeWords } from '../../../words/suspects.ts'
+import { capital, placeWords } from '../../../words/corners.ts'
 
 const WALKED: readonly Place[] = ['front', ...WALK, 'rear']
 

@@ -1,10 +1,10 @@
 import type { Job, Watch } from '@anklet/contract'
 import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
-import { cornersOf, quietOf, wholeOutcome } from '@anklet/core/diagnosis'
+import { quietOf, wholeOutcome } from '@anklet/core/diagnosis'
 import type { HypothesisId } from '@anklet/core/leakdown'
 import { hypothesisCorners } from '@anklet/core/leakdown'
 import type { Corner, PerCorner } from '@anklet/core/vehicle'
-import { hasAirAtCorner } from '@anklet/core/vehicle'
+import { cornersOf, hasAirAtCorner } from '@anklet/core/vehicle'
 import { codeEvidence } from '../codes/codeEvidence.ts'
 import { designAt, heightRounds, isRideRound, meansOf } from '../rounds.ts'
 

@@ -1,7 +1,7 @@
 import type { Job } from '@anklet/contract'
 import type { BookJob, ProcedureBook, ShopWay, Support, WantedJob } from '@anklet/core/procedure'
 import { applies, placesFrom, SUPPORTS } from '@anklet/core/procedure'
-import type { Corner } from '@anklet/core/vehicle'
+import type { Corner, Place } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
@@ -12,11 +12,12 @@ import { CHARGE_WORDS, FASTENER_WORDS, FILL_WORDS, FIRST_WORDS, SUPPORT_WORDS, V
 /** What a plan is asked for, as it is chosen on the page. */
 export interface Chosen { readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; readonly alone: boolean; readonly flat: readonly Corner[] }
 
+/** Whether a job can be done there, whatever else is chosen. */
+const possible = ({ when }: BookJob, { vehicleType: { architecture } }: Job, { support, way }: Chosen, place: Place): boolean => applies(when, { architecture, support, way, flat: new Set(), converted: new Set(), refills: true }, place)
+
 /** Corners at which a job can be done on that car; empty for a job of the whole car. */
-function cornersFor({ at, when }: BookJob, { vehicleType: { architecture } }: Job, { support, way }: Chosen): readonly Corner[] {
-  if (at === 'car') return []
-  return WALK.filter((corner) => placesFrom(at, corner, architecture).some((place) => applies(when, { architecture, support, way, flat: new Set(), converted: new Set(), refills: true }, place)))
-}
+const cornersFor = (each: BookJob, job: Job, chosen: Chosen): readonly Corner[] =>
+  (each.at === 'car' ? [] : WALK.filter((corner) => placesFrom(each.at, corner, job.vehicleType.architecture).some((place) => possible(each, job, chosen, place))))
 
 const toggled = (corners: readonly Corner[], { at }: BookJob, corner: Corner): readonly Corner[] => {
   const meant = at === 'axle' ? AXLE_CORNERS[AXLE_OF[corner]] : [corner]
@@ -28,7 +29,7 @@ const options = <Value extends string>(words: Readonly<Record<Value, string>>): 
 /** Which jobs, at which corners, on which lift, and in the shop's way. */
 export function JobChoice({ job, book, chosen, onChoose }: { readonly job: Job; readonly book: ProcedureBook; readonly chosen: Chosen; onChoose(chosen: Chosen): void }): ReactNode {
   const { architecture } = job.vehicleType
-  const open = book.jobs.filter((each) => (each.at === 'car' ? applies(each.when, { architecture, support: chosen.support, way: chosen.way, flat: new Set(), converted: new Set(), refills: true }, null) : cornersFor(each, job, chosen).length > 0))
+  const open = book.jobs.filter((each) => (each.at === 'car' ? possible(each, job, chosen, null) : cornersFor(each, job, chosen).length > 0))
   const wanted = (id: string): WantedJob | undefined => chosen.jobs.find((each) => each.job === id)
   const setJobs = (jobs: readonly WantedJob[]): void => onChoose({ ...chosen, jobs })
   const flip = ({ id, at }: BookJob): void => setJobs(wanted(id) ? chosen.jobs.filter((each) => each.job !== id) : [...chosen.jobs, at === 'car' ? { job: id } : { job: id, corners: [] }])

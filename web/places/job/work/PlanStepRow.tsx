@@ -3,14 +3,14 @@ import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
 import { Camera, ChevronDown, ChevronUp, Hourglass, ShieldAlert, Users } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { capital } from '../../../words/corners.ts'
-import { CONDITION_WORDS, GATE_WORDS, minutesWords, placeWords, PROOF_WORDS, stepWords } from '../../../words/plan.ts'
+import { capital, placeWords } from '../../../words/corners.ts'
+import { CONDITION_WORDS, GATE_WORDS, minutesWords, PROOF_WORDS, stepWords, torqueWords, turnedWords } from '../../../words/plan.ts'
 
 /** A torque as it is shown: the shop's figure with its source, or that nobody entered one. */
 function TorqueWords({ fastener, words, torques, typeId }: { readonly fastener: string; readonly words: string; readonly torques: readonly Torque[]; readonly typeId: string }): ReactNode {
   const known = torques.find((each) => each.typeId === typeId && each.fastener === fastener)
   return known
-    ? <p className="text-[14px]">{words}: <b className="num">{known.minNm === known.maxNm ? known.minNm : `${known.minNm} to ${known.maxNm}`} N.m</b>{known.thenDegrees ? `, then ${known.thenDegrees}°` : ''} <span className="text-ink-2">({known.source})</span></p>
+    ? <p className="text-[14px]">{words}: <b className="num">{torqueWords(known)}</b>{turnedWords(known)} <span className="text-ink-2">({known.source})</span></p>
     : <p className="text-[14px]">{words}: not entered, <Link to="/shelf/torques">look it up and enter it</Link></p>
 }
 

@@ -2,8 +2,8 @@ import type { Job, Part, Torque } from '@anklet/contract'
 import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/procedure'
 import { roomFor, STRETCHES } from '@anklet/core/procedure'
 import type { ReactNode } from 'react'
-import { capital, list } from '../../../words/corners.ts'
-import { minutesWords, placeWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.ts'
+import { capital, list, placeWords } from '../../../words/corners.ts'
+import { minutesWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
 
 /** What a part of a plan is called on the shelf of parts; what is not there has no price and no days. */

@@ -1,10 +1,11 @@
 import type { Job, Part, Procedures, Torque } from '@anklet/contract'
-import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
-import { inOrder, SHIPPED_PROCEDURES } from '@anklet/core/procedure'
+import type { PlanStep } from '@anklet/core/procedure'
+import { inOrder } from '@anklet/core/procedure'
 import type { ReactNode } from 'react'
 import { startTransition, useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
+import { bookOf } from '../../../data/procedures.ts'
 import { useCommand, useParts, usePersonName, useProcedures, useTorques } from '../../../data/queries.ts'
 import { planRefusalWords } from '../../../words/plan.ts'
 import { momentWords } from '../../../words/times.ts'
@@ -25,7 +26,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
   const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
   const keep = useCommand('plan.make')
   const nameOf = usePersonName()
-  const book = (procedures.book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES
+  const book = bookOf(procedures)
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = chosen.jobs.filter((each) => each.corners?.length !== 0)
