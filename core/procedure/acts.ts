@@ -59,8 +59,8 @@ function onCar(state: CarState, act: Act['act']): Outcome {
       const empty = all(state).some(({ air, spring }) => spring === 'out' || (spring !== 'coil' && air === 'none'))
       return { states: [{ ...state, body: 'ground', bodyHeld: false, axleHeld: false }], harm: empty ? 'weightOnEmptySpring' : null }
     }
-    case 'ventPlant': return state.plantAir ? to({ ...state, plantAir: false }, state) : NOTHING
-    case 'provePlant': return !state.plantAir && !state.plantProved ? to({ ...state, plantProved: true }) : NOTHING
+    case 'ventPlant': return state.plantAir ? to({ ...state, plantAir: false }, state) : to(state)
+    case 'provePlant': return state.plantAir ? NOTHING : to({ ...state, plantProved: true })
     case 'fillPlant': return state.plantAir ? NOTHING : to(unproved({ ...state, plantAir: true }))
     case 'openPump': return state.pumpOpen ? NOTHING : { states: [{ ...state, pumpOpen: true }], harm: state.plantAir ? 'openedUnderPressure' : null }
     case 'closePump': return state.pumpOpen ? to({ ...state, pumpOpen: false }) : NOTHING

@@ -2,14 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { AirForm, Architecture, Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
+import { sampleArchitecture } from '../samples/index.ts'
 import type { Plan, ProcedureBook, ShopWay, Support, WantedJob } from './index.ts'
 import { composePlan, inOrder, lintProcedures, roomFor, SHIPPED_PROCEDURES, SUPPORTS, USUAL_WAY, walkPlan } from './index.ts'
 
 const FORMS: readonly AirForm[] = ['none', 'bellows', 'bellowsOnDamper', 'airDamper', 'strut']
-const BASE: Architecture = {
-  air: { front: 'strut', rear: 'strut' }, layout: 'open', reservoir: true, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'one' }, sensorMount: 'adjustable', pressureSensor: 'gallery', damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: 'switch', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null,
-}
+const BASE: Architecture = sampleArchitecture()
 const AIRS = FORMS.flatMap((front) => FORMS.map((rear) => ({ front, rear }))).filter(({ front, rear }) => front !== 'none' || rear !== 'none')
 const CORNER_JOBS = ['spring', 'strut', 'bellows', 'line', 'sensor'] as const
 const CAR_JOBS = ['pump', 'dryer', 'block', 'reservoir', 'relay', 'module', 'charge'] as const

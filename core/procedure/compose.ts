@@ -4,7 +4,7 @@ import type { Architecture, Corner, Place } from '../vehicle/index.ts'
 import { cornersOf, SIDE_OF, WALK } from '../vehicle/index.ts'
 import type { BookStep, Minutes, ProcedureBook, ShopWay, Stretch, Support } from './book.ts'
 import { STRETCHES } from './book.ts'
-import type { Order, Placed } from './expand.ts'
+import type { Carried, Order, Placed } from './expand.ts'
 import { Expansion } from './expand.ts'
 import type { Condition, GateId } from './machine.ts'
 import { GATES_OF } from './machine.ts'
@@ -15,7 +15,7 @@ import type { Situation, WantedJob } from './situation.ts'
 import { placeJobs } from './wanted.ts'
 
 /** What a plan is asked for. */
-export interface PlanRequest { readonly architecture: Architecture; readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined }
+export interface PlanRequest { readonly architecture: Architecture; readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined; /** What work under way has left so: it is undone, whatever else is wanted now. */ readonly carried?: readonly Carried[] | undefined }
 
 /** A step of a plan. */
 export interface PlanStep {
@@ -114,12 +114,12 @@ export function elapsed(steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'wait
 const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] => [...(under ? ['goUnder' as const] : []), ...acts].flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0)).map(({ gate, asks }) => ({ gate, asks: asks.map((condition) => ({ condition, proofs: PROOFS[condition] })) }))
 
 /** Composes the steps of several jobs into one order in which everything a step needs is given before it. */
-export function composePlan(book: ProcedureBook, { architecture, jobs, support, way, flat }: PlanRequest): Result<Plan, PlanRefusal> {
+export function composePlan(book: ProcedureBook, { architecture, jobs, support, way, flat, carried }: PlanRequest): Result<Plan, PlanRefusal> {
   const wanted = placeJobs(book, architecture, jobs, support, way, flat)
   if (!wanted.ok) return wanted
   const { placed, situation } = wanted.value
   const expansion = new Expansion(book, situation)
-  const refusal = expansion.build(placed)
+  const refusal = expansion.build(placed, carried)
   if (refusal) return refuse(refusal)
   const orders = expansion.orders()
   const order = sorted([...expansion.placed.values()], orders, book)

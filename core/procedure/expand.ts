@@ -1,6 +1,6 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import type { Place } from '../vehicle/index.ts'
+import type { Architecture, Place } from '../vehicle/index.ts'
 import { CORNERS, cornersOf, hasAirAtCorner } from '../vehicle/index.ts'
 import type { BookFact, BookStep, ProcedureBook } from './book.ts'
 import type { PlanRefusal } from './refusals.ts'
@@ -21,6 +21,17 @@ export function needOf(written: string): Need {
   const kind = KINDS[written.at(-1) as keyof typeof KINDS]
   return kind ? { fact: written.slice(0, -1), kind } : { fact: written, kind: 'must' }
 }
+
+/** Facts a step asks for, with their places, as it is written; somebody under the car asks for supports whatever the book says. */
+export function needPlaces(facts: ReadonlyMap<string, BookFact>, { needs = [], under = false, place }: { readonly needs?: readonly string[] | undefined; readonly under?: boolean | undefined; readonly place: Place }, architecture: Architecture): readonly { readonly fact: string; readonly place: Place; readonly kind: Need['kind'] }[] {
+  const written = needs.map(needOf).flatMap(({ fact, kind }) => (kind === 'allAir' ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : placesFrom(facts.get(fact)!.at, place, architecture)).map((at) => ({ fact, place: at, kind })))
+  return under ? [...written, { fact: 'held', place: null, kind: 'must' }, ...placesFrom('axle', place, architecture).filter((axle) => axleHangs(architecture, axle)).map((axle) => ({ fact: 'axleHeld', place: axle, kind: 'must' as const }))] : written
+}
+
+/** A fact at its place. */
+export interface FactAt { readonly fact: string; readonly place: Place }
+/** A fact that work under way has left so, and the step that was to undo it; null: whichever does. */
+export interface Carried extends FactAt { readonly undoneBy: string | null }
 
 export const keyOf = (step: string, place: Place): string => (place === null ? step : `${step}.${place}`)
 
@@ -75,12 +86,9 @@ export class Expansion {
     }
   }
 
-  /** Facts a step must find given, with their places; what somebody under the car needs is not left to the book. */
-  private musts({ step, place }: Placed): readonly (readonly [fact: string, place: Place])[] {
-    const { architecture } = this.situation
-    const written = (step.needs ?? []).map(needOf).flatMap(({ fact, kind }) => (kind === 'must' ? this.placesOf(fact, place).map((at) => [fact, at] as const) : kind === 'allAir' ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((at) => [fact, at] as const) : []))
-    const under = step.under ? [['held', null] as const, ...placesFrom('axle', place, architecture).filter((axle) => axleHangs(architecture, axle)).map((axle) => ['axleHeld', axle] as const)] : []
-    return [...written, ...under]
+  /** Facts a step must find given, with their places. */
+  private musts({ step, place }: Placed): readonly FactAt[] {
+    return needPlaces(this.facts, { ...step, place }, this.situation.architecture).filter(({ kind }) => kind === 'must' || kind === 'allAir')
   }
 
   private one(side: 'gives' | 'takes', fact: string, place: Place, asker: string): Result<BookStep, PlanRefusal> {
@@ -94,7 +102,7 @@ export class Expansion {
   private fetch(each: Placed): PlanRefusal | null {
     const [job = ''] = each.jobs
     const wanted = [
-      ...this.musts(each).filter(([fact]) => !this.facts.get(fact)!.atStart).map(([fact, at]) => ['gives', fact, at] as const),
+      ...this.musts(each).filter(({ fact }) => !this.facts.get(fact)!.atStart).map(({ fact, place }) => ['gives', fact, place] as const),
       ...(each.step.gives ?? []).filter((fact) => this.facts.get(fact)!.temporary).flatMap((fact) => this.placesOf(fact, each.place).map((at) => ['takes', fact, at] as const)),
     ]
     for (const [side, fact, at] of wanted) {
@@ -108,11 +116,18 @@ export class Expansion {
   }
 
   /** @returns what stands in the way, or null when the plan is whole */
-  build(jobs: readonly PlacedJob[]): PlanRefusal | null {
+  build(jobs: readonly PlacedJob[], carried: readonly Carried[] = []): PlanRefusal | null {
     for (const job of jobs) this.addJob(job)
     this.add('prove', null, jobs[0]!.job.id)
     // A spring that lay empty is looked at extended and filled like one that was emptied, whatever else is done.
     for (const corner of this.situation.flat) for (const step of this.book.steps) if (step.acts?.includes('fill')) this.add(step.id, corner, jobs[0]!.job.id)
+    // What work under way has left changed is undone, whichever job it was for.
+    for (const { fact, place, undoneBy } of carried) {
+      if (!this.facts.get(fact)?.temporary || this.withFact('takes', fact, place).length > 0) continue
+      const found = undoneBy === null ? this.one('takes', fact, place, fact) : ok({ id: undoneBy })
+      if (!found.ok) return found.error
+      this.add(found.value.id, place, jobs[0]!.job.id)
+    }
     // What was fetched needs and leaves things itself, until nothing new comes.
     const done = new Set<string>()
     for (let open = [...this.placed.values()]; open.length > 0; open = [...this.placed.values()].filter(({ key }) => !done.has(key))) {
@@ -133,8 +148,7 @@ export class Expansion {
     const needers = new Map<string, Set<Placed>>()
     const note = (fact: string, at: Place, who: Placed): void => { const id = `${fact}@${String(at)}`; const set = needers.get(id) ?? new Set(); set.add(who); needers.set(id, set) }
     for (const who of each) {
-      for (const [fact, at] of this.musts(who)) note(fact, at, who)
-      for (const { fact, kind } of (who.step.needs ?? []).map(needOf)) if (kind === 'ifGiven' || kind === 'everywhere') for (const at of this.placesOf(fact, who.place)) note(fact, at, who)
+      for (const { fact, place } of needPlaces(this.facts, { ...who.step, place: who.place }, this.situation.architecture)) note(fact, place, who)
     }
     for (const fact of this.facts.values()) {
       for (const at of new Set(each.flatMap(({ place }) => this.placesOf(fact.id, place)))) {

@@ -1,3 +1,4 @@
+import { sampleArchitecture } from '../samples/index.ts'
 import type { AirForm, Architecture } from '../vehicle/index.ts'
 import type { ProcedureBook, ShopWay } from './book.ts'
 import { USUAL_WAY } from './book.ts'
@@ -15,10 +16,7 @@ export type ProcedureFault =
 
 const FORMS: readonly AirForm[] = ['bellows', 'bellowsOnDamper', 'airDamper', 'strut']
 const VENTS: readonly ShopWay['ventBy'][] = ['tool', 'fitting', 'valve']
-const car = (form: AirForm, reservoir: boolean): Architecture => ({
-  air: { front: form, rear: form }, layout: reservoir ? 'closed' : 'open', reservoir, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'one' }, sensorMount: 'adjustable', pressureSensor: 'gallery', damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: reservoir ? 'switch' : 'none', cutOffSwitch: reservoir, seatingPressureBarG: null, settleWaitS: null,
-})
+const car = (form: AirForm, reservoir: boolean): Architecture => sampleArchitecture({ air: { front: form, rear: form }, layout: reservoir ? 'closed' : 'open', reservoir, liftingMode: reservoir ? 'switch' : 'none', cutOffSwitch: reservoir })
 
 function names(book: ProcedureBook): ProcedureFault[] {
   const faults: ProcedureFault[] = []

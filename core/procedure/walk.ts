@@ -21,24 +21,32 @@ export type WalkRefusal =
 const ofCorner: ReadonlySet<string> = new Set(CORNER_ACTS)
 
 /** What a step does to the car, act by act. Whoever works under it goes under and comes out again. */
-function actsOf({ acts = [], under }: Pick<BookStep, 'acts' | 'under'>, place: Place): readonly Act[] {
+export function actsOf({ acts = [], under }: Pick<BookStep, 'acts' | 'under'>, place: Place): readonly Act[] {
   const done = acts.flatMap((act): Act[] => (ofCorner.has(act) ? cornersOf(place).map((corner) => ({ act, corner })) : [{ act }]))
   return under ? [{ act: 'goUnder' }, ...done, { act: 'comeOut' }] : done
 }
 
 /** A car of that layout as it comes in. @param flat its corners stand empty */
-const carOf = (architecture: Architecture, flat: ReadonlySet<string> = new Set()): CarState =>
+export const carOf = (architecture: Architecture, flat: ReadonlySet<string> = new Set()): CarState =>
   arrived(Object.fromEntries(CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((corner) => [corner, flat.has(corner) ? ARRIVES.flat : ARRIVES.up])))
 
+/** A step as a car is taken through it. */
+export type WalkStep = Pick<PlanStep, 'key' | 'step' | 'place'>
+
+/** Only an axle that hangs on its springs asks for more than the body's stands; work elsewhere is under the body alone. */
+export const kindAt = (architecture: Architecture, place: Place): CarKind => ({ reservoir: architecture.reservoir, axleHangs: axleHangs(architecture, place) })
+
 /** Takes a car through steps in their order, gate by gate. @param flat corners it came in on empty springs. @returns the car as it stands then, or where it was stopped */
-export function walkPlan(book: ProcedureBook, architecture: Architecture, steps: readonly Pick<PlanStep, 'key' | 'step' | 'place'>[], flat: readonly Corner[] = []): Result<CarState, WalkRefusal> {
+export const walkPlan = (book: ProcedureBook, architecture: Architecture, steps: readonly WalkStep[], flat: readonly Corner[] = []): Result<CarState, WalkRefusal> => walkOn(book, architecture, carOf(architecture, new Set(flat)), steps)
+
+/** The same from how a car stands now. */
+export function walkOn(book: ProcedureBook, architecture: Architecture, from: CarState, steps: readonly WalkStep[]): Result<CarState, WalkRefusal> {
   const byId = new Map(book.steps.map((step) => [step.id, step]))
-  let car = carOf(architecture, new Set(flat))
+  let car = from
   for (const { key, step: id, place } of steps) {
     const step = byId.get(id)
     if (!step) continue
-    // Only an axle that hangs on its springs asks for more than the body's stands; work elsewhere is under the body alone.
-    const here: CarKind = { reservoir: architecture.reservoir, axleHangs: axleHangs(architecture, place) }
+    const here = kindAt(architecture, place)
     for (const act of actsOf(step, place)) {
       const shut = shutGate(act, car, here)
       if (shut) return refuse({ code: 'gateShut', step: key, ...shut })

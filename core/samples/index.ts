@@ -1,4 +1,4 @@
-import type { CornerGeometry, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
+import type { Architecture, CornerGeometry, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { AXLE_OF, perCorner } from '../vehicle/index.ts'
 
 /** What a sample vehicle may differ in from the plain one. */
@@ -27,3 +27,9 @@ export const paperVehicle = (): VehicleGeometry =>
 /** A van that is levelled at the rear only: coils in front. */
 export const rearLevelledVehicle = (): VehicleGeometry =>
   sampleVehicle({ front: { effectiveAreaCm2: 0, volumeAtDesignL: 0, coilForceAtDesignN: 5600, coilRateNPerMm: 28 }, rear: { designLoadN: 6400, motionRatio: 0.9 } })
+
+/** An invented layout: struts all round, open, a reservoir, one block, a lifting mode. */
+export const sampleArchitecture = (change: Partial<Architecture> = {}): Architecture => ({
+  air: { front: 'strut', rear: 'strut' }, layout: 'open', reservoir: true, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'one' }, sensorMount: 'adjustable', pressureSensor: 'gallery', damping: { front: 'plain', rear: 'plain' },
+  levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: 'switch', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null, ...change,
+})

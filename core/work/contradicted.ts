@@ -1,0 +1,20 @@
+import type { FactAt } from '../procedure/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
+import type { Live } from './proving.ts'
+import type { Run } from './run.ts'
+import { factKey } from './run.ts'
+
+/** More than this behind a proof is air that came back, bar gauge. */
+const BACK_BARG = 0.3
+
+/** What is on record as shown and the link says is not so: supply that came back, pressure that returned, a lifting mode that fell off. */
+export function contradicted({ holds }: Pick<Run, 'holds'>, live: Live): readonly FactAt[] {
+  const on = (fact: string, place: FactAt['place'] = null): boolean => holds.has(factKey(fact, place))
+  if (!live.heard) return []
+  if (on('supplyOff')) {
+    if (live.supply) return [{ fact: 'supplyOff', place: null }]
+    const pressed = live.galleryBarG !== null && live.galleryBarG > BACK_BARG
+    return !pressed ? [] : [...(on('plantEmpty') ? [{ fact: 'plantEmpty', place: null }] : []), ...CORNERS.filter((corner) => live.open.includes(corner) && on('empty', corner)).map((place) => ({ fact: 'empty', place }))]
+  }
+  return on('lifting') && live.supply && live.lifting === false ? [{ fact: 'lifting', place: null }] : []
+}

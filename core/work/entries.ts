@@ -1,0 +1,44 @@
+import type { Condition, Proof } from '../procedure/index.ts'
+import type { Corner, Place } from '../vehicle/index.ts'
+
+/** How something was shown: read off the link or a gauge, or seen by somebody. */
+export interface Shown { readonly condition: Condition; readonly corner: Corner | null; readonly proof: Proof; readonly by: 'link' | 'gauge' | 'person'; /** What was read, bar gauge; null where nothing was. */ readonly barG: number | null }
+/** A torque as it was set. `source`: where it is written, where the shop's sheet has none. */
+export interface Torqued { readonly nm: number; readonly source: string | null }
+/** A step that was not done as it stands there, and why. */
+export interface Deviation { readonly kind: 'skipped' | 'torque' | 'noPhoto' | 'otherwise'; readonly reason: string }
+
+/** A step that was confirmed. */
+export interface DoneEntry {
+  readonly kind: 'done'
+  readonly key: string
+  readonly step: string
+  readonly place: Place
+  readonly shown: readonly Shown[]
+  readonly torque: Torqued | null
+  readonly photoIds: readonly string[]
+  readonly note: string
+  /** Who lent the second hand; `alone`: a stand or strap did. */
+  readonly second: string | null
+  readonly deviation: Deviation | null
+}
+
+/** What happens in the work on a car. Never changed and never deleted. */
+export type WorkContent =
+  | DoneEntry
+  /** Something on record is not so any more. */
+  | { readonly kind: 'lost'; readonly fact: string; readonly place: Place; readonly by: 'link' | 'gauge' | 'person'; readonly words: string }
+  /** A lead's word on a deviation. */
+  | { readonly kind: 'approved' | 'declined'; readonly of: string; readonly words: string }
+  | { readonly kind: 'joined'; /** Facts that were left changed, as they were seen by whoever takes over. */ readonly seen: readonly string[] }
+  | { readonly kind: 'left' }
+  | { readonly kind: 'handed'; readonly to: string; readonly words: string }
+  | { readonly kind: 'paused'; readonly words: string }
+  | { readonly kind: 'resumed' }
+  /** Proofs are read from this device from now on; null: from none. */
+  | { readonly kind: 'linked'; readonly deviceId: string | null }
+
+/** An entry with who and when. */
+export interface WorkEntry { readonly id: string; readonly at: string; readonly person: string; readonly content: WorkContent }
+/** A confirmed step with who and when. */
+export interface DoneStep extends WorkEntry { readonly content: DoneEntry }
