@@ -6,10 +6,11 @@ import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decis
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
+import { WorkRecord } from './work.ts'
 import { ArrivalRecord, ComplaintRecord, CorrectionRecord, NoteRecord, PersonRecord, PhotoRecord, RepairRecord, RoundRecord, ShopRecord, VehicleRecord, VehicleTypeRecord, WatchRecord } from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */
-export const BUNDLE_VERSION = 5
+export const BUNDLE_VERSION = 6
 
 const JobHead = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord, arrival: nullable(ArrivalRecord) })
 const { readings: _readings, ...roundHead } = RoundRecord.properties
@@ -43,10 +44,11 @@ export const ShopBundle = closed({
   procedures: Type.Optional(nullable(closed({ book: nullable(ProcedureBook), way: ShopWay }))),
   torques: Type.Optional(Type.Array(TorqueRecord)),
   plans: Type.Optional(Type.Array(PlanRecord)),
+  work: Type.Optional(Type.Array(WorkRecord)),
   charges: Type.Optional(Type.Array(ChargeRecord)),
   logs: Type.Optional(Type.Array(closed({ head: LogHead, trace: Trace }))),
   photos: Type.Array(closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) })),
-}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, parts, coils, decisions, agreements, procedures, torques, plans, charges, logs and photos')
+}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, parts, coils, decisions, agreements, procedures, torques, plans, work, charges, logs and photos')
 export type ShopBundle = Static<typeof ShopBundle>
 
 const Count = Type.Integer({ minimum: 0 })

@@ -6,6 +6,7 @@ import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decis
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
 import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
+import { WorkRecord } from './work.ts'
 import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, Rate, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -29,7 +30,8 @@ const without = <Fields extends Record<string, TSchema>, Name extends keyof Fiel
 
 /** Every command, by its name. */
 export const COMMANDS = {
-  'person.add': command('person.add', closed({ personId: uuid, name: words(60) })),
+  'person.add': command('person.add', closed({ personId: uuid, name: words(60), lead: Type.Optional(Type.Boolean()) })),
+  'person.lead': command('person.lead', closed({ personId: uuid, lead: Type.Boolean() })),
   'shop.change': command('shop.change', closed({ name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })),
   'vehicleType.save': command('vehicleType.save', closed({ typeId: uuid, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Type.Optional(Specifications), guesses: Type.Optional(Guesses) })),
   'vehicle.save': command('vehicle.save', closed({ vehicleId: uuid, typeId: uuid, plate: words(16), vin: Type.Optional(Type.String({ maxLength: 24 })), note: Type.String({ maxLength: 2000 }), firstUsed: Type.Optional(nullable(Type.String({ format: 'date' }))) })),
@@ -39,7 +41,7 @@ export const COMMANDS = {
   'job.arrive': command('job.arrive', closed({ jobId: uuid, arrival: ArrivalRecord })),
   'job.note': command('job.note', closed({ noteId: uuid, jobId: uuid, from: oneOf('person', 'bench'), title: words(80), lines: Type.Array(words(400), { maxItems: 20 }) })),
   'job.repair': command('job.repair', closed({ repairId: uuid, jobId: uuid, part: RepairedPart, corners: Type.Array(CornerName, { maxItems: 4, uniqueItems: true }), words: Type.String({ maxLength: 300 }) })),
-  'photo.add': command('photo.add', closed({ photoId: uuid, jobId: uuid, caption: Type.String({ maxLength: 200 }), picture: Type.String({ minLength: 16, maxLength: 6_000_000, description: 'The picture, base64; JPEG, PNG or WebP' }) })),
+  'photo.add': command('photo.add', closed({ photoId: uuid, jobId: uuid, caption: Type.String({ maxLength: 200 }), picture: Type.String({ minLength: 16, maxLength: 6_000_000, description: 'The picture, base64; JPEG, PNG or WebP' }), small: Type.Optional(Type.String({ minLength: 16, maxLength: 200_000, description: 'The same, small enough for a list' })) })),
   'check.record': command('check.record', closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person') })),
   'evidence.say': command('evidence.say', closed({ evidenceId: uuid, ...without(EvidenceRecord.properties, 'id', 'at', 'person') })),
   'job.conclude': command('job.conclude', closed({ conclusionId: uuid, ...without(ConclusionRecord.properties, 'id', 'at', 'person') })),
@@ -56,7 +58,8 @@ export const COMMANDS = {
   'procedures.save': command('procedures.save', closed({ book: nullable(ProcedureBook), way: ShopWay })),
   'torque.save': command('torque.save', closed({ torqueId: uuid, ...without(TorqueRecord.properties, 'id', 'version') })),
   'torque.drop': command('torque.drop', closed({ torqueId: uuid })),
-  'plan.make': command('plan.make', closed({ planId: uuid, ...without(PlanRecord.properties, 'id', 'at', 'person') })),
+  'plan.make': command('plan.make', closed({ planId: uuid, ...without(PlanRecord.properties, 'id', 'at', 'person', 'carried') })),
+  'work.record': command('work.record', closed({ entryId: uuid, ...without(WorkRecord.properties, 'id', 'at', 'person') })),
   'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
   'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
   'log.stop': command('log.stop', closed({ logId: uuid })),

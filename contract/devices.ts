@@ -93,14 +93,14 @@ export const OrderAnswer = closed({ commandId: uuid })
 export const DeviceStatus = closed({
   identity: DeviceIdentity, standIn: Type.Boolean(), attached: Type.Boolean({ description: 'It was heard of within the last seconds' }), lastHeardAt: nullable(instant),
   heldBy: nullable(closed({ ...Holder.properties, since: instant })), codes: nullable(Type.Array(StoredCode)),
-  standInNow: nullable(closed({ faults: Type.Array(SimFault), speed: reading, temperatureC: reading, payloadN: someCorners(payloadN) })),
+  standInNow: nullable(closed({ faults: Type.Array(SimFault), speed: reading, temperatureC: reading, payloadN: someCorners(payloadN), lift: oneOf('ground', 'standing', 'hanging') })),
 })
 export type DeviceStatus = Static<typeof DeviceStatus>
 
 /** What may be done to a stand-in that nobody can do to a real car from here: its key, doors, load, weather, faults, clock; or its gauge's button pressed. */
 export const StandInChange = closed({
   ignition: Type.Optional(Type.Boolean()), supply: Type.Optional(Type.Boolean()), doorOpen: Type.Optional(Type.Boolean()),
-  payloadN: Type.Optional(someCorners(payloadN)), temperatureC: Type.Optional(temperatureC), faults: Type.Optional(Type.Array(SimFault, { maxItems: 12 })),
+  payloadN: Type.Optional(someCorners(payloadN)), lift: Type.Optional(oneOf('ground', 'standing', 'hanging')), temperatureC: Type.Optional(temperatureC), faults: Type.Optional(Type.Array(SimFault, { maxItems: 12 })),
   speed: Type.Optional(Type.Integer({ minimum: 1, maximum: 600, description: 'Seconds of the vehicle per second' })), press: Type.Optional(closed({ gauge: oneOf('heightGauge', 'pressureGauge', 'currentClamp'), corner: nullable(CornerName) })), afresh: Type.Optional(Type.Literal(true)),
 })
 export type StandInChange = Static<typeof StandInChange>

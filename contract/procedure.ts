@@ -51,7 +51,7 @@ export const ProceduresRecord = closed({ version: Type.Integer({ minimum: 1 }), 
 export type Procedures = Static<typeof ProceduresRecord>
 
 /** A plan as it was made: what for, and the order its steps were put into. Never changed; a later one takes its place. */
-export const PlanRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, jobs: wantedJobs, support, way: ShopWay, flat, alone: Type.Boolean({ description: 'One person works alone; a second hand is planned otherwise' }), order: Type.Array(Type.String({ maxLength: 60 }), { maxItems: 600, description: 'Keys of its steps, where somebody moved them' }) })
+export const PlanRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, jobs: wantedJobs, support, way: ShopWay, flat, alone: Type.Boolean({ description: 'One person works alone; a second hand is planned otherwise' }), order: Type.Array(Type.String({ maxLength: 60 }), { maxItems: 600, description: 'Keys of its steps, where somebody moved them' }), carried: optional(Type.Array(closed({ fact: id, place: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear')), undoneBy: nullable(id) }), { maxItems: 100, description: 'What work under way had left changed when it was made' })) })
 export type PlanMade = Static<typeof PlanRecord>
 
 /** A torque of the shop's sheet, for one fastener of a vehicle type. */

@@ -4,6 +4,7 @@ import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, t
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
 import { PlanRecord } from './procedure.ts'
+import { WorkRecord, WorkSummary } from './work.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
 import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
@@ -19,7 +20,7 @@ export type Rate = Static<typeof Rate>
 export const ShopRecord = closed({ version, name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })
 export type Shop = Static<typeof ShopRecord>
 
-export const PersonRecord = closed({ id: uuid, name: words(60) })
+export const PersonRecord = closed({ id: uuid, name: words(60), lead: Type.Optional(Type.Boolean({ description: 'Agrees to deviations' })) })
 export type Person = Static<typeof PersonRecord>
 
 export const VehicleTypeRecord = closed({ id: uuid, version, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Specifications, guesses: Guesses })
@@ -133,9 +134,9 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), plans: Type.Array(PlanRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), plans: Type.Array(PlanRecord), work: Type.Array(WorkRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
-export const JobRecord = closed({ ...jobHead, ...kept, vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
+export const JobRecord = closed({ ...jobHead, ...kept, workNow: nullable(WorkSummary), vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>
 
 /** What the floor shows of a job. */
@@ -143,6 +144,7 @@ export const JobSummaryRecord = closed({
   ...jobHead, plate: Type.String(), typeName: Type.String(), hasHeights: Type.Boolean(),
   latest: nullable(closed({ offDesignMm: perCorner(Type.Number({ description: 'Mean height over the design height at the level it stood at, mm' })), endedAt: instant })),
   watch: nullable(closed({ state: oneOf('running', 'walked', 'concluded'), startedAt: instant, plannedEndAt: instant, finding: nullable(FindingRecord), supplyIsOff: Type.Boolean({ description: 'Nobody has said yet that the supply is back' }) })),
+  work: nullable(WorkSummary),
 })
 export type JobSummary = Static<typeof JobSummaryRecord>
 

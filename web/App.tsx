@@ -3,9 +3,11 @@ import type { ReactNode } from 'react'
 import { RouterProvider } from 'react-router'
 import { Unreachable } from './data/api.ts'
 import { runOutbox } from './data/outbox.ts'
+import { runWorkOutbox } from './data/workOutbox.ts'
 import { fetchPlacesIdly, router } from './router.tsx'
 import { keepForAbsence } from './state/connection.ts'
 import { loadDrafts } from './state/drafts.ts'
+import { loadWorkQueue } from './state/workQueue.ts'
 
 const client = new QueryClient({
   defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => error instanceof Unreachable && count < 2, networkMode: 'always' }, mutations: { networkMode: 'always' } },
@@ -13,6 +15,7 @@ const client = new QueryClient({
 
 keepForAbsence(() => void client.invalidateQueries())
 void loadDrafts().then(() => runOutbox(client))
+void loadWorkQueue().then(() => runWorkOutbox(client))
 // After the first load has settled: on a slow line the floor comes first.
 setTimeout(fetchPlacesIdly, 2_000)
 

@@ -1,8 +1,8 @@
 /** A phase of a job, in the order of the work. */
-export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision' | 'work'
+export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision' | 'work' | 'recommission'
 
 /** What is to be done next on a job. */
-export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'closeJob' | 'none'
+export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'showAgain' | 'agree' | 'takeOver' | 'goOn' | 'doWork' | 'fillAir' | 'beginWork' | 'closeJob' | 'none'
 
 /** How pressing it is. */
 export type Urgency = 'overdue' | 'now' | 'waiting' | 'closed'
@@ -15,6 +15,8 @@ export interface JobFacts {
   readonly hasHeights: boolean
   /** The latest watch that was not given up; null: none yet. */
   readonly watch: { readonly state: 'running' | 'walked' | 'concluded'; readonly plannedEndAt: number } | null
+  /** The work on it, once it is planned. */
+  readonly work: { readonly at: 'ready' | 'taking' | 'filling' | 'proving' | 'finished'; readonly lost: boolean; readonly handed: boolean; readonly paused: boolean; readonly idle: boolean; readonly awaiting: boolean } | null
 }
 
 /** The next step, where it is done, and from when on. */
@@ -38,6 +40,18 @@ function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
   return { phase: 'watch', code: 'walkMorning', urgency: nowMs > dueAt + LATE_AFTER_MS ? 'overdue' : 'now', dueAt }
 }
 
+function workStep({ at, lost, handed, paused, idle, awaiting }: NonNullable<JobFacts['work']>, dueAt: number): NextStep | null {
+  const now = (code: StepCode, phase: Phase = 'work'): NextStep => ({ phase, code, urgency: 'now', dueAt })
+  if (at === 'finished') return now('closeJob')
+  if (at === 'ready') return now('beginWork')
+  // Something may move, or carry nothing, that somebody counts on.
+  if (lost) return { ...now('showAgain'), urgency: 'overdue' }
+  if (handed || idle) return now('takeOver')
+  if (paused) return now('goOn')
+  if (awaiting) return now('agree')
+  return at === 'filling' ? now('fillAir', 'recommission') : now('doWork')
+}
+
 /**
  * What is due next on a job, from what is on record.
  * @param nowMs the present, ms since 1970.
@@ -45,6 +59,9 @@ function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
 export function nextStep(facts: JobFacts, nowMs: number): NextStep {
   if (facts.closed) return { phase: 'watch', code: 'none', urgency: 'closed', dueAt: Number.POSITIVE_INFINITY }
   if (!facts.hasComplaint) return { phase: 'intake', code: 'askComplaint', urgency: 'now', dueAt: facts.openedAt }
+  // Work under way outranks what led to it; a plan that is only made waits for a watch that still runs.
+  const working = facts.work && !(facts.work.at === 'ready' && facts.watch?.state === 'running') ? workStep(facts.work, facts.openedAt) : null
+  if (working) return working
   // A watch that runs or has run outranks the round before it: its evening round is one.
   if (facts.watch || facts.hasHeights) return watchStep(facts, nowMs)
   return { phase: 'heights', code: 'measureHeights', urgency: 'now', dueAt: facts.openedAt }

@@ -4,7 +4,7 @@ import { byDue, nextStep } from './index.ts'
 
 const HOUR = 3_600_000
 const NOW = Date.parse('2026-11-24T06:00:00Z')
-const job = (change: Partial<JobFacts>): JobFacts => ({ openedAt: NOW - 20 * HOUR, closed: false, hasComplaint: true, hasHeights: true, watch: null, ...change })
+const job = (change: Partial<JobFacts>): JobFacts => ({ openedAt: NOW - 20 * HOUR, closed: false, hasComplaint: true, hasHeights: true, watch: null, work: null, ...change })
 const watch = (state: 'running' | 'walked' | 'concluded', endsInHours: number) => ({ state, plannedEndAt: NOW + endsInHours * HOUR })
 
 describe('what is due next', () => {
@@ -25,6 +25,13 @@ describe('what is due next', () => {
 
   test('a watch that runs outranks heights never taken', () => {
     expect(nextStep(job({ hasHeights: false, watch: watch('running', 3) }), NOW)).toMatchObject({ phase: 'watch' })
+  })
+
+  test('work under way outranks what led to it; what turned false comes before all else', () => {
+    const at = (change: Partial<NonNullable<JobFacts['work']>>) => nextStep(job({ watch: watch('concluded', -5), work: { at: 'taking', lost: false, handed: false, paused: false, idle: false, awaiting: false, ...change } }), NOW)
+    expect([at({}), at({ lost: true, paused: true }), at({ handed: true }), at({ idle: true }), at({ paused: true }), at({ at: 'filling' }), at({ awaiting: true }), at({ at: 'finished' }), at({ at: 'ready' })].map(({ code, phase, urgency }) => `${phase} ${code} ${urgency}`))
+      .toEqual(['work doWork now', 'work showAgain overdue', 'work takeOver now', 'work takeOver now', 'work goOn now', 'recommission fillAir now', 'work agree now', 'work closeJob now', 'work beginWork now'])
+    expect(nextStep(job({ watch: watch('running', 3), work: { at: 'ready', lost: false, handed: false, paused: false, idle: false, awaiting: false } }), NOW)).toMatchObject({ code: 'waitForMorning' })
   })
 
   test('late ones come first, then the longest waiting, then what waits by itself', () => {

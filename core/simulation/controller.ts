@@ -91,6 +91,7 @@ export function actuate(machine: Machine, what: Actuation, seen: Seen): Decision
   const mode = 'actuated'
   const closed = machine.architecture.layout === 'closed'
   if (what.kind === 'pump') return { mode, command: { open: new Set(), pump: closed ? 'fromReservoir' : 'in' } }
+  if (what.kind === 'bleed') return { mode, command: { open: new Set<ValveId>(machine.reservoirL > 0 ? ['exhaust', 'reservoir'] : ['exhaust']), pump: null } }
   if (what.kind === 'vent') return letDown(machine, seen, [what.corner], mode)
   const valves: ValveId[] = seen.pressureBarA[GALLERY]! >= springOf(seen, what.corner) ? [what.corner] : []
   return { mode, command: { open: new Set(valves), pump: closed ? 'fromReservoir' : 'in' } }

@@ -92,8 +92,8 @@ export type Fault =
   /** All heights were taught wrong by so much. */
   | { readonly kind: 'wrongCalibration'; readonly mm: number }
 
-/** What an actuator command makes the machine do, whatever its level: fill or let down one corner, or pump against shut valves. */
-export type Actuation = { readonly kind: 'fill' | 'vent'; readonly corner: Corner } | { readonly kind: 'pump' }
+/** What an actuator command makes the machine do, whatever its level: fill or let down one corner, pump against shut valves, or let gallery and reservoir down. */
+export type Actuation = { readonly kind: 'fill' | 'vent'; readonly corner: Corner } | { readonly kind: 'pump' } | { readonly kind: 'bleed' }
 
 /** Something that happens to the vehicle from outside. */
 export type Happening =
@@ -103,4 +103,6 @@ export type Happening =
   /** What the tape says each corner stands over its level, mm: the module takes its sensors to mean that. */
   | { readonly atS: number; readonly do: 'calibrate'; readonly offMm: PerCorner<number> }
   | { readonly atS: number; readonly do: 'level'; readonly levelId: string }
+  /** A lift holds the body so high; null: it lets go. */
+  | { readonly atS: number; readonly do: 'hold'; readonly heldMm: number | null }
   | { readonly atS: number; readonly do: 'load'; readonly payloadN: Readonly<Partial<Record<Corner, number>>> }

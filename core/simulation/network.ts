@@ -1,9 +1,9 @@
-import type { Solver } from '../pneumatics/index.ts'
 import { leakFlowLPerS } from '../pneumatics/index.ts'
 import { atmosphereBar, kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { Fault, Machine, ValveId } from './machine.ts'
+import type { Springs } from './held.ts'
 import { OPEN } from './machine.ts'
 import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
 
@@ -68,7 +68,7 @@ export function passagesOf(command: Command, faults: readonly Fault[], temperatu
 /** The air network of a machine at one moment: how fast each amount changes. */
 export interface Network {
   readonly machine: Machine
-  readonly solver: Solver
+  readonly solver: Springs
   readonly passages: readonly Passage[]
   readonly pump: Command['pump']
   /** Flow of the pump over its rating: voltage and wear. */

@@ -1,5 +1,4 @@
 import { integrateStiff } from '../leakdown/index.ts'
-import type { Solver } from '../pneumatics/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
 import type { PerCorner } from '../vehicle/index.ts'
@@ -7,6 +6,8 @@ import { AXLE_CORNERS, AXLE_OF, CORNERS, mapCorners, perCorner } from '../vehicl
 import { actuate, level, settle } from './controller.ts'
 import type { Decision, Seen } from './controller.ts'
 import type { Fault, Happening, Machine, ValveId } from './machine.ts'
+import type { Springs } from './held.ts'
+import { heldSprings } from './held.ts'
 import { levelOffsetMm } from './machine.ts'
 import type { Command, Network } from './network.ts'
 import { airSlope, keepTotal, nodePressures, passagesOf, pumpShareOf, REST } from './network.ts'
@@ -80,7 +81,7 @@ class Run {
   private readonly pressure = new Float64Array(6)
   private readonly state: SimState
   private readonly total: number
-  private solver: Solver
+  private solver: Springs
   private command: Command = REST
   private pumpWasOn = false
 
@@ -92,9 +93,10 @@ class Run {
     this.solver = this.makeSolver()
   }
 
-  private makeSolver(): Solver {
+  private makeSolver(): Springs {
     const rig = buildRig(this.request.machine.vehicle)
-    return createSolver(rig, Float64Array.from(CORNERS, (corner, i) => rig.designLoadN[i]! + (this.state.payloadN[corner] ?? 0)))
+    const solver = createSolver(rig, Float64Array.from(CORNERS, (corner, i) => rig.designLoadN[i]! + (this.state.payloadN[corner] ?? 0)))
+    return this.state.heldMm === null ? solver : heldSprings(rig, solver, this.state.heldMm)
   }
 
   private network(): Network {
@@ -144,6 +146,7 @@ class Run {
       case 'stop': state.actuation = null; return
       case 'actuate': state.actuation = { what: happening.what, untilS: state.timeS + happening.forS }; return
       case 'calibrate': this.calibrate(happening.offMm); return
+      case 'hold': state.heldMm = happening.heldMm; this.solver = this.makeSolver(); return
       case 'level': state.levelId = happening.levelId; return
       case 'load': state.payloadN = { ...happening.payloadN }; this.solver = this.makeSolver()
     }
@@ -197,7 +200,7 @@ class Run {
     if (state.actuation && state.actuation.untilS <= state.timeS) state.actuation = null
     const cool = state.mode === 'lockedOut' ? machine.pump.resumeC : machine.pump.cutoutC
     if (state.actuation) {
-      if (state.pumpC < cool || state.actuation.what.kind === 'vent') return actuate(machine, state.actuation.what, seen)
+      if (state.pumpC < cool || state.actuation.what.kind === 'vent' || state.actuation.what.kind === 'bleed') return actuate(machine, state.actuation.what, seen)
       state.actuation = null
     }
     if (state.lifting || (machine.architecture.doorInhibit && state.doorOpen)) return { mode: 'inhibited', command: REST }

@@ -30,6 +30,8 @@ export interface SimState {
   doorOpen: boolean
   lifting: boolean
   payloadN: Partial<Record<Corner, number>>
+  /** Height a lift holds the body at, over the design height, mm; null: it stands on its wheels. */
+  heldMm: number | null
   /** When it fell asleep, s; null while awake. */
   asleepSinceS: number | null
   checksDone: number
@@ -61,7 +63,7 @@ export function levelledState(machine: Machine, levelId: string, temperatureC: n
   const warmth = T_REF_K / kelvin(temperatureC)
   return ok({
     timeS: 0, air: [...springs.value, (P_ATM_BAR) * machine.galleryL * warmth, (machine.rules.reservoirTargetBarG + P_ATM_BAR) * machine.reservoirL * warmth, 0, 0, 0],
-    pumpC: temperatureC, mode: 'asleep', levelId, ignition: false, supply: true, doorOpen: false, lifting: false, payloadN: {}, asleepSinceS: 0, checksDone: 0, movingSinceS: null, codes: [],
+    pumpC: temperatureC, mode: 'asleep', levelId, ignition: false, supply: true, doorOpen: false, lifting: false, payloadN: {}, heldMm: null, asleepSinceS: 0, checksDone: 0, movingSinceS: null, codes: [],
     present: [], frames: {}, trimMm: perCorner(() => 0), actuation: null, moistureG: 0, shownMm: null,
   })
 }

@@ -31,7 +31,7 @@ export function carWithout(car: CarState, fact: string, place: Place): CarState 
     case 'lifting': return { ...car, lifting: false }
     case 'held': return { ...car, bodyHeld: false }
     case 'axleHeld': return { ...car, axleHeld: false }
-    case 'plantEmpty': return { ...car, plantProved: false, plantAir: false }
+    case 'plantEmpty': return withCorners({ ...car, plantProved: false, plantAir: false }, null, (at) => (at.line === 'closed' ? { ...at, proved: false } : at))
     case 'empty': return withCorners(car, place, (at) => ({ ...at, proved: false }))
     case 'lineClosed': return withCorners(car, place, (at) => ({ ...at, line: at.line === 'closed' ? 'eased' : at.line }))
     case 'foldsSeen': return withCorners(car, place, (at) => ({ ...at, seen: false }))

@@ -14,7 +14,7 @@ export function contradicted({ holds }: Pick<Run, 'holds'>, live: Live): readonl
   if (on('supplyOff')) {
     if (live.supply) return [{ fact: 'supplyOff', place: null }]
     const pressed = live.galleryBarG !== null && live.galleryBarG > BACK_BARG
-    return !pressed ? [] : [...(on('plantEmpty') ? [{ fact: 'plantEmpty', place: null }] : []), ...CORNERS.filter((corner) => live.open.includes(corner) && on('empty', corner)).map((place) => ({ fact: 'empty', place }))]
+    return !pressed ? [] : [...(on('plantEmpty') ? [{ fact: 'plantEmpty', place: null }] : []), ...CORNERS.filter((corner) => live.open.includes(corner) && on('empty', corner) && !on('lineClosed', corner)).map((place) => ({ fact: 'empty', place }))]
   }
   return on('lifting') && live.supply && live.lifting === false ? [{ fact: 'lifting', place: null }] : []
 }

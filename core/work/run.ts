@@ -99,6 +99,8 @@ class Folding {
 
   private drop(fact: string, place: Place, entry: WorkEntry): void {
     const key = factKey(fact, place)
+    // Closed up again, a spring is shown empty for nothing any more.
+    if (fact === 'empty' && this.holds.has(factKey('lineClosed', place))) return
     if (this.holds.delete(key)) this.lost.set(key, { fact, place, entry })
   }
 
@@ -110,6 +112,8 @@ class Folding {
       for (const corner of CORNERS) { const at = this.car.corners[corner]; if (at && fillable(at) && !isOpen(this.car)) this.drop('vented', corner, entry); if (at && at.line !== 'open') this.drop('empty', corner, entry) }
       for (const of of isOpen(this.car) ? ['plantEmpty'] : ['plantVented', 'plantEmpty']) this.drop(of, null, entry)
     }
+    // What came back there may have seeped past a shut valve.
+    if (fact === 'plantEmpty') for (const corner of CORNERS) if (this.car.corners[corner]?.line === 'closed') this.drop('empty', corner, entry)
     // The car stands on it: its folds may lie wrong now.
     if (fact === 'filled' && this.car.body === 'ground') this.drop('foldsSeen', place, entry)
     this.car = carWithout(this.car, fact, place)

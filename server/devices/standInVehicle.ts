@@ -15,6 +15,9 @@ const PARKED_SLICE_S = 900
 /** At most this long at one go, ms. */
 const BUDGET_MS = 25
 
+/** How high a lift holds the body: wheels hang wherever their droop stops are. */
+const HELD_MM = { ground: null, standing: 0, hanging: 1000 } as const
+
 type Refusal = string | null
 
 /** A device's name out of a vehicle type's. */
@@ -105,8 +108,8 @@ export class StandInVehicle {
     const { state, type: { architecture } } = this
     if (!state.supply || this.faults.some(({ kind }) => kind === 'supplyMissing')) return 'The module does not answer: its supply is off.'
     if (!state.ignition && action !== 'stop') return 'The module is asleep. Switch the ignition on first.'
-    if (action === 'fill' || action === 'vent') {
-      if (corner === null) return 'Say which corner.'
+    if (action === 'fill' && corner === null) return 'Say which corner.'
+    if ((action === 'fill' || action === 'vent') && corner !== null) {
       if (!hasAirAtCorner(architecture, corner)) return 'There is no air spring at that corner.'
     }
     if ((action === 'raise' || action === 'lower') && state.lifting) return 'Lifting mode is on: the module holds still.'
@@ -131,7 +134,8 @@ export class StandInVehicle {
         this.coming.push({ atS: 0, do: 'level', levelId: next.id })
         return null
       }
-      case 'fill': case 'vent': return actuate({ kind: action, corner: corner! })
+      case 'fill': return actuate({ kind: 'fill', corner: corner! })
+      case 'vent': return actuate(corner === null ? { kind: 'bleed' } : { kind: 'vent', corner })
       case 'pump': return actuate({ kind: 'pump' })
       case 'calibrate':
         if (!offMm) return 'Say what the tape says at each corner.'
@@ -142,7 +146,7 @@ export class StandInVehicle {
   }
 
   /** Does to it what only somebody at the car can do. */
-  change({ ignition, supply, doorOpen, payloadN, temperatureC, faults, speed, afresh }: StandInChange): void {
+  change({ ignition, supply, doorOpen, payloadN, lift, temperatureC, faults, speed, afresh }: StandInChange): void {
     if (afresh) {
       const { timeS } = this.state
       this.state = { ...this.rested(), timeS, asleepSinceS: timeS }
@@ -153,6 +157,7 @@ export class StandInVehicle {
     when(ignition, 'ignitionOn', 'ignitionOff')
     when(supply, 'supplyOn', 'supplyOff')
     when(doorOpen, 'doorOpen', 'doorShut')
+    if (lift) this.coming.push({ atS: 0, do: 'hold', heldMm: HELD_MM[lift] })
     if (payloadN) this.coming.push({ atS: 0, do: 'load', payloadN: Object.fromEntries(Object.entries(payloadN).filter(([, newton]) => newton !== undefined)) })
     if (temperatureC !== undefined) this.temperatureC = temperatureC
     if (faults) this.faults = faults as readonly Fault[]
@@ -162,7 +167,7 @@ export class StandInVehicle {
 
   /** How it was set up. */
   now(): NonNullable<DeviceStatus['standInNow']> {
-    return { faults: structuredClone(this.faults) as NonNullable<DeviceStatus['standInNow']>['faults'], speed: this.speed, temperatureC: this.temperatureC, payloadN: { ...this.state.payloadN } }
+    return { faults: structuredClone(this.faults) as NonNullable<DeviceStatus['standInNow']>['faults'], speed: this.speed, temperatureC: this.temperatureC, payloadN: { ...this.state.payloadN }, lift: this.state.heldMm === null ? 'ground' : this.state.heldMm > 0 ? 'hanging' : 'standing' }
   }
 
   /** What a gauge held to it would read. @returns null where there is nothing to read. */

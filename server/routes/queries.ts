@@ -66,10 +66,10 @@ export function queryRoutes(db: Database): Router {
       res.json(await query(db, id, { ...req.query }))
     })
   }
-  router.get('/api/photos/:id', async (req, res) => {
+  router.get(['/api/photos/:id', '/api/photos/:id/small'], async (req, res) => {
     const id = String(req.params.id)
     try { checkId(id) } catch { throw new AppError('notFound', { what: 'photo' }) }
-    const { type, picture } = await readPicture(db, id)
+    const { type, picture } = await readPicture(db, id, req.path.endsWith('/small'))
     // A photo never changes, so a browser may keep it.
     res.set('cache-control', 'private, max-age=31536000, immutable').type(type).send(Buffer.from(picture))
   })

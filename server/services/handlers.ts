@@ -6,11 +6,12 @@ import { addNote, addPhoto, concludeJob, recordCharge, recordCheck, recordRepair
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
 import { importKnowledge, saveKnowledge } from './knowledge.ts'
 import { keepLog, startLog, stopLog } from './logs.ts'
-import { addPerson } from './people.ts'
+import { addPerson, nameLead } from './people.ts'
 import { dropTorque, makePlan, saveProcedures, saveTorque } from './plans.ts'
 import { correctReading, importRounds, recordHeights } from './rounds.ts'
 import { changeShop } from './shop.ts'
 import { learnVehicle, saveVehicle } from './vehicles.ts'
+import { recordWork } from './work.ts'
 import { saveVehicleType } from './vehicleTypes.ts'
 import { concludeWatch, finishWatch, giveUpWatch, lookAtWatch, putSupplyBack, startWatch } from './watches.ts'
 
@@ -20,6 +21,7 @@ export type Handler<Name extends CommandType> = (tx: Transaction, command: Comma
 /** Who carries out what. */
 export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'person.add': addPerson,
+  'person.lead': nameLead,
   'shop.change': changeShop,
   'vehicleType.save': saveVehicleType,
   'vehicle.save': saveVehicle,
@@ -47,6 +49,7 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'torque.save': saveTorque,
   'torque.drop': dropTorque,
   'plan.make': makePlan,
+  'work.record': recordWork,
   'charge.record': recordCharge,
   'log.start': startLog,
   'log.stop': stopLog,

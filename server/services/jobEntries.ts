@@ -73,16 +73,18 @@ export function pictureType(bytes: Uint8Array, path: string): Photo['type'] {
 export const addPhoto: Handler<'photo.add'> = async (tx, { payload, person, at }) => {
   const picture = new Uint8Array(Buffer.from(payload.picture, 'base64'))
   const type = pictureType(picture, '/payload/picture')
+  const small = payload.small === undefined ? null : new Uint8Array(Buffer.from(payload.small, 'base64'))
+  if (small) pictureType(small, '/payload/small')
   await openJobOf(tx, payload.jobId)
-  await tx.insert(photo).values({ id: payload.photoId, jobId: payload.jobId, at, personId: person, type, caption: payload.caption.trim(), picture })
+  await tx.insert(photo).values({ id: payload.photoId, jobId: payload.jobId, at, personId: person, type, caption: payload.caption.trim(), picture, small })
   return null
 }
 
-/** The picture of a photo. @throws {AppError} `notFound` */
-export async function readPicture(db: Database, id: string): Promise<{ type: Photo['type']; picture: Uint8Array }> {
-  const [row] = await db.select({ type: photo.type, picture: photo.picture }).from(photo).where(eq(photo.id, id))
+/** The picture of a photo. @param small as a list shows it, where it was handed in so. @throws {AppError} `notFound` */
+export async function readPicture(db: Database, id: string, small = false): Promise<{ type: Photo['type']; picture: Uint8Array }> {
+  const [row] = await db.select({ type: photo.type, picture: small ? sql<Uint8Array>`coalesce(${photo.small}, ${photo.picture})` : photo.picture }).from(photo).where(eq(photo.id, id))
   if (!row) throw new AppError('notFound', { what: 'photo' })
-  return row
+  return { type: pictureType(row.picture, ''), picture: row.picture }
 }
 
 /** Repairs of a vehicle or of a job, oldest first. */
@@ -106,7 +108,7 @@ export async function evidenceOf(db: Database | Transaction, jobId: string | nul
 /** Photos of a job or of all jobs of a vehicle, oldest first, without their pictures. */
 export async function photosOf(db: Database, which: { vehicleId: string } | { jobId: string }): Promise<Photo[]> {
   const jobs = 'jobId' in which ? eq(photo.jobId, which.jobId) : inArray(photo.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, which.vehicleId)))
-  const { picture: _picture, ...columns } = getTableColumns(photo)
+  const { picture: _picture, small: _small, ...columns } = getTableColumns(photo)
   return (await db.select({ ...columns, bytes: sql<number>`length(${photo.picture})` }).from(photo).where(jobs).orderBy(asc(photo.at))).map(signed)
 }
 

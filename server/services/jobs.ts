@@ -11,6 +11,7 @@ import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsForJob } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
+import { summariseWork, workOf } from './work.ts'
 import { describeWatch } from './watches.ts'
 
 /** Opens a job on a vehicle. */
@@ -50,6 +51,6 @@ export async function readJob(db: Database, id: string): Promise<Job> {
   const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
   return {
     ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
+    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), work: await workOf(db, id), workNow: (await summariseWork(db, [id])).get(id) ?? null, codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
   }
 }

@@ -16,7 +16,7 @@ const fingerprintOf = ({ type, person: who, device, baseVersion, payload }: Comm
   createHash('sha256').update(canonical({ type, who, device, baseVersion, payload })).digest('hex')
 
 // The journal says that a photo was added; the picture itself is kept once, with the photo.
-const journalled = ({ payload }: Command): object => ('picture' in payload ? { ...payload, picture: null } : payload)
+const journalled = ({ payload }: Command): object => ('picture' in payload ? { ...payload, picture: null, small: null } : payload)
 
 async function claim(tx: Transaction, command: Command, fingerprint: string): Promise<CommandResult | null> {
   const { id, type, person: personId, device, at, baseVersion } = command

@@ -3,6 +3,7 @@ import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
 import { composePlan, lintInSlices, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import type { ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
+import { carriedBy, refusalSentence, runOf, stuck } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import { planSentence, procedureFaultSentence } from '../problems/plans.ts'
 import type { Database, Transaction } from '../store/database.ts'
@@ -11,6 +12,7 @@ import type { Handler } from './handlers.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 import { required, unlessTaken, updateVersion } from './saving.ts'
+import { guardedOf } from './work.ts'
 
 // A whole book takes most of a second to walk: others are served in between.
 async function faultsOf(book: ProcedureBook): Promise<readonly ProcedureFault[]> {
@@ -52,9 +54,20 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
   const { vehicleId } = await openJobOf(tx, payload.jobId)
   const { architecture } = required(await tx.select({ architecture: vehicleType.architecture }).from(vehicleType).innerJoin(vehicle, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, vehicleId)), 'vehicle')
   const { book } = await readProcedures(tx)
-  const made = composePlan((book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES, { architecture, jobs: payload.jobs, support: payload.support, way: payload.way, flat: payload.flat })
+  const words = (book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES
+  const under = await guardedOf(tx, payload.jobId)
+  const begun = under !== null && under.entries.length > 0
+  const carried = begun ? carriedBy(runOf(under)) : []
+  const made = composePlan(words, { architecture, jobs: payload.jobs, support: payload.support, way: payload.way, flat: payload.flat, carried })
   if (!made.ok) throw new AppError('planImpossible', { sentence: planSentence(made.error) }, '/payload/jobs')
-  await tx.insert(plan).values({ id, ...rest, personId: person, at })
+  if (begun) {
+    // Done steps stay done: the rest must still lead to a standing car.
+    if (payload.flat.join() !== under.flat.join()) throw new AppError('planImpossible', { sentence: 'What it came in on is no question any more once work has begun.' }, '/payload/flat')
+    const next = { ...under, steps: made.value.steps }
+    const stop = stuck(next)
+    if (stop) throw new AppError('planImpossible', { sentence: `As the car stands now this plan cannot be finished. ${refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' })}` }, '/payload/jobs')
+  }
+  await tx.insert(plan).values({ id, ...rest, carried: [...carried], personId: person, at })
   return null
 }
 

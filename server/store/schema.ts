@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, customType, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, PlanMade, ProcedureBook, Procedures, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry } from '@anklet/contract'
+import type { Architecture, ArrivalRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, PlanMade, ProcedureBook, Procedures, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry, WorkRecord } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -18,6 +18,7 @@ export const shop = pgTable('shop', {
 export const person = pgTable('person', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique('person_name'),
+  lead: boolean('lead').notNull().default(false),
 })
 
 export const vehicleType = pgTable('vehicle_type', {
@@ -144,6 +145,7 @@ export const photo = pgTable('photo', {
   type: text('type').$type<Photo['type']>().notNull(),
   caption: text('caption').notNull(),
   picture: bytes('picture').notNull(),
+  small: bytes('small'),
 }, (table) => [index('photo_job').on(table.jobId)])
 
 /** A test done in a job. Never changed and never deleted. */
@@ -309,7 +311,18 @@ export const plan = pgTable('plan', {
   alone: boolean('alone').notNull(),
   flat: jsonb('flat').$type<PlanMade['flat']>().notNull().default([]),
   order: jsonb('order').$type<PlanMade['order']>().notNull(),
+  carried: jsonb('carried').$type<NonNullable<PlanMade['carried']>>().notNull().default([]),
 }, (table) => [index('plan_job').on(table.jobId)])
+
+/** What happened in the work on a car, in the order it was taken. Never changed and never deleted. */
+export const workEntry = pgTable('work_entry', {
+  id: uuid('id').primaryKey(),
+  seq: serial('seq').notNull(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  content: jsonb('content').$type<WorkRecord['content']>().notNull(),
+}, (table) => [index('work_entry_job').on(table.jobId, table.seq)])
 
 /** Gas put in or let out. Never changed and never deleted. */
 export const charge = pgTable('charge', {

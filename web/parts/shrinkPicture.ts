@@ -1,19 +1,19 @@
-/** Longest side of a kept picture, px: enough to see a broken tab. */
-const LONGEST_PX = 1600
-const QUALITY = 0.82
+import type { Remote } from 'comlink'
+import { wrap } from 'comlink'
+import type { PictureWorker, Shrunk } from '../workers/pictureWorker.ts'
 
-/**
- * A picture as it is kept: no larger than needed, upright, without where it was taken.
- * @returns base64 JPEG. @throws when the file is no picture this browser can read.
- */
-export async function shrinkPicture(file: Blob): Promise<string> {
-  const picture = await createImageBitmap(file, { imageOrientation: 'from-image' })
-  const scale = Math.min(1, LONGEST_PX / Math.max(picture.width, picture.height))
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale)))
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
-  picture.close()
-  const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })).arrayBuffer())
-  let text = ''
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192))
-  return btoa(text)
+// Held with its worker: a proxy nobody holds is collected, and takes the worker's ear with it.
+let running: { readonly worker: Worker; readonly remote: Remote<PictureWorker> } | null = null
+
+/** A picture as it is kept, made small beside the page. */
+export function shrinkPicture(file: Blob): Promise<Shrunk> {
+  if (!running) {
+    const worker = new Worker(new URL('../workers/pictureWorker.ts', import.meta.url), { type: 'module' })
+    running = { worker, remote: wrap<PictureWorker>(worker) }
+  }
+  return running.remote.shrink(file)
 }
+
+/** Why a file was not taken. */
+export const shrinkFaultWords = (name: string, fault: Exclude<Shrunk, { ok: true }>['fault']): string =>
+  fault === 'tooLarge' ? `"${name}" is over 40 MB. Take a smaller picture of it.` : `"${name}" is not a picture this browser can read. Use JPEG, PNG or WebP.`

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { sentenceOf } from '../data/api.ts'
 import { useCommand } from '../data/queries.ts'
-import { shrinkPicture } from './shrinkPicture.ts'
+import { shrinkFaultWords, shrinkPicture } from './shrinkPicture.ts'
 
 /** Taking a photo into a job: made small enough first, refused with a sentence when it is none. */
 export function useTakenPhoto(jobId: string): { readonly isPending: boolean; readonly complaint: string | null; take(file: File, caption: string, then: (photoId: string) => void): Promise<void> } {
@@ -9,13 +9,10 @@ export function useTakenPhoto(jobId: string): { readonly isPending: boolean; rea
   const [complaint, setComplaint] = useState<string | null>(null)
   const take = async (file: File, caption: string, then: (photoId: string) => void): Promise<void> => {
     setComplaint(null)
-    try {
-      const picture = await shrinkPicture(file)
-      const photoId = crypto.randomUUID()
-      add.submit({ payload: { photoId, jobId, caption, picture } }, () => then(photoId))
-    } catch {
-      setComplaint(`"${file.name}" is not a picture this browser can read.`)
-    }
+    const shrunk = await shrinkPicture(file)
+    if (!shrunk.ok) return setComplaint(shrinkFaultWords(file.name, shrunk.fault))
+    const photoId = crypto.randomUUID()
+    add.submit({ payload: { photoId, jobId, caption, picture: shrunk.picture, small: shrunk.small } }, () => then(photoId))
   }
   return { isPending: add.isPending, complaint: complaint ?? (add.error ? sentenceOf(add.error) : null), take }
 }

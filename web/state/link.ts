@@ -16,11 +16,14 @@ interface Link {
   readonly frames: Readonly<Record<string, readonly Frame[]>>
   /** The newest press of any gauge, with a count that tells two equal ones apart. */
   readonly press: { readonly device: string; readonly value: number; readonly channel: Press['channel']; readonly count: number } | null
-  listen(ids: readonly string[]): void
-  hang(): void
+  /** Listens to devices for somebody on the page; all that anybody asked for share one stream. */
+  listen(ids: readonly string[], who?: string): void
+  hang(who?: string): void
 }
 
 let source: EventSource | null = null
+/** Who on the page listens to what. */
+const wanted = new Map<string, readonly string[]>()
 let parking: ReturnType<typeof setTimeout> | undefined
 
 /** What devices tell, live: one stream for all that are listened to. It reconnects by itself. */
@@ -39,6 +42,14 @@ export const useLink = create<Link>((set, get) => {
     source?.close()
     source = null
   }
+  const tune = (): void => {
+    const ids = [...new Set([...wanted.values()].flat())].sort()
+    if (source && ids.join() === get().ids.join()) return
+    shut()
+    if (ids.length === 0) return set({ ids: [], open: false, frames: {}, press: null })
+    set({ ids, open: false })
+    open()
+  }
   globalThis.document?.addEventListener('visibilitychange', () => {
     clearTimeout(parking)
     if (document.hidden) parking = setTimeout(() => { shut(); set({ open: false }) }, PARKED_MS)
@@ -46,15 +57,13 @@ export const useLink = create<Link>((set, get) => {
   })
   return {
     ids: [], open: false, statuses: {}, frames: {}, press: null,
-    listen: (ids) => {
-      if (source && ids.join() === get().ids.join()) return
-      shut()
-      set({ ids: [...ids], open: false })
-      if (ids.length > 0) open()
+    listen: (ids, who = 'page') => {
+      wanted.set(who, ids)
+      tune()
     },
-    hang: () => {
-      shut()
-      set({ ids: [], open: false, frames: {}, press: null })
+    hang: (who = 'page') => {
+      wanted.delete(who)
+      tune()
     },
   }
 })

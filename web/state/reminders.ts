@@ -44,7 +44,10 @@ export function ring(): void {
   setTimeout(() => void context.close(), 2000)
 }
 
-/** Shows a notice of the system where that is allowed. */
-export function notify({ plate }: Due): void {
-  if (typeof Notification !== 'undefined' && Notification.permission === 'granted') new Notification(`${plate}: the morning round is due`, { body: 'Supply still off, doors shut. Walk it before anybody moves the car.', tag: plate })
+/** Shows a notice of the system where that is allowed. @param tag one notice for each */
+export function notifyOf(title: string, body: string, tag: string): void {
+  if (typeof Notification !== 'undefined' && Notification.permission === 'granted') new Notification(title, { body, tag })
 }
+
+/** Shows that a morning round is due. */
+export const notify = ({ plate }: Due): void => notifyOf(`${plate}: the morning round is due`, 'Supply still off, doors shut. Walk it before anybody moves the car.', plate)

@@ -1,19 +1,16 @@
 import type { Torque } from '@anklet/contract'
-import type { Condition, GateId, PlanRefusal, Proof, Stretch, Support } from '@anklet/core/procedure'
+import { CONDITION_WORDS, GATE_WORDS } from '@anklet/core/procedure'
+import type { PlanRefusal, Proof, Stretch, Support } from '@anklet/core/procedure'
 import type { Place } from '@anklet/core/vehicle'
 import { CORNER_WORDS, placeWords } from './corners.ts'
 
 export const STRETCH_WORDS: Readonly<Record<Stretch, string>> = { ready: 'Before anything', safe: 'Make it safe', empty: 'Let the air out, and show it', off: 'Take off', bench: 'On the bench', on: 'Put back', close: 'Close up', fill: 'Fill', down: 'Back on its wheels', prove: 'Prove it' }
 export const SUPPORT_WORDS: Readonly<Record<Support, string>> = { twoPost: 'Two-post lift', platform: 'Platform lift', driveOn: 'Drive-on lift', stands: 'Stands on the ground' }
-export const GATE_WORDS: Readonly<Record<GateId, string>> = { lower: 'before it is lowered', openLine: 'before the line is open', ease: 'before the fitting is eased', proof: 'before it counts as shown', openPlant: 'before pump, block or reservoir is open', under: 'before anybody is under it', hang: 'before wheels hang on a live module', keyOn: 'before the supply is back', fill: 'before any air goes in', handover: 'before it is handed over' }
-export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
-  supplyOff: 'supply off', supplyOn: 'supply on', supplyOffOrLifting: 'supply off, or lifting mode on', supplyOffUnlessGround: 'supply off while wheels hang', liftingUnlessGround: 'lifting mode on while wheels hang', held: 'body held, and the axle where it hangs on its springs', nobodyUnder: 'nobody under it',
-  cornerProved: 'this spring shown empty', nothingSeepsIn: 'nothing can seep in behind the proof', allProved: 'every spring shown empty', plantProved: 'reservoir or gallery shown empty', linesClosed: 'every line closed', plantClosed: 'pump, block and reservoir closed', springsIn: 'every spring in its place',
-  springsCarry: 'every spring carries air', foldsSeen: 'folds seen extended', codesClear: 'codes that block filling cleared', liftingOff: 'lifting mode off', onGround: 'on its wheels',
-}
+export { CONDITION_WORDS, GATE_WORDS }
 export const PROOF_WORDS: Readonly<Record<Proof, string>> = {
   linkSilent: 'the link is silent', askedAndNothingMoved: 'a raise was asked for and nothing moved', linkLiftingMode: 'lifting mode read from the link', supportsSeen: 'supports seen and rocked, by name', nobodyUnderSeen: 'looked under, by name', easedSilent: 'eased fitting silent for two minutes and bellows soft', valveOpenGalleryZero: 'its valve commanded open and the gallery near zero',
   gaugeZero: 'gauge near zero with its valve open', linesPulled: 'every line pulled to test', jointsSeen: 'joints seen closed', springsSeen: 'springs seen in place', linkHeights: 'heights and pressure from the link', bodyLiftedItself: 'the body lifted itself', foldsSeen: 'folds seen all round, by name', linkCodes: 'codes read from the link', wheelsOnGround: 'it stands on its wheels',
+  liftingSeen: 'its lamp or message seen, by name', askedAndMoved: 'the module answers: asked, and something moved', codesByTool: 'codes read by another tool', pressureRead: 'pressure read at its valve',
 }
 export const VENT_WORDS = { tool: 'By the tool', fitting: 'By easing a fitting', valve: 'By the valve itself' } as const
 export const FIRST_WORDS = { top: 'Top first', bottom: 'Bottom first' } as const

@@ -1,4 +1,4 @@
-import type { DeviceStatus, Frame } from '@anklet/contract'
+import type { DeviceStatus, Frame, StandInChange } from '@anklet/contract'
 import type { Fault } from '@anklet/core/simulation'
 import type { Architecture, Corner } from '@anklet/core/vehicle'
 import { axleMate, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
@@ -37,6 +37,7 @@ export function AtTheCar({ status, frame, architecture }: { readonly status: Dev
   return (
     <section aria-label="At the car" className="grid gap-4">
       <Taps<string> legend="Key, supply, door" chosen={[...(state.ignition ? ['key'] : []), ...(state.supply ? ['supply'] : []), ...(state.doorOpen ? ['door'] : [])]} onTap={flip} options={[{ value: 'key', words: 'Ignition on' }, { value: 'supply', words: 'Supply in' }, { value: 'door', words: 'Door open' }]} />
+      <Taps<NonNullable<StandInChange['lift']>> legend="The lift" chosen={[now.lift]} onTap={(lift) => change.mutate({ lift })} options={[{ value: 'ground', words: 'On its wheels' }, { value: 'standing', words: 'At standing height' }, { value: 'hanging', words: 'Wheels hanging' }]} />
       <Taps<number> legend="Its clock" chosen={[now.speed]} onTap={(speed) => change.mutate({ speed })} options={[{ value: 1, words: 'as ours' }, { value: 10, words: '10 times' }, { value: 60, words: 'a minute a second' }, { value: 600, words: '10 minutes a second' }]} />
       <Taps<number> legend="The day" chosen={[now.temperatureC]} onTap={(temperatureC) => change.mutate({ temperatureC })} options={[-10, 2, 15, 30].map((value) => ({ value, words: `${value} °C` }))} />
       <Taps<Corner> legend="A corner" chosen={[corner]} onTap={setCorner} options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} />

@@ -36,6 +36,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
           {button('fill', { corner, forS: 3 }, <ArrowUpFromLine size={18} aria-hidden />)}{button('vent', { corner, forS: 3 }, <ArrowDownToLine size={18} aria-hidden />)}
         </div>
       )}
+      {can('vent') && <button type="button" className="btn w-fit" onClick={() => ask('vent', { forS: 20 })}><ArrowDownToLine size={18} aria-hidden />Let {architecture.reservoir ? 'gallery and reservoir' : 'the gallery'} down</button>}
       <div className="flex flex-wrap gap-2">{architecture.liftingMode !== 'none' && <>{button('liftingOn')}{button('liftingOff')}</>}</div>
       {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
       {(asksFolds || folds) && <label className="flex min-h-[44px] items-center gap-3"><input type="checkbox" className="h-6 w-6" checked={folds} onChange={(event) => setFolds(event.target.checked)} />Every fold was looked at with the suspension extended</label>}

@@ -37,11 +37,14 @@ function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
 function Due({ job, step, now }: { readonly job: JobSummary; readonly step: NextStep; readonly now: number }): ReactNode {
   const stillOff = job.watch !== null && job.watch.state !== 'running' && job.watch.supplyIsOff && step.urgency !== 'closed'
   const words = dueWords(step, now)
+  const closed = step.urgency === 'closed'
   const Icon = step.urgency === 'waiting' ? Moon : Clock
   return (
     <div className="min-w-0">
       <p className="font-semibold">{STEP_WORDS[step.code]}</p>
       {words && <p className={`flex items-center gap-1.5 text-[13.5px] ${step.urgency === 'overdue' ? 'w-fit rounded bg-chalk px-1.5 font-semibold text-[#14211f]' : 'text-ink-2'}`}><Icon size={14} aria-hidden />{words}</p>}
+      {job.work && job.work.lost.length > 0 && <p className="mt-0.5 flex w-fit items-center gap-1.5 rounded bg-rust-soft px-1.5 text-[13.5px] font-semibold text-ink"><PlugZap size={14} aria-hidden />{job.work.lost.length === 1 ? `no longer: ${job.work.lost[0]}` : `${job.work.lost.length} proofs no longer hold`}</p>}
+      {job.work && job.work.at !== 'ready' && job.work.temporary > 0 && !closed && <p className="mt-0.5 text-[13.5px] text-ink-2">{job.work.done} of {job.work.of} steps; {job.work.temporary} to put back</p>}
       {stillOff && <p className="mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-[13.5px] font-semibold text-[#14211f]"><PlugZap size={14} aria-hidden />supply still off</p>}
     </div>
   )

@@ -23,9 +23,11 @@ import { summaryFacts } from './watchState.ts'
 const Checks = lazy(() => import('./checks/Checks.tsx').then((module) => ({ default: module.Checks })))
 const Decision = lazy(() => import('./decision/Decision.tsx').then((module) => ({ default: module.Decision })))
 const Work = lazy(() => import('./work/Work.tsx').then((module) => ({ default: module.Work })))
+const Recommission = lazy(() => import('./recommission/Recommission.tsx').then((module) => ({ default: module.Recommission })))
+const WorkBar = lazy(() => import('./run/WorkBar.tsx').then((module) => ({ default: module.WorkBar })))
 const Dock = lazy(() => import('./dock/Dock.tsx').then((module) => ({ default: module.Dock })))
 
-const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks' || phase === 'decision' || phase === 'work'
+const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks' || phase === 'decision' || phase === 'work' || phase === 'recommission'
 
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
@@ -65,6 +67,7 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
       <div className="min-w-0">
         <Head job={job} />
         {job.closedAt && <Closed job={job} />}
+        {(job.work.length > 0 || job.plans.length > 0) && <Suspense><WorkBar job={job} /></Suspense>}
         {docked && !job.closedAt && <Suspense><Dock job={job} /></Suspense>}
         <div className="px-4 pb-6 pt-3 md:px-6">
           {phase === 'intake' && <Intake key={job.id} job={job} />}
@@ -73,6 +76,7 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
           {phase === 'checks' && <Suspense fallback={<p className="sub">…</p>}><Checks job={job} /></Suspense>}
           {phase === 'decision' && <Suspense fallback={<p className="sub">…</p>}><Decision key={job.id} job={job} /></Suspense>}
           {phase === 'work' && <Suspense fallback={<p className="sub">…</p>}><Work key={job.id} job={job} /></Suspense>}
+          {phase === 'recommission' && <Suspense fallback={<p className="sub">…</p>}><Recommission key={job.id} job={job} /></Suspense>}
         </div>
       </div>
     </div>

@@ -44,7 +44,12 @@ const checksWords = ({ checks }: Job): string => (checks.length === 0 ? 'tests a
 
 const decisionWords = ({ decisions, agreements, conclusions }: Job): string => { const newest = decisions.at(-1); return newest ? (agreements.some(({ decisionId }) => decisionId === newest.id) ? 'agreed' : 'decided, not agreed yet') : conclusions.length > 0 ? 'what to do about it' : 'after the finding' }
 
-const workWords = ({ plans, decisions }: Job): string => (plans.length > 0 ? 'planned' : decisions.length > 0 ? 'make the plan' : 'after the decision')
+function workWords({ plans, decisions, workNow }: Job): string {
+  if (!workNow || workNow.at === 'ready') return plans.length > 0 ? 'planned' : decisions.length > 0 ? 'make the plan' : 'after the decision'
+  return workNow.at === 'finished' ? 'every step done' : workNow.lost.length > 0 ? 'show it again' : `${workNow.done} of ${workNow.of} steps`
+}
+
+const recommissionWords = ({ workNow }: Job): string => (workNow?.at === 'filling' ? 'let air back in' : workNow?.at === 'proving' || workNow?.at === 'finished' ? 'it stands' : 'after the work')
 
 /** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */
 export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>, units: DisplayUnits, nowMs: number): Graduation[] {
@@ -53,11 +58,11 @@ export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['k
   const words: Record<Phase, string> = {
     intake: isComplaint(job.complaint) ? complaintWords(job.complaint) : STEP_WORDS.askComplaint,
     heights: heightsWords(job, drafts.heights, units),
-    checks: checksWords(job), decision: decisionWords(job), work: workWords(job),
+    checks: checksWords(job), decision: decisionWords(job), work: workWords(job), recommission: recommissionWords(job),
     watch: watchWords(job, watch?.state === 'running' ? drafts.morning : drafts.evening, nowMs),
   }
   const done: Record<Phase, boolean> = {
-    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0, work: false,
+    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0, work: job.workNow?.at === 'filling' || job.workNow?.at === 'proving' || job.workNow?.at === 'finished', recommission: job.workNow?.at === 'proving' || job.workNow?.at === 'finished',
   }
-  return (['intake', 'heights', 'watch', 'checks', 'decision', 'work'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+  return (['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
 }

@@ -20,10 +20,10 @@ export function watchRounds(job: Job, watch: Watch | null = presentWatch(job)): 
 }
 
 /** What the schedule needs of a job that was fetched whole. */
-export function summaryFacts(job: Job): Pick<JobSummary, 'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch'> {
+export function summaryFacts(job: Job): Pick<JobSummary, 'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work'> {
   const watch = presentWatch(job)
   return {
-    ...job, hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
+    ...job, work: job.workNow, hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
     watch: watch && { state: watch.state as NonNullable<JobSummary['watch']>['state'], startedAt: watch.startedAt, plannedEndAt: watch.plannedEndAt, finding: watch.finding, supplyIsOff: supplyIsOff(watch) },
   }
 }

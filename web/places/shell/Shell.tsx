@@ -4,11 +4,13 @@ import { useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { useConnection } from '../../state/connection.ts'
 import { useDrafts } from '../../state/drafts.ts'
+import { useWorkQueue } from '../../state/workQueue.ts'
 import type { Theme } from '../../state/session.ts'
 import { useSession } from '../../state/session.ts'
 import { Keys } from './Keys.tsx'
 import { People, PersonButton } from './People.tsx'
 import { Reminders } from './Reminders.tsx'
+import { NextWait, Waits } from './Waits.tsx'
 
 const PLACES = [{ to: '/', words: 'Floor' }, { to: '/jobs', words: 'Jobs' }, { to: '/vehicles', words: 'Vehicles' }, { to: '/bench', words: 'Bench' }, { to: '/devices', words: 'Devices' }, { to: '/shelf', words: 'Shelf' }, { to: '/shop', words: 'Shop' }] as const
 
@@ -33,11 +35,13 @@ function ThemeButton(): ReactNode {
 function Connection(): ReactNode {
   const away = useConnection((connection) => connection.away)
   const waiting = useDrafts(({ byKey }) => Object.values(byKey).some(({ sealed }) => sealed !== null))
+  const work = useWorkQueue(({ items }) => items.length)
   if (!away && !waiting) return null
+  const kept = work > 0 ? `What was done at the car is kept on this device, ${work === 1 ? 'one entry' : `${work} entries`}, and goes by itself.` : null
   // A save on a live line takes a moment: its word floats, so that nothing moves under the finger when it goes.
   return (
     <p role="status" className={away ? 'hint rounded-none px-5' : 'hint fixed left-1/2 top-[60px] z-30 w-max max-w-[92vw] -translate-x-1/2 shadow-md'}>
-      {waiting ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.' : 'The server does not answer. What you see is the last it said; you can go on measuring, readings are kept on this device.'}
+      {away && kept && !waiting ? `The server does not answer. ${kept}` : waiting ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.' : 'The server does not answer. What you see is the last it said; you can go on measuring and working: it is kept on this device.'}
     </p>
   )
 }
@@ -58,11 +62,13 @@ export function Shell(): ReactNode {
         </nav>
         <span className="hidden flex-1 sm:block" />
         <button type="button" className="mr-2 hidden min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] text-ink-3 md:flex" onClick={() => setFinding(true)}>Find anything <span className="kbd">Ctrl K</span></button>
+        <NextWait />
         <ThemeButton />
         <PersonButton onOpen={() => setChoosing(true)} />
       </header>
       <Connection />
       <Reminders />
+      <Waits />
       <main><Outlet /></main>
       <People open={choosing || personId === null} onClose={() => setChoosing(false)} />
       <Keys finding={finding} onFind={setFinding} />

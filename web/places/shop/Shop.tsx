@@ -1,4 +1,4 @@
-import type { Shop as ShopRecord } from '@anklet/contract'
+import type { Person, Shop as ShopRecord } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
@@ -56,6 +56,12 @@ function Tape(): ReactNode {
   )
 }
 
+// Whoever agrees to deviations is named; while nobody is, any colleague may.
+function PersonRow({ person: { id, name, lead = false } }: { readonly person: Person }): ReactNode {
+  const change = useCommand('person.lead')
+  return <li className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">{name}<button type="button" className="tap" data-on={lead} aria-pressed={lead} disabled={change.isPending} aria-label={`${name} agrees to deviations`} onClick={() => change.submit({ payload: { personId: id, lead: !lead } })}>Lead</button>{change.isError && <p className="wrong w-full" role="alert">{sentenceOf(change.error)}</p>}</li>
+}
+
 /** The shop: its name, its units, its people, its tape, its backup. */
 export function Shop(): ReactNode {
   const people = usePeople()
@@ -64,7 +70,7 @@ export function Shop(): ReactNode {
       <section><h1 className="mb-5">The shop</h1><Loading query={useShop()} what="the shop">{(shop) => <Settings key={shop.version} shop={shop} />}</Loading></section>
       <section>
         <h1 className="mb-5">People</h1>
-        <ul className="mb-5 grid gap-2">{people.data?.map(({ id, name }) => <li key={id} className="sheet px-4 py-2.5 font-medium">{name}</li>)}</ul>
+        <ul className="mb-5 grid gap-2">{people.data?.map((each) => <PersonRow key={each.id} person={each} />)}</ul>
         {people.data?.length === 0 && <p className="mb-4 text-ink-2">Nobody yet. Every reading is signed, so add a name first.</p>}
         <AddPerson onAdded={() => undefined} />
       </section>

@@ -1,6 +1,7 @@
 import type { Job, Part, Procedures, Torque } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/procedure'
 import { inOrder } from '@anklet/core/procedure'
+import { carriedBy } from '@anklet/core/work'
 import type { ReactNode } from 'react'
 import { startTransition, useState } from 'react'
 import { Link } from 'react-router'
@@ -14,23 +15,28 @@ import { JobChoice } from './JobChoice.tsx'
 import { PlanView } from './PlanView.tsx'
 import { flatOf, proposedJobs } from './proposed.ts'
 import { usePlan } from './usePlan.ts'
+import { Runner } from './Runner.tsx'
+import { useCarLive } from '../run/carLive.ts'
+import type { OnWork } from '../run/useWork.ts'
+import { useWork } from '../run/useWork.ts'
 
 interface Shelf { readonly procedures: Procedures; readonly torques: readonly Torque[]; readonly parts: readonly Part[] }
 
 /** What makes one plan another; the database keeps its fields in an order of its own. */
 const contentOf = ({ jobs, support, way, alone, flat, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, way.fasteners, way.charge, alone, flat, order])
 
-function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job: Job; readonly shelf: Shelf }): ReactNode {
+function Planning({ job, work, shelf: { procedures, torques, parts } }: { readonly job: Job; readonly work: OnWork | null; readonly shelf: Shelf }): ReactNode {
   const made = job.plans.at(-1)
   const [chosen, choose] = useState<Chosen>(() => ({ jobs: made?.jobs ?? proposedJobs(job), support: made?.support ?? 'twoPost', way: made?.way ?? procedures.way, alone: made?.alone ?? false, flat: made?.flat ?? flatOf(job) }))
   const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
   const keep = useCommand('plan.make')
   const nameOf = usePersonName()
   const book = bookOf(procedures)
+  const under = work?.run.begun ? work : null
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = chosen.jobs.filter((each) => each.corners?.length !== 0)
-  const answer = usePlan(jobs.length === 0 ? null : { architecture: job.vehicleType.architecture, jobs, support: chosen.support, way: chosen.way, flat: chosen.flat, book: procedures.book === null ? null : book })
+  const answer = usePlan(jobs.length === 0 ? null : { architecture: job.vehicleType.architecture, jobs, support: chosen.support, way: chosen.way, flat: chosen.flat, carried: under ? carriedBy(under.run) : [], book: procedures.book === null ? null : book })
   const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
   const plan = answer?.kind === 'plan' ? answer.plan : null
   const steps = plan ? inOrder(plan.steps, order) : []
@@ -40,6 +46,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
     setOrder(keys)
   }
   const moved = plan !== null && steps !== plan.steps
+  // A plan made anew under way takes over what is left changed, so its steps may differ where its words do not.
   const same = made !== undefined && contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
   const submit = (): void => keep.submit({ payload: { planId: crypto.randomUUID(), jobId: job.id, jobs: jobs.map(({ job: id, corners }) => ({ job: id, ...(corners ? { corners: [...corners] } : {}) })), support: chosen.support, way: chosen.way, alone: chosen.alone, flat: [...chosen.flat], order: moved ? [...order] : [] } })
   return (
@@ -56,6 +63,7 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
           {!job.closedAt && <button type="button" className="btn btn-go" disabled={keep.isPending || same || waiting !== undefined} onClick={submit}>{same ? 'Kept' : 'Keep this plan'}</button>}
           <button type="button" className="btn" onClick={() => window.print()}>Print for the wall</button>
           {moved && <button type="button" className="btn" onClick={() => setOrder([])}>Steps back in their order</button>}
+          {made && same && !under && !job.closedAt && work && <button type="button" className="btn btn-go" onClick={() => { work.enter({ kind: 'joined', seen: [] }) }}>Begin the work at the car</button>}
           {made && <span className="text-[14px] text-ink-2">Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}{same ? '' : '; changed since'}</span>}
           {keep.isError && <p className="wrong w-full" role="alert">{sentenceOf(keep.error)}</p>}
         </div>
@@ -65,10 +73,19 @@ function Planning({ job, shelf: { procedures, torques, parts } }: { readonly job
   )
 }
 
-/** The work before it begins: jobs and corners as the decision asks for them, their steps in one order, what is needed, what is missing. */
+/** The work: before it begins jobs and corners as the decision asks for them, their steps in one order, what is needed, what is missing; then step by step. */
 export function Work({ job }: { readonly job: Job }): ReactNode {
+  const work = useWork(job)
+  const car = useCarLive(job.closedAt === null ? work?.run.deviceId ?? null : null, job.vehicleType.geometry, 'runner')
   const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]
   if (!procedures || !torques || !parts) return <p className="sub" role="status">Fetching procedures …</p>
   // A decision that comes in while this is open proposes anew.
-  return <Planning key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''}`} job={job} shelf={{ procedures, torques, parts }} />
+  const planning = <Planning key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length}`} job={job} work={work} shelf={{ procedures, torques, parts }} />
+  if (!work?.run.begun) return planning
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-8">
+      <Runner job={job} work={work} car={car} />
+      <details className="border-t border-edge pt-2"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">The plan, and to change it under way: done steps stay done</summary>{planning}</details>
+    </div>
+  )
 }

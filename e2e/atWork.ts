@@ -1,0 +1,48 @@
+import type { Locator, Page } from '@playwright/test'
+import { expect } from '@playwright/test'
+
+/** The smallest picture there is: one black point, JPEG. */
+export const PICTURE = { name: 'photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAAMCAgMCAgMDAwMEAwMEBQgFBQQEBQoHBwYIDAoMDAsKCwsNDhIQDQ4RDgsLEBYQERMUFRUVDA8XGBYUGBIUFRT/wAALCAABAAEBAREA/8QAFAABAAAAAAAAAAAAAAAAAAAACf/EABQQAQAAAAAAAAAAAAAAAAAAAAD/2gAIAQEAAD8AKp//2Q==', 'base64') }
+
+/** The step that stands large. */
+export const present = (page: Page): Locator => page.locator('article[data-step]')
+export const presentKey = async (page: Page): Promise<string> => (await present(page).getAttribute('data-step')) ?? ''
+export const done = (page: Page): Locator => present(page).getByRole('button', { name: 'Done', exact: true })
+
+/** Gives all that the present step asks for, as a careful person would, and confirms it. */
+export async function confirm(page: Page): Promise<string> {
+  const key = await presentKey(page)
+  const card = present(page)
+  await expect(done(page)).toBeVisible()
+  for (const group of await card.getByRole('group', { name: /how was it shown\?$|The second hand/ }).all()) {
+    if (await group.locator('[aria-pressed="true"]').count() > 0) continue
+    await group.getByRole('button').first().click()
+  }
+  for (const gauge of await card.getByLabel(/^The gauge shows/).all()) if (await gauge.inputValue() === '') await gauge.fill('0')
+  const torque = card.getByLabel(/^Set to/)
+  if (await torque.count() > 0 && await torque.inputValue() === '') {
+    const [, least, most = least] = /([\d.]+)(?: to ([\d.]+))? N\.m/.exec(await card.getByRole('group').filter({ has: page.getByLabel(/^Set to/) }).innerText()) ?? []
+    await torque.fill(least === undefined ? '60' : String((Number(least) + Number(most)) / 2))
+    if (least === undefined) await card.getByLabel('Where it is written').fill('Sheet of the part')
+  }
+  if (await card.getByText('Take the photo').count() > 0) {
+    await card.locator('input[type=file]').setInputFiles(PICTURE)
+    await expect(card.getByRole('img', { name: /./ }).last()).toBeVisible()
+    await expect(card.getByText('Add a photo')).toBeVisible()
+  }
+  await done(page).click()
+  await expect(page.locator(`article[data-step="${key}"] button:text-is("Done")`)).toHaveCount(0)
+  return key
+}
+
+/** Goes on step by step until one comes, or the way leads on to recommissioning. @returns the steps that were done */
+export async function workUntil(page: Page, key: string | null, most = 130): Promise<string[]> {
+  const did: string[] = []
+  const onward = page.getByRole('link', { name: 'Go on in Recommission' })
+  for (let n = 0; n < most; n += 1) {
+    await expect(present(page).or(onward).or(page.getByText('Every step is done.')).or(page.getByText('It stands on its own air.')).first()).toBeVisible()
+    if (await present(page).count() === 0 || await presentKey(page) === key) return did
+    did.push(await confirm(page))
+  }
+  throw new Error(`Still at it after ${did.join(', ')}`)
+}

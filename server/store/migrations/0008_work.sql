@@ -1,0 +1,15 @@
+CREATE TABLE "work_entry" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"seq" serial NOT NULL,
+	"job_id" uuid NOT NULL,
+	"at" timestamp with time zone NOT NULL,
+	"person_id" uuid NOT NULL,
+	"content" jsonb NOT NULL
+);
+--> statement-breakpoint
+ALTER TABLE "person" ADD COLUMN "lead" boolean DEFAULT false NOT NULL;--> statement-breakpoint
+ALTER TABLE "photo" ADD COLUMN "small" "bytea";--> statement-breakpoint
+ALTER TABLE "plan" ADD COLUMN "carried" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "work_entry" ADD CONSTRAINT "work_entry_job_id_job_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."job"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "work_entry" ADD CONSTRAINT "work_entry_person_id_person_id_fk" FOREIGN KEY ("person_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "work_entry_job" ON "work_entry" USING btree ("job_id","seq");

@@ -1,0 +1,56 @@
+import type { QueryClient } from '@tanstack/react-query'
+import type { Queued } from '../state/workQueue.ts'
+import { useWorkQueue } from '../state/workQueue.ts'
+import { Refused, send } from './api.ts'
+
+const RETRY_MS = 2500
+const busy = new Set<string>()
+
+/** What is sent next of a job: the oldest, unless one was refused: what came after it may rest on it. */
+export function headOf(items: readonly Queued[], jobId: string): Queued | null {
+  const own = items.filter((item) => item.jobId === jobId)
+  return own.some(({ refusal }) => refusal !== null) ? null : own[0] ?? null
+}
+
+async function deliver(jobId: string, client: QueryClient): Promise<void> {
+  if (busy.has(jobId)) return
+  busy.add(jobId)
+  try {
+    for (let sent: string[] = []; ;) {
+      const { items, drop, refuse } = useWorkQueue.getState()
+      const head = headOf(items.filter(({ key }) => !sent.includes(key)), jobId)
+      if (!head) {
+        if (sent.length === 0) return
+        // The page must have what the server took before its own copy goes, or a step would be undone for a moment.
+        await Promise.all([client.invalidateQueries({ queryKey: ['job', jobId] }), client.invalidateQueries({ queryKey: ['jobs'] })])
+        drop(sent)
+        sent = []
+        continue
+      }
+      try {
+        await send(head.command)
+        sent = [...sent, head.key]
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        // Another device saw it turn false too, and told it first.
+        if (head.command.type === 'work.record' && head.command.payload.content.kind === 'lost') { sent = [...sent, head.key]; continue }
+        drop(sent)
+        refuse(head.key, error.sentence)
+        await client.invalidateQueries({ queryKey: ['job', jobId] })
+        return
+      }
+    }
+  } catch {
+    setTimeout(() => void deliver(jobId, client), RETRY_MS)
+  } finally {
+    busy.delete(jobId)
+  }
+}
+
+/** Sends what was done at the car, in its order, until the server has it. */
+export function runWorkOutbox(client: QueryClient): void {
+  const all = (): void => { for (const jobId of new Set(useWorkQueue.getState().items.map((item) => item.jobId))) void deliver(jobId, client) }
+  useWorkQueue.subscribe(all)
+  window.addEventListener('online', all)
+  all()
+}

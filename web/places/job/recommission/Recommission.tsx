@@ -1,0 +1,95 @@
+import type { Job } from '@anklet/contract'
+import type { Corner } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/vehicle'
+import { Check, Circle } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { useUnits } from '../../../data/queries.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { FILL_WORDS, stepWords } from '../../../words/plan.ts'
+import { Awaiting } from '../run/Awaiting.tsx'
+import type { CarLive } from '../run/carLive.ts'
+import { useCarLive } from '../run/carLive.ts'
+import { TakeOver } from '../run/Hands.tsx'
+import { StepCard } from '../run/StepCard.tsx'
+import type { OnWork } from '../run/useWork.ts'
+import { useWork } from '../run/useWork.ts'
+import { isFilling, Linking } from '../work/Runner.tsx'
+import { FillPanel } from './FillPanel.tsx'
+
+/** Highest pressure each corner showed at its own open valve since the page was opened, bar gauge. */
+function usePeaks(car: CarLive | null): Readonly<Record<string, number>> {
+  const [peaks, setPeaks] = useState<Readonly<Record<string, number>>>({})
+  const [open, gallery] = [car?.live.open.filter((valve): valve is Corner => (WALK as readonly string[]).includes(valve)) ?? [], car?.live.galleryBarG ?? null]
+  useEffect(() => {
+    if (gallery === null || open.length !== 1) return
+    setPeaks((before) => ((before[open[0]!] ?? 0) >= gallery ? before : { ...before, [open[0]!]: gallery }))
+  }, [open, gallery])
+  return peaks
+}
+
+/** What the lowering gate waits for, corner by corner, in walking order. */
+function Carrying({ work, car }: { readonly work: OnWork; readonly car: CarLive | null }): ReactNode {
+  const units = useUnits()
+  const { corners } = work.run.car
+  return (
+    <section aria-label="Springs">
+      <h3 className="label">Lowered only when every spring carries</h3>
+      <div className="corners">{WALK.map((corner) => {
+        const at = corners[corner]
+        const carries = at !== undefined && (at.spring === 'coil' || (at.spring === 'seated' && at.air !== 'none'))
+        const off = car?.live.offMm[corner]
+        return (
+          <div key={corner} style={{ gridArea: corner }} role="group" aria-label={capital(CORNER_WORDS[corner])} className="min-w-0 py-1">
+            <p className="flex items-center gap-1.5 font-semibold">{at === undefined || carries ? <Check size={18} strokeWidth={3} aria-hidden /> : <Circle size={16} aria-hidden />}{corner}</p>
+            <p className={`text-[13.5px] ${carries || at === undefined ? 'text-ink-2' : 'font-semibold text-rust'}`}>{at === undefined ? 'no air' : at.spring === 'coil' ? 'coil' : carries ? 'carries' : 'empty'}</p>
+            {typeof off === 'number' && <p className="num text-[13.5px] text-ink-2">{off >= 0 ? '+' : '−'}{formatQuantity(Math.abs(off), 'height', units)} {UNIT_LABEL[units.length]}</p>}
+          </div>
+        )
+      })}</div>
+    </section>
+  )
+}
+
+function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
+  const { run } = work
+  const car = useCarLive(job.closedAt === null ? run.deviceId : null, job.vehicleType.geometry, 'recommission')
+  const peaks = usePeaks(car)
+  const steps = run.steps.filter(isFilling)
+  const open = steps.filter(({ state }) => state === 'open' || state === 'again')
+  const [looking, setLooking] = useState<string | null>(null)
+  const looked = open.find(({ step }) => step.key === looking)?.step
+  const next = looked ?? run.ready.find((step) => step.phase === 'fill' || step.phase === 'down') ?? open[0]?.step
+  const before = run.steps.filter((at) => !isFilling(at) && at.step.phase !== 'prove' && (at.state === 'open' || at.state === 'again' || at.state === 'held')).length
+  const fills = next?.gives.includes('filled') === true && next.place !== null
+  const closed = run.steps.some(({ step }) => step.gives.includes('charged'))
+  return (
+    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
+      <div className="grid min-w-0 content-start gap-5">
+        {!work.mine && !job.closedAt && <TakeOver work={work} />}
+        {before > 0 && <p className="hint">{before === 1 ? 'One step comes' : `${before} steps come`} before any air goes in. <Link className="underline" to={`/jobs/${job.id}/work`}>Go on in Work</Link></p>}
+        {open.length === 0 ? <p className="say">{steps.length === 0 ? 'Nothing is filled in this plan.' : 'It stands on its own air.'} <Link className="underline" to={`/jobs/${job.id}/work`}>On to the proof</Link></p>
+          : next && work.mine && !run.paused && !job.closedAt && before === 0 ? <StepCard key={next.key} job={job} work={work} step={next} car={car} peaks={peaks}>{fills && <FillPanel job={job} work={work} car={car} corner={next.place as Corner} peaks={peaks} />}</StepCard>
+            : next && <p className="say">{stepWords(next.words, next.place)}</p>}
+      </div>
+      <aside aria-label="Beside the filling" className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-5">
+        <Carrying work={work} car={car} />
+        <p className="text-[15px]"><span className="text-ink-2">Posture: </span><b>{FILL_WORDS[run.steps.some(({ step }) => step.step === 'fillHanging') ? 'hanging' : 'standing']}</b></p>
+        {!job.closedAt && <Linking job={job} work={work} />}
+        <ol aria-label="Steps of filling" className="grid gap-1 text-[14.5px]">{steps.map(({ step, state }) => <li key={step.key} className={`flex gap-2 ${state === 'done' ? 'text-ink-3' : step.key === next?.key ? 'font-semibold' : 'text-ink-2'}`}>{state === 'done' ? <Check size={16} strokeWidth={3} aria-label="done" className="mt-0.5 shrink-0" /> : <Circle size={14} aria-label="to do" className="mt-1 shrink-0" />}{state === 'done' || state === 'passed' ? <span>{stepWords(step.words, step.place)}</span> : <button type="button" className="min-h-[44px] text-left underline-offset-2 hover:underline" onClick={() => setLooking(step.key)}>{stepWords(step.words, step.place)}</button>}</li>)}</ol>
+        {closed && <p className="text-[14.5px] text-ink-2">The charge of the closed system is reckoned by the air ledger when its step comes.</p>}
+        <Awaiting work={work} />
+      </aside>
+    </div>
+  )
+}
+
+/** Air back in without breaking anything: codes first, one posture, in stages with rests, both sides alike, and no weight before every spring carries. */
+export function Recommission({ job }: { readonly job: Job }): ReactNode {
+  const work = useWork(job)
+  if (!work) return <p className="sub">{job.plans.length === 0 ? <>Air goes back in by the plan. <Link className="underline" to={`/jobs/${job.id}/work`}>Make the plan first</Link></> : 'Fetching the plan …'}</p>
+  if (!work.run.begun) return <p className="sub">The work has not begun. <Link className="underline" to={`/jobs/${job.id}/work`}>Begin it in Work</Link></p>
+  return <Panel job={job} work={work} />
+}

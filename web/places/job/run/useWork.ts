@@ -1,0 +1,92 @@
+import type { CommandPayload, Job, WorkRecord } from '@anklet/contract'
+import type { PlanStep } from '@anklet/core/procedure'
+import { composePlan, inOrder } from '@anklet/core/procedure'
+import type { Guarded, Run, WorkContent, WorkEntry } from '@anklet/core/work'
+import { mayEnter, refusalSentence, runOf } from '@anklet/core/work'
+import { useMemo } from 'react'
+import { envelope } from '../../../data/envelope.ts'
+import { bookOf } from '../../../data/procedures.ts'
+import { usePeople, usePersonName, useProcedures, useTorques } from '../../../data/queries.ts'
+import { useSession } from '../../../state/session.ts'
+import { steadyNow } from '../../../state/steadyClock.ts'
+import { useWaits } from '../../../state/waits.ts'
+import type { Queued } from '../../../state/workQueue.ts'
+import { useWorkQueue } from '../../../state/workQueue.ts'
+import { stepWords } from '../../../words/plan.ts'
+
+/** A photo as it is taken into the work: kept with the step it was taken in. */
+export type NewPhoto = CommandPayload<'photo.add'>
+
+/** The work on a job as this device knows it: what the server has, and what is on its way to it. */
+export interface OnWork {
+  readonly of: Guarded
+  readonly run: Run
+  /** What the server has not taken yet. */
+  readonly queued: readonly Queued[]
+  /** What it did not take, and why. */
+  readonly refused: Queued | null
+  readonly me: string | null
+  readonly mine: boolean
+  /** Whether this person may agree to deviations. */
+  readonly lead: boolean
+  nameOf(person: string): string
+  /** Takes an entry, photos first. @returns the sentence that says why not; null where it was taken */
+  enter(content: WorkContent, photos?: readonly NewPhoto[]): string | null
+  /** Puts aside what the server did not take, and whatever was built on it. */
+  putAside(): void
+}
+
+// One plan at a time is worked on: its steps are put in order once.
+let composed: { readonly key: string; readonly steps: readonly PlanStep[] } | null = null
+function stepsOf(job: Job, book: Guarded['book'], version: number): readonly PlanStep[] | null {
+  const made = job.plans.at(-1)
+  if (!made) return null
+  const key = `${made.id} ${version} ${job.vehicleType.id} ${job.vehicleType.version}`
+  if (composed?.key === key) return composed.steps
+  const plan = composePlan(book, { architecture: job.vehicleType.architecture, jobs: made.jobs, support: made.support, way: made.way, flat: made.flat, carried: made.carried })
+  if (!plan.ok) return null
+  composed = { key, steps: inOrder(plan.value.steps, made.order) }
+  return composed.steps
+}
+
+const asEntry = ({ command }: Queued): WorkEntry[] => (command.type === 'work.record' ? [{ id: command.payload.entryId, at: command.at, person: command.person, content: command.payload.content as WorkContent }] : [])
+const asWork = (record: readonly WorkRecord[]): readonly WorkEntry[] => record as readonly WorkEntry[]
+
+/** The work on a job; null while nothing is planned, or what it needs is still on its way. */
+export function useWork(job: Job): OnWork | null {
+  const [procedures, torques, people] = [useProcedures().data, useTorques().data, usePeople().data]
+  const { personId: me, device } = useSession()
+  const items = useWorkQueue((queue) => queue.items)
+  const start = useWaits((waits) => waits.start)
+  const nameOf = usePersonName()
+  const queued = useMemo(() => items.filter((item) => item.jobId === job.id), [items, job.id])
+  const entries = useMemo(() => { const known = new Set(job.work.map(({ id }) => id)); return [...asWork(job.work), ...queued.flatMap(asEntry).filter(({ id }) => !known.has(id))] }, [job.work, queued])
+  const of = useMemo((): Guarded | null => {
+    if (!procedures || !torques) return null
+    const book = bookOf(procedures)
+    const steps = stepsOf(job, book, procedures.version)
+    const made = job.plans.at(-1)
+    if (!steps || !made) return null
+    return { book, architecture: job.vehicleType.architecture, steps, flat: made.flat, entries, alone: made.alone, torqueOf: (fastener) => torques.find((each) => each.typeId === job.vehicleType.id && each.fastener === fastener) ?? null }
+  }, [procedures, torques, job, entries])
+  const run = useMemo(() => of && runOf(of), [of])
+  if (!of || !run) return null
+  const enter = (content: WorkContent, photos: readonly NewPhoto[] = []): string | null => {
+    if (me === null) return 'Say who is working here first.'
+    const allowed = mayEnter(of, run, me, content)
+    if (!allowed.ok) return refusalSentence(allowed.error, { ...of, nameOf })
+    const signature = (): { id: string; person: string; device: string; baseVersion: null; atMs: number } => ({ id: crypto.randomUUID(), person: me, device, baseVersion: null, atMs: steadyNow() })
+    const entryId = crypto.randomUUID()
+    useWorkQueue.getState().add(job.id, [...photos.map((photo) => envelope('photo.add', photo, signature())), envelope('work.record', { entryId, jobId: job.id, content: content as WorkRecord['content'] }, signature())])
+    const step = content.kind === 'done' ? of.steps.find(({ key }) => key === content.key) : undefined
+    if (step && step.waitMinutes > 0 && typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
+    if (step && step.waitMinutes > 0) start({ id: entryId, jobId: job.id, plate: job.vehicle.plate, words: stepWords(step.words, step.place), dueMs: steadyNow() + step.waitMinutes * 60_000 })
+    return null
+  }
+  const refused = queued.find(({ refusal }) => refusal !== null) ?? null
+  return {
+    of, run, queued, refused, me, mine: me !== null && run.hands.includes(me), nameOf, enter,
+    lead: me !== null && (people?.every(({ lead }) => !lead) || people?.find(({ id }) => id === me)?.lead === true),
+    putAside: () => useWorkQueue.getState().drop(queued.filter(({ key }) => refused !== null && key >= refused.key).map(({ key }) => key)),
+  }
+}
