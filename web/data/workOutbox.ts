@@ -1,15 +1,23 @@
+import type { Job } from '@anklet/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import type { Queued } from '../state/workQueue.ts'
 import { useWorkQueue } from '../state/workQueue.ts'
 import { Refused, send } from './api.ts'
 
 const RETRY_MS = 2500
+const LOOK_AGAIN_MS = 700
 const busy = new Set<string>()
 
 /** What is sent next of a job: the oldest, unless one was refused: what came after it may rest on it. */
 export function headOf(items: readonly Queued[], jobId: string): Queued | null {
   const own = items.filter((item) => item.jobId === jobId)
   return own.some(({ refusal }) => refusal !== null) ? null : own[0] ?? null
+}
+
+// An answer of before may still stand on the page, or come from this device's own store while the server is slow.
+function isKnown(job: Job | undefined, { type, payload }: Queued['command']): boolean {
+  if (!job) return true
+  return type === 'work.record' ? job.work.some(({ id }) => id === payload.entryId) || payload.content.kind === 'lost' : type === 'photo.add' ? job.photos.some(({ id }) => id === payload.photoId) : true
 }
 
 async function deliver(jobId: string, client: QueryClient): Promise<void> {
@@ -22,9 +30,12 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
       if (!head) {
         if (sent.length === 0) return
         // The page must have what the server took before its own copy goes, or a step would be undone for a moment.
-        await Promise.all([client.invalidateQueries({ queryKey: ['job', jobId] }), client.invalidateQueries({ queryKey: ['jobs'] })])
-        drop(sent)
-        sent = []
+        void client.invalidateQueries({ queryKey: ['jobs'] })
+        await client.invalidateQueries({ queryKey: ['job', jobId] })
+        const arrived = items.filter(({ key, command }) => sent.includes(key) && isKnown(client.getQueryData<Job>(['job', jobId]), command)).map(({ key }) => key)
+        drop(arrived, true)
+        sent = sent.filter((key) => !arrived.includes(key))
+        if (sent.length > 0) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
         continue
       }
       try {
@@ -33,8 +44,8 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
       } catch (error) {
         if (!(error instanceof Refused)) throw error
         // Another device saw it turn false too, and told it first.
-        if (head.command.type === 'work.record' && head.command.payload.content.kind === 'lost') { sent = [...sent, head.key]; continue }
-        drop(sent)
+        if (head.command.type === 'work.record' && head.command.payload.content.kind === 'lost') { drop([head.key], false); continue }
+        drop(sent, true)
         refuse(head.key, error.sentence)
         await client.invalidateQueries({ queryKey: ['job', jobId] })
         return

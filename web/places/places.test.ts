@@ -98,7 +98,7 @@ describe('rounds of a job', () => {
 
   test('the rule tells what each phase came to', () => {
     const words = (of: Job, drafts = {}) => graduationsOf(of, drafts, units, Date.parse('2026-11-25T05:00:00Z')).map((graduation) => graduation.words)
-    expect(words(jobOf())).toEqual(['Ask what the customer says', 'walk both laps', 'a night, supply off', 'tests at the car', 'after the finding', 'after the decision'])
+    expect(words(jobOf())).toEqual(['Ask what the customer says', 'walk both laps', 'a night, supply off', 'tests at the car', 'after the finding', 'after the decision', 'after the work'])
     expect(words(job)[1]).toBe('front left 34 low')
     expect(words(watched())[2]).toBe('2 h to go')
     expect(words(watched({ state: 'walked' }))[2]).toBe('answer ready')

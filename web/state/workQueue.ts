@@ -9,14 +9,19 @@ interface WorkQueue {
   readonly loaded: boolean
   /** In the order it was done. */
   readonly items: readonly Queued[]
+  /** What the server took lately: counted on until the page has its answer. */
+  readonly taken: readonly Queued[]
   add(jobId: string, commands: readonly Command[]): void
   refuse(key: string, sentence: string): void
-  drop(keys: readonly string[]): void
+  /** @param taken the server has it; else it was put aside */
+  drop(keys: readonly string[], taken: boolean): void
 }
+
+const MOST_TAKEN = 60
 
 const database = createStore('anklet-work', 'entries')
 const channel = new BroadcastChannel('anklet.work')
-type Told = { readonly add: readonly Queued[] } | { readonly drop: readonly string[] } | { readonly refuse: string; readonly sentence: string }
+type Told = { readonly add: readonly Queued[] } | { readonly drop: readonly string[]; readonly taken: boolean } | { readonly refuse: string; readonly sentence: string }
 
 // One write after another: what was done first is kept first.
 let writing: Promise<unknown> = Promise.resolve()
@@ -26,6 +31,8 @@ const withAdded = (items: readonly Queued[], more: readonly Queued[]): readonly 
 const withRefused = (items: readonly Queued[], key: string, sentence: string): readonly Queued[] => items.map((item) => (item.key === key ? { ...item, refusal: sentence } : item))
 const without = (items: readonly Queued[], keys: readonly string[]): readonly Queued[] => items.filter(({ key }) => !keys.includes(key))
 
+const dropped = ({ items, taken }: Pick<WorkQueue, 'items' | 'taken'>, keys: readonly string[], took: boolean): Pick<WorkQueue, 'items' | 'taken'> => ({ items: without(items, keys), taken: took ? [...taken, ...items.filter(({ key }) => keys.includes(key))].slice(-MOST_TAKEN) : taken })
+
 let count = 0
 /** Keys that sort as they were made. */
 const nextKey = (): string => `${String(Date.now()).padStart(15, '0')}-${String((count += 1)).padStart(6, '0')}`
@@ -34,6 +41,7 @@ const nextKey = (): string => `${String(Date.now()).padStart(15, '0')}-${String(
 export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
   loaded: false,
   items: [],
+  taken: [],
   add: (jobId, commands) => {
     const more = commands.map((command): Queued => ({ key: nextKey(), jobId, command, refusal: null }))
     setState(({ items }) => ({ items: withAdded(items, more) }))
@@ -46,14 +54,14 @@ export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
     if (item) inOrder(() => set(key, item, database))
     channel.postMessage({ refuse: key, sentence } satisfies Told)
   },
-  drop: (keys) => {
-    setState(({ items }) => ({ items: without(items, keys) }))
+  drop: (keys, took) => {
+    setState((before) => dropped(before, keys, took))
     for (const key of keys) inOrder(() => del(key, database))
-    channel.postMessage({ drop: keys } satisfies Told)
+    channel.postMessage({ drop: keys, taken: took } satisfies Told)
   },
 }))
 
-channel.onmessage = ({ data }: MessageEvent<Told>) => useWorkQueue.setState(({ items }) => ({ items: 'add' in data ? withAdded(items, data.add) : 'drop' in data ? without(items, data.drop) : withRefused(items, data.refuse, data.sentence) }))
+channel.onmessage = ({ data }: MessageEvent<Told>) => useWorkQueue.setState((before) => ('drop' in data ? dropped(before, data.drop, data.taken) : { items: 'add' in data ? withAdded(before.items, data.add) : withRefused(before.items, data.refuse, data.sentence) }))
 
 /** Reads what an earlier visit left behind. */
 export async function loadWorkQueue(): Promise<void> {

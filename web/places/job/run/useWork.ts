@@ -57,10 +57,11 @@ export function useWork(job: Job): OnWork | null {
   const [procedures, torques, people] = [useProcedures().data, useTorques().data, usePeople().data]
   const { personId: me, device } = useSession()
   const items = useWorkQueue((queue) => queue.items)
+  const taken = useWorkQueue((queue) => queue.taken)
   const start = useWaits((waits) => waits.start)
   const nameOf = usePersonName()
   const queued = useMemo(() => items.filter((item) => item.jobId === job.id), [items, job.id])
-  const entries = useMemo(() => { const known = new Set(job.work.map(({ id }) => id)); return [...asWork(job.work), ...queued.flatMap(asEntry).filter(({ id }) => !known.has(id))] }, [job.work, queued])
+  const entries = useMemo(() => { const known = new Set(job.work.map(({ id }) => id)); return [...asWork(job.work), ...[...taken.filter((item) => item.jobId === job.id), ...queued].flatMap(asEntry).filter(({ id }) => !known.has(id))] }, [job.work, job.id, queued, taken])
   const of = useMemo((): Guarded | null => {
     if (!procedures || !torques) return null
     const book = bookOf(procedures)
@@ -87,6 +88,6 @@ export function useWork(job: Job): OnWork | null {
   return {
     of, run, queued, refused, me, mine: me !== null && run.hands.includes(me), nameOf, enter,
     lead: me !== null && (people?.every(({ lead }) => !lead) || people?.find(({ id }) => id === me)?.lead === true),
-    putAside: () => useWorkQueue.getState().drop(queued.filter(({ key }) => refused !== null && key >= refused.key).map(({ key }) => key)),
+    putAside: () => useWorkQueue.getState().drop(queued.filter(({ key }) => refused !== null && key >= refused.key).map(({ key }) => key), false),
   }
 }
