@@ -1,12 +1,9 @@
 import { ARRIVES, arrived, composePlan, explore, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import type { Architecture } from '@anklet/core/vehicle'
+import { sampleArchitecture } from '@anklet/core/samples'
 import { CORNERS } from '@anklet/core/vehicle'
 import { medianMs } from './machine.ts'
 
-const CAR: Architecture = {
-  air: { front: 'strut', rear: 'strut' }, layout: 'closed', reservoir: true, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'each' }, sensorMount: 'adjustable', pressureSensor: 'gallery', damping: { front: 'continuous', rear: 'continuous' },
-  levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: 'switch', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null,
-}
+const CAR = sampleArchitecture({ layout: 'closed', sensors: { front: 'each', rear: 'each' } })
 
 /** The largest combination composed, ms; and every order of acts on an axle of two corners followed to the last state. */
 export function measurePlanning(): { readonly planMs: number; readonly steps: number; readonly states: number; readonly exploreMs: number } {

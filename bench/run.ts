@@ -4,6 +4,7 @@ import { measureCar } from './car.ts'
 import { measureCore } from './core.ts'
 import { measureDeciding } from './deciding.ts'
 import { measurePlanning } from './planning.ts'
+import { measureRecord, measureWork } from './working.ts'
 import { measureDiagnosis } from './diagnosis.ts'
 import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
@@ -44,6 +45,8 @@ row('5,000 coils at four corners', `${deciding.coilsMs.toFixed(0)} ms`, '100 ms'
 
 const planning = measurePlanning()
 row(`plan of four struts, pump, block and four sensors: ${planning.steps} steps`, `${planning.planMs.toFixed(0)} ms`, '100 ms')
+const record = measureRecord()
+row(`how work stands, reckoned from ${record.entries} entries of ${record.steps} steps`, `${record.runMs.toFixed(1)} ms`)
 row(`every order of acts on an axle of two corners: ${planning.states} states`, `${(planning.exploreMs / 1000).toFixed(1)} s`)
 
 const live = await measureLive()
@@ -93,3 +96,8 @@ row('a table of 100,000 readings: preview', `${large.importPreviewMs.toFixed(0)}
 row('- taken over, with progress', `${large.importS.toFixed(1)} s`)
 row('- memory of the page after it / of the server at its peak', `${large.importHeapMb.toFixed(0)} / ${large.serverPeakMb.toFixed(0)} MB`)
 row('interaction to next paint while a stance slider moves (98 %)', `${large.sliderP98Ms.toFixed(0)} ms`, '200 ms')
+
+const work = await measureWork()
+row('at the car: from one step confirmed to the next on the page', `${work.stepMs.toFixed(0)} ms`, '100 ms')
+row('- a photo of 12 megapixels, chosen to shown; longest task of the page meanwhile', `${work.photoMs.toFixed(0)} ms; ${work.photoTaskMs === 0 ? 'none over 50 ms' : `${work.photoTaskMs.toFixed(0)} ms`}`, '50 ms')
+row(`- a job of ${work.photos} photos scrolled: frames; longest task`, `${work.framesPerS.toFixed(0)} /s; ${work.listTaskMs === 0 ? 'none over 50 ms' : `${work.listTaskMs.toFixed(0)} ms`}`, '50 ms')

@@ -3,6 +3,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { CommandPayload, CommandType, Rate, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
 import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import { toShow } from '@anklet/core/work'
 import { WALK } from '@anklet/core/vehicle'
 import type { ScenarioCodes, ScenarioCoils, ScenarioJob, ScenarioParts, ScenarioRound, ScenarioTorques } from './scenario.ts'
 
@@ -76,6 +78,28 @@ async function loadPrices(loader: Loader, folder: string, boss: string, at: stri
   await loader.send('coils.save', boss, at, { coils: read<ScenarioCoils>(folder, 'coils.json').map((coil) => ({ id: idOf(`coil ${coil.name}`), ...coil })) })
 }
 
+/** A step and what follows it take about this long, ms. */
+const STEP_MS = 3 * 60_000
+
+// Step by step as it was done: the server takes nothing that its gates would not let through.
+async function loadWork(loader: Loader, folder: string, { by, plate }: ScenarioJob, { jobs, support, flat, agoH, until, second, torque, photo }: NonNullable<ScenarioJob['work']>, name: string): Promise<void> {
+  const jobId = idOf(name)
+  await loader.send('plan.make', by, loader.ago(agoH), { planId: idOf(`${name} plan`), jobId, jobs, support, way: USUAL_WAY, alone: false, flat, order: [] })
+  const type = read<{ plate: string; type: string }[]>(folder, 'vehicles.json').find((each) => each.plate === plate)!.type
+  const plan = composePlan(SHIPPED_PROCEDURES, { architecture: read<VehicleTypeFile>(folder, 'vehicle-types', `${type}.json`).architecture, jobs, support, way: USUAL_WAY, flat })
+  if (!plan.ok) throw new Error(`The demo plan of ${plate} cannot be made: ${plan.error.code}`)
+  let count = 0
+  const enter = (content: CommandPayload<'work.record'>['content']): Promise<void> => { count += 1; return loader.send('work.record', by, loader.ago(agoH - (count * STEP_MS) / HOUR_MS), { entryId: idOf(`${name} work ${count}`), jobId, content }) }
+  await enter({ kind: 'joined', seen: [] })
+  const picture = readFileSync(join(folder, 'photos', photo)).toString('base64')
+  for (const step of plan.value.steps.slice(0, plan.value.steps.findIndex(({ key }) => key === until))) {
+    const photoId = idOf(`${name} photo ${step.key}`)
+    if (step.photo) await loader.send('photo.add', by, loader.ago(agoH - (count * STEP_MS) / HOUR_MS), { photoId, jobId, caption: step.words.replaceAll('{place}', String(step.place)).slice(0, 200), picture })
+    const shown = toShow(SHIPPED_PROCEDURES.steps.find(({ id }) => id === step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: PROOFS[condition].find((proof) => !proof.startsWith('link'))!, by: 'person' as const, barG: null }))
+    await enter({ kind: 'done', key: step.key, step: step.step, place: step.place, shown, torque: step.torque ? torque : null, photoIds: step.photo ? [photoId] : [], note: '', second: step.second ? idOf(second) : null, deviation: null })
+  }
+}
+
 async function loadJob(loader: Loader, folder: string, job: ScenarioJob, index: number): Promise<void> {
   const name = `job ${index}`
   const jobId = idOf(name)
@@ -99,6 +123,7 @@ async function loadJob(loader: Loader, folder: string, job: ScenarioJob, index: 
     }
   }
   await loadTests(loader, folder, job, name)
+  if (job.work) await loadWork(loader, folder, job, job.work, name)
   if (job.repair) await loader.send('job.repair', by, loader.ago((job.closedAgoH ?? 0) + 0.5), { repairId: idOf(`${name} repair`), jobId, ...job.repair })
   if (job.closedAgoH === undefined) return
   if (watch?.finding) await loader.send('watch.supplyBack', by, loader.ago(job.closedAgoH + 0.2), { watchId: idOf(`${name} watch`) }, 3)
@@ -113,7 +138,7 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
   const loader = new Loader(address, nowMs)
   const shop = read<Omit<Shop, 'version' | 'rate'> & { rate: Rate; people: string[] }>(folder, 'shop.json')
   const start = loader.ago(24 * 380)
-  for (const name of shop.people) await loader.send('person.add', name, start, { personId: idOf(name), name })
+  for (const name of shop.people) await loader.send('person.add', name, start, { personId: idOf(name), name, lead: name === shop.people[0] })
   const boss = shop.people[0]!
   await loader.send('shop.change', boss, start, { name: shop.name, units: shop.units, rate: shop.rate }, 1)
   for (const file of readdirSync(join(folder, 'vehicle-types')).sort()) {

@@ -208,11 +208,20 @@ function easilyMistaken(): ScenarioJob[] {
   ]
 }
 
+/** The library bus on the lift: both struts of its rear axle, half way through. */
+function onTheLift(): ScenarioJob {
+  return {
+    plate: 'HL 250', openedAgoH: 27, by: 'S. Okafor', complaint: { where: ['RL'], when: ['overnight', 'loaded'], signs: ['hiss'], words: 'Hangs at the back left with the books in, and hisses.' }, heights: [standing('brandle-ostry', { RL: -31, RR: -6 }, 6, 26.5)],
+    conclusion: proved('springLeak.RL', 'Rear left spring leaks at its fold: soap showed it.', 0.93, 'Soap at the fold of the rear left bubbles.'),
+    work: { jobs: [{ job: 'strut', corners: ['RL', 'RR'] }], support: 'twoPost', flat: ['RL'], agoH: 2.4, until: 'strutTight.RL', second: 'J. Pellew', torque: { nm: 44, source: 'Invented for the demonstration, sheet 6' }, photo: 'strut.jpg' },
+  }
+}
+
 const sheetOfCodes = [{ agoH: 0.9, from: 'report' as const, tool: 'report.txt', codes: [code('C3121', 'stored', 'Ride height sensor, implausible', [{ name: 'Odometer', value: '127 460 km' }, { name: 'Supply', value: '12.6 V' }]), { ...code('C31A4', 'present', 'Control unit, internal'), failureType: '55' }] }]
 const opened = jobs.map((job) => (job.plate === 'TQ 102' ? { ...job, codes: sheetOfCodes } : job))
 
 // One job a line: a change to one story changes one line.
-writeFileSync(join(folder, 'jobs.json'), `[\n${[...opened, ...pastJobs(), atThePump(), ...easilyMistaken()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
+writeFileSync(join(folder, 'jobs.json'), `[\n${[...opened, ...pastJobs(), atThePump(), ...easilyMistaken(), onTheLift()].map((job) => JSON.stringify(job)).join(',\n')}\n]\n`)
 const sheet = rescue.morning.laps.flatMap((heights, i) => {
   const lap = WALK.map((corner, k) => `lap ${i + 1} ${corner} ${heights[k]!}`)
   return i % 2 === 0 ? lap : lap.toReversed()

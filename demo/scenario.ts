@@ -27,6 +27,8 @@ export interface ScenarioJob {
   readonly log?: { readonly file: string; readonly agoH: number }
   readonly charge?: Omit<CommandPayload<'charge.record'>, 'chargeId' | 'jobId'>
   readonly heights: readonly ScenarioRound[]
+  /** Work under way: planned and begun so many hours before now, done step by step up to one of them. */
+  readonly work?: Pick<CommandPayload<'plan.make'>, 'jobs' | 'support' | 'flat'> & { readonly agoH: number; readonly until: string; readonly second: string; readonly torque: { readonly nm: number; readonly source: string }; readonly photo: string }
   readonly watch?: Pick<CommandPayload<'watch.start'>, 'supplyCut' | 'minutesSinceRun'> & {
     readonly evening: ScenarioRound
     readonly morning?: ScenarioRound

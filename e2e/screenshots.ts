@@ -5,7 +5,9 @@ import { chromium } from '@playwright/test'
 import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
+import { confirm, workUntil } from './atWork.ts'
 import { startServer } from './server.ts'
+import { StandIn } from './standIn.ts'
 
 const NOW = new Date('2026-11-24T07:20:00Z')
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
@@ -76,8 +78,6 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await page.getByLabel('A tool’s report, pasted').fill(REPORT)
   await hand.tap('Find the codes in it')
   await shoot(page, 'codes')
-  await go('/shelf/causes')
-  await shoot(page, 'causes')
   await go(`/jobs/${job('TQ 311')}/decision`)
   await hand.tap('Rear left spring')
   await page.getByText('Present cost over').waitFor()
@@ -147,11 +147,50 @@ async function deviceViews(browser: Browser, address: string, job: (plate: strin
   await page.context().close()
 }
 
-async function otherViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+/** The work at the car: a step on the lift, and air let back in with the link showing it. */
+async function workViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+  const page = await open(browser, address)
+  const sign = async (at: Page): Promise<void> => {
+    await at.getByRole('button', { name: /^Working here/ }).click()
+    await at.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
+  }
+  await page.goto(`${address}/jobs/${job('HL 250')}/work`)
+  await sign(page)
+  await page.getByRole('list', { name: 'Photos, before and now' }).waitFor()
+  await shoot(page, 'work')
   const dark = await open(browser, address, { dark: true })
-  await dark.goto(`${address}/jobs/${job('TQ 233')}/watch`)
-  await dark.getByRole('figure').waitFor()
-  await shoot(dark, 'answer-cold-dark')
+  const hand = handOn(dark)
+  await dark.goto(`${address}/jobs/${job('MW 9 T')}/work`)
+  await sign(dark)
+  await hand.tap('Complete strut')
+  for (const corner of ['Rear right', 'Rear left']) await dark.getByRole('group', { name: 'Where: complete strut' }).getByRole('button', { name: corner }).click()
+  await hand.tap('Keep this plan')
+  await hand.tap('Begin the work at the car')
+  await workUntil(dark, null)
+  const car = await StandIn.of(address, 'Tolmark Uvren', job('MW 9 T'))
+  await car.change({ afresh: true, ignition: true, speed: 60, lift: 'hanging' })
+  await car.order('liftingOn')
+  for (const corner of ['RR', 'RL']) await car.letDown(corner)
+  await car.change({ supply: false })
+  await dark.getByRole('button', { name: 'Proofs from the link' }).click()
+  await dark.getByRole('link', { name: 'Go on in Recommission' }).click()
+  const shows = dark.getByText('The link shows it.')
+  await car.change({ lift: 'standing' })
+  await confirm(dark)
+  for (const make of [() => car.change({ supply: true, ignition: true }), () => car.order('clearCodes'), () => car.order('liftingOff')]) {
+    await make()
+    await shows.waitFor()
+    await confirm(dark)
+  }
+  await car.change({ speed: 10 })
+  await dark.getByRole('button', { name: 'Ask for raise', exact: true }).click()
+  await dark.getByText('Both sides of the rear rise alike.').waitFor({ timeout: 60_000 })
+  await dark.getByRole('region', { name: 'Filling' }).evaluate((panel) => panel.scrollIntoView({ block: 'center' }))
+  await shoot(dark, 'recommission-dark')
+  for (const each of [page, dark]) await each.context().close()
+}
+
+async function otherViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
   const phone = await open(browser, address, { phone: true })
   await walkSome(phone, handOn(phone, { touch: true }), address, job('TQ 102'))
   await shoot(phone, 'walk-phone')
@@ -165,6 +204,7 @@ try {
   await deskViews(browser, server.address, job)
   await deviceViews(browser, server.address, job)
   await otherViews(browser, server.address, job)
+  await workViews(browser, server.address, job)
 } finally {
   await browser.close()
   await server.remove()

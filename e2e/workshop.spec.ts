@@ -188,7 +188,7 @@ test('all jobs are found, sorted and paged by keyboard', async ({ page, demoShop
   await page.goto(demoShop.address)
   await handOn(page).signIn('M. Arundel')
   await page.keyboard.press('j')
-  await expect(page.getByText('28 jobs')).toBeVisible()
+  await expect(page.getByText('29 jobs')).toBeVisible()
   await page.getByRole('button', { name: 'Older page' }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByText('2 of 3')).toBeVisible()

@@ -143,13 +143,24 @@ class Run {
       case 'liftingOn': state.lifting = true; return
       case 'liftingOff': state.lifting = false; return
       case 'clearCodes': Object.assign(state, { codes: [], present: [], frames: {} }); if (state.mode === 'faulted') this.enter('awake'); return
-      case 'stop': state.actuation = null; return
+      case 'stop': state.actuation = null; state.levelId = this.levelStoodAt(); return
       case 'actuate': state.actuation = { what: happening.what, untilS: state.timeS + happening.forS }; return
       case 'calibrate': this.calibrate(happening.offMm); return
       case 'hold': state.heldMm = happening.heldMm; this.solver = this.makeSolver(); return
       case 'level': state.levelId = happening.levelId; return
       case 'load': state.payloadN = { ...happening.payloadN }; this.solver = this.makeSolver()
     }
+  }
+
+  // A raise that is stopped is given up: the highest level it has reached is kept.
+  private levelStoodAt(): string {
+    const { machine } = this.request
+    const levels = [...machine.architecture.levels].sort((a, b) => b.offsetMm - a.offsetMm)
+    const known = CORNERS.map((_, i) => this.solver.travelMm[i]!)
+    const mean = known.reduce((sum, mm) => sum + mm, 0) / known.length
+    const wanted = levelOffsetMm(machine, this.state.levelId)
+    if (mean >= wanted - machine.rules.deadBandMm && mean <= wanted + machine.rules.deadBandMm) return this.state.levelId
+    return levels.find(({ offsetMm }) => offsetMm <= mean + machine.rules.deadBandMm)?.id ?? this.state.levelId
   }
 
   // The sensors are taken to mean what the tape says; one without a plausible signal cannot be taught.

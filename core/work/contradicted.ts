@@ -8,8 +8,10 @@ import { factKey } from './run.ts'
 const BACK_BARG = 0.3
 
 /** What is on record as shown and the link says is not so: supply that came back, pressure that returned, a lifting mode that fell off. */
-export function contradicted({ holds }: Pick<Run, 'holds'>, live: Live): readonly FactAt[] {
-  const on = (fact: string, place: FactAt['place'] = null): boolean => holds.has(factKey(fact, place))
+export function contradicted({ holds, ready }: Pick<Run, 'holds' | 'ready'>, live: Live): readonly FactAt[] {
+  // What the next step undoes is being undone: the hand is at the fuse before the finger is on the tablet.
+  const undone = new Set(ready.flatMap(({ takes }) => takes))
+  const on = (fact: string, place: FactAt['place'] = null): boolean => holds.has(factKey(fact, place)) && !undone.has(fact)
   if (!live.heard) return []
   if (on('supplyOff')) {
     if (live.supply) return [{ fact: 'supplyOff', place: null }]

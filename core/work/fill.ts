@@ -31,6 +31,8 @@ export interface FillStage { readonly corner: Corner; readonly fromBarG: number;
 /** A cold pump is not run longer than this at one go, and rests at least as long: ours, rough, of no maker, s. */
 export const RUN_S = 45
 const REST_SHARE = 1.5
+/** Rest after such a run, s. */
+export const REST_S = Math.round(RUN_S * REST_SHARE)
 /** Air of one stage where nobody knows what the pump delivers, bar-litre. */
 const STAGE_BAR_L = 6
 /** Wheels of an axle take turns at least so often, so that both sides rise alike. */

@@ -168,6 +168,10 @@ describe('what a link shows', () => {
     expect(contradicted(run, { ...live, supply: true })).toEqual([{ fact: 'supplyOff', place: null }])
     expect(contradicted(run, { ...live, galleryBarG: 3, open: ['RL', 'FL'] })).toEqual([{ fact: 'plantEmpty', place: null }, { fact: 'empty', place: 'RL' }])
     expect(contradicted(run, { ...live, heard: false, supply: true })).toEqual([])
+    // The supply is put back by the step that puts it back, a moment before anybody says so.
+    const back = new AtTheCar({ jobs: PAIR })
+    back.until('supplyStanding')
+    expect(contradicted(back.run(), { ...live, supply: true })).toEqual([])
     const early = new AtTheCar({ jobs: PAIR })
     early.until('raiseLifting')
     expect(contradicted(early.run(), { ...live, supply: true, lifting: false })).toEqual([{ fact: 'lifting', place: null }])

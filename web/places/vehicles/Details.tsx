@@ -49,7 +49,7 @@ export function Details({ detail }: { readonly detail: VehicleDetail }): ReactNo
       {vehicle.firstUsed && <p className="figure"><span className="text-ink-2">On the road since</span><span className="num">{vehicle.firstUsed}</span></p>}
       {last && <p className="figure"><span className="text-ink-2">Odometer, {momentWords(last.at, now)}</span><span className="num">{last.km.toLocaleString('en')}<span className="unit">km</span></span></p>}
       {vehicle.lesson && <p className="figure"><span className="text-ink-2">Air in its springs, learned from a tight night</span><span className="num">{Math.round(vehicle.lesson.factor * 100)}<span className="unit">% of the record</span></span></p>}
-      {photos.length > 0 && <ul className="grid grid-cols-3 gap-2 py-2">{photos.slice(-6).toReversed().map(({ id, caption }) => <li key={id}><a href={`/api/photos/${id}`} target="_blank" rel="noreferrer"><img src={`/api/photos/${id}`} alt={caption || 'Photo without words'} className="aspect-[4/3] w-full rounded-md border border-edge object-cover" loading="lazy" /></a></li>)}</ul>}
+      {photos.length > 0 && <ul className="grid grid-cols-3 gap-2 py-2">{photos.slice(-6).toReversed().map(({ id, caption }) => <li key={id}><a href={`/api/photos/${id}`} target="_blank" rel="noreferrer"><img src={`/api/photos/${id}/small`} alt={caption || 'Photo without words'} className="aspect-[4/3] w-full rounded-md border border-edge object-cover" loading="lazy" /></a></li>)}</ul>}
       {repairs.toReversed().map((repair) => <p key={repair.id} className="figure"><span>{repairWords(repair)}</span><span className="whitespace-nowrap text-ink-2">{momentWords(repair.at, now)}</span></p>)}
     </section>
   )

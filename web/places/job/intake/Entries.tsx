@@ -27,7 +27,7 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
       {job.photos.length === 0 && <p className="text-ink-2">None yet.</p>}
       <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3">
         {job.photos.map(({ id, caption: words, at, person }) => (
-          <li key={id} className="min-w-0"><a href={`/api/photos/${id}`} target="_blank" rel="noreferrer"><img src={`/api/photos/${id}`} alt={words || 'Photo without words'} className="aspect-[4/3] w-full rounded-md border border-edge object-cover" loading="lazy" /></a><p className="text-[13.5px] text-ink-2">{words && <span className="block text-ink">{words}</span>}{momentWords(at, new Date())}, {nameOf(person)}</p></li>
+          <li key={id} className="min-w-0"><a href={`/api/photos/${id}`} target="_blank" rel="noreferrer"><img src={`/api/photos/${id}/small`} decoding="async" alt={words || 'Photo without words'} className="aspect-[4/3] w-full rounded-md border border-edge object-cover" loading="lazy" /></a><p className="text-[13.5px] text-ink-2">{words && <span className="block text-ink">{words}</span>}{momentWords(at, new Date())}, {nameOf(person)}</p></li>
         ))}
       </ul>
       {!job.closedAt && (

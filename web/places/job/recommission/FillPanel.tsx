@@ -2,7 +2,7 @@ import type { DeviceStatus, Job } from '@anklet/contract'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, axleMate, completeGeometry } from '@anklet/core/vehicle'
-import { fillDoubt, fillNeeds, fillStages, PUMP_WARM, pumpRests, sidesAlike } from '@anklet/core/work'
+import { fillDoubt, fillNeeds, fillStages, PUMP_WARM, pumpRests, REST_S, RUN_S, sidesAlike } from '@anklet/core/work'
 import type { FillStage } from '@anklet/core/work'
 import { ArrowUpFromLine, Hourglass, OctagonX, Thermometer } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -25,19 +25,23 @@ const LONGEST_S = 60
 /** A day nobody said the temperature of, degC. */
 const USUAL_C = 15
 
+/** Stages shown at a time. */
+const SHOWN = 3
+
 interface FillProps { readonly job: Job; readonly work: OnWork; readonly car: CarLive | null; readonly corner: Corner; readonly peaks: Readonly<Record<string, number>> }
 
 interface StagesProps { readonly stages: readonly FillStage[]; readonly reached: (stage: FillStage) => boolean }
 
 function Stages({ stages, reached }: StagesProps): ReactNode {
   const units = useUnits()
-  const next = stages.find((stage) => !reached(stage))
+  const [next, ...after] = stages.filter((stage) => !reached(stage))
+  const shown = next ? [next, ...after.slice(0, SHOWN - 1)] : []
   return (
-    <ol aria-label="Stages" className="grid gap-1">{stages.map((stage, i) => (
-      <li key={i} className={`flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px] ${stage === next ? 'font-semibold' : reached(stage) ? 'text-ink-3 line-through' : 'text-ink-2'}`}>
+    <ol aria-label="Stages" className="grid gap-1">{shown.map((stage) => (
+      <li key={`${stage.corner}${stage.toBarG}`} className={`flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px] ${stage === next ? 'font-semibold' : 'text-ink-2'}`}>
         <span className="min-w-[92px]">{capital(CORNER_WORDS[stage.corner])}</span><span className="num">to {formatQuantity(stage.toBarG, 'pressure', units)} {UNIT_LABEL[units.pressure]}</span><span className="num">{stage.airBarL.toFixed(1)} bar·L</span>{stage.seconds !== null && <span className="num">{secondsWords(stage.seconds)}</span>}<span className="text-[13.5px]">then rest {secondsWords(stage.restS)}</span>
       </li>
-    ))}</ol>
+    ))}{after.length >= SHOWN && <li className="text-[14px] text-ink-2">and {after.length - SHOWN + 1} more</li>}</ol>
   )
 }
 
@@ -65,15 +69,16 @@ function ByLink({ job, work, car, corner, stage, targetBarG }: FillProps & { rea
   const hanging = work.run.car.body === 'hanging'
   const pumpC = frame?.values['pump'] ?? null
   const now = steadyNow()
-  const rest = waits.find(({ id, dueMs }) => id === `rest ${job.id}` && dueMs > now)
+  const rest = waits.find(({ id, dueMs }) => id.startsWith(`rest ${job.id}`) && dueMs > now)
   const warm = pumpRests(pumpC, resting)
   const filling = frame?.module?.mode === 'actuated' || frame?.module?.mode === 'raising'
   const runS = since && frame ? frame.atS - since.atS : 0
   const there = hanging && stage !== undefined && live.open.includes(corner) && live.galleryBarG !== null && live.galleryBarG >= stage.toBarG
-  const stop = (): void => { order.mutate({ action: 'stop' }); if (stage) start({ id: `rest ${job.id}`, jobId: job.id, plate: job.vehicle.plate, words: 'the pump rests', dueMs: steadyNow() + stage.restS * 1000 }) }
+  const stop = (): void => { order.mutate({ action: 'stop' }); start({ id: `rest ${job.id} ${Math.round(steadyNow() / 1000)}`, jobId: job.id, plate: job.vehicle.plate, words: 'the pump has rested', dueMs: steadyNow() + (stage?.restS ?? REST_S) * 1000 }) }
   useEffect(() => { if (warm !== resting) setResting(warm) }, [warm, resting])
-  // The stage is reached, or the pump is warm: it stops by itself.
-  useEffect(() => { if (filling && hanging && !order.isPending && (there || warm)) stop() })
+  // The stage is reached, the pump has run for long enough, or is warm: it stops by itself.
+  const longRun = !hanging && filling && runS >= RUN_S
+  useEffect(() => { if (filling && !order.isPending && (there || warm || longRun)) stop() })
   const rose = hanging ? there || (live.galleryBarG ?? 0) > 0.5 : since !== null && since.offMm !== null && (live.offMm[corner] ?? 0) - since.offMm > 2
   const doubt = filling ? fillDoubt({ runS, galleryBarG: live.galleryBarG, toBarG: targetBarG ?? 20, rose }) : null
   const go = (): void => order.mutate(hanging ? { action: 'fill', corner, forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)), foldsInspected: true } : { action: 'raise', foldsInspected: true }, { onSuccess: () => setSince({ atS: frame?.atS ?? 0, offMm: live.offMm[corner] ?? null }) })
@@ -116,10 +121,10 @@ export function FillPanel(props: FillProps): ReactNode {
   return (
     <section aria-label="Filling" className="grid gap-3 rounded-md border border-edge bg-sheet p-4">
       {hanging && architecture.seatingPressureBarG === null && <div><label className="label" htmlFor="seating">Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered for this type, look it up</label><input id="seating" className="field num max-w-[180px] text-[20px]" inputMode="decimal" maxLength={7} autoComplete="off" value={typed} onChange={(event) => setTyped(event.target.value)} /></div>}
-      {needs && <p className="text-[15px] text-ink-2">From empty {needs.map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`).join(', ')}: in stages, the pump resting in between. Stages and rests are ours, of no maker.</p>}
-      {stages.length > 0 && <Stages stages={stages} reached={reached} />}
+      {needs && <p className="text-[15px] text-ink-2">From empty {needs.map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`).join(', ')}{hanging ? ': in stages, the pump resting in between.' : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`} Stages, runs and rests are ours, of no maker.</p>}
       <Sides work={work} car={car} corner={corner} peaks={peaks} />
       {car && status?.identity.actions.includes('fill') ? <ByLink {...props} car={car} stage={stage} targetBarG={needs?.find((need) => need.corner === corner)?.toBarG ?? null} /> : <p className="text-[15px]">{hanging ? 'Fill it by the tool’s command, stage by stage.' : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'}</p>}
+      {hanging && stages.length > 0 && <Stages stages={stages} reached={reached} />}
     </section>
   )
 }

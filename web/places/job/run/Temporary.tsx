@@ -11,6 +11,9 @@ import type { OnWork } from './useWork.ts'
 /** Shown once and counted on: what may turn out not to be so any more besides what was changed. */
 const COUNTED_ON: ReadonlySet<string> = new Set(['held', 'plantEmpty', 'lineClosed', 'foldsSeen', 'filled', 'codesClear'])
 
+/** Of what was changed, what may turn false by itself or by somebody else’s hand. */
+const MAY_TURN: ReadonlySet<string> = new Set(['supplyOff', 'lifting', 'axleHeld', 'empty'])
+
 export function factWords(work: Pick<OnWork, 'of'>, { fact, place }: FactAt): string {
   const words = work.of.book.facts.find(({ id }) => id === fact)?.words ?? fact
   return `${capital(words)}${place === null ? '' : `, ${placeWords(place, '')}`}`
@@ -42,7 +45,7 @@ export function Temporary({ work, open, onClose, closed }: { readonly work: OnWo
   const counted = [...run.holds].flatMap(([key, entry]) => { const [fact = '', at = ''] = key.split('@'); return entry && COUNTED_ON.has(fact) ? [{ fact, place: (at === 'null' ? null : at) as FactAt['place'], entry }] : [] })
   return (
     <Sheet title="To be put back" open={open} onClose={onClose} wide>
-      {run.temporary.length === 0 ? <p className="text-ink-2">Nothing is left changed.</p> : <ul aria-label="Changed and not undone yet">{run.temporary.map(({ fact, place, since, until }) => <Row key={factKey(fact, place)} work={work} fact={fact} place={place} since={row(since)} until={until ? stepWords(until.words, until.place) : null} open={!closed && work.mine} />)}</ul>}
+      {run.temporary.length === 0 ? <p className="text-ink-2">Nothing is left changed.</p> : <ul aria-label="Changed and not undone yet">{run.temporary.map(({ fact, place, since, until }) => <Row key={factKey(fact, place)} work={work} fact={fact} place={place} since={row(since)} until={until ? stepWords(until.words, until.place) : null} open={!closed && work.mine && MAY_TURN.has(fact)} />)}</ul>}
       {counted.length > 0 && <><h3 className="label mt-4">Shown, and counted on</h3><ul aria-label="Shown and counted on">{counted.map(({ fact, place, entry }) => <Row key={factKey(fact, place)} work={work} fact={fact} place={place} since={row(entry)} until={null} open={!closed && work.mine} />)}</ul></>}
     </Sheet>
   )

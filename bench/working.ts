@@ -1,0 +1,107 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
+import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import { sampleArchitecture } from '@anklet/core/samples'
+import type { WorkEntry } from '@anklet/core/work'
+import { runOf } from '@anklet/core/work'
+import { CORNERS } from '@anklet/core/vehicle'
+import { launch } from './browser.ts'
+import { medianMs } from './machine.ts'
+import { startAnklet } from './server.ts'
+
+/** The record of a large job nearly done, reckoned anew, ms. */
+export function measureRecord(): { readonly runMs: number; readonly steps: number; readonly entries: number } {
+  const architecture = sampleArchitecture()
+  const plan = composePlan(SHIPPED_PROCEDURES, { architecture, jobs: [{ job: 'strut', corners: CORNERS }, { job: 'pump' }, { job: 'block' }], support: 'twoPost', way: USUAL_WAY })
+  const steps = plan.ok ? plan.value.steps : []
+  const entries = steps.slice(0, -10).map((step, i): WorkEntry => ({ id: `e${i}`, at: '2026-11-24T08:00:00Z', person: 'p', content: { kind: 'done', key: step.key, step: step.step, place: step.place, shown: [], torque: null, photoIds: [], note: '', second: null, deviation: null } }))
+  return { runMs: medianMs(() => runOf({ book: SHIPPED_PROCEDURES, architecture, steps, flat: [], entries }), 9), steps: steps.length, entries: entries.length }
+}
+
+/** What the work at the car asks of a browser, ms. */
+export interface WorkSpeed { readonly stepMs: number; readonly photoMs: number; readonly photoTaskMs: number; readonly photos: number; readonly listTaskMs: number; readonly framesPerS: number }
+
+const tasksOf = (page: Page): Promise<number[]> => page.evaluate(() => (window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0))
+const longest = (tasks: readonly number[]): number => Math.max(0, ...tasks)
+
+// Twelve megapixels of noise: what a phone makes of a wheel arch is easier.
+const largePicture = async (page: Page): Promise<Buffer> => Buffer.from(await page.evaluate(async () => {
+  const canvas = new OffscreenCanvas(4000, 3000)
+  const context = canvas.getContext('2d')!
+  for (let y = 0; y < 3000; y += 8) for (let x = 0; x < 4000; x += 8) { context.fillStyle = `hsl(${(x * 7 + y * 13) % 360} 60% ${30 + ((x * y) % 40)}%)`; context.fillRect(x, y, 8, 8) }
+  const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 })).arrayBuffer())
+  return Array.from(bytes)
+}))
+
+async function visit(address: string): Promise<WorkSpeed> {
+  const browser = await launch()
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(() => {
+    const tasks: number[] = []
+    Object.assign(window, { ankletTasks: tasks })
+    new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask', buffered: true })
+  })
+  const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string }[]
+  const people = (await (await fetch(`${address}/api/people`)).json()) as { id: string; name: string }[]
+  const { id } = jobs.find(({ plate }) => plate === 'HL 250')!
+  await page.goto(`${address}/jobs/${id}/work`)
+  await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
+  const card = page.locator('article[data-step]')
+  await card.waitFor()
+  await page.waitForTimeout(1500)
+  const picture = await largePicture(page)
+  await tasksOf(page)
+  const began = Date.now()
+  await card.locator('input[type=file]').setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: picture })
+  await card.getByText('now', { exact: true }).waitFor()
+  const photoMs = Date.now() - began
+  const photoTaskMs = longest(await tasksOf(page))
+  await card.getByLabel(/^Set to/).fill('44')
+  await card.getByLabel('Where it is written').fill('Sheet')
+  const stepMs = await page.evaluate(() => new Promise<number>((resolve) => {
+    const at = (): string | null | undefined => document.querySelector('article[data-step]')?.getAttribute('data-step')
+    const [before, start] = [at(), performance.now()]
+    ;[...document.querySelectorAll('article[data-step] button')].find((button) => button.textContent === 'Done')!.dispatchEvent(new MouseEvent('click', { bubbles: true }))
+    const look = (): void => { if (at() !== before) resolve(performance.now() - start); else requestAnimationFrame(look) }
+    look()
+  }))
+  const small = Buffer.from(await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(320, 240)
+    canvas.getContext('2d')!.fillRect(0, 0, 320, 240)
+    return Array.from(new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg' })).arrayBuffer()))
+  })).toString('base64')
+  const photos = 200
+  for (let i = 0; i < photos; i += 1) await fetch(`${address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type: 'photo.add', person: people[0]!.id, device: 'bench', at: new Date().toISOString(), baseVersion: null, payload: { photoId: crypto.randomUUID(), jobId: id, caption: `Photo ${i}`, picture: picture.subarray(0, 400_000).toString('base64'), small } }) })
+  await page.goto(`${address}/jobs/${id}/intake`)
+  await page.getByText('Photo 199').waitFor()
+  await page.waitForTimeout(1500)
+  await tasksOf(page)
+  const framesPerS = await page.evaluate(() => new Promise<number>((resolve) => {
+    const start = performance.now()
+    let frames = 0
+    const next = (now: number): void => {
+      frames += 1
+      window.scrollBy(0, 60)
+      if (now - start > 3000) resolve((1000 * frames) / (now - start))
+      else requestAnimationFrame(next)
+    }
+    requestAnimationFrame(next)
+  }))
+  const listTaskMs = longest(await tasksOf(page))
+  await browser.close()
+  return { stepMs, photoMs, photoTaskMs, photos, listTaskMs, framesPerS }
+}
+
+/** Works on the demo's car on the lift in a browser: a photo of twelve megapixels, step to step, two hundred photos. */
+export async function measureWork(): Promise<WorkSpeed> {
+  const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
+  const server = await startAnklet(data, '--demo')
+  try {
+    return await visit(server.address)
+  } finally {
+    await server.stop()
+    rmSync(data, { recursive: true, force: true })
+  }
+}
