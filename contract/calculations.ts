@@ -1,3 +1,4 @@
+import { SensorCalibrationRequest, SensorCalibrationResponse } from './calibration.ts'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, pressureBarG, sigma, someCorners, stallBarG, temperatureC, volumeL } from './quantities.ts'
@@ -125,6 +126,7 @@ export const CALCULATIONS = {
   diagnose: { request: DiagnoseRequest, response: DiagnoseResponse, summary: 'Which fault it could be, and which check is worth doing next' },
   strategy: { request: StrategyRequest, response: StrategyResponse, summary: 'One side, both or coils: what each costs over the years' },
   'coil-conversion': { request: CoilConversionRequest, response: CoilConversionResponse, summary: 'Which coils fit a corner in the place of air' },
+  'sensor-calibration': { request: SensorCalibrationRequest, response: SensorCalibrationResponse, summary: 'A straight line through the levels of a height sensor, and what is wrong with it or its link' },
   'coil-rate': { request: CoilRateRequest, response: CoilRateResponse, summary: 'Rate and stress of a coil by its wire, diameter and turns' },
   'procedure-plan': { request: ProcedurePlanRequest, response: ProcedurePlanResponse, summary: 'The steps of several jobs in one order, with gates and proofs' },
   'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },

@@ -22,6 +22,7 @@ export type { Agreement, CoilEntry, Decision, Lives, Part, PartKind } from './de
 export { ProcedureBook } from './procedure.ts'
 export type { PlanMade, ProcedurePlanRequest, ProcedurePlanResponse, Procedures, Torque } from './procedure.ts'
 export type { CodeReading, CodeText } from './codes.ts'
+export type { SensorCalibrationRequest } from './calibration.ts'
 export type { CoilConversionRequest, CoilRateRequest, StrategyRequest } from './strategy.ts'
 export { FILE_FORMATS } from './fileFormats.ts'
 export type { VehicleTypeFile } from './fileFormats.ts'

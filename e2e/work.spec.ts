@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { confirm, done, PICTURE, present, presentKey, workUntil } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
-import { handOn } from './hand.ts'
+import { handOn, tabTo } from './hand.ts'
 import { openJobAt, openJobOf } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 
@@ -112,7 +112,18 @@ test.describe('the work at the car', () => {
   test('the rear to coils, handed over at noon to a colleague who has seen what was left changed', async ({ page, demoShop }) => {
     test.slow()
     await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
+    const { id } = await openJobOf(demoShop, 'VS 77 K')
     await plan(page, [['Conversion to coils', 'conversion to coils', ['Rear left']]])
+    const car = await StandIn.of(demoShop.address, 'Brandle Ostry', id)
+    await car.change({ ignition: true, speed: 60 })
+    await page.getByRole('button', { name: 'Proofs from the link' }).click()
+    await workUntil(page, 'ventGround.RR')
+    for (const at of ['RR', 'RL', null]) await car.letDown(at)
+    await workUntil(page, 'pullFuse')
+    await car.change({ supply: false })
+    await expect(onLink(page)).toBeVisible()
+    await confirm(page)
+    await car.change({ lift: 'hanging' })
     await workUntil(page, 'strutOut.RL')
     await page.getByRole('button', { name: 'Hand over' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'M. Arundel' }).click()
@@ -139,6 +150,7 @@ test.describe('the work at the car', () => {
     await page.getByRole('link', { name: 'On to the proof' }).click()
     await workUntil(page, null)
     await expect(finished(page)).toBeVisible()
+    await car.change({ lift: 'ground' })
     await page.getByText('Everything that was recorded, newest first').click()
     const record = page.getByRole('list', { name: 'Record of the work' })
     await expect(record).toContainText('Handed it to M. Arundel: Strut sits tight on the left.')
@@ -233,6 +245,36 @@ test.describe('what a step comes with', () => {
     expect(did).toContain('ease.FL')
     expect(did).not.toContain('openLine.RL')
   })
+})
+
+test('a relay by keyboard alone, on a phone', async ({ page, demoShop }) => {
+  test.slow()
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openJobAt(page, demoShop, 'TQ 102', 'work', 'S. Okafor')
+  const press = async (name: RegExp): Promise<void> => { await tabTo(page, name); await page.keyboard.press('Enter') }
+  await press(/^Relay/)
+  await press(/^Keep this plan/)
+  await press(/^Begin the work/)
+  await expect(present(page)).toBeVisible()
+  const keys: string[] = []
+  for (let n = 0; n < 12 && await page.getByText('Every step is done.').count() === 0; n += 1) {
+    const key = await presentKey(page)
+    const asked = present(page).getByRole('group', { name: /how was it shown\?$/ })
+    if (await asked.count() > 0 && await asked.locator('[aria-pressed="true"]').count() === 0) await press(/^(Asked|Looked|Joints|Read by)/)
+    await press(/^Done$/)
+    keys.push(key)
+    await expect(page.locator(`article[data-step="${key}"]`)).toHaveCount(0)
+    const onward = page.getByRole('link', { name: 'Go on in Recommission' })
+    await expect(present(page).or(onward).or(page.getByText('Every step is done.')).first()).toBeVisible()
+    for (const way of [onward, page.getByRole('link', { name: 'On to the proof' })]) {
+      if (await way.count() === 0) continue
+      await way.focus()
+      await page.keyboard.press('Enter')
+      await expect(present(page)).toBeVisible()
+    }
+  }
+  expect(keys).toEqual(expect.arrayContaining(['pullFuse', 'relayChange', 'supplyGround', 'prove']))
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
 })
 
 test.describe('away from the server', () => {

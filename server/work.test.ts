@@ -81,6 +81,8 @@ describe('the record of the work', () => {
     const [row] = ((await bench.get('/api/jobs').expect(200)).body as JobSummary[]).filter((each) => each.id === at.jobId)
     expect(row!.work).toMatchObject({ lost: expect.arrayContaining(['the supply of the air suspension is off', 'reservoir or gallery is shown empty']) as string[], hands: [bench.person] })
     expect(await at.post(at.done('openPump'))).toMatchObject({ status: 422, body: { code: 'workNotYet' } })
+    // A car with something left changed is not closed and forgotten.
+    expect((await bench.send('job.close', { jobId: at.jobId }, { baseVersion: 1 }).expect(422)).body).toMatchObject({ detail: expect.stringMatching(/^Not yet: still to be put back: .*wheels hang/) as string })
   })
 
   test('torques: the sheet’s range, another unit’s slip, none on the sheet without a source; a lead agrees, and nobody to himself', async () => {

@@ -3,6 +3,7 @@ import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
 import { airLedger, duty, fillTime, liftTime } from '@anklet/core/compressor'
 import { heightVerdict } from '@anklet/core/heights'
 import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
+import { fitSensor } from '@anklet/core/calibration'
 import { coilRate, fitCoils } from '@anklet/core/conversion'
 import type { CoilMeasure, ConvertedCorner } from '@anklet/core/conversion'
 import { axleStrategies, compareOptions } from '@anklet/core/strategy'
@@ -10,7 +11,7 @@ import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedu
 import { planSentence } from '../problems/plans.ts'
 import { runDiagnosis } from './diagnosis.ts'
 import { runSimulation } from './simulation.ts'
-import type { AirLedgerRequest, CalculationName, CoilConversionRequest, CoilRateRequest, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, ProcedurePlanRequest, StrategyRequest, TemperatureDropRequest } from '@anklet/contract'
+import type { AirLedgerRequest, CalculationName, CoilConversionRequest, CoilRateRequest, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, ProcedurePlanRequest, SensorCalibrationRequest, StrategyRequest, TemperatureDropRequest } from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
 export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string; readonly levelId?: string; readonly sentence?: string } }
@@ -46,6 +47,7 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   diagnose: runDiagnosis,
   strategy: (request: StrategyRequest) => ({ ok: true, value: { strategies: compareOptions(axleStrategies(request)) } }),
   'coil-conversion': runConversion,
+  'sensor-calibration': (request: SensorCalibrationRequest) => fitSensor(request),
   'coil-rate': (request: CoilRateRequest) => coilRate(request as CoilMeasure),
   'procedure-plan': runPlan,
   'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),

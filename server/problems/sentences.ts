@@ -66,6 +66,7 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   jobUnknown: (data) => String(data['sentence']),
   proceduresFaulty: (data) => `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} Nothing was stored.`,
   torqueTurned: (data) => `The least, ${String(data['minNm'])} N.m, is above the most, ${String(data['maxNm'])} N.m. Are they swapped, or in another unit?`,
+  rawRangeTurned: (data) => `The least a sensor may give, ${String(data['rawMin'])}, is not below the most, ${String(data['rawMax'])}. Are they swapped?`,
   planMissing: () => 'There is no plan for this job yet. Make one first.',
   workStops: (data) => String(data['sentence']),
   workNotYet: (data) => String(data['sentence']),

@@ -1,5 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Job } from '@anklet/contract'
+import { factSentence, runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
@@ -11,7 +12,7 @@ import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsForJob } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
-import { summariseWork, workOf } from './work.ts'
+import { guardedOf, summariseWork, workOf } from './work.ts'
 import { describeWatch } from './watches.ts'
 
 /** Opens a job on a vehicle. */
@@ -33,11 +34,14 @@ export const recordArrival: Handler<'job.arrive'> = async (tx, { payload, baseVe
   return updateVersion(tx, job, payload.jobId, baseVersion, { arrival: payload.arrival }, 'job')
 }
 
-/** Closes a job; a running watch has to be ended first. */
+/** Closes a job; a running watch has to be ended first, and what work has left changed put back. */
 export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion, at }) => {
   await openJobOf(tx, payload.jobId)
   const watches = await tx.select({ state: watch.state }).from(watch).where(eq(watch.jobId, payload.jobId))
   if (watches.some(({ state }) => state === 'running')) throw new AppError('watchRuns')
+  const work = await guardedOf(tx, payload.jobId)
+  const left = work ? runOf(work).temporary : []
+  if (work && left.length > 0) throw new AppError('workStops', { sentence: `Not yet: still to be put back: ${left.map((each) => factSentence(work.book, each)).join('; ')}.` })
   return updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: at }, 'job')
 }
 

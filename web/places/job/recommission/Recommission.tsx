@@ -9,6 +9,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { useUnits } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { FILL_WORDS, stepWords } from '../../../words/plan.ts'
+import { StoredCodes } from '../../devices/StoredCodes.tsx'
 import { Awaiting } from '../run/Awaiting.tsx'
 import type { CarLive } from '../run/carLive.ts'
 import { useCarLive } from '../run/carLive.ts'
@@ -54,6 +55,7 @@ function Carrying({ work, car }: { readonly work: OnWork; readonly car: CarLive 
 }
 
 function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
+  const units = useUnits()
   const { run } = work
   const car = useCarLive(job.closedAt === null ? run.deviceId : null, job.vehicleType.geometry, 'recommission')
   const peaks = usePeaks(car)
@@ -64,6 +66,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   const next = looked ?? run.ready.find((step) => step.phase === 'fill' || step.phase === 'down') ?? open[0]?.step
   const before = run.steps.filter((at) => !isFilling(at) && at.step.phase !== 'prove' && (at.state === 'open' || at.state === 'again' || at.state === 'held')).length
   const fills = next?.gives.includes('filled') === true && next.place !== null
+  const clears = next?.gives.includes('codesClear') === true
   const closed = run.steps.some(({ step }) => step.gives.includes('charged'))
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
@@ -71,7 +74,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
         {before > 0 && <p className="hint">{before === 1 ? 'One step comes' : `${before} steps come`} before any air goes in. <Link className="underline" to={`/jobs/${job.id}/work`}>Go on in Work</Link></p>}
         {open.length === 0 ? <p className="say">{steps.length === 0 ? 'Nothing is filled in this plan.' : 'It stands on its own air.'} <Link className="underline" to={`/jobs/${job.id}/work`}>On to the proof</Link></p>
-          : next && work.mine && !run.paused && !job.closedAt && before === 0 ? <StepCard key={next.key} job={job} work={work} step={next} car={car} peaks={peaks}>{fills && <FillPanel job={job} work={work} car={car} corner={next.place as Corner} peaks={peaks} />}</StepCard>
+          : next && work.mine && !run.paused && !job.closedAt && before === 0 ? <StepCard key={next.key} job={job} work={work} step={next} car={car} peaks={peaks}>{clears && car && <StoredCodes status={car.status} units={units} jobId={job.id} />}{fills && <FillPanel job={job} work={work} car={car} corner={next.place as Corner} peaks={peaks} />}</StepCard>
             : next && <p className="say">{stepWords(next.words, next.place)}</p>}
       </div>
       <aside aria-label="Beside the filling" className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-5">

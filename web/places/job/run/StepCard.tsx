@@ -6,7 +6,7 @@ import { maySkip, notYet, refusalSentence, toShow } from '@anklet/core/work'
 import type { Deviation } from '@anklet/core/work'
 import { Check, CircleSlash2, ShieldAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { usePeople, useUnits } from '../../../data/queries.ts'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
@@ -64,6 +64,12 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
   const { patch, drop } = useStepDrafts.getState()
   const change = (next: Partial<StepDraft>): void => patch(draftKey, next)
   const [wrong, setWrong] = useState<string | null>(null)
+  // The key that was pressed went with its step: the next Tab begins at the new one, and its words are in sight.
+  const article = useRef<HTMLElement>(null)
+  useEffect(() => {
+    if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
+    if ((article.current?.getBoundingClientRect().top ?? 0) < 0) article.current?.scrollIntoView({ block: 'start' })
+  }, [])
   const written = of.book.steps.find(({ id }) => id === step.step)
   const asks = written ? toShow(written, step.place) : []
   const not = notYet(of, run, step.key)
@@ -79,7 +85,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
     if (sentence === null) drop(draftKey)
   }
   return (
-    <article aria-label={words} data-step={step.key} className="grid min-w-0 content-start gap-4">
+    <article ref={article} tabIndex={-1} aria-label={words} data-step={step.key} className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4">
       <div className="flex items-start gap-4">
         {step.place !== null && <span className="shrink-0"><CornerGlyph lit={cornersOf(step.place)} size={84} /></span>}
         <div className="min-w-0">

@@ -4,7 +4,9 @@ import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
+import { sentenceOf } from '../../../data/api.ts'
 import { useDevices } from '../../../data/devices.ts'
+import { useCommand } from '../../../data/queries.ts'
 import { useNow } from '../../../parts/useNow.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
 import { placeWords } from '../../../words/corners.ts'
@@ -28,6 +30,12 @@ function Neighbour({ at, side, onLook }: { readonly at: RunStep | undefined; rea
   if (!at) return <span />
   const Icon = side === 'before' ? ChevronLeft : ChevronRight
   return <button type="button" className="tap min-w-0 text-[14px] font-normal" onClick={() => onLook(at.step.key)} aria-label={`${side === 'before' ? 'Step before' : 'Step after'}: ${stepWords(at.step.words, at.step.place)}`}>{side === 'before' && <Icon size={18} aria-hidden className="shrink-0" />}<span className="line-clamp-2 text-left">{stepWords(at.step.words, at.step.place)}</span>{side === 'after' && <Icon size={18} aria-hidden className="ml-auto shrink-0" />}</button>
+}
+
+function Shut({ job }: { readonly job: Job }): ReactNode {
+  const close = useCommand('job.close')
+  if (job.closedAt) return null
+  return <><button type="button" className="btn w-fit" disabled={close.isPending} onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Close the job</button>{close.isError && <p className="wrong" role="alert">{sentenceOf(close.error)}</p>}</>
 }
 
 /** Whether proofs are read from a link. */
@@ -73,7 +81,7 @@ export function Runner({ job, work, car }: { readonly job: Job; readonly work: O
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
-        {run.finished && looking === null ? <p className="say">Every step is done. It stands on its wheels.</p> : at && (
+        {run.finished && looking === null ? <div className="grid gap-4"><p className="say">Every step is done. It stands on its wheels.</p><Shut job={job} /></div> : at && (
           at.state === 'done' || at.state === 'passed' || (at.state === 'held' && at.done) ? <DoneCard at={at} work={work} />
             : isFilling(at) && work.mine ? <div className="grid gap-4"><p className="say">Air goes back in: {stepWords(at.step.words, at.step.place)}</p><Link to={`/jobs/${job.id}/recommission`} className="btn btn-go btn-big w-full">Go on in Recommission</Link></div>
               : work.mine && !run.paused && !job.closedAt ? <StepCard key={at.step.key} job={job} work={work} step={at.step} car={car}>{at.step.gives.includes('charged') && <Suspense fallback={<p className="sub">…</p>}><ChargeForm job={job} /></Suspense>}</StepCard> : <p className="say">{stepWords(at.step.words, at.step.place)}</p>
