@@ -18,7 +18,8 @@ export async function confirm(page: Page): Promise<string> {
     if (await group.locator('[aria-pressed="true"]').count() > 0) continue
     await group.getByRole('button').first().click()
   }
-  for (const gauge of await card.getByLabel(/^The gauge shows/).all()) if (await gauge.inputValue() === '') await gauge.fill('0')
+  const carries = await card.getByRole('group', { name: /carries air/ }).count() > 0
+  for (const gauge of await card.getByLabel(/^The gauge shows/).all()) if (await gauge.inputValue() === '') await gauge.fill(carries ? '2.4' : '0')
   const torque = card.getByLabel(/^Set to/)
   if (await torque.count() > 0 && await torque.inputValue() === '') {
     const [, least, most = least] = /([\d.]+)(?: to ([\d.]+))? N\.m/.exec(await card.getByRole('group').filter({ has: page.getByLabel(/^Set to/) }).innerText()) ?? []

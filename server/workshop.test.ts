@@ -216,7 +216,7 @@ describe('the whole shop as one file', () => {
     const count = rounds.flatMap(({ readings }) => readings.flatMap(({ corrections }) => corrections)).length
     expect((await other.post('/api/bundle', bundle).expect(200)).body).toMatchObject({ added: count })
     const back = await bundleOf(other)
-    expect(back.people.filter(({ name }) => name === 'T. Tester')).toEqual([{ id: other.person, name: 'T. Tester' }])
+    expect(back.people.filter(({ name }) => name === 'T. Tester')).toEqual([{ id: other.person, name: 'T. Tester', lead: false }])
     expect(people[0]!.id).not.toBe(other.person)
     expect(back.rounds.map(({ person }) => person)).toEqual(rounds.map(() => other.person))
     await other.end()

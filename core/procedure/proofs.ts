@@ -7,5 +7,5 @@ export type Proof = 'linkSilent' | 'askedAndNothingMoved' | 'linkLiftingMode' | 
 export const PROOFS: Readonly<Record<Condition, readonly Proof[]>> = {
   supplyOff: ['linkSilent', 'askedAndNothingMoved'], supplyOn: ['linkHeights', 'askedAndMoved'], supplyOffOrLifting: ['linkLiftingMode', 'linkSilent', 'askedAndNothingMoved'], supplyOffUnlessGround: ['linkSilent', 'askedAndNothingMoved'], liftingUnlessGround: ['linkLiftingMode', 'liftingSeen'],
   held: ['supportsSeen'], nobodyUnder: ['nobodyUnderSeen'], cornerProved: ['valveOpenGalleryZero', 'easedSilent'], nothingSeepsIn: ['gaugeZero', 'easedSilent'], allProved: ['valveOpenGalleryZero', 'easedSilent'], plantProved: ['gaugeZero', 'easedSilent'],
-  linesClosed: ['linesPulled'], plantClosed: ['jointsSeen'], springsIn: ['springsSeen'], springsCarry: ['linkHeights', 'pressureRead', 'bodyLiftedItself'], foldsSeen: ['foldsSeen'], codesClear: ['linkCodes', 'codesByTool'], liftingOff: ['linkLiftingMode', 'liftingSeen'], onGround: ['wheelsOnGround'],
+  linesClosed: ['linesPulled'], plantClosed: ['jointsSeen'], springsIn: ['springsSeen'], springsCarry: ['linkHeights', 'bodyLiftedItself', 'pressureRead'], foldsSeen: ['foldsSeen'], codesClear: ['linkCodes', 'codesByTool'], liftingOff: ['linkLiftingMode', 'liftingSeen'], onGround: ['wheelsOnGround'],
 }

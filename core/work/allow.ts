@@ -1,12 +1,12 @@
 import type { Condition, FactAt, PlanStep } from '../procedure/index.ts'
-import { PROOFS } from '../procedure/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import type { DoneEntry, WorkContent } from './entries.ts'
+import { isOpen } from './carRecord.ts'
 import type { GateRefusal } from './gates.ts'
 import { gatesPassed } from './gates.ts'
-import { EMPTY_BARG, toShow } from './proving.ts'
+import { EMPTY_BARG, proofsFor, toShow } from './proving.ts'
 import type { Run, WorkOf } from './run.ts'
 import { factKey } from './run.ts'
 import type { TorqueRange } from './torque.ts'
@@ -67,8 +67,8 @@ function mayFinish(of: Guarded, run: Run, done: DoneEntry): WorkRefusal | null {
   if (done.deviation?.kind === 'skipped') return maySkip(of, step) ? null : { code: 'cannotSkip' }
   const written = of.book.steps.find(({ id }) => id === step.step)!
   for (const { condition, corner } of toShow(written, step.place)) {
-    const shown = done.shown.find((each) => each.condition === condition && each.corner === corner && PROOFS[condition].includes(each.proof))
-    if (!shown) return { code: 'notShown', condition, corner }
+    const shown = done.shown.find((each) => each.condition === condition && each.corner === corner && proofsFor(condition, run.car.body).includes(each.proof))
+    if (!shown || (shown.proof === 'pressureRead' && (shown.barG === null || shown.barG <= EMPTY_BARG))) return { code: 'notShown', condition, corner }
     if ((condition === 'cornerProved' || condition === 'plantProved') && shown.barG !== null && shown.barG > EMPTY_BARG) return { code: 'stillPressure', barG: shown.barG, corner }
   }
   if (!step.torque) { if (done.torque) return { code: 'noTorqueHere' } }
@@ -97,8 +97,8 @@ export function mayEnter(of: Guarded, run: Run, person: string, content: WorkCon
       const unfinished = mayFinish(of, run, content)
       return unfinished ? no(unfinished) : YES
     }
-    // With the supply off nothing speaks of the lifting mode.
-    case 'lost': return content.fact === 'lifting' && run.holds.has(factKey('supplyOff', null)) ? no({ code: 'notSo', fact: content.fact }) : run.holds.has(factKey(content.fact, content.place)) ? YES : no({ code: 'notSo', fact: content.fact })
+    // With the supply off nothing speaks of the lifting mode; and while something is open the supply goes off, whatever that mode is.
+    case 'lost': return content.fact === 'lifting' && (run.holds.has(factKey('supplyOff', null)) || isOpen(run.car)) ? no({ code: 'notSo', fact: content.fact }) : run.holds.has(factKey(content.fact, content.place)) ? YES : no({ code: 'notSo', fact: content.fact })
     case 'approved': case 'declined': {
       const done = run.awaiting.find(({ id }) => id === content.of)
       return !done ? no({ code: 'nothingToApprove' }) : done.person === person ? no({ code: 'ownApproval' }) : YES

@@ -1,5 +1,5 @@
-import type { Act, BookStep, Condition } from '../procedure/index.ts'
-import { actsOf } from '../procedure/index.ts'
+import type { Act, BookStep, CarState, Condition, Proof } from '../procedure/index.ts'
+import { actsOf, PROOFS } from '../procedure/index.ts'
 import type { Corner, Place } from '../vehicle/index.ts'
 
 /** Most that counts as empty, bar gauge: what a workshop gauge still tells from nothing. */
@@ -33,8 +33,14 @@ export interface Live {
   readonly offMm: Readonly<Partial<Record<Corner, number | null>>>
 }
 
-/** What a link shows of a condition: that it is so, that it is not, or null where it cannot tell. @param offLevelMm what counts as carried at standing height: so far above where the lift holds it */
-export function linkShows({ condition, corner }: ToShow, live: Live, offLevelMm = 5): boolean | null {
+/** Over the height the lift holds it at a body has lifted itself, mm. */
+const LIFTED_MM = 5
+
+/** Ways something can be shown as the car stands: with wheels hanging no height says that a spring carries, only its pressure does. */
+export const proofsFor = (condition: Condition, body: CarState['body']): readonly Proof[] => (condition === 'springsCarry' && body === 'hanging' ? ['pressureRead'] : PROOFS[condition])
+
+/** What a link shows of a condition: that it is so, that it is not, or null where it cannot tell. */
+export function linkShows({ condition, corner }: ToShow, live: Live, body: CarState['body']): boolean | null {
   switch (condition) {
     // A silent link alone may be a plug that fell out: the module must have been heard of as well.
     case 'supplyOff': return live.heard ? live.supply === null ? null : !live.supply : null
@@ -44,7 +50,8 @@ export function linkShows({ condition, corner }: ToShow, live: Live, offLevelMm 
     case 'codesClear': return live.heard && live.present !== null ? live.present === 0 : null
     // The gallery speaks of a spring only while that spring's own valve is open.
     case 'cornerProved': return live.heard && corner && live.open.includes(corner) && live.galleryBarG !== null ? live.galleryBarG <= EMPTY_BARG : null
-    case 'springsCarry': { const off = corner ? live.offMm[corner] : null; return live.heard && live.supply && off !== null && off !== undefined && off >= offLevelMm ? true : null }
+    // Hanging wheels stand far above any level, with air or without.
+    case 'springsCarry': { if (body === 'hanging') return null; const off = corner ? live.offMm[corner] : null; return live.heard && live.supply && off !== null && off !== undefined && off >= LIFTED_MM ? true : null }
     default: return null
   }
 }

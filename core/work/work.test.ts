@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { PlanRequest, PlanStep, ShopWay, WantedJob } from '../procedure/index.ts'
-import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.ts'
+import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.ts'
 import { sampleArchitecture } from '../samples/index.ts'
 import type { Architecture, Corner } from '../vehicle/index.ts'
 import type { Deviation, DoneEntry, Guarded, Live, Run, WorkContent, WorkEntry } from './index.ts'
-import { carriedBy, contradicted, factKey, judgeTorque, linkShows, mayEnter, maySkip, notYet, otherUnit, runOf, stuck, toShow } from './index.ts'
+import { carriedBy, contradicted, factKey, judgeTorque, linkShows, mayEnter, maySkip, notYet, otherUnit, proofsFor, runOf, stuck, toShow } from './index.ts'
 
 const ANN = 'ann'
 const BEN = 'ben'
@@ -46,7 +46,7 @@ class AtTheCar {
   done(key: string, change: Partial<DoneEntry> = {}): DoneEntry {
     const step = this.steps.find((each) => each.key === key)
     if (!step) throw new Error(`No step ${key}`)
-    const shown = toShow(stepBook.get(step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: PROOFS[condition][0]!, by: 'person' as const, barG: null }))
+    const shown = toShow(stepBook.get(step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: proofsFor(condition, this.run().car.body)[0]!, by: 'person' as const, barG: condition === 'springsCarry' ? 2.4 : null }))
     return { kind: 'done', key, step: step.step, place: step.place, shown, torque: step.torque ? { nm: 100, source: null } : null, photoIds: step.photo ? ['p'] : [], note: '', second: step.second ? BEN : null, deviation: null, ...change }
   }
 
@@ -154,11 +154,21 @@ describe('what a link shows', () => {
   const live: Live = { heard: true, supply: false, lifting: null, open: [], galleryBarG: 0, present: null, offMm: {} }
   test('the gallery speaks of a spring only while its own valve is open', () => {
     const of = { condition: 'cornerProved', corner: 'RL' } as const
-    expect([linkShows(of, live), linkShows(of, { ...live, open: ['RL'] }), linkShows(of, { ...live, open: ['RL'], galleryBarG: 2 }), linkShows(of, { ...live, open: ['FL'] }), linkShows(of, { ...live, open: ['RL'], heard: false })]).toEqual([null, true, false, null, null])
+    expect([linkShows(of, live, 'standing'), linkShows(of, { ...live, open: ['RL'] }, 'standing'), linkShows(of, { ...live, open: ['RL'], galleryBarG: 2 }, 'standing'), linkShows(of, { ...live, open: ['FL'] }, 'standing'), linkShows(of, { ...live, open: ['RL'], heard: false }, 'standing')]).toEqual([null, true, false, null, null])
   })
   test('supply, lifting mode, codes and heights are read where they can be', () => {
     const awake: Live = { ...live, supply: true, lifting: true, present: 0, offMm: { RL: 12, RR: 1 } }
-    expect([linkShows({ condition: 'supplyOff', corner: null }, live), linkShows({ condition: 'supplyOff', corner: null }, awake), linkShows({ condition: 'liftingUnlessGround', corner: null }, awake), linkShows({ condition: 'liftingOff', corner: null }, awake), linkShows({ condition: 'codesClear', corner: null }, awake), linkShows({ condition: 'springsCarry', corner: 'RL' }, awake), linkShows({ condition: 'springsCarry', corner: 'RR' }, awake), linkShows({ condition: 'foldsSeen', corner: 'RL' }, awake)]).toEqual([true, false, true, false, true, true, null, null])
+    expect([linkShows({ condition: 'supplyOff', corner: null }, live, 'standing'), linkShows({ condition: 'supplyOff', corner: null }, awake, 'standing'), linkShows({ condition: 'liftingUnlessGround', corner: null }, awake, 'standing'), linkShows({ condition: 'liftingOff', corner: null }, awake, 'standing'), linkShows({ condition: 'codesClear', corner: null }, awake, 'standing'), linkShows({ condition: 'springsCarry', corner: 'RL' }, awake, 'standing'), linkShows({ condition: 'springsCarry', corner: 'RR' }, awake, 'standing'), linkShows({ condition: 'foldsSeen', corner: 'RL' }, awake, 'standing')]).toEqual([true, false, true, false, true, true, null, null])
+  })
+  test('with wheels hanging a height says nothing of a spring: only the pressure it was seen to take', () => {
+    const of = { condition: 'springsCarry', corner: 'RL' } as const
+    const high: Live = { ...live, supply: true, offMm: { RL: 80 } }
+    expect([linkShows(of, high, 'hanging'), linkShows(of, high, 'standing')]).toEqual([null, true])
+    const car = new AtTheCar({ jobs: PAIR, way: { ...USUAL_WAY, fillAt: 'hanging' } })
+    car.until('fillHanging.RL')
+    const shown = car.done('fillHanging.RL').shown.map((each) => ({ ...each }))
+    const by = (change: Partial<(typeof shown)[number]>) => car.enter(car.done('fillHanging.RL', { shown: shown.map((each) => ({ ...each, ...change })) }))
+    expect([by({ proof: 'linkHeights', by: 'link' }), by({ proof: 'bodyLiftedItself' }), by({ barG: null }), by({ barG: 0.05 }), by({ barG: 2.2 })]).toEqual(['notShown', 'notShown', 'notShown', 'notShown', null])
   })
   test('it contradicts what is on record: supply back, pressure back, lifting mode off', () => {
     const car = new AtTheCar({ jobs: PAIR })

@@ -104,7 +104,7 @@ describe('rounds of a job', () => {
     expect(words(watched({ state: 'walked' }))[2]).toBe('answer ready')
     const draft = walked(freshDraft(jobOf(), 'heights', NOW), 5)
     expect(words(jobOf(), { heights: draft })[1]).toBe('rear right, lap 2 of 2')
-    expect(graduationsOf(watched({ state: 'concluded' }), {}, units, 0).map(({ done }) => done)).toEqual([false, false, true, false, false, false])
+    expect(graduationsOf(watched({ state: 'concluded' }), {}, units, 0).map(({ done }) => done)).toEqual([false, false, true, false, false, false, false])
   })
 })
 

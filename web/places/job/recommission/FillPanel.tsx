@@ -45,21 +45,25 @@ function Stages({ stages, reached }: StagesProps): ReactNode {
   )
 }
 
-function Sides({ work, car, corner, peaks }: Omit<FillProps, 'job'>): ReactNode {
+function Sides({ work, car, corner, peaks, stages, reached }: Omit<FillProps, 'job'> & StagesProps): ReactNode {
   const axle = AXLE_OF[corner]
   const [left, right] = AXLE_CORNERS[axle]
   const hanging = work.run.car.body === 'hanging'
   const values = hanging ? [peaks[left], peaks[right]] : [car?.live.offMm[left], car?.live.offMm[right]]
   if (typeof values[0] !== 'number' || typeof values[1] !== 'number') return <p className="text-[15px] text-ink-2">Both sides of the {axle} must rise alike: look at both while they take pressure.</p>
+  // In stages one side is ahead on purpose, until the other has had its turn.
+  const had = (side: Corner): number => stages.filter((each) => each.corner === side && reached(each)).length
+  if (hanging && had(left) !== had(right)) return <p className="text-[16px]">The {CORNER_WORDS[had(left) < had(right) ? left : right]} comes next.</p>
   const verdict = sidesAlike({ what: hanging ? 'bar' : 'mm', left: Math.max(0, values[0]), right: Math.max(0, values[1]) })
   return <p className={verdict === 'leftLags' || verdict === 'rightLags' ? 'caution' : 'text-[16px] font-medium'} role="status">{sidesWords(axle, verdict)}</p>
 }
 
 /** Fills by command in stages, while the link shows pressure, heights and the pump’s warmth. */
-function ByLink({ job, work, car, corner, stage, targetBarG }: FillProps & { readonly car: CarLive; readonly stage: FillStage | undefined; readonly targetBarG: number | null }): ReactNode {
+function ByLink({ job, work, car, corner: asked, stage, targetBarG }: FillProps & { readonly car: CarLive; readonly stage: FillStage | undefined; readonly targetBarG: number | null }): ReactNode {
   const units = useUnits()
   useNow(500)
   const { status, live, frame } = car
+  const corner = stage?.corner ?? asked
   const order = useOrder(status.identity.id, job.id)
   const [since, setSince] = useState<{ readonly atS: number; readonly offMm: number | null } | null>(null)
   const [resting, setResting] = useState(false)
@@ -93,7 +97,7 @@ function ByLink({ job, work, car, corner, stage, targetBarG }: FillProps & { rea
       {rest && !warm && <p className="hint flex items-center gap-2" role="status"><Hourglass size={18} aria-hidden />The pump rests: <b className="num">{countdownWords(rest.dueMs - now)}</b></p>}
       {doubt && <p className="caution" role="alert">{FILL_DOUBT_WORDS[doubt]}</p>}
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-big flex-1" disabled={order.isPending || warm || filling} onClick={go}><ArrowUpFromLine size={22} aria-hidden />{hanging ? `Fill the ${CORNER_WORDS[corner]}${stage ? ` to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}` : ''}` : 'Ask for raise'}</button>
+        <button type="button" className="btn btn-big flex-1" disabled={order.isPending || warm || filling || (rest !== undefined && pumpC === null) || (hanging && stage === undefined)} onClick={go}><ArrowUpFromLine size={22} aria-hidden />{!hanging ? 'Ask for raise' : stage ? `Fill the ${CORNER_WORDS[corner]} to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}` : 'Every stage is reached'}</button>
         <button type="button" className="btn btn-go btn-big" onClick={() => order.mutate({ action: 'stop' })}><OctagonX size={22} aria-hidden />Stop</button>
       </div>
       {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
@@ -116,14 +120,15 @@ export function FillPanel(props: FillProps): ReactNode {
   const needs = fillNeeds({ vehicle: completeGeometry(geometry), corners: both, posture: hanging ? 'hanging' : 'standing', seatingBarG, temperatureC })
   const stages = needs ? fillStages(needs, null, temperatureC) : []
   const reached = (stage: FillStage): boolean => (peaks[stage.corner] ?? 0) >= stage.toBarG - 0.05
-  const stage = stages.find((each) => each.corner === corner && !reached(each))
+  // Both sides in turn, whichever of the two steps is open.
+  const stage = stages.find((each) => !reached(each))
   const status: DeviceStatus | null = car?.status ?? null
   return (
     <section aria-label="Filling" className="grid gap-3 rounded-md border border-edge bg-sheet p-4">
       {hanging && architecture.seatingPressureBarG === null && <div><label className="label" htmlFor="seating">Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered for this type, look it up</label><input id="seating" className="field num max-w-[180px] text-[20px]" inputMode="decimal" maxLength={7} autoComplete="off" value={typed} onChange={(event) => setTyped(event.target.value)} /></div>}
       {needs && <p className="text-[15px] text-ink-2">From empty {needs.map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`).join(', ')}{hanging ? ': in stages, the pump resting in between.' : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`} Stages, runs and rests are ours, of no maker.</p>}
-      <Sides work={work} car={car} corner={corner} peaks={peaks} />
-      {car && status?.identity.actions.includes('fill') ? <ByLink {...props} car={car} stage={stage} targetBarG={needs?.find((need) => need.corner === corner)?.toBarG ?? null} /> : <p className="text-[15px]">{hanging ? 'Fill it by the tool’s command, stage by stage.' : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'}</p>}
+      <Sides work={work} car={car} corner={corner} peaks={peaks} stages={stages} reached={reached} />
+      {car && status?.identity.actions.includes('fill') ? <ByLink {...props} car={car} stage={stage} targetBarG={needs?.find((need) => need.corner === (stage?.corner ?? corner))?.toBarG ?? null} /> : <p className="text-[15px]">{hanging ? 'Fill it by the tool’s command, stage by stage.' : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'}</p>}
       {hanging && stages.length > 0 && <Stages stages={stages} reached={reached} />}
     </section>
   )

@@ -99,7 +99,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
       {not ? <p className="hint" role="status">{refusalSentence(not, { ...of, nameOf: work.nameOf })}</p> : (
         <>
           {children}
-          <Proofs asks={asks} car={car} draft={draft} peaks={peaks} onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })} />
+          <Proofs asks={asks} body={run.car.body} car={car} draft={draft} peaks={peaks} onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })} />
           {step.torque && <TorqueEntry fastener={step.torque} words={of.book.torques[step.torque] ?? step.torque} typeId={job.vehicleType.id} range={range} draft={draft} onChange={change} />}
           {outside && range && draft.deviation === null && <button type="button" className="btn w-fit" onClick={() => change({ deviation: 'torque' })}>It is right as it is: say why</button>}
           {step.second && <Taps<string> legend="The second hand" chosen={draft.second ? [draft.second] : []} onTap={(second) => change({ second })} options={[...people.filter(({ id }) => id !== me).map(({ id, name }) => ({ value: id, words: name })), { value: 'alone', words: 'Alone: a stand or strap in its place' }]} />}
