@@ -273,7 +273,7 @@ test('a relay by keyboard alone, on a phone', async ({ page, demoShop }) => {
       await expect(present(page)).toBeVisible()
     }
   }
-  expect(keys).toEqual(expect.arrayContaining(['pullFuse', 'relayChange', 'supplyGround', 'prove']))
+  expect(keys).toEqual(expect.arrayContaining(['cutSwitch', 'relayChange', 'supplyGround', 'prove']))
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
 })
 
