@@ -12,3 +12,14 @@ export async function openSigned(browser: Browser, address: string, name: string
   await page.getByRole('button', { name, exact: true }).click()
   return page
 }
+
+/** A page that notes its own tasks over 50 ms. */
+export async function watchedPage(browser: Browser): Promise<Page> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(() => {
+    const tasks: number[] = []
+    Object.assign(window, { ankletTasks: tasks })
+    new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask', buffered: true })
+  })
+  return page
+}

@@ -1,9 +1,6 @@
 import type { Page } from '@playwright/test'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { launch } from './browser.ts'
-import { startAnklet } from './server.ts'
+import { launch, watchedPage } from './browser.ts'
+import { onDemo } from './server.ts'
 
 /** What a browser has to fetch, and how long it is kept busy. */
 export interface PageSpeed {
@@ -43,12 +40,7 @@ async function decide(page: Page, address: string): Promise<Pick<PageSpeed, 'cos
 
 async function visit(address: string): Promise<PageSpeed> {
   const browser = await launch()
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.addInitScript(() => {
-    const tasks: number[] = []
-    Object.assign(window, { ankletTasks: tasks })
-    new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask', buffered: true })
-  })
+  const page = await watchedPage(browser)
   const began = performance.now()
   await page.goto(address)
   await page.getByRole('button', { name: 'M. Arundel' }).click()
@@ -69,13 +61,4 @@ async function visit(address: string): Promise<PageSpeed> {
 }
 
 /** Opens the demo in Chromium: the floor first, then a morning's answer. */
-export async function measurePages(): Promise<PageSpeed> {
-  const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
-  const anklet = await startAnklet(data, '--demo')
-  try {
-    return await visit(anklet.address)
-  } finally {
-    await anklet.stop()
-    rmSync(data, { recursive: true, force: true })
-  }
-}
+export const measurePages = (): Promise<PageSpeed> => onDemo(visit)

@@ -36,6 +36,18 @@ export async function startAnklet(data: string, ...flags: string[]): Promise<Sta
   })
 }
 
+/** Measures something on a server of its own with the demo's data, thrown away afterwards. */
+export async function onDemo<Answer>(measure: (address: string) => Promise<Answer>): Promise<Answer> {
+  const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
+  const server = await startAnklet(data, '--demo')
+  try {
+    return await measure(server.address)
+  } finally {
+    await server.stop()
+    rmSync(data, { recursive: true, force: true })
+  }
+}
+
 /** Start with fresh demo data, and again with what is there, in seconds. */
 export async function measureStarts(): Promise<{ freshS: number; existingS: number }> {
   const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))

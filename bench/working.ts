@@ -1,15 +1,12 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { sampleArchitecture } from '@anklet/core/samples'
 import type { WorkEntry } from '@anklet/core/work'
 import { runOf } from '@anklet/core/work'
 import { CORNERS } from '@anklet/core/vehicle'
-import { launch } from './browser.ts'
+import { launch, watchedPage } from './browser.ts'
 import { medianMs } from './machine.ts'
-import { startAnklet } from './server.ts'
+import { onDemo } from './server.ts'
 
 /** The record of a large job nearly done, reckoned anew, ms. */
 export function measureRecord(): { readonly runMs: number; readonly steps: number; readonly entries: number } {
@@ -37,12 +34,7 @@ const largePicture = async (page: Page): Promise<Buffer> => Buffer.from(await pa
 
 async function visit(address: string): Promise<WorkSpeed> {
   const browser = await launch()
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.addInitScript(() => {
-    const tasks: number[] = []
-    Object.assign(window, { ankletTasks: tasks })
-    new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask', buffered: true })
-  })
+  const page = await watchedPage(browser)
   const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string }[]
   const people = (await (await fetch(`${address}/api/people`)).json()) as { id: string; name: string }[]
   const { id } = jobs.find(({ plate }) => plate === 'HL 250')!
@@ -95,13 +87,4 @@ async function visit(address: string): Promise<WorkSpeed> {
 }
 
 /** Works on the demo's car on the lift in a browser: a photo of twelve megapixels, step to step, two hundred photos. */
-export async function measureWork(): Promise<WorkSpeed> {
-  const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
-  const server = await startAnklet(data, '--demo')
-  try {
-    return await visit(server.address)
-  } finally {
-    await server.stop()
-    rmSync(data, { recursive: true, force: true })
-  }
-}
+export const measureWork = (): Promise<WorkSpeed> => onDemo(visit)

@@ -10,6 +10,8 @@ export interface Graduation { readonly phase: Phase; readonly words: string; rea
 interface RuleProps { readonly jobId: string; readonly graduations: readonly Graduation[]; readonly present: Phase }
 
 const MINOR = 5
+/** A longer name needs a wider graduation on a phone, letters. */
+const LONG = 9
 
 function Ticks({ on }: { readonly on: boolean }): ReactNode {
   return (
@@ -36,7 +38,7 @@ export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode
         {graduations.map(({ phase, words, done }) => {
           const on = phase === present
           return (
-            <li key={phase} data-present={on} className="relative min-w-[92px] flex-1 md:h-[66px] md:min-w-0">
+            <li key={phase} data-present={on} className={`relative flex-1 md:h-[66px] md:min-w-0 ${phase.length > LONG ? 'min-w-[126px]' : 'min-w-[92px]'}`}>
               <NavLink to={`/jobs/${jobId}/${phase}`} className={`relative block h-full px-3 py-2 md:pl-10 md:pr-3 ${on ? 'bg-ink text-paper md:[clip-path:polygon(0_0,calc(100%-10px)_0,100%_30%,calc(100%-10px)_100%,0_100%)]' : done ? 'text-ink' : 'text-ink-3'}`}>
                 <Ticks on={on} />
                 {done && <span aria-hidden className={`absolute bottom-0 left-0 h-1 w-full md:bottom-auto md:top-0 md:h-full md:w-1.5 ${on ? 'bg-chalk md:bg-transparent' : 'bg-ink'}`} />}
