@@ -284,8 +284,12 @@ test.describe('away from the server', () => {
     const { id } = await openJobOf(demoShop, 'MW 9 T')
     await plan(page, [['Pump', 'pump', []]])
     await page.evaluate(() => navigator.serviceWorker.ready)
-    await confirm(page)
+    // Tapped twice with a glove: one step is confirmed, not two.
+    const first = await presentKey(page)
+    await done(page).dblclick()
+    await expect.poll(() => presentKey(page)).not.toBe(first)
     await expect(page.getByRole('status').filter({ hasText: 'on the way' })).toHaveCount(0)
+    await expect(page.getByRole('complementary', { name: 'Beside the step' })).toContainText(/^1 of/)
     await page.reload()
     await expect(present(page)).toBeVisible()
     await demoShop.kill()

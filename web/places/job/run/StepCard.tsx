@@ -22,6 +22,9 @@ import { StepPhotos } from './StepPhotos.tsx'
 import { TorqueEntry } from './TorqueEntry.tsx'
 import type { OnWork } from './useWork.ts'
 
+/** A second tap comes within this, ms. */
+const SECOND_TAP_MS = 500
+
 interface CardProps { readonly job: Job; readonly work: OnWork; readonly step: PlanStep; readonly car: CarLive | null; readonly peaks?: Readonly<Record<string, number>>; readonly children?: ReactNode }
 
 /** The gates of a step as the car stands: what holds, and what is waited for. */
@@ -70,6 +73,9 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
     if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
     if ((article.current?.getBoundingClientRect().top ?? 0) < 0) article.current?.scrollIntoView({ block: 'start' })
   }, [])
+  // A glove taps twice: the second tap must not confirm the step that has just come.
+  const [armed, setArmed] = useState(false)
+  useEffect(() => { const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS); return () => clearTimeout(timer) }, [])
   const written = of.book.steps.find(({ id }) => id === step.step)
   const asks = written ? toShow(written, step.place) : []
   const not = notYet(of, run, step.key)
@@ -79,6 +85,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
   const again = run.steps.find((each) => each.step.key === step.key)?.state === 'again'
   const outside = step.torque !== null && torqueDoubt(draft, range) !== null
   const confirm = (): void => {
+    if (!armed) return
     const made = entryOf(step, asks, draft, units)
     const sentence = made.ok ? work.enter(made.entry) : made.sentence
     setWrong(sentence)
@@ -106,7 +113,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
           {(step.photo || step.phase === 'on' || step.phase === 'bench') && <StepPhotos job={job} step={step} run={run} photoIds={draft.photoIds} needed={step.photo} onTaken={(id) => change({ photoIds: [...(useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []), id] })} />}
           <Otherwise step={step} work={work} draft={draft} change={change} />
           {wrong && <p className="wrong text-[16px]" role="alert">{wrong}</p>}
-          <button type="button" className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]" onClick={confirm}><Check size={26} strokeWidth={3} aria-hidden />Done</button>
+          <button type="button" className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]" aria-disabled={!armed} onClick={confirm}><Check size={26} strokeWidth={3} aria-hidden />Done</button>
         </>
       )}
     </article>
