@@ -109,6 +109,9 @@ function withPeople(content: WorkRecord['content'], who: Who): WorkRecord['conte
 async function takePeople(tx: Transaction, taking: Taking, people: ShopBundle['people']): Promise<Who> {
   const byName = new Map((await listPeople(tx)).map(({ id, name }) => [name, id]))
   await taking.add(person, people.filter(({ name, id }) => (byName.get(name) ?? id) === id))
+  // Whoever agrees to deviations there does so here.
+  const leads = people.flatMap(({ name, lead }) => (lead && byName.has(name) ? [byName.get(name)!] : []))
+  if (leads.length > 0) await tx.update(person).set({ lead: true }).where(inArray(person.id, leads))
   const here = new Map(people.map(({ id, name }) => [id, byName.get(name) ?? id]))
   return (personId) => here.get(personId) ?? personId
 }
