@@ -48,7 +48,7 @@ test.describe('intake', () => {
     await page.locator('input[type=file]').setInputFiles({ name: 'tab.png', mimeType: 'image/png', buffer: PIXEL })
     await expect(page.getByRole('img', { name: 'Tab broken off' })).toBeVisible()
     await page.locator('input[type=file]').setInputFiles({ name: 'words.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') })
-    await expect(page.getByRole('alert')).toHaveText('"words.png" is not a picture this browser can read.')
+    await expect(page.getByRole('alert')).toHaveText('"words.png" is not a picture this browser can read. Use JPEG, PNG or WebP.')
     await page.getByLabel('Anything worth remembering').fill('Owner waits at the ferry.')
     await hand.tap('Keep the note')
     await expect(page.getByText('Owner waits at the ferry.')).toBeVisible()
