@@ -16,6 +16,8 @@ export async function openSigned(browser: Browser, address: string, name: string
 /** A page that notes its own tasks over 50 ms. */
 export async function watchedPage(browser: Browser): Promise<Page> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  // What the bundler calls where it keeps a function's name.
+  await page.addInitScript('globalThis.__name = (of) => of')
   await page.addInitScript(() => {
     const tasks: number[] = []
     Object.assign(window, { ankletTasks: tasks })
