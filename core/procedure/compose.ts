@@ -10,6 +10,7 @@ import type { Condition, GateId } from './machine.ts'
 import { GATES_OF } from './machine.ts'
 import type { Proof } from './proofs.ts'
 import { PROOFS } from './proofs.ts'
+import { inOrder } from './moves.ts'
 import type { PlanRefusal } from './refusals.ts'
 import type { Situation, WantedJob } from './situation.ts'
 import { placeJobs } from './wanted.ts'
@@ -136,6 +137,15 @@ export function composePlan(book: ProcedureBook, { architecture, jobs, support, 
     temporary: order.value.flatMap((each) => (each.step.gives ?? []).filter((fact) => book.facts.some(({ id, temporary }) => id === fact && temporary)).flatMap((fact) => expansion.placesOf(fact, each.place).map((place) => ({ fact, place, from: each.key, until: expansion.withFact('takes', fact, place)[0]?.key ?? '' })))),
     situation: { support, way: situation.way },
   })
+}
+
+/** What a plan was made for, and the order its steps were put into. */
+export interface KeptPlan extends Omit<PlanRequest, 'architecture'> { readonly order: readonly string[] }
+
+/** Steps of a plan that was kept, in their order; null where it can be made no more. */
+export function stepsOfPlan(book: ProcedureBook, architecture: Architecture, { jobs, support, way, flat, carried, order }: KeptPlan): readonly PlanStep[] | null {
+  const made = composePlan(book, { architecture, jobs, support, way, flat, carried })
+  return made.ok ? inOrder(made.value.steps, order) : null
 }
 
 function planStep({ key, step, place, jobs }: Placed, orders: readonly Order[], kept: ReadonlySet<string>): PlanStep {

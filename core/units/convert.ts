@@ -5,12 +5,15 @@ interface Kind { readonly [unit: string]: { readonly per: number; readonly zero?
 const N_PER_LBF = 4.4482216152605
 const MM_PER_INCH = 25.4
 
+/** One pound-force foot, N.m. */
+export const NM_PER_LBF_FT = N_PER_LBF * 12 * MM_PER_INCH * 1e-3
+
 /** Everything a workshop meets two units of. */
 export const CONVERSIONS = {
   length: { mm: { per: 1 }, inch: { per: 1 / MM_PER_INCH } },
   pressure: { bar: { per: 1 }, kPa: { per: 100 }, psi: { per: 0.1 / (N_PER_LBF / MM_PER_INCH ** 2) } },
   temperature: { '°C': { per: 1 }, '°F': { per: 1.8, zero: 32 }, K: { per: 1, zero: 273.15 } },
-  torque: { 'N·m': { per: 1 }, 'lbf·ft': { per: 1 / (N_PER_LBF * 12 * MM_PER_INCH * 1e-3) } },
+  torque: { 'N·m': { per: 1 }, 'lbf·ft': { per: 1 / NM_PER_LBF_FT } },
   force: { N: { per: 1 }, kgf: { per: 1 / 9.80665 }, lbf: { per: 1 / N_PER_LBF } },
   rate: { 'N/mm': { per: 1 }, 'lbf/in': { per: MM_PER_INCH / N_PER_LBF } },
   volume: { L: { per: 1 }, 'in³': { per: 1e6 / MM_PER_INCH ** 3 } },

@@ -24,7 +24,7 @@ export interface RunStep { readonly step: PlanStep; readonly state: StepState; /
 /** Something that must be undone before the car is handed over: since when, by whom, and by which step it will be. */
 export interface Temporary extends FactAt { readonly since: WorkEntry; readonly until: PlanStep | null }
 /** A wait that runs beside the work. */
-export interface Wait { readonly id: string; readonly step: PlanStep; readonly fromMs: number; readonly dueMs: number }
+export interface Wait { readonly id: string; readonly step: PlanStep; readonly dueMs: number }
 
 /** The work on a car as it stands. */
 export interface Run {
@@ -51,6 +51,11 @@ export interface Run {
 }
 
 export const factKey = (fact: string, place: Place): string => `${fact}@${String(place)}`
+/** The fact and its place out of their key. */
+export function factOf(key: string): FactAt {
+  const [fact = '', at = ''] = key.split('@')
+  return { fact, place: (at === 'null' ? null : at) as Place }
+}
 /** A torque out of its range, or a step left out, gives nothing before a lead has agreed. */
 const holdsBack = ({ content: { deviation } }: DoneStep): boolean => deviation?.kind === 'torque' || deviation?.kind === 'skipped'
 
@@ -68,7 +73,7 @@ class Folding {
   handedTo: WorkEntry | null = null
   paused: WorkEntry | null = null
   deviceId: string | null = null
-  private readonly facts: ReadonlyMap<string, BookFact>
+  readonly facts: ReadonlyMap<string, BookFact>
   private readonly book: ReadonlyMap<string, BookStep>
 
   constructor(private readonly of: WorkOf) {
@@ -92,7 +97,7 @@ class Folding {
     // A live module fills what was let down: nothing shown before it woke counts after it.
     if (step.acts?.includes('supplyBack')) {
       this.holds.set(factKey('supplyOn', null), entry)
-      for (const key of [...this.holds.keys()]) if (UNPROVED.has(key.split('@')[0]!)) this.holds.delete(key)
+      for (const key of [...this.holds.keys()]) if (UNPROVED.has(factOf(key).fact)) this.holds.delete(key)
     }
     for (const fact of step.gives ?? []) for (const at of this.places(fact, content.place)) { this.holds.set(factKey(fact, at), entry); this.lost.delete(factKey(fact, at)) }
   }
@@ -190,7 +195,7 @@ class Folding {
         // What is changed once more is undone once more.
         for (const fact of step.gives) if (this.facts.get(fact)?.temporary) for (const at of this.places(fact, step.place)) for (const each of takers.get(factKey(fact, at)) ?? []) open.add(each.key)
       }
-      for (const key of this.holds.keys()) if (this.facts.get(key.split('@')[0]!)?.temporary) for (const each of takers.get(key) ?? []) open.add(each.key)
+      for (const key of this.holds.keys()) if (this.facts.get(factOf(key).fact)?.temporary) for (const each of takers.get(key) ?? []) open.add(each.key)
     }
     return open
   }
@@ -202,9 +207,8 @@ class Folding {
 
   temporary(todo: ReadonlySet<string>): readonly Temporary[] {
     return [...this.holds].flatMap(([key, since]) => {
-      const [fact = '', at = ''] = key.split('@')
+      const { fact, place } = factOf(key)
       if (!since || !this.facts.get(fact)?.temporary) return []
-      const place = (at === 'null' ? null : at) as Place
       return [{ fact, place, since, until: this.of.steps.find((step) => todo.has(step.key) && step.takes.includes(fact) && this.places(fact, step.place).includes(place)) ?? null }]
     })
   }
@@ -219,12 +223,11 @@ export function runOf(of: WorkOf): Run {
   const steps = of.steps.map((step): RunStep => ({ step, state: held.has(step.key) ? 'held' : todo.has(step.key) ? (doneBy.has(step.key) ? 'again' : 'open') : doneBy.has(step.key) ? 'done' : 'passed', done: doneBy.get(step.key) ?? null }))
   const open = of.steps.filter(({ key }) => todo.has(key) && !held.has(key))
   const missing = new Map(open.map((step) => [step.key, folding.missing(step)]))
-  const facts = new Map(of.book.facts.map((fact) => [fact.id, fact]))
-  const needed = new Set(open.flatMap((step) => needPlaces(facts, step, of.architecture).map(({ fact, place }) => factKey(fact, place))))
+  const needed = new Set(open.flatMap((step) => needPlaces(folding.facts, step, of.architecture).map(({ fact, place }) => factKey(fact, place))))
   return {
     steps, ready: open.filter((step) => step.after.every(({ key }) => !waiting(key)) && missing.get(step.key)!.length === 0 && gatesPassed(of, folding.car, step) === null), missing, car: folding.car, holds: folding.holds, temporary: folding.temporary(todo), lost: [...folding.lost].filter(([key]) => needed.has(key)).map(([, each]) => each),
     hands: [...folding.hands], handedTo: folding.handedTo, paused: folding.paused, deviceId: folding.deviceId, awaiting: [...folding.awaiting.values()],
-    waits: steps.flatMap(({ step, state, done }) => (done && state !== 'again' && step.waitMinutes > 0 ? [{ id: done.id, step, fromMs: Date.parse(done.at), dueMs: Date.parse(done.at) + step.waitMinutes * 60_000 }] : [])),
+    waits: steps.flatMap(({ step, state, done }) => (done && state !== 'again' && step.waitMinutes > 0 ? [{ id: done.id, step, dueMs: Date.parse(done.at) + step.waitMinutes * 60_000 }] : [])),
     begun: of.entries.some(({ content }) => content.kind === 'joined'), finished: of.steps.length > 0 && steps.every(({ state }) => state === 'done' || state === 'passed'),
   }
 }

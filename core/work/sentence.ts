@@ -15,12 +15,15 @@ export function factSentence(book: ProcedureBook, { fact, place }: FactAt): stri
   return place === null ? words : `${placeWords(place)}: ${words}`
 }
 
+/** A step with its place in it. */
+export const stepSentence = ({ words, place }: Pick<PlanStep, 'words' | 'place'>): string => words.replaceAll('{place}', placeWords(place))
+
 /** What a gate asks for and does not find. */
 export const gateSentence = ({ gate, missing }: Pick<Extract<WorkRefusal, { code: 'gateShut' }>, 'gate' | 'missing'>): string => `${GATE_WORDS[gate]}: ${missing.map((condition) => CONDITION_WORDS[condition]).join('; ')}`
 
 /** Why something is not taken into the record of the work, as server and page say it alike. */
 export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: Telling): string {
-  const step = (key: string): string => { const found = steps.find((each) => each.key === key); return found ? found.words.replaceAll('{place}', placeWords(found.place)) : key }
+  const step = (key: string): string => { const found = steps.find((each) => each.key === key); return found ? stepSentence(found) : key }
   const torque = (id: string): string => book.torques[id] ?? id
   switch (refusal.code) {
     case 'notHands': return 'Take the work over first: somebody else has it.'

@@ -1,3 +1,5 @@
+import { NM_PER_LBF_FT } from '../units/index.ts'
+
 /** A torque of a sheet, N.m. */
 export interface TorqueRange { readonly minNm: number; readonly maxNm: number }
 /** How a figure stands to its range: in it, beside it, or so far off that it must be another unit or a slip. */
@@ -14,7 +16,6 @@ export function judgeTorque(nm: number, { minNm, maxNm }: TorqueRange): TorqueVe
   return nm < minNm - READ_NM ? 'low' : nm > maxNm + READ_NM ? 'high' : 'in'
 }
 
-const NM_PER_LBF_FT = 1.3558179483
 /** Whether a figure that is beside its range would be in it, had it been meant in the other unit. @returns that figure in N.m; null where it would not */
 export function otherUnit(typed: number, unit: 'N.m' | 'lbf.ft', range: TorqueRange): number | null {
   const meant = unit === 'N.m' ? typed * NM_PER_LBF_FT : typed

@@ -3,9 +3,9 @@ import { describe, expect, test } from 'vitest'
 import type { PlanRequest, PlanStep, ShopWay, WantedJob } from '../procedure/index.ts'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.ts'
 import { sampleArchitecture } from '../samples/index.ts'
-import type { Architecture, Corner } from '../vehicle/index.ts'
+import type { Architecture } from '../vehicle/index.ts'
 import type { Deviation, DoneEntry, Guarded, Live, Run, WorkContent, WorkEntry } from './index.ts'
-import { carriedBy, contradicted, factKey, judgeTorque, linkShows, mayEnter, maySkip, notYet, otherUnit, proofsFor, runOf, stuck, toShow } from './index.ts'
+import { carriedBy, contradicted, factKey, factOf, judgeTorque, linkShows, mayEnter, maySkip, notYet, otherUnit, proofsFor, runOf, stuck, toShow } from './index.ts'
 
 const ANN = 'ann'
 const BEN = 'ben'
@@ -139,9 +139,9 @@ describe('proofs that turn false', () => {
       const machine = ['supplyOff', 'lifting', 'held', 'plantEmpty', 'empty', 'foldsSeen', 'filled', 'codesClear']
       for (const { after, which } of losses) {
         for (let n = 0; n < after && !car.run().finished; n += 1) car.enter(car.done(car.run().ready[0]!.key))
-        const can = [...car.run().holds.keys()].filter((key) => machine.includes(key.split('@')[0]!))
-        const [fact = '', place = ''] = (can[which % Math.max(1, can.length)] ?? '').split('@')
-        if (fact) car.enter({ kind: 'lost', fact, place: (place === 'null' ? null : place) as Corner | null, by: 'person', words: '' })
+        const can = [...car.run().holds.keys()].filter((key) => machine.includes(factOf(key).fact))
+        const key = can[which % Math.max(1, can.length)]
+        if (key) car.enter({ kind: 'lost', ...factOf(key), by: 'person', words: '' })
       }
       car.until(null)
       const { finished, temporary, car: at } = car.run()

@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises'
 import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
-import { composePlan, lintInSlices, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import { composePlan, lintInSlices, USUAL_WAY } from '@anklet/core/procedure'
 import type { ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
 import { carriedBy, refusalSentence, runOf, stuck } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
@@ -12,7 +12,7 @@ import type { Handler } from './handlers.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 import { required, unlessTaken, updateVersion } from './saving.ts'
-import { guardedOf } from './work.ts'
+import { bookIn, guardedOf } from './work.ts'
 
 // A whole book takes most of a second to walk: others are served in between.
 async function faultsOf(book: ProcedureBook): Promise<readonly ProcedureFault[]> {
@@ -53,12 +53,10 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
   const { planId: id, ...rest } = payload
   const { vehicleId } = await openJobOf(tx, payload.jobId)
   const { architecture } = required(await tx.select({ architecture: vehicleType.architecture }).from(vehicleType).innerJoin(vehicle, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, vehicleId)), 'vehicle')
-  const { book } = await readProcedures(tx)
-  const words = (book as unknown as ProcedureBook | null) ?? SHIPPED_PROCEDURES
   const under = await guardedOf(tx, payload.jobId)
   const begun = under !== null && under.entries.length > 0
   const carried = begun ? carriedBy(runOf(under)) : []
-  const made = composePlan(words, { architecture, jobs: payload.jobs, support: payload.support, way: payload.way, flat: payload.flat, carried })
+  const made = composePlan(await bookIn(tx), { architecture, jobs: payload.jobs, support: payload.support, way: payload.way, flat: payload.flat, carried })
   if (!made.ok) throw new AppError('planImpossible', { sentence: planSentence(made.error) }, '/payload/jobs')
   if (begun) {
     // Done steps stay done: the rest must still lead to a standing car.

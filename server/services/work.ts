@@ -1,12 +1,10 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
-import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
-import { composePlan, inOrder, SHIPPED_PROCEDURES } from '@anklet/core/procedure'
+import type { ProcedureBook } from '@anklet/core/procedure'
+import { SHIPPED_PROCEDURES, stepsOfPlan } from '@anklet/core/procedure'
 import type { Guarded, Run, WorkEntry } from '@anklet/core/work'
-import { factSentence, mayEnter, runOf } from '@anklet/core/work'
-import type { Architecture } from '@anklet/core/vehicle'
+import { factSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
-import { CORNER_WORDS } from '../problems/cornerWords.ts'
 import { workProblem } from '../problems/work.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, person, photo, plan, procedures, torque, vehicle, vehicleType, workEntry } from '../store/schema.ts'
@@ -14,19 +12,13 @@ import type { Handler } from './handlers.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 
-type PlanRow = typeof plan.$inferSelect
-
 /** The record of the work on a job, or on all jobs, in the order it was taken. @param jobId null: of all jobs */
 export async function workOf(db: Database | Transaction, jobId: string | null): Promise<WorkRecord[]> {
   return (await db.select().from(workEntry).where(jobId === null ? undefined : eq(workEntry.jobId, jobId)).orderBy(asc(workEntry.seq))).map(({ seq: _seq, ...row }) => signed(row))
 }
 
-const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> => ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
-
-function stepsOf(book: ProcedureBook, architecture: Architecture, { jobs, support, way, flat, carried, order }: PlanRow): readonly PlanStep[] | null {
-  const made = composePlan(book, { architecture, jobs, support, way, flat, carried })
-  return made.ok ? inOrder(made.value.steps, order) : null
-}
+/** The procedures the shop works by: its own, or those that ship. */
+export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> => ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
 
 /** The work on a job with all that its guard must know; null while nothing is planned, or its plan can be made no more. */
 export async function guardedOf(db: Database | Transaction, jobId: string): Promise<Guarded | null> {
@@ -34,7 +26,7 @@ export async function guardedOf(db: Database | Transaction, jobId: string): Prom
   if (!made) return null
   const [of] = await db.select({ architecture: vehicleType.architecture, typeId: vehicleType.id }).from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(job.id, jobId))
   const book = await bookIn(db)
-  const steps = of ? stepsOf(book, of.architecture, made) : null
+  const steps = of ? stepsOfPlan(book, of.architecture, made) : null
   if (!of || !steps) return null
   const ranges = new Map((await db.select().from(torque).where(eq(torque.typeId, of.typeId))).map((row) => [row.fastener, row]))
   return { book, architecture: of.architecture, steps, flat: made.flat, entries: (await workOf(db, jobId)) as readonly WorkEntry[], torqueOf: (fastener) => ranges.get(fastener) ?? null, alone: made.alone }
@@ -78,12 +70,11 @@ const stageOf = ({ begun, finished, ready, steps }: Run): WorkSummary['at'] => {
 /** How the work on a car stands, for a list. */
 export function summaryOf(of: Guarded): WorkSummary {
   const run = runOf(of)
-  const place = (at: string | null): string => (at === null ? '' : CORNER_WORDS[at] ?? `${at} axle`)
   const next = run.ready[0]
   return {
     at: stageOf(run), done: run.steps.filter(({ state }) => state === 'done').length, of: run.steps.filter(({ state }) => state !== 'passed').length, temporary: run.temporary.length,
     lost: run.lost.map((each) => factSentence(of.book, each)), paused: run.paused !== null, hands: [...run.hands], handedTo: run.handedTo?.content.kind === 'handed' ? run.handedTo.content.to : null, awaiting: run.awaiting.length,
-    next: next ? next.words.replaceAll('{place}', place(next.place)) : null,
+    next: next ? stepSentence(next) : null,
   }
 }
 

@@ -6,12 +6,11 @@ import { create } from 'zustand'
 export interface Queued { readonly key: string; readonly jobId: string; readonly command: Command; /** Why the server did not take it. */ readonly refusal: string | null }
 
 interface WorkQueue {
-  readonly loaded: boolean
   /** In the order it was done. */
   readonly items: readonly Queued[]
   /** What the server took lately: counted on until the page has its answer. */
   readonly taken: readonly Queued[]
-  add(jobId: string, commands: readonly Command[]): void
+  add(jobId: string, command: Command): void
   refuse(key: string, sentence: string): void
   /** @param taken the server has it; else it was put aside */
   drop(keys: readonly string[], taken: boolean): void
@@ -21,7 +20,7 @@ const MOST_TAKEN = 60
 
 const database = createStore('anklet-work', 'entries')
 const channel = new BroadcastChannel('anklet.work')
-type Told = { readonly add: readonly Queued[] } | { readonly drop: readonly string[]; readonly taken: boolean } | { readonly refuse: string; readonly sentence: string }
+type Told = { readonly add: Queued } | { readonly drop: readonly string[]; readonly taken: boolean } | { readonly refuse: string; readonly sentence: string }
 
 // One write after another: what was done first is kept first.
 let writing: Promise<unknown> = Promise.resolve()
@@ -39,14 +38,13 @@ const nextKey = (): string => `${String(Date.now()).padStart(15, '0')}-${String(
 
 /** What was done at the car and is on its way, kept on this device and shared by its tabs. */
 export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
-  loaded: false,
   items: [],
   taken: [],
-  add: (jobId, commands) => {
-    const more = commands.map((command): Queued => ({ key: nextKey(), jobId, command, refusal: null }))
-    setState(({ items }) => ({ items: withAdded(items, more) }))
-    for (const item of more) inOrder(() => set(item.key, item, database))
-    channel.postMessage({ add: more } satisfies Told)
+  add: (jobId, command) => {
+    const item: Queued = { key: nextKey(), jobId, command, refusal: null }
+    setState(({ items }) => ({ items: withAdded(items, [item]) }))
+    inOrder(() => set(item.key, item, database))
+    channel.postMessage({ add: item } satisfies Told)
   },
   refuse: (key, sentence) => {
     setState(({ items }) => ({ items: withRefused(items, key, sentence) }))
@@ -61,10 +59,10 @@ export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
   },
 }))
 
-channel.onmessage = ({ data }: MessageEvent<Told>) => useWorkQueue.setState((before) => ('drop' in data ? dropped(before, data.drop, data.taken) : { items: 'add' in data ? withAdded(before.items, data.add) : withRefused(before.items, data.refuse, data.sentence) }))
+channel.onmessage = ({ data }: MessageEvent<Told>) => useWorkQueue.setState((before) => ('drop' in data ? dropped(before, data.drop, data.taken) : { items: 'add' in data ? withAdded(before.items, [data.add]) : withRefused(before.items, data.refuse, data.sentence) }))
 
 /** Reads what an earlier visit left behind. */
 export async function loadWorkQueue(): Promise<void> {
   const kept = await entries<string, Queued>(database).catch(() => [])
-  useWorkQueue.setState(({ items }) => ({ loaded: true, items: withAdded(items, kept.map(([, item]) => item)) }))
+  useWorkQueue.setState(({ items }) => ({ items: withAdded(items, kept.map(([, item]) => item)) }))
 }

@@ -1,10 +1,9 @@
 import type { Torque } from '@anklet/contract'
+import { NM_PER_LBF_FT } from '@anklet/core/units'
 import { parseNumber } from '../../state/typed.ts'
 
 export type TorqueUnit = 'N.m' | 'lbf.ft'
 export const TORQUE_UNITS: readonly TorqueUnit[] = ['N.m', 'lbf.ft']
-/** One pound-force foot, N.m. */
-const LBF_FT_NM = 1.3558179483
 const [LEAST_NM, MOST_NM] = [0.1, 2000]
 
 /** A torque as it is typed. */
@@ -13,7 +12,7 @@ export interface TypedTorque { readonly fastener: string; readonly unit: TorqueU
 /** A torque as it was typed, in N.m; or what is wrong with it. */
 export function torqueOf(form: TypedTorque): { readonly ok: true; readonly torque: Omit<Torque, 'id' | 'version' | 'typeId'> } | { readonly ok: false; readonly sentence: string } {
   const refuse = (sentence: string) => ({ ok: false as const, sentence })
-  const factor = form.unit === 'lbf.ft' ? LBF_FT_NM : 1
+  const factor = form.unit === 'lbf.ft' ? NM_PER_LBF_FT : 1
   const newtonMetres = (text: string): number | null => { const value = parseNumber(text); return value === null ? null : Math.round(value * factor * 100) / 100 }
   const minNm = newtonMetres(form.min)
   const maxNm = form.max.trim() === '' ? minNm : newtonMetres(form.max)

@@ -16,7 +16,7 @@ function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork })
   return (
     <li className="sheet grid gap-2 px-4 py-3">
       <p className="font-semibold">{step ? stepWords(step.words, step.place) : done.content.step}</p>
-      {deviation && <p>{DEVIATION_WORDS[deviation.kind]}{torque ? `, ${torquedWords(torque)}${range ? ` for ${torqueWords({ ...range })}` : ''}` : ''}: {deviation.reason} <span className="text-ink-2">({nameOf(done.person)})</span></p>}
+      {deviation && <p>{DEVIATION_WORDS[deviation.kind]}{torque ? `, ${torquedWords(torque)}${range ? ` for ${torqueWords(range)}` : ''}` : ''}: {deviation.reason} <span className="text-ink-2">({nameOf(done.person)})</span></p>}
       {lead && done.person !== me ? (
         <div className="flex flex-wrap items-end gap-2">
           <div className="min-w-[160px] flex-1"><label className="label" htmlFor={`lead ${done.id}`}>Words, if any</label><input id={`lead ${done.id}`} className="field" maxLength={500} value={words} onChange={(event) => setWords(event.target.value)} /></div>

@@ -48,7 +48,7 @@ export function StepPhotos({ job, step, run, photoIds, needed, onTaken }: StepPh
       const shrunk = await shrinkPicture(file)
       if (!shrunk.ok) { setComplaint(shrinkFaultWords(file.name, shrunk.fault)); continue }
       const photoId = crypto.randomUUID()
-      useWorkQueue.getState().add(job.id, [envelope('photo.add', { photoId, jobId: job.id, caption: words.slice(0, 200), picture: shrunk.picture, small: shrunk.small }, { id: crypto.randomUUID(), person: personId ?? '', device, baseVersion: null, atMs: steadyNow() })])
+      useWorkQueue.getState().add(job.id, envelope('photo.add', { photoId, jobId: job.id, caption: words.slice(0, 200), picture: shrunk.picture, small: shrunk.small }, { id: crypto.randomUUID(), person: personId ?? '', device, baseVersion: null, atMs: steadyNow() }))
       onTaken(photoId)
     }
     setBusy(false)

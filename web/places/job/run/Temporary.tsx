@@ -1,5 +1,5 @@
 import type { FactAt } from '@anklet/core/procedure'
-import { factKey } from '@anklet/core/work'
+import { factKey, factOf } from '@anklet/core/work'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'
@@ -42,7 +42,7 @@ function Row({ work, fact, place, since, until, open }: RowProps): ReactNode {
 export function Temporary({ work, open, onClose, closed }: { readonly work: OnWork; readonly open: boolean; readonly closed: boolean; onClose(): void }): ReactNode {
   const { run, nameOf } = work
   const row = ({ at, person }: { readonly at: string; readonly person: string }): string => `${momentWords(at, new Date())}, ${nameOf(person)}`
-  const counted = [...run.holds].flatMap(([key, entry]) => { const [fact = '', at = ''] = key.split('@'); return entry && COUNTED_ON.has(fact) ? [{ fact, place: (at === 'null' ? null : at) as FactAt['place'], entry }] : [] })
+  const counted = [...run.holds].flatMap(([key, entry]) => { const at = factOf(key); return entry && COUNTED_ON.has(at.fact) ? [{ ...at, entry }] : [] })
   return (
     <Sheet title="To be put back" open={open} onClose={onClose} wide>
       {run.temporary.length === 0 ? <p className="text-ink-2">Nothing is left changed.</p> : <ul aria-label="Changed and not undone yet">{run.temporary.map(({ fact, place, since, until }) => <Row key={factKey(fact, place)} work={work} fact={fact} place={place} since={row(since)} until={until ? stepWords(until.words, until.place) : null} open={!closed && work.mine && MAY_TURN.has(fact)} />)}</ul>}

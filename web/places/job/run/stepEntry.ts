@@ -1,6 +1,6 @@
 import type { PlanStep } from '@anklet/core/procedure'
 import type { DisplayUnits } from '@anklet/core/units'
-import { fromDisplay } from '@anklet/core/units'
+import { fromDisplay, NM_PER_LBF_FT } from '@anklet/core/units'
 import type { DoneEntry, Shown, ToShow, TorqueRange } from '@anklet/core/work'
 import { judgeTorque, otherUnit } from '@anklet/core/work'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
@@ -8,7 +8,6 @@ import { parseNumber } from '../../../state/typed.ts'
 
 /** The name of one thing to be shown. */
 export const showKey = ({ condition, corner }: ToShow): string => `${condition}@${String(corner)}`
-export const NM_PER_LBF_FT = 1.3558179483
 
 /** A torque as it was typed, in N.m; null while nothing is typed; or the sentence for what is no figure. */
 export function readTorque({ torque, unit }: Pick<StepDraft, 'torque' | 'unit'>): { readonly ok: true; readonly nm: number | null } | { readonly ok: false; readonly sentence: string } {

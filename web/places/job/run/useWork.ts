@@ -1,6 +1,6 @@
-import type { CommandPayload, Job, WorkRecord } from '@anklet/contract'
+import type { Job, WorkRecord } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/procedure'
-import { composePlan, inOrder } from '@anklet/core/procedure'
+import { stepsOfPlan } from '@anklet/core/procedure'
 import type { Guarded, Run, WorkContent, WorkEntry } from '@anklet/core/work'
 import { mayEnter, refusalSentence, runOf } from '@anklet/core/work'
 import { useMemo } from 'react'
@@ -13,9 +13,6 @@ import { useWaits } from '../../../state/waits.ts'
 import type { Queued } from '../../../state/workQueue.ts'
 import { useWorkQueue } from '../../../state/workQueue.ts'
 import { stepWords } from '../../../words/plan.ts'
-
-/** A photo as it is taken into the work: kept with the step it was taken in. */
-export type NewPhoto = CommandPayload<'photo.add'>
 
 /** The work on a job as this device knows it: what the server has, and what is on its way to it. */
 export interface OnWork {
@@ -30,8 +27,8 @@ export interface OnWork {
   /** Whether this person may agree to deviations. */
   readonly lead: boolean
   nameOf(person: string): string
-  /** Takes an entry, photos first. @returns the sentence that says why not; null where it was taken */
-  enter(content: WorkContent, photos?: readonly NewPhoto[]): string | null
+  /** Takes an entry. @returns the sentence that says why not; null where it was taken */
+  enter(content: WorkContent): string | null
   /** Puts aside what the server did not take, and whatever was built on it. */
   putAside(): void
 }
@@ -43,9 +40,9 @@ function stepsOf(job: Job, book: Guarded['book'], version: number): readonly Pla
   if (!made) return null
   const key = `${made.id} ${version} ${job.vehicleType.id} ${job.vehicleType.version}`
   if (composed?.key === key) return composed.steps
-  const plan = composePlan(book, { architecture: job.vehicleType.architecture, jobs: made.jobs, support: made.support, way: made.way, flat: made.flat, carried: made.carried })
-  if (!plan.ok) return null
-  composed = { key, steps: inOrder(plan.value.steps, made.order) }
+  const steps = stepsOfPlan(book, job.vehicleType.architecture, made)
+  if (!steps) return null
+  composed = { key, steps }
   return composed.steps
 }
 
@@ -72,16 +69,16 @@ export function useWork(job: Job): OnWork | null {
   }, [procedures, torques, job, entries])
   const run = useMemo(() => of && runOf(of), [of])
   if (!of || !run) return null
-  const enter = (content: WorkContent, photos: readonly NewPhoto[] = []): string | null => {
+  const enter = (content: WorkContent): string | null => {
     if (me === null) return 'Say who is working here first.'
     const allowed = mayEnter(of, run, me, content)
     if (!allowed.ok) return refusalSentence(allowed.error, { ...of, nameOf })
-    const signature = (): { id: string; person: string; device: string; baseVersion: null; atMs: number } => ({ id: crypto.randomUUID(), person: me, device, baseVersion: null, atMs: steadyNow() })
     const entryId = crypto.randomUUID()
-    useWorkQueue.getState().add(job.id, [...photos.map((photo) => envelope('photo.add', photo, signature())), envelope('work.record', { entryId, jobId: job.id, content: content as WorkRecord['content'] }, signature())])
+    useWorkQueue.getState().add(job.id, envelope('work.record', { entryId, jobId: job.id, content: content as WorkRecord['content'] }, { id: crypto.randomUUID(), person: me, device, baseVersion: null, atMs: steadyNow() }))
     const step = content.kind === 'done' ? of.steps.find(({ key }) => key === content.key) : undefined
-    if (step && step.waitMinutes > 0 && typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
-    if (step && step.waitMinutes > 0) start({ id: entryId, jobId: job.id, plate: job.vehicle.plate, words: stepWords(step.words, step.place), dueMs: steadyNow() + step.waitMinutes * 60_000 })
+    if (!step || step.waitMinutes === 0) return null
+    if (typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
+    start({ id: entryId, jobId: job.id, plate: job.vehicle.plate, words: stepWords(step.words, step.place), dueMs: steadyNow() + step.waitMinutes * 60_000 })
     return null
   }
   const refused = queued.find(({ refusal }) => refusal !== null) ?? null
