@@ -1,9 +1,13 @@
+import { rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { sampleArchitecture } from '@anklet/core/samples'
 import type { WorkEntry } from '@anklet/core/work'
 import { runOf } from '@anklet/core/work'
 import { CORNERS } from '@anklet/core/vehicle'
+import { answer } from '../e2e/atWork.ts'
 import { launch, watchedPage } from './browser.ts'
 import { medianMs } from './machine.ts'
 import { onDemo } from './server.ts'
@@ -18,7 +22,7 @@ export function measureRecord(): { readonly runMs: number; readonly steps: numbe
 }
 
 /** What the work at the car asks of a browser, ms. */
-export interface WorkSpeed { readonly stepMs: number; readonly photoMs: number; readonly photoTaskMs: number; readonly photos: number; readonly listTaskMs: number; readonly framesPerS: number }
+export interface WorkSpeed { readonly stepMs: number; readonly slowestStepMs: number; readonly photoMs: number; readonly photoTaskMs: number; readonly photos: number; readonly listTaskMs: number; readonly framesPerS: number }
 
 const tasksOf = (page: Page): Promise<number[]> => page.evaluate(() => (window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0))
 const longest = (tasks: readonly number[]): number => Math.max(0, ...tasks)
@@ -30,6 +34,16 @@ const largePicture = async (page: Page): Promise<Buffer> => Buffer.from(await pa
   for (let y = 0; y < 3000; y += 8) for (let x = 0; x < 4000; x += 8) { context.fillStyle = `hsl(${(x * 7 + y * 13) % 360} 60% ${30 + ((x * y) % 40)}%)`; context.fillRect(x, y, 8, 8) }
   const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 })).arrayBuffer())
   return Array.from(bytes)
+}))
+
+// From the tap to the next step on the screen.
+const stepOn = (page: Page): Promise<number> => page.evaluate(() => new Promise<number>((resolve) => {
+  const at = (): string | null | undefined => document.querySelector('article[data-step]')?.getAttribute('data-step')
+  const [before, start] = [at(), performance.now()]
+  const key = [...document.querySelectorAll('article[data-step] button')].find((button) => button.textContent === 'Done')!
+  key.dispatchEvent(new MouseEvent('click', { bubbles: true }))
+  const look = (): void => { if (at() !== before) resolve(performance.now() - start); else requestAnimationFrame(look) }
+  look()
 }))
 
 async function visit(address: string): Promise<WorkSpeed> {
@@ -44,29 +58,32 @@ async function visit(address: string): Promise<WorkSpeed> {
   await card.waitFor()
   await page.waitForTimeout(1500)
   const picture = await largePicture(page)
+  // From the disk, as a person chooses it: bytes handed in by the test would be unpacked on the page's own thread.
+  const file = join(tmpdir(), `anklet-bench-${process.pid}.jpg`)
+  writeFileSync(file, picture)
   await tasksOf(page)
   const began = Date.now()
-  await card.locator('input[type=file]').setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: picture })
+  await card.locator('input[type=file]').setInputFiles(file)
   await card.getByText('now', { exact: true }).waitFor()
   const photoMs = Date.now() - began
   const photoTaskMs = longest(await tasksOf(page))
-  await card.getByLabel(/^Set to/).fill('44')
-  await card.getByLabel('Where it is written').fill('Sheet')
-  const stepMs = await page.evaluate(() => new Promise<number>((resolve) => {
-    const at = (): string | null | undefined => document.querySelector('article[data-step]')?.getAttribute('data-step')
-    const [before, start] = [at(), performance.now()]
-    ;[...document.querySelectorAll('article[data-step] button')].find((button) => button.textContent === 'Done')!.dispatchEvent(new MouseEvent('click', { bubbles: true }))
-    const look = (): void => { if (at() !== before) resolve(performance.now() - start); else requestAnimationFrame(look) }
-    look()
-  }))
+  const steps: number[] = []
+  for (let n = 0; n < 5; n += 1) {
+    await answer(page)
+    steps.push(await stepOn(page))
+  }
   const small = Buffer.from(await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(320, 240)
     canvas.getContext('2d')!.fillRect(0, 0, 320, 240)
     return Array.from(new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg' })).arrayBuffer()))
   })).toString('base64')
   const photos = 200
-  for (let i = 0; i < photos; i += 1) await fetch(`${address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type: 'photo.add', person: people[0]!.id, device: 'bench', at: new Date().toISOString(), baseVersion: null, payload: { photoId: crypto.randomUUID(), jobId: id, caption: `Photo ${i}`, picture: picture.subarray(0, 400_000).toString('base64'), small } }) })
+  for (let i = 0; i < photos; i += 1) {
+    const kept = await fetch(`${address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type: 'photo.add', person: people[0]!.id, device: 'bench', at: new Date().toISOString(), baseVersion: null, payload: { photoId: crypto.randomUUID(), jobId: id, caption: `Photo ${i}`, picture: picture.subarray(0, 400_000).toString('base64'), small } }) })
+    if (!kept.ok) throw new Error(`Photo ${i} was refused: ${await kept.text()}`)
+  }
   await page.goto(`${address}/jobs/${id}/intake`)
+  await page.getByRole('button', { name: /^Photos, notes, mended/ }).click()
   await page.getByText('Photo 199').waitFor()
   await page.waitForTimeout(1500)
   await tasksOf(page)
@@ -83,7 +100,8 @@ async function visit(address: string): Promise<WorkSpeed> {
   }))
   const listTaskMs = longest(await tasksOf(page))
   await browser.close()
-  return { stepMs, photoMs, photoTaskMs, photos, listTaskMs, framesPerS }
+  rmSync(file)
+  return { stepMs: steps.sort((a, b) => a - b)[2]!, slowestStepMs: Math.max(...steps), photoMs, photoTaskMs, photos, listTaskMs, framesPerS }
 }
 
 /** Works on the demo's car on the lift in a browser: a photo of twelve megapixels, step to step, two hundred photos. */

@@ -9,9 +9,8 @@ export const present = (page: Page): Locator => page.locator('article[data-step]
 export const presentKey = async (page: Page): Promise<string> => (await present(page).getAttribute('data-step')) ?? ''
 export const done = (page: Page): Locator => present(page).getByRole('button', { name: 'Done', exact: true })
 
-/** Gives all that the present step asks for, as a careful person would, and confirms it. */
-export async function confirm(page: Page): Promise<string> {
-  const key = await presentKey(page)
+/** Gives all that the present step asks for, as a careful person would. */
+export async function answer(page: Page): Promise<void> {
   const card = present(page)
   await expect(done(page)).toBeVisible()
   for (const group of await card.getByRole('group', { name: /how was it shown\?$|The second hand/ }).all()) {
@@ -31,6 +30,12 @@ export async function confirm(page: Page): Promise<string> {
     await expect(card.getByRole('img', { name: /./ }).last()).toBeVisible()
     await expect(card.getByText('Add a photo')).toBeVisible()
   }
+}
+
+/** Gives all that the present step asks for and confirms it. @returns its key */
+export async function confirm(page: Page): Promise<string> {
+  const key = await presentKey(page)
+  await answer(page)
   await done(page).click()
   await expect(page.locator(`article[data-step="${key}"] button:text-is("Done")`)).toHaveCount(0)
   return key

@@ -30,7 +30,7 @@ const withAdded = (items: readonly Queued[], more: readonly Queued[]): readonly 
 const withRefused = (items: readonly Queued[], key: string, sentence: string): readonly Queued[] => items.map((item) => (item.key === key ? { ...item, refusal: sentence } : item))
 const without = (items: readonly Queued[], keys: readonly string[]): readonly Queued[] => items.filter(({ key }) => !keys.includes(key))
 
-const dropped = ({ items, taken }: Pick<WorkQueue, 'items' | 'taken'>, keys: readonly string[], took: boolean): Pick<WorkQueue, 'items' | 'taken'> => ({ items: without(items, keys), taken: took ? [...taken, ...items.filter(({ key }) => keys.includes(key))].slice(-MOST_TAKEN) : taken })
+const dropped = ({ items, taken }: Pick<WorkQueue, 'items' | 'taken'>, keys: readonly string[], took: boolean): Pick<WorkQueue, 'items' | 'taken'> => ({ items: without(items, keys), taken: took ? [...taken, ...items.filter(({ key, command }) => keys.includes(key) && command.type === 'work.record')].slice(-MOST_TAKEN) : taken })
 
 let count = 0
 /** Keys that sort as they were made. */

@@ -73,7 +73,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
     if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
     if ((article.current?.getBoundingClientRect().top ?? 0) < 0) article.current?.scrollIntoView({ block: 'start' })
   }, [])
-  // A glove taps twice: the second tap must not confirm the step that has just come.
+  // A glove taps twice: the second tap must not confirm the step that has just come. Keys do not bounce, and are taken at once.
   const [armed, setArmed] = useState(false)
   useEffect(() => { const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS); return () => clearTimeout(timer) }, [])
   const written = of.book.steps.find(({ id }) => id === step.step)
@@ -84,8 +84,8 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
   const number = of.steps.findIndex(({ key }) => key === step.key) + 1
   const again = run.steps.find((each) => each.step.key === step.key)?.state === 'again'
   const outside = step.torque !== null && torqueDoubt(draft, range) !== null
-  const confirm = (): void => {
-    if (!armed) return
+  const confirm = (tapped: boolean): void => {
+    if (tapped && !armed) return
     const made = entryOf(step, asks, draft, units)
     const sentence = made.ok ? work.enter(made.entry) : made.sentence
     setWrong(sentence)
@@ -113,7 +113,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
           {(step.photo || step.phase === 'on' || step.phase === 'bench') && <StepPhotos job={job} step={step} run={run} photoIds={draft.photoIds} needed={step.photo} onTaken={(id) => change({ photoIds: [...(useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []), id] })} />}
           <Otherwise step={step} work={work} draft={draft} change={change} />
           {wrong && <p className="wrong text-[16px]" role="alert">{wrong}</p>}
-          <button type="button" className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]" aria-disabled={!armed} onClick={confirm}><Check size={26} strokeWidth={3} aria-hidden />Done</button>
+          <button type="button" className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]" aria-disabled={!armed} onClick={(event) => confirm(event.detail > 0)}><Check size={26} strokeWidth={3} aria-hidden />Done</button>
         </>
       )}
     </article>

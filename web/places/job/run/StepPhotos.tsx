@@ -11,19 +11,12 @@ import { steadyNow } from '../../../state/steadyClock.ts'
 import { useWorkQueue } from '../../../state/workQueue.ts'
 import { stepWords } from '../../../words/plan.ts'
 
-/** Where a photo's picture is: still on this device, or with the server. */
-function usePicture(): (id: string, small: boolean) => string {
-  const items = useWorkQueue((queue) => queue.items)
-  return (id, small) => {
-    const here = items.find(({ command }) => command.type === 'photo.add' && command.payload.photoId === id)?.command
-    return here?.type === 'photo.add' ? `data:image/jpeg;base64,${small ? here.payload.small ?? here.payload.picture : here.payload.picture}` : `/api/photos/${id}${small ? '/small' : ''}`
-  }
-}
-
-/** A photo of a step; a tap shows it whole. */
+/** A photo of a step; a tap shows it whole once the server has it. */
 export function StepPhoto({ id, words, wide = false }: { readonly id: string; readonly words: string; readonly wide?: boolean }): ReactNode {
-  const picture = usePicture()
-  return <a href={picture(id, false)} target="_blank" rel="noreferrer" className="block"><img src={picture(id, !wide)} alt={words} loading="lazy" decoding="async" className="aspect-[4/3] w-full rounded-md border border-edge bg-edge-2 object-cover" /></a>
+  const here = useWorkQueue((queue) => queue.items.find(({ command }) => command.type === 'photo.add' && command.payload.photoId === id)?.command)
+  // Its small picture until then: the whole one as an address of a megabyte would hold up the page.
+  const waiting = here?.type === 'photo.add' ? `data:image/jpeg;base64,${here.payload.small ?? here.payload.picture}` : null
+  return <a href={waiting === null ? `/api/photos/${id}` : undefined} target="_blank" rel="noreferrer" className="block"><img src={waiting ?? `/api/photos/${id}${wide ? '' : '/small'}`} alt={words} loading="lazy" decoding="async" className="aspect-[4/3] w-full rounded-md border border-edge bg-edge-2 object-cover" /></a>
 }
 
 /** Photos taken when things came off at the same place: how it was, beside how it goes back. */
