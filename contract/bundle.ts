@@ -7,10 +7,11 @@ import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { WorkRecord } from './work.ts'
+import { ProofRecord } from './proof.ts'
 import { ArrivalRecord, ComplaintRecord, CorrectionRecord, NoteRecord, PersonRecord, PhotoRecord, RepairRecord, RoundRecord, ShopRecord, VehicleRecord, VehicleTypeRecord, WatchRecord } from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */
-export const BUNDLE_VERSION = 6
+export const BUNDLE_VERSION = 7
 
 const JobHead = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord, arrival: nullable(ArrivalRecord) })
 const { readings: _readings, ...roundHead } = RoundRecord.properties
@@ -45,6 +46,7 @@ export const ShopBundle = closed({
   torques: Type.Optional(Type.Array(TorqueRecord)),
   plans: Type.Optional(Type.Array(PlanRecord)),
   work: Type.Optional(Type.Array(WorkRecord)),
+  proof: Type.Optional(Type.Array(ProofRecord)),
   charges: Type.Optional(Type.Array(ChargeRecord)),
   logs: Type.Optional(Type.Array(closed({ head: LogHead, trace: Trace }))),
   photos: Type.Array(closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) })),

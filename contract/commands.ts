@@ -6,6 +6,7 @@ import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decis
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
 import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
+import { ProofRecord } from './proof.ts'
 import { WorkRecord } from './work.ts'
 import { ArrivalRecord, ComplaintRecord, DisplayUnits, FindingRecord, Rate, RepairedPart, RoundInput, SupplyCut, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
@@ -60,6 +61,7 @@ export const COMMANDS = {
   'torque.drop': command('torque.drop', closed({ torqueId: uuid })),
   'plan.make': command('plan.make', closed({ planId: uuid, ...without(PlanRecord.properties, 'id', 'at', 'person', 'carried') })),
   'work.record': command('work.record', closed({ entryId: uuid, ...without(WorkRecord.properties, 'id', 'at', 'person') })),
+  'proof.record': command('proof.record', closed({ entryId: uuid, ...without(ProofRecord.properties, 'id', 'at', 'person') })),
   'charge.record': command('charge.record', closed({ chargeId: uuid, ...without(ChargeRecord.properties, 'id', 'vehicleId', 'at', 'person') })),
   'log.start': command('log.start', closed({ logId: uuid, jobId: uuid, deviceId: DeviceId, title: words(80) })),
   'log.stop': command('log.stop', closed({ logId: uuid })),

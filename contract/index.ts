@@ -27,3 +27,4 @@ export type { CoilConversionRequest, CoilRateRequest, StrategyRequest } from './
 export { FILE_FORMATS } from './fileFormats.ts'
 export type { VehicleTypeFile } from './fileFormats.ts'
 export type { WorkRecord, WorkSummary } from './work.ts'
+export type { LevelVisit, ProofRecord, ReturnRecord } from './proof.ts'

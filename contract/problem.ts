@@ -10,7 +10,7 @@ export const PROBLEM_STATUS = {
   noAirAnywhere: 422, noPriorLeft: 422, unknownReference: 422, alreadyTaken: 422, cornerNotRead: 422, timeOrder: 422, levelUnknown: 422,
   airAndGeometryDiffer: 422, specificationTwice: 422, toleranceTooLarge: 422, jobClosed: 422, watchRuns: 422, watchNotRunning: 422, watchNotWalked: 422,
   roundOutside: 422, pumpStalls: 422, tooManySamples: 422, leakOutrunsPump: 422, supplyNotProved: 422, notAPicture: 422, padsWithoutFloor: 422, methodNotWatched: 422, newerFormat: 422, bundleTorn: 422,
-  interlock: 422, moduleRefuses: 422, logEnded: 422, traceUneven: 422, knowledgeUneven: 400, knowledgeFaulty: 422, codeKnown: 422, wireTooThick: 422, solidTooLong: 422, ladenLighter: 422, contradiction: 422, planImpossible: 422, jobUnknown: 400, proceduresFaulty: 422, torqueTurned: 422, rawRangeTurned: 400, planMissing: 422, workStops: 422, workNotYet: 422, stepDone: 409, internal: 500,
+  interlock: 422, moduleRefuses: 422, logEnded: 422, traceUneven: 422, knowledgeUneven: 400, knowledgeFaulty: 422, codeKnown: 422, wireTooThick: 422, solidTooLong: 422, ladenLighter: 422, contradiction: 422, planImpossible: 422, jobUnknown: 400, proceduresFaulty: 422, torqueTurned: 422, rawRangeTurned: 400, planMissing: 422, workStops: 422, notProved: 422, proofStops: 422, workNotYet: 422, stepDone: 409, internal: 500,
 } as const
 
 /** A problem's name. */

@@ -4,6 +4,7 @@ import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, t
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
 import { PlanRecord } from './procedure.ts'
+import { ProofRecord } from './proof.ts'
 import { WorkRecord, WorkSummary } from './work.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
@@ -134,7 +135,7 @@ export type Watch = Static<typeof WatchRecord>
 const jobHead = {
   id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), plans: Type.Array(PlanRecord), work: Type.Array(WorkRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), plans: Type.Array(PlanRecord), work: Type.Array(WorkRecord), proof: Type.Array(ProofRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
 
 export const JobRecord = closed({ ...jobHead, ...kept, workNow: nullable(WorkSummary), vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
 export type Job = Static<typeof JobRecord>
@@ -145,6 +146,7 @@ export const JobSummaryRecord = closed({
   latest: nullable(closed({ offDesignMm: perCorner(Type.Number({ description: 'Mean height over the design height at the level it stood at, mm' })), endedAt: instant })),
   watch: nullable(closed({ state: oneOf('running', 'walked', 'concluded'), startedAt: instant, plannedEndAt: instant, finding: nullable(FindingRecord), supplyIsOff: Type.Boolean({ description: 'Nobody has said yet that the supply is back' }) })),
   work: nullable(WorkSummary),
+  handedOver: Type.Boolean({ description: 'Since the work was last changed' }),
 })
 export type JobSummary = Static<typeof JobSummaryRecord>
 

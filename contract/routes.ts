@@ -9,6 +9,7 @@ import { CoilRecord, LivesRecord, PartRecord } from './decision.ts'
 import { CodeTextRecord } from './codes.ts'
 import { KnowledgeRecord } from './knowledge.ts'
 import { ProceduresRecord, TorqueRecord } from './procedure.ts'
+import { ReturnRecord } from './proof.ts'
 import { closed, oneOf } from './quantities.ts'
 
 const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
@@ -23,6 +24,7 @@ export const QUERY_RESPONSES = {
   '/api/vehicles/:id': VehicleDetailRecord,
   '/api/vehicles/:id/rounds': VehicleRoundsRecord,
   '/api/jobs': Type.Array(JobSummaryRecord),
+  '/api/returns': Type.Array(ReturnRecord),
   '/api/jobs/list': JobPage,
   '/api/jobs/:id': JobRecord,
   '/api/repeatability': RepeatabilityRecord,
@@ -63,6 +65,7 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/vehicles/:id': 'One vehicle with its history: the means of every round ever measured',
   '/api/vehicles/:id/rounds': 'Every round ever measured on a vehicle, reading by reading',
   '/api/jobs': 'Jobs as the floor shows them; closed ones of the last thirty days included',
+  '/api/returns': 'Cars that are to be measured again, the soonest first',
   '/api/jobs/list': 'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
   '/api/jobs/:id': 'One job with its rounds and watches, and the newest earlier rounds of its car',
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',

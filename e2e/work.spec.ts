@@ -105,8 +105,7 @@ test.describe('the work at the car', () => {
     expect(proved).toEqual(expect.arrayContaining(['rideTorque.RL', 'rideTorque.RR', 'whichMoves', 'soap', 'prove']))
     await expect(finished(page)).toBeVisible()
     await expect(page.getByRole('button', { name: 'Nothing to put back' })).toBeVisible()
-    const frame = (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as { readonly workNow: object }
-    expect(frame.workNow).toMatchObject({ at: 'finished', temporary: 0, lost: [], awaiting: 0 })
+    await expect.poll(async () => ((await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as { readonly workNow: object }).workNow).toMatchObject({ at: 'finished', temporary: 0, lost: [], awaiting: 0 })
   })
 
   test('the rear to coils, handed over at noon to a colleague who has seen what was left changed', async ({ page, demoShop }) => {

@@ -1,8 +1,8 @@
 /** A phase of a job, in the order of the work. */
-export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision' | 'work' | 'recommission'
+export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision' | 'work' | 'recommission' | 'calibrate' | 'proof' | 'handover'
 
 /** What is to be done next on a job. */
-export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'showAgain' | 'agree' | 'takeOver' | 'goOn' | 'doWork' | 'fillAir' | 'beginWork' | 'closeJob' | 'none'
+export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'showAgain' | 'agree' | 'takeOver' | 'goOn' | 'doWork' | 'fillAir' | 'beginWork' | 'proveIt' | 'closeJob' | 'none'
 
 /** How pressing it is. */
 export type Urgency = 'overdue' | 'now' | 'waiting' | 'closed'
@@ -16,7 +16,7 @@ export interface JobFacts {
   /** The latest watch that was not given up; null: none yet. */
   readonly watch: { readonly state: 'running' | 'walked' | 'concluded'; readonly plannedEndAt: number } | null
   /** The work on it, once it is planned. */
-  readonly work: { readonly at: 'ready' | 'taking' | 'filling' | 'proving' | 'finished'; readonly lost: boolean; readonly handed: boolean; readonly paused: boolean; readonly idle: boolean; readonly awaiting: boolean } | null
+  readonly work: { readonly at: 'ready' | 'taking' | 'filling' | 'proving' | 'finished'; readonly lost: boolean; readonly handed: boolean; readonly paused: boolean; readonly idle: boolean; readonly awaiting: boolean; readonly handedOver: boolean } | null
 }
 
 /** The next step, where it is done, and from when on. */
@@ -40,9 +40,9 @@ function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
   return { phase: 'watch', code: 'walkMorning', urgency: nowMs > dueAt + LATE_AFTER_MS ? 'overdue' : 'now', dueAt }
 }
 
-function workStep({ at, lost, handed, paused, idle, awaiting }: NonNullable<JobFacts['work']>, dueAt: number): NextStep | null {
+function workStep({ at, lost, handed, paused, idle, awaiting, handedOver }: NonNullable<JobFacts['work']>, dueAt: number): NextStep | null {
   const now = (code: StepCode, phase: Phase = 'work'): NextStep => ({ phase, code, urgency: 'now', dueAt })
-  if (at === 'finished') return now('closeJob')
+  if (at === 'finished') return handedOver ? now('closeJob', 'handover') : now('proveIt', 'proof')
   if (at === 'ready') return now('beginWork')
   // Something may move, or carry nothing, that somebody counts on.
   if (lost) return { ...now('showAgain'), urgency: 'overdue' }

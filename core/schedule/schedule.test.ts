@@ -28,10 +28,10 @@ describe('what is due next', () => {
   })
 
   test('work under way outranks what led to it; what turned false comes before all else', () => {
-    const at = (change: Partial<NonNullable<JobFacts['work']>>) => nextStep(job({ watch: watch('concluded', -5), work: { at: 'taking', lost: false, handed: false, paused: false, idle: false, awaiting: false, ...change } }), NOW)
-    expect([at({}), at({ lost: true, paused: true }), at({ handed: true }), at({ idle: true }), at({ paused: true }), at({ at: 'filling' }), at({ awaiting: true }), at({ at: 'finished' }), at({ at: 'ready' })].map(({ code, phase, urgency }) => `${phase} ${code} ${urgency}`))
-      .toEqual(['work doWork now', 'work showAgain overdue', 'work takeOver now', 'work takeOver now', 'work goOn now', 'recommission fillAir now', 'work agree now', 'work closeJob now', 'work beginWork now'])
-    expect(nextStep(job({ watch: watch('running', 3), work: { at: 'ready', lost: false, handed: false, paused: false, idle: false, awaiting: false } }), NOW)).toMatchObject({ code: 'waitForMorning' })
+    const at = (change: Partial<NonNullable<JobFacts['work']>>) => nextStep(job({ watch: watch('concluded', -5), work: { at: 'taking', lost: false, handed: false, paused: false, idle: false, awaiting: false, handedOver: false, ...change } }), NOW)
+    expect([at({}), at({ lost: true, paused: true }), at({ handed: true }), at({ idle: true }), at({ paused: true }), at({ at: 'filling' }), at({ awaiting: true }), at({ at: 'finished' }), at({ at: 'finished', handedOver: true }), at({ at: 'ready' })].map(({ code, phase, urgency }) => `${phase} ${code} ${urgency}`))
+      .toEqual(['work doWork now', 'work showAgain overdue', 'work takeOver now', 'work takeOver now', 'work goOn now', 'recommission fillAir now', 'work agree now', 'proof proveIt now', 'handover closeJob now', 'work beginWork now'])
+    expect(nextStep(job({ watch: watch('running', 3), work: { at: 'ready', lost: false, handed: false, paused: false, idle: false, awaiting: false, handedOver: false } }), NOW)).toMatchObject({ code: 'waitForMorning' })
   })
 
   test('late ones come first, then the longest waiting, then what waits by itself', () => {

@@ -69,6 +69,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   rawRangeTurned: (data) => `The least a sensor may give, ${String(data['rawMin'])}, is not below the most, ${String(data['rawMax'])}. Are they swapped?`,
   planMissing: () => 'There is no plan for this job yet. Make one first.',
   workStops: (data) => String(data['sentence']),
+  notProved: (data) => String(data['sentence']),
+  proofStops: (data) => String(data['sentence']),
   workNotYet: (data) => String(data['sentence']),
   stepDone: (data) => String(data['sentence']),
   contradiction: (data) => String(data['sentence']),

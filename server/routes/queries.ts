@@ -15,6 +15,7 @@ import { readLives } from '../services/lives.ts'
 import { readLog } from '../services/logs.ts'
 import { readJob } from '../services/jobs.ts'
 import { summariseJobs } from '../services/jobSummaries.ts'
+import { listReturns } from '../services/proofRecord.ts'
 import { listPeople } from '../services/people.ts'
 import { roundsOfVehicle } from '../services/rounds.ts'
 import { readRepeatability } from '../services/repeatability.ts'
@@ -33,6 +34,7 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devi
   '/api/vehicles/:id': readVehicle,
   '/api/vehicles/:id/rounds': roundsOfVehicle,
   '/api/jobs': (db) => summariseJobs(db),
+  '/api/returns': (db) => listReturns(db),
   // Before the path with an id, which would take 'list' for one.
   '/api/jobs/list': (db, _id, asked) => {
     checkList(asked)

@@ -4,7 +4,7 @@ import type { BundleOutcome, ShopBundle, WorkRecord } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { agreement, charge, checkDone, codeReading, codeText, coil, conclusion, correction, decision, deviceLog, evidence, job, knowledge, logChunk, note, part, person, photo, plan, procedures, reading, repair, round, shop, torque, vehicle, vehicleType, watch, workEntry } from '../store/schema.ts'
+import { agreement, charge, checkDone, codeReading, codeText, coil, conclusion, correction, decision, deviceLog, evidence, job, knowledge, logChunk, note, part, person, photo, plan, procedures, reading, repair, round, shop, torque, vehicle, vehicleType, watch, proofEntry, workEntry } from '../store/schema.ts'
 import { iso, isoOrNull, signed } from './instants.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import { agreementsOf, decisionsOf, listCoils, listParts } from './decisions.ts'
@@ -16,6 +16,7 @@ import { nameTaken } from './saving.ts'
 import { readShop } from './shop.ts'
 import { listVehicles } from './vehicles.ts'
 import { listVehicleTypes } from './vehicleTypes.ts'
+import { proofOfJob } from './proofRecord.ts'
 import { workOf } from './work.ts'
 import { describeWatch } from './watches.ts'
 
@@ -61,7 +62,7 @@ export function writeBundle(db: Database): Promise<ShopBundle> {
     codeReadings: await codeReadingsOf(tx, null), codeTexts: await codeTextsOf(tx, null),
     knowledge: (await tx.select({ changes: knowledge.changes, borrowed: knowledge.borrowed }).from(knowledge))[0] ?? null,
     parts: await listParts(tx), coils: await listCoils(tx), decisions: await decisionsOf(tx, null), agreements: await agreementsOf(tx, null),
-    procedures: (await tx.select({ book: procedures.book, way: procedures.way }).from(procedures))[0] ?? null, torques: await listTorques(tx), plans: await plansOf(tx, null), work: await workOf(tx, null),
+    procedures: (await tx.select({ book: procedures.book, way: procedures.way }).from(procedures))[0] ?? null, torques: await listTorques(tx), plans: await plansOf(tx, null), work: await workOf(tx, null), proof: await proofOfJob(tx, null),
     charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
     logs: await allLogs(tx),
     photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, small: _small, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
@@ -168,6 +169,7 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await taking.add(torque, bundle.torques ?? [])
       await taking.add(plan, (bundle.plans ?? []).map(owned))
       await taking.add(workEntry, (bundle.work ?? []).map((entry) => ({ ...owned(entry), content: withPeople(entry.content, who) })))
+      await taking.add(proofEntry, (bundle.proof ?? []).map(owned))
       await taking.add(charge, (bundle.charges ?? []).map(owned))
       await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(photo, bundle.photos.map(({ bytes: _bytes, picture, ...row }) => ({ ...owned(row), picture: new Uint8Array(Buffer.from(picture, 'base64')) })))

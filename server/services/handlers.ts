@@ -11,6 +11,7 @@ import { dropTorque, makePlan, saveProcedures, saveTorque } from './plans.ts'
 import { correctReading, importRounds, recordHeights } from './rounds.ts'
 import { changeShop } from './shop.ts'
 import { learnVehicle, saveVehicle } from './vehicles.ts'
+import { recordProof } from './proof.ts'
 import { recordWork } from './work.ts'
 import { saveVehicleType } from './vehicleTypes.ts'
 import { concludeWatch, finishWatch, giveUpWatch, lookAtWatch, putSupplyBack, startWatch } from './watches.ts'
@@ -50,6 +51,7 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'torque.drop': dropTorque,
   'plan.make': makePlan,
   'work.record': recordWork,
+  'proof.record': recordProof,
   'charge.record': recordCharge,
   'log.start': startLog,
   'log.stop': stopLog,

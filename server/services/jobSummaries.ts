@@ -5,6 +5,7 @@ import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 import type { Database } from '../store/database.ts'
 import { job, round, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull } from './instants.ts'
+import { handedOverAmong } from './proofRecord.ts'
 import { summariseWork } from './work.ts'
 import { roundMeans } from './roundMeans.ts'
 
@@ -51,12 +52,12 @@ export async function summariseJobs(db: Database, which: Which = {}, now = new D
     .where(filterOf(which, now)).orderBy(desc(job.openedAt))
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []
-  const [rounds, watches, work] = [await latestRounds(db, ids), await latestWatches(db, ids), await summariseWork(db, ids)]
+  const [rounds, watches, work, handed] = [await latestRounds(db, ids), await latestWatches(db, ids), await summariseWork(db, ids), await handedOverAmong(db, ids)]
   const summaries = rows.map(({ job: { arrival: _arrival, ...head }, vehicle: { plate }, vehicle_type: { name, geometry } }) => {
     const latest = rounds.get(head.id)
     return {
       ...head, openedAt: iso(head.openedAt), closedAt: isoOrNull(head.closedAt), plate, typeName: name,
-      hasHeights: latest !== undefined, latest: latest ? offDesign(latest, geometry) : null, watch: watches.get(head.id) ?? null, work: work.get(head.id) ?? null,
+      hasHeights: latest !== undefined, latest: latest ? offDesign(latest, geometry) : null, watch: watches.get(head.id) ?? null, work: work.get(head.id) ?? null, handedOver: handed.has(head.id),
     }
   })
   return which.ids ? summaries.sort((a, b) => which.ids!.indexOf(a.id) - which.ids!.indexOf(b.id)) : summaries

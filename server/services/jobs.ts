@@ -2,7 +2,7 @@ import { asc, eq } from 'drizzle-orm'
 import type { Job } from '@anklet/contract'
 import { factSentence, runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
-import type { Database } from '../store/database.ts'
+import type { Database, Transaction } from '../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
@@ -12,6 +12,7 @@ import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsForJob } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
+import { handedOverAmong, proofOfJob } from './proofRecord.ts'
 import { guardedOf, summariseWork, workOf } from './work.ts'
 import { describeWatch } from './watches.ts'
 
@@ -42,6 +43,7 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
   const work = await guardedOf(tx, payload.jobId)
   const left = work ? runOf(work).temporary : []
   if (work && left.length > 0) throw new AppError('workStops', { sentence: `Not yet: still to be put back: ${left.map((each) => factSentence(work.book, each)).join('; ')}.` })
+  if (work && work.entries.length > 0 && !(await handedOverAmong(tx, [payload.jobId])).has(payload.jobId)) throw new AppError('notProved', { sentence: 'This car was worked on. Hand it over first: proved, or not proved with the reason.' })
   return updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: at }, 'job')
 }
 
@@ -49,12 +51,12 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
 export const reopenJob: Handler<'job.reopen'> = (tx, { payload, baseVersion }) => updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null }, 'job')
 
 /** One job with its rounds, the newest earlier ones of its vehicle, and its watches. @throws {AppError} `notFound`. */
-export async function readJob(db: Database, id: string): Promise<Job> {
+export async function readJob(db: Database | Transaction, id: string): Promise<Job> {
   const [row] = await db.select().from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(job.id, id))
   if (!row) throw new AppError('notFound', { what: 'job' })
   const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
   return {
     ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), work: await workOf(db, id), workNow: (await summariseWork(db, [id])).get(id) ?? null, codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
+    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), work: await workOf(db, id), proof: await proofOfJob(db, id), workNow: (await summariseWork(db, [id])).get(id) ?? null, codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
   }
 }

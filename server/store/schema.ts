@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, customType, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
-import type { Architecture, ArrivalRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, PlanMade, ProcedureBook, Procedures, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry, WorkRecord } from '@anklet/contract'
+import type { Architecture, ArrivalRecord, ProofRecord, ChargeRecord, Agreement, CheckRecord, CodeReading, CodeText, Command, CommandResult, Complaint, Decision, EvidenceRecord, Finding, Found, KnowledgeChanges, Learned, LogHead, Note, Part, Photo, PlanMade, ProcedureBook, Procedures, Rate, Repair, Round, Shop, Specification, Trace, Vehicle, VehicleGeometry, WorkRecord } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
@@ -323,6 +323,16 @@ export const workEntry = pgTable('work_entry', {
   personId: uuid('person_id').notNull().references(() => person.id),
   content: jsonb('content').$type<WorkRecord['content']>().notNull(),
 }, (table) => [index('work_entry_job').on(table.jobId, table.seq)])
+
+/** What shows that a repair counts. Never changed and never deleted. */
+export const proofEntry = pgTable('proof_entry', {
+  id: uuid('id').primaryKey(),
+  seq: serial('seq').notNull(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  at: moment('at').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  content: jsonb('content').$type<ProofRecord['content']>().notNull(),
+}, (table) => [index('proof_entry_job').on(table.jobId, table.seq)])
 
 /** Gas put in or let out. Never changed and never deleted. */
 export const charge = pgTable('charge', {

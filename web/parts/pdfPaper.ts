@@ -12,6 +12,14 @@ const FAINT = rgb(0.36, 0.41, 0.4)
 
 type Weight = 'plain' | 'bold'
 interface Face { readonly font: PDFFont; readonly has: ReadonlySet<number> }
+/** A drawing on the paper; x to the right and y downwards from its upper left corner, pt. */
+export interface Area {
+  line(x1: number, y1: number, x2: number, y2: number, thickness: number, dashed?: boolean): void
+  box(x: number, y: number, width: number, height: number): void
+  /** @param grey 0 black to 1 white */
+  fill(x: number, y: number, width: number, height: number, grey: number): void
+  text(words: string, x: number, y: number, style?: Style): void
+}
 interface Style { readonly size?: number; readonly weight?: Weight; readonly faint?: boolean; readonly gap?: number }
 
 /** A4 paper that is written from the top down, page after page, in the fonts that ship with the app. */
@@ -57,6 +65,40 @@ export class Paper {
       this.page.drawText(run.text, { x: at, y: this.y, size, font: run.font, color: faint ? FAINT : INK })
       at += run.font.widthOfTextAtSize(run.text, size)
     }
+  }
+
+  /** Room for a drawing, kept on one page. @param height pt */
+  area(height: number, draw: (area: Area) => void): this {
+    this.room(height)
+    const top = this.y
+    const [page, at] = [this.page, (x: number, y: number) => ({ x: MARGIN + x, y: top - y })]
+    draw({
+      line: (x1, y1, x2, y2, thickness, dashed = false) => page.drawLine({ start: at(x1, y1), end: at(x2, y2), thickness, color: INK, ...(dashed ? { dashArray: [3, 2] } : {}) }),
+      box: (x, y, width, high) => page.drawRectangle({ ...at(x, y + high), width, height: high, borderColor: FAINT, borderWidth: 0.6 }),
+      fill: (x, y, width, high, grey) => page.drawRectangle({ ...at(x, y + high), width, height: high, color: rgb(grey, grey, grey) }),
+      text: (words, x, y, style = {}) => { this.y = top - y; this.draw(words, MARGIN + x, style) },
+    })
+    this.y = top - height
+    return this
+  }
+
+  /** Pictures beside each other, two in a row, with a line under each. JPEG only. */
+  async pictures(pictures: readonly { readonly bytes: Uint8Array; readonly words: string }[]): Promise<this> {
+    const [width, height] = [(WIDTH - 2 * MARGIN - 14) / 2, 165]
+    for (let i = 0; i < pictures.length; i += 2) {
+      const row = await Promise.all(pictures.slice(i, i + 2).map(async ({ bytes, words }) => ({ image: await this.doc.embedJpg(bytes), words })))
+      this.room(height + 26)
+      row.forEach(({ image, words }, k) => {
+        const { width: w, height: h } = image.scaleToFit(width, height)
+        this.page.drawImage(image, { x: MARGIN + k * (width + 14), y: this.y - h, width: w, height: h })
+        const top = this.y
+        this.y = top - height - 12
+        this.draw(this.broken(words, 8.5, 'plain', width)[0] ?? '', MARGIN + k * (width + 14), { size: 8.5, faint: true })
+        this.y = top
+      })
+      this.y -= height + 24
+    }
+    return this
   }
 
   private broken(text: string, size: number, weight: Weight, room: number): string[] {

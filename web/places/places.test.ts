@@ -98,13 +98,13 @@ describe('rounds of a job', () => {
 
   test('the rule tells what each phase came to', () => {
     const words = (of: Job, drafts = {}) => graduationsOf(of, drafts, units, Date.parse('2026-11-25T05:00:00Z')).map((graduation) => graduation.words)
-    expect(words(jobOf())).toEqual(['Ask what the customer says', 'walk both laps', 'a night, supply off', 'tests at the car', 'after the finding', 'after the decision', 'after the work'])
+    expect(words(jobOf())).toEqual(['Ask what the customer says', 'walk both laps', 'a night, supply off', 'tests at the car', 'after the finding', 'after the decision', 'after the work', 'sensors against the tape', 'after the work', 'the owner’s paper'])
     expect(words(job)[1]).toBe('front left 34 low')
     expect(words(watched())[2]).toBe('2 h to go')
     expect(words(watched({ state: 'walked' }))[2]).toBe('answer ready')
     const draft = walked(freshDraft(jobOf(), 'heights', NOW), 5)
     expect(words(jobOf(), { heights: draft })[1]).toBe('rear right, lap 2 of 2')
-    expect(graduationsOf(watched({ state: 'concluded' }), {}, units, 0).map(({ done }) => done)).toEqual([false, false, true, false, false, false, false])
+    expect(graduationsOf(watched({ state: 'concluded' }), {}, units, 0).map(({ done }) => done)).toEqual([false, false, true, false, false, false, false, false, false, false])
   })
 })
 

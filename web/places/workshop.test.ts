@@ -8,7 +8,8 @@ import { lastLap, nextStop, stopsOf, take } from '../state/walk.ts'
 import { jobOf, LEVEL, roundOf } from '../test/records.ts'
 import { judgedRound } from './job/judged.ts'
 import { knownVehicle } from './job/knownVehicle.ts'
-import { countedMm, meansOf, readingsOf } from './job/rounds.ts'
+import { countedMm, countedReadings } from '@anklet/core/heights'
+import { meansOf } from './job/rounds.ts'
 import { freshDraft } from './job/walk/draftOf.ts'
 import { typedCorners } from './job/walk/seal.ts'
 import { calendarEntry } from './job/watch/calendarEntry.ts'
@@ -32,7 +33,7 @@ describe('readings as they count', () => {
   test('a correction replaces a reading, or leaves it out; what was taken is still there', () => {
     const [first, second, ...rest] = round.readings
     const corrected = { ...round, readings: [{ ...first!, correction: correction(470) }, { ...second!, correction: correction(null) }, ...rest] }
-    expect(readingsOf(corrected)).toEqual({ FL: [470, 480], FR: [480], RL: [480, 480], RR: [480, 480] })
+    expect(countedReadings(corrected)).toEqual({ FL: [470, 480], FR: [480], RL: [480, 480], RR: [480, 480] })
     expect(meansOf(corrected).FL).toBe(475)
     expect([corrected.readings[0]!.heightMm, countedMm(corrected.readings[1]!)]).toEqual([480, null])
   })

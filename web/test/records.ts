@@ -25,6 +25,6 @@ export function jobOf(change: Partial<Job> = {}): Job {
   const vehicleType = structuredClone({ id: 't', version: 1, name: 'Sample', source: 'invented', architecture, geometry: sampleVehicle(), specifications: [], guesses: [] }) as unknown as VehicleType
   return {
     id: 'j', version: 1, vehicleId: 'v', openedAt: '2026-11-24T08:00:00.000Z', openedBy: 'p', closedAt: null, complaint: { where: [], when: [], signs: [], words: '' },
-    vehicle: { id: 'v', version: 1, typeId: 't', plate: 'T 1', vin: '', note: '', lesson: null }, vehicleType, rounds: [], watches: [], arrival: null, notes: [], repairs: [], photos: [], checks: [], evidence: [], conclusions: [], decisions: [], agreements: [], plans: [], work: [], workNow: null, codeReadings: [], codeTexts: [], charges: [], logs: [], ...change,
+    vehicle: { id: 'v', version: 1, typeId: 't', plate: 'T 1', vin: '', note: '', lesson: null }, vehicleType, rounds: [], watches: [], arrival: null, notes: [], repairs: [], photos: [], checks: [], evidence: [], conclusions: [], decisions: [], agreements: [], plans: [], work: [], workNow: null, proof: [], codeReadings: [], codeTexts: [], charges: [], logs: [], ...change,
   }
 }

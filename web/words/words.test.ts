@@ -81,7 +81,7 @@ describe('the size of a leak', () => {
 
 describe('what is due', () => {
   const now = Date.parse('2026-11-24T07:00:00Z')
-  const head = { openedAt: '2026-11-23T16:00:00Z', closedAt: null, complaint: { ...NO_COMPLAINT, words: 'sinks' }, hasHeights: true, work: null }
+  const head = { openedAt: '2026-11-23T16:00:00Z', closedAt: null, complaint: { ...NO_COMPLAINT, words: 'sinks' }, hasHeights: true, work: null, handedOver: false }
   const due = (watch: { state: 'running' | 'walked'; hours: number } | null) => dueWords(nextStep(factsOf({ ...head, watch: watch && { state: watch.state, startedAt: head.openedAt, plannedEndAt: new Date(now + watch.hours * HOUR).toISOString(), finding: null, supplyIsOff: true } }), now), now)
   test('is said with its time', () => {
     expect(due({ state: 'running', hours: 2.5 })).toBe('in 2 h 30')

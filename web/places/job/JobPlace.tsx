@@ -24,10 +24,14 @@ const Checks = lazy(() => import('./checks/Checks.tsx').then((module) => ({ defa
 const Decision = lazy(() => import('./decision/Decision.tsx').then((module) => ({ default: module.Decision })))
 const Work = lazy(() => import('./work/Work.tsx').then((module) => ({ default: module.Work })))
 const Recommission = lazy(() => import('./recommission/Recommission.tsx').then((module) => ({ default: module.Recommission })))
+const Calibrate = lazy(() => import('./calibrate/Calibrate.tsx').then((module) => ({ default: module.Calibrate })))
+const Proof = lazy(() => import('./proof/Proof.tsx').then((module) => ({ default: module.Proof })))
+const Handover = lazy(() => import('./handover/Handover.tsx').then((module) => ({ default: module.Handover })))
 const WorkBar = lazy(() => import('./run/WorkBar.tsx').then((module) => ({ default: module.WorkBar })))
 const Dock = lazy(() => import('./dock/Dock.tsx').then((module) => ({ default: module.Dock })))
 
-const isPhase = (phase: string | undefined): phase is Phase => phase === 'intake' || phase === 'heights' || phase === 'watch' || phase === 'checks' || phase === 'decision' || phase === 'work' || phase === 'recommission'
+const PHASES: ReadonlySet<string> = new Set<Phase>(['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission', 'calibrate', 'proof', 'handover'])
+const isPhase = (phase: string | undefined): phase is Phase => phase !== undefined && PHASES.has(phase)
 
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
@@ -77,6 +81,9 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
           {phase === 'decision' && <Suspense fallback={<p className="sub">…</p>}><Decision key={job.id} job={job} /></Suspense>}
           {phase === 'work' && <Suspense fallback={<p className="sub">…</p>}><Work key={job.id} job={job} /></Suspense>}
           {phase === 'recommission' && <Suspense fallback={<p className="sub">…</p>}><Recommission key={job.id} job={job} /></Suspense>}
+          {phase === 'calibrate' && <Suspense fallback={<p className="sub">…</p>}><Calibrate key={job.id} job={job} /></Suspense>}
+          {phase === 'proof' && <Suspense fallback={<p className="sub">…</p>}><Proof key={job.id} job={job} /></Suspense>}
+          {phase === 'handover' && <Suspense fallback={<p className="sub">…</p>}><Handover job={job} /></Suspense>}
         </div>
       </div>
     </div>

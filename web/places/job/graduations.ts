@@ -12,7 +12,7 @@ import { CORNER_WORDS } from '../../words/corners.ts'
 import { factsOf, STEP_WORDS } from '../../words/steps.ts'
 import { countdownWords } from '../../words/times.ts'
 import { designAt, heightRounds, meansOf } from './rounds.ts'
-import { presentWatch, summaryFacts } from './watchState.ts'
+import { isHandedOver, presentWatch, summaryFacts } from './watchState.ts'
 
 function stopWords({ readings }: Draft): string {
   const stop = nextStop(readings)
@@ -51,6 +51,18 @@ function workWords({ plans, decisions, workNow }: Job): string {
 
 const recommissionWords = ({ workNow }: Job): string => (workNow?.at === 'filling' ? 'let air back in' : workNow?.at === 'proving' || workNow?.at === 'finished' ? 'it stands' : 'after the work')
 
+function calibrateWords({ proof }: Job): string {
+  const taught = proof.findLast(({ content }) => content.kind === 'calibrated')?.content
+  return taught?.kind !== 'calibrated' ? 'sensors against the tape' : taught.taught === 'no' ? 'looked at, not taught' : 'taught'
+}
+
+const proofWords = ({ workNow }: Job): string => (workNow?.at === 'finished' || workNow?.at === 'proving' ? 'show that it counts' : 'after the work')
+
+function handoverWords({ proof }: Job): string {
+  const handed = proof.findLast(({ content }) => content.kind === 'handedOver')?.content
+  return handed?.kind !== 'handedOver' ? 'the owner’s paper' : handed.proved ? 'proved' : 'not proved'
+}
+
 /** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */
 export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>, units: DisplayUnits, nowMs: number): Graduation[] {
   const step = nextStep(factsOf(summaryFacts(job)), nowMs)
@@ -58,11 +70,11 @@ export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['k
   const words: Record<Phase, string> = {
     intake: isComplaint(job.complaint) ? complaintWords(job.complaint) : STEP_WORDS.askComplaint,
     heights: heightsWords(job, drafts.heights, units),
-    checks: checksWords(job), decision: decisionWords(job), work: workWords(job), recommission: recommissionWords(job),
+    checks: checksWords(job), decision: decisionWords(job), work: workWords(job), recommission: recommissionWords(job), calibrate: calibrateWords(job), proof: proofWords(job), handover: handoverWords(job),
     watch: watchWords(job, watch?.state === 'running' ? drafts.morning : drafts.evening, nowMs),
   }
   const done: Record<Phase, boolean> = {
-    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0, work: job.workNow?.at === 'filling' || job.workNow?.at === 'proving' || job.workNow?.at === 'finished', recommission: job.workNow?.at === 'proving' || job.workNow?.at === 'finished',
+    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0, work: job.workNow?.at === 'filling' || job.workNow?.at === 'proving' || job.workNow?.at === 'finished', recommission: job.workNow?.at === 'proving' || job.workNow?.at === 'finished', calibrate: job.proof.some(({ content }) => content.kind === 'calibrated'), proof: isHandedOver(job), handover: isHandedOver(job),
   }
-  return (['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+  return (['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission', 'calibrate', 'proof', 'handover'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
 }

@@ -1,10 +1,9 @@
 import type { Job, Round, Specification } from '@anklet/contract'
 import type { LeftOut, Method, RoundVerdict } from '@anklet/core/heights'
-import { guardMm, judgeRound, leaveDoubtfulOut } from '@anklet/core/heights'
+import { countedReadings, guardMm, judgeRound, leaveDoubtfulOut } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_OF } from '@anklet/core/vehicle'
 import type { StripBand } from '../../parts/Strip.tsx'
-import { readingsOf } from './rounds.ts'
 
 /** A round held against the specification of its level, without the readings that were doubted. */
 export interface JudgedRound { readonly specification: Specification; readonly answer: RoundVerdict; readonly leftOut: readonly LeftOut[] }
@@ -27,6 +26,6 @@ export const bandWhileWalking = (specification: Specification, corner: Corner, r
 export function judgedRound(job: Job, round: Round, repeatabilityMm: number): JudgedRound | null {
   const specification = specificationAt(job, round.levelId, round.method)
   if (!specification) return null
-  const { kept, leftOut } = leaveDoubtfulOut(readingsOf(round), repeatabilityMm)
+  const { kept, leftOut } = leaveDoubtfulOut(countedReadings(round), repeatabilityMm)
   return { specification, answer: judgeRound(kept, specification, repeatabilityMm), leftOut }
 }

@@ -1,18 +1,11 @@
-import type { Job, Reading, Round } from '@anklet/contract'
-import type { Method, Readings } from '@anklet/core/heights'
-import { addPadsBack, isRideHeight, meanHeights } from '@anklet/core/heights'
+import type { Job, Round } from '@anklet/contract'
+import type { Method } from '@anklet/core/heights'
+import { countedReadings, isRideHeight, meanHeights } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
-import { heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
-
-/** What counts of a reading: its newest correction, or what was taken; null: it was left out. */
-export const countedMm = ({ heightMm, correction }: Reading): number | null => (correction ? correction.heightMm : heightMm)
-
-/** A round's readings by corner as they count: corrections in force, an uneven floor taken out. */
-export const readingsOf = (round: Round): Readings =>
-  addPadsBack(perCorner((corner) => round.readings.filter((entry) => entry.corner === corner).flatMap((entry) => countedMm(entry) ?? [])), round.padsMm)
+import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 
 /** Mean height at each corner, mm. */
-export const meansOf = (round: Round): Record<Corner, number> => meanHeights(readingsOf(round))
+export const meansOf = (round: Round): Record<Corner, number> => meanHeights(countedReadings(round))
 
 /** Height each corner is designed to stand at on a level, mm. */
 export const designAt = ({ vehicleType }: Pick<Job, 'vehicleType'>, levelOffsetMm: number): Record<Corner, number> =>

@@ -19,11 +19,17 @@ export function watchRounds(job: Job, watch: Watch | null = presentWatch(job)): 
   return { watch, evening, between, morning: roundById(job, watch.morningRoundId) }
 }
 
+/** Whether the car was handed over after its work was last changed. */
+export function isHandedOver({ proof, work }: Pick<Job, 'proof' | 'work'>): boolean {
+  const handed = proof.findLast(({ content }) => content.kind === 'handedOver')
+  return handed !== undefined && handed.at >= (work.at(-1)?.at ?? '')
+}
+
 /** What the schedule needs of a job that was fetched whole. */
-export function summaryFacts(job: Job): Pick<JobSummary, 'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work'> {
+export function summaryFacts(job: Job): Pick<JobSummary, 'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work' | 'handedOver'> {
   const watch = presentWatch(job)
   return {
-    ...job, work: job.workNow, hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
+    ...job, work: job.workNow, handedOver: isHandedOver(job), hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
     watch: watch && { state: watch.state as NonNullable<JobSummary['watch']>['state'], startedAt: watch.startedAt, plannedEndAt: watch.plannedEndAt, finding: watch.finding, supplyIsOff: supplyIsOff(watch) },
   }
 }

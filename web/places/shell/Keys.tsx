@@ -7,11 +7,11 @@ const Palette = lazy(() => import('./Palette.tsx').then((module) => ({ default: 
 
 const LIST = [
   ['Ctrl K', 'Find anything'],
-  ['f', 'Floor'], ['j', 'All jobs'], ['n', 'New job'], ['v', 'Vehicles'], ['b', 'Bench'], ['d', 'Devices'], ['s', 'Shelf'], ['i  h  w  c  e  o  r', 'Intake, Heights, Watch, Checks, Decision, Work, Recommission of the open job'], ['?', 'This list'],
+  ['f', 'Floor'], ['j', 'All jobs'], ['n', 'New job'], ['v', 'Vehicles'], ['b', 'Bench'], ['d', 'Devices'], ['s', 'Shelf'], ['i  h  w  c  e  o  r  a  p  g', 'Intake, Heights, Watch, Checks, Decision, Work, Recommission, Calibrate, Proof, Handover of the open job'], ['?', 'This list'],
   ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
 ] as const
 const PLACE: Readonly<Record<string, string>> = { f: '/', j: '/jobs', n: '/jobs/new', v: '/vehicles', b: '/bench', d: '/devices', s: '/shelf' }
-const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch', c: 'checks', e: 'decision', o: 'work', r: 'recommission' }
+const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch', c: 'checks', e: 'decision', o: 'work', r: 'recommission', a: 'calibrate', p: 'proof', g: 'handover' }
 
 const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null
 

@@ -1,7 +1,7 @@
+import { countedMm } from '@anklet/core/heights'
 import type { Round, Vehicle } from '@anklet/contract'
 import { roundsTable } from '@anklet/core/exchange'
 import { perCorner } from '@anklet/core/vehicle'
-import { countedMm } from '../job/rounds.ts'
 
 const quoted = (cell: string): string => (/[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)
 

@@ -1,5 +1,5 @@
 import type { Job, Round } from '@anklet/contract'
-import { compareRounds } from '@anklet/core/heights'
+import { countedReadings, compareRounds } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
@@ -8,7 +8,6 @@ import { useId, useState } from 'react'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { compareWords } from '../../../words/compare.ts'
 import { momentWords } from '../../../words/times.ts'
-import { readingsOf } from '../rounds.ts'
 
 interface CompareProps { readonly job: Job; readonly round: Round; readonly units: DisplayUnits; readonly repeatabilityMm: number }
 
@@ -25,7 +24,7 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
   const other = others.find((each) => each.id === chosen)
   if (!other) return <p className="text-ink-2">No other round at this level, measured this way, is on record yet.</p>
   const [first, second] = other.endedAt < round.endedAt ? [other, round] : [round, other]
-  const comparison = compareRounds(completeGeometry(job.vehicleType.geometry), readingsOf(first), readingsOf(second), repeatabilityMm)
+  const comparison = compareRounds(completeGeometry(job.vehicleType.geometry), countedReadings(first), countedReadings(second), repeatabilityMm)
   const now = new Date()
   return (
     <div className="grid gap-3">

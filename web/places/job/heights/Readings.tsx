@@ -1,3 +1,4 @@
+import { countedMm } from '@anklet/core/heights'
 import type { Job, Reading, Round } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
@@ -11,7 +12,6 @@ import { useCommand, usePeople } from '../../../data/queries.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
-import { countedMm } from '../rounds.ts'
 
 interface ReadingsProps { readonly job: Job; readonly round: Round; readonly units: DisplayUnits }
 

@@ -1,5 +1,5 @@
 import type { Job, Round } from '@anklet/contract'
-import { checkRound, leaveDoubtfulOut } from '@anklet/core/heights'
+import { countedReadings, checkRound, leaveDoubtfulOut } from '@anklet/core/heights'
 import { toDisplay } from '@anklet/core/units'
 import { completeGeometry } from '@anklet/core/vehicle'
 import { mapCorners, perCorner } from '@anklet/core/vehicle'
@@ -16,7 +16,7 @@ import { firstLapDone, lastLap, MOST_LAPS, nextStop, take } from '../../../state
 import { CORNER_WORDS } from '../../../words/corners.ts'
 import { METHOD_ORDERS } from '../../../words/methods.ts'
 import { leftOutWords, remarkWords } from '../../../words/remarks.ts'
-import { isRideRound, meansOf, readingsOf } from '../rounds.ts'
+import { isRideRound, meansOf } from '../rounds.ts'
 import { NumberEntry } from './NumberEntry.tsx'
 import { sealDraft } from './seal.ts'
 import { WalkStrip } from './WalkStrip.tsx'
@@ -59,7 +59,7 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
 
   const remarks = useMemo(() => checkRound({
     vehicle: completeGeometry(job.vehicleType.geometry), readings: draft.readings, repeatabilityMm, rideHeights: isRideRound(draft),
-    earlier: against && { meanMm: meansOf(against), count: mapCorners(readingsOf(against), (list) => list.length) },
+    earlier: against && { meanMm: meansOf(against), count: mapCorners(countedReadings(against), (list) => list.length) },
   }).map((remark) => remarkWords(remark, units)), [job, draft.readings, draft, against, units, repeatabilityMm])
   const doubted = leaveDoubtfulOut(perCorner((corner) => draft.readings.filter((taken) => taken.corner === corner).map(({ heightMm }) => heightMm)), repeatabilityMm).leftOut
 

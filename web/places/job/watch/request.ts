@@ -1,10 +1,9 @@
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { LeftOut, Readings } from '@anklet/core/heights'
-import { leaveDoubtfulOut } from '@anklet/core/heights'
+import { countedReadings, leaveDoubtfulOut } from '@anklet/core/heights'
 import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
 import { gasTemperatureSigmaK, modelSigmaMm, priorsFor } from '@anklet/core/leakdown'
 import { knownVehicle } from '../knownVehicle.ts'
-import { readingsOf } from '../rounds.ts'
 
 /** What a watch asks of the arithmetic, why it starts from the weights it does, and which readings it leaves out. */
 export interface WatchQuestion { readonly request: LeakdownRequest; readonly reasons: readonly PriorReason[]; readonly leftOut: readonly LeftOut[] }
@@ -25,7 +24,7 @@ export function questionOf(job: Job, { minutesSinceRun }: Pick<Watch, 'minutesSi
   const sigmas = all.map((round) => gasTemperatureSigmaK({ thermometer: round.thermometer, minutesSinceRun: round === evening ? minutesSinceRun : (minutesSinceRun ?? 0) + hoursAt(round) * 60 }))
   const leftOut: LeftOut[] = []
   const kept = (round: Round): Readings => {
-    const sorted = leaveDoubtfulOut(readingsOf(round), repeatabilityMm)
+    const sorted = leaveDoubtfulOut(countedReadings(round), repeatabilityMm)
     leftOut.push(...sorted.leftOut)
     return sorted.kept
   }

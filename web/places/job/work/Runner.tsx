@@ -1,12 +1,11 @@
 import type { Job } from '@anklet/contract'
+import { jointsOpened } from '@anklet/core/proof'
 import type { RunStep } from '@anklet/core/work'
 import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
-import { sentenceOf } from '../../../data/api.ts'
 import { useDevices } from '../../../data/devices.ts'
-import { useCommand } from '../../../data/queries.ts'
 import { useNow } from '../../../parts/useNow.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
 import { placeWords } from '../../../words/corners.ts'
@@ -21,6 +20,7 @@ import { Hands, TakeOver } from '../run/Hands.tsx'
 import { StepCard } from '../run/StepCard.tsx'
 import type { OnWork } from '../run/useWork.ts'
 
+const Joints = lazy(() => import('../proof/Answers.tsx').then((module) => ({ default: module.Joints })))
 const ChargeForm = lazy(() => import('../checks/ChargeForm.tsx').then((module) => ({ default: module.ChargeForm })))
 
 /** Air goes back in with an assistant of its own. */
@@ -30,12 +30,6 @@ function Neighbour({ at, side, onLook }: { readonly at: RunStep | undefined; rea
   if (!at) return <span />
   const Icon = side === 'before' ? ChevronLeft : ChevronRight
   return <button type="button" className="tap min-w-0 text-[14px] font-normal" onClick={() => onLook(at.step.key)} aria-label={`${side === 'before' ? 'Step before' : 'Step after'}: ${stepWords(at.step.words, at.step.place)}`}>{side === 'before' && <Icon size={18} aria-hidden className="shrink-0" />}<span className="line-clamp-2 text-left">{stepWords(at.step.words, at.step.place)}</span>{side === 'after' && <Icon size={18} aria-hidden className="ml-auto shrink-0" />}</button>
-}
-
-function Shut({ job }: { readonly job: Job }): ReactNode {
-  const close = useCommand('job.close')
-  if (job.closedAt) return null
-  return <><button type="button" className="btn w-fit" disabled={close.isPending} onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Close the job</button>{close.isError && <p className="wrong" role="alert">{sentenceOf(close.error)}</p>}</>
 }
 
 /** Whether proofs are read from a link. */
@@ -81,10 +75,10 @@ export function Runner({ job, work, car }: { readonly job: Job; readonly work: O
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
-        {run.finished && looking === null ? <div className="grid gap-4"><p className="say">Every step is done. It stands on its wheels.</p><Shut job={job} /></div> : at && (
+        {run.finished && looking === null ? <div className="grid gap-4"><p className="say">Every step is done. It stands on its wheels.</p>{!job.closedAt && <Link to={`/jobs/${job.id}/proof`} className="btn btn-go btn-big w-full">On to the proof</Link>}</div> : at && (
           at.state === 'done' || at.state === 'passed' || (at.state === 'held' && at.done) ? <DoneCard at={at} work={work} />
             : isFilling(at) && work.mine ? <div className="grid gap-4"><p className="say">Air goes back in: {stepWords(at.step.words, at.step.place)}</p><Link to={`/jobs/${job.id}/recommission`} className="btn btn-go btn-big w-full">Go on in Recommission</Link></div>
-              : work.mine && !run.paused && !job.closedAt ? <StepCard key={at.step.key} job={job} work={work} step={at.step} car={car}>{at.step.gives.includes('charged') && <Suspense fallback={<p className="sub">…</p>}><ChargeForm job={job} /></Suspense>}</StepCard> : <p className="say">{stepWords(at.step.words, at.step.place)}</p>
+              : work.mine && !run.paused && !job.closedAt ? <StepCard key={at.step.key} job={job} work={work} step={at.step} car={car}>{at.step.gives.includes('tight') && <Suspense><Joints job={job} joints={jointsOpened({ run, book: work.of.book.steps })} /></Suspense>}{at.step.gives.includes('calibrated') && <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>Do it in Calibrate</Link>}{at.step.gives.includes('charged') && <Suspense fallback={<p className="sub">…</p>}><ChargeForm job={job} /></Suspense>}</StepCard> : <p className="say">{stepWords(at.step.words, at.step.place)}</p>
         )}
         <nav aria-label="Steps beside" className="grid grid-cols-2 gap-3"><Neighbour at={run.steps[index - 1]} side="before" onLook={look} /><Neighbour at={run.steps[index + 1]} side="after" onLook={look} /></nav>
         {looking !== null && next && looking !== next.key && <button type="button" className="btn w-fit" onClick={() => setLooking(null)}>Back to what is next</button>}

@@ -1,0 +1,84 @@
+import type { Job, LevelVisit } from '@anklet/contract'
+import { AGREE_MM, crossedAxles, fitVisits, moveInSlotMm, sensorsOf, toType } from '@anklet/core/calibration'
+import type { SensorLine, ToType } from '@anklet/core/calibration'
+import { CHANNEL_LIMITS } from '@anklet/core/guided'
+import type { ProofJob } from '@anklet/core/proof'
+import { levelHeights, teachingVisit, visitsLowered } from '@anklet/core/proof'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { mapCorners } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useUnits } from '../../../data/queries.ts'
+import { readTyped } from '../../../state/typed.ts'
+import { capital, list } from '../../../words/corners.ts'
+import { FAULT_WORDS, sensorWords } from '../../../words/proof.ts'
+
+/** What levels that were visited say of a vehicle's sensors. */
+export interface Readout { readonly lines: readonly SensorLine[]; readonly at: LevelVisit | null; readonly types: readonly ToType[]; readonly crossed: readonly ('front' | 'rear')[]; readonly loweredMm: number | null; readonly faulty: boolean }
+
+export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
+  const { architecture } = job.vehicleType
+  const sensors = sensorsOf(architecture)
+  const of = job as unknown as ProofJob
+  const at = teachingVisit(architecture, visits)
+  const design = mapCorners(levelHeights(of, ''), (mm) => mm)
+  const lines = fitVisits(sensors, visits, design, { leastMm: CHANNEL_LIMITS.height.least, mostMm: CHANNEL_LIMITS.height.most })
+  return { lines, at, types: at ? toType(sensors, at) : [], crossed: crossedAxles(sensors, visits), loweredMm: visitsLowered(of, visits), faulty: lines.some(({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints')) }
+}
+
+const signed = (mm: number, units: DisplayUnits, digits = 0): string => `${mm < 0 ? '−' : '+'}${formatQuantity(Math.abs(mm), 'height', units, digits)}`
+
+function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
+  const units = useUnits()
+  const [ratio, setRatio] = useState('')
+  const typed = Number(ratio.replace(',', '.'))
+  const known = ratio.trim() !== '' && typed > 0 && typed <= 3
+  const off = types.filter(({ typeMm }) => typeMm !== null && Math.abs(typeMm) > AGREE_MM)
+  if (off.length === 0) return null
+  return (
+    <section aria-label="Bodies in slots" className="grid gap-2">
+      <h2>The sensors here sit in slots</h2>
+      <p className="sub">First the mark or pin hole into line, the axle at its specified distance on a checked block, both sides equal; what is left then is moved.</p>
+      <div className="max-w-[320px]"><label className="label" htmlFor="arm-ratio">Sensor’s way for a mm of the car, from the maker’s sheet</label><input id="arm-ratio" className="field num" inputMode="decimal" maxLength={6} value={ratio} onChange={(event) => setRatio(event.target.value)} /></div>
+      {ratio.trim() !== '' && !known && <p className="wrong" role="alert">A ratio between 0 and 3, such as 0.3.</p>}
+      {known && <ul className="grid gap-1">{off.map(({ sensor, measuredMm, reportedMm }) => { const mm = moveInSlotMm(measuredMm, reportedMm!, typed); return <li key={sensor.id}>{capital(sensorWords(sensor.id))}: {formatQuantity(Math.abs(mm), 'height', units, 1)} {UNIT_LABEL[units.length]}, the way that makes it report {mm > 0 ? 'higher' : 'lower'}.</li> })}</ul>}
+    </section>
+  )
+}
+
+/** Each sensor's line through the levels, what is wrong with it, and what to type into the module. */
+export function Sensors({ job, readout }: { readonly job: Job; readonly readout: Readout }): ReactNode {
+  const units = useUnits()
+  const { lines, types, crossed, loweredMm, at } = readout
+  const unit = UNIT_LABEL[units.length]
+  return (
+    <div className="grid gap-4">
+      {loweredMm !== null && <p className="hint">Low all round by {formatQuantity(loweredMm, 'height', units)} {unit}, evenly, and the sensors agree with the tape: lowered on purpose. That is written down and told to the owner; it is not calibrated away, and it wears the bellows out early.</p>}
+      {crossed.map((axle) => <p key={axle} className="hint">The {axle} sensors fit the tape of the other side better: left and right look swapped. Tell one corner at a time before anything is taught.</p>)}
+      <table className="table">
+        <thead><tr><th scope="col">Sensor</th><th scope="col" className="n">tape, {unit}</th><th scope="col" className="n">reports</th><th scope="col" className="n">to type</th><th scope="col" className="n">mm for a mm</th><th scope="col" className="n">rising to falling</th></tr></thead>
+        <tbody>{lines.map(({ sensor, fit }, i) => { const type = types[i]; return (
+          <tr key={sensor.id} data-sensor={sensor.id}>
+            <td>{sensor.id}</td>
+            <td className="n num">{type ? formatQuantity(type.measuredMm, 'height', units) : '–'}</td><td className="n num">{type?.reportedMm == null ? '–' : formatQuantity(type.reportedMm, 'height', units)}</td>
+            <td className="n num font-bold">{type?.typeMm == null ? '–' : signed(type.typeMm, units)}</td>
+            <td className="n num">{fit?.slopeMmPerRaw == null ? '–' : fit.slopeMmPerRaw.toFixed(2)}</td><td className="n num">{fit?.hysteresisMm == null ? '–' : formatQuantity(fit.hysteresisMm, 'height', units, 1)}</td>
+          </tr>
+        ) })}</tbody>
+      </table>
+      <ul className="grid gap-1">{lines.flatMap(({ sensor, fit }) => {
+        const faults = fit === null ? ['reports nothing it believes: look at plug, supply and link first'] : fit.faults.map((fault) => FAULT_WORDS[fault])
+        return faults.length === 0 ? [] : [<li key={sensor.id} className={fit?.faults.every((fault) => fault === 'tooFewPoints') ? 'text-ink-2' : 'font-semibold text-rust'}>{capital(sensorWords(sensor.id))} {list(faults)}.</li>]
+      })}</ul>
+      {types.filter(({ halfDifferenceMm }) => halfDifferenceMm !== null && Math.abs(halfDifferenceMm) >= 2).map(({ sensor, halfDifferenceMm }) => <p key={sensor.id} className="hint">The {sensorWords(sensor.id)} sees the mean of both sides. Left stands {formatQuantity(2 * Math.abs(halfDifferenceMm!), 'height', units)} {unit} {halfDifferenceMm! > 0 ? 'higher' : 'lower'}: no calibration takes that out. Look for a mechanical cause: link, spring, bent arm, floor.</p>)}
+      {at && job.vehicleType.architecture.sensorMount === 'adjustable' && <Slots types={types} />}
+    </div>
+  )
+}
+
+/** Heights typed in the shop's unit, mm; null where one is missing or none. */
+export function typedHeights(values: Readonly<Record<string, string>>, units: DisplayUnits): Record<'FL' | 'FR' | 'RL' | 'RR', number | null> {
+  const at = (corner: string): number | null => { const typed = values[corner] ?? ''; if (typed.trim() === '') return null; const read = readTyped(typed, 'height', units); return read.ok ? read.value : Number.NaN }
+  return { FL: at('FL'), FR: at('FR'), RL: at('RL'), RR: at('RR') }
+}

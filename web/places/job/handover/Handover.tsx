@@ -1,0 +1,116 @@
+import type { Job, Shop } from '@anklet/contract'
+import { isProved } from '@anklet/core/proof'
+import { FileDown, FileJson, Printer } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { sentenceOf } from '../../../data/api.ts'
+import { useCommand, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
+import { saveFile } from '../../../parts/saveFile.ts'
+import { useSession } from '../../../state/session.ts'
+import { momentWords } from '../../../words/times.ts'
+import { proofHeadline } from '../../../words/proof.ts'
+import { useProof } from '../proof/useProof.ts'
+import { isHandedOver } from '../watchState.ts'
+import { PaperView } from './PaperView.tsx'
+import type { OwnerPaper, Written } from './paper.ts'
+import { handedOver, ownerPaper } from './paper.ts'
+
+const MOST_PHOTOS = 4
+const EMPTY: Written = { watchFor: '', notDone: '', conditions: '', withTorques: false, photoIds: [], reason: '' }
+
+// What was declined is what was not done.
+const declined = ({ proof }: Job): string => proof.flatMap(({ content }) => (content.kind === 'shown' && content.outcome === 'declined' && content.item === 'alignment' ? [`Alignment. ${content.words}`] : [])).at(-1) ?? ''
+
+function Area({ id, label, value, onType }: { readonly id: string; readonly label: string; readonly value: string; onType(words: string): void }): ReactNode {
+  return <div><label className="label" htmlFor={id}>{label}</label><textarea id={id} rows={2} className="field h-auto py-2" maxLength={2000} value={value} onChange={(event) => onType(event.target.value)} /></div>
+}
+
+function PhotoChoice({ job, chosen, onChoose }: { readonly job: Job; readonly chosen: readonly string[]; onChoose(ids: readonly string[]): void }): ReactNode {
+  if (job.photos.length === 0) return null
+  return (
+    <fieldset><legend className="label">Photos on the paper, {MOST_PHOTOS} at most</legend>
+      <div className="flex flex-wrap gap-2">{job.photos.map(({ id, caption }) => { const on = chosen.includes(id); return <button key={id} type="button" aria-pressed={on} disabled={!on && chosen.length >= MOST_PHOTOS} className={`overflow-hidden rounded-md border-2 ${on ? 'border-ink' : 'border-edge'} disabled:opacity-40`} onClick={() => onChoose(on ? chosen.filter((each) => each !== id) : [...chosen, id])}><img src={`/api/photos/${id}/small`} loading="lazy" decoding="async" alt={caption || 'Photo without words'} className="h-[64px] w-[84px] object-cover" /></button> })}</div>
+    </fieldset>
+  )
+}
+
+function Files({ job, of, shop, work }: { readonly job: Job; readonly of: OwnerPaper; readonly shop: Shop; readonly work: NonNullable<ReturnType<typeof useProof>>['work'] | null }): ReactNode {
+  const units = useUnits()
+  const nameOf = usePersonName()
+  const [busy, setBusy] = useState(false)
+  const [wrong, setWrong] = useState('')
+  const name = job.vehicle.plate.replaceAll(/[^A-Za-z0-9]+/g, '-')
+  const save = (kind: 'owner' | 'technical') => async (): Promise<void> => {
+    setBusy(true)
+    setWrong('')
+    try {
+      const { ownerBytes, technicalBytes } = await import('./papersPdf.ts')
+      const bytes = kind === 'owner' ? await ownerBytes(of, job, units) : await technicalBytes(of, job, work, units, nameOf)
+      saveFile(`${name}-${kind === 'owner' ? 'handover' : 'record'}.pdf`, 'application/pdf', bytes as Uint8Array<ArrayBuffer>)
+    } catch {
+      setWrong('The paper could not be made. Look whether the server can be reached, and try again.')
+    }
+    setBusy(false)
+  }
+  const bundle = (): void => saveFile(`${name}-job.json`, 'application/json', JSON.stringify({ format: 'anklet-job', formatVersion: 1, exportedAt: new Date().toISOString(), shop: shop.name, job }, null, 1))
+  return (
+    <section aria-label="Papers" className="no-print grid gap-2">
+      <h2>Papers</h2>
+      <button type="button" className="btn" disabled={busy} onClick={() => void save('owner')()}><FileDown size={18} aria-hidden />For the owner, PDF</button>
+      <button type="button" className="btn" onClick={() => window.print()}><Printer size={18} aria-hidden />Print it</button>
+      <button type="button" className="btn" disabled={busy} onClick={() => void save('technical')()}><FileDown size={18} aria-hidden />For the file, PDF</button>
+      <button type="button" className="btn" onClick={bundle}><FileJson size={18} aria-hidden />The whole job, JSON</button>
+      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+    </section>
+  )
+}
+
+function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): ReactNode {
+  const proof = useProof(job)
+  const units = useUnits()
+  const nameOf = usePersonName()
+  const me = useSession((session) => session.personId)
+  const { repeatabilityMm } = useRepeatability()
+  const last = handedOver(job)
+  const done = isHandedOver(job) ? last : null
+  const [draft, setDraft] = useState<Written>(() => (last ? last.content : { ...EMPTY, notDone: declined(job), photoIds: [] }))
+  const record = useCommand('proof.record')
+  const close = useCommand('job.close')
+  const items = proof?.items ?? []
+  const proved = proof !== null && isProved(items)
+  const written = done ? done.content : draft
+  const of = ownerPaper({ job, shop, work: proof?.work ?? null, items, repeatabilityMm, written, at: done?.at ?? new Date().toISOString(), by: nameOf(done?.person ?? me ?? '') })
+  const change = (next: Partial<Written>): void => setDraft((before) => ({ ...before, ...next }))
+  const hand = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'handedOver', proved, reason: proved ? '' : draft.reason.trim(), missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id), watchFor: draft.watchFor.trim(), notDone: draft.notDone.trim(), conditions: draft.conditions.trim(), withTorques: draft.withTorques, photoIds: [...draft.photoIds] } } })
+  const photos = written.photoIds.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{written.photoIds.map((id) => <li key={id}><img src={`/api/photos/${id}`} alt={job.photos.find((photo) => photo.id === id)?.caption ?? ''} className="max-h-[220px] rounded-md object-contain" /></li>)}</ul></section>
+  return (
+    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
+      <div className="min-w-0"><PaperView of={of} units={units} photos={photos} /></div>
+      <aside className="grid min-w-0 content-start gap-4">
+        {done ? <p className="say-small">Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)}, {done.content.proved ? 'proved' : 'not proved'}.</p> : !job.closedAt && (
+          <section aria-label="For the paper" className="no-print grid gap-3">
+            <p className="say-small">{proof ? proofHeadline(items) : 'Nothing was repaired: this paper says what was found.'} {proof && !proved && <Link className="underline" to={`/jobs/${job.id}/proof`}>Show the rest first</Link>}</p>
+            <Area id="watch-for" label="What to watch, one thing a line" value={draft.watchFor} onType={(watchFor) => change({ watchFor })} />
+            <Area id="not-done" label="What was not done, and why" value={draft.notDone} onType={(notDone) => change({ notDone })} />
+            <Area id="conditions" label="Conditions of the parts (warranty), as their maker states them" value={draft.conditions} onType={(conditions) => change({ conditions })} />
+            {proof && <label className="flex min-h-[44px] items-center gap-3"><input type="checkbox" className="h-6 w-6" checked={draft.withTorques} onChange={(event) => change({ withTorques: event.target.checked })} />With the torques</label>}
+            <PhotoChoice job={job} chosen={draft.photoIds} onChoose={(photoIds) => change({ photoIds })} />
+            {!proved && <Area id="reason" label={proof ? 'It goes although not all is shown, because' : 'Why it goes as it is'} value={draft.reason} onType={(reason) => change({ reason })} />}
+            <button type="button" className="btn btn-go btn-big" disabled={record.isPending} onClick={hand}>{proved ? 'Hand it over, proved' : 'Hand it over, not proved'}</button>
+            {record.isError && <p className="wrong" role="alert">{sentenceOf(record.error)}</p>}
+          </section>
+        )}
+        <Files job={job} of={of} shop={shop} work={proof?.work ?? null} />
+        {done && !job.closedAt && <button type="button" className="btn btn-go btn-big no-print" disabled={close.isPending} onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Close the job</button>}
+        {close.isError && <p className="wrong" role="alert">{sentenceOf(close.error)}</p>}
+      </aside>
+    </div>
+  )
+}
+
+/** The owner's paper, made of the record; the same as PDF, print and file, and the car handed over. */
+export function Handover({ job }: { readonly job: Job }): ReactNode {
+  const shop = useShop().data
+  return shop ? <HandOver key={`${job.id} ${job.proof.length}`} job={job} shop={shop} /> : <p className="sub">…</p>
+}

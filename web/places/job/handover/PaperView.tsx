@@ -1,0 +1,41 @@
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { perCorner } from '@anklet/core/vehicle'
+import { format } from 'date-fns'
+import type { ReactNode } from 'react'
+import { Strip } from '../../../parts/Strip.tsx'
+import type { OwnerPaper } from './paper.ts'
+
+function Part({ title, lines }: { readonly title: string; readonly lines: readonly string[] }): ReactNode {
+  return lines.length > 0 && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">{title}</h3>{lines.map((line) => <p key={line}>{line}</p>)}</section>
+}
+
+const typed = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
+
+/** The owner's paper as it will be read; printed as it stands. */
+export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; readonly units: DisplayUnits; readonly photos: ReactNode }): ReactNode {
+  const { before, after } = of
+  const told = (at: { readonly at: string; readonly temperatureC: number }): string => `${format(new Date(at.at), 'd MMM yyyy, HH:mm')}, ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
+  const column = (corner: 'FL' | 'FR' | 'RL' | 'RR') => ({
+    designMm: null, ...((after ?? before)?.band ? { band: (after ?? before)!.band![corner] } : {}),
+    marks: [...(before ? [{ mm: before.meanMm[corner], kind: after ? 'earlier' as const : 'now' as const, label: formatQuantity(before.meanMm[corner], 'height', units) }] : []), ...(after ? [{ mm: after.meanMm[corner], kind: 'now' as const, label: formatQuantity(after.meanMm[corner], 'height', units), ...(after.verdict ? { verdict: after.verdict[corner], under: after.verdict[corner] } : {}) }] : [])],
+  })
+  return (
+    <article aria-label="The owner’s paper" className="sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:border-0 print:p-0">
+      <header><p className="font-semibold">{of.shop}</p><h2 className="say">Your car, handed over</h2><p>{of.plate}, {of.car}</p><p className="text-ink-2">{format(new Date(of.at), 'd MMMM yyyy')}, {of.by}</p></header>
+      <Part title="You said" lines={[of.complaint]} />
+      <Part title="We found" lines={[of.found]} />
+      {(before || after) && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">How it stood</h3><p className="mb-2 text-[14px] text-ink-2">{before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''} {after ? `After, dark: ${told(after)}.` : ''}</p><Strip corners={perCorner(column)} joins={{ front: null, right: null, rear: null, left: null }} units={units} heightPx={190} label="Heights before and after" /></section>}
+      <Part title="Done" lines={of.done.length > 0 ? of.done : ['Nothing was repaired.']} />
+      <Part title="Shown" lines={of.shown} />
+      <Part title="Not shown" lines={[...of.missing, ...(of.written.reason ? [`It was handed over all the same: ${of.written.reason}`] : [])]} />
+      <Part title="Not done" lines={typed(of.written.notDone)} />
+      <Part title="What to watch" lines={typed(of.written.watchFor)} />
+      <Part title="Come back" lines={of.again ? [`To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`] : []} />
+      <Part title="Conditions of the parts" lines={typed(of.written.conditions)} />
+      <Part title="To know" lines={of.cautions} />
+      {of.torques.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3><table className="table"><tbody>{of.torques.map(({ words, set }) => <tr key={words}><td>{words}</td><td className="n num whitespace-nowrap">{set}</td></tr>)}</tbody></table></section>}
+      {photos}
+    </article>
+  )
+}

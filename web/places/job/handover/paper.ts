@@ -1,0 +1,100 @@
+import type { Job, ProofRecord, Round, Shop } from '@anklet/contract'
+import type { ProofItem } from '@anklet/core/proof'
+import { backOnWheelsMs } from '@anklet/core/proof'
+import type { PerCorner } from '@anklet/core/vehicle'
+import { mapCorners } from '@anklet/core/vehicle'
+import type { Verdict } from '@anklet/core/heights'
+import type { StripBand } from '../../../parts/Strip.tsx'
+import { complaintWords } from '../../../words/complaint.ts'
+import { capital, cornersInWords } from '../../../words/corners.ts'
+import { stepWords } from '../../../words/plan.ts'
+import { ITEM_WORDS, itemSentence } from '../../../words/proof.ts'
+import { PART_WORDS } from '../../../words/repairs.ts'
+import { bandOf, judgedRound } from '../judged.ts'
+import { heightRounds, isRideRound, meansOf } from '../rounds.ts'
+import type { OnWork } from '../run/useWork.ts'
+
+/** How a car stood, corner by corner, mm. */
+export interface Stood { readonly at: string; readonly temperatureC: number; readonly meanMm: PerCorner<number>; readonly verdict: PerCorner<Verdict> | null; readonly band: PerCorner<StripBand> | null }
+/** What a person writes for the owner. */
+export interface Written { readonly watchFor: string; readonly notDone: string; readonly conditions: string; readonly withTorques: boolean; readonly photoIds: readonly string[]; readonly reason: string }
+
+/** All that stands on the owner's paper, in its order. */
+export interface OwnerPaper {
+  readonly shop: string
+  readonly plate: string
+  readonly car: string
+  readonly at: string
+  readonly by: string
+  readonly complaint: string
+  readonly found: string
+  readonly before: Stood | null
+  readonly after: Stood | null
+  readonly done: readonly string[]
+  readonly torques: readonly { readonly words: string; readonly set: string }[]
+  /** What was not shown, openly; empty: it is proved. */
+  readonly missing: readonly string[]
+  readonly shown: readonly string[]
+  readonly again: string | null
+  readonly cautions: readonly string[]
+  readonly written: Written
+}
+
+function stood(job: Job, round: Round | undefined, repeatabilityMm: number): Stood | null {
+  if (!round) return null
+  const judged = judgedRound(job, round, repeatabilityMm)
+  return { at: round.endedAt, temperatureC: round.temperatureC, meanMm: meansOf(round), verdict: judged && mapCorners(judged.answer.corners, ({ verdict }) => verdict), band: judged && mapCorners(judged.answer.corners, ({ guardMm }, corner) => bandOf(judged.specification, corner, guardMm)) }
+}
+
+/** Jobs of the plan and parts of the record, as the owner is told them. */
+function doneWords(job: Job, work: OnWork | null, finished: boolean): readonly string[] {
+  const jobs = work?.run.begun ? job.plans.at(-1)?.jobs ?? [] : []
+  const names = new Map(work?.of.book.jobs.map(({ id, words }) => [id, words]))
+  const planned = jobs.map(({ job: id, corners = [] }) => `${capital(names.get(id) ?? id)}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}: ${finished ? 'new' : 'begun, not finished'}`)
+  const mended = work?.run.begun ? [] : job.repairs.map(({ part, corners, words }) => `${capital(PART_WORDS[part])}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}${words ? `: ${words}` : ''}`)
+  return [...planned, ...mended, ...(job.proof.some(({ content }) => content.kind === 'calibrated' && content.taught !== 'no') ? ['Height sensors taught anew and checked against the tape'] : [])]
+}
+
+function torqueRows(work: OnWork | null): OwnerPaper['torques'] {
+  return work?.run.steps.flatMap(({ step, done }) => (done?.content.torque ? [{ words: stepWords(step.words, step.place), set: `${done.content.torque.nm} N.m` }] : [])) ?? []
+}
+
+/** What an owner of such a car should know, whatever was done to it. */
+function cautionsOf({ vehicleType: { architecture } }: Job): readonly string[] {
+  const air = architecture.air.front !== 'none' || architecture.air.rear !== 'none'
+  return air ? [
+    'Towing or loading onto a trailer: a car that stands low needs long ramps. Say so to whoever collects it.',
+    ...(architecture.liftingMode === 'none' ? [] : ['Before the car is raised on a jack or lift, switch its lifting mode on, and off again afterwards.']),
+    'Loads: keep to what the maker allows. Levelling hides an overload; tyres and brakes do not.',
+    'If it goes down, a message stays or the pump runs often, do not drive on for long: a pump that works against a leak wears out.',
+  ] : ['The car stands on coils: it does not level itself any more. Loads within what the maker allows, headlamps set for the load.']
+}
+
+interface PaperFrom { readonly job: Job; readonly shop: Shop; readonly work: OnWork | null; readonly items: readonly ProofItem[]; readonly repeatabilityMm: number; readonly written: Written; readonly at: string; readonly by: string }
+
+/** The owner's paper out of the job's record. */
+export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, at, by }: PaperFrom): OwnerPaper {
+  const rounds = heightRounds(job).filter(isRideRound)
+  const back = work ? backOnWheelsMs(work.run) : null
+  const after = back === null ? undefined : rounds.find(({ endedAt }) => Date.parse(endedAt) >= back)
+  const before = rounds.findLast(({ id }) => id !== after?.id)
+  const finding = job.watches.findLast(({ finding: found }) => found !== null)?.finding
+  const planned = job.proof.findLast(({ content }) => content.kind === 'return')?.content
+  const told = job.conclusions.at(-1)?.sentence ?? finding?.sentence
+  return {
+    shop: shop.name, plate: job.vehicle.plate, car: `${job.vehicleType.name}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`, at, by,
+    complaint: job.complaint.words || complaintWords(job.complaint),
+    found: told ?? 'No single fault was written down.',
+    before: stood(job, before, repeatabilityMm), after: stood(job, after, repeatabilityMm),
+    done: doneWords(job, work, back !== null), torques: written.withTorques ? torqueRows(work) : [],
+    missing: items.filter(({ state }) => state !== 'shown').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    shown: items.filter(({ state, id }) => state === 'shown' && id !== 'temporary').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    again: planned?.kind === 'return' ? planned.dueAt : null, cautions: cautionsOf(job), written,
+  }
+}
+
+/** How the car was handed over last. */
+export const handedOver = ({ proof }: Job): (ProofRecord & { readonly content: Extract<ProofRecord['content'], { kind: 'handedOver' }> }) | null => {
+  const entry = proof.findLast(({ content }) => content.kind === 'handedOver')
+  return entry?.content.kind === 'handedOver' ? { ...entry, content: entry.content } : null
+}

@@ -1,0 +1,15 @@
+import type { Job } from '@anklet/contract'
+import type { ProofItem, ProofJob } from '@anklet/core/proof'
+import { proofFacts, proofOf } from '@anklet/core/proof'
+import { useMemo } from 'react'
+import { useRepeatability } from '../../../data/queries.ts'
+import type { OnWork } from '../run/useWork.ts'
+import { useWork } from '../run/useWork.ts'
+
+/** What shows that the repair on a job counts, as this device knows it; null: nothing is planned or begun. */
+export function useProof(job: Job): { readonly work: OnWork; readonly items: readonly ProofItem[] } | null {
+  const work = useWork(job)
+  const { repeatabilityMm } = useRepeatability()
+  const items = useMemo(() => (work?.run.begun ? proofOf(proofFacts(job as unknown as ProofJob, work.of, work.run, repeatabilityMm)) : null), [job, work?.of, work?.run, repeatabilityMm])
+  return work && items ? { work, items } : null
+}
