@@ -151,13 +151,13 @@ export const JobSummaryRecord = closed({
 export type JobSummary = Static<typeof JobSummaryRecord>
 
 /** A round in a car's history: its means as they count, corrections in force. Ride heights only. */
-export const HistoryRecord = closed({ id: uuid, jobId: uuid, purpose: RoundRecord.properties.purpose, levelId: words(24), levelOffsetMm, temperatureC, endedAt: instant, meanMm: perCorner(Type.Number({ description: 'Mean height, mm' })) })
+export const HistoryRecord = closed({ id: uuid, jobId: uuid, purpose: RoundRecord.properties.purpose, load: LoadState, levelId: words(24), levelOffsetMm, temperatureC, endedAt: instant, meanMm: perCorner(Type.Number({ description: 'Mean height, mm' })) })
 export type HistoryRound = Static<typeof HistoryRecord>
 
 /** Every round of a car with every reading. */
 export const VehicleRoundsRecord = Type.Array(RoundRecord)
 
-export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), codeReadings: Type.Array(CodeReadingRecord), codeTexts: Type.Array(CodeTextRecord), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
+export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), codeReadings: Type.Array(CodeReadingRecord), codeTexts: Type.Array(CodeTextRecord), proof: Type.Array(ProofRecord, { description: 'Calibrations, returns and handovers, oldest first' }), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
 
 /** How jobs may be listed. */

@@ -44,11 +44,16 @@ export class StandIn {
   }
 
   /** What a gauge at a corner, or at the gallery, shows, bar. */
-  private async bar(corner: string | null): Promise<number> {
-    const stream = await fetch(`${this.address}/api/devices/stream?ids=${this.id},stand-in-pressure-gauge`)
+  private bar(corner: string | null): Promise<number> { return this.pressed('pressureGauge', 'stand-in-pressure-gauge', corner) }
+
+  /** What a tape at a corner shows, mm. */
+  tape(corner: string): Promise<number> { return this.pressed('heightGauge', 'stand-in-height-gauge', corner) }
+
+  private async pressed(gauge: string, id: string, corner: string | null): Promise<number> {
+    const stream = await fetch(`${this.address}/api/devices/stream?ids=${this.id},${id}`)
     const reader = stream.body!.getReader()
     const decoder = new TextDecoder()
-    await this.post('stand-in', { press: { gauge: 'pressureGauge', corner } })
+    await this.post('stand-in', { press: { gauge, corner } })
     for (let text = ''; ;) {
       const { value, done } = await reader.read()
       if (done) throw new Error('The stream ended.')

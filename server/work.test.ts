@@ -1,11 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { CommandPayload, Job, JobSummary, Person, ShopBundle, WorkRecord } from '@anklet/contract'
-import type { PlanStep } from '@anklet/core/procedure'
-import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import { toShow } from '@anklet/core/work'
+import { USUAL_WAY } from '@anklet/core/procedure'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { architecture, openTestJob } from './test/records.ts'
+import { OnTheJob } from './test/onTheJob.ts'
+import { openTestJob } from './test/records.ts'
 
 type Content = WorkRecord['content']
 type Done = Extract<Content, { kind: 'done' }>
@@ -18,52 +17,16 @@ afterAll(async () => { await bench.end() })
 const id = () => crypto.randomUUID()
 const SAMPLE_JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3, 4, 5, 6, 7, 8, 9]).toString('base64')
 
-/** A job with its plan, and somebody at it. */
-class OnTheJob {
-  private constructor(readonly jobId: string, readonly typeId: string, private readonly steps: readonly PlanStep[]) {}
-
-  static async with(jobs: CommandPayload<'plan.make'>['jobs'], join = true): Promise<OnTheJob> {
-    const { jobId, typeId } = await openTestJob(bench)
-    await bench.send('plan.make', { planId: id(), jobId, jobs, support: 'twoPost', way: USUAL_WAY, alone: true, flat: [], order: [] }).expect(200)
-    const made = composePlan(SHIPPED_PROCEDURES, { architecture, jobs, support: 'twoPost', way: USUAL_WAY })
-    const at = new OnTheJob(jobId, typeId, made.ok ? made.value.steps : [])
-    if (join) await at.enter({ kind: 'joined', seen: [] })
-    return at
-  }
-
-  async post(content: Content, person = bench.person, entryId = id()): Promise<{ status: number; body: { code?: string; detail?: string; path?: string } }> {
-    const { status, body } = await bench.send('work.record', { entryId, jobId: this.jobId, content }, { person })
-    return { status, body: body as { code?: string; detail?: string; path?: string } }
-  }
-
-  async enter(content: Content, person = bench.person): Promise<void> {
-    const { status, body } = await this.post(content, person)
-    expect([status, body.detail]).toEqual([200, undefined])
-  }
-
-  done(key: string, change: Partial<Done> = {}): Done {
-    const step = this.steps.find((each) => each.key === key)!
-    const shown = toShow(SHIPPED_PROCEDURES.steps.find((each) => each.id === step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: PROOFS[condition][0]!, by: 'person' as const, barG: null }))
-    return { kind: 'done', key, step: step.step, place: step.place, shown, torque: step.torque ? { nm: 60, source: 'Sheet 3' } : null, photoIds: [], note: '', second: step.second ? 'alone' : null, deviation: step.photo ? { kind: 'noPhoto', reason: 'No camera in the test' } : null, ...change }
-  }
-
-  async until(key: string): Promise<void> {
-    for (const step of this.steps) { if (step.key === key) return; await this.enter(this.done(step.key)) }
-  }
-
-  async job(): Promise<Job> { return (await bench.get(`/api/jobs/${this.jobId}`).expect(200)).body as Job }
-}
-
 describe('the record of the work', () => {
   test('nothing is recorded without a plan, or by somebody who is not at it', async () => {
     const { jobId } = await openTestJob(bench)
     expect((await bench.send('work.record', { entryId: id(), jobId, content: { kind: 'joined', seen: [] } }).expect(422)).body).toMatchObject({ code: 'planMissing' })
-    const at = await OnTheJob.with([{ job: 'pump' }], false)
+    const at = await OnTheJob.with(bench, [{ job: 'pump' }], false)
     expect(await at.post(at.done('measureBefore'))).toMatchObject({ status: 422, body: { code: 'workStops', detail: 'Take the work over first: somebody else has it.' } })
   })
 
   test('steps in their order, each once; what is left out or too early is refused with the reason and the field', async () => {
-    const at = await OnTheJob.with([{ job: 'pump' }])
+    const at = await OnTheJob.with(bench, [{ job: 'pump' }])
     expect(await at.post(at.done('pullFuse'))).toMatchObject({ status: 422, body: { code: 'workNotYet', path: '/payload/content/key', detail: expect.stringMatching(/^Not yet: first “/) as string } })
     await at.enter(at.done('measureBefore'))
     expect(await at.post(at.done('measureBefore'))).toMatchObject({ status: 409, body: { code: 'stepDone', detail: 'T. Tester has confirmed this already.' } })
@@ -72,7 +35,7 @@ describe('the record of the work', () => {
   })
 
   test('a pump’s day at the car, to the end: the summary follows, and the floor is told what turned false', async () => {
-    const at = await OnTheJob.with([{ job: 'pump' }])
+    const at = await OnTheJob.with(bench, [{ job: 'pump' }])
     expect((await at.job()).workNow).toMatchObject({ at: 'taking', done: 0, temporary: 0 })
     await at.until('openPump')
     expect(await at.post(at.done('openPump', { torque: { nm: 5, source: null } }))).toMatchObject({ body: { detail: 'Nothing is torqued in this step.', path: '/payload/content/torque' } })
@@ -86,7 +49,7 @@ describe('the record of the work', () => {
   })
 
   test('torques: the sheet’s range, another unit’s slip, none on the sheet without a source; a lead agrees, and nobody to himself', async () => {
-    const at = await OnTheJob.with([{ job: 'spring', corners: ['RL'] }])
+    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
     await bench.send('torque.save', { torqueId: id(), typeId: at.typeId, fastener: 'springBolt', minNm: 50, maxNm: 60, thenDegrees: null, source: 'Sheet 1', date: '2026-11-01' }).expect(200)
     await at.until('springIn.RL')
     const set = (nm: number, change: Partial<Done> = {}) => at.post(at.done('springIn.RL', { torque: { nm, source: null }, ...change }))
@@ -107,7 +70,7 @@ describe('the record of the work', () => {
   })
 
   test('a photo of another job is none of this step; a photo has a small one for lists', async () => {
-    const [at, other] = [await OnTheJob.with([{ job: 'spring', corners: ['RL'] }]), await openTestJob(bench)]
+    const [at, other] = [await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }]), await openTestJob(bench)]
     await at.until('photograph.RL')
     const [mine, theirs] = [id(), id()]
     await bench.send('photo.add', { photoId: theirs, jobId: other.jobId, caption: '', picture: SAMPLE_JPEG }).expect(200)
@@ -121,7 +84,7 @@ describe('the record of the work', () => {
   })
 
   test('handed over, taken by whoever has seen what was left changed; a bundle carries all of it to another shop', async () => {
-    const at = await OnTheJob.with([{ job: 'pump' }])
+    const at = await OnTheJob.with(bench, [{ job: 'pump' }])
     await at.until('provePlant')
     await at.enter({ kind: 'handed', to: mate, words: 'Pump next' })
     expect(await at.post({ kind: 'joined', seen: [] }, mate)).toMatchObject({ body: { detail: expect.stringMatching(/^Look at what was left changed first: .*supply/) as string } })
@@ -137,7 +100,7 @@ describe('the record of the work', () => {
   })
 
   test('a plan made anew under way keeps what is done and undoes what was left; one that cannot be finished is refused', async () => {
-    const at = await OnTheJob.with([{ job: 'spring', corners: ['RL'] }])
+    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
     await at.until('springOut.RL')
     const make = (jobs: CommandPayload<'plan.make'>['jobs'], change: Partial<CommandPayload<'plan.make'>> = {}) => bench.send('plan.make', { planId: id(), jobId: at.jobId, jobs, support: 'twoPost', way: USUAL_WAY, alone: true, flat: [], order: [], ...change }, { at: '2026-11-25T08:00:00Z' })
     expect((await make([{ job: 'spring', corners: ['RL', 'RR'] }]).expect(422)).body).toMatchObject({ code: 'planImpossible', detail: expect.stringMatching(/^As the car stands now this plan cannot be finished\. Not yet/) as string })
@@ -149,7 +112,7 @@ describe('the record of the work', () => {
   })
 
   test('orders to the module pass the same gates as the work', async () => {
-    const at = await OnTheJob.with([{ job: 'spring', corners: ['RL'] }])
+    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
     await at.until('springClips.RL')
     const devices = (await bench.get('/api/devices').expect(200)).body as { identity: { id: string; kind: string; vehicleTypeId: string | null } }[]
     const device = devices.find(({ identity }) => identity.kind === 'module' && identity.vehicleTypeId === at.typeId)!

@@ -57,7 +57,7 @@ describe('lowered on purpose', () => {
 })
 
 test('teaching takes the tape for what it is, and a fresh round shows whether it took', () => {
-  expect(taughtMm(all(-3), all(0))).toEqual({ FL: -3, FR: -3, RL: -3, RR: -3 })
+  expect(taughtMm(visit(all(-3), { ...all(0), RR: null }), all(0), { ...all(0), FL: DESIGN.FL + 4, RL: null })).toEqual({ FL: 1, FR: -3, RL: -3, RR: -3 })
   expect(agreements(EACH, visit(all(0), { FL: 475, FR: 464, RL: 480, RR: null })).map(({ apartMm, agrees }) => [apartMm, agrees])).toEqual([[-5, true], [6, false], [0, true], [null, false]])
 })
 test('a body in slots moves by the arm’s ratio, the way that cures what it says', () => {

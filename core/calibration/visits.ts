@@ -90,8 +90,13 @@ export const toType = (sensors: readonly HeightSensor[], { tapeMm, reportedMm }:
   return { sensor, measuredMm, reportedMm: said, typeMm: said === null ? null : measuredMm - said, halfDifferenceMm: sensor.corners.length === 1 ? null : (tapeMm[left] - tapeMm[right]) / 2 }
 })
 
-/** How far the tape stands over its level at each corner: what a module that is taught takes its sensors to mean, mm. @param levelMm height of the level at each corner, mm */
-export const taughtMm = (tapeMm: PerCorner<number>, levelMm: PerCorner<number>): PerCorner<number> => perCorner((corner) => tapeMm[corner] - levelMm[corner])
+/**
+ * How far each corner stands over its level now, by the tape of a visit: what a module that is taught takes its sensors to mean, mm.
+ * A car never comes back to quite where it stood: what its sensors say it moved since is added.
+ * @param levelMm height of the level at each corner, mm. @param nowMm what the module reports now, mm; null: nothing.
+ */
+export const taughtMm = ({ tapeMm, reportedMm }: Pick<LevelVisit, 'tapeMm' | 'reportedMm'>, levelMm: PerCorner<number>, nowMm: PerCorner<number | null>): PerCorner<number> =>
+  perCorner((corner) => { const [then, now] = [reportedMm[corner], nowMm[corner]]; return tapeMm[corner] - levelMm[corner] + (then === null || now === null ? 0 : now - then) })
 
 /** How far and which way a sensor's body is moved in its slots, mm. @param armRatio its movement for a mm of the car. @returns positive: the way that makes it report higher */
 export const moveInSlotMm = (measuredMm: number, reportedMm: number, armRatio: number): number => (measuredMm - reportedMm) * armRatio

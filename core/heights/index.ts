@@ -4,7 +4,7 @@ export { DEFAULT_REPEATABILITY_MM, HEIGHT_RANGE_MM, meanHeights } from './readin
 export type { Readings } from './readings.ts'
 export { checkRound, BUILD_ALLOWANCE_MM, SINKING_MM } from './roundCheck.ts'
 export type { RoundCheckRequest, RoundRemark, LapReading } from './roundCheck.ts'
-export { guardMm, heightVerdict, DEFAULT_SYSTEMATIC_MM } from './verdict.ts'
+export { GUARD_FACTOR, guardMm, heightVerdict, DEFAULT_SYSTEMATIC_MM } from './verdict.ts'
 export type { Verdict, VerdictAnswer, VerdictRequest } from './verdict.ts'
 export { judgeRound } from './judge.ts'
 export type { AxleSpecification, AxleSpecifications, DifferenceVerdict, RoundVerdict } from './judge.ts'

@@ -74,6 +74,12 @@ export function fromDisplay(shown: number, quantity: Quantity, units: DisplayUni
 /** How many decimals a reading of this quantity is shown with: what a tape, gauge or thermometer in a workshop can tell. */
 export const decimalsOf = (quantity: Quantity, units: DisplayUnits): number => scaleOf(quantity, units).decimals
 
+/** A difference of heights with its sign; one that rounds to nothing has none. @param mm mm */
+export function formatDifference(mm: number, units: DisplayUnits, extraDecimals = 0): string {
+  const size = formatQuantity(Math.abs(mm), 'height', units, extraDecimals)
+  return Number(size) === 0 ? size : `${mm < 0 ? '−' : '+'}${size}`
+}
+
 /**
  * A stored number written in the shop's unit without the unit, with a real minus sign.
  * @param extraDecimals more decimals than a single reading deserves, for means and differences.

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { DisplayUnits, Quantity } from './index.ts'
 import type { ConversionKind } from './index.ts'
-import { celsius, formatQuantity, fromDisplay, kelvin, toDisplay, CONVERSIONS, convertAll } from './index.ts'
+import { celsius, formatDifference, formatQuantity, fromDisplay, kelvin, toDisplay, CONVERSIONS, convertAll } from './index.ts'
 
 const SHOPS: DisplayUnits[] = [
   { length: 'mm', pressure: 'bar', temperature: 'degC' }, { length: 'inch', pressure: 'psi', temperature: 'degF' }, { length: 'mm', pressure: 'kPa', temperature: 'degF' },
@@ -47,3 +47,5 @@ describe('every unit of a kind', () => {
     expect(convertAll('length', 1, 'bar')).toEqual([])
   })
 })
+
+test('a difference has its sign, and none where nothing is left of it', () => expect([-14.2, 3.6, -0.3, 0].map((mm) => formatDifference(mm, { length: 'mm', pressure: 'bar', temperature: 'degC' }))).toEqual(['−14', '+4', '0', '0']))

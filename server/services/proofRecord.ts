@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, getTableColumns, gt, inArray, sql } from 'drizzle-orm'
 import type { ProofRecord, ReturnRecord } from '@anklet/contract'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../store/schema.ts'
@@ -7,6 +7,12 @@ import { iso, signed } from './instants.ts'
 /** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
 export async function proofOfJob(db: Database | Transaction, jobId: string | null): Promise<ProofRecord[]> {
   return (await db.select().from(proofEntry).where(jobId === null ? undefined : eq(proofEntry.jobId, jobId)).orderBy(asc(proofEntry.seq))).map(({ seq: _seq, ...row }) => signed(row))
+}
+
+/** The same of all jobs of a vehicle. */
+export async function proofOfVehicle(db: Database, vehicleId: string): Promise<ProofRecord[]> {
+  const { seq: _seq, ...columns } = getTableColumns(proofEntry)
+  return (await db.select(columns).from(proofEntry).innerJoin(job, eq(proofEntry.jobId, job.id)).where(eq(job.vehicleId, vehicleId)).orderBy(asc(proofEntry.seq))).map(signed)
 }
 
 const handing = sql`${proofEntry.content}->>'kind' = 'handedOver'`

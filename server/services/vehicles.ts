@@ -7,6 +7,7 @@ import { job, round, vehicle, vehicleType } from '../store/schema.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
+import { proofOfVehicle } from './proofRecord.ts'
 import { chargesOf, photosOf, repairsOf } from './jobEntries.ts'
 import { summariseJobs } from './jobSummaries.ts'
 import { roundMeans } from './roundMeans.ts'
@@ -40,7 +41,7 @@ async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetai
 async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[]> {
   const which = and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch'))
   const means = roundMeans(db, db.select({ id: round.id }).from(round).where(which))
-  const rows = await db.select({ id: round.id, jobId: round.jobId, purpose: round.purpose, levelId: round.levelId, levelOffsetMm: round.levelOffsetMm, temperatureC: round.temperatureC, endedAt: round.endedAt, FL: means.FL, FR: means.FR, RL: means.RL, RR: means.RR })
+  const rows = await db.select({ id: round.id, jobId: round.jobId, purpose: round.purpose, load: round.load, levelId: round.levelId, levelOffsetMm: round.levelOffsetMm, temperatureC: round.temperatureC, endedAt: round.endedAt, FL: means.FL, FR: means.FR, RL: means.RL, RR: means.RR })
     .from(round).innerJoin(means, eq(means.roundId, round.id)).orderBy(asc(round.endedAt))
   return rows.map(({ FL, FR, RL, RR, endedAt, ...rest }) => ({ ...rest, endedAt: iso(endedAt), meanMm: { FL, FR, RL, RR } }))
 }
@@ -49,5 +50,5 @@ async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {
   const [row] = await db.select().from(vehicle).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, id))
   if (!row) throw new AppError('notFound', { what: 'vehicle' })
-  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, history: await historyOf(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), photos: await photosOf(db, { vehicleId: id }), charges: await chargesOf(db, { vehicleId: id }), codeReadings: await codeReadingsOf(db, id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), odometer: await odometerOf(db, id) }
+  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, history: await historyOf(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), photos: await photosOf(db, { vehicleId: id }), charges: await chargesOf(db, { vehicleId: id }), codeReadings: await codeReadingsOf(db, id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), proof: (await proofOfVehicle(db, id)).filter(({ content }) => content.kind !== 'shown'), odometer: await odometerOf(db, id) }
 }

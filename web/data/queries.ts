@@ -30,6 +30,7 @@ export const useCoils = () => useQuery({ queryKey: ['coils'], queryFn: () => ask
 export const useLives = () => useQuery({ queryKey: ['lives'], queryFn: () => ask('/api/lives') })
 export const useProcedures = () => useQuery({ queryKey: ['procedures'], queryFn: () => ask('/api/procedures') })
 export const useTorques = () => useQuery({ queryKey: ['torques'], queryFn: () => ask('/api/torques') })
+export const useReturns = () => useQuery({ queryKey: ['returns'], queryFn: () => ask('/api/returns'), refetchInterval: 60_000 })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 
 /** Standard deviation of one reading in this shop, mm: learned from its double rounds, the usual figure until there are enough. */

@@ -54,5 +54,13 @@ export function usualMorning(now: Date): Date {
   return seven.getTime() - now.getTime() < 8 * 3_600_000 ? new Date(now.getTime() + 12 * 3_600_000) : seven
 }
 
+/** Eight o'clock of the next morning. */
+export function morningAfter(now: Date): Date {
+  const at = new Date(now)
+  at.setDate(at.getDate() + 1)
+  at.setHours(8, 0, 0, 0)
+  return at
+}
+
 /** A moment as a date-and-time field holds it, in local time. */
 export const fieldMoment = (at: Date): string => format(at, "yyyy-MM-dd'T'HH:mm")

@@ -9,7 +9,7 @@ import { rateWords, sizeWords } from './rates.ts'
 import { refusalWords } from './refusals.ts'
 import { remarkWords } from './remarks.ts'
 import { dueWords, factsOf } from './steps.ts'
-import { countdownWords, hoursWords, momentWords, spanWords, usualMorning } from './times.ts'
+import { countdownWords, hoursWords, momentWords, morningAfter, spanWords, usualMorning } from './times.ts'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 const MIN = 60_000
@@ -115,3 +115,5 @@ describe('beside the strip', () => {
     expect(refusalWords({ code: 'noRest', outcome: 'maxSteps' })).toContain('no place to rest')
   })
 })
+
+test('the morning after is eight o’clock of the next day, whenever it is asked for', () => expect([new Date(2026, 10, 30, 23, 59), new Date(2026, 11, 1, 0, 1)].map((now) => morningAfter(now).toString())).toEqual([new Date(2026, 11, 1, 8).toString(), new Date(2026, 11, 2, 8).toString()]))

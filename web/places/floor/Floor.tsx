@@ -5,8 +5,9 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { useNow } from '../../parts/useNow.ts'
-import { useJobs, useShop } from '../../data/queries.ts'
+import { useJobs, useReturns, useShop } from '../../data/queries.ts'
 import { factsOf } from '../../words/steps.ts'
+import { momentWords, spanWords } from '../../words/times.ts'
 import { JobTag } from './JobTag.tsx'
 
 interface Entry { readonly job: JobSummary; readonly step: NextStep }
@@ -17,6 +18,25 @@ function Group({ title, entries, now }: { readonly title: string; readonly entri
     <section className="mb-6">
       <h2 className="mb-2">{title}</h2>
       <ul className="grid gap-2">{entries.map(({ job, step }) => <JobTag key={job.id} job={job} step={step} now={now} />)}</ul>
+    </section>
+  )
+}
+
+/** Cars that are to be measured again, the soonest first. */
+function ComingBack({ now }: { readonly now: number }): ReactNode {
+  const returns = useReturns().data ?? []
+  if (returns.length === 0) return null
+  return (
+    <section aria-label="Coming back" className="mb-6">
+      <h2 className="mb-2">Coming back to be measured</h2>
+      <ul className="grid gap-2">{returns.map(({ jobId, vehicleId, plate, typeName, dueAt, words }) => {
+        const left = Date.parse(dueAt) - now
+        return (
+          <li key={jobId}><Link to={`/vehicles/${vehicleId}`} className="sheet flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3 hover:border-air">
+            <span className="plate">{plate}</span><span className="font-semibold">{left > 0 ? momentWords(dueAt, new Date(now)) : `${spanWords(-left)} late`}</span><span className="text-ink-2">{typeName}{words ? `; ${words}` : ''}</span>
+          </Link></li>
+        )
+      })}</ul>
     </section>
   )
 }
@@ -46,6 +66,7 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
       {jobs.length === 0 && <p className="sub">Cars that are being worked on stand here, what is due next first. Start with the plate of the car in front of you.</p>}
       <Group title="Due now" entries={group('overdue', 'now')} now={now} />
       <Group title="Left alone" entries={group('waiting')} now={now} />
+      <ComingBack now={now} />
       <Group title="Closed in the last thirty days" entries={group('closed')} now={now} />
     </div>
   )

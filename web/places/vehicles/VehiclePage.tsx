@@ -18,6 +18,7 @@ import { momentWords } from '../../words/times.ts'
 import { CodeList } from '../job/codes/CodeList.tsx'
 import { ChargeList } from '../job/checks/ChargeList.tsx'
 import { Details } from './Details.tsx'
+import { Outlook } from './Outlook.tsx'
 import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
@@ -78,6 +79,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
       </div>
       {(open.isError || complaint) && <p className="wrong" role="alert">{complaint ?? sentenceOf(open.error)}</p>}
       <section aria-label="History" ref={history}><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
+      {points.length > 0 && <Outlook detail={detail} points={points} />}
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>

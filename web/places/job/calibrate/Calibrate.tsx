@@ -2,14 +2,13 @@ import type { Job, LevelVisit } from '@anklet/contract'
 import { sensorsOf, stopsOf, taughtMm } from '@anklet/core/calibration'
 import type { ProofJob } from '@anklet/core/proof'
 import { levelHeights } from '@anklet/core/proof'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { AXLE_OF, CORNERS, perCorner, WALK } from '@anklet/core/vehicle'
-import { ArrowDownToLine, ArrowUpFromLine, OctagonX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
-import { useDevices, useHold, useOrder } from '../../../data/devices.ts'
+import { useDevices, useOrder } from '../../../data/devices.ts'
 import { useCommand, usePersonName, useUnits } from '../../../data/queries.ts'
 import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
@@ -17,12 +16,12 @@ import type { CalibrationDraft } from '../../../state/calibrations.ts'
 import { EMPTY_CALIBRATION, useCalibrations } from '../../../state/calibrations.ts'
 import { useLink } from '../../../state/link.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { moduleWords } from '../../../words/devices.ts'
 import { momentWords } from '../../../words/times.ts'
 import { valueAt } from '../../devices/live.ts'
 import { moduleFor } from '../dock/moduleFor.ts'
 import type { CarLive } from '../run/carLive.ts'
 import { useCarLive } from '../run/carLive.ts'
+import { Move } from './Move.tsx'
 import type { Readout } from './Sensors.tsx'
 import { readoutOf, Sensors, typedHeights } from './Sensors.tsx'
 
@@ -56,16 +55,9 @@ function Stop({ job, draft, car, change, at }: StopProps): ReactNode {
   const { architecture } = job.vehicleType
   const { level, direction } = stopsOf(architecture)[at]!
   const [wrong, setWrong] = useState('')
-  const deviceId = car?.status.identity.id ?? ''
-  const [working, setWorking] = useState(false)
-  const held = useHold(working ? deviceId : null, job.id)
-  const order = useOrder(deviceId, job.id)
   const now = reportedNow(car)
   const write = (mm: number): string => formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2)
   useGaugeInto(draft.tape, (tape) => change({ tape }), write)
-  const module = car?.frame?.module
-  const there = module?.levelId === level.id
-  const moving = module !== undefined && (module.pumpOn || module.open.length > 0)
   const take = (): void => {
     const tape = typedHeights(draft.tape, units)
     const reported = now ?? typedHeights(draft.reported, units)
@@ -77,19 +69,11 @@ function Stop({ job, draft, car, change, at }: StopProps): ReactNode {
     const visit: LevelVisit = { levelId: level.id, direction, tapeMm: tape as LevelVisit['tapeMm'], reportedMm: reported }
     change({ visits: [...draft.visits.slice(0, at), visit, ...draft.visits.slice(at + 1)], tape: EMPTY_CALIBRATION.tape, reported: EMPTY_CALIBRATION.reported, stop: null })
   }
-  const ask = (action: 'raise' | 'lower' | 'stop'): void => order.mutate({ action }, { onSuccess: () => setWorking(true) })
-  const error = held.error ?? order.error
   return (
     <section aria-label={`${capital(level.id)} level`} className="grid gap-4">
       <p className="say">{capital(level.id)} level{direction === 'up' ? ', come to from below' : direction === 'down' ? ', come to from above' : ''}.</p>
       <p className="sub">Nobody under it, doors shut. Let it settle, then the tape around the walk: {WALK.map((corner) => CORNER_WORDS[corner]).join(', ')}.</p>
-      {car && (
-        <div className="grid gap-2">
-          <p role="status" className={there && !moving ? 'font-semibold' : 'text-ink-2'}>{module ? moduleWords(module) : 'Listening …'}{module && !there ? ` Its level is ${module.levelId}.` : moving ? ' Wait until it stands.' : ''}</p>
-          <div className="flex flex-wrap gap-2"><button type="button" className="btn" onClick={() => ask('raise')}><ArrowUpFromLine size={18} aria-hidden />Raise</button><button type="button" className="btn" onClick={() => ask('lower')}><ArrowDownToLine size={18} aria-hidden />Lower</button><button type="button" className="btn" onClick={() => ask('stop')}><OctagonX size={18} aria-hidden />Stop</button></div>
-          {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
-        </div>
-      )}
+      {car && <Move car={car} jobId={job.id} levelId={level.id} />}
       <CornerFields legend={`The tape, ${UNIT_LABEL[units.length]}`} values={draft.tape} onType={(tape) => change({ tape })} />
       {now ? <p className="num text-[15px]"><span className="text-ink-2">The module reports </span>{WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none').map((corner) => `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`).join(', ')}</p>
         : <CornerFields legend={`What the module reports, ${UNIT_LABEL[units.length]}`} values={draft.reported} onType={(reported) => change({ reported })} />}
@@ -116,14 +100,15 @@ function Teach({ job, draft, readout, car, onKept }: { readonly job: Job; readon
   if (!at) return null
   const typedMm = types.flatMap(({ sensor, typeMm }) => (typeMm === null ? [] : [{ sensor: sensor.id, mm: typeMm }]))
   const keep = (taught: 'link' | 'hand' | 'no'): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'calibrated', why: draft.why ?? 'wanted', visits: [...draft.visits], taught, typedMm: taught === 'no' ? [] : typedMm, note: '' } } }, onKept)
-  const levelled = car?.frame?.module?.levelId === at.levelId
+  const module = car?.frame?.module
+  const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
   const barred = crossed.length > 0 || loweredMm !== null
-  const teach = (): void => order.mutate({ action: 'calibrate', offMm: taughtMm(at.tapeMm, levelHeights(job as unknown as ProofJob, at.levelId)) }, { onSuccess: () => keep('link') })
+  const teach = (): void => order.mutate({ action: 'calibrate', offMm: taughtMm(at, levelHeights(job as unknown as ProofJob, at.levelId), reportedNow(car) ?? at.reportedMm) }, { onSuccess: () => keep('link') })
   return (
     <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
       {faulty && <p className="hint">A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.</p>}
       {!barred && car && <button type="button" className="btn btn-go btn-big" disabled={!levelled || order.isPending || record.isPending} onClick={teach}>Give it to the module</button>}
-      {!barred && car && !levelled && <p className="sub">Taught at the {at.levelId} level, where the tape was read: bring it there first.</p>}
+      {!barred && car && !levelled && <><p className="sub">Taught at the {at.levelId} level, where the tape was read: bring it there first.</p><Move car={car} jobId={job.id} levelId={at.levelId} /></>}
       {!barred && <button type="button" className={`btn ${car ? '' : 'btn-go'}`} disabled={record.isPending} onClick={() => keep('hand')}>It is typed into the module by hand</button>}
       <button type="button" className="btn" disabled={record.isPending} onClick={() => keep('no')}>Write it down without teaching</button>
       {(record.isError || order.isError) && <p className="wrong" role="alert">{sentenceOf(record.error ?? order.error)}</p>}
@@ -141,7 +126,7 @@ function Last({ job }: { readonly job: Job }): ReactNode {
   return (
     <section aria-label="Last calibration" className="grid gap-2">
       <h2>{taught === 'no' ? 'Looked at' : 'Taught'}, {momentWords(last.at, new Date())}</h2>
-      <p className="text-[15px]">{visits.length === 1 ? 'One level' : `${visits.length} levels`} by {nameOf(last.person)}{typedMm.length > 0 ? `; typed ${typedMm.map(({ sensor, mm }) => `${sensor} ${mm < 0 ? '−' : '+'}${formatQuantity(Math.abs(mm), 'height', units)}`).join(', ')} ${UNIT_LABEL[units.length]}` : ''}.</p>
+      <p className="text-[15px]">{visits.length === 1 ? 'One level' : `${visits.length} levels`} by {nameOf(last.person)}{typedMm.length > 0 ? `; typed ${typedMm.map(({ sensor, mm }) => `${sensor} ${formatDifference(mm, units)}`).join(', ')} ${UNIT_LABEL[units.length]}` : ''}.</p>
       {taught !== 'no' && !job.closedAt && (fresh ? <Link className="btn w-fit" to={`/jobs/${job.id}/proof`}>A fresh round is walked: on to the proof</Link> : <><p className="hint">It counts when a fresh round says so: walk one, with what the module reports.</p><Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>Walk the fresh round</Link></>)}
     </section>
   )
@@ -154,26 +139,28 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
   const devices = useDevices().data
   const module = devices ? moduleFor(job, devices) : null
   const car = useCarLive(job.closedAt === null ? module?.identity.id ?? null : null, job.vehicleType.geometry, 'calibrate')
+  const [enough, setEnough] = useState(false)
   const stops = stopsOf(job.vehicleType.architecture)
   if (sensorsOf(job.vehicleType.architecture).length === 0) return <p className="sub">This vehicle type has no height sensors: there is nothing to calibrate.</p>
   const change = (next: Partial<CalibrationDraft>): void => patch(job.id, { ...draft, ...next })
   const present = Math.min(draft.stop ?? draft.visits.length, stops.length - 1)
   const readout = draft.visits.length > 0 ? readoutOf(job, draft.visits) : null
-  const going = draft.stop !== null || draft.visits.length < stops.length
+  const going = !enough && (draft.stop !== null || draft.visits.length < stops.length)
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!job.closedAt && going && <Stop key={present} job={job} draft={draft} car={car} change={change} at={present} />}
-        {!job.closedAt && !going && <p className="say">Every level is visited.</p>}
+        {!job.closedAt && !going && <p className="say">{draft.visits.length < stops.length ? 'Not every level is visited.' : 'Every level is visited.'}</p>}
         {readout && <Sensors job={job} readout={readout} />}
-        {readout && !job.closedAt && <Teach job={job} draft={draft} readout={readout} car={car} onKept={() => drop(job.id)} />}
+        {readout && !job.closedAt && !going && <Teach job={job} draft={draft} readout={readout} car={car} onKept={() => drop(job.id)} />}
         {job.closedAt && !job.proof.some(({ content }) => content.kind === 'calibrated') && <p className="sub">Nothing was calibrated on this job.</p>}
       </div>
       <aside aria-label="Beside the calibration" className="grid min-w-0 content-start gap-5">
         <Last job={job} />
         {!job.closedAt && <Taps<NonNullable<CalibrationDraft['why']>> legend="Why" chosen={draft.why ? [draft.why] : []} onTap={(why) => change({ why })} options={WHYS.map(([value, words]) => ({ value, words }))} />}
         {!job.closedAt && <Visits job={job} draft={draft} present={present} onGo={(stop) => change({ stop: stop === draft.visits.length ? null : stop })} />}
-        {draft.visits.length > 0 && <button type="button" className="btn w-fit" onClick={() => drop(job.id)}>Begin anew</button>}
+        {draft.visits.length > 0 && draft.visits.length < stops.length && !job.closedAt && <button type="button" className="btn w-fit" onClick={() => setEnough(!enough)}>{enough ? 'Visit the rest' : 'That is enough'}</button>}
+        {draft.visits.length > 0 && <button type="button" className="btn w-fit" onClick={() => { setEnough(false); drop(job.id) }}>Begin anew</button>}
       </aside>
     </div>
   )

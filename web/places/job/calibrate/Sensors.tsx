@@ -5,8 +5,7 @@ import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import type { ProofJob } from '@anklet/core/proof'
 import { levelHeights, teachingVisit, visitsLowered } from '@anklet/core/proof'
 import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { mapCorners } from '@anklet/core/vehicle'
+import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
@@ -22,12 +21,9 @@ export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
   const sensors = sensorsOf(architecture)
   const of = job as unknown as ProofJob
   const at = teachingVisit(architecture, visits)
-  const design = mapCorners(levelHeights(of, ''), (mm) => mm)
-  const lines = fitVisits(sensors, visits, design, { leastMm: CHANNEL_LIMITS.height.least, mostMm: CHANNEL_LIMITS.height.most })
+  const lines = fitVisits(sensors, visits, levelHeights(of, ''), { leastMm: CHANNEL_LIMITS.height.least, mostMm: CHANNEL_LIMITS.height.most })
   return { lines, at, types: at ? toType(sensors, at) : [], crossed: crossedAxles(sensors, visits), loweredMm: visitsLowered(of, visits), faulty: lines.some(({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints')) }
 }
-
-const signed = (mm: number, units: DisplayUnits, digits = 0): string => `${mm < 0 ? '−' : '+'}${formatQuantity(Math.abs(mm), 'height', units, digits)}`
 
 function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
   const units = useUnits()
@@ -52,6 +48,7 @@ export function Sensors({ job, readout }: { readonly job: Job; readonly readout:
   const units = useUnits()
   const { lines, types, crossed, loweredMm, at } = readout
   const unit = UNIT_LABEL[units.length]
+  const figure = (mm: number | null | undefined, extra: number): string => (typeof mm === 'number' ? formatQuantity(mm, 'height', units, extra) : '–')
   return (
     <div className="grid gap-4">
       {loweredMm !== null && <p className="hint">Low all round by {formatQuantity(loweredMm, 'height', units)} {unit}, evenly, and the sensors agree with the tape: lowered on purpose. That is written down and told to the owner; it is not calibrated away, and it wears the bellows out early.</p>}
@@ -61,9 +58,9 @@ export function Sensors({ job, readout }: { readonly job: Job; readonly readout:
         <tbody>{lines.map(({ sensor, fit }, i) => { const type = types[i]; return (
           <tr key={sensor.id} data-sensor={sensor.id}>
             <td>{sensor.id}</td>
-            <td className="n num">{type ? formatQuantity(type.measuredMm, 'height', units) : '–'}</td><td className="n num">{type?.reportedMm == null ? '–' : formatQuantity(type.reportedMm, 'height', units)}</td>
-            <td className="n num font-bold">{type?.typeMm == null ? '–' : signed(type.typeMm, units)}</td>
-            <td className="n num">{fit?.slopeMmPerRaw == null ? '–' : fit.slopeMmPerRaw.toFixed(2)}</td><td className="n num">{fit?.hysteresisMm == null ? '–' : formatQuantity(fit.hysteresisMm, 'height', units, 1)}</td>
+            <td className="n num">{figure(type?.measuredMm, 0)}</td><td className="n num">{figure(type?.reportedMm, 0)}</td>
+            <td className="n num font-bold">{typeof type?.typeMm === 'number' ? formatDifference(type.typeMm, units) : '–'}</td>
+            <td className="n num">{typeof fit?.slopeMmPerRaw === 'number' ? fit.slopeMmPerRaw.toFixed(2) : '–'}</td><td className="n num">{figure(fit?.hysteresisMm, 1)}</td>
           </tr>
         ) })}</tbody>
       </table>

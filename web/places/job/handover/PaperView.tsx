@@ -22,7 +22,7 @@ export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; read
   })
   return (
     <article aria-label="The owner’s paper" className="sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:border-0 print:p-0">
-      <header><p className="font-semibold">{of.shop}</p><h2 className="say">Your car, handed over</h2><p>{of.plate}, {of.car}</p><p className="text-ink-2">{format(new Date(of.at), 'd MMMM yyyy')}, {of.by}</p></header>
+      <header><p className="font-semibold">{of.shop}</p><h2 className="say text-ink">Your car, handed over</h2><p>{of.plate}, {of.car}</p><p className="text-ink-2">{format(new Date(of.at), 'd MMMM yyyy')}, {of.by}</p></header>
       <Part title="You said" lines={[of.complaint]} />
       <Part title="We found" lines={[of.found]} />
       {(before || after) && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">How it stood</h3><p className="mb-2 text-[14px] text-ink-2">{before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''} {after ? `After, dark: ${told(after)}.` : ''}</p><Strip corners={perCorner(column)} joins={{ front: null, right: null, rear: null, left: null }} units={units} heightPx={190} label="Heights before and after" /></section>}

@@ -88,7 +88,7 @@ export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, a
     before: stood(job, before, repeatabilityMm), after: stood(job, after, repeatabilityMm),
     done: doneWords(job, work, back !== null), torques: written.withTorques ? torqueRows(work) : [],
     missing: items.filter(({ state }) => state !== 'shown').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
-    shown: items.filter(({ state, id }) => state === 'shown' && id !== 'temporary').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    shown: items.filter(({ state, id, words }) => state === 'shown' && id !== 'temporary' && !/^(Declined|Not measured again):/.test(words)).map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
     again: planned?.kind === 'return' ? planned.dueAt : null, cautions: cautionsOf(job), written,
   }
 }

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
 import { format } from 'date-fns'
 import { Paper } from '../../../parts/pdfPaper.ts'
@@ -83,7 +83,7 @@ export async function technicalBytes(of: OwnerPaper, job: Job, work: OnWork | nu
     if (content.kind !== 'calibrated') continue
     paper.together(70).text(`Calibration, ${moment(at)}, ${nameOf(person)}: ${content.taught === 'no' ? 'looked at, not taught' : content.taught === 'link' ? 'given to the module over the link' : 'typed in by hand'}`, { weight: 'bold', size: 12, gap: 2 })
     for (const { levelId, direction, tapeMm, reportedMm } of content.visits) paper.text(`${capital(levelId)}${direction === 'up' ? ', rising' : direction === 'down' ? ', falling' : ''}: ${WALK.map((corner) => `${CORNER_WORDS[corner]} tape ${height(tapeMm[corner])}, module ${reportedMm[corner] === null ? 'nothing' : height(reportedMm[corner])}`).join('; ')}`, { size: 9.5, gap: 1 })
-    if (content.typedMm.length > 0) paper.text(`Typed: ${content.typedMm.map(({ sensor, mm }) => `${sensorWords(sensor)} ${mm < 0 ? '−' : '+'}${height(Math.abs(mm))}`).join(', ')}`, { size: 9.5 })
+    if (content.typedMm.length > 0) paper.text(`Typed: ${content.typedMm.map(({ sensor, mm }) => `${sensorWords(sensor)} ${formatDifference(mm, units)}`).join(', ')}`, { size: 9.5 })
     paper.space(6)
   }
   section(paper, 'Codes', job.codeReadings.filter(({ jobId }) => jobId === job.id).map(({ at, codes }) => `${moment(at)}: ${codes.length === 0 ? 'none' : codes.map(({ number, status }) => `${number} ${status}`).join(', ')}`))

@@ -24,7 +24,10 @@ export function drawStrip(paper: Paper, before: Stood | null, after: Stood | nul
       const y = (mm: number): number => SCALE_TOP + ((high - mm) / (high - low)) * SCALE
       area.box(x, SCALE_TOP, 14, SCALE)
       if (band) area.fill(x + 9, y(band[corner].mostMm), 5, y(band[corner].leastMm) - y(band[corner].mostMm), 0.72)
-      for (let mm = Math.ceil(low / 10) * 10; mm <= high; mm += 10) area.line(x, y(mm), x + (mm % 50 === 0 ? 7 : 4), y(mm), 0.4)
+      for (let mm = Math.ceil(low / 10) * 10; mm <= high; mm += 10) {
+        area.line(x, y(mm), x + (mm % 50 === 0 ? 7 : 4), y(mm), 0.4)
+        if (mm % 50 === 0) area.text(formatQuantity(mm, 'height', units), x - 22, y(mm) + 3, { size: 7.5, faint: true })
+      }
       if (before) { area.line(x - 5, y(before.meanMm[corner]), x + 19, y(before.meanMm[corner]), 0.8, true); area.text(`${formatQuantity(before.meanMm[corner], 'height', units)} before`, x + 24, y(before.meanMm[corner]) + 3, { size: 8.5, faint: true }) }
       if (after) {
         // Where both stand close together, the newer one is written a line lower.

@@ -3,12 +3,13 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { mapCorners, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { Sheet } from '../../../parts/Sheet.tsx'
 import { useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { draftKey, useDrafts } from '../../../state/drafts.ts'
+import { useSession } from '../../../state/session.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { LOAD_WORDS, METHOD_ORDERS, METHOD_WORDS } from '../../../words/methods.ts'
@@ -34,6 +35,8 @@ function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
   if (off[worst] > -5) return 'It stands near its design height all round.'
   return `${capital(CORNER_WORDS[worst])} stands ${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} under its design height.`
 }
+
+const ReportedNow = lazy(() => import('./ReportedNow.tsx').then((module) => ({ default: module.ReportedNow })))
 
 type Panel = 'readings' | 'compare'
 
@@ -64,6 +67,7 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
   const { repeatabilityMm } = useRepeatability()
   const [shownId, setShown] = useState<string | null>(null)
   const [panel, setPanel] = useState<Panel | null>(null)
+  const worked = job.workNow?.at === 'proving' || job.workNow?.at === 'finished'
   const round = rounds.find(({ id }) => id === shownId) ?? rounds[0]
   if (!round) return null
   const earlier = earlierRound(job, round.levelId, round.method, round.id)
@@ -88,7 +92,7 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
           <button type="button" className="btn flex-1" onClick={() => window.print()}>Print</button>
         </div>
         <span className="flex-1" />
-        {!job.closedAt && <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/watch`}>Go on to the Watch</Link>}
+        {!job.closedAt && <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/${worked ? 'proof' : 'watch'}`}>{worked ? 'Back to the proof' : 'Go on to the Watch'}</Link>}
         {!job.closedAt && <button type="button" className="btn no-print" onClick={onNew}>Walk another round</button>}
       </div>
       <Sheet wide title="Readings of this round" open={panel === 'readings'} onClose={() => setPanel(null)}><Readings job={job} round={round} units={units} /></Sheet>
@@ -100,6 +104,7 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
 /** The heights: the walk, and what it found. */
 export function Heights({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
+  const docked = useSession((session) => session.docked)
   const { byKey, loaded, put, patch, drop } = useDrafts()
   const draft = byKey[draftKey(job.id, 'heights')]
   const rounds = heightRounds(job)
@@ -116,6 +121,7 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
       <p className="say-small">{METHOD_ORDERS[shown.method].replace(/\.$/, '')}, at all four corners, before anything is taken apart.</p>
       <p className="sub">Same place, same floor, same load, doors shut, tyres right. Not straight off the lift: settle it first.</p>
       <RoundQuestions job={job} draft={shown} levels onChange={change} />
+      {(docked || job.proof.some(({ content }) => content.kind === 'calibrated')) && <Suspense><ReportedNow job={job} onTake={(reported) => change({ reported })} /></Suspense>}
       <RoundMore draft={shown} units={units} onChange={change} />
       <div className="flex flex-wrap gap-3">
         <button type="button" className="btn btn-go btn-big" disabled={!answered} onClick={() => change({ walking: true })}>{shown.readings.length > 0 ? 'Back to the walk' : 'Begin the walk'}</button>

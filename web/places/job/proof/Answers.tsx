@@ -9,7 +9,7 @@ import { saveFile } from '../../../parts/saveFile.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { capital } from '../../../words/corners.ts'
 import { jointWords } from '../../../words/proof.ts'
-import { fieldMoment, usualMorning } from '../../../words/times.ts'
+import { fieldMoment, morningAfter } from '../../../words/times.ts'
 
 interface SaidProps { readonly joint?: Joint | null; readonly words?: string; readonly on?: string | null }
 
@@ -71,7 +71,7 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
 
 /** When it is measured again, with an entry for the calendar; or why not. */
 export function ComeBack({ job }: { readonly job: Job }): ReactNode {
-  const [due, setDue] = useState(() => fieldMoment(usualMorning(new Date())))
+  const [due, setDue] = useState(() => fieldMoment(morningAfter(new Date())))
   const [words, setWords] = useState('')
   const [why, setWhy] = useState('')
   const record = useCommand('proof.record')

@@ -1,0 +1,55 @@
+import type { VehicleDetail } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { WALK } from '@anklet/core/vehicle'
+import { useQueries } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { ask } from '../../data/api.ts'
+import { useRepeatability, useUnits, useVehicles } from '../../data/queries.ts'
+import { CORNER_WORDS } from '../../words/corners.ts'
+import { holdsWords, warningWords } from '../../words/outlook.ts'
+import { momentWords } from '../../words/times.ts'
+import { driftsOf, nightsOf, sinceHandover, warningsOf } from './outlook.ts'
+import type { TrendPoint } from './trend.ts'
+import { trendOf } from './trend.ts'
+
+/** Others of its type beside it: as many as anybody compares. */
+const MOST_PEERS = 6
+
+function worstOf(detail: VehicleDetail): { readonly plate: string; readonly nights: number; readonly words: string; readonly perMonthMm: number | null } {
+  const points = trendOf(detail)
+  const drifts = driftsOf(detail, points)
+  const [worst] = WALK.filter((corner) => drifts[corner] !== null).sort((a, b) => drifts[a]!.perMonthMm - drifts[b]!.perMonthMm)
+  return { plate: detail.vehicle.plate, nights: nightsOf(points).length, words: worst ? CORNER_WORDS[worst] : 'too few nights to say', perMonthMm: worst ? drifts[worst]!.perMonthMm : null }
+}
+
+function Peers({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  const units = useUnits()
+  const vehicles = useVehicles().data ?? []
+  const others = vehicles.filter(({ id, typeId }) => typeId === detail.vehicle.typeId && id !== detail.vehicle.id).slice(0, MOST_PEERS)
+  const asked = useQueries({ queries: others.map(({ id }) => ({ queryKey: ['vehicle', id], queryFn: () => ask('/api/vehicles/:id', id) })) })
+  if (others.length === 0) return <p className="text-ink-2">No other {detail.vehicleType.name} is on record.</p>
+  const rows = [detail, ...asked.flatMap(({ data }) => data ?? [])].map((each) => ({ id: each.vehicle.id, ...worstOf(each) }))
+  return (
+    <table className="table"><thead><tr><th scope="col">car</th><th scope="col" className="n">nights</th><th scope="col">grows most at</th><th scope="col" className="n">{UNIT_LABEL[units.length]} a month</th></tr></thead>
+      <tbody>{rows.map(({ id, plate, nights, words, perMonthMm }) => <tr key={id}><th scope="row">{id === detail.vehicle.id ? plate : <Link className="underline" to={`/vehicles/${id}`}>{plate}</Link>}</th><td className="n num">{nights}</td><td>{words}</td><td className="n num">{perMonthMm === null ? '–' : formatQuantity(Math.max(0, -perMonthMm), 'height', units, 1)}</td></tr>)}</tbody></table>
+  )
+}
+
+/** What a car's history foretells: nights that grow, whether a repair holds, and others of its type beside it. */
+export function Outlook({ detail, points }: { readonly detail: VehicleDetail; readonly points: readonly TrendPoint[] }): ReactNode {
+  const units = useUnits()
+  const { repeatabilityMm } = useRepeatability()
+  const [beside, setBeside] = useState(false)
+  const warnings = useMemo(() => warningsOf(driftsOf(detail, points)), [detail, points])
+  const since = useMemo(() => sinceHandover(detail, repeatabilityMm), [detail, repeatabilityMm])
+  const now = new Date()
+  return (
+    <section aria-label="Outlook" className="grid gap-3">
+      {since && <p className={since.holds.verdict === 'holds' ? 'say-small' : 'hint'}>{holdsWords(since, units)} <span className="text-[14px] font-normal text-ink-2">Handed over {momentWords(since.handedAt, now)}, measured again {momentWords(since.nowAt, now)}, if it was not driven in between.</span></p>}
+      {warnings.map((warning) => <p key={warning.corner} className="hint">{warningWords(warning, units, now.getTime())}</p>)}
+      <details onToggle={(event) => setBeside(event.currentTarget.open)}><summary className="min-h-[44px] cursor-pointer py-2.5 text-[15px] text-ink-2">Beside others of its type</summary>{beside && <Peers detail={detail} />}</details>
+    </section>
+  )
+}

@@ -1,0 +1,59 @@
+import type { HistoryRound, VehicleDetail } from '@anklet/contract'
+import { GUARD_FACTOR } from '@anklet/core/heights'
+import type { Drift, Holds } from '@anklet/core/history'
+import { driftOf, repairHolds } from '@anklet/core/history'
+import type { Corner } from '@anklet/core/vehicle'
+import { AXLE_OF, completeGeometry, perCorner, WALK } from '@anklet/core/vehicle'
+import type { TrendPoint } from './trend.ts'
+
+/** A night is told as if it had lasted so long, h. */
+const NIGHT_H = 12
+/** Where no specification is on record, a night that takes more than this puts a corner out, mm. */
+const USUAL_LIMIT_MM = 15
+
+/** What a night took from each corner beyond the cold, mm in twelve hours. */
+export interface Night { readonly atMs: number; readonly beyondMm: Readonly<Record<Corner, number>>; readonly load: HistoryRound['load'] }
+
+/** Every night on record, oldest first. */
+export function nightsOf(points: readonly TrendPoint[]): readonly Night[] {
+  return points.flatMap((point, i): Night[] => {
+    if (point.coldMm === null) return []
+    const evening = points.slice(0, i).findLast(({ round }) => round.jobId === point.round.jobId && round.purpose === 'evening')
+    if (!evening) return []
+    const hours = (point.at - evening.at) / 3600_000
+    return hours < 4 ? [] : [{ atMs: point.at, load: point.round.load, beyondMm: perCorner((corner) => ((point.offMm[corner] - evening.offMm[corner]) * NIGHT_H) / hours) }]
+  })
+}
+
+/** How each corner's nights grow since it was last mended; null: too few to say. */
+export function driftsOf({ vehicleType, repairs }: VehicleDetail, points: readonly TrendPoint[]): Readonly<Record<Corner, Drift | null>> {
+  const nights = nightsOf(points)
+  const load = nights.at(-1)?.load
+  return perCorner((corner) => {
+    const mended = Math.max(0, ...repairs.filter(({ corners, part }) => (part === 'airSpring' || part === 'strut' || part === 'line') && corners.includes(corner)).map(({ at }) => Date.parse(at)))
+    const limit = vehicleType.specifications.find(({ method }) => method === 'wheelCentreToArch')?.[AXLE_OF[corner]].minusMm ?? USUAL_LIMIT_MM
+    return driftOf(nights.filter((night) => night.atMs > mended && night.load === load).map(({ atMs, beyondMm }) => ({ atMs, offMm: beyondMm[corner] })), -limit)
+  })
+}
+
+/** A corner whose nights grow for certain. */
+export interface Warning { readonly corner: Corner; readonly drift: Drift }
+/** Corners that will be out before long, the soonest first. */
+export const warningsOf = (drifts: Readonly<Record<Corner, Drift | null>>): readonly Warning[] =>
+  WALK.flatMap((corner) => { const drift = drifts[corner]; return drift?.reaches ? [{ corner, drift }] : [] }).sort((a, b) => a.drift.reaches!.likelyMs - b.drift.reaches!.likelyMs)
+
+/** A car that was handed over and measured again since: whether it stands as a tight one would. */
+export interface SinceHandover { readonly handedAt: string; readonly thenAt: string; readonly nowAt: string; readonly holds: Holds }
+
+/** The newest round since the last handover against the one it was handed over with; null: nothing to compare. */
+export function sinceHandover({ vehicleType, history, proof }: VehicleDetail, repeatabilityMm: number): SinceHandover | null {
+  const handed = proof.findLast(({ content }) => content.kind === 'handedOver')
+  if (!handed) return null
+  const then = history.findLast((round) => round.jobId === handed.jobId && round.purpose === 'heights' && round.endedAt <= handed.at)
+  const now = then && history.findLast((round) => round.purpose === 'heights' && round.endedAt > handed.at && round.levelId === then.levelId && round.load === then.load)
+  if (!then || !now) return null
+  // Two laps each: what this tape can tell between two rounds.
+  const least = GUARD_FACTOR * repeatabilityMm
+  const answer = repairHolds({ vehicle: completeGeometry(vehicleType.geometry), thenMm: then.meanMm, nowMm: now.meanMm, thenC: then.temperatureC, nowC: now.temperatureC, leastMm: perCorner(() => least) })
+  return answer.ok ? { handedAt: handed.at, thenAt: then.endedAt, nowAt: now.endedAt, holds: answer.value } : null
+}
