@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
-import { confirm, workUntil } from './atWork.ts'
+import { confirm, present, workUntil } from './atWork.ts'
 import { startServer } from './server.ts'
 import { StandIn } from './standIn.ts'
 
@@ -14,8 +14,6 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 
-/** A report as it comes out of a tool: lower case, a code twice, one that is none. */
-const REPORT = 'c3104-77  Height not reached (active)\n  Supply: 12.3 V\nC3121 rear sensor; not present\nC3121 again\nC31Z9'
 
 interface View { readonly dark?: boolean; readonly phone?: boolean }
 
@@ -73,24 +71,12 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await go('/jobs')
   await page.getByText(/^\d+ jobs$/).waitFor()
   await shoot(page, 'jobs')
-  await go(`/jobs/${job('TQ 102')}/checks`)
-  await hand.tap(/^Codes/)
-  await page.getByLabel('A tool’s report, pasted').fill(REPORT)
-  await hand.tap('Find the codes in it')
-  await shoot(page, 'codes')
   await go(`/jobs/${job('TQ 311')}/decision`)
   await hand.tap('Rear left spring')
   await page.getByText('Present cost over').waitFor()
   await page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Both sides of the rear axle', exact: true }) }).getByRole('button').click()
   await page.getByText(/^What failed/).scrollIntoViewIfNeeded()
   await shoot(page, 'decision')
-  await go(`/jobs/${job('VS 77 K')}/decision`)
-  await hand.tap('Rear right spring')
-  await page.getByText('Which coils, if the rear axle goes to coils').click()
-  for (const [label, value] of [['Spring’s length at design height', '300'], ['Carried over the rear axle when laden', '300'], ['On the towing hitch', '75']] as const) await page.getByLabel(label).fill(value)
-  await page.getByRole('row', { name: /^R 62/ }).getByRole('button').click()
-  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
-  await shoot(page, 'coils')
   await go(`/jobs/${job('TQ 311')}/work`)
   await hand.tap('Complete strut')
   for (const corner of ['Rear right', 'Rear left']) await page.getByRole('group', { name: 'Where: complete strut' }).getByRole('button', { name: corner }).click()
@@ -101,9 +87,6 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await shoot(page, 'plan')
   await go('/shop')
   await shoot(page, 'shop')
-  await go('/shelf')
-  await page.getByRole('link', { name: /Tolmark Uvren/ }).click()
-  await shoot(page, 'vehicle-type')
   await walkSome(page, hand, address, job('TQ 102'))
   await shoot(page, 'walk')
   await walkMorning(page, hand, address, job('TQ 418'))
@@ -190,6 +173,43 @@ async function workViews(browser: Browser, address: string, job: (plate: string)
   for (const each of [page, dark]) await each.context().close()
 }
 
+/** The library bus finished: its sensors against the tape, what proves it, and the owner's paper. */
+async function proofViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+  const page = await open(browser, address)
+  const at = (phase: string): Promise<unknown> => page.goto(`${address}/jobs/${job('HL 250')}/${phase}`)
+  await at('work')
+  await page.getByRole('button', { name: /^Working here/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
+  for (const onward of ['Go on in Recommission', 'On to the proof']) {
+    await present(page).waitFor()
+    await workUntil(page, null)
+    await page.getByRole('link', { name: onward }).click()
+    await page.waitForURL(onward === 'On to the proof' ? /work$/ : /recommission$/)
+  }
+  await present(page).waitFor()
+  await workUntil(page, null)
+  const car = await StandIn.of(address, 'Brandle Ostry', job('HL 250'))
+  await car.change({ afresh: true, ignition: true, speed: 120, faults: [{ kind: 'sensorOffset', corner: 'RL', mm: 9 }] })
+  await at('calibrate')
+  for (const move of ['', 'Raise'] as const) {
+    if (move) await page.getByRole('button', { name: move, exact: true }).click()
+    await page.waitForTimeout(2500)
+    for (const [corner, name] of [['FL', 'Front left'], ['FR', 'Front right'], ['RR', 'Rear right'], ['RL', 'Rear left']] as const) await page.getByRole('group', { name: /^The tape/ }).getByLabel(name).fill(String(await car.tape(corner)))
+    await page.getByRole('button', { name: 'Take this level' }).click()
+  }
+  await shoot(page, 'calibrate')
+  await at('proof')
+  await page.getByRole('listitem').filter({ hasText: 'Soap on every joint' }).getByRole('button').first().click()
+  for (const corner of ['Rear left', 'Rear right']) await page.getByRole('group', { name: corner }).getByRole('button', { name: 'Tight' }).click()
+  await page.locator('li[data-item="soap"][data-state="shown"]').waitFor()
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await shoot(page, 'proof')
+  await at('handover')
+  await page.getByLabel('What to watch, one thing a line').fill('Low at the back in the morning\nThe pump heard at every stop')
+  await shoot(page, 'handover')
+  await page.context().close()
+}
+
 async function otherViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
   const phone = await open(browser, address, { phone: true })
   await walkSome(phone, handOn(phone, { touch: true }), address, job('TQ 102'))
@@ -205,6 +225,7 @@ try {
   await deviceViews(browser, server.address, job)
   await otherViews(browser, server.address, job)
   await workViews(browser, server.address, job)
+  await proofViews(browser, server.address, job)
 } finally {
   await browser.close()
   await server.remove()

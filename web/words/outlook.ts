@@ -8,12 +8,13 @@ import { capital, CORNER_WORDS, cornersInWords } from './corners.ts'
 const month = (ms: number): string => format(new Date(ms), 'MMMM yyyy')
 
 /** What a growing loss comes to, with its interval. @param nowMs the present, ms since 1970 */
-export function warningWords({ corner, drift: { perMonthMm, halfMm, reaches } }: Warning, units: DisplayUnits, nowMs: number): string {
+export function warningWords({ corner, drift: { perMonthMm, halfMm, reaches }, following }: Warning, units: DisplayUnits, nowMs: number): string {
   const write = (mm: number): string => formatQuantity(Math.abs(mm), 'height', units, 1)
   const grows = `${capital(CORNER_WORDS[corner])} loses ${write(perMonthMm)} ${UNIT_LABEL[units.length]} more in a night each month than the cold explains (${write(Math.max(0, -perMonthMm - halfMm))} to ${write(-perMonthMm + halfMm)})`
-  if (!reaches) return `${grows}.`
-  if (reaches.likelyMs <= nowMs) return `${grows}: a night puts it out of its heights already.`
-  return `${grows}: expect a night to put it out of its heights by ${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`}.`
+  const others = following.length > 0 ? ` ${capital(cornersInWords(following))} ${following.length === 1 ? 'goes' : 'go'} with it, because the body is stiff.` : ''
+  if (!reaches) return `${grows}.${others}`
+  if (reaches.likelyMs <= nowMs) return `${grows}: a night puts it out of its heights already.${others}`
+  return `${grows}: expect a night to put it out of its heights by ${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`}.${others}`
 }
 
 /** Whether the repair holds, in words. */

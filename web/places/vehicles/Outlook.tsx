@@ -10,7 +10,7 @@ import { useRepeatability, useUnits, useVehicles } from '../../data/queries.ts'
 import { CORNER_WORDS } from '../../words/corners.ts'
 import { holdsWords, warningWords } from '../../words/outlook.ts'
 import { momentWords } from '../../words/times.ts'
-import { driftsOf, nightsOf, sinceHandover, warningsOf } from './outlook.ts'
+import { driftsOf, nightsOf, sinceHandover, warningOf } from './outlook.ts'
 import type { TrendPoint } from './trend.ts'
 import { trendOf } from './trend.ts'
 
@@ -42,13 +42,13 @@ export function Outlook({ detail, points }: { readonly detail: VehicleDetail; re
   const units = useUnits()
   const { repeatabilityMm } = useRepeatability()
   const [beside, setBeside] = useState(false)
-  const warnings = useMemo(() => warningsOf(driftsOf(detail, points)), [detail, points])
+  const warning = useMemo(() => warningOf(driftsOf(detail, points)), [detail, points])
   const since = useMemo(() => sinceHandover(detail, repeatabilityMm), [detail, repeatabilityMm])
   const now = new Date()
   return (
     <section aria-label="Outlook" className="grid gap-3">
       {since && <p className={since.holds.verdict === 'holds' ? 'say-small' : 'hint'}>{holdsWords(since, units)} <span className="text-[14px] font-normal text-ink-2">Handed over {momentWords(since.handedAt, now)}, measured again {momentWords(since.nowAt, now)}, if it was not driven in between.</span></p>}
-      {warnings.map((warning) => <p key={warning.corner} className="hint">{warningWords(warning, units, now.getTime())}</p>)}
+      {warning && <p className="hint">{warningWords(warning, units, now.getTime())}</p>}
       <details onToggle={(event) => setBeside(event.currentTarget.open)}><summary className="min-h-[44px] cursor-pointer py-2.5 text-[15px] text-ink-2">Beside others of its type</summary>{beside && <Peers detail={detail} />}</details>
     </section>
   )

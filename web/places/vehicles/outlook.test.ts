@@ -6,7 +6,7 @@ import { describe, expect, test } from 'vitest'
 import { jobOf, LEVEL, roundOf } from '../../test/records.ts'
 import { holdsWords, warningWords } from '../../words/outlook.ts'
 import { meansOf } from '../job/rounds.ts'
-import { driftsOf, nightsOf, sinceHandover, warningsOf } from './outlook.ts'
+import { driftsOf, nightsOf, sinceHandover, warningOf } from './outlook.ts'
 import { trendOf } from './trend.ts'
 
 const { vehicle, vehicleType } = jobOf()
@@ -32,10 +32,11 @@ describe('what a history foretells', () => {
   })
   test('the corner that loses more each month is named, with when and how sure; the others are not', () => {
     const detail = detailOf(nights((month) => 2 * month + [0.3, -0.4, 0.2, -0.3, 0.4, -0.2][month]!))
-    const warnings = warningsOf(driftsOf(detail, trendOf(detail)))
-    expect(warnings.map(({ corner }) => corner)).toEqual(['RL'])
-    expect(warningWords(warnings[0]!, DEFAULT_UNITS, Date.UTC(2026, 5, 20))).toMatch(/^Rear left loses (1\.9|2\.0) mm more in a night each month than the cold explains \(1\.\d to 2\.\d\): expect a night to put it out of its heights by (August|September|October) 2026, \w+ 2026 at the soonest, \w+ 2026 at the latest\.$/)
-    expect(warningWords(warnings[0]!, DEFAULT_UNITS, Date.UTC(2027, 5, 20))).toMatch(/a night puts it out of its heights already\.$/)
+    const warning = warningOf(driftsOf(detail, trendOf(detail)))!
+    expect(warning).toMatchObject({ corner: 'RL', following: [] })
+    expect(warningWords(warning, DEFAULT_UNITS, Date.UTC(2026, 5, 20))).toMatch(/^Rear left loses (1\.9|2\.0) mm more in a night each month than the cold explains \(1\.\d to 2\.\d\): expect a night to put it out of its heights by (August|September|October) 2026, \w+ 2026 at the soonest, \w+ 2026 at the latest\.$/)
+    expect(warningWords({ ...warning, following: ['RR', 'FL'] }, DEFAULT_UNITS, Date.UTC(2027, 5, 20))).toMatch(/a night puts it out of its heights already\. Rear right and front left go with it, because the body is stiff\.$/)
+    expect(warningOf({ FL: null, FR: null, RL: null, RR: null })).toBeNull()
   })
   test('a new spring begins a new history; another part, or another corner, does not', () => {
     const rounds = nights((month) => 2 * month)

@@ -36,11 +36,13 @@ export function driftsOf({ vehicleType, repairs }: VehicleDetail, points: readon
   })
 }
 
-/** A corner whose nights grow for certain. */
-export interface Warning { readonly corner: Corner; readonly drift: Drift }
-/** Corners that will be out before long, the soonest first. */
-export const warningsOf = (drifts: Readonly<Record<Corner, Drift | null>>): readonly Warning[] =>
-  WALK.flatMap((corner) => { const drift = drifts[corner]; return drift?.reaches ? [{ corner, drift }] : [] }).sort((a, b) => a.drift.reaches!.likelyMs - b.drift.reaches!.likelyMs)
+/** The corner whose nights grow most for certain, and those that only go with it: the body is stiff. */
+export interface Warning { readonly corner: Corner; readonly drift: Drift; readonly following: readonly Corner[] }
+/** What is to be told before it fails; null: nothing grows for certain. */
+export function warningOf(drifts: Readonly<Record<Corner, Drift | null>>): Warning | null {
+  const [first, ...following] = WALK.filter((corner) => drifts[corner]?.reaches).sort((a, b) => drifts[a]!.perMonthMm - drifts[b]!.perMonthMm)
+  return first ? { corner: first, drift: drifts[first]!, following } : null
+}
 
 /** A car that was handed over and measured again since: whether it stands as a tight one would. */
 export interface SinceHandover { readonly handedAt: string; readonly thenAt: string; readonly nowAt: string; readonly holds: Holds }

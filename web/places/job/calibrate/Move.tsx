@@ -21,7 +21,7 @@ export function Move({ car, jobId, levelId }: MoveProps): ReactNode {
   const error = held.error ?? order.error
   return (
     <div className="grid gap-2">
-      <p role="status" className={there && !moving ? 'font-semibold' : 'text-ink-2'}>{module ? moduleWords(module) : 'Listening …'}{module && !there ? ` Its level is ${module.levelId}.` : moving ? ' Wait until it stands.' : ''}</p>
+      <p aria-live="polite" className={there && !moving ? 'font-semibold' : 'text-ink-2'}>{module ? moduleWords(module) : 'Listening …'}{module && !there ? ` Its level is ${module.levelId}.` : moving ? ' Wait until it stands.' : ''}</p>
       <div className="flex flex-wrap gap-2"><button type="button" className="btn" onClick={() => ask('raise')}><ArrowUpFromLine size={18} aria-hidden />Raise</button><button type="button" className="btn" onClick={() => ask('lower')}><ArrowDownToLine size={18} aria-hidden />Lower</button><button type="button" className="btn" onClick={() => ask('stop')}><OctagonX size={18} aria-hidden />Stop</button></div>
       {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
     </div>

@@ -1,6 +1,6 @@
 import type { Job, Shop } from '@anklet/contract'
 import { isProved } from '@anklet/core/proof'
-import { FileDown, FileJson, Printer } from 'lucide-react'
+import { Check, FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -94,7 +94,7 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
             <Area id="watch-for" label="What to watch, one thing a line" value={draft.watchFor} onType={(watchFor) => change({ watchFor })} />
             <Area id="not-done" label="What was not done, and why" value={draft.notDone} onType={(notDone) => change({ notDone })} />
             <Area id="conditions" label="Conditions of the parts (warranty), as their maker states them" value={draft.conditions} onType={(conditions) => change({ conditions })} />
-            {proof && <label className="flex min-h-[44px] items-center gap-3"><input type="checkbox" className="h-6 w-6" checked={draft.withTorques} onChange={(event) => change({ withTorques: event.target.checked })} />With the torques</label>}
+            {proof && <button type="button" className="tap w-fit" data-on={draft.withTorques} aria-pressed={draft.withTorques} onClick={() => change({ withTorques: !draft.withTorques })}>{draft.withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the torques</button>}
             <PhotoChoice job={job} chosen={draft.photoIds} onChoose={(photoIds) => change({ photoIds })} />
             {!proved && <Area id="reason" label={proof ? 'It goes although not all is shown, because' : 'Why it goes as it is'} value={draft.reason} onType={(reason) => change({ reason })} />}
             <button type="button" className="btn btn-go btn-big" disabled={record.isPending} onClick={hand}>{proved ? 'Hand it over, proved' : 'Hand it over, not proved'}</button>
