@@ -1,4 +1,4 @@
-import { rmSync, writeFileSync } from 'node:fs'
+import { rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
@@ -22,7 +22,7 @@ export function measureRecord(): { readonly runMs: number; readonly steps: numbe
 }
 
 /** What the work at the car asks of a browser, ms. */
-export interface WorkSpeed { readonly stepMs: number; readonly slowestStepMs: number; readonly photoMs: number; readonly photoTaskMs: number; readonly photos: number; readonly listTaskMs: number; readonly framesPerS: number }
+export interface WorkSpeed { readonly stepMs: number; readonly slowestStepMs: number; readonly photoMs: number; readonly photoTaskMs: number; readonly photos: number; readonly listTaskMs: number; readonly framesPerS: number; readonly paperMs: number; readonly paperMb: number; readonly paperTaskMs: number }
 
 const tasksOf = (page: Page): Promise<number[]> => page.evaluate(() => (window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0))
 const longest = (tasks: readonly number[]): number => Math.max(0, ...tasks)
@@ -99,9 +99,21 @@ async function visit(address: string): Promise<WorkSpeed> {
     requestAnimationFrame(next)
   }))
   const listTaskMs = longest(await tasksOf(page))
+  await page.goto(`${address}/jobs/${id}/handover`)
+  const choice = page.getByRole('group', { name: /^Photos on the paper/ }).getByRole('button')
+  for (const n of [5, 20, 40, 60]) await choice.nth(n).click()
+  await page.waitForTimeout(1500)
+  await tasksOf(page)
+  const started = Date.now()
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'For the owner, PDF' }).click()
+  const paper = await saved
+  const paperMs = Date.now() - started
+  const paperTaskMs = longest(await tasksOf(page))
+  const paperMb = statSync(await paper.path()).size / 1e6
   await browser.close()
   rmSync(file)
-  return { stepMs: steps.sort((a, b) => a - b)[2]!, slowestStepMs: Math.max(...steps), photoMs, photoTaskMs, photos, listTaskMs, framesPerS }
+  return { stepMs: steps.sort((a, b) => a - b)[2]!, slowestStepMs: Math.max(...steps), photoMs, photoTaskMs, photos, listTaskMs, framesPerS, paperMs, paperMb, paperTaskMs }
 }
 
 /** Works on the demo's car on the lift in a browser: a photo of twelve megapixels, step to step, two hundred photos. */

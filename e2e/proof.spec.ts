@@ -195,5 +195,7 @@ test('one job from intake to handover, through every phase, with the stand-in ve
 
   // It is on the floor as one that comes back, and its new parts are in the car's history.
   await page.goto(demoShop.address)
-  await expect(page.getByRole('region', { name: 'Coming back' })).toContainText('TQ 418')
+  await page.getByRole('region', { name: 'Coming back' }).getByRole('link', { name: /TQ 418/ }).click()
+  const happened = page.getByRole('figure', { name: 'Timeline' }).getByRole('list', { name: 'What happened' })
+  for (const words of ['Handed over, proved', 'Sensors taught', 'Air spring, front left', 'Height sensor, front left']) await expect(happened).toContainText(words)
 })

@@ -3,7 +3,7 @@ import { nextStep } from '@anklet/core/schedule'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { joinedSvg } from '../../parts/chartSvg.ts'
 import { Loading } from '../../parts/Loading.tsx'
@@ -22,6 +22,8 @@ import { Outlook } from './Outlook.tsx'
 import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
+
+const Timeline = lazy(() => import('./Timeline.tsx').then((module) => ({ default: module.Timeline })))
 
 const PURPOSE_WORDS = { heights: 'Heights', evening: 'Evening of a watch', between: 'Look during a watch', morning: 'Morning of a watch', imported: 'Out of a file' } as const
 
@@ -80,6 +82,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
       {(open.isError || complaint) && <p className="wrong" role="alert">{complaint ?? sentenceOf(open.error)}</p>}
       <section aria-label="History" ref={history}><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
       {points.length > 0 && <Outlook detail={detail} points={points} />}
+      {points.length > 1 && <Suspense><Timeline detail={detail} points={points} units={units} /></Suspense>}
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>

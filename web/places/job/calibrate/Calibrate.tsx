@@ -145,10 +145,12 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
   const change = (next: Partial<CalibrationDraft>): void => patch(job.id, { ...draft, ...next })
   const present = Math.min(draft.stop ?? draft.visits.length, stops.length - 1)
   const readout = draft.visits.length > 0 ? readoutOf(job, draft.visits) : null
+  const unfinished = job.workNow !== null && job.workNow.at !== 'ready' && job.workNow.at !== 'proving' && job.workNow.at !== 'finished'
   const going = !enough && (draft.stop !== null || draft.visits.length < stops.length)
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
+        {!job.closedAt && unfinished && <p className="hint">The work is not at its proof yet. What is taught to a car that hangs, or stands on a lift, is wrong on the road.</p>}
         {!job.closedAt && going && <Stop key={present} job={job} draft={draft} car={car} change={change} at={present} />}
         {!job.closedAt && !going && <p className="say">{draft.visits.length < stops.length ? 'Not every level is visited.' : 'Every level is visited.'}</p>}
         {readout && <Sensors job={job} readout={readout} />}

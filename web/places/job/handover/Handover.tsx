@@ -87,8 +87,8 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
       <div className="min-w-0"><PaperView of={of} units={units} photos={photos} /></div>
-      <aside className="grid min-w-0 content-start gap-4">
-        {done ? <p className="say-small">Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)}, {done.content.proved ? 'proved' : 'not proved'}.</p> : !job.closedAt && (
+      <aside aria-label="Beside the paper" className="order-first grid min-w-0 content-start gap-4 lg:order-last">
+        {done ? <p className="say-small no-print">Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)}, {done.content.proved ? 'proved' : 'not proved'}.</p> : !job.closedAt && (
           <section aria-label="For the paper" className="no-print grid gap-3">
             <p className="say-small">{proof ? proofHeadline(items) : 'Nothing was repaired: this paper says what was found.'} {proof && !proved && <Link className="underline" to={`/jobs/${job.id}/proof`}>Show the rest first</Link>}</p>
             <Area id="watch-for" label="What to watch, one thing a line" value={draft.watchFor} onType={(watchFor) => change({ watchFor })} />

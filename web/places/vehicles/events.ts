@@ -1,0 +1,26 @@
+import type { VehicleDetail } from '@anklet/contract'
+import { repairWords } from '../../words/repairs.ts'
+import { spanWords } from '../../words/times.ts'
+
+/** Something that happened to a car between its rounds. */
+export interface CarEvent { readonly atMs: number; readonly kind: 'part' | 'codes' | 'calibration' | 'charge' | 'handover'; readonly words: string }
+
+/** The letter an event stands by on the timeline. */
+export const EVENT_MARKS: Readonly<Record<CarEvent['kind'], string>> = { part: 'P', codes: 'C', calibration: 'K', charge: 'N', handover: 'H' }
+
+/** Parts, codes, calibrations, charges and handovers of a car, oldest first. */
+export function eventsOf({ repairs, codeReadings, proof, charges }: Pick<VehicleDetail, 'repairs' | 'codeReadings' | 'proof' | 'charges'>): readonly CarEvent[] {
+  const events: CarEvent[] = [
+    ...repairs.map((repair) => ({ atMs: Date.parse(repair.at), kind: 'part' as const, words: repairWords(repair) })),
+    ...codeReadings.flatMap(({ at, codes }) => (codes.length === 0 ? [] : [{ atMs: Date.parse(at), kind: 'codes' as const, words: codes.map(({ number, status }) => `${number} ${status}`).join(', ') }])),
+    ...charges.map(({ at, afterBarG, addedBarL }) => ({ atMs: Date.parse(at), kind: 'charge' as const, words: addedBarL < 0 ? 'Gas let out' : `Gas put in, to ${afterBarG} bar` })),
+    ...proof.flatMap(({ at, content }): CarEvent[] => (content.kind === 'calibrated' ? [{ atMs: Date.parse(at), kind: 'calibration', words: content.taught === 'no' ? 'Sensors looked at' : 'Sensors taught' }] : content.kind === 'handedOver' ? [{ atMs: Date.parse(at), kind: 'handover', words: content.proved ? 'Handed over, proved' : `Handed over, not proved: ${content.reason}` }] : [])),
+  ]
+  return events.sort((a, b) => a.atMs - b.atMs)
+}
+
+/** Parts that are in the car now, with how long: the newest of each kind and place. */
+export function partsWithAge({ repairs }: Pick<VehicleDetail, 'repairs'>, nowMs: number): readonly { readonly words: string; readonly age: string }[] {
+  const newest = new Map(repairs.map((repair) => [`${repair.part} ${[...repair.corners].sort().join()}`, repair]))
+  return [...newest.values()].map((repair) => ({ words: repairWords(repair), age: spanWords(Math.max(0, nowMs - Date.parse(repair.at))) }))
+}
