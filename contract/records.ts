@@ -157,7 +157,7 @@ export type HistoryRound = Static<typeof HistoryRecord>
 /** Every round of a car with every reading. */
 export const VehicleRoundsRecord = Type.Array(RoundRecord)
 
-export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), codeReadings: Type.Array(CodeReadingRecord), codeTexts: Type.Array(CodeTextRecord), proof: Type.Array(ProofRecord, { description: 'Calibrations, returns and handovers, oldest first' }), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
+export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), codeReadings: Type.Array(CodeReadingRecord), codeTexts: Type.Array(CodeTextRecord), proof: Type.Array(ProofRecord, { description: 'Calibrations, returns and handovers, oldest first' }), pumpDays: Type.Array(closed({ at: instant, minutesPerDay: Type.Number(), startsPerDay: Type.Number() }), { description: 'How much the pump worked, whenever it was listened to' }), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
 
 /** How jobs may be listed. */

@@ -106,3 +106,16 @@ describe('handing over', () => {
     await other.end()
   })
 })
+
+test('how much a pump worked, whenever it was listened to, stands in its car’s history', async () => {
+  const { jobId, vehicleId } = await openTestJob(bench)
+  const logId = id()
+  // An hour, the pump running for six minutes of it, told once in ten seconds.
+  const atS = Array.from({ length: 361 }, (_, i) => 10 * i)
+  await bench.send('log.keep', { logId, jobId, title: 'A day', deviceName: 'Link', startedAt: '2026-11-20T08:00:00Z', rows: atS.length, channels: [{ id: 'runs', corner: null, place: 'pump', kind: 'state', unit: '0 or 1', least: 0, most: 1 }], trace: { atS, values: { runs: atS.map((s) => (s >= 600 && s < 960 ? 1 : 0)) }, marks: [] } }).expect(200)
+  await bench.send('check.record', { checkId: id(), jobId, kind: 'habit', corner: null, verdict: 'doubtful', sentence: 'It runs often.', lines: [], speaksFor: '', logId }).expect(200)
+  for (let twice = 0; twice < 2; twice += 1) {
+    const detail = (await bench.get(`/api/vehicles/${vehicleId}`).expect(200)).body as VehicleDetail
+    expect(detail.pumpDays).toMatchObject([{ minutesPerDay: expect.closeTo(144, 0) as number, startsPerDay: expect.closeTo(24, 0) as number }])
+  }
+})

@@ -7,6 +7,7 @@ import { job, round, vehicle, vehicleType } from '../store/schema.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import type { Handler } from './handlers.ts'
 import { iso } from './instants.ts'
+import { pumpDaysOf } from './pumpDays.ts'
 import { proofOfVehicle } from './proofRecord.ts'
 import { chargesOf, photosOf, repairsOf } from './jobEntries.ts'
 import { summariseJobs } from './jobSummaries.ts'
@@ -50,5 +51,5 @@ async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[
 export async function readVehicle(db: Database, id: string): Promise<VehicleDetail> {
   const [row] = await db.select().from(vehicle).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, id))
   if (!row) throw new AppError('notFound', { what: 'vehicle' })
-  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, history: await historyOf(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), photos: await photosOf(db, { vehicleId: id }), charges: await chargesOf(db, { vehicleId: id }), codeReadings: await codeReadingsOf(db, id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), proof: (await proofOfVehicle(db, id)).filter(({ content }) => content.kind !== 'shown'), odometer: await odometerOf(db, id) }
+  return { vehicle: row.vehicle, vehicleType: row.vehicle_type, history: await historyOf(db, id), jobs: await summariseJobs(db, { vehicleId: id }), repairs: await repairsOf(db, { vehicleId: id }), photos: await photosOf(db, { vehicleId: id }), charges: await chargesOf(db, { vehicleId: id }), codeReadings: await codeReadingsOf(db, id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), proof: (await proofOfVehicle(db, id)).filter(({ content }) => content.kind !== 'shown'), pumpDays: await pumpDaysOf(db, id), odometer: await odometerOf(db, id) }
 }

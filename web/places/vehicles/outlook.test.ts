@@ -10,7 +10,7 @@ import { driftsOf, nightsOf, sinceHandover, warningOf } from './outlook.ts'
 import { trendOf } from './trend.ts'
 
 const { vehicle, vehicleType } = jobOf()
-const detailOf = (rounds: readonly Round[], change: Partial<VehicleDetail> = {}): VehicleDetail => ({ vehicle, vehicleType, history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })), jobs: [], repairs: [], photos: [], charges: [], codeReadings: [], codeTexts: [], proof: [], odometer: [], ...change })
+const detailOf = (rounds: readonly Round[], change: Partial<VehicleDetail> = {}): VehicleDetail => ({ vehicle, vehicleType, history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })), jobs: [], repairs: [], photos: [], charges: [], codeReadings: [], codeTexts: [], proof: [], pumpDays: [], odometer: [], ...change })
 const at = (month: number, hour = 6): string => new Date(Date.UTC(2026, month, 10, hour)).toISOString()
 
 /** A night a month, the rear left losing more each time; the cold takes its own from all four. */

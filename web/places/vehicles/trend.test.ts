@@ -8,7 +8,7 @@ import { meansOf } from '../job/rounds.ts'
 import { trendCsv, trendOf } from './trend.ts'
 
 const { vehicle, vehicleType } = jobOf()
-const detailOf = (...rounds: Round[]): VehicleDetail => ({ vehicle, vehicleType, history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })), jobs: [], repairs: [], photos: [], charges: [], codeReadings: [], codeTexts: [], proof: [], odometer: [] })
+const detailOf = (...rounds: Round[]): VehicleDetail => ({ vehicle, vehicleType, history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })), jobs: [], repairs: [], photos: [], charges: [], codeReadings: [], codeTexts: [], proof: [], pumpDays: [], odometer: [] })
 const raised = (mm: number) => ({ FL: mm, FR: mm, RL: mm, RR: mm })
 const evening = roundOf(raised(512), '2026-11-24T19:00:00.000Z', { purpose: 'evening', levelId: 'high', levelOffsetMm: 30, temperatureC: 12 })
 

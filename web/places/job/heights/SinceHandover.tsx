@@ -1,0 +1,16 @@
+import type { Job, Round } from '@anklet/contract'
+import type { ReactNode } from 'react'
+import { useRepeatability, useUnits, useVehicle } from '../../../data/queries.ts'
+import { holdsWords } from '../../../words/outlook.ts'
+import { momentWords } from '../../../words/times.ts'
+import { sinceHandover } from '../../vehicles/outlook.ts'
+
+/** What a round says of the repair the car was last handed over with; nothing where there is none to compare. */
+export function SinceHandover({ job, round }: { readonly job: Job; readonly round: Round }): ReactNode {
+  const units = useUnits()
+  const { repeatabilityMm } = useRepeatability()
+  const detail = useVehicle(job.vehicle.id).data
+  const since = detail ? sinceHandover(detail, repeatabilityMm) : null
+  if (!since || since.nowAt !== round.endedAt) return null
+  return <p className="hint mt-2">{holdsWords(since, units)} <span className="text-[14px]">Handed over {momentWords(since.handedAt, new Date())}; if it was not driven since.</span></p>
+}
