@@ -174,6 +174,8 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await page.getByRole('link', { name: 'On to the handover' }).click()
   await page.getByLabel('What to watch, one thing a line').fill('Low at the front in the morning\nA message that stays')
   await page.getByLabel(/^Conditions of the parts/).fill('As the maker of the part states them: <script>alert(1)</script>')
+  await page.reload()
+  await expect(page.getByLabel(/^Conditions of the parts/)).toHaveValue(/^As the maker/)
   await hand.tap('With the torques')
   await hand.tap('Hand it over, proved')
   await expect(page.getByText(/^Handed over .* by M. Arundel, proved\.$/)).toBeVisible()

@@ -1,7 +1,6 @@
 import type { Proof } from '@anklet/core/procedure'
 import type { Deviation } from '@anklet/core/work'
-import { create } from 'zustand'
-import { persist } from 'zustand/middleware'
+import { keptDrafts } from './kept.ts'
 
 /** What was entered for a step that is not confirmed yet. */
 export interface StepDraft {
@@ -19,15 +18,5 @@ export interface StepDraft {
 
 export const EMPTY_STEP: StepDraft = { shown: {}, torque: '', unit: 'N.m', source: '', second: null, photoIds: [], note: '', deviation: null, reason: '' }
 
-interface StepDrafts {
-  readonly byKey: Readonly<Record<string, StepDraft>>
-  patch(key: string, change: Partial<StepDraft>): void
-  drop(key: string): void
-}
-
-/** Steps half entered, kept through a reload. */
-export const useStepDrafts = create<StepDrafts>()(persist((set) => ({
-  byKey: {},
-  patch: (key, change) => set(({ byKey }) => ({ byKey: { ...byKey, [key]: { ...EMPTY_STEP, ...byKey[key], ...change } } })),
-  drop: (key) => set(({ byKey }) => ({ byKey: Object.fromEntries(Object.entries(byKey).filter(([other]) => other !== key)) })),
-}), { name: 'anklet.steps', version: 1 }))
+/** Steps half entered. */
+export const useStepDrafts = keptDrafts('anklet.steps', EMPTY_STEP)

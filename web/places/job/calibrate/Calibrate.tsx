@@ -134,7 +134,7 @@ function Last({ job }: { readonly job: Job }): ReactNode {
 
 /** Levels rising and falling, the tape at each; what each sensor does, what to type, and whether a fresh round says so. */
 export function Calibrate({ job }: { readonly job: Job }): ReactNode {
-  const draft = useCalibrations((state) => state.byJob[job.id]) ?? { ...EMPTY_CALIBRATION, why: whyOf(job) }
+  const draft = useCalibrations((state) => state.byKey[job.id]) ?? { ...EMPTY_CALIBRATION, why: whyOf(job) }
   const { patch, drop } = useCalibrations.getState()
   const devices = useDevices().data
   const module = devices ? moduleFor(job, devices) : null

@@ -7,17 +7,18 @@ import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
 import { saveFile } from '../../../parts/saveFile.ts'
+import type { Written } from '../../../state/handovers.ts'
+import { NOTHING_WRITTEN, useHandovers } from '../../../state/handovers.ts'
 import { useSession } from '../../../state/session.ts'
 import { momentWords } from '../../../words/times.ts'
 import { proofHeadline } from '../../../words/proof.ts'
 import { useProof } from '../proof/useProof.ts'
 import { isHandedOver } from '../watchState.ts'
 import { PaperView } from './PaperView.tsx'
-import type { OwnerPaper, Written } from './paper.ts'
+import type { OwnerPaper } from './paper.ts'
 import { handedOver, ownerPaper } from './paper.ts'
 
 const MOST_PHOTOS = 4
-const EMPTY: Written = { watchFor: '', notDone: '', conditions: '', withTorques: false, photoIds: [], reason: '' }
 
 // What was declined is what was not done.
 const declined = ({ proof }: Job): string => proof.flatMap(({ content }) => (content.kind === 'shown' && content.outcome === 'declined' && content.item === 'alignment' ? [`Alignment. ${content.words}`] : [])).at(-1) ?? ''
@@ -74,15 +75,15 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   const { repeatabilityMm } = useRepeatability()
   const last = handedOver(job)
   const done = isHandedOver(job) ? last : null
-  const [draft, setDraft] = useState<Written>(() => (last ? last.content : { ...EMPTY, notDone: declined(job), photoIds: [] }))
+  const draft: Written = useHandovers((state) => state.byKey[job.id]) ?? (last ? last.content : { ...NOTHING_WRITTEN, notDone: declined(job) })
   const record = useCommand('proof.record')
   const close = useCommand('job.close')
   const items = proof?.items ?? []
   const proved = proof !== null && isProved(items)
   const written = done ? done.content : draft
   const of = ownerPaper({ job, shop, work: proof?.work ?? null, items, repeatabilityMm, written, at: done?.at ?? new Date().toISOString(), by: nameOf(done?.person ?? me ?? '') })
-  const change = (next: Partial<Written>): void => setDraft((before) => ({ ...before, ...next }))
-  const hand = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'handedOver', proved, reason: proved ? '' : draft.reason.trim(), missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id), watchFor: draft.watchFor.trim(), notDone: draft.notDone.trim(), conditions: draft.conditions.trim(), withTorques: draft.withTorques, photoIds: [...draft.photoIds] } } })
+  const change = (next: Partial<Written>): void => useHandovers.getState().patch(job.id, { ...draft, ...next })
+  const hand = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'handedOver', proved, reason: proved ? '' : draft.reason.trim(), missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id), watchFor: draft.watchFor.trim(), notDone: draft.notDone.trim(), conditions: draft.conditions.trim(), withTorques: draft.withTorques, photoIds: [...draft.photoIds] } } }, () => useHandovers.getState().drop(job.id))
   const photos = written.photoIds.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{written.photoIds.map((id) => <li key={id}><img src={`/api/photos/${id}`} alt={job.photos.find((photo) => photo.id === id)?.caption ?? ''} className="max-h-[220px] rounded-md object-contain" /></li>)}</ul></section>
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
@@ -112,5 +113,5 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
 /** The owner's paper, made of the record; the same as PDF, print and file, and the car handed over. */
 export function Handover({ job }: { readonly job: Job }): ReactNode {
   const shop = useShop().data
-  return shop ? <HandOver key={`${job.id} ${job.proof.length}`} job={job} shop={shop} /> : <p className="sub">…</p>
+  return shop ? <HandOver key={job.id} job={job} shop={shop} /> : <p className="sub">…</p>
 }

@@ -12,12 +12,11 @@ import { ITEM_WORDS, itemSentence } from '../../../words/proof.ts'
 import { PART_WORDS } from '../../../words/repairs.ts'
 import { bandOf, judgedRound } from '../judged.ts'
 import { heightRounds, isRideRound, meansOf } from '../rounds.ts'
+import type { Written } from '../../../state/handovers.ts'
 import type { OnWork } from '../run/useWork.ts'
 
 /** How a car stood, corner by corner, mm. */
 export interface Stood { readonly at: string; readonly temperatureC: number; readonly meanMm: PerCorner<number>; readonly verdict: PerCorner<Verdict> | null; readonly band: PerCorner<StripBand> | null }
-/** What a person writes for the owner. */
-export interface Written { readonly watchFor: string; readonly notDone: string; readonly conditions: string; readonly withTorques: boolean; readonly photoIds: readonly string[]; readonly reason: string }
 
 /** All that stands on the owner's paper, in its order. */
 export interface OwnerPaper {
