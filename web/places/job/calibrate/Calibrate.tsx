@@ -87,7 +87,7 @@ function Visits({ job, draft, present, onGo }: { readonly job: Job; readonly dra
   const stops = stopsOf(job.vehicleType.architecture)
   return (
     <ol aria-label="Levels to visit" className="grid gap-1">{stops.map(({ level, direction }, i) => (
-      <li key={`${level.id}${String(direction)}`}><button type="button" className="figure w-full text-left" aria-pressed={i === present} disabled={i > draft.visits.length} onClick={() => onGo(i)}><span className={i === present ? 'font-bold' : ''}>{capital(level.id)}{direction === 'up' ? ', rising' : direction === 'down' ? ', falling' : ''}</span><span className="text-[14px] text-ink-2">{draft.visits[i] ? 'taken' : i === present ? 'now' : ''}</span></button></li>
+      <li key={`${level.id}${String(direction)}`}><button type="button" className="figure min-h-[44px] w-full text-left" aria-pressed={i === present} disabled={i > draft.visits.length} onClick={() => onGo(i)}><span className={i === present ? 'font-bold' : ''}>{capital(level.id)}{direction === 'up' ? ', rising' : direction === 'down' ? ', falling' : ''}</span><span className="text-[14px] text-ink-2">{draft.visits[i] ? 'taken' : i === present ? 'now' : ''}</span></button></li>
     ))}</ol>
   )
 }
