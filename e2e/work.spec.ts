@@ -266,7 +266,8 @@ test('a relay by keyboard alone, on a phone', async ({ page, demoShop }) => {
     const [onward, proof] = [page.getByRole('link', { name: 'Go on in Recommission' }), page.getByRole('link', { name: 'On to the proof' })]
     await expect(present(page).or(onward).or(proof).or(page.getByText('Every step is done.')).first()).toBeVisible()
     for (const way of [onward, proof]) {
-      if (await way.count() === 0) continue
+      // Done to the last step, the way leads out of the plan.
+      if (await way.count() === 0 || await page.getByText('Every step is done.').count() > 0) continue
       await way.focus()
       await page.keyboard.press('Enter')
       await expect(present(page)).toBeVisible()
