@@ -1,8 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, nullable, oneOf, perCorner, uuid, words } from './quantities.ts'
+import { closed, heightMm, instant, nullable, oneOf, perCorner, reportedMm, uuid, words } from './quantities.ts'
 
-const reportedMm = perCorner(nullable(Type.Number({ minimum: -1000, maximum: 2000, description: 'Height the module reports, mm; null: it reports none here' })))
 /** A level that was visited in a calibration. */
 export const LevelVisit = closed({ levelId: words(24), direction: nullable(oneOf('up', 'down')), tapeMm: perCorner(heightMm), reportedMm })
 export type LevelVisit = Static<typeof LevelVisit>

@@ -44,3 +44,6 @@ export const instant = Type.String({ format: 'date-time', description: 'RFC 3339
 export const nullable = <Value extends TSchema>(value: Value) => Type.Union([value, Type.Null()])
 /** Words a person types, never empty. */
 export const words = (maxLength: number) => Type.String({ minLength: 1, maxLength, pattern: '\\S' })
+
+/** What a module reports at each corner. */
+export const reportedMm = perCorner(nullable(Type.Number({ minimum: -1000, maximum: 2000, description: 'Height the module reports, mm; null: it reports none here' })))

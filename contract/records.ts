@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, temperatureC, uuid, words } from './quantities.ts'
+import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, reportedMm, temperatureC, uuid, words } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
 import { PlanRecord } from './procedure.ts'
@@ -77,7 +77,6 @@ const floorMm = Type.Number({ minimum: -200, maximum: 200, description: 'Height 
 export const ThermometerPlace = oneOf('atSprings', 'sameRoom', 'elsewhere')
 
 export const LoadState = oneOf('empty', 'driver', 'laden')
-const reported = perCorner(nullable(Type.Number({ minimum: -1000, maximum: 2000, description: 'Height the module reports, mm; null: it reports none here' })))
 
 const round = {
   levelId: words(24),
@@ -90,7 +89,7 @@ const round = {
 }
 
 /** What may be said of a round besides: left out, it was not asked. */
-const aside = { load: LoadState, padsMm: nullable(perCorner(floorMm)), reportedMm: nullable(reported) }
+const aside = { load: LoadState, padsMm: nullable(perCorner(floorMm)), reportedMm: nullable(reportedMm) }
 
 /** A walk around the car as it is handed in. */
 export const RoundInput = closed({ roundId: uuid, ...round, load: Type.Optional(aside.load), padsMm: Type.Optional(aside.padsMm), reportedMm: Type.Optional(aside.reportedMm), readings: Type.Array(ReadingInput, { minItems: 4, maxItems: 80 }) })

@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test'
 import { expect } from '@playwright/test'
+import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 
 /** A job as the list shows it. */
@@ -41,4 +42,14 @@ export async function followAdvice(page: Page, truth: readonly (readonly [asks: 
     await expect(next.getByRole('heading', { name: asks })).toBeHidden()
   }
   throw new Error(`Still checking after: ${asked.join('; ')}`)
+}
+
+/** The demo's frosty morning of TQ 418, walked on its watch: the front left leaks. */
+export async function walkFrostyMorning(hand: Hand): Promise<void> {
+  await hand.tap('Walk the morning round')
+  await hand.tap(/^Yes/)
+  await hand.settle({ temperature: '-3' })
+  await hand.tap('Walk the morning round')
+  await hand.walk(['474', '490.5', '510.5', '497.5', '498.5', '507', '491.5', '474'])
+  await hand.tap('Save the morning round')
 }

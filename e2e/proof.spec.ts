@@ -4,7 +4,7 @@ import ICAL from 'ical.js'
 import { present, workUntil } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { openJobAt, openJobOf } from './jobs.ts'
+import { openJobAt, openJobOf, walkFrostyMorning } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 
 const item = (page: Page, id: string) => page.locator(`li[data-item="${id}"]`)
@@ -29,12 +29,7 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await expect(page.getByText('Front left is low by 34 mm.')).toBeVisible()
 
   await phase(page, 'Watch')
-  await hand.tap('Walk the morning round')
-  await hand.tap(/^Yes/)
-  await hand.settle({ temperature: '-3' })
-  await hand.tap('Walk the morning round')
-  await hand.walk(['474', '490.5', '510.5', '497.5', '498.5', '507', '491.5', '474'])
-  await hand.tap('Save the morning round')
+  await walkFrostyMorning(hand)
   await expect(page.getByText(/^Front left leaks: likely/)).toBeVisible()
   await hand.tap('Write it on the job')
   await hand.tap('The supply is back on')

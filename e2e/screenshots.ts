@@ -6,6 +6,7 @@ import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 import { confirm, present, workUntil } from './atWork.ts'
+import { walkFrostyMorning } from './jobs.ts'
 import { startServer } from './server.ts'
 import { StandIn } from './standIn.ts'
 
@@ -41,12 +42,7 @@ async function walkSome(page: Page, hand: Hand, address: string, job: string): P
 
 async function walkMorning(page: Page, hand: Hand, address: string, job: string): Promise<void> {
   await page.goto(`${address}/jobs/${job}/watch`)
-  await hand.tap('Walk the morning round')
-  await hand.tap(/^Yes/)
-  await hand.settle({ temperature: '-3' })
-  await hand.tap('Walk the morning round')
-  await hand.walk(['474', '490.5', '510.5', '497.5', '498.5', '507', '491.5', '474'])
-  await hand.tap('Save the morning round')
+  await walkFrostyMorning(hand)
   await page.getByRole('figure').waitFor()
 }
 

@@ -1,7 +1,7 @@
 import type { LevelVisit } from '../calibration/index.ts'
 import { agreements, loweredMm, sensorsOf } from '../calibration/index.ts'
-import type { AxleSpecifications, Method, RecordedRound, RoundVerdict } from '../heights/index.ts'
-import { countedReadings, judgeRound, leaveDoubtfulOut, meanHeights } from '../heights/index.ts'
+import type { LevelSpecification, Method, RecordedRound } from '../heights/index.ts'
+import { countedReadings, judgeRecorded, meanHeights } from '../heights/index.ts'
 import type { Architecture, CornerGeometry, PerCorner } from '../vehicle/index.ts'
 import { heightAtLevelMm, mapCorners } from '../vehicle/index.ts'
 import type { Run, WorkOf } from '../work/index.ts'
@@ -21,7 +21,7 @@ interface Measured extends RecordedRound { readonly jobId: string; readonly purp
 /** A job as its proof reads it. */
 export interface ProofJob {
   readonly id: string
-  readonly vehicleType: { readonly architecture: Architecture; readonly geometry: { readonly corners: PerCorner<Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>> }; readonly specifications: readonly ({ readonly levelId: string; readonly method: Method } & AxleSpecifications)[] }
+  readonly vehicleType: { readonly architecture: Architecture; readonly geometry: { readonly corners: PerCorner<Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>> }; readonly specifications: readonly LevelSpecification[] }
   readonly rounds: readonly Measured[]
   readonly checks: readonly { readonly kind: string; readonly at: string; readonly verdict: string }[]
   readonly codeReadings: readonly { readonly jobId: string; readonly at: string; readonly codes: readonly { readonly status: string }[] }[]
@@ -29,17 +29,11 @@ export interface ProofJob {
   readonly proof: readonly ProofEntry[]
 }
 
-/** A round held against the specification of its level and way of measuring; null: none is on record. */
-function verdictOf({ vehicleType }: ProofJob, round: Measured, repeatabilityMm: number): RoundVerdict | null {
-  const specification = vehicleType.specifications.find(({ levelId, method }) => levelId === round.levelId && method === round.method)
-  return specification ? judgeRound(leaveDoubtfulOut(countedReadings(round), repeatabilityMm).kept, specification, repeatabilityMm) : null
-}
-
 function provingRound(job: ProofJob, repeatabilityMm: number): ProvingRound | null {
   const round = job.rounds.findLast(({ jobId, purpose }) => jobId === job.id && purpose === 'heights')
   if (!round) return null
   const reported = round.reportedMm
-  return { atMs: Date.parse(round.endedAt), verdict: verdictOf(job, round, repeatabilityMm), agreements: reported && agreements(sensorsOf(job.vehicleType.architecture), { tapeMm: meanHeights(countedReadings(round)), reportedMm: reported }) }
+  return { atMs: Date.parse(round.endedAt), verdict: judgeRecorded(job.vehicleType.specifications, round, repeatabilityMm)?.answer ?? null, agreements: reported && agreements(sensorsOf(job.vehicleType.architecture), { tapeMm: meanHeights(countedReadings(round)), reportedMm: reported }) }
 }
 
 /** Height each corner is made to stand at on a level, mm. */

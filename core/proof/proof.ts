@@ -39,7 +39,7 @@ export interface ProofFacts {
 }
 
 /** One thing to show, how it stands, and where. */
-export interface ProofItem { readonly id: ProofItemId; readonly state: ProofState; /** Where it is missing or not so. */ readonly places: readonly Place[]; readonly joints: readonly Joint[]; readonly why: ProofWhy | null; readonly words: string }
+export interface ProofItem { readonly id: ProofItemId; readonly state: ProofState; /** Where it is missing or not so. */ readonly places: readonly Place[]; readonly joints: readonly Joint[]; readonly why: ProofWhy | null; readonly words: string; /** The owner did not want it, and said why. */ readonly declined: boolean }
 /** Why it is not shown, where the item alone does not say. */
 export type ProofWhy = 'noRound' | 'noSpecification' | 'undecided' | 'noReports' | 'calibrateFirst' | 'lowered' | 'apart' | 'soapFirst' | 'before'
 
@@ -68,7 +68,7 @@ export function jointsOpened({ run, book }: Pick<ProofFacts, 'run' | 'book'>): r
   return ([...CORNERS, 'pump', 'block', 'reservoir', 'dryer'] as const).filter((joint) => found.has(joint))
 }
 
-const item = (id: ProofItemId, state: ProofState, more: Partial<ProofItem> = {}): ProofItem => ({ id, state, places: [], joints: [], why: null, words: '', ...more })
+const item = (id: ProofItemId, state: ProofState, more: Partial<ProofItem> = {}): ProofItem => ({ id, state, places: [], joints: [], why: null, words: '', declined: false, ...more })
 const placesOf = (steps: readonly PlanStep[]): readonly Place[] => [...new Set(steps.map(({ place }) => place))]
 
 /** Reads, from what is on record, what shows that a repair counts. */
@@ -89,7 +89,7 @@ class Proving {
   }
 
   private fromWord(id: SaidItem, said = this.last(id)): ProofItem {
-    return item(id, !said ? 'missing' : said.outcome === 'bad' ? 'against' : 'shown', { words: said?.words ?? '' })
+    return item(id, !said ? 'missing' : said.outcome === 'bad' ? 'against' : 'shown', { words: said?.words ?? '', declined: said?.outcome === 'declined' })
   }
 
   private after<At extends { readonly atMs: number }>(at: At | null): At | null { return at && at.atMs >= this.since ? at : null }

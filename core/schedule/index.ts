@@ -1,2 +1,2 @@
-export { nextStep, byDue } from './nextStep.ts'
+export { nextStep, byDue, PHASES } from './nextStep.ts'
 export type { JobFacts, NextStep, Phase, StepCode, Urgency } from './nextStep.ts'

@@ -1,5 +1,7 @@
-/** A phase of a job, in the order of the work. */
-export type Phase = 'intake' | 'heights' | 'watch' | 'checks' | 'decision' | 'work' | 'recommission' | 'calibrate' | 'proof' | 'handover'
+/** The phases of a job, in the order of the work. */
+export const PHASES = ['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission', 'calibrate', 'proof', 'handover'] as const
+/** A phase of a job. */
+export type Phase = (typeof PHASES)[number]
 
 /** What is to be done next on a job. */
 export type StepCode = 'askComplaint' | 'measureHeights' | 'startWatch' | 'waitForMorning' | 'walkMorning' | 'readAnswer' | 'showAgain' | 'agree' | 'takeOver' | 'goOn' | 'doWork' | 'fillAir' | 'beginWork' | 'proveIt' | 'closeJob' | 'none'

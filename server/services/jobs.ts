@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Job } from '@anklet/contract'
-import { factSentence, runOf } from '@anklet/core/work'
+import { runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, vehicle, vehicleType, watch } from '../store/schema.ts'
@@ -13,7 +13,7 @@ import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsForJob } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
 import { handedOverAmong, proofOfJob } from './proofRecord.ts'
-import { guardedOf, summariseWork, workOf } from './work.ts'
+import { guardedOf, refuseTemporary, summariseWork, workOf } from './work.ts'
 import { describeWatch } from './watches.ts'
 
 /** Opens a job on a vehicle. */
@@ -41,8 +41,7 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
   const watches = await tx.select({ state: watch.state }).from(watch).where(eq(watch.jobId, payload.jobId))
   if (watches.some(({ state }) => state === 'running')) throw new AppError('watchRuns')
   const work = await guardedOf(tx, payload.jobId)
-  const left = work ? runOf(work).temporary : []
-  if (work && left.length > 0) throw new AppError('workStops', { sentence: `Not yet: still to be put back: ${left.map((each) => factSentence(work.book, each)).join('; ')}.` })
+  if (work) refuseTemporary(work, runOf(work))
   if (work && work.entries.length > 0 && !(await handedOverAmong(tx, [payload.jobId])).has(payload.jobId)) throw new AppError('notProved', { sentence: 'This car was worked on. Hand it over first: proved, or not proved with the reason.' })
   return updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: at }, 'job')
 }

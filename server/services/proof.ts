@@ -4,7 +4,8 @@ import { crossedAxles, sensorsOf } from '@anklet/core/calibration'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
 import type { ProofItem } from '@anklet/core/proof'
 import { isProved, jointsOpened, proofFacts, proofOf, visitsLowered } from '@anklet/core/proof'
-import { factSentence, runOf } from '@anklet/core/work'
+import type { Guarded, Run } from '@anklet/core/work'
+import { runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import type { Transaction } from '../store/database.ts'
 import { proofEntry, repair } from '../store/schema.ts'
@@ -12,13 +13,11 @@ import type { Handler } from './handlers.ts'
 import { readJob } from './jobs.ts'
 import { readRepeatability } from './repeatability.ts'
 import { openJobOf } from './rounds.ts'
-import { guardedOf } from './work.ts'
+import { guardedOf, refuseTemporary } from './work.ts'
 
-async function itemsOf(tx: Transaction, of: Job): Promise<readonly ProofItem[]> {
-  const work = await guardedOf(tx, of.id)
-  if (!work || work.entries.length === 0) return []
+async function itemsOf(tx: Transaction, of: Job, work: Guarded, run: Run): Promise<readonly ProofItem[]> {
   const { learned } = await readRepeatability(tx)
-  return proofOf(proofFacts(of as never, work, runOf(work), learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM))
+  return proofOf(proofFacts(of as never, work, run, learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM))
 }
 
 const refuse = (sentence: string, path: string): never => { throw new AppError('proofStops', { sentence }, path) }
@@ -35,10 +34,11 @@ function checkCalibration(of: Job, content: Extract<ProofRecord['content'], { ki
 }
 
 async function checkHandover(tx: Transaction, of: Job, content: Extract<ProofRecord['content'], { kind: 'handedOver' }>): Promise<void> {
-  const work = await guardedOf(tx, of.id)
-  const left = work && work.entries.length > 0 ? runOf(work).temporary : []
-  if (work && left.length > 0) throw new AppError('workStops', { sentence: `Not yet: still to be put back: ${left.map((each) => factSentence(work.book, each)).join('; ')}.` })
-  const items = await itemsOf(tx, of)
+  const planned = await guardedOf(tx, of.id)
+  const work = planned && planned.entries.length > 0 ? planned : null
+  const run = work && runOf(work)
+  if (work && run) refuseTemporary(work, run)
+  const items = work && run ? await itemsOf(tx, of, work, run) : []
   const missing = items.filter(({ state }) => state !== 'shown').map(({ id }) => id)
   if (content.proved && !isProved(items)) throw new AppError('notProved', { sentence: 'Not everything is shown, so it cannot be handed over as proved. It can be handed over as not proved, with the reason.' }, '/payload/content/proved')
   if (!content.proved && content.reason.trim() === '') refuse('Say why it goes although not everything is shown.', '/payload/content/reason')

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, getTableColumns, gt, inArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, getTableColumns, gt, inArray, notExists, sql } from 'drizzle-orm'
 import type { ProofRecord, ReturnRecord } from '@anklet/contract'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../store/schema.ts'
@@ -27,16 +27,11 @@ export async function handedOverAmong(db: Database | Transaction, jobIds: readon
 
 /** Cars that are to be measured again and have not been yet, the soonest first. */
 export async function listReturns(db: Database): Promise<ReturnRecord[]> {
-  const planned = await db.selectDistinctOn([job.vehicleId], { jobId: proofEntry.jobId, vehicleId: job.vehicleId, plate: vehicle.plate, typeName: vehicleType.name, at: proofEntry.at, content: proofEntry.content, person: proofEntry.personId }).from(proofEntry)
-    .innerJoin(job, eq(proofEntry.jobId, job.id)).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
-    .where(sql`${proofEntry.content}->>'kind' = 'return'`).orderBy(job.vehicleId, desc(proofEntry.seq))
-  const open: ReturnRecord[] = []
-  for (const { content, at, ...rest } of planned) {
-    if (content.kind !== 'return') continue
-    // A round walked on the day, or soon before it, is what was planned.
-    const soonest = new Date(Math.max(Date.parse(iso(at)), Date.parse(content.dueAt) - 12 * 3600_000)).toISOString()
-    const [since] = await db.select({ id: round.id }).from(round).where(and(eq(round.vehicleId, rest.vehicleId), gt(round.endedAt, soonest))).limit(1)
-    if (!since) open.push({ ...rest, dueAt: content.dueAt, words: content.words })
-  }
-  return open.sort((a, b) => Date.parse(a.dueAt) - Date.parse(b.dueAt))
+  const planned = db.selectDistinctOn([job.vehicleId], { jobId: proofEntry.jobId, vehicleId: job.vehicleId, at: proofEntry.at, person: proofEntry.personId, dueAt: sql<string>`(${proofEntry.content}->>'dueAt')::timestamptz`.as('due_at'), words: sql<string>`${proofEntry.content}->>'words'`.as('return_words') }).from(proofEntry)
+    .innerJoin(job, eq(proofEntry.jobId, job.id)).where(sql`${proofEntry.content}->>'kind' = 'return'`).orderBy(job.vehicleId, desc(proofEntry.seq)).as('planned')
+  // A round walked on the day, or soon before it, is what was planned.
+  const walked = db.select({ id: round.id }).from(round).where(and(eq(round.vehicleId, planned.vehicleId), gt(round.endedAt, sql`greatest(${planned.at}, ${planned.dueAt} - interval '12 hours')`)))
+  const rows = await db.select({ jobId: planned.jobId, vehicleId: planned.vehicleId, plate: vehicle.plate, typeName: vehicleType.name, dueAt: planned.dueAt, words: planned.words, person: planned.person }).from(planned)
+    .innerJoin(vehicle, eq(planned.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(notExists(walked)).orderBy(asc(planned.dueAt))
+  return rows.map((row) => ({ ...row, dueAt: iso(row.dueAt) }))
 }

@@ -32,6 +32,11 @@ export async function guardedOf(db: Database | Transaction, jobId: string): Prom
   return { book, architecture: of.architecture, steps, flat: made.flat, entries: (await workOf(db, jobId)) as readonly WorkEntry[], torqueOf: (fastener) => ranges.get(fastener) ?? null, alone: made.alone }
 }
 
+/** Refuses while work has left something changed. @throws {AppError} `workStops` with what is still to be put back */
+export function refuseTemporary({ book }: Pick<Guarded, 'book'>, { temporary }: Pick<Run, 'temporary'>): void {
+  if (temporary.length > 0) throw new AppError('workStops', { sentence: `Not yet: still to be put back: ${temporary.map((each) => factSentence(book, each)).join('; ')}.` })
+}
+
 async function checkPhotos(tx: Transaction, jobId: string, { content }: Pick<WorkRecord, 'content'>): Promise<void> {
   if (content.kind !== 'done' || content.photoIds.length === 0) return
   const known = await tx.select({ jobId: photo.jobId }).from(photo).where(inArray(photo.id, content.photoIds))

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { returnEntry } from '../places/job/proof/returnEntry.ts'
 import { itemSentence, proofHeadline } from './proof.ts'
 
-const item = (change: Partial<ProofItem>): ProofItem => ({ id: 'heights', state: 'missing', places: [], joints: [], why: null, words: '', ...change })
+const item = (change: Partial<ProofItem>): ProofItem => ({ id: 'heights', state: 'missing', places: [], joints: [], why: null, words: '', declined: false, ...change })
 
 describe('what is to be shown, in words', () => {
   test.each<[Partial<ProofItem>, string]>([

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { Phase } from '@anklet/core/schedule'
-import { nextStep } from '@anklet/core/schedule'
+import { nextStep, PHASES } from '@anklet/core/schedule'
 import type { ReactNode } from 'react'
 import { Cable } from 'lucide-react'
 import { lazy, Suspense } from 'react'
@@ -30,8 +30,7 @@ const Handover = lazy(() => import('./handover/Handover.tsx').then((module) => (
 const WorkBar = lazy(() => import('./run/WorkBar.tsx').then((module) => ({ default: module.WorkBar })))
 const Dock = lazy(() => import('./dock/Dock.tsx').then((module) => ({ default: module.Dock })))
 
-const PHASES: ReadonlySet<string> = new Set<Phase>(['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission', 'calibrate', 'proof', 'handover'])
-const isPhase = (phase: string | undefined): phase is Phase => phase !== undefined && PHASES.has(phase)
+const isPhase = (phase: string | undefined): phase is Phase => (PHASES as readonly (string | undefined)[]).includes(phase)
 
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()

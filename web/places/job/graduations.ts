@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { Phase } from '@anklet/core/schedule'
-import { nextStep } from '@anklet/core/schedule'
+import { nextStep, PHASES } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
@@ -76,5 +76,5 @@ export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['k
   const done: Record<Phase, boolean> = {
     intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0, work: job.workNow?.at === 'filling' || job.workNow?.at === 'proving' || job.workNow?.at === 'finished', recommission: job.workNow?.at === 'proving' || job.workNow?.at === 'finished', calibrate: job.proof.some(({ content }) => content.kind === 'calibrated'), proof: isHandedOver(job), handover: isHandedOver(job),
   }
-  return (['intake', 'heights', 'watch', 'checks', 'decision', 'work', 'recommission', 'calibrate', 'proof', 'handover'] as const).map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+  return PHASES.map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
 }

@@ -1,12 +1,12 @@
 import type { Job, Round, Specification } from '@anklet/contract'
-import type { LeftOut, Method, RoundVerdict } from '@anklet/core/heights'
-import { countedReadings, guardMm, judgeRound, leaveDoubtfulOut } from '@anklet/core/heights'
+import type { JudgedRound as Judged, Method } from '@anklet/core/heights'
+import { guardMm, judgeRecorded } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_OF } from '@anklet/core/vehicle'
 import type { StripBand } from '../../parts/Strip.tsx'
 
 /** A round held against the specification of its level, without the readings that were doubted. */
-export interface JudgedRound { readonly specification: Specification; readonly answer: RoundVerdict; readonly leftOut: readonly LeftOut[] }
+export type JudgedRound = Judged<Specification>
 
 /** The specification of a level by one way of measuring; null where none is on record. */
 export const specificationAt = ({ vehicleType }: Job, levelId: string, method: Method): Specification | null =>
@@ -23,9 +23,4 @@ export const bandWhileWalking = (specification: Specification, corner: Corner, r
   bandOf(specification, corner, guardMm(Math.max(1, readings), repeatabilityMm))
 
 /** Holds a round against what is on record for its level and way of measuring; null where nothing is. */
-export function judgedRound(job: Job, round: Round, repeatabilityMm: number): JudgedRound | null {
-  const specification = specificationAt(job, round.levelId, round.method)
-  if (!specification) return null
-  const { kept, leftOut } = leaveDoubtfulOut(countedReadings(round), repeatabilityMm)
-  return { specification, answer: judgeRound(kept, specification, repeatabilityMm), leftOut }
-}
+export const judgedRound = ({ vehicleType }: Job, round: Round, repeatabilityMm: number): JudgedRound | null => judgeRecorded(vehicleType.specifications, round, repeatabilityMm)

@@ -1,12 +1,10 @@
 import type { VehicleDetail } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
-import { useQueries } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { ask } from '../../data/api.ts'
-import { useRepeatability, useUnits, useVehicles } from '../../data/queries.ts'
+import { useRepeatability, useUnits, useVehicle, useVehicles } from '../../data/queries.ts'
 import { CORNER_WORDS } from '../../words/corners.ts'
 import { holdsWords, warningWords } from '../../words/outlook.ts'
 import { momentWords } from '../../words/times.ts'
@@ -24,16 +22,23 @@ function worstOf(detail: VehicleDetail): { readonly plate: string; readonly nigh
   return { plate: detail.vehicle.plate, nights: nightsOf(points).length, words: worst ? CORNER_WORDS[worst] : 'too few nights to say', perMonthMm: worst ? drifts[worst]!.perMonthMm : null }
 }
 
-function Peers({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+function Peer({ id, own }: { readonly id: string; readonly own: boolean }): ReactNode {
+  const units = useUnits()
+  const detail = useVehicle(id).data
+  const worst = useMemo(() => detail && worstOf(detail), [detail])
+  if (!worst) return null
+  const { plate, nights, words, perMonthMm } = worst
+  return <tr><th scope="row">{own ? plate : <Link className="underline" to={`/vehicles/${id}`}>{plate}</Link>}</th><td className="n num">{nights}</td><td>{words}</td><td className="n num">{perMonthMm === null ? '–' : formatQuantity(Math.max(0, -perMonthMm), 'height', units, 1)}</td></tr>
+}
+
+function Peers({ detail: { vehicle, vehicleType } }: { readonly detail: VehicleDetail }): ReactNode {
   const units = useUnits()
   const vehicles = useVehicles().data ?? []
-  const others = vehicles.filter(({ id, typeId }) => typeId === detail.vehicle.typeId && id !== detail.vehicle.id).slice(0, MOST_PEERS)
-  const asked = useQueries({ queries: others.map(({ id }) => ({ queryKey: ['vehicle', id], queryFn: () => ask('/api/vehicles/:id', id) })) })
-  if (others.length === 0) return <p className="text-ink-2">No other {detail.vehicleType.name} is on record.</p>
-  const rows = [detail, ...asked.flatMap(({ data }) => data ?? [])].map((each) => ({ id: each.vehicle.id, ...worstOf(each) }))
+  const others = vehicles.filter(({ id, typeId }) => typeId === vehicle.typeId && id !== vehicle.id).slice(0, MOST_PEERS)
+  if (others.length === 0) return <p className="text-ink-2">No other {vehicleType.name} is on record.</p>
   return (
     <table className="table"><thead><tr><th scope="col">car</th><th scope="col" className="n">nights</th><th scope="col">grows most at</th><th scope="col" className="n">{UNIT_LABEL[units.length]} a month</th></tr></thead>
-      <tbody>{rows.map(({ id, plate, nights, words, perMonthMm }) => <tr key={id}><th scope="row">{id === detail.vehicle.id ? plate : <Link className="underline" to={`/vehicles/${id}`}>{plate}</Link>}</th><td className="n num">{nights}</td><td>{words}</td><td className="n num">{perMonthMm === null ? '–' : formatQuantity(Math.max(0, -perMonthMm), 'height', units, 1)}</td></tr>)}</tbody></table>
+      <tbody>{[vehicle, ...others].map(({ id }) => <Peer key={id} id={id} own={id === vehicle.id} />)}</tbody></table>
   )
 }
 

@@ -3,9 +3,10 @@ import { sensorsOf, stopsOf, taughtMm } from '@anklet/core/calibration'
 import type { ProofJob } from '@anklet/core/proof'
 import { levelHeights } from '@anklet/core/proof'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { PerCorner } from '@anklet/core/vehicle'
 import { AXLE_OF, CORNERS, perCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { useDevices, useOrder } from '../../../data/devices.ts'
@@ -14,7 +15,7 @@ import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { CalibrationDraft } from '../../../state/calibrations.ts'
 import { EMPTY_CALIBRATION, useCalibrations } from '../../../state/calibrations.ts'
-import { useLink } from '../../../state/link.ts'
+import { useGauge } from '../../../state/useGauge.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
 import { valueAt } from '../../devices/live.ts'
@@ -33,20 +34,7 @@ function whyOf({ plans }: Job): CalibrationDraft['why'] {
   return jobs.includes('module') ? 'module' : jobs.includes('sensor') ? 'sensor' : null
 }
 
-const reportedNow = (car: CarLive | null): Record<'FL' | 'FR' | 'RL' | 'RR', number | null> | null => car && car.live.heard ? perCorner((corner) => valueAt(car.status.identity.channels, car.frame, 'height', corner)) : null
-
-/** The gauge's button fills the first empty field, in walking order. */
-function useGaugeInto(tape: CalibrationDraft['tape'], onType: (tape: CalibrationDraft['tape']) => void, write: (mm: number) => string): void {
-  const press = useLink((link) => link.press)
-  const devices = useDevices().data
-  const taken = useRef(press?.count ?? 0)
-  useEffect(() => {
-    if (!press || press.count === taken.current) return
-    taken.current = press.count
-    const next = WALK.find((corner) => tape[corner].trim() === '')
-    if (next && devices?.find(({ identity }) => identity.id === press.device)?.identity.kind === 'heightGauge') onType({ ...tape, [next]: write(press.value) })
-  }, [press, devices, tape, onType, write])
-}
+const reportedNow = (car: CarLive | null): PerCorner<number | null> | null => car && car.live.heard ? perCorner((corner) => valueAt(car.status.identity.channels, car.frame, 'height', corner)) : null
 
 interface StopProps { readonly job: Job; readonly draft: CalibrationDraft; readonly car: CarLive | null; readonly change: (next: Partial<CalibrationDraft>) => void; readonly at: number }
 
@@ -56,12 +44,15 @@ function Stop({ job, draft, car, change, at }: StopProps): ReactNode {
   const { level, direction } = stopsOf(architecture)[at]!
   const [wrong, setWrong] = useState('')
   const now = reportedNow(car)
-  const write = (mm: number): string => formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2)
-  useGaugeInto(draft.tape, (tape) => change({ tape }), write)
+  // The gauge's button fills the first empty field, in walking order.
+  useGauge('heightGauge', (mm) => {
+    const next = WALK.find((corner) => draft.tape[corner].trim() === '')
+    if (next) change({ tape: { ...draft.tape, [next]: formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2) } })
+  })
   const take = (): void => {
     const tape = typedHeights(draft.tape, units)
     const reported = now ?? typedHeights(draft.reported, units)
-    const bad = WALK.find((corner) => tape[corner] === null || !(tape[corner]! >= 50 && tape[corner]! <= 2000))
+    const bad = WALK.find((corner) => tape[corner] === null || Number.isNaN(tape[corner]))
     if (bad) return setWrong(`${capital(CORNER_WORDS[bad])}: type what the tape says there.`)
     if (CORNERS.some((corner) => Number.isNaN(reported[corner]))) return setWrong('Type figures only for what the module reports; leave a field empty where it reports nothing.')
     if (CORNERS.every((corner) => reported[corner] === null)) return setWrong('Nothing of what the module reports: connect the link, or type what the tool shows.')

@@ -3,25 +3,28 @@ import { AGREE_MM, crossedAxles, fitVisits, moveInSlotMm, sensorsOf, toType } fr
 import type { SensorLine, ToType } from '@anklet/core/calibration'
 import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import type { ProofJob } from '@anklet/core/proof'
-import { levelHeights, teachingVisit, visitsLowered } from '@anklet/core/proof'
+import { teachingVisit, visitsLowered } from '@anklet/core/proof'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Axle, Corner, PerCorner } from '@anklet/core/vehicle'
+import { mapCorners } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital, list } from '../../../words/corners.ts'
 import { FAULT_WORDS, sensorWords } from '../../../words/proof.ts'
+import { designAt } from '../rounds.ts'
 
 /** What levels that were visited say of a vehicle's sensors. */
-export interface Readout { readonly lines: readonly SensorLine[]; readonly at: LevelVisit | null; readonly types: readonly ToType[]; readonly crossed: readonly ('front' | 'rear')[]; readonly loweredMm: number | null; readonly faulty: boolean }
+export interface Readout { readonly lines: readonly SensorLine[]; readonly at: LevelVisit | null; readonly types: readonly ToType[]; readonly crossed: readonly Axle[]; readonly loweredMm: number | null; readonly faulty: boolean }
 
 export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
   const { architecture } = job.vehicleType
   const sensors = sensorsOf(architecture)
   const of = job as unknown as ProofJob
   const at = teachingVisit(architecture, visits)
-  const lines = fitVisits(sensors, visits, levelHeights(of, ''), { leastMm: CHANNEL_LIMITS.height.least, mostMm: CHANNEL_LIMITS.height.most })
+  const lines = fitVisits(sensors, visits, designAt(job, 0), { leastMm: CHANNEL_LIMITS.height.least, mostMm: CHANNEL_LIMITS.height.most })
   return { lines, at, types: at ? toType(sensors, at) : [], crossed: crossedAxles(sensors, visits), loweredMm: visitsLowered(of, visits), faulty: lines.some(({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints')) }
 }
 
@@ -74,8 +77,9 @@ export function Sensors({ job, readout }: { readonly job: Job; readonly readout:
   )
 }
 
-/** Heights typed in the shop's unit, mm; null where one is missing or none. */
-export function typedHeights(values: Readonly<Record<string, string>>, units: DisplayUnits): Record<'FL' | 'FR' | 'RL' | 'RR', number | null> {
-  const at = (corner: string): number | null => { const typed = values[corner] ?? ''; if (typed.trim() === '') return null; const read = readTyped(typed, 'height', units); return read.ok ? read.value : Number.NaN }
-  return { FL: at('FL'), FR: at('FR'), RL: at('RL'), RR: at('RR') }
-}
+/** Heights typed in the shop's unit, mm; null where nothing is typed, NaN where it is no height. */
+export const typedHeights = (values: PerCorner<string>, units: DisplayUnits): Record<Corner, number | null> => mapCorners(values, (typed) => {
+  if (typed.trim() === '') return null
+  const read = readTyped(typed, 'height', units)
+  return read.ok ? read.value : Number.NaN
+})

@@ -5,12 +5,11 @@ import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Strip } from '../../../parts/Strip.tsx'
 import type { OwnerPaper } from './paper.ts'
+import { linesOf } from './paper.ts'
 
 function Part({ title, lines }: { readonly title: string; readonly lines: readonly string[] }): ReactNode {
   return lines.length > 0 && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">{title}</h3>{lines.map((line) => <p key={line}>{line}</p>)}</section>
 }
-
-const typed = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
 
 /** The owner's paper as it will be read; printed as it stands. */
 export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; readonly units: DisplayUnits; readonly photos: ReactNode }): ReactNode {
@@ -29,10 +28,10 @@ export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; read
       <Part title="Done" lines={of.done.length > 0 ? of.done : ['Nothing was repaired.']} />
       <Part title="Shown" lines={of.shown} />
       <Part title="Not shown" lines={[...of.missing, ...(of.written.reason ? [`It was handed over all the same: ${of.written.reason}`] : [])]} />
-      <Part title="Not done" lines={typed(of.written.notDone)} />
-      <Part title="What to watch" lines={typed(of.written.watchFor)} />
+      <Part title="Not done" lines={linesOf(of.written.notDone)} />
+      <Part title="What to watch" lines={linesOf(of.written.watchFor)} />
       <Part title="Come back" lines={of.again ? [`To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`] : []} />
-      <Part title="Conditions of the parts" lines={typed(of.written.conditions)} />
+      <Part title="Conditions of the parts" lines={linesOf(of.written.conditions)} />
       <Part title="To know" lines={of.cautions} />
       {of.torques.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3><table className="table"><tbody>{of.torques.map(({ words, set }) => <tr key={words}><td>{words}</td><td className="n num whitespace-nowrap">{set}</td></tr>)}</tbody></table></section>}
       {photos}

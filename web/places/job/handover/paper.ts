@@ -39,6 +39,9 @@ export interface OwnerPaper {
   readonly written: Written
 }
 
+/** What was typed, one thing a line. */
+export const linesOf = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
+
 function stood(job: Job, round: Round | undefined, repeatabilityMm: number): Stood | null {
   if (!round) return null
   const judged = judgedRound(job, round, repeatabilityMm)
@@ -87,7 +90,7 @@ export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, a
     before: stood(job, before, repeatabilityMm), after: stood(job, after, repeatabilityMm),
     done: doneWords(job, work, back !== null), torques: written.withTorques ? torqueRows(work) : [],
     missing: items.filter(({ state }) => state !== 'shown').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
-    shown: items.filter(({ state, id, words }) => state === 'shown' && id !== 'temporary' && !/^(Declined|Not measured again):/.test(words)).map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    shown: items.filter(({ state, id, declined }) => state === 'shown' && id !== 'temporary' && !declined).map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
     again: planned?.kind === 'return' ? planned.dueAt : null, cautions: cautionsOf(job), written,
   }
 }

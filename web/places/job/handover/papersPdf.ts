@@ -12,6 +12,7 @@ import { sensorWords } from '../../../words/proof.ts'
 import { meansOf } from '../rounds.ts'
 import type { OnWork } from '../run/useWork.ts'
 import type { OwnerPaper } from './paper.ts'
+import { linesOf } from './paper.ts'
 import { drawStrip } from './stripPdf.ts'
 
 const day = (at: string): string => format(new Date(at), 'd MMMM yyyy')
@@ -26,7 +27,6 @@ const section = (paper: Paper, title: string, lines: readonly string[]): Paper =
   for (const line of lines) paper.text(line, { gap: 2 })
   return paper.space(7)
 }
-const typed = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
 
 async function pictureOf(id: string): Promise<Uint8Array | null> {
   const answer = await fetch(`/api/photos/${id}`)
@@ -49,10 +49,10 @@ export async function ownerBytes(of: OwnerPaper, job: Job, units: DisplayUnits):
   section(paper, 'Done', of.done.length > 0 ? of.done : ['Nothing was repaired.'])
   section(paper, of.missing.length === 0 && of.shown.length > 0 ? 'Shown before it left' : 'Shown', of.shown)
   section(paper, 'Not shown', [...of.missing, ...(of.written.reason ? [`It was handed over all the same: ${of.written.reason}`] : [])])
-  section(paper, 'Not done', typed(of.written.notDone))
-  section(paper, 'What to watch', typed(of.written.watchFor))
+  section(paper, 'Not done', linesOf(of.written.notDone))
+  section(paper, 'What to watch', linesOf(of.written.watchFor))
   section(paper, 'Come back', of.again ? [`To be measured again on ${moment(of.again)}, standing as it was left, before it is driven.`] : [])
-  section(paper, 'Conditions of the parts', typed(of.written.conditions))
+  section(paper, 'Conditions of the parts', linesOf(of.written.conditions))
   section(paper, 'To know', of.cautions)
   if (of.torques.length > 0) {
     paper.together(60).text('Torques as they were set', { weight: 'bold', size: 12, gap: 2 })

@@ -82,7 +82,7 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
         <RoundStrip job={job} round={round} earlier={earlier} units={units} verdict={verdict} />
         {notes.length + sensed.length > 0 && <ul className="hint mt-2 grid gap-1">{[...notes, ...sensed].map((note) => <li key={note}>{note}</li>)}</ul>}
         <p className="mt-2 text-[14px] text-ink-2">{verdict ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.` : isRideRound(round) ? 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.' : ''}{earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}{round.padsMm ? ' The uneven floor is taken out.' : ''}</p>
-        <Suspense><SinceHandover job={job} round={round} /></Suspense>
+        {(job.rounds.some(({ jobId }) => jobId !== job.id) || job.proof.some(({ content }) => content.kind === 'handedOver')) && <Suspense><SinceHandover job={job} round={round} /></Suspense>}
         <Reported round={round} units={units} />
       </div>
       <div className="flex flex-col gap-3">
