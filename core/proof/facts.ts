@@ -16,6 +16,11 @@ export type ProofContent =
 /** An entry with who and when. */
 export interface ProofEntry { readonly id: string; readonly at: string; readonly person: string; readonly content: ProofContent }
 
+/** The newest entry of a kind, its content known to be so; null: there is none. */
+export function lastOf<Entry extends { readonly content: { readonly kind: string } }, Kind extends Entry['content']['kind']>(entries: readonly Entry[], kind: Kind): (Entry & { readonly content: Extract<Entry['content'], { readonly kind: Kind }> }) | null {
+  return (entries.findLast(({ content }) => content.kind === kind) as (Entry & { readonly content: Extract<Entry['content'], { readonly kind: Kind }> }) | undefined) ?? null
+}
+
 interface Measured extends RecordedRound { readonly jobId: string; readonly purpose: string; readonly levelId: string; readonly levelOffsetMm: number; readonly method: Method; readonly endedAt: string; readonly reportedMm: PerCorner<number | null> | null }
 
 /** A job as its proof reads it. */
@@ -60,14 +65,14 @@ const newest = <At extends { readonly at: string }>(list: readonly At[]): At | n
 export function proofFacts(job: ProofJob, { book }: Pick<WorkOf, 'book'>, run: Run, repeatabilityMm: number): ProofFacts {
   const test = newest(job.checks.filter(({ kind }) => kind === 'whichCorner'))
   const read = newest(job.codeReadings.filter(({ jobId }) => jobId === job.id))
-  const taught = job.proof.findLast(({ content }) => content.kind === 'calibrated')
+  const taught = lastOf(job.proof, 'calibrated')
   const watch = job.watches.at(-1)
   return {
     architecture: job.vehicleType.architecture, book: book.steps, run,
     said: job.proof.flatMap(({ at, content }): Said[] => (content.kind === 'shown' ? [{ ...content, atMs: Date.parse(at) }] : content.kind === 'return' ? [{ item: 'again', joint: null, outcome: 'good', words: content.words, on: content.dueAt.slice(0, 10), atMs: Date.parse(at) }] : [])),
     cornersTest: test && { atMs: Date.parse(test.at), good: test.verdict === 'good' },
     round: provingRound(job, repeatabilityMm),
-    calibrated: taught?.content.kind === 'calibrated' ? { atMs: Date.parse(taught.at), levels: taught.content.visits.map(({ levelId }) => levelId), lowered: visitsLowered(job, taught.content.visits) !== null } : null,
+    calibrated: taught && { atMs: Date.parse(taught.at), levels: taught.content.visits.map(({ levelId }) => levelId), lowered: visitsLowered(job, taught.content.visits) !== null },
     codes: read && { atMs: Date.parse(read.at), present: read.codes.filter(({ status }) => status !== 'stored').length },
     watch: watch ? { startedMs: Date.parse(watch.startedAt), state: watch.state } : null,
   }

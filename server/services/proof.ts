@@ -17,7 +17,7 @@ import { guardedOf, refuseTemporary } from './work.ts'
 
 async function itemsOf(tx: Transaction, of: Job, work: Guarded, run: Run): Promise<readonly ProofItem[]> {
   const { learned } = await readRepeatability(tx)
-  return proofOf(proofFacts(of as never, work, run, learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM))
+  return proofOf(proofFacts(of, work, run, learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM))
 }
 
 const refuse = (sentence: string, path: string): never => { throw new AppError('proofStops', { sentence }, path) }
@@ -28,7 +28,7 @@ function checkCalibration(of: Job, content: Extract<ProofRecord['content'], { ki
   if (strange) refuse(`This vehicle type has no level "${strange.levelId}".`, '/payload/content/visits')
   if (content.taught === 'no') return
   const sensors = sensorsOf(architecture)
-  if (visitsLowered(of as never, content.visits) !== null) refuse('It is low all round and its sensors agree with the tape: lowered on purpose. That is written down, not calibrated away.', '/payload/content/taught')
+  if (visitsLowered(of, content.visits) !== null) refuse('It is low all round and its sensors agree with the tape: lowered on purpose. That is written down, not calibrated away.', '/payload/content/taught')
   const [crossed] = crossedAxles(sensors, content.visits)
   if (crossed) refuse(`The ${crossed} sensors fit the tape of the other side better: left and right are swapped. Put the plugs right and visit the levels again.`, '/payload/content/taught')
 }

@@ -59,10 +59,10 @@ export class Paper {
     return this.runs(text, weight).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.text, size), 0)
   }
 
-  private draw(text: string, x: number, { size = 10.5, weight = 'plain', faint = false }: Style): void {
+  private draw(text: string, x: number, { size = 10.5, weight = 'plain', faint = false }: Style, y = this.y): void {
     let at = x
     for (const run of this.runs(text, weight)) {
-      this.page.drawText(run.text, { x: at, y: this.y, size, font: run.font, color: faint ? FAINT : INK })
+      this.page.drawText(run.text, { x: at, y, size, font: run.font, color: faint ? FAINT : INK })
       at += run.font.widthOfTextAtSize(run.text, size)
     }
   }
@@ -76,7 +76,7 @@ export class Paper {
       line: (x1, y1, x2, y2, thickness, dashed = false) => page.drawLine({ start: at(x1, y1), end: at(x2, y2), thickness, color: INK, ...(dashed ? { dashArray: [3, 2] } : {}) }),
       box: (x, y, width, high) => page.drawRectangle({ ...at(x, y + high), width, height: high, borderColor: FAINT, borderWidth: 0.6 }),
       fill: (x, y, width, high, grey) => page.drawRectangle({ ...at(x, y + high), width, height: high, color: rgb(grey, grey, grey) }),
-      text: (words, x, y, style = {}) => { this.y = top - y; this.draw(words, MARGIN + x, style) },
+      text: (words, x, y, style = {}) => this.draw(words, MARGIN + x, style, top - y),
     })
     this.y = top - height
     return this
@@ -91,10 +91,7 @@ export class Paper {
       row.forEach(({ image, words }, k) => {
         const { width: w, height: h } = image.scaleToFit(width, height)
         this.page.drawImage(image, { x: MARGIN + k * (width + 14), y: this.y - h, width: w, height: h })
-        const top = this.y
-        this.y = top - height - 12
-        this.draw(this.broken(words, 8.5, 'plain', width)[0] ?? '', MARGIN + k * (width + 14), { size: 8.5, faint: true })
-        this.y = top
+        this.draw(this.broken(words, 8.5, 'plain', width)[0] ?? '', MARGIN + k * (width + 14), { size: 8.5, faint: true }, this.y - height - 12)
       })
       this.y -= height + 24
     }

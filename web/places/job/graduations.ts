@@ -1,4 +1,5 @@
 import type { Job } from '@anklet/contract'
+import { lastOf } from '@anklet/core/proof'
 import type { Phase } from '@anklet/core/schedule'
 import { nextStep, PHASES } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
@@ -52,15 +53,15 @@ function workWords({ plans, decisions, workNow }: Job): string {
 const recommissionWords = ({ workNow }: Job): string => (workNow?.at === 'filling' ? 'let air back in' : workNow?.at === 'proving' || workNow?.at === 'finished' ? 'it stands' : 'after the work')
 
 function calibrateWords({ proof }: Job): string {
-  const taught = proof.findLast(({ content }) => content.kind === 'calibrated')?.content
-  return taught?.kind !== 'calibrated' ? 'sensors against the tape' : taught.taught === 'no' ? 'looked at, not taught' : 'taught'
+  const last = lastOf(proof, 'calibrated')
+  return !last ? 'sensors against the tape' : last.content.taught === 'no' ? 'looked at, not taught' : 'taught'
 }
 
 const proofWords = ({ workNow }: Job): string => (workNow?.at === 'finished' || workNow?.at === 'proving' ? 'show that it counts' : 'after the work')
 
 function handoverWords({ proof }: Job): string {
-  const handed = proof.findLast(({ content }) => content.kind === 'handedOver')?.content
-  return handed?.kind !== 'handedOver' ? 'the owner’s paper' : handed.proved ? 'proved' : 'not proved'
+  const handed = lastOf(proof, 'handedOver')
+  return !handed ? 'the owner’s paper' : handed.content.proved ? 'proved' : 'not proved'
 }
 
 /** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */

@@ -1,4 +1,5 @@
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
+import { lastOf } from '@anklet/core/proof'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */
 export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean => supplyCut !== 'leftOn' && supplyBackAt === null
@@ -21,8 +22,8 @@ export function watchRounds(job: Job, watch: Watch | null = presentWatch(job)): 
 
 /** Whether the car was handed over after its work was last changed. */
 export function isHandedOver({ proof, work }: Pick<Job, 'proof' | 'work'>): boolean {
-  const handed = proof.findLast(({ content }) => content.kind === 'handedOver')
-  return handed !== undefined && handed.at >= (work.at(-1)?.at ?? '')
+  const handed = lastOf(proof, 'handedOver')
+  return handed !== null && handed.at >= (work.at(-1)?.at ?? '')
 }
 
 /** What the schedule needs of a job that was fetched whole. */

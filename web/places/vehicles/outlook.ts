@@ -2,6 +2,7 @@ import type { HistoryRound, VehicleDetail } from '@anklet/contract'
 import { GUARD_FACTOR } from '@anklet/core/heights'
 import type { Drift, Holds } from '@anklet/core/history'
 import { driftOf, repairHolds } from '@anklet/core/history'
+import { lastOf } from '@anklet/core/proof'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_OF, completeGeometry, perCorner, WALK } from '@anklet/core/vehicle'
 import type { TrendPoint } from './trend.ts'
@@ -49,7 +50,7 @@ export interface SinceHandover { readonly handedAt: string; readonly thenAt: str
 
 /** The newest round since the last handover against the one it was handed over with; null: nothing to compare. */
 export function sinceHandover({ vehicleType, history, proof }: VehicleDetail, repeatabilityMm: number): SinceHandover | null {
-  const handed = proof.findLast(({ content }) => content.kind === 'handedOver')
+  const handed = lastOf(proof, 'handedOver')
   if (!handed) return null
   const then = history.findLast((round) => round.jobId === handed.jobId && round.purpose === 'heights' && round.endedAt <= handed.at)
   const now = then && history.findLast((round) => round.purpose === 'heights' && round.endedAt > handed.at && round.levelId === then.levelId && round.load === then.load)

@@ -1,7 +1,6 @@
 import type { Job, LevelVisit } from '@anklet/contract'
 import { sensorsOf, stopsOf, taughtMm } from '@anklet/core/calibration'
-import type { ProofJob } from '@anklet/core/proof'
-import { levelHeights } from '@anklet/core/proof'
+import { lastOf, levelHeights } from '@anklet/core/proof'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { AXLE_OF, CORNERS, perCorner, WALK } from '@anklet/core/vehicle'
@@ -94,7 +93,7 @@ function Teach({ job, draft, readout, car, onKept }: { readonly job: Job; readon
   const module = car?.frame?.module
   const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
   const barred = crossed.length > 0 || loweredMm !== null
-  const teach = (): void => order.mutate({ action: 'calibrate', offMm: taughtMm(at, levelHeights(job as unknown as ProofJob, at.levelId), reportedNow(car) ?? at.reportedMm) }, { onSuccess: () => keep('link') })
+  const teach = (): void => order.mutate({ action: 'calibrate', offMm: taughtMm(at, levelHeights(job, at.levelId), reportedNow(car) ?? at.reportedMm) }, { onSuccess: () => keep('link') })
   return (
     <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
       {faulty && <p className="hint">A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.</p>}
@@ -110,8 +109,8 @@ function Teach({ job, draft, readout, car, onKept }: { readonly job: Job; readon
 function Last({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
   const nameOf = usePersonName()
-  const last = job.proof.findLast(({ content }) => content.kind === 'calibrated')
-  if (last?.content.kind !== 'calibrated') return null
+  const last = lastOf(job.proof, 'calibrated')
+  if (!last) return null
   const { taught, typedMm, visits } = last.content
   const fresh = job.rounds.findLast(({ jobId, purpose, endedAt }) => jobId === job.id && purpose === 'heights' && endedAt > last.at)
   return (

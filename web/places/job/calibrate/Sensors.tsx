@@ -2,7 +2,6 @@ import type { Job, LevelVisit } from '@anklet/contract'
 import { AGREE_MM, crossedAxles, fitVisits, moveInSlotMm, sensorsOf, toType } from '@anklet/core/calibration'
 import type { SensorLine, ToType } from '@anklet/core/calibration'
 import { CHANNEL_LIMITS } from '@anklet/core/guided'
-import type { ProofJob } from '@anklet/core/proof'
 import { teachingVisit, visitsLowered } from '@anklet/core/proof'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
@@ -22,10 +21,9 @@ export interface Readout { readonly lines: readonly SensorLine[]; readonly at: L
 export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
   const { architecture } = job.vehicleType
   const sensors = sensorsOf(architecture)
-  const of = job as unknown as ProofJob
   const at = teachingVisit(architecture, visits)
   const lines = fitVisits(sensors, visits, designAt(job, 0), { leastMm: CHANNEL_LIMITS.height.least, mostMm: CHANNEL_LIMITS.height.most })
-  return { lines, at, types: at ? toType(sensors, at) : [], crossed: crossedAxles(sensors, visits), loweredMm: visitsLowered(of, visits), faulty: lines.some(({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints')) }
+  return { lines, at, types: at ? toType(sensors, at) : [], crossed: crossedAxles(sensors, visits), loweredMm: visitsLowered(job, visits), faulty: lines.some(({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints')) }
 }
 
 function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {

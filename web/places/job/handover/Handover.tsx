@@ -1,5 +1,5 @@
 import type { Job, Shop } from '@anklet/contract'
-import { isProved } from '@anklet/core/proof'
+import { isProved, lastOf } from '@anklet/core/proof'
 import { Check, FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -16,7 +16,7 @@ import { useProof } from '../proof/useProof.ts'
 import { isHandedOver } from '../watchState.ts'
 import { PaperView } from './PaperView.tsx'
 import type { OwnerPaper } from './paper.ts'
-import { handedOver, ownerPaper } from './paper.ts'
+import { ownerPaper } from './paper.ts'
 
 const MOST_PHOTOS = 4
 
@@ -73,7 +73,7 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   const nameOf = usePersonName()
   const me = useSession((session) => session.personId)
   const { repeatabilityMm } = useRepeatability()
-  const last = handedOver(job)
+  const last = lastOf(job.proof, 'handedOver')
   const done = isHandedOver(job) ? last : null
   const draft: Written = useHandovers((state) => state.byKey[job.id]) ?? (last ? last.content : { ...NOTHING_WRITTEN, notDone: declined(job) })
   const record = useCommand('proof.record')

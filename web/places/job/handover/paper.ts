@@ -1,6 +1,6 @@
-import type { Job, ProofRecord, Round, Shop } from '@anklet/contract'
+import type { Job, Round, Shop } from '@anklet/contract'
 import type { ProofItem } from '@anklet/core/proof'
-import { backOnWheelsMs } from '@anklet/core/proof'
+import { backOnWheelsMs, lastOf } from '@anklet/core/proof'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { mapCorners } from '@anklet/core/vehicle'
 import type { Verdict } from '@anklet/core/heights'
@@ -81,7 +81,7 @@ export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, a
   const after = back === null ? undefined : rounds.find(({ endedAt }) => Date.parse(endedAt) >= back)
   const before = rounds.findLast(({ id }) => id !== after?.id)
   const finding = job.watches.findLast(({ finding: found }) => found !== null)?.finding
-  const planned = job.proof.findLast(({ content }) => content.kind === 'return')?.content
+  const planned = lastOf(job.proof, 'return')
   const told = job.conclusions.at(-1)?.sentence ?? finding?.sentence
   return {
     shop: shop.name, plate: job.vehicle.plate, car: `${job.vehicleType.name}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`, at, by,
@@ -91,12 +91,6 @@ export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, a
     done: doneWords(job, work, back !== null), torques: written.withTorques ? torqueRows(work) : [],
     missing: items.filter(({ state }) => state !== 'shown').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
     shown: items.filter(({ state, id, declined }) => state === 'shown' && id !== 'temporary' && !declined).map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
-    again: planned?.kind === 'return' ? planned.dueAt : null, cautions: cautionsOf(job), written,
+    again: planned?.content.dueAt ?? null, cautions: cautionsOf(job), written,
   }
-}
-
-/** How the car was handed over last. */
-export const handedOver = ({ proof }: Job): (ProofRecord & { readonly content: Extract<ProofRecord['content'], { kind: 'handedOver' }> }) | null => {
-  const entry = proof.findLast(({ content }) => content.kind === 'handedOver')
-  return entry?.content.kind === 'handedOver' ? { ...entry, content: entry.content } : null
 }

@@ -1,5 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { Joint, Outcome, SaidItem } from '@anklet/core/proof'
+import { lastOf } from '@anklet/core/proof'
 import { CalendarPlus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -79,9 +80,9 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
   const at = new Date(due)
   const known = !Number.isNaN(at.getTime())
   const plan = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'return', dueAt: at.toISOString(), words: words.trim() } } })
-  const planned = job.proof.findLast(({ content }) => content.kind === 'return')
+  const planned = lastOf(job.proof, 'return')
   const calendar = async (): Promise<void> => {
-    if (planned?.content.kind !== 'return') return
+    if (!planned) return
     const { returnEntry } = await import('./returnEntry.ts')
     const entry = returnEntry(job.vehicle.plate, planned.id, planned.content)
     if (entry) saveFile(`${job.vehicle.plate.replaceAll(/[^A-Za-z0-9]+/g, '-')}-again.ics`, 'text/calendar', entry)

@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import type { ProofItem, ProofJob } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/proof'
 import { proofFacts, proofOf } from '@anklet/core/proof'
 import { useMemo } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'
@@ -10,6 +10,6 @@ import { useWork } from '../run/useWork.ts'
 export function useProof(job: Job): { readonly work: OnWork; readonly items: readonly ProofItem[] } | null {
   const work = useWork(job)
   const { repeatabilityMm } = useRepeatability()
-  const items = useMemo(() => (work?.run.begun ? proofOf(proofFacts(job as unknown as ProofJob, work.of, work.run, repeatabilityMm)) : null), [job, work?.of, work?.run, repeatabilityMm])
+  const items = useMemo(() => (work?.run.begun ? proofOf(proofFacts(job, work.of, work.run, repeatabilityMm)) : null), [job, work?.of, work?.run, repeatabilityMm])
   return work && items ? { work, items } : null
 }
