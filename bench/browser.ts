@@ -5,14 +5,6 @@ import { chromium } from '@playwright/test'
 export const launch = (): Promise<Browser> =>
   chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
 
-/** A page at a workshop's laptop, opened somewhere and signed. */
-export async function openSigned(browser: Browser, address: string, name: string): Promise<Page> {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(address)
-  await page.getByRole('button', { name, exact: true }).click()
-  return page
-}
-
 /** A page that notes its own tasks over 50 ms. */
 export async function watchedPage(browser: Browser): Promise<Page> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -24,4 +16,32 @@ export async function watchedPage(browser: Browser): Promise<Page> {
     new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask', buffered: true })
   })
   return page
+}
+
+/** A watched page at a workshop's laptop, opened somewhere and signed. */
+export async function openSigned(browser: Browser, address: string, name: string): Promise<Page> {
+  const page = await watchedPage(browser)
+  await page.goto(address)
+  await page.getByRole('button', { name, exact: true }).click()
+  return page
+}
+
+/** The longest of a watched page's tasks over 50 ms since it was last asked, ms; 0 where none was. */
+export const longestTaskMs = (page: Page): Promise<number> => page.evaluate(() => Math.max(0, ...(window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0)))
+
+/** A watched page scrolled for three seconds: its longest task over 50 ms, and frames a second. */
+export async function scrolled(page: Page): Promise<{ readonly taskMs: number; readonly framesPerS: number }> {
+  await longestTaskMs(page)
+  const framesPerS = await page.evaluate(() => new Promise<number>((resolve) => {
+    const start = performance.now()
+    let frames = 0
+    const next = (now: number): void => {
+      frames += 1
+      window.scrollBy(0, 60)
+      if (now - start > 3000) resolve((1000 * frames) / (now - start))
+      else requestAnimationFrame(next)
+    }
+    requestAnimationFrame(next)
+  }))
+  return { taskMs: await longestTaskMs(page), framesPerS }
 }

@@ -5,7 +5,7 @@ import { seeded } from '@anklet/core/random'
 import { WALK } from '@anklet/core/vehicle'
 import type { ShopBundle } from '@anklet/contract'
 import type { Page } from '@playwright/test'
-import { launch, openSigned } from './browser.ts'
+import { launch, openSigned, scrolled } from './browser.ts'
 import type { Started } from './server.ts'
 import { startAnklet } from './server.ts'
 
@@ -24,6 +24,8 @@ export interface LargeSpeed {
   readonly listP99Ms: number
   readonly vehicleApiMs: number
   readonly vehiclePageMs: number
+  readonly vehicleTaskMs: number
+  readonly vehicleFramesPerS: number
   readonly importS: number
   readonly importPreviewMs: number
   readonly importHeapMb: number
@@ -135,10 +137,13 @@ async function measure({ address, pid }: Started): Promise<LargeSpeed> {
     await page.getByRole('link', { name: /LG 000/ }).waitFor()
     await page.waitForTimeout(1500)
     const vehiclePageMs = await openCar(page)
+    // Scrolled once all of it is drawn.
+    await page.waitForTimeout(1500)
+    const history = await scrolled(page)
     const imported = await importTable(page, address)
     const sliderP98Ms = await moveSlider(page, address)
     return {
-      bundleMb: bundle.mb, bundleS: bundle.s, listP50Ms: quantile(lists, 0.5), listP99Ms: quantile(lists, 0.99), vehicleApiMs, vehiclePageMs,
+      bundleMb: bundle.mb, bundleS: bundle.s, listP50Ms: quantile(lists, 0.5), listP99Ms: quantile(lists, 0.99), vehicleApiMs, vehiclePageMs, vehicleTaskMs: history.taskMs, vehicleFramesPerS: history.framesPerS,
       importS: imported.s, importPreviewMs: imported.previewMs, importHeapMb: imported.heapMb, serverPeakMb: peakMb(pid), sliderP98Ms,
     }
   } finally {

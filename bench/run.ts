@@ -92,6 +92,7 @@ row(`a shop of 10,000 jobs and 2,000 rounds out of one file of ${large.bundleMb.
 row('list of 10,000 jobs, searched, sorted, paged: p50 / p99', `${large.listP50Ms.toFixed(0)} / ${large.listP99Ms.toFixed(0)} ms`)
 row('vehicle with 2,000 rounds: the server’s answer', `${large.vehicleApiMs.toFixed(0)} ms`)
 row('vehicle with 2,000 rounds: from the tap to its trend', `${large.vehiclePageMs.toFixed(0)} ms`, '300 ms')
+row('- its history scrolled: longest task of the page; frames a second', `${large.vehicleTaskMs === 0 ? 'none over 50' : large.vehicleTaskMs.toFixed(0)} ms; ${large.vehicleFramesPerS.toFixed(0)}`, '50 ms')
 row('a table of 100,000 readings: preview', `${large.importPreviewMs.toFixed(0)} ms`)
 row('- taken over, with progress', `${large.importS.toFixed(1)} s`)
 row('- memory of the page after it / of the server at its peak', `${large.importHeapMb.toFixed(0)} / ${large.serverPeakMb.toFixed(0)} MB`)

@@ -8,7 +8,7 @@ import type { WorkEntry } from '@anklet/core/work'
 import { runOf } from '@anklet/core/work'
 import { CORNERS } from '@anklet/core/vehicle'
 import { answer } from '../e2e/atWork.ts'
-import { launch, watchedPage } from './browser.ts'
+import { launch, longestTaskMs, scrolled, watchedPage } from './browser.ts'
 import { medianMs } from './machine.ts'
 import { onDemo } from './server.ts'
 
@@ -24,17 +24,13 @@ export function measureRecord(): { readonly runMs: number; readonly steps: numbe
 /** What the work at the car asks of a browser, ms. */
 export interface WorkSpeed { readonly stepMs: number; readonly slowestStepMs: number; readonly photoMs: number; readonly photoTaskMs: number; readonly photos: number; readonly listTaskMs: number; readonly framesPerS: number; readonly paperMs: number; readonly paperMb: number; readonly paperTaskMs: number }
 
-const tasksOf = (page: Page): Promise<number[]> => page.evaluate(() => (window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0))
-const longest = (tasks: readonly number[]): number => Math.max(0, ...tasks)
-
-// Twelve megapixels of noise: what a phone makes of a wheel arch is easier.
-const largePicture = async (page: Page): Promise<Buffer> => Buffer.from(await page.evaluate(async () => {
-  const canvas = new OffscreenCanvas(4000, 3000)
+// Patches of colour: what a phone makes of a wheel arch is easier.
+const patches = async (page: Page, width: number, height: number): Promise<Buffer> => Buffer.from(await page.evaluate(async ([wide, high]) => {
+  const canvas = new OffscreenCanvas(wide, high)
   const context = canvas.getContext('2d')!
-  for (let y = 0; y < 3000; y += 8) for (let x = 0; x < 4000; x += 8) { context.fillStyle = `hsl(${(x * 7 + y * 13) % 360} 60% ${30 + ((x * y) % 40)}%)`; context.fillRect(x, y, 8, 8) }
-  const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 })).arrayBuffer())
-  return Array.from(bytes)
-}))
+  for (let y = 0; y < high; y += 8) for (let x = 0; x < wide; x += 8) { context.fillStyle = `hsl(${(x * 7 + y * 13) % 360} 60% ${30 + ((x * y) % 40)}%)`; context.fillRect(x, y, 8, 8) }
+  return Array.from(new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 })).arrayBuffer()))
+}, [width, height] as const))
 
 // From the tap to the next step on the screen.
 const stepOn = (page: Page): Promise<number> => page.evaluate(() => new Promise<number>((resolve) => {
@@ -57,63 +53,47 @@ async function visit(address: string): Promise<WorkSpeed> {
   const card = page.locator('article[data-step]')
   await card.waitFor()
   await page.waitForTimeout(1500)
-  const picture = await largePicture(page)
+  const picture = await patches(page, 4000, 3000)
   // From the disk, as a person chooses it: bytes handed in by the test would be unpacked on the page's own thread.
   const file = join(tmpdir(), `anklet-bench-${process.pid}.jpg`)
   writeFileSync(file, picture)
-  await tasksOf(page)
+  await longestTaskMs(page)
   const began = Date.now()
   await card.locator('input[type=file]').setInputFiles(file)
   await card.getByText('now', { exact: true }).waitFor()
   const photoMs = Date.now() - began
-  const photoTaskMs = longest(await tasksOf(page))
+  const photoTaskMs = await longestTaskMs(page)
   const steps: number[] = []
   for (let n = 0; n < 5; n += 1) {
     await answer(page)
     steps.push(await stepOn(page))
   }
-  const small = Buffer.from(await page.evaluate(async () => {
-    const canvas = new OffscreenCanvas(320, 240)
-    canvas.getContext('2d')!.fillRect(0, 0, 320, 240)
-    return Array.from(new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg' })).arrayBuffer()))
-  })).toString('base64')
+  const [kept, small] = [(await patches(page, 1600, 1200)).toString('base64'), (await patches(page, 320, 240)).toString('base64')]
   const photos = 200
   for (let i = 0; i < photos; i += 1) {
-    const kept = await fetch(`${address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type: 'photo.add', person: people[0]!.id, device: 'bench', at: new Date().toISOString(), baseVersion: null, payload: { photoId: crypto.randomUUID(), jobId: id, caption: `Photo ${i}`, picture: picture.subarray(0, 400_000).toString('base64'), small } }) })
-    if (!kept.ok) throw new Error(`Photo ${i} was refused: ${await kept.text()}`)
+    const answered = await fetch(`${address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type: 'photo.add', person: people[0]!.id, device: 'bench', at: new Date().toISOString(), baseVersion: null, payload: { photoId: crypto.randomUUID(), jobId: id, caption: `Photo ${i}`, picture: kept, small } }) })
+    if (!answered.ok) throw new Error(`Photo ${i} was refused: ${await answered.text()}`)
   }
   await page.goto(`${address}/jobs/${id}/intake`)
   await page.getByRole('button', { name: /^Photos, notes, mended/ }).click()
   await page.getByText('Photo 199').waitFor()
   await page.waitForTimeout(1500)
-  await tasksOf(page)
-  const framesPerS = await page.evaluate(() => new Promise<number>((resolve) => {
-    const start = performance.now()
-    let frames = 0
-    const next = (now: number): void => {
-      frames += 1
-      window.scrollBy(0, 60)
-      if (now - start > 3000) resolve((1000 * frames) / (now - start))
-      else requestAnimationFrame(next)
-    }
-    requestAnimationFrame(next)
-  }))
-  const listTaskMs = longest(await tasksOf(page))
+  const list = await scrolled(page)
   await page.goto(`${address}/jobs/${id}/handover`)
   const choice = page.getByRole('group', { name: /^Photos on the paper/ }).getByRole('button')
   for (const n of [5, 20, 40, 60]) await choice.nth(n).click()
   await page.waitForTimeout(1500)
-  await tasksOf(page)
+  await longestTaskMs(page)
   const started = Date.now()
   const saved = page.waitForEvent('download')
   await page.getByRole('button', { name: 'For the owner, PDF' }).click()
   const paper = await saved
   const paperMs = Date.now() - started
-  const paperTaskMs = longest(await tasksOf(page))
+  const paperTaskMs = await longestTaskMs(page)
   const paperMb = statSync(await paper.path()).size / 1e6
   await browser.close()
   rmSync(file)
-  return { stepMs: steps.sort((a, b) => a - b)[2]!, slowestStepMs: Math.max(...steps), photoMs, photoTaskMs, photos, listTaskMs, framesPerS, paperMs, paperMb, paperTaskMs }
+  return { stepMs: steps.sort((a, b) => a - b)[2]!, slowestStepMs: Math.max(...steps), photoMs, photoTaskMs, photos, listTaskMs: list.taskMs, framesPerS: list.framesPerS, paperMs, paperMb, paperTaskMs }
 }
 
 /** Works on the demo's car on the lift in a browser: a photo of twelve megapixels, step to step, two hundred photos. */

@@ -4,6 +4,7 @@ import { WALK } from '@anklet/core/vehicle'
 import type { DisplayUnits } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { stripRange } from './stripRange.ts'
 import { StripScale } from './StripScale.tsx'
 import { useIsPhone } from './useMedia.ts'
 
@@ -60,25 +61,11 @@ const SIDES = ['front', 'right', 'rear', 'left'] as const
 const BESIDE = { front: 'FL', right: 'FR', rear: 'RR', left: 'RL' } as const
 /** On a phone the sides have a row of their own between front and rear. */
 const PHONE_ROW: ReadonlySet<string> = new Set(['right', 'left'])
-const LEAST_RANGE_MM = 90
-const ROOM_MM = 14
-
-/** The stretch of heights all four scales show, so that they can be compared: round tens with some room. */
-export function rangeOf(corners: StripProps['corners']): readonly [number, number] {
-  const all = WALK.flatMap((corner) => {
-    const { marks, designMm, band } = corners[corner]
-    return [...marks.map(({ mm }) => mm), ...(designMm === null ? [] : [designMm]), ...(band ? [band.leastMm, band.mostMm] : [])]
-  })
-  if (all.length === 0) return [400, 520]
-  const [low, high] = [Math.min(...all) - ROOM_MM, Math.max(...all) + ROOM_MM]
-  const extra = Math.max(0, LEAST_RANGE_MM - (high - low)) / 2
-  return [Math.floor((low - extra) / 10) * 10, Math.ceil((high + extra) / 10) * 10]
-}
 
 /** The four corners in walking order on one strip. On a phone it folds into two rows: front over rear, left on the left. */
 export function Strip({ corners, joins, units, heightPx, phoneHeightPx = 150, onPick, pickWords = 'Measure', label }: StripProps): ReactNode {
   const phone = useIsPhone()
-  const range = rangeOf(corners)
+  const range = stripRange(corners)
   const height = phone ? phoneHeightPx : heightPx
   return (
     <div className="strip" role="group" aria-label={label}>

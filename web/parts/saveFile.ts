@@ -7,3 +7,6 @@ export function saveFile(name: string, type: string, content: BlobPart): void {
   // Revoked later: some browsers read the address only after the click has returned.
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
+
+/** What a car's file is called: its plate without what a file name cannot hold. @param rest after the plate, with its ending */
+export const carFile = (plate: string, rest: string): string => `${plate.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-${rest}`

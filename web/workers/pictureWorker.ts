@@ -1,11 +1,10 @@
 import { expose } from 'comlink'
+import { drawnJpeg } from './jpeg.ts'
 
 /** Longest side of a kept picture, px: enough to see a broken tab. */
 const LONGEST_PX = 1600
 /** The same in a list, px. */
 const SMALL_PX = 320
-/** The same on paper, px: some 240 mm at 100 dpi. */
-const PAPER_PX = 900
 const QUALITY = 0.82
 const SMALL_QUALITY = 0.7
 /** More than any camera at a car makes, bytes. */
@@ -22,24 +21,9 @@ function base64Of(bytes: Uint8Array): string {
   return btoa(text)
 }
 
-async function sized(picture: ImageBitmap, longestPx: number, quality: number): Promise<Uint8Array> {
-  const scale = Math.min(1, longestPx / Math.max(picture.width, picture.height))
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale)))
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
-  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality })).arrayBuffer())
-}
-
-const drawn = async (picture: ImageBitmap, longestPx: number, quality: number): Promise<string> => base64Of(await sized(picture, longestPx, quality))
+const drawn = async (picture: ImageBitmap, longestPx: number, quality: number): Promise<string> => base64Of(await drawnJpeg(picture, longestPx, quality))
 
 const api = {
-  /** A picture for paper: JPEG, no larger than it is printed. @throws where the browser cannot read it */
-  async forPaper(file: Blob): Promise<Uint8Array> {
-    const picture = await createImageBitmap(file)
-    const bytes = await sized(picture, PAPER_PX, SMALL_QUALITY)
-    picture.close()
-    return bytes
-  },
-
   /** Makes a picture no larger than needed, upright, without where it was taken. What only says that it is a picture is none: a drawing may carry a script. */
   async shrink(file: Blob): Promise<Shrunk> {
     if (file.size > MOST_BYTES) return { ok: false, fault: 'tooLarge' }

@@ -5,7 +5,7 @@ import { WALK } from '@anklet/core/vehicle'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
-import { saveFile } from '../../parts/saveFile.ts'
+import { carFile, saveFile } from '../../parts/saveFile.ts'
 import { useChart } from '../../parts/useChart.ts'
 import { momentWords } from '../../words/times.ts'
 import type { CarEvent } from './events.ts'
@@ -65,7 +65,7 @@ export function Timeline({ detail, points, units }: { readonly detail: VehicleDe
       {parts.length > 0 && <p className="text-[14.5px] text-ink-2">In it now: {parts.map(({ words, age }) => `${words}, for ${age}`).join('; ')}.</p>}
       <span className="no-print flex flex-wrap">
         <button type="button" className="btn-quiet min-h-[44px]" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
-        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(`${detail.vehicle.plate.replaceAll(' ', '-')}-timeline.svg`, 'image/svg+xml', svg())}>SVG</button>}
+        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(carFile(detail.vehicle.plate, 'timeline.svg'), 'image/svg+xml', svg())}>SVG</button>}
       </span>
     </figure>
   )

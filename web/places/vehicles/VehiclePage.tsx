@@ -8,7 +8,7 @@ import { Link, useNavigate, useParams } from 'react-router'
 import { joinedSvg } from '../../parts/chartSvg.ts'
 import { Loading } from '../../parts/Loading.tsx'
 import { roundsCsv } from './roundsCsv.ts'
-import { saveFile } from '../../parts/saveFile.ts'
+import { carFile, saveFile } from '../../parts/saveFile.ts'
 import { ask, sentenceOf } from '../../data/api.ts'
 import { useCommand, useUnits, useVehicle } from '../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
@@ -86,7 +86,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>
-            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.csv`, 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-trend.svg`, 'image/svg+xml', joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]))}>as SVG</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => void ask('/api/vehicles/:id/rounds', vehicle.id).then((rounds) => saveFile(`${vehicle.plate.replaceAll(' ', '-')}-rounds.csv`, 'text/csv', roundsCsv([{ vehicle, rounds }])), (error: unknown) => setComplaint(sentenceOf(error)))}>Rounds as CSV</button></div>
+            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(carFile(vehicle.plate, 'trend.csv'), 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(carFile(vehicle.plate, 'trend.svg'), 'image/svg+xml', joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]))}>as SVG</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => void ask('/api/vehicles/:id/rounds', vehicle.id).then((rounds) => saveFile(carFile(vehicle.plate, 'rounds.csv'), 'text/csv', roundsCsv([{ vehicle, rounds }])), (error: unknown) => setComplaint(sentenceOf(error)))}>Rounds as CSV</button></div>
             <Rounds points={points} />
           </section>
         )}

@@ -3,7 +3,9 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePersonName } from '../../../data/queries.ts'
+import { carFile } from '../../../parts/saveFile.ts'
 import { Taps } from '../../../parts/Taps.tsx'
+import { savePaper } from '../../../papers/savePaper.ts'
 import { percentWords } from '../../../words/answer.ts'
 import { WAY_WORDS } from '../../../words/decision.ts'
 import { amountWords } from '../../../words/money.ts'
@@ -29,6 +31,7 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
 export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop }): ReactNode {
   const nameOf = usePersonName()
   const [wrong, setWrong] = useState('')
+  const [busy, setBusy] = useState(false)
   const decision = job.decisions.at(-1)
   if (!decision) return null
   const { net, tax, total } = totalsOf(decision)
@@ -38,7 +41,9 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
   const lapsed = decision.validUntil !== null && Date.parse(decision.validUntil) + 86_400_000 < now.getTime()
   const pdf = (): void => {
     setWrong('')
-    import('./estimatePdf.ts').then(({ saveEstimate }) => saveEstimate(job, shop, decision, agreed ?? null)).catch(() => setWrong('The file could not be made.'))
+    setBusy(true)
+    savePaper(carFile(job.vehicle.plate, 'estimate.pdf'), { kind: 'estimate', job: { vehicle: job.vehicle, vehicleType: job.vehicleType, conclusions: job.conclusions }, shop, decision, agreed: agreed ?? null })
+      .catch(() => setWrong('The file could not be made. Look whether the server can be reached, and try again.')).finally(() => setBusy(false))
   }
   return (
     <section aria-label="The decision" className="sheet grid gap-3 p-4">
@@ -51,7 +56,7 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
       <p className="text-[13.5px] text-ink-2">An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}{decision.over ? `. Over ${decision.over.years} years it was reckoned at ${money(decision.over.mean)}, ${money(decision.over.p10)} to ${money(decision.over.p90)} in eight futures of ten, with another visit ${percentWords(decision.over.secondVisit)}` : ''}.</p>
       {lapsed && !agreed && <p className="hint">The offer has lapsed: look at the prices again.</p>}
       {decision.coils && Object.keys(decision.coils).length > 0 && <p>Coils: {Object.entries(decision.coils).map(([corner, coil]) => `${corner} ${coil}`).join(', ')}.</p>}
-      <div className="no-print flex flex-wrap gap-2"><button type="button" className="btn" onClick={pdf}>Estimate as PDF</button><button type="button" className="btn" onClick={() => window.print()}>Print</button></div>
+      <div className="no-print flex flex-wrap gap-2"><button type="button" className="btn" disabled={busy} onClick={pdf}>Estimate as PDF</button><button type="button" className="btn" onClick={() => window.print()}>Print</button></div>
       {wrong && <p className="wrong" role="alert">{wrong}</p>}
       {agreed ? <p className="font-semibold">{agreed.name} agreed {WAY_WORDS[agreed.way]}, {momentWords(agreed.at, now)}.</p> : !job.closedAt && <Agree job={job} decision={decision} />}
     </section>

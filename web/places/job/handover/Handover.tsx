@@ -2,21 +2,24 @@ import type { Job, Shop } from '@anklet/contract'
 import { isProved, lastOf } from '@anklet/core/proof'
 import { Check, FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
-import { saveFile } from '../../../parts/saveFile.ts'
+import { carFile, saveFile } from '../../../parts/saveFile.ts'
+import type { OwnerPaper } from '../../../papers/ownerPaper.ts'
+import { ownerPaper } from '../../../papers/ownerPaper.ts'
+import { recordPaper } from '../../../papers/recordPaper.ts'
+import { readyPapers, savePaper } from '../../../papers/savePaper.ts'
 import type { Written } from '../../../state/handovers.ts'
 import { NOTHING_WRITTEN, useHandovers } from '../../../state/handovers.ts'
 import { useSession } from '../../../state/session.ts'
+import type { PaperRequest } from '../../../workers/paperWorker.ts'
 import { momentWords } from '../../../words/times.ts'
 import { proofHeadline } from '../../../words/proof.ts'
 import { useProof } from '../proof/useProof.ts'
 import { isHandedOver } from '../watchState.ts'
 import { PaperView } from './PaperView.tsx'
-import type { OwnerPaper } from './paper.ts'
-import { ownerPaper } from './paper.ts'
 
 const MOST_PHOTOS = 4
 
@@ -41,26 +44,26 @@ function Files({ job, of, shop, work }: { readonly job: Job; readonly of: OwnerP
   const nameOf = usePersonName()
   const [busy, setBusy] = useState(false)
   const [wrong, setWrong] = useState('')
-  const name = job.vehicle.plate.replaceAll(/[^A-Za-z0-9]+/g, '-')
-  const save = (kind: 'owner' | 'technical') => async (): Promise<void> => {
+  useEffect(readyPapers, [])
+  const file = (rest: string): string => carFile(job.vehicle.plate, rest)
+  const save = async (paper: PaperRequest): Promise<void> => {
     setBusy(true)
     setWrong('')
     try {
-      const { ownerBytes, technicalBytes } = await import('./papersPdf.ts')
-      const bytes = kind === 'owner' ? await ownerBytes(of, job, units) : await technicalBytes(of, job, work, units, nameOf)
-      saveFile(`${name}-${kind === 'owner' ? 'handover' : 'record'}.pdf`, 'application/pdf', bytes as Uint8Array<ArrayBuffer>)
+      const left = await savePaper(file(paper.kind === 'owner' ? 'handover.pdf' : 'record.pdf'), paper)
+      if (left > 0) setWrong(left === 1 ? 'One photo could not be read: the paper is made without it.' : `${left} photos could not be read: the paper is made without them.`)
     } catch {
       setWrong('The paper could not be made. Look whether the server can be reached, and try again.')
     }
     setBusy(false)
   }
-  const bundle = (): void => saveFile(`${name}-job.json`, 'application/json', JSON.stringify({ format: 'anklet-job', formatVersion: 1, exportedAt: new Date().toISOString(), shop: shop.name, job }, null, 1))
+  const bundle = (): void => saveFile(file('job.json'), 'application/json', JSON.stringify({ format: 'anklet-job', formatVersion: 1, exportedAt: new Date().toISOString(), shop: shop.name, job }, null, 1))
   return (
     <section aria-label="Papers" className="no-print grid gap-2">
       <h2>Papers</h2>
-      <button type="button" className="btn" disabled={busy} onClick={() => void save('owner')()}><FileDown size={18} aria-hidden />For the owner, PDF</button>
+      <button type="button" className="btn" disabled={busy} onClick={() => void save({ kind: 'owner', of, units })}><FileDown size={18} aria-hidden />For the owner, PDF</button>
       <button type="button" className="btn" onClick={() => window.print()}><Printer size={18} aria-hidden />Print it</button>
-      <button type="button" className="btn" disabled={busy} onClick={() => void save('technical')()}><FileDown size={18} aria-hidden />For the file, PDF</button>
+      <button type="button" className="btn" disabled={busy} onClick={() => void save({ kind: 'record', of: recordPaper({ of, job, work, units, nameOf }) })}><FileDown size={18} aria-hidden />For the file, PDF</button>
       <button type="button" className="btn" onClick={bundle}><FileJson size={18} aria-hidden />The whole job, JSON</button>
       {wrong && <p className="wrong" role="alert">{wrong}</p>}
     </section>
@@ -84,7 +87,7 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   const of = ownerPaper({ job, shop, work: proof?.work ?? null, items, repeatabilityMm, written, at: done?.at ?? new Date().toISOString(), by: nameOf(done?.person ?? me ?? '') })
   const change = (next: Partial<Written>): void => useHandovers.getState().patch(job.id, { ...draft, ...next })
   const hand = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'handedOver', proved, reason: proved ? '' : draft.reason.trim(), missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id), watchFor: draft.watchFor.trim(), notDone: draft.notDone.trim(), conditions: draft.conditions.trim(), withTorques: draft.withTorques, photoIds: [...draft.photoIds] } } }, () => useHandovers.getState().drop(job.id))
-  const photos = written.photoIds.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{written.photoIds.map((id) => <li key={id}><img src={`/api/photos/${id}`} alt={job.photos.find((photo) => photo.id === id)?.caption ?? ''} className="max-h-[220px] rounded-md object-contain" /></li>)}</ul></section>
+  const photos = of.photos.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{of.photos.map(({ id, words }) => <li key={id}><img src={`/api/photos/${id}`} alt={words} className="max-h-[220px] rounded-md object-contain" /></li>)}</ul></section>
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
       <div className="min-w-0"><PaperView of={of} units={units} photos={photos} /></div>

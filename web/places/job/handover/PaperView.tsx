@@ -4,10 +4,10 @@ import { perCorner } from '@anklet/core/vehicle'
 import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Strip } from '../../../parts/Strip.tsx'
-import type { OwnerPaper } from './paper.ts'
-import { linesOf } from './paper.ts'
+import type { OwnerPaper, PaperSection } from '../../../papers/ownerPaper.ts'
+import { openingOf, restOf } from '../../../papers/ownerPaper.ts'
 
-function Part({ title, lines }: { readonly title: string; readonly lines: readonly string[] }): ReactNode {
+function Part({ title, lines }: PaperSection): ReactNode {
   return lines.length > 0 && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">{title}</h3>{lines.map((line) => <p key={line}>{line}</p>)}</section>
 }
 
@@ -22,17 +22,9 @@ export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; read
   return (
     <article aria-label="The owner’s paper" className="sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:border-0 print:p-0">
       <header><p className="font-semibold">{of.shop}</p><h2 className="say text-ink">Your car, handed over</h2><p>{of.plate}, {of.car}</p><p className="text-ink-2">{format(new Date(of.at), 'd MMMM yyyy')}, {of.by}</p></header>
-      <Part title="You said" lines={[of.complaint]} />
-      <Part title="We found" lines={[of.found]} />
+      {openingOf(of).map((each) => <Part key={each.title} {...each} />)}
       {(before || after) && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">How it stood</h3><p className="mb-2 text-[14px] text-ink-2">{before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''} {after ? `After, dark: ${told(after)}.` : ''}</p><Strip corners={perCorner(column)} joins={{ front: null, right: null, rear: null, left: null }} units={units} heightPx={190} label="Heights before and after" /></section>}
-      <Part title="Done" lines={of.done.length > 0 ? of.done : ['Nothing was repaired.']} />
-      <Part title="Shown" lines={of.shown} />
-      <Part title="Not shown" lines={[...of.missing, ...(of.written.reason ? [`It was handed over all the same: ${of.written.reason}`] : [])]} />
-      <Part title="Not done" lines={linesOf(of.written.notDone)} />
-      <Part title="What to watch" lines={linesOf(of.written.watchFor)} />
-      <Part title="Come back" lines={of.again ? [`To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`] : []} />
-      <Part title="Conditions of the parts" lines={linesOf(of.written.conditions)} />
-      <Part title="To know" lines={of.cautions} />
+      {restOf(of).map((each) => <Part key={each.title} {...each} />)}
       {of.torques.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3><table className="table"><tbody>{of.torques.map(({ words, set }) => <tr key={words}><td>{words}</td><td className="n num whitespace-nowrap">{set}</td></tr>)}</tbody></table></section>}
       {photos}
     </article>

@@ -6,7 +6,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
-import { saveFile } from '../../../parts/saveFile.ts'
+import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { capital } from '../../../words/corners.ts'
 import { jointWords } from '../../../words/proof.ts'
@@ -85,7 +85,7 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
     if (!planned) return
     const { returnEntry } = await import('./returnEntry.ts')
     const entry = returnEntry(job.vehicle.plate, planned.id, planned.content)
-    if (entry) saveFile(`${job.vehicle.plate.replaceAll(/[^A-Za-z0-9]+/g, '-')}-again.ics`, 'text/calendar', entry)
+    if (entry) saveFile(carFile(job.vehicle.plate, 'again.ics'), 'text/calendar', entry)
   }
   return (
     <div className="grid gap-3">

@@ -8,7 +8,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { saveFile } from '../../../parts/saveFile.ts'
+import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { useChart } from '../../../parts/useChart.ts'
 import { meansOf } from '../rounds.ts'
 import type { NightRow } from './nightRows.ts'
@@ -63,7 +63,7 @@ export function NightChart(props: ChartProps): ReactNode {
   const rows = nightRows(outcome, corner, rounds[0])
   const points = rounds.map((round): [string, number] => [round.endedAt, meansOf(round)[corner]]).filter(([, mm]) => !Number.isNaN(mm))
   const { place, svg } = useChart(() => optionOf(rows, points, props), [outcome, corner, units, numbers])
-  const name = `${plate.replaceAll(' ', '-')}-${corner}-night`
+  const name = carFile(plate, `${corner}-night`)
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
       <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">

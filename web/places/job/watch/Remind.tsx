@@ -2,7 +2,7 @@ import type { Job, Watch } from '@anklet/contract'
 import { Bell, CalendarPlus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { saveFile } from '../../../parts/saveFile.ts'
+import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { ring } from '../../../state/reminders.ts'
 import { useSession } from '../../../state/session.ts'
 
@@ -23,7 +23,7 @@ export function Remind({ job, watch }: RemindProps): ReactNode {
     const { calendarEntry } = await import('./calendarEntry.ts')
     const text = calendarEntry(job.vehicle.plate, watch)
     setFailed(text === null)
-    if (text !== null) saveFile(`${job.vehicle.plate.replaceAll(' ', '-')}-morning.ics`, 'text/calendar', text)
+    if (text !== null) saveFile(carFile(job.vehicle.plate, 'morning.ics'), 'text/calendar', text)
   }
   return (
     <div className="flex flex-wrap gap-2">

@@ -1,14 +1,13 @@
 import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
 import { format } from 'date-fns'
-import { Paper } from '../../../parts/pdfPaper.ts'
-import { saveFile } from '../../../parts/saveFile.ts'
-import { WAY_WORDS } from '../../../words/decision.ts'
-import { hoursOf, totalsOf } from './estimate.ts'
+import { hoursOf, totalsOf } from '../places/job/decision/estimate.ts'
+import { WAY_WORDS } from '../words/decision.ts'
+import { Paper } from './pdfPaper.ts'
 
 const COLUMNS = [380, 483] as const
 
 /** An estimate as the owner gets it: work, parts, hours, tax, what it rests on, and room to sign. */
-export async function estimateBytes({ vehicle, vehicleType, conclusions }: Job, shop: Shop, decision: Decision, agreed: Agreement | null): Promise<Uint8Array> {
+export async function estimateBytes({ vehicle, vehicleType, conclusions }: Pick<Job, 'vehicle' | 'vehicleType' | 'conclusions'>, shop: Shop, decision: Decision, agreed: Agreement | null): Promise<Uint8Array> {
   const { net, tax, total } = totalsOf(decision)
   const money = (amount: number): string => new Intl.NumberFormat('en', { style: 'currency', currency: decision.currency }).format(amount)
   const found = conclusions.at(-1)
@@ -28,10 +27,4 @@ export async function estimateBytes({ vehicle, vehicleType, conclusions }: Job, 
   if (agreed) paper.text(`${agreed.name} agreed ${WAY_WORDS[agreed.way]} on ${format(new Date(agreed.at), 'd MMMM yyyy, HH:mm')}.`, { weight: 'bold' })
   else paper.space(26).rule().text('Agreed: name, date, signature', { size: 9, faint: true })
   return paper.bytes()
-}
-
-/** Hands the estimate to the browser as a PDF. */
-export async function saveEstimate(job: Job, shop: Shop, decision: Decision, agreed: Agreement | null): Promise<void> {
-  const bytes = await estimateBytes(job, shop, decision, agreed)
-  saveFile(`${job.vehicle.plate.replaceAll(/[^A-Za-z0-9]+/g, '-')}-estimate.pdf`, 'application/pdf', bytes as Uint8Array<ArrayBuffer>)
 }

@@ -5,6 +5,7 @@ import plainExt from '@fontsource/archivo/files/archivo-latin-ext-400-normal.wof
 import plain from '@fontsource/archivo/files/archivo-latin-400-normal.woff?url'
 import type { PDFFont, PDFPage } from 'pdf-lib'
 import { PDFDocument, rgb } from 'pdf-lib'
+import { sfntOf } from './sfnt.ts'
 
 const [WIDTH, HEIGHT, MARGIN, BOTTOM] = [595, 842, 56, 60]
 const INK = rgb(0.08, 0.13, 0.12)
@@ -26,6 +27,7 @@ interface Style { readonly size?: number; readonly weight?: Weight; readonly fai
 export class Paper {
   private page: PDFPage
   private y = HEIGHT - MARGIN
+  private readonly wordWidths: Readonly<Record<Weight, Map<string, number>>> = { plain: new Map(), bold: new Map() }
 
   private constructor(private readonly doc: PDFDocument, private readonly faces: Readonly<Record<Weight, readonly Face[]>>) {
     this.page = doc.addPage([WIDTH, HEIGHT])
@@ -36,7 +38,7 @@ export class Paper {
     doc.registerFontkit(fontkit)
     doc.setTitle(title)
     const face = async (address: string): Promise<Face> => {
-      const font = await doc.embedFont(await (await fetch(address)).arrayBuffer(), { subset: true })
+      const font = await doc.embedFont(await sfntOf(await (await fetch(address)).arrayBuffer()), { subset: true })
       return { font, has: new Set(font.getCharacterSet()) }
     }
     return new Paper(doc, { plain: await Promise.all([plain, plainExt].map(face)), bold: await Promise.all([bold, boldExt].map(face)) })
@@ -55,15 +57,21 @@ export class Paper {
     return runs
   }
 
+  // A word is measured once: shaping its letters is what takes the time of a long paper.
   private width(text: string, size: number, weight: Weight): number {
-    return this.runs(text, weight).reduce((sum, run) => sum + run.font.widthOfTextAtSize(run.text, size), 0)
+    const widths = this.wordWidths[weight]
+    return size * text.split(/(?<= )/).reduce((sum, word) => {
+      const known = widths.get(word) ?? this.runs(word, weight).reduce((wide, run) => wide + run.font.widthOfTextAtSize(run.text, 1), 0)
+      widths.set(word, known)
+      return sum + known
+    }, 0)
   }
 
   private draw(text: string, x: number, { size = 10.5, weight = 'plain', faint = false }: Style, y = this.y): void {
     let at = x
     for (const run of this.runs(text, weight)) {
       this.page.drawText(run.text, { x: at, y, size, font: run.font, color: faint ? FAINT : INK })
-      at += run.font.widthOfTextAtSize(run.text, size)
+      at += this.width(run.text, size, weight)
     }
   }
 

@@ -4,27 +4,29 @@ import { backOnWheelsMs, lastOf } from '@anklet/core/proof'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { mapCorners } from '@anklet/core/vehicle'
 import type { Verdict } from '@anklet/core/heights'
-import type { StripBand } from '../../../parts/Strip.tsx'
-import { complaintWords } from '../../../words/complaint.ts'
-import { capital, cornersInWords } from '../../../words/corners.ts'
-import { stepWords } from '../../../words/plan.ts'
-import { ITEM_WORDS, itemSentence } from '../../../words/proof.ts'
-import { PART_WORDS } from '../../../words/repairs.ts'
-import { bandOf, judgedRound } from '../judged.ts'
-import { heightRounds, isRideRound, meansOf } from '../rounds.ts'
-import type { Written } from '../../../state/handovers.ts'
-import type { OnWork } from '../run/useWork.ts'
+import { format } from 'date-fns'
+import type { StripBand } from '../parts/Strip.tsx'
+import { complaintWords } from '../words/complaint.ts'
+import { capital, cornersInWords } from '../words/corners.ts'
+import { stepWords } from '../words/plan.ts'
+import { ITEM_WORDS, itemSentence } from '../words/proof.ts'
+import { PART_WORDS } from '../words/repairs.ts'
+import { bandOf, judgedRound } from '../places/job/judged.ts'
+import { heightRounds, isRideRound, meansOf } from '../places/job/rounds.ts'
+import type { Written } from '../state/handovers.ts'
+import type { OnWork } from '../places/job/run/useWork.ts'
 
 /** How a car stood, corner by corner, mm. */
 export interface Stood { readonly at: string; readonly temperatureC: number; readonly meanMm: PerCorner<number>; readonly verdict: PerCorner<Verdict> | null; readonly band: PerCorner<StripBand> | null }
 
-/** All that stands on the owner's paper, in its order. */
-export interface OwnerPaper {
-  readonly shop: string
-  readonly plate: string
-  readonly car: string
-  readonly at: string
-  readonly by: string
+/** Who hands which car over, and when. */
+export interface PaperHead { readonly shop: string; readonly plate: string; readonly car: string; readonly at: string; readonly by: string }
+
+/** A heading and what stands under it; without lines it is left out. */
+export interface PaperSection { readonly title: string; readonly lines: readonly string[] }
+
+/** All that stands on the owner's paper. */
+export interface OwnerPaper extends PaperHead {
   readonly complaint: string
   readonly found: string
   readonly before: Stood | null
@@ -36,11 +38,30 @@ export interface OwnerPaper {
   readonly shown: readonly string[]
   readonly again: string | null
   readonly cautions: readonly string[]
+  readonly photos: readonly { readonly id: string; readonly words: string }[]
   readonly written: Written
 }
 
+/** What the paper says above its strip of heights. */
+export const openingOf = ({ complaint, found }: OwnerPaper): readonly PaperSection[] => [{ title: 'You said', lines: [complaint] }, { title: 'We found', lines: [found] }]
+
+/** What is not shown, and why the car left all the same. */
+export const notShownOf = ({ missing, written: { reason } }: OwnerPaper): PaperSection => ({ title: 'Not shown', lines: [...missing, ...(reason ? [`It was handed over all the same: ${reason}`] : [])] })
+
+/** What the paper says under its strip of heights, in its order. */
+export const restOf = (of: OwnerPaper): readonly PaperSection[] => [
+  { title: 'Done', lines: of.done.length > 0 ? of.done : ['Nothing was repaired.'] },
+  { title: of.missing.length === 0 ? 'Shown before it left' : 'Shown', lines: of.shown },
+  notShownOf(of),
+  { title: 'Not done', lines: linesOf(of.written.notDone) },
+  { title: 'What to watch', lines: linesOf(of.written.watchFor) },
+  { title: 'Come back', lines: of.again ? [`To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`] : [] },
+  { title: 'Conditions of the parts', lines: linesOf(of.written.conditions) },
+  { title: 'To know', lines: of.cautions },
+]
+
 /** What was typed, one thing a line. */
-export const linesOf = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
+const linesOf = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
 
 function stood(job: Job, round: Round | undefined, repeatabilityMm: number): Stood | null {
   if (!round) return null
@@ -92,5 +113,6 @@ export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, a
     missing: items.filter(({ state }) => state !== 'shown').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
     shown: items.filter(({ state, id, declined }) => state === 'shown' && id !== 'temporary' && !declined).map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
     again: planned?.content.dueAt ?? null, cautions: cautionsOf(job), written,
+    photos: written.photoIds.map((id) => ({ id, words: job.photos.find((photo) => photo.id === id)?.caption ?? '' })),
   }
 }

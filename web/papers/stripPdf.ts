@@ -1,10 +1,10 @@
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity } from '@anklet/core/units'
-import { WALK } from '@anklet/core/vehicle'
-import type { Paper } from '../../../parts/pdfPaper.ts'
-import { rangeOf } from '../../../parts/Strip.tsx'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import type { Stood } from './paper.ts'
+import { perCorner, WALK } from '@anklet/core/vehicle'
+import { stripRange } from '../parts/stripRange.ts'
+import { capital, CORNER_WORDS } from '../words/corners.ts'
+import type { Stood } from './ownerPaper.ts'
+import type { Paper } from './pdfPaper.ts'
 
 const HEIGHT = 168
 const SCALE_TOP = 14
@@ -14,10 +14,10 @@ const VERDICT = { in: 'in', low: 'low', high: 'high', undecided: 'not decided' }
 
 /** Heights before (hollow) and after (solid) on the strip, in walking order; told apart by shape, so that it reads in black and white. */
 export function drawStrip(paper: Paper, before: Stood | null, after: Stood | null, units: DisplayUnits): void {
-  const marks = (corner: 'FL' | 'FR' | 'RL' | 'RR') => [before, after].flatMap((stood) => (stood ? [{ mm: stood.meanMm[corner], kind: 'now' as const }] : []))
+  const marks = (corner: 'FL' | 'FR' | 'RL' | 'RR') => [before, after].flatMap((stood) => (stood ? [{ mm: stood.meanMm[corner] }] : []))
   const band = (after ?? before)?.band ?? null
   const column = (corner: 'FL' | 'FR' | 'RL' | 'RR') => ({ marks: marks(corner), designMm: null, ...(band ? { band: band[corner] } : {}) })
-  const [low, high] = rangeOf({ FL: column('FL'), FR: column('FR'), RL: column('RL'), RR: column('RR') })
+  const [low, high] = stripRange(perCorner(column))
   paper.area(HEIGHT, (area) => {
     WALK.forEach((corner, i) => {
       const x = i * COLUMN + 14
