@@ -9,12 +9,13 @@ const money = from0(1e7, 'Money, in the shop’s currency')
 const hours = from0(500, 'Work, h')
 const leadDays = Type.Integer({ minimum: 0, maximum: 730, description: 'Until it is here, days' })
 
-/** What a shop fits on a vehicle type: its price, its hours, how long it is on its way, how long it lasts. */
+/** What a shop fits on a vehicle type: its price, its hours, how long it is on its way, how long it lasts, what its maker stands for. */
 export const PartKind = oneOf('spring', 'strut', 'pump', 'relay', 'valveBlock', 'conversion', 'dampers')
 export type PartKind = Static<typeof PartKind>
 export const PartRecord = closed({
   id: uuid, version, typeId: uuid, kind: PartKind, axle: nullable(oneOf('front', 'rear')), name: words(80), number: Type.String({ maxLength: 40 }), cost: money, hours, pairHours: nullable(hours), leadDays,
   life: nullable(closed({ shape: Type.Number({ minimum: 0.2, maximum: 20, description: 'Weibull shape' }), scaleYears: Type.Number({ minimum: 0.1, maximum: 200, description: 'Weibull scale, years' }) })),
+  warranty: Type.Optional(Type.String({ maxLength: 400, description: 'Conditions of its warranty, in the words of its maker; left out: none on record' })),
 })
 export type Part = Static<typeof PartRecord>
 

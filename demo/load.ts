@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { CommandPayload, CommandType, Rate, RoundInput, Shop, VehicleTypeFile } from '@anklet/contract'
 import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import { toShow } from '@anklet/core/work'
+import { stepSentence, toShow } from '@anklet/core/work'
 import { WALK } from '@anklet/core/vehicle'
 import type { ScenarioCodes, ScenarioCoils, ScenarioJob, ScenarioParts, ScenarioRound, ScenarioTorques } from './scenario.ts'
 
@@ -94,7 +94,7 @@ async function loadWork(loader: Loader, folder: string, { by, plate }: ScenarioJ
   const picture = readFileSync(join(folder, 'photos', photo)).toString('base64')
   for (const step of plan.value.steps.slice(0, plan.value.steps.findIndex(({ key }) => key === until))) {
     const photoId = idOf(`${name} photo ${step.key}`)
-    if (step.photo) await loader.send('photo.add', by, loader.ago(agoH - (count * STEP_MS) / HOUR_MS), { photoId, jobId, caption: step.words.replaceAll('{place}', String(step.place)).slice(0, 200), picture })
+    if (step.photo) await loader.send('photo.add', by, loader.ago(agoH - (count * STEP_MS) / HOUR_MS), { photoId, jobId, caption: stepSentence(step).slice(0, 200), picture })
     const shown = toShow(SHIPPED_PROCEDURES.steps.find(({ id }) => id === step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: PROOFS[condition].find((proof) => !proof.startsWith('link'))!, by: 'person' as const, barG: null }))
     await enter({ kind: 'done', key: step.key, step: step.step, place: step.place, shown, torque: step.torque ? torque : null, photoIds: step.photo ? [photoId] : [], note: '', second: step.second ? idOf(second) : null, deviation: null })
   }

@@ -18,7 +18,7 @@ describe('parts and coils', () => {
   test('a part is kept, changed by whoever saw its newest state, and taken off the shelf', async () => {
     const { typeId } = await openTestJob(bench)
     const partId = id()
-    const part = { typeId, kind: 'spring' as const, axle: 'rear' as const, name: 'Bellows', number: 'B-1', cost: 500, hours: 2, pairHours: null, leadDays: 3, life: { shape: 2.5, scaleYears: 8 } }
+    const part = { typeId, kind: 'spring' as const, axle: 'rear' as const, name: 'Bellows', number: 'B-1', cost: 500, hours: 2, pairHours: null, leadDays: 3, life: { shape: 2.5, scaleYears: 8 }, warranty: 'Two years, dry air' }
     await bench.send('part.save', { partId, ...part }).expect(200)
     await bench.send('part.save', { partId, ...part, cost: 540 }, { baseVersion: 1 }).expect(200)
     await bench.send('part.save', { partId, ...part, cost: 1 }, { baseVersion: 1 }).expect(409)

@@ -68,6 +68,8 @@ describe('handing over', () => {
     expect(await say(jobId, handed({ missing }))).toMatchObject({ status: 200 })
     const list = (await bench.get('/api/jobs').expect(200)).body as JobSummary[]
     expect(list.find((each) => each.id === jobId)).toMatchObject({ handedOver: true })
+    // Somebody else had the same page open.
+    expect(await say(jobId, handed({ missing }))).toMatchObject({ status: 422, detail: 'It is handed over already. Look at its paper again.' })
     const closing = await at.job()
     await bench.send('job.close', { jobId }, { baseVersion: closing.version }).expect(200)
     // The new pump is in the car's history, once.

@@ -236,6 +236,7 @@ export const part = pgTable('part', {
   pairHours: doublePrecision('pair_hours'),
   leadDays: integer('lead_days').notNull(),
   life: jsonb('life').$type<NonNullable<Part['life']>>(),
+  warranty: text('warranty').notNull().default(''),
 }, (table) => [index('part_type').on(table.typeId)])
 
 /** A coil of the shop's list. */

@@ -52,6 +52,7 @@ export function useCommand<Name extends CommandType>(type: Name) {
   const client = useQueryClient()
   const { personId, device } = useSession()
   const last = useRef({ content: '', id: '' })
+  const under = useRef(false)
   const mutation = useMutation({
     mutationFn: ({ payload, baseVersion = null, person }: Intention<Name>) => {
       const content = JSON.stringify([payload, baseVersion])
@@ -68,7 +69,10 @@ export function useCommand<Name extends CommandType>(type: Name) {
   })
   // A plain promise: the callbacks of `mutate` are dropped when fresh data takes the asking component off the page first.
   const submit = (intention: Intention<Name>, then?: (result: CommandResult) => void): void => {
-    if (!mutation.isPending) mutation.mutateAsync(intention).then(then, () => undefined)
+    // A glove taps twice before the page knows that the first tap is on its way.
+    if (under.current) return
+    under.current = true
+    mutation.mutateAsync(intention).finally(() => { under.current = false }).then(then, () => undefined)
   }
   return { isPending: mutation.isPending, isSuccess: mutation.isSuccess, isError: mutation.isError, error: mutation.error, reset: mutation.reset, submit }
 }

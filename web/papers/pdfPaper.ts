@@ -90,18 +90,18 @@ export class Paper {
     return this
   }
 
-  /** Pictures beside each other, two in a row, with a line under each. JPEG only. */
+  /** Pictures beside each other, two in a row, with a line or two under each. JPEG only. */
   async pictures(pictures: readonly { readonly bytes: Uint8Array; readonly words: string }[]): Promise<this> {
     const [width, height] = [(WIDTH - 2 * MARGIN - 14) / 2, 165]
     for (let i = 0; i < pictures.length; i += 2) {
       const row = await Promise.all(pictures.slice(i, i + 2).map(async ({ bytes, words }) => ({ image: await this.doc.embedJpg(bytes), words })))
-      this.room(height + 26)
+      this.room(height + 37)
       row.forEach(({ image, words }, k) => {
         const { width: w, height: h } = image.scaleToFit(width, height)
         this.page.drawImage(image, { x: MARGIN + k * (width + 14), y: this.y - h, width: w, height: h })
-        this.draw(this.broken(words, 8.5, 'plain', width)[0] ?? '', MARGIN + k * (width + 14), { size: 8.5, faint: true }, this.y - height - 12)
+        this.broken(words, 8.5, 'plain', width).slice(0, 2).forEach((line, n) => this.draw(line, MARGIN + k * (width + 14), { size: 8.5, faint: true }, this.y - height - 12 - 11 * n))
       })
-      this.y -= height + 24
+      this.y -= height + 35
     }
     return this
   }

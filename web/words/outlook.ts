@@ -17,11 +17,11 @@ export function warningWords({ corner, drift: { perMonthMm, halfMm, reaches }, f
   return `${grows}: expect a night to put it out of its heights by ${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`}.${others}`
 }
 
-/** Whether the repair holds, in words. */
-export function holdsWords({ holds: { verdict, coldMm, leftMm, sinking } }: SinceHandover, units: DisplayUnits): string {
+/** Whether the repair holds, in words; of a car nothing was done to, whether it sank since. */
+export function holdsWords({ repaired, holds: { verdict, coldMm, leftMm, sinking } }: SinceHandover, units: DisplayUnits): string {
   const most = WALK.reduce((a, b) => (coldMm[b] < coldMm[a] ? b : a))
   const cold = Math.round(coldMm[most]) < 0 ? ` The cold explains up to ${formatQuantity(-coldMm[most], 'height', units)} ${UNIT_LABEL[units.length]}.` : ''
-  if (verdict === 'holds') return `The repair holds: it stands as a car without a leak would.${cold}`
+  if (verdict === 'holds') return `${repaired ? 'The repair holds' : 'It has not sunk since it was handed over'}: it stands as a car without a leak would.${cold}`
   if (verdict === 'cannotTell') return `A little lower than the cold explains, and less than this tape can tell for certain: watch it a night.${cold}`
-  return `It sinks at ${cornersInWords(sinking)}: ${sinking.map((corner) => `${formatQuantity(-leftMm[corner], 'height', units)} ${UNIT_LABEL[units.length]}`).join(' and ')} more than the cold explains. The repair does not hold, or something else leaks.${cold}`
+  return `It sinks at ${cornersInWords(sinking)}: ${sinking.map((corner) => `${formatQuantity(-leftMm[corner], 'height', units)} ${UNIT_LABEL[units.length]}`).join(' and ')} more than the cold explains. ${repaired ? 'The repair does not hold, or something else leaks' : 'Something leaks'}.${cold}`
 }

@@ -2,6 +2,7 @@ import type { Torque } from '@anklet/contract'
 import { CONDITION_WORDS, GATE_WORDS } from '@anklet/core/procedure'
 import type { PlanRefusal, Proof, Stretch, Support } from '@anklet/core/procedure'
 import type { Place } from '@anklet/core/vehicle'
+import { stepSentence } from '@anklet/core/work'
 import { CORNER_WORDS, placeWords } from './corners.ts'
 
 export const STRETCH_WORDS: Readonly<Record<Stretch, string>> = { ready: 'Before anything', safe: 'Make it safe', empty: 'Let the air out, and show it', off: 'Take off', bench: 'On the bench', on: 'Put back', close: 'Close up', fill: 'Fill', down: 'Back on its wheels', prove: 'Prove it' }
@@ -19,7 +20,7 @@ export const FASTENER_WORDS = { new: 'New ones, always', inspected: 'Again, afte
 export const CHARGE_WORDS = { measured: 'Measured', over: 'A little over' } as const
 
 /** A step with its place in it. */
-export const stepWords = (words: string, place: Place): string => words.replaceAll('{place}', placeWords(place, ''))
+export const stepWords = (words: string, place: Place): string => stepSentence({ words, place })
 
 /** A torque as it is set on the wrench, then turned on where that is asked. */
 export const torqueWords = ({ minNm, maxNm }: Pick<Torque, 'minNm' | 'maxNm'>): string => `${minNm === maxNm ? minNm : `${minNm} to ${maxNm}`} N.m`

@@ -13,9 +13,9 @@ import { ShelfPage } from './ShelfPage.tsx'
 
 const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]
 type Axle = 'front' | 'rear' | 'any'
-interface Form { readonly kind: PartKind; readonly axle: Axle; readonly name: string; readonly number: string; readonly cost: string; readonly hours: string; readonly pairHours: string; readonly leadDays: string; readonly shape: string; readonly scaleYears: string }
-const BLANK: Form = { kind: 'spring', axle: 'any', name: '', number: '', cost: '', hours: '', pairHours: '', leadDays: '0', shape: '', scaleYears: '' }
-const formOf = ({ kind, axle, name, number, cost, hours, pairHours, leadDays, life }: Part): Form => ({ kind, axle: axle ?? 'any', name, number, cost: String(cost), hours: String(hours), pairHours: pairHours === null ? '' : String(pairHours), leadDays: String(leadDays), shape: life ? String(life.shape) : '', scaleYears: life ? String(life.scaleYears) : '' })
+interface Form { readonly kind: PartKind; readonly axle: Axle; readonly name: string; readonly number: string; readonly cost: string; readonly hours: string; readonly pairHours: string; readonly leadDays: string; readonly shape: string; readonly scaleYears: string; readonly warranty: string }
+const BLANK: Form = { kind: 'spring', axle: 'any', name: '', number: '', cost: '', hours: '', pairHours: '', leadDays: '0', shape: '', scaleYears: '', warranty: '' }
+const formOf = ({ kind, axle, name, number, cost, hours, pairHours, leadDays, life, warranty = '' }: Part): Form => ({ kind, axle: axle ?? 'any', name, number, cost: String(cost), hours: String(hours), pairHours: pairHours === null ? '' : String(pairHours), leadDays: String(leadDays), shape: life ? String(life.shape) : '', scaleYears: life ? String(life.scaleYears) : '', warranty })
 
 const MOST = { cost: 1e7, hours: 500, leadDays: 730 } as const
 
@@ -32,7 +32,7 @@ export function partOf(form: Form): { readonly ok: true; readonly part: Omit<Par
   const [shape, scaleYears] = [parseNumber(form.shape), parseNumber(form.scaleYears)]
   const lived = form.shape.trim() !== '' || form.scaleYears.trim() !== ''
   if (lived && (shape === null || shape < 0.2 || shape > 20 || scaleYears === null || scaleYears < 0.1 || scaleYears > 200)) return refuse('A life needs both: years it lasts about, up to 200, and a shape between 0.2 and 20. Leave both empty for what the shop has seen.')
-  return { ok: true, part: { kind: form.kind, axle: form.axle === 'any' ? null : form.axle, name: form.name.trim(), number: form.number.trim(), cost, hours, pairHours: pair, leadDays: lead, life: lived ? { shape: shape!, scaleYears: scaleYears! } : null } }
+  return { ok: true, part: { kind: form.kind, axle: form.axle === 'any' ? null : form.axle, name: form.name.trim(), number: form.number.trim(), cost, hours, pairHours: pair, leadDays: lead, life: lived ? { shape: shape!, scaleYears: scaleYears! } : null, warranty: form.warranty.trim() } }
 }
 
 function Editor({ type, part, onDone }: { readonly type: VehicleType; readonly part: Part | null; onDone(): void }): ReactNode {
@@ -57,6 +57,7 @@ function Editor({ type, part, onDone }: { readonly type: VehicleType; readonly p
         <Line words="Name" most={80} value={form.name} onType={(name) => set({ name })} /><Line words="Number" most={40} value={form.number} onType={(number) => set({ number })} /></div>
       <div className="grid gap-3 sm:grid-cols-4"><Line words="Price" unit={currency} most={10} value={form.cost} onType={(cost) => set({ cost })} /><Line words="Work" unit="h" most={6} value={form.hours} onType={(hours) => set({ hours })} /><Line words="Both sides" unit="h" most={6} value={form.pairHours} onType={(pairHours) => set({ pairHours })} /><Line words="Until it is here" unit="days" most={4} value={form.leadDays} onType={(leadDays) => set({ leadDays })} /></div>
       <div className="grid gap-3 sm:grid-cols-2"><Line words="Lasts about" hint="empty: as the shop has seen" unit="years" most={6} value={form.scaleYears} onType={(scaleYears) => set({ scaleYears })} /><Line words="Shape of its life" hint="1 at any age alike, 3 with age" unit="" most={5} value={form.shape} onType={(shape) => set({ shape })} /></div>
+      <Line words="What its maker stands for" hint="warranty, in the maker’s own words; goes onto the owner’s paper" most={400} value={form.warranty} onType={(warranty) => set({ warranty })} />
       <div className="flex flex-wrap gap-2"><button type="submit" className="btn btn-go" disabled={save.isPending}>Keep it so</button>{part && <button type="button" className="btn" disabled={drop.isPending} onClick={() => drop.submit({ payload: { partId: part.id } }, onDone)}>Take it off the shelf</button>}</div>
       {(wrong || error) && <p className="wrong" role="alert">{wrong || sentenceOf(error)}</p>}
     </form>

@@ -51,12 +51,24 @@ describe('since it was handed over', () => {
   const cold = temperatureDrop({ vehicle: completeGeometry(vehicleType.geometry), fromC: 14, toC: -1 })
   if (!cold.ok) throw new Error(cold.error.code)
   const now = (lowMm: number, change: Partial<Round> = {}): Round => roundOf(mapCorners(LEVEL, (mm, corner) => mm + cold.value.changeMm[corner] - (corner === 'FR' ? lowMm : 0)), at(3), { jobId: 'later', temperatureC: -1, ...change })
-  const since = (later: Round) => sinceHandover(detailOf([then, later], { proof: [handed] }), 1.5)
+  const mended = { proof: [handed], repairs: [{ ...repair('airSpring', ['FR'], 2), jobId: 'j' }] }
+  const since = (later: Round, change: Partial<VehicleDetail> = mended) => sinceHandover(detailOf([then, later], change), 1.5)
   test('the cold is no leak, what is left beyond the tape is, and in between a night is asked for', () => {
     expect([0, 4, 12].map((low) => since(now(low))!.holds.verdict)).toEqual(['holds', 'cannotTell', 'sinks'])
     expect(holdsWords(since(now(0))!, DEFAULT_UNITS)).toMatch(/^The repair holds: .* The cold explains up to \d+ mm\.$/)
     expect(holdsWords(since(now(12))!, DEFAULT_UNITS)).toMatch(/^It sinks at front right: 12 mm more than the cold explains\./)
     expect(holdsWords(since(now(4))!, DEFAULT_UNITS)).toContain('watch it a night')
+  })
+  test('a car nothing was done to has no repair that could hold', () => {
+    const found = { proof: [handed] }
+    expect(holdsWords(since(now(0), found)!, DEFAULT_UNITS)).toMatch(/^It has not sunk since it was handed over: /)
+    expect(holdsWords(since(now(12), found)!, DEFAULT_UNITS)).toMatch(/Something leaks\. The cold explains/)
+  })
+  test('heights nobody showed after the work are those of the fault: nothing is held against them', () => {
+    const worked = { jobs: [{ id: 'j', work: {} } as unknown as VehicleDetail['jobs'][number]] }
+    const left = (missing: ('heights' | 'codes')[]): ProofRecord => ({ ...handed, content: { ...handed.content, proved: false, missing } as ProofRecord['content'] })
+    expect(since(now(0), { ...worked, proof: [left(['heights', 'codes'])] })).toBeNull()
+    expect(since(now(0), { ...worked, proof: [left(['codes'])] })).toMatchObject({ repaired: true, holds: { verdict: 'holds' } })
   })
   test('another level, another load, or nothing handed over is nothing to compare', () => {
     expect(since(now(0, { levelId: 'high' }))).toBeNull()

@@ -46,17 +46,20 @@ export function warningOf(drifts: Readonly<Record<Corner, Drift | null>>): Warni
 }
 
 /** A car that was handed over and measured again since: whether it stands as a tight one would. */
-export interface SinceHandover { readonly handedAt: string; readonly thenAt: string; readonly nowAt: string; readonly holds: Holds }
+export interface SinceHandover { readonly handedAt: string; readonly thenAt: string; readonly nowAt: string; /** Whether anything was done to it before. */ readonly repaired: boolean; readonly holds: Holds }
 
 /** The newest round since the last handover against the one it was handed over with; null: nothing to compare. */
-export function sinceHandover({ vehicleType, history, proof }: VehicleDetail, repeatabilityMm: number): SinceHandover | null {
+export function sinceHandover({ vehicleType, history, proof, jobs, repairs }: VehicleDetail, repeatabilityMm: number): SinceHandover | null {
   const handed = lastOf(proof, 'handedOver')
   if (!handed) return null
+  const worked = jobs.some(({ id, work }) => id === handed.jobId && work !== null)
+  // Heights that were never shown after the work are those of the fault.
+  if (worked && handed.content.missing.includes('heights')) return null
   const then = history.findLast((round) => round.jobId === handed.jobId && round.purpose === 'heights' && round.endedAt <= handed.at)
   const now = then && history.findLast((round) => round.purpose === 'heights' && round.endedAt > handed.at && round.levelId === then.levelId && round.load === then.load)
   if (!then || !now) return null
   // Two laps each: what this tape can tell between two rounds.
   const least = GUARD_FACTOR * repeatabilityMm
   const answer = repairHolds({ vehicle: completeGeometry(vehicleType.geometry), thenMm: then.meanMm, nowMm: now.meanMm, thenC: then.temperatureC, nowC: now.temperatureC, leastMm: perCorner(() => least) })
-  return answer.ok ? { handedAt: handed.at, thenAt: then.endedAt, nowAt: now.endedAt, holds: answer.value } : null
+  return answer.ok ? { handedAt: handed.at, thenAt: then.endedAt, nowAt: now.endedAt, repaired: worked || repairs.some(({ jobId }) => jobId === handed.jobId), holds: answer.value } : null
 }

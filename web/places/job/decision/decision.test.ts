@@ -59,9 +59,9 @@ describe('an estimate', () => {
 })
 
 describe('parts and coils as they are typed and read', () => {
-  const form = { kind: 'spring' as const, axle: 'any' as const, name: 'Bellows', number: '', cost: '548,50', hours: '2.5', pairHours: '', leadDays: '3', shape: '', scaleYears: '' }
+  const form = { kind: 'spring' as const, axle: 'any' as const, name: 'Bellows', number: '', cost: '548,50', hours: '2.5', pairHours: '', leadDays: '3', shape: '', scaleYears: '', warranty: '  Two years ' }
   test('a part, with its life or without', () => {
-    expect(partOf(form)).toEqual({ ok: true, part: { kind: 'spring', axle: null, name: 'Bellows', number: '', cost: 548.5, hours: 2.5, pairHours: null, leadDays: 3, life: null } })
+    expect(partOf(form)).toEqual({ ok: true, part: { kind: 'spring', axle: null, name: 'Bellows', number: '', cost: 548.5, hours: 2.5, pairHours: null, leadDays: 3, life: null, warranty: 'Two years' } })
     expect(partOf({ ...form, axle: 'rear', scaleYears: '9', shape: '2,8' })).toMatchObject({ part: { axle: 'rear', life: { shape: 2.8, scaleYears: 9 } } })
   })
   test.each([[{ name: ' ' }, /needs a name/], [{ cost: '-3' }, /price is a figure/], [{ hours: 'two' }, /Hours are figures/], [{ leadDays: '2.5' }, /whole figure/], [{ scaleYears: '9' }, /A life needs both/]] as const)('%o is refused', (change, sentence) => {

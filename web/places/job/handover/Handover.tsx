@@ -5,7 +5,7 @@ import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
-import { useCommand, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
+import { useCommand, useParts, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import type { OwnerPaper } from '../../../papers/ownerPaper.ts'
 import { ownerPaper } from '../../../papers/ownerPaper.ts'
@@ -19,6 +19,7 @@ import { momentWords } from '../../../words/times.ts'
 import { proofHeadline } from '../../../words/proof.ts'
 import { useProof } from '../proof/useProof.ts'
 import { isHandedOver } from '../watchState.ts'
+import { warrantyLines } from '../work/shelfParts.ts'
 import { PaperView } from './PaperView.tsx'
 
 const MOST_PHOTOS = 4
@@ -76,9 +77,10 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   const nameOf = usePersonName()
   const me = useSession((session) => session.personId)
   const { repeatabilityMm } = useRepeatability()
+  const parts = useParts().data ?? []
   const last = lastOf(job.proof, 'handedOver')
   const done = isHandedOver(job) ? last : null
-  const draft: Written = useHandovers((state) => state.byKey[job.id]) ?? (last ? last.content : { ...NOTHING_WRITTEN, notDone: declined(job) })
+  const draft: Written = useHandovers((state) => state.byKey[job.id]) ?? (last ? last.content : { ...NOTHING_WRITTEN, notDone: declined(job), conditions: warrantyLines(job, parts).join('\n') })
   const record = useCommand('proof.record')
   const close = useCommand('job.close')
   const items = proof?.items ?? []

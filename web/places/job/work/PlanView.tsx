@@ -5,9 +5,7 @@ import type { ReactNode } from 'react'
 import { capital, list, placeWords } from '../../../words/corners.ts'
 import { minutesWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
-
-/** What a part of a plan is called on the shelf of parts; what is not there has no price and no days. */
-const SHELF_KIND: Readonly<Record<string, Part['kind']>> = { spring: 'spring', bellows: 'spring', strut: 'strut', pump: 'pump', relay: 'relay', block: 'valveBlock', coil: 'conversion' }
+import { SHELF_KIND } from './shelfParts.ts'
 
 /** Days until the slowest of a plan's parts is here, and which that is; null where all are, or none is on the shelf. */
 export function slowestPart(needed: readonly string[], parts: readonly Part[], typeId: string): { readonly part: string; readonly days: number } | null {

@@ -1,0 +1,1 @@
+ALTER TABLE "part" ADD COLUMN "warranty" text DEFAULT '' NOT NULL;
