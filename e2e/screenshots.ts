@@ -15,7 +15,6 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 
-
 interface View { readonly dark?: boolean; readonly phone?: boolean }
 
 async function open(browser: Browser, address: string, { dark = false, phone = false }: View = {}): Promise<Page> {
@@ -58,7 +57,9 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await shoot(page, 'heights')
   await go('/vehicles')
   await page.getByRole('link', { name: /TQ 415/ }).click()
-  await page.getByRole('region', { name: 'History' }).waitFor()
+  // Its warning, and the timeline under it.
+  await page.getByRole('figure', { name: 'Timeline' }).getByRole('img').locator('svg').waitFor()
+  await page.getByRole('region', { name: 'Outlook' }).evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 120))
   await shoot(page, 'vehicle')
   await go('/bench/stance')
   await hand.tap('Tolmark Uvren')

@@ -6,25 +6,38 @@ import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { carFile, saveFile } from '../../parts/saveFile.ts'
+import { spreadLabels } from '../../parts/spread.ts'
+import { useIsPhone } from '../../parts/useMedia.ts'
 import { useChart } from '../../parts/useChart.ts'
 import { momentWords } from '../../words/times.ts'
 import type { CarEvent } from './events.ts'
-import { EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
+import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
 import type { TrendPoint } from './trend.ts'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
 /** More rounds than this are drawn without a mark each. */
 const MANY = 150
+/** Side of an event's mark with some air, px. */
+const MARK_PX = 19
+/** Height of the plot between its axes, and of a corner's name, px. */
+const [PLOT_PX, NAME_PX] = [226, 14]
 
 const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
-function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], units: DisplayUnits): EChartsCoreOption {
+function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], units: DisplayUnits, phone: boolean): EChartsCoreOption {
   const [ink, air, edge, faint] = ['--ink', '--air', '--edge', '--ink-3'].map(colour) as [string, string, string, string]
-  const top = Math.max(10, ...points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner]))) + 8
-  const many = points.length > MANY
+    const many = points.length > MANY
+  // Names at the ends of the lines, apart from each other; how high a millimetre is drawn is near enough.
+  const all = points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner]))
+  const top = Math.max(10, ...all) + 8
+  const last = points.findLast(({ coldMm }) => coldMm === null)
+  const wanted = WALK.map((corner) => ((top - (last?.offMm[corner] ?? 0)) * PLOT_PX) / (1.1 * (top - Math.min(0, ...all))))
+  const moved = spreadLabels(wanted, NAME_PX, [0, PLOT_PX]).map((at, k) => at - wanted[k]!)
+  const times = [...points, ...events.map(({ atMs: at }) => ({ at }))].map(({ at }) => at)
+  const aside = asideOf(events, (Math.max(...times) - Math.min(...times)) * (MARK_PX / (phone ? 220 : 880)))
   return {
-    grid: { left: 46, right: 104, top: 26, bottom: 28 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    grid: { left: 46, right: 64, top: 26, bottom: 28 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
     xAxis: { type: 'time', axisLabel: { color: faint, hideOverlap: true }, splitLine: { show: false } },
     yAxis: { type: 'value', scale: true, name: `${UNIT_LABEL[units.length]} over design`, nameTextStyle: { color: faint, align: 'left' }, axisLabel: { color: faint }, splitLine: { lineStyle: { color: edge } } },
     series: [
@@ -34,13 +47,13 @@ function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], un
         const data = (night: boolean): [number, number][] => points.flatMap(({ at, offMm, coldMm }): [number, number][] => ((coldMm !== null) === night ? [[at, toDisplay(offMm[corner], 'height', units)]] : []))
         const plain = { type: 'line', silent: true, animation: false, symbol: SYMBOLS[k], sampling: 'lttb' }
         return [
-          { ...plain, showSymbol: !many, symbolSize: 7, itemStyle: { color: of }, lineStyle: { color: of, width: 1.8, type: DASHES[k] }, endLabel: { show: true, formatter: corner, color: of, offset: [k * 21, 0] }, data: data(false) },
+          { ...plain, showSymbol: !many, symbolSize: 7, itemStyle: { color: of }, lineStyle: { color: of, width: 1.8, type: DASHES[k] }, endLabel: { show: true, formatter: corner, color: of, offset: [0, moved[k]!] }, data: data(false) },
           { ...plain, symbolSize: many ? 4 : 8, itemStyle: { color: colour('--sheet'), borderColor: of, borderWidth: 1.6 }, lineStyle: { opacity: 0 }, data: data(true) },
         ]
       }),
       {
         type: 'line', silent: true, animation: false, lineStyle: { opacity: 0 }, symbol: 'roundRect', symbolSize: 17, itemStyle: { color: ink }, label: { show: true, position: 'inside', color: colour('--paper'), fontWeight: 700, fontSize: 11, formatter: ({ dataIndex }: { readonly dataIndex: number }) => EVENT_MARKS[events[dataIndex]!.kind] },
-        data: events.map(({ atMs }) => [atMs, toDisplay(top, 'height', units)]),
+        data: events.map(({ atMs }, i) => ({ value: [atMs, toDisplay(top, 'height', units)], symbolOffset: [aside[i]! * MARK_PX, 0] })),
       },
     ],
   }
@@ -50,7 +63,8 @@ function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], un
 export function Timeline({ detail, points, units }: { readonly detail: VehicleDetail; readonly points: readonly TrendPoint[]; readonly units: DisplayUnits }): ReactNode {
   const events = useMemo(() => eventsOf(detail), [detail])
   const [numbers, setNumbers] = useState(false)
-  const { place, svg } = useChart(() => optionOf(points, events, units), [points, events, units, numbers])
+  const phone = useIsPhone()
+  const { place, svg } = useChart(() => optionOf(points, events, units, phone), [points, events, units, numbers, phone])
   const now = new Date()
   const parts = partsWithAge(detail, now.getTime())
   return (

@@ -1,6 +1,6 @@
 import type { ProofRecord, Repair } from '@anklet/contract'
 import { expect, test } from 'vitest'
-import { eventsOf, partsWithAge } from './events.ts'
+import { asideOf, eventsOf, partsWithAge } from './events.ts'
 
 const DAY = 86_400_000
 const at = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * DAY).toISOString()
@@ -21,4 +21,10 @@ test('what happened to a car stands in the order of time; codes only where there
 test('of parts changed twice at one place the newer is in the car', () => {
   const parts = partsWithAge({ repairs: [repair(0, 'airSpring', ['RL']), repair(5, 'airSpring', ['RR']), repair(30, 'airSpring', ['RL']), repair(31, 'compressor')] }, Date.parse(at(33)))
   expect(parts.map(({ words, age }) => `${words}: ${age}`)).toEqual(['Air spring, rear left: 3 days', 'Air spring, rear right: 28 days', 'Compressor: 2 days'])
+})
+
+test('marks of one day stand side by side, and those with room where they are', () => {
+  const event = (atMs: number) => ({ atMs, kind: 'part' as const, words: '' })
+  expect(asideOf([0, 0, 5, 40, 45].map(event), 10)).toEqual([0, 1, 1.5, 0, 0.5])
+  expect(asideOf([], 10)).toEqual([])
 })

@@ -20,6 +20,16 @@ export function eventsOf({ repairs, codeReadings, proof, charges, pumpDays }: Pi
   return events.sort((a, b) => a.atMs - b.atMs)
 }
 
+/** How many marks an event is set aside, so that those of one day do not cover each other. @param roomMs what one mark takes of the time axis, ms */
+export function asideOf(events: readonly CarEvent[], roomMs: number): readonly number[] {
+  let freeMs = Number.NEGATIVE_INFINITY
+  return events.map(({ atMs }) => {
+    const shownMs = Math.max(atMs, freeMs)
+    freeMs = shownMs + roomMs
+    return (shownMs - atMs) / roomMs
+  })
+}
+
 /** Parts that are in the car now, with how long: the newest of each kind and place. */
 export function partsWithAge({ repairs }: Pick<VehicleDetail, 'repairs'>, nowMs: number): readonly { readonly words: string; readonly age: string }[] {
   const newest = new Map(repairs.map((repair) => [`${repair.part} ${[...repair.corners].sort().join()}`, repair]))
