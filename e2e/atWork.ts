@@ -1,8 +1,9 @@
+import { readFileSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
 import { expect } from '@playwright/test'
 
-/** The smallest picture there is: one black point, JPEG. */
-export const PICTURE = { name: 'photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAAMCAgMCAgMDAwMEAwMEBQgFBQQEBQoHBwYIDAoMDAsKCwsNDhIQDQ4RDgsLEBYQERMUFRUVDA8XGBYUGBIUFRT/wAALCAABAAEBAREA/8QAFAABAAAAAAAAAAAAAAAAAAAACf/EABQQAQAAAAAAAAAAAAAAAAAAAAD/2gAIAQEAAD8AKp//2Q==', 'base64') }
+/** A picture as a phone would take it. */
+export const PICTURE = { name: 'photo.jpg', mimeType: 'image/jpeg', buffer: readFileSync(new URL('../demo/scenario/photos/strut.jpg', import.meta.url)) }
 
 /** The step that stands large. */
 export const present = (page: Page): Locator => page.locator('article[data-step]')

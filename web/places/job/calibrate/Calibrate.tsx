@@ -33,16 +33,22 @@ function whyOf({ plans }: Job): CalibrationDraft['why'] {
   return jobs.includes('module') ? 'module' : jobs.includes('sensor') ? 'sensor' : null
 }
 
-const reportedNow = (car: CarLive | null): PerCorner<number | null> | null => car && car.live.heard ? perCorner((corner) => valueAt(car.status.identity.channels, car.frame, 'height', corner)) : null
+/** What the module says at the link; null where it says nothing: not heard, or asleep. */
+function reportedNow(car: CarLive | null): PerCorner<number | null> | null {
+  if (!car?.live.heard) return null
+  const said = perCorner((corner) => valueAt(car.status.identity.channels, car.frame, 'height', corner))
+  return CORNERS.some((corner) => said[corner] !== null) ? said : null
+}
 
-interface StopProps { readonly job: Job; readonly draft: CalibrationDraft; readonly car: CarLive | null; readonly change: (next: Partial<CalibrationDraft>) => void; readonly at: number }
+interface StopProps { readonly job: Job; readonly draft: CalibrationDraft; readonly car: CarLive | null; readonly change: (next: Partial<CalibrationDraft>) => void; readonly at: number; /** Another tool's figures are typed although the link says some. */ readonly typing: boolean; onTyping(typing: boolean): void }
 
-function Stop({ job, draft, car, change, at }: StopProps): ReactNode {
+function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): ReactNode {
   const units = useUnits()
   const { architecture } = job.vehicleType
   const { level, direction } = stopsOf(architecture)[at]!
   const [wrong, setWrong] = useState('')
-  const now = reportedNow(car)
+  const heard = reportedNow(car)
+  const now = typing ? null : heard
   // The gauge's button fills the first empty field, in walking order.
   useGauge('heightGauge', (mm) => {
     const next = WALK.find((corner) => draft.tape[corner].trim() === '')
@@ -67,6 +73,7 @@ function Stop({ job, draft, car, change, at }: StopProps): ReactNode {
       <CornerFields legend={`The tape, ${UNIT_LABEL[units.length]}`} values={draft.tape} onType={(tape) => change({ tape })} />
       {now ? <p className="num text-[15px]"><span className="text-ink-2">The module reports </span>{WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none').map((corner) => `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`).join(', ')}</p>
         : <CornerFields legend={`What the module reports, ${UNIT_LABEL[units.length]}`} values={draft.reported} onType={(reported) => change({ reported })} />}
+      {heard && <button type="button" className="btn-quiet min-h-[44px] w-fit underline" onClick={() => onTyping(!typing)}>{typing ? 'Take them off the link' : 'Type what another tool shows'}</button>}
       {wrong && <p className="wrong" role="alert">{wrong}</p>}
       <button type="button" className="btn btn-go btn-big" onClick={take}>Take this level</button>
     </section>
@@ -130,6 +137,7 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
   const module = devices ? moduleFor(job, devices) : null
   const car = useCarLive(job.closedAt === null ? module?.identity.id ?? null : null, job.vehicleType.geometry, 'calibrate')
   const [enough, setEnough] = useState(false)
+  const [typing, setTyping] = useState(false)
   const stops = stopsOf(job.vehicleType.architecture)
   if (sensorsOf(job.vehicleType.architecture).length === 0) return <p className="sub">This vehicle type has no height sensors: there is nothing to calibrate.</p>
   const change = (next: Partial<CalibrationDraft>): void => patch(job.id, { ...draft, ...next })
@@ -141,7 +149,7 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!job.closedAt && unfinished && <p className="hint">The work is not at its proof yet. What is taught to a car that hangs, or stands on a lift, is wrong on the road.</p>}
-        {!job.closedAt && going && <Stop key={present} job={job} draft={draft} car={car} change={change} at={present} />}
+        {!job.closedAt && going && <Stop key={present} job={job} draft={draft} car={car} change={change} at={present} typing={typing} onTyping={setTyping} />}
         {!job.closedAt && !going && <p className="say">{draft.visits.length < stops.length ? 'Not every level is visited.' : 'Every level is visited.'}</p>}
         {readout && <Sensors job={job} readout={readout} />}
         {readout && !job.closedAt && !going && <Teach job={job} draft={draft} readout={readout} car={car} onKept={() => drop(job.id)} />}
