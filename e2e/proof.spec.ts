@@ -250,6 +250,13 @@ test('work that is not proved goes with the reason on the paper, but not before 
   await expect(page.getByText(/^Handed over .* by S. Okafor, not proved\.$/)).toBeVisible()
   await expect(paper).toContainText('It was handed over all the same: Fetched by its owner before the round, <b>on a trailer</b>')
   await expect(paper.locator('img')).toHaveCount(4)
+  // Printed, the paper has the whole sheet to itself.
+  await page.emulateMedia({ media: 'print' })
+  await expect(paper.getByText('Handed over to: name, date, signature')).toBeVisible()
+  await expect(paper.getByText('Tern Quay Motor Works')).toBeVisible()
+  for (const beside of [rule(page), page.getByRole('heading', { level: 1 }), page.getByRole('banner'), page.getByRole('button').first()]) await expect(beside).toBeHidden()
+  expect((await paper.boundingBox())!.width).toBeGreaterThan(0.97 * page.viewportSize()!.width)
+  await page.emulateMedia({ media: 'screen' })
   const saved = page.waitForEvent('download')
   await hand.tap('For the owner, PDF')
   const bytes = readFileSync(await (await saved).path())

@@ -9,5 +9,5 @@ export function useMedia(query: string): boolean {
   }, () => list.matches)
 }
 
-/** Whether the screen is a phone's. */
-export const useIsPhone = (): boolean => useMedia('(max-width: 759px)')
+/** Whether the screen is a phone's. Paper is none, however narrow: what is drawn anew while pages are laid out leaves an empty one at the end. */
+export const useIsPhone = (): boolean => useMedia('screen and (max-width: 759px)')

@@ -35,7 +35,7 @@ const isPhase = (phase: string | undefined): phase is Phase => (PHASES as readon
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
   return (
-    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
+    <div className="job-head flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
       <Link className="plate" to={`/vehicles/${job.vehicle.id}`} title="Everything ever measured on this car">{job.vehicle.plate}</Link>
       <h1>{job.vehicleType.name}</h1>
       <span className="order-last w-full text-ink-3 sm:order-none sm:w-auto sm:min-w-0 sm:flex-1">{job.complaint.words || complaintWords(job.complaint)}</span>
@@ -47,7 +47,7 @@ function Head({ job }: { readonly job: Job }): ReactNode {
 function Closed({ job }: { readonly job: Job }): ReactNode {
   const reopen = useCommand('job.reopen')
   return (
-    <div className="mx-4 mt-3 flex flex-wrap items-center justify-between gap-3 md:mx-6">
+    <div className="no-print mx-4 mt-3 flex flex-wrap items-center justify-between gap-3 md:mx-6">
       <p className="hint flex-1">This job is closed. It can be read; to write in it, open it again.</p>
       <button type="button" className="btn" disabled={reopen.isPending} onClick={() => reopen.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Open it again</button>
       {reopen.isError && <p className="wrong w-full" role="alert">{sentenceOf(reopen.error)}</p>}
@@ -65,14 +65,14 @@ function Phases({ job, phase }: { readonly job: Job; readonly phase: string | un
   const [heights, evening, morning] = [draft('heights'), draft('evening'), draft('morning')]
   const drafts = { ...(heights ? { heights } : {}), ...(evening ? { evening } : {}), ...(morning ? { morning } : {}) }
   return (
-    <div className="md:grid md:grid-cols-[212px_minmax(0,1fr)]">
+    <div className="md:grid md:grid-cols-[212px_minmax(0,1fr)] print:block">
       <SteelRule jobId={job.id} present={phase} graduations={graduationsOf(job, drafts, units, now)} />
       <div className="min-w-0">
         <Head job={job} />
         {job.closedAt && <Closed job={job} />}
         {(job.work.length > 0 || job.plans.length > 0) && <Suspense><WorkBar job={job} /></Suspense>}
         {docked && !job.closedAt && <Suspense><Dock job={job} /></Suspense>}
-        <div className="px-4 pb-6 pt-3 md:px-6">
+        <div className="px-4 pb-6 pt-3 md:px-6 print:p-0">
           {phase === 'intake' && <Intake key={job.id} job={job} />}
           {phase === 'heights' && <Heights job={job} />}
           {phase === 'watch' && <WatchPhase job={job} />}

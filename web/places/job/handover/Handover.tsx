@@ -89,9 +89,9 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   const of = ownerPaper({ job, shop, work: proof?.work ?? null, items, repeatabilityMm, written, at: done?.at ?? new Date().toISOString(), by: nameOf(done?.person ?? me ?? '') })
   const change = (next: Partial<Written>): void => useHandovers.getState().patch(job.id, { ...draft, ...next })
   const hand = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'handedOver', proved, reason: proved ? '' : draft.reason.trim(), missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id), watchFor: draft.watchFor.trim(), notDone: draft.notDone.trim(), conditions: draft.conditions.trim(), withTorques: draft.withTorques, photoIds: [...draft.photoIds] } } }, () => useHandovers.getState().drop(job.id))
-  const photos = of.photos.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{of.photos.map(({ id, words }) => <li key={id}><img src={`/api/photos/${id}`} alt={words} className="max-h-[220px] rounded-md object-contain" /></li>)}</ul></section>
+  const photos = of.photos.length > 0 && <section><h3 className="break-after-avoid text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{of.photos.map(({ id, words }) => <li key={id} className="break-inside-avoid"><img src={`/api/photos/${id}`} alt={words} className="max-h-[220px] rounded-md object-contain" /><p className="text-[13px] text-ink-2" aria-hidden>{words}</p></li>)}</ul></section>
   return (
-    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
+    <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
       <div className="min-w-0"><PaperView of={of} units={units} photos={photos} /></div>
       <aside aria-label="Beside the paper" className="order-first grid min-w-0 content-start gap-4 lg:order-last">
         {done ? <p className="say-small no-print">Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)}, {done.content.proved ? 'proved' : 'not proved'}.</p> : !job.closedAt && (

@@ -20,13 +20,14 @@ export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; read
     marks: [...(before ? [{ mm: before.meanMm[corner], kind: after ? 'earlier' as const : 'now' as const, label: formatQuantity(before.meanMm[corner], 'height', units) }] : []), ...(after ? [{ mm: after.meanMm[corner], kind: 'now' as const, label: formatQuantity(after.meanMm[corner], 'height', units), ...(after.verdict ? { verdict: after.verdict[corner], under: after.verdict[corner] } : {}) }] : [])],
   })
   return (
-    <article aria-label="The owner’s paper" className="sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:border-0 print:p-0">
+    <article aria-label="The owner’s paper" className="owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4">
       <header><p className="font-semibold">{of.shop}</p><h2 className="say text-ink">Your car, handed over</h2><p>{of.plate}, {of.car}</p><p className="text-ink-2">{format(new Date(of.at), 'd MMMM yyyy')}, {of.by}</p></header>
       {openingOf(of).map((each) => <Part key={each.title} {...each} />)}
       {(before || after) && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">How it stood</h3><p className="mb-2 text-[14px] text-ink-2">{before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''} {after ? `After, dark: ${told(after)}.` : ''}</p><Strip corners={perCorner(column)} joins={{ front: null, right: null, rear: null, left: null }} units={units} heightPx={190} label="Heights before and after" /></section>}
       {restOf(of).map((each) => <Part key={each.title} {...each} />)}
       {of.torques.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3><table className="table"><tbody>{of.torques.map(({ words, set }) => <tr key={words}><td>{words}</td><td className="n num whitespace-nowrap">{set}</td></tr>)}</tbody></table></section>}
       {photos}
+      <p className="hidden border-t border-ink pt-1 text-[13px] print:mt-14 print:block">Handed over to: name, date, signature</p>
     </article>
   )
 }
