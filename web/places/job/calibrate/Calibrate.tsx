@@ -71,9 +71,11 @@ function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): Rea
       <p className="sub">Nobody under it, doors shut. Let it settle, then the tape around the walk: {WALK.map((corner) => CORNER_WORDS[corner]).join(', ')}.</p>
       {car && <Move car={car} jobId={job.id} levelId={level.id} />}
       <CornerFields legend={`The tape, ${UNIT_LABEL[units.length]}`} values={draft.tape} onType={(tape) => change({ tape })} />
-      {now ? <p className="num text-[15px]"><span className="text-ink-2">The module reports </span>{WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none').map((corner) => `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`).join(', ')}</p>
-        : <CornerFields legend={`What the module reports, ${UNIT_LABEL[units.length]}`} values={draft.reported} onType={(reported) => change({ reported })} />}
-      {heard && <button type="button" className="btn-quiet min-h-[44px] w-fit underline" onClick={() => onTyping(!typing)}>{typing ? 'Take them off the link' : 'Type what another tool shows'}</button>}
+      <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
+        {now ? <p className="num text-[15px]"><span className="text-ink-2">The module reports </span>{WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none').map((corner) => `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`).join(', ')}</p>
+          : <CornerFields legend={`What the module reports, ${UNIT_LABEL[units.length]}`} values={draft.reported} onType={(reported) => change({ reported })} />}
+        {heard && <button type="button" className="btn-quiet min-h-[44px] w-fit underline" onClick={() => onTyping(!typing)}>{typing ? 'Take them off the link' : 'Type what another tool shows'}</button>}
+      </div>
       {wrong && <p className="wrong" role="alert">{wrong}</p>}
       <button type="button" className="btn btn-go btn-big" onClick={take}>Take this level</button>
     </section>
