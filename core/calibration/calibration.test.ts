@@ -45,5 +45,11 @@ describe('faults', () => {
     expect(Object.values(figures).every((figure) => figure === null)).toBe(true)
     expect(fit([{ heightMm: 420, raw: 1 }, { heightMm: 420, raw: 2 }, { heightMm: 420, raw: 3 }])).toMatchObject({ slopeMmPerRaw: 0, rawAtNominal: null, faults: ['slope', 'tooFewPoints'] })
   })
+  test('a stuck one is found at whatever it is stuck', () => {
+    fc.assert(fc.property(fc.double({ min: 0.01, max: 4.99, noNaN: true }), fc.integer({ min: 2, max: 12 }), (raw, levels) => {
+      const answer = fitSensor({ ...SENSOR, rawMin: 0, rawMax: 5, points: Array.from({ length: levels }, (_, i) => ({ heightMm: 400 + 7 * i, raw })) })
+      expect(answer).toMatchObject({ ok: true, value: { slopeMmPerRaw: null, rmsMm: null, faults: levels < 3 ? ['stuck', 'tooFewPoints'] : ['stuck'] } })
+    }))
+  })
   test('a range turned round is refused', () => expect(fitSensor({ ...SENSOR, points: at(GOOD), rawMin: 4, rawMax: 1 })).toEqual({ ok: false, error: { code: 'rawRangeTurned', rawMin: 4, rawMax: 1 } }))
 })

@@ -44,11 +44,11 @@ const LEAST_HEIGHTS = 3
 
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
 
-/** The residual each point leaves; null without a line. */
+/** The residual each point leaves; null without a line. Readings are told apart as they are: a mean of equal ones need not be quite the same. */
 function lineThrough(points: readonly CalibrationPoint[]): { readonly slope: number; readonly offset: number; readonly residuals: readonly number[] } | null {
   const [x, y] = [mean(points.map(({ raw }) => raw)), mean(points.map(({ heightMm }) => heightMm))]
   const sxx = points.reduce((sum, { raw }) => sum + (raw - x) ** 2, 0)
-  if (sxx === 0) return null
+  if (sxx === 0 || points.every(({ raw }) => raw === points[0]!.raw)) return null
   const slope = points.reduce((sum, { raw, heightMm }) => sum + (raw - x) * (heightMm - y), 0) / sxx
   const offset = y - slope * x
   return { slope, offset, residuals: points.map(({ raw, heightMm }) => heightMm - (offset + slope * raw)) }
