@@ -5,7 +5,7 @@ import { completeGeometry } from '@anklet/core/vehicle'
 import { jobOf, LEVEL, roundOf } from '../../test/records.ts'
 import { barePlate } from '../../words/plates.ts'
 import { meansOf } from '../job/rounds.ts'
-import { trendCsv, trendOf } from './trend.ts'
+import { trendCsv, trendOf, usualLoad } from './trend.ts'
 
 const { vehicle, vehicleType } = jobOf()
 const detailOf = (...rounds: Round[]): VehicleDetail => ({ vehicle, vehicleType, history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })), jobs: [], repairs: [], photos: [], charges: [], codeReadings: [], codeTexts: [], proof: [], pumpDays: [], odometer: [] })
@@ -32,6 +32,12 @@ describe('a vehicle’s history', () => {
     const morning = roundOf(raised(500), '2026-11-25T07:00:00.000Z', { purpose: 'morning', levelId: 'high', levelOffsetMm: 30, temperatureC: -3 })
     expect(trendOf(detailOf(morning))[0]).toMatchObject({ coldMm: null, offMm: { FL: -10 } })
     expect(trendOf(detailOf({ ...evening, jobId: 'other' }, morning))[1]!.coldMm).toBeNull()
+  })
+
+  test('like is held with like: the load most rounds were walked at, the newest where none prevails', () => {
+    const at = (day: number, load: Round['load']): Round => roundOf(LEVEL, `2026-10-0${day}T08:00:00.000Z`, { load })
+    const usual = (...loads: Round['load'][]) => usualLoad(trendOf(detailOf(...loads.map((load, i) => at(i + 1, load)))))
+    expect([usual('empty', 'laden', 'empty'), usual('laden', 'laden', 'empty'), usual('empty', 'laden'), usual()]).toEqual(['empty', 'laden', 'laden', null])
   })
 
   test('it goes out as a table with a line for each round', () => {

@@ -37,6 +37,13 @@ export function trendOf(detail: VehicleDetail): TrendPoint[] {
   })
 }
 
+/** The load most rounds of a vehicle were walked at, the newest where none prevails: what was laid in otherwise nobody weighed, so only rounds at one load are like with like. */
+export function usualLoad(points: readonly TrendPoint[]): HistoryRound['load'] | null {
+  const counts = new Map<HistoryRound['load'], number>()
+  for (const { round: { load } } of points.toReversed()) counts.set(load, (counts.get(load) ?? 0) + 1)
+  return [...counts].reduce<readonly [HistoryRound['load'], number] | null>((most, each) => (each[1] > (most?.[1] ?? 0) ? each : most), null)?.[0] ?? null
+}
+
 /** The history as a table other programs read. */
 export function trendCsv(points: readonly TrendPoint[]): string {
   const rows = points.map(({ round, offMm, coldMm }) => [
