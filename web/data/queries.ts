@@ -46,7 +46,7 @@ interface Intention<Name extends CommandType> { readonly payload: CommandPayload
 
 /**
  * One kind of write. The same content sent again after a failure carries the same id, so a lost answer never doubles it.
- * @returns `submit`, deaf while one is on its way; `error` is a `Refused` or `Unreachable`.
+ * @returns `submit`, deaf while one is on its way; `offer`, the same but telling whether it was heard; `error` is a `Refused` or `Unreachable`.
  */
 export function useCommand<Name extends CommandType>(type: Name) {
   const client = useQueryClient()
@@ -68,11 +68,13 @@ export function useCommand<Name extends CommandType>(type: Name) {
     onError: (error) => { if (error instanceof Refused && error.status === 409) void client.invalidateQueries() },
   })
   // A plain promise: the callbacks of `mutate` are dropped when fresh data takes the asking component off the page first.
-  const submit = (intention: Intention<Name>, then?: (result: CommandResult) => void): void => {
+  const offer = (intention: Intention<Name>, then?: (result: CommandResult) => void): boolean => {
     // A glove taps twice before the page knows that the first tap is on its way.
-    if (under.current) return
+    if (under.current) return false
     under.current = true
     mutation.mutateAsync(intention).finally(() => { under.current = false }).then(then, () => undefined)
+    return true
   }
-  return { isPending: mutation.isPending, isSuccess: mutation.isSuccess, isError: mutation.isError, error: mutation.error, reset: mutation.reset, submit }
+  const submit = (intention: Intention<Name>, then?: (result: CommandResult) => void): void => void offer(intention, then)
+  return { isPending: mutation.isPending, isSuccess: mutation.isSuccess, isError: mutation.isError, error: mutation.error, reset: mutation.reset, submit, offer }
 }

@@ -17,19 +17,17 @@ export function useKeptFromLink(job: Job, status: DeviceStatus | null, clampId: 
   const checks = useChecks(job.vehicleType.architecture)
   const signed = useSession(({ personId }) => personId) !== null
   const [record, say] = [useCommand('codes.record'), useCommand('evidence.say')]
-  // What was sent once is not sent again while the job's new state is on its way.
+  // What was sent once is not sent again while the job's new state is on its way; what was not heard is sent at the next look.
   const sent = useRef(new Set<string>())
-  const once = (what: string, send: () => void): void => {
-    if (sent.current.has(what)) return
-    sent.current.add(what)
-    send()
+  const once = (what: string, send: () => boolean): void => {
+    if (!sent.current.has(what) && send()) sent.current.add(what)
   }
   const heard = status?.attached === true && job.closedAt === null && signed
   const codes = heard ? codesToKeep(job, status) : null
   const content = codes && JSON.stringify(codes)
   useEffect(() => {
     if (!status || !codes || content === null) return
-    once(`${job.codeReadings.length} ${content}`, () => record.submit({ payload: { readingId: crypto.randomUUID(), jobId: job.id, from: 'link', tool: status.identity.name, codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })) } }))
+    once(`${job.codeReadings.length} ${content}`, () => record.offer({ payload: { readingId: crypto.randomUUID(), jobId: job.id, from: 'link', tool: status.identity.name, codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })) } }))
   }, [content, job.codeReadings.length])
   useEffect(() => {
     if (!heard) return undefined
@@ -37,7 +35,7 @@ export function useKeptFromLink(job: Job, status: DeviceStatus | null, clampId: 
       const { frames } = useLink.getState()
       for (const { check, outcome } of liveEvidence(job, checks, status.identity.channels, frames[status.identity.id] ?? [], clampId === null ? [] : (frames[clampId] ?? []), Date.now())) {
         if (job.evidence.some((entry) => entry.from === 'link' && entry.check === check && entry.outcome === outcome)) continue
-        once(`${check} ${outcome}`, () => say.submit({ payload: { evidenceId: crypto.randomUUID(), jobId: job.id, check, say: 'found', outcome, reason: '', from: 'link' } }))
+        once(`${check} ${outcome}`, () => say.offer({ payload: { evidenceId: crypto.randomUUID(), jobId: job.id, check, say: 'found', outcome, reason: '', from: 'link' } }))
       }
     }
     const timer = setInterval(look, LOOK_MS)
