@@ -36,6 +36,7 @@ export const QUERY_RESPONSES = {
   '/api/procedures': ProceduresRecord,
   '/api/torques': Type.Array(TorqueRecord),
   '/api/bundle': ShopBundle,
+  '/api/jobs/:id/bundle': ShopBundle,
   '/api/devices': Type.Array(DeviceStatus),
   '/api/logs/:id': LogRecord,
 } as const
@@ -77,6 +78,7 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/procedures': 'The shop’s procedures where they differ from what ships, and what it settles its own way',
   '/api/torques': 'Torques by vehicle type, with source and date',
   '/api/bundle': 'The whole shop as one file',
+  '/api/jobs/:id/bundle': 'One job as a file that another shop can read in',
   '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
   '/api/logs/:id': 'A recorded log with its values, column by column',
 }

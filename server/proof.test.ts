@@ -107,6 +107,21 @@ describe('handing over', () => {
     expect([jobs.length > 0, proved.proof.length > 0]).toEqual([true, true])
     await other.end()
   })
+
+  test('a job goes to another shop by itself: all of it, and nothing of the others', async () => {
+    const whole = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
+    const handedJob = whole.proof!.find(({ content }) => content.kind === 'handedOver')!.jobId
+    const bundle = (await bench.get(`/api/jobs/${handedJob}/bundle`).expect(200)).body as ShopBundle
+    expect([bundle.jobs.map(({ id: job }) => job), bundle.vehicles.length, bundle.vehicleTypes.length]).toEqual([[handedJob], 1, 1])
+    for (const kind of ['rounds', 'watches', 'notes', 'repairs', 'plans', 'work', 'proof', 'photos'] as const) expect(bundle[kind]).toEqual((whole[kind] as { jobId: string }[]).filter(({ jobId }) => jobId === handedJob))
+    expect(bundle.people.length).toBeGreaterThan(0)
+    const other = await startBench({ people: false })
+    await other.post('/api/bundle', bundle).expect(200)
+    const [here, there] = await Promise.all([bench, other].map(async (shop) => (await shop.get(`/api/jobs/${handedJob}`).expect(200)).body as Job))
+    for (const kind of ['complaint', 'plans', 'work', 'proof', 'repairs', 'vehicleType'] as const) expect(there![kind]).toEqual(here![kind])
+    await other.end()
+    await bench.get(`/api/jobs/${id()}/bundle`).expect(404)
+  })
 })
 
 test('how much a pump worked, whenever it was listened to, stands in its car’s history', async () => {

@@ -4,7 +4,7 @@ import { JobListQuery } from '@anklet/contract'
 import type { JobListQuery as Asked, QueryName, QueryResponse } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
-import { writeBundle } from '../services/bundle.ts'
+import { writeBundle, writeJobBundle } from '../services/bundleOut.ts'
 import { codeTextsOf } from '../services/codes.ts'
 import { readPicture } from '../services/jobEntries.ts'
 import { listJobs } from '../services/jobList.ts'
@@ -50,6 +50,7 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devi
   '/api/torques': listTorques,
   '/api/code-texts': (db) => codeTextsOf(db, null),
   '/api/bundle': writeBundle,
+  '/api/jobs/:id/bundle': writeJobBundle,
   '/api/logs/:id': readLog,
 }
 

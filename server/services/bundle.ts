@@ -5,69 +5,12 @@ import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { agreement, charge, checkDone, codeReading, codeText, coil, conclusion, correction, decision, deviceLog, evidence, job, knowledge, logChunk, note, part, person, photo, plan, procedures, reading, repair, round, shop, torque, vehicle, vehicleType, watch, proofEntry, workEntry } from '../store/schema.ts'
-import { iso, isoOrNull, signed } from './instants.ts'
-import { codeReadingsOf, codeTextsOf } from './codes.ts'
-import { agreementsOf, decisionsOf, listCoils, listParts } from './decisions.ts'
-import { listTorques, plansOf } from './plans.ts'
-import { evidenceOf } from './jobEntries.ts'
-import { allLogs } from './logs.ts'
+import { grouped } from './grouped.ts'
 import { listPeople } from './people.ts'
 import { nameTaken } from './saving.ts'
-import { readShop } from './shop.ts'
-import { listVehicles } from './vehicles.ts'
-import { listVehicleTypes } from './vehicleTypes.ts'
-import { proofOfJob } from './proofRecord.ts'
-import { workOf } from './work.ts'
-import { describeWatch } from './watches.ts'
 
 /** PostgreSQL takes 65,535 values in one statement; the widest row here has some twenty. */
 const ROWS_AT_ONCE = 1000
-
-const grouped = <Row, Key>(rows: readonly Row[], keyOf: (row: Row) => Key): Map<Key, Row[]> => {
-  const groups = new Map<Key, Row[]>()
-  for (const row of rows) {
-    const key = keyOf(row)
-    const group = groups.get(key)
-    if (group) group.push(row)
-    else groups.set(key, [row])
-  }
-  return groups
-}
-
-async function bundleRounds(tx: Transaction): Promise<ShopBundle['rounds']> {
-  const corrections = grouped(await tx.select().from(correction).orderBy(asc(correction.at)), ({ readingId }) => readingId)
-  const readings = grouped(await tx.select().from(reading).orderBy(asc(reading.id)), ({ roundId }) => roundId)
-  const rounds = await tx.select().from(round).orderBy(asc(round.startedAt), asc(round.id))
-  return rounds.map(({ personId, ...row }) => ({
-    ...row, person: personId, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt),
-    readings: (readings.get(row.id) ?? []).map(({ id, corner, lap, heightMm, at }) => ({
-      corner, lap, heightMm, at: iso(at), corrections: (corrections.get(id) ?? []).map(({ readingId: _reading, ...entry }) => signed(entry)),
-    })),
-  }))
-}
-
-/** The whole shop as one file, as it stood at one moment. */
-export function writeBundle(db: Database): Promise<ShopBundle> {
-  return db.transaction(async (tx) => ({
-    format: 'anklet-shop' as const, formatVersion: BUNDLE_VERSION, exportedAt: new Date().toISOString(),
-    shop: await readShop(tx), people: await listPeople(tx), vehicleTypes: await listVehicleTypes(tx), vehicles: await listVehicles(tx),
-    jobs: (await tx.select().from(job).orderBy(asc(job.openedAt), asc(job.id))).map((row) => ({ ...row, openedAt: iso(row.openedAt), closedAt: isoOrNull(row.closedAt) })),
-    rounds: await bundleRounds(tx),
-    watches: (await tx.select().from(watch).orderBy(asc(watch.startedAt), asc(watch.id))).map(describeWatch),
-    notes: (await tx.select().from(note).orderBy(asc(note.at), asc(note.id))).map(signed),
-    repairs: (await tx.select().from(repair).orderBy(asc(repair.at), asc(repair.id))).map(signed),
-    checks: (await tx.select().from(checkDone).orderBy(asc(checkDone.at), asc(checkDone.id))).map(signed),
-    evidence: await evidenceOf(tx, null),
-    conclusions: (await tx.select().from(conclusion).orderBy(asc(conclusion.at), asc(conclusion.id))).map(signed),
-    codeReadings: await codeReadingsOf(tx, null), codeTexts: await codeTextsOf(tx, null),
-    knowledge: (await tx.select({ changes: knowledge.changes, borrowed: knowledge.borrowed }).from(knowledge))[0] ?? null,
-    parts: await listParts(tx), coils: await listCoils(tx), decisions: await decisionsOf(tx, null), agreements: await agreementsOf(tx, null),
-    procedures: (await tx.select({ book: procedures.book, way: procedures.way }).from(procedures))[0] ?? null, torques: await listTorques(tx), plans: await plansOf(tx, null), work: await workOf(tx, null), proof: await proofOfJob(tx, null),
-    charges: (await tx.select().from(charge).orderBy(asc(charge.at), asc(charge.id))).map(signed),
-    logs: await allLogs(tx),
-    photos: (await tx.select().from(photo).orderBy(asc(photo.at), asc(photo.id))).map(({ picture, small: _small, ...row }) => ({ ...signed(row), bytes: picture.length, picture: Buffer.from(picture).toString('base64') })),
-  }), { accessMode: 'read only', isolationLevel: 'repeatable read' })
-}
 
 /** Says no to a file of a later release before anything else is looked at. @throws {AppError} `newerFormat` */
 export function checkBundleVersion(body: unknown): void {

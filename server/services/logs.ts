@@ -48,9 +48,9 @@ export async function nameDevice(db: Database, logId: string, deviceName: string
 /** Logs of a job, oldest first, without their values. */
 export const logsOf = async (db: Database, jobId: string): Promise<LogHead[]> => (await db.select().from(deviceLog).where(eq(deviceLog.jobId, jobId)).orderBy(asc(deviceLog.at))).map(describe)
 
-/** Every log of the shop with its values, oldest first. */
-export async function allLogs(db: Database): Promise<LogRecord[]> {
-  const heads = (await db.select().from(deviceLog).orderBy(asc(deviceLog.at))).map(describe)
+/** Logs with their values, oldest first. @param jobId null: of all jobs */
+export async function wholeLogs(db: Database, jobId: string | null): Promise<LogRecord[]> {
+  const heads = (await db.select().from(deviceLog).where(jobId === null ? undefined : eq(deviceLog.jobId, jobId)).orderBy(asc(deviceLog.at))).map(describe)
   return Promise.all(heads.map(async (head) => ({ head, trace: await traceOf(db, head) })))
 }
 

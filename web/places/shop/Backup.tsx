@@ -44,7 +44,7 @@ export function Backup(): ReactNode {
   return (
     <section aria-label="The whole shop as one file" className="grid content-start gap-3">
       <h1>The whole shop as one file</h1>
-      <p className="text-ink-2">Everything on record: people, vehicle types, cars, jobs, rounds, watches, notes, photos. Kept elsewhere it is the backup; read in, it adds what is not here yet and changes nothing that is.</p>
+      <p className="text-ink-2">Everything on record: people, vehicle types, cars, jobs, rounds, watches, notes, photos. Kept elsewhere it is the backup; read in, it adds what is not here yet and changes nothing that is. A single job out of another shop is read in the same way.</p>
       <div className="flex flex-wrap gap-2">
         <button type="button" className="btn" disabled={busy} onClick={() => void out()}><Download size={18} aria-hidden />Save it</button>
         <label className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}><Upload size={18} aria-hidden />Read one in<input type="file" accept="application/json,.json" className="sr-only" disabled={busy} onChange={(event) => void take(event)} /></label>

@@ -4,7 +4,7 @@ import { Check, FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { sentenceOf } from '../../../data/api.ts'
+import { ask, sentenceOf } from '../../../data/api.ts'
 import { useCommand, useParts, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import type { OwnerPaper } from '../../../papers/ownerPaper.ts'
@@ -40,7 +40,7 @@ function PhotoChoice({ job, chosen, onChoose }: { readonly job: Job; readonly ch
   )
 }
 
-function Files({ job, of, shop, work }: { readonly job: Job; readonly of: OwnerPaper; readonly shop: Shop; readonly work: NonNullable<ReturnType<typeof useProof>>['work'] | null }): ReactNode {
+function Files({ job, of, work }: { readonly job: Job; readonly of: OwnerPaper; readonly work: NonNullable<ReturnType<typeof useProof>>['work'] | null }): ReactNode {
   const units = useUnits()
   const nameOf = usePersonName()
   const [busy, setBusy] = useState(false)
@@ -58,14 +58,23 @@ function Files({ job, of, shop, work }: { readonly job: Job; readonly of: OwnerP
     }
     setBusy(false)
   }
-  const bundle = (): void => saveFile(file('job.json'), 'application/json', JSON.stringify({ format: 'anklet-job', formatVersion: 1, exportedAt: new Date().toISOString(), shop: shop.name, job }, null, 1))
+  const pack = async (): Promise<void> => {
+    setBusy(true)
+    setWrong('')
+    try {
+      saveFile(file('job.json'), 'application/json', JSON.stringify(await ask('/api/jobs/:id/bundle', job.id)))
+    } catch (error) {
+      setWrong(sentenceOf(error))
+    }
+    setBusy(false)
+  }
   return (
     <section aria-label="Papers" className="no-print grid gap-2">
       <h2>Papers</h2>
       <button type="button" className="btn" disabled={busy} onClick={() => void save({ kind: 'owner', of, units })}><FileDown size={18} aria-hidden />For the owner, PDF</button>
       <button type="button" className="btn" onClick={() => window.print()}><Printer size={18} aria-hidden />Print it</button>
       <button type="button" className="btn" disabled={busy} onClick={() => void save({ kind: 'record', of: recordPaper({ of, job, work, units, nameOf }) })}><FileDown size={18} aria-hidden />For the file, PDF</button>
-      <button type="button" className="btn" onClick={bundle}><FileJson size={18} aria-hidden />The whole job, JSON</button>
+      <button type="button" className="btn" disabled={busy} onClick={() => void pack()}><FileJson size={18} aria-hidden />The whole job, for another Anklet</button>
       {wrong && <p className="wrong" role="alert">{wrong}</p>}
     </section>
   )
@@ -107,7 +116,7 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
             {record.isError && <p className="wrong" role="alert">{sentenceOf(record.error)}</p>}
           </section>
         )}
-        <Files job={job} of={of} shop={shop} work={proof?.work ?? null} />
+        <Files job={job} of={of} work={proof?.work ?? null} />
         {done && !job.closedAt && <button type="button" className="btn btn-go btn-big no-print" disabled={close.isPending} onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Close the job</button>}
         {close.isError && <p className="wrong" role="alert">{sentenceOf(close.error)}</p>}
       </aside>
