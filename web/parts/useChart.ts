@@ -2,29 +2,31 @@ import type { EChartsCoreOption, EChartsType } from 'echarts/core'
 import type { RefObject } from 'react'
 import { useEffect, useRef } from 'react'
 import { drawOn } from './charts.ts'
+import { saveFile } from './saveFile.ts'
 
 /**
  * A line chart in an element of the page, drawn anew when what it shows changes.
  * @param option makes its content. @param shows what that content depends on.
- * @returns where to put it, and the drawn picture for a file
+ * @returns where to put it, and what saves it as a picture once it is drawn
  */
-export function useChart(option: () => EChartsCoreOption, shows: readonly unknown[]): { readonly place: RefObject<HTMLDivElement | null>; svg(): string } {
+export function useChart(option: () => EChartsCoreOption, shows: readonly unknown[]): { readonly place: RefObject<HTMLDivElement | null>; save(name: string): void } {
   const place = useRef<HTMLDivElement>(null)
-  const chart = useRef<EChartsType | null>(null)
+  const drawing = useRef<Promise<EChartsType> | null>(null)
   useEffect(() => {
     const element = place.current
     if (!element) return
     let gone = false
     let tidy = (): void => undefined
-    void drawOn(element, option).then((drawn) => {
+    drawing.current = drawOn(element, option).then((drawn) => {
       tidy = drawn.tidy
-      chart.current = drawn.chart
       if (gone) tidy()
+      return drawn.chart
     })
     return () => {
       gone = true
       tidy()
     }
   }, shows)
-  return { place, svg: () => chart.current?.renderToSVGString() ?? '' }
+  const save = (name: string): void => void drawing.current?.then((chart) => { if (!chart.isDisposed()) saveFile(name, 'image/svg+xml', chart.renderToSVGString()) })
+  return { place, save }
 }

@@ -5,7 +5,7 @@ import { WALK } from '@anklet/core/vehicle'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
-import { carFile, saveFile } from '../../parts/saveFile.ts'
+import { carFile } from '../../parts/saveFile.ts'
 import { spreadLabels } from '../../parts/spread.ts'
 import { useIsPhone } from '../../parts/useMedia.ts'
 import { useChart } from '../../parts/useChart.ts'
@@ -69,7 +69,7 @@ export function Timeline({ detail, points, units }: { readonly detail: VehicleDe
   const events = useMemo(() => eventsOf(detail), [detail])
   const [numbers, setNumbers] = useState(false)
   const phone = useIsPhone()
-  const { place, svg } = useChart(() => optionOf(points, events, units, phone), [points, events, units, numbers, phone])
+  const { place, save } = useChart(() => optionOf(points, events, units, phone), [points, events, units, numbers, phone])
   const usual = usualLoad(points)
   const now = new Date()
   const parts = partsWithAge(detail, now.getTime())
@@ -85,7 +85,7 @@ export function Timeline({ detail, points, units }: { readonly detail: VehicleDe
       {parts.length > 0 && <p className="text-[14.5px] text-ink-2">In it now: {parts.map(({ words, age }) => `${words}, for ${age}`).join('; ')}.</p>}
       <span className="no-print flex flex-wrap">
         <button type="button" className="btn-quiet min-h-[44px]" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
-        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(carFile(detail.vehicle.plate, 'timeline.svg'), 'image/svg+xml', svg())}>SVG</button>}
+        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => save(carFile(detail.vehicle.plate, 'timeline.svg'))}>SVG</button>}
       </span>
     </figure>
   )

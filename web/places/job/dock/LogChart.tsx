@@ -48,7 +48,7 @@ export function LogChart({ log, units }: { readonly log: LogRecord; readonly uni
   const [group, setGroup] = useState<Group>(groups[0] ?? 'height')
   const [numbers, setNumbers] = useState(false)
   const channels = useMemo(() => log.head.channels.filter(({ kind }) => kind === group), [log, group])
-  const { place, svg } = useChart(() => optionOf(channels, log, units), [channels, log, units, numbers])
+  const { place, save } = useChart(() => optionOf(channels, log, units), [channels, log, units, numbers])
   const name = `log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`
   return (
     <figure aria-label={`${log.head.title}, ${GROUP_WORDS[group]}`} className="grid gap-2">
@@ -57,7 +57,7 @@ export function LogChart({ log, units }: { readonly log: LogRecord; readonly uni
       <span className="no-print flex flex-wrap">
         <button type="button" className="btn-quiet min-h-[44px]" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
         <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(`${name}.csv`, 'text/csv', logCsv(log))}>CSV</button>
-        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', svg())}>SVG</button>}
+        {!numbers && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => save(`${name}.svg`)}>SVG</button>}
       </span>
       {log.trace.marks.length > 0 && <p className="text-[13.5px] text-ink-2">{log.trace.marks.slice(0, 40).map(({ atS, words }) => `${atS.toFixed(0)} s ${words}`).join('; ')}{log.trace.marks.length > 40 ? ' …' : ''}</p>}
     </figure>

@@ -62,7 +62,7 @@ export function NightChart(props: ChartProps): ReactNode {
   const [numbers, setNumbers] = useState(false)
   const rows = nightRows(outcome, corner, rounds[0])
   const points = rounds.map((round): [string, number] => [round.endedAt, meansOf(round)[corner]]).filter(([, mm]) => !Number.isNaN(mm))
-  const { place, svg } = useChart(() => optionOf(rows, points, props), [outcome, corner, units, numbers])
+  const { place, save } = useChart(() => optionOf(rows, points, props), [outcome, corner, units, numbers])
   const name = carFile(plate, `${corner}-night`)
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
@@ -71,7 +71,7 @@ export function NightChart(props: ChartProps): ReactNode {
         <span className="no-print flex">
           <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
           <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}>CSV</button>
-          {!numbers && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.svg`, 'image/svg+xml', svg())}>SVG</button>}
+          {!numbers && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => save(`${name}.svg`)}>SVG</button>}
         </span>
       </figcaption>
       {numbers ? <Numbers rows={rows} units={units} /> : <div ref={place} className="h-[138px] w-full" role="img" aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`} />}
