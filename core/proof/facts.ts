@@ -21,6 +21,12 @@ export function lastOf<Entry extends { readonly content: { readonly kind: string
   return (entries.findLast(({ content }) => content.kind === kind) as (Entry & { readonly content: Extract<Entry['content'], { readonly kind: Kind }> }) | undefined) ?? null
 }
 
+/** Whether a car was handed over after its work was last changed. */
+export function isHandedOver({ proof, work }: { readonly proof: readonly ProofEntry[]; readonly work: readonly { readonly at: string }[] }): boolean {
+  const handed = lastOf(proof, 'handedOver')
+  return handed !== null && handed.at >= (work.at(-1)?.at ?? '')
+}
+
 interface Measured extends RecordedRound { readonly jobId: string; readonly purpose: string; readonly levelId: string; readonly levelOffsetMm: number; readonly method: Method; readonly endedAt: string; readonly reportedMm: PerCorner<number | null> | null }
 
 /** A job as its proof reads it. */

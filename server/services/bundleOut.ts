@@ -51,7 +51,7 @@ async function recordOut(tx: Transaction, jobId: string | null) {
     checks: (await tx.select().from(checkDone).where(ofJob(checkDone.jobId, jobId)).orderBy(asc(checkDone.at), asc(checkDone.id))).map(signed),
     evidence: await evidenceOf(tx, jobId),
     conclusions: (await tx.select().from(conclusion).where(ofJob(conclusion.jobId, jobId)).orderBy(asc(conclusion.at), asc(conclusion.id))).map(signed),
-    codeReadings: (await codeReadingsOf(tx, null)).filter((each) => jobId === null || each.jobId === jobId),
+    codeReadings: await codeReadingsOf(tx, jobId === null ? null : { jobId }),
     decisions: await decisionsOf(tx, jobId), agreements: await agreementsOf(tx, jobId),
     plans: await plansOf(tx, jobId), work: await workOf(tx, jobId), proof: await proofOfJob(tx, jobId),
     charges: (await tx.select().from(charge).where(ofJob(charge.jobId, jobId)).orderBy(asc(charge.at), asc(charge.id))).map(signed),

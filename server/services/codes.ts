@@ -31,9 +31,9 @@ export const saveCodeText: Handler<'codeText.save'> = async (tx, { payload, base
   return 1
 }
 
-/** Readings of codes of all jobs of a vehicle, oldest first. @param vehicleId null: of every vehicle */
-export async function codeReadingsOf(db: Database | Transaction, vehicleId: string | null): Promise<CodeReading[]> {
-  const which = vehicleId === null ? undefined : inArray(codeReading.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, vehicleId)))
+/** Readings of codes of a job or of all jobs of a vehicle, oldest first. @param of null: of every vehicle */
+export async function codeReadingsOf(db: Database | Transaction, of: { vehicleId: string } | { jobId: string } | null): Promise<CodeReading[]> {
+  const which = of === null ? undefined : 'jobId' in of ? eq(codeReading.jobId, of.jobId) : inArray(codeReading.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, of.vehicleId)))
   return (await db.select().from(codeReading).where(which).orderBy(asc(codeReading.at), asc(codeReading.id))).map(signed)
 }
 

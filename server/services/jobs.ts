@@ -56,6 +56,6 @@ export async function readJob(db: Database | Transaction, id: string): Promise<J
   const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
   return {
     ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), work: await workOf(db, id), proof: await proofOfJob(db, id), workNow: (await summariseWork(db, [id])).get(id) ?? null, codeReadings: await codeReadingsOf(db, row.vehicle.id), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
+    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), work: await workOf(db, id), proof: await proofOfJob(db, id), workNow: (await summariseWork(db, [id])).get(id) ?? null, codeReadings: await codeReadingsOf(db, { vehicleId: row.vehicle.id }), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
   }
 }

@@ -3,7 +3,7 @@ import type { Job, ProofRecord, Repair } from '@anklet/contract'
 import { crossedAxles, sensorsOf } from '@anklet/core/calibration'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
 import type { ProofItem } from '@anklet/core/proof'
-import { isProved, jointsOpened, proofFacts, proofOf, visitsLowered } from '@anklet/core/proof'
+import { isHandedOver, isProved, jointsOpened, proofFacts, proofOf, visitsLowered } from '@anklet/core/proof'
 import type { Guarded, Run } from '@anklet/core/work'
 import { runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
@@ -11,7 +11,6 @@ import type { Transaction } from '../store/database.ts'
 import { proofEntry, repair } from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { readJob } from './jobs.ts'
-import { handedOverAmong } from './proofRecord.ts'
 import { readRepeatability } from './repeatability.ts'
 import { openJobOf } from './rounds.ts'
 import { guardedOf, refuseTemporary } from './work.ts'
@@ -39,7 +38,7 @@ async function checkHandover(tx: Transaction, of: Job, content: Extract<ProofRec
   const work = planned && planned.entries.length > 0 ? planned : null
   const run = work && runOf(work)
   if (work && run) refuseTemporary(work, run)
-  if ((await handedOverAmong(tx, [of.id])).has(of.id)) refuse('It is handed over already. Look at its paper again.', '/payload/content')
+  if (isHandedOver(of)) refuse('It is handed over already. Look at its paper again.', '/payload/content')
   const items = work && run ? await itemsOf(tx, of, work, run) : []
   const missing = items.filter(({ state }) => state !== 'shown').map(({ id }) => id)
   if (content.proved && !isProved(items)) throw new AppError('notProved', { sentence: 'Not everything is shown, so it cannot be handed over as proved. It can be handed over as not proved, with the reason.' }, '/payload/content/proved')

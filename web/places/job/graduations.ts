@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import { lastOf } from '@anklet/core/proof'
+import { isHandedOver, lastOf } from '@anklet/core/proof'
 import type { Phase } from '@anklet/core/schedule'
 import { nextStep, PHASES } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
@@ -13,7 +13,7 @@ import { CORNER_WORDS } from '../../words/corners.ts'
 import { factsOf, STEP_WORDS } from '../../words/steps.ts'
 import { countdownWords } from '../../words/times.ts'
 import { designAt, heightRounds, meansOf } from './rounds.ts'
-import { isHandedOver, presentWatch, summaryFacts } from './watchState.ts'
+import { presentWatch, summaryFacts } from './watchState.ts'
 
 function stopWords({ readings }: Draft): string {
   const stop = nextStop(readings)

@@ -1,5 +1,5 @@
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
-import { lastOf } from '@anklet/core/proof'
+import { isHandedOver } from '@anklet/core/proof'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */
 export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean => supplyCut !== 'leftOn' && supplyBackAt === null
@@ -18,12 +18,6 @@ export function watchRounds(job: Job, watch: Watch | null = presentWatch(job)): 
   if (!watch || !evening) return null
   const between = watch.betweenRoundIds.flatMap((id) => roundById(job, id) ?? []).sort((a, b) => Date.parse(a.endedAt) - Date.parse(b.endedAt))
   return { watch, evening, between, morning: roundById(job, watch.morningRoundId) }
-}
-
-/** Whether the car was handed over after its work was last changed. */
-export function isHandedOver({ proof, work }: Pick<Job, 'proof' | 'work'>): boolean {
-  const handed = lastOf(proof, 'handedOver')
-  return handed !== null && handed.at >= (work.at(-1)?.at ?? '')
 }
 
 /** What the schedule needs of a job that was fetched whole. */

@@ -12,8 +12,8 @@ import { useChart } from '../../parts/useChart.ts'
 import { momentWords } from '../../words/times.ts'
 import type { CarEvent } from './events.ts'
 import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
-import type { TrendPoint } from './trend.ts'
-import { usualLoad } from './trend.ts'
+import type { LikeWithLike, TrendPoint } from './trend.ts'
+import { likeWithLike } from './trend.ts'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
@@ -26,12 +26,9 @@ const [PLOT_PX, NAME_PX] = [226, 14]
 
 const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
-function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], units: DisplayUnits, phone: boolean): EChartsCoreOption {
+function optionOf(points: readonly TrendPoint[], { levelled, nights, other }: LikeWithLike, events: readonly CarEvent[], units: DisplayUnits, phone: boolean): EChartsCoreOption {
   const [ink, air, edge, faint] = ['--ink', '--air', '--edge', '--ink-3'].map(colour) as [string, string, string, string]
-    const many = points.length > MANY
-  const usual = usualLoad(points)
-  const like = points.filter(({ round }) => round.load === usual)
-  const [levelled, nights, other] = [like.filter(({ coldMm }) => coldMm === null), like.filter(({ coldMm }) => coldMm !== null), points.filter(({ round }) => round.load !== usual)]
+  const many = points.length > MANY
   // Names at the ends of the lines, apart from each other; how high a millimetre is drawn is near enough.
   const all = points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner]))
   const top = Math.max(10, ...all) + 8
@@ -48,7 +45,7 @@ function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], un
       // Levelled rounds make the lines; a morning with the supply off stands hollow beside them.
       ...WALK.flatMap((corner, k) => {
         const of = k % 2 === 0 ? ink : air
-        const data = (of: readonly TrendPoint[]): [number, number][] => of.map(({ at, offMm }) => [at, toDisplay(offMm[corner], 'height', units)])
+        const data = (those: readonly TrendPoint[]): [number, number][] => those.map(({ at, offMm }) => [at, toDisplay(offMm[corner], 'height', units)])
         const plain = { type: 'line', silent: true, animation: false, symbol: SYMBOLS[k], sampling: 'lttb' }
         return [
           { ...plain, showSymbol: !many, symbolSize: 7, itemStyle: { color: of }, lineStyle: { color: of, width: 1.8, type: DASHES[k] }, endLabel: { show: true, formatter: corner, color: of, offset: [0, moved[k]!] }, data: data(levelled) },
@@ -67,10 +64,10 @@ function optionOf(points: readonly TrendPoint[], events: readonly CarEvent[], un
 /** Heights across all visits, mornings hollow and corrected for the cold, with what happened in between; and what is in the car, with its age. */
 export function Timeline({ detail, points, units }: { readonly detail: VehicleDetail; readonly points: readonly TrendPoint[]; readonly units: DisplayUnits }): ReactNode {
   const events = useMemo(() => eventsOf(detail), [detail])
+  const like = useMemo(() => likeWithLike(points), [points])
   const [numbers, setNumbers] = useState(false)
   const phone = useIsPhone()
-  const { place, save } = useChart(() => optionOf(points, events, units, phone), [points, events, units, numbers, phone])
-  const usual = usualLoad(points)
+  const { place, save } = useChart(() => optionOf(points, like, events, units, phone), [points, like, events, units, numbers, phone])
   const now = new Date()
   const parts = partsWithAge(detail, now.getTime())
   return (
@@ -81,7 +78,7 @@ export function Timeline({ detail, points, units }: { readonly detail: VehicleDe
         <ul aria-label="What happened" className={`grid gap-1 text-[14.5px] ${numbers ? '' : 'max-h-[132px] overflow-y-auto'}`} tabIndex={0}>{events.toReversed().map(({ atMs, kind, words }, i) => <li key={`${atMs}${kind}${i}`} className="flex gap-3"><span className="grid h-5 w-5 shrink-0 place-items-center rounded bg-ink text-[11px] font-bold text-paper" aria-hidden>{EVENT_MARKS[kind]}</span><span className="num w-[120px] shrink-0 text-ink-2">{momentWords(atMs, now)}</span><span className="min-w-0">{words}</span></li>)}</ul>
       )}
       {numbers && <table className="table"><thead><tr><th scope="col">round</th>{WALK.map((corner) => <th key={corner} scope="col" className="n">{corner}, {UNIT_LABEL[units.length]}</th>)}</tr></thead><tbody>{points.slice(-200).toReversed().map(({ round, offMm }) => <tr key={round.id}><td>{momentWords(round.endedAt, now)}</td>{WALK.map((corner) => <td key={corner} className="n num">{formatQuantity(offMm[corner], 'height', units)}</td>)}</tr>)}</tbody></table>}
-      {!numbers && <p className="text-[13.5px] text-ink-2">Lines: levelled by its module. Hollow: a morning with the supply off, the cold since the evening added back.{points.some(({ round }) => round.load !== usual) ? ' Faint: at another load than most, so no line joins it.' : ''}</p>}
+      {!numbers && <p className="text-[13.5px] text-ink-2">Lines: levelled by its module. Hollow: a morning with the supply off, the cold since the evening added back.{like.other.length > 0 ? ' Faint: at another load than most, so no line joins it.' : ''}</p>}
       {parts.length > 0 && <p className="text-[14.5px] text-ink-2">In it now: {parts.map(({ words, age }) => `${words}, for ${age}`).join('; ')}.</p>}
       <span className="no-print flex flex-wrap">
         <button type="button" className="btn-quiet min-h-[44px]" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>

@@ -44,6 +44,14 @@ export function usualLoad(points: readonly TrendPoint[]): HistoryRound['load'] |
   return [...counts].reduce<readonly [HistoryRound['load'], number] | null>((most, each) => (each[1] > (most?.[1] ?? 0) ? each : most), null)?.[0] ?? null
 }
 
+/** A history taken apart for its lines: rounds at the usual load as the module levelled them, mornings at it, and all at another load. */
+export interface LikeWithLike { readonly levelled: readonly TrendPoint[]; readonly nights: readonly TrendPoint[]; readonly other: readonly TrendPoint[] }
+export function likeWithLike(points: readonly TrendPoint[]): LikeWithLike {
+  const usual = usualLoad(points)
+  const like = points.filter(({ round }) => round.load === usual)
+  return { levelled: like.filter(({ coldMm }) => coldMm === null), nights: like.filter(({ coldMm }) => coldMm !== null), other: points.filter(({ round }) => round.load !== usual) }
+}
+
 /** The history as a table other programs read. */
 export function trendCsv(points: readonly TrendPoint[]): string {
   const rows = points.map(({ round, offMm, coldMm }) => [

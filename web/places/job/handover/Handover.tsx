@@ -1,5 +1,5 @@
 import type { Job, Shop } from '@anklet/contract'
-import { isProved, lastOf } from '@anklet/core/proof'
+import { isHandedOver, isProved, lastOf } from '@anklet/core/proof'
 import { Check, FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
@@ -18,7 +18,6 @@ import type { PaperRequest } from '../../../workers/paperWorker.ts'
 import { momentWords } from '../../../words/times.ts'
 import { proofHeadline } from '../../../words/proof.ts'
 import { useProof } from '../proof/useProof.ts'
-import { isHandedOver } from '../watchState.ts'
 import { warrantyLines } from '../work/shelfParts.ts'
 import { PaperView } from './PaperView.tsx'
 
@@ -47,27 +46,20 @@ function Files({ job, of, work }: { readonly job: Job; readonly of: OwnerPaper; 
   const [wrong, setWrong] = useState('')
   useEffect(readyPapers, [])
   const file = (rest: string): string => carFile(job.vehicle.plate, rest)
-  const save = async (paper: PaperRequest): Promise<void> => {
+  const during = async (work: () => Promise<string>, faulty: (error: unknown) => string): Promise<void> => {
     setBusy(true)
     setWrong('')
-    try {
-      const left = await savePaper(file(paper.kind === 'owner' ? 'handover.pdf' : 'record.pdf'), paper)
-      if (left > 0) setWrong(left === 1 ? 'One photo could not be read: the paper is made without it.' : `${left} photos could not be read: the paper is made without them.`)
-    } catch {
-      setWrong('The paper could not be made. Look whether the server can be reached, and try again.')
-    }
+    setWrong(await work().catch(faulty))
     setBusy(false)
   }
-  const pack = async (): Promise<void> => {
-    setBusy(true)
-    setWrong('')
-    try {
-      saveFile(file('job.json'), 'application/json', JSON.stringify(await ask('/api/jobs/:id/bundle', job.id)))
-    } catch (error) {
-      setWrong(sentenceOf(error))
-    }
-    setBusy(false)
-  }
+  const save = (paper: PaperRequest): Promise<void> => during(async () => {
+    const left = await savePaper(file(paper.kind === 'owner' ? 'handover.pdf' : 'record.pdf'), paper)
+    return left === 0 ? '' : left === 1 ? 'One photo could not be read: the paper is made without it.' : `${left} photos could not be read: the paper is made without them.`
+  }, () => 'The paper could not be made. Look whether the server can be reached, and try again.')
+  const pack = (): Promise<void> => during(async () => {
+    saveFile(file('job.json'), 'application/json', JSON.stringify(await ask('/api/jobs/:id/bundle', job.id)))
+    return ''
+  }, sentenceOf)
   return (
     <section aria-label="Papers" className="no-print grid gap-2">
       <h2>Papers</h2>
