@@ -7,7 +7,16 @@ const impure = [
 ]
 
 export default tseslint.config(
-  { ignores: ['web/public/**', '**/dist/**', '**/node_modules/**', 'test-results/**', 'data/**', 'e2e/test-results/**'] },
+  {
+    ignores: [
+      'web/public/**',
+      '**/dist/**',
+      '**/node_modules/**',
+      'test-results/**',
+      'data/**',
+      'e2e/test-results/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -15,8 +24,11 @@ export default tseslint.config(
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/ban-ts-comment': 'error',
       '@typescript-eslint/no-non-null-assertion': 'off',
-      'eqeqeq': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { args: 'after-used', ignoreRestSiblings: true, varsIgnorePattern: '^_' }],
+      eqeqeq: 'error',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { args: 'after-used', ignoreRestSiblings: true, varsIgnorePattern: '^_' },
+      ],
       'no-console': 'off',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
       'max-lines-per-function': ['error', { max: 90, skipBlankLines: true, skipComments: true }],
@@ -28,9 +40,24 @@ export default tseslint.config(
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-properties': ['error', ...impure],
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'console', 'fetch', 'setTimeout', 'setInterval'],
-      'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true, named: true, defaultFrom: true } }],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'console',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+      ],
+      'no-restricted-exports': [
+        'error',
+        { restrictDefaultExports: { direct: true, named: true, defaultFrom: true } },
+      ],
     },
   },
-  { files: ['**/*.test.ts', 'e2e/**/*.ts', 'server/store/**'], rules: { 'max-lines-per-function': 'off' } },
+  {
+    files: ['**/*.test.ts', 'e2e/**/*.ts', 'server/store/**'],
+    rules: { 'max-lines-per-function': 'off' },
+  },
 )

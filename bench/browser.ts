@@ -3,7 +3,18 @@ import { chromium } from '@playwright/test'
 
 /** Debian's Chromium, as the tests start it. */
 export const launch = (): Promise<Browser> =>
-  chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
 
 /** A page that notes its own tasks over 50 ms. */
 export async function watchedPage(browser: Browser): Promise<Page> {
@@ -13,7 +24,9 @@ export async function watchedPage(browser: Browser): Promise<Page> {
   await page.addInitScript(() => {
     const tasks: number[] = []
     Object.assign(window, { ankletTasks: tasks })
-    new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask', buffered: true })
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) tasks.push(duration)
+    }).observe({ type: 'longtask', buffered: true })
   })
   return page
 }
@@ -27,21 +40,29 @@ export async function openSigned(browser: Browser, address: string, name: string
 }
 
 /** The longest of a watched page's tasks over 50 ms since it was last asked, ms; 0 where none was. */
-export const longestTaskMs = (page: Page): Promise<number> => page.evaluate(() => Math.max(0, ...(window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0)))
+export const longestTaskMs = (page: Page): Promise<number> =>
+  page.evaluate(() =>
+    Math.max(0, ...(window as unknown as { ankletTasks: number[] }).ankletTasks.splice(0)),
+  )
 
 /** A watched page scrolled for three seconds: its longest task over 50 ms, and frames a second. */
-export async function scrolled(page: Page): Promise<{ readonly taskMs: number; readonly framesPerS: number }> {
+export async function scrolled(
+  page: Page,
+): Promise<{ readonly taskMs: number; readonly framesPerS: number }> {
   await longestTaskMs(page)
-  const framesPerS = await page.evaluate(() => new Promise<number>((resolve) => {
-    const start = performance.now()
-    let frames = 0
-    const next = (now: number): void => {
-      frames += 1
-      window.scrollBy(0, 60)
-      if (now - start > 3000) resolve((1000 * frames) / (now - start))
-      else requestAnimationFrame(next)
-    }
-    requestAnimationFrame(next)
-  }))
+  const framesPerS = await page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const start = performance.now()
+        let frames = 0
+        const next = (now: number): void => {
+          frames += 1
+          window.scrollBy(0, 60)
+          if (now - start > 3000) resolve((1000 * frames) / (now - start))
+          else requestAnimationFrame(next)
+        }
+        requestAnimationFrame(next)
+      }),
+  )
   return { taskMs: await longestTaskMs(page), framesPerS }
 }

@@ -18,57 +18,135 @@ export interface CarSpeed {
   readonly awakeTaskMs: number
 }
 
-interface JobHead { readonly id: string; readonly plate: string; readonly closedAt: string | null }
+interface JobHead {
+  readonly id: string
+  readonly plate: string
+  readonly closedAt: string | null
+}
 
-const longest = (page: Page): Promise<number> => page.evaluate(() => Math.max(0, ...(window as unknown as { ankletTasks: number[] }).ankletTasks))
-const watchTasks = (page: Page): Promise<void> => page.evaluate(() => {
-  const tasks: number[] = []
-  Object.assign(window, { ankletTasks: tasks })
-  new PerformanceObserver((list) => { for (const { duration } of list.getEntries()) tasks.push(duration) }).observe({ type: 'longtask' })
-})
+const longest = (page: Page): Promise<number> =>
+  page.evaluate(() => Math.max(0, ...(window as unknown as { ankletTasks: number[] }).ankletTasks))
+const watchTasks = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const tasks: number[] = []
+    Object.assign(window, { ankletTasks: tasks })
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) tasks.push(duration)
+    }).observe({ type: 'longtask' })
+  })
 
 // A drive of a day, ten values a second: half a million of standing, a lift, the rest high.
 function longLog(): Buffer {
   const lines = ['time_s,height FL mm,height FR mm,gallery bar,pump on']
   for (let i = 0; i < ROWS; i += 1) {
     const height = i < 500_000 ? 450 : Math.min(480, 450 + (i - 500_000) / 10)
-    lines.push(`${(i / 10).toFixed(1)},${height.toFixed(1)},${(height + 1).toFixed(1)},${(6 + (i % 7) / 10).toFixed(1)},${i > 500_000 && i < 500_300 ? 1 : 0}`)
+    lines.push(
+      `${(i / 10).toFixed(1)},${height.toFixed(1)},${(height + 1).toFixed(1)},${(6 + (i % 7) / 10).toFixed(1)},${i > 500_000 && i < 500_300 ? 1 : 0}`,
+    )
   }
   return Buffer.from(lines.join('\n'))
 }
 
-async function readLog(page: Page, address: string, jobId: string): Promise<Pick<CarSpeed, 'logMb' | 'logS' | 'logHeapMb' | 'logTaskMs'>> {
+async function readLog(
+  page: Page,
+  address: string,
+  jobId: string,
+): Promise<Pick<CarSpeed, 'logMb' | 'logS' | 'logHeapMb' | 'logTaskMs'>> {
   await page.goto(`${address}/jobs/${jobId}/checks`)
   await page.getByRole('button', { name: /^Logs/ }).click()
   const buffer = longLog()
-  await page.locator('input[type=file]').setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer })
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer })
   await page.getByRole('button', { name: 'Read it' }).waitFor()
   await watchTasks(page)
   const began = performance.now()
   await page.getByRole('button', { name: 'Read it' }).click()
   await page.getByText('1,000,000 rows over').waitFor({ timeout: 300_000 })
   const logS = (performance.now() - began) / 1000
-  const logHeapMb = (await page.evaluate(() => (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize)) / 1e6
+  const logHeapMb =
+    (await page.evaluate(
+      () =>
+        (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize,
+    )) / 1e6
   return { logMb: buffer.length / 1e6, logS, logHeapMb, logTaskMs: await longest(page) }
 }
 
-async function weighAwake(page: Page, address: string, jobId: string, person: string): Promise<Pick<CarSpeed, 'awakeMs' | 'awakeTaskMs'>> {
-  const send = async (type: string, payload: object, baseVersion: number | null = null): Promise<void> => {
-    const answer = await fetch(`${address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type, person, device: 'bench', at: new Date().toISOString(), baseVersion, payload }) })
+async function weighAwake(
+  page: Page,
+  address: string,
+  jobId: string,
+  person: string,
+): Promise<Pick<CarSpeed, 'awakeMs' | 'awakeTaskMs'>> {
+  const send = async (
+    type: string,
+    payload: object,
+    baseVersion: number | null = null,
+  ): Promise<void> => {
+    const answer = await fetch(`${address}/api/commands`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        id: crypto.randomUUID(),
+        type,
+        person,
+        device: 'bench',
+        at: new Date().toISOString(),
+        baseVersion,
+        payload,
+      }),
+    })
     if (!answer.ok) throw new Error(await answer.text())
   }
-  const round = (hoursAgo: number, temperatureC: number, heights: readonly [number, number, number, number]): object => {
+  const round = (
+    hoursAgo: number,
+    temperatureC: number,
+    heights: readonly [number, number, number, number],
+  ): object => {
     const at = new Date(Date.now() - hoursAgo * 3_600_000).toISOString()
-    return { roundId: crypto.randomUUID(), levelId: 'track', method: 'wheelCentreToArch', temperatureC, thermometer: 'atSprings', rolledAndBounced: true, startedAt: at, endedAt: at, readings: [1, 2].flatMap((lap) => (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({ corner, lap, heightMm: heights[i]!, at }))) }
+    return {
+      roundId: crypto.randomUUID(),
+      levelId: 'track',
+      method: 'wheelCentreToArch',
+      temperatureC,
+      thermometer: 'atSprings',
+      rolledAndBounced: true,
+      startedAt: at,
+      endedAt: at,
+      readings: [1, 2].flatMap((lap) =>
+        (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({
+          corner,
+          lap,
+          heightMm: heights[i]!,
+          at,
+        })),
+      ),
+    }
   }
   const watchId = crypto.randomUUID()
-  await send('watch.start', { watchId, jobId, round: round(13, 9, [520, 520, 516, 516]), supplyCut: 'leftOn', supplyProved: false, tagged: true, doorsShut: true, minutesSinceRun: 200, plannedEndAt: new Date(Date.now() - 3_600_000).toISOString() })
-  await send('watch.finish', { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true }, 1)
+  await send('watch.start', {
+    watchId,
+    jobId,
+    round: round(13, 9, [520, 520, 516, 516]),
+    supplyCut: 'leftOn',
+    supplyProved: false,
+    tagged: true,
+    doorsShut: true,
+    minutesSinceRun: 200,
+    plannedEndAt: new Date(Date.now() - 3_600_000).toISOString(),
+  })
+  await send(
+    'watch.finish',
+    { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true },
+    1,
+  )
   await page.goto(`${address}/jobs/${jobId}/intake`)
   await watchTasks(page)
   await page.getByRole('link', { name: /^Watch/ }).click()
   await page.getByRole('region', { name: 'With the module awake' }).waitFor({ timeout: 60_000 })
-  const awakeMs = await page.evaluate(() => performance.getEntriesByName('anklet.awake').at(-1)?.duration ?? Number.NaN)
+  const awakeMs = await page.evaluate(
+    () => performance.getEntriesByName('anklet.awake').at(-1)?.duration ?? Number.NaN,
+  )
   return { awakeMs, awakeTaskMs: await longest(page) }
 }
 
@@ -80,7 +158,9 @@ export async function measureCar(): Promise<CarSpeed> {
   try {
     const page = await openSigned(browser, anklet.address, 'M. Arundel')
     const jobs = (await (await fetch(`${anklet.address}/api/jobs`)).json()) as JobHead[]
-    const [person] = (await (await fetch(`${anklet.address}/api/people`)).json()) as { id: string }[]
+    const [person] = (await (await fetch(`${anklet.address}/api/people`)).json()) as {
+      id: string
+    }[]
     const jobId = jobs.find(({ plate, closedAt }) => plate === 'MW 9 T' && closedAt === null)!.id
     const awake = await weighAwake(page, anklet.address, jobId, person!.id)
     return { ...awake, ...(await readLog(page, anklet.address, jobId)) }

@@ -6,16 +6,55 @@ const CORNERS = 4
 const COILS = 5000
 
 /** Three strategies through 20,000 futures each, and the standard error of the dearest to tell, as a share of its mean; 5,000 coils at four corners; ms. */
-export function measureDeciding(): { readonly strategiesMs: number; readonly errorShare: number; readonly coilsMs: number } {
+export function measureDeciding(): {
+  readonly strategiesMs: number
+  readonly errorShare: number
+  readonly coilsMs: number
+} {
   const request = axleStrategies({
-    horizonYears: 6, discountRate: 0.04, samples: 20_000, seed: 1, labourPerHour: 95, strategies: ['single', 'pair', 'convert'], leak: { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 },
-    parts: { spring: { cost: 640, hours: 2.5, pairHours: 4, weibullShape: 2.8, weibullScaleYears: 9.5, otherSideAgeYears: 8 }, compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 }, conversionAxle: { cost: 900, hours: 5 } },
+    horizonYears: 6,
+    discountRate: 0.04,
+    samples: 20_000,
+    seed: 1,
+    labourPerHour: 95,
+    strategies: ['single', 'pair', 'convert'],
+    leak: { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 },
+    parts: {
+      spring: {
+        cost: 640,
+        hours: 2.5,
+        pairHours: 4,
+        weibullShape: 2.8,
+        weibullScaleYears: 9.5,
+        otherSideAgeYears: 8,
+      },
+      compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 },
+      conversionAxle: { cost: 900, hours: 5 },
+    },
   })
-  const coils = Array.from({ length: COILS }, (_, i) => ({ id: `coil ${i}`, rateNPerMm: 30 + (i % 100), freeLengthMm: 340 + ((i * 7) % 180), solidLengthMm: 150 + ((i * 3) % 90) }))
-  const corner = { loadN: 5350, ladenLoadN: 6600, motionRatio: 0.72, installedLengthMm: 310, bumpTravelMm: 70, droopTravelMm: 85, airRateNPerMm: 24 }
+  const coils = Array.from({ length: COILS }, (_, i) => ({
+    id: `coil ${i}`,
+    rateNPerMm: 30 + (i % 100),
+    freeLengthMm: 340 + ((i * 7) % 180),
+    solidLengthMm: 150 + ((i * 3) % 90),
+  }))
+  const corner = {
+    loadN: 5350,
+    ladenLoadN: 6600,
+    motionRatio: 0.72,
+    installedLengthMm: 310,
+    bumpTravelMm: 70,
+    droopTravelMm: 85,
+    airRateNPerMm: 24,
+  }
   return {
     strategiesMs: medianMs(() => compareOptions(request), 5),
-    errorShare: Math.max(...compareOptions(request).map(({ standardError, meanCost }) => standardError / meanCost)),
-    coilsMs: medianMs(() => { for (let k = 0; k < CORNERS; k += 1) fitCoils({ ...corner, loadN: corner.loadN - 100 * k }, coils) }),
+    errorShare: Math.max(
+      ...compareOptions(request).map(({ standardError, meanCost }) => standardError / meanCost),
+    ),
+    coilsMs: medianMs(() => {
+      for (let k = 0; k < CORNERS; k += 1)
+        fitCoils({ ...corner, loadN: corner.loadN - 100 * k }, coils)
+    }),
   }
 }

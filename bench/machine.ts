@@ -6,7 +6,14 @@ import { integrateStiff } from '@anklet/core/leakdown'
 import { airAtOffset, buildRig, createSolver, leakFlowLPerS } from '@anklet/core/pneumatics'
 import { sampleVehicle } from '@anklet/core/samples'
 import type { Machine } from '@anklet/core/simulation'
-import { AWAKE_NOISE, inferAwake, levelledState, simulate, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
+import {
+  AWAKE_NOISE,
+  inferAwake,
+  levelledState,
+  simulate,
+  USUAL_PUMP,
+  USUAL_RULES,
+} from '@anklet/core/simulation'
 import { kelvin } from '@anklet/core/units'
 import { perCorner } from '@anklet/core/vehicle'
 import ode45 from 'ode45-cash-karp'
@@ -16,8 +23,22 @@ const H = 3600
 const GALLERY_L = 0.15
 const OPEN_EXHAUST = 0.3
 const machineOf = (parked: Machine['architecture']['parked']): Machine => ({
-  vehicle: sampleVehicle(), galleryL: 0.15, reservoirL: 5, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 13.5, altitudeM: 0,
-  architecture: { layout: 'open', reservoir: true, sensors: { front: 'each', rear: 'each' }, parked, doorInhibit: true, levels: [{ id: 'road', offsetMm: 0 }], air: { front: 'strut', rear: 'bellows' } },
+  vehicle: sampleVehicle(),
+  galleryL: 0.15,
+  reservoirL: 5,
+  pump: USUAL_PUMP,
+  rules: USUAL_RULES,
+  supplyV: 13.5,
+  altitudeM: 0,
+  architecture: {
+    layout: 'open',
+    reservoir: true,
+    sensors: { front: 'each', rear: 'each' },
+    parked,
+    doorInhibit: true,
+    levels: [{ id: 'road', offsetMm: 0 }],
+    air: { front: 'strut', rear: 'bellows' },
+  },
 })
 
 /** The median of some runs, ms: a machine that is busy elsewhere now and then must not tell. */
@@ -35,14 +56,27 @@ function nightMs(parked: Machine['architecture']['parked']): number {
   const machine = machineOf(parked)
   const state = levelledState(machine, 'road', 12)
   if (!state.ok) throw new Error(state.error.code)
-  return medianMs(() => simulate({ machine, state: state.value, faults: [{ kind: 'springLeak', corner: 'FL', conductance: 1.2e-5 }], happenings: [], untilS: 14 * H, sampleEveryS: 14 * H, temperatureC: (timeS) => 12 - (10 * timeS) / (14 * H) }))
+  return medianMs(() =>
+    simulate({
+      machine,
+      state: state.value,
+      faults: [{ kind: 'springLeak', corner: 'FL', conductance: 1.2e-5 }],
+      happenings: [],
+      untilS: 14 * H,
+      sampleEveryS: 14 * H,
+      temperatureC: (timeS) => 12 - (10 * timeS) / (14 * H),
+    }),
+  )
 }
 
 /**
  * A night of one corner: the same slope given to our integrator and to a general one, both as accurate.
  * @param conductance out of the spring, L/(s.bar). @param openGallery it seeps past its valve into a gallery of 0.15 L whose exhaust is stuck open: slow beside fast.
  */
-function integratorRatio(conductance: number, openGallery = false): { readonly ratio: number; readonly ours: number; readonly theirs: number } {
+function integratorRatio(
+  conductance: number,
+  openGallery = false,
+): { readonly ratio: number; readonly ours: number; readonly theirs: number } {
   const rig = buildRig(sampleVehicle())
   const air = airAtOffset(rig, kelvin(12))
   if (!air.ok) throw new Error(air.error.code)
@@ -65,14 +99,20 @@ function integratorRatio(conductance: number, openGallery = false): { readonly r
   }
   const general = (tol: number): Float64Array => {
     const amounts = Float64Array.from([...air.value, GALLERY_L])
-    ode45(amounts, (out, y, t) => slope(t, y, out), 0, 10, { tol }).steps(Number.POSITIVE_INFINITY, until)
+    ode45(amounts, (out, y, t) => slope(t, y, out), 0, 10, { tol }).steps(
+      Number.POSITIVE_INFINITY,
+      until,
+    )
     return amounts
   }
   const truth = stiff(1e-9)[0]!
   const TOLERANCE = 2e-4
   const error = Math.abs(stiff(TOLERANCE)[0]! - truth)
   // The loosest tolerance at which the general one is as good.
-  const tol = [1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8].find((each) => Math.abs(general(each)[0]! - truth) <= Math.max(error, 1e-6)) ?? 1e-8
+  const tol =
+    [1e-2, 1e-3, 1e-4, 1e-5, 1e-6, 1e-7, 1e-8].find(
+      (each) => Math.abs(general(each)[0]! - truth) <= Math.max(error, 1e-6),
+    ) ?? 1e-8
   const [ours, theirs] = [medianMs(() => stiff(TOLERANCE)), medianMs(() => general(tol))]
   return { ratio: theirs / ours, ours, theirs }
 }
@@ -90,12 +130,38 @@ export interface MachineSpeed {
 /** Nights, the inference with the module in the loop, and our integrator against a general one. */
 export function measureMachine(): MachineSpeed {
   const parked = { policy: 'settleAxle' as const, checksAfterH: [2, 5, 9] }
-  const inferAwakeMs = medianMs(() => inferAwake({ machine: machineOf(parked), levelId: 'road', hours: 12, startC: 12, endC: 2, before: perCorner(() => [480, 481]), after: { FL: [452, 453], FR: [454, 455], RL: [474, 475], RR: [474, 476] }, noise: AWAKE_NOISE }), 3)
-  return { quietMs: nightMs({ policy: 'none', checksAfterH: [] }), awakeMs: nightMs(parked), inferAwakeMs, slowLeak: integratorRatio(1.2e-5), flat: integratorRatio(1e-3), stiff: integratorRatio(1.2e-5, true) }
+  const inferAwakeMs = medianMs(
+    () =>
+      inferAwake({
+        machine: machineOf(parked),
+        levelId: 'road',
+        hours: 12,
+        startC: 12,
+        endC: 2,
+        before: perCorner(() => [480, 481]),
+        after: { FL: [452, 453], FR: [454, 455], RL: [474, 475], RR: [474, 476] },
+        noise: AWAKE_NOISE,
+      }),
+    3,
+  )
+  return {
+    quietMs: nightMs({ policy: 'none', checksAfterH: [] }),
+    awakeMs: nightMs(parked),
+    inferAwakeMs,
+    slowLeak: integratorRatio(1.2e-5),
+    flat: integratorRatio(1e-3),
+    stiff: integratorRatio(1.2e-5, true),
+  }
 }
 
 /** Fifty stand-in vehicles live at once. */
-export interface LiveLoad { readonly vehicles: number; readonly cpuPercent: number; readonly framesPerS: number; readonly lagP50Ms: number; readonly lagP99Ms: number }
+export interface LiveLoad {
+  readonly vehicles: number
+  readonly cpuPercent: number
+  readonly framesPerS: number
+  readonly lagP50Ms: number
+  readonly lagP99Ms: number
+}
 
 const LIVE = 50
 const LISTEN_MS = 20_000
@@ -104,7 +170,9 @@ const TICKS_PER_S = 100
 
 // Processor time of the server, s: user and system, as the kernel counts it.
 function processorS(pid: number): number {
-  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /, '').split(' ')
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
+    .replace(/^.*\) /, '')
+    .split(' ')
   return (Number(fields[11]) + Number(fields[12])) / TICKS_PER_S
 }
 
@@ -113,23 +181,62 @@ export async function measureLive(): Promise<LiveLoad> {
   const data = mkdtempSync(join(tmpdir(), 'anklet-live-'))
   const server = await startAnklet(data)
   const post = async (path: string, body: object): Promise<void> => {
-    const answer = await fetch(`${server.address}${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+    const answer = await fetch(`${server.address}${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
     if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`)
   }
   const person = crypto.randomUUID()
-  const send = (type: string, payload: object): Promise<void> => post('/api/commands', { id: crypto.randomUUID(), type, person, device: 'bench', at: new Date().toISOString(), baseVersion: null, payload })
-  const { name: _name, ...type } = JSON.parse(readFileSync(fileURLToPath(new URL('../demo/scenario/vehicle-types/tolmark-uvren.json', import.meta.url)), 'utf8')) as { name: string }
+  const send = (type: string, payload: object): Promise<void> =>
+    post('/api/commands', {
+      id: crypto.randomUUID(),
+      type,
+      person,
+      device: 'bench',
+      at: new Date().toISOString(),
+      baseVersion: null,
+      payload,
+    })
+  const { name: _name, ...type } = JSON.parse(
+    readFileSync(
+      fileURLToPath(new URL('../demo/scenario/vehicle-types/tolmark-uvren.json', import.meta.url)),
+      'utf8',
+    ),
+  ) as { name: string }
   await send('person.add', { personId: person, name: 'Bench' })
-  for (let k = 0; k < LIVE; k += 1) await send('vehicleType.save', { typeId: crypto.randomUUID(), name: `Live ${k}`, ...type })
-  const ids = ((await (await fetch(`${server.address}/api/devices`)).json()) as { identity: { id: string; kind: string } }[]).filter(({ identity }) => identity.kind === 'module').map(({ identity }) => identity.id)
+  for (let k = 0; k < LIVE; k += 1)
+    await send('vehicleType.save', { typeId: crypto.randomUUID(), name: `Live ${k}`, ...type })
+  const ids = (
+    (await (await fetch(`${server.address}/api/devices`)).json()) as {
+      identity: { id: string; kind: string }
+    }[]
+  )
+    .filter(({ identity }) => identity.kind === 'module')
+    .map(({ identity }) => identity.id)
   for (const id of ids) await post(`/api/devices/${id}/stand-in`, { ignition: true })
-  for (const [k, id] of ids.entries()) if (k % 5 === 0) await post(`/api/devices/${id}/orders`, { commandId: crypto.randomUUID(), action: 'raise', corner: null, forS: null, offMm: null, foldsInspected: false, holder: { person, device: 'bench', jobId: null } })
+  for (const [k, id] of ids.entries())
+    if (k % 5 === 0)
+      await post(`/api/devices/${id}/orders`, {
+        commandId: crypto.randomUUID(),
+        action: 'raise',
+        corner: null,
+        forS: null,
+        offMm: null,
+        foldsInspected: false,
+        holder: { person, device: 'bench', jobId: null },
+      })
   const stop = new AbortController()
-  const stream = await fetch(`${server.address}/api/devices/stream?ids=${ids.join(',')}`, { signal: stop.signal })
+  const stream = await fetch(`${server.address}/api/devices/stream?ids=${ids.join(',')}`, {
+    signal: stop.signal,
+  })
   const last = new Map<string, number>()
   const gaps: number[] = []
   let text = ''
-  const child = Number(readFileSync(`/proc/${server.pid}/task/${server.pid}/children`, 'utf8').trim().split(' ')[0])
+  const child = Number(
+    readFileSync(`/proc/${server.pid}/task/${server.pid}/children`, 'utf8').trim().split(' ')[0],
+  )
   const before = processorS(child)
   const began = performance.now()
   setTimeout(() => stop.abort(), LISTEN_MS)
@@ -147,12 +254,21 @@ export async function measureLive(): Promise<LiveLoad> {
         last.set(id, now)
       }
     }
-  } catch { /* Ended by us. */ }
+  } catch {
+    /* Ended by us. */
+  }
   const seconds = (performance.now() - began) / 1000
   const cpuPercent = (100 * (processorS(child) - before)) / seconds
   await server.stop()
   rmSync(data, { recursive: true, force: true })
   const lags = gaps.map((gap) => Math.max(0, gap - FRAME_MS)).sort((a, b) => a - b)
-  const at = (share: number): number => lags[Math.min(lags.length - 1, Math.floor(share * lags.length))] ?? Number.NaN
-  return { vehicles: ids.length, cpuPercent, framesPerS: gaps.length / seconds, lagP50Ms: at(0.5), lagP99Ms: at(0.99) }
+  const at = (share: number): number =>
+    lags[Math.min(lags.length - 1, Math.floor(share * lags.length))] ?? Number.NaN
+  return {
+    vehicles: ids.length,
+    cpuPercent,
+    framesPerS: gaps.length / seconds,
+    lagP50Ms: at(0.5),
+    lagP99Ms: at(0.99),
+  }
 }

@@ -1,5 +1,12 @@
 import type { HypothesisId } from '@anklet/core/leakdown'
-import { forecast, HYPOTHESES, hypothesisCorners, inferLeak, LOG_C_RANGE, PRIOR_WEIGHT } from '@anklet/core/leakdown'
+import {
+  forecast,
+  HYPOTHESES,
+  hypothesisCorners,
+  inferLeak,
+  LOG_C_RANGE,
+  PRIOR_WEIGHT,
+} from '@anklet/core/leakdown'
 import type { Random } from '@anklet/core/random'
 import { normal, seeded } from '@anklet/core/random'
 import { sampleVehicle } from '@anklet/core/samples'
@@ -10,10 +17,19 @@ const TAPE_MM = 1.5
 const GEOMETRY = 0.05
 
 /** How a night is run: what bushes and thermometer really do to it, and what the inference is told of that. */
-export interface Conditions { readonly stictionMm: number; readonly gasK: number }
+export interface Conditions {
+  readonly stictionMm: number
+  readonly gasK: number
+}
 
 /** One night: what really was, what the tape said, and what was thought of it. */
-interface Night { readonly truth: HypothesisId; readonly best: HypothesisId; readonly said: number; readonly thumb: HypothesisId; readonly leakSaid: boolean }
+interface Night {
+  readonly truth: HypothesisId
+  readonly best: HypothesisId
+  readonly said: number
+  readonly thumb: HypothesisId
+  readonly leakSaid: boolean
+}
 
 /** How often the answers were right, in shares of all nights. */
 export interface NightScore {
@@ -24,11 +40,18 @@ export interface NightScore {
   readonly tightCalledLeaking: number
   readonly thumbCalledLeaking: number
   /** For answers said with a probability in a range: how many, the mean said, the share that was right. */
-  readonly calibration: readonly { readonly from: number; readonly to: number; readonly count: number; readonly said: number; readonly was: number }[]
+  readonly calibration: readonly {
+    readonly from: number
+    readonly to: number
+    readonly count: number
+    readonly said: number
+    readonly was: number
+  }[]
 }
 
 // Heights cannot tell these three apart, so blaming any of them is the same answer.
-const answerOf = (id: HypothesisId): string => (id === 'all' || id.startsWith('diagonal') ? 'even' : id)
+const answerOf = (id: HypothesisId): string =>
+  id === 'all' || id.startsWith('diagonal') ? 'even' : id
 
 function draw(random: Random): HypothesisId {
   let left = random()
@@ -42,21 +65,38 @@ function draw(random: Random): HypothesisId {
 function leaksOf(id: HypothesisId, random: Random): Partial<Record<Corner, number>> {
   const one = () => 10 ** (LOG_C_RANGE.from + random() * (LOG_C_RANGE.to - LOG_C_RANGE.from))
   const shared = one()
-  return Object.fromEntries(hypothesisCorners(id).map((corner) => [corner, id.endsWith('Both') ? one() : shared]))
+  return Object.fromEntries(
+    hypothesisCorners(id).map((corner) => [corner, id.endsWith('Both') ? one() : shared]),
+  )
 }
 
 function believed(random: Random): VehicleGeometry {
   const between = (low: number, high: number) => low + random() * (high - low)
-  const axle = () => ({ designLoadN: between(4200, 6800), motionRatio: between(0.6, 0.95), effectiveAreaCm2: between(95, 150), volumeAtDesignL: between(1.8, 3.4) })
-  return sampleVehicle({ front: axle(), rear: axle(), vehicle: { antiRollFrontNPerMm: between(4, 20), antiRollRearNPerMm: between(2, 10) } })
+  const axle = () => ({
+    designLoadN: between(4200, 6800),
+    motionRatio: between(0.6, 0.95),
+    effectiveAreaCm2: between(95, 150),
+    volumeAtDesignL: between(1.8, 3.4),
+  })
+  return sampleVehicle({
+    front: axle(),
+    rear: axle(),
+    vehicle: { antiRollFrontNPerMm: between(4, 20), antiRollRearNPerMm: between(2, 10) },
+  })
 }
 
 // The car as it is: areas, volumes and bar rates some 5 % off what is on record.
 function asBuilt(vehicle: VehicleGeometry, random: Random): VehicleGeometry {
   const off = () => 1 + GEOMETRY * normal(random)
   return {
-    ...vehicle, antiRollFrontNPerMm: vehicle.antiRollFrontNPerMm * off(), antiRollRearNPerMm: vehicle.antiRollRearNPerMm * off(),
-    corners: mapCorners(vehicle.corners, (corner) => ({ ...corner, effectiveAreaCm2: corner.effectiveAreaCm2 * off(), volumeAtDesignL: corner.volumeAtDesignL * off() })),
+    ...vehicle,
+    antiRollFrontNPerMm: vehicle.antiRollFrontNPerMm * off(),
+    antiRollRearNPerMm: vehicle.antiRollRearNPerMm * off(),
+    corners: mapCorners(vehicle.corners, (corner) => ({
+      ...corner,
+      effectiveAreaCm2: corner.effectiveAreaCm2 * off(),
+      volumeAtDesignL: corner.volumeAtDesignL * off(),
+    })),
   }
 }
 
@@ -77,18 +117,43 @@ function oneNight(random: Random, { stictionMm, gasK }: Conditions): Night | nul
   const endC = startC - random() * 14
   const levelOffsetMm = random() < 0.5 ? 0 : 25
   const night = { hours: 9 + random() * 5, startC, levelOffsetMm }
-  const run = forecast({ vehicle: asBuilt(vehicle, random), ...night, endC: endC + gasK * normal(random), leaks: leaksOf(truth, random), sampleHours: [0, night.hours] })
+  const run = forecast({
+    vehicle: asBuilt(vehicle, random),
+    ...night,
+    endC: endC + gasK * normal(random),
+    leaks: leaksOf(truth, random),
+    sampleHours: [0, night.hours],
+  })
   if (!run.ok) return null
   const tape = (mm: number): number[] => [0, 1].map(() => mm + TAPE_MM * normal(random))
   // Bushes, seals and tyres hold the car off its balance, evening and morning together by a few mm.
   const before = perCorner((corner) => tape(run.value[0]!.heightMm[corner]))
-  const after = perCorner((corner) => tape(run.value[1]!.heightMm[corner] + stictionMm * normal(random)))
-  const answer = inferLeak({ vehicle, ...night, endC, before, after, modelSigmaMm: stictionMm, temperatureSigmaK: gasK })
+  const after = perCorner((corner) =>
+    tape(run.value[1]!.heightMm[corner] + stictionMm * normal(random)),
+  )
+  const answer = inferLeak({
+    vehicle,
+    ...night,
+    endC,
+    before,
+    after,
+    modelSigmaMm: stictionMm,
+    temperatureSigmaK: gasK,
+  })
   if (!answer.ok) return null
   const { posterior, best } = answer.value
-  const said = HYPOTHESES.filter((id) => answerOf(id) === answerOf(best)).reduce((sum, id) => sum + (posterior[id] ?? 0), 0)
+  const said = HYPOTHESES.filter((id) => answerOf(id) === answerOf(best)).reduce(
+    (sum, id) => sum + (posterior[id] ?? 0),
+    0,
+  )
   const mean = (list: readonly number[]) => (list[0]! + list[1]!) / 2
-  return { truth, best, said, thumb: ruleOfThumb(perCorner((corner) => mean(before[corner]) - mean(after[corner]))), leakSaid: best !== 'none' }
+  return {
+    truth,
+    best,
+    said,
+    thumb: ruleOfThumb(perCorner((corner) => mean(before[corner]) - mean(after[corner]))),
+    leakSaid: best !== 'none',
+  }
 }
 
 /** Judges many seeded random nights with tape noise, stiction, a wrongly known gas temperature and a geometry that is 5 % off. */
@@ -99,17 +164,28 @@ export function scoreNights(count: number, seed: number, conditions: Conditions)
     const night = oneNight(random, conditions)
     if (night) nights.push(night)
   }
-  const share = (list: readonly Night[], is: (night: Night) => boolean): number => list.filter(is).length / Math.max(1, list.length)
+  const share = (list: readonly Night[], is: (night: Night) => boolean): number =>
+    list.filter(is).length / Math.max(1, list.length)
   const right = ({ truth, best }: Night): boolean => answerOf(truth) === answerOf(best)
   const tight = nights.filter(({ truth }) => truth === 'none')
   const edges = [0, 0.5, 0.7, 0.8, 0.9, 0.95, 1.0001]
   return {
-    nights: nights.length, right: share(nights, right), thumbRight: share(nights, ({ truth, thumb }) => answerOf(truth) === answerOf(thumb)),
-    tightCars: tight.length, tightCalledLeaking: share(tight, ({ leakSaid }) => leakSaid), thumbCalledLeaking: share(tight, ({ thumb }) => thumb !== 'none'),
+    nights: nights.length,
+    right: share(nights, right),
+    thumbRight: share(nights, ({ truth, thumb }) => answerOf(truth) === answerOf(thumb)),
+    tightCars: tight.length,
+    tightCalledLeaking: share(tight, ({ leakSaid }) => leakSaid),
+    thumbCalledLeaking: share(tight, ({ thumb }) => thumb !== 'none'),
     calibration: edges.slice(0, -1).map((from, i) => {
       const to = edges[i + 1]!
       const list = nights.filter(({ said }) => said >= from && said < to)
-      return { from, to: Math.min(1, to), count: list.length, said: list.reduce((sum, { said }) => sum + said, 0) / Math.max(1, list.length), was: share(list, right) }
+      return {
+        from,
+        to: Math.min(1, to),
+        count: list.length,
+        said: list.reduce((sum, { said }) => sum + said, 0) / Math.max(1, list.length),
+        was: share(list, right),
+      }
     }),
   }
 }

@@ -17,24 +17,49 @@ export interface PageSpeed {
 }
 
 async function encodedKb(page: Page, kinds: readonly string[]): Promise<number> {
-  const bytes = await page.evaluate((extensions) => performance.getEntriesByType('resource').filter(({ name }) => extensions.some((extension) => new URL(name).pathname.endsWith(extension)))
-    .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0), kinds)
+  const bytes = await page.evaluate(
+    (extensions) =>
+      performance
+        .getEntriesByType('resource')
+        .filter(({ name }) =>
+          extensions.some((extension) => new URL(name).pathname.endsWith(extension)),
+        )
+        .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0),
+    kinds,
+  )
   return bytes / 1024
 }
 
 /** A decision opened: its options followed through their futures in the worker, and the page's tasks meanwhile. */
-async function decide(page: Page, address: string): Promise<Pick<PageSpeed, 'costsMs' | 'costsOptions' | 'costsTaskMs'>> {
-  const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string }[]
+async function decide(
+  page: Page,
+  address: string,
+): Promise<Pick<PageSpeed, 'costsMs' | 'costsOptions' | 'costsTaskMs'>> {
+  const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as {
+    id: string
+    plate: string
+  }[]
   await page.goto(`${address}/jobs/${jobs.find(({ plate }) => plate === 'TQ 311')!.id}/decision`)
   const spring = page.getByRole('button', { name: 'Rear left spring' })
   await spring.waitFor()
   await page.waitForTimeout(1000)
-  await page.evaluate(() => { (window as unknown as { ankletTasks: number[] }).ankletTasks.length = 0 })
+  await page.evaluate(() => {
+    ;(window as unknown as { ankletTasks: number[] }).ankletTasks.length = 0
+  })
   await spring.click()
   await page.getByRole('figure', { name: 'Cost over the years' }).waitFor()
-  await page.getByText(/other spring/).first().waitFor()
-  const costsOptions = await page.getByRole('region', { name: 'Options' }).getByRole('heading', { level: 3 }).count()
-  const { costsMs, tasks } = await page.evaluate(() => ({ costsMs: performance.getEntriesByName('anklet.costs').at(0)?.duration ?? Number.NaN, tasks: (window as unknown as { ankletTasks: number[] }).ankletTasks }))
+  await page
+    .getByText(/other spring/)
+    .first()
+    .waitFor()
+  const costsOptions = await page
+    .getByRole('region', { name: 'Options' })
+    .getByRole('heading', { level: 3 })
+    .count()
+  const { costsMs, tasks } = await page.evaluate(() => ({
+    costsMs: performance.getEntriesByName('anklet.costs').at(0)?.duration ?? Number.NaN,
+    tasks: (window as unknown as { ankletTasks: number[] }).ankletTasks,
+  }))
   return { costsMs, costsOptions, costsTaskMs: Math.max(0, ...tasks) }
 }
 
@@ -57,7 +82,15 @@ async function visit(address: string): Promise<PageSpeed> {
   }))
   const deciding = await decide(page, address)
   await browser.close()
-  return { ...deciding, scriptKb, fontKb, floorMs, weighingMs: measured.weighingMs, inferenceMs: measured.inferenceMs, longestTaskMs: Math.max(0, ...measured.tasks) }
+  return {
+    ...deciding,
+    scriptKb,
+    fontKb,
+    floorMs,
+    weighingMs: measured.weighingMs,
+    inferenceMs: measured.inferenceMs,
+    longestTaskMs: Math.max(0, ...measured.tasks),
+  }
 }
 
 /** Opens the demo in Chromium: the floor first, then a morning's answer. */

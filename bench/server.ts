@@ -9,35 +9,49 @@ import { fileURLToPath } from 'node:url'
 const root = fileURLToPath(new URL('..', import.meta.url))
 
 /** A started server: how long it took to print its address, and how to end it. */
-export interface Started { readonly seconds: number; readonly address: string; readonly pid: number; stop(): Promise<void> }
+export interface Started {
+  readonly seconds: number
+  readonly address: string
+  readonly pid: number
+  stop(): Promise<void>
+}
 
-const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = probe.address() as { port: number }
-    probe.close(() => resolve(port))
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => resolve(port))
+    })
   })
-})
 
 /** Starts Anklet as a person does, and waits for the address. */
 export async function startAnklet(data: string, ...flags: string[]): Promise<Started> {
   const port = await freePort()
   const began = performance.now()
-  const child: ChildProcess = spawn(process.execPath, [join(root, 'scripts/run.mjs'), ...flags], { cwd: root, env: { ...process.env, PORT: String(port), ANKLET_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] })
-  const stop = (): Promise<void> => new Promise((done) => {
-    child.once('exit', () => done())
-    child.kill('SIGTERM')
+  const child: ChildProcess = spawn(process.execPath, [join(root, 'scripts/run.mjs'), ...flags], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), ANKLET_DATA: data },
+    stdio: ['ignore', 'pipe', 'inherit'],
   })
+  const stop = (): Promise<void> =>
+    new Promise((done) => {
+      child.once('exit', () => done())
+      child.kill('SIGTERM')
+    })
   return new Promise((resolve, reject) => {
     child.once('exit', (code) => reject(new Error(`Anklet ended with ${String(code)}.`)))
     child.stdout?.on('data', (chunk: Buffer) => {
       const address = /ready on (\S+)/.exec(chunk.toString())?.[1]
-      if (address) resolve({ seconds: (performance.now() - began) / 1000, address, pid: child.pid!, stop })
+      if (address)
+        resolve({ seconds: (performance.now() - began) / 1000, address, pid: child.pid!, stop })
     })
   })
 }
 
 /** Measures something on a server of its own with the demo's data, thrown away afterwards. */
-export async function onDemo<Answer>(measure: (address: string) => Promise<Answer>): Promise<Answer> {
+export async function onDemo<Answer>(
+  measure: (address: string) => Promise<Answer>,
+): Promise<Answer> {
   const data = mkdtempSync(join(tmpdir(), 'anklet-bench-'))
   const server = await startAnklet(data, '--demo')
   try {

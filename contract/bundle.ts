@@ -8,49 +8,86 @@ import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { WorkRecord } from './work.ts'
 import { ProofRecord } from './proof.ts'
-import { ArrivalRecord, ComplaintRecord, CorrectionRecord, NoteRecord, PersonRecord, PhotoRecord, RepairRecord, RoundRecord, ShopRecord, VehicleRecord, VehicleTypeRecord, WatchRecord } from './records.ts'
+import {
+  ArrivalRecord,
+  ComplaintRecord,
+  CorrectionRecord,
+  NoteRecord,
+  PersonRecord,
+  PhotoRecord,
+  RepairRecord,
+  RoundRecord,
+  ShopRecord,
+  VehicleRecord,
+  VehicleTypeRecord,
+  WatchRecord,
+} from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */
 export const BUNDLE_VERSION = 7
 
-const JobHead = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord, arrival: nullable(ArrivalRecord) })
+const JobHead = closed({
+  id: uuid,
+  version: Type.Integer({ minimum: 1 }),
+  vehicleId: uuid,
+  openedAt: instant,
+  openedBy: uuid,
+  closedAt: nullable(instant),
+  complaint: ComplaintRecord,
+  arrival: nullable(ArrivalRecord),
+})
 const { readings: _readings, ...roundHead } = RoundRecord.properties
 // A reading's number is given by each database anew, so in a file its place in the round names it.
-const BundledReading = closed({ corner: RoundRecord.properties.readings.items.properties.corner, lap: Type.Integer({ minimum: 1, maximum: 20 }), heightMm, at: instant, corrections: Type.Array(CorrectionRecord) })
+const BundledReading = closed({
+  corner: RoundRecord.properties.readings.items.properties.corner,
+  lap: Type.Integer({ minimum: 1, maximum: 20 }),
+  heightMm,
+  at: instant,
+  corrections: Type.Array(CorrectionRecord),
+})
 
 /** A whole shop as one file. */
-export const ShopBundle = closed({
-  format: Type.Literal('anklet-shop'),
-  formatVersion: Type.Integer({ minimum: 1 }),
-  exportedAt: instant,
-  shop: ShopRecord,
-  people: Type.Array(PersonRecord),
-  vehicleTypes: Type.Array(VehicleTypeRecord),
-  vehicles: Type.Array(VehicleRecord),
-  jobs: Type.Array(JobHead),
-  rounds: Type.Array(closed({ ...roundHead, readings: Type.Array(BundledReading, { minItems: 4 }) })),
-  watches: Type.Array(WatchRecord),
-  notes: Type.Array(NoteRecord),
-  repairs: Type.Array(RepairRecord),
-  checks: Type.Optional(Type.Array(CheckRecord)),
-  evidence: Type.Optional(Type.Array(EvidenceRecord)),
-  conclusions: Type.Optional(Type.Array(ConclusionRecord)),
-  codeReadings: Type.Optional(Type.Array(CodeReadingRecord)),
-  codeTexts: Type.Optional(Type.Array(CodeTextRecord)),
-  knowledge: Type.Optional(nullable(closed({ changes: KnowledgeChanges, borrowed: nullable(Learned) }))),
-  parts: Type.Optional(Type.Array(PartRecord)),
-  coils: Type.Optional(Type.Array(CoilRecord)),
-  decisions: Type.Optional(Type.Array(DecisionRecord)),
-  agreements: Type.Optional(Type.Array(AgreementRecord)),
-  procedures: Type.Optional(nullable(closed({ book: nullable(ProcedureBook), way: ShopWay }))),
-  torques: Type.Optional(Type.Array(TorqueRecord)),
-  plans: Type.Optional(Type.Array(PlanRecord)),
-  work: Type.Optional(Type.Array(WorkRecord)),
-  proof: Type.Optional(Type.Array(ProofRecord)),
-  charges: Type.Optional(Type.Array(ChargeRecord)),
-  logs: Type.Optional(Type.Array(closed({ head: LogHead, trace: Trace }))),
-  photos: Type.Array(closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) })),
-}, 'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, parts, coils, decisions, agreements, procedures, torques, plans, work, charges, logs and photos')
+export const ShopBundle = closed(
+  {
+    format: Type.Literal('anklet-shop'),
+    formatVersion: Type.Integer({ minimum: 1 }),
+    exportedAt: instant,
+    shop: ShopRecord,
+    people: Type.Array(PersonRecord),
+    vehicleTypes: Type.Array(VehicleTypeRecord),
+    vehicles: Type.Array(VehicleRecord),
+    jobs: Type.Array(JobHead),
+    rounds: Type.Array(
+      closed({ ...roundHead, readings: Type.Array(BundledReading, { minItems: 4 }) }),
+    ),
+    watches: Type.Array(WatchRecord),
+    notes: Type.Array(NoteRecord),
+    repairs: Type.Array(RepairRecord),
+    checks: Type.Optional(Type.Array(CheckRecord)),
+    evidence: Type.Optional(Type.Array(EvidenceRecord)),
+    conclusions: Type.Optional(Type.Array(ConclusionRecord)),
+    codeReadings: Type.Optional(Type.Array(CodeReadingRecord)),
+    codeTexts: Type.Optional(Type.Array(CodeTextRecord)),
+    knowledge: Type.Optional(
+      nullable(closed({ changes: KnowledgeChanges, borrowed: nullable(Learned) })),
+    ),
+    parts: Type.Optional(Type.Array(PartRecord)),
+    coils: Type.Optional(Type.Array(CoilRecord)),
+    decisions: Type.Optional(Type.Array(DecisionRecord)),
+    agreements: Type.Optional(Type.Array(AgreementRecord)),
+    procedures: Type.Optional(nullable(closed({ book: nullable(ProcedureBook), way: ShopWay }))),
+    torques: Type.Optional(Type.Array(TorqueRecord)),
+    plans: Type.Optional(Type.Array(PlanRecord)),
+    work: Type.Optional(Type.Array(WorkRecord)),
+    proof: Type.Optional(Type.Array(ProofRecord)),
+    charges: Type.Optional(Type.Array(ChargeRecord)),
+    logs: Type.Optional(Type.Array(closed({ head: LogHead, trace: Trace }))),
+    photos: Type.Array(
+      closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) }),
+    ),
+  },
+  'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, parts, coils, decisions, agreements, procedures, torques, plans, work, charges, logs and photos',
+)
 export type ShopBundle = Static<typeof ShopBundle>
 
 const Count = Type.Integer({ minimum: 0 })

@@ -1,135 +1,409 @@
 import { SensorCalibrationRequest, SensorCalibrationResponse } from './calibration.ts'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { airBarL, closed, conductance, freeFlowLPerMin, heightMm, hours, levelOffsetMm, nullable, oneOf, payloadN, perCorner, pressureBarG, sigma, someCorners, stallBarG, temperatureC, volumeL } from './quantities.ts'
+import {
+  airBarL,
+  closed,
+  conductance,
+  freeFlowLPerMin,
+  heightMm,
+  hours,
+  levelOffsetMm,
+  nullable,
+  oneOf,
+  payloadN,
+  perCorner,
+  pressureBarG,
+  sigma,
+  someCorners,
+  stallBarG,
+  temperatureC,
+  volumeL,
+} from './quantities.ts'
 import { DiagnoseRequest, DiagnoseResponse } from './knowledge.ts'
 import { ProcedurePlanRequest, ProcedurePlanResponse } from './procedure.ts'
 import { SimulateRequest, SimulateResponse } from './simulation.ts'
 import { CornerName, VehicleGeometry } from './vehicle.ts'
-import { CoilConversionRequest, CoilConversionResponse, CoilRateRequest, CoilRateResponse, StrategyRequest, StrategyResponse } from './strategy.ts'
+import {
+  CoilConversionRequest,
+  CoilConversionResponse,
+  CoilRateRequest,
+  CoilRateResponse,
+  StrategyRequest,
+  StrategyResponse,
+} from './strategy.ts'
 
 const mm = Type.Number()
 const barG = nullable(Type.Number())
 
-const EquilibriumRequest = closed({ vehicle: VehicleGeometry, temperatureC, airBarL: nullable(someCorners(airBarL)), payloadN: Type.Optional(someCorners(payloadN)) })
+const EquilibriumRequest = closed({
+  vehicle: VehicleGeometry,
+  temperatureC,
+  airBarL: nullable(someCorners(airBarL)),
+  payloadN: Type.Optional(someCorners(payloadN)),
+})
 const EquilibriumResponse = closed({
-  heightMm: perCorner(mm), pressureBarG: perCorner(barG), loadN: perCorner(mm), onBumpStop: perCorner(Type.Boolean()), closureMm: mm,
-  solve: closed({ outcome: Type.Literal('converged'), steps: Type.Integer(), residualN: Type.Number() }),
+  heightMm: perCorner(mm),
+  pressureBarG: perCorner(barG),
+  loadN: perCorner(mm),
+  onBumpStop: perCorner(Type.Boolean()),
+  closureMm: mm,
+  solve: closed({
+    outcome: Type.Literal('converged'),
+    steps: Type.Integer(),
+    residualN: Type.Number(),
+  }),
 })
 
-const TemperatureDropRequest = closed({ vehicle: VehicleGeometry, fromC: temperatureC, toC: temperatureC })
+const TemperatureDropRequest = closed({
+  vehicle: VehicleGeometry,
+  fromC: temperatureC,
+  toC: temperatureC,
+})
 const TemperatureDropResponse = closed({ changeMm: perCorner(mm) })
 
 const ForecastRequest = closed({
-  vehicle: VehicleGeometry, startC: temperatureC, endC: temperatureC, hours,
+  vehicle: VehicleGeometry,
+  startC: temperatureC,
+  endC: temperatureC,
+  hours,
   leaks: someCorners(conductance),
-  crossLeaks: Type.Optional(closed({ front: Type.Optional(conductance), rear: Type.Optional(conductance) })),
-  sampleHours: Type.Array(Type.Number({ minimum: 0, maximum: 10_000 }), { minItems: 1, maxItems: 400 }),
+  crossLeaks: Type.Optional(
+    closed({ front: Type.Optional(conductance), rear: Type.Optional(conductance) }),
+  ),
+  sampleHours: Type.Array(Type.Number({ minimum: 0, maximum: 10_000 }), {
+    minItems: 1,
+    maxItems: 400,
+  }),
   levelOffsetMm: Type.Optional(levelOffsetMm),
 })
 const ForecastResponse = closed({
-  samples: Type.Array(closed({ hour: Type.Number(), heightMm: perCorner(mm), pressureBarG: perCorner(barG), airBarL: perCorner(barG) })),
+  samples: Type.Array(
+    closed({
+      hour: Type.Number(),
+      heightMm: perCorner(mm),
+      pressureBarG: perCorner(barG),
+      airBarL: perCorner(barG),
+    }),
+  ),
 })
 
 const readings = Type.Array(heightMm, { minItems: 1, maxItems: 100 })
 const weight = Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 }))
 const share = Type.Optional(Type.Number({ minimum: 0, maximum: 1 }))
-const hypotheses = <Value extends typeof weight | typeof share>(value: Value) => closed({
-  none: value, FL: value, FR: value, RL: value, RR: value, frontPair: value, rearPair: value, frontBoth: value, rearBoth: value, all: value, diagonalFL: value, diagonalFR: value,
-})
+const hypotheses = <Value extends typeof weight | typeof share>(value: Value) =>
+  closed({
+    none: value,
+    FL: value,
+    FR: value,
+    RL: value,
+    RR: value,
+    frontPair: value,
+    rearPair: value,
+    frontBoth: value,
+    rearBoth: value,
+    all: value,
+    diagonalFL: value,
+    diagonalFR: value,
+  })
 const LeakdownRequest = closed({
   vehicle: VehicleGeometry,
-  hours: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Time between the rounds, h' }),
-  startC: temperatureC, endC: temperatureC,
+  hours: Type.Number({
+    exclusiveMinimum: 0,
+    maximum: 10_000,
+    description: 'Time between the rounds, h',
+  }),
+  startC: temperatureC,
+  endC: temperatureC,
   temperatureSigmaK: Type.Optional(sigma),
-  before: perCorner(readings), after: perCorner(readings),
+  before: perCorner(readings),
+  after: perCorner(readings),
   repeatabilityMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
   modelSigmaMm: Type.Optional(sigma),
   tyreAllowanceMm: Type.Optional(sigma),
   levelOffsetMm: Type.Optional(levelOffsetMm),
-  between: Type.Optional(Type.Array(closed({
-    hour: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Hours after the first round' }),
-    temperatureC,
-    readings: perCorner(Type.Array(heightMm, { maxItems: 100, description: 'Empty: this corner was not measured' })),
-  }), { maxItems: 40, description: 'Rounds walked between the first and the last' })),
-  geometryShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1, description: 'Share of the largest unexplained change the figures of the vehicle leave uncertain' })),
-  coldShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1, description: 'How well the volumes are known, as a share of what the cold explains' })),
+  between: Type.Optional(
+    Type.Array(
+      closed({
+        hour: Type.Number({
+          exclusiveMinimum: 0,
+          maximum: 10_000,
+          description: 'Hours after the first round',
+        }),
+        temperatureC,
+        readings: perCorner(
+          Type.Array(heightMm, {
+            maxItems: 100,
+            description: 'Empty: this corner was not measured',
+          }),
+        ),
+      }),
+      { maxItems: 40, description: 'Rounds walked between the first and the last' },
+    ),
+  ),
+  geometryShare: Type.Optional(
+    Type.Number({
+      minimum: 0,
+      maximum: 1,
+      description:
+        'Share of the largest unexplained change the figures of the vehicle leave uncertain',
+    }),
+  ),
+  coldShare: Type.Optional(
+    Type.Number({
+      minimum: 0,
+      maximum: 1,
+      description: 'How well the volumes are known, as a share of what the cold explains',
+    }),
+  ),
   priors: Type.Optional(hypotheses(weight)),
 })
 const LeakdownResponse = closed({
-  posterior: hypotheses(share), best: Type.String(), leakProbability: Type.Number(),
-  expectedColdMm: perCorner(mm), unexplainedMm: perCorner(mm),
-  rateBarLPerH: nullable(closed({ median: Type.Number(), low: Type.Number(), high: Type.Number() })),
+  posterior: hypotheses(share),
+  best: Type.String(),
+  leakProbability: Type.Number(),
+  expectedColdMm: perCorner(mm),
+  unexplainedMm: perCorner(mm),
+  rateBarLPerH: nullable(
+    closed({ median: Type.Number(), low: Type.Number(), high: Type.Number() }),
+  ),
   hoursToBumpStop: nullable(Type.Number()),
-  closureMm: mm, expectedClosureMm: mm, closureSuspect: Type.Boolean(), fitChi2: Type.Number(), fitSuspect: Type.Boolean(),
-  predictedMm: perCorner(mm), sigmaMm: perCorner(mm), leaks: someCorners(Type.Number()), priors: hypotheses(share),
+  closureMm: mm,
+  expectedClosureMm: mm,
+  closureSuspect: Type.Boolean(),
+  fitChi2: Type.Number(),
+  fitSuspect: Type.Boolean(),
+  predictedMm: perCorner(mm),
+  sigmaMm: perCorner(mm),
+  leaks: someCorners(Type.Number()),
+  priors: hypotheses(share),
 })
 
 const LeakdownPlanRequest = closed({
-  vehicle: VehicleGeometry, corner: CornerName,
-  leakBarLPerH: Type.Number({ exclusiveMinimum: 0, maximum: 10_000, description: 'Leak to be seen, bar-litre per hour' }),
-  readings: Type.Integer({ minimum: 1, maximum: 100, description: 'Readings of the corner in each round' }),
+  vehicle: VehicleGeometry,
+  corner: CornerName,
+  leakBarLPerH: Type.Number({
+    exclusiveMinimum: 0,
+    maximum: 10_000,
+    description: 'Leak to be seen, bar-litre per hour',
+  }),
+  readings: Type.Integer({
+    minimum: 1,
+    maximum: 100,
+    description: 'Readings of the corner in each round',
+  }),
   repeatabilityMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 200 })),
   modelSigmaMm: Type.Optional(sigma),
   temperatureSigmaK: Type.Optional(sigma),
   meanC: temperatureC,
-  power: Type.Optional(Type.Number({ minimum: 0.5, exclusiveMaximum: 1, description: 'Probability of seeing the leak' })),
-  falseAlarm: Type.Optional(Type.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1, description: 'Probability of calling a tight corner leaking' })),
+  power: Type.Optional(
+    Type.Number({
+      minimum: 0.5,
+      exclusiveMaximum: 1,
+      description: 'Probability of seeing the leak',
+    }),
+  ),
+  falseAlarm: Type.Optional(
+    Type.Number({
+      exclusiveMinimum: 0,
+      exclusiveMaximum: 1,
+      description: 'Probability of calling a tight corner leaking',
+    }),
+  ),
 })
-const LeakdownPlanResponse = closed({ dropMmPerH: Type.Number(), hours: Type.Number(), sigmaMm: Type.Number() })
+const LeakdownPlanResponse = closed({
+  dropMmPerH: Type.Number(),
+  hours: Type.Number(),
+  sigmaMm: Type.Number(),
+})
 
 const tolerance = Type.Number({ minimum: 0, maximum: 2000, description: 'Tolerance, mm' })
 const HeightVerdictRequest = closed({
-  readingsMm: readings, nominalMm: heightMm, minusMm: tolerance, plusMm: tolerance,
-  repeatabilityMm: Type.Number({ exclusiveMinimum: 0, maximum: 200, description: 'Standard deviation of one reading, mm' }),
-  systematicMm: Type.Optional(Type.Number({ minimum: 0, maximum: 200, description: 'Error common to all readings, mm' })),
+  readingsMm: readings,
+  nominalMm: heightMm,
+  minusMm: tolerance,
+  plusMm: tolerance,
+  repeatabilityMm: Type.Number({
+    exclusiveMinimum: 0,
+    maximum: 200,
+    description: 'Standard deviation of one reading, mm',
+  }),
+  systematicMm: Type.Optional(
+    Type.Number({ minimum: 0, maximum: 200, description: 'Error common to all readings, mm' }),
+  ),
 })
 const HeightVerdictResponse = closed({
-  meanMm: mm, standardUncertaintyMm: mm, deviationMm: mm, guardMm: mm, verdict: oneOf('in', 'low', 'high', 'undecided'), readingsToDecide: nullable(Type.Integer()),
+  meanMm: mm,
+  standardUncertaintyMm: mm,
+  deviationMm: mm,
+  guardMm: mm,
+  verdict: oneOf('in', 'low', 'high', 'undecided'),
+  readingsToDecide: nullable(Type.Integer()),
 })
 
 const pump = { freeFlowLPerMin, stallBarG }
 const seconds = Type.Number()
-const FillTimeRequest = closed({ volumeL: Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'Volume, L' }), fromBarG: pressureBarG, toBarG: pressureBarG, ...pump, temperatureC })
+const FillTimeRequest = closed({
+  volumeL: Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'Volume, L' }),
+  fromBarG: pressureBarG,
+  toBarG: pressureBarG,
+  ...pump,
+  temperatureC,
+})
 const FillTimeResponse = closed({ seconds })
 
 const liftMm = Type.Number({ minimum: 0, maximum: 600, description: 'Lift, mm' })
-const LiftTimeRequest = closed({ vehicle: VehicleGeometry, liftMm: someCorners(liftMm), ...pump, temperatureC })
+const LiftTimeRequest = closed({
+  vehicle: VehicleGeometry,
+  liftMm: someCorners(liftMm),
+  ...pump,
+  temperatureC,
+})
 const LiftTimeResponse = closed({ airBarL: Type.Number(), seconds })
 
 const DutyRequest = closed({
-  leakBarLPerH: Type.Number({ minimum: 0, maximum: 100_000, description: 'Leak, bar-litre per hour' }), meanBarG: pressureBarG, ...pump,
-  normalMinutesPerDay: Type.Number({ minimum: 0, maximum: 1440, description: 'What the pump runs without a leak, minutes a day' }),
-  lifeHours: Type.Number({ minimum: 0, maximum: 1_000_000, description: 'Running hours the pump is good for' }),
+  leakBarLPerH: Type.Number({
+    minimum: 0,
+    maximum: 100_000,
+    description: 'Leak, bar-litre per hour',
+  }),
+  meanBarG: pressureBarG,
+  ...pump,
+  normalMinutesPerDay: Type.Number({
+    minimum: 0,
+    maximum: 1440,
+    description: 'What the pump runs without a leak, minutes a day',
+  }),
+  lifeHours: Type.Number({
+    minimum: 0,
+    maximum: 1_000_000,
+    description: 'Running hours the pump is good for',
+  }),
 })
-const DutyResponse = closed({ leakMinutesPerDay: Type.Number(), totalMinutesPerDay: Type.Number(), lifeDays: nullable(Type.Number()), lifeDaysWithoutLeak: nullable(Type.Number()) })
+const DutyResponse = closed({
+  leakMinutesPerDay: Type.Number(),
+  totalMinutesPerDay: Type.Number(),
+  lifeDays: nullable(Type.Number()),
+  lifeDaysWithoutLeak: nullable(Type.Number()),
+})
 
 const AirLedgerRequest = closed({
-  vehicle: VehicleGeometry, reservoirL: volumeL, reservoirBarG: pressureBarG, temperatureC, levelOffsetMm, targetReservoirBarG: pressureBarG,
-  bottle: nullable(closed({ volumeL, barG: Type.Number({ minimum: -1, maximum: 400, description: 'Gauge pressure of the bottle, bar' }) })),
+  vehicle: VehicleGeometry,
+  reservoirL: volumeL,
+  reservoirBarG: pressureBarG,
+  temperatureC,
+  levelOffsetMm,
+  targetReservoirBarG: pressureBarG,
+  bottle: nullable(
+    closed({
+      volumeL,
+      barG: Type.Number({
+        minimum: -1,
+        maximum: 400,
+        description: 'Gauge pressure of the bottle, bar',
+      }),
+    }),
+  ),
 })
 const airAmount = closed({ airBarL: Type.Number(), gaugeBarL: Type.Number() })
-const AirLedgerResponse = closed({ corners: perCorner(airAmount), reservoir: airAmount, totalBarL: Type.Number(), topUpBarL: Type.Number(), bottleFills: nullable(Type.Number()), regulatorBarG: Type.Number() })
+const AirLedgerResponse = closed({
+  corners: perCorner(airAmount),
+  reservoir: airAmount,
+  totalBarL: Type.Number(),
+  topUpBarL: Type.Number(),
+  bottleFills: nullable(Type.Number()),
+  regulatorBarG: Type.Number(),
+})
 
 /** Every calculation: what it takes, what it gives, in one line what it is. */
 export const CALCULATIONS = {
-  equilibrium: { request: EquilibriumRequest, response: EquilibriumResponse, summary: 'Where a vehicle comes to rest with given amounts of air and load' },
-  'temperature-drop': { request: TemperatureDropRequest, response: TemperatureDropResponse, summary: 'How far a parked vehicle sinks by the cold alone' },
-  'leakdown-forecast': { request: ForecastRequest, response: ForecastResponse, summary: 'Heights, pressures and air through a night with given leaks' },
-  leakdown: { request: LeakdownRequest, response: LeakdownResponse, summary: 'What two rounds of heights, evening and morning, say about a leak' },
-  'leakdown-plan': { request: LeakdownPlanRequest, response: LeakdownPlanResponse, summary: 'How long to wait to be sure of seeing a leak of a size' },
-  'fill-time': { request: FillTimeRequest, response: FillTimeResponse, summary: 'How long a pump takes to fill a fixed volume' },
-  'lift-time': { request: LiftTimeRequest, response: LiftTimeResponse, summary: 'How much air a lift takes, and how long the pump needs for it' },
-  duty: { request: DutyRequest, response: DutyResponse, summary: 'What a leak makes of a pump’s day and of its life' },
-  'air-ledger': { request: AirLedgerRequest, response: AirLedgerResponse, summary: 'The air in springs and reservoir, and what is missing' },
-  simulate: { request: SimulateRequest, response: SimulateResponse, summary: 'A vehicle with its module through hours or days: levelling, parked checks, faults, codes' },
-  diagnose: { request: DiagnoseRequest, response: DiagnoseResponse, summary: 'Which fault it could be, and which check is worth doing next' },
-  strategy: { request: StrategyRequest, response: StrategyResponse, summary: 'One side, both or coils: what each costs over the years' },
-  'coil-conversion': { request: CoilConversionRequest, response: CoilConversionResponse, summary: 'Which coils fit a corner in the place of air' },
-  'sensor-calibration': { request: SensorCalibrationRequest, response: SensorCalibrationResponse, summary: 'A straight line through the levels of a height sensor, and what is wrong with it or its link' },
-  'coil-rate': { request: CoilRateRequest, response: CoilRateResponse, summary: 'Rate and stress of a coil by its wire, diameter and turns' },
-  'procedure-plan': { request: ProcedurePlanRequest, response: ProcedurePlanResponse, summary: 'The steps of several jobs in one order, with gates and proofs' },
-  'height-verdict': { request: HeightVerdictRequest, response: HeightVerdictResponse, summary: 'Whether a height is in its specification, as far as the tape can tell' },
+  equilibrium: {
+    request: EquilibriumRequest,
+    response: EquilibriumResponse,
+    summary: 'Where a vehicle comes to rest with given amounts of air and load',
+  },
+  'temperature-drop': {
+    request: TemperatureDropRequest,
+    response: TemperatureDropResponse,
+    summary: 'How far a parked vehicle sinks by the cold alone',
+  },
+  'leakdown-forecast': {
+    request: ForecastRequest,
+    response: ForecastResponse,
+    summary: 'Heights, pressures and air through a night with given leaks',
+  },
+  leakdown: {
+    request: LeakdownRequest,
+    response: LeakdownResponse,
+    summary: 'What two rounds of heights, evening and morning, say about a leak',
+  },
+  'leakdown-plan': {
+    request: LeakdownPlanRequest,
+    response: LeakdownPlanResponse,
+    summary: 'How long to wait to be sure of seeing a leak of a size',
+  },
+  'fill-time': {
+    request: FillTimeRequest,
+    response: FillTimeResponse,
+    summary: 'How long a pump takes to fill a fixed volume',
+  },
+  'lift-time': {
+    request: LiftTimeRequest,
+    response: LiftTimeResponse,
+    summary: 'How much air a lift takes, and how long the pump needs for it',
+  },
+  duty: {
+    request: DutyRequest,
+    response: DutyResponse,
+    summary: 'What a leak makes of a pump’s day and of its life',
+  },
+  'air-ledger': {
+    request: AirLedgerRequest,
+    response: AirLedgerResponse,
+    summary: 'The air in springs and reservoir, and what is missing',
+  },
+  simulate: {
+    request: SimulateRequest,
+    response: SimulateResponse,
+    summary:
+      'A vehicle with its module through hours or days: levelling, parked checks, faults, codes',
+  },
+  diagnose: {
+    request: DiagnoseRequest,
+    response: DiagnoseResponse,
+    summary: 'Which fault it could be, and which check is worth doing next',
+  },
+  strategy: {
+    request: StrategyRequest,
+    response: StrategyResponse,
+    summary: 'One side, both or coils: what each costs over the years',
+  },
+  'coil-conversion': {
+    request: CoilConversionRequest,
+    response: CoilConversionResponse,
+    summary: 'Which coils fit a corner in the place of air',
+  },
+  'sensor-calibration': {
+    request: SensorCalibrationRequest,
+    response: SensorCalibrationResponse,
+    summary:
+      'A straight line through the levels of a height sensor, and what is wrong with it or its link',
+  },
+  'coil-rate': {
+    request: CoilRateRequest,
+    response: CoilRateResponse,
+    summary: 'Rate and stress of a coil by its wire, diameter and turns',
+  },
+  'procedure-plan': {
+    request: ProcedurePlanRequest,
+    response: ProcedurePlanResponse,
+    summary: 'The steps of several jobs in one order, with gates and proofs',
+  },
+  'height-verdict': {
+    request: HeightVerdictRequest,
+    response: HeightVerdictResponse,
+    summary: 'Whether a height is in its specification, as far as the tape can tell',
+  },
 } as const
 
 /** A calculation's name, as in /api/calc/<name>. */

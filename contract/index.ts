@@ -4,23 +4,109 @@ export type { ProblemCode } from './problem.ts'
 export { Architecture, VehicleGeometry, CornerName } from './vehicle.ts'
 export type { Specification } from './vehicle.ts'
 export { DisplayUnits } from './records.ts'
-export type { ArrivalRecord, Complaint, Finding, HistoryRound, Job, JobPage, JobSummary, Note, Person, Photo, Rate, Reading, Repair, Round, RoundInput, Shop, Vehicle, VehicleType, VehicleDetail, Watch } from './records.ts'
+export type {
+  ArrivalRecord,
+  Complaint,
+  Finding,
+  HistoryRound,
+  Job,
+  JobPage,
+  JobSummary,
+  Note,
+  Person,
+  Photo,
+  Rate,
+  Reading,
+  Repair,
+  Round,
+  RoundInput,
+  Shop,
+  Vehicle,
+  VehicleType,
+  VehicleDetail,
+  Watch,
+} from './records.ts'
 export { COMMANDS } from './commands.ts'
 export type { Command, CommandType, CommandOf, CommandPayload, CommandResult } from './commands.ts'
 export { CALCULATIONS } from './calculations.ts'
-export type { AirLedgerRequest, AirLedgerResponse, CalculationName, DutyRequest, DutyResponse, EquilibriumRequest, EquilibriumResponse, FillTimeRequest, ForecastRequest, ForecastResponse, HeightVerdictRequest, HeightVerdictResponse, LeakdownPlanRequest, LeakdownPlanResponse, LeakdownRequest, LeakdownResponse, LiftTimeRequest, LiftTimeResponse, SimulateRequest, SimulateResponse, TemperatureDropRequest, TemperatureDropResponse } from './calculations.ts'
-export { DeviceOrder, Holder, LINK_VERSION, LinkHello, LinkMessages, StandInChange } from './devices.ts'
-export type { Channel, ChargeRecord, CheckKind, CheckRecord, Codes, DeviceAction, DeviceEvents, DeviceIdentity, DeviceKind, DeviceStatus, Frame, LinkCommand, LinkMessage, LogHead, LogMark, LogRecord, ModuleState, Press, StoredCode, Trace } from './devices.ts'
+export type {
+  AirLedgerRequest,
+  AirLedgerResponse,
+  CalculationName,
+  DutyRequest,
+  DutyResponse,
+  EquilibriumRequest,
+  EquilibriumResponse,
+  FillTimeRequest,
+  ForecastRequest,
+  ForecastResponse,
+  HeightVerdictRequest,
+  HeightVerdictResponse,
+  LeakdownPlanRequest,
+  LeakdownPlanResponse,
+  LeakdownRequest,
+  LeakdownResponse,
+  LiftTimeRequest,
+  LiftTimeResponse,
+  SimulateRequest,
+  SimulateResponse,
+  TemperatureDropRequest,
+  TemperatureDropResponse,
+} from './calculations.ts'
+export {
+  DeviceOrder,
+  Holder,
+  LINK_VERSION,
+  LinkHello,
+  LinkMessages,
+  StandInChange,
+} from './devices.ts'
+export type {
+  Channel,
+  ChargeRecord,
+  CheckKind,
+  CheckRecord,
+  Codes,
+  DeviceAction,
+  DeviceEvents,
+  DeviceIdentity,
+  DeviceKind,
+  DeviceStatus,
+  Frame,
+  LinkCommand,
+  LinkMessage,
+  LogHead,
+  LogMark,
+  LogRecord,
+  ModuleState,
+  Press,
+  StoredCode,
+  Trace,
+} from './devices.ts'
 export { BUNDLE_VERSION, ShopBundle } from './bundle.ts'
 export type { BundleOutcome } from './bundle.ts'
 export { JobListQuery, ROUTES, QUERY_RESPONSES } from './routes.ts'
 export type { QueryName, QueryResponse } from './routes.ts'
 export { openApi } from './openApi.ts'
 export { KnowledgeBook } from './knowledge.ts'
-export type { ConclusionRecord, DiagnoseRequest, EvidenceRecord, Found, KnowledgeChanges, KnowledgeRecord, Learned } from './knowledge.ts'
+export type {
+  ConclusionRecord,
+  DiagnoseRequest,
+  EvidenceRecord,
+  Found,
+  KnowledgeChanges,
+  KnowledgeRecord,
+  Learned,
+} from './knowledge.ts'
 export type { Agreement, CoilEntry, Decision, Lives, Part, PartKind } from './decision.ts'
 export { ProcedureBook } from './procedure.ts'
-export type { PlanMade, ProcedurePlanRequest, ProcedurePlanResponse, Procedures, Torque } from './procedure.ts'
+export type {
+  PlanMade,
+  ProcedurePlanRequest,
+  ProcedurePlanResponse,
+  Procedures,
+  Torque,
+} from './procedure.ts'
 export type { CodeReading, CodeText } from './codes.ts'
 export type { SensorCalibrationRequest } from './calibration.ts'
 export type { CoilConversionRequest, CoilRateRequest, StrategyRequest } from './strategy.ts'

@@ -5,12 +5,23 @@ import { ROUTES } from './routes.ts'
 const body = (schema: unknown, type = 'application/json') => ({ content: { [type]: { schema } } })
 
 function operation(route: Route): Record<string, unknown> {
-  const parameters = [...route.path.matchAll(/:(\w+)/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }))
+  const parameters = [...route.path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string', format: 'uuid' },
+  }))
   return {
     summary: route.summary,
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(route.request ? { requestBody: { required: true, ...body(route.request) } } : {}),
-    responses: { 200: { description: 'Done', ...body(route.response) }, default: { description: 'Refused, with the reason', ...body(Problem, 'application/problem+json') } },
+    responses: {
+      200: { description: 'Done', ...body(route.response) },
+      default: {
+        description: 'Refused, with the reason',
+        ...body(Problem, 'application/problem+json'),
+      },
+    },
   }
 }
 
@@ -23,7 +34,13 @@ export function openApi(version: string): Record<string, unknown> {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Anklet', version, description: 'Every number carries its unit in its name. Refusals are problem details (RFC 9457).', license: { name: 'MIT', identifier: 'MIT' } },
+    info: {
+      title: 'Anklet',
+      version,
+      description:
+        'Every number carries its unit in its name. Refusals are problem details (RFC 9457).',
+      license: { name: 'MIT', identifier: 'MIT' },
+    },
     paths,
   }
 }

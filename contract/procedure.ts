@@ -12,65 +12,282 @@ const first = oneOf('top', 'bottom')
 const fillAt = oneOf('hanging', 'standing')
 const fasteners = oneOf('new', 'inspected')
 const charge = oneOf('measured', 'over')
-const stretch = oneOf('ready', 'safe', 'empty', 'off', 'bench', 'on', 'close', 'fill', 'down', 'prove')
-const gate = oneOf('lower', 'openLine', 'ease', 'proof', 'openPlant', 'under', 'hang', 'keyOn', 'fill', 'handover')
+const stretch = oneOf(
+  'ready',
+  'safe',
+  'empty',
+  'off',
+  'bench',
+  'on',
+  'close',
+  'fill',
+  'down',
+  'prove',
+)
+const gate = oneOf(
+  'lower',
+  'openLine',
+  'ease',
+  'proof',
+  'openPlant',
+  'under',
+  'hang',
+  'keyOn',
+  'fill',
+  'handover',
+)
 const kind = oneOf('corner', 'axle', 'car', 'sensor')
 const air = oneOf('none', 'bellows', 'bellowsOnDamper', 'airDamper', 'strut')
-const act = oneOf('cutSupply', 'supplyBack', 'liftingOn', 'liftingOff', 'raise', 'holdBody', 'holdAxle', 'goUnder', 'comeOut', 'toStanding', 'toGround', 'ventPlant', 'provePlant', 'fillPlant', 'openPump', 'closePump', 'openBlock', 'closeBlock', 'clearCodes', 'handOver', 'vent', 'ease', 'prove', 'openLine', 'closeLine', 'takeOut', 'putIn', 'putCoil', 'seeFolds', 'fill')
+const act = oneOf(
+  'cutSupply',
+  'supplyBack',
+  'liftingOn',
+  'liftingOff',
+  'raise',
+  'holdBody',
+  'holdAxle',
+  'goUnder',
+  'comeOut',
+  'toStanding',
+  'toGround',
+  'ventPlant',
+  'provePlant',
+  'fillPlant',
+  'openPump',
+  'closePump',
+  'openBlock',
+  'closeBlock',
+  'clearCodes',
+  'handOver',
+  'vent',
+  'ease',
+  'prove',
+  'openLine',
+  'closeLine',
+  'takeOut',
+  'putIn',
+  'putCoil',
+  'seeFolds',
+  'fill',
+)
 const minute = Type.Number({ minimum: 0, maximum: 1440, description: 'Hands on, min' })
 
 /** What shops settle their own way. */
 export const ShopWay = closed({ ventBy, first, fillAt, fasteners, charge })
-const WantedJob = closed({ job: id, corners: Type.Optional(Type.Array(CornerName, { minItems: 1, maxItems: 4, uniqueItems: true })) })
-const flat = Type.Array(CornerName, { maxItems: 4, uniqueItems: true, description: 'Corners it came in on empty springs' })
+const WantedJob = closed({
+  job: id,
+  corners: Type.Optional(Type.Array(CornerName, { minItems: 1, maxItems: 4, uniqueItems: true })),
+})
+const flat = Type.Array(CornerName, {
+  maxItems: 4,
+  uniqueItems: true,
+  description: 'Corners it came in on empty springs',
+})
 const wantedJobs = Type.Array(WantedJob, { minItems: 1, maxItems: 30 })
 
 const StepWhen = closed({
-  air: optional(Type.Array(air)), valves: optional(Type.Array(oneOf('oneBlock', 'perAxle', 'perSpring'))), layout: optional(oneOf('open', 'closed')), mount: optional(Type.Array(oneOf('fixed', 'adjustable'))), support: optional(Type.Array(support)), ventBy: optional(Type.Array(ventBy)),
-  first: optional(Type.Array(first)), fillAt: optional(Type.Array(fillAt)), fasteners: optional(Type.Array(fasteners)), charge: optional(Type.Array(charge)), lifting: optional(Type.Boolean()), reservoir: optional(Type.Boolean()), cutOff: optional(Type.Boolean()), refills: optional(Type.Boolean()), standing: optional(Type.Boolean()), airLeft: optional(Type.Boolean()),
+  air: optional(Type.Array(air)),
+  valves: optional(Type.Array(oneOf('oneBlock', 'perAxle', 'perSpring'))),
+  layout: optional(oneOf('open', 'closed')),
+  mount: optional(Type.Array(oneOf('fixed', 'adjustable'))),
+  support: optional(Type.Array(support)),
+  ventBy: optional(Type.Array(ventBy)),
+  first: optional(Type.Array(first)),
+  fillAt: optional(Type.Array(fillAt)),
+  fasteners: optional(Type.Array(fasteners)),
+  charge: optional(Type.Array(charge)),
+  lifting: optional(Type.Boolean()),
+  reservoir: optional(Type.Boolean()),
+  cutOff: optional(Type.Boolean()),
+  refills: optional(Type.Boolean()),
+  standing: optional(Type.Boolean()),
+  airLeft: optional(Type.Boolean()),
 })
-const need = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}[?+*]?$', description: 'A fact; with ? only if something gives it, with + wherever it is given, with * at every corner with air' })
+const need = Type.String({
+  pattern: '^[A-Za-z][A-Za-z0-9]{0,39}[?+*]?$',
+  description:
+    'A fact; with ? only if something gives it, with + wherever it is given, with * at every corner with air',
+})
 const BookStep = closed({
-  id, at: kind, phase: stretch, words: words(240), why: words(300), caution: optional(words(400)), minutes: Type.Union([minute, closed({ left: minute, right: minute })]), wait: optional(Type.Number({ exclusiveMinimum: 0, maximum: 10_080, description: 'Unattended, min' })),
-  needs: optional(Type.Array(need, { maxItems: 40 })), gives: optional(ids()), takes: optional(ids()), acts: optional(Type.Array(act, { maxItems: 10 })), under: optional(Type.Boolean()), second: optional(Type.Boolean()), photo: optional(Type.Boolean()), lift: optional(oneOf('up', 'down')),
-  part: optional(id), torque: optional(id), tools: optional(ids()), uses: optional(ids()), when: optional(StepWhen),
+  id,
+  at: kind,
+  phase: stretch,
+  words: words(240),
+  why: words(300),
+  caution: optional(words(400)),
+  minutes: Type.Union([minute, closed({ left: minute, right: minute })]),
+  wait: optional(
+    Type.Number({ exclusiveMinimum: 0, maximum: 10_080, description: 'Unattended, min' }),
+  ),
+  needs: optional(Type.Array(need, { maxItems: 40 })),
+  gives: optional(ids()),
+  takes: optional(ids()),
+  acts: optional(Type.Array(act, { maxItems: 10 })),
+  under: optional(Type.Boolean()),
+  second: optional(Type.Boolean()),
+  photo: optional(Type.Boolean()),
+  lift: optional(oneOf('up', 'down')),
+  part: optional(id),
+  torque: optional(id),
+  tools: optional(ids()),
+  uses: optional(ids()),
+  when: optional(StepWhen),
 })
-const named = (description: string) => Type.Record(id, words(120), { description, additionalProperties: false })
+const named = (description: string) =>
+  Type.Record(id, words(120), { description, additionalProperties: false })
 
 /** Procedures as a file: steps with what they need and give, and the jobs made of them. */
-export const ProcedureBook = closed({
-  format: Type.Literal('anklet-procedures'), formatVersion: Type.Literal(1), tools: named('Tools'), uses: named('Consumables'), reusable: optional(ids()), parts: named('Parts'), torques: named('Fasteners a torque sheet speaks of'),
-  facts: Type.Array(closed({ id, at: kind, words: words(120), temporary: optional(Type.Boolean()), then: optional(ids(10)), atStart: optional(Type.Boolean()) }), { minItems: 1, maxItems: 400 }),
-  steps: Type.Array(BookStep, { minItems: 1, maxItems: 600 }),
-  jobs: Type.Array(closed({ id, words: words(80), at: kind, when: optional(StepWhen), steps: ids(80), ends: ids(20) }), { minItems: 1, maxItems: 80 }),
-}, 'Procedures: steps with what they need and give, and the jobs made of them')
+export const ProcedureBook = closed(
+  {
+    format: Type.Literal('anklet-procedures'),
+    formatVersion: Type.Literal(1),
+    tools: named('Tools'),
+    uses: named('Consumables'),
+    reusable: optional(ids()),
+    parts: named('Parts'),
+    torques: named('Fasteners a torque sheet speaks of'),
+    facts: Type.Array(
+      closed({
+        id,
+        at: kind,
+        words: words(120),
+        temporary: optional(Type.Boolean()),
+        then: optional(ids(10)),
+        atStart: optional(Type.Boolean()),
+      }),
+      { minItems: 1, maxItems: 400 },
+    ),
+    steps: Type.Array(BookStep, { minItems: 1, maxItems: 600 }),
+    jobs: Type.Array(
+      closed({
+        id,
+        words: words(80),
+        at: kind,
+        when: optional(StepWhen),
+        steps: ids(80),
+        ends: ids(20),
+      }),
+      { minItems: 1, maxItems: 80 },
+    ),
+  },
+  'Procedures: steps with what they need and give, and the jobs made of them',
+)
 export type ProcedureBook = Static<typeof ProcedureBook>
 
 /** The shop's procedures where they differ from what ships, and what it settles its own way. */
-export const ProceduresRecord = closed({ version: Type.Integer({ minimum: 1 }), book: nullable(ProcedureBook), way: ShopWay })
+export const ProceduresRecord = closed({
+  version: Type.Integer({ minimum: 1 }),
+  book: nullable(ProcedureBook),
+  way: ShopWay,
+})
 export type Procedures = Static<typeof ProceduresRecord>
 
 /** A plan as it was made: what for, and the order its steps were put into. Never changed; a later one takes its place. */
-export const PlanRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, jobs: wantedJobs, support, way: ShopWay, flat, alone: Type.Boolean({ description: 'One person works alone; a second hand is planned otherwise' }), order: Type.Array(Type.String({ maxLength: 60 }), { maxItems: 600, description: 'Keys of its steps, where somebody moved them' }), carried: optional(Type.Array(closed({ fact: id, place: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear')), undoneBy: nullable(id) }), { maxItems: 100, description: 'What work under way had left changed when it was made' })) })
+export const PlanRecord = closed({
+  id: uuid,
+  jobId: uuid,
+  at: instant,
+  person: uuid,
+  jobs: wantedJobs,
+  support,
+  way: ShopWay,
+  flat,
+  alone: Type.Boolean({
+    description: 'One person works alone; a second hand is planned otherwise',
+  }),
+  order: Type.Array(Type.String({ maxLength: 60 }), {
+    maxItems: 600,
+    description: 'Keys of its steps, where somebody moved them',
+  }),
+  carried: optional(
+    Type.Array(
+      closed({
+        fact: id,
+        place: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear')),
+        undoneBy: nullable(id),
+      }),
+      { maxItems: 100, description: 'What work under way had left changed when it was made' },
+    ),
+  ),
+})
 export type PlanMade = Static<typeof PlanRecord>
 
 /** A torque of the shop's sheet, for one fastener of a vehicle type. */
-export const TorqueRecord = closed({ id: uuid, version: Type.Integer({ minimum: 1 }), typeId: uuid, fastener: id, minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }), maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }), thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })), source: words(200), date: Type.String({ format: 'date' }) })
+export const TorqueRecord = closed({
+  id: uuid,
+  version: Type.Integer({ minimum: 1 }),
+  typeId: uuid,
+  fastener: id,
+  minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
+  maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
+  thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })),
+  source: words(200),
+  date: Type.String({ format: 'date' }),
+})
 export type Torque = Static<typeof TorqueRecord>
 
-export const ProcedurePlanRequest = closed({ architecture: Architecture, jobs: wantedJobs, support, flat: Type.Optional(flat), way: Type.Optional(closed({ ventBy: optional(ventBy), first: optional(first), fillAt: optional(fillAt), fasteners: optional(fasteners), charge: optional(charge) }, 'What the shop settles its own way')) })
+export const ProcedurePlanRequest = closed({
+  architecture: Architecture,
+  jobs: wantedJobs,
+  support,
+  flat: Type.Optional(flat),
+  way: Type.Optional(
+    closed(
+      {
+        ventBy: optional(ventBy),
+        first: optional(first),
+        fillAt: optional(fillAt),
+        fasteners: optional(fasteners),
+        charge: optional(charge),
+      },
+      'What the shop settles its own way',
+    ),
+  ),
+})
 export type ProcedurePlanRequest = Static<typeof ProcedurePlanRequest>
 const place = nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear'))
 const text = Type.String()
 const number = Type.Number()
 export const ProcedurePlanResponse = closed({
-  steps: Type.Array(closed({
-    key: text, step: text, place, phase: stretch, words: text, why: text, caution: nullable(text), minutes: number, waitMinutes: number,
-    gates: Type.Array(closed({ gate, asks: Type.Array(closed({ condition: text, proofs: Type.Array(text) })) })), needs: Type.Array(text), gives: Type.Array(text), takes: Type.Array(text),
-    under: Type.Boolean(), second: Type.Boolean(), photo: Type.Boolean(), lift: nullable(oneOf('up', 'down')), part: nullable(text), torque: nullable(text), tools: Type.Array(text), uses: Type.Array(text), jobs: Type.Array(text),
-    after: Type.Array(closed({ key: text, fact: nullable(text) })),
-  })),
-  handsOnMinutes: number, waitMinutes: number, elapsedMinutes: number, liftMovements: Type.Integer(), tools: Type.Array(text), uses: Type.Array(text), parts: Type.Array(closed({ part: text, count: Type.Integer(), places: Type.Array(place) })), torques: Type.Array(text), photos: Type.Array(text),
-  temporary: Type.Array(closed({ fact: text, place, from: text, until: text })), situation: closed({ support, way: ShopWay }),
+  steps: Type.Array(
+    closed({
+      key: text,
+      step: text,
+      place,
+      phase: stretch,
+      words: text,
+      why: text,
+      caution: nullable(text),
+      minutes: number,
+      waitMinutes: number,
+      gates: Type.Array(
+        closed({ gate, asks: Type.Array(closed({ condition: text, proofs: Type.Array(text) })) }),
+      ),
+      needs: Type.Array(text),
+      gives: Type.Array(text),
+      takes: Type.Array(text),
+      under: Type.Boolean(),
+      second: Type.Boolean(),
+      photo: Type.Boolean(),
+      lift: nullable(oneOf('up', 'down')),
+      part: nullable(text),
+      torque: nullable(text),
+      tools: Type.Array(text),
+      uses: Type.Array(text),
+      jobs: Type.Array(text),
+      after: Type.Array(closed({ key: text, fact: nullable(text) })),
+    }),
+  ),
+  handsOnMinutes: number,
+  waitMinutes: number,
+  elapsedMinutes: number,
+  liftMovements: Type.Integer(),
+  tools: Type.Array(text),
+  uses: Type.Array(text),
+  parts: Type.Array(closed({ part: text, count: Type.Integer(), places: Type.Array(place) })),
+  torques: Type.Array(text),
+  photos: Type.Array(text),
+  temporary: Type.Array(closed({ fact: text, place, from: text, until: text })),
+  situation: closed({ support, way: ShopWay }),
 })
 export type ProcedurePlanResponse = Static<typeof ProcedurePlanResponse>

@@ -1,33 +1,113 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, nullable, oneOf, perCorner, reportedMm, uuid, words } from './quantities.ts'
+import {
+  closed,
+  heightMm,
+  instant,
+  nullable,
+  oneOf,
+  perCorner,
+  reportedMm,
+  uuid,
+  words,
+} from './quantities.ts'
 
 /** A level that was visited in a calibration. */
-export const LevelVisit = closed({ levelId: words(24), direction: nullable(oneOf('up', 'down')), tapeMm: perCorner(heightMm), reportedMm })
+export const LevelVisit = closed({
+  levelId: words(24),
+  direction: nullable(oneOf('up', 'down')),
+  tapeMm: perCorner(heightMm),
+  reportedMm,
+})
 export type LevelVisit = Static<typeof LevelVisit>
 
 const SensorName = oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear')
-const item = oneOf('steps', 'temporary', 'torque', 'corners', 'soap', 'trim', 'levels', 'heights', 'leftRight', 'sensors', 'codes', 'roadTest', 'alignment', 'again')
+const item = oneOf(
+  'steps',
+  'temporary',
+  'torque',
+  'corners',
+  'soap',
+  'trim',
+  'levels',
+  'heights',
+  'leftRight',
+  'sensors',
+  'codes',
+  'roadTest',
+  'alignment',
+  'again',
+)
 const said = Type.String({ maxLength: 500 })
 const paper = Type.String({ maxLength: 2000 })
 
 /** What shows that a repair counts, and how the car was handed over. */
 export const ProofContent = Type.Union([
   closed({
-    kind: Type.Literal('calibrated'), why: oneOf('module', 'sensor', 'disagrees', 'wanted'), visits: Type.Array(LevelVisit, { minItems: 1, maxItems: 24, description: 'In the order they were visited' }),
-    taught: oneOf('link', 'hand', 'no'), typedMm: Type.Array(closed({ sensor: SensorName, mm: Type.Number({ minimum: -300, maximum: 300, description: 'Measured less reported, mm' }) }), { maxItems: 4, description: 'What was typed into the module' }), note: said,
+    kind: Type.Literal('calibrated'),
+    why: oneOf('module', 'sensor', 'disagrees', 'wanted'),
+    visits: Type.Array(LevelVisit, {
+      minItems: 1,
+      maxItems: 24,
+      description: 'In the order they were visited',
+    }),
+    taught: oneOf('link', 'hand', 'no'),
+    typedMm: Type.Array(
+      closed({
+        sensor: SensorName,
+        mm: Type.Number({ minimum: -300, maximum: 300, description: 'Measured less reported, mm' }),
+      }),
+      { maxItems: 4, description: 'What was typed into the module' },
+    ),
+    note: said,
   }),
-  closed({ kind: Type.Literal('shown'), item: oneOf('corners', 'soap', 'levels', 'roadTest', 'alignment', 'again'), joint: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer')), outcome: oneOf('good', 'bad', 'declined'), words: said, on: nullable(Type.String({ format: 'date', description: 'The day it is booked for' })) }),
+  closed({
+    kind: Type.Literal('shown'),
+    item: oneOf('corners', 'soap', 'levels', 'roadTest', 'alignment', 'again'),
+    joint: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer')),
+    outcome: oneOf('good', 'bad', 'declined'),
+    words: said,
+    on: nullable(Type.String({ format: 'date', description: 'The day it is booked for' })),
+  }),
   closed({ kind: Type.Literal('return'), dueAt: instant, words: said }),
   closed({
-    kind: Type.Literal('handedOver'), proved: Type.Boolean(), reason: Type.String({ maxLength: 500, description: 'Why it goes although not all is shown' }), missing: Type.Array(item, { maxItems: 14, uniqueItems: true, description: 'What was not shown' }),
-    watchFor: paper, notDone: paper, conditions: paper, withTorques: Type.Boolean(), photoIds: Type.Array(uuid, { maxItems: 4, uniqueItems: true, description: 'Photos on the owner’s paper' }),
+    kind: Type.Literal('handedOver'),
+    proved: Type.Boolean(),
+    reason: Type.String({ maxLength: 500, description: 'Why it goes although not all is shown' }),
+    missing: Type.Array(item, {
+      maxItems: 14,
+      uniqueItems: true,
+      description: 'What was not shown',
+    }),
+    watchFor: paper,
+    notDone: paper,
+    conditions: paper,
+    withTorques: Type.Boolean(),
+    photoIds: Type.Array(uuid, {
+      maxItems: 4,
+      uniqueItems: true,
+      description: 'Photos on the owner’s paper',
+    }),
   }),
 ])
 /** An entry in what shows that a repair counts. Never changed and never deleted. */
-export const ProofRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, content: ProofContent })
+export const ProofRecord = closed({
+  id: uuid,
+  jobId: uuid,
+  at: instant,
+  person: uuid,
+  content: ProofContent,
+})
 export type ProofRecord = Static<typeof ProofRecord>
 
 /** A car that is to be measured again. */
-export const ReturnRecord = closed({ jobId: uuid, vehicleId: uuid, plate: Type.String(), typeName: Type.String(), dueAt: instant, words: Type.String(), person: uuid })
+export const ReturnRecord = closed({
+  jobId: uuid,
+  vehicleId: uuid,
+  plate: Type.String(),
+  typeName: Type.String(),
+  dueAt: instant,
+  words: Type.String(),
+  person: uuid,
+})
 export type ReturnRecord = Static<typeof ReturnRecord>

@@ -2,8 +2,14 @@ import type { NumberOptions, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 
 // Bounds of what is accepted. The unit stands in the name of the field that uses one.
-const quantity = (minimum: number, maximum: number, description: string, more: NumberOptions = {}) => Type.Number({ minimum, maximum, description, ...more })
-const positive = (maximum: number, description: string) => Type.Number({ exclusiveMinimum: 0, maximum, description })
+const quantity = (
+  minimum: number,
+  maximum: number,
+  description: string,
+  more: NumberOptions = {},
+) => Type.Number({ minimum, maximum, description, ...more })
+const positive = (maximum: number, description: string) =>
+  Type.Number({ exclusiveMinimum: 0, maximum, description })
 
 export const heightMm = quantity(50, 2000, 'Ride height, wheel centre to arch edge, mm')
 export const lengthMm = positive(20_000, 'Length, mm')
@@ -26,18 +32,27 @@ export const hours = quantity(0, 10_000, 'Time, h')
 export const sigma = quantity(0, 200, 'Standard deviation')
 
 /** An object that admits nothing it does not name. */
-export const closed = <Fields extends Record<string, TSchema>>(fields: Fields, description?: string) =>
-  Type.Object(fields, { additionalProperties: false, ...(description ? { description } : {}) })
+export const closed = <Fields extends Record<string, TSchema>>(
+  fields: Fields,
+  description?: string,
+) => Type.Object(fields, { additionalProperties: false, ...(description ? { description } : {}) })
 
 /** One value for each corner. */
-export const perCorner = <Value extends TSchema>(value: Value) => closed({ FL: value, FR: value, RL: value, RR: value })
+export const perCorner = <Value extends TSchema>(value: Value) =>
+  closed({ FL: value, FR: value, RL: value, RR: value })
 
 /** A value for some corners. */
 export const someCorners = <Value extends TSchema>(value: Value) =>
-  closed({ FL: Type.Optional(value), FR: Type.Optional(value), RL: Type.Optional(value), RR: Type.Optional(value) })
+  closed({
+    FL: Type.Optional(value),
+    FR: Type.Optional(value),
+    RL: Type.Optional(value),
+    RR: Type.Optional(value),
+  })
 
 /** One of a few words. */
-export const oneOf = <const Words extends readonly string[]>(...words: Words) => Type.Unsafe<Words[number]>({ type: 'string', enum: [...words] })
+export const oneOf = <const Words extends readonly string[]>(...words: Words) =>
+  Type.Unsafe<Words[number]>({ type: 'string', enum: [...words] })
 
 export const uuid = Type.String({ format: 'uuid' })
 export const instant = Type.String({ format: 'date-time', description: 'RFC 3339 date and time' })
@@ -46,4 +61,12 @@ export const nullable = <Value extends TSchema>(value: Value) => Type.Union([val
 export const words = (maxLength: number) => Type.String({ minLength: 1, maxLength, pattern: '\\S' })
 
 /** What a module reports at each corner. */
-export const reportedMm = perCorner(nullable(Type.Number({ minimum: -1000, maximum: 2000, description: 'Height the module reports, mm; null: it reports none here' })))
+export const reportedMm = perCorner(
+  nullable(
+    Type.Number({
+      minimum: -1000,
+      maximum: 2000,
+      description: 'Height the module reports, mm; null: it reports none here',
+    }),
+  ),
+)

@@ -1,6 +1,18 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, levelOffsetMm, nullable, oneOf, perCorner, reportedMm, temperatureC, uuid, words } from './quantities.ts'
+import {
+  closed,
+  heightMm,
+  instant,
+  levelOffsetMm,
+  nullable,
+  oneOf,
+  perCorner,
+  reportedMm,
+  temperatureC,
+  uuid,
+  words,
+} from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
 import { PlanRecord } from './procedure.ts'
@@ -8,37 +20,113 @@ import { ProofRecord } from './proof.ts'
 import { WorkRecord, WorkSummary } from './work.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
-import { Architecture, CornerName, Guesses, Method, Specifications, VehicleGeometry } from './vehicle.ts'
+import {
+  Architecture,
+  CornerName,
+  Guesses,
+  Method,
+  Specifications,
+  VehicleGeometry,
+} from './vehicle.ts'
 
 const version = Type.Integer({ minimum: 1 })
 
-export const DisplayUnits = closed({ length: oneOf('mm', 'inch'), pressure: oneOf('bar', 'kPa', 'psi'), temperature: oneOf('degC', 'degF') })
+export const DisplayUnits = closed({
+  length: oneOf('mm', 'inch'),
+  pressure: oneOf('bar', 'kPa', 'psi'),
+  temperature: oneOf('degC', 'degF'),
+})
 
 /** What an hour of work costs the customer. */
-export const Rate = closed({ currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }), perHour: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }), taxPercent: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })) })
+export const Rate = closed({
+  currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }),
+  perHour: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }),
+  taxPercent: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
+})
 export type Rate = Static<typeof Rate>
 
-export const ShopRecord = closed({ version, name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) })
+export const ShopRecord = closed({
+  version,
+  name: words(80),
+  units: DisplayUnits,
+  rate: Type.Optional(nullable(Rate)),
+})
 export type Shop = Static<typeof ShopRecord>
 
-export const PersonRecord = closed({ id: uuid, name: words(60), lead: Type.Optional(Type.Boolean({ description: 'Agrees to deviations' })) })
+export const PersonRecord = closed({
+  id: uuid,
+  name: words(60),
+  lead: Type.Optional(Type.Boolean({ description: 'Agrees to deviations' })),
+})
 export type Person = Static<typeof PersonRecord>
 
-export const VehicleTypeRecord = closed({ id: uuid, version, name: words(60), source: words(200), architecture: Architecture, geometry: VehicleGeometry, specifications: Specifications, guesses: Guesses })
+export const VehicleTypeRecord = closed({
+  id: uuid,
+  version,
+  name: words(60),
+  source: words(200),
+  architecture: Architecture,
+  geometry: VehicleGeometry,
+  specifications: Specifications,
+  guesses: Guesses,
+})
 export type VehicleType = Static<typeof VehicleTypeRecord>
 
 /** What a leak-free night taught about the air volume of this one vehicle. */
-export const VolumeLesson = closed({ factor: Type.Number({ minimum: 0.2, maximum: 5, description: 'True volume over the volume on record' }), share: Type.Number({ minimum: 0, maximum: 1, description: 'Standard deviation of the factor' }), watchId: uuid, at: instant })
+export const VolumeLesson = closed({
+  factor: Type.Number({
+    minimum: 0.2,
+    maximum: 5,
+    description: 'True volume over the volume on record',
+  }),
+  share: Type.Number({ minimum: 0, maximum: 1, description: 'Standard deviation of the factor' }),
+  watchId: uuid,
+  at: instant,
+})
 
-export const vehicleFields = { typeId: uuid, plate: words(16), vin: Type.String({ maxLength: 24 }), note: Type.String({ maxLength: 2000 }), firstUsed: Type.Optional(nullable(Type.String({ format: 'date', description: 'On the road since' }))) }
-export const VehicleRecord = closed({ id: uuid, version, ...vehicleFields, lesson: nullable(VolumeLesson) })
+export const vehicleFields = {
+  typeId: uuid,
+  plate: words(16),
+  vin: Type.String({ maxLength: 24 }),
+  note: Type.String({ maxLength: 2000 }),
+  firstUsed: Type.Optional(
+    nullable(Type.String({ format: 'date', description: 'On the road since' })),
+  ),
+}
+export const VehicleRecord = closed({
+  id: uuid,
+  version,
+  ...vehicleFields,
+  lesson: nullable(VolumeLesson),
+})
 export type Vehicle = Static<typeof VehicleRecord>
 
 /** What the customer says, in taps. */
 export const ComplaintRecord = closed({
-  where: Type.Array(CornerName, { maxItems: 4, uniqueItems: true, description: 'Corners that go down; empty: not said' }),
-  when: Type.Array(oneOf('overnight', 'hours', 'driving', 'loaded', 'sometimes'), { maxItems: 5, uniqueItems: true }),
-  signs: Type.Array(oneOf('hiss', 'slowRise', 'pumpOften', 'pumpNever', 'pumpLoud', 'pumpDriving', 'message', 'speedLimit', 'afterRepair', 'pumpReplaced'), { maxItems: 10, uniqueItems: true }),
+  where: Type.Array(CornerName, {
+    maxItems: 4,
+    uniqueItems: true,
+    description: 'Corners that go down; empty: not said',
+  }),
+  when: Type.Array(oneOf('overnight', 'hours', 'driving', 'loaded', 'sometimes'), {
+    maxItems: 5,
+    uniqueItems: true,
+  }),
+  signs: Type.Array(
+    oneOf(
+      'hiss',
+      'slowRise',
+      'pumpOften',
+      'pumpNever',
+      'pumpLoud',
+      'pumpDriving',
+      'message',
+      'speedLimit',
+      'afterRepair',
+      'pumpReplaced',
+    ),
+    { maxItems: 10, uniqueItems: true },
+  ),
   words: Type.String({ maxLength: 500 }),
 })
 export type Complaint = Static<typeof ComplaintRecord>
@@ -47,32 +135,89 @@ const seen = nullable(Type.Boolean())
 
 /** What is seen and heard of the car when it arrives; null: nobody has looked. */
 export const ArrivalRecord = closed({
-  onStops: nullable(oneOf('none', 'corner', 'axle', 'all')), rises: nullable(oneOf('yes', 'slowly', 'no')),
-  audible: seen, tyreTouches: seen, pumpRunsOn: seen, speedLimited: seen,
+  onStops: nullable(oneOf('none', 'corner', 'axle', 'all')),
+  rises: nullable(oneOf('yes', 'slowly', 'no')),
+  audible: seen,
+  tyreTouches: seen,
+  pumpRunsOn: seen,
+  speedLimited: seen,
   sinks: nullable(oneOf('faster', 'same', 'slower')),
-  emptySince: nullable(Type.String({ format: 'date', description: 'Standing on empty springs since this day, as far as anybody knows' })),
-  condition: Type.Array(oneOf('brokenTabs', 'missingBolts', 'otherMake', 'lowered', 'corrosion', 'cutLines', 'torn'), { maxItems: 7, uniqueItems: true }),
-  foreignParts: Type.String({ maxLength: 300, description: 'Parts found that are not the maker’s' }),
+  emptySince: nullable(
+    Type.String({
+      format: 'date',
+      description: 'Standing on empty springs since this day, as far as anybody knows',
+    }),
+  ),
+  condition: Type.Array(
+    oneOf('brokenTabs', 'missingBolts', 'otherMake', 'lowered', 'corrosion', 'cutLines', 'torn'),
+    { maxItems: 7, uniqueItems: true },
+  ),
+  foreignParts: Type.String({
+    maxLength: 300,
+    description: 'Parts found that are not the maker’s',
+  }),
   odometerKm: nullable(Type.Integer({ minimum: 0, maximum: 3_000_000 })),
 })
 export type ArrivalRecord = Static<typeof ArrivalRecord>
 
 /** A figure or sentence kept on a job. Never changed and never deleted. */
-export const NoteRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, from: oneOf('person', 'bench'), title: words(80), lines: Type.Array(words(400), { maxItems: 20 }) })
+export const NoteRecord = closed({
+  id: uuid,
+  jobId: uuid,
+  at: instant,
+  person: uuid,
+  from: oneOf('person', 'bench'),
+  title: words(80),
+  lines: Type.Array(words(400), { maxItems: 20 }),
+})
 export type Note = Static<typeof NoteRecord>
 
-export const RepairedPart = oneOf('airSpring', 'strut', 'line', 'valveBlock', 'compressor', 'relay', 'dryer', 'reservoir', 'sensor', 'module', 'coils', 'other')
+export const RepairedPart = oneOf(
+  'airSpring',
+  'strut',
+  'line',
+  'valveBlock',
+  'compressor',
+  'relay',
+  'dryer',
+  'reservoir',
+  'sensor',
+  'module',
+  'coils',
+  'other',
+)
 /** What was replaced or mended, when: marked in a vehicle’s history. */
-export const RepairRecord = closed({ id: uuid, vehicleId: uuid, jobId: uuid, at: instant, person: uuid, part: RepairedPart, corners: Type.Array(CornerName, { maxItems: 4, uniqueItems: true }), words: Type.String({ maxLength: 300 }) })
+export const RepairRecord = closed({
+  id: uuid,
+  vehicleId: uuid,
+  jobId: uuid,
+  at: instant,
+  person: uuid,
+  part: RepairedPart,
+  corners: Type.Array(CornerName, { maxItems: 4, uniqueItems: true }),
+  words: Type.String({ maxLength: 300 }),
+})
 export type Repair = Static<typeof RepairRecord>
 
 /** A photo of a job; its picture is at /api/photos/:id. */
-export const PhotoRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, type: oneOf('image/jpeg', 'image/png', 'image/webp'), caption: Type.String({ maxLength: 200 }), bytes: Type.Integer() })
+export const PhotoRecord = closed({
+  id: uuid,
+  jobId: uuid,
+  at: instant,
+  person: uuid,
+  type: oneOf('image/jpeg', 'image/png', 'image/webp'),
+  caption: Type.String({ maxLength: 200 }),
+  bytes: Type.Integer(),
+})
 export type Photo = Static<typeof PhotoRecord>
 
 const lap = Type.Integer({ minimum: 1, maximum: 20, description: 'Which time round the car' })
 const ReadingInput = closed({ corner: CornerName, lap, heightMm, at: instant })
-const floorMm = Type.Number({ minimum: -200, maximum: 200, description: 'Height of the floor under the wheel, mm' })
+const floorMm = Type.Number({
+  minimum: -200,
+  maximum: 200,
+  description: 'Height of the floor under the wheel, mm',
+})
 
 export const ThermometerPlace = oneOf('atSprings', 'sameRoom', 'elsewhere')
 
@@ -83,26 +228,60 @@ const round = {
   method: Method,
   temperatureC,
   thermometer: ThermometerPlace,
-  rolledAndBounced: Type.Boolean({ description: 'Rolled a length both ways and every corner bounced before measuring' }),
+  rolledAndBounced: Type.Boolean({
+    description: 'Rolled a length both ways and every corner bounced before measuring',
+  }),
   startedAt: instant,
   endedAt: instant,
 }
 
 /** What may be said of a round besides: left out, it was not asked. */
-const aside = { load: LoadState, padsMm: nullable(perCorner(floorMm)), reportedMm: nullable(reportedMm) }
+const aside = {
+  load: LoadState,
+  padsMm: nullable(perCorner(floorMm)),
+  reportedMm: nullable(reportedMm),
+}
 
 /** A walk around the car as it is handed in. */
-export const RoundInput = closed({ roundId: uuid, ...round, load: Type.Optional(aside.load), padsMm: Type.Optional(aside.padsMm), reportedMm: Type.Optional(aside.reportedMm), readings: Type.Array(ReadingInput, { minItems: 4, maxItems: 80 }) })
+export const RoundInput = closed({
+  roundId: uuid,
+  ...round,
+  load: Type.Optional(aside.load),
+  padsMm: Type.Optional(aside.padsMm),
+  reportedMm: Type.Optional(aside.reportedMm),
+  readings: Type.Array(ReadingInput, { minItems: 4, maxItems: 80 }),
+})
 export type RoundInput = Static<typeof RoundInput>
 
 /** The newest entry that replaces a reading; the reading itself stays as it was taken. */
-export const CorrectionRecord = closed({ id: uuid, heightMm: nullable(heightMm), reason: words(200), person: uuid, at: instant })
-const ReadingRecord = closed({ id: Type.Integer(), corner: CornerName, lap, heightMm, at: instant, correction: nullable(CorrectionRecord) })
+export const CorrectionRecord = closed({
+  id: uuid,
+  heightMm: nullable(heightMm),
+  reason: words(200),
+  person: uuid,
+  at: instant,
+})
+const ReadingRecord = closed({
+  id: Type.Integer(),
+  corner: CornerName,
+  lap,
+  heightMm,
+  at: instant,
+  correction: nullable(CorrectionRecord),
+})
 export type Reading = Static<typeof ReadingRecord>
 
 export const RoundRecord = closed({
-  id: uuid, vehicleId: uuid, jobId: uuid, purpose: oneOf('heights', 'evening', 'between', 'morning', 'imported'), ...round, ...aside, levelOffsetMm,
-  person: uuid, device: Type.String(), readings: Type.Array(ReadingRecord),
+  id: uuid,
+  vehicleId: uuid,
+  jobId: uuid,
+  purpose: oneOf('heights', 'evening', 'between', 'morning', 'imported'),
+  ...round,
+  ...aside,
+  levelOffsetMm,
+  person: uuid,
+  device: Type.String(),
+  readings: Type.Array(ReadingRecord),
 })
 export type Round = Static<typeof RoundRecord>
 
@@ -119,44 +298,136 @@ export type Finding = Static<typeof FindingRecord>
 export const SupplyCut = oneOf('fuse', 'battery', 'cutOffSwitch', 'leftOn')
 
 export const WatchRecord = closed({
-  id: uuid, version, jobId: uuid, state: oneOf('running', 'walked', 'concluded', 'givenUp'),
+  id: uuid,
+  version,
+  jobId: uuid,
+  state: oneOf('running', 'walked', 'concluded', 'givenUp'),
   supplyCut: SupplyCut,
   minutesSinceRun: nullable(Type.Integer()),
-  startedAt: instant, plannedEndAt: instant,
-  eveningRoundId: uuid, betweenRoundIds: Type.Array(uuid), morningRoundId: nullable(uuid),
+  startedAt: instant,
+  plannedEndAt: instant,
+  eveningRoundId: uuid,
+  betweenRoundIds: Type.Array(uuid),
+  morningRoundId: nullable(uuid),
   supplyBackAt: nullable(instant),
-  undisturbed: nullable(Type.Boolean({ description: 'Supply still off, doors shut, nobody in the car; null before the morning' })),
-  finding: nullable(FindingRecord), givenUpReason: nullable(Type.String()),
+  undisturbed: nullable(
+    Type.Boolean({
+      description: 'Supply still off, doors shut, nobody in the car; null before the morning',
+    }),
+  ),
+  finding: nullable(FindingRecord),
+  givenUpReason: nullable(Type.String()),
   startedBy: uuid,
 })
 export type Watch = Static<typeof WatchRecord>
 
 const jobHead = {
-  id: uuid, version, vehicleId: uuid, openedAt: instant, openedBy: uuid, closedAt: nullable(instant), complaint: ComplaintRecord,
+  id: uuid,
+  version,
+  vehicleId: uuid,
+  openedAt: instant,
+  openedBy: uuid,
+  closedAt: nullable(instant),
+  complaint: ComplaintRecord,
 }
-const kept = { arrival: nullable(ArrivalRecord), notes: Type.Array(NoteRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), checks: Type.Array(CheckRecord), evidence: Type.Array(EvidenceRecord), conclusions: Type.Array(ConclusionRecord), decisions: Type.Array(DecisionRecord), agreements: Type.Array(AgreementRecord), plans: Type.Array(PlanRecord), work: Type.Array(WorkRecord), proof: Type.Array(ProofRecord), codeReadings: Type.Array(CodeReadingRecord, { description: 'Of this job and of every other on this vehicle, oldest first' }), codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }), charges: Type.Array(ChargeRecord), logs: Type.Array(LogHead) }
+const kept = {
+  arrival: nullable(ArrivalRecord),
+  notes: Type.Array(NoteRecord),
+  repairs: Type.Array(RepairRecord),
+  photos: Type.Array(PhotoRecord),
+  checks: Type.Array(CheckRecord),
+  evidence: Type.Array(EvidenceRecord),
+  conclusions: Type.Array(ConclusionRecord),
+  decisions: Type.Array(DecisionRecord),
+  agreements: Type.Array(AgreementRecord),
+  plans: Type.Array(PlanRecord),
+  work: Type.Array(WorkRecord),
+  proof: Type.Array(ProofRecord),
+  codeReadings: Type.Array(CodeReadingRecord, {
+    description: 'Of this job and of every other on this vehicle, oldest first',
+  }),
+  codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }),
+  charges: Type.Array(ChargeRecord),
+  logs: Type.Array(LogHead),
+}
 
-export const JobRecord = closed({ ...jobHead, ...kept, workNow: nullable(WorkSummary), vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, rounds: Type.Array(RoundRecord), watches: Type.Array(WatchRecord) })
+export const JobRecord = closed({
+  ...jobHead,
+  ...kept,
+  workNow: nullable(WorkSummary),
+  vehicle: VehicleRecord,
+  vehicleType: VehicleTypeRecord,
+  rounds: Type.Array(RoundRecord),
+  watches: Type.Array(WatchRecord),
+})
 export type Job = Static<typeof JobRecord>
 
 /** What the floor shows of a job. */
 export const JobSummaryRecord = closed({
-  ...jobHead, plate: Type.String(), typeName: Type.String(), hasHeights: Type.Boolean(),
-  latest: nullable(closed({ offDesignMm: perCorner(Type.Number({ description: 'Mean height over the design height at the level it stood at, mm' })), endedAt: instant })),
-  watch: nullable(closed({ state: oneOf('running', 'walked', 'concluded'), startedAt: instant, plannedEndAt: instant, finding: nullable(FindingRecord), supplyIsOff: Type.Boolean({ description: 'Nobody has said yet that the supply is back' }) })),
+  ...jobHead,
+  plate: Type.String(),
+  typeName: Type.String(),
+  hasHeights: Type.Boolean(),
+  latest: nullable(
+    closed({
+      offDesignMm: perCorner(
+        Type.Number({
+          description: 'Mean height over the design height at the level it stood at, mm',
+        }),
+      ),
+      endedAt: instant,
+    }),
+  ),
+  watch: nullable(
+    closed({
+      state: oneOf('running', 'walked', 'concluded'),
+      startedAt: instant,
+      plannedEndAt: instant,
+      finding: nullable(FindingRecord),
+      supplyIsOff: Type.Boolean({ description: 'Nobody has said yet that the supply is back' }),
+    }),
+  ),
   work: nullable(WorkSummary),
   handedOver: Type.Boolean({ description: 'Since the work was last changed' }),
 })
 export type JobSummary = Static<typeof JobSummaryRecord>
 
 /** A round in a car's history: its means as they count, corrections in force. Ride heights only. */
-export const HistoryRecord = closed({ id: uuid, jobId: uuid, purpose: RoundRecord.properties.purpose, load: LoadState, levelId: words(24), levelOffsetMm, temperatureC, endedAt: instant, meanMm: perCorner(Type.Number({ description: 'Mean height, mm' })) })
+export const HistoryRecord = closed({
+  id: uuid,
+  jobId: uuid,
+  purpose: RoundRecord.properties.purpose,
+  load: LoadState,
+  levelId: words(24),
+  levelOffsetMm,
+  temperatureC,
+  endedAt: instant,
+  meanMm: perCorner(Type.Number({ description: 'Mean height, mm' })),
+})
 export type HistoryRound = Static<typeof HistoryRecord>
 
 /** Every round of a car with every reading. */
 export const VehicleRoundsRecord = Type.Array(RoundRecord)
 
-export const VehicleDetailRecord = closed({ vehicle: VehicleRecord, vehicleType: VehicleTypeRecord, history: Type.Array(HistoryRecord), jobs: Type.Array(JobSummaryRecord), repairs: Type.Array(RepairRecord), photos: Type.Array(PhotoRecord), charges: Type.Array(ChargeRecord), codeReadings: Type.Array(CodeReadingRecord), codeTexts: Type.Array(CodeTextRecord), proof: Type.Array(ProofRecord, { description: 'Calibrations, returns and handovers, oldest first' }), pumpDays: Type.Array(closed({ at: instant, minutesPerDay: Type.Number(), startsPerDay: Type.Number() }), { description: 'How much the pump worked, whenever it was listened to' }), odometer: Type.Array(closed({ at: instant, km: Type.Integer() })) })
+export const VehicleDetailRecord = closed({
+  vehicle: VehicleRecord,
+  vehicleType: VehicleTypeRecord,
+  history: Type.Array(HistoryRecord),
+  jobs: Type.Array(JobSummaryRecord),
+  repairs: Type.Array(RepairRecord),
+  photos: Type.Array(PhotoRecord),
+  charges: Type.Array(ChargeRecord),
+  codeReadings: Type.Array(CodeReadingRecord),
+  codeTexts: Type.Array(CodeTextRecord),
+  proof: Type.Array(ProofRecord, {
+    description: 'Calibrations, returns and handovers, oldest first',
+  }),
+  pumpDays: Type.Array(
+    closed({ at: instant, minutesPerDay: Type.Number(), startsPerDay: Type.Number() }),
+    { description: 'How much the pump worked, whenever it was listened to' },
+  ),
+  odometer: Type.Array(closed({ at: instant, km: Type.Integer() })),
+})
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
 
 /** How jobs may be listed. */
@@ -166,4 +437,6 @@ export const JobPage = closed({ total: Type.Integer(), rows: Type.Array(JobSumma
 export type JobPage = Static<typeof JobPage>
 
 /** How well this shop repeats its readings; null while it has too few double rounds to know. */
-export const RepeatabilityRecord = closed({ learned: nullable(closed({ repeatabilityMm: Type.Number(), repeats: Type.Integer() })) })
+export const RepeatabilityRecord = closed({
+  learned: nullable(closed({ repeatabilityMm: Type.Number(), repeats: Type.Integer() })),
+})

@@ -2,9 +2,31 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'
-import { DeviceOrder, DeviceStatus, Holder, LinkHello, LinkMessages, LinkWelcome, LogRecord, OrderAnswer, StandInChange } from './devices.ts'
+import {
+  DeviceOrder,
+  DeviceStatus,
+  Holder,
+  LinkHello,
+  LinkMessages,
+  LinkWelcome,
+  LogRecord,
+  OrderAnswer,
+  StandInChange,
+} from './devices.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
-import { JobPage, JobRecord, JobSort, JobSummaryRecord, PersonRecord, RepeatabilityRecord, ShopRecord, VehicleDetailRecord, VehicleRecord, VehicleRoundsRecord, VehicleTypeRecord } from './records.ts'
+import {
+  JobPage,
+  JobRecord,
+  JobSort,
+  JobSummaryRecord,
+  PersonRecord,
+  RepeatabilityRecord,
+  ShopRecord,
+  VehicleDetailRecord,
+  VehicleRecord,
+  VehicleRoundsRecord,
+  VehicleTypeRecord,
+} from './records.ts'
 import { CoilRecord, LivesRecord, PartRecord } from './decision.ts'
 import { CodeTextRecord } from './codes.ts'
 import { KnowledgeRecord } from './knowledge.ts'
@@ -12,7 +34,11 @@ import { ProceduresRecord, TorqueRecord } from './procedure.ts'
 import { ReturnRecord } from './proof.ts'
 import { closed, oneOf } from './quantities.ts'
 
-const Health = closed({ status: Type.Literal('ok'), version: Type.String(), database: Type.String() })
+const Health = closed({
+  status: Type.Literal('ok'),
+  version: Type.String(),
+  database: Type.String(),
+})
 
 /** What each question is answered with. */
 export const QUERY_RESPONSES = {
@@ -43,7 +69,11 @@ export const QUERY_RESPONSES = {
 
 /** What `/api/jobs/list` may be asked for, in its query string. */
 export const JobListQuery = closed({
-  words: Type.String({ maxLength: 80, default: '', description: 'Letters of plate, type, complaint or finding' }),
+  words: Type.String({
+    maxLength: 80,
+    default: '',
+    description: 'Letters of plate, type, complaint or finding',
+  }),
   state: Type.Union([oneOf('all', 'open', 'watching', 'answered', 'closed')], { default: 'all' }),
   sort: Type.Union([JobSort], { default: 'openedAt' }),
   order: Type.Union([oneOf('up', 'down')], { default: 'down' }),
@@ -67,15 +97,18 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/vehicles/:id/rounds': 'Every round ever measured on a vehicle, reading by reading',
   '/api/jobs': 'Jobs as the floor shows them; closed ones of the last thirty days included',
   '/api/returns': 'Cars that are to be measured again, the soonest first',
-  '/api/jobs/list': 'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
+  '/api/jobs/list':
+    'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
   '/api/jobs/:id': 'One job with its rounds and watches, and the newest earlier rounds of its car',
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
-  '/api/knowledge': 'What this shop knows of faults otherwise than what ships, and what its closed jobs taught',
+  '/api/knowledge':
+    'What this shop knows of faults otherwise than what ships, and what its closed jobs taught',
   '/api/code-texts': 'What codes mean, by vehicle type',
   '/api/parts': 'Parts with price, hours, lead time and life, by vehicle type',
   '/api/coils': 'The shop’s list of coils',
   '/api/lives': 'How long springs and pumps lasted in this shop’s vehicles',
-  '/api/procedures': 'The shop’s procedures where they differ from what ships, and what it settles its own way',
+  '/api/procedures':
+    'The shop’s procedures where they differ from what ships, and what it settles its own way',
   '/api/torques': 'Torques by vehicle type, with source and date',
   '/api/bundle': 'The whole shop as one file',
   '/api/jobs/:id/bundle': 'One job as a file that another shop can read in',
@@ -84,25 +117,76 @@ const SUMMARY: Record<QueryName, string> = {
 }
 
 /** One way into the server. */
-export interface Route { readonly method: 'get' | 'post'; readonly path: string; readonly summary: string; readonly request?: TSchema; readonly response: TSchema }
+export interface Route {
+  readonly method: 'get' | 'post'
+  readonly path: string
+  readonly summary: string
+  readonly request?: TSchema
+  readonly response: TSchema
+}
 
 const None = closed({})
-const post = (path: string, summary: string, request: TSchema, response: TSchema): Route => ({ method: 'post', path, summary, request, response })
+const post = (path: string, summary: string, request: TSchema, response: TSchema): Route => ({
+  method: 'post',
+  path,
+  summary,
+  request,
+  response,
+})
 /** Ways to devices; their live streams (server-sent events at `/api/devices/stream?ids=` and `/api/adapters/:id/commands`) are described in docs/formats. */
 const DEVICE_ROUTES: readonly Route[] = [
-  post('/api/devices/:id/hold', 'Takes a device for one person at one tablet, or renews that', Holder, DeviceStatus),
+  post(
+    '/api/devices/:id/hold',
+    'Takes a device for one person at one tablet, or renews that',
+    Holder,
+    DeviceStatus,
+  ),
   post('/api/devices/:id/release', 'Lets a device go', Holder, DeviceStatus),
-  post('/api/devices/:id/orders', 'Has a device do something; refused while the job forbids it or somebody else holds it', DeviceOrder, OrderAnswer),
-  post('/api/devices/:id/stand-in', 'Does to a stand-in what only somebody at the car can do', StandInChange, DeviceStatus),
+  post(
+    '/api/devices/:id/orders',
+    'Has a device do something; refused while the job forbids it or somebody else holds it',
+    DeviceOrder,
+    OrderAnswer,
+  ),
+  post(
+    '/api/devices/:id/stand-in',
+    'Does to a stand-in what only somebody at the car can do',
+    StandInChange,
+    DeviceStatus,
+  ),
   post('/api/adapters', 'Attaches an adapter’s device', LinkHello, LinkWelcome),
   post('/api/adapters/:id/messages', 'Takes what an adapter’s device tells', LinkMessages, None),
 ]
 
 /** Every way into the server: the OpenAPI page is made from this list, and a test holds the server to it. */
 export const ROUTES: readonly Route[] = [
-  ...(Object.keys(QUERY_RESPONSES) as QueryName[]).map((path) => ({ method: 'get' as const, path, summary: SUMMARY[path], response: QUERY_RESPONSES[path] })),
-  { method: 'post', path: '/api/commands', summary: 'Every write: one command, idempotent by its id', request: Type.Union(Object.values(COMMANDS)), response: CommandAnswer },
-  { method: 'post', path: '/api/bundle', summary: 'Takes a whole shop over from a file: adds what is not here yet, changes nothing that is', request: ShopBundle, response: BundleOutcome },
+  ...(Object.keys(QUERY_RESPONSES) as QueryName[]).map((path) => ({
+    method: 'get' as const,
+    path,
+    summary: SUMMARY[path],
+    response: QUERY_RESPONSES[path],
+  })),
+  {
+    method: 'post',
+    path: '/api/commands',
+    summary: 'Every write: one command, idempotent by its id',
+    request: Type.Union(Object.values(COMMANDS)),
+    response: CommandAnswer,
+  },
+  {
+    method: 'post',
+    path: '/api/bundle',
+    summary:
+      'Takes a whole shop over from a file: adds what is not here yet, changes nothing that is',
+    request: ShopBundle,
+    response: BundleOutcome,
+  },
   ...DEVICE_ROUTES,
-  ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({ method: 'post' as const, path: `/api/calc/${name}`, summary, request, response })),
+  ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({
+    method: 'post' as const,
+    path: `/api/calc/${name}`,
+    summary,
+    request,
+    response,
+  })),
 ]

@@ -1,6 +1,23 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { areaCm2, closed, forceN, heightMm, lengthMm, levelOffsetMm, loadN, motionRatio, nullable, oneOf, perCorner, pressureBarG, rateNPerMm, tyreRateNPerMm, volumeL, words } from './quantities.ts'
+import {
+  areaCm2,
+  closed,
+  forceN,
+  heightMm,
+  lengthMm,
+  levelOffsetMm,
+  loadN,
+  motionRatio,
+  nullable,
+  oneOf,
+  perCorner,
+  pressureBarG,
+  rateNPerMm,
+  tyreRateNPerMm,
+  volumeL,
+  words,
+} from './quantities.ts'
 
 export const CornerName = oneOf('FL', 'FR', 'RL', 'RR')
 
@@ -12,9 +29,17 @@ const Corner = closed({
   volumeAtDesignL: volumeL,
   coilForceAtDesignN: Type.Optional(forceN),
   coilRateNPerMm: Type.Optional(rateNPerMm),
-  bumpHeightMm: Type.Number({ minimum: 0, maximum: 2000, description: 'Ride height at which the bump stop begins to carry, mm' }),
+  bumpHeightMm: Type.Number({
+    minimum: 0,
+    maximum: 2000,
+    description: 'Ride height at which the bump stop begins to carry, mm',
+  }),
   bumpRateNPerMm: rateNPerMm,
-  droopHeightMm: Type.Number({ minimum: 50, maximum: 3000, description: 'Ride height at which the damper tops out, mm' }),
+  droopHeightMm: Type.Number({
+    minimum: 50,
+    maximum: 3000,
+    description: 'Ride height at which the damper tops out, mm',
+  }),
   droopRateNPerMm: rateNPerMm,
   tyreRateNPerMm,
 })
@@ -45,10 +70,15 @@ export const Architecture = closed({
   sensorMount: oneOf('fixed', 'adjustable'),
   pressureSensor: oneOf('none', 'gallery'),
   damping: closed({ front: damping, rear: damping }),
-  levels: Type.Array(closed({ id: words(24), offsetMm: levelOffsetMm }), { minItems: 1, maxItems: 8 }),
+  levels: Type.Array(closed({ id: words(24), offsetMm: levelOffsetMm }), {
+    minItems: 1,
+    maxItems: 8,
+  }),
   parked: closed({
     policy: oneOf('none', 'settleAxle', 'settleVehicle', 'refill'),
-    checksAfterH: Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 10_000 }), { maxItems: 12 }),
+    checksAfterH: Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 10_000 }), {
+      maxItems: 12,
+    }),
   }),
   matchOnFault: Type.Boolean(),
   doorInhibit: Type.Boolean(),
@@ -60,20 +90,41 @@ export const Architecture = closed({
 export type Architecture = Static<typeof Architecture>
 
 const tolerance = Type.Number({ minimum: 0, maximum: 500, description: 'Tolerance, mm' })
-const AxleSpecification = closed({ nominalMm: heightMm, minusMm: tolerance, plusMm: tolerance, leftRightMm: nullable(Type.Number({ minimum: 0, maximum: 500, description: 'Largest difference left to right, mm; null: none is stated' })) })
+const AxleSpecification = closed({
+  nominalMm: heightMm,
+  minusMm: tolerance,
+  plusMm: tolerance,
+  leftRightMm: nullable(
+    Type.Number({
+      minimum: 0,
+      maximum: 500,
+      description: 'Largest difference left to right, mm; null: none is stated',
+    }),
+  ),
+})
 
 /** A way of measuring a height; each has its own specification. */
 export const Method = oneOf('wheelCentreToArch', 'axleToBracket', 'sillToFloor')
 
 /** What a vehicle type may stand at on one level, by one way of measuring, with where that is written. */
-export const Specification = closed({
-  levelId: words(24), method: Method, source: words(200), date: Type.String({ format: 'date', description: 'Date of the source' }),
-  front: AxleSpecification, rear: AxleSpecification,
-}, 'Heights a vehicle type may stand at on one level, by one way of measuring')
+export const Specification = closed(
+  {
+    levelId: words(24),
+    method: Method,
+    source: words(200),
+    date: Type.String({ format: 'date', description: 'Date of the source' }),
+    front: AxleSpecification,
+    rear: AxleSpecification,
+  },
+  'Heights a vehicle type may stand at on one level, by one way of measuring',
+)
 export type Specification = Static<typeof Specification>
 
 /** At most one specification for each level and way of measuring. */
 export const Specifications = Type.Array(Specification, { maxItems: 24 })
 
 /** Figures that stand in for ones nobody has looked up, by axle and name: every answer is widened for them. */
-export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-z0-9]{1,40}$' }), { maxItems: 24, uniqueItems: true })
+export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-z0-9]{1,40}$' }), {
+  maxItems: 24,
+  uniqueItems: true,
+})

@@ -7,25 +7,107 @@ import { CornerName } from './vehicle.ts'
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
 /** Where on the car: a corner, an axle, or null for all of it. */
 export const PlaceName = nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear'))
-const condition = oneOf('supplyOff', 'supplyOffOrLifting', 'supplyOffUnlessGround', 'liftingUnlessGround', 'held', 'nobodyUnder', 'cornerProved', 'nothingSeepsIn', 'allProved', 'plantProved', 'linesClosed', 'plantClosed', 'springsIn', 'springsCarry', 'foldsSeen', 'codesClear', 'liftingOff', 'supplyOn', 'onGround')
-const proof = oneOf('linkSilent', 'askedAndNothingMoved', 'linkLiftingMode', 'supportsSeen', 'nobodyUnderSeen', 'easedSilent', 'valveOpenGalleryZero', 'gaugeZero', 'linesPulled', 'jointsSeen', 'springsSeen', 'linkHeights', 'bodyLiftedItself', 'foldsSeen', 'linkCodes', 'wheelsOnGround', 'liftingSeen', 'askedAndMoved', 'codesByTool', 'pressureRead')
+const condition = oneOf(
+  'supplyOff',
+  'supplyOffOrLifting',
+  'supplyOffUnlessGround',
+  'liftingUnlessGround',
+  'held',
+  'nobodyUnder',
+  'cornerProved',
+  'nothingSeepsIn',
+  'allProved',
+  'plantProved',
+  'linesClosed',
+  'plantClosed',
+  'springsIn',
+  'springsCarry',
+  'foldsSeen',
+  'codesClear',
+  'liftingOff',
+  'supplyOn',
+  'onGround',
+)
+const proof = oneOf(
+  'linkSilent',
+  'askedAndNothingMoved',
+  'linkLiftingMode',
+  'supportsSeen',
+  'nobodyUnderSeen',
+  'easedSilent',
+  'valveOpenGalleryZero',
+  'gaugeZero',
+  'linesPulled',
+  'jointsSeen',
+  'springsSeen',
+  'linkHeights',
+  'bodyLiftedItself',
+  'foldsSeen',
+  'linkCodes',
+  'wheelsOnGround',
+  'liftingSeen',
+  'askedAndMoved',
+  'codesByTool',
+  'pressureRead',
+)
 const note = Type.String({ maxLength: 500 })
 
 const Done = closed({
-  kind: Type.Literal('done'), key: Type.String({ maxLength: 60 }), step: id, place: PlaceName,
-  shown: Type.Array(closed({ condition, corner: nullable(CornerName), proof, by: oneOf('link', 'gauge', 'person'), barG: nullable(pressureBarG) }), { maxItems: 12, description: 'How what it must show was shown' }),
-  torque: nullable(closed({ nm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'As it was set, N.m' }), source: nullable(Type.String({ maxLength: 200, description: 'Where it is written, where the shop’s sheet has none' })) })),
-  photoIds: Type.Array(uuid, { maxItems: 20, uniqueItems: true }), note,
-  second: nullable(Type.Union([uuid, Type.Literal('alone')], { description: 'Who lent the second hand; alone: a stand or strap did' })),
-  deviation: nullable(closed({ kind: oneOf('skipped', 'torque', 'noPhoto', 'otherwise'), reason: words(300) })),
+  kind: Type.Literal('done'),
+  key: Type.String({ maxLength: 60 }),
+  step: id,
+  place: PlaceName,
+  shown: Type.Array(
+    closed({
+      condition,
+      corner: nullable(CornerName),
+      proof,
+      by: oneOf('link', 'gauge', 'person'),
+      barG: nullable(pressureBarG),
+    }),
+    { maxItems: 12, description: 'How what it must show was shown' },
+  ),
+  torque: nullable(
+    closed({
+      nm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'As it was set, N.m' }),
+      source: nullable(
+        Type.String({
+          maxLength: 200,
+          description: 'Where it is written, where the shop’s sheet has none',
+        }),
+      ),
+    }),
+  ),
+  photoIds: Type.Array(uuid, { maxItems: 20, uniqueItems: true }),
+  note,
+  second: nullable(
+    Type.Union([uuid, Type.Literal('alone')], {
+      description: 'Who lent the second hand; alone: a stand or strap did',
+    }),
+  ),
+  deviation: nullable(
+    closed({ kind: oneOf('skipped', 'torque', 'noPhoto', 'otherwise'), reason: words(300) }),
+  ),
 })
 
 /** What happens in the work on a car. */
 export const WorkContent = Type.Union([
   Done,
-  closed({ kind: Type.Literal('lost'), fact: id, place: PlaceName, by: oneOf('link', 'gauge', 'person'), words: note }),
+  closed({
+    kind: Type.Literal('lost'),
+    fact: id,
+    place: PlaceName,
+    by: oneOf('link', 'gauge', 'person'),
+    words: note,
+  }),
   closed({ kind: oneOf('approved', 'declined'), of: uuid, words: note }),
-  closed({ kind: Type.Literal('joined'), seen: Type.Array(Type.String({ maxLength: 60 }), { maxItems: 60, description: 'What was left changed, as it was seen by whoever takes over' }) }),
+  closed({
+    kind: Type.Literal('joined'),
+    seen: Type.Array(Type.String({ maxLength: 60 }), {
+      maxItems: 60,
+      description: 'What was left changed, as it was seen by whoever takes over',
+    }),
+  }),
   closed({ kind: Type.Literal('left') }),
   closed({ kind: Type.Literal('handed'), to: uuid, words: note }),
   closed({ kind: Type.Literal('paused'), words: note }),
@@ -33,12 +115,26 @@ export const WorkContent = Type.Union([
   closed({ kind: Type.Literal('linked'), deviceId: nullable(DeviceId) }),
 ])
 /** An entry in the record of the work on a car. Never changed and never deleted. */
-export const WorkRecord = closed({ id: uuid, jobId: uuid, at: instant, person: uuid, content: WorkContent })
+export const WorkRecord = closed({
+  id: uuid,
+  jobId: uuid,
+  at: instant,
+  person: uuid,
+  content: WorkContent,
+})
 export type WorkRecord = Static<typeof WorkRecord>
 
 /** How the work on a car stands, for lists. */
 export const WorkSummary = closed({
-  at: oneOf('ready', 'taking', 'filling', 'proving', 'finished'), done: Type.Integer({ minimum: 0 }), of: Type.Integer({ minimum: 0 }), temporary: Type.Integer({ minimum: 0, description: 'Changed and not undone yet' }),
-  lost: Type.Array(Type.String(), { description: 'What turned false and must be shown again' }), paused: Type.Boolean(), hands: Type.Array(uuid), handedTo: nullable(uuid), awaiting: Type.Integer({ minimum: 0, description: 'Deviations a lead has not agreed to' }), next: nullable(Type.String()),
+  at: oneOf('ready', 'taking', 'filling', 'proving', 'finished'),
+  done: Type.Integer({ minimum: 0 }),
+  of: Type.Integer({ minimum: 0 }),
+  temporary: Type.Integer({ minimum: 0, description: 'Changed and not undone yet' }),
+  lost: Type.Array(Type.String(), { description: 'What turned false and must be shown again' }),
+  paused: Type.Boolean(),
+  hands: Type.Array(uuid),
+  handedTo: nullable(uuid),
+  awaiting: Type.Integer({ minimum: 0, description: 'Deviations a lead has not agreed to' }),
+  next: nullable(Type.String()),
 })
 export type WorkSummary = Static<typeof WorkSummary>

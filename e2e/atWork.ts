@@ -3,30 +3,45 @@ import type { Locator, Page } from '@playwright/test'
 import { expect } from '@playwright/test'
 
 /** A picture as a phone would take it. */
-export const PICTURE = { name: 'photo.jpg', mimeType: 'image/jpeg', buffer: readFileSync(new URL('../demo/scenario/photos/strut.jpg', import.meta.url)) }
+export const PICTURE = {
+  name: 'photo.jpg',
+  mimeType: 'image/jpeg',
+  buffer: readFileSync(new URL('../demo/scenario/photos/strut.jpg', import.meta.url)),
+}
 
 /** The step that stands large. */
 export const present = (page: Page): Locator => page.locator('article[data-step]')
-export const presentKey = async (page: Page): Promise<string> => (await present(page).getAttribute('data-step')) ?? ''
-export const done = (page: Page): Locator => present(page).getByRole('button', { name: 'Done', exact: true })
+export const presentKey = async (page: Page): Promise<string> =>
+  (await present(page).getAttribute('data-step')) ?? ''
+export const done = (page: Page): Locator =>
+  present(page).getByRole('button', { name: 'Done', exact: true })
 
 /** Gives all that the present step asks for, as a careful person would. */
 export async function answer(page: Page): Promise<void> {
   const card = present(page)
   await expect(done(page)).toBeVisible()
-  for (const group of await card.getByRole('group', { name: /how was it shown\?$|The second hand/ }).all()) {
-    if (await group.locator('[aria-pressed="true"]').count() > 0) continue
+  for (const group of await card
+    .getByRole('group', { name: /how was it shown\?$|The second hand/ })
+    .all()) {
+    if ((await group.locator('[aria-pressed="true"]').count()) > 0) continue
     await group.getByRole('button').first().click()
   }
-  const carries = await card.getByRole('group', { name: /carries air/ }).count() > 0
-  for (const gauge of await card.getByLabel(/^The gauge shows/).all()) if (await gauge.inputValue() === '') await gauge.fill(carries ? '2.4' : '0')
+  const carries = (await card.getByRole('group', { name: /carries air/ }).count()) > 0
+  for (const gauge of await card.getByLabel(/^The gauge shows/).all())
+    if ((await gauge.inputValue()) === '') await gauge.fill(carries ? '2.4' : '0')
   const torque = card.getByLabel(/^Set to/)
-  if (await torque.count() > 0 && await torque.inputValue() === '') {
-    const [, least, most = least] = /([\d.]+)(?: to ([\d.]+))? N\.m/.exec(await card.getByRole('group').filter({ has: page.getByLabel(/^Set to/) }).innerText()) ?? []
+  if ((await torque.count()) > 0 && (await torque.inputValue()) === '') {
+    const [, least, most = least] =
+      /([\d.]+)(?: to ([\d.]+))? N\.m/.exec(
+        await card
+          .getByRole('group')
+          .filter({ has: page.getByLabel(/^Set to/) })
+          .innerText(),
+      ) ?? []
     await torque.fill(least === undefined ? '60' : String((Number(least) + Number(most)) / 2))
     if (least === undefined) await card.getByLabel('Where it is written').fill('Sheet of the part')
   }
-  if (await card.getByText('Take the photo').count() > 0) {
+  if ((await card.getByText('Take the photo').count()) > 0) {
     await card.locator('input[type=file]').setInputFiles(PICTURE)
     await expect(card.getByRole('img', { name: /./ }).last()).toBeVisible()
     await expect(card.getByText('Add a photo')).toBeVisible()
@@ -47,8 +62,14 @@ export async function workUntil(page: Page, key: string | null, most = 130): Pro
   const did: string[] = []
   const onward = page.getByRole('link', { name: 'Go on in Recommission' })
   for (let n = 0; n < most; n += 1) {
-    await expect(present(page).or(onward).or(page.getByText('Every step is done.')).or(page.getByText('It stands on its own air.')).first()).toBeVisible()
-    if (await present(page).count() === 0 || await presentKey(page) === key) return did
+    await expect(
+      present(page)
+        .or(onward)
+        .or(page.getByText('Every step is done.'))
+        .or(page.getByText('It stands on its own air.'))
+        .first(),
+    ).toBeVisible()
+    if ((await present(page).count()) === 0 || (await presentKey(page)) === key) return did
     did.push(await confirm(page))
   }
   throw new Error(`Still at it after ${did.join(', ')}`)

@@ -4,7 +4,11 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 
-const openCar = async (page: Page, plate: string): Promise<void> => page.getByRole('link', { name: new RegExp(plate) }).first().click()
+const openCar = async (page: Page, plate: string): Promise<void> =>
+  page
+    .getByRole('link', { name: new RegExp(plate) })
+    .first()
+    .click()
 
 test.describe('the floor', () => {
   test('shows what is due next, and a watch that waits', async ({ page, demoShop }) => {
@@ -37,7 +41,10 @@ test.describe('the floor', () => {
   })
 })
 
-test('Ctrl+K finds a job, a car or a place by a few letters, even while typing', async ({ page, demoShop }) => {
+test('Ctrl+K finds a job, a car or a place by a few letters, even while typing', async ({
+  page,
+  demoShop,
+}) => {
   const find = async (words: string, first: string): Promise<void> => {
     await page.keyboard.press('Control+k')
     await page.getByPlaceholder('plate, place or tool').fill(words)
@@ -63,14 +70,21 @@ test('Ctrl+K finds a job, a car or a place by a few letters, even while typing',
 })
 
 test.describe('vehicles', () => {
-  test('a car shows every round ever measured, and its table can be saved', async ({ page, demoShop }) => {
+  test('a car shows every round ever measured, and its table can be saved', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/vehicles`)
     await handOn(page).signIn('M. Arundel')
     await page.getByLabel('Find a plate').fill('tq-4')
     await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(2)
     await page.getByRole('link', { name: /TQ 418/ }).click()
-    await expect(page.getByRole('img', { name: /^Front left: 6 rounds from .* off design$/ })).toBeVisible()
-    await expect(page.getByRole('region', { name: 'Every round in numbers' }).getByRole('row')).toHaveCount(7)
+    await expect(
+      page.getByRole('img', { name: /^Front left: 6 rounds from .* off design$/ }),
+    ).toBeVisible()
+    await expect(
+      page.getByRole('region', { name: 'Every round in numbers' }).getByRole('row'),
+    ).toHaveCount(7)
     const saved = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Rounds as CSV' }).click()
     expect((await saved).suggestedFilename()).toBe('TQ-418-rounds.csv')
@@ -92,12 +106,17 @@ test.describe('answers', () => {
     await page.goto(demoShop.address)
     await handOn(page).signIn('J. Pellew')
     await openCar(page, 'TQ 233')
-    await expect(page.getByText(/^No leak worth finding: .*The cold alone explains the \d+ mm/)).toBeVisible()
+    await expect(
+      page.getByText(/^No leak worth finding: .*The cold alone explains the \d+ mm/),
+    ).toBeVisible()
     await expect(page.getByText('bar·L/h')).toBeHidden()
     await expect(page.getByText('standing height to bump stop')).toBeHidden()
   })
 
-  test('where only the axle is clear, it says what cannot be told apart', async ({ page, demoShop }) => {
+  test('where only the axle is clear, it says what cannot be told apart', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(demoShop.address)
     await handOn(page).signIn('J. Pellew')
     await openCar(page, 'VS 77 K')
@@ -105,11 +124,17 @@ test.describe('answers', () => {
     await expect(page.getByText(/^Heights cannot tell which: rear left/)).toBeVisible()
   })
 
-  test('the night has its numbers as a table, and is saved as CSV and SVG', async ({ page, demoShop }) => {
+  test('the night has its numbers as a table, and is saved as CSV and SVG', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(demoShop.address)
     await handOn(page).signIn('J. Pellew')
     await openCar(page, 'VS 77 K')
-    for (const [name, beginning] of [['CSV', 'time,onlyColdMm'], ['SVG', '<svg']] as const) {
+    for (const [name, beginning] of [
+      ['CSV', 'time,onlyColdMm'],
+      ['SVG', '<svg'],
+    ] as const) {
       const saved = page.waitForEvent('download')
       await page.getByRole('button', { name, exact: true }).click()
       const file = await saved
@@ -118,12 +143,17 @@ test.describe('answers', () => {
       expect(readFileSync(await file.path(), 'utf8').startsWith(beginning)).toBe(true)
     }
     await page.getByRole('button', { name: 'Numbers' }).click()
-    await expect(page.getByRole('region', { name: 'The night in numbers' }).getByRole('row')).toHaveCount(12)
+    await expect(
+      page.getByRole('region', { name: 'The night in numbers' }).getByRole('row'),
+    ).toHaveCount(12)
     await page.getByRole('button', { name: 'Show the night at rear right' }).click()
     await expect(page.getByRole('figure', { name: 'Rear right through the night' })).toBeVisible()
   })
 
-  test('a slipped figure in the morning is doubted before any corner is', async ({ page, demoShop }) => {
+  test('a slipped figure in the morning is doubted before any corner is', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(demoShop.address)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -134,9 +164,13 @@ test.describe('answers', () => {
     await hand.tap('Walk the morning round')
     // Front left leaks; rear right was read 40 mm too high.
     await hand.walk([474, 491, 548, 498])
-    await expect(page.getByText(/^Against the evening these four heights would twist the body by \d+ mm/)).toBeVisible()
+    await expect(
+      page.getByText(/^Against the evening these four heights would twist the body by \d+ mm/),
+    ).toBeVisible()
     await hand.tap('Save the morning round with one lap')
-    await expect(page.getByText('One reading is wrong. Walk the morning round again.')).toBeVisible()
+    await expect(
+      page.getByText('One reading is wrong. Walk the morning round again.'),
+    ).toBeVisible()
     await expect(page.getByRole('button', { name: 'Write it on the job' })).toBeHidden()
     await hand.tap('Walk the morning round again')
     await hand.tap(/^Yes/)
@@ -154,12 +188,16 @@ test.describe('answers', () => {
     await openCar(page, 'TQ 418')
     await hand.tap('Walk the morning round')
     await hand.tap(/^No, or not sure/)
-    await expect(page.getByText('A module that wakes settles the car and hides the leaking corner.')).toBeVisible()
+    await expect(
+      page.getByText('A module that wakes settles the car and hides the leaking corner.'),
+    ).toBeVisible()
     await hand.settle({ temperature: '-3' })
     await hand.tap('Walk the morning round')
     await hand.walk([500, 502, 498, 497, 497, 498, 502, 500])
     await hand.tap('Save the morning round')
-    await expect(page.getByText('The car was not left alone, so this night proves little.')).toBeVisible()
+    await expect(
+      page.getByText('The car was not left alone, so this night proves little.'),
+    ).toBeVisible()
   })
 })
 
@@ -175,7 +213,12 @@ test.describe('bad input', () => {
     await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
     await hand.tap('Begin the walk')
     const field = page.getByRole('textbox', { name: 'Front left, lap 1' })
-    for (const [typed, answer] of [['47', 'A height of 47 mm cannot be'], ['2001', 'between 50 and 2000 mm'], ['low', '"low" is not a number'], ['', 'Type the height in mm first.']] as const) {
+    for (const [typed, answer] of [
+      ['47', 'A height of 47 mm cannot be'],
+      ['2001', 'between 50 and 2000 mm'],
+      ['low', '"low" is not a number'],
+      ['', 'Type the height in mm first.'],
+    ] as const) {
       await field.fill(typed)
       await page.keyboard.press('Enter')
       await expect(page.getByRole('alert')).toContainText(answer)
@@ -202,7 +245,11 @@ test.describe('bad input', () => {
     await expect(page.getByRole('button', { name: 'Walk the evening round' })).toBeDisabled()
   })
 
-  test('two people at one intake: the second is told, and sees what is on the job now', async ({ page, browser, demoShop }) => {
+  test('two people at one intake: the second is told, and sees what is on the job now', async ({
+    page,
+    browser,
+    demoShop,
+  }) => {
     await page.goto(demoShop.address)
     await handOn(page).signIn('S. Okafor')
     await openCar(page, 'TQ 102')
@@ -235,9 +282,61 @@ test.describe('bad input', () => {
 
 test.describe('for everybody', () => {
   const places = async (address: string): Promise<string[]> => {
-    const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as { id: string; plate: string; vehicleId: string; closedAt: string | null }[]
-    const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
-    return ['/', '/shop', '/vehicles', `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`, '/bench/stance', '/bench/cold', '/bench/wait', '/bench/verdict', '/bench/leak', '/bench/units', '/bench/parked', '/bench/fill', '/bench/lift', '/bench/pump', '/bench/air', '/bench/pumpday', '/bench/pumptest', '/bench/decay', '/devices', `/jobs/${job('MW 9 T')}/checks`, `/jobs/${job('TQ 101')}/checks`, '/jobs', '/vehicles/import', '/shelf', '/shelf/causes', '/shelf/checks', '/shelf/codes', '/shelf/parts', '/shelf/coils', '/shelf/procedures', '/shelf/torques', `/jobs/${job('TQ 311')}/work`, `/jobs/${job('HL 250')}/calibrate`, `/jobs/${job('HL 250')}/proof`, `/jobs/${job('HL 250')}/handover`, `/jobs/${job('TQ 311')}/handover`, `/jobs/${job('TQ 311')}/decision`, '/shelf/types/new', '/jobs/new', `/jobs/${job('TQ 102')}/intake`, `/jobs/${job('TQ 102')}/heights`, `/jobs/${job('TQ 102')}/watch`, `/jobs/${job('TQ 418')}/heights`, `/jobs/${job('TQ 418')}/watch`, `/jobs/${job('VS 77 K')}/watch`]
+    const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as {
+      id: string
+      plate: string
+      vehicleId: string
+      closedAt: string | null
+    }[]
+    const job = (plate: string): string =>
+      jobs.find((each) => each.plate === plate && !each.closedAt)!.id
+    return [
+      '/',
+      '/shop',
+      '/vehicles',
+      `/vehicles/${jobs.find(({ plate }) => plate === 'TQ 418')!.vehicleId}`,
+      '/bench/stance',
+      '/bench/cold',
+      '/bench/wait',
+      '/bench/verdict',
+      '/bench/leak',
+      '/bench/units',
+      '/bench/parked',
+      '/bench/fill',
+      '/bench/lift',
+      '/bench/pump',
+      '/bench/air',
+      '/bench/pumpday',
+      '/bench/pumptest',
+      '/bench/decay',
+      '/devices',
+      `/jobs/${job('MW 9 T')}/checks`,
+      `/jobs/${job('TQ 101')}/checks`,
+      '/jobs',
+      '/vehicles/import',
+      '/shelf',
+      '/shelf/causes',
+      '/shelf/checks',
+      '/shelf/codes',
+      '/shelf/parts',
+      '/shelf/coils',
+      '/shelf/procedures',
+      '/shelf/torques',
+      `/jobs/${job('TQ 311')}/work`,
+      `/jobs/${job('HL 250')}/calibrate`,
+      `/jobs/${job('HL 250')}/proof`,
+      `/jobs/${job('HL 250')}/handover`,
+      `/jobs/${job('TQ 311')}/handover`,
+      `/jobs/${job('TQ 311')}/decision`,
+      '/shelf/types/new',
+      '/jobs/new',
+      `/jobs/${job('TQ 102')}/intake`,
+      `/jobs/${job('TQ 102')}/heights`,
+      `/jobs/${job('TQ 102')}/watch`,
+      `/jobs/${job('TQ 418')}/heights`,
+      `/jobs/${job('TQ 418')}/watch`,
+      `/jobs/${job('VS 77 K')}/watch`,
+    ]
   }
 
   for (const scheme of ['light', 'dark'] as const) {
@@ -249,8 +348,15 @@ test.describe('for everybody', () => {
       for (const place of await places(demoShop.address)) {
         await page.goto(`${demoShop.address}${place}`)
         await expect(page.getByRole('status')).toHaveCount(0)
-        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
-        expect(violations.map(({ id, nodes }) => `${place} ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)).toEqual([])
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+          .analyze()
+        expect(
+          violations.map(
+            ({ id, nodes }) =>
+              `${place} ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
+          ),
+        ).toEqual([])
       }
     })
   }
@@ -264,35 +370,83 @@ test.describe('for everybody', () => {
       const all = await places(demoShop.address)
       const at = (end: string): string => all.find((place) => place.endsWith(end))!
       const opened: readonly (readonly [string, ...RegExp[]])[] = [
-        [at('/intake'), /^On arrival/], [at('/intake'), /^Photos, notes, mended/], [all.at(-3)!, /^Readings$/], [all.at(-3)!, /^Compare$/], [all.at(-1)!, /^Why do you say so/], [at('/checks'), /^Logs/], [at('/checks'), /^Tests/, /^Which corner/], [at('/checks'), /^Codes/], ['/shelf/causes', /^The pump is worn/], ['/shelf/causes', /^A new cause/], ['/shelf/checks', /^Codes read/], ['/shelf/codes', /^C3104/], ['/shelf/parts', /^Rear strut/], [at('/decision'), /^Rear left spring/], [at('/checks'), /^Charge/], [at('/checks'), /^Tests/, /^Shop air/], ['/bench/leak', /^Save to a job$/], [all.find((place) => place.startsWith('/vehicles/') && place !== '/vehicles/import')!, /^Change$/],
+        [at('/intake'), /^On arrival/],
+        [at('/intake'), /^Photos, notes, mended/],
+        [all.at(-3)!, /^Readings$/],
+        [all.at(-3)!, /^Compare$/],
+        [all.at(-1)!, /^Why do you say so/],
+        [at('/checks'), /^Logs/],
+        [at('/checks'), /^Tests/, /^Which corner/],
+        [at('/checks'), /^Codes/],
+        ['/shelf/causes', /^The pump is worn/],
+        ['/shelf/causes', /^A new cause/],
+        ['/shelf/checks', /^Codes read/],
+        ['/shelf/codes', /^C3104/],
+        ['/shelf/parts', /^Rear strut/],
+        [at('/decision'), /^Rear left spring/],
+        [at('/checks'), /^Charge/],
+        [at('/checks'), /^Tests/, /^Shop air/],
+        ['/bench/leak', /^Save to a job$/],
+        [
+          all.find((place) => place.startsWith('/vehicles/') && place !== '/vehicles/import')!,
+          /^Change$/,
+        ],
       ]
       for (const [place, ...names] of opened) {
         await page.goto(`${demoShop.address}${place}`)
         for (const name of names) await page.getByRole('button', { name }).first().click()
-        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
-        expect(violations.map(({ id, nodes }) => `${place} ${String(names)} ${id}: ${nodes[0]!.html.slice(0, 120)}`)).toEqual([])
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+          .analyze()
+        expect(
+          violations.map(
+            ({ id, nodes }) => `${place} ${String(names)} ${id}: ${nodes[0]!.html.slice(0, 120)}`,
+          ),
+        ).toEqual([])
       }
     })
   }
 
-  test('on a phone the corners fold front over rear, left on the left, wherever they are drawn', async ({ page, demoShop }) => {
+  test('on a phone the corners fold front over rear, left on the left, wherever they are drawn', async ({
+    page,
+    demoShop,
+  }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(demoShop.address)
     await handOn(page).signIn('M. Arundel')
     const all = await places(demoShop.address)
-    for (const place of [all.find((each) => each.startsWith('/vehicles/'))!, '/bench/stance', all.at(-1)!]) {
+    for (const place of [
+      all.find((each) => each.startsWith('/vehicles/'))!,
+      '/bench/stance',
+      all.at(-1)!,
+    ]) {
       await page.goto(`${demoShop.address}${place}`)
       const at = async (name: RegExp) => {
         const column = page.getByRole('img', { name }).first()
         await expect(column).toBeVisible()
         return (await column.boundingBox())!
       }
-      const [FL, FR, RL, RR] = [await at(/^front left:/i), await at(/^front right:/i), await at(/^rear left:/i), await at(/^rear right:/i)]
-      expect([FL.x < FR.x, RL.x < RR.x, FL.y < RL.y, FR.y < RR.y, Math.abs(FL.x - RL.x) < 2, Math.abs(FR.x - RR.x) < 2]).toEqual([true, true, true, true, true, true])
+      const [FL, FR, RL, RR] = [
+        await at(/^front left:/i),
+        await at(/^front right:/i),
+        await at(/^rear left:/i),
+        await at(/^rear right:/i),
+      ]
+      expect([
+        FL.x < FR.x,
+        RL.x < RR.x,
+        FL.y < RL.y,
+        FR.y < RR.y,
+        Math.abs(FL.x - RL.x) < 2,
+        Math.abs(FR.x - RR.x) < 2,
+      ]).toEqual([true, true, true, true, true, true])
     }
   })
 
-  test('nothing runs over the edge of a phone, and every target is big enough for a glove', async ({ page, demoShop }) => {
+  test('nothing runs over the edge of a phone, and every target is big enough for a glove', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(demoShop.address)
@@ -300,9 +454,16 @@ test.describe('for everybody', () => {
     for (const place of await places(demoShop.address)) {
       await page.goto(`${demoShop.address}${place}`)
       await expect(page.getByRole('status')).toHaveCount(0)
-      expect([place, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([place, 390])
-      const small = await page.evaluate(() => [...document.querySelectorAll('main button, main input:not(.sr-only), header button')].map((element) => ({ element, box: element.getBoundingClientRect() }))
-        .filter(({ box }) => box.width > 0 && box.height < 43.5).map(({ element, box }) => `${element.textContent || element.id} ${box.height}`))
+      expect([place, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([
+        place,
+        390,
+      ])
+      const small = await page.evaluate(() =>
+        [...document.querySelectorAll('main button, main input:not(.sr-only), header button')]
+          .map((element) => ({ element, box: element.getBoundingClientRect() }))
+          .filter(({ box }) => box.width > 0 && box.height < 43.5)
+          .map(({ element, box }) => `${element.textContent || element.id} ${box.height}`),
+      )
       expect([place, small]).toEqual([place, []])
     }
   })

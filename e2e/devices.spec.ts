@@ -5,7 +5,8 @@ import { handOn, tabTo } from './hand.ts'
 import { openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const jobOf = async (shop: TestServer, plate: string): Promise<string> => `${shop.address}/jobs/${(await openJobOf(shop, plate)).id}`
+const jobOf = async (shop: TestServer, plate: string): Promise<string> =>
+  `${shop.address}/jobs/${(await openJobOf(shop, plate)).id}`
 
 /** Opens a job at a phase with its link docked. */
 async function dock(page: Page, shop: TestServer, plate: string, phase: string): Promise<Hand> {
@@ -25,13 +26,17 @@ async function atTheCar(page: Page, ...names: readonly (string | RegExp)[]): Pro
   for (const name of names) {
     const button = link.getByRole('button', { name, exact: typeof name === 'string' })
     await button.click()
-    if (await button.getAttribute('aria-pressed') !== null) await expect(button).toHaveAttribute('aria-pressed', 'true')
+    if ((await button.getAttribute('aria-pressed')) !== null)
+      await expect(button).toHaveAttribute('aria-pressed', 'true')
   }
   await link.getByRole('button', { name: 'Less' }).click()
 }
 
 test.describe('devices', () => {
-  test('a stand-in is woken, raised a level and tells its heights, circuit and codes', async ({ page, demoShop }) => {
+  test('a stand-in is woken, raised a level and tells its heights, circuit and codes', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(demoShop.address)
     await handOn(page).signIn('S. Okafor')
     await page.keyboard.press('d')
@@ -43,23 +48,38 @@ test.describe('devices', () => {
     await page.getByRole('button', { name: 'Sensor rear left open' }).click()
     await page.getByRole('tab', { name: 'Orders' }).click()
     await page.getByRole('button', { name: 'Raise a level' }).click()
-    await expect(page.getByRole('img', { name: /^front left: now 5[12]\d/ })).toBeVisible({ timeout: 30_000 })
-    await expect(page.getByRole('img', { name: /^rear left: not measured, no signal/ })).toBeVisible()
+    await expect(page.getByRole('img', { name: /^front left: now 5[12]\d/ })).toBeVisible({
+      timeout: 30_000,
+    })
+    await expect(
+      page.getByRole('img', { name: /^rear left: not measured, no signal/ }),
+    ).toBeVisible()
     await page.getByRole('tab', { name: /Codes/ }).click()
     await expect(page.getByText('C3121')).toBeVisible()
     await page.getByRole('button', { name: 'Pressure gauge' }).click()
     await expect(page.getByText('Nothing pressed yet.')).toBeVisible()
   })
 
-  test('a type without a pressure sensor shows no pressure; one with helper coils shows no air in front', async ({ page, demoShop }) => {
+  test('a type without a pressure sensor shows no pressure; one with helper coils shows no air in front', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/devices`)
     await handOn(page).signIn('S. Okafor')
     await page.getByRole('button', { name: /^Brandle Ostry/ }).click()
-    await expect(page.getByRole('img', { name: /^Circuit:/ })).toContainText('gallery, no pressure sensor')
-    await expect(page.getByRole('img', { name: /^front left: not measured, no sensor/ })).toBeVisible()
+    await expect(page.getByRole('img', { name: /^Circuit:/ })).toContainText(
+      'gallery, no pressure sensor',
+    )
+    await expect(
+      page.getByRole('img', { name: /^front left: not measured, no sensor/ }),
+    ).toBeVisible()
   })
 
-  test('two browsers: the second is told who works with the car', async ({ page, browser, demoShop }) => {
+  test('two browsers: the second is told who works with the car', async ({
+    page,
+    browser,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/devices`)
     await handOn(page).signIn('S. Okafor')
     await page.getByRole('button', { name: /^Orvane Taskel/ }).click()
@@ -81,7 +101,10 @@ test.describe('devices', () => {
 })
 
 test.describe('the link docked in a job', () => {
-  test('what the car tells is recorded, kept through a reload, and drawn', async ({ page, demoShop }) => {
+  test('what the car tells is recorded, kept through a reload, and drawn', async ({
+    page,
+    demoShop,
+  }) => {
     const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
     await atTheCar(page, 'Ignition on', '10 times')
     await hand.tap('Record')
@@ -92,7 +115,9 @@ test.describe('the link docked in a job', () => {
     await expect(page.getByRole('button', { name: /Recorded at the car/ })).toBeVisible()
     await hand.tap('Pressure')
     await hand.tap('Numbers')
-    await expect(page.getByRole('region', { name: 'The log in numbers' })).toContainText('gallery, bar')
+    await expect(page.getByRole('region', { name: 'The log in numbers' })).toContainText(
+      'gallery, bar',
+    )
   })
 
   test('the pump is run dead-ended and its verdict kept', async ({ page, demoShop }) => {
@@ -101,13 +126,23 @@ test.describe('the link docked in a job', () => {
     await atTheCar(page, 'Ignition on', /Pump brings 60/)
     await hand.tap(/^Tests/)
     await hand.tap('Pump')
-    for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17'], ['Volume it fills', '0.15'], ['At the pump', '12.9']] as const) await page.getByLabel(label).fill(value)
+    for (const [label, value] of [
+      ['Free flow', '38'],
+      ['Stalls at', '17'],
+      ['Volume it fills', '0.15'],
+      ['At the pump', '12.9'],
+    ] as const)
+      await page.getByLabel(label).fill(value)
     await hand.tap('Run it for 25 s and listen')
     await expect(page.getByText('The pump is weak.')).toBeVisible({ timeout: 60_000 })
     await expect(page.getByText(/^Flow: (5[5-9]|6[0-5])\s%/)).toBeVisible()
     await hand.tap('Keep with the job')
-    await expect(page.getByRole('region', { name: 'Tests done' })).toContainText('The pump is weak.')
-    await expect(page.getByRole('navigation', { name: 'Phases of this job' })).toContainText('3 tests done')
+    await expect(page.getByRole('region', { name: 'Tests done' })).toContainText(
+      'The pump is weak.',
+    )
+    await expect(page.getByRole('navigation', { name: 'Phases of this job' })).toContainText(
+      '3 tests done',
+    )
   })
 
   test('crossed lines are found by telling each corner', async ({ page, demoShop }) => {
@@ -118,14 +153,19 @@ test.describe('the link docked in a job', () => {
     await hand.tap('Which corner')
     for (const corner of ['front left', 'front right', 'rear right', 'rear left']) {
       await hand.tap(`Tell ${corner}`)
-      await expect(page.getByText(`Told the ${corner}: which one rose, at the car?`)).toBeVisible({ timeout: 30_000 })
+      await expect(page.getByText(`Told the ${corner}: which one rose, at the car?`)).toBeVisible({
+        timeout: 30_000,
+      })
       // It levels itself out again before the next one.
       await page.waitForTimeout(4000)
     }
     await expect(page.getByText(/Rear left and rear right answer for each other/)).toBeVisible()
   })
 
-  test('by keyboard alone on a phone: woken, raised a level, stopped, its codes read', async ({ page, demoShop }) => {
+  test('by keyboard alone on a phone: woken, raised a level, stopped, its codes read', async ({
+    page,
+    demoShop,
+  }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(`${await jobOf(demoShop, 'TQ 233')}/checks`)
     await handOn(page).signIn('S. Okafor')
@@ -139,7 +179,10 @@ test.describe('the link docked in a job', () => {
     await press(/^Circuit and orders/)
     await tabTo(page, /^Orders$/)
     await page.keyboard.press('End')
-    await expect(link.getByRole('tab', { name: 'At the car' })).toHaveAttribute('aria-selected', 'true')
+    await expect(link.getByRole('tab', { name: 'At the car' })).toHaveAttribute(
+      'aria-selected',
+      'true',
+    )
     await press(/^Ignition on$/)
     await expect(link).toContainText('Awake')
     await press(/^10 times$/)
@@ -154,7 +197,10 @@ test.describe('the link docked in a job', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   })
 
-  test('a height gauge fills the field of the corner being measured; taking it stays a tap', async ({ page, demoShop }) => {
+  test('a height gauge fills the field of the corner being measured; taking it stays a tap', async ({
+    page,
+    demoShop,
+  }) => {
     const hand = await dock(page, demoShop, 'TQ 102', 'heights')
     await hand.settle({ temperature: '8' })
     await hand.tap('Begin the walk')
@@ -169,7 +215,10 @@ test.describe('the link docked in a job', () => {
     await expect(page.getByRole('textbox', { name: /Front right, lap 1/ })).toHaveValue('')
   })
 
-  test('a car that is being watched is not moved, and the reason is said', async ({ page, demoShop }) => {
+  test('a car that is being watched is not moved, and the reason is said', async ({
+    page,
+    demoShop,
+  }) => {
     await dock(page, demoShop, 'TQ 418', 'checks')
     await atTheCar(page, 'Ignition on')
     const link = page.getByRole('region', { name: 'Link to the car' })
@@ -180,7 +229,10 @@ test.describe('the link docked in a job', () => {
 })
 
 test.describe('tests at the car without a link', () => {
-  test('a corner on shop air, its pressures typed afterwards, by keyboard on a phone', async ({ page, demoShop }) => {
+  test('a corner on shop air, its pressures typed afterwards, by keyboard on a phone', async ({
+    page,
+    demoShop,
+  }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await page.goto(`${await jobOf(demoShop, 'VS 77 K')}/watch`)
     const hand = handOn(page)
@@ -197,25 +249,48 @@ test.describe('tests at the car without a link', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   })
 
-  test('a lift out of a kept log is held against what a good pump needs', async ({ page, demoShop }) => {
+  test('a lift out of a kept log is held against what a good pump needs', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${await jobOf(demoShop, 'MW 9 T')}/checks`)
     const hand = handOn(page)
     await hand.signIn('S. Okafor')
     await hand.tap(/^Tests/)
-    await page.getByRole('navigation', { name: 'Tests' }).getByRole('button', { name: /Lift$/ }).click()
+    await page
+      .getByRole('navigation', { name: 'Tests' })
+      .getByRole('button', { name: /Lift$/ })
+      .click()
     await hand.tap('Lift to track, tank isolated')
-    for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17']] as const) await page.getByLabel(label).fill(value)
-    await expect(page.getByText('The lift is slow. Pump or leak: test the pump dead-ended to tell them apart.').first()).toBeVisible()
+    for (const [label, value] of [
+      ['Free flow', '38'],
+      ['Stalls at', '17'],
+    ] as const)
+      await page.getByLabel(label).fill(value)
+    await expect(
+      page
+        .getByText('The lift is slow. Pump or leak: test the pump dead-ended to tell them apart.')
+        .first(),
+    ).toBeVisible()
     await hand.tap('is weak')
     await expect(page.getByText('The lift is slow, and the pump alone explains it.')).toBeVisible()
   })
 
-  test('gas put in is recorded, and the vehicle’s page says what it loses', async ({ page, demoShop }) => {
+  test('gas put in is recorded, and the vehicle’s page says what it loses', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${await jobOf(demoShop, 'TQ 233')}/checks`)
     const hand = handOn(page)
     await hand.signIn('S. Okafor')
     await hand.tap('Charge (1)')
-    for (const [label, value] of [['Reservoir, L', '5'], ['It holds now', '11.8'], ['It should hold', '14'], ['It holds after', '13.7']] as const) await page.getByLabel(label).fill(value)
+    for (const [label, value] of [
+      ['Reservoir, L', '5'],
+      ['It holds now', '11.8'],
+      ['It should hold', '14'],
+      ['It holds after', '13.7'],
+    ] as const)
+      await page.getByLabel(label).fill(value)
     await expect(page.getByText(/bar·L are missing. Regulator to/)).toBeVisible()
     await hand.tap('Record the charge')
     await expect(page.getByRole('button', { name: 'Charge (2)' })).toBeVisible()
@@ -223,13 +298,26 @@ test.describe('tests at the car without a link', () => {
     await expect(page.getByRole('region', { name: 'Charges' })).toContainText('bar·L a month')
   })
 
-  test('a log of any tool’s is mapped, doubted where its unit is wrong, remembered, and kept', async ({ page, demoShop }) => {
+  test('a log of any tool’s is mapped, doubted where its unit is wrong, remembered, and kept', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${await jobOf(demoShop, 'TQ 102')}/checks`)
     const hand = handOn(page)
     await hand.signIn('S. Okafor')
     await hand.tap('Logs')
-    const rows = Array.from({ length: 400 }, (_, i) => `00:${String(Math.floor(i / 60)).padStart(2, '0')}:${String(i % 60).padStart(2, '0')};${(430 + Math.max(0, Math.min(30, i - 100))).toFixed(1).replace('.', ',')};${600 + i};${i > 100 && i < 130 ? 'on' : 'off'}`)
-    const file = (name: string): { name: string; mimeType: string; buffer: Buffer } => ({ name, mimeType: 'text/csv', buffer: Buffer.from(['\uFEFFclock;rear left height;gallery;pump state', ...rows, 'broken'].join('\r\n')) })
+    const rows = Array.from(
+      { length: 400 },
+      (_, i) =>
+        `00:${String(Math.floor(i / 60)).padStart(2, '0')}:${String(i % 60).padStart(2, '0')};${(430 + Math.max(0, Math.min(30, i - 100))).toFixed(1).replace('.', ',')};${600 + i};${i > 100 && i < 130 ? 'on' : 'off'}`,
+    )
+    const file = (name: string): { name: string; mimeType: string; buffer: Buffer } => ({
+      name,
+      mimeType: 'text/csv',
+      buffer: Buffer.from(
+        ['\uFEFFclock;rear left height;gallery;pump state', ...rows, 'broken'].join('\r\n'),
+      ),
+    })
     await page.locator('input[type=file]').setInputFiles(file('tool.csv'))
     await hand.tap('Read it')
     await expect(page.getByText(/400 rows over 6 min 39 s, 1 lift/)).toBeVisible()
@@ -247,22 +335,76 @@ test.describe('tests at the car without a link', () => {
   })
 })
 
-test('a night with the supply on is reckoned with the module in the loop', async ({ page, demoShop }) => {
+test('a night with the supply on is reckoned with the module in the loop', async ({
+  page,
+  demoShop,
+}) => {
   test.slow()
   const people = (await (await fetch(`${demoShop.address}/api/people`)).json()) as { id: string }[]
   const jobId = (await jobOf(demoShop, 'MW 9 T')).split('/').at(-1)!
-  const send = async (type: string, payload: object, baseVersion: number | null = null): Promise<void> => {
-    const answer = await fetch(`${demoShop.address}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: crypto.randomUUID(), type, person: people[0]!.id, device: 'test', at: new Date().toISOString(), baseVersion, payload }) })
+  const send = async (
+    type: string,
+    payload: object,
+    baseVersion: number | null = null,
+  ): Promise<void> => {
+    const answer = await fetch(`${demoShop.address}/api/commands`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        id: crypto.randomUUID(),
+        type,
+        person: people[0]!.id,
+        device: 'test',
+        at: new Date().toISOString(),
+        baseVersion,
+        payload,
+      }),
+    })
     expect([type, answer.status]).toEqual([type, 200])
   }
-  const round = (hoursAgo: number, temperatureC: number, heights: readonly [number, number, number, number]) => {
+  const round = (
+    hoursAgo: number,
+    temperatureC: number,
+    heights: readonly [number, number, number, number],
+  ) => {
     const at = new Date(Date.now() - hoursAgo * 3_600_000).toISOString()
-    const readings = [1, 2].flatMap((lap) => (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({ corner, lap, heightMm: heights[i]!, at })))
-    return { roundId: crypto.randomUUID(), levelId: 'track', method: 'wheelCentreToArch', temperatureC, thermometer: 'atSprings', rolledAndBounced: true, startedAt: at, endedAt: at, readings }
+    const readings = [1, 2].flatMap((lap) =>
+      (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({
+        corner,
+        lap,
+        heightMm: heights[i]!,
+        at,
+      })),
+    )
+    return {
+      roundId: crypto.randomUUID(),
+      levelId: 'track',
+      method: 'wheelCentreToArch',
+      temperatureC,
+      thermometer: 'atSprings',
+      rolledAndBounced: true,
+      startedAt: at,
+      endedAt: at,
+      readings,
+    }
   }
   const watchId = crypto.randomUUID()
-  await send('watch.start', { watchId, jobId, round: round(13, 9, [520, 520, 516, 516]), supplyCut: 'leftOn', supplyProved: false, tagged: true, doorsShut: true, minutesSinceRun: 200, plannedEndAt: new Date(Date.now() - 3_600_000).toISOString() })
-  await send('watch.finish', { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true }, 1)
+  await send('watch.start', {
+    watchId,
+    jobId,
+    round: round(13, 9, [520, 520, 516, 516]),
+    supplyCut: 'leftOn',
+    supplyProved: false,
+    tagged: true,
+    doorsShut: true,
+    minutesSinceRun: 200,
+    plannedEndAt: new Date(Date.now() - 3_600_000).toISOString(),
+  })
+  await send(
+    'watch.finish',
+    { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true },
+    1,
+  )
   await page.goto(`${demoShop.address}/jobs/${jobId}/watch`)
   await handOn(page).signIn('S. Okafor')
   const answer = page.getByRole('region', { name: 'With the module awake' })

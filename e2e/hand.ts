@@ -15,10 +15,13 @@ export interface Hand {
 
 /** Works by keyboard, or by touching the keys on the screen. */
 export function handOn(page: Page, { touch = false } = {}): Hand {
-  const button = (name: string | RegExp) => page.getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) })
-  const tap = (name: string | RegExp): Promise<void> => (touch ? button(name).tap() : button(name).click())
+  const button = (name: string | RegExp) =>
+    page.getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) })
+  const tap = (name: string | RegExp): Promise<void> =>
+    touch ? button(name).tap() : button(name).click()
   return {
-    page, tap,
+    page,
+    tap,
     signIn: async (name) => {
       await page.getByRole('dialog').getByRole('button', { name, exact: true }).click()
       await expect(page.getByRole('dialog')).toBeHidden()
@@ -31,7 +34,11 @@ export function handOn(page: Page, { touch = false } = {}): Hand {
     walk: async (heights) => {
       for (const height of heights) {
         if (touch) {
-          for (const figure of String(height)) await page.getByRole('group', { name: 'Number keys' }).getByRole('button', { name: figure === '.' ? 'and a half' : figure, exact: true }).tap()
+          for (const figure of String(height))
+            await page
+              .getByRole('group', { name: 'Number keys' })
+              .getByRole('button', { name: figure === '.' ? 'and a half' : figure, exact: true })
+              .tap()
           await page.getByRole('button', { name: /walk on$/ }).tap()
         } else {
           await page.getByRole('textbox', { name: /lap \d/ }).fill(String(height))
@@ -61,7 +68,8 @@ export function watchErrors(page: Page): string[] {
   page.on('pageerror', (error) => errors.push(error.message))
   page.on('console', (message) => {
     // A server that is away on purpose makes the browser report failed requests; those are not the page's errors.
-    if (message.type() === 'error' && !message.text().includes('Failed to load resource')) errors.push(message.text())
+    if (message.type() === 'error' && !message.text().includes('Failed to load resource'))
+      errors.push(message.text())
   })
   return errors
 }

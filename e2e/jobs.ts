@@ -4,10 +4,18 @@ import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 
 /** A job as the list shows it. */
-export interface JobRow { readonly id: string; readonly plate: string; readonly vehicleId: string; readonly closedAt: string | null }
+export interface JobRow {
+  readonly id: string
+  readonly plate: string
+  readonly vehicleId: string
+  readonly closedAt: string | null
+}
 
 /** The open job of a vehicle. @throws where there is none */
-export async function openJobOf({ address }: { readonly address: string }, plate: string): Promise<JobRow> {
+export async function openJobOf(
+  { address }: { readonly address: string },
+  plate: string,
+): Promise<JobRow> {
   const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as JobRow[]
   const job = jobs.find((each) => each.plate === plate && each.closedAt === null)
   if (!job) throw new Error(`${plate} has no open job.`)
@@ -15,7 +23,13 @@ export async function openJobOf({ address }: { readonly address: string }, plate
 }
 
 /** Opens a vehicle's job at a phase, and says who is working where that is asked for. */
-export async function openJobAt(page: Page, shop: { readonly address: string }, plate: string, phase: string, person?: string): Promise<void> {
+export async function openJobAt(
+  page: Page,
+  shop: { readonly address: string },
+  plate: string,
+  phase: string,
+  person?: string,
+): Promise<void> {
   await page.goto(`${shop.address}/jobs/${(await openJobOf(shop, plate)).id}/${phase}`)
   if (person) await handOn(page).signIn(person)
 }
@@ -25,19 +39,25 @@ export const finding = (page: Page): Locator => page.getByRole('region', { name:
 /** More checks than this, and the advice goes astray. */
 export const MOST_CHECKS = 16
 /** Does whatever is advised, and nothing else. @param truth what a check shows on this car, by what it asks; everything else is as on a sound car */
-export async function followAdvice(page: Page, truth: readonly (readonly [asks: RegExp, ...taps: string[]])[]): Promise<readonly string[]> {
+export async function followAdvice(
+  page: Page,
+  truth: readonly (readonly [asks: RegExp, ...taps: string[]])[],
+): Promise<readonly string[]> {
   const next = page.getByRole('region', { name: 'Next check' })
   const asked: string[] = []
   for (let done = 0; done < MOST_CHECKS; done += 1) {
-    await expect(next.or(finding(page).getByText('No check is worth its minutes any more')).first()).toBeVisible()
-    if (await finding(page).getByText('No check is worth its minutes any more').isVisible()) return asked
+    await expect(
+      next.or(finding(page).getByText('No check is worth its minutes any more')).first(),
+    ).toBeVisible()
+    if (await finding(page).getByText('No check is worth its minutes any more').isVisible())
+      return asked
     const asks = await next.getByRole('heading').first().innerText()
     asked.push(asks)
     const answer = next.getByRole('group', { name: /howed$/ }).first()
     const [, ...taps] = truth.find(([what]) => what.test(asks)) ?? [/./]
     for (const tap of taps) await answer.getByRole('button', { name: tap, exact: true }).click()
     const whole = answer.locator('button.btn-go')
-    if (await whole.count() > 0) await whole.click()
+    if ((await whole.count()) > 0) await whole.click()
     else if (taps.length === 0) await answer.getByRole('button').first().click()
     await expect(next.getByRole('heading', { name: asks })).toBeHidden()
   }

@@ -4,11 +4,25 @@ import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 
 const FIGURES: Readonly<Record<string, string>> = {
-  'Wheelbase': '2900', 'Track, front': '1640', 'Track, rear': '1640', 'Anti-roll bar, front': '10', 'Anti-roll bar, rear': '6',
+  Wheelbase: '2900',
+  'Track, front': '1640',
+  'Track, rear': '1640',
+  'Anti-roll bar, front': '10',
+  'Anti-roll bar, rear': '6',
 }
 const AXLE: Readonly<Record<string, string>> = {
-  'Design ride height': '480', 'Height at bump stop': '410', 'Height at full droop': '560', 'Sprung load per wheel': '5600', 'Motion ratio': '0.7', 'Tyre rate': '260', 'Bump stop rate': '80',
-  'Droop stop rate': '400', 'Effective area': '130', 'Air volume at design height': '2.4', 'Coil force at design height': '0', 'Coil rate': '0',
+  'Design ride height': '480',
+  'Height at bump stop': '410',
+  'Height at full droop': '560',
+  'Sprung load per wheel': '5600',
+  'Motion ratio': '0.7',
+  'Tyre rate': '260',
+  'Bump stop rate': '80',
+  'Droop stop rate': '400',
+  'Effective area': '130',
+  'Air volume at design height': '2.4',
+  'Coil force at design height': '0',
+  'Coil rate': '0',
 }
 
 async function enterType(page: Page, hand: Hand): Promise<void> {
@@ -19,7 +33,8 @@ async function enterType(page: Page, hand: Hand): Promise<void> {
   await hand.tap('Add level')
   for (const [label, value] of Object.entries(FIGURES)) await page.getByLabel(label).fill(value)
   for (const axle of ['front axle', 'rear axle']) {
-    for (const [label, value] of Object.entries(AXLE)) await page.getByRole('region', { name: axle }).getByLabel(label).fill(value)
+    for (const [label, value] of Object.entries(AXLE))
+      await page.getByRole('region', { name: axle }).getByLabel(label).fill(value)
   }
   await expect(page.getByText(/^It stands level/)).toBeVisible()
   await expect(page.getByRole('img', { name: 'rear left: now 480 (6.2 bar)' })).toBeVisible()
@@ -100,16 +115,28 @@ for (const { name, touch, viewport } of [
       await hand.walk(MORNING)
       await hand.tap('Save the morning round')
 
-      await expect(page.getByText(/^Front left leaks: (sure|likely), .*The cold explains \d+ of its 42 mm\.$/)).toBeVisible()
-      await expect(page.getByRole('group', { name: 'Front left' }).or(page.getByRole('button', { name: 'Show the night at front left' }))).toBeVisible()
+      await expect(
+        page.getByText(/^Front left leaks: (sure|likely), .*The cold explains \d+ of its 42 mm\.$/),
+      ).toBeVisible()
+      await expect(
+        page
+          .getByRole('group', { name: 'Front left' })
+          .or(page.getByRole('button', { name: 'Show the night at front left' })),
+      ).toBeVisible()
       await hand.tap('Why do you say so?')
-      await expect(page.getByRole('dialog').getByText('The customer named front left: that counts double before the tape speaks.')).toBeVisible()
+      await expect(
+        page
+          .getByRole('dialog')
+          .getByText('The customer named front left: that counts double before the tape speaks.'),
+      ).toBeVisible()
       await page.keyboard.press('Escape')
       await hand.tap('Write it on the job')
       await hand.tap('Supply back on, tag off: close the job')
       await expect(page.getByText('This job is closed.')).toBeVisible()
       await page.getByRole('link', { name: 'Floor' }).click()
-      await expect(page.getByRole('link', { name: /Closed.*AB 12.*Front left leaks/s })).toBeVisible()
+      await expect(
+        page.getByRole('link', { name: /Closed.*AB 12.*Front left leaks/s }),
+      ).toBeVisible()
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(viewport.width)
     })
   })

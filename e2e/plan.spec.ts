@@ -5,42 +5,95 @@ import { handOn, tabTo } from './hand.ts'
 import { openJobAt } from './jobs.ts'
 
 /** A corner of a job. */
-const at = (page: Page, job: string, corner: string): Locator => page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name: corner, exact: true })
+const at = (page: Page, job: string, corner: string): Locator =>
+  page
+    .getByRole('group', { name: `Where: ${job}` })
+    .getByRole('button', { name: corner, exact: true })
 const step = (page: Page, key: string): Locator => page.locator(`[data-key="${key}"]`)
 /** Keys of the steps as they stand on the page. */
-const order = (page: Page): Promise<string[]> => page.locator('[data-key]').evaluateAll((rows) => rows.map((row) => row.getAttribute('data-key')!))
+const order = (page: Page): Promise<string[]> =>
+  page.locator('[data-key]').evaluateAll((rows) => rows.map((row) => row.getAttribute('data-key')!))
 const stand = (keys: readonly string[], ...inOrder: readonly string[]): void => {
   const at = inOrder.map((key) => keys.indexOf(key))
-  expect(at.every((i) => i >= 0), `${inOrder.join(', ')} are there`).toBe(true)
+  expect(
+    at.every((i) => i >= 0),
+    `${inOrder.join(', ')} are there`,
+  ).toBe(true)
   expect(at).toEqual(at.toSorted((a, b) => a - b))
 }
 
 test.describe('the plan', () => {
-  test('a pair of struts with the pump, as it was decided: shared steps once, proofs before lines, what is missing named; kept and printed', async ({ page, demoShop }) => {
+  test('a pair of struts with the pump, as it was decided: shared steps once, proofs before lines, what is missing named; kept and printed', async ({
+    page,
+    demoShop,
+  }) => {
     await openJobAt(page, demoShop, 'TQ 311', 'decision', 'M. Arundel')
     const hand = handOn(page)
     await hand.tap('Rear left spring')
-    await page.getByRole('region', { name: 'Options' }).getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Complete struts, both sides of the rear axle' }) }).getByRole('button').click()
+    await page
+      .getByRole('region', { name: 'Options' })
+      .getByRole('listitem')
+      .filter({
+        has: page.getByRole('heading', { name: 'Complete struts, both sides of the rear axle' }),
+      })
+      .getByRole('button')
+      .click()
     await page.getByLabel('Why this one').fill('The dampers are tired too.')
     await hand.tap('Decide so')
-    await page.getByRole('navigation', { name: 'Phases of this job' }).getByRole('link', { name: /Work/ }).click()
+    await page
+      .getByRole('navigation', { name: 'Phases of this job' })
+      .getByRole('link', { name: /Work/ })
+      .click()
     // Proposed from the decision: complete struts at both rear corners.
     await expect(page.getByRole('button', { name: 'Complete strut', pressed: true })).toBeVisible()
     await expect(at(page, 'complete strut', 'Rear left')).toHaveAttribute('aria-pressed', 'true')
     await hand.tap('Pump')
     await expect(step(page, 'pumpIn')).toBeVisible()
     const keys = await order(page)
-    stand(keys, 'secure', 'liftingOn', 'raiseLifting', 'holdTwoPost', 'ventTool.RL', 'pullFuse', 'proveValve.RL', 'openLine.RL', 'strutOut.RR', 'strutOut.RL', 'strutIn.RL', 'closePump', 'seeFolds.RL', 'toStanding', 'supplyStanding', 'fillStanding.RL', 'lowerLifting', 'rideTorque.RL', 'charge', 'prove', 'alignment')
+    stand(
+      keys,
+      'secure',
+      'liftingOn',
+      'raiseLifting',
+      'holdTwoPost',
+      'ventTool.RL',
+      'pullFuse',
+      'proveValve.RL',
+      'openLine.RL',
+      'strutOut.RR',
+      'strutOut.RL',
+      'strutIn.RL',
+      'closePump',
+      'seeFolds.RL',
+      'toStanding',
+      'supplyStanding',
+      'fillStanding.RL',
+      'lowerLifting',
+      'rideTorque.RL',
+      'charge',
+      'prove',
+      'alignment',
+    )
     expect(keys.filter((key) => key.startsWith('raise'))).toHaveLength(1)
     expect(new Set(keys).size).toBe(keys.length)
     await expect(step(page, 'strutOut.RL')).toContainText('Never let a strut fall on its nuts.')
-    await expect(step(page, 'wheelTorque.RL')).toContainText('118 to 132 N.m (Invented for the demonstration, sheet 4)')
+    await expect(step(page, 'wheelTorque.RL')).toContainText(
+      '118 to 132 N.m (Invented for the demonstration, sheet 4)',
+    )
     await expect(step(page, 'pumpIn')).toContainText('not entered, look it up and enter it')
-    await expect(page.getByRole('region', { name: 'What is missing' })).toContainText('Torques, not entered: air line fitting')
-    await expect(page.getByRole('region', { name: 'What is missing' })).toContainText('2 × complete strut')
+    await expect(page.getByRole('region', { name: 'What is missing' })).toContainText(
+      'Torques, not entered: air line fitting',
+    )
+    await expect(page.getByRole('region', { name: 'What is missing' })).toContainText(
+      '2 × complete strut',
+    )
     await step(page, 'openLine.RL').getByText('Why, and why here').click()
-    await expect(step(page, 'openLine.RL')).toContainText(/Before the line is open.*this spring shown empty: its valve commanded open and the gallery near zero, or eased fitting silent/s)
-    await expect(page.getByRole('region', { name: 'Undone again' })).toContainText('The supply of the air suspension is off')
+    await expect(step(page, 'openLine.RL')).toContainText(
+      /Before the line is open.*this spring shown empty: its valve commanded open and the gallery near zero, or eased fitting silent/s,
+    )
+    await expect(page.getByRole('region', { name: 'Undone again' })).toContainText(
+      'The supply of the air suspension is off',
+    )
     await hand.tap('Keep this plan')
     await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled()
     await page.reload()
@@ -51,7 +104,10 @@ test.describe('the plan', () => {
     await expect(step(page, 'strutOut.RL')).toBeVisible()
   })
 
-  test('a step moves only where its needs allow, and the moved order is kept', async ({ page, demoShop }) => {
+  test('a step moves only where its needs allow, and the moved order is kept', async ({
+    page,
+    demoShop,
+  }) => {
     await openJobAt(page, demoShop, 'TQ 311', 'work', 'M. Arundel')
     const hand = handOn(page)
     await hand.tap('Complete strut')
@@ -66,7 +122,12 @@ test.describe('the plan', () => {
     await expect.poll(() => order(page)).not.toEqual(before)
     stand(await order(page), 'pullFuse', 'proveValve.RL', 'proveValve.RR')
     // Nothing is shown empty before the supply is cut.
-    for (let tries = 0; tries < 4 && await row.getByRole('button', { name: /^Earlier/ }).isEnabled(); tries += 1) await row.getByRole('button', { name: /^Earlier/ }).click()
+    for (
+      let tries = 0;
+      tries < 4 && (await row.getByRole('button', { name: /^Earlier/ }).isEnabled());
+      tries += 1
+    )
+      await row.getByRole('button', { name: /^Earlier/ }).click()
     await expect(row.getByRole('button', { name: /^Earlier/ })).toBeDisabled()
     const moved = await order(page)
     stand(moved, 'ventTool.RL', 'pullFuse', 'proveValve.RL')
@@ -78,7 +139,10 @@ test.describe('the plan', () => {
     await expect.poll(() => order(page)).toEqual(before)
   })
 
-  test('a bellows on a drive-on lift, vented by a fitting: the axle gets stands of its own, the body a beam', async ({ page, demoShop }) => {
+  test('a bellows on a drive-on lift, vented by a fitting: the axle gets stands of its own, the body a beam', async ({
+    page,
+    demoShop,
+  }) => {
     await openJobAt(page, demoShop, 'TQ 102', 'work', 'S. Okafor')
     const hand = handOn(page)
     await hand.tap('Air spring')
@@ -87,17 +151,41 @@ test.describe('the plan', () => {
     await page.getByText('The shop’s way').click()
     await hand.tap('By easing a fitting')
     await expect(step(page, 'ease.RL')).toBeVisible()
-    stand(await order(page), 'holdDriveOn', 'holdAxle.rear', 'wheelOff.RL', 'ease.RL', 'proveEased.RL', 'openLine.RL', 'springClips.RL', 'springOut.RL', 'springIn.RL', 'closeLine.RL', 'seeFolds.RL', 'wheelOn.RL', 'lowerLifting', 'soap', 'trimBack.rear', 'prove')
+    stand(
+      await order(page),
+      'holdDriveOn',
+      'holdAxle.rear',
+      'wheelOff.RL',
+      'ease.RL',
+      'proveEased.RL',
+      'openLine.RL',
+      'springClips.RL',
+      'springOut.RL',
+      'springIn.RL',
+      'closeLine.RL',
+      'seeFolds.RL',
+      'wheelOn.RL',
+      'lowerLifting',
+      'soap',
+      'trimBack.rear',
+      'prove',
+    )
     await expect(step(page, 'holdDriveOn')).toContainText('jacking beam')
     await expect(step(page, 'ease.RL')).toContainText('Face away')
     await expect(page.getByRole('button', { name: 'Valve block' })).toHaveCount(0)
     // It came in flat on the other side too: that fold is seen extended and that spring filled as well.
-    await page.getByRole('group', { name: 'Came in on empty springs at' }).getByRole('button', { name: 'Rear right' }).click()
+    await page
+      .getByRole('group', { name: 'Came in on empty springs at' })
+      .getByRole('button', { name: 'Rear right' })
+      .click()
     await expect(step(page, 'seeFolds.RR')).toBeVisible()
     stand(await order(page), 'seeFolds.RR', 'toStanding', 'fillStanding.RR', 'lowerLifting')
   })
 
-  test('by keyboard on a phone: the camper’s rear to coils, with the supply left off for good; two ways to one end are refused', async ({ page, demoShop }) => {
+  test('by keyboard on a phone: the camper’s rear to coils, with the supply left off for good; two ways to one end are refused', async ({
+    page,
+    demoShop,
+  }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
     await tabTo(page, /^Conversion to coils/)
@@ -105,25 +193,53 @@ test.describe('the plan', () => {
     await tabTo(page, /^Rear right/)
     await page.keyboard.press('Enter')
     await expect(step(page, 'coilInStrut.RR')).toBeVisible()
-    stand(await order(page), 'pullFuse', 'raiseCut', 'proveGallery.RL', 'openLine.RL', 'strutOut.RL', 'coilCompress.RL', 'coilInStrut.RL', 'oldLine.RL', 'wheelOn.RL', 'lowerPlain', 'supplyNever', 'prove', 'headlamps')
-    await expect(step(page, 'coilCompress.RL')).toContainText('only in a compressor tool made for it')
+    stand(
+      await order(page),
+      'pullFuse',
+      'raiseCut',
+      'proveGallery.RL',
+      'openLine.RL',
+      'strutOut.RL',
+      'coilCompress.RL',
+      'coilInStrut.RL',
+      'oldLine.RL',
+      'wheelOn.RL',
+      'lowerPlain',
+      'supplyNever',
+      'prove',
+      'headlamps',
+    )
+    await expect(step(page, 'coilCompress.RL')).toContainText(
+      'only in a compressor tool made for it',
+    )
     expect((await order(page)).some((key) => key.startsWith('fill'))).toBe(false)
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
     await tabTo(page, /^Complete strut/, { back: true })
     await page.keyboard.press('Enter')
     await at(page, 'complete strut', 'Rear left').click()
-    await expect(page.getByRole('alert')).toContainText('“conversion to coils” and “complete strut” cannot both be done at the rear')
+    await expect(page.getByRole('alert')).toContainText(
+      '“conversion to coils” and “complete strut” cannot both be done at the rear',
+    )
   })
 })
 
 test.describe('the shelf of procedures', () => {
-  test('a step’s minutes and words are changed and planned with; what ships comes back; a book with a circle is refused by name', async ({ page, demoShop }) => {
+  test('a step’s minutes and words are changed and planned with; what ships comes back; a book with a circle is refused by name', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/shelf/procedures`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
     await hand.tap('By easing a fitting')
-    await expect(page.getByRole('button', { name: 'By easing a fitting', pressed: true })).toBeVisible()
-    await page.getByText('Relay', { exact: false }).filter({ hasText: 'steps of its own' }).first().click()
+    await expect(
+      page.getByRole('button', { name: 'By easing a fitting', pressed: true }),
+    ).toBeVisible()
+    await page
+      .getByText('Relay', { exact: false })
+      .filter({ hasText: 'steps of its own' })
+      .first()
+      .click()
     await page.getByRole('button', { name: /^Relay changed/ }).click()
     await page.getByLabel('Takes').fill('x')
     await hand.tap('Keep it so')
@@ -133,15 +249,26 @@ test.describe('the shelf of procedures', () => {
     await expect(page.getByRole('button', { name: /^Relay changed/ })).toContainText('9 min')
     const saved = page.waitForEvent('download')
     await hand.tap('Save as a file')
-    const book = JSON.parse(readFileSync(await (await saved).path(), 'utf8')) as { steps: { id: string; needs?: string[] }[] }
+    const book = JSON.parse(readFileSync(await (await saved).path(), 'utf8')) as {
+      steps: { id: string; needs?: string[] }[]
+    }
     book.steps.find(({ id }) => id === 'strutBench')!.needs = ['strutUp']
-    await page.locator('input[type=file]').setInputFiles({ name: 'procedures.anklet.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(book)) })
-    await expect(page.getByRole('alert')).toContainText(/Nothing was stored\..*wait for one another in a circle: .*strutBench/s)
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'procedures.anklet.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify(book)),
+    })
+    await expect(page.getByRole('alert')).toContainText(
+      /Nothing was stored\..*wait for one another in a circle: .*strutBench/s,
+    )
     await hand.tap('Put back what ships')
     await expect(page.getByRole('button', { name: 'Put back what ships' })).toBeHidden()
   })
 
-  test('a torque in the other unit is kept in ours; one turned round or without a source is refused', async ({ page, demoShop }) => {
+  test('a torque in the other unit is kept in ours; one turned round or without a source is refused', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/shelf/torques`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -157,6 +284,8 @@ test.describe('the shelf of procedures', () => {
     await camper.getByLabel(/^At most/).fill('140')
     await camper.getByRole('button', { name: 'Keep it so' }).click()
     // 130 and 140 lbf.ft, by hand.
-    await expect(camper.getByRole('listitem').filter({ hasText: 'Wheel nuts or bolts' })).toContainText('176.26 to 189.81 N.m')
+    await expect(
+      camper.getByRole('listitem').filter({ hasText: 'Wheel nuts or bolts' }),
+    ).toContainText('176.26 to 189.81 N.m')
   })
 })

@@ -11,18 +11,25 @@ import { openJobAt, openJobOf, walkFrostyMorning } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 
 const item = (page: Page, id: string) => page.locator(`li[data-item="${id}"]`)
-const shown = (page: Page, id: string, state: 'shown' | 'missing' | 'against' = 'shown') => expect(item(page, id)).toHaveAttribute('data-state', state)
+const shown = (page: Page, id: string, state: 'shown' | 'missing' | 'against' = 'shown') =>
+  expect(item(page, id)).toHaveAttribute('data-state', state)
 /** Opens one thing to show, unless it is open. */
 async function open(page: Page, id: string): Promise<void> {
   const row = item(page, id).getByRole('button', { expanded: false }).first()
-  if (await row.count() > 0) await row.click()
+  if ((await row.count()) > 0) await row.click()
 }
 const rule = (page: Page) => page.getByRole('navigation', { name: 'Phases of this job' })
-const phase = (page: Page, name: string): Promise<void> => rule(page).getByRole('link', { name: new RegExp(`^${name}`) }).click()
+const phase = (page: Page, name: string): Promise<void> =>
+  rule(page)
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click()
 
 test.use({ actionTimeout: 15_000 })
 
-test('one job from intake to handover, through every phase, with the stand-in vehicle', async ({ page, demoShop }) => {
+test('one job from intake to handover, through every phase, with the stand-in vehicle', async ({
+  page,
+  demoShop,
+}) => {
   test.setTimeout(420_000)
   const hand = handOn(page)
   await openJobAt(page, demoShop, 'TQ 418', 'intake', 'M. Arundel')
@@ -41,15 +48,25 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await expect(page.getByText('What it could be')).toBeVisible()
   await phase(page, 'Decision')
   await hand.tap('Front left spring')
-  await page.getByRole('region', { name: 'Options' }).getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'The failed side alone', exact: true }) }).getByRole('button').click()
+  await page
+    .getByRole('region', { name: 'Options' })
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: 'The failed side alone', exact: true }) })
+    .getByRole('button')
+    .click()
   await page.getByLabel('Why this one').fill('The other side is younger.')
   await hand.tap('Decide so')
 
   // What was decided stands there already; the sensor was broken when it came off.
   await phase(page, 'Work')
-  await expect(page.getByRole('button', { name: 'Bellows on the strut', pressed: true })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'Bellows on the strut', pressed: true }),
+  ).toBeVisible()
   await hand.tap('Height sensor')
-  await page.getByRole('group', { name: 'Where: height sensor' }).getByRole('button', { name: 'Front left', exact: true }).click()
+  await page
+    .getByRole('group', { name: 'Where: height sensor' })
+    .getByRole('button', { name: 'Front left', exact: true })
+    .click()
   await hand.tap('Keep this plan')
   await hand.tap('Begin the work at the car')
   await workUntil(page, null)
@@ -66,9 +83,15 @@ test('one job from intake to handover, through every phase, with the stand-in ve
 
   // The new sensor sits a little off; the car levels itself by it.
   const car = await StandIn.of(demoShop.address, 'Tolmark Uvren', id)
-  await car.change({ ignition: true, speed: 120, faults: [{ kind: 'sensorOffset', corner: 'FL', mm: 14 }] })
+  await car.change({
+    ignition: true,
+    speed: 120,
+    faults: [{ kind: 'sensorOffset', corner: 'FL', mm: 14 }],
+  })
   await phase(page, 'Calibrate')
-  await expect(page.getByRole('button', { name: 'A sensor was changed', pressed: true })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'A sensor was changed', pressed: true }),
+  ).toBeVisible()
   const levels = page.getByRole('list', { name: 'Levels to visit' }).getByRole('button')
   const stops = await levels.count()
   expect(stops).toBeGreaterThanOrEqual(3)
@@ -77,20 +100,33 @@ test('one job from intake to handover, through every phase, with the stand-in ve
     const level = /^[a-z]+/.exec(words)![0]
     // Up from the lowest level, and down again.
     for (let tries = 0; tries < 8; tries += 1) {
-      if (await page.getByText(/Its level is/).count() === 0) break
+      if ((await page.getByText(/Its level is/).count()) === 0) break
       await hand.tap(n === 0 || words.includes('falling') ? 'Lower' : 'Raise')
       await page.waitForTimeout(400)
     }
     await expect(page.getByText('Wait until it stands')).toHaveCount(0, { timeout: 30_000 })
     await page.waitForTimeout(700)
-    await expect(page.getByRole('region', { name: new RegExp(`^${level} level`, 'i') })).toBeVisible()
-    for (const [corner, name] of [['FL', 'Front left'], ['FR', 'Front right'], ['RR', 'Rear right'], ['RL', 'Rear left']] as const) await page.getByRole('group', { name: /^The tape/ }).getByLabel(name).fill(String(await car.tape(corner)))
+    await expect(
+      page.getByRole('region', { name: new RegExp(`^${level} level`, 'i') }),
+    ).toBeVisible()
+    for (const [corner, name] of [
+      ['FL', 'Front left'],
+      ['FR', 'Front right'],
+      ['RR', 'Rear right'],
+      ['RL', 'Rear left'],
+    ] as const)
+      await page
+        .getByRole('group', { name: /^The tape/ })
+        .getByLabel(name)
+        .fill(String(await car.tape(corner)))
     await hand.tap('Take this level')
   }
   await expect(page.getByText('Every level is visited.')).toBeVisible()
   // The sensor says 14 too much, so its corner stands 14 too low; nothing is wrong with its arm.
   const own = page.locator('tr[data-sensor="FL"] td')
-  expect(Math.abs(Number((await own.nth(3).innerText()).replace('−', '-')) + 14)).toBeLessThanOrEqual(2)
+  expect(
+    Math.abs(Number((await own.nth(3).innerText()).replace('−', '-')) + 14),
+  ).toBeLessThanOrEqual(2)
   await expect(own.nth(4)).toHaveText(/^(0\.9|1\.0)/)
   await expect(page.getByRole('button', { name: 'Give it to the module' })).toBeDisabled()
   await hand.tap('Raise')
@@ -98,14 +134,19 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await car.change({ speed: 1 })
   await page.waitForTimeout(600)
   await hand.tap('Give it to the module')
-  await expect(page.getByRole('region', { name: 'Last calibration' })).toContainText('It counts when a fresh round says so')
+  await expect(page.getByRole('region', { name: 'Last calibration' })).toContainText(
+    'It counts when a fresh round says so',
+  )
 
   // The rest of the plan: codes, torques, the road test's step.
   await phase(page, 'Proof')
   await shown(page, 'sensors', 'missing')
   await shown(page, 'soap', 'missing')
   await phase(page, 'Work')
-  await page.getByRole('group', { name: 'Front left' }).getByRole('button', { name: 'Tight' }).click()
+  await page
+    .getByRole('group', { name: 'Front left' })
+    .getByRole('button', { name: 'Tight' })
+    .click()
   await workUntil(page, null)
   await page.getByRole('link', { name: 'On to the proof' }).click()
   await shown(page, 'temporary')
@@ -119,7 +160,9 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await hand.settle({ temperature: '4' })
   // It has levelled itself by what it was taught.
   await car.change({ speed: 60 })
-  await expect.poll(async () => (await car.tape('FL')) - (await car.tape('FR')), { timeout: 30_000 }).toBeGreaterThan(-9)
+  await expect
+    .poll(async () => (await car.tape('FL')) - (await car.tape('FR')), { timeout: 30_000 })
+    .toBeGreaterThan(-9)
   await page.waitForTimeout(1000)
   await page.getByRole('button', { name: /^Take what the module reports/ }).click()
   await hand.tap('Begin the walk')
@@ -141,23 +184,33 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await phase(page, 'Proof')
   await shown(page, 'codes')
   await open(page, 'roadTest')
-  await page.getByLabel(/^Where, and what was heard/).fill('Quay and back, over the sleepers: quiet, wheel straight')
+  await page
+    .getByLabel(/^Where, and what was heard/)
+    .fill('Quay and back, over the sleepers: quiet, wheel straight')
   await item(page, 'roadTest').getByRole('button', { name: 'All well' }).click()
   await shown(page, 'roadTest')
   await open(page, 'alignment')
-  await page.getByLabel('Or declined, because').fill('Done last month, and the eccentric was marked')
+  await page
+    .getByLabel('Or declined, because')
+    .fill('Done last month, and the eccentric was marked')
   await item(page, 'alignment').getByRole('button', { name: 'It is declined' }).click()
   await shown(page, 'alignment')
   await expect(page.getByText('One thing is not shown yet.')).toBeVisible()
 
   // Not all is shown: as proved it does not go.
   await page.getByRole('link', { name: 'Hand it over as it is' }).click()
-  await expect(page.getByRole('article', { name: 'The owner’s paper' })).toContainText('Measured again later: Not shown yet.')
+  await expect(page.getByRole('article', { name: 'The owner’s paper' })).toContainText(
+    'Measured again later: Not shown yet.',
+  )
   await hand.tap('Hand it over, not proved')
-  await expect(page.getByRole('alert')).toContainText('Say why it goes although not everything is shown.')
+  await expect(page.getByRole('alert')).toContainText(
+    'Say why it goes although not everything is shown.',
+  )
   await phase(page, 'Proof')
   await open(page, 'again')
-  await item(page, 'again').getByLabel('Where, or who brings it').fill('The harbour yard, before the shift')
+  await item(page, 'again')
+    .getByLabel('Where, or who brings it')
+    .fill('The harbour yard, before the shift')
   await hand.tap('Plan it')
   await shown(page, 'again')
   await expect(page.getByText('It is proved.')).toBeVisible()
@@ -170,9 +223,15 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   expect(entry!.getAllSubcomponents('valarm')).toHaveLength(1)
 
   await page.getByRole('link', { name: 'On to the handover' }).click()
-  await page.getByLabel('What to watch, one thing a line').fill('Low at the front in the morning\nA message that stays')
-  await expect(page.getByLabel(/^Conditions of the parts/)).toHaveValue(/^Air strut bellows, TU-2200: Two years/)
-  await page.getByLabel(/^Conditions of the parts/).fill('As the maker of the part states them: <script>alert(1)</script>')
+  await page
+    .getByLabel('What to watch, one thing a line')
+    .fill('Low at the front in the morning\nA message that stays')
+  await expect(page.getByLabel(/^Conditions of the parts/)).toHaveValue(
+    /^Air strut bellows, TU-2200: Two years/,
+  )
+  await page
+    .getByLabel(/^Conditions of the parts/)
+    .fill('As the maker of the part states them: <script>alert(1)</script>')
   await page.reload()
   await expect(page.getByLabel(/^Conditions of the parts/)).toHaveValue(/^As the maker/)
   await hand.tap('With the torques')
@@ -182,7 +241,10 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await expect(paper).toContainText('Bellows on the strut, front left: new')
   await expect(paper).toContainText('Alignment. Declined: Done last month')
   await expect(paper).toContainText('<script>alert(1)</script>')
-  for (const [button, name, least] of [['For the owner, PDF', 'TQ-418-handover.pdf', 9000], ['For the file, PDF', 'TQ-418-record.pdf', 9000]] as const) {
+  for (const [button, name, least] of [
+    ['For the owner, PDF', 'TQ-418-handover.pdf', 9000],
+    ['For the file, PDF', 'TQ-418-record.pdf', 9000],
+  ] as const) {
     const download = page.waitForEvent('download')
     await hand.tap(button)
     const file = await download
@@ -196,17 +258,34 @@ test('one job from intake to handover, through every phase, with the stand-in ve
 
   // It is on the floor as one that comes back, and its new parts are in the car's history.
   await page.goto(demoShop.address)
-  await page.getByRole('region', { name: 'Coming back' }).getByRole('link', { name: /TQ 418/ }).click()
-  const happened = page.getByRole('figure', { name: 'Timeline' }).getByRole('list', { name: 'What happened' })
-  for (const words of ['Handed over, proved', 'Sensors taught', 'Air spring, front left', 'Height sensor, front left']) await expect(happened).toContainText(words)
+  await page
+    .getByRole('region', { name: 'Coming back' })
+    .getByRole('link', { name: /TQ 418/ })
+    .click()
+  const happened = page
+    .getByRole('figure', { name: 'Timeline' })
+    .getByRole('list', { name: 'What happened' })
+  for (const words of [
+    'Handed over, proved',
+    'Sensors taught',
+    'Air spring, front left',
+    'Height sensor, front left',
+  ])
+    await expect(happened).toContainText(words)
 
   // It comes back on a colder morning: what the cold takes is no leak, what one corner loses beyond it is.
   const { vehicleType } = (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as Job
-  const cold = temperatureDrop({ vehicle: completeGeometry(vehicleType.geometry), fromC: 4, toC: -6 })
+  const cold = temperatureDrop({
+    vehicle: completeGeometry(vehicleType.geometry),
+    fromC: 4,
+    toC: -6,
+  })
   if (!cold.ok) throw new Error(cold.error.code)
   await hand.tap('New job on this car')
   await phase(page, 'Heights')
-  const again = (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => Math.round(2 * (stands[i]! + cold.value.changeMm[corner])) / 2)
+  const again = (['FL', 'FR', 'RR', 'RL'] as const).map(
+    (corner, i) => Math.round(2 * (stands[i]! + cold.value.changeMm[corner])) / 2,
+  )
   const walkAgain = async ([fl, ...others]: readonly number[], lowMm: number): Promise<void> => {
     await hand.settle({ temperature: '-6' })
     await hand.tap('Begin the walk')
@@ -215,13 +294,24 @@ test('one job from intake to handover, through every phase, with the stand-in ve
     await hand.tap('Save the round')
   }
   await walkAgain(again, 0)
-  await expect(page.getByText(/^The repair holds: it stands as a car without a leak would\. The cold explains up to \d+ mm\./)).toBeVisible()
+  await expect(
+    page.getByText(
+      /^The repair holds: it stands as a car without a leak would\. The cold explains up to \d+ mm\./,
+    ),
+  ).toBeVisible()
   await hand.tap('Walk another round')
   await walkAgain(again, 20)
-  await expect(page.getByText(/^It sinks at front left: (19|20|21)(\.5)? mm more than the cold explains\. The repair does not hold/)).toBeVisible()
+  await expect(
+    page.getByText(
+      /^It sinks at front left: (19|20|21)(\.5)? mm more than the cold explains\. The repair does not hold/,
+    ),
+  ).toBeVisible()
 })
 
-test('work that is not proved goes with the reason on the paper, but not before everything temporary is back', async ({ page, demoShop }) => {
+test('work that is not proved goes with the reason on the paper, but not before everything temporary is back', async ({
+  page,
+  demoShop,
+}) => {
   const hand = handOn(page)
   await openJobAt(page, demoShop, 'HL 250', 'handover', 'S. Okafor')
   const { id, vehicleId } = await openJobOf(demoShop, 'HL 250')
@@ -230,7 +320,9 @@ test('work that is not proved goes with the reason on the paper, but not before 
   await expect(paper).toContainText('The work itself: Steps are left')
   await expect(page.getByRole('button', { name: 'Hand it over, proved' })).toHaveCount(0)
   await hand.tap('Hand it over, not proved')
-  await expect(page.getByRole('alert')).toContainText(/^Not yet: still to be put back: the supply of the air suspension is off; its wheels hang; /)
+  await expect(page.getByRole('alert')).toContainText(
+    /^Not yet: still to be put back: the supply of the air suspension is off; its wheels hang; /,
+  )
   await phase(page, 'Work')
   await workUntil(page, null)
   await page.getByRole('link', { name: 'Go on in Recommission' }).click()
@@ -241,20 +333,32 @@ test('work that is not proved goes with the reason on the paper, but not before 
   await phase(page, 'Handover')
   await expect(paper).toContainText('Complete strut, the rear: new')
   await hand.tap('Hand it over, not proved')
-  await expect(page.getByRole('alert')).toContainText('Say why it goes although not everything is shown.')
-  await page.getByLabel('It goes although not all is shown, because').fill('Fetched by its owner before the round, <b>on a trailer</b>')
+  await expect(page.getByRole('alert')).toContainText(
+    'Say why it goes although not everything is shown.',
+  )
+  await page
+    .getByLabel('It goes although not all is shown, because')
+    .fill('Fetched by its owner before the round, <b>on a trailer</b>')
   const photos = page.getByRole('group', { name: /^Photos on the paper/ }).getByRole('button')
   for (let n = 0; n < 4; n += 1) await photos.nth(n).click()
   // A second, quicker tap is not a second handover.
   await page.getByRole('button', { name: 'Hand it over, not proved' }).dblclick()
   await expect(page.getByText(/^Handed over .* by S. Okafor, not proved\.$/)).toBeVisible()
-  await expect(paper).toContainText('It was handed over all the same: Fetched by its owner before the round, <b>on a trailer</b>')
+  await expect(paper).toContainText(
+    'It was handed over all the same: Fetched by its owner before the round, <b>on a trailer</b>',
+  )
   await expect(paper.locator('img')).toHaveCount(4)
   // Printed, the paper has the whole sheet to itself.
   await page.emulateMedia({ media: 'print' })
   await expect(paper.getByText('Handed over to: name, date, signature')).toBeVisible()
   await expect(paper.getByText('Tern Quay Motor Works')).toBeVisible()
-  for (const beside of [rule(page), page.getByRole('heading', { level: 1 }), page.getByRole('banner'), page.getByRole('button').first()]) await expect(beside).toBeHidden()
+  for (const beside of [
+    rule(page),
+    page.getByRole('heading', { level: 1 }),
+    page.getByRole('banner'),
+    page.getByRole('button').first(),
+  ])
+    await expect(beside).toBeHidden()
   expect((await paper.boundingBox())!.width).toBeGreaterThan(0.97 * page.viewportSize()!.width)
   await page.emulateMedia({ media: 'screen' })
   const saved = page.waitForEvent('download')
@@ -265,9 +369,16 @@ test('work that is not proved goes with the reason on the paper, but not before 
   expect(bytes.toString('latin1').match(/\/Subtype \/Image/g)).toHaveLength(4)
   const whole = page.waitForEvent('download')
   await hand.tap('The whole job, for another Anklet')
-  expect(JSON.parse(readFileSync(await (await whole).path(), 'utf8'))).toMatchObject({ format: 'anklet-shop', jobs: [{ id }], vehicles: [{ plate: 'HL 250' }], proof: [{ content: { kind: 'handedOver', proved: false } }] })
+  expect(JSON.parse(readFileSync(await (await whole).path(), 'utf8'))).toMatchObject({
+    format: 'anklet-shop',
+    jobs: [{ id }],
+    vehicles: [{ plate: 'HL 250' }],
+    proof: [{ content: { kind: 'handedOver', proved: false } }],
+  })
   await hand.tap('Close the job')
   await expect(page.getByText(/^This job is closed/)).toBeVisible()
   await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
-  await expect(page.getByRole('figure', { name: 'Timeline' }).getByRole('list', { name: 'What happened' })).toContainText('Handed over, not proved')
+  await expect(
+    page.getByRole('figure', { name: 'Timeline' }).getByRole('list', { name: 'What happened' }),
+  ).toContainText('Handed over, not proved')
 })

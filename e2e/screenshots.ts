@@ -15,10 +15,25 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 
-interface View { readonly dark?: boolean; readonly phone?: boolean }
+interface View {
+  readonly dark?: boolean
+  readonly phone?: boolean
+}
 
-async function open(browser: Browser, address: string, { dark = false, phone = false }: View = {}): Promise<Page> {
-  const context = await browser.newContext({ viewport: phone ? PHONE : DESK, colorScheme: dark ? 'dark' : 'light', hasTouch: phone, isMobile: phone, timezoneId: 'Europe/London', locale: 'en-GB', reducedMotion: 'reduce' })
+async function open(
+  browser: Browser,
+  address: string,
+  { dark = false, phone = false }: View = {},
+): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: phone ? PHONE : DESK,
+    colorScheme: dark ? 'dark' : 'light',
+    hasTouch: phone,
+    isMobile: phone,
+    timezoneId: 'Europe/London',
+    locale: 'en-GB',
+    reducedMotion: 'reduce',
+  })
   const page = await context.newPage()
   await page.clock.setFixedTime(NOW)
   await page.goto(address)
@@ -45,7 +60,11 @@ async function walkMorning(page: Page, hand: Hand, address: string, job: string)
   await page.getByRole('figure').waitFor()
 }
 
-async function deskViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+async function deskViews(
+  browser: Browser,
+  address: string,
+  job: (plate: string) => string,
+): Promise<void> {
   const page = await open(browser, address)
   const hand = handOn(page)
   const go = (path: string) => page.goto(`${address}${path}`)
@@ -59,11 +78,16 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await page.getByRole('link', { name: /TQ 415/ }).click()
   // Its warning, and the timeline under it.
   await page.getByRole('figure', { name: 'Timeline' }).getByRole('img').locator('svg').waitFor()
-  await page.getByRole('region', { name: 'Outlook' }).evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 120))
+  await page
+    .getByRole('region', { name: 'Outlook' })
+    .evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 120))
   await shoot(page, 'vehicle')
   await go('/bench/stance')
   await hand.tap('Tolmark Uvren')
-  await page.getByRole('region', { name: 'Air' }).getByRole('slider', { name: 'Front left' }).fill('0.86')
+  await page
+    .getByRole('region', { name: 'Air' })
+    .getByRole('slider', { name: 'Front left' })
+    .fill('0.86')
   await shoot(page, 'bench')
   await go('/jobs')
   await page.getByText(/^\d+ jobs$/).waitFor()
@@ -71,12 +95,22 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
   await go(`/jobs/${job('TQ 311')}/decision`)
   await hand.tap('Rear left spring')
   await page.getByText('Present cost over').waitFor()
-  await page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Both sides of the rear axle', exact: true }) }).getByRole('button').click()
+  await page
+    .getByRole('listitem')
+    .filter({
+      has: page.getByRole('heading', { name: 'Both sides of the rear axle', exact: true }),
+    })
+    .getByRole('button')
+    .click()
   await page.getByText(/^What failed/).scrollIntoViewIfNeeded()
   await shoot(page, 'decision')
   await go(`/jobs/${job('TQ 311')}/work`)
   await hand.tap('Complete strut')
-  for (const corner of ['Rear right', 'Rear left']) await page.getByRole('group', { name: 'Where: complete strut' }).getByRole('button', { name: corner }).click()
+  for (const corner of ['Rear right', 'Rear left'])
+    await page
+      .getByRole('group', { name: 'Where: complete strut' })
+      .getByRole('button', { name: corner })
+      .click()
   await hand.tap('Pump')
   const line = page.locator('[data-key="openLine.RR"]')
   await line.getByText('Why, and why here').click()
@@ -92,7 +126,11 @@ async function deskViews(browser: Browser, address: string, job: (plate: string)
 }
 
 /** The link to the car: a stand-in that lifts, a worn pump tested, the log of a lift. */
-async function deviceViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+async function deviceViews(
+  browser: Browser,
+  address: string,
+  job: (plate: string) => string,
+): Promise<void> {
   const page = await open(browser, address)
   const hand = handOn(page)
   await page.goto(`${address}/devices`)
@@ -115,7 +153,13 @@ async function deviceViews(browser: Browser, address: string, job: (plate: strin
   await hand.tap('Less')
   await hand.tap(/^Tests/)
   await page.getByRole('button', { name: 'Pump', exact: true }).click()
-  for (const [label, value] of [['Free flow', '38'], ['Stalls at', '17'], ['Volume it fills', '0.15'], ['At the pump', '12.9']] as const) await page.getByLabel(label).fill(value)
+  for (const [label, value] of [
+    ['Free flow', '38'],
+    ['Stalls at', '17'],
+    ['Volume it fills', '0.15'],
+    ['At the pump', '12.9'],
+  ] as const)
+    await page.getByLabel(label).fill(value)
   await hand.tap('Run it for 25 s and listen')
   await page.getByText('The pump is weak.').waitFor({ timeout: 60_000 })
   await hand.tap('Keep with the job')
@@ -128,7 +172,11 @@ async function deviceViews(browser: Browser, address: string, job: (plate: strin
 }
 
 /** The work at the car: a step on the lift, and air let back in with the link showing it. */
-async function workViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+async function workViews(
+  browser: Browser,
+  address: string,
+  job: (plate: string) => string,
+): Promise<void> {
   const page = await open(browser, address)
   const sign = async (at: Page): Promise<void> => {
     await at.getByRole('button', { name: /^Working here/ }).click()
@@ -143,7 +191,11 @@ async function workViews(browser: Browser, address: string, job: (plate: string)
   await dark.goto(`${address}/jobs/${job('MW 9 T')}/work`)
   await sign(dark)
   await hand.tap('Complete strut')
-  for (const corner of ['Rear right', 'Rear left']) await dark.getByRole('group', { name: 'Where: complete strut' }).getByRole('button', { name: corner }).click()
+  for (const corner of ['Rear right', 'Rear left'])
+    await dark
+      .getByRole('group', { name: 'Where: complete strut' })
+      .getByRole('button', { name: corner })
+      .click()
   await hand.tap('Keep this plan')
   await hand.tap('Begin the work at the car')
   await workUntil(dark, null)
@@ -157,7 +209,11 @@ async function workViews(browser: Browser, address: string, job: (plate: string)
   const shows = dark.getByText('The link shows it.')
   await car.change({ lift: 'standing' })
   await confirm(dark)
-  for (const make of [() => car.change({ supply: true, ignition: true }), () => car.order('clearCodes'), () => car.order('liftingOff')]) {
+  for (const make of [
+    () => car.change({ supply: true, ignition: true }),
+    () => car.order('clearCodes'),
+    () => car.order('liftingOff'),
+  ]) {
     await make()
     await shows.waitFor()
     await confirm(dark)
@@ -165,15 +221,22 @@ async function workViews(browser: Browser, address: string, job: (plate: string)
   await car.change({ speed: 10 })
   await dark.getByRole('button', { name: 'Ask for raise', exact: true }).click()
   await dark.getByText('Both sides of the rear rise alike.').waitFor({ timeout: 60_000 })
-  await dark.getByRole('region', { name: 'Filling' }).evaluate((panel) => panel.scrollIntoView({ block: 'center' }))
+  await dark
+    .getByRole('region', { name: 'Filling' })
+    .evaluate((panel) => panel.scrollIntoView({ block: 'center' }))
   await shoot(dark, 'recommission-dark')
   for (const each of [page, dark]) await each.context().close()
 }
 
 /** The library bus finished: its sensors against the tape, what proves it, and the owner's paper. */
-async function proofViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+async function proofViews(
+  browser: Browser,
+  address: string,
+  job: (plate: string) => string,
+): Promise<void> {
   const page = await open(browser, address)
-  const at = (phase: string): Promise<unknown> => page.goto(`${address}/jobs/${job('HL 250')}/${phase}`)
+  const at = (phase: string): Promise<unknown> =>
+    page.goto(`${address}/jobs/${job('HL 250')}/${phase}`)
   await at('work')
   await page.getByRole('button', { name: /^Working here/ }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
@@ -186,28 +249,54 @@ async function proofViews(browser: Browser, address: string, job: (plate: string
   await present(page).waitFor()
   await workUntil(page, null)
   const car = await StandIn.of(address, 'Brandle Ostry', job('HL 250'))
-  await car.change({ afresh: true, ignition: true, speed: 120, faults: [{ kind: 'sensorOffset', corner: 'RL', mm: 9 }] })
+  await car.change({
+    afresh: true,
+    ignition: true,
+    speed: 120,
+    faults: [{ kind: 'sensorOffset', corner: 'RL', mm: 9 }],
+  })
   await at('calibrate')
   for (const move of ['', 'Raise'] as const) {
     if (move) await page.getByRole('button', { name: move, exact: true }).click()
     await page.waitForTimeout(2500)
-    for (const [corner, name] of [['FL', 'Front left'], ['FR', 'Front right'], ['RR', 'Rear right'], ['RL', 'Rear left']] as const) await page.getByRole('group', { name: /^The tape/ }).getByLabel(name).fill(String(await car.tape(corner)))
+    for (const [corner, name] of [
+      ['FL', 'Front left'],
+      ['FR', 'Front right'],
+      ['RR', 'Rear right'],
+      ['RL', 'Rear left'],
+    ] as const)
+      await page
+        .getByRole('group', { name: /^The tape/ })
+        .getByLabel(name)
+        .fill(String(await car.tape(corner)))
     await page.getByRole('button', { name: 'Take this level' }).click()
   }
   await shoot(page, 'calibrate')
   await at('proof')
-  await page.getByRole('listitem').filter({ hasText: 'Soap on every joint' }).getByRole('button').first().click()
-  for (const corner of ['Rear left', 'Rear right']) await page.getByRole('group', { name: corner }).getByRole('button', { name: 'Tight' }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Soap on every joint' })
+    .getByRole('button')
+    .first()
+    .click()
+  for (const corner of ['Rear left', 'Rear right'])
+    await page.getByRole('group', { name: corner }).getByRole('button', { name: 'Tight' }).click()
   await page.locator('li[data-item="soap"][data-state="shown"]').waitFor()
   await page.evaluate(() => window.scrollTo(0, 0))
   await shoot(page, 'proof')
   await at('handover')
-  await page.getByLabel('What to watch, one thing a line').fill('Low at the back in the morning\nThe pump heard at every stop')
+  await page
+    .getByLabel('What to watch, one thing a line')
+    .fill('Low at the back in the morning\nThe pump heard at every stop')
   await shoot(page, 'handover')
   await page.context().close()
 }
 
-async function otherViews(browser: Browser, address: string, job: (plate: string) => string): Promise<void> {
+async function otherViews(
+  browser: Browser,
+  address: string,
+  job: (plate: string) => string,
+): Promise<void> {
   const phone = await open(browser, address, { phone: true })
   await walkSome(phone, handOn(phone, { touch: true }), address, job('TQ 102'))
   await shoot(phone, 'walk-phone')
@@ -216,8 +305,13 @@ async function otherViews(browser: Browser, address: string, job: (plate: string
 const server = await startServer({ demo: true, nowMs: NOW.getTime() })
 const browser = await chromium.launch(LAUNCH)
 try {
-  const jobs = (await (await fetch(`${server.address}/api/jobs`)).json()) as { id: string; plate: string; closedAt: string | null }[]
-  const job = (plate: string): string => jobs.find((each) => each.plate === plate && !each.closedAt)!.id
+  const jobs = (await (await fetch(`${server.address}/api/jobs`)).json()) as {
+    id: string
+    plate: string
+    closedAt: string | null
+  }[]
+  const job = (plate: string): string =>
+    jobs.find((each) => each.plate === plate && !each.closedAt)!.id
   await deskViews(browser, server.address, job)
   await deviceViews(browser, server.address, job)
   await otherViews(browser, server.address, job)

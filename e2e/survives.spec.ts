@@ -4,10 +4,16 @@ import { handOn } from './hand.ts'
 import { openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const jobId = async (shop: TestServer, plate: string): Promise<string> => (await openJobOf(shop, plate)).id
+const jobId = async (shop: TestServer, plate: string): Promise<string> =>
+  (await openJobOf(shop, plate)).id
 
-async function roundsOf({ address }: TestServer, id: string): Promise<{ purpose: string; jobId: string; readings: { heightMm: number }[] }[]> {
-  const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as { rounds: { purpose: string; jobId: string; readings: { heightMm: number }[] }[] }
+async function roundsOf(
+  { address }: TestServer,
+  id: string,
+): Promise<{ purpose: string; jobId: string; readings: { heightMm: number }[] }[]> {
+  const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as {
+    rounds: { purpose: string; jobId: string; readings: { heightMm: number }[] }[]
+  }
   return job.rounds.filter((round) => round.jobId === id)
 }
 
@@ -23,31 +29,51 @@ async function beginWalk(page: Page, server: TestServer): Promise<string> {
   await hand.tap('Begin the walk')
   // The page keeps itself once its files and the job's answer are on this device; a moment on a quick line, and a server killed before it is another story.
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
-  await expect.poll(() => page.evaluate((path) => caches.match(path).then((found) => found !== undefined), `/api/jobs/${id}`)).toBe(true)
+  await expect
+    .poll(() =>
+      page.evaluate(
+        (path) => caches.match(path).then((found) => found !== undefined),
+        `/api/jobs/${id}`,
+      ),
+    )
+    .toBe(true)
   return id
 }
 
 test.describe('a round in progress', () => {
-  test('survives a server killed in the middle, and is saved once and only once when it is back', async ({ page, demoShop }) => {
+  test('survives a server killed in the middle, and is saved once and only once when it is back', async ({
+    page,
+    demoShop,
+  }) => {
     const id = await beginWalk(page, demoShop)
     const hand = handOn(page)
     await hand.walk([470, 471, 486])
     await demoShop.kill()
     await hand.walk([465, 466, 487, 471, 470])
     await hand.tap('Save the round')
-    await expect(page.getByText('it is kept on this device until the server has it').first()).toBeVisible()
+    await expect(
+      page.getByText('it is kept on this device until the server has it').first(),
+    ).toBeVisible()
     // A reload with nobody there brings the page back, and the round still waits in it.
     await page.reload()
-    await expect(page.getByText('it is kept on this device until the server has it').first()).toBeVisible()
+    await expect(
+      page.getByText('it is kept on this device until the server has it').first(),
+    ).toBeVisible()
     await expect(page.getByRole('img', { name: /rear left: now 465/ })).toBeVisible()
     await demoShop.start()
     await expect(page.getByText('Rear left is low by 24 mm.')).toBeVisible({ timeout: 30_000 })
     const rounds = await roundsOf(demoShop, id)
     expect(rounds).toHaveLength(1)
-    expect(rounds[0]!.readings.map(({ heightMm }) => heightMm)).toEqual([470, 471, 486, 465, 466, 487, 471, 470])
+    expect(rounds[0]!.readings.map(({ heightMm }) => heightMm)).toEqual([
+      470, 471, 486, 465, 466, 487, 471, 470,
+    ])
   })
 
-  test('survives a reload and a closed tab, half-typed number and all', async ({ page, context, demoShop }) => {
+  test('survives a reload and a closed tab, half-typed number and all', async ({
+    page,
+    context,
+    demoShop,
+  }) => {
     const id = await beginWalk(page, demoShop)
     const hand = handOn(page)
     await hand.walk([470, 471])
@@ -63,7 +89,11 @@ test.describe('a round in progress', () => {
     expect(await roundsOf(demoShop, id)).toHaveLength(0)
   })
 
-  test('a double tap on save, in two tabs at once, keeps one round', async ({ page, context, demoShop }) => {
+  test('a double tap on save, in two tabs at once, keeps one round', async ({
+    page,
+    context,
+    demoShop,
+  }) => {
     const id = await beginWalk(page, demoShop)
     await handOn(page).walk([470, 471, 486, 485, 485, 486, 471, 470])
     const other = await context.newPage()
@@ -71,21 +101,42 @@ test.describe('a round in progress', () => {
     const save = (tab: Page) => tab.getByRole('button', { name: 'Save the round', exact: true })
     await expect(save(other)).toBeVisible()
     // Whichever tab is first takes the button off the other: either may come too late.
-    await Promise.all([page, other].map((tab) => save(tab).dblclick({ timeout: 3000 }).catch(() => undefined)))
+    await Promise.all(
+      [page, other].map((tab) =>
+        save(tab)
+          .dblclick({ timeout: 3000 })
+          .catch(() => undefined),
+      ),
+    )
     await expect(page.getByText(/corners are in|is low|decided yet/)).toBeVisible()
     await expect(other.getByText(/corners are in|is low|decided yet/)).toBeVisible()
     expect(await roundsOf(demoShop, id)).toHaveLength(1)
   })
 
-  test('what the server refuses comes back with the reason and can be kept', async ({ page, demoShop }) => {
+  test('what the server refuses comes back with the reason and can be kept', async ({
+    page,
+    demoShop,
+  }) => {
     const id = await beginWalk(page, demoShop)
     await handOn(page).walk([470, 471, 486, 485, 485, 486, 471, 470])
     // Somebody closes the job at the desk meanwhile.
-    const people = (await (await fetch(`${demoShop.address}/api/people`)).json()) as { id: string }[]
-    const command = (type: string, baseVersion: number) => fetch(`${demoShop.address}/api/commands`, {
-      method: 'POST', headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id: crypto.randomUUID(), type, person: people[0]!.id, device: 'desk', at: new Date().toISOString(), baseVersion, payload: { jobId: id } }),
-    })
+    const people = (await (await fetch(`${demoShop.address}/api/people`)).json()) as {
+      id: string
+    }[]
+    const command = (type: string, baseVersion: number) =>
+      fetch(`${demoShop.address}/api/commands`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          id: crypto.randomUUID(),
+          type,
+          person: people[0]!.id,
+          device: 'desk',
+          at: new Date().toISOString(),
+          baseVersion,
+          payload: { jobId: id },
+        }),
+      })
     expect((await command('job.close', 1)).status).toBe(200)
     await handOn(page).tap('Save the round')
     await expect(page.getByRole('alert')).toContainText('This job is closed. Open it again first.')

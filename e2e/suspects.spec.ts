@@ -4,14 +4,26 @@ import { handOn } from './hand.ts'
 import { finding, followAdvice, MOST_CHECKS, openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const open = (page: Page, shop: TestServer, plate: string): Promise<void> => openJobAt(page, shop, plate, 'checks', 'S. Okafor')
+const open = (page: Page, shop: TestServer, plate: string): Promise<void> =>
+  openJobAt(page, shop, plate, 'checks', 'S. Okafor')
 
 test.describe('suspects', () => {
-  test('a leaking spring, after a night that named its corner, is found by following the advice, and kept', async ({ page, demoShop }) => {
+  test('a leaking spring, after a night that named its corner, is found by following the advice, and kept', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'TQ 101')
-    await expect(page.getByRole('region', { name: 'What it could be' }).getByRole('button').first()).toContainText('rear right')
-    await expect(page.getByRole('region', { name: 'The way so far' })).toContainText('the watch: Night with supply off')
-    await followAdvice(page, [[/workshop air/, 'Falls'], [/Bubbles on the rear right spring/, 'Bubbles'], [/folds of the rear right/, 'Cracked or sawn']])
+    await expect(
+      page.getByRole('region', { name: 'What it could be' }).getByRole('button').first(),
+    ).toContainText('rear right')
+    await expect(page.getByRole('region', { name: 'The way so far' })).toContainText(
+      'the watch: Night with supply off',
+    )
+    await followAdvice(page, [
+      [/workshop air/, 'Falls'],
+      [/Bubbles on the rear right spring/, 'Bubbles'],
+      [/folds of the rear right/, 'Cracked or sawn'],
+    ])
     await expect(finding(page).getByRole('heading')).toHaveText('The rear right air spring leaks.')
     await finding(page).getByRole('button', { name: 'Keep as the finding' }).click()
     await expect(finding(page)).toContainText('Found: The rear right air spring leaks.')
@@ -19,46 +31,111 @@ test.describe('suspects', () => {
     await expect(finding(page)).toContainText('Found: The rear right air spring leaks.')
   })
 
-  test('a leaking spring whose other side the module lets down with it is told from two leaks', async ({ page, demoShop }) => {
+  test('a leaking spring whose other side the module lets down with it is told from two leaks', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'TQ 311')
-    const asked = await followAdvice(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left', 'Rear right'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls']])
+    const asked = await followAdvice(page, [
+      [/fall with the supply off/, 'Rear left'],
+      [/low after standing/, 'Rear left', 'Rear right'],
+      [/Bubbles on the rear left spring/, 'Bubbles'],
+      [/folds of the rear left/, 'Cracked or sawn'],
+      [/workshop air/, 'Falls'],
+    ])
     await expect(finding(page).getByRole('heading')).toHaveText('The rear left air spring leaks.')
     expect(asked.length).toBeLessThan(MOST_CHECKS)
   })
 
-  test('a pump worn out behind a slow leak: both are found, and the worth is told in money', async ({ page, demoShop }) => {
+  test('a pump worn out behind a slow leak: both are found, and the worth is told in money', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'MW 9 T')
     await handOn(page).tap('Time it')
     await expect(page.getByRole('button', { name: /^\d:0\d\s*since; stop/ })).toBeVisible()
-    await expect(page.getByRole('region', { name: 'Next check' })).toContainText(/about €\d+, an estimate/)
-    await followAdvice(page, [[/fall with the supply off/, 'Rear left'], [/low after standing/, 'Rear left'], [/Bubbles on the rear left spring/, 'Bubbles'], [/folds of the rear left/, 'Cracked or sawn'], [/workshop air/, 'Falls'], [/does it come up/, 'Slowly'], [/bring its flow into a shut volume/, 'Weak']])
-    await expect(finding(page).getByRole('heading')).toHaveText('The rear left air spring leaks, and the pump is worn.')
-    await expect(finding(page)).toContainText(/of work with parts and proof \(about €[\d,]+, an estimate\)/)
+    await expect(page.getByRole('region', { name: 'Next check' })).toContainText(
+      /about €\d+, an estimate/,
+    )
+    await followAdvice(page, [
+      [/fall with the supply off/, 'Rear left'],
+      [/low after standing/, 'Rear left'],
+      [/Bubbles on the rear left spring/, 'Bubbles'],
+      [/folds of the rear left/, 'Cracked or sawn'],
+      [/workshop air/, 'Falls'],
+      [/does it come up/, 'Slowly'],
+      [/bring its flow into a shut volume/, 'Weak'],
+    ])
+    await expect(finding(page).getByRole('heading')).toHaveText(
+      'The rear left air spring leaks, and the pump is worn.',
+    )
+    await expect(finding(page)).toContainText(
+      /of work with parts and proof \(about €[\d,]+, an estimate\)/,
+    )
   })
 
-  test('a bent sensor link that keeps a car low on healthy air is found', async ({ page, demoShop }) => {
+  test('a bent sensor link that keeps a car low on healthy air is found', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'TQ 207')
-    await followAdvice(page, [[/height and the tape differ/, 'Rear left'], [/low after standing/, 'Rear left'], [/link of the rear left sensor/, 'Bent, loose or off']])
-    await expect(finding(page).getByRole('heading')).toHaveText('The link of the rear left height sensor is bent, loose or off.')
+    await followAdvice(page, [
+      [/height and the tape differ/, 'Rear left'],
+      [/low after standing/, 'Rear left'],
+      [/link of the rear left sensor/, 'Bent, loose or off'],
+    ])
+    await expect(finding(page).getByRole('heading')).toHaveText(
+      'The link of the rear left height sensor is bent, loose or off.',
+    )
   })
 
-  test('a car that sometimes sinks, and held all night with its supply off, is found to be commanded down', async ({ page, demoShop }) => {
+  test('a car that sometimes sinks, and held all night with its supply off, is found to be commanded down', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'BN 4 R')
-    await expect(page.getByRole('region', { name: 'The way so far' })).toContainText('Night with supply off: All hold')
-    await followAdvice(page, [[/Which code is stored/, 'A height sensor'], [/Which height sensor has the code/, 'Rear axle'], [/terminals of the rear axle/, 'Green, wet or loose'], [/Does it fall with the supply on/, 'Holds off, falls on'], [/follow the body/, 'Drops out']])
-    await expect(finding(page).getByRole('heading')).toHaveText('The plug of the rear axle height sensor makes poor contact.')
+    await expect(page.getByRole('region', { name: 'The way so far' })).toContainText(
+      'Night with supply off: All hold',
+    )
+    await followAdvice(page, [
+      [/Which code is stored/, 'A height sensor'],
+      [/Which height sensor has the code/, 'Rear axle'],
+      [/terminals of the rear axle/, 'Green, wet or loose'],
+      [/Does it fall with the supply on/, 'Holds off, falls on'],
+      [/follow the body/, 'Drops out'],
+    ])
+    await expect(finding(page).getByRole('heading')).toHaveText(
+      'The plug of the rear axle height sensor makes poor contact.',
+    )
   })
 
-  test('a finding is kept with its photo, by whom, and how sure it was then', async ({ page, demoShop }) => {
+  test('a finding is kept with its photo, by whom, and how sure it was then', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'TQ 101')
-    await finding(page).locator('input[type=file]').setInputFiles({ name: 'fold.png', mimeType: 'image/png', buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64') })
+    await finding(page)
+      .locator('input[type=file]')
+      .setInputFiles({
+        name: 'fold.png',
+        mimeType: 'image/png',
+        buffer: Buffer.from(
+          'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+          'base64',
+        ),
+      })
     await expect(finding(page).getByRole('img', { name: 'Goes with the finding' })).toBeVisible()
-    await finding(page).getByRole('button', { name: /^Stop here/ }).click()
+    await finding(page)
+      .getByRole('button', { name: /^Stop here/ })
+      .click()
     await expect(finding(page).getByRole('img', { name: 'What was found' })).toBeVisible()
     await expect(finding(page)).toContainText(/then, on \d+ pieces of evidence\. S\. Okafor/)
   })
 
-  test('evidence can be doubted with a reason, counted again, taken back, and survives a reload', async ({ page, demoShop }) => {
+  test('evidence can be doubted with a reason, counted again, taken back, and survives a reload', async ({
+    page,
+    demoShop,
+  }) => {
     await open(page, demoShop, 'TQ 101')
     const first = page.getByRole('region', { name: 'What it could be' }).getByRole('button').first()
     const way = page.getByRole('region', { name: 'The way so far' })

@@ -5,11 +5,15 @@ import { handOn, tabTo } from './hand.ts'
 import { openJobAt, openJobOf } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 
-const corner = (page: Page, job: string, name: string) => page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name, exact: true })
+const corner = (page: Page, job: string, name: string) =>
+  page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name, exact: true })
 const onLink = (page: Page) => present(page).getByText('The link shows it.')
 const finished = (page: Page) => page.getByText('Every step is done.')
 
-async function plan(page: Page, jobs: readonly (readonly [job: string, name: string, corners: readonly string[]])[]): Promise<void> {
+async function plan(
+  page: Page,
+  jobs: readonly (readonly [job: string, name: string, corners: readonly string[]])[],
+): Promise<void> {
   const hand = handOn(page)
   for (const [words, name, corners] of jobs) {
     await hand.tap(words)
@@ -21,11 +25,17 @@ async function plan(page: Page, jobs: readonly (readonly [job: string, name: str
 }
 
 test.describe('the work at the car', () => {
-  test('a pair of struts with the pump, from plan to a standing car: proofs off the link, one that turns false, no weight before the springs carry', async ({ page, demoShop }) => {
+  test('a pair of struts with the pump, from plan to a standing car: proofs off the link, one that turns false, no weight before the springs carry', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     const { id } = await openJobOf(demoShop, 'MW 9 T')
-    await plan(page, [['Complete strut', 'complete strut', ['Rear left', 'Rear right']], ['Pump', 'pump', []]])
+    await plan(page, [
+      ['Complete strut', 'complete strut', ['Rear left', 'Rear right']],
+      ['Pump', 'pump', []],
+    ])
     const car = await StandIn.of(demoShop.address, 'Tolmark Uvren', id)
     await car.change({ ignition: true, speed: 60 })
     await page.getByRole('button', { name: 'Proofs from the link' }).click()
@@ -41,17 +51,25 @@ test.describe('the work at the car', () => {
     await car.change({ supply: false })
     await expect(onLink(page)).toBeVisible()
     await workUntil(page, 'openLine.RR')
-    await expect(page.getByRole('region', { name: 'Gate' })).toContainText('this spring shown empty')
+    await expect(page.getByRole('region', { name: 'Gate' })).toContainText(
+      'this spring shown empty',
+    )
 
     // Somebody plugs the fuse in again: what rests on it opens by itself, on every screen.
     await car.change({ supply: true })
-    await expect(page.getByRole('alert')).toContainText('The supply of the air suspension is off: no longer (The module answers: its supply is on.)')
+    await expect(page.getByRole('alert')).toContainText(
+      'The supply of the air suspension is off: no longer (The module answers: its supply is on.)',
+    )
     await expect.poll(() => presentKey(page)).toBe('ventTool.RR')
     await expect(present(page)).toContainText('once more')
     const floor = await page.context().newPage()
     await floor.goto(demoShop.address)
-    await expect(floor.getByRole('main').getByRole('link', { name: /MW 9 T/ })).toContainText(/proofs no longer hold/)
-    await expect(floor.getByRole('main').getByRole('link', { name: /MW 9 T/ })).toContainText('Show it again')
+    await expect(floor.getByRole('main').getByRole('link', { name: /MW 9 T/ })).toContainText(
+      /proofs no longer hold/,
+    )
+    await expect(floor.getByRole('main').getByRole('link', { name: /MW 9 T/ })).toContainText(
+      'Show it again',
+    )
     await floor.close()
     for (const at of ['RR', 'RL', null]) await car.letDown(at)
     await workUntil(page, 'pullFuse')
@@ -61,7 +79,17 @@ test.describe('the work at the car', () => {
     await expect(page.getByRole('alert')).toHaveCount(0)
 
     const did = await workUntil(page, null)
-    expect(did).toEqual(expect.arrayContaining(['openLine.RR', 'strutOut.RL', 'strutIn.RR', 'pumpIn', 'closePump', 'seeFolds.RL', 'wheelOn.RL']))
+    expect(did).toEqual(
+      expect.arrayContaining([
+        'openLine.RR',
+        'strutOut.RL',
+        'strutIn.RR',
+        'pumpIn',
+        'closePump',
+        'seeFolds.RL',
+        'wheelOn.RL',
+      ]),
+    )
     expect(did.some((key) => key.startsWith('rideTorque'))).toBe(false)
     // Air must not go in by another way meanwhile.
     expect(await car.order('pump')).toMatch(/does not answer: its supply is off|Not yet/)
@@ -69,10 +97,16 @@ test.describe('the work at the car', () => {
     await expect.poll(() => presentKey(page)).toBe('toStanding')
 
     // Too early: the gate says what it waits for.
-    await page.getByRole('list', { name: 'Steps of filling' }).getByRole('button', { name: /^Lower the lift only as the car lifts itself/ }).click()
+    await page
+      .getByRole('list', { name: 'Steps of filling' })
+      .getByRole('button', { name: /^Lower the lift only as the car lifts itself/ })
+      .click()
     await expect(present(page)).toContainText('Not yet: first')
     await expect(done(page)).toHaveCount(0)
-    await page.getByRole('list', { name: 'Steps of filling' }).getByRole('button', { name: /^Lower it until the tyres just touch/ }).click()
+    await page
+      .getByRole('list', { name: 'Steps of filling' })
+      .getByRole('button', { name: /^Lower it until the tyres just touch/ })
+      .click()
     await car.change({ lift: 'standing' })
     await confirm(page)
     await car.change({ supply: true, ignition: true })
@@ -86,14 +120,23 @@ test.describe('the work at the car', () => {
     await confirm(page)
     await expect.poll(() => presentKey(page)).toMatch(/^fillStanding/)
     await expect(page.getByRole('group', { name: 'Rear left' })).toContainText('empty')
-    await expect(page.getByRole('region', { name: 'Filling' })).toContainText(/in runs of 45 s at most, the pump resting/)
+    await expect(page.getByRole('region', { name: 'Filling' })).toContainText(
+      /in runs of 45 s at most, the pump resting/,
+    )
     // Run by run, the pump resting in between, until the body has lifted itself.
     const raise = page.getByRole('button', { name: 'Ask for raise', exact: true })
-    await expect.poll(async () => {
-      if (await raise.isEnabled()) await raise.click({ timeout: 2000 }).catch(() => undefined)
-      return onLink(page).isVisible()
-    }, { timeout: 60_000, intervals: [700] }).toBe(true)
-    await expect(page.getByText('The pump rests').or(page.getByText('The pump is warm')).first()).toBeVisible()
+    await expect
+      .poll(
+        async () => {
+          if (await raise.isEnabled()) await raise.click({ timeout: 2000 }).catch(() => undefined)
+          return onLink(page).isVisible()
+        },
+        { timeout: 60_000, intervals: [700] },
+      )
+      .toBe(true)
+    await expect(
+      page.getByText('The pump rests').or(page.getByText('The pump is warm')).first(),
+    ).toBeVisible()
     await expect(page.getByText('Both sides of the rear rise alike.')).toBeVisible()
     await confirm(page)
     await confirm(page)
@@ -102,13 +145,27 @@ test.describe('the work at the car', () => {
     await workUntil(page, null)
     await page.getByRole('link', { name: 'On to the proof' }).click()
     const proved = await workUntil(page, null)
-    expect(proved).toEqual(expect.arrayContaining(['rideTorque.RL', 'rideTorque.RR', 'whichMoves', 'soap', 'prove']))
+    expect(proved).toEqual(
+      expect.arrayContaining(['rideTorque.RL', 'rideTorque.RR', 'whichMoves', 'soap', 'prove']),
+    )
     await expect(finished(page)).toBeVisible()
     await expect(page.getByRole('button', { name: 'Nothing to put back' })).toBeVisible()
-    await expect.poll(async () => ((await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as { readonly workNow: object }).workNow).toMatchObject({ at: 'finished', temporary: 0, lost: [], awaiting: 0 })
+    await expect
+      .poll(
+        async () =>
+          (
+            (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as {
+              readonly workNow: object
+            }
+          ).workNow,
+      )
+      .toMatchObject({ at: 'finished', temporary: 0, lost: [], awaiting: 0 })
   })
 
-  test('the rear to coils, handed over at noon to a colleague who has seen what was left changed', async ({ page, demoShop }) => {
+  test('the rear to coils, handed over at noon to a colleague who has seen what was left changed', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
     const { id } = await openJobOf(demoShop, 'VS 77 K')
@@ -136,13 +193,17 @@ test.describe('the work at the car', () => {
     await page.getByRole('dialog').getByRole('button', { name: 'M. Arundel' }).click()
     await expect(over.getByRole('button', { name: 'Take it over' })).toBeDisabled()
     const changed = over.getByRole('group').getByRole('button')
-    await expect(changed.filter({ hasText: 'The supply of the air suspension is off' })).toContainText('S. Okafor')
+    await expect(
+      changed.filter({ hasText: 'The supply of the air suspension is off' }),
+    ).toContainText('S. Okafor')
     for (const each of await changed.all()) await each.click()
     await over.getByRole('button', { name: 'Take it over' }).click()
     await expect(done(page)).toBeVisible()
     await workUntil(page, 'coilInStrut.RL')
     // How it was, beside how it goes back.
-    await expect(present(page).getByRole('img', { name: /^Before: Photograph the rear left/ })).toBeVisible()
+    await expect(
+      present(page).getByRole('img', { name: /^Before: Photograph the rear left/ }),
+    ).toBeVisible()
     await workUntil(page, null)
     await page.getByRole('link', { name: 'Go on in Recommission' }).click()
     await workUntil(page, null)
@@ -153,54 +214,83 @@ test.describe('the work at the car', () => {
     await page.getByText('Everything that was recorded, newest first').click()
     const record = page.getByRole('list', { name: 'Record of the work' })
     await expect(record).toContainText('Handed it to M. Arundel: Strut sits tight on the left.')
-    await expect(record.getByRole('listitem').filter({ hasText: 'Fuse stays out' })).toContainText('M. Arundel')
+    await expect(record.getByRole('listitem').filter({ hasText: 'Fuse stays out' })).toContainText(
+      'M. Arundel',
+    )
     await hand.tap('Nothing to put back')
     await expect(page.getByRole('dialog')).toContainText('Nothing is left changed.')
   })
 
-  test('a car that came in flat: no air before its folds were seen extended, though only the other side is worked on', async ({ page, demoShop }) => {
+  test('a car that came in flat: no air before its folds were seen extended, though only the other side is worked on', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await openJobAt(page, demoShop, 'TQ 207', 'work', 'S. Okafor')
     const { id } = await openJobOf(demoShop, 'TQ 207')
     const hand = handOn(page)
     await hand.tap('Air spring')
     await corner(page, 'air spring', 'Rear left').click()
-    await page.getByRole('group', { name: 'Came in on empty springs at' }).getByRole('button', { name: 'Rear right' }).click()
+    await page
+      .getByRole('group', { name: 'Came in on empty springs at' })
+      .getByRole('button', { name: 'Rear right' })
+      .click()
     await hand.tap('Keep this plan')
     await hand.tap('Begin the work at the car')
     const car = await StandIn.of(demoShop.address, 'Orvane Taskel', id)
     await car.change({ ignition: true })
-    expect(await car.order('raise')).toMatch(/^Not yet, before any air goes in: .*folds seen extended/)
+    expect(await car.order('raise')).toMatch(
+      /^Not yet, before any air goes in: .*folds seen extended/,
+    )
     await workUntil(page, 'seeFolds.RR')
     await confirm(page)
     await workUntil(page, null)
     await page.getByRole('link', { name: 'Go on in Recommission' }).click()
     const filled = await workUntil(page, null)
-    expect(filled).toEqual(expect.arrayContaining(['fillStanding.RR', 'fillStanding.RL', 'lowerLifting']))
+    expect(filled).toEqual(
+      expect.arrayContaining(['fillStanding.RR', 'fillStanding.RL', 'lowerLifting']),
+    )
   })
 })
 
 test.describe('what a step comes with', () => {
-  test('a torque in the other unit, far off, outside with a lead’s word; a picture that is none', async ({ page, demoShop }) => {
+  test('a torque in the other unit, far off, outside with a lead’s word; a picture that is none', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await openJobAt(page, demoShop, 'TQ 311', 'work', 'S. Okafor')
     await plan(page, [['Complete strut', 'complete strut', ['Rear left']]])
     const hand = handOn(page)
     await workUntil(page, 'photograph.RL')
     const file = present(page).locator('input[type=file]')
-    await file.setInputFiles({ name: 'drawing.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>') })
-    await expect(page.getByRole('alert')).toContainText('"drawing.jpg" is not a picture this browser can read.')
+    await file.setInputFiles({
+      name: 'drawing.jpg',
+      mimeType: 'image/jpeg',
+      buffer: Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>',
+      ),
+    })
+    await expect(page.getByRole('alert')).toContainText(
+      '"drawing.jpg" is not a picture this browser can read.',
+    )
     await done(page).click()
     await expect(page.getByText('This step wants a photo')).toBeVisible()
     await file.setInputFiles([PICTURE, { ...PICTURE, name: 'second.jpg' }])
-    await expect(present(page).getByRole('img', { name: /Photograph the rear left/ })).toHaveCount(2)
+    await expect(present(page).getByRole('img', { name: /Photograph the rear left/ })).toHaveCount(
+      2,
+    )
     await confirm(page)
     await workUntil(page, 'strutTight.RL')
     const torque = present(page).getByLabel(/^Set to/)
-    const [, least = '', most = ''] = /([\d.]+) to ([\d.]+) N\.m/.exec(await present(page).innerText())!
+    const [, least = '', most = ''] = /([\d.]+) to ([\d.]+) N\.m/.exec(
+      await present(page).innerText(),
+    )!
     const middle = (Number(least) + Number(most)) / 2
     await torque.fill(String(Math.round(middle / 1.3558)))
-    await expect(page.getByRole('alert')).toContainText('In lbf.ft that would be right. Is the unit right?')
+    await expect(page.getByRole('alert')).toContainText(
+      'In lbf.ft that would be right. Is the unit right?',
+    )
     await hand.tap('lbf.ft')
     await expect(page.getByRole('alert')).toHaveCount(0)
     await hand.tap('N.m')
@@ -210,20 +300,30 @@ test.describe('what a step comes with', () => {
     await expect(present(page)).toContainText('Is the unit right?')
     await torque.fill(String(Number(most) + 8))
     await hand.tap('It is right as it is: say why')
-    await present(page).getByLabel('Why', { exact: true }).fill('New bolts, by the sheet that came with them')
+    await present(page)
+      .getByLabel('Why', { exact: true })
+      .fill('New bolts, by the sheet that came with them')
     await done(page).click()
     // What rests on it waits for somebody who may agree; whoever did it may not.
-    await expect(page.getByRole('region', { name: 'Done otherwise' })).toContainText('Somebody else agrees to what you did otherwise.')
+    await expect(page.getByRole('region', { name: 'Done otherwise' })).toContainText(
+      'Somebody else agrees to what you did otherwise.',
+    )
     await page.getByRole('button', { name: /^Working here/ }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'M. Arundel' }).click()
-    await page.getByRole('region', { name: 'Done otherwise' }).getByRole('button', { name: 'Agree' }).click()
+    await page
+      .getByRole('region', { name: 'Done otherwise' })
+      .getByRole('button', { name: 'Agree' })
+      .click()
     await expect(page.getByRole('region', { name: 'Done otherwise' })).toHaveCount(0)
     await page.getByRole('button', { name: /^Working here/ }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
     await expect.poll(() => presentKey(page)).toBe('closeLine.RL')
   })
 
-  test('the plan changes under way: done steps stay done, the rest is made anew; what no tool can do any more is refused with the reason', async ({ page, demoShop }) => {
+  test('the plan changes under way: done steps stay done, the rest is made anew; what no tool can do any more is refused with the reason', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     await plan(page, [['Complete strut', 'complete strut', ['Rear left']]])
@@ -250,35 +350,50 @@ test('a relay by keyboard alone, on a phone', async ({ page, demoShop }) => {
   test.slow()
   await page.setViewportSize({ width: 390, height: 844 })
   await openJobAt(page, demoShop, 'TQ 102', 'work', 'S. Okafor')
-  const press = async (name: RegExp): Promise<void> => { await tabTo(page, name); await page.keyboard.press('Enter') }
+  const press = async (name: RegExp): Promise<void> => {
+    await tabTo(page, name)
+    await page.keyboard.press('Enter')
+  }
   await press(/^Relay/)
   await press(/^Keep this plan/)
   await press(/^Begin the work/)
   await expect(present(page)).toBeVisible()
   const keys: string[] = []
-  for (let n = 0; n < 12 && await page.getByText('Every step is done.').count() === 0; n += 1) {
+  for (let n = 0; n < 12 && (await page.getByText('Every step is done.').count()) === 0; n += 1) {
     const key = await presentKey(page)
     const asked = present(page).getByRole('group', { name: /how was it shown\?$/ })
-    if (await asked.count() > 0 && await asked.locator('[aria-pressed="true"]').count() === 0) await press(/^(Asked|Looked|Joints|Read by)/)
+    if ((await asked.count()) > 0 && (await asked.locator('[aria-pressed="true"]').count()) === 0)
+      await press(/^(Asked|Looked|Joints|Read by)/)
     await press(/^Done$/)
     keys.push(key)
     await expect(page.locator(`article[data-step="${key}"]`)).toHaveCount(0)
-    const [onward, proof] = [page.getByRole('link', { name: 'Go on in Recommission' }), page.getByRole('link', { name: 'On to the proof' })]
-    await expect(present(page).or(onward).or(proof).or(page.getByText('Every step is done.')).first()).toBeVisible()
+    const [onward, proof] = [
+      page.getByRole('link', { name: 'Go on in Recommission' }),
+      page.getByRole('link', { name: 'On to the proof' }),
+    ]
+    await expect(
+      present(page).or(onward).or(proof).or(page.getByText('Every step is done.')).first(),
+    ).toBeVisible()
     for (const way of [onward, proof]) {
       // Done to the last step, the way leads out of the plan.
-      if (await way.count() === 0 || await page.getByText('Every step is done.').count() > 0) continue
+      if ((await way.count()) === 0 || (await page.getByText('Every step is done.').count()) > 0)
+        continue
       await way.focus()
       await page.keyboard.press('Enter')
       await expect(present(page)).toBeVisible()
     }
   }
-  expect(keys).toEqual(expect.arrayContaining(['cutSwitch', 'relayChange', 'supplyGround', 'prove']))
+  expect(keys).toEqual(
+    expect.arrayContaining(['cutSwitch', 'relayChange', 'supplyGround', 'prove']),
+  )
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
 })
 
 test.describe('away from the server', () => {
-  test('steps go on while it is gone, through a reload, and catch up in their order; of two who confirm one step the second is told', async ({ page, demoShop }) => {
+  test('steps go on while it is gone, through a reload, and catch up in their order; of two who confirm one step the second is told', async ({
+    page,
+    demoShop,
+  }) => {
     test.slow()
     await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     const { id } = await openJobOf(demoShop, 'MW 9 T')
@@ -289,19 +404,28 @@ test.describe('away from the server', () => {
     await done(page).dblclick()
     await expect.poll(() => presentKey(page)).not.toBe(first)
     await expect(page.getByRole('status').filter({ hasText: 'on the way' })).toHaveCount(0)
-    await expect(page.getByRole('complementary', { name: 'Beside the step' })).toContainText(/^1 of/)
+    await expect(page.getByRole('complementary', { name: 'Beside the step' })).toContainText(
+      /^1 of/,
+    )
     await page.reload()
     await expect(present(page)).toBeVisible()
     await demoShop.kill()
     const away = [await confirm(page), await confirm(page), await confirm(page)]
-    await expect(page.getByText(/What was done at the car is kept on this device, 3 entries/)).toBeVisible()
+    await expect(
+      page.getByText(/What was done at the car is kept on this device, 3 entries/),
+    ).toBeVisible()
     await page.reload()
     await expect(present(page)).toBeVisible()
     await expect.poll(() => presentKey(page)).not.toBe(away[2])
     const next = await presentKey(page)
     await demoShop.start()
     await expect(page.getByText(/is kept on this device/)).toHaveCount(0, { timeout: 30_000 })
-    const record = async (): Promise<string[]> => ((await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as { readonly work: { readonly content: { readonly kind: string; readonly key?: string } }[] }).work.flatMap(({ content }) => (content.kind === 'done' ? [content.key!] : []))
+    const record = async (): Promise<string[]> =>
+      (
+        (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as {
+          readonly work: { readonly content: { readonly kind: string; readonly key?: string } }[]
+        }
+      ).work.flatMap(({ content }) => (content.kind === 'done' ? [content.key!] : []))
     await expect.poll(async () => (await record()).slice(-3)).toEqual(away)
 
     // A second tablet with the same person: both have the step open, and tap.
@@ -312,7 +436,7 @@ test.describe('away from the server', () => {
     await expect.poll(() => presentKey(second)).toBe(next)
     await confirm(page)
     await expect.poll(async () => (await record()).at(-1)).toBe(next)
-    if (await presentKey(second) === next) {
+    if ((await presentKey(second)) === next) {
       await confirm(second)
       await expect(second.getByRole('alert')).toContainText('S. Okafor has confirmed this already.')
       await second.getByRole('button', { name: 'Put it aside and look again' }).click()

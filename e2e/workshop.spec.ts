@@ -5,17 +5,26 @@ import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { openJobOf } from './jobs.ts'
 
-const axe = async (page: Page): Promise<string[]> => (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 120)}`)
+const axe = async (page: Page): Promise<string[]> =>
+  (
+    await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+  ).violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 120)}`)
 const savedText = async (page: Page, save: () => Promise<void>): Promise<string> => {
   const saved = page.waitForEvent('download')
   await save()
   return readFileSync(await (await saved).path(), 'utf8')
 }
 /** A picture of one pixel that every browser reads. */
-const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
 
 test.describe('intake', () => {
-  test('arrival is answered at once, by keyboard: drive on, slowly, or tow', async ({ page, demoShop }) => {
+  test('arrival is answered at once, by keyboard: drive on, slowly, or tow', async ({
+    page,
+    demoShop,
+  }) => {
     const { id } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/jobs/${id}/intake`)
     await handOn(page).signIn('M. Arundel')
@@ -38,17 +47,28 @@ test.describe('intake', () => {
     await expect(page.getByRole('button', { name: 'Keep what was seen' })).toBeHidden()
   })
 
-  test('photos, notes and repairs are kept; the repair is marked in the car’s history', async ({ page, demoShop }) => {
+  test('photos, notes and repairs are kept; the repair is marked in the car’s history', async ({
+    page,
+    demoShop,
+  }) => {
     const { id, vehicleId } = await openJobOf(demoShop, 'TQ 101')
     await page.goto(`${demoShop.address}/jobs/${id}/intake`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
     await hand.tap(/^Photos, notes, mended/)
     await page.getByLabel('What it shows').fill('Tab broken off')
-    await page.locator('input[type=file]').setInputFiles({ name: 'tab.png', mimeType: 'image/png', buffer: PIXEL })
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'tab.png', mimeType: 'image/png', buffer: PIXEL })
     await expect(page.getByRole('img', { name: 'Tab broken off' })).toBeVisible()
-    await page.locator('input[type=file]').setInputFiles({ name: 'words.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') })
-    await expect(page.getByRole('alert')).toHaveText('"words.png" is not a picture this browser can read. Use JPEG, PNG or WebP.')
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'words.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from('no picture at all'),
+    })
+    await expect(page.getByRole('alert')).toHaveText(
+      '"words.png" is not a picture this browser can read. Use JPEG, PNG or WebP.',
+    )
     await page.getByLabel('Anything worth remembering').fill('Owner waits at the ferry.')
     await hand.tap('Keep the note')
     await expect(page.getByText('Owner waits at the ferry.')).toBeVisible()
@@ -58,13 +78,18 @@ test.describe('intake', () => {
     await expect(page.getByText('Air spring, rear right')).toBeVisible()
     expect(await axe(page)).toEqual([])
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
-    await expect(page.getByRole('region', { name: 'The car' }).getByText('Air spring, rear right')).toBeVisible()
+    await expect(
+      page.getByRole('region', { name: 'The car' }).getByText('Air spring, rear right'),
+    ).toBeVisible()
     await expect(page.getByText('Diamond: something was mended.')).toBeVisible()
   })
 })
 
 test.describe('heights', () => {
-  test('a reading is corrected by an entry beside it, and two rounds are compared', async ({ page, demoShop }) => {
+  test('a reading is corrected by an entry beside it, and two rounds are compared', async ({
+    page,
+    demoShop,
+  }) => {
     const { id } = await openJobOf(demoShop, 'TQ 418')
     await page.goto(`${demoShop.address}/jobs/${id}/heights`)
     const hand = handOn(page)
@@ -78,46 +103,73 @@ test.describe('heights', () => {
     await expect(page.getByRole('alert')).toContainText('A height of 4000 mm cannot be')
     await page.getByLabel('It should be, mm').fill('457')
     await hand.tap('Correct it')
-    await expect(page.getByText(/Front left, lap 1: Misread by a finger \(M. Arundel/)).toBeVisible()
+    await expect(
+      page.getByText(/Front left, lap 1: Misread by a finger \(M. Arundel/),
+    ).toBeVisible()
     await expect(page.getByRole('row', { name: /^1/ })).toContainText('457')
     expect(await axe(page)).toEqual([])
     await page.keyboard.press('Escape')
     await expect(page.getByText('Front left is low by 29 mm.')).toBeVisible()
     await hand.tap('Compare')
-    await expect(page.getByRole('dialog').getByText(/cannot both be right: the body would be twisted by 10 mm/)).toBeVisible()
+    await expect(
+      page
+        .getByRole('dialog')
+        .getByText(/cannot both be right: the body would be twisted by 10 mm/),
+    ).toBeVisible()
     await page.getByRole('dialog').getByRole('combobox').focus()
     await page.keyboard.press('ArrowDown')
     await expect(page.getByRole('row', { name: /^changed/ })).toBeVisible()
     expect(await axe(page)).toEqual([])
   })
 
-  test('another way of measuring has its own rounds, an uneven floor is taken out, a third lap finds the slip', async ({ page, demoShop }) => {
+  test('another way of measuring has its own rounds, an uneven floor is taken out, a third lap finds the slip', async ({
+    page,
+    demoShop,
+  }) => {
     const { id } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/jobs/${id}/heights`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
     await page.getByText(/^More about this round/).click()
     await hand.tap('Sill to floor')
-    await page.getByRole('group', { name: /floor under each wheel/ }).getByLabel('Front right').fill('4')
-    await page.getByRole('group', { name: /What the module reports/ }).getByLabel('Rear left').fill('301')
+    await page
+      .getByRole('group', { name: /floor under each wheel/ })
+      .getByLabel('Front right')
+      .fill('4')
+    await page
+      .getByRole('group', { name: /What the module reports/ })
+      .getByLabel('Rear left')
+      .fill('301')
     await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
     await hand.tap('Begin the walk')
     await hand.walk([300, 296, 305, 304, 304, 305, 280, 300])
     await hand.tap('Walk another lap')
     await hand.walk([300, 296, 305, 304])
-    await expect(page.getByText('Front right: 280 mm is left out, the others there say 296. It stays on record.')).toBeVisible()
+    await expect(
+      page.getByText(
+        'Front right: 280 mm is left out, the others there say 296. It stays on record.',
+      ),
+    ).toBeVisible()
     await hand.tap('Save the round')
     await expect(page.getByText(/The uneven floor is taken out/)).toBeVisible()
     await expect(page.getByRole('row', { name: /tape less module/ })).toContainText('3')
-    const { rounds } = (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as { rounds: { method: string; padsMm: Record<string, number>; readings: unknown[] }[] }
-    expect(rounds.at(-1)).toMatchObject({ method: 'sillToFloor', padsMm: { FL: 0, FR: 4, RL: 0, RR: 0 } })
+    const { rounds } = (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as {
+      rounds: { method: string; padsMm: Record<string, number>; readings: unknown[] }[]
+    }
+    expect(rounds.at(-1)).toMatchObject({
+      method: 'sillToFloor',
+      padsMm: { FL: 0, FR: 4, RL: 0, RR: 0 },
+    })
     expect(rounds.at(-1)!.readings).toHaveLength(12)
   })
 })
 
 test.describe('a watch', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
-  test('is looked at in between on a phone, by touch, goes into a calendar, and counts all its rounds', async ({ page, demoShop }) => {
+  test('is looked at in between on a phone, by touch, goes into a calendar, and counts all its rounds', async ({
+    page,
+    demoShop,
+  }) => {
     const { id } = await openJobOf(demoShop, 'TQ 390')
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page, { touch: true })
@@ -143,7 +195,10 @@ test.describe('a watch', () => {
 })
 
 test.describe('after a night', () => {
-  test('the same wait with the supply on tells a leak from a command', async ({ page, demoShop }) => {
+  test('the same wait with the supply on tells a leak from a command', async ({
+    page,
+    demoShop,
+  }) => {
     const { id } = await openJobOf(demoShop, 'VS 77 K')
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page)
@@ -170,7 +225,10 @@ test.describe('after a night', () => {
     expect(await axe(page)).toEqual([])
   })
 
-  test('a tight cold night teaches the car’s air volume, and the supply is said to be back', async ({ page, demoShop }) => {
+  test('a tight cold night teaches the car’s air volume, and the supply is said to be back', async ({
+    page,
+    demoShop,
+  }) => {
     const { id, vehicleId } = await openJobOf(demoShop, 'TQ 233')
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page)
@@ -194,7 +252,10 @@ test('all jobs are found, sorted and paged by keyboard', async ({ page, demoShop
   await expect(page.getByText('2 of 3')).toBeVisible()
   await page.getByRole('button', { name: 'Car', exact: true }).focus()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('columnheader', { name: 'Car' })).toHaveAttribute('aria-sort', 'ascending')
+  await expect(page.getByRole('columnheader', { name: 'Car' })).toHaveAttribute(
+    'aria-sort',
+    'ascending',
+  )
   await expect(page.getByRole('row').nth(1)).toContainText('BN 4 R')
   await page.getByLabel('Find by plate, type or words').fill('uvren spring is')
   await expect(page.getByText('1 job', { exact: true })).toBeVisible()
@@ -207,17 +268,37 @@ test('all jobs are found, sorted and paged by keyboard', async ({ page, demoShop
 })
 
 test.describe('open formats', () => {
-  const table = ['\uFEFFplate;walked_at;level;temperature_C;lap;FL_mm;FR_mm;RR_mm;RL_mm', 'TQ 418;2024-03-02 08:00Z;road;6;1;480,5;481;478;479', 'tq418;2024-03-02 08:00Z;road;6;2;480;481;478;479', 'TQ 101;2024-04-02 08:00Z;road;5;1;430;431;429;42O', 'ZZ 1;2024-05-02 08:00Z;road;5;1;430;431;429;420'].join('\r\n')
+  const table = [
+    '\uFEFFplate;walked_at;level;temperature_C;lap;FL_mm;FR_mm;RR_mm;RL_mm',
+    'TQ 418;2024-03-02 08:00Z;road;6;1;480,5;481;478;479',
+    'tq418;2024-03-02 08:00Z;road;6;2;480;481;478;479',
+    'TQ 101;2024-04-02 08:00Z;road;5;1;430;431;429;42O',
+    'ZZ 1;2024-05-02 08:00Z;road;5;1;430;431;429;420',
+  ].join('\r\n')
 
-  test('rounds come in from a table: a preview first, bad lines by number, twice changes nothing; and go out again', async ({ page, demoShop }) => {
+  test('rounds come in from a table: a preview first, bad lines by number, twice changes nothing; and go out again', async ({
+    page,
+    demoShop,
+  }) => {
     const { vehicleId } = await openJobOf(demoShop, 'TQ 418')
-    const count = async () => ((await (await fetch(`${demoShop.address}/api/vehicles/${vehicleId}`)).json()) as { history: unknown[] }).history.length
+    const count = async () =>
+      (
+        (await (await fetch(`${demoShop.address}/api/vehicles/${vehicleId}`)).json()) as {
+          history: unknown[]
+        }
+      ).history.length
     const before = await count()
     await page.goto(`${demoShop.address}/vehicles/import`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
-    const choose = (name: string, content: string | Buffer) => page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
-    await choose('units.csv', 'plate;date;FL_cubit;FR_mm;RR_mm;RL_mm\nTQ 418;2024-01-01;1;480;480;480')
+    const choose = (name: string, content: string | Buffer) =>
+      page
+        .locator('input[type=file]')
+        .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+    await choose(
+      'units.csv',
+      'plate;date;FL_cubit;FR_mm;RR_mm;RL_mm\nTQ 418;2024-01-01;1;480;480;480',
+    )
     await expect(page.getByText(/The unit of "FL_cubit" is not known/)).toBeVisible()
     await choose('old.csv', table)
     await expect(page.getByText('1 round of 1 car, 8 readings.')).toBeVisible()
@@ -226,23 +307,37 @@ test.describe('open formats', () => {
     expect(await count()).toBe(before)
     for (let i = 0; i < 2; i += 1) {
       await hand.tap('Take these rounds over')
-      await expect(page.getByText('1 round is here now; what was here before is left as it is.')).toBeVisible()
+      await expect(
+        page.getByText('1 round is here now; what was here before is left as it is.'),
+      ).toBeVisible()
       expect(await count()).toBe(before + 1)
       await choose(`again${i}.csv`, table)
     }
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
     const csv = await savedText(page, () => hand.tap('Rounds as CSV'))
-    expect(csv).toContain('TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,6,1,480.5,481,478,479')
+    expect(csv).toContain(
+      'TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,6,1,480.5,481,478,479',
+    )
   })
 
   test('a file far too large is said to be so, before it is read', async ({ page, demoShop }) => {
     await page.goto(`${demoShop.address}/vehicles/import`)
     await handOn(page).signIn('M. Arundel')
-    await page.locator('input[type=file]').setInputFiles({ name: 'big.csv', mimeType: 'text/csv', buffer: Buffer.alloc(49_000_000, '4') })
-    await expect(page.getByRole('alert')).toHaveText('"big.csv" has 49 MB; up to 20 can be read at once. Split it, one car or one year at a time.')
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'big.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.alloc(49_000_000, '4'),
+    })
+    await expect(page.getByRole('alert')).toHaveText(
+      '"big.csv" has 49 MB; up to 20 can be read at once. Split it, one car or one year at a time.',
+    )
   })
 
-  test('the whole shop goes out as one file and comes up in another shop, losing nothing', async ({ page, demoShop, emptyShop }) => {
+  test('the whole shop goes out as one file and comes up in another shop, losing nothing', async ({
+    page,
+    demoShop,
+    emptyShop,
+  }) => {
     await page.goto(`${demoShop.address}/shop`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -251,14 +346,28 @@ test.describe('open formats', () => {
     await page.getByRole('dialog').getByLabel('Add a name').fill('M. Arundel')
     await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()
     await expect(page.getByRole('dialog')).toBeHidden()
-    await page.locator('input[type=file]').setInputFiles({ name: 'newer.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 9 })) })
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'newer.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 9 })),
+    })
     await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 9')
-    await page.locator('input[type=file]').setInputFiles({ name: 'shop.json', mimeType: 'application/json', buffer: Buffer.from(bundle) })
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'shop.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(bundle),
+    })
     await expect(page.getByText(/records are new here/)).toBeVisible()
-    const read = async (address: string) => (await (await fetch(`${address}/api/bundle`)).json()) as Record<string, { id: string }[]>
+    const read = async (address: string) =>
+      (await (await fetch(`${address}/api/bundle`)).json()) as Record<string, { id: string }[]>
     const [from, to] = [await read(demoShop.address), await read(emptyShop.address)]
     // Whoever signed in here first keeps their own id; everything else is the same record.
-    const settled = (shop: typeof from) => JSON.stringify({ ...shop, exportedAt: null, shop: null }).replaceAll(shop['people']!.find((each) => (each as unknown as { name: string }).name === 'M. Arundel')!.id, 'arundel')
+    const settled = (shop: typeof from) =>
+      JSON.stringify({ ...shop, exportedAt: null, shop: null }).replaceAll(
+        shop['people']!.find((each) => (each as unknown as { name: string }).name === 'M. Arundel')!
+          .id,
+        'arundel',
+      )
     expect(settled(to)).toBe(settled(from))
   })
 })
@@ -270,7 +379,10 @@ test('a figure from the bench is kept on a job', async ({ page, demoShop }) => {
   await hand.signIn('M. Arundel')
   await hand.tap('Save to a job')
   expect(await axe(page)).toEqual([])
-  await page.getByRole('dialog').getByRole('button', { name: /TQ 102/ }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /TQ 102/ })
+    .click()
   await expect(page.getByText('Kept with TQ 102.')).toBeVisible()
   await page.goto(`${demoShop.address}/jobs/${id}/intake`)
   await hand.tap(/^Photos, notes, mended/)
@@ -290,7 +402,10 @@ test('units: a pressure stands in all of them at once', async ({ page, demoShop 
 })
 
 test.describe('what is known of a car', () => {
-  test('a type is filled from its class, guesses marked, until the figures are there', async ({ page, demoShop }) => {
+  test('a type is filled from its class, guesses marked, until the figures are there', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/shelf/types/new`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -298,23 +413,48 @@ test.describe('what is known of a car', () => {
     await page.getByLabel('Where the figures come from').fill('tape and scales')
     await hand.tap('Van')
     await expect(page.getByRole('alert')).toContainText('nobody may guess a height')
-    for (const [label, value] of [['Wheelbase', '3200'], ['Track, front', '1700'], ['Track, rear', '1690']] as const) await page.getByLabel(label).fill(value)
-    for (const axle of ['front', 'rear'] as const) await page.getByRole('region', { name: `${axle} axle`, exact: true }).getByLabel(/^Design ride height/).fill('470')
+    for (const [label, value] of [
+      ['Wheelbase', '3200'],
+      ['Track, front', '1700'],
+      ['Track, rear', '1690'],
+    ] as const)
+      await page.getByLabel(label).fill(value)
+    for (const axle of ['front', 'rear'] as const)
+      await page
+        .getByRole('region', { name: `${axle} axle`, exact: true })
+        .getByLabel(/^Design ride height/)
+        .fill('470')
     await hand.tap('Van')
-    await expect(page.getByText(/^Guessed, so every answer is wider/)).toContainText('air volume at design height, rear')
+    await expect(page.getByText(/^Guessed, so every answer is wider/)).toContainText(
+      'air volume at design height, rear',
+    )
     await page.getByText(/^Measure it yourself/).click()
     const help = page.getByRole('region', { name: 'Load from scales' })
-    for (const [label, value] of [['left, kg', '690'], ['right, kg', '700'], ['unsprung, one side, kg', '60']] as const) await help.getByLabel(label).fill(value)
+    for (const [label, value] of [
+      ['left, kg', '690'],
+      ['right, kg', '700'],
+      ['unsprung, one side, kg', '60'],
+    ] as const)
+      await help.getByLabel(label).fill(value)
     await help.getByRole('button', { name: /6227 N at the rear/ }).click()
-    await expect(page.getByRole('region', { name: 'rear axle', exact: true }).getByLabel(/^Sprung load per wheel/)).toHaveValue('6227')
+    await expect(
+      page
+        .getByRole('region', { name: 'rear axle', exact: true })
+        .getByLabel(/^Sprung load per wheel/),
+    ).toHaveValue('6227')
     expect(await axe(page)).toEqual([])
     await hand.tap('Put it on the shelf')
     await expect(page).not.toHaveURL(/types/)
     await page.goto(`${demoShop.address}/shelf`)
-    await expect(page.getByRole('listitem').filter({ hasText: 'Harrow Lune' })).toContainText('figures guessed')
+    await expect(page.getByRole('listitem').filter({ hasText: 'Harrow Lune' })).toContainText(
+      'figures guessed',
+    )
   })
 
-  test('a VIN with an O is questioned, and what a car carries is kept', async ({ page, demoShop }) => {
+  test('a VIN with an O is questioned, and what a car carries is kept', async ({
+    page,
+    demoShop,
+  }) => {
     const { vehicleId } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
     const hand = handOn(page)
@@ -326,30 +466,50 @@ test.describe('what is known of a car', () => {
     await page.getByLabel('VIN, if known').fill('00atuv4x3kb004180')
     await page.getByLabel('Plate').fill('TQ 418')
     await hand.tap('Keep it')
-    await expect(page.getByRole('alert')).toContainText('A vehicle with the plate "TQ 418" exists already.')
+    await expect(page.getByRole('alert')).toContainText(
+      'A vehicle with the plate "TQ 418" exists already.',
+    )
     await page.getByLabel('Plate').fill('TQ 102')
     await hand.tap('Keep it')
     await expect(page.getByText('00ATUV4X3KB004180')).toBeVisible()
   })
 
-  test('two people at one specification: the second is told, and loses nothing that was typed', async ({ page, context, demoShop }) => {
-    const [type] = (await (await fetch(`${demoShop.address}/api/vehicle-types`)).json()) as { id: string }[]
+  test('two people at one specification: the second is told, and loses nothing that was typed', async ({
+    page,
+    context,
+    demoShop,
+  }) => {
+    const [type] = (await (await fetch(`${demoShop.address}/api/vehicle-types`)).json()) as {
+      id: string
+    }[]
     const other = await context.newPage()
     for (const each of [page, other]) {
       await each.goto(`${demoShop.address}/shelf/types/${type!.id}`)
       if (each === page) await handOn(each).signIn('M. Arundel')
-      await each.getByRole('region', { name: 'front axle, specification' }).getByLabel('May be lower by').fill(each === page ? '12' : '14')
+      await each
+        .getByRole('region', { name: 'front axle, specification' })
+        .getByLabel('May be lower by')
+        .fill(each === page ? '12' : '14')
     }
     await handOn(page).tap('Put it on the shelf')
     await expect(page).not.toHaveURL(/types/)
     await handOn(other).tap('Put it on the shelf')
-    await expect(other.getByRole('alert')).toHaveText('Somebody changed this in the meantime. Look at the new state and try again.')
-    await expect(other.getByRole('region', { name: 'front axle, specification' }).getByLabel('May be lower by')).toHaveValue('14')
+    await expect(other.getByRole('alert')).toHaveText(
+      'Somebody changed this in the meantime. Look at the new state and try again.',
+    )
+    await expect(
+      other
+        .getByRole('region', { name: 'front axle, specification' })
+        .getByLabel('May be lower by'),
+    ).toHaveValue('14')
   })
 })
 
 test.describe('pump and air', () => {
-  test('a lift held against a watch, a leak against the pump’s life, and the air that is missing', async ({ page, demoShop }) => {
+  test('a lift held against a watch, a leak against the pump’s life, and the air that is missing', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(`${demoShop.address}/bench/lift`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
@@ -372,7 +532,14 @@ test.describe('pump and air', () => {
     await expect(page.getByRole('list', { name: 'Life of the pump' })).toContainText('12.3 years')
     await page.goto(`${demoShop.address}/bench/air`)
     await hand.tap('Ilveston Corrin')
-    for (const [label, value] of [[/^Reservoir/, '5'], [/^It holds/, '9'], [/^It should hold/, '14'], [/^Bottle, L/, '10'], [/^Bottle holds/, '180']] as const) await page.getByLabel(label).fill(value)
+    for (const [label, value] of [
+      [/^Reservoir/, '5'],
+      [/^It holds/, '9'],
+      [/^It should hold/, '14'],
+      [/^Bottle, L/, '10'],
+      [/^Bottle holds/, '180'],
+    ] as const)
+      await page.getByLabel(label).fill(value)
     await expect(page.getByText('25.4 bar·L are missing.')).toBeVisible()
     await expect(page.getByText(/displaces breathing air/)).toBeVisible()
     expect(await axe(page)).toEqual([])

@@ -1,18 +1,37 @@
 // Builds the server and the interface into server/dist and web/dist, unless they are newer than what they are made from.
 import { createHash } from 'node:crypto'
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { join, relative } from 'node:path'
 import { spawnSync } from 'node:child_process'
 import { pathToFileURL } from 'node:url'
 import { brotliCompressSync } from 'node:zlib'
 import { ensureInstalled, root } from './install.mjs'
 
-const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'scripts/build.mjs', 'package-lock.json', 'package.json']
+const SOURCES = [
+  'core',
+  'contract',
+  'server',
+  'web',
+  'demo',
+  'scripts/build.mjs',
+  'package-lock.json',
+  'package.json',
+]
 const SKIP = new Set(['node_modules', 'dist', 'test-results'])
 
 function* filesUnder(path) {
   if (!statSync(path).isDirectory()) return void (yield path)
-  for (const name of readdirSync(path).sort()) if (!SKIP.has(name)) yield* filesUnder(join(path, name))
+  for (const name of readdirSync(path).sort())
+    if (!SKIP.has(name)) yield* filesUnder(join(path, name))
 }
 
 function fingerprint() {
@@ -32,16 +51,34 @@ async function buildServer(dist) {
   // Our own rooms are bundled; packages stay where npm put them.
   const packagesOutside = {
     name: 'packages-outside',
-    setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@anklet/') || path.startsWith('/') ? null : { path, external: true })),
+    setup: ({ onResolve }) =>
+      onResolve({ filter: /^[^./]/ }, ({ path }) =>
+        path.startsWith('@anklet/') || path.startsWith('/') ? null : { path, external: true },
+      ),
   }
   await build({
-    entryPoints: { main: join(root, 'server/main.ts'), calcWorker: join(root, 'server/calc/worker.ts'), makeTemplate: join(root, 'server/makeTemplate.ts'), loadDemo: join(root, 'demo/load.ts') },
-    outdir: dist, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, logLevel: 'warning',
-    define: { ANKLET_VERSION: JSON.stringify(version) }, plugins: [packagesOutside],
+    entryPoints: {
+      main: join(root, 'server/main.ts'),
+      calcWorker: join(root, 'server/calc/worker.ts'),
+      makeTemplate: join(root, 'server/makeTemplate.ts'),
+      loadDemo: join(root, 'demo/load.ts'),
+    },
+    outdir: dist,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    logLevel: 'warning',
+    define: { ANKLET_VERSION: JSON.stringify(version) },
+    plugins: [packagesOutside],
   })
   cpSync(join(root, 'server/store/migrations'), join(dist, 'migrations'), { recursive: true })
   cpSync(join(root, 'demo/scenario'), join(dist, 'scenario'), { recursive: true })
-  const { status } = spawnSync(process.execPath, [join(dist, 'makeTemplate.js')], { cwd: root, stdio: 'inherit' })
+  const { status } = spawnSync(process.execPath, [join(dist, 'makeTemplate.js')], {
+    cwd: root,
+    stdio: 'inherit',
+  })
   if (status !== 0) throw new Error('The empty database could not be made.')
 }
 
@@ -50,12 +87,21 @@ async function buildWeb(madeFrom) {
   await build({ root: join(root, 'web'), logLevel: 'warn' })
   const assets = join(root, 'web/dist/assets')
   for (const name of readdirSync(assets)) {
-    if (/\.(js|css)$/.test(name)) writeFileSync(join(assets, `${name}.br`), brotliCompressSync(readFileSync(join(assets, name))))
+    if (/\.(js|css)$/.test(name))
+      writeFileSync(
+        join(assets, `${name}.br`),
+        brotliCompressSync(readFileSync(join(assets, name))),
+      )
   }
   // The keeper learns which files there are, and is itself new whenever they are.
-  const files = readdirSync(assets).filter((name) => !name.endsWith('.br')).map((name) => `/assets/${name}`)
+  const files = readdirSync(assets)
+    .filter((name) => !name.endsWith('.br'))
+    .map((name) => `/assets/${name}`)
   const keeper = join(root, 'web/dist/keep.js')
-  writeFileSync(keeper, `const BUILD = ${JSON.stringify(madeFrom.slice(0, 12))}\nconst FILES = ${JSON.stringify(files)}\n${readFileSync(keeper, 'utf8')}`)
+  writeFileSync(
+    keeper,
+    `const BUILD = ${JSON.stringify(madeFrom.slice(0, 12))}\nconst FILES = ${JSON.stringify(files)}\n${readFileSync(keeper, 'utf8')}`,
+  )
 }
 
 export async function ensureBuilt() {

@@ -7,8 +7,17 @@ export const CHROMIUM = '/usr/bin/chromium'
 export function ensureChromium() {
   if (existsSync(CHROMIUM)) return
   console.log('Installing Chromium from Debian’s packages …')
-  const run = (...args) => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0
-  if (!(run('update', '-qq') && run('install', '-y', '-qq', '--no-install-recommends', 'chromium')) || !existsSync(CHROMIUM)) {
-    throw new Error(`Chromium is missing at ${CHROMIUM} and could not be installed. As root: apt-get install chromium`)
+  const run = (...args) =>
+    spawnSync('apt-get', args, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    }).status === 0
+  if (
+    !(run('update', '-qq') && run('install', '-y', '-qq', '--no-install-recommends', 'chromium')) ||
+    !existsSync(CHROMIUM)
+  ) {
+    throw new Error(
+      `Chromium is missing at ${CHROMIUM} and could not be installed. As root: apt-get install chromium`,
+    )
   }
 }

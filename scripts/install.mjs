@@ -9,10 +9,16 @@ export const root = fileURLToPath(new URL('..', import.meta.url))
 const stamp = join(root, 'node_modules', '.anklet-lock')
 
 export function ensureInstalled() {
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Installing packages …')
-  const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], shell: process.platform === 'win32' })
+  const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    shell: process.platform === 'win32',
+  })
   if (status !== 0) throw new Error('npm ci failed: see above.')
   writeFileSync(stamp, wanted)
 }

@@ -30,15 +30,21 @@ function isHeld() {
 // Only a folder that Anklet itself filled is ever emptied.
 function clear(folder) {
   if (!existsSync(folder)) return
-  const strange = readdirSync(folder).filter((name) => !['db', 'db.unfinished', 'anklet.lock', 'demo.unfinished'].includes(name))
-  if (strange.length > 0) throw new Error(`${folder} holds other things (${strange.slice(0, 3).join(', ')}). Not touched: choose another ANKLET_DATA.`)
+  const strange = readdirSync(folder).filter(
+    (name) => !['db', 'db.unfinished', 'anklet.lock', 'demo.unfinished'].includes(name),
+  )
+  if (strange.length > 0)
+    throw new Error(
+      `${folder} holds other things (${strange.slice(0, 3).join(', ')}). Not touched: choose another ANKLET_DATA.`,
+    )
   rmSync(join(folder, 'db'), { recursive: true, force: true })
 }
 
 async function begin() {
   await ensureBuilt()
   if (demo && (process.argv.includes('--fresh') || existsSync(unfinished))) {
-    if (isHeld()) throw new Error(`The data folder ${data} is open in another Anklet. Stop that one first.`)
+    if (isHeld())
+      throw new Error(`The data folder ${data} is open in another Anklet. Stop that one first.`)
     clear(data)
   }
   const fresh = !existsSync(join(data, 'db'))
@@ -46,7 +52,9 @@ async function begin() {
     mkdirSync(data, { recursive: true })
     writeFileSync(unfinished, '')
   }
-  server = fork(join(root, 'server/dist/main.js'), [], { env: { ...process.env, HOST: host, PORT: port, ANKLET_DATA: data } })
+  server = fork(join(root, 'server/dist/main.js'), [], {
+    env: { ...process.env, HOST: host, PORT: port, ANKLET_DATA: data },
+  })
   server.on('exit', (code) => process.exit(code ?? 0))
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
   await new Promise((ready) => server.once('message', ready))

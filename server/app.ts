@@ -31,10 +31,23 @@ export interface AppParts {
 export function createApp({ db, pool, hub, recorder, version, log, webFolder }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
-  app.use(helmet({
-    contentSecurityPolicy: { useDefaults: false, directives: { 'default-src': ["'self'"], 'img-src': ["'self'", 'data:', 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'], 'object-src': ["'none'"], 'frame-ancestors': ["'none'"], 'base-uri': ["'none'"] } },
-    strictTransportSecurity: false,
-  }))
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          'default-src': ["'self'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'worker-src': ["'self'", 'blob:'],
+          'object-src': ["'none'"],
+          'frame-ancestors': ["'none'"],
+          'base-uri': ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
   app.use('/api', (_req, res, next) => {
     res.set('cache-control', 'no-store')
     next()
@@ -43,22 +56,32 @@ export function createApp({ db, pool, hub, recorder, version, log, webFolder }: 
   app.use('/api/commands', express.json({ limit: '8mb' }))
   app.use('/api/bundle', express.json({ limit: '256mb' }))
   app.use('/api', express.json({ limit: '512kb' }))
-  app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }))
+  app.get(
+    '/api/health',
+    (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }),
+  )
   app.use('/api', docsRoutes(version))
   app.use('/api/calc', calculationRoutes(pool))
   app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder)))
   app.use('/api/bundle', bundleRoutes(db))
   app.use('/api', deviceRoutes(db, hub, recorder))
   app.use(queryRoutes(db))
-  app.use('/api', () => { throw new AppError('notFound', { what: 'place' }) })
+  app.use('/api', () => {
+    throw new AppError('notFound', { what: 'place' })
+  })
   if (webFolder) app.use(webRoutes(webFolder))
   app.use(answerProblems(log))
   return app
 }
 
-const answerProblems = (log: AppParts['log']): ErrorRequestHandler => (thrown, _req, res, next) => {
-  if (res.headersSent) return next(thrown)
-  const error = toAppError(thrown)
-  if (error.code === 'internal') log.error({ err: thrown as Error }, 'request failed')
-  res.status(error.status).type('application/problem+json').send(JSON.stringify(error.toProblem()))
-}
+const answerProblems =
+  (log: AppParts['log']): ErrorRequestHandler =>
+  (thrown, _req, res, next) => {
+    if (res.headersSent) return next(thrown)
+    const error = toAppError(thrown)
+    if (error.code === 'internal') log.error({ err: thrown as Error }, 'request failed')
+    res
+      .status(error.status)
+      .type('application/problem+json')
+      .send(JSON.stringify(error.toProblem()))
+  }

@@ -1,23 +1,50 @@
 import { describe, expectTypeOf, test } from 'vitest'
 import type * as contract from '@anklet/contract'
-import type { DutyAnswer, DutyRequest, FillRequest, LedgerAnswer, LedgerRequest, LiftAnswer, LiftRequest } from '@anklet/core/compressor'
+import type {
+  DutyAnswer,
+  DutyRequest,
+  FillRequest,
+  LedgerAnswer,
+  LedgerRequest,
+  LiftAnswer,
+  LiftRequest,
+} from '@anklet/core/compressor'
 import type { VerdictAnswer, VerdictRequest } from '@anklet/core/heights'
-import type { ForecastRequest, LeakdownAnswer, LeakdownRequest, PlanAnswer, PlanRequest } from '@anklet/core/leakdown'
-import type { EquilibriumAnswer, EquilibriumRequest, TemperatureDropAnswer, TemperatureDropRequest } from '@anklet/core/pneumatics'
+import type {
+  ForecastRequest,
+  LeakdownAnswer,
+  LeakdownRequest,
+  PlanAnswer,
+  PlanRequest,
+} from '@anklet/core/leakdown'
+import type {
+  EquilibriumAnswer,
+  EquilibriumRequest,
+  TemperatureDropAnswer,
+  TemperatureDropRequest,
+} from '@anklet/core/pneumatics'
 import type { Plan, ShopWay, WantedJob } from '@anklet/core/procedure'
 import type { JobFacts } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
 import type { Architecture, GeometryInput } from '@anklet/core/vehicle'
 
 // Contract and core know nothing of each other; what the one accepts must be what the other takes, and the answers likewise.
-type Complete<Request extends { vehicle: unknown }, Core extends { vehicle: unknown }> = Omit<Request, 'vehicle'> & Pick<Core, 'vehicle'>
+type Complete<Request extends { vehicle: unknown }, Core extends { vehicle: unknown }> = Omit<
+  Request,
+  'vehicle'
+> &
+  Pick<Core, 'vehicle'>
 
 describe('contract and core fit together', () => {
   test('what is accepted is what is taken', () => {
     expectTypeOf<contract.VehicleGeometry>().toExtend<GeometryInput>()
     expectTypeOf<contract.Architecture>().toExtend<Architecture>()
-    expectTypeOf<Complete<contract.EquilibriumRequest, EquilibriumRequest>>().toExtend<EquilibriumRequest>()
-    expectTypeOf<Complete<contract.TemperatureDropRequest, TemperatureDropRequest>>().toExtend<TemperatureDropRequest>()
+    expectTypeOf<
+      Complete<contract.EquilibriumRequest, EquilibriumRequest>
+    >().toExtend<EquilibriumRequest>()
+    expectTypeOf<
+      Complete<contract.TemperatureDropRequest, TemperatureDropRequest>
+    >().toExtend<TemperatureDropRequest>()
     expectTypeOf<Complete<contract.ForecastRequest, ForecastRequest>>().toExtend<ForecastRequest>()
     expectTypeOf<Complete<contract.LeakdownRequest, LeakdownRequest>>().toExtend<LeakdownRequest>()
     expectTypeOf<Complete<contract.LeakdownPlanRequest, PlanRequest>>().toExtend<PlanRequest>()
@@ -27,23 +54,35 @@ describe('contract and core fit together', () => {
     expectTypeOf<Complete<contract.LiftTimeRequest, LiftRequest>>().toExtend<LiftRequest>()
     expectTypeOf<Complete<contract.AirLedgerRequest, LedgerRequest>>().toExtend<LedgerRequest>()
     expectTypeOf<Required<contract.ProcedurePlanRequest>['jobs']>().toExtend<readonly WantedJob[]>()
-    expectTypeOf<contract.PlanMade['way']>().toEqualTypeOf<{ ventBy: ShopWay['ventBy']; first: ShopWay['first']; fillAt: ShopWay['fillAt']; fasteners: ShopWay['fasteners']; charge: ShopWay['charge'] }>()
+    expectTypeOf<contract.PlanMade['way']>().toEqualTypeOf<{
+      ventBy: ShopWay['ventBy']
+      first: ShopWay['first']
+      fillAt: ShopWay['fillAt']
+      fasteners: ShopWay['fasteners']
+      charge: ShopWay['charge']
+    }>()
     expectTypeOf<contract.Shop['units']>().toExtend<DisplayUnits>()
   })
 
   test('what is computed is what is answered', () => {
-    expectTypeOf<Omit<EquilibriumAnswer, 'solve'>>().toExtend<Omit<contract.EquilibriumResponse, 'solve'>>()
+    expectTypeOf<Omit<EquilibriumAnswer, 'solve'>>().toExtend<
+      Omit<contract.EquilibriumResponse, 'solve'>
+    >()
     expectTypeOf<TemperatureDropAnswer>().toExtend<contract.TemperatureDropResponse>()
     expectTypeOf<PlanAnswer>().toExtend<contract.LeakdownPlanResponse>()
     expectTypeOf<VerdictAnswer>().toExtend<contract.HeightVerdictResponse>()
     expectTypeOf<LiftAnswer>().toExtend<contract.LiftTimeResponse>()
     expectTypeOf<DutyAnswer>().toExtend<contract.DutyResponse>()
     expectTypeOf<LedgerAnswer>().toExtend<contract.AirLedgerResponse>()
-    expectTypeOf<Plan['steps'][number]['phase']>().toExtend<contract.ProcedurePlanResponse['steps'][number]['phase']>()
+    expectTypeOf<Plan['steps'][number]['phase']>().toExtend<
+      contract.ProcedurePlanResponse['steps'][number]['phase']
+    >()
     expectTypeOf<LeakdownAnswer>().toExtend<contract.LeakdownResponse>()
   })
 
   test('a watch on the wire is one the schedule knows', () => {
-    expectTypeOf<NonNullable<contract.JobSummary['watch']>['state']>().toEqualTypeOf<NonNullable<JobFacts['watch']>['state']>()
+    expectTypeOf<NonNullable<contract.JobSummary['watch']>['state']>().toEqualTypeOf<
+      NonNullable<JobFacts['watch']>['state']
+    >()
   })
 })

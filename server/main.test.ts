@@ -11,50 +11,61 @@ const built = fileURLToPath(new URL('./dist/main.js', import.meta.url))
 
 let data: string
 let running: ChildProcess[] = []
-beforeEach(() => { data = mkdtempSync(join(tmpdir(), 'anklet-main-')) })
+beforeEach(() => {
+  data = mkdtempSync(join(tmpdir(), 'anklet-main-'))
+})
 afterEach(async () => {
   await Promise.all(running.map((child) => end(child, 'SIGKILL')))
   running = []
   rmSync(data, { recursive: true, force: true })
 })
 
-const end = (child: ChildProcess, signal: NodeJS.Signals): Promise<void> => new Promise((done) => {
-  if (child.exitCode !== null || child.signalCode !== null) return done()
-  child.once('exit', () => done())
-  child.kill(signal)
-})
-
-const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = probe.address() as { port: number }
-    probe.close(() => resolve(port))
+const end = (child: ChildProcess, signal: NodeJS.Signals): Promise<void> =>
+  new Promise((done) => {
+    if (child.exitCode !== null || child.signalCode !== null) return done()
+    child.once('exit', () => done())
+    child.kill(signal)
   })
-})
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => resolve(port))
+    })
+  })
 
 function launch(env: Record<string, string>): ChildProcess {
-  const child = spawn(process.execPath, [built], { env: { ...process.env, ANKLET_DATA: data, ...env }, stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = spawn(process.execPath, [built], {
+    env: { ...process.env, ANKLET_DATA: data, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   running.push(child)
   return child
 }
 
 /** What a start came to: its address, or the sentence it ended with. */
-const outcome = (child: ChildProcess): Promise<{ ready: string | null; said: string }> => new Promise((resolve) => {
-  let said = ''
-  const hear = (chunk: Buffer): void => {
-    said += chunk.toString()
-    const ready = /ready on (\S+)/.exec(said)?.[1]
-    if (ready) resolve({ ready, said })
-  }
-  child.stdout?.on('data', hear)
-  child.stderr?.on('data', hear)
-  child.once('exit', () => resolve({ ready: null, said }))
-})
+const outcome = (child: ChildProcess): Promise<{ ready: string | null; said: string }> =>
+  new Promise((resolve) => {
+    let said = ''
+    const hear = (chunk: Buffer): void => {
+      said += chunk.toString()
+      const ready = /ready on (\S+)/.exec(said)?.[1]
+      if (ready) resolve({ ready, said })
+    }
+    child.stdout?.on('data', hear)
+    child.stderr?.on('data', hear)
+    child.once('exit', () => resolve({ ready: null, said }))
+  })
 
 describe.skipIf(!existsSync(built))('the server as it is started', () => {
   test('says where it is, answers, and gives the folder back at the end', async () => {
     const child = launch({ PORT: String(await freePort()) })
     const { ready } = await outcome(child)
-    expect(await (await fetch(`${ready!}/api/health`)).json()).toMatchObject({ status: 'ok', database: 'pglite' })
+    expect(await (await fetch(`${ready!}/api/health`)).json()).toMatchObject({
+      status: 'ok',
+      database: 'pglite',
+    })
     const page = await fetch(ready!)
     expect(page.headers.get('content-security-policy')).toContain("default-src 'self'")
     expect(page.headers.get('x-powered-by')).toBeNull()
@@ -73,12 +84,16 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
   test('a port that is taken is named', async () => {
     const port = await freePort()
     const other = createServer().listen(port, '127.0.0.1')
-    expect((await outcome(launch({ PORT: String(port) }))).said).toContain(`Port ${port} is taken by another program. Set PORT to a free one.`)
+    expect((await outcome(launch({ PORT: String(port) }))).said).toContain(
+      `Port ${port} is taken by another program. Set PORT to a free one.`,
+    )
     other.close()
   })
 
   test('it does not open itself to others without accounts', async () => {
-    const { ready, said } = await outcome(launch({ HOST: '0.0.0.0', PORT: String(await freePort()) }))
+    const { ready, said } = await outcome(
+      launch({ HOST: '0.0.0.0', PORT: String(await freePort()) }),
+    )
     expect(ready).toBeNull()
     expect(said).toContain('Anklet has no accounts yet, so it serves this machine only.')
   })

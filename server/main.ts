@@ -24,16 +24,33 @@ const settings = {
 
 async function start(): Promise<void> {
   if (!LOCAL.has(settings.host)) {
-    throw new Error(`Anklet has no accounts yet, so it serves this machine only. HOST=${settings.host} would open it to others; leave HOST out.`)
+    throw new Error(
+      `Anklet has no accounts yet, so it serves this machine only. HOST=${settings.host} would open it to others; leave HOST out.`,
+    )
   }
   const unlock = lockFolder(settings.data)
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
-  const { db, close } = await openDatabase(settings.data, join(here, 'migrations'), join(here, 'template'))
-  const pool = createPool(() => new Worker(join(here, 'calcWorker.js')), Math.max(1, cpus().length - 1))
+  const { db, close } = await openDatabase(
+    settings.data,
+    join(here, 'migrations'),
+    join(here, 'template'),
+  )
+  const pool = createPool(
+    () => new Worker(join(here, 'calcWorker.js')),
+    Math.max(1, cpus().length - 1),
+  )
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
   await recorder.endAbandoned()
-  const app = createApp({ db, pool, hub, recorder, log, version: ANKLET_VERSION, webFolder: join(here, '../../web/dist') })
+  const app = createApp({
+    db,
+    pool,
+    hub,
+    recorder,
+    log,
+    version: ANKLET_VERSION,
+    webFolder: join(here, '../../web/dist'),
+  })
   const server = app.listen(settings.port, settings.host)
   await new Promise<void>((done, failed) => {
     server.once('listening', done)
@@ -43,10 +60,13 @@ async function start(): Promise<void> {
     server.close()
     server.closeAllConnections()
     hub.close()
-    void recorder.close().then(() => Promise.allSettled([pool.close(), close()])).then(() => {
-      unlock()
-      process.exit(0)
-    })
+    void recorder
+      .close()
+      .then(() => Promise.allSettled([pool.close(), close()]))
+      .then(() => {
+        unlock()
+        process.exit(0)
+      })
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)
@@ -57,7 +77,11 @@ async function start(): Promise<void> {
 
 start().catch((error: unknown) => {
   const inUse = (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
-  const words = inUse ? `Port ${settings.port} is taken by another program. Set PORT to a free one.` : error instanceof Error ? error.message : String(error)
+  const words = inUse
+    ? `Port ${settings.port} is taken by another program. Set PORT to a free one.`
+    : error instanceof Error
+      ? error.message
+      : String(error)
   console.error(error instanceof FolderInUse || inUse ? words : `Anklet could not start: ${words}`)
   process.exit(1)
 })

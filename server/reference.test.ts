@@ -27,7 +27,15 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
   let cases: string
   beforeAll(async () => {
     pool = createPool(() => new Worker(builtWorker), 1)
-    server = createApp({ db: null as never, hub: null as never, recorder: null as never, pool, version: '0.0.0', log: console, webFolder: null }).listen(0, '127.0.0.1')
+    server = createApp({
+      db: null as never,
+      hub: null as never,
+      recorder: null as never,
+      pool,
+      version: '0.0.0',
+      log: console,
+      webFolder: null,
+    }).listen(0, '127.0.0.1')
     await once(server, 'listening')
     cases = mkdtempSync(join(tmpdir(), 'anklet-cases-'))
   })
@@ -44,9 +52,17 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
     const { port } = server.address() as AddressInfo
     const output = await new Promise<string>((resolve) => {
       let text = ''
-      const child = spawn(process.execPath, [join(reference, 'check.mjs'), `http://127.0.0.1:${port}`, folder])
-      child.stdout.on('data', (chunk: Buffer) => { text += chunk.toString() })
-      child.stderr.on('data', (chunk: Buffer) => { text += chunk.toString() })
+      const child = spawn(process.execPath, [
+        join(reference, 'check.mjs'),
+        `http://127.0.0.1:${port}`,
+        folder,
+      ])
+      child.stdout.on('data', (chunk: Buffer) => {
+        text += chunk.toString()
+      })
+      child.stderr.on('data', (chunk: Buffer) => {
+        text += chunk.toString()
+      })
       child.on('exit', () => resolve(text))
     })
     expect(output.trim()).toMatch(/^\d+ passed, 0 failed$/)

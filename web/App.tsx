@@ -10,7 +10,14 @@ import { loadDrafts } from './state/drafts.ts'
 import { loadWorkQueue } from './state/workQueue.ts'
 
 const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: 5_000, retry: (count, error) => error instanceof Unreachable && count < 2, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => error instanceof Unreachable && count < 2,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
 })
 
 keepForAbsence(() => void client.invalidateQueries())

@@ -10,21 +10,49 @@ type Place = () => Promise<{ Component: ComponentType }>
 const PLACES: Readonly<Record<string, Place>> = {
   '/jobs': async () => ({ Component: (await import('./places/jobs/Jobs.tsx')).Jobs }),
   '/jobs/new': async () => ({ Component: (await import('./places/job/NewJob.tsx')).NewJob }),
-  '/jobs/:id/:phase?': async () => ({ Component: (await import('./places/job/JobPlace.tsx')).JobPlace }),
-  '/vehicles': async () => ({ Component: (await import('./places/vehicles/Vehicles.tsx')).Vehicles }),
-  '/vehicles/import': async () => ({ Component: (await import('./places/vehicles/ImportRounds.tsx')).ImportRounds }),
-  '/vehicles/:id': async () => ({ Component: (await import('./places/vehicles/VehiclePage.tsx')).VehiclePage }),
-  '/bench/:tool?': async () => ({ Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace }),
-  '/devices': async () => ({ Component: (await import('./places/devices/DevicesPlace.tsx')).DevicesPlace }),
+  '/jobs/:id/:phase?': async () => ({
+    Component: (await import('./places/job/JobPlace.tsx')).JobPlace,
+  }),
+  '/vehicles': async () => ({
+    Component: (await import('./places/vehicles/Vehicles.tsx')).Vehicles,
+  }),
+  '/vehicles/import': async () => ({
+    Component: (await import('./places/vehicles/ImportRounds.tsx')).ImportRounds,
+  }),
+  '/vehicles/:id': async () => ({
+    Component: (await import('./places/vehicles/VehiclePage.tsx')).VehiclePage,
+  }),
+  '/bench/:tool?': async () => ({
+    Component: (await import('./places/bench/BenchPlace.tsx')).BenchPlace,
+  }),
+  '/devices': async () => ({
+    Component: (await import('./places/devices/DevicesPlace.tsx')).DevicesPlace,
+  }),
   '/shelf': async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }),
-  '/shelf/causes': async () => ({ Component: (await import('./places/shelf/knowledge/Causes.tsx')).Causes }),
-  '/shelf/checks': async () => ({ Component: (await import('./places/shelf/knowledge/ChecksShelf.tsx')).ChecksShelf }),
-  '/shelf/codes': async () => ({ Component: (await import('./places/shelf/CodesShelf.tsx')).CodesShelf }),
-  '/shelf/parts': async () => ({ Component: (await import('./places/shelf/PartsShelf.tsx')).PartsShelf }),
-  '/shelf/coils': async () => ({ Component: (await import('./places/shelf/CoilsShelf.tsx')).CoilsShelf }),
-  '/shelf/procedures': async () => ({ Component: (await import('./places/shelf/ProceduresShelf.tsx')).ProceduresShelf }),
-  '/shelf/torques': async () => ({ Component: (await import('./places/shelf/TorquesShelf.tsx')).TorquesShelf }),
-  '/shelf/types/:id': async () => ({ Component: (await import('./places/shelf/TypePage.tsx')).TypePage }),
+  '/shelf/causes': async () => ({
+    Component: (await import('./places/shelf/knowledge/Causes.tsx')).Causes,
+  }),
+  '/shelf/checks': async () => ({
+    Component: (await import('./places/shelf/knowledge/ChecksShelf.tsx')).ChecksShelf,
+  }),
+  '/shelf/codes': async () => ({
+    Component: (await import('./places/shelf/CodesShelf.tsx')).CodesShelf,
+  }),
+  '/shelf/parts': async () => ({
+    Component: (await import('./places/shelf/PartsShelf.tsx')).PartsShelf,
+  }),
+  '/shelf/coils': async () => ({
+    Component: (await import('./places/shelf/CoilsShelf.tsx')).CoilsShelf,
+  }),
+  '/shelf/procedures': async () => ({
+    Component: (await import('./places/shelf/ProceduresShelf.tsx')).ProceduresShelf,
+  }),
+  '/shelf/torques': async () => ({
+    Component: (await import('./places/shelf/TorquesShelf.tsx')).TorquesShelf,
+  }),
+  '/shelf/types/:id': async () => ({
+    Component: (await import('./places/shelf/TypePage.tsx')).TypePage,
+  }),
   '/shop': async () => ({ Component: (await import('./places/shop/Shop.tsx')).Shop }),
 }
 
@@ -32,7 +60,11 @@ export const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <NotHere />,
-    children: [{ path: '/', element: <Floor /> }, ...Object.entries(PLACES).map(([path, lazy]) => ({ path, lazy })), { path: '*', element: <NotHere /> }],
+    children: [
+      { path: '/', element: <Floor /> },
+      ...Object.entries(PLACES).map(([path, lazy]) => ({ path, lazy })),
+      { path: '*', element: <NotHere /> },
+    ],
   },
 ])
 
@@ -40,7 +72,14 @@ export const router = createBrowserRouter([
 export function fetchPlacesIdly(): void {
   const [first, ...rest] = Object.values(PLACES)
   const next = (place: Place | undefined, after: readonly Place[]): void => {
-    if (place) requestIdleCallback(() => void place().then(() => next(after[0], after.slice(1)), () => undefined))
+    if (place)
+      requestIdleCallback(
+        () =>
+          void place().then(
+            () => next(after[0], after.slice(1)),
+            () => undefined,
+          ),
+      )
   }
   next(first, rest)
 }

@@ -17,7 +17,16 @@ export interface Arrival {
 }
 
 /** Why the answer is what it is. */
-export type ArrivalReason = 'tyreTouches' | 'pumpRunsOn' | 'flatAndStaysDown' | 'standsOnStops' | 'risesSlowly' | 'audible' | 'speedLimited' | 'sinksFaster' | 'risesAndHolds'
+export type ArrivalReason =
+  | 'tyreTouches'
+  | 'pumpRunsOn'
+  | 'flatAndStaysDown'
+  | 'standsOnStops'
+  | 'risesSlowly'
+  | 'audible'
+  | 'speedLimited'
+  | 'sinksFaster'
+  | 'risesAndHolds'
 
 /** The first answer an owner needs, and whether a night is worth waiting for. */
 export interface ArrivalAnswer {
@@ -29,11 +38,17 @@ export interface ArrivalAnswer {
 
 const TOW: readonly (readonly [(arrival: Arrival) => boolean, ArrivalReason])[] = [
   [({ tyreTouches }) => tyreTouches === true, 'tyreTouches'],
-  [({ onStops, rises }) => onStops !== null && onStops !== 'none' && rises === 'no', 'flatAndStaysDown'],
+  [
+    ({ onStops, rises }) => onStops !== null && onStops !== 'none' && rises === 'no',
+    'flatAndStaysDown',
+  ],
   [({ pumpRunsOn }) => pumpRunsOn === true, 'pumpRunsOn'],
 ]
 const SLOWLY: typeof TOW = [
-  [({ onStops, rises }) => onStops !== null && onStops !== 'none' && rises !== 'no', 'standsOnStops'],
+  [
+    ({ onStops, rises }) => onStops !== null && onStops !== 'none' && rises !== 'no',
+    'standsOnStops',
+  ],
   [({ rises }) => rises === 'slowly', 'risesSlowly'],
   [({ audible }) => audible === true, 'audible'],
   [({ speedLimited }) => speedLimited === true, 'speedLimited'],
@@ -45,10 +60,18 @@ const SLOWLY: typeof TOW = [
  * stands low, is heard or has grown worse comes slowly. The maker's own limit always goes before this.
  */
 export function arrivalAnswer(arrival: Arrival): ArrivalAnswer {
-  const applying = (rules: typeof TOW): ArrivalReason[] => rules.flatMap(([holds, reason]) => (holds(arrival) ? [reason] : []))
-  const night = arrival.audible === true || arrival.rises === 'no' ? 'notNeeded' : arrival.audible === null && arrival.rises === null ? 'unknown' : 'worthIt'
+  const applying = (rules: typeof TOW): ArrivalReason[] =>
+    rules.flatMap(([holds, reason]) => (holds(arrival) ? [reason] : []))
+  const night =
+    arrival.audible === true || arrival.rises === 'no'
+      ? 'notNeeded'
+      : arrival.audible === null && arrival.rises === null
+        ? 'unknown'
+        : 'worthIt'
   const [tow, slowly] = [applying(TOW), applying(SLOWLY)]
   if (tow.length > 0) return { drive: 'tow', reasons: tow, night }
   if (slowly.length > 0) return { drive: 'slowly', reasons: slowly, night }
-  return arrival.rises === 'yes' ? { drive: 'on', reasons: ['risesAndHolds'], night } : { drive: 'unknown', reasons: [], night }
+  return arrival.rises === 'yes'
+    ? { drive: 'on', reasons: ['risesAndHolds'], night }
+    : { drive: 'unknown', reasons: [], night }
 }

@@ -2,7 +2,11 @@ import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 
 /** A level that was visited: the tape, and what the sensor gave there. `up`: come to from below. */
-export interface CalibrationPoint { readonly heightMm: number; readonly raw: number; readonly direction?: 'up' | 'down' | null | undefined }
+export interface CalibrationPoint {
+  readonly heightMm: number
+  readonly raw: number
+  readonly direction?: 'up' | 'down' | null | undefined
+}
 
 /** What a sensor is fitted from, in whatever unit it gives: volt, per cent, counts. */
 export interface CalibrationRequest {
@@ -19,7 +23,8 @@ export interface CalibrationRequest {
 }
 
 /** What is wrong with a sensor or its link. */
-export type CalibrationFault = 'reversed' | 'slope' | 'nonlinear' | 'hysteresis' | 'range' | 'tooFewPoints' | 'stuck'
+export type CalibrationFault =
+  'reversed' | 'slope' | 'nonlinear' | 'hysteresis' | 'range' | 'tooFewPoints' | 'stuck'
 
 /** A straight line through a sensor's levels. Every figure is null where no line can be drawn. */
 export interface CalibrationFit {
@@ -35,50 +40,103 @@ export interface CalibrationFit {
 }
 
 /** Why nothing can be fitted. */
-export type CalibrationRefusal = { readonly code: 'rawRangeTurned'; readonly rawMin: number; readonly rawMax: number }
+export type CalibrationRefusal = {
+  readonly code: 'rawRangeTurned'
+  readonly rawMin: number
+  readonly rawMax: number
+}
 
 const SLOPE_TOLERANCE = 0.15
 const RESIDUAL_MM = 3
 const HYSTERESIS_MM = 4
 const LEAST_HEIGHTS = 3
 
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length
 
 /** The residual each point leaves; null without a line. Readings are told apart as they are: a mean of equal ones need not be quite the same. */
-function lineThrough(points: readonly CalibrationPoint[]): { readonly slope: number; readonly offset: number; readonly residuals: readonly number[] } | null {
+function lineThrough(points: readonly CalibrationPoint[]): {
+  readonly slope: number
+  readonly offset: number
+  readonly residuals: readonly number[]
+} | null {
   const [x, y] = [mean(points.map(({ raw }) => raw)), mean(points.map(({ heightMm }) => heightMm))]
   const sxx = points.reduce((sum, { raw }) => sum + (raw - x) ** 2, 0)
   if (sxx === 0 || points.every(({ raw }) => raw === points[0]!.raw)) return null
   const slope = points.reduce((sum, { raw, heightMm }) => sum + (raw - x) * (heightMm - y), 0) / sxx
   const offset = y - slope * x
-  return { slope, offset, residuals: points.map(({ raw, heightMm }) => heightMm - (offset + slope * raw)) }
+  return {
+    slope,
+    offset,
+    residuals: points.map(({ raw, heightMm }) => heightMm - (offset + slope * raw)),
+  }
 }
 
-function hysteresisOf(points: readonly CalibrationPoint[], residuals: readonly number[]): number | null {
-  const of = (direction: 'up' | 'down'): readonly number[] => residuals.filter((_, i) => points[i]!.direction === direction)
+function hysteresisOf(
+  points: readonly CalibrationPoint[],
+  residuals: readonly number[],
+): number | null {
+  const of = (direction: 'up' | 'down'): readonly number[] =>
+    residuals.filter((_, i) => points[i]!.direction === direction)
   const [up, down] = [of('up'), of('down')]
   return up.length === 0 || down.length === 0 ? null : Math.abs(mean(up) - mean(down))
 }
 
 /** Fits `heightMm = offset + slope * raw` by least squares, and names what is wrong with sensor or link. */
-export function fitSensor({ points, rawMin, rawMax, expectedSlopeMmPerRaw, slopeTolerance = SLOPE_TOLERANCE, maxResidualMm = RESIDUAL_MM, maxHysteresisMm = HYSTERESIS_MM, nominalHeightMm }: CalibrationRequest): Result<CalibrationFit, CalibrationRefusal> {
+export function fitSensor({
+  points,
+  rawMin,
+  rawMax,
+  expectedSlopeMmPerRaw,
+  slopeTolerance = SLOPE_TOLERANCE,
+  maxResidualMm = RESIDUAL_MM,
+  maxHysteresisMm = HYSTERESIS_MM,
+  nominalHeightMm,
+}: CalibrationRequest): Result<CalibrationFit, CalibrationRefusal> {
   if (rawMin >= rawMax) return refuse({ code: 'rawRangeTurned', rawMin, rawMax })
   const heights = new Set(points.map(({ heightMm }) => heightMm)).size
   const outside = (raw: number): boolean => raw < rawMin || raw > rawMax
   const fewer: readonly CalibrationFault[] = heights < LEAST_HEIGHTS ? ['tooFewPoints'] : []
   const line = lineThrough(points)
   if (!line) {
-    const faults: readonly CalibrationFault[] = [...(heights >= 2 ? ['stuck' as const] : []), ...fewer, ...(points.some(({ raw }) => outside(raw)) ? ['range' as const] : [])]
-    return ok({ slopeMmPerRaw: null, offsetMm: null, rmsMm: null, maxResidualMm: null, rawAtNominal: null, hysteresisMm: null, faults })
+    const faults: readonly CalibrationFault[] = [
+      ...(heights >= 2 ? ['stuck' as const] : []),
+      ...fewer,
+      ...(points.some(({ raw }) => outside(raw)) ? ['range' as const] : []),
+    ]
+    return ok({
+      slopeMmPerRaw: null,
+      offsetMm: null,
+      rmsMm: null,
+      maxResidualMm: null,
+      rawAtNominal: null,
+      hysteresisMm: null,
+      faults,
+    })
   }
   const { slope, offset, residuals } = line
   const largest = Math.max(...residuals.map(Math.abs))
   const hysteresisMm = hysteresisOf(points, residuals)
   const rawAtNominal = slope === 0 ? null : (nominalHeightMm - offset) / slope
   const faults: readonly CalibrationFault[] = [
-    ...(slope * expectedSlopeMmPerRaw < 0 ? ['reversed' as const] : []), ...(Math.abs(Math.abs(slope) / Math.abs(expectedSlopeMmPerRaw) - 1) > slopeTolerance ? ['slope' as const] : []),
-    ...(largest > maxResidualMm ? ['nonlinear' as const] : []), ...(hysteresisMm !== null && hysteresisMm > maxHysteresisMm ? ['hysteresis' as const] : []),
-    ...(points.some(({ raw }) => outside(raw)) || (rawAtNominal !== null && outside(rawAtNominal)) ? ['range' as const] : []), ...fewer,
+    ...(slope * expectedSlopeMmPerRaw < 0 ? ['reversed' as const] : []),
+    ...(Math.abs(Math.abs(slope) / Math.abs(expectedSlopeMmPerRaw) - 1) > slopeTolerance
+      ? ['slope' as const]
+      : []),
+    ...(largest > maxResidualMm ? ['nonlinear' as const] : []),
+    ...(hysteresisMm !== null && hysteresisMm > maxHysteresisMm ? ['hysteresis' as const] : []),
+    ...(points.some(({ raw }) => outside(raw)) || (rawAtNominal !== null && outside(rawAtNominal))
+      ? ['range' as const]
+      : []),
+    ...fewer,
   ]
-  return ok({ slopeMmPerRaw: slope, offsetMm: offset, rmsMm: Math.sqrt(mean(residuals.map((r) => r * r))), maxResidualMm: largest, rawAtNominal, hysteresisMm, faults })
+  return ok({
+    slopeMmPerRaw: slope,
+    offsetMm: offset,
+    rmsMm: Math.sqrt(mean(residuals.map((r) => r * r))),
+    maxResidualMm: largest,
+    rawAtNominal,
+    hysteresisMm,
+    faults,
+  })
 }

@@ -1,4 +1,29 @@
 export { fitSensor } from './fit.ts'
-export type { CalibrationFault, CalibrationFit, CalibrationPoint, CalibrationRefusal, CalibrationRequest } from './fit.ts'
-export { AGREE_MM, agreements, crossedAxles, fitVisits, loweredMm, moveInSlotMm, sensorsOf, stopsOf, taughtMm, toType } from './visits.ts'
-export type { Agreement, HeightSensor, LevelVisit, Plausible, SensorLine, ToType, VisitStop } from './visits.ts'
+export type {
+  CalibrationFault,
+  CalibrationFit,
+  CalibrationPoint,
+  CalibrationRefusal,
+  CalibrationRequest,
+} from './fit.ts'
+export {
+  AGREE_MM,
+  agreements,
+  crossedAxles,
+  fitVisits,
+  loweredMm,
+  moveInSlotMm,
+  sensorsOf,
+  stopsOf,
+  taughtMm,
+  toType,
+} from './visits.ts'
+export type {
+  Agreement,
+  HeightSensor,
+  LevelVisit,
+  Plausible,
+  SensorLine,
+  ToType,
+  VisitStop,
+} from './visits.ts'

@@ -3,7 +3,10 @@ import { codeText } from './decode.ts'
 import type { ReportedCode } from './report.ts'
 
 /** Codes of a module as they were read once. */
-export interface Reading { readonly at: string; readonly codes: readonly ReportedCode[] }
+export interface Reading {
+  readonly at: string
+  readonly codes: readonly ReportedCode[]
+}
 
 /** A code over all readings of a vehicle. */
 export interface CodeHistory extends FaultCode {
@@ -26,8 +29,22 @@ export function codeHistory(readings: readonly Reading[]): CodeHistory[] {
     for (const code of codes) {
       const before = all.get(codeText(code))
       const firstAt = before?.firstAt ?? at
-      all.set(codeText(code), { number: code.number, failureType: code.failureType, firstAt, lastAt: at, times: (before?.times ?? 0) + 1, of: before?.of ?? ordered.length - i, now: ordered[i] === newest ? code : null, newest: code })
+      all.set(codeText(code), {
+        number: code.number,
+        failureType: code.failureType,
+        firstAt,
+        lastAt: at,
+        times: (before?.times ?? 0) + 1,
+        of: before?.of ?? ordered.length - i,
+        now: ordered[i] === newest ? code : null,
+        newest: code,
+      })
     }
   })
-  return [...all.values()].sort((a, b) => Number(b.now !== null) - Number(a.now !== null) || Date.parse(b.lastAt) - Date.parse(a.lastAt) || codeText(a).localeCompare(codeText(b)))
+  return [...all.values()].sort(
+    (a, b) =>
+      Number(b.now !== null) - Number(a.now !== null) ||
+      Date.parse(b.lastAt) - Date.parse(a.lastAt) ||
+      codeText(a).localeCompare(codeText(b)),
+  )
 }

@@ -5,16 +5,30 @@ import { codeText, readCode } from './decode.ts'
 export type CodeStatus = 'present' | 'stored' | 'pending'
 
 /** A value the module kept with a code. */
-export interface Frozen { readonly name: string; readonly value: string }
+export interface Frozen {
+  readonly name: string
+  readonly value: string
+}
 
 /** A code as a tool reported it. */
-export interface ReportedCode extends FaultCode { readonly status: CodeStatus; /** The tool's own words; empty: none. */ readonly words: string; readonly freeze: readonly Frozen[] }
+export interface ReportedCode extends FaultCode {
+  readonly status: CodeStatus
+  /** The tool's own words; empty: none. */ readonly words: string
+  readonly freeze: readonly Frozen[]
+}
 
 /** Something in a report a person should know of: where, and what. */
-export interface ReportRemark { readonly line: number; readonly kind: 'twice' | 'notACode' | 'tooMany'; readonly text: string }
+export interface ReportRemark {
+  readonly line: number
+  readonly kind: 'twice' | 'notACode' | 'tooMany'
+  readonly text: string
+}
 
 /** What was found in a report. */
-export interface Report { readonly codes: readonly ReportedCode[]; readonly remarks: readonly ReportRemark[] }
+export interface Report {
+  readonly codes: readonly ReportedCode[]
+  readonly remarks: readonly ReportRemark[]
+}
 
 /** More codes than this no module stores. */
 const MOST_CODES = 60
@@ -24,12 +38,17 @@ const MOST_VALUE = 40
 
 // "Not present" and "unconfirmed" hold the words of their contraries, so they are asked first.
 const STATUS: readonly (readonly [RegExp, CodeStatus])[] = [
-  [/\b(pending|maturing|un-?confirmed|not confirmed)\b/i, 'pending'], [/\b(not (present|active|current)|in-?active|stored|histor(y|ic|ical)|passive|sporadic|intermittent|past|memory)\b/i, 'stored'],
+  [/\b(pending|maturing|un-?confirmed|not confirmed)\b/i, 'pending'],
+  [
+    /\b(not (present|active|current)|in-?active|stored|histor(y|ic|ical)|passive|sporadic|intermittent|past|memory)\b/i,
+    'stored',
+  ],
   [/\b(present|active|current(ly)?|permanent|continuous|static|confirmed)\b/i, 'present'],
 ]
 
 /** What a tool's word says of a code. */
-export const statusIn = (words: string): CodeStatus | null => STATUS.find(([pattern]) => pattern.test(words))?.[1] ?? null
+export const statusIn = (words: string): CodeStatus | null =>
+  STATUS.find(([pattern]) => pattern.test(words))?.[1] ?? null
 
 const GRAVITY: Readonly<Record<CodeStatus, number>> = { present: 2, pending: 1, stored: 0 }
 
@@ -39,23 +58,34 @@ class Collector {
   private readonly remarks: ReportRemark[] = []
 
   remark(line: number, kind: ReportRemark['kind'], text: string): void {
-    if (this.remarks.length < MOST_CODES) this.remarks.push({ line, kind, text: text.trim().slice(0, MOST_VALUE) })
+    if (this.remarks.length < MOST_CODES)
+      this.remarks.push({ line, kind, text: text.trim().slice(0, MOST_VALUE) })
   }
 
-  take(line: number, code: FaultCode, status: CodeStatus | null, words: string, freeze: readonly Frozen[]): void {
+  take(
+    line: number,
+    code: FaultCode,
+    status: CodeStatus | null,
+    words: string,
+    freeze: readonly Frozen[],
+  ): void {
     const key = codeText(code)
     const before = this.found.get(key)
     if (before) this.remark(line, 'twice', key)
     else if (this.found.size === MOST_CODES) return this.remark(line, 'tooMany', key)
     const now = status ?? 'stored'
     this.found.set(key, {
-      ...code, status: before && GRAVITY[before.status] > GRAVITY[now] ? before.status : now, words: (before?.words || words.trim()).slice(0, MOST_WORDS), freeze: [...(before?.freeze ?? []), ...freeze].slice(0, MOST_FROZEN),
+      ...code,
+      status: before && GRAVITY[before.status] > GRAVITY[now] ? before.status : now,
+      words: (before?.words || words.trim()).slice(0, MOST_WORDS),
+      freeze: [...(before?.freeze ?? []), ...freeze].slice(0, MOST_FROZEN),
     })
   }
 
   freeze(key: string, entry: Frozen): void {
     const code = this.found.get(key)
-    if (code && code.freeze.length < MOST_FROZEN) this.found.set(key, { ...code, freeze: [...code.freeze, entry] })
+    if (code && code.freeze.length < MOST_FROZEN)
+      this.found.set(key, { ...code, freeze: [...code.freeze, entry] })
   }
 
   report(): Report {
@@ -63,10 +93,14 @@ class Collector {
   }
 }
 
-const frozen = (name: string, value: string): Frozen => ({ name: name.trim().slice(0, MOST_VALUE), value: value.trim().slice(0, MOST_VALUE) })
+const frozen = (name: string, value: string): Frozen => ({
+  name: name.trim().slice(0, MOST_VALUE),
+  value: value.trim().slice(0, MOST_VALUE),
+})
 
 /** A code at the start of a line or after a mark, perhaps with blanks in it; what follows is said of it. */
-const IN_LINE = /(?:^|[\s"'(*#•–-])([PCBU][ ]?[0-3OIL][ ]?[0-9A-FOIL]{3}(?:[\s]?[-:./][\s]?[0-9A-F]{2}|\s[0-9][0-9A-F](?=\s|$))?)(?![0-9A-Za-z])/i
+const IN_LINE =
+  /(?:^|[\s"'(*#•–-])([PCBU][ ]?[0-3OIL][ ]?[0-9A-FOIL]{3}(?:[\s]?[-:./][\s]?[0-9A-F]{2}|\s[0-9][0-9A-F](?=\s|$))?)(?![0-9A-Za-z])/i
 /** What somebody meant as a code: a letter and figures, wrong in number or kind. */
 const ALMOST = /(?:^|\s)([PCBU][0-9][0-9A-Z]{1,6})(?![0-9A-Za-z])/
 const FROZEN_LINE = /^\s*[-•*]?\s*([A-Za-z][^:=]{1,50}?)\s*[:=]\s*(\S.*)$/
@@ -85,7 +119,12 @@ export function readReport(text: string): Report {
     const code = found ? readCode(found[1]!) : null
     if (found && code?.ok) {
       const rest = `${line.slice(0, found.index)} ${line.slice(found.index + found[0].length)}`
-      const said = STATUS.reduce((words, [pattern]) => words.replace(pattern, ' '), rest).replaceAll(/[([]\s*[)\]]/g, ' ').replaceAll(/\s+/g, ' ').replaceAll(GAP, '').replace(/^\d+[.)]\s+/, '').replace(/^status:?\s*$/i, '')
+      const said = STATUS.reduce((words, [pattern]) => words.replace(pattern, ' '), rest)
+        .replaceAll(/[([]\s*[)\]]/g, ' ')
+        .replaceAll(/\s+/g, ' ')
+        .replaceAll(GAP, '')
+        .replace(/^\d+[.)]\s+/, '')
+        .replace(/^status:?\s*$/i, '')
       collector.take(i + 1, code.value, statusIn(rest), said, [])
       last = codeText(code.value)
       return
@@ -101,12 +140,24 @@ export function readReport(text: string): Report {
   return collector.report()
 }
 
-const HEADERS = { code: /\bcode\b|\bdtc\b|fault\s*(code|no|number)|^number$/i, failure: /failure|\bftb\b|symptom/i, status: /status|state/i, words: /text|descr|meaning|name|^fault$/i } as const
+const HEADERS = {
+  code: /\bcode\b|\bdtc\b|fault\s*(code|no|number)|^number$/i,
+  failure: /failure|\bftb\b|symptom/i,
+  status: /status|state/i,
+  words: /text|descr|meaning|name|^fault$/i,
+} as const
 
 /** Which column of a table holds what; null where no column holds codes. Every other column was kept with the code. */
-function columnsOf(headers: readonly string[]): Readonly<Record<keyof typeof HEADERS, number>> | null {
+function columnsOf(
+  headers: readonly string[],
+): Readonly<Record<keyof typeof HEADERS, number>> | null {
   const at = (pattern: RegExp): number => headers.findIndex((header) => pattern.test(header.trim()))
-  const columns = { code: at(HEADERS.code), failure: at(HEADERS.failure), status: at(HEADERS.status), words: at(HEADERS.words) }
+  const columns = {
+    code: at(HEADERS.code),
+    failure: at(HEADERS.failure),
+    status: at(HEADERS.status),
+    words: at(HEADERS.words),
+  }
   return columns.code < 0 ? null : columns
 }
 
@@ -125,11 +176,20 @@ export function readReportTable(rows: readonly (readonly string[])[]): Report | 
     if (cells.every((cell) => cell.trim() === '')) return
     const written = cells[columns.code] ?? ''
     const failure = columns.failure < 0 ? '' : (cells[columns.failure] ?? '').trim()
-    const together = /^[0-9A-Fa-f]{2}$/.test(failure) ? readCode(`${written} ${failure}`) : readCode(written)
+    const together = /^[0-9A-Fa-f]{2}$/.test(failure)
+      ? readCode(`${written} ${failure}`)
+      : readCode(written)
     const code = together.ok ? together : readCode(written)
-    if (!code.ok) return collector.remark(i + 2, 'notACode', written === '' ? cells.join(' ') : written)
+    if (!code.ok)
+      return collector.remark(i + 2, 'notACode', written === '' ? cells.join(' ') : written)
     const status = columns.status < 0 ? '' : (cells[columns.status] ?? '')
-    collector.take(i + 2, code.value, statusIn(status), columns.words < 0 ? '' : (cells[columns.words] ?? ''), kept.flatMap((k) => ((cells[k] ?? '').trim() === '' ? [] : [frozen(headers[k]!, cells[k]!)])))
+    collector.take(
+      i + 2,
+      code.value,
+      statusIn(status),
+      columns.words < 0 ? '' : (cells[columns.words] ?? ''),
+      kept.flatMap((k) => ((cells[k] ?? '').trim() === '' ? [] : [frozen(headers[k]!, cells[k]!)])),
+    )
   })
   return collector.report()
 }

@@ -41,22 +41,51 @@ export interface LedgerAnswer {
 }
 
 /** Air that brings a volume from one gauge pressure to another, bar-litre; negative: to be let out. */
-export const airBetween = (fromBarG: number, toBarG: number, volumeL: number, temperatureC: number): number => (toBarG - fromBarG) * volumeL * (T_REF_K / kelvin(temperatureC))
+export const airBetween = (
+  fromBarG: number,
+  toBarG: number,
+  volumeL: number,
+  temperatureC: number,
+): number => (toBarG - fromBarG) * volumeL * (T_REF_K / kelvin(temperatureC))
 
 /** Counts the air in springs and reservoir, and what is missing against the pressure the reservoir should have. */
-export function airLedger({ vehicle, reservoirL, reservoirBarG, temperatureC, levelOffsetMm, targetReservoirBarG, bottle }: LedgerRequest): Result<LedgerAnswer, GeometryRefusal> {
+export function airLedger({
+  vehicle,
+  reservoirL,
+  reservoirBarG,
+  temperatureC,
+  levelOffsetMm,
+  targetReservoirBarG,
+  bottle,
+}: LedgerRequest): Result<LedgerAnswer, GeometryRefusal> {
   const checked = checkGeometry(vehicle)
   if (!checked.ok) return checked
   const rig = buildRig(vehicle)
   const warmth = T_REF_K / kelvin(temperatureC)
-  const amount = (gaugeBar: number, volumeL: number): AirAmount => ({ airBarL: (gaugeBar + P_ATM_BAR) * volumeL * warmth, gaugeBarL: gaugeBar * volumeL })
+  const amount = (gaugeBar: number, volumeL: number): AirAmount => ({
+    airBarL: (gaugeBar + P_ATM_BAR) * volumeL * warmth,
+    gaugeBarL: gaugeBar * volumeL,
+  })
   const none: AirAmount = { airBarL: 0, gaugeBarL: 0 }
-  const corners = perCorner((_, index) => (rig.air[index] ? amount(designPressureBarG(rig, index), springVolumeL(rig, index, levelOffsetMm)) : none))
+  const corners = perCorner((_, index) =>
+    rig.air[index]
+      ? amount(designPressureBarG(rig, index), springVolumeL(rig, index, levelOffsetMm))
+      : none,
+  )
   const reservoir = reservoirL > 0 ? amount(reservoirBarG, reservoirL) : none
   const topUpBarL = airBetween(reservoirBarG, targetReservoirBarG, reservoirL, temperatureC)
   return ok({
-    corners, reservoir, totalBarL: Object.values(corners).reduce((sum, { airBarL }) => sum + airBarL, reservoir.airBarL), topUpBarL,
-    bottleFills: bottle && topUpBarL > 0 ? (Math.max(0, bottle.barG - targetReservoirBarG) * bottle.volumeL * warmth) / topUpBarL : null,
+    corners,
+    reservoir,
+    totalBarL: Object.values(corners).reduce(
+      (sum, { airBarL }) => sum + airBarL,
+      reservoir.airBarL,
+    ),
+    topUpBarL,
+    bottleFills:
+      bottle && topUpBarL > 0
+        ? (Math.max(0, bottle.barG - targetReservoirBarG) * bottle.volumeL * warmth) / topUpBarL
+        : null,
     regulatorBarG: ((targetReservoirBarG + P_ATM_BAR) * kelvin(temperatureC)) / T_REF_K - P_ATM_BAR,
   })
 }

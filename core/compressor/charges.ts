@@ -1,8 +1,16 @@
 /** A charge as it was recorded. */
-export interface Charged { readonly atMs: number; readonly addedBarL: number; readonly afterBarG: number; readonly beforeBarG: number }
+export interface Charged {
+  readonly atMs: number
+  readonly addedBarL: number
+  readonly afterBarG: number
+  readonly beforeBarG: number
+}
 
 /** How fast a system that is charged again and again loses its gas. */
-export interface ChargeLoss { readonly barLPerMonth: number; readonly months: number }
+export interface ChargeLoss {
+  readonly barLPerMonth: number
+  readonly months: number
+}
 
 const MONTH_MS = 30.44 * 86_400_000
 /** Closer together they say nothing, months. */
@@ -18,5 +26,8 @@ export function lossBetween(charges: readonly Charged[]): ChargeLoss | null {
   if (!first || !last || ordered.length < 2) return null
   const months = (last.atMs - first.atMs) / MONTH_MS
   if (months < LEAST_MONTHS) return null
-  return { barLPerMonth: ordered.slice(1).reduce((sum, { addedBarL }) => sum + addedBarL, 0) / months, months }
+  return {
+    barLPerMonth: ordered.slice(1).reduce((sum, { addedBarL }) => sum + addedBarL, 0) / months,
+    months,
+  }
 }

@@ -26,16 +26,30 @@ export interface DutyAnswer {
 }
 
 /** Why a duty cannot be reckoned. */
-export type DutyRefusal = FillRefusal | { readonly code: 'leakOutrunsPump'; readonly minutesPerDay: number }
+export type DutyRefusal =
+  FillRefusal | { readonly code: 'leakOutrunsPump'; readonly minutesPerDay: number }
 
 const MINUTES_PER_DAY = 1440
 
 /** What a leak makes of a pump's day and of its life. */
-export function duty({ leakBarLPerH, meanBarG, normalMinutesPerDay, lifeHours, ...pump }: DutyRequest): Result<DutyAnswer, DutyRefusal> {
-  if (meanBarG >= pump.stallBarG) return refuse({ code: 'pumpStalls', stallBarG: pump.stallBarG, neededBarG: meanBarG })
+export function duty({
+  leakBarLPerH,
+  meanBarG,
+  normalMinutesPerDay,
+  lifeHours,
+  ...pump
+}: DutyRequest): Result<DutyAnswer, DutyRefusal> {
+  if (meanBarG >= pump.stallBarG)
+    return refuse({ code: 'pumpStalls', stallBarG: pump.stallBarG, neededBarG: meanBarG })
   const leakMinutesPerDay = (leakBarLPerH * 24) / pumpFlowLPerMin(pump, meanBarG)
   const totalMinutesPerDay = leakMinutesPerDay + normalMinutesPerDay
-  if (totalMinutesPerDay > MINUTES_PER_DAY) return refuse({ code: 'leakOutrunsPump', minutesPerDay: totalMinutesPerDay })
+  if (totalMinutesPerDay > MINUTES_PER_DAY)
+    return refuse({ code: 'leakOutrunsPump', minutesPerDay: totalMinutesPerDay })
   const days = (minutes: number): number | null => (minutes > 0 ? (lifeHours * 60) / minutes : null)
-  return ok({ leakMinutesPerDay, totalMinutesPerDay, lifeDays: days(totalMinutesPerDay), lifeDaysWithoutLeak: days(normalMinutesPerDay) })
+  return ok({
+    leakMinutesPerDay,
+    totalMinutesPerDay,
+    lifeDays: days(totalMinutesPerDay),
+    lifeDaysWithoutLeak: days(normalMinutesPerDay),
+  })
 }

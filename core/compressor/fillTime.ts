@@ -13,16 +13,31 @@ export interface FillRequest extends PumpRating {
 }
 
 /** A pressure the pump never gets to. */
-export type FillRefusal = { readonly code: 'pumpStalls'; readonly stallBarG: number; readonly neededBarG: number }
+export type FillRefusal = {
+  readonly code: 'pumpStalls'
+  readonly stallBarG: number
+  readonly neededBarG: number
+}
 
 /**
  * How long a pump takes to bring a fixed volume from one pressure to another, s, at one temperature: its flow falls in a straight
  * line with the pressure, so the pressure creeps up to stall exponentially.
  * @returns 0 where it is there already.
  */
-export function fillTime({ volumeL, fromBarG, toBarG, freeFlowLPerMin, stallBarG, temperatureC }: FillRequest): Result<{ readonly seconds: number }, FillRefusal> {
+export function fillTime({
+  volumeL,
+  fromBarG,
+  toBarG,
+  freeFlowLPerMin,
+  stallBarG,
+  temperatureC,
+}: FillRequest): Result<{ readonly seconds: number }, FillRefusal> {
   if (toBarG <= fromBarG) return ok({ seconds: 0 })
   if (toBarG >= stallBarG) return refuse({ code: 'pumpStalls', stallBarG, neededBarG: toBarG })
   const litresPerBar = volumeL * (T_REF_K / kelvin(temperatureC))
-  return ok({ seconds: (60 * litresPerBar * stallBarG * Math.log((stallBarG - fromBarG) / (stallBarG - toBarG))) / freeFlowLPerMin })
+  return ok({
+    seconds:
+      (60 * litresPerBar * stallBarG * Math.log((stallBarG - fromBarG) / (stallBarG - toBarG))) /
+      freeFlowLPerMin,
+  })
 }

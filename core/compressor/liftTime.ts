@@ -24,13 +24,19 @@ export interface LiftAnswer {
 }
 
 /** Why a lift cannot be reckoned. */
-export type LiftRefusal = GeometryRefusal | FillRefusal | { readonly code: 'noAirSpring'; readonly corner: Corner }
+export type LiftRefusal =
+  GeometryRefusal | FillRefusal | { readonly code: 'noAirSpring'; readonly corner: Corner }
 
 /**
  * How much air a lift takes and how long the pump needs for it, corner after corner: the design pressure held over the extra
  * volume, delivered against that pressure.
  */
-export function liftTime({ vehicle, liftMm, temperatureC, ...pump }: LiftRequest): Result<LiftAnswer, LiftRefusal> {
+export function liftTime({
+  vehicle,
+  liftMm,
+  temperatureC,
+  ...pump
+}: LiftRequest): Result<LiftAnswer, LiftRefusal> {
   const checked = checkGeometry(vehicle)
   if (!checked.ok) return checked
   const rig = buildRig(vehicle)
@@ -40,7 +46,8 @@ export function liftTime({ vehicle, liftMm, temperatureC, ...pump }: LiftRequest
     if (lift === 0) continue
     if (!rig.air[index]) return refuse({ code: 'noAirSpring', corner })
     const gaugeBar = designPressureBarG(rig, index)
-    if (gaugeBar >= pump.stallBarG) return refuse({ code: 'pumpStalls', stallBarG: pump.stallBarG, neededBarG: gaugeBar })
+    if (gaugeBar >= pump.stallBarG)
+      return refuse({ code: 'pumpStalls', stallBarG: pump.stallBarG, neededBarG: gaugeBar })
     const extraL = rig.areaCm2[index]! * rig.motionRatio[index]! * lift * 1e-4
     const amount = (gaugeBar + P_ATM_BAR) * extraL * (T_REF_K / kelvin(temperatureC))
     airBarL += amount

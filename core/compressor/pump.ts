@@ -10,4 +10,7 @@ export interface PumpRating {
  * Flow of an open-layout pump against a pressure, L/min ANR: falls in a straight line from free flow to nothing at stall.
  * @returns 0 at and above stall.
  */
-export const pumpFlowLPerMin = ({ freeFlowLPerMin, stallBarG }: PumpRating, againstBarG: number): number => Math.max(0, freeFlowLPerMin * (1 - againstBarG / stallBarG))
+export const pumpFlowLPerMin = (
+  { freeFlowLPerMin, stallBarG }: PumpRating,
+  againstBarG: number,
+): number => Math.max(0, freeFlowLPerMin * (1 - againstBarG / stallBarG))

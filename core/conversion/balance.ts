@@ -21,13 +21,32 @@ export interface AxleBalance {
 export function balanceOf(vehicle: VehicleGeometry): Readonly<Record<Axle, AxleBalance>> {
   const of = (axle: Axle) => {
     const corners = AXLE_CORNERS[axle]
-    const mean = (value: (corner: (typeof corners)[number]) => number): number => corners.reduce((sum, corner) => sum + value(corner), 0) / corners.length
-    const wheelRateNPerMm = mean((corner) => (airRateNPerMm(vehicle, corner) ?? 0) + vehicle.corners[corner].coilRateNPerMm)
-    const [track, bar] = axle === 'front' ? [vehicle.trackFrontMm, vehicle.antiRollFrontNPerMm] : [vehicle.trackRearMm, vehicle.antiRollRearNPerMm]
+    const mean = (value: (corner: (typeof corners)[number]) => number): number =>
+      corners.reduce((sum, corner) => sum + value(corner), 0) / corners.length
+    const wheelRateNPerMm = mean(
+      (corner) => (airRateNPerMm(vehicle, corner) ?? 0) + vehicle.corners[corner].coilRateNPerMm,
+    )
+    const [track, bar] =
+      axle === 'front'
+        ? [vehicle.trackFrontMm, vehicle.antiRollFrontNPerMm]
+        : [vehicle.trackRearMm, vehicle.antiRollRearNPerMm]
     const [springs, bars] = [(wheelRateNPerMm * track ** 2) / 2, bar * track ** 2]
-    return { wheelRateNPerMm, frequencyHz: rideFrequencyHz(wheelRateNPerMm, mean((corner) => vehicle.corners[corner].designLoadN)), roll: springs + bars, barShare: bars / (springs + bars) }
+    return {
+      wheelRateNPerMm,
+      frequencyHz: rideFrequencyHz(
+        wheelRateNPerMm,
+        mean((corner) => vehicle.corners[corner].designLoadN),
+      ),
+      roll: springs + bars,
+      barShare: bars / (springs + bars),
+    }
   }
   const all = { front: of('front'), rear: of('rear') }
   const whole = all.front.roll + all.rear.roll
-  return Object.fromEntries(AXLES.map((axle) => { const { roll, ...rest } = all[axle]; return [axle, { ...rest, rollShare: roll / whole }] })) as unknown as Readonly<Record<Axle, AxleBalance>>
+  return Object.fromEntries(
+    AXLES.map((axle) => {
+      const { roll, ...rest } = all[axle]
+      return [axle, { ...rest, rollShare: roll / whole }]
+    }),
+  ) as unknown as Readonly<Record<Axle, AxleBalance>>
 }

@@ -3,7 +3,12 @@ import { ok, refuse } from '../result/index.ts'
 import { GRAVITY } from '../vehicle/index.ts'
 
 /** A coil that could be fitted. */
-export interface Coil { readonly id: string; readonly rateNPerMm: number; readonly freeLengthMm: number; readonly solidLengthMm: number }
+export interface Coil {
+  readonly id: string
+  readonly rateNPerMm: number
+  readonly freeLengthMm: number
+  readonly solidLengthMm: number
+}
 
 /** A corner that is to stand on a coil. Lengths are the spring's; loads and travels are at the wheel. */
 export interface ConvertedCorner {
@@ -42,7 +47,9 @@ export interface FittedCoil {
   readonly reasons: readonly Misfit[]
 }
 
-export type ConversionRefusal = { readonly code: 'solidTooLong'; readonly id: string } | { readonly code: 'ladenLighter'; readonly loadN: number; readonly ladenLoadN: number }
+export type ConversionRefusal =
+  | { readonly code: 'solidTooLong'; readonly id: string }
+  | { readonly code: 'ladenLighter'; readonly loadN: number; readonly ladenLoadN: number }
 
 const HEIGHT_WITHIN_MM = 10
 const BIND_LEAST_MM = 5
@@ -51,9 +58,21 @@ const DROOP_LEAST_N = 50
 const SAG_SHARE = 0.6
 
 /** Natural frequency of a corner on a spring of that rate at the wheel, Hz: `sqrt(k g / load) / 2 pi`. */
-export const rideFrequencyHz = (wheelRateNPerMm: number, loadN: number): number => Math.sqrt((wheelRateNPerMm * 1000 * GRAVITY) / loadN) / (2 * Math.PI)
+export const rideFrequencyHz = (wheelRateNPerMm: number, loadN: number): number =>
+  Math.sqrt((wheelRateNPerMm * 1000 * GRAVITY) / loadN) / (2 * Math.PI)
 
-function fit({ loadN, ladenLoadN, motionRatio: m, installedLengthMm, bumpTravelMm, droopTravelMm, airRateNPerMm }: ConvertedCorner, { id, rateNPerMm, freeLengthMm, solidLengthMm }: Coil): FittedCoil {
+function fit(
+  {
+    loadN,
+    ladenLoadN,
+    motionRatio: m,
+    installedLengthMm,
+    bumpTravelMm,
+    droopTravelMm,
+    airRateNPerMm,
+  }: ConvertedCorner,
+  { id, rateNPerMm, freeLengthMm, solidLengthMm }: Coil,
+): FittedCoil {
   const wheelRateNPerMm = rateNPerMm * m ** 2
   const springForceN = loadN / m
   const lengthMm = freeLengthMm - springForceN / rateNPerMm
@@ -63,21 +82,46 @@ function fit({ loadN, ladenLoadN, motionRatio: m, installedLengthMm, bumpTravelM
   const bindMarginMm = installedLengthMm - m * bumpTravelMm - solidLengthMm
   const droopPreloadN = rateNPerMm * (freeLengthMm - (installedLengthMm + m * droopTravelMm))
   const reasons: Misfit[] = [
-    ...(Math.abs(heightErrorMm) <= HEIGHT_WITHIN_MM ? [] : ['height' as const]), ...(bindMarginMm >= BIND_LEAST_MM ? [] : ['bind' as const]),
-    ...(droopPreloadN >= DROOP_LEAST_N ? [] : ['loose' as const]), ...(ladenDropMm < bumpTravelMm * SAG_SHARE ? [] : ['sag' as const]),
+    ...(Math.abs(heightErrorMm) <= HEIGHT_WITHIN_MM ? [] : ['height' as const]),
+    ...(bindMarginMm >= BIND_LEAST_MM ? [] : ['bind' as const]),
+    ...(droopPreloadN >= DROOP_LEAST_N ? [] : ['loose' as const]),
+    ...(ladenDropMm < bumpTravelMm * SAG_SHARE ? [] : ['sag' as const]),
   ]
   return {
-    id, wheelRateNPerMm, springForceN, lengthMm, heightErrorMm, frequencyHz: rideFrequencyHz(wheelRateNPerMm, loadN), ladenDropMm, bindMarginMm, droopPreloadN,
-    rateRatio: airRateNPerMm ? wheelRateNPerMm / airRateNPerMm : null, fits: reasons.length === 0, reasons,
+    id,
+    wheelRateNPerMm,
+    springForceN,
+    lengthMm,
+    heightErrorMm,
+    frequencyHz: rideFrequencyHz(wheelRateNPerMm, loadN),
+    ladenDropMm,
+    bindMarginMm,
+    droopPreloadN,
+    rateRatio: airRateNPerMm ? wheelRateNPerMm / airRateNPerMm : null,
+    fits: reasons.length === 0,
+    reasons,
   }
 }
 
 /** Every coil in a corner: those that fit first, then by how near the corner stands to its height. */
-export function fitCoils(corner: ConvertedCorner, candidates: readonly Coil[]): Result<FittedCoil[], ConversionRefusal> {
-  if (corner.ladenLoadN < corner.loadN) return refuse({ code: 'ladenLighter', loadN: corner.loadN, ladenLoadN: corner.ladenLoadN })
-  const impossible = candidates.find(({ freeLengthMm, solidLengthMm }) => solidLengthMm >= freeLengthMm)
+export function fitCoils(
+  corner: ConvertedCorner,
+  candidates: readonly Coil[],
+): Result<FittedCoil[], ConversionRefusal> {
+  if (corner.ladenLoadN < corner.loadN)
+    return refuse({ code: 'ladenLighter', loadN: corner.loadN, ladenLoadN: corner.ladenLoadN })
+  const impossible = candidates.find(
+    ({ freeLengthMm, solidLengthMm }) => solidLengthMm >= freeLengthMm,
+  )
   if (impossible) return refuse({ code: 'solidTooLong', id: impossible.id })
-  return ok(candidates.map((coil) => fit(corner, coil)).sort((a, b) => Number(b.fits) - Number(a.fits) || Math.abs(a.heightErrorMm) - Math.abs(b.heightErrorMm)))
+  return ok(
+    candidates
+      .map((coil) => fit(corner, coil))
+      .sort(
+        (a, b) =>
+          Number(b.fits) - Number(a.fits) || Math.abs(a.heightErrorMm) - Math.abs(b.heightErrorMm),
+      ),
+  )
 }
 
 /** What a coil for a corner would have to be: between which rates, how long for a rate, and how short when solid. */
@@ -90,11 +134,19 @@ export interface Wanted {
 }
 
 /** The bounds a coil must keep, solved for its rate and length. Where the least rate is above the most, no coil can do it. */
-export function wantedCoil({ loadN, ladenLoadN, motionRatio: m, installedLengthMm, bumpTravelMm, droopTravelMm }: ConvertedCorner): Wanted {
+export function wantedCoil({
+  loadN,
+  ladenLoadN,
+  motionRatio: m,
+  installedLengthMm,
+  bumpTravelMm,
+  droopTravelMm,
+}: ConvertedCorner): Wanted {
   const springForceN = loadN / m
   return {
     leastRateNPerMm: (ladenLoadN - loadN) / (bumpTravelMm * SAG_SHARE) / m ** 2,
-    mostRateNPerMm: droopTravelMm > 0 ? (springForceN - DROOP_LEAST_N) / (m * droopTravelMm) : Infinity,
+    mostRateNPerMm:
+      droopTravelMm > 0 ? (springForceN - DROOP_LEAST_N) / (m * droopTravelMm) : Infinity,
     longestSolidMm: installedLengthMm - m * bumpTravelMm - BIND_LEAST_MM,
     freeLengthMm: (rateNPerMm) => installedLengthMm + springForceN / rateNPerMm,
   }
@@ -103,6 +155,10 @@ export function wantedCoil({ loadN, ladenLoadN, motionRatio: m, installedLengthM
 /** The bound most candidates fail by; null where one fits. */
 export function mostFailed(fitted: readonly FittedCoil[]): Misfit | null {
   if (fitted.some(({ fits }) => fits)) return null
-  const count = (reason: Misfit): number => fitted.filter(({ reasons }) => reasons.includes(reason)).length
-  return (['height', 'bind', 'loose', 'sag'] as const).reduce<Misfit | null>((most, reason) => (count(reason) > (most === null ? 0 : count(most)) ? reason : most), null)
+  const count = (reason: Misfit): number =>
+    fitted.filter(({ reasons }) => reasons.includes(reason)).length
+  return (['height', 'bind', 'loose', 'sag'] as const).reduce<Misfit | null>(
+    (most, reason) => (count(reason) > (most === null ? 0 : count(most)) ? reason : most),
+    null,
+  )
 }

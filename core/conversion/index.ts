@@ -1,7 +1,14 @@
 export { coilRate, SPRING_STEEL_GPA } from './coilRate.ts'
 export type { CoilMeasure, CoilRate, CoilRefusal } from './coilRate.ts'
 export { fitCoils, mostFailed, rideFrequencyHz, wantedCoil } from './candidates.ts'
-export type { Coil, ConversionRefusal, ConvertedCorner, FittedCoil, Misfit, Wanted } from './candidates.ts'
+export type {
+  Coil,
+  ConversionRefusal,
+  ConvertedCorner,
+  FittedCoil,
+  Misfit,
+  Wanted,
+} from './candidates.ts'
 export { balanceOf } from './balance.ts'
 export type { AxleBalance } from './balance.ts'
 export { airRateNPerMm, convertedCorner, EXPONENT } from './corner.ts'

@@ -1,4 +1,9 @@
-import { buildRig, designPressureBarG, designPressureOf, springVolumeL } from '../pneumatics/index.ts'
+import {
+  buildRig,
+  designPressureBarG,
+  designPressureOf,
+  springVolumeL,
+} from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
@@ -6,10 +11,17 @@ import type { Axle, Corner, VehicleGeometry } from '../vehicle/index.ts'
 import { AXLE_CORNERS, CORNERS, GRAVITY, hasAir } from '../vehicle/index.ts'
 
 /** What is carried over an axle, told without scales: kg, with bounds that hold it nine times of ten. */
-export interface LadenEstimate { readonly kg: number; readonly lowKg: number; readonly highKg: number }
+export interface LadenEstimate {
+  readonly kg: number
+  readonly lowKg: number
+  readonly highKg: number
+}
 
 /** What was looked at instead of weighing: the pressure of its springs laden at design height; how far it went down asleep; the papers. */
-export type LadenClue = { readonly kind: 'pressure'; readonly barG: number } | { readonly kind: 'sag'; readonly dropMm: number } | { readonly kind: 'papers'; readonly axleLimitKg: number }
+export type LadenClue =
+  | { readonly kind: 'pressure'; readonly barG: number }
+  | { readonly kind: 'sag'; readonly dropMm: number }
+  | { readonly kind: 'papers'; readonly axleLimitKg: number }
 
 export type LadenRefusal = 'noAir' | 'lighterThanEmpty' | 'onItsStops'
 
@@ -24,35 +36,59 @@ const within = (newton: number, sigmaN: number): Result<LadenEstimate, LadenRefu
 }
 
 /** Force at the wheel for each bar in the spring: `m A 10`. */
-const perBarN = ({ corners }: VehicleGeometry, corner: Corner): number => corners[corner].motionRatio * corners[corner].effectiveAreaCm2 * 10
+const perBarN = ({ corners }: VehicleGeometry, corner: Corner): number =>
+  corners[corner].motionRatio * corners[corner].effectiveAreaCm2 * 10
 
 /** Force a corner gains by going down so far with its air shut in and at its temperature, N at the wheel. */
 function gainedN(vehicle: VehicleGeometry, corner: Corner, dropMm: number): number {
   const [rig, i] = [buildRig(vehicle), CORNERS.indexOf(corner)]
   const barA = designPressureBarG(rig, i) + P_ATM_BAR
-  return perBarN(vehicle, corner) * ((barA * springVolumeL(rig, i, 0)) / springVolumeL(rig, i, -dropMm) - barA) + vehicle.corners[corner].coilRateNPerMm * dropMm
+  return (
+    perBarN(vehicle, corner) *
+      ((barA * springVolumeL(rig, i, 0)) / springVolumeL(rig, i, -dropMm) - barA) +
+    vehicle.corners[corner].coilRateNPerMm * dropMm
+  )
 }
 
 /**
  * What an axle carries beyond empty, from a clue. Pressure: `m A p 10` against the design's, both springs. Sag: what the shut-in air and the
  * helping coils gain over the drop. Papers: anything up to the axle's limit less the empty axle, every load alike.
  */
-export function ladenEstimate(vehicle: VehicleGeometry, axle: Axle, clue: LadenClue): Result<LadenEstimate, LadenRefusal> {
+export function ladenEstimate(
+  vehicle: VehicleGeometry,
+  axle: Axle,
+  clue: LadenClue,
+): Result<LadenEstimate, LadenRefusal> {
   const corners = AXLE_CORNERS[axle]
-  const sum = (value: (corner: Corner) => number): number => corners.reduce((all, corner) => all + value(corner), 0)
+  const sum = (value: (corner: Corner) => number): number =>
+    corners.reduce((all, corner) => all + value(corner), 0)
   if (clue.kind === 'papers') {
     const most = clue.axleLimitKg - sum((corner) => vehicle.corners[corner].designLoadN) / GRAVITY
-    return most <= 0 ? refuse('lighterThanEmpty') : ok({ kg: most / 2, lowKg: 0.05 * most, highKg: 0.95 * most })
+    return most <= 0
+      ? refuse('lighterThanEmpty')
+      : ok({ kg: most / 2, lowKg: 0.05 * most, highKg: 0.95 * most })
   }
   if (!corners.every((corner) => hasAir(vehicle.corners[corner]))) return refuse('noAir')
   if (clue.kind === 'pressure') {
     const perBar = sum((corner) => perBarN(vehicle, corner))
-    const added = sum((corner) => perBarN(vehicle, corner) * (clue.barG - designPressureOf(vehicle, corner)))
+    const added = sum(
+      (corner) => perBarN(vehicle, corner) * (clue.barG - designPressureOf(vehicle, corner)),
+    )
     return within(added, Math.hypot(KNOWN_TO * perBar * clue.barG, GAUGE_BAR * perBar))
   }
-  if (corners.some((corner) => vehicle.corners[corner].designHeightMm - clue.dropMm <= vehicle.corners[corner].bumpHeightMm)) return refuse('onItsStops')
+  if (
+    corners.some(
+      (corner) =>
+        vehicle.corners[corner].designHeightMm - clue.dropMm <=
+        vehicle.corners[corner].bumpHeightMm,
+    )
+  )
+    return refuse('onItsStops')
   const added = sum((corner) => gainedN(vehicle, corner, clue.dropMm))
-  const perMm = sum((corner) => gainedN(vehicle, corner, clue.dropMm + 0.5) - gainedN(vehicle, corner, clue.dropMm - 0.5))
+  const perMm = sum(
+    (corner) =>
+      gainedN(vehicle, corner, clue.dropMm + 0.5) - gainedN(vehicle, corner, clue.dropMm - 0.5),
+  )
   // Two readings make a drop.
   return within(added, Math.hypot(KNOWN_TO * added, TAPE_MM * Math.SQRT2 * perMm))
 }

@@ -11,11 +11,23 @@ import type { FittedCoil } from './candidates.ts'
 const TEMPERATURE_C = 20
 
 /** The vehicle with coils in some of its corners in the place of air. It stands where each coil holds its load. */
-export const withCoils = (vehicle: VehicleGeometry, coils: Readonly<Partial<Record<Corner, FittedCoil>>>): VehicleGeometry => ({
+export const withCoils = (
+  vehicle: VehicleGeometry,
+  coils: Readonly<Partial<Record<Corner, FittedCoil>>>,
+): VehicleGeometry => ({
   ...vehicle,
   corners: mapCorners(vehicle.corners, (corner, at) => {
     const coil = coils[at]
-    return coil ? { ...corner, designHeightMm: corner.designHeightMm + coil.heightErrorMm, effectiveAreaCm2: 0, volumeAtDesignL: 0, coilForceAtDesignN: corner.designLoadN, coilRateNPerMm: coil.wheelRateNPerMm } : corner
+    return coil
+      ? {
+          ...corner,
+          designHeightMm: corner.designHeightMm + coil.heightErrorMm,
+          effectiveAreaCm2: 0,
+          volumeAtDesignL: 0,
+          coilForceAtDesignN: corner.designLoadN,
+          coilRateNPerMm: coil.wheelRateNPerMm,
+        }
+      : corner
   }),
 })
 
@@ -33,19 +45,40 @@ const LEVEL_MM = 0.01
 const ROUNDS = 40
 
 /** How much higher an axle stands than a vehicle's design, mm. */
-const overDesign = (heightMm: PerCorner<number>, { corners }: VehicleGeometry, axle: Axle): number =>
-  AXLE_CORNERS[axle].reduce((sum, corner) => sum + heightMm[corner] - corners[corner].designHeightMm, 0) / 2
+const overDesign = (
+  heightMm: PerCorner<number>,
+  { corners }: VehicleGeometry,
+  axle: Axle,
+): number =>
+  AXLE_CORNERS[axle].reduce(
+    (sum, corner) => sum + heightMm[corner] - corners[corner].designHeightMm,
+    0,
+  ) / 2
 
 /**
  * Where a vehicle stands once its module has levelled each axle that has air; an axle on coils stays where its load takes it.
  * @param design the vehicle as it came, which pitch is told against. @param payloadN added at each wheel, N.
  */
-export function levelledStance(vehicle: VehicleGeometry, design: VehicleGeometry, payloadN: PerCorner<number>): Result<Stance, EquilibriumRefusal> {
+export function levelledStance(
+  vehicle: VehicleGeometry,
+  design: VehicleGeometry,
+  payloadN: PerCorner<number>,
+): Result<Stance, EquilibriumRefusal> {
   const start = airAtOffset(buildRig(vehicle), T_REF_K)
   if (!start.ok) return start
-  const air = new Map(CORNERS.flatMap((corner, i) => (hasAir(vehicle.corners[corner]) ? [[corner, start.value[i]!] as const] : [])))
+  const air = new Map(
+    CORNERS.flatMap((corner, i) =>
+      hasAir(vehicle.corners[corner]) ? [[corner, start.value[i]!] as const] : [],
+    ),
+  )
   const axles = AXLES.filter((axle) => air.has(AXLE_CORNERS[axle][0]!))
-  const stand = () => equilibrium({ vehicle, temperatureC: TEMPERATURE_C, airBarL: Object.fromEntries(air), payloadN })
+  const stand = () =>
+    equilibrium({
+      vehicle,
+      temperatureC: TEMPERATURE_C,
+      airBarL: Object.fromEntries(air),
+      payloadN,
+    })
   let rest = stand()
   for (let round = 0; rest.ok && round < ROUNDS; round += 1) {
     const { heightMm, pressureBarG } = rest.value
@@ -56,13 +89,19 @@ export function levelledStance(vehicle: VehicleGeometry, design: VehicleGeometry
         // At that pressure, the air that fills the missing height; the pressure changes with the load, so it takes a few rounds.
         const { effectiveAreaCm2, motionRatio } = vehicle.corners[corner]
         const barA = (pressureBarG[corner] ?? 0) + P_ATM_BAR
-        air.set(corner, Math.max(0.01, air.get(corner)! - off[i]! * motionRatio * effectiveAreaCm2 * 1e-4 * barA))
+        air.set(
+          corner,
+          Math.max(0.01, air.get(corner)! - off[i]! * motionRatio * effectiveAreaCm2 * 1e-4 * barA),
+        )
       }
     }
     rest = stand()
   }
   if (!rest.ok) return rest
   const { heightMm } = rest.value
-  const pitch = Math.atan2(overDesign(heightMm, design, 'front') - overDesign(heightMm, design, 'rear'), vehicle.wheelbaseMm)
+  const pitch = Math.atan2(
+    overDesign(heightMm, design, 'front') - overDesign(heightMm, design, 'rear'),
+    vehicle.wheelbaseMm,
+  )
   return ok({ heightMm, pitchDeg: (pitch * 180) / Math.PI, beamCmAt10M: Math.tan(pitch) * 1000 })
 }

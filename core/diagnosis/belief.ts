@@ -15,25 +15,50 @@ export function beliefAfter({ prior, chance }: Laid, evidence: readonly Placed[]
 }
 
 /** Whether evidence can be at all. */
-export const canBe = (laid: Laid, evidence: readonly Placed[]): boolean => beliefAfter(laid, evidence).some((chance) => chance > 0)
+export const canBe = (laid: Laid, evidence: readonly Placed[]): boolean =>
+  beliefAfter(laid, evidence).some((chance) => chance > 0)
 
 /**
  * How low and how high the chance of each cause can be with likelihoods anywhere in their ranges: its own at one end, all others' at the other.
  * Exact, since a chance only grows with its own likelihoods and only falls with the others'.
  */
-export function bounds({ prior, ...laid }: Laid, evidence: readonly Placed[]): { readonly least: Float64Array; readonly most: Float64Array } {
-  const along = (table: ReturnType<Laid['low']>): Float64Array => Float64Array.from(prior, (weight, i) => evidence.reduce((product, { check, outcome }) => product * table[check]![outcome]![i]!, weight))
+export function bounds(
+  { prior, ...laid }: Laid,
+  evidence: readonly Placed[],
+): { readonly least: Float64Array; readonly most: Float64Array } {
+  const along = (table: ReturnType<Laid['low']>): Float64Array =>
+    Float64Array.from(prior, (weight, i) =>
+      evidence.reduce(
+        (product, { check, outcome }) => product * table[check]![outcome]![i]!,
+        weight,
+      ),
+    )
   const [lows, highs] = [along(laid.low()), along(laid.high())]
   const sum = (values: Float64Array): number => values.reduce((total, value) => total + value, 0)
   const [allLow, allHigh] = [sum(lows), sum(highs)]
-  const share = (own: number, others: number): number => (own + others > 0 ? own / (own + Math.max(0, others)) : 0)
-  return { least: lows.map((own, i) => share(own, allHigh - highs[i]!)), most: highs.map((own, i) => share(own, allLow - lows[i]!)) }
+  const share = (own: number, others: number): number =>
+    own + others > 0 ? own / (own + Math.max(0, others)) : 0
+  return {
+    least: lows.map((own, i) => share(own, allHigh - highs[i]!)),
+    most: highs.map((own, i) => share(own, allLow - lows[i]!)),
+  }
 }
 
 /** The belief that speaks most for one cause, or most against it, within the ranges. */
-export function leaning({ prior, ...laid }: Laid, evidence: readonly Placed[], cause: number, favoured: boolean): Float64Array {
+export function leaning(
+  { prior, ...laid }: Laid,
+  evidence: readonly Placed[],
+  cause: number,
+  favoured: boolean,
+): Float64Array {
   const [low, high] = [laid.low(), laid.high()]
-  const belief = Float64Array.from(prior, (weight, i) => evidence.reduce((product, { check, outcome }) => product * ((i === cause) === favoured ? high : low)[check]![outcome]![i]!, weight))
+  const belief = Float64Array.from(prior, (weight, i) =>
+    evidence.reduce(
+      (product, { check, outcome }) =>
+        product * ((i === cause) === favoured ? high : low)[check]![outcome]![i]!,
+      weight,
+    ),
+  )
   const sum = belief.reduce((total, value) => total + value, 0)
   return sum > 0 ? belief.map((value) => value / sum) : belief
 }

@@ -48,10 +48,21 @@ export interface BookCause {
 }
 
 /** Causes that come together. The first that shows speaks. */
-export interface BookCompound { readonly id: string; readonly of: readonly [string, string]; readonly weight: number; readonly because: string }
+export interface BookCompound {
+  readonly id: string
+  readonly of: readonly [string, string]
+  readonly weight: number
+  readonly because: string
+}
 
 /** What some causes show. `together`: how often they show it at all the places they cover at once. */
-export interface BookRowOf { readonly causes: readonly string[]; readonly at?: 'mate' | 'away'; readonly row: BookRow; readonly together?: Often; readonly because: string }
+export interface BookRowOf {
+  readonly causes: readonly string[]
+  readonly at?: 'mate' | 'away'
+  readonly row: BookRow
+  readonly together?: Often
+  readonly because: string
+}
 
 /** A check as it is written down. Its first outcome is the quiet one: what a sound car shows. */
 export interface BookCheck {
@@ -78,7 +89,13 @@ export interface BookCheck {
 }
 
 /** All that is known, for any vehicle. */
-export interface KnowledgeBook { readonly format: 'anklet-knowledge'; readonly formatVersion: 1; readonly causes: readonly BookCause[]; readonly compounds: readonly BookCompound[]; readonly checks: readonly BookCheck[] }
+export interface KnowledgeBook {
+  readonly format: 'anklet-knowledge'
+  readonly formatVersion: 1
+  readonly causes: readonly BookCause[]
+  readonly compounds: readonly BookCompound[]
+  readonly checks: readonly BookCheck[]
+}
 
 /** The knowledge that ships. Its shape is checked by a test against its schema. */
 export const SHIPPED_BOOK = shipped as unknown as KnowledgeBook
@@ -87,6 +104,12 @@ export const SHIPPED_BOOK = shipped as unknown as KnowledgeBook
 export const quietOf = ({ outcomes }: BookCheck): string => outcomes[0]!.id
 
 /** What the words stand for: the middle, and how far it may be off. */
-export const OFTEN: Readonly<Record<Often, readonly [low: number, middle: number, high: number]>> = {
-  always: [0.92, 0.96, 0.99], mostly: [0.72, 0.83, 0.92], often: [0.42, 0.57, 0.72], sometimes: [0.15, 0.28, 0.42], rarely: [0.03, 0.07, 0.15], never: [0.004, 0.012, 0.03],
-}
+export const OFTEN: Readonly<Record<Often, readonly [low: number, middle: number, high: number]>> =
+  {
+    always: [0.92, 0.96, 0.99],
+    mostly: [0.72, 0.83, 0.92],
+    often: [0.42, 0.57, 0.72],
+    sometimes: [0.15, 0.28, 0.42],
+    rarely: [0.03, 0.07, 0.15],
+    never: [0.004, 0.012, 0.03],
+  }

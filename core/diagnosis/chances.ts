@@ -7,49 +7,101 @@ export type Range = readonly (readonly [low: number, middle: number, high: numbe
 
 function rangeOf(row: BookRow, { outcomes }: BookCheck): Range {
   // Nothing is impossible: what a row does not name it hardly ever shows.
-  const unnamed = OFTEN.never.map((chance) => chance / (outcomes.length - 1)) as unknown as (typeof OFTEN)['never']
-  const loud = outcomes.slice(1).map(({ id }) => { const word = typeof row === 'string' ? row : row[id]; return word ? OFTEN[word] : unnamed })
+  const unnamed = OFTEN.never.map(
+    (chance) => chance / (outcomes.length - 1),
+  ) as unknown as (typeof OFTEN)['never']
+  const loud = outcomes.slice(1).map(({ id }) => {
+    const word = typeof row === 'string' ? row : row[id]
+    return word ? OFTEN[word] : unnamed
+  })
   const sum = (at: 0 | 1 | 2): number => loud.reduce((total, range) => total + range[at], 0)
   return [[Math.max(0, 1 - sum(2)), 1 - sum(1), Math.max(0, 1 - sum(0))], ...loud]
 }
 
 /** What a cause shows at a place: by itself, and at all it covers at once. `key` tells rows of one check apart. */
-export interface Ranges { readonly own: Range; readonly together: Range | null; readonly key: number }
+export interface Ranges {
+  readonly own: Range
+  readonly together: Range | null
+  readonly key: number
+}
 
 /** The ranges of a check by relation and cause, worked out once. */
-export function rangesOf(check: BookCheck): (cause: string, at: 'same' | 'mate' | 'away') => Ranges {
+export function rangesOf(
+  check: BookCheck,
+): (cause: string, at: 'same' | 'mate' | 'away') => Ranges {
   const otherwise: Ranges = { own: rangeOf(check.otherwise, check), together: null, key: 0 }
-  const rows = new Map(check.rows.flatMap(({ causes, at = 'same', row, together: all }, k) => {
-    const ranges: Ranges = { own: rangeOf(row, check), together: all ? rangeOf(typeof row === 'string' ? all : { [Object.keys(row)[0]!]: all }, check) : null, key: k + 1 }
-    return causes.map((cause) => [`${at} ${cause}`, ranges] as const)
-  }))
+  const rows = new Map(
+    check.rows.flatMap(({ causes, at = 'same', row, together: all }, k) => {
+      const ranges: Ranges = {
+        own: rangeOf(row, check),
+        together: all
+          ? rangeOf(typeof row === 'string' ? all : { [Object.keys(row)[0]!]: all }, check)
+          : null,
+        key: k + 1,
+      }
+      return causes.map((cause) => [`${at} ${cause}`, ranges] as const)
+    }),
+  )
   return (cause, at) => rows.get(`${at} ${cause}`) ?? otherwise
 }
 
 /** What a whole check found, as the one outcome it has: the places that are not quiet, with what was found there where there is a choice. */
-export function wholeOutcome(check: BookCheck, found: readonly (readonly [place: Place, outcome: string])[]): string {
+export function wholeOutcome(
+  check: BookCheck,
+  found: readonly (readonly [place: Place, outcome: string])[],
+): string {
   const quiet = quietOf(check)
-  const loud = found.filter(([, outcome]) => outcome !== quiet).map(([place, outcome]) => (check.outcomes.length === 2 ? String(place) : `${String(place)}:${outcome}`))
+  const loud = found
+    .filter(([, outcome]) => outcome !== quiet)
+    .map(([place, outcome]) =>
+      check.outcomes.length === 2 ? String(place) : `${String(place)}:${outcome}`,
+    )
   return loud.length === 0 ? quiet : loud.join('+')
 }
 
 /** Every way the places of a whole check can come out, by the outcome each has. */
 export const combinations = (places: number, outcomes: number): readonly (readonly number[])[] =>
-  Array.from({ length: places }).reduce<readonly (readonly number[])[]>((all) => all.flatMap((each) => Array.from({ length: outcomes }, (_, k) => [...each, k])), [[]])
+  Array.from({ length: places }).reduce<readonly (readonly number[])[]>(
+    (all) => all.flatMap((each) => Array.from({ length: outcomes }, (_, k) => [...each, k])),
+    [[]],
+  )
 
 /** The chance of one way: places come out each for itself; or, where a cause shows itself at all it covers at once, together. */
-export function wholeRange(parts: readonly { readonly covered: boolean; readonly ranges: Ranges }[], combo: readonly number[]): readonly [number, number, number] {
-  const product = (which: (part: (typeof parts)[number], k: number) => number): number => parts.reduce((sum, part, i) => sum * which(part, combo[i]!), 1)
-  const alone = ([0, 1, 2] as const).map((at) => product(({ ranges }, k) => ranges.own[k]![at])) as [number, number, number]
+export function wholeRange(
+  parts: readonly { readonly covered: boolean; readonly ranges: Ranges }[],
+  combo: readonly number[],
+): readonly [number, number, number] {
+  const product = (which: (part: (typeof parts)[number], k: number) => number): number =>
+    parts.reduce((sum, part, i) => sum * which(part, combo[i]!), 1)
+  const alone = ([0, 1, 2] as const).map((at) =>
+    product(({ ranges }, k) => ranges.own[k]![at]),
+  ) as [number, number, number]
   const all = parts.find(({ covered, ranges }) => covered && ranges.together)?.ranges.together
   if (!all) return alone
   const said = [...new Set(parts.flatMap(({ covered }, i) => (covered ? [combo[i]!] : [])))]
-  const [least, middle, most] = [0, 1, 2].map((at) => all.slice(1).reduce((sum, range) => sum + range[at]!, 0)) as [number, number, number]
-  const others = ([0, 1, 2] as const).map((at) => product(({ covered, ranges }, k) => (covered ? 1 : ranges.own[k]![at])))
+  const [least, middle, most] = [0, 1, 2].map((at) =>
+    all.slice(1).reduce((sum, range) => sum + range[at]!, 0),
+  ) as [number, number, number]
+  const others = ([0, 1, 2] as const).map((at) =>
+    product(({ covered, ranges }, k) => (covered ? 1 : ranges.own[k]![at])),
+  )
   const shown = said.length === 1 && said[0]! > 0 ? all[said[0]!]! : ([0, 0, 0] as const)
-  return [alone[0] * (1 - most) + shown[0] * others[0]!, alone[1] * (1 - middle) + shown[1] * others[1]!, alone[2] * (1 - least) + shown[2] * others[2]!]
+  return [
+    alone[0] * (1 - most) + shown[0] * others[0]!,
+    alone[1] * (1 - middle) + shown[1] * others[1]!,
+    alone[2] * (1 - least) + shown[2] * others[2]!,
+  ]
 }
 
 /** Two causes at once: what the first shows, or where it shows nothing, what the second does. */
 export const together = (a: Range, b: Range): Range =>
-  a.map((own, k) => (k === 0 ? own.map((value, i) => value * b[0]![i]!) : own.map((value, i) => value + a[0]![i]! * b[k]![i]!)) as unknown as readonly [number, number, number])
+  a.map(
+    (own, k) =>
+      (k === 0
+        ? own.map((value, i) => value * b[0]![i]!)
+        : own.map((value, i) => value + a[0]![i]! * b[k]![i]!)) as unknown as readonly [
+        number,
+        number,
+        number,
+      ],
+  )

@@ -7,7 +7,10 @@ import type { Evidence, Knowledge, KnowledgeRefusal, Laid, Placed } from './know
 import { layOut, place } from './knowledge.ts'
 
 /** Evidence that no single cause can bring about: the fewest pieces that cannot stand together. */
-export interface Contradiction { readonly code: 'contradiction'; readonly items: readonly Evidence[] }
+export interface Contradiction {
+  readonly code: 'contradiction'
+  readonly items: readonly Evidence[]
+}
 
 /** Why there is no diagnosis. */
 export type DiagnoseRefusal = KnowledgeRefusal | Contradiction
@@ -18,7 +21,11 @@ export interface Diagnosis {
   readonly posterior: readonly { readonly cause: string; readonly p: number }[]
   readonly expectedRepairCost: number
   /** Checks not done yet, most gained first. */
-  readonly ranking: readonly { readonly check: string; readonly gain: number; readonly expectedCostAfter: number }[]
+  readonly ranking: readonly {
+    readonly check: string
+    readonly gain: number
+    readonly expectedCostAfter: number
+  }[]
   readonly recommend: Advice
 }
 
@@ -27,7 +34,11 @@ export interface Reasoned extends Diagnosis {
   /** How low and high each chance may be with the likelihoods in their ranges, by cause. */
   readonly bounds: Readonly<Record<string, readonly [number, number]>>
   /** What else would be recommended if a cause were likelier, or less likely, within the ranges; empty: it holds over them. */
-  readonly hangsOn: readonly { readonly cause: string; readonly favoured: boolean; readonly recommend: Advice }[]
+  readonly hangsOn: readonly {
+    readonly cause: string
+    readonly favoured: boolean
+    readonly recommend: Advice
+  }[]
   /** Evidence that hardly fits the rest: how likely it was, given everything else. */
   readonly surprises: readonly (Evidence & { readonly p: number })[]
   /** Evidence without which another cause would lead. */
@@ -37,7 +48,12 @@ export interface Reasoned extends Diagnosis {
   /** Expected cost of repairing what is commonest first, whatever was found: what guessing would come to. */
   readonly guessing: number
   /** What each outcome of the recommended check would make of it; empty when a repair is recommended. */
-  readonly outlook: readonly { readonly outcome: string; readonly p: number; readonly leader: string; readonly leaderP: number }[]
+  readonly outlook: readonly {
+    readonly outcome: string
+    readonly p: number
+    readonly leader: string
+    readonly leaderP: number
+  }[]
 }
 
 /** Evidence less likely than this, given the rest, hardly fits. */
@@ -55,22 +71,43 @@ const contradictionIn = (laid: Laid, placed: readonly Placed[]): Contradiction =
     if (!canBe(laid, rest)) items = rest
   }
   const { checks } = laid.knowledge
-  return { code: 'contradiction', items: items.map(({ check, outcome }) => ({ check: checks[check]!.id, outcome: checks[check]!.outcomes[outcome]! })) }
+  return {
+    code: 'contradiction',
+    items: items.map(({ check, outcome }) => ({
+      check: checks[check]!.id,
+      outcome: checks[check]!.outcomes[outcome]!,
+    })),
+  }
 }
 
-const largest = (values: Float64Array): number => values.reduce((best, value, i) => (value > values[best]! ? i : best), 0)
+const largest = (values: Float64Array): number =>
+  values.reduce((best, value, i) => (value > values[best]! ? i : best), 0)
 
-interface Begun { readonly laid: Laid; readonly placed: readonly Placed[]; readonly belief: Float64Array; readonly open: readonly number[] }
+interface Begun {
+  readonly laid: Laid
+  readonly placed: readonly Placed[]
+  readonly belief: Float64Array
+  readonly open: readonly number[]
+}
 
-function begin(knowledge: Knowledge, evidence: readonly Evidence[]): Result<Begun, DiagnoseRefusal> {
+function begin(
+  knowledge: Knowledge,
+  evidence: readonly Evidence[],
+): Result<Begun, DiagnoseRefusal> {
   const laid = layOut(knowledge)
   if (!laid.ok) return laid
   const placed = place(laid.value, evidence)
   if (!placed.ok) return placed
   const belief = beliefAfter(laid.value, placed.value)
-  if (belief.every((chance) => chance === 0)) return refuse(contradictionIn(laid.value, placed.value))
+  if (belief.every((chance) => chance === 0))
+    return refuse(contradictionIn(laid.value, placed.value))
   const done = new Set(placed.value.map(({ check }) => check))
-  return ok({ laid: laid.value, placed: placed.value, belief, open: knowledge.checks.map((_, i) => i).filter((i) => !done.has(i)) })
+  return ok({
+    laid: laid.value,
+    placed: placed.value,
+    belief,
+    open: knowledge.checks.map((_, i) => i).filter((i) => !done.has(i)),
+  })
 }
 
 function diagnosisOf({ laid, belief, open }: Begun): Diagnosis {
@@ -78,7 +115,9 @@ function diagnosisOf({ laid, belief, open }: Begun): Diagnosis {
   const { expected, ranking, advice } = rank(laid, belief, open)
   return {
     posterior: causes.map(({ id }, i) => ({ cause: id, p: belief[i]! })).sort((a, b) => b.p - a.p),
-    expectedRepairCost: expected, ranking: ranking.map(({ check, ...rest }) => ({ check: checks[check]!.id, ...rest })), recommend: advice,
+    expectedRepairCost: expected,
+    ranking: ranking.map(({ check, ...rest }) => ({ check: checks[check]!.id, ...rest })),
+    recommend: advice,
   }
 }
 
@@ -86,13 +125,19 @@ function diagnosisOf({ laid, belief, open }: Begun): Diagnosis {
  * Which fault it could be, and which check is worth doing next: posterior by Bayes over exactly one cause, expected cost of repair, gain of each check.
  * @returns refuses knowledge that does not hang together, and evidence that contradicts itself, by its fewest contradicting pieces
  */
-export function diagnose(knowledge: Knowledge, evidence: readonly Evidence[]): Result<Diagnosis, DiagnoseRefusal> {
+export function diagnose(
+  knowledge: Knowledge,
+  evidence: readonly Evidence[],
+): Result<Diagnosis, DiagnoseRefusal> {
   const begun = begin(knowledge, evidence)
   return begun.ok ? ok(diagnosisOf(begun.value)) : begun
 }
 
 /** The same with its reasons: how firm it is, what speaks for what, what does not fit, and what would change it. */
-export function reason(knowledge: Knowledge, evidence: readonly Evidence[]): Result<Reasoned, DiagnoseRefusal> {
+export function reason(
+  knowledge: Knowledge,
+  evidence: readonly Evidence[],
+): Result<Reasoned, DiagnoseRefusal> {
   const begun = begin(knowledge, evidence)
   if (!begun.ok) return begun
   const { laid, placed, belief } = begun.value
@@ -100,31 +145,75 @@ export function reason(knowledge: Knowledge, evidence: readonly Evidence[]): Res
   const diagnosis = diagnosisOf(begun.value)
   const { least, most } = bounds(laid, placed)
   const leader = largest(belief)
-  const rivals = diagnosis.ranking.slice(0, RIVALS).map(({ check }) => checks.findIndex(({ id }) => id === check))
-  const looked = causes.map((_, i) => i).filter((i) => most[i]! > WORTH_A_LOOK).sort((a, b) => most[b]! - most[a]!).slice(0, MOST_LEANINGS)
-  const hangsOn = looked.flatMap((cause) => [true, false].flatMap((favoured) => {
-    const { advice } = rank(laid, leaning(laid, placed, cause, favoured), rivals)
-    return advice.kind === diagnosis.recommend.kind && advice.id === diagnosis.recommend.id ? [] : [{ cause: causes[cause]!.id, favoured, recommend: advice }]
-  }))
-  const without = placed.map((item) => beliefAfter(laid, placed.filter((each) => each !== item)))
-  const chanceOf = ({ check, outcome }: Placed, given: Float64Array): number => given.reduce((sum, chance, i) => sum + chance * laid.chance[check]![outcome]![i]!, 0)
-  const recommended = diagnosis.recommend.kind === 'check' ? checks.findIndex(({ id }) => id === diagnosis.recommend.id) : -1
+  const rivals = diagnosis.ranking
+    .slice(0, RIVALS)
+    .map(({ check }) => checks.findIndex(({ id }) => id === check))
+  const looked = causes
+    .map((_, i) => i)
+    .filter((i) => most[i]! > WORTH_A_LOOK)
+    .sort((a, b) => most[b]! - most[a]!)
+    .slice(0, MOST_LEANINGS)
+  const hangsOn = looked.flatMap((cause) =>
+    [true, false].flatMap((favoured) => {
+      const { advice } = rank(laid, leaning(laid, placed, cause, favoured), rivals)
+      return advice.kind === diagnosis.recommend.kind && advice.id === diagnosis.recommend.id
+        ? []
+        : [{ cause: causes[cause]!.id, favoured, recommend: advice }]
+    }),
+  )
+  const without = placed.map((item) =>
+    beliefAfter(
+      laid,
+      placed.filter((each) => each !== item),
+    ),
+  )
+  const chanceOf = ({ check, outcome }: Placed, given: Float64Array): number =>
+    given.reduce((sum, chance, i) => sum + chance * laid.chance[check]![outcome]![i]!, 0)
+  const recommended =
+    diagnosis.recommend.kind === 'check'
+      ? checks.findIndex(({ id }) => id === diagnosis.recommend.id)
+      : -1
   return ok({
-    ...diagnosis, hangsOn, guessing: costOfGuessing(laid, belief),
+    ...diagnosis,
+    hangsOn,
+    guessing: costOfGuessing(laid, belief),
     bounds: Object.fromEntries(causes.map(({ id }, i) => [id, [least[i]!, most[i]!] as const])),
-    surprises: evidence.map((item, k) => ({ ...item, p: chanceOf(placed[k]!, without[k]!) })).filter(({ p }) => p < SURPRISING).sort((a, b) => a.p - b.p),
-    turns: evidence.flatMap((item, k) => (largest(without[k]!) === leader ? [] : [{ ...item, leader: causes[largest(without[k]!)]!.id }])),
+    surprises: evidence
+      .map((item, k) => ({ ...item, p: chanceOf(placed[k]!, without[k]!) }))
+      .filter(({ p }) => p < SURPRISING)
+      .sort((a, b) => a.p - b.p),
+    turns: evidence.flatMap((item, k) =>
+      largest(without[k]!) === leader
+        ? []
+        : [{ ...item, leader: causes[largest(without[k]!)]!.id }],
+    ),
     speaks: evidence.map((item, k) => {
       const row = laid.chance[placed[k]!.check]![placed[k]!.outcome]!
       const usual = chanceOf(placed[k]!, without[k]!)
       // Over what all other causes together would have said: the factor on this cause's odds.
-      return { ...item, factor: Object.fromEntries(causes.map(({ id }, i) => { const own = without[k]![i]!; const others = (usual - own * row[i]!) / Math.max(1e-12, 1 - own); return [id, others > 0 ? row[i]! / others : row[i]! > 0 ? Number.MAX_VALUE : 1] })) }
+      return {
+        ...item,
+        factor: Object.fromEntries(
+          causes.map(({ id }, i) => {
+            const own = without[k]![i]!
+            const others = (usual - own * row[i]!) / Math.max(1e-12, 1 - own)
+            return [id, others > 0 ? row[i]! / others : row[i]! > 0 ? Number.MAX_VALUE : 1]
+          }),
+        ),
+      }
     }),
-    outlook: recommended < 0 ? [] : checks[recommended]!.outcomes.map((outcome, k) => {
-      const after = beliefAfter(laid, [...placed, { check: recommended, outcome: k }])
-      const ahead = largest(after)
-      return { outcome, p: chanceOf({ check: recommended, outcome: k }, belief), leader: causes[ahead]!.id, leaderP: after[ahead]! }
-    }),
+    outlook:
+      recommended < 0
+        ? []
+        : checks[recommended]!.outcomes.map((outcome, k) => {
+            const after = beliefAfter(laid, [...placed, { check: recommended, outcome: k }])
+            const ahead = largest(after)
+            return {
+              outcome,
+              p: chanceOf({ check: recommended, outcome: k }, belief),
+              leader: causes[ahead]!.id,
+              leaderP: after[ahead]!,
+            }
+          }),
   })
 }
-

@@ -5,7 +5,15 @@ export type { Cause, Check, Evidence, Knowledge, KnowledgeRefusal } from './know
 export { lintBook } from './lint.ts'
 export type { BookFault } from './lint.ts'
 export { OFTEN, quietOf, SHIPPED_BOOK } from './book.ts'
-export type { BookCause, BookCheck, BookCompound, BookRow, BookRowOf, KnowledgeBook, Where } from './book.ts'
+export type {
+  BookCause,
+  BookCheck,
+  BookCompound,
+  BookRow,
+  BookRowOf,
+  KnowledgeBook,
+  Where,
+} from './book.ts'
 export { bookWith, changesOf, NO_CHANGES } from './ours.ts'
 export type { BookChanges } from './ours.ts'
 export { causesAt, checksAt } from './places.ts'

@@ -25,15 +25,36 @@ export interface Check {
 }
 
 /** What is known about faults of one vehicle: exactly one of the causes is there. */
-export interface Knowledge { readonly causes: readonly Cause[]; readonly checks: readonly Check[] }
+export interface Knowledge {
+  readonly causes: readonly Cause[]
+  readonly checks: readonly Check[]
+}
 
 /** A check that was done, and what came of it. */
-export interface Evidence { readonly check: string; readonly outcome: string }
+export interface Evidence {
+  readonly check: string
+  readonly outcome: string
+}
 
 /** Why knowledge cannot be used: where, and what is wrong there. */
 export type KnowledgeRefusal =
-  | { readonly code: 'causeTwice' | 'checkTwice' | 'outcomeTwice' | 'evidenceTwice' | 'unknownCheck' | 'unknownOutcome' | 'unknownCause'; readonly id: string; readonly outcome?: string }
-  | { readonly code: 'likelihoodMissing' | 'likelihoodShort' | 'likelihoodSum'; readonly id: string; readonly cause: string }
+  | {
+      readonly code:
+        | 'causeTwice'
+        | 'checkTwice'
+        | 'outcomeTwice'
+        | 'evidenceTwice'
+        | 'unknownCheck'
+        | 'unknownOutcome'
+        | 'unknownCause'
+      readonly id: string
+      readonly outcome?: string
+    }
+  | {
+      readonly code: 'likelihoodMissing' | 'likelihoodShort' | 'likelihoodSum'
+      readonly id: string
+      readonly cause: string
+    }
   | { readonly code: 'noCause' }
 
 /** Sums of chances may miss 1 by so much: they are typed by hand. */
@@ -54,7 +75,10 @@ export interface Laid {
 }
 
 /** The group of each cause, and how likely the outcome is under each group. */
-export interface Groups { readonly of: Uint8Array; readonly chance: readonly number[] }
+export interface Groups {
+  readonly of: Uint8Array
+  readonly chance: readonly number[]
+}
 
 /** With more groups than this, sorting is as quick. */
 export const MOST_GROUPS = 16
@@ -74,7 +98,10 @@ function groupsOf(row: Float64Array): Groups | null {
 }
 
 /** A piece of evidence by its places in the knowledge. */
-export interface Placed { readonly check: number; readonly outcome: number }
+export interface Placed {
+  readonly check: number
+  readonly outcome: number
+}
 
 /** The names that are there already, where they come again. */
 export function twice(ids: readonly string[]): readonly string[] {
@@ -86,10 +113,17 @@ function wrongRow({ id, outcomes, likelihood }: Check, cause: string): Knowledge
   const row = likelihood[cause]
   if (!row) return { code: 'likelihoodMissing', id, cause }
   if (row.length !== outcomes.length) return { code: 'likelihoodShort', id, cause }
-  return row.some((chance) => !(chance >= 0 && chance <= 1)) || Math.abs(row.reduce((sum, chance) => sum + chance, 0) - 1) > SUM_GIVE ? { code: 'likelihoodSum', id, cause } : null
+  return row.some((chance) => !(chance >= 0 && chance <= 1)) ||
+    Math.abs(row.reduce((sum, chance) => sum + chance, 0) - 1) > SUM_GIVE
+    ? { code: 'likelihoodSum', id, cause }
+    : null
 }
 
-function wrongCheck(check: Check, causes: readonly Cause[], known: ReadonlySet<string>): KnowledgeRefusal | null {
+function wrongCheck(
+  check: Check,
+  causes: readonly Cause[],
+  known: ReadonlySet<string>,
+): KnowledgeRefusal | null {
   const [outcome] = twice(check.outcomes)
   if (outcome !== undefined) return { code: 'outcomeTwice', id: check.id, outcome }
   const stranger = Object.keys(check.likelihood).find((cause) => !known.has(cause))
@@ -116,20 +150,35 @@ export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
     if (wrong) return refuse(wrong)
   }
   // Ranges are laid out only for what is asked of them.
-  const lazily = (make: () => Float64Array[][]): (() => Float64Array[][]) => { let made: Float64Array[][] | null = null; return () => (made ??= make()) }
+  const lazily = (make: () => Float64Array[][]): (() => Float64Array[][]) => {
+    let made: Float64Array[][] | null = null
+    return () => (made ??= make())
+  }
   const table = (rowOf: (each: Check, id: string) => Chances): Float64Array[][] =>
-    checks.map((each) => each.outcomes.map((_, k) => Float64Array.from(causes, ({ id }) => rowOf(each, id)[k]!)))
+    checks.map((each) =>
+      each.outcomes.map((_, k) => Float64Array.from(causes, ({ id }) => rowOf(each, id)[k]!)),
+    )
   const chance = table(({ likelihood }, id) => likelihood[id]!)
   return ok({
-    knowledge, chance, groups: chance.map((rows) => rows.map(groupsOf)),
-    prior: Float64Array.from(causes, ({ weight }) => weight / total), cost: Float64Array.from(causes, ({ repairCost }) => repairCost),
-    low: lazily(() => table(({ likelihood, between }, id) => between?.[id]?.low ?? likelihood[id]!)),
-    high: lazily(() => table(({ likelihood, between }, id) => between?.[id]?.high ?? likelihood[id]!)),
+    knowledge,
+    chance,
+    groups: chance.map((rows) => rows.map(groupsOf)),
+    prior: Float64Array.from(causes, ({ weight }) => weight / total),
+    cost: Float64Array.from(causes, ({ repairCost }) => repairCost),
+    low: lazily(() =>
+      table(({ likelihood, between }, id) => between?.[id]?.low ?? likelihood[id]!),
+    ),
+    high: lazily(() =>
+      table(({ likelihood, between }, id) => between?.[id]?.high ?? likelihood[id]!),
+    ),
   })
 }
 
 /** Finds evidence in laid-out knowledge. */
-export function place({ knowledge: { checks } }: Laid, evidence: readonly Evidence[]): Result<Placed[], KnowledgeRefusal> {
+export function place(
+  { knowledge: { checks } }: Laid,
+  evidence: readonly Evidence[],
+): Result<Placed[], KnowledgeRefusal> {
   const [again] = twice(evidence.map(({ check }) => check))
   if (again !== undefined) return refuse({ code: 'evidenceTwice', id: again })
   const placed: Placed[] = []

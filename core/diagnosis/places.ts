@@ -2,9 +2,15 @@ import type { Architecture, Axle, Place } from '../vehicle/index.ts'
 import { AXLE_CORNERS, AXLES, axlesOf, CORNERS, cornersOf } from '../vehicle/index.ts'
 import type { BookCause, BookCheck, KnowledgeBook, PlaceKind, Where } from './book.ts'
 
-
 /** A cause at its place on this vehicle. */
-export interface PlacedCause { readonly id: string; /** Its id in the book. */ readonly base: string; readonly place: Place; readonly weight: number; readonly parts: readonly { readonly cause: BookCause; readonly place: Place }[]; readonly because: string }
+export interface PlacedCause {
+  readonly id: string
+  /** Its id in the book. */ readonly base: string
+  readonly place: Place
+  readonly weight: number
+  readonly parts: readonly { readonly cause: BookCause; readonly place: Place }[]
+  readonly because: string
+}
 /** A check at its place on this vehicle. */
 export interface PlacedCheck {
   readonly id: string
@@ -14,30 +20,52 @@ export interface PlacedCheck {
   readonly whole: readonly Place[] | null
 }
 
-function applies(where: Where | undefined, { air, valves, crossValve, layout, reservoir, sensors, pressureSensor, damping, doorInhibit }: Architecture, place: Place): boolean {
+function applies(
+  where: Where | undefined,
+  {
+    air,
+    valves,
+    crossValve,
+    layout,
+    reservoir,
+    sensors,
+    pressureSensor,
+    damping,
+    doorInhibit,
+  }: Architecture,
+  place: Place,
+): boolean {
   if (!where) return true
   const axles = axlesOf(place)
   const some = (test: (axle: Axle) => boolean): boolean => axles.some(test)
-  return (!where.air || some((axle) => air[axle] !== 'none'))
-    && (!where.coil || some((axle) => air[axle] === 'none' || air[axle] === 'airDamper'))
-    && (!where.valves || where.valves.includes(valves))
-    && (!where.crossValve || some((axle) => crossValve[axle]))
-    && (!where.layout || where.layout === layout)
-    && (!where.reservoir || reservoir)
-    && (!where.sensors || AXLES.some((axle) => sensors[axle] !== 'none'))
-    && (!where.sensorsHere || some((axle) => sensors[axle] === 'each'))
-    && (!where.pressureSensor || pressureSensor !== 'none')
-    && (!where.damping || some((axle) => damping[axle] !== 'plain'))
-    && (!where.doorInhibit || doorInhibit)
-    && (!where.rearOnly || air.front === 'none')
+  return (
+    (!where.air || some((axle) => air[axle] !== 'none')) &&
+    (!where.coil || some((axle) => air[axle] === 'none' || air[axle] === 'airDamper')) &&
+    (!where.valves || where.valves.includes(valves)) &&
+    (!where.crossValve || some((axle) => crossValve[axle])) &&
+    (!where.layout || where.layout === layout) &&
+    (!where.reservoir || reservoir) &&
+    (!where.sensors || AXLES.some((axle) => sensors[axle] !== 'none')) &&
+    (!where.sensorsHere || some((axle) => sensors[axle] === 'each')) &&
+    (!where.pressureSensor || pressureSensor !== 'none') &&
+    (!where.damping || some((axle) => damping[axle] !== 'plain')) &&
+    (!where.doorInhibit || doorInhibit) &&
+    (!where.rearOnly || air.front === 'none')
+  )
 }
 
 function placesOf(kind: PlaceKind, { sensors }: Architecture): readonly Place[] {
   switch (kind) {
-    case 'car': return [null]
-    case 'axle': return AXLES
-    case 'corner': return CORNERS
-    case 'sensor': return AXLES.flatMap((axle): readonly Place[] => (sensors[axle] === 'each' ? AXLE_CORNERS[axle] : sensors[axle] === 'one' ? [axle] : []))
+    case 'car':
+      return [null]
+    case 'axle':
+      return AXLES
+    case 'corner':
+      return CORNERS
+    case 'sensor':
+      return AXLES.flatMap((axle): readonly Place[] =>
+        sensors[axle] === 'each' ? AXLE_CORNERS[axle] : sensors[axle] === 'one' ? [axle] : [],
+      )
   }
 }
 
@@ -52,19 +80,51 @@ export function relation(cause: Place, check: Place): 'same' | 'mate' | 'away' {
 
 /** Every cause of a book that such a vehicle can have, alone and in company, at each of its places. */
 export function causesAt(book: KnowledgeBook, architecture: Architecture): PlacedCause[] {
-  const single = book.causes.flatMap((cause) => placesOf(cause.place, architecture).filter((place) => applies(cause.where, architecture, place)).map((place): PlacedCause => ({ id: idAt(cause.id, place), base: cause.id, place, weight: cause.weight, parts: [{ cause, place }], because: cause.because })))
+  const single = book.causes.flatMap((cause) =>
+    placesOf(cause.place, architecture)
+      .filter((place) => applies(cause.where, architecture, place))
+      .map((place): PlacedCause => ({
+        id: idAt(cause.id, place),
+        base: cause.id,
+        place,
+        weight: cause.weight,
+        parts: [{ cause, place }],
+        because: cause.because,
+      })),
+  )
   const paired = book.compounds.flatMap(({ id, of: [first, second], weight, because }) => {
-    const at = (which: string): PlacedCause[] => single.filter(({ parts }) => parts[0]!.cause.id === which)
-    return at(first).flatMap((a) => at(second).map((b): PlacedCause => ({ id: idAt(id, a.place ?? b.place), base: id, place: a.place ?? b.place, weight, parts: [...a.parts, ...b.parts], because })))
+    const at = (which: string): PlacedCause[] =>
+      single.filter(({ parts }) => parts[0]!.cause.id === which)
+    return at(first).flatMap((a) =>
+      at(second).map((b): PlacedCause => ({
+        id: idAt(id, a.place ?? b.place),
+        base: id,
+        place: a.place ?? b.place,
+        weight,
+        parts: [...a.parts, ...b.parts],
+        because,
+      })),
+    )
   })
   return [...single, ...paired]
 }
 
 /** Every check of a book that can be done on such a vehicle, at each of its places. */
-export function checksAt(book: KnowledgeBook, architecture: Architecture): ReadonlyMap<string, PlacedCheck> {
-  return new Map(book.checks.flatMap((check) => {
-    const places = placesOf(check.place, architecture).filter((place) => applies(check.where, architecture, place))
-    const placed: readonly PlacedCheck[] = check.whole ? (places.length > 0 ? [{ id: check.id, place: null, check, whole: places }] : []) : places.map((place) => ({ id: idAt(check.id, place), place, check, whole: null }))
-    return placed.map((each) => [each.id, each] as const)
-  }))
+export function checksAt(
+  book: KnowledgeBook,
+  architecture: Architecture,
+): ReadonlyMap<string, PlacedCheck> {
+  return new Map(
+    book.checks.flatMap((check) => {
+      const places = placesOf(check.place, architecture).filter((place) =>
+        applies(check.where, architecture, place),
+      )
+      const placed: readonly PlacedCheck[] = check.whole
+        ? places.length > 0
+          ? [{ id: check.id, place: null, check, whole: places }]
+          : []
+        : places.map((place) => ({ id: idAt(check.id, place), place, check, whole: null }))
+      return placed.map((each) => [each.id, each] as const)
+    }),
+  )
 }

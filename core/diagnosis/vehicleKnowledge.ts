@@ -14,7 +14,10 @@ const WAITING_MIN_PER_H = 4
 const USUAL_KM = 120_000
 
 /** What is known of one vehicle, and what each id of it stands for. */
-export interface VehicleKnowledge extends Knowledge { readonly causeOf: ReadonlyMap<string, PlacedCause>; readonly checkOf: ReadonlyMap<string, PlacedCheck> }
+export interface VehicleKnowledge extends Knowledge {
+  readonly causeOf: ReadonlyMap<string, PlacedCause>
+  readonly checkOf: ReadonlyMap<string, PlacedCheck>
+}
 
 /** What makes some causes likelier on this car. */
 export interface Circumstances {
@@ -26,40 +29,79 @@ export interface Circumstances {
 }
 
 /** What the parts of a repair are worth, in minutes of work: by the shop's own price where there is one. */
-const partsMin = ({ parts, price }: BookCause, perHour: number | null): number => (price === undefined || perHour === null ? parts : (price / perHour) * 60)
+const partsMin = ({ parts, price }: BookCause, perHour: number | null): number =>
+  price === undefined || perHour === null ? parts : (price / perHour) * 60
 
 /** Everything known of a vehicle laid out like this one: each cause and check at each of its places. */
-export function knowledgeOf(book: KnowledgeBook, architecture: Architecture, { km = null, counts = {}, perHour = null }: Circumstances = {}): VehicleKnowledge {
+export function knowledgeOf(
+  book: KnowledgeBook,
+  architecture: Architecture,
+  { km = null, counts = {}, perHour = null }: Circumstances = {},
+): VehicleKnowledge {
   const placed = causesAt(book, architecture)
   const wear = km === null ? 1 : Math.min(2, Math.max(0.5, km / USUAL_KM))
   const weightOf = ({ base, weight, parts }: PlacedCause): number =>
-    weight * (parts[0]!.cause.wears === 'distance' ? wear : 1) + (counts[base] ?? 0) / placed.filter((each) => each.base === base).length
-  const causes = placed.map((each): Cause => ({ id: each.id, weight: weightOf(each), repairCost: each.parts.reduce((sum, { cause }) => sum + cause.minutes + partsMin(cause, perHour), 0) + Math.max(...each.parts.map(({ cause }) => PROOF_MIN[cause.proof])) }))
+    weight * (parts[0]!.cause.wears === 'distance' ? wear : 1) +
+    (counts[base] ?? 0) / placed.filter((each) => each.base === base).length
+  const causes = placed.map((each): Cause => ({
+    id: each.id,
+    weight: weightOf(each),
+    repairCost:
+      each.parts.reduce((sum, { cause }) => sum + cause.minutes + partsMin(cause, perHour), 0) +
+      Math.max(...each.parts.map(({ cause }) => PROOF_MIN[cause.proof])),
+  }))
   const checkOf = checksAt(book, architecture)
   const rangesOfCheck = new Map(book.checks.map((check) => [check, rangesOf(check)]))
   const checks = [...checkOf.values()].map(({ id, place, check, whole }): Check => {
     const rangesFor = rangesOfCheck.get(check)!
     const known = new Map<string, Range>()
     const places = whole ?? [place]
-    const combos = whole ? combinations(places.length, check.outcomes.length) : check.outcomes.map((_, k) => [k])
+    const combos = whole
+      ? combinations(places.length, check.outcomes.length)
+      : check.outcomes.map((_, k) => [k])
     const rangeAt = (part: PlacedCause['parts'][number]): Range => {
-      const parts = places.map((at) => { const how = relation(part.place, at); return { covered: how === 'same', ranges: rangesFor(part.cause.id, how) } })
+      const parts = places.map((at) => {
+        const how = relation(part.place, at)
+        return { covered: how === 'same', ranges: rangesFor(part.cause.id, how) }
+      })
       // Most causes show the same: worked out once.
-      const key = parts.map(({ covered, ranges }) => (covered ? ranges.key : -1 - ranges.key)).join()
-      const range = known.get(key) ?? combos.map((combo) => (whole ? wholeRange(parts, combo) : parts[0]!.ranges.own[combo[0]!]!))
+      const key = parts
+        .map(({ covered, ranges }) => (covered ? ranges.key : -1 - ranges.key))
+        .join()
+      const range =
+        known.get(key) ??
+        combos.map((combo) => (whole ? wholeRange(parts, combo) : parts[0]!.ranges.own[combo[0]!]!))
       known.set(key, range)
       return range
     }
-    const rows = new Map<Range, { readonly low: Chances; readonly middle: Chances; readonly high: Chances }>()
+    const rows = new Map<
+      Range,
+      { readonly low: Chances; readonly middle: Chances; readonly high: Chances }
+    >()
     const rowOf = (range: Range) => {
-      const row = rows.get(range) ?? { low: range.map(([low]) => low), middle: range.map(([, middle]) => middle), high: range.map(([, , high]) => high) }
+      const row = rows.get(range) ?? {
+        low: range.map(([low]) => low),
+        middle: range.map(([, middle]) => middle),
+        high: range.map(([, , high]) => high),
+      }
       rows.set(range, row)
       return row
     }
-    const rowsOf = placed.map((cause) => [cause.id, rowOf(cause.parts.map(rangeAt).reduce(together))] as const)
+    const rowsOf = placed.map(
+      (cause) => [cause.id, rowOf(cause.parts.map(rangeAt).reduce(together))] as const,
+    )
     return {
-      id, cost: check.minutes + (check.materials ?? 0) + (check.unattendedH ?? 0) * WAITING_MIN_PER_H, likelihood: Object.fromEntries(rowsOf.map(([cause, { middle }]) => [cause, middle])),
-      outcomes: combos.map((combo) => (whole ? wholeOutcome(check, combo.map((k, i) => [places[i]!, check.outcomes[k]!.id])) : check.outcomes[combo[0]!]!.id)),
+      id,
+      cost: check.minutes + (check.materials ?? 0) + (check.unattendedH ?? 0) * WAITING_MIN_PER_H,
+      likelihood: Object.fromEntries(rowsOf.map(([cause, { middle }]) => [cause, middle])),
+      outcomes: combos.map((combo) =>
+        whole
+          ? wholeOutcome(
+              check,
+              combo.map((k, i) => [places[i]!, check.outcomes[k]!.id]),
+            )
+          : check.outcomes[combo[0]!]!.id,
+      ),
       between: Object.fromEntries(rowsOf.map(([cause, { low, high }]) => [cause, { low, high }])),
     }
   })

@@ -5,7 +5,8 @@
 export function numberIn(cell: string): number | null {
   const text = cell.trim().replaceAll(/[\s\u00A0'’]/g, '')
   const [comma, point] = [text.lastIndexOf(','), text.lastIndexOf('.')]
-  const plain = comma > point ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', '')
+  const plain =
+    comma > point ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', '')
   return /^[+-]?\d+(\.\d+)?$/.test(plain) ? Number(plain) : null
 }
 
@@ -19,8 +20,15 @@ const pad = (value: string): string => value.padStart(2, '0')
 export function momentIn(cell: string): string | null {
   const text = cell.trim()
   const dayFirst = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ T]+(\d{1,2}:\d{2}(?::\d{2})?))?$/.exec(text)
-  const yearFirst = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[ T]+(\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?)(Z|[+-]\d{2}:?\d{2})?)?$/.exec(text)
-  const [year, month, day, time, zone] = dayFirst ? [dayFirst[3]!, dayFirst[2]!, dayFirst[1]!, dayFirst[4]] : yearFirst ? yearFirst.slice(1) : []
+  const yearFirst =
+    /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[ T]+(\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?)(Z|[+-]\d{2}:?\d{2})?)?$/.exec(
+      text,
+    )
+  const [year, month, day, time, zone] = dayFirst
+    ? [dayFirst[3]!, dayFirst[2]!, dayFirst[1]!, dayFirst[4]]
+    : yearFirst
+      ? yearFirst.slice(1)
+      : []
   if (!year || !month || !day) return null
   const date = `${year}-${pad(month)}-${pad(day)}`
   const calendar = new Date(`${date}T00:00:00Z`)

@@ -4,31 +4,72 @@ import type { Corner } from '../vehicle/index.ts'
 /** What a column of somebody's log holds. */
 export type LogColumn =
   | { readonly role: 'time'; readonly format: TimeFormat }
-  | { readonly role: 'channel'; readonly kind: 'height' | 'signal' | 'pressure' | 'current' | 'voltage' | 'temperature' | 'state'; readonly unit: LogUnit; readonly corner: Corner | null }
+  | {
+      readonly role: 'channel'
+      readonly kind:
+        'height' | 'signal' | 'pressure' | 'current' | 'voltage' | 'temperature' | 'state'
+      readonly unit: LogUnit
+      readonly corner: Corner | null
+    }
   | { readonly role: 'left out' }
 
 /** How times are written: counted, as hours of a day, or as dates. */
 export type TimeFormat = 's' | 'ms' | 'min' | 'clock' | 'date'
 /** Units a column may be in; all are turned into the first of their kind. */
-export type LogUnit = 'mm' | 'inch' | 'per cent' | 'bar' | 'kPa' | 'psi' | 'A' | 'V' | 'degC' | 'degF' | '0 or 1'
+export type LogUnit =
+  'mm' | 'inch' | 'per cent' | 'bar' | 'kPa' | 'psi' | 'A' | 'V' | 'degC' | 'degF' | '0 or 1'
 
 // A number of a log in the unit that is stored.
 function stored(value: number, unit: LogUnit): number {
   switch (unit) {
-    case 'inch': return fromDisplay(value, 'height', { ...DEFAULT_UNITS, length: unit })
-    case 'kPa': case 'psi': return fromDisplay(value, 'pressure', { ...DEFAULT_UNITS, pressure: unit })
-    case 'degF': return fromDisplay(value, 'temperature', { ...DEFAULT_UNITS, temperature: unit })
-    case '0 or 1': return value >= 0.5 ? 1 : 0
-    case 'mm': case 'per cent': case 'bar': case 'A': case 'V': case 'degC': return value
+    case 'inch':
+      return fromDisplay(value, 'height', { ...DEFAULT_UNITS, length: unit })
+    case 'kPa':
+    case 'psi':
+      return fromDisplay(value, 'pressure', { ...DEFAULT_UNITS, pressure: unit })
+    case 'degF':
+      return fromDisplay(value, 'temperature', { ...DEFAULT_UNITS, temperature: unit })
+    case '0 or 1':
+      return value >= 0.5 ? 1 : 0
+    case 'mm':
+    case 'per cent':
+    case 'bar':
+    case 'A':
+    case 'V':
+    case 'degC':
+      return value
   }
 }
 
-const CORNER_HEADERS: readonly (readonly [RegExp, Corner])[] = [[/\bfl\b|front.*left|left.*front/i, 'FL'], [/\bfr\b|front.*right|right.*front/i, 'FR'], [/\brl\b|rear.*left|left.*rear/i, 'RL'], [/\brr\b|rear.*right|right.*rear/i, 'RR']]
-const KINDS: readonly (readonly [RegExp, Extract<LogColumn, { role: 'channel' }>['kind'], LogUnit])[] = [
-  [/pump.*(on|run|state|relay)|relay|compressor.*(on|run|state)/i, 'state', '0 or 1'], [/height|level|travel/i, 'height', 'mm'], [/signal|sensor|percent/i, 'signal', 'per cent'], [/press|gallery|\bbar\b|kpa|psi/i, 'pressure', 'bar'],
-  [/current|amp/i, 'current', 'A'], [/volt|supply|battery/i, 'voltage', 'V'], [/temp|warm/i, 'temperature', 'degC'],
+const CORNER_HEADERS: readonly (readonly [RegExp, Corner])[] = [
+  [/\bfl\b|front.*left|left.*front/i, 'FL'],
+  [/\bfr\b|front.*right|right.*front/i, 'FR'],
+  [/\brl\b|rear.*left|left.*rear/i, 'RL'],
+  [/\brr\b|rear.*right|right.*rear/i, 'RR'],
 ]
-const UNITS: readonly (readonly [RegExp, LogUnit])[] = [[/\bkpa\b/i, 'kPa'], [/\bpsi\b/i, 'psi'], [/\bbar\b/i, 'bar'], [/\binch|\bin\b|"/i, 'inch'], [/\bmm\b/i, 'mm'], [/°\s*f|degf|\bf\b/i, 'degF'], [/°\s*c|degc/i, 'degC'], [/%|per\s?cent/i, 'per cent']]
+const KINDS: readonly (readonly [
+  RegExp,
+  Extract<LogColumn, { role: 'channel' }>['kind'],
+  LogUnit,
+])[] = [
+  [/pump.*(on|run|state|relay)|relay|compressor.*(on|run|state)/i, 'state', '0 or 1'],
+  [/height|level|travel/i, 'height', 'mm'],
+  [/signal|sensor|percent/i, 'signal', 'per cent'],
+  [/press|gallery|\bbar\b|kpa|psi/i, 'pressure', 'bar'],
+  [/current|amp/i, 'current', 'A'],
+  [/volt|supply|battery/i, 'voltage', 'V'],
+  [/temp|warm/i, 'temperature', 'degC'],
+]
+const UNITS: readonly (readonly [RegExp, LogUnit])[] = [
+  [/\bkpa\b/i, 'kPa'],
+  [/\bpsi\b/i, 'psi'],
+  [/\bbar\b/i, 'bar'],
+  [/\binch|\bin\b|"/i, 'inch'],
+  [/\bmm\b/i, 'mm'],
+  [/°\s*f|degf|\bf\b/i, 'degF'],
+  [/°\s*c|degc/i, 'degC'],
+  [/%|per\s?cent/i, 'per cent'],
+]
 const CLOCK = /^\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?$/
 
 /** A number as logs write it, decimal commas and yes-or-no words included; null for anything else. */
@@ -49,10 +90,26 @@ export function logTime(text: string, format: TimeFormat): number | null {
     return hours * 3600 + minutes * 60 + seconds
   }
   if (format === 'date') {
-    const local = /^(\d{1,2})[./](\d{1,2})[./](\d{4})[ T](\d{1,2}):(\d{2})(?::(\d{2}(?:[.,]\d+)?))?$/.exec(trimmed)
-    if (local) return Date.UTC(Number(local[3]), Number(local[2]) - 1, Number(local[1]), Number(local[4]), Number(local[5])) / 1000 + Number((local[6] ?? '0').replace(',', '.'))
+    const local =
+      /^(\d{1,2})[./](\d{1,2})[./](\d{4})[ T](\d{1,2}):(\d{2})(?::(\d{2}(?:[.,]\d+)?))?$/.exec(
+        trimmed,
+      )
+    if (local)
+      return (
+        Date.UTC(
+          Number(local[3]),
+          Number(local[2]) - 1,
+          Number(local[1]),
+          Number(local[4]),
+          Number(local[5]),
+        ) /
+          1000 +
+        Number((local[6] ?? '0').replace(',', '.'))
+      )
     // Without a zone it is taken as it stands: what counts are the differences.
-    const ms = Date.parse(/[zZ]$|[+-]\d{2}:?\d{2}$/.test(trimmed) ? trimmed : `${trimmed.replace(' ', 'T')}Z`)
+    const ms = Date.parse(
+      /[zZ]$|[+-]\d{2}:?\d{2}$/.test(trimmed) ? trimmed : `${trimmed.replace(' ', 'T')}Z`,
+    )
     return Number.isNaN(ms) ? null : ms / 1000
   }
   const value = logNumber(trimmed)
@@ -79,9 +136,22 @@ export function guessColumns(headers: readonly string[], samples: readonly strin
     const found = KINDS.find(([pattern]) => pattern.test(header))
     const corner = CORNER_HEADERS.find(([pattern]) => pattern.test(header))?.[1] ?? null
     const unit = UNITS.find(([pattern]) => pattern.test(header))?.[1]
-    if (!found) return corner !== null && (unit === 'mm' || unit === 'inch') ? { role: 'channel', kind: 'height', unit, corner } : { role: 'left out' }
+    if (!found)
+      return corner !== null && (unit === 'mm' || unit === 'inch')
+        ? { role: 'channel', kind: 'height', unit, corner }
+        : { role: 'left out' }
     const [, kind, usual] = found
-    const fits = unit && { height: ['mm', 'inch'], signal: ['per cent'], pressure: ['bar', 'kPa', 'psi'], temperature: ['degC', 'degF'], current: [], voltage: [], state: [] }[kind].includes(unit as never)
+    const fits =
+      unit &&
+      {
+        height: ['mm', 'inch'],
+        signal: ['per cent'],
+        pressure: ['bar', 'kPa', 'psi'],
+        temperature: ['degC', 'degF'],
+        current: [],
+        voltage: [],
+        state: [],
+      }[kind].includes(unit as never)
     return { role: 'channel', kind, unit: fits ? unit : usual, corner }
   })
 }
@@ -107,7 +177,9 @@ export class LogReader {
     this.timeAt = mapping.findIndex(({ role }) => role === 'time')
     const time = mapping[this.timeAt]
     this.format = time?.role === 'time' ? time.format : 's'
-    this.channels = mapping.flatMap((column, at) => (column.role === 'channel' ? [{ at, unit: column.unit }] : []))
+    this.channels = mapping.flatMap((column, at) =>
+      column.role === 'channel' ? [{ at, unit: column.unit }] : [],
+    )
     this.columns = this.channels.map(() => [])
   }
 
@@ -144,13 +216,20 @@ export class LogReader {
  * Which rows of a long log to keep so that a line drawn through them looks the same: of each stretch its first row and those where a
  * column is least or most.
  */
-export function rowsToKeep(columns: readonly (readonly (number | null)[])[], rows: number, most: number): number[] {
+export function rowsToKeep(
+  columns: readonly (readonly (number | null)[])[],
+  rows: number,
+  most: number,
+): number[] {
   if (rows <= most) return Array.from({ length: rows }, (_, i) => i)
   const perStretch = 1 + 2 * columns.length
   const stretches = Math.max(1, Math.floor(most / perStretch))
   const kept = new Set<number>()
   for (let k = 0; k < stretches; k += 1) {
-    const [from, to] = [Math.floor((k * rows) / stretches), Math.floor(((k + 1) * rows) / stretches)]
+    const [from, to] = [
+      Math.floor((k * rows) / stretches),
+      Math.floor(((k + 1) * rows) / stretches),
+    ]
     kept.add(from)
     for (const column of columns) {
       let [low, high] = [-1, -1]

@@ -10,7 +10,10 @@ export const LOAD_STATES = ['empty', 'driver', 'laden'] as const
 export type LoadState = (typeof LOAD_STATES)[number]
 
 /** One lap around a car, as a line of a table. */
-export interface TableLap { readonly lap: number; readonly heightMm: PerCorner<number> }
+export interface TableLap {
+  readonly lap: number
+  readonly heightMm: PerCorner<number>
+}
 
 /** One round out of a table. */
 export interface TableRound {
@@ -29,16 +32,41 @@ export interface TableRound {
 /** What is wrong, and where. Line 1 is the heading. */
 export interface TableFault {
   readonly line: number
-  readonly code: 'noHeading' | 'columnMissing' | 'unknownUnit' | 'unknownColumn' | 'noPlate' | 'moment' | 'number' | 'height' | 'word' | 'temperature' | 'lapTwice'
+  readonly code:
+    | 'noHeading'
+    | 'columnMissing'
+    | 'unknownUnit'
+    | 'unknownColumn'
+    | 'noPlate'
+    | 'moment'
+    | 'number'
+    | 'height'
+    | 'word'
+    | 'temperature'
+    | 'lapTwice'
   readonly column: string
   readonly cell: string
 }
 
 /** What a table came to: every round it holds, and every line that cannot be taken. */
-export interface ReadTable { readonly rounds: readonly TableRound[]; readonly faults: readonly TableFault[] }
+export interface ReadTable {
+  readonly rounds: readonly TableRound[]
+  readonly faults: readonly TableFault[]
+}
 
 const MM_PER: Readonly<Record<string, number>> = { mm: 1, cm: 10, m: 1000, in: 25.4, inch: 25.4 }
-const PLAIN = ['plate', 'walkedat', 'date', 'time', 'level', 'method', 'load', 'lap', 'note', 'person'] as const
+const PLAIN = [
+  'plate',
+  'walkedat',
+  'date',
+  'time',
+  'level',
+  'method',
+  'load',
+  'lap',
+  'note',
+  'person',
+] as const
 type Plain = (typeof PLAIN)[number]
 
 interface Columns {
@@ -47,7 +75,12 @@ interface Columns {
   readonly temperature: { readonly at: number; readonly fahrenheit: boolean } | null
 }
 
-const keyOf = (heading: string): string => heading.trim().toLowerCase().replaceAll(/[\s_().[\]-]+/g, ' ').trim()
+const keyOf = (heading: string): string =>
+  heading
+    .trim()
+    .toLowerCase()
+    .replaceAll(/[\s_().[\]-]+/g, ' ')
+    .trim()
 
 // Where each thing stands, or what about the heading cannot be used.
 function columnsOf(heading: readonly string[]): { columns: Columns; faults: TableFault[] } {
@@ -59,7 +92,8 @@ function columnsOf(heading: readonly string[]): { columns: Columns; faults: Tabl
     const key = keyOf(cell)
     const [word = '', unit = ''] = key.split(' ')
     const name = CORNERS.find((each) => each.toLowerCase() === word)
-    const fault = (code: TableFault['code']): void => void faults.push({ line: 1, code, column: cell.trim(), cell: unit })
+    const fault = (code: TableFault['code']): void =>
+      void faults.push({ line: 1, code, column: cell.trim(), cell: unit })
     const joined = key.replaceAll(' ', '')
     if (name) {
       if (MM_PER[unit] === undefined) fault('unknownUnit')
@@ -70,42 +104,84 @@ function columnsOf(heading: readonly string[]): { columns: Columns; faults: Tabl
     } else if (PLAIN.includes(joined as Plain)) plain[joined as Plain] = at
     else if (key !== '') fault('unknownColumn')
   }
-  const missing = [...(plain.plate === undefined ? ['plate'] : []), ...(plain.walkedat === undefined && plain.date === undefined ? ['walked_at'] : []), ...WALK.filter((name) => !corner[name] && !faults.some(({ column }) => keyOf(column).startsWith(name.toLowerCase()))).map((name) => `${name}_mm`)]
-  return { columns: { plain, corner, temperature }, faults: [...faults, ...missing.map((column) => ({ line: 1, code: 'columnMissing' as const, column, cell: '' }))] }
+  const missing = [
+    ...(plain.plate === undefined ? ['plate'] : []),
+    ...(plain.walkedat === undefined && plain.date === undefined ? ['walked_at'] : []),
+    ...WALK.filter(
+      (name) =>
+        !corner[name] && !faults.some(({ column }) => keyOf(column).startsWith(name.toLowerCase())),
+    ).map((name) => `${name}_mm`),
+  ]
+  return {
+    columns: { plain, corner, temperature },
+    faults: [
+      ...faults,
+      ...missing.map((column) => ({ line: 1, code: 'columnMissing' as const, column, cell: '' })),
+    ],
+  }
 }
 
 type Line = Omit<TableRound, 'laps'> & { readonly lap: TableLap }
 /** A cell that cannot be taken ends its line; the reader goes on with the next. */
-class Unreadable extends Error { constructor(readonly fault: Omit<TableFault, 'line'>) { super(fault.code) } }
-
-const WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  method: Object.fromEntries(METHODS.map((method) => [method.toLowerCase(), method])), load: Object.fromEntries(LOAD_STATES.map((load) => [load, load])),
+class Unreadable extends Error {
+  constructor(readonly fault: Omit<TableFault, 'line'>) {
+    super(fault.code)
+  }
 }
 
-function readLine(cells: readonly string[], line: number, { plain, corner, temperature }: Columns): Line {
-  const cell = (name: Plain): string => (plain[name] === undefined ? '' : (cells[plain[name]] ?? '').trim())
-  const refuse = (code: TableFault['code'], column: string, text: string): never => { throw new Unreadable({ code, column, cell: text }) }
+const WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  method: Object.fromEntries(METHODS.map((method) => [method.toLowerCase(), method])),
+  load: Object.fromEntries(LOAD_STATES.map((load) => [load, load])),
+}
+
+function readLine(
+  cells: readonly string[],
+  line: number,
+  { plain, corner, temperature }: Columns,
+): Line {
+  const cell = (name: Plain): string =>
+    plain[name] === undefined ? '' : (cells[plain[name]] ?? '').trim()
+  const refuse = (code: TableFault['code'], column: string, text: string): never => {
+    throw new Unreadable({ code, column, cell: text })
+  }
   const word = <Word extends string>(column: 'method' | 'load', usual: Word): Word => {
-    const text = cell(column).replaceAll(/[\s_-]/g, '').toLowerCase()
-    return text === '' ? usual : ((WORDS[column]![text] ?? refuse('word', column, cell(column))) as Word)
+    const text = cell(column)
+      .replaceAll(/[\s_-]/g, '')
+      .toLowerCase()
+    return text === ''
+      ? usual
+      : ((WORDS[column]![text] ?? refuse('word', column, cell(column))) as Word)
   }
   const plate = cell('plate') || refuse('noPlate', 'plate', '')
-  const when = plain.walkedat === undefined ? `${cell('date')} ${cell('time')}`.trim() : cell('walkedat')
+  const when =
+    plain.walkedat === undefined ? `${cell('date')} ${cell('time')}`.trim() : cell('walkedat')
   const heightMm = perCorner((name) => {
     const { at, mmPer } = corner[name]!
     const text = cells[at] ?? ''
     const mm = (numberIn(text) ?? refuse('number', name, text)) * mmPer
-    return mm >= HEIGHT_RANGE_MM.least && mm <= HEIGHT_RANGE_MM.most ? mm : refuse('height', name, text)
+    return mm >= HEIGHT_RANGE_MM.least && mm <= HEIGHT_RANGE_MM.most
+      ? mm
+      : refuse('height', name, text)
   })
-  const lap = cell('lap') === '' ? 1 : numberIn(cell('lap')) ?? refuse('number', 'lap', cell('lap'))
+  const lap =
+    cell('lap') === '' ? 1 : (numberIn(cell('lap')) ?? refuse('number', 'lap', cell('lap')))
   if (!Number.isInteger(lap) || lap < 1 || lap > 20) refuse('number', 'lap', cell('lap'))
   const warm = temperature ? (cells[temperature.at] ?? '').trim() : ''
-  const degrees = warm === '' ? null : numberIn(warm) ?? refuse('number', 'temperature', warm)
-  const temperatureC = degrees === null ? null : temperature!.fahrenheit ? ((degrees - 32) * 5) / 9 : degrees
-  if (temperatureC !== null && (temperatureC < -60 || temperatureC > 120)) refuse('temperature', 'temperature', warm)
+  const degrees = warm === '' ? null : (numberIn(warm) ?? refuse('number', 'temperature', warm))
+  const temperatureC =
+    degrees === null ? null : temperature!.fahrenheit ? ((degrees - 32) * 5) / 9 : degrees
+  if (temperatureC !== null && (temperatureC < -60 || temperatureC > 120))
+    refuse('temperature', 'temperature', warm)
   return {
-    line, plate, at: momentIn(when) ?? refuse('moment', plain.walkedat === undefined ? 'date' : 'walked_at', when), levelId: cell('level'),
-    method: word('method', 'wheelCentreToArch'), load: word('load', 'empty'), temperatureC, lap: { lap, heightMm },
+    line,
+    plate,
+    at:
+      momentIn(when) ?? refuse('moment', plain.walkedat === undefined ? 'date' : 'walked_at', when),
+    levelId: cell('level'),
+    method: word('method', 'wheelCentreToArch'),
+    load: word('load', 'empty'),
+    temperatureC,
+    lap: { lap, heightMm },
   }
 }
 
@@ -116,7 +192,8 @@ function readLine(cells: readonly string[], line: number, { plain, corner, tempe
  */
 export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable {
   const [heading, ...lines] = rows
-  if (!heading || heading.every((cell) => cell.trim() === '')) return { rounds: [], faults: [{ line: 1, code: 'noHeading', column: '', cell: '' }] }
+  if (!heading || heading.every((cell) => cell.trim() === ''))
+    return { rounds: [], faults: [{ line: 1, code: 'noHeading', column: '', cell: '' }] }
   const { columns, faults } = columnsOf(heading)
   if (faults.some(({ code }) => code !== 'unknownColumn')) return { rounds: [], faults }
   const rounds = new Map<string, Omit<TableRound, 'laps'> & { laps: TableLap[] }>()
@@ -124,10 +201,16 @@ export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable
     if (cells.every((cell) => cell.trim() === '')) continue
     try {
       const { lap, ...round } = readLine(cells, i + 2, columns)
-      const key = [round.plate.replaceAll(/[^\p{L}\p{N}]/gu, '').toUpperCase(), round.at, round.levelId, round.method].join('\n')
+      const key = [
+        round.plate.replaceAll(/[^\p{L}\p{N}]/gu, '').toUpperCase(),
+        round.at,
+        round.levelId,
+        round.method,
+      ].join('\n')
       const known = rounds.get(key)
       if (!known) rounds.set(key, { ...round, laps: [lap] })
-      else if (known.laps.some((each) => each.lap === lap.lap)) throw new Unreadable({ code: 'lapTwice', column: 'lap', cell: String(lap.lap) })
+      else if (known.laps.some((each) => each.lap === lap.lap))
+        throw new Unreadable({ code: 'lapTwice', column: 'lap', cell: String(lap.lap) })
       else known.laps.push(lap)
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error
@@ -138,11 +221,33 @@ export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable
 }
 
 /** The heading our own tables carry. */
-export const ROUNDS_HEADING = ['plate', 'walked_at', 'level', 'method', 'load', 'temperature_C', 'lap', 'FL_mm', 'FR_mm', 'RR_mm', 'RL_mm'] as const
+export const ROUNDS_HEADING = [
+  'plate',
+  'walked_at',
+  'level',
+  'method',
+  'load',
+  'temperature_C',
+  'lap',
+  'FL_mm',
+  'FR_mm',
+  'RR_mm',
+  'RL_mm',
+] as const
 
 /** Rounds as a table that `readRoundsTable` reads back to the same rounds. */
 export const roundsTable = (rounds: readonly Omit<TableRound, 'line'>[]): string[][] => [
   [...ROUNDS_HEADING],
   ...rounds.flatMap(({ plate, at, levelId, method, load, temperatureC, laps }) =>
-    laps.map(({ lap, heightMm }) => [plate, at, levelId, method, load, temperatureC === null ? '' : String(temperatureC), String(lap), ...WALK.map((corner) => String(heightMm[corner]))])),
+    laps.map(({ lap, heightMm }) => [
+      plate,
+      at,
+      levelId,
+      method,
+      load,
+      temperatureC === null ? '' : String(temperatureC),
+      String(lap),
+      ...WALK.map((corner) => String(heightMm[corner])),
+    ]),
+  ),
 ]

@@ -36,9 +36,16 @@ const BUILT_BAR = 0.3
 const COVER = 1.645
 
 // Pressure at the times of the points, from a start, through one orifice: midpoint steps, fine against the decay.
-function decayed(startBarG: number, conductance: number, points: readonly Point[], volumeL: number, temperatureC: number): number[] {
+function decayed(
+  startBarG: number,
+  conductance: number,
+  points: readonly Point[],
+  volumeL: number,
+  temperatureC: number,
+): number[] {
   const temperatureK = kelvin(temperatureC)
-  const slope = (barA: number): number => (-leakFlowLPerS(conductance, barA, temperatureK) * (temperatureK / T_REF_K)) / volumeL
+  const slope = (barA: number): number =>
+    (-leakFlowLPerS(conductance, barA, temperatureK) * (temperatureK / T_REF_K)) / volumeL
   let [barA, atS] = [startBarG + P_ATM_BAR, points[0]!.atS]
   return points.map((point) => {
     const steps = Math.max(1, Math.ceil(((point.atS - atS) * -slope(barA)) / (0.02 * barA)))
@@ -50,12 +57,22 @@ function decayed(startBarG: number, conductance: number, points: readonly Point[
 }
 
 /** The leak of a shut volume from how its pressure falls (ISO 6358 flow, one temperature). */
-export function judgeDecay({ pressure, volumeL, temperatureC, gaugeBar }: DecayTest): Result<DecayVerdict, DecayRefusal> {
+export function judgeDecay({
+  pressure,
+  volumeL,
+  temperatureC,
+  gaugeBar,
+}: DecayTest): Result<DecayVerdict, DecayRefusal> {
   const points = pointsOf(pressure)
   const [first, last] = [points[0], points.at(-1)]
-  if (!first || !last || points.length < 3 || last.atS <= first.atS) return refuse({ code: 'tooFewPoints' })
+  if (!first || !last || points.length < 3 || last.atS <= first.atS)
+    return refuse({ code: 'tooFewPoints' })
   if (first.value < BUILT_BAR) return refuse({ code: 'neverBuilt' })
-  const misfit = (logC: number): number => decayed(first.value, 10 ** logC, points, volumeL, temperatureC).reduce((sum, bar, i) => sum + (bar - points[i]!.value) ** 2, 0)
+  const misfit = (logC: number): number =>
+    decayed(first.value, 10 ** logC, points, volumeL, temperatureC).reduce(
+      (sum, bar, i) => sum + (bar - points[i]!.value) ** 2,
+      0,
+    )
   const conductance = 10 ** leastAt(misfit, -9, 0, 50)
   const perConductance = 3600 * leakFlowLPerS(1, first.value + P_ATM_BAR, kelvin(temperatureC))
   const rate = perConductance * conductance
@@ -63,5 +80,12 @@ export function judgeDecay({ pressure, volumeL, temperatureC, gaugeBar }: DecayT
   const hours = (last.atS - first.atS) / 3600
   const least = (COVER * gaugeBar * Math.SQRT2 * volumeL * (T_REF_K / kelvin(temperatureC))) / hours
   const path = decayed(first.value, conductance, points, volumeL, temperatureC)
-  return ok({ conductance, rateBarLPerH: rate, leastBarLPerH: least, verdict: rate > 2 * least ? 'leaks' : rate > least ? 'cannotTell' : 'holds', fromBarG: first.value, toBarG: path.at(-1)! })
+  return ok({
+    conductance,
+    rateBarLPerH: rate,
+    leastBarLPerH: least,
+    verdict: rate > 2 * least ? 'leaks' : rate > least ? 'cannotTell' : 'holds',
+    fromBarG: first.value,
+    toBarG: path.at(-1)!,
+  })
 }

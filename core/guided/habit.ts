@@ -18,11 +18,16 @@ export interface PumpHabit {
 const GAP_S = 60
 
 /** Starts, minutes and heat stops of a pump. @param runs 1 while it runs, 0 while it rests. @param temperature of the pump, degC. @param cutoutC where it is stopped. */
-export function pumpHabit(runs: Readings, temperature: Readings | null, cutoutC: number): PumpHabit {
+export function pumpHabit(
+  runs: Readings,
+  temperature: Readings | null,
+  cutoutC: number,
+): PumpHabit {
   const points = pointsOf(runs)
   let [starts, runS, longestS, sinceS, heatStops] = [0, 0, 0, 0, 0]
   const warmth = temperature ? pointsOf(temperature) : []
-  const warmthAt = (atS: number): number => warmth.findLast((point) => point.atS <= atS)?.value ?? Number.NEGATIVE_INFINITY
+  const warmthAt = (atS: number): number =>
+    warmth.findLast((point) => point.atS <= atS)?.value ?? Number.NEGATIVE_INFINITY
   points.forEach(({ atS, value }, i) => {
     const earlier = points[i - 1]
     const on = value >= 0.5
@@ -40,5 +45,16 @@ export function pumpHabit(runs: Readings, temperature: Readings | null, cutoutC:
   })
   const span = points.length > 1 ? points.at(-1)!.atS - points[0]!.atS : 0
   const perDay = span > 0 ? 86_400 / span : 0
-  return { starts, runS, longestS, startsPerDay: starts * perDay, minutesPerDay: (runS / 60) * perDay, hottestC: warmth.reduce<number | null>((hottest, { value }) => (hottest === null || value > hottest ? value : hottest), null), heatStops }
+  return {
+    starts,
+    runS,
+    longestS,
+    startsPerDay: starts * perDay,
+    minutesPerDay: (runS / 60) * perDay,
+    hottestC: warmth.reduce<number | null>(
+      (hottest, { value }) => (hottest === null || value > hottest ? value : hottest),
+      null,
+    ),
+    heatStops,
+  }
 }

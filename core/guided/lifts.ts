@@ -3,7 +3,12 @@ import { pointsOf } from './readings.ts'
 import { WEAK_BELOW } from './pumpTest.ts'
 
 /** A stretch in which a height rose. */
-export interface Lift { readonly fromS: number; readonly toS: number; readonly fromMm: number; readonly toMm: number }
+export interface Lift {
+  readonly fromS: number
+  readonly toS: number
+  readonly fromMm: number
+  readonly toMm: number
+}
 
 /** Rises smaller than this are levelling, not lifting, mm. */
 const LEAST_LIFT_MM = 8
@@ -17,7 +22,10 @@ export function findLifts(height: Readings): Lift[] {
   const points = pointsOf(height)
   const lifts: Lift[] = []
   let [low, top] = [points[0], points[0]]
-  const close = (): void => { if (low && top && top.value - low.value >= LEAST_LIFT_MM) lifts.push({ fromS: low.atS, toS: top.atS, fromMm: low.value, toMm: top.value }) }
+  const close = (): void => {
+    if (low && top && top.value - low.value >= LEAST_LIFT_MM)
+      lifts.push({ fromS: low.atS, toS: top.atS, fromMm: low.value, toMm: top.value })
+  }
   for (const point of points) {
     if (!low || !top) continue
     if (point.value > top.value + STILL_MM) top = point
@@ -27,7 +35,12 @@ export function findLifts(height: Readings): Lift[] {
       top = point
     }
     // A lift begins where the body last stood still.
-    if (point.value < low.value || (top.value - low.value < STILL_MM && point.value <= low.value + STILL_MM && point.atS - low.atS > STILL_S)) {
+    if (
+      point.value < low.value ||
+      (top.value - low.value < STILL_MM &&
+        point.value <= low.value + STILL_MM &&
+        point.atS - low.atS > STILL_S)
+    ) {
       low = point
       top = point
     }
@@ -37,16 +50,31 @@ export function findLifts(height: Readings): Lift[] {
 }
 
 /** How long a lift took against how long it should, and what that speaks for. */
-export type LiftVerdict = { readonly share: number; readonly verdict: 'good' | 'weakPump' | 'leakWhileLifting' | 'pumpOrLeak' }
+export type LiftVerdict = {
+  readonly share: number
+  readonly verdict: 'good' | 'weakPump' | 'leakWhileLifting' | 'pumpOrLeak'
+}
 
 /**
  * Holds a lift against what a good pump needs. Below 80 % of the flow the pump is weak; a pump shown to bring its flow and a slow lift mean air that
  * gets out while it lifts.
  * @param pumpShare what the dead-ended pump test said; null: not done.
  */
-export function judgeLift(expectedS: number, measuredS: number, pumpShare: number | null): LiftVerdict {
+export function judgeLift(
+  expectedS: number,
+  measuredS: number,
+  pumpShare: number | null,
+): LiftVerdict {
   const share = expectedS / measuredS
   if (share >= WEAK_BELOW) return { share, verdict: 'good' }
   if (pumpShare === null) return { share, verdict: 'pumpOrLeak' }
-  return { share, verdict: share < WEAK_BELOW * Math.min(1, pumpShare) ? 'leakWhileLifting' : pumpShare < WEAK_BELOW ? 'weakPump' : 'leakWhileLifting' }
+  return {
+    share,
+    verdict:
+      share < WEAK_BELOW * Math.min(1, pumpShare)
+        ? 'leakWhileLifting'
+        : pumpShare < WEAK_BELOW
+          ? 'weakPump'
+          : 'leakWhileLifting',
+  }
 }

@@ -27,16 +27,29 @@ const MOVED_MM = 3
 export function judgeLoad({ height, loadedAtS, unloadedAtS, withinMm }: LoadTest): LoadVerdict {
   const before = meanOf(pointsOf(height, loadedAtS - 10, loadedAtS))
   const [loaded, after] = [pointsOf(height, loadedAtS, unloadedAtS), pointsOf(height, unloadedAtS)]
-  if (before === null || loaded.length < 3 || after.length < 3) return { verdict: 'unfinished', sankMm: 0, upS: null, downS: null }
+  if (before === null || loaded.length < 3 || after.length < 3)
+    return { verdict: 'unfinished', sankMm: 0, upS: null, downS: null }
   const sankMm = before - Math.min(...loaded.map(({ value }) => value))
-  const level = ({ value }: { readonly value: number }): boolean => Math.abs(value - before) <= withinMm
+  const level = ({ value }: { readonly value: number }): boolean =>
+    Math.abs(value - before) <= withinMm
   // It counts from when it stays there.
   const since = (points: typeof loaded, from: number): number | null => {
     const lastOff = points.findLastIndex((point) => !level(point))
-    return lastOff === points.length - 1 ? null : lastOff === -1 ? 0 : points[lastOff + 1]!.atS - from
+    return lastOff === points.length - 1
+      ? null
+      : lastOff === -1
+        ? 0
+        : points[lastOff + 1]!.atS - from
   }
   const [upS, downS] = [since(loaded, loadedAtS), since(after, unloadedAtS)]
   const rose = loaded.at(-1)!.value - Math.min(...loaded.map(({ value }) => value))
-  const verdict = upS === null ? (rose < MOVED_MM ? 'doesNothing' : 'doesNotLevel') : downS === null ? 'doesNotLetDown' : 'levels'
+  const verdict =
+    upS === null
+      ? rose < MOVED_MM
+        ? 'doesNothing'
+        : 'doesNotLevel'
+      : downS === null
+        ? 'doesNotLetDown'
+        : 'levels'
   return { verdict, sankMm, upS, downS }
 }

@@ -2,7 +2,10 @@ import type { Readings } from './readings.ts'
 import { meanOf, pointsOf } from './readings.ts'
 
 /** A stretch in which the car was left alone: the pump at rest, no height rising. */
-export interface ParkedStretch { readonly fromS: number; readonly toS: number }
+export interface ParkedStretch {
+  readonly fromS: number
+  readonly toS: number
+}
 
 const LEAST_S = 2 * 3600
 /** Heights at its two ends are the mean of so long, s. */
@@ -15,7 +18,10 @@ export function findParked(heights: readonly Readings[], runs: Readings | null):
   const stretches: ParkedStretch[] = []
   let from: number | null = null
   const lowest = heights.map(() => Number.POSITIVE_INFINITY)
-  const close = (to: number | undefined): void => { if (from !== null && to !== undefined && to - from >= LEAST_S) stretches.push({ fromS: from, toS: to }) }
+  const close = (to: number | undefined): void => {
+    if (from !== null && to !== undefined && to - from >= LEAST_S)
+      stretches.push({ fromS: from, toS: to })
+  }
   for (let i = 0; i < atS.length; i += 1) {
     const running = (runs?.values[i] ?? 0) >= 0.5
     const rose = heights.some(({ values }, k) => {
@@ -31,12 +37,19 @@ export function findParked(heights: readonly Readings[], runs: Readings | null):
     }
     close(atS[i - 1])
     from = null
-    heights.forEach(({ values }, k) => { lowest[k] = values[i] ?? Number.POSITIVE_INFINITY })
+    heights.forEach(({ values }, k) => {
+      lowest[k] = values[i] ?? Number.POSITIVE_INFINITY
+    })
   }
   close(atS.at(-1))
   return stretches
 }
 
 /** A height at the begin and at the end of a stretch; null where it was not read there. */
-export const endsOf = (height: Readings, { fromS, toS }: ParkedStretch): { readonly before: number | null; readonly after: number | null } =>
-  ({ before: meanOf(pointsOf(height, fromS, fromS + END_S)), after: meanOf(pointsOf(height, toS - END_S, toS + 1e-6)) })
+export const endsOf = (
+  height: Readings,
+  { fromS, toS }: ParkedStretch,
+): { readonly before: number | null; readonly after: number | null } => ({
+  before: meanOf(pointsOf(height, fromS, fromS + END_S)),
+  after: meanOf(pointsOf(height, toS - END_S, toS + 1e-6)),
+})

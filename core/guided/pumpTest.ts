@@ -35,7 +35,8 @@ export interface PumpVerdict {
 }
 
 /** Why a test says nothing. */
-export type PumpTestRefusal = { readonly code: 'tooFewPoints' } | { readonly code: 'pressureDidNotRise' }
+export type PumpTestRefusal =
+  { readonly code: 'tooFewPoints' } | { readonly code: 'pressureDidNotRise' }
 
 /** Below this share of its flow a pump is weak, and up to that it is tired. */
 export const WEAK_BELOW = 0.8
@@ -46,33 +47,60 @@ const FULL_VOLTAGE = 12.5
 const STOPPED_BAR = 0.05
 const COVER = 1.645
 
-const bandOf = (share: number): PumpVerdict['band'] => (share < WEAK_BELOW ? 'weak' : share < GOOD_FROM ? 'tired' : 'good')
+const bandOf = (share: number): PumpVerdict['band'] =>
+  share < WEAK_BELOW ? 'weak' : share < GOOD_FROM ? 'tired' : 'good'
 
 /**
  * What share of its flow a pump brings, from the pressure it builds in a known volume: against a flow that falls in a straight line
  * to stall, p(t) = stall - (stall - p0) exp(-t/tau), and tau names the flow. Voltage and thin air are taken out of the blame.
  */
-export function judgePump({ pressure, volumeL, volumeShare, temperatureC, supplyV, altitudeM, rating: { freeFlowLPerMin, stallBarG } }: PumpTest): Result<PumpVerdict, PumpTestRefusal> {
+export function judgePump({
+  pressure,
+  volumeL,
+  volumeShare,
+  temperatureC,
+  supplyV,
+  altitudeM,
+  rating: { freeFlowLPerMin, stallBarG },
+}: PumpTest): Result<PumpVerdict, PumpTestRefusal> {
   // Close to stall nothing but the stall pressure speaks; the fit uses what lies below.
   const all = pointsOf(pressure)
   const points = all.filter(({ value }) => value < 0.9 * stallBarG)
   const first = points[0]
   if (!first || points.length < 5) return refuse({ code: 'tooFewPoints' })
-  if (Math.max(...points.map(({ value }) => value)) - first.value < 0.5) return refuse({ code: 'pressureDidNotRise' })
-  const stopped = stopOf(all.map(({ value }) => value), stallBarG)
+  if (Math.max(...points.map(({ value }) => value)) - first.value < 0.5)
+    return refuse({ code: 'pressureDidNotRise' })
+  const stopped = stopOf(
+    all.map(({ value }) => value),
+    stallBarG,
+  )
   const rising = stopped === null ? points : points.filter(({ value }) => value < 0.95 * stopped)
   const used = rising.length >= 5 ? rising : points
-  const expectedPerS = (freeFlowLPerMin / 60) * (atmosphereBar(altitudeM) / P_ATM_BAR) * Math.min(1, supplyV / FULL_VOLTAGE) * (kelvin(temperatureC) / T_REF_K) / (volumeL * stallBarG)
-  const misfit = (logShare: number): number => misfitOf(used, 10 ** logShare * expectedPerS, stallBarG)
+  const expectedPerS =
+    ((freeFlowLPerMin / 60) *
+      (atmosphereBar(altitudeM) / P_ATM_BAR) *
+      Math.min(1, supplyV / FULL_VOLTAGE) *
+      (kelvin(temperatureC) / T_REF_K)) /
+    (volumeL * stallBarG)
+  const misfit = (logShare: number): number =>
+    misfitOf(used, 10 ** logShare * expectedPerS, stallBarG)
   const logShare = leastAt(misfit, -2, 0.6)
   const share = 10 ** logShare
   const sum = misfit(logShare)
   const step = 0.01
-  const curvature = (misfit(logShare + step) + misfit(logShare - step) - 2 * sum) / (2 * step * step)
+  const curvature =
+    (misfit(logShare + step) + misfit(logShare - step) - 2 * sum) / (2 * step * step)
   const noise = sum / Math.max(1, used.length - 2)
-  const sigma = share * Math.hypot(volumeShare, curvature > 0 ? Math.LN10 * Math.sqrt(noise / curvature) : 1)
+  const sigma =
+    share * Math.hypot(volumeShare, curvature > 0 ? Math.LN10 * Math.sqrt(noise / curvature) : 1)
   const band = bandOf(share)
-  return ok({ share, sigma, band, clear: bandOf(share - COVER * sigma) === band && bandOf(share + COVER * sigma) === band, stopsAtBarG: stopped })
+  return ok({
+    share,
+    sigma,
+    band,
+    clear: bandOf(share - COVER * sigma) === band && bandOf(share + COVER * sigma) === band,
+    stopsAtBarG: stopped,
+  })
 }
 
 function stopOf(values: readonly number[], stallBarG: number): number | null {
@@ -91,5 +119,8 @@ function misfitOf(points: readonly Point[], perS: number, stallBarG: number): nu
     squared += left * left
   }
   const gap = decayed / squared
-  return points.reduce((sum, { atS, value }) => sum + (stallBarG - gap * Math.exp(-perS * (atS - start)) - value) ** 2, 0)
+  return points.reduce(
+    (sum, { atS, value }) => sum + (stallBarG - gap * Math.exp(-perS * (atS - start)) - value) ** 2,
+    0,
+  )
 }

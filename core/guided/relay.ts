@@ -7,7 +7,8 @@ export interface RelayCheck {
 }
 
 /** What that speaks for. */
-export type RelayVerdict = 'works' | 'welded' | 'relayDead' | 'noCurrent' | 'pumpSeized' | 'cannotTell'
+export type RelayVerdict =
+  'works' | 'welded' | 'relayDead' | 'noCurrent' | 'pumpSeized' | 'cannotTell'
 
 /** Less than this is no pump running, A. */
 const NO_CURRENT_A = 1

@@ -2,7 +2,10 @@ import type { Readings } from './readings.ts'
 import { pointsOf } from './readings.ts'
 
 /** A sensor's signal while the body goes from its lowest to its highest level and back, per cent. */
-export interface Swept { readonly id: string; readonly signal: Readings }
+export interface Swept {
+  readonly id: string
+  readonly signal: Readings
+}
 
 /** What each sensor did. */
 export interface SweepVerdict {
@@ -25,12 +28,33 @@ export function judgeSweep(sensors: readonly Swept[]): SweepVerdict[] {
   const travels = sensors.map(({ id, signal }) => {
     const points = pointsOf(signal)
     const values = points.map(({ value }) => value)
-    const jumps = points.some(({ atS, value }, i) => i > 0 && Math.abs(value - points[i - 1]!.value) > Math.max(1, JUMP_PER_S * (atS - points[i - 1]!.atS)))
+    const jumps = points.some(
+      ({ atS, value }, i) =>
+        i > 0 &&
+        Math.abs(value - points[i - 1]!.value) >
+          Math.max(1, JUMP_PER_S * (atS - points[i - 1]!.atS)),
+    )
     const missing = signal.values.length === 0 ? 1 : 1 - points.length / signal.values.length
-    return { id, jumps, missing, movedPercent: values.length > 0 ? Math.max(...values) - Math.min(...values) : 0 }
+    return {
+      id,
+      jumps,
+      missing,
+      movedPercent: values.length > 0 ? Math.max(...values) - Math.min(...values) : 0,
+    }
   })
   const anyMoves = travels.some(({ movedPercent }) => movedPercent > MOVES)
   return travels.map(({ id, jumps, missing, movedPercent }) => ({
-    id, movedPercent, verdict: missing > 0.9 ? 'noSignal' : missing > MISSING ? 'dropsOut' : jumps ? 'jumps' : anyMoves && movedPercent < STUCK ? 'stuck' : 'follows',
+    id,
+    movedPercent,
+    verdict:
+      missing > 0.9
+        ? 'noSignal'
+        : missing > MISSING
+          ? 'dropsOut'
+          : jumps
+            ? 'jumps'
+            : anyMoves && movedPercent < STUCK
+              ? 'stuck'
+              : 'follows',
   }))
 }

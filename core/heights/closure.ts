@@ -25,7 +25,10 @@ export interface ClosureRequest {
  * How far four changes of height fail to fit a plane, mm: zero for every motion of a rigid body on stiff tyres.
  * @param changeMm change of each corner, mm.
  */
-export function closureMm(changeMm: PerCorner<number>, { trackFrontMm, trackRearMm }: Tracks): number {
+export function closureMm(
+  changeMm: PerCorner<number>,
+  { trackFrontMm, trackRearMm }: Tracks,
+): number {
   return changeMm.FL - changeMm.FR - (trackFrontMm / trackRearMm) * (changeMm.RL - changeMm.RR)
 }
 
@@ -33,7 +36,12 @@ export function closureMm(changeMm: PerCorner<number>, { trackFrontMm, trackRear
  * Standard uncertainty of a closure from the tape alone, mm.
  * @returns Infinity where a corner has no reading.
  */
-export function closureUncertaintyMm({ vehicle, countBefore, countAfter, repeatabilityMm }: ClosureRequest): number {
+export function closureUncertaintyMm({
+  vehicle,
+  countBefore,
+  countAfter,
+  repeatabilityMm,
+}: ClosureRequest): number {
   const ratio = vehicle.trackFrontMm / vehicle.trackRearMm
   const variance = CORNERS.reduce((sum, corner) => {
     const weight = AXLE_OF[corner] === 'front' ? 1 : ratio

@@ -22,13 +22,26 @@ export interface RoundComparison {
  * @param earlier, later at least one reading at each corner, mm.
  * @param repeatabilityMm standard deviation of one reading, mm.
  */
-export function compareRounds(vehicle: VehicleGeometry, earlier: Readings, later: Readings, repeatabilityMm: number): RoundComparison {
+export function compareRounds(
+  vehicle: VehicleGeometry,
+  earlier: Readings,
+  later: Readings,
+  repeatabilityMm: number,
+): RoundComparison {
   const [before, after] = [meanHeights(earlier), meanHeights(later)]
   const changeMm = perCorner((corner) => after[corner] - before[corner])
-  const [countBefore, countAfter] = [mapCorners(earlier, (list) => list.length), mapCorners(later, (list) => list.length)]
+  const [countBefore, countAfter] = [
+    mapCorners(earlier, (list) => list.length),
+    mapCorners(later, (list) => list.length),
+  ]
   return {
     changeMm,
-    leastMm: perCorner((corner) => GUARD_FACTOR * repeatabilityMm * Math.sqrt(1 / countBefore[corner] + 1 / countAfter[corner])),
+    leastMm: perCorner(
+      (corner) =>
+        GUARD_FACTOR *
+        repeatabilityMm *
+        Math.sqrt(1 / countBefore[corner] + 1 / countAfter[corner]),
+    ),
     closureMm: closureMm(changeMm, vehicle),
     closureSuspect: closureSuspect({ vehicle, changeMm, countBefore, countAfter, repeatabilityMm }),
   }

@@ -8,7 +8,11 @@ const DOUBT_SIGMAS = 4
 const LEAST_READINGS = 3
 
 /** One reading that was left out, and what the others at that corner say. */
-export interface LeftOut { readonly corner: Corner; readonly heightMm: number; readonly middleMm: number }
+export interface LeftOut {
+  readonly corner: Corner
+  readonly heightMm: number
+  readonly middleMm: number
+}
 
 function middleOf(list: readonly number[]): number {
   const sorted = [...list].sort((a, b) => a - b)
@@ -21,7 +25,10 @@ function middleOf(list: readonly number[]): number {
  * slip, and where a corner has fewer than three readings none can be singled out.
  * @param repeatabilityMm standard deviation of one reading, mm.
  */
-export function leaveDoubtfulOut(readings: Readings, repeatabilityMm: number): { readonly kept: Readings; readonly leftOut: readonly LeftOut[] } {
+export function leaveDoubtfulOut(
+  readings: Readings,
+  repeatabilityMm: number,
+): { readonly kept: Readings; readonly leftOut: readonly LeftOut[] } {
   const limit = DOUBT_SIGMAS * repeatabilityMm
   const leftOut = CORNERS.flatMap((corner) => {
     const list = readings[corner]
@@ -29,8 +36,14 @@ export function leaveDoubtfulOut(readings: Readings, repeatabilityMm: number): {
     const middleMm = middleOf(list)
     const odd = list.filter((mm) => Math.abs(mm - middleMm) > limit)
     // Half against half: nobody can say which half slipped.
-    return 2 * odd.length < list.length ? odd.map((heightMm) => ({ corner, heightMm, middleMm })) : []
+    return 2 * odd.length < list.length
+      ? odd.map((heightMm) => ({ corner, heightMm, middleMm }))
+      : []
   })
-  const doubted = (corner: Corner, mm: number): boolean => leftOut.some((one) => one.corner === corner && one.heightMm === mm)
-  return { kept: mapCorners(readings, (list, corner) => list.filter((mm) => !doubted(corner, mm))), leftOut }
+  const doubted = (corner: Corner, mm: number): boolean =>
+    leftOut.some((one) => one.corner === corner && one.heightMm === mm)
+  return {
+    kept: mapCorners(readings, (list, corner) => list.filter((mm) => !doubted(corner, mm))),
+    leftOut,
+  }
 }

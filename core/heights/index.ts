@@ -7,7 +7,12 @@ export type { RoundCheckRequest, RoundRemark, LapReading } from './roundCheck.ts
 export { GUARD_FACTOR, guardMm, heightVerdict, DEFAULT_SYSTEMATIC_MM } from './verdict.ts'
 export type { Verdict, VerdictAnswer, VerdictRequest } from './verdict.ts'
 export { judgeRound } from './judge.ts'
-export type { AxleSpecification, AxleSpecifications, DifferenceVerdict, RoundVerdict } from './judge.ts'
+export type {
+  AxleSpecification,
+  AxleSpecifications,
+  DifferenceVerdict,
+  RoundVerdict,
+} from './judge.ts'
 export { METHODS, isFloorBased, isRideHeight, addPadsBack } from './methods.ts'
 export type { Method } from './methods.ts'
 export { judgeRecorded } from './judgeRecorded.ts'

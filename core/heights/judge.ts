@@ -36,14 +36,27 @@ export interface RoundVerdict {
   readonly axleMeanMm: Readonly<Record<Axle, number>>
 }
 
-function leftRight(axle: Axle, readings: Readings, means: PerCorner<number>, limitMm: number | null, repeatabilityMm: number): DifferenceVerdict | null {
+function leftRight(
+  axle: Axle,
+  readings: Readings,
+  means: PerCorner<number>,
+  limitMm: number | null,
+  repeatabilityMm: number,
+): DifferenceVerdict | null {
   if (limitMm === null) return null
   const [left, right] = AXLE_CORNERS[axle]
   const differenceMm = means[left] - means[right]
   // What tape and floor have in common cancels in a difference: only the repeating counts.
-  const guardMm = GUARD_FACTOR * repeatabilityMm * Math.sqrt(1 / readings[left].length + 1 / readings[right].length)
+  const guardMm =
+    GUARD_FACTOR *
+    repeatabilityMm *
+    Math.sqrt(1 / readings[left].length + 1 / readings[right].length)
   const size = Math.abs(differenceMm)
-  return { differenceMm, limitMm, verdict: size + guardMm <= limitMm ? 'in' : size - guardMm > limitMm ? 'over' : 'undecided' }
+  return {
+    differenceMm,
+    limitMm,
+    verdict: size + guardMm <= limitMm ? 'in' : size - guardMm > limitMm ? 'over' : 'undecided',
+  }
 }
 
 /**
@@ -51,14 +64,28 @@ function leftRight(axle: Axle, readings: Readings, means: PerCorner<number>, lim
  * @param readings at least one at each corner, mm.
  * @param repeatabilityMm standard deviation of one reading, mm.
  */
-export function judgeRound(readings: Readings, specification: AxleSpecifications, repeatabilityMm: number): RoundVerdict {
+export function judgeRound(
+  readings: Readings,
+  specification: AxleSpecifications,
+  repeatabilityMm: number,
+): RoundVerdict {
   const means = meanHeights(readings)
-  const corners = perCorner((corner) => heightVerdict({ readingsMm: readings[corner], ...specification[AXLE_OF[corner]], repeatabilityMm }))
-  const mean = (axle: Axle, of: PerCorner<number>): number => (of[AXLE_CORNERS[axle][0]] + of[AXLE_CORNERS[axle][1]]) / 2
+  const corners = perCorner((corner) =>
+    heightVerdict({
+      readingsMm: readings[corner],
+      ...specification[AXLE_OF[corner]],
+      repeatabilityMm,
+    }),
+  )
+  const mean = (axle: Axle, of: PerCorner<number>): number =>
+    (of[AXLE_CORNERS[axle][0]] + of[AXLE_CORNERS[axle][1]]) / 2
   const off = perCorner((corner) => corners[corner].deviationMm)
   return {
     corners,
-    leftRight: { front: leftRight('front', readings, means, specification.front.leftRightMm, repeatabilityMm), rear: leftRight('rear', readings, means, specification.rear.leftRightMm, repeatabilityMm) },
+    leftRight: {
+      front: leftRight('front', readings, means, specification.front.leftRightMm, repeatabilityMm),
+      rear: leftRight('rear', readings, means, specification.rear.leftRightMm, repeatabilityMm),
+    },
     noseHighMm: mean('front', off) - mean('rear', off),
     axleMeanMm: { front: mean('front', means), rear: mean('rear', means) },
   }

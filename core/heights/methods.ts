@@ -19,4 +19,6 @@ export const isRideHeight = (method: Method): boolean => method === 'wheelCentre
  * measuring that never meets it.
  */
 export const addPadsBack = (readings: Readings, padsMm: PerCorner<number> | null): Readings =>
-  (padsMm === null ? readings : mapCorners(readings, (list, corner) => list.map((mm) => mm + padsMm[corner])))
+  padsMm === null
+    ? readings
+    : mapCorners(readings, (list, corner) => list.map((mm) => mm + padsMm[corner]))

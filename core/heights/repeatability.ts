@@ -23,7 +23,9 @@ export interface LearnedRepeatability {
 export function learnRepeatability(rounds: readonly Readings[]): LearnedRepeatability | null {
   let [squares, repeats] = [0, 0]
   for (const round of rounds) {
-    const pairs = CORNERS.filter((corner) => round[corner].length >= 2).map((corner) => round[corner][1]! - round[corner][0]!)
+    const pairs = CORNERS.filter((corner) => round[corner].length >= 2).map(
+      (corner) => round[corner][1]! - round[corner][0]!,
+    )
     if (pairs.length < 2) continue
     const common = pairs.reduce((sum, difference) => sum + difference, 0) / pairs.length
     squares += pairs.reduce((sum, difference) => sum + (difference - common) ** 2 / 2, 0)

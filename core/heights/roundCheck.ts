@@ -33,8 +33,19 @@ export interface RoundCheckRequest {
 
 /** What the arithmetic has to say about a round, most urgent first. */
 export type RoundRemark =
-  | { readonly code: 'lapsDiffer'; readonly corner: Corner; readonly firstMm: number; readonly secondMm: number }
-  | { readonly code: 'twist'; readonly closureMm: number; readonly roomMm: number; readonly against: 'earlier' | 'design'; readonly corner: Corner | null }
+  | {
+      readonly code: 'lapsDiffer'
+      readonly corner: Corner
+      readonly firstMm: number
+      readonly secondMm: number
+    }
+  | {
+      readonly code: 'twist'
+      readonly closureMm: number
+      readonly roomMm: number
+      readonly against: 'earlier' | 'design'
+      readonly corner: Corner | null
+    }
   | { readonly code: 'sinking'; readonly meanDropMm: number }
 
 const at = (readings: readonly LapReading[], corner: Corner, lap: 1 | 2): number | undefined =>
@@ -48,17 +59,32 @@ const lapsOf = (readings: readonly LapReading[]): Record<Corner, readonly number
 const LAPS_DIFFER_SIGMAS = 3.5
 
 function lapRemarks(laps: PerCorner<readonly number[]>, repeatabilityMm: number): RoundRemark[] {
-  const pairs = CORNERS.filter((corner) => laps[corner].length === 2).map((corner) => ({ corner, first: laps[corner][0]!, second: laps[corner][1]! }))
-  const drop = pairs.reduce((sum, pair) => sum + pair.first - pair.second, 0) / Math.max(1, pairs.length)
+  const pairs = CORNERS.filter((corner) => laps[corner].length === 2).map((corner) => ({
+    corner,
+    first: laps[corner][0]!,
+    second: laps[corner][1]!,
+  }))
+  const drop =
+    pairs.reduce((sum, pair) => sum + pair.first - pair.second, 0) / Math.max(1, pairs.length)
   const limit = LAPS_DIFFER_SIGMAS * Math.SQRT2 * repeatabilityMm
   const sinking = pairs.length === 4 && drop > SINKING_MM
   // What sinks as a whole is not a wrong reading: judge each pair against the common drop.
-  const odd = pairs.filter((pair) => Math.abs(pair.first - pair.second - (sinking ? drop : 0)) > limit)
-  const remarks: RoundRemark[] = odd.map(({ corner, first, second }) => ({ code: 'lapsDiffer', corner, firstMm: first, secondMm: second }))
+  const odd = pairs.filter(
+    (pair) => Math.abs(pair.first - pair.second - (sinking ? drop : 0)) > limit,
+  )
+  const remarks: RoundRemark[] = odd.map(({ corner, first, second }) => ({
+    code: 'lapsDiffer',
+    corner,
+    firstMm: first,
+    secondMm: second,
+  }))
   return sinking ? [...remarks, { code: 'sinking', meanDropMm: drop }] : remarks
 }
 
-function twistRemark(request: RoundCheckRequest, laps: PerCorner<readonly number[]>): RoundRemark | null {
+function twistRemark(
+  request: RoundCheckRequest,
+  laps: PerCorner<readonly number[]>,
+): RoundRemark | null {
   if (CORNERS.some((corner) => laps[corner].length === 0)) return null
   const { vehicle, earlier, repeatabilityMm, rideHeights = true } = request
   if (!earlier && !rideHeights) return null
@@ -69,11 +95,19 @@ function twistRemark(request: RoundCheckRequest, laps: PerCorner<readonly number
   const countBefore = earlier?.count ?? mapCorners(laps, () => Number.POSITIVE_INFINITY)
   const closure = closureMm(changeMm, vehicle)
   const allowanceMm = TYRE_ALLOWANCE_MM + (earlier ? 0 : BUILD_ALLOWANCE_MM)
-  const roomMm = 2 * closureUncertaintyMm({ vehicle, changeMm, countBefore, countAfter, repeatabilityMm }) + allowanceMm
+  const roomMm =
+    2 * closureUncertaintyMm({ vehicle, changeMm, countBefore, countAfter, repeatabilityMm }) +
+    allowanceMm
   if (Math.abs(closure) <= roomMm) return null
   const spread = (corner: Corner): number => Math.max(...laps[corner]) - Math.min(...laps[corner])
   const worst = CORNERS.reduce((a, b) => (spread(b) > spread(a) ? b : a))
-  return { code: 'twist', closureMm: closure, roomMm, against: earlier ? 'earlier' : 'design', corner: spread(worst) > 0 ? worst : null }
+  return {
+    code: 'twist',
+    closureMm: closure,
+    roomMm,
+    against: earlier ? 'earlier' : 'design',
+    corner: spread(worst) > 0 ? worst : null,
+  }
 }
 
 /**
@@ -85,6 +119,8 @@ export function checkRound(request: RoundCheckRequest): RoundRemark[] {
   const laps = lapsOf(request.readings)
   const remarks = lapRemarks(laps, request.repeatabilityMm)
   // A corner whose laps disagree is known to be wrong already, and would twist the body as well: one remark is enough.
-  const twist = remarks.some(({ code }) => code === 'lapsDiffer') ? null : twistRemark(request, laps)
+  const twist = remarks.some(({ code }) => code === 'lapsDiffer')
+    ? null
+    : twistRemark(request, laps)
   return twist ? [twist, ...remarks] : remarks
 }

@@ -36,12 +36,14 @@ export interface VerdictAnswer {
   readonly readingsToDecide: number | null
 }
 
-const meanOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
+const meanOf = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length
 
 function spreadOf(readings: readonly number[], repeatabilityMm: number): number {
   if (readings.length < OWN_SPREAD_FROM) return repeatabilityMm
   const mean = meanOf(readings)
-  const variance = readings.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (readings.length - 1)
+  const variance =
+    readings.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (readings.length - 1)
   // A few lucky readings do not make a better tape than half of what it is known for.
   return Math.max(Math.sqrt(variance), repeatabilityMm / 2)
 }
@@ -50,9 +52,17 @@ function spreadOf(readings: readonly number[], repeatabilityMm: number): number 
  * Width of the guard band that so many readings leave, mm.
  * @param spreadMm standard deviation of one reading, mm. @param count readings, 1 or more.
  */
-export const guardMm = (count: number, spreadMm: number, systematicMm: number = DEFAULT_SYSTEMATIC_MM): number => GUARD_FACTOR * Math.sqrt(spreadMm ** 2 / count + systematicMm ** 2)
+export const guardMm = (
+  count: number,
+  spreadMm: number,
+  systematicMm: number = DEFAULT_SYSTEMATIC_MM,
+): number => GUARD_FACTOR * Math.sqrt(spreadMm ** 2 / count + systematicMm ** 2)
 
-function decide(meanMm: number, guard: number, { nominalMm, minusMm, plusMm }: VerdictRequest): Verdict {
+function decide(
+  meanMm: number,
+  guard: number,
+  { nominalMm, minusMm, plusMm }: VerdictRequest,
+): Verdict {
   const [least, most] = [nominalMm - minusMm, nominalMm + plusMm]
   if (meanMm >= least + guard && meanMm <= most - guard) return 'in'
   if (meanMm < least - guard) return 'low'
@@ -73,7 +83,11 @@ export function heightVerdict(request: VerdictRequest): VerdictAnswer {
   const verdictWith = (count: number): Verdict => decide(meanMm, guard(count), request)
   const counts = Array.from({ length: MOST_READINGS }, (_, i) => i + 1)
   return {
-    meanMm, standardUncertaintyMm: guard(readingsMm.length) / GUARD_FACTOR, deviationMm: meanMm - nominalMm, guardMm: guard(readingsMm.length),
-    verdict: verdictWith(readingsMm.length), readingsToDecide: counts.find((count) => verdictWith(count) !== 'undecided') ?? null,
+    meanMm,
+    standardUncertaintyMm: guard(readingsMm.length) / GUARD_FACTOR,
+    deviationMm: meanMm - nominalMm,
+    guardMm: guard(readingsMm.length),
+    verdict: verdictWith(readingsMm.length),
+    readingsToDecide: counts.find((count) => verdictWith(count) !== 'undecided') ?? null,
   }
 }

@@ -1,5 +1,8 @@
 /** A height at one time: ms since 1970, mm over what it should be, cold and load taken out. */
-export interface DriftPoint { readonly atMs: number; readonly offMm: number }
+export interface DriftPoint {
+  readonly atMs: number
+  readonly offMm: number
+}
 
 /** How a corner sinks over the months. */
 export interface Drift {
@@ -11,7 +14,11 @@ export interface Drift {
   readonly nowMm: number
   readonly rounds: number
   /** When the line reaches a limit, ms since 1970: soonest, likely and latest (null: never, as far as it can tell). Null: it does not sink for certain. */
-  readonly reaches: { readonly soonestMs: number; readonly likelyMs: number; readonly latestMs: number | null } | null
+  readonly reaches: {
+    readonly soonestMs: number
+    readonly likelyMs: number
+    readonly latestMs: number | null
+  } | null
 }
 
 const MONTH_MS = 30.4 * 86_400_000
@@ -23,10 +30,15 @@ const LEAST_SLOPE_MM = 0.5
 const FURTHEST_MS = 3 * 365 * 86_400_000
 
 /** Student's t, two-sided 90 %, by degrees of freedom from 1; beyond the table the normal value. */
-const T_90 = [6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812, 1.796, 1.782, 1.771, 1.761, 1.753, 1.746, 1.74, 1.734, 1.729, 1.725, 1.721, 1.717, 1.714, 1.711, 1.708, 1.706, 1.703, 1.701, 1.699, 1.697] as const
+const T_90 = [
+  6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812, 1.796, 1.782, 1.771, 1.761,
+  1.753, 1.746, 1.74, 1.734, 1.729, 1.725, 1.721, 1.717, 1.714, 1.711, 1.708, 1.706, 1.703, 1.701,
+  1.699, 1.697,
+] as const
 const tOf = (freedom: number): number => T_90[freedom - 1] ?? 1.66
 
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / values.length
 
 /**
  * A straight line through a corner's heights over the months, by least squares, with what it cannot tell.
@@ -35,7 +47,8 @@ const mean = (values: readonly number[]): number => values.reduce((sum, value) =
  */
 export function driftOf(points: readonly DriftPoint[], limitMm: number): Drift | null {
   const times = points.map(({ atMs }) => atMs)
-  if (points.length < LEAST_ROUNDS || Math.max(...times) - Math.min(...times) < LEAST_SPAN_MS) return null
+  if (points.length < LEAST_ROUNDS || Math.max(...times) - Math.min(...times) < LEAST_SPAN_MS)
+    return null
   const [x, y] = [mean(times), mean(points.map(({ offMm }) => offMm))]
   const months = points.map(({ atMs }) => (atMs - x) / MONTH_MS)
   const sxx = months.reduce((sum, at) => sum + at * at, 0)
@@ -44,9 +57,21 @@ export function driftOf(points: readonly DriftPoint[], limitMm: number): Drift |
   const halfMm = tOf(points.length - 2) * Math.sqrt(left / (points.length - 2) / sxx)
   const last = Math.max(...times)
   const nowMm = y + (slope * (last - x)) / MONTH_MS
-  const reach = (perMonth: number): number | null => { const at = last + ((limitMm - nowMm) / perMonth) * MONTH_MS; return perMonth < 0 && at - last < FURTHEST_MS ? Math.max(last, at) : null }
+  const reach = (perMonth: number): number | null => {
+    const at = last + ((limitMm - nowMm) / perMonth) * MONTH_MS
+    return perMonth < 0 && at - last < FURTHEST_MS ? Math.max(last, at) : null
+  }
   const certain = slope + halfMm < 0 && slope < -LEAST_SLOPE_MM
   const likelyMs = certain ? reach(slope) : null
   const soonestMs = likelyMs === null ? null : reach(slope - halfMm)
-  return { perMonthMm: slope, halfMm, nowMm, rounds: points.length, reaches: likelyMs === null || soonestMs === null ? null : { soonestMs, likelyMs, latestMs: reach(slope + halfMm) } }
+  return {
+    perMonthMm: slope,
+    halfMm,
+    nowMm,
+    rounds: points.length,
+    reaches:
+      likelyMs === null || soonestMs === null
+        ? null
+        : { soonestMs, likelyMs, latestMs: reach(slope + halfMm) },
+  }
 }

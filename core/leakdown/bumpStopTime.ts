@@ -11,11 +11,20 @@ const LONGEST_HOURS = 5000
  * @param leaks sonic conductance of each leaking corner, L/(s.bar).
  * @returns null when it takes more than 5000 h or never gets there.
  */
-export function hoursToBumpStop(vehicle: VehicleGeometry, temperatureC: number, leaks: Readonly<Partial<Record<Corner, number>>>): number | null {
+export function hoursToBumpStop(
+  vehicle: VehicleGeometry,
+  temperatureC: number,
+  leaks: Readonly<Partial<Record<Corner, number>>>,
+): number | null {
   const start = prepareStart(vehicle, temperatureC, 0)
   if (!start.ok) return null
   const { rig, solver, airBarL } = start.value
-  const run = { solver, leaks: CORNERS.map((corner) => leaks[corner] ?? 0), crossLeaks: [0, 0] as const, temperatureC: () => temperatureC }
+  const run = {
+    solver,
+    leaks: CORNERS.map((corner) => leaks[corner] ?? 0),
+    crossLeaks: [0, 0] as const,
+    temperatureC: () => temperatureC,
+  }
   const leaking = CORNERS.flatMap((corner, i) => ((leaks[corner] ?? 0) > 0 ? [i] : []))
   // How far the nearest leaking corner still stands over its stop, mm.
   const clearance = (air: Float64Array): number => {
@@ -29,14 +38,20 @@ export function hoursToBumpStop(vehicle: VehicleGeometry, temperatureC: number, 
     return true
   })
   if (end.outcome !== 'stopped') return null
-  return crossingS(before, end.t, (air, fromS, toS) => {
-    runLeak(run, air, fromS, toS)
-    return clearance(air)
-  }) / 3600
+  return (
+    crossingS(before, end.t, (air, fromS, toS) => {
+      runLeak(run, air, fromS, toS)
+      return clearance(air)
+    }) / 3600
+  )
 }
 
 // Halves the last step until the crossing is known to a second or a millionth of the time.
-function crossingS(before: { timeS: number; air: Float64Array }, afterS: number, runTo: (air: Float64Array, fromS: number, toS: number) => number): number {
+function crossingS(
+  before: { timeS: number; air: Float64Array },
+  afterS: number,
+  runTo: (air: Float64Array, fromS: number, toS: number) => number,
+): number {
   let { timeS: low, air } = before
   let high = afterS
   while (high - low > Math.max(1e-3, 1e-6 * high)) {

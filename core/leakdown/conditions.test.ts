@@ -3,18 +3,35 @@ import type { Architecture } from '../vehicle/index.ts'
 import { gasTemperatureSigmaK, HYPOTHESES, modelSigmaMm, PRIOR_WEIGHT, priorsFor } from './index.ts'
 
 const built = (change: Partial<Architecture>): Architecture => ({
-  air: { front: 'strut', rear: 'bellows' }, layout: 'open', reservoir: false, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'each' }, sensorMount: 'fixed',
-  pressureSensor: 'none', damping: { front: 'plain', rear: 'plain' }, levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false,
-  liftingMode: 'none', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null, ...change,
+  air: { front: 'strut', rear: 'bellows' },
+  layout: 'open',
+  reservoir: false,
+  valves: 'oneBlock',
+  crossValve: { front: false, rear: false },
+  sensors: { front: 'each', rear: 'each' },
+  sensorMount: 'fixed',
+  pressureSensor: 'none',
+  damping: { front: 'plain', rear: 'plain' },
+  levels: [{ id: 'road', offsetMm: 0 }],
+  parked: { policy: 'none', checksAfterH: [] },
+  matchOnFault: false,
+  doorInhibit: false,
+  liftingMode: 'none',
+  cutOffSwitch: false,
+  seatingPressureBarG: null,
+  settleWaitS: null,
+  ...change,
 })
 
 describe('how well the gas temperature is known', () => {
   test('twenty minutes after a drive 6 K, two hours beside the springs 1 K, and it only gets better', () => {
-    const at = (minutesSinceRun: number) => gasTemperatureSigmaK({ thermometer: 'atSprings', minutesSinceRun })
+    const at = (minutesSinceRun: number) =>
+      gasTemperatureSigmaK({ thermometer: 'atSprings', minutesSinceRun })
     expect(at(20)).toBeCloseTo(6, 9)
     expect(at(0)).toBeCloseTo(6, 9)
     expect(at(120)).toBeCloseTo(1, 9)
-    for (let minutes = 20; minutes < 300; minutes += 10) expect(at(minutes + 10)).toBeLessThanOrEqual(at(minutes))
+    for (let minutes = 20; minutes < 300; minutes += 10)
+      expect(at(minutes + 10)).toBeLessThanOrEqual(at(minutes))
   })
 
   test('a thermometer elsewhere, or a soak nobody knows of, is never called good', () => {
@@ -40,7 +57,14 @@ describe('weights before any reading', () => {
   })
 
   test('a cross valve makes a whole axle likelier, and an axle without air says nothing', () => {
-    const { weights, reasons } = priorsFor(built({ crossValve: { front: true, rear: false }, air: { front: 'strut', rear: 'none' }, valves: 'perSpring' }), { corners: [] })
+    const { weights, reasons } = priorsFor(
+      built({
+        crossValve: { front: true, rear: false },
+        air: { front: 'strut', rear: 'none' },
+        valves: 'perSpring',
+      }),
+      { corners: [] },
+    )
     expect(weights).toEqual({ frontPair: expect.closeTo(0.15, 12) as number })
     expect(reasons).toEqual([{ code: 'crossValve', axle: 'front' }])
   })

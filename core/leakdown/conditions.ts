@@ -12,7 +12,11 @@ export interface SoakConditions {
  * How well a thermometer tells the temperature of the air in soaked springs, K. Beside the springs it earns 1 K; anywhere in
  * the same room the usual 3 K; a reading from elsewhere (a forecast, the dashboard) is worth less: 5 K is a judgement of ours.
  */
-export const THERMOMETER_SIGMA_K: Readonly<Record<Thermometer, number>> = { atSprings: 1, sameRoom: 3, elsewhere: 5 }
+export const THERMOMETER_SIGMA_K: Readonly<Record<Thermometer, number>> = {
+  atSprings: 1,
+  sameRoom: 3,
+  elsewhere: 5,
+}
 
 // Fresh from a drive 6 K at twenty minutes, 1 K after two hours: an exponential through both.
 const SOAK_SIGMA_K = 6
@@ -26,7 +30,8 @@ const SOAK_TIME_CONSTANT_MIN = 100 / Math.log(6)
 export function gasTemperatureSigmaK({ thermometer, minutesSinceRun }: SoakConditions): number {
   const reading = THERMOMETER_SIGMA_K[thermometer]
   if (minutesSinceRun === null) return Math.max(reading, THERMOMETER_SIGMA_K.sameRoom)
-  const soaked = SOAK_SIGMA_K * Math.exp(-Math.max(0, minutesSinceRun - SOAK_FROM_MIN) / SOAK_TIME_CONSTANT_MIN)
+  const soaked =
+    SOAK_SIGMA_K * Math.exp(-Math.max(0, minutesSinceRun - SOAK_FROM_MIN) / SOAK_TIME_CONSTANT_MIN)
   return Math.max(reading, soaked)
 }
 

@@ -41,16 +41,21 @@ export interface NoiseSources {
 export function changeCovariance(observed: readonly Observed[], noise: NoiseSources): Float64Array {
   const size = observed.length
   const covariance = new Float64Array(size * size)
-  const roundNoise = (count: number): number => noise.repeatabilityMm ** 2 / count + noise.modelSigmaMm ** 2 / 2
+  const roundNoise = (count: number): number =>
+    noise.repeatabilityMm ** 2 / count + noise.modelSigmaMm ** 2 / 2
   for (const [a, one] of observed.entries()) {
     const first = noise.rounds[one.round]!
     for (const [b, other] of observed.entries()) {
       const second = noise.rounds[other.round]!
-      covariance[size * a + b] = noise.temperatureSigmaK ** 2 * first.perKelvin[one.corner]! * second.perKelvin[other.corner]!
-        + noise.coldShare ** 2 * first.coldMm[one.corner]! * second.coldMm[other.corner]!
-        + (one.corner === other.corner ? roundNoise(one.countBefore) : 0)
+      covariance[size * a + b] =
+        noise.temperatureSigmaK ** 2 *
+          first.perKelvin[one.corner]! *
+          second.perKelvin[other.corner]! +
+        noise.coldShare ** 2 * first.coldMm[one.corner]! * second.coldMm[other.corner]! +
+        (one.corner === other.corner ? roundNoise(one.countBefore) : 0)
     }
-    covariance[(size + 1) * a]! += roundNoise(one.countAfter) + (noise.geometryShare * first.largestUnexplainedMm) ** 2
+    covariance[(size + 1) * a]! +=
+      roundNoise(one.countAfter) + (noise.geometryShare * first.largestUnexplainedMm) ** 2
   }
   return covariance
 }
@@ -62,7 +67,8 @@ export function choleskyOf(covariance: Float64Array, size: number): Float64Array
     for (let j = 0; j <= i; j += 1) {
       let sum = covariance[size * i + j]!
       for (let k = 0; k < j; k += 1) sum -= factor[size * i + k]! * factor[size * j + k]!
-      factor[size * i + j] = i === j ? Math.sqrt(Math.max(sum, LEAST_VARIANCE)) : sum / factor[(size + 1) * j]!
+      factor[size * i + j] =
+        i === j ? Math.sqrt(Math.max(sum, LEAST_VARIANCE)) : sum / factor[(size + 1) * j]!
     }
   }
   return factor

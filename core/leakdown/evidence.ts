@@ -4,7 +4,8 @@ import { LOG_C_RANGE } from './hypotheses.ts'
 export const FINE_NODES = Math.round((LOG_C_RANGE.to - LOG_C_RANGE.from) / LOG_C_RANGE.step) + 1
 
 /** Conductance at a (fractional) node of the fine grid, L/(s.bar). */
-export const conductanceAt = (node: number): number => 10 ** (LOG_C_RANGE.from + node * LOG_C_RANGE.step)
+export const conductanceAt = (node: number): number =>
+  10 ** (LOG_C_RANGE.from + node * LOG_C_RANGE.step)
 
 /** The likelihood of one hypothesis over the fine grid; `second` is null where all its corners share one conductance. */
 export interface Evidence {
@@ -47,7 +48,8 @@ export function evidenceOfOne(whitened: Float64Array, width: number, coarse: num
   for (let k = 0; k < FINE_NODES; k += 1) {
     const node = Math.min(Math.floor(k / coarse), whitened.length / width - 2)
     const share = k / coarse - node
-    for (let i = 0; i < width; i += 1) z[i] = whitened[width * node + i]! * (1 - share) + whitened[width * (node + 1) + i]! * share
+    for (let i = 0; i < width; i += 1)
+      z[i] = whitened[width * node + i]! * (1 - share) + whitened[width * (node + 1) + i]! * share
     chi2[k] = squares(z)
   }
   const { weights, leastChi2, logMean } = finish(chi2)
@@ -65,11 +67,15 @@ export function evidenceOfTwo(whitened: Float64Array, width: number, coarse: num
   for (let i = 0; i < FINE_NODES; i += 1) {
     const node = Math.min(Math.floor(i / coarse), side - 2)
     const share = i / coarse - node
-    for (let k = 0; k < width * side; k += 1) row[k] = whitened[width * side * node + k]! * (1 - share) + whitened[width * side * (node + 1) + k]! * share
+    for (let k = 0; k < width * side; k += 1)
+      row[k] =
+        whitened[width * side * node + k]! * (1 - share) +
+        whitened[width * side * (node + 1) + k]! * share
     for (let j = 0; j < FINE_NODES; j += 1) {
       const column = Math.min(Math.floor(j / coarse), side - 2)
       const part = j / coarse - column
-      for (let k = 0; k < width; k += 1) z[k] = row[width * column + k]! * (1 - part) + row[width * (column + 1) + k]! * part
+      for (let k = 0; k < width; k += 1)
+        z[k] = row[width * column + k]! * (1 - part) + row[width * (column + 1) + k]! * part
       chi2[i * FINE_NODES + j] = squares(z)
     }
   }

@@ -41,10 +41,18 @@ export type ForecastRefusal =
   | { readonly code: 'crossLeakWithoutAir'; readonly axle: Axle }
 
 /** A vehicle ready to lose air: its figures, a solver, and the amounts it starts with. */
-export interface Start { readonly rig: Rig; readonly solver: Solver; readonly airBarL: Float64Array }
+export interface Start {
+  readonly rig: Rig
+  readonly solver: Solver
+  readonly airBarL: Float64Array
+}
 
 /** Prepares a vehicle that stands at a level with air of a temperature. */
-export function prepareStart(vehicle: VehicleGeometry, startC: number, levelOffsetMm: number): Result<Start, EquilibriumRefusal> {
+export function prepareStart(
+  vehicle: VehicleGeometry,
+  startC: number,
+  levelOffsetMm: number,
+): Result<Start, EquilibriumRefusal> {
   const checked = checkGeometry(vehicle)
   if (!checked.ok) return checked
   const rig = buildRig(vehicle)
@@ -52,24 +60,48 @@ export function prepareStart(vehicle: VehicleGeometry, startC: number, levelOffs
   if (!air.ok) return air
   const solver = createSolver(rig)
   const { outcome } = solver.solve(air.value, startC)
-  return outcome === 'converged' ? ok({ rig, solver, airBarL: air.value }) : refuse({ code: 'noRest', outcome })
+  return outcome === 'converged'
+    ? ok({ rig, solver, airBarL: air.value })
+    : refuse({ code: 'noRest', outcome })
 }
 
-function checkRequest({ vehicle, leaks, crossLeaks, sampleHours, hours }: ForecastRequest): ForecastRefusal | null {
-  for (const corner of CORNERS) if (leaks[corner] !== undefined && !hasAir(vehicle.corners[corner])) return { code: 'noAirSpring', corner }
+function checkRequest({
+  vehicle,
+  leaks,
+  crossLeaks,
+  sampleHours,
+  hours,
+}: ForecastRequest): ForecastRefusal | null {
+  for (const corner of CORNERS)
+    if (leaks[corner] !== undefined && !hasAir(vehicle.corners[corner]))
+      return { code: 'noAirSpring', corner }
   for (const axle of ['front', 'rear'] as const) {
-    if (crossLeaks?.[axle] !== undefined && !AXLE_CORNERS[axle].every((corner) => hasAir(vehicle.corners[corner]))) return { code: 'crossLeakWithoutAir', axle }
+    if (
+      crossLeaks?.[axle] !== undefined &&
+      !AXLE_CORNERS[axle].every((corner) => hasAir(vehicle.corners[corner]))
+    )
+      return { code: 'crossLeakWithoutAir', axle }
   }
   const outside = sampleHours.find((hour) => hour < 0 || hour > hours)
   return outside === undefined ? null : { code: 'sampleOutside', hour: outside, hours }
 }
 
-function sampleAt(hour: number, vehicle: VehicleGeometry, solver: Solver, air: Float64Array): ForecastSample {
-  const withAir = (corner: Corner, value: number): number | null => (hasAir(vehicle.corners[corner]) ? value : null)
+function sampleAt(
+  hour: number,
+  vehicle: VehicleGeometry,
+  solver: Solver,
+  air: Float64Array,
+): ForecastSample {
+  const withAir = (corner: Corner, value: number): number | null =>
+    hasAir(vehicle.corners[corner]) ? value : null
   return {
     hour,
-    heightMm: perCorner((corner, i) => vehicle.corners[corner].designHeightMm + solver.travelMm[i]!),
-    pressureBarG: perCorner((corner, i) => withAir(corner, Math.max(0, solver.pressureBarA[i]! - P_ATM_BAR))),
+    heightMm: perCorner(
+      (corner, i) => vehicle.corners[corner].designHeightMm + solver.travelMm[i]!,
+    ),
+    pressureBarG: perCorner((corner, i) =>
+      withAir(corner, Math.max(0, solver.pressureBarA[i]! - P_ATM_BAR)),
+    ),
     airBarL: perCorner((corner, i) => withAir(corner, air[i]!)),
   }
 }
@@ -85,15 +117,22 @@ export function forecast(request: ForecastRequest): Result<ForecastSample[], For
   const start = prepareStart(vehicle, startC, request.levelOffsetMm ?? 0)
   if (!start.ok) return start
   const { solver, airBarL } = start.value
-  const temperatureC = (timeS: number): number => startC + (endC - startC) * (timeS / (hours * 3600))
-  const run = { solver, leaks: CORNERS.map((corner) => leaks[corner] ?? 0), crossLeaks: [crossLeaks?.front ?? 0, crossLeaks?.rear ?? 0] as const, temperatureC }
+  const temperatureC = (timeS: number): number =>
+    startC + (endC - startC) * (timeS / (hours * 3600))
+  const run = {
+    solver,
+    leaks: CORNERS.map((corner) => leaks[corner] ?? 0),
+    crossLeaks: [crossLeaks?.front ?? 0, crossLeaks?.rear ?? 0] as const,
+    temperatureC,
+  }
   const samples = new Map<number, ForecastSample>()
   let nowS = 0
   for (const hour of [...new Set(request.sampleHours)].sort((a, b) => a - b)) {
     const { outcome } = runLeak(run, airBarL, nowS, hour * 3600)
     nowS = hour * 3600
     const solve = solver.solve(airBarL, hours > 0 ? temperatureC(nowS) : startC)
-    if (outcome === 'maxSteps' || solve.outcome !== 'converged') return refuse({ code: 'noRest', outcome: 'maxSteps' })
+    if (outcome === 'maxSteps' || solve.outcome !== 'converged')
+      return refuse({ code: 'noRest', outcome: 'maxSteps' })
     samples.set(hour, sampleAt(hour, vehicle, solver, airBarL))
   }
   return ok(request.sampleHours.map((hour) => samples.get(hour)!))

@@ -3,27 +3,64 @@ import { CORNERS, hasAir } from '../vehicle/index.ts'
 
 /** A hypothesis about what the drop means. */
 export type HypothesisId =
-  | 'none' | Corner
-  | 'frontPair' | 'rearPair' | 'frontBoth' | 'rearBoth'
-  | 'all' | 'diagonalFL' | 'diagonalFR'
+  | 'none'
+  | Corner
+  | 'frontPair'
+  | 'rearPair'
+  | 'frontBoth'
+  | 'rearBoth'
+  | 'all'
+  | 'diagonalFL'
+  | 'diagonalFR'
 
 /** Every hypothesis, in the order it is reported. */
 export const HYPOTHESES = [
-  'none', 'FL', 'FR', 'RL', 'RR', 'frontPair', 'rearPair', 'frontBoth', 'rearBoth', 'all', 'diagonalFL', 'diagonalFR',
+  'none',
+  'FL',
+  'FR',
+  'RL',
+  'RR',
+  'frontPair',
+  'rearPair',
+  'frontBoth',
+  'rearBoth',
+  'all',
+  'diagonalFL',
+  'diagonalFR',
 ] as const satisfies readonly HypothesisId[]
 
 /** Weight of each hypothesis before any reading, for a vehicle with air at all four corners. They add up to 1. */
 export const PRIOR_WEIGHT: Readonly<Record<HypothesisId, number>> = {
-  none: 0.3, FL: 0.1, FR: 0.1, RL: 0.1, RR: 0.1, frontPair: 0.1, rearPair: 0.1, frontBoth: 0.03, rearBoth: 0.03, all: 0.02, diagonalFL: 0.01, diagonalFR: 0.01,
+  none: 0.3,
+  FL: 0.1,
+  FR: 0.1,
+  RL: 0.1,
+  RR: 0.1,
+  frontPair: 0.1,
+  rearPair: 0.1,
+  frontBoth: 0.03,
+  rearBoth: 0.03,
+  all: 0.02,
+  diagonalFL: 0.01,
+  diagonalFR: 0.01,
 }
 
 /** Range of log10 of the sonic conductance a leak may have, in L/(s.bar): from 1 mm a night to flat within the hour. */
 export const LOG_C_RANGE = { from: -6.5, to: -3, step: 0.01 } as const
 
 const LEAKING: Readonly<Record<HypothesisId, readonly Corner[]>> = {
-  none: [], FL: ['FL'], FR: ['FR'], RL: ['RL'], RR: ['RR'],
-  frontPair: ['FL', 'FR'], rearPair: ['RL', 'RR'], frontBoth: ['FL', 'FR'], rearBoth: ['RL', 'RR'],
-  all: CORNERS, diagonalFL: ['FL', 'RR'], diagonalFR: ['FR', 'RL'],
+  none: [],
+  FL: ['FL'],
+  FR: ['FR'],
+  RL: ['RL'],
+  RR: ['RR'],
+  frontPair: ['FL', 'FR'],
+  rearPair: ['RL', 'RR'],
+  frontBoth: ['FL', 'FR'],
+  rearBoth: ['RL', 'RR'],
+  all: CORNERS,
+  diagonalFL: ['FL', 'RR'],
+  diagonalFR: ['FR', 'RL'],
 }
 
 /** The corners that lose air under a hypothesis. */
@@ -37,8 +74,15 @@ export const isIndependent = (id: HypothesisId): boolean => id === 'frontBoth' |
  * @param weights replaces the table's weight for the hypotheses it names.
  * @returns null when no weight is left.
  */
-export function priorsOf(vehicle: VehicleGeometry, weights: Readonly<Partial<Record<HypothesisId, number>>>): Map<HypothesisId, number> | null {
-  const possible = HYPOTHESES.filter((id) => LEAKING[id].every((corner) => hasAir(vehicle.corners[corner])))
+export function priorsOf(
+  vehicle: VehicleGeometry,
+  weights: Readonly<Partial<Record<HypothesisId, number>>>,
+): Map<HypothesisId, number> | null {
+  const possible = HYPOTHESES.filter((id) =>
+    LEAKING[id].every((corner) => hasAir(vehicle.corners[corner])),
+  )
   const total = possible.reduce((sum, id) => sum + (weights[id] ?? PRIOR_WEIGHT[id]), 0)
-  return total > 0 ? new Map(possible.map((id) => [id, (weights[id] ?? PRIOR_WEIGHT[id]) / total])) : null
+  return total > 0
+    ? new Map(possible.map((id) => [id, (weights[id] ?? PRIOR_WEIGHT[id]) / total]))
+    : null
 }

@@ -5,12 +5,23 @@ import { paperVehicle, rearLevelledVehicle, sampleVehicle } from '../samples/ind
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 import type { HypothesisId, LeakdownRequest } from './index.ts'
-import { forecast, HYPOTHESES, hypothesisCorners, inferLeak, LOG_C_RANGE, PRIOR_WEIGHT } from './index.ts'
+import {
+  forecast,
+  HYPOTHESES,
+  hypothesisCorners,
+  inferLeak,
+  LOG_C_RANGE,
+  PRIOR_WEIGHT,
+} from './index.ts'
 
 const NIGHT = { hours: 12, startC: 10, endC: -2 }
 type Leaks = Partial<Record<Corner, number>>
 
-function endOf(vehicle: VehicleGeometry, leaks: Leaks, night = NIGHT): { before: PerCorner<number>; after: PerCorner<number> } {
+function endOf(
+  vehicle: VehicleGeometry,
+  leaks: Leaks,
+  night = NIGHT,
+): { before: PerCorner<number>; after: PerCorner<number> } {
   const run = forecast({ vehicle, ...night, leaks, sampleHours: [0, night.hours] })
   if (!run.ok) throw new Error(run.error.code)
   return { before: run.value[0]!.heightMm, after: run.value[1]!.heightMm }
@@ -29,7 +40,8 @@ const answerTo = (request: LeakdownRequest) => {
   return answer.value
 }
 
-const whole = (posterior: Readonly<Partial<Record<HypothesisId, number>>>) => Object.values(posterior).reduce((sum, p) => sum + p, 0)
+const whole = (posterior: Readonly<Partial<Record<HypothesisId, number>>>) =>
+  Object.values(posterior).reduce((sum, p) => sum + p, 0)
 
 describe('what a night means', () => {
   test.each(CORNERS)('a leak at %s is found there', (corner) => {
@@ -55,7 +67,9 @@ describe('what a night means', () => {
 
   test('four alike and two on a diagonal look the same: neither can be told from the other', () => {
     const answer = answerTo(cleanNight(paperVehicle(), { FL: 1e-5, RR: 1e-5 }))
-    const even = (['all', 'diagonalFL', 'diagonalFR'] as const).map((id) => answer.posterior[id]! / PRIOR_WEIGHT[id])
+    const even = (['all', 'diagonalFL', 'diagonalFR'] as const).map(
+      (id) => answer.posterior[id]! / PRIOR_WEIGHT[id],
+    )
     expect(Math.max(...even) / Math.min(...even)).toBeLessThan(1.3)
   })
 
@@ -63,20 +77,40 @@ describe('what a night means', () => {
     const reading = fc.double({ min: 380, max: 520, noNaN: true })
     const list = fc.array(reading, { minLength: 1, maxLength: 3 })
     const round = fc.tuple(list, list, list, list).map((lists) => perCorner((_, i) => lists[i]!))
-    fc.assert(fc.property(round, round, fc.double({ min: -30, max: 40, noNaN: true }), (before, after, endC) => {
-      const { posterior, leakProbability, sigmaMm } = answerTo({ vehicle: sampleVehicle(), ...NIGHT, endC, before, after })
-      expect(whole(posterior)).toBeCloseTo(1, 9)
-      expect(leakProbability).toBeCloseTo(1 - posterior.none!, 9)
-      expect(Object.values(sigmaMm).every((sigma) => sigma > 0 && Number.isFinite(sigma))).toBe(true)
-    }), { seed: 6, numRuns: 40 })
+    fc.assert(
+      fc.property(
+        round,
+        round,
+        fc.double({ min: -30, max: 40, noNaN: true }),
+        (before, after, endC) => {
+          const { posterior, leakProbability, sigmaMm } = answerTo({
+            vehicle: sampleVehicle(),
+            ...NIGHT,
+            endC,
+            before,
+            after,
+          })
+          expect(whole(posterior)).toBeCloseTo(1, 9)
+          expect(leakProbability).toBeCloseTo(1 - posterior.none!, 9)
+          expect(Object.values(sigmaMm).every((sigma) => sigma > 0 && Number.isFinite(sigma))).toBe(
+            true,
+          )
+        },
+      ),
+      { seed: 6, numRuns: 40 },
+    )
   })
 
   test('more readings never widen the answer', () => {
-    const rates = [1, 2, 4, 8].map((count) => answerTo(cleanNight(sampleVehicle(), { FR: 1.2e-5 }, count)))
+    const rates = [1, 2, 4, 8].map((count) =>
+      answerTo(cleanNight(sampleVehicle(), { FR: 1.2e-5 }, count)),
+    )
     for (const [i, next] of rates.slice(1).entries()) {
       const before = rates[i]!
-      for (const corner of CORNERS) expect(next.sigmaMm[corner]).toBeLessThan(before.sigmaMm[corner])
-      const width = ({ rateBarLPerH }: typeof next) => Math.log(rateBarLPerH!.high / rateBarLPerH!.low)
+      for (const corner of CORNERS)
+        expect(next.sigmaMm[corner]).toBeLessThan(before.sigmaMm[corner])
+      const width = ({ rateBarLPerH }: typeof next) =>
+        Math.log(rateBarLPerH!.high / rateBarLPerH!.low)
       expect(width(next)).toBeLessThanOrEqual(width(before) + 1e-9)
       expect(next.posterior.FR!).toBeGreaterThanOrEqual(before.posterior.FR! - 1e-9)
     }
@@ -92,13 +126,23 @@ describe('what a night means', () => {
 
   test('hours to the bump stop are those of the forecast', () => {
     const answer = answerTo(cleanNight(sampleVehicle(), { FL: 3e-5 }))
-    const run = forecast({ vehicle: sampleVehicle(), startC: 4, endC: 4, hours: answer.hoursToBumpStop!, leaks: answer.leaks, sampleHours: [answer.hoursToBumpStop!] })
+    const run = forecast({
+      vehicle: sampleVehicle(),
+      startC: 4,
+      endC: 4,
+      hours: answer.hoursToBumpStop!,
+      leaks: answer.leaks,
+      sampleHours: [answer.hoursToBumpStop!],
+    })
     expect(run.ok && run.value[0]!.heightMm.FL).toBeCloseTo(410, 1)
   })
 
   test('a reading that cannot be right is doubted before anybody is blamed', () => {
     const night = cleanNight(sampleVehicle(), { FL: 1e-5 })
-    const slipped = answerTo({ ...night, after: { ...night.after, RR: night.after.RR.map((mm) => mm + 40) } })
+    const slipped = answerTo({
+      ...night,
+      after: { ...night.after, RR: night.after.RR.map((mm) => mm + 40) },
+    })
     expect(slipped.closureSuspect).toBe(true)
   })
 
@@ -106,7 +150,15 @@ describe('what a night means', () => {
     const vehicle = sampleVehicle()
     const { before, after } = endOf(vehicle, {})
     const down = (corner: Corner) => [after[corner] - (corner.endsWith('L') ? 30 : 0)]
-    const answer = answerTo({ vehicle, ...NIGHT, repeatabilityMm: 1, modelSigmaMm: 1, temperatureSigmaK: 1, before: mapCorners(before, (mm) => [mm]), after: perCorner(down) })
+    const answer = answerTo({
+      vehicle,
+      ...NIGHT,
+      repeatabilityMm: 1,
+      modelSigmaMm: 1,
+      temperatureSigmaK: 1,
+      before: mapCorners(before, (mm) => [mm]),
+      after: perCorner(down),
+    })
     expect(answer.fitSuspect).toBe(true)
   })
 
@@ -121,9 +173,19 @@ describe('what a night means', () => {
     const night = cleanNight(sampleVehicle(), { FL: 1e-5 })
     expect(answerTo({ ...night, priors: { FL: 0 } }).posterior.FL).toBe(0)
     const nothing = Object.fromEntries(HYPOTHESES.map((id) => [id, 0]))
-    expect(inferLeak({ ...night, priors: nothing })).toMatchObject({ ok: false, error: { code: 'noPriorLeft' } })
-    const coil = { effectiveAreaCm2: 0, volumeAtDesignL: 0, coilForceAtDesignN: 5600, coilRateNPerMm: 30 }
-    expect(inferLeak({ ...night, vehicle: sampleVehicle({ front: coil, rear: coil }) })).toMatchObject({ ok: false, error: { code: 'noAirAnywhere' } })
+    expect(inferLeak({ ...night, priors: nothing })).toMatchObject({
+      ok: false,
+      error: { code: 'noPriorLeft' },
+    })
+    const coil = {
+      effectiveAreaCm2: 0,
+      volumeAtDesignL: 0,
+      coilForceAtDesignN: 5600,
+      coilRateNPerMm: 30,
+    }
+    expect(
+      inferLeak({ ...night, vehicle: sampleVehicle({ front: coil, rear: coil }) }),
+    ).toMatchObject({ ok: false, error: { code: 'noAirAnywhere' } })
   })
 })
 
@@ -138,7 +200,11 @@ describe('against brute force', () => {
       }
     }
     const x = [0, 0, 0, 0]
-    for (let i = 3; i >= 0; i -= 1) x[i] = (rows[i]![4]! - [1, 2, 3].filter((j) => j > i).reduce((sum, j) => sum + rows[i]![j]! * x[j]!, 0)) / rows[i]![i]!
+    for (let i = 3; i >= 0; i -= 1)
+      x[i] =
+        (rows[i]![4]! -
+          [1, 2, 3].filter((j) => j > i).reduce((sum, j) => sum + rows[i]![j]! * x[j]!, 0)) /
+        rows[i]![i]!
     return x
   }
 
@@ -153,7 +219,17 @@ describe('against brute force', () => {
     const [up, down] = [change({}, request.endC + 0.5), change({}, request.endC - 0.5)]
     const s = up.map((mm, i) => mm - down[i]!)
     const largest = Math.max(...y.map((mm, i) => Math.abs(mm - cold[i]!)))
-    const covariance = CORNERS.map((corner, i) => CORNERS.map((_, j) => 9 * s[i]! * s[j]! + (i === j ? 2.25 * (1 / request.before[corner].length + 1 / request.after[corner].length) + 9 + (0.05 * largest) ** 2 : 0)))
+    const covariance = CORNERS.map((corner, i) =>
+      CORNERS.map(
+        (_, j) =>
+          9 * s[i]! * s[j]! +
+          (i === j
+            ? 2.25 * (1 / request.before[corner].length + 1 / request.after[corner].length) +
+              9 +
+              (0.05 * largest) ** 2
+            : 0),
+      ),
+    )
     const likelihood = (leaks: Leaks) => {
       const r = change(leaks).map((mm, i) => y[i]! - mm)
       return Math.exp(-0.5 * solve4(covariance, r).reduce((sum, z, i) => sum + z * r[i]!, 0))
@@ -163,20 +239,36 @@ describe('against brute force', () => {
       const corners = hypothesisCorners(id)
       if (id === 'none') return likelihood({})
       if (id.endsWith('Both')) return Number.NaN
-      return grid.reduce((sum, c) => sum + likelihood(Object.fromEntries(corners.map((corner) => [corner, c]))), 0) / grid.length
+      return (
+        grid.reduce(
+          (sum, c) => sum + likelihood(Object.fromEntries(corners.map((corner) => [corner, c]))),
+          0,
+        ) / grid.length
+      )
     }
-    return new Map(HYPOTHESES.filter((id) => !id.endsWith('Both')).map((id) => [id, PRIOR_WEIGHT[id] * evidence(id)]))
+    return new Map(
+      HYPOTHESES.filter((id) => !id.endsWith('Both')).map((id) => [
+        id,
+        PRIOR_WEIGHT[id] * evidence(id),
+      ]),
+    )
   }
 
-  test.each([['a slow leak', { FL: 4e-6 }, 3], ['a pair', { RL: 6e-6, RR: 6e-6 }, 8], ['no leak', {}, 21]] as const)('%s is weighed alike', (_, leaks, seed) => {
+  test.each([
+    ['a slow leak', { FL: 4e-6 }, 3],
+    ['a pair', { RL: 6e-6, RR: 6e-6 }, 8],
+    ['no leak', {}, 21],
+  ] as const)('%s is weighed alike', (_, leaks, seed) => {
     const random = seeded(seed)
     const clean = cleanNight(sampleVehicle(), leaks)
-    const noisy = (round: PerCorner<readonly number[]>) => mapCorners(round, (list) => list.map((mm) => mm + 1.5 * normal(random)))
+    const noisy = (round: PerCorner<readonly number[]>) =>
+      mapCorners(round, (list) => list.map((mm) => mm + 1.5 * normal(random)))
     const request = { ...clean, before: noisy(clean.before), after: noisy(clean.after) }
     const weights = brutePosterior(request)
     const total = [...weights.values()].reduce((sum, weight) => sum + weight, 0)
     // The independent pairs are left out of both sides: their square grid would take minutes by force.
     const { posterior } = answerTo({ ...request, priors: { frontBoth: 0, rearBoth: 0 } })
-    for (const [id, weight] of weights) expect(Math.abs(posterior[id]! - weight / total)).toBeLessThan(0.02)
+    for (const [id, weight] of weights)
+      expect(Math.abs(posterior[id]! - weight / total)).toBeLessThan(0.02)
   })
 })

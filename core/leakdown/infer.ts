@@ -1,4 +1,10 @@
-import { closureMm, closureSuspect, DEFAULT_REPEATABILITY_MM, meanHeights, TYRE_ALLOWANCE_MM } from '../heights/index.ts'
+import {
+  closureMm,
+  closureSuspect,
+  DEFAULT_REPEATABILITY_MM,
+  meanHeights,
+  TYRE_ALLOWANCE_MM,
+} from '../heights/index.ts'
 import type { Readings } from '../heights/index.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
@@ -23,7 +29,11 @@ import { coldChanges, weighHypotheses } from './weigh.ts'
 
 /** A workshop's figures where nothing better is known. */
 export const LEAKDOWN_DEFAULTS = {
-  temperatureSigmaK: 3, repeatabilityMm: DEFAULT_REPEATABILITY_MM, modelSigmaMm: 3, tyreAllowanceMm: TYRE_ALLOWANCE_MM, levelOffsetMm: 0,
+  temperatureSigmaK: 3,
+  repeatabilityMm: DEFAULT_REPEATABILITY_MM,
+  modelSigmaMm: 3,
+  tyreAllowanceMm: TYRE_ALLOWANCE_MM,
+  levelOffsetMm: 0,
 } as const
 
 /** Above this chi-squared (1 %) nothing in the table fits: 13.3 for four changes, Wilson and Hilferty's cube for more. */
@@ -96,7 +106,11 @@ export interface LeakdownAnswer {
 }
 
 /** Why there is no answer. */
-export type LeakdownRefusal = EquilibriumRefusal | { readonly code: 'noAirAnywhere' } | { readonly code: 'noPriorLeft' } | { readonly code: 'roundOutside' }
+export type LeakdownRefusal =
+  | EquilibriumRefusal
+  | { readonly code: 'noAirAnywhere' }
+  | { readonly code: 'noPriorLeft' }
+  | { readonly code: 'roundOutside' }
 
 type Complete = { readonly [Field in keyof LeakdownRequest]-?: NonNullable<LeakdownRequest[Field]> }
 
@@ -113,14 +127,31 @@ const complete = (request: LeakdownRequest): Complete => ({
   priors: request.priors ?? {},
 })
 
-interface Measured { readonly changeMm: PerCorner<number>; readonly cold: ColdChange; readonly observed: readonly Observed[]; readonly covariance: Float64Array }
+interface Measured {
+  readonly changeMm: PerCorner<number>
+  readonly cold: ColdChange
+  readonly observed: readonly Observed[]
+  readonly covariance: Float64Array
+}
 
 // Every change that was measured; a corner nobody measured in a round is left out of it.
 function observe({ before, after, between }: Complete): Observed[] {
   const first = meanHeights(before)
   return [...between.map(({ readings }) => readings), after].flatMap((readings, round) => {
     const means = meanHeights(readings)
-    return CORNERS.flatMap((name, corner) => (readings[name].length === 0 ? [] : [{ round, corner, changeMm: means[name] - first[name], countBefore: before[name].length, countAfter: readings[name].length }]))
+    return CORNERS.flatMap((name, corner) =>
+      readings[name].length === 0
+        ? []
+        : [
+            {
+              round,
+              corner,
+              changeMm: means[name] - first[name],
+              countBefore: before[name].length,
+              countAfter: readings[name].length,
+            },
+          ],
+    )
   })
 }
 
@@ -128,36 +159,76 @@ function measure(request: Complete, cold: readonly ColdChange[]): Measured {
   const observed = observe(request)
   const rounds = cold.map((change, round) => ({
     ...change,
-    largestUnexplainedMm: Math.max(0, ...observed.flatMap((one) => (one.round === round ? [Math.abs(one.changeMm - change.coldMm[one.corner]!)] : []))),
+    largestUnexplainedMm: Math.max(
+      0,
+      ...observed.flatMap((one) =>
+        one.round === round ? [Math.abs(one.changeMm - change.coldMm[one.corner]!)] : [],
+      ),
+    ),
   }))
   const means = { before: meanHeights(request.before), after: meanHeights(request.after) }
   return {
-    changeMm: perCorner((corner) => means.after[corner] - means.before[corner]), cold: cold.at(-1)!, observed, covariance: changeCovariance(observed, { ...request, rounds }),
+    changeMm: perCorner((corner) => means.after[corner] - means.before[corner]),
+    cold: cold.at(-1)!,
+    observed,
+    covariance: changeCovariance(observed, { ...request, rounds }),
   }
 }
 
 // Softmax of log prior + log evidence, so that no likelihood underflows.
-function posteriorOf(priors: ReadonlyMap<HypothesisId, number>, evidence: ReadonlyMap<HypothesisId, Evidence>): Map<HypothesisId, number> {
-  const logs = [...priors].map(([id, prior]) => [id, prior > 0 ? Math.log(prior) + evidence.get(id)!.logMean : Number.NEGATIVE_INFINITY] as const)
+function posteriorOf(
+  priors: ReadonlyMap<HypothesisId, number>,
+  evidence: ReadonlyMap<HypothesisId, Evidence>,
+): Map<HypothesisId, number> {
+  const logs = [...priors].map(
+    ([id, prior]) =>
+      [
+        id,
+        prior > 0 ? Math.log(prior) + evidence.get(id)!.logMean : Number.NEGATIVE_INFINITY,
+      ] as const,
+  )
   const highest = Math.max(...logs.map(([, log]) => log))
   const total = logs.reduce((sum, [, log]) => sum + Math.exp(log - highest), 0)
   return new Map(logs.map(([id, log]) => [id, Math.exp(log - highest) / total]))
 }
 
 // Change by the last round if those corners leak so; null where the car would not come to rest.
-function predictedChange({ vehicle, startC, levelOffsetMm }: Complete, stretches: readonly Stretch[], leaks: Readonly<Partial<Record<Corner, number>>>): PerCorner<number> | null {
+function predictedChange(
+  { vehicle, startC, levelOffsetMm }: Complete,
+  stretches: readonly Stretch[],
+  leaks: Readonly<Partial<Record<Corner, number>>>,
+): PerCorner<number> | null {
   const start = prepareStart(vehicle, startC, levelOffsetMm)
   if (!start.ok) return null
   const { solver, airBarL } = start.value
   solver.solve(airBarL, startC)
   const before = solver.travelMm.slice()
   for (const { durationS, fromC, toC } of stretches) {
-    runLeak({ solver, leaks: CORNERS.map((corner) => leaks[corner] ?? 0), crossLeaks: [0, 0], temperatureC: (timeS) => fromC + ((toC - fromC) * timeS) / durationS }, airBarL, 0, durationS)
+    runLeak(
+      {
+        solver,
+        leaks: CORNERS.map((corner) => leaks[corner] ?? 0),
+        crossLeaks: [0, 0],
+        temperatureC: (timeS) => fromC + ((toC - fromC) * timeS) / durationS,
+      },
+      airBarL,
+      0,
+      durationS,
+    )
   }
-  return solver.solve(airBarL, stretches.at(-1)!.toC).outcome === 'converged' ? perCorner((_, i) => solver.travelMm[i]! - before[i]!) : null
+  return solver.solve(airBarL, stretches.at(-1)!.toC).outcome === 'converged'
+    ? perCorner((_, i) => solver.travelMm[i]! - before[i]!)
+    : null
 }
 
-function describe(request: Complete, measured: Measured, stretches: readonly Stretch[], posterior: Map<HypothesisId, number>, evidence: Evidence, best: HypothesisId): Omit<LeakdownAnswer, 'sigmaMm' | 'priors'> {
+function describe(
+  request: Complete,
+  measured: Measured,
+  stretches: readonly Stretch[],
+  posterior: Map<HypothesisId, number>,
+  evidence: Evidence,
+  best: HypothesisId,
+): Omit<LeakdownAnswer, 'sigmaMm' | 'priors'> {
   const { changeMm, cold, observed } = measured
   const leaks = medianLeaks(best, evidence)
   const expectedColdMm = perCorner((_, i) => cold.coldMm[i]!)
@@ -175,8 +246,13 @@ function describe(request: Complete, measured: Measured, stretches: readonly Str
     closureMm: closureMm(changeMm, request.vehicle),
     expectedClosureMm,
     closureSuspect: closureSuspect({
-      vehicle: request.vehicle, changeMm, repeatabilityMm: request.repeatabilityMm, expectedMm: expectedClosureMm, allowanceMm: request.tyreAllowanceMm,
-      countBefore: mapCorners(request.before, (list) => list.length), countAfter: mapCorners(request.after, (list) => list.length),
+      vehicle: request.vehicle,
+      changeMm,
+      repeatabilityMm: request.repeatabilityMm,
+      expectedMm: expectedClosureMm,
+      allowanceMm: request.tyreAllowanceMm,
+      countBefore: mapCorners(request.before, (list) => list.length),
+      countAfter: mapCorners(request.after, (list) => list.length),
     }),
     fitChi2: evidence.leastChi2,
     fitSuspect: evidence.leastChi2 > fitLimitChi2(observed.length),
@@ -185,7 +261,8 @@ function describe(request: Complete, measured: Measured, stretches: readonly Str
   }
 }
 
-const inOrder = ({ between, hours }: Complete): boolean => between.every(({ hour }, i) => hour > (between[i - 1]?.hour ?? 0) && hour < hours)
+const inOrder = ({ between, hours }: Complete): boolean =>
+  between.every(({ hour }, i) => hour > (between[i - 1]?.hour ?? 0) && hour < hours)
 
 /**
  * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes, how sure that is, and how
@@ -198,16 +275,26 @@ export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, Leakdo
   const { vehicle } = request
   const start = prepareStart(vehicle, request.startC, request.levelOffsetMm)
   if (!start.ok) return start
-  if (!CORNERS.some((corner) => hasAir(vehicle.corners[corner]))) return refuse({ code: 'noAirAnywhere' })
+  if (!CORNERS.some((corner) => hasAir(vehicle.corners[corner])))
+    return refuse({ code: 'noAirAnywhere' })
   if (!inOrder(request)) return refuse({ code: 'roundOutside' })
   const priors = priorsOf(vehicle, request.priors)
   if (!priors) return refuse({ code: 'noPriorLeft' })
   const stretches = stretchesOf(request)
-  const cold = coldChanges(start.value, request.startC, stretches.map(({ toC }) => toC))
+  const cold = coldChanges(
+    start.value,
+    request.startC,
+    stretches.map(({ toC }) => toC),
+  )
   if (!cold.ok) return cold
   const measured = measure(request, cold.value)
   const { observed, covariance } = measured
-  const evidence = weighHypotheses([...priors.keys()], start.value, { startC: request.startC, stretches, observed, factor: choleskyOf(covariance, observed.length) })
+  const evidence = weighHypotheses([...priors.keys()], start.value, {
+    startC: request.startC,
+    stretches,
+    observed,
+    factor: choleskyOf(covariance, observed.length),
+  })
   const posterior = posteriorOf(priors, evidence)
   const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
   // The last round has all four corners, so its changes are the last four.

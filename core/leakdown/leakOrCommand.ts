@@ -5,7 +5,10 @@ import { CORNERS } from '../vehicle/index.ts'
 const SURE_SIGMAS = 1.645
 
 /** What one wait left unexplained by the cold. */
-export interface Wait { readonly unexplainedMm: PerCorner<number>; readonly sigmaMm: PerCorner<number> }
+export interface Wait {
+  readonly unexplainedMm: PerCorner<number>
+  readonly sigmaMm: PerCorner<number>
+}
 
 /** What the same wait with the supply off and on says together. */
 export type LeakOrCommand =
@@ -16,7 +19,8 @@ export type LeakOrCommand =
   /** Holds both times. */
   | { readonly code: 'holds' }
 
-const fallen = ({ unexplainedMm, sigmaMm }: Wait): Corner[] => CORNERS.filter((corner) => unexplainedMm[corner] < -SURE_SIGMAS * sigmaMm[corner])
+const fallen = ({ unexplainedMm, sigmaMm }: Wait): Corner[] =>
+  CORNERS.filter((corner) => unexplainedMm[corner] < -SURE_SIGMAS * sigmaMm[corner])
 
 /** Leak or command: the same wait once with the supply off and once with it on. */
 export function leakOrCommand(off: Wait, on: Wait): LeakOrCommand {

@@ -32,15 +32,29 @@ export interface VolumeLesson {
  * @param knownShare how well the volumes are known beforehand, as a share.
  * @returns null where no night was cold enough to tell.
  */
-export function learnVolume(nights: readonly TightNight[], knownShare: number): VolumeLesson | null {
+export function learnVolume(
+  nights: readonly TightNight[],
+  knownShare: number,
+): VolumeLesson | null {
   let [weight, sum] = [1 / knownShare ** 2, 1 / knownShare ** 2]
   let used = 0
   for (const night of nights) {
     const { vehicle, changeMm, expectedColdMm, sigmaMm, coolingK, temperatureSigmaK } = night
-    const corners = CORNERS.filter((corner) => hasAir(vehicle.corners[corner]) && Math.abs(expectedColdMm[corner]) >= LEAST_COLD_MM)
+    const corners = CORNERS.filter(
+      (corner) =>
+        hasAir(vehicle.corners[corner]) && Math.abs(expectedColdMm[corner]) >= LEAST_COLD_MM,
+    )
     if (corners.length === 0 || coolingK === 0) continue
-    const precision = corners.reduce((total, corner) => total + (expectedColdMm[corner] / sigmaMm[corner]) ** 2, 0)
-    const factor = corners.reduce((total, corner) => total + (changeMm[corner] * expectedColdMm[corner]) / sigmaMm[corner] ** 2, 0) / precision
+    const precision = corners.reduce(
+      (total, corner) => total + (expectedColdMm[corner] / sigmaMm[corner]) ** 2,
+      0,
+    )
+    const factor =
+      corners.reduce(
+        (total, corner) =>
+          total + (changeMm[corner] * expectedColdMm[corner]) / sigmaMm[corner] ** 2,
+        0,
+      ) / precision
     const variance = 1 / precision + (temperatureSigmaK / coolingK) ** 2
     weight += 1 / variance
     sum += factor / variance
@@ -50,5 +64,10 @@ export function learnVolume(nights: readonly TightNight[], knownShare: number): 
 }
 
 /** The vehicle with all its volumes multiplied. */
-export const withVolumes = (vehicle: VehicleGeometry, factor: number): VehicleGeometry =>
-  ({ ...vehicle, corners: mapCorners(vehicle.corners, (corner) => ({ ...corner, volumeAtDesignL: corner.volumeAtDesignL * factor })) })
+export const withVolumes = (vehicle: VehicleGeometry, factor: number): VehicleGeometry => ({
+  ...vehicle,
+  corners: mapCorners(vehicle.corners, (corner) => ({
+    ...corner,
+    volumeAtDesignL: corner.volumeAtDesignL * factor,
+  })),
+})

@@ -26,7 +26,13 @@ export interface LossGrid {
 const shareOf = (node: number): number => (node / (NODES - 1)) ** 2
 
 // Rests over the whole grid at one temperature, to and fro, so that the solver always starts from a neighbour.
-function sweep(solver: Solver, airBarL: Float64Array, [left, right]: readonly [number, number], temperatureC: number, keep: (node: number) => void): void {
+function sweep(
+  solver: Solver,
+  airBarL: Float64Array,
+  [left, right]: readonly [number, number],
+  temperatureC: number,
+  keep: (node: number) => void,
+): void {
   const air = airBarL.slice()
   for (let i = 0; i < NODES; i += 1) {
     air[left] = airBarL[left]! * (1 - shareOf(i))
@@ -40,14 +46,21 @@ function sweep(solver: Solver, airBarL: Float64Array, [left, right]: readonly [n
 }
 
 /** Tabulates an axle for a night. @param axle 0 front, 1 rear. */
-export function layLossGrid(solver: Solver, airBarL: Float64Array, axle: number, stretches: readonly Stretch[]): LossGrid {
+export function layLossGrid(
+  solver: Solver,
+  airBarL: Float64Array,
+  axle: number,
+  stretches: readonly Stretch[],
+): LossGrid {
   const [left, right] = [2 * axle, 2 * axle + 1]
   const pressure = new Float64Array(NODES * NODES * FIELDS)
   const travelMm = stretches.map(() => new Float64Array(NODES * NODES * 4))
   const tabulated = temperatureRange(stretches)
   for (const temperatureC of new Set([...tabulated, ...stretches.map(({ toC }) => toC)])) {
     const columns = tabulated.flatMap((tabulatedC, t) => (tabulatedC === temperatureC ? [t] : []))
-    const rounds = stretches.flatMap(({ toC }, round) => (toC === temperatureC ? [travelMm[round]!] : []))
+    const rounds = stretches.flatMap(({ toC }, round) =>
+      toC === temperatureC ? [travelMm[round]!] : [],
+    )
     sweep(solver, airBarL, [left, right], temperatureC, (node) => {
       for (const t of columns) {
         pressure[node * FIELDS + 2 * t] = solver.pressureBarA[left]!
@@ -65,10 +78,21 @@ function weights(air: number, first: number): readonly [number, number] {
   return [node, place - node]
 }
 
-function interpolate(table: Float64Array, fields: number, field: number, i: number, f: number, j: number, g: number): number {
+function interpolate(
+  table: Float64Array,
+  fields: number,
+  field: number,
+  i: number,
+  f: number,
+  j: number,
+  g: number,
+): number {
   const at = (i * NODES + j) * fields + field
   const below = at + NODES * fields
-  return (1 - f) * ((1 - g) * table[at]! + g * table[at + fields]!) + f * ((1 - g) * table[below]! + g * table[below + fields]!)
+  return (
+    (1 - f) * ((1 - g) * table[at]! + g * table[at + fields]!) +
+    f * ((1 - g) * table[below]! + g * table[below + fields]!)
+  )
 }
 
 const STEPS = 14
@@ -80,7 +104,10 @@ export class GridRunner {
   private readonly range: readonly [number, number, number]
   private readonly nightS: number
 
-  constructor(private readonly grid: LossGrid, private readonly stretches: readonly Stretch[]) {
+  constructor(
+    private readonly grid: LossGrid,
+    private readonly stretches: readonly Stretch[],
+  ) {
     this.out = stretches.map(() => new Float64Array(4))
     this.range = temperatureRange(stretches)
     this.nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)
@@ -88,15 +115,24 @@ export class GridRunner {
 
   // Pressures by a parabola through the three tabulated temperatures; flows per unit of conductance.
   private flows(airLeft: number, airRight: number, share: number): void {
-    const { grid, flow, range: [coldest, , warmest] } = this
+    const {
+      grid,
+      flow,
+      range: [coldest, , warmest],
+    } = this
     const [i, f] = weights(airLeft, grid.airLeft)
     const [j, g] = weights(airRight, grid.airRight)
-    const [a, b, c] = [(1 - share) * (1 - 2 * share), 4 * share * (1 - share), share * (2 * share - 1)]
+    const [a, b, c] = [
+      (1 - share) * (1 - 2 * share),
+      4 * share * (1 - share),
+      share * (2 * share - 1),
+    ]
     const temperatureK = kelvin(coldest + (warmest - coldest) * share)
     for (let side = 0; side < 2; side += 1) {
-      const p = a * interpolate(grid.pressure, FIELDS, side, i, f, j, g)
-        + b * interpolate(grid.pressure, FIELDS, 2 + side, i, f, j, g)
-        + c * interpolate(grid.pressure, FIELDS, 4 + side, i, f, j, g)
+      const p =
+        a * interpolate(grid.pressure, FIELDS, side, i, f, j, g) +
+        b * interpolate(grid.pressure, FIELDS, 2 + side, i, f, j, g) +
+        c * interpolate(grid.pressure, FIELDS, 4 + side, i, f, j, g)
       flow[side] = leakFlowLPerS(1, p, temperatureK)
     }
   }
@@ -128,6 +164,7 @@ export class GridRunner {
     const { grid, out } = this
     const [i, f] = weights(airLeft, grid.airLeft)
     const [j, g] = weights(airRight, grid.airRight)
-    for (let corner = 0; corner < 4; corner += 1) out[round]![corner] = interpolate(grid.travelMm[round]!, 4, corner, i, f, j, g)
+    for (let corner = 0; corner < 4; corner += 1)
+      out[round]![corner] = interpolate(grid.travelMm[round]!, 4, corner, i, f, j, g)
   }
 }

@@ -41,7 +41,12 @@ export interface PathConditions {
 }
 
 // Flow per unit of conductance of each leaking corner; leaves the solver at rest with these amounts.
-function unitFlows({ solver, leaking }: PathConditions, air: Float64Array, temperatureC: number, out: Float64Array): number {
+function unitFlows(
+  { solver, leaking }: PathConditions,
+  air: Float64Array,
+  temperatureC: number,
+  out: Float64Array,
+): number {
   solver.solve(air, temperatureC)
   out.fill(0)
   let total = 0
@@ -57,7 +62,8 @@ function nextStep({ solver, leaking, rig, airBarL }: PathConditions, flows: Floa
   for (const i of leaking) {
     if (flows[i]! <= 0) continue
     ds = Math.min(ds, (LOSS_PER_NODE * airBarL[i]!) / flows[i]!)
-    if (solver.pressureBarA[i]! < LAMINAR_BAR_A) ds = Math.min(ds, LAMINAR_STEP_PER_L * rig.volumeL[i]!)
+    if (solver.pressureBarA[i]! < LAMINAR_BAR_A)
+      ds = Math.min(ds, LAMINAR_STEP_PER_L * rig.volumeL[i]!)
   }
   return ds
 }
@@ -73,7 +79,7 @@ export function layLossPath(conditions: PathConditions): LossPath {
   const [speedColdest, speedWarmest] = [new Float64Array(MAX_NODES), new Float64Array(MAX_NODES)]
   const travelMm = stretches.map(() => new Float64Array(4 * MAX_NODES))
   let nodes = 0
-  for (let at = 0; ; ) {
+  for (let at = 0; ;) {
     for (const [round, { toC }] of stretches.entries()) {
       solver.solve(air, toC)
       travelMm[round]!.set(solver.travelMm, 4 * nodes)
@@ -103,13 +109,21 @@ const STEPS = 12
  * @param conductance L/(s.bar).
  * @returns the parameter s at the end of each stretch, L/bar.
  */
-export function distancesAlong(path: LossPath, conductance: number, stretches: readonly Stretch[]): number[] {
+export function distancesAlong(
+  path: LossPath,
+  conductance: number,
+  stretches: readonly Stretch[],
+): number[] {
   const speed = (at: number, share: number): number => {
     const [k, f] = locate(path, at)
     const cold = path.speedColdest[k]! * (1 - f) + path.speedColdest[k + 1]! * f
     const warm = path.speedWarmest[k]! * (1 - f) + path.speedWarmest[k + 1]! * f
     // a parabola through coldest, middle (1 by definition) and warmest temperature
-    return cold * (1 - share) * (1 - 2 * share) + 4 * share * (1 - share) + warm * share * (2 * share - 1)
+    return (
+      cold * (1 - share) * (1 - 2 * share) +
+      4 * share * (1 - share) +
+      warm * share * (2 * share - 1)
+    )
   }
   const range = temperatureRange(stretches)
   const nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)

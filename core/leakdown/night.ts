@@ -10,14 +10,30 @@ export interface RoundBetween {
 }
 
 /** One stretch of a night, from one round to the next, over which the temperature changes evenly. */
-export interface Stretch { readonly durationS: number; readonly fromC: number; readonly toC: number }
+export interface Stretch {
+  readonly durationS: number
+  readonly fromC: number
+  readonly toC: number
+}
 
-interface NightTimes { readonly startC: number; readonly endC: number; readonly hours: number; readonly between: readonly RoundBetween[] }
+interface NightTimes {
+  readonly startC: number
+  readonly endC: number
+  readonly hours: number
+  readonly between: readonly RoundBetween[]
+}
 
 /** The stretches of a night in order; the rounds between must lie in order within it. */
 export function stretchesOf({ startC, endC, hours, between }: NightTimes): Stretch[] {
-  const ends = [...between.map(({ hour, temperatureC }) => ({ hour, toC: temperatureC })), { hour: hours, toC: endC }]
-  return ends.map(({ hour, toC }, i) => ({ durationS: 3600 * (hour - (ends[i - 1]?.hour ?? 0)), fromC: ends[i - 1]?.toC ?? startC, toC }))
+  const ends = [
+    ...between.map(({ hour, temperatureC }) => ({ hour, toC: temperatureC })),
+    { hour: hours, toC: endC },
+  ]
+  return ends.map(({ hour, toC }, i) => ({
+    durationS: 3600 * (hour - (ends[i - 1]?.hour ?? 0)),
+    fromC: ends[i - 1]?.toC ?? startC,
+    toC,
+  }))
 }
 
 /** Coldest, middle and warmest temperature of a night: what flows are tabulated at. */
@@ -28,9 +44,14 @@ export function temperatureRange(stretches: readonly Stretch[]): readonly [numbe
 }
 
 /** Steps for one stretch where a whole night takes `total`. */
-export const stepsOf = ({ durationS }: Stretch, nightS: number, total: number): number => Math.max(3, Math.ceil((total * durationS) / nightS))
+export const stepsOf = ({ durationS }: Stretch, nightS: number, total: number): number =>
+  Math.max(3, Math.ceil((total * durationS) / nightS))
 
 /** Where the temperature stands between coldest (0) and warmest (1), at a share of a stretch. */
-export function warmth({ fromC, toC }: Stretch, share: number, [coldest, , warmest]: readonly [number, number, number]): number {
+export function warmth(
+  { fromC, toC }: Stretch,
+  share: number,
+  [coldest, , warmest]: readonly [number, number, number],
+): number {
   return warmest > coldest ? (fromC + (toC - fromC) * share - coldest) / (warmest - coldest) : 0
 }

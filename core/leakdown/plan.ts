@@ -31,13 +31,22 @@ export interface PlanRequest {
 }
 
 /** How fast the corner would sink, and how long one must wait. */
-export interface PlanAnswer { readonly dropMmPerH: number; readonly hours: number; readonly sigmaMm: number }
+export interface PlanAnswer {
+  readonly dropMmPerH: number
+  readonly hours: number
+  readonly sigmaMm: number
+}
 
 const AIR_STEP = 1e-3
 const TEMPERATURE_STEP_K = 0.5
 
 // Change of one corner's height between two states either side of the design state.
-function differenceMm({ solver }: Start, index: number, first: readonly [Float64Array, number], second: readonly [Float64Array, number]): number {
+function differenceMm(
+  { solver }: Start,
+  index: number,
+  first: readonly [Float64Array, number],
+  second: readonly [Float64Array, number],
+): number {
   const at = ([air, temperatureC]: readonly [Float64Array, number]): number => {
     solver.solve(air, temperatureC)
     return solver.travelMm[index]!
@@ -64,12 +73,32 @@ export function planWatch(request: PlanRequest): Result<PlanAnswer, EquilibriumR
   if (!hasAir(vehicle.corners[corner])) return refuse({ code: 'noAirSpring', corner })
   const index = CORNERS.indexOf(corner)
   const air = start.value.airBarL
-  const mmPerBarL = differenceMm(start.value, index, [changed(air, index, -AIR_STEP), meanC], [changed(air, index, AIR_STEP), meanC]) / (2 * AIR_STEP * air[index]!)
-  const mmPerK = differenceMm(start.value, index, [air, meanC - TEMPERATURE_STEP_K], [air, meanC + TEMPERATURE_STEP_K]) / (2 * TEMPERATURE_STEP_K)
+  const mmPerBarL =
+    differenceMm(
+      start.value,
+      index,
+      [changed(air, index, -AIR_STEP), meanC],
+      [changed(air, index, AIR_STEP), meanC],
+    ) /
+    (2 * AIR_STEP * air[index]!)
+  const mmPerK =
+    differenceMm(
+      start.value,
+      index,
+      [air, meanC - TEMPERATURE_STEP_K],
+      [air, meanC + TEMPERATURE_STEP_K],
+    ) /
+    (2 * TEMPERATURE_STEP_K)
   const { repeatabilityMm, modelSigmaMm, temperatureSigmaK } = LEAKDOWN_DEFAULTS
   const tape = (request.repeatabilityMm ?? repeatabilityMm) ** 2 * (2 / readings)
-  const sigmaMm = Math.sqrt(tape + (request.modelSigmaMm ?? modelSigmaMm) ** 2 + ((request.temperatureSigmaK ?? temperatureSigmaK) * mmPerK) ** 2)
+  const sigmaMm = Math.sqrt(
+    tape +
+      (request.modelSigmaMm ?? modelSigmaMm) ** 2 +
+      ((request.temperatureSigmaK ?? temperatureSigmaK) * mmPerK) ** 2,
+  )
   const dropMmPerH = leakBarLPerH * mmPerBarL
-  const odds = normalQuantile(request.power ?? PLAN_DEFAULTS.power) + normalQuantile(1 - (request.falseAlarm ?? PLAN_DEFAULTS.falseAlarm))
+  const odds =
+    normalQuantile(request.power ?? PLAN_DEFAULTS.power) +
+    normalQuantile(1 - (request.falseAlarm ?? PLAN_DEFAULTS.falseAlarm))
   return ok({ dropMmPerH, hours: (odds * sigmaMm) / dropMmPerH, sigmaMm })
 }

@@ -4,7 +4,9 @@ import type { HypothesisId } from './hypotheses.ts'
 import { HYPOTHESES, hypothesisCorners, PRIOR_WEIGHT } from './hypotheses.ts'
 
 /** Where the customer says it goes down. */
-export interface ComplaintHint { readonly corners: readonly Corner[] }
+export interface ComplaintHint {
+  readonly corners: readonly Corner[]
+}
 
 /** Why a weight differs from the table's. */
 export type PriorReason =
@@ -22,11 +24,17 @@ const CROSS_VALVE = 1.5
  */
 const CUSTOMER_WORD = 2
 
-const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean => a.length === b.length && a.every((corner) => b.includes(corner))
+const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean =>
+  a.length === b.length && a.every((corner) => b.includes(corner))
 
-function axleFactor(architecture: Architecture, axle: Axle): { factor: number; reason: PriorReason | null } {
-  if (architecture.crossValve[axle]) return { factor: CROSS_VALVE, reason: { code: 'crossValve', axle } }
-  if (architecture.valves === 'perSpring') return { factor: NOTHING_SHARED, reason: { code: 'noSharedBlock', axle } }
+function axleFactor(
+  architecture: Architecture,
+  axle: Axle,
+): { factor: number; reason: PriorReason | null } {
+  if (architecture.crossValve[axle])
+    return { factor: CROSS_VALVE, reason: { code: 'crossValve', axle } }
+  if (architecture.valves === 'perSpring')
+    return { factor: NOTHING_SHARED, reason: { code: 'noSharedBlock', axle } }
   return { factor: 1, reason: null }
 }
 
@@ -35,7 +43,10 @@ function axleFactor(architecture: Architecture, axle: Axle): { factor: number; r
  * @param hint the corners the customer named; empty: none in particular.
  * @returns only the weights that differ from the table's, with the reasons to show beside the answer.
  */
-export function priorsFor(architecture: Architecture, hint: ComplaintHint): { weights: Partial<Record<HypothesisId, number>>; reasons: PriorReason[] } {
+export function priorsFor(
+  architecture: Architecture,
+  hint: ComplaintHint,
+): { weights: Partial<Record<HypothesisId, number>>; reasons: PriorReason[] } {
   const factors = new Map<HypothesisId, number>(HYPOTHESES.map((id) => [id, 1]))
   const reasons: PriorReason[] = []
   for (const axle of ['front', 'rear'] as const) {
@@ -46,7 +57,8 @@ export function priorsFor(architecture: Architecture, hint: ComplaintHint): { we
   }
   if (hint.corners.length > 0) {
     for (const id of HYPOTHESES) {
-      if (sameCorners(hypothesisCorners(id), hint.corners)) factors.set(id, factors.get(id)! * CUSTOMER_WORD)
+      if (sameCorners(hypothesisCorners(id), hint.corners))
+        factors.set(id, factors.get(id)! * CUSTOMER_WORD)
     }
     // An axle named may be one spring seen from behind: its single springs gain half as much.
     if (hint.corners.length === 2 && AXLE_OF[hint.corners[0]!] === AXLE_OF[hint.corners[1]!]) {
@@ -55,5 +67,8 @@ export function priorsFor(architecture: Architecture, hint: ComplaintHint): { we
     reasons.push({ code: 'customerNamed', corners: hint.corners })
   }
   const changed = HYPOTHESES.filter((id) => factors.get(id) !== 1)
-  return { weights: Object.fromEntries(changed.map((id) => [id, PRIOR_WEIGHT[id] * factors.get(id)!])), reasons }
+  return {
+    weights: Object.fromEntries(changed.map((id) => [id, PRIOR_WEIGHT[id] * factors.get(id)!])),
+    reasons,
+  }
 }

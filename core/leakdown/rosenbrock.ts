@@ -12,7 +12,11 @@ export interface StiffOptions {
 }
 
 /** How a run ended, and where. */
-export interface StiffEnd { readonly outcome: 'reachedEnd' | 'stopped' | 'maxSteps'; readonly t: number; readonly steps: number }
+export interface StiffEnd {
+  readonly outcome: 'reachedEnd' | 'stopped' | 'maxSteps'
+  readonly t: number
+  readonly steps: number
+}
 
 const MAX_STEPS = 50_000
 const D = 1 / (2 + Math.SQRT2)
@@ -27,7 +31,13 @@ const SAFETY = 0.8
  * (1997), section 2.3, doi 10.1137/S1064827594276424. L-stable, so an empty spring that follows the atmosphere within seconds
  * does not hold up a night; Jacobian by forward differences.
  */
-export function integrateStiff(slope: Slope, y: Float64Array, from: number, to: number, options: StiffOptions): StiffEnd {
+export function integrateStiff(
+  slope: Slope,
+  y: Float64Array,
+  from: number,
+  to: number,
+  options: StiffOptions,
+): StiffEnd {
   const method = createStepper(slope, y.length)
   let t = from
   let h = Math.min(options.firstStep, to - from)
@@ -58,7 +68,16 @@ interface Stepper {
 
 function createStepper(slope: Slope, n: number): Stepper {
   const make = (): Float64Array => new Float64Array(n)
-  const [f0, f1, f2, k1, k2, k3, probe, rise] = [make(), make(), make(), make(), make(), make(), make(), make()]
+  const [f0, f1, f2, k1, k2, k3, probe, rise] = [
+    make(),
+    make(),
+    make(),
+    make(),
+    make(),
+    make(),
+    make(),
+    make(),
+  ]
   const jacobian = new Float64Array(n * n)
   const w = new Float64Array(n * n)
   let fresh = false
@@ -94,14 +113,21 @@ function createStepper(slope: Slope, n: number): Stepper {
       out[i] = y[i]! + h * k2[i]!
     }
     slope(t + h, out, f2)
-    for (let i = 0; i < n; i += 1) k3[i] = f2[i]! - E32 * (k2[i]! - f1[i]!) - 2 * (k1[i]! - f0[i]!) + h * D * rise[i]!
+    for (let i = 0; i < n; i += 1)
+      k3[i] = f2[i]! - E32 * (k2[i]! - f1[i]!) - 2 * (k1[i]! - f0[i]!) + h * D * rise[i]!
     substitute(w, n, k3)
     let error = 0
-    for (let i = 0; i < n; i += 1) error = Math.max(error, Math.abs((h / 6) * (k1[i]! - 2 * k2[i]! + k3[i]!)))
+    for (let i = 0; i < n; i += 1)
+      error = Math.max(error, Math.abs((h / 6) * (k1[i]! - 2 * k2[i]! + k3[i]!)))
     return Number.isNaN(error) ? Number.POSITIVE_INFINITY : error
   }
 
-  return { step, accepted: () => { fresh = false } }
+  return {
+    step,
+    accepted: () => {
+      fresh = false
+    },
+  }
 }
 
 // LU without pivoting: I - h d J of a leak is diagonally dominant (each spring's flow hangs most on its own air).

@@ -34,7 +34,13 @@ function mechanicalRate(rig: Rig, index: number, travelMm: number): number {
  * Fills `out` with force, rate and pressure of one corner. An empty spring (pressure at or below the atmosphere) carries nothing.
  * @param airBarLNow amount of air times T/293.15: pressure times volume, bar-litre.
  */
-export function cornerState(rig: Rig, index: number, travelMm: number, airBarLNow: number, out: CornerState): void {
+export function cornerState(
+  rig: Rig,
+  index: number,
+  travelMm: number,
+  airBarLNow: number,
+  out: CornerState,
+): void {
   out.forceN = mechanicalForceN(rig, index, travelMm)
   out.rateNPerMm = mechanicalRate(rig, index, travelMm)
   out.pressureBarA = 0
@@ -48,5 +54,6 @@ export function cornerState(rig: Rig, index: number, travelMm: number, airBarLNo
   // m * A * 10 N per bar; A * m in L/mm is volumePerMm, so the same product serves force and rate
   const newtonPerBar = (rig.volumePerMm[index]! / CM2_MM_TO_L) * AREA_PRESSURE_TO_N
   out.forceN += newtonPerBar * (pressure - P_ATM_BAR)
-  if (freeL > leastL) out.rateNPerMm += (newtonPerBar * pressure * rig.volumePerMm[index]!) / volumeL
+  if (freeL > leastL)
+    out.rateNPerMm += (newtonPerBar * pressure * rig.volumePerMm[index]!) / volumeL
 }

@@ -19,7 +19,8 @@ export function designPressureBarG(rig: Rig, index: number, offsetMm = 0): numbe
 }
 
 /** The same for one corner of a vehicle at design height; meaningless at a corner without air. */
-export const designPressureOf = (vehicle: VehicleGeometry, corner: Corner): number => designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner))
+export const designPressureOf = (vehicle: VehicleGeometry, corner: Corner): number =>
+  designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner))
 
 /**
  * Amounts of air, bar-litre ANR, with which every air spring carries its design load at the same travel from design height.
@@ -27,15 +28,24 @@ export const designPressureOf = (vehicle: VehicleGeometry, corner: Corner): numb
  * @param offsetMm travel over design height, mm (the level a watch starts from).
  * @returns four amounts, 0 at corners without air; refuses where a spring would have to pull.
  */
-export function airAtOffset(rig: Rig, temperatureK: number, offsetMm = 0): Result<Float64Array, { code: 'springWouldPull'; corner: Corner; surplusN: number }> {
+export function airAtOffset(
+  rig: Rig,
+  temperatureK: number,
+  offsetMm = 0,
+): Result<Float64Array, { code: 'springWouldPull'; corner: Corner; surplusN: number }> {
   const amounts = new Float64Array(4)
   for (const [index, corner] of CORNERS.entries()) {
     if (!rig.air[index]) continue
     const gaugeBar = designPressureBarG(rig, index, offsetMm)
     if (gaugeBar < 0) {
-      return refuse({ code: 'springWouldPull', corner, surplusN: -gaugeBar * rig.motionRatio[index]! * rig.areaCm2[index]! * AREA_PRESSURE_TO_N })
+      return refuse({
+        code: 'springWouldPull',
+        corner,
+        surplusN: -gaugeBar * rig.motionRatio[index]! * rig.areaCm2[index]! * AREA_PRESSURE_TO_N,
+      })
     }
-    amounts[index] = ((gaugeBar + P_ATM_BAR) * springVolumeL(rig, index, offsetMm) * T_REF_K) / temperatureK
+    amounts[index] =
+      ((gaugeBar + P_ATM_BAR) * springVolumeL(rig, index, offsetMm) * T_REF_K) / temperatureK
   }
   return ok(amounts)
 }

@@ -20,22 +20,52 @@ const designAir = (vehicle: VehicleGeometry): PerCorner<number> => {
 }
 
 // The forces of the model written out once more, plainly: what the solver's answer is held against.
-function plainForceN(vehicle: VehicleGeometry, corner: Corner, heightMm: PerCorner<number>, airBarL: number, warmth: number): number {
-  const { motionRatio, effectiveAreaCm2, volumeAtDesignL, coilForceAtDesignN, coilRateNPerMm, bumpHeightMm, bumpRateNPerMm, droopHeightMm, droopRateNPerMm } = vehicle.corners[corner]
+function plainForceN(
+  vehicle: VehicleGeometry,
+  corner: Corner,
+  heightMm: PerCorner<number>,
+  airBarL: number,
+  warmth: number,
+): number {
+  const {
+    motionRatio,
+    effectiveAreaCm2,
+    volumeAtDesignL,
+    coilForceAtDesignN,
+    coilRateNPerMm,
+    bumpHeightMm,
+    bumpRateNPerMm,
+    droopHeightMm,
+    droopRateNPerMm,
+  } = vehicle.corners[corner]
   const d = (each: Corner) => heightMm[each] - vehicle.corners[each].designHeightMm
   const mate: Corner = ({ FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' } as const)[corner]
-  const volume = Math.max(volumeAtDesignL + effectiveAreaCm2 * motionRatio * d(corner) * 1e-4, 0.1 * volumeAtDesignL)
+  const volume = Math.max(
+    volumeAtDesignL + effectiveAreaCm2 * motionRatio * d(corner) * 1e-4,
+    0.1 * volumeAtDesignL,
+  )
   const gauge = effectiveAreaCm2 > 0 ? Math.max(0, (airBarL * warmth) / volume - P_ATM_BAR) : 0
   const arb = corner.startsWith('F') ? vehicle.antiRollFrontNPerMm : vehicle.antiRollRearNPerMm
-  return motionRatio * gauge * effectiveAreaCm2 * 10 + Math.max(0, coilForceAtDesignN - coilRateNPerMm * d(corner))
-    + bumpRateNPerMm * Math.max(0, bumpHeightMm - heightMm[corner]) - droopRateNPerMm * Math.max(0, heightMm[corner] - droopHeightMm)
-    - arb * (d(corner) - d(mate))
+  return (
+    motionRatio * gauge * effectiveAreaCm2 * 10 +
+    Math.max(0, coilForceAtDesignN - coilRateNPerMm * d(corner)) +
+    bumpRateNPerMm * Math.max(0, bumpHeightMm - heightMm[corner]) -
+    droopRateNPerMm * Math.max(0, heightMm[corner] - droopHeightMm) -
+    arb * (d(corner) - d(mate))
+  )
 }
 
-function imbalance(vehicle: VehicleGeometry, loadN: PerCorner<number>, wantedN: PerCorner<number>): number[] {
+function imbalance(
+  vehicle: VehicleGeometry,
+  loadN: PerCorner<number>,
+  wantedN: PerCorner<number>,
+): number[] {
   const x = (corner: Corner) => (corner.startsWith('F') ? 1 : -1)
-  const y = (corner: Corner) => (corner.endsWith('L') ? 1 : -1) * (corner.startsWith('F') ? vehicle.trackFrontMm : vehicle.trackRearMm)
-  const sum = (weight: (corner: Corner) => number) => CORNERS.reduce((total, corner) => total + weight(corner) * (loadN[corner] - wantedN[corner]), 0)
+  const y = (corner: Corner) =>
+    (corner.endsWith('L') ? 1 : -1) *
+    (corner.startsWith('F') ? vehicle.trackFrontMm : vehicle.trackRearMm)
+  const sum = (weight: (corner: Corner) => number) =>
+    CORNERS.reduce((total, corner) => total + weight(corner) * (loadN[corner] - wantedN[corner]), 0)
   return [sum(() => 1), sum(x), sum(y) / vehicle.trackFrontMm]
 }
 
@@ -54,13 +84,19 @@ describe('equilibrium', () => {
   test('the design pressure is load over motion ratio and area', () => {
     const { pressureBarG } = solved({ vehicle: sampleVehicle(), temperatureC: 20, airBarL: null })
     expect(pressureBarG.FL).toBeCloseTo(5600 / (0.7 * 130 * 10), 8)
-    expect(solved({ vehicle: rearLevelledVehicle(), temperatureC: 20, airBarL: null }).pressureBarG.FL).toBeNull()
+    expect(
+      solved({ vehicle: rearLevelledVehicle(), temperatureC: 20, airBarL: null }).pressureBarG.FL,
+    ).toBeNull()
   })
 
   test('one soft corner of four moves by three quarters of its own free drop, its neighbours by one, the opposite rises by one', () => {
     const vehicle = paperVehicle()
     const air = designAir(vehicle)
-    const { heightMm } = solved({ vehicle, temperatureC: 20, airBarL: { ...air, FL: air.FL * 0.999 } })
+    const { heightMm } = solved({
+      vehicle,
+      temperatureC: 20,
+      airBarL: { ...air, FL: air.FL * 0.999 },
+    })
     // alone, the spring would keep its pressure and give up a thousandth of its volume
     const freeMm = (0.001 * 2.4) / (130 * 0.7 * 1e-4)
     const drop = mapCorners(heightMm, (height) => (480 - height) / freeMm)
@@ -73,33 +109,70 @@ describe('equilibrium', () => {
   test('two soft corners of an axle lower that axle alone; on a diagonal the whole car sinks evenly', () => {
     const vehicle = paperVehicle()
     const air = designAir(vehicle)
-    const axle = solved({ vehicle, temperatureC: 20, airBarL: { ...air, FL: air.FL * 0.95, FR: air.FR * 0.95 } }).heightMm
+    const axle = solved({
+      vehicle,
+      temperatureC: 20,
+      airBarL: { ...air, FL: air.FL * 0.95, FR: air.FR * 0.95 },
+    }).heightMm
     expect([axle.RL, axle.RR].every((height) => Math.abs(height - 480) < 1e-3)).toBe(true)
     expect(axle.FL).toBeCloseTo(axle.FR, 6)
     expect(axle.FL).toBeLessThan(470)
-    const diagonal = solved({ vehicle, temperatureC: 20, airBarL: { ...air, FL: air.FL * 0.95, RR: air.RR * 0.95 } }).heightMm
+    const diagonal = solved({
+      vehicle,
+      temperatureC: 20,
+      airBarL: { ...air, FL: air.FL * 0.95, RR: air.RR * 0.95 },
+    }).heightMm
     for (const corner of CORNERS) expect(diagonal[corner]).toBeCloseTo(diagonal.FL, 3)
   })
 
   test('forces and moments balance from any physical start, empty springs and bump stops included', () => {
     const amount = fc.oneof(fc.constant(0), fc.double({ min: 0, max: 3, noNaN: true }))
     const payload = fc.double({ min: -2500, max: 4000, noNaN: true })
-    fc.assert(fc.property(fc.tuple(amount, amount, amount, amount), fc.tuple(payload, payload, payload, payload), fc.double({ min: -40, max: 60, noNaN: true }), (shares, loads, temperatureC) => {
-      const vehicle = sampleVehicle({ rear: { designLoadN: 4800 }, vehicle: { trackRearMm: 1600 } })
-      const design = designAir(vehicle)
-      const airBarL = perCorner((corner, i) => design[corner] * shares[i]!)
-      const payloadN = perCorner((_, i) => loads[i]!)
-      const { heightMm, loadN } = solved({ vehicle, temperatureC, airBarL, payloadN })
-      for (const corner of CORNERS) {
-        expect(Number.isFinite(heightMm[corner])).toBe(true)
-        expect(loadN[corner]).toBeCloseTo(plainForceN(vehicle, corner, heightMm, airBarL[corner], (temperatureC + 273.15) / 293.15), 4)
-      }
-      for (const off of imbalance(vehicle, loadN, perCorner((corner) => vehicle.corners[corner].designLoadN + payloadN[corner]))) expect(Math.abs(off)).toBeLessThan(1e-4)
-    }), { seed: 2, numRuns: 300 })
+    fc.assert(
+      fc.property(
+        fc.tuple(amount, amount, amount, amount),
+        fc.tuple(payload, payload, payload, payload),
+        fc.double({ min: -40, max: 60, noNaN: true }),
+        (shares, loads, temperatureC) => {
+          const vehicle = sampleVehicle({
+            rear: { designLoadN: 4800 },
+            vehicle: { trackRearMm: 1600 },
+          })
+          const design = designAir(vehicle)
+          const airBarL = perCorner((corner, i) => design[corner] * shares[i]!)
+          const payloadN = perCorner((_, i) => loads[i]!)
+          const { heightMm, loadN } = solved({ vehicle, temperatureC, airBarL, payloadN })
+          for (const corner of CORNERS) {
+            expect(Number.isFinite(heightMm[corner])).toBe(true)
+            expect(loadN[corner]).toBeCloseTo(
+              plainForceN(
+                vehicle,
+                corner,
+                heightMm,
+                airBarL[corner],
+                (temperatureC + 273.15) / 293.15,
+              ),
+              4,
+            )
+          }
+          for (const off of imbalance(
+            vehicle,
+            loadN,
+            perCorner((corner) => vehicle.corners[corner].designLoadN + payloadN[corner]),
+          ))
+            expect(Math.abs(off)).toBeLessThan(1e-4)
+        },
+      ),
+      { seed: 2, numRuns: 300 },
+    )
   })
 
   test('all springs empty: the car rests on its stops and nothing is NaN', () => {
-    const { heightMm, onBumpStop, pressureBarG } = solved({ vehicle: sampleVehicle(), temperatureC: 20, airBarL: { FL: 0, FR: 0, RL: 0, RR: 0 } })
+    const { heightMm, onBumpStop, pressureBarG } = solved({
+      vehicle: sampleVehicle(),
+      temperatureC: 20,
+      airBarL: { FL: 0, FR: 0, RL: 0, RR: 0 },
+    })
     expect(Object.values(onBumpStop)).toEqual([true, true, true, true])
     expect(Object.values(pressureBarG)).toEqual([0, 0, 0, 0])
     expect(heightMm.FL).toBeCloseTo(410 - 5600 / 80, 3)
@@ -108,15 +181,40 @@ describe('equilibrium', () => {
   test('more air at a corner never lowers that corner', () => {
     const vehicle = sampleVehicle()
     const air = designAir(vehicle)
-    fc.assert(fc.property(fc.constantFrom(...CORNERS), fc.double({ min: 0, max: 2, noNaN: true }), fc.double({ min: 0.01, max: 0.5, noNaN: true }), (corner, share, more) => {
-      const at = (amount: number) => solved({ vehicle, temperatureC: 20, airBarL: { ...air, [corner]: air[corner] * amount } }).heightMm[corner]
-      expect(at(share + more)).toBeGreaterThanOrEqual(at(share) - 1e-6)
-    }), { seed: 3, numRuns: 80 })
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...CORNERS),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.5, noNaN: true }),
+        (corner, share, more) => {
+          const at = (amount: number) =>
+            solved({
+              vehicle,
+              temperatureC: 20,
+              airBarL: { ...air, [corner]: air[corner] * amount },
+            }).heightMm[corner]
+          expect(at(share + more)).toBeGreaterThanOrEqual(at(share) - 1e-6)
+        },
+      ),
+      { seed: 3, numRuns: 80 },
+    )
   })
 
   test('air that is missing, or given where no spring is, is refused', () => {
-    expect(equilibrium({ vehicle: sampleVehicle(), temperatureC: 20, airBarL: { FL: 10, FR: 10, RL: 10 } })).toMatchObject({ ok: false, error: { code: 'airMissing', corner: 'RR' } })
-    expect(equilibrium({ vehicle: rearLevelledVehicle(), temperatureC: 20, airBarL: { FL: 10, RL: 10, RR: 10 } })).toMatchObject({ ok: false, error: { code: 'noAirSpring', corner: 'FL' } })
+    expect(
+      equilibrium({
+        vehicle: sampleVehicle(),
+        temperatureC: 20,
+        airBarL: { FL: 10, FR: 10, RL: 10 },
+      }),
+    ).toMatchObject({ ok: false, error: { code: 'airMissing', corner: 'RR' } })
+    expect(
+      equilibrium({
+        vehicle: rearLevelledVehicle(),
+        temperatureC: 20,
+        airBarL: { FL: 10, RL: 10, RR: 10 },
+      }),
+    ).toMatchObject({ ok: false, error: { code: 'noAirSpring', corner: 'FL' } })
   })
 })
 
@@ -140,6 +238,12 @@ describe('cold alone', () => {
   })
 
   test('a car that cannot stand is refused', () => {
-    expect(temperatureDrop({ vehicle: sampleVehicle({ front: { coilForceAtDesignN: 9000 } }), fromC: 20, toC: 0 })).toMatchObject({ ok: false, error: { code: 'springWouldPull' } })
+    expect(
+      temperatureDrop({
+        vehicle: sampleVehicle({ front: { coilForceAtDesignN: 9000 } }),
+        fromC: 20,
+        toC: 0,
+      }),
+    ).toMatchObject({ ok: false, error: { code: 'springWouldPull' } })
   })
 })

@@ -41,7 +41,10 @@ export type EquilibriumRefusal =
   | { readonly code: 'noAirSpring'; readonly corner: Corner }
   | { readonly code: 'noRest'; readonly outcome: SolveOutcome['outcome'] }
 
-function amounts(request: EquilibriumRequest, rig: ReturnType<typeof buildRig>): Result<Float64Array, EquilibriumRefusal> {
+function amounts(
+  request: EquilibriumRequest,
+  rig: ReturnType<typeof buildRig>,
+): Result<Float64Array, EquilibriumRefusal> {
   const { airBarL, vehicle } = request
   if (airBarL === null) return airAtOffset(rig, T_REF_K)
   const filled = new Float64Array(4)
@@ -55,14 +58,24 @@ function amounts(request: EquilibriumRequest, rig: ReturnType<typeof buildRig>):
   return ok(filled)
 }
 
-function describe(request: EquilibriumRequest, solver: Solver, solve: SolveOutcome): EquilibriumAnswer {
+function describe(
+  request: EquilibriumRequest,
+  solver: Solver,
+  solve: SolveOutcome,
+): EquilibriumAnswer {
   const { vehicle } = request
   const travel = perCorner((_, i) => solver.travelMm[i]!)
   return {
     heightMm: perCorner((corner) => vehicle.corners[corner].designHeightMm + travel[corner]),
-    pressureBarG: perCorner((corner, i) => (hasAir(vehicle.corners[corner]) ? Math.max(0, solver.pressureBarA[i]! - P_ATM_BAR) : null)),
+    pressureBarG: perCorner((corner, i) =>
+      hasAir(vehicle.corners[corner]) ? Math.max(0, solver.pressureBarA[i]! - P_ATM_BAR) : null,
+    ),
     loadN: perCorner((_, i) => solver.loadN[i]!),
-    onBumpStop: perCorner((corner) => vehicle.corners[corner].designHeightMm + travel[corner] < vehicle.corners[corner].bumpHeightMm),
+    onBumpStop: perCorner(
+      (corner) =>
+        vehicle.corners[corner].designHeightMm + travel[corner] <
+        vehicle.corners[corner].bumpHeightMm,
+    ),
     closureMm: closureMm(travel, vehicle),
     solve,
   }
@@ -74,16 +87,19 @@ function describe(request: EquilibriumRequest, solver: Solver, solve: SolveOutco
  * @example
  * equilibrium({ vehicle, temperatureC: 20, airBarL: null }) // value.heightMm: every corner at its design height
  */
-export function equilibrium(request: EquilibriumRequest): Result<EquilibriumAnswer, EquilibriumRefusal> {
+export function equilibrium(
+  request: EquilibriumRequest,
+): Result<EquilibriumAnswer, EquilibriumRefusal> {
   const checked = checkGeometry(request.vehicle)
   if (!checked.ok) return checked
   const rig = buildRig(request.vehicle)
   const air = amounts(request, rig)
   if (!air.ok) return air
-  const wanted = CORNERS.map((corner) => request.vehicle.corners[corner].designLoadN + (request.payloadN?.[corner] ?? 0))
+  const wanted = CORNERS.map(
+    (corner) => request.vehicle.corners[corner].designLoadN + (request.payloadN?.[corner] ?? 0),
+  )
   const solver = createSolver(rig, wanted)
   const outcome = solver.solve(air.value, request.temperatureC)
   if (outcome.outcome !== 'converged') return refuse({ code: 'noRest', outcome: outcome.outcome })
   return ok(describe(request, solver, outcome))
 }
-

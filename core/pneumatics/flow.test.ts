@@ -11,12 +11,19 @@ describe('flow through a leak', () => {
   })
 
   test('the flow function falls without a jump to nothing at equal pressures', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 1.2, noNaN: true }), fc.double({ min: 0, max: 0.001, noNaN: true }), (ratio, step) => {
-      const [here, next] = [flowFunction(ratio), flowFunction(ratio + step)]
-      expect(next).toBeLessThanOrEqual(here)
-      expect(here - next).toBeLessThan(0.05)
-      expect(here).toBeGreaterThanOrEqual(0)
-    }), { seed: 4 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 1.2, noNaN: true }),
+        fc.double({ min: 0, max: 0.001, noNaN: true }),
+        (ratio, step) => {
+          const [here, next] = [flowFunction(ratio), flowFunction(ratio + step)]
+          expect(next).toBeLessThanOrEqual(here)
+          expect(here - next).toBeLessThan(0.05)
+          expect(here).toBeGreaterThanOrEqual(0)
+        },
+      ),
+      { seed: 4 },
+    )
     expect(flowFunction(0.75)).toBeCloseTo(Math.sqrt(0.75), 12)
     expect(flowFunction(1)).toBe(0)
   })

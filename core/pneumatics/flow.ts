@@ -6,7 +6,8 @@ export const CRITICAL_RATIO = 0.5
 /** Ratio above which the flow is taken as laminar: the bare root has an endless slope at 1. */
 const LAMINAR_FROM = 0.99
 
-const subsonic = (ratio: number): number => Math.sqrt(1 - ((ratio - CRITICAL_RATIO) / (1 - CRITICAL_RATIO)) ** 2)
+const subsonic = (ratio: number): number =>
+  Math.sqrt(1 - ((ratio - CRITICAL_RATIO) / (1 - CRITICAL_RATIO)) ** 2)
 const PHI_AT_LAMINAR = subsonic(LAMINAR_FROM)
 
 /**
@@ -26,7 +27,17 @@ export function flowFunction(ratio: number): number {
  * @param temperatureK temperature of the air upstream, K.
  * @param downstreamBarA pressure it flows to, bar absolute.
  */
-export function leakFlowLPerS(conductance: number, upstreamBarA: number, temperatureK: number, downstreamBarA = P_ATM_BAR): number {
+export function leakFlowLPerS(
+  conductance: number,
+  upstreamBarA: number,
+  temperatureK: number,
+  downstreamBarA = P_ATM_BAR,
+): number {
   if (upstreamBarA <= downstreamBarA) return 0
-  return conductance * upstreamBarA * Math.sqrt(T_REF_K / temperatureK) * flowFunction(downstreamBarA / upstreamBarA)
+  return (
+    conductance *
+    upstreamBarA *
+    Math.sqrt(T_REF_K / temperatureK) *
+    flowFunction(downstreamBarA / upstreamBarA)
+  )
 }

@@ -18,7 +18,12 @@ const inverse = new Float64Array(3)
  * @param gradient the energy's gradient, N.
  * @param step filled with the step, mm.
  */
-export function newtonStep(rig: Rig, rate: Float64Array, gradient: Float64Array, step: Float64Array): void {
+export function newtonStep(
+  rig: Rig,
+  rate: Float64Array,
+  gradient: Float64Array,
+  step: Float64Array,
+): void {
   reduced.fill(0)
   for (let k = 0; k < 3; k += 1) right[k] = -gradient[4 + k]!
   for (let axle = 0; axle < 2; axle += 1) eliminateAxle(rig, axle, rate, gradient, step)
@@ -31,7 +36,13 @@ export function newtonStep(rig: Rig, rate: Float64Array, gradient: Float64Array,
 }
 
 // Leaves -M^-1 g in the axle's part of `step`, M^-1 K J in `coupling`, and adds the axle to the reduced system.
-function eliminateAxle(rig: Rig, axle: number, rate: Float64Array, gradient: Float64Array, step: Float64Array): void {
+function eliminateAxle(
+  rig: Rig,
+  axle: number,
+  rate: Float64Array,
+  gradient: Float64Array,
+  step: Float64Array,
+): void {
   const left = 2 * axle
   const bar = rig.antiRoll[axle]!
   const k0 = rate[left]! + bar
@@ -66,7 +77,8 @@ function eliminateAxle(rig: Rig, axle: number, rate: Float64Array, gradient: Flo
   }
 }
 
-const jacobian = (rig: Rig, corner: number, k: number): number => (k === 0 ? 1 : k === 1 ? rig.x[corner]! : rig.y[corner]!)
+const jacobian = (rig: Rig, corner: number, k: number): number =>
+  k === 0 ? 1 : k === 1 ? rig.x[corner]! : rig.y[corner]!
 
 // Cholesky on the lower triangle of a 3 x 3 matrix; the answer goes to step[4..6].
 function solveSymmetric3(a: Float64Array, b: Float64Array, step: Float64Array): void {

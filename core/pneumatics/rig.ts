@@ -36,7 +36,8 @@ export interface Rig {
  * @param vehicle a geometry that `checkGeometry` accepted.
  */
 export function buildRig(vehicle: VehicleGeometry): Rig {
-  const column = (pick: (corner: CornerGeometry) => number): Float64Array => Float64Array.from(CORNERS, (name) => pick(vehicle.corners[name]))
+  const column = (pick: (corner: CornerGeometry) => number): Float64Array =>
+    Float64Array.from(CORNERS, (name) => pick(vehicle.corners[name]))
   const rearY = vehicle.trackRearMm / vehicle.trackFrontMm
   return {
     air: Uint8Array.from(CORNERS, (name) => (hasAir(vehicle.corners[name]) ? 1 : 0)),

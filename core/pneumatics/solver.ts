@@ -56,7 +56,13 @@ interface Work {
  * @param wantedN load each corner is asked to carry (design load plus payload), N, order FL FR RL RR; default: the design loads.
  */
 export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLoadN): Solver {
-  const work: Work = { z: new Float64Array(7), gradient: new Float64Array(7), step: new Float64Array(7), rate: new Float64Array(4), trial: new Float64Array(7) }
+  const work: Work = {
+    z: new Float64Array(7),
+    gradient: new Float64Array(7),
+    step: new Float64Array(7),
+    rate: new Float64Array(4),
+    trial: new Float64Array(7),
+  }
   const travelMm = new Float64Array(4)
   const loadN = new Float64Array(4)
   const pressureBarA = new Float64Array(4)
@@ -64,7 +70,8 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
   const airNow = new Float64Array(4)
 
   function evaluate(z: Float64Array): void {
-    for (let i = 0; i < 4; i += 1) travelMm[i] = z[4]! + z[5]! * rig.x[i]! + z[6]! * rig.y[i]! - z[i]!
+    for (let i = 0; i < 4; i += 1)
+      travelMm[i] = z[4]! + z[5]! * rig.x[i]! + z[6]! * rig.y[i]! - z[i]!
     const { gradient, rate } = work
     gradient[4] = gradient[5] = gradient[6] = 0
     for (let i = 0; i < 4; i += 1) {
@@ -100,9 +107,15 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
     let longest = 0
     for (let i = 0; i < 4; i += 1) {
       const body = work.step[4]! + work.step[5]! * rig.x[i]! + work.step[6]! * rig.y[i]!
-      longest = Math.max(longest, Math.abs(body), Math.abs(work.step[i]!), Math.abs(body - work.step[i]!))
+      longest = Math.max(
+        longest,
+        Math.abs(body),
+        Math.abs(work.step[i]!),
+        Math.abs(body - work.step[i]!),
+      )
     }
-    if (longest > LONGEST_STEP_MM) for (let i = 0; i < 7; i += 1) work.step[i]! *= LONGEST_STEP_MM / longest
+    if (longest > LONGEST_STEP_MM)
+      for (let i = 0; i < 7; i += 1) work.step[i]! *= LONGEST_STEP_MM / longest
     return longest
   }
 
@@ -141,7 +154,8 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
       if (residualN < RESIDUAL_TOLERANCE_N) return { outcome: 'converged', steps, residualN }
       newtonStep(rig, work.rate, work.gradient, work.step)
       const length = limitStep()
-      if (length < NO_STEP_MM && residualN < ROUNDING_RESIDUAL_N) return { outcome: 'converged', steps, residualN }
+      if (length < NO_STEP_MM && residualN < ROUNDING_RESIDUAL_N)
+        return { outcome: 'converged', steps, residualN }
       lineSearch(slopeAlong())
     }
     const residualN = residual()

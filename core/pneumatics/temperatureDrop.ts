@@ -27,7 +27,9 @@ export interface TemperatureDropAnswer {
  * How far a parked vehicle sinks or rises by temperature alone, with no leak and the module off.
  * @returns the change at each corner, or why the vehicle cannot stand at all.
  */
-export function temperatureDrop(request: TemperatureDropRequest): Result<TemperatureDropAnswer, EquilibriumRefusal> {
+export function temperatureDrop(
+  request: TemperatureDropRequest,
+): Result<TemperatureDropAnswer, EquilibriumRefusal> {
   const checked = checkGeometry(request.vehicle)
   if (!checked.ok) return checked
   const rig = buildRig(request.vehicle)
@@ -38,6 +40,7 @@ export function temperatureDrop(request: TemperatureDropRequest): Result<Tempera
   const start = solver.solve(air.value, request.fromC)
   const startMm = solver.travelMm.slice()
   const end = solver.solve(air.value, request.toC)
-  for (const { outcome } of [start, end]) if (outcome !== 'converged') return refuse({ code: 'noRest', outcome })
+  for (const { outcome } of [start, end])
+    if (outcome !== 'converged') return refuse({ code: 'noRest', outcome })
   return ok({ changeMm: perCorner((_, i) => solver.travelMm[i]! - startMm[i]!) })
 }

@@ -3,21 +3,46 @@ import { CORNERS } from '../vehicle/index.ts'
 import type { Act, CarKind, CarState, CornerState } from './machine.ts'
 
 /** What must never come about. */
-export type Harm = 'weightOnEmptySpring' | 'openedUnderPressure' | 'underUnheldCar' | 'liveModuleWheelsHanging' | 'liveWhileOpen' | 'filledUnseenFolds' | 'handedOverUnfinished'
+export type Harm =
+  | 'weightOnEmptySpring'
+  | 'openedUnderPressure'
+  | 'underUnheldCar'
+  | 'liveModuleWheelsHanging'
+  | 'liveWhileOpen'
+  | 'filledUnseenFolds'
+  | 'handedOverUnfinished'
 
 /** What an act, or what happens by itself, may lead to; and the harm it did. */
-export interface Outcome { readonly states: readonly CarState[]; readonly harm: Harm | null }
+export interface Outcome {
+  readonly states: readonly CarState[]
+  readonly harm: Harm | null
+}
 
 const NOTHING: Outcome = { states: [], harm: null }
 const to = (...states: readonly CarState[]): Outcome => ({ states, harm: null })
-const all = ({ corners }: CarState): readonly CornerState[] => CORNERS.flatMap((corner) => (corners[corner] ? [corners[corner]] : []))
-const withCorner = (state: CarState, corner: Corner, change: Partial<CornerState>): CarState => ({ ...state, corners: { ...state.corners, [corner]: { ...state.corners[corner]!, ...change } } })
-const eachCorner = (state: CarState, change: (at: CornerState) => CornerState): CarState => ({ ...state, corners: Object.fromEntries(CORNERS.flatMap((corner) => (state.corners[corner] ? [[corner, change(state.corners[corner])]] : []))) })
+const all = ({ corners }: CarState): readonly CornerState[] =>
+  CORNERS.flatMap((corner) => (corners[corner] ? [corners[corner]] : []))
+const withCorner = (state: CarState, corner: Corner, change: Partial<CornerState>): CarState => ({
+  ...state,
+  corners: { ...state.corners, [corner]: { ...state.corners[corner]!, ...change } },
+})
+const eachCorner = (state: CarState, change: (at: CornerState) => CornerState): CarState => ({
+  ...state,
+  corners: Object.fromEntries(
+    CORNERS.flatMap((corner) =>
+      state.corners[corner] ? [[corner, change(state.corners[corner])]] : [],
+    ),
+  ),
+})
 
-const unproved = (state: CarState): CarState => eachCorner({ ...state, plantProved: false }, (at) => ({ ...at, proved: false }))
+const unproved = (state: CarState): CarState =>
+  eachCorner({ ...state, plantProved: false }, (at) => ({ ...at, proved: false }))
 
 /** A spring that loses its air under the car's weight is stood on empty. */
-const emptied = ({ body }: CarState, { spring, seen }: CornerState): Partial<CornerState> => (body === 'ground' && spring === 'seated' ? { air: 'none', spring: 'unseated', seen: false } : { air: 'none', spring, seen })
+const emptied = ({ body }: CarState, { spring, seen }: CornerState): Partial<CornerState> =>
+  body === 'ground' && spring === 'seated'
+    ? { air: 'none', spring: 'unseated', seen: false }
+    : { air: 'none', spring, seen }
 
 function atCorner(state: CarState, corner: Corner, act: Act['act']): Outcome {
   const at = state.corners[corner]
@@ -25,60 +50,161 @@ function atCorner(state: CarState, corner: Corner, act: Act['act']): Outcome {
   const fitted = at.spring === 'seated' || at.spring === 'unseated'
   switch (act) {
     // Some may stay behind: that is why it has to be shown.
-    case 'vent': return fitted && at.line === 'closed' && at.air === 'none' ? to(state) : fitted && at.line === 'closed' ? to(withCorner(state, corner, emptied(state, at)), ...(state.body === 'ground' ? [] : [withCorner(state, corner, { air: 'some' })])) : NOTHING
+    case 'vent':
+      return fitted && at.line === 'closed' && at.air === 'none'
+        ? to(state)
+        : fitted && at.line === 'closed'
+          ? to(
+              withCorner(state, corner, emptied(state, at)),
+              ...(state.body === 'ground' ? [] : [withCorner(state, corner, { air: 'some' })]),
+            )
+          : NOTHING
     // What was shown with the line shut is not known of an eased one, nor the other way round.
-    case 'ease': return fitted && at.line === 'closed' ? to(withCorner(state, corner, { line: 'eased', proved: false })) : NOTHING
-    case 'prove': return at.air === 'none' && fitted ? to(withCorner(state, corner, { proved: true })) : NOTHING
-    case 'openLine': return at.line === 'open' ? NOTHING : { states: [withCorner(state, corner, { line: 'open', air: 'none' })], harm: at.air === 'none' ? null : 'openedUnderPressure' }
-    case 'closeLine': return at.line === 'closed' || at.spring === 'out' ? NOTHING : to(withCorner(state, corner, { line: 'closed', proved: false }))
-    case 'takeOut': return fitted && at.line === 'open' && state.body === 'hanging' ? to(withCorner(state, corner, { spring: 'out' })) : NOTHING
-    case 'putIn': return at.spring === 'out' ? to(withCorner(state, corner, { spring: 'unseated', air: 'none', proved: false, seen: false })) : NOTHING
-    case 'putCoil': return at.spring === 'out' ? to(withCorner(state, corner, { spring: 'coil', air: 'none', proved: false })) : NOTHING
-    case 'seeFolds': return fitted && state.body !== 'ground' ? to(withCorner(state, corner, { seen: true })) : NOTHING
-    case 'fill': return fitted && at.air !== 'carrying' && at.line === 'closed' ? { states: [withCorner(state, corner, { air: 'carrying', spring: 'seated', proved: false })], harm: at.spring === 'unseated' && !at.seen ? 'filledUnseenFolds' : null } : NOTHING
-    default: return NOTHING
+    case 'ease':
+      return fitted && at.line === 'closed'
+        ? to(withCorner(state, corner, { line: 'eased', proved: false }))
+        : NOTHING
+    case 'prove':
+      return at.air === 'none' && fitted ? to(withCorner(state, corner, { proved: true })) : NOTHING
+    case 'openLine':
+      return at.line === 'open'
+        ? NOTHING
+        : {
+            states: [withCorner(state, corner, { line: 'open', air: 'none' })],
+            harm: at.air === 'none' ? null : 'openedUnderPressure',
+          }
+    case 'closeLine':
+      return at.line === 'closed' || at.spring === 'out'
+        ? NOTHING
+        : to(withCorner(state, corner, { line: 'closed', proved: false }))
+    case 'takeOut':
+      return fitted && at.line === 'open' && state.body === 'hanging'
+        ? to(withCorner(state, corner, { spring: 'out' }))
+        : NOTHING
+    case 'putIn':
+      return at.spring === 'out'
+        ? to(
+            withCorner(state, corner, {
+              spring: 'unseated',
+              air: 'none',
+              proved: false,
+              seen: false,
+            }),
+          )
+        : NOTHING
+    case 'putCoil':
+      return at.spring === 'out'
+        ? to(withCorner(state, corner, { spring: 'coil', air: 'none', proved: false }))
+        : NOTHING
+    case 'seeFolds':
+      return fitted && state.body !== 'ground'
+        ? to(withCorner(state, corner, { seen: true }))
+        : NOTHING
+    case 'fill':
+      return fitted && at.air !== 'carrying' && at.line === 'closed'
+        ? {
+            states: [
+              withCorner(state, corner, { air: 'carrying', spring: 'seated', proved: false }),
+            ],
+            harm: at.spring === 'unseated' && !at.seen ? 'filledUnseenFolds' : null,
+          }
+        : NOTHING
+    default:
+      return NOTHING
   }
 }
 
 function onCar(state: CarState, act: Act['act']): Outcome {
   const { body } = state
   switch (act) {
-    case 'cutSupply': return state.supply ? to({ ...state, supply: false }) : NOTHING
+    case 'cutSupply':
+      return state.supply ? to({ ...state, supply: false }) : NOTHING
     // Awake, the module may fill what was shown to be empty: no proof outlives it.
-    case 'supplyBack': return state.supply ? NOTHING : to(unproved({ ...state, supply: true }))
-    case 'liftingOn': return state.lifting || !state.supply ? NOTHING : to({ ...state, lifting: true })
-    case 'liftingOff': return state.lifting ? to({ ...state, lifting: false }) : NOTHING
-    case 'raise': return body === 'hanging' ? NOTHING : to({ ...state, body: 'hanging' })
-    case 'holdBody': return body === 'hanging' && !state.bodyHeld ? to({ ...state, bodyHeld: true }) : NOTHING
-    case 'holdAxle': return body === 'hanging' ? to({ ...state, axleHeld: true }) : NOTHING
-    case 'goUnder': return body !== 'ground' && !state.under ? to({ ...state, under: true }) : NOTHING
-    case 'comeOut': return state.under ? to({ ...state, under: false }) : NOTHING
-    case 'toStanding': return body === 'hanging' ? to({ ...state, body: 'standing', bodyHeld: false, axleHeld: false }) : NOTHING
+    case 'supplyBack':
+      return state.supply ? NOTHING : to(unproved({ ...state, supply: true }))
+    case 'liftingOn':
+      return state.lifting || !state.supply ? NOTHING : to({ ...state, lifting: true })
+    case 'liftingOff':
+      return state.lifting ? to({ ...state, lifting: false }) : NOTHING
+    case 'raise':
+      return body === 'hanging' ? NOTHING : to({ ...state, body: 'hanging' })
+    case 'holdBody':
+      return body === 'hanging' && !state.bodyHeld ? to({ ...state, bodyHeld: true }) : NOTHING
+    case 'holdAxle':
+      return body === 'hanging' ? to({ ...state, axleHeld: true }) : NOTHING
+    case 'goUnder':
+      return body !== 'ground' && !state.under ? to({ ...state, under: true }) : NOTHING
+    case 'comeOut':
+      return state.under ? to({ ...state, under: false }) : NOTHING
+    case 'toStanding':
+      return body === 'hanging'
+        ? to({ ...state, body: 'standing', bodyHeld: false, axleHeld: false })
+        : NOTHING
     case 'toGround': {
       if (body === 'ground') return NOTHING
-      const empty = all(state).some(({ air, spring }) => spring === 'out' || (spring !== 'coil' && air === 'none'))
-      return { states: [{ ...state, body: 'ground', bodyHeld: false, axleHeld: false }], harm: empty ? 'weightOnEmptySpring' : null }
+      const empty = all(state).some(
+        ({ air, spring }) => spring === 'out' || (spring !== 'coil' && air === 'none'),
+      )
+      return {
+        states: [{ ...state, body: 'ground', bodyHeld: false, axleHeld: false }],
+        harm: empty ? 'weightOnEmptySpring' : null,
+      }
     }
-    case 'ventPlant': return state.plantAir ? to({ ...state, plantAir: false }, state) : to(state)
-    case 'provePlant': return state.plantAir ? NOTHING : to({ ...state, plantProved: true })
-    case 'fillPlant': return state.plantAir ? NOTHING : to(unproved({ ...state, plantAir: true }))
-    case 'openPump': return state.pumpOpen ? NOTHING : { states: [{ ...state, pumpOpen: true }], harm: state.plantAir ? 'openedUnderPressure' : null }
-    case 'closePump': return state.pumpOpen ? to({ ...state, pumpOpen: false }) : NOTHING
-    case 'openBlock': return state.blockOpen ? NOTHING : { states: [{ ...state, blockOpen: true }], harm: state.plantAir || all(state).some(({ air, line }) => line === 'closed' && air !== 'none') ? 'openedUnderPressure' : null }
-    case 'closeBlock': return state.blockOpen ? to({ ...state, blockOpen: false }) : NOTHING
-    case 'clearCodes': return state.supply && !state.codesClear ? to({ ...state, codesClear: true }) : NOTHING
+    case 'ventPlant':
+      return state.plantAir ? to({ ...state, plantAir: false }, state) : to(state)
+    case 'provePlant':
+      return state.plantAir ? NOTHING : to({ ...state, plantProved: true })
+    case 'fillPlant':
+      return state.plantAir ? NOTHING : to(unproved({ ...state, plantAir: true }))
+    case 'openPump':
+      return state.pumpOpen
+        ? NOTHING
+        : {
+            states: [{ ...state, pumpOpen: true }],
+            harm: state.plantAir ? 'openedUnderPressure' : null,
+          }
+    case 'closePump':
+      return state.pumpOpen ? to({ ...state, pumpOpen: false }) : NOTHING
+    case 'openBlock':
+      return state.blockOpen
+        ? NOTHING
+        : {
+            states: [{ ...state, blockOpen: true }],
+            harm:
+              state.plantAir ||
+              all(state).some(({ air, line }) => line === 'closed' && air !== 'none')
+                ? 'openedUnderPressure'
+                : null,
+          }
+    case 'closeBlock':
+      return state.blockOpen ? to({ ...state, blockOpen: false }) : NOTHING
+    case 'clearCodes':
+      return state.supply && !state.codesClear ? to({ ...state, codesClear: true }) : NOTHING
     case 'handOver': {
-      const done = state.body === 'ground' && state.supply && !state.lifting && !state.pumpOpen && !state.blockOpen && all(state).every(({ line, spring, air }) => line === 'closed' && (spring === 'coil' || (spring === 'seated' && air !== 'none')))
+      const done =
+        state.body === 'ground' &&
+        state.supply &&
+        !state.lifting &&
+        !state.pumpOpen &&
+        !state.blockOpen &&
+        all(state).every(
+          ({ line, spring, air }) =>
+            line === 'closed' && (spring === 'coil' || (spring === 'seated' && air !== 'none')),
+        )
       return { states: [], harm: done ? null : 'handedOverUnfinished' }
     }
-    default: return NOTHING
+    default:
+      return NOTHING
   }
 }
 
 /** What an act leads to, whatever gates say. No state at all: it cannot be done as things are. */
 export function doAct(state: CarState, { act, corner }: Act, kind: CarKind): Outcome {
   const outcome = corner ? atCorner(state, corner, act) : onCar(state, act)
-  const harmed = outcome.harm ?? outcome.states.map((next) => standingHarm(next, kind)).find((harm) => harm !== null) ?? null
+  const harmed =
+    outcome.harm ??
+    outcome.states.map((next) => standingHarm(next, kind)).find((harm) => harm !== null) ??
+    null
   return { states: outcome.states, harm: harmed }
 }
 
@@ -86,8 +212,16 @@ export function doAct(state: CarState, { act, corner }: Act, kind: CarKind): Out
 function standingHarm(state: CarState, { axleHangs }: CarKind): Harm | null {
   if (state.under && (!state.bodyHeld || (axleHangs && !state.axleHeld))) return 'underUnheldCar'
   // Awake it runs the pump, and air comes out where hands are.
-  if (state.supply && (state.pumpOpen || state.blockOpen || all(state).some(({ line, spring }) => line !== 'closed' || spring === 'out'))) return 'liveWhileOpen'
-  return state.supply && !state.lifting && state.body === 'hanging' ? 'liveModuleWheelsHanging' : null
+  if (
+    state.supply &&
+    (state.pumpOpen ||
+      state.blockOpen ||
+      all(state).some(({ line, spring }) => line !== 'closed' || spring === 'out'))
+  )
+    return 'liveWhileOpen'
+  return state.supply && !state.lifting && state.body === 'hanging'
+    ? 'liveModuleWheelsHanging'
+    : null
 }
 
 /** What happens by itself: a live module fills, a charged reservoir seeps past a seat, an eased fitting falls silent. */
@@ -96,12 +230,22 @@ export function happens(state: CarState, { reservoir }: CarKind): readonly CarSt
   const corners = CORNERS.flatMap((corner): CarState[] => {
     const at = state.corners[corner]
     if (!at || (at.spring !== 'seated' && at.spring !== 'unseated')) return []
-    if (at.line === 'eased') return at.air === 'none' ? [] : [withCorner(state, corner, emptied(state, at))]
-    return at.line === 'closed' && at.air === 'none' && seeps && !state.blockOpen ? [withCorner(state, corner, { air: 'some' })] : []
+    if (at.line === 'eased')
+      return at.air === 'none' ? [] : [withCorner(state, corner, emptied(state, at))]
+    return at.line === 'closed' && at.air === 'none' && seeps && !state.blockOpen
+      ? [withCorner(state, corner, { air: 'some' })]
+      : []
   })
-  return state.supply && !state.plantAir && !state.pumpOpen ? [...corners, { ...state, plantAir: true }] : corners
+  return state.supply && !state.plantAir && !state.pumpOpen
+    ? [...corners, { ...state, plantAir: true }]
+    : corners
 }
 
 /** What a wait does: an eased fitting falls silent. */
 export const waited = (state: CarState): CarState =>
-  CORNERS.reduce((car, corner) => { const at = car.corners[corner]; return at?.line === 'eased' && at.air !== 'none' ? withCorner(car, corner, emptied(car, at)) : car }, state)
+  CORNERS.reduce((car, corner) => {
+    const at = car.corners[corner]
+    return at?.line === 'eased' && at.air !== 'none'
+      ? withCorner(car, corner, emptied(car, at))
+      : car
+  }, state)

@@ -6,12 +6,36 @@ import type { Act } from './machine.ts'
 export type Support = 'twoPost' | 'platform' | 'driveOn' | 'stands'
 export const SUPPORTS: readonly Support[] = ['twoPost', 'platform', 'driveOn', 'stands']
 /** What shops settle their own way: how air is let out, which end of a strut first, filling with wheels hanging or at standing height, nuts and clips new or looked at, a charge measured or a little over. */
-export interface ShopWay { readonly ventBy: 'tool' | 'fitting' | 'valve'; readonly first: 'top' | 'bottom'; readonly fillAt: 'hanging' | 'standing'; readonly fasteners: 'new' | 'inspected'; readonly charge: 'measured' | 'over' }
-export const USUAL_WAY: ShopWay = { ventBy: 'tool', first: 'top', fillAt: 'standing', fasteners: 'new', charge: 'measured' }
+export interface ShopWay {
+  readonly ventBy: 'tool' | 'fitting' | 'valve'
+  readonly first: 'top' | 'bottom'
+  readonly fillAt: 'hanging' | 'standing'
+  readonly fasteners: 'new' | 'inspected'
+  readonly charge: 'measured' | 'over'
+}
+export const USUAL_WAY: ShopWay = {
+  ventBy: 'tool',
+  first: 'top',
+  fillAt: 'standing',
+  fasteners: 'new',
+  charge: 'measured',
+}
 
 /** Stretches of the work, in their usual order. */
-export type Stretch = 'ready' | 'safe' | 'empty' | 'off' | 'bench' | 'on' | 'close' | 'fill' | 'down' | 'prove'
-export const STRETCHES: readonly Stretch[] = ['ready', 'safe', 'empty', 'off', 'bench', 'on', 'close', 'fill', 'down', 'prove']
+export type Stretch =
+  'ready' | 'safe' | 'empty' | 'off' | 'bench' | 'on' | 'close' | 'fill' | 'down' | 'prove'
+export const STRETCHES: readonly Stretch[] = [
+  'ready',
+  'safe',
+  'empty',
+  'off',
+  'bench',
+  'on',
+  'close',
+  'fill',
+  'down',
+  'prove',
+]
 export type StepPlaceKind = 'corner' | 'axle' | 'car' | 'sensor'
 
 /** When a step or a job applies; what is not named does not matter. */
@@ -72,10 +96,24 @@ export interface BookStep {
 }
 
 /** Something that is so, or not. `temporary`: it must be undone before the car is handed over; `then`: what it asks for at the end. */
-export interface BookFact { readonly id: string; readonly at: StepPlaceKind; readonly words: string; readonly temporary?: boolean; readonly then?: readonly string[]; readonly atStart?: boolean }
+export interface BookFact {
+  readonly id: string
+  readonly at: StepPlaceKind
+  readonly words: string
+  readonly temporary?: boolean
+  readonly then?: readonly string[]
+  readonly atStart?: boolean
+}
 
 /** A job somebody may be given. Its steps follow one another; what they need and leave behind is found by itself. */
-export interface BookJob { readonly id: string; readonly words: string; readonly at: StepPlaceKind; readonly when?: StepWhen; readonly steps: readonly string[]; readonly ends: readonly string[] }
+export interface BookJob {
+  readonly id: string
+  readonly words: string
+  readonly at: StepPlaceKind
+  readonly when?: StepWhen
+  readonly steps: readonly string[]
+  readonly ends: readonly string[]
+}
 
 /** All procedures, for any vehicle. */
 export interface ProcedureBook {

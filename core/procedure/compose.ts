@@ -16,7 +16,15 @@ import type { Situation, WantedJob } from './situation.ts'
 import { placeJobs } from './wanted.ts'
 
 /** What a plan is asked for. */
-export interface PlanRequest { readonly architecture: Architecture; readonly jobs: readonly WantedJob[]; readonly support: Support; readonly way: ShopWay; /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined; /** What work under way has left so: it is undone, whatever else is wanted now. */ readonly carried?: readonly Carried[] | undefined }
+export interface PlanRequest {
+  readonly architecture: Architecture
+  readonly jobs: readonly WantedJob[]
+  readonly support: Support
+  readonly way: ShopWay
+  /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined
+  /** What work under way has left so: it is undone, whatever else is wanted now. */ readonly carried?:
+    readonly Carried[] | undefined
+}
 
 /** A step of a plan. */
 export interface PlanStep {
@@ -31,7 +39,10 @@ export interface PlanStep {
   readonly minutes: number
   /** Unattended afterwards, min. */
   readonly waitMinutes: number
-  readonly gates: readonly { readonly gate: GateId; readonly asks: readonly { readonly condition: Condition; readonly proofs: readonly Proof[] }[] }[]
+  readonly gates: readonly {
+    readonly gate: GateId
+    readonly asks: readonly { readonly condition: Condition; readonly proofs: readonly Proof[] }[]
+  }[]
   readonly needs: readonly string[]
   readonly gives: readonly string[]
   readonly takes: readonly string[]
@@ -58,21 +69,41 @@ export interface Plan {
   readonly liftMovements: number
   readonly tools: readonly string[]
   readonly uses: readonly string[]
-  readonly parts: readonly { readonly part: string; readonly count: number; readonly places: readonly Place[] }[]
+  readonly parts: readonly {
+    readonly part: string
+    readonly count: number
+    readonly places: readonly Place[]
+  }[]
   readonly torques: readonly string[]
   readonly photos: readonly string[]
   /** What is switched, pulled, eased, opened or left hanging on the way, from which step to which. */
-  readonly temporary: readonly { readonly fact: string; readonly place: Place; readonly from: string; readonly until: string }[]
+  readonly temporary: readonly {
+    readonly fact: string
+    readonly place: Place
+    readonly from: string
+    readonly until: string
+  }[]
   readonly situation: Pick<Situation, 'support' | 'way'>
 }
 
-const walkIndex = (place: Place): number => (place === null ? -1 : Math.min(...cornersOf(place).map((corner) => WALK.indexOf(corner))))
-const minutesAt = (minutes: Minutes, place: Place): number => (typeof minutes === 'number' ? minutes : place !== null && place in SIDE_OF ? minutes[SIDE_OF[place as Corner]] : Math.max(minutes.left, minutes.right))
+const walkIndex = (place: Place): number =>
+  place === null ? -1 : Math.min(...cornersOf(place).map((corner) => WALK.indexOf(corner)))
+const minutesAt = (minutes: Minutes, place: Place): number =>
+  typeof minutes === 'number'
+    ? minutes
+    : place !== null && place in SIDE_OF
+      ? minutes[SIDE_OF[place as Corner]]
+      : Math.max(minutes.left, minutes.right)
 
 /** Steps in an order that keeps every order asked for: stretch by stretch, and both sides in step. @returns the steps of a circle where there is one */
-function sorted(placed: readonly Placed[], orders: readonly Order[], book: ProcedureBook): Result<readonly Placed[], PlanRefusal> {
+function sorted(
+  placed: readonly Placed[],
+  orders: readonly Order[],
+  book: ProcedureBook,
+): Result<readonly Placed[], PlanRefusal> {
   const bookIndex = new Map(book.steps.map(({ id }, i) => [id, i]))
-  const rank = ({ step, place }: Placed): number => STRETCHES.indexOf(step.phase) * 1e6 + bookIndex.get(step.id)! * 100 + walkIndex(place) + 1
+  const rank = ({ step, place }: Placed): number =>
+    STRETCHES.indexOf(step.phase) * 1e6 + bookIndex.get(step.id)! * 100 + walkIndex(place) + 1
   const before = new Map(placed.map(({ key }) => [key, new Set<string>()]))
   for (const order of orders) before.get(order.after)?.add(order.before)
   const left = new Map(placed.map((each) => [each.key, each]))
@@ -80,9 +111,17 @@ function sorted(placed: readonly Placed[], orders: readonly Order[], book: Proce
   while (left.size > 0) {
     // The same at the other corner comes next where it can: both sides in step.
     const last = done.at(-1)?.step.id
-    const better = (each: Placed, than: Placed): boolean => { const [a, b] = [each.step.id === last, than.step.id === last]; return a === b ? rank(each) < rank(than) : a }
+    const better = (each: Placed, than: Placed): boolean => {
+      const [a, b] = [each.step.id === last, than.step.id === last]
+      return a === b ? rank(each) < rank(than) : a
+    }
     let next: Placed | null = null
-    for (const each of left.values()) if ((next === null || better(each, next)) && [...before.get(each.key)!].every((key) => !left.has(key))) next = each
+    for (const each of left.values())
+      if (
+        (next === null || better(each, next)) &&
+        [...before.get(each.key)!].every((key) => !left.has(key))
+      )
+        next = each
     if (next === null) return refuse({ code: 'cycle', steps: circle(left, before) })
     left.delete(next.key)
     done.push(next)
@@ -90,7 +129,10 @@ function sorted(placed: readonly Placed[], orders: readonly Order[], book: Proce
   return ok(done)
 }
 
-function circle(left: ReadonlyMap<string, Placed>, before: ReadonlyMap<string, ReadonlySet<string>>): readonly string[] {
+function circle(
+  left: ReadonlyMap<string, Placed>,
+  before: ReadonlyMap<string, ReadonlySet<string>>,
+): readonly string[] {
   const way: string[] = []
   // Everything that is left waits for something that is left: walking back must come round.
   for (let at = [...left.keys()][0]!; ; at = [...before.get(at)!].find((key) => left.has(key))!) {
@@ -101,21 +143,36 @@ function circle(left: ReadonlyMap<string, Placed>, before: ReadonlyMap<string, R
 }
 
 /** When one person is done who starts the next step that may be started, in the plan's order, min. */
-export function elapsed(steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'waitMinutes' | 'after'>[]): number {
+export function elapsed(
+  steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'waitMinutes' | 'after'>[],
+): number {
   const ready = new Map<string, number>()
   let now = 0
   for (const { key, minutes, waitMinutes, after } of steps) {
     // A job's own order says what comes first, not that a wait must be over: only what needs the outcome waits for it.
-    now = Math.max(now, ...after.filter(({ fact }) => fact !== null).map((order) => ready.get(order.key) ?? 0)) + minutes
+    now =
+      Math.max(
+        now,
+        ...after.filter(({ fact }) => fact !== null).map((order) => ready.get(order.key) ?? 0),
+      ) + minutes
     ready.set(key, now + waitMinutes)
   }
   return Math.max(now, ...ready.values())
 }
 
-const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] => [...(under ? ['goUnder' as const] : []), ...acts].flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0)).map(({ gate, asks }) => ({ gate, asks: asks.map((condition) => ({ condition, proofs: PROOFS[condition] })) }))
+const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] =>
+  [...(under ? ['goUnder' as const] : []), ...acts]
+    .flatMap((act) => (GATES_OF[act] ?? []).filter(({ asks }) => asks.length > 0))
+    .map(({ gate, asks }) => ({
+      gate,
+      asks: asks.map((condition) => ({ condition, proofs: PROOFS[condition] })),
+    }))
 
 /** Composes the steps of several jobs into one order in which everything a step needs is given before it. */
-export function composePlan(book: ProcedureBook, { architecture, jobs, support, way, flat, carried }: PlanRequest): Result<Plan, PlanRefusal> {
+export function composePlan(
+  book: ProcedureBook,
+  { architecture, jobs, support, way, flat, carried }: PlanRequest,
+): Result<Plan, PlanRefusal> {
   const wanted = placeJobs(book, architecture, jobs, support, way, flat)
   if (!wanted.ok) return wanted
   const { placed, situation } = wanted.value
@@ -127,33 +184,87 @@ export function composePlan(book: ProcedureBook, { architecture, jobs, support, 
   if (!order.ok) return order
   const kept = new Set(situation.way.fasteners === 'inspected' ? book.reusable : [])
   const steps = order.value.map((each) => planStep(each, orders, kept))
-  const distinct = (of: (step: PlanStep) => readonly string[]): readonly string[] => [...new Set(steps.flatMap(of))]
+  const distinct = (of: (step: PlanStep) => readonly string[]): readonly string[] => [
+    ...new Set(steps.flatMap(of)),
+  ]
   const handsOnMinutes = steps.reduce((sum, { minutes }) => sum + minutes, 0)
   const elapsedMinutes = elapsed(steps)
   return ok({
-    steps, handsOnMinutes, waitMinutes: elapsedMinutes - handsOnMinutes, elapsedMinutes, liftMovements: steps.filter(({ lift }) => lift !== null).length,
-    tools: distinct(({ tools }) => tools), uses: distinct(({ uses }) => uses), torques: distinct(({ torque }) => (torque ? [torque] : [])), photos: steps.filter(({ photo }) => photo).map(({ key }) => key),
-    parts: distinct(({ part }) => (part ? [part] : [])).map((part) => { const of = steps.filter((step) => step.part === part); return { part, count: of.length, places: of.map(({ place }) => place) } }),
-    temporary: order.value.flatMap((each) => (each.step.gives ?? []).filter((fact) => book.facts.some(({ id, temporary }) => id === fact && temporary)).flatMap((fact) => expansion.placesOf(fact, each.place).map((place) => ({ fact, place, from: each.key, until: expansion.withFact('takes', fact, place)[0]?.key ?? '' })))),
+    steps,
+    handsOnMinutes,
+    waitMinutes: elapsedMinutes - handsOnMinutes,
+    elapsedMinutes,
+    liftMovements: steps.filter(({ lift }) => lift !== null).length,
+    tools: distinct(({ tools }) => tools),
+    uses: distinct(({ uses }) => uses),
+    torques: distinct(({ torque }) => (torque ? [torque] : [])),
+    photos: steps.filter(({ photo }) => photo).map(({ key }) => key),
+    parts: distinct(({ part }) => (part ? [part] : [])).map((part) => {
+      const of = steps.filter((step) => step.part === part)
+      return { part, count: of.length, places: of.map(({ place }) => place) }
+    }),
+    temporary: order.value.flatMap((each) =>
+      (each.step.gives ?? [])
+        .filter((fact) => book.facts.some(({ id, temporary }) => id === fact && temporary))
+        .flatMap((fact) =>
+          expansion.placesOf(fact, each.place).map((place) => ({
+            fact,
+            place,
+            from: each.key,
+            until: expansion.withFact('takes', fact, place)[0]?.key ?? '',
+          })),
+        ),
+    ),
     situation: { support, way: situation.way },
   })
 }
 
 /** What a plan was made for, and the order its steps were put into. */
-export interface KeptPlan extends Omit<PlanRequest, 'architecture'> { readonly order: readonly string[] }
+export interface KeptPlan extends Omit<PlanRequest, 'architecture'> {
+  readonly order: readonly string[]
+}
 
 /** Steps of a plan that was kept, in their order; null where it can be made no more. */
-export function stepsOfPlan(book: ProcedureBook, architecture: Architecture, { jobs, support, way, flat, carried, order }: KeptPlan): readonly PlanStep[] | null {
+export function stepsOfPlan(
+  book: ProcedureBook,
+  architecture: Architecture,
+  { jobs, support, way, flat, carried, order }: KeptPlan,
+): readonly PlanStep[] | null {
   const made = composePlan(book, { architecture, jobs, support, way, flat, carried })
   return made.ok ? inOrder(made.value.steps, order) : null
 }
 
-function planStep({ key, step, place, jobs }: Placed, orders: readonly Order[], kept: ReadonlySet<string>): PlanStep {
+function planStep(
+  { key, step, place, jobs }: Placed,
+  orders: readonly Order[],
+  kept: ReadonlySet<string>,
+): PlanStep {
   const after = new Map<string, string | null>()
-  for (const order of orders) if (order.after === key && !after.get(order.before)) after.set(order.before, order.fact)
+  for (const order of orders)
+    if (order.after === key && !after.get(order.before)) after.set(order.before, order.fact)
   return {
-    key, step: step.id, place, phase: step.phase, words: step.words, why: step.why, caution: step.caution ?? null, minutes: minutesAt(step.minutes, place), waitMinutes: step.wait ?? 0, gates: gatesOf(step), needs: step.needs ?? [], gives: step.gives ?? [], takes: step.takes ?? [],
-    under: step.under ?? false, second: step.second ?? false, photo: step.photo ?? false, lift: step.lift ?? null, part: step.part ?? null, torque: step.torque ?? null, tools: step.tools ?? [], uses: (step.uses ?? []).filter((id) => !kept.has(id)), jobs: [...jobs],
+    key,
+    step: step.id,
+    place,
+    phase: step.phase,
+    words: step.words,
+    why: step.why,
+    caution: step.caution ?? null,
+    minutes: minutesAt(step.minutes, place),
+    waitMinutes: step.wait ?? 0,
+    gates: gatesOf(step),
+    needs: step.needs ?? [],
+    gives: step.gives ?? [],
+    takes: step.takes ?? [],
+    under: step.under ?? false,
+    second: step.second ?? false,
+    photo: step.photo ?? false,
+    lift: step.lift ?? null,
+    part: step.part ?? null,
+    torque: step.torque ?? null,
+    tools: step.tools ?? [],
+    uses: (step.uses ?? []).filter((id) => !kept.has(id)),
+    jobs: [...jobs],
     after: [...after].map(([before, fact]) => ({ key: before, fact })),
   }
 }

@@ -9,11 +9,23 @@ import { applies, axleHangs, placesFrom } from './situation.ts'
 import type { PlacedJob } from './wanted.ts'
 
 /** A step at its place in a plan. */
-export interface Placed { readonly key: string; readonly step: BookStep; readonly place: Place; readonly jobs: Set<string> }
+export interface Placed {
+  readonly key: string
+  readonly step: BookStep
+  readonly place: Place
+  readonly jobs: Set<string>
+}
 /** What must come before what, and because of which fact; a job's own order has none. */
-export interface Order { readonly before: string; readonly after: string; readonly fact: string | null }
+export interface Order {
+  readonly before: string
+  readonly after: string
+  readonly fact: string | null
+}
 /** A need, read. */
-export interface Need { readonly fact: string; readonly kind: 'must' | 'ifGiven' | 'everywhere' | 'allAir' }
+export interface Need {
+  readonly fact: string
+  readonly kind: 'must' | 'ifGiven' | 'everywhere' | 'allAir'
+}
 
 const KINDS = { '?': 'ifGiven', '+': 'everywhere', '*': 'allAir' } as const
 /** Reads a need as it is written. */
@@ -23,17 +35,50 @@ export function needOf(written: string): Need {
 }
 
 /** Facts a step asks for, with their places, as it is written; somebody under the car asks for supports whatever the book says. */
-export function needPlaces(facts: ReadonlyMap<string, BookFact>, { needs = [], under = false, place }: { readonly needs?: readonly string[] | undefined; readonly under?: boolean | undefined; readonly place: Place }, architecture: Architecture): readonly { readonly fact: string; readonly place: Place; readonly kind: Need['kind'] }[] {
-  const written = needs.map(needOf).flatMap(({ fact, kind }) => (kind === 'allAir' ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : placesFrom(facts.get(fact)!.at, place, architecture)).map((at) => ({ fact, place: at, kind })))
-  return under ? [...written, { fact: 'held', place: null, kind: 'must' }, ...placesFrom('axle', place, architecture).filter((axle) => axleHangs(architecture, axle)).map((axle) => ({ fact: 'axleHeld', place: axle, kind: 'must' as const }))] : written
+export function needPlaces(
+  facts: ReadonlyMap<string, BookFact>,
+  {
+    needs = [],
+    under = false,
+    place,
+  }: {
+    readonly needs?: readonly string[] | undefined
+    readonly under?: boolean | undefined
+    readonly place: Place
+  },
+  architecture: Architecture,
+): readonly { readonly fact: string; readonly place: Place; readonly kind: Need['kind'] }[] {
+  const written = needs
+    .map(needOf)
+    .flatMap(({ fact, kind }) =>
+      (kind === 'allAir'
+        ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner))
+        : placesFrom(facts.get(fact)!.at, place, architecture)
+      ).map((at) => ({ fact, place: at, kind })),
+    )
+  return under
+    ? [
+        ...written,
+        { fact: 'held', place: null, kind: 'must' },
+        ...placesFrom('axle', place, architecture)
+          .filter((axle) => axleHangs(architecture, axle))
+          .map((axle) => ({ fact: 'axleHeld', place: axle, kind: 'must' as const })),
+      ]
+    : written
 }
 
 /** A fact at its place. */
-export interface FactAt { readonly fact: string; readonly place: Place }
+export interface FactAt {
+  readonly fact: string
+  readonly place: Place
+}
 /** A fact that work under way has left so, and the step that was to undo it; null: whichever does. */
-export interface Carried extends FactAt { readonly undoneBy: string | null }
+export interface Carried extends FactAt {
+  readonly undoneBy: string | null
+}
 
-export const keyOf = (step: string, place: Place): string => (place === null ? step : `${step}.${place}`)
+export const keyOf = (step: string, place: Place): string =>
+  place === null ? step : `${step}.${place}`
 
 /** Every step a plan is made of: those of its jobs, what they need, what they leave to be undone, and what proves it. */
 export class Expansion {
@@ -44,7 +89,10 @@ export class Expansion {
   /** Steps that belong to a job come with it, and are not fetched for others. */
   private readonly own: ReadonlySet<string>
 
-  constructor(private readonly book: ProcedureBook, private readonly situation: Situation) {
+  constructor(
+    private readonly book: ProcedureBook,
+    private readonly situation: Situation,
+  ) {
     this.facts = new Map(book.facts.map((fact) => [fact.id, fact]))
     this.steps = new Map(book.steps.map((step) => [step.id, step]))
     this.own = new Set(book.jobs.flatMap(({ steps }) => steps))
@@ -57,19 +105,25 @@ export class Expansion {
 
   /** Steps of the plan that give a fact there, or take it. */
   withFact(side: 'gives' | 'takes', fact: string, place: Place): readonly Placed[] {
-    return [...this.placed.values()].filter((each) => (each.step[side] ?? []).includes(fact) && this.placesOf(fact, each.place).some((at) => at === place))
+    return [...this.placed.values()].filter(
+      (each) =>
+        (each.step[side] ?? []).includes(fact) &&
+        this.placesOf(fact, each.place).some((at) => at === place),
+    )
   }
 
   private add(id: string, from: Place, job: string): readonly Placed[] {
     const step = this.steps.get(id)
     if (!step) return []
-    return placesFrom(step.at, from, this.situation.architecture).filter((place) => applies(step.when, this.situation, place)).map((place) => {
-      const key = keyOf(id, place)
-      const there = this.placed.get(key) ?? { key, step, place, jobs: new Set<string>() }
-      there.jobs.add(job)
-      this.placed.set(key, there)
-      return there
-    })
+    return placesFrom(step.at, from, this.situation.architecture)
+      .filter((place) => applies(step.when, this.situation, place))
+      .map((place) => {
+        const key = keyOf(id, place)
+        const there = this.placed.get(key) ?? { key, step, place, jobs: new Set<string>() }
+        there.jobs.add(job)
+        this.placed.set(key, there)
+        return there
+      })
   }
 
   private addJob({ job, place }: PlacedJob): void {
@@ -79,7 +133,10 @@ export class Expansion {
       let last: readonly Placed[] = []
       for (const id of job.steps) {
         const next = this.add(id, run, job.id)
-        for (const before of last) for (const after of next) if (before.key !== after.key) this.chains.push({ before: before.key, after: after.key, fact: null })
+        for (const before of last)
+          for (const after of next)
+            if (before.key !== after.key)
+              this.chains.push({ before: before.key, after: after.key, fact: null })
         if (next.length > 0) last = next
       }
       for (const id of job.ends) this.add(id, run, job.id)
@@ -88,22 +145,50 @@ export class Expansion {
 
   /** Facts a step must find given, with their places. */
   private musts({ step, place }: Placed): readonly FactAt[] {
-    return needPlaces(this.facts, { ...step, place }, this.situation.architecture).filter(({ kind }) => kind === 'must' || kind === 'allAir')
+    return needPlaces(this.facts, { ...step, place }, this.situation.architecture).filter(
+      ({ kind }) => kind === 'must' || kind === 'allAir',
+    )
   }
 
-  private one(side: 'gives' | 'takes', fact: string, place: Place, asker: string): Result<BookStep, PlanRefusal> {
-    const fitting = this.book.steps.filter((step) => (step[side] ?? []).includes(fact) && applies(step.when, this.situation, placesFrom(step.at, place, this.situation.architecture)[0] ?? place))
+  private one(
+    side: 'gives' | 'takes',
+    fact: string,
+    place: Place,
+    asker: string,
+  ): Result<BookStep, PlanRefusal> {
+    const fitting = this.book.steps.filter(
+      (step) =>
+        (step[side] ?? []).includes(fact) &&
+        applies(
+          step.when,
+          this.situation,
+          placesFrom(step.at, place, this.situation.architecture)[0] ?? place,
+        ),
+    )
     const free = fitting.filter(({ id }) => !this.own.has(id))
     const [first, ...more] = free.length > 0 ? free : fitting
     if (!first) return refuse({ code: 'nothingGives', step: asker, fact })
-    return more.length > 0 ? refuse({ code: 'severalGive', step: asker, fact, givers: [first, ...more].map(({ id }) => id) }) : ok(first)
+    return more.length > 0
+      ? refuse({
+          code: 'severalGive',
+          step: asker,
+          fact,
+          givers: [first, ...more].map(({ id }) => id),
+        })
+      : ok(first)
   }
 
   private fetch(each: Placed): PlanRefusal | null {
     const [job = ''] = each.jobs
     const wanted = [
-      ...this.musts(each).filter(({ fact }) => !this.facts.get(fact)!.atStart).map(({ fact, place }) => ['gives', fact, place] as const),
-      ...(each.step.gives ?? []).filter((fact) => this.facts.get(fact)!.temporary).flatMap((fact) => this.placesOf(fact, each.place).map((at) => ['takes', fact, at] as const)),
+      ...this.musts(each)
+        .filter(({ fact }) => !this.facts.get(fact)!.atStart)
+        .map(({ fact, place }) => ['gives', fact, place] as const),
+      ...(each.step.gives ?? [])
+        .filter((fact) => this.facts.get(fact)!.temporary)
+        .flatMap((fact) =>
+          this.placesOf(fact, each.place).map((at) => ['takes', fact, at] as const),
+        ),
     ]
     for (const [side, fact, at] of wanted) {
       if (this.withFact(side, fact, at).length > 0) continue
@@ -111,7 +196,8 @@ export class Expansion {
       if (!found.ok) return found.error
       this.add(found.value.id, at, job)
     }
-    for (const fact of each.step.gives ?? []) for (const id of this.facts.get(fact)!.then ?? []) this.add(id, each.place, job)
+    for (const fact of each.step.gives ?? [])
+      for (const id of this.facts.get(fact)!.then ?? []) this.add(id, each.place, job)
     return null
   }
 
@@ -120,17 +206,24 @@ export class Expansion {
     for (const job of jobs) this.addJob(job)
     this.add('prove', null, jobs[0]!.job.id)
     // A spring that lay empty is looked at extended and filled like one that was emptied, whatever else is done.
-    for (const corner of this.situation.flat) for (const step of this.book.steps) if (step.acts?.includes('fill')) this.add(step.id, corner, jobs[0]!.job.id)
+    for (const corner of this.situation.flat)
+      for (const step of this.book.steps)
+        if (step.acts?.includes('fill')) this.add(step.id, corner, jobs[0]!.job.id)
     // What work under way has left changed is undone, whichever job it was for.
     for (const { fact, place, undoneBy } of carried) {
-      if (!this.facts.get(fact)?.temporary || this.withFact('takes', fact, place).length > 0) continue
+      if (!this.facts.get(fact)?.temporary || this.withFact('takes', fact, place).length > 0)
+        continue
       const found = undoneBy === null ? this.one('takes', fact, place, fact) : ok({ id: undoneBy })
       if (!found.ok) return found.error
       this.add(found.value.id, place, jobs[0]!.job.id)
     }
     // What was fetched needs and leaves things itself, until nothing new comes.
     const done = new Set<string>()
-    for (let open = [...this.placed.values()]; open.length > 0; open = [...this.placed.values()].filter(({ key }) => !done.has(key))) {
+    for (
+      let open = [...this.placed.values()];
+      open.length > 0;
+      open = [...this.placed.values()].filter(({ key }) => !done.has(key))
+    ) {
       for (const each of open) {
         done.add(each.key)
         const refusal = this.fetch(each)
@@ -144,15 +237,30 @@ export class Expansion {
   orders(): readonly Order[] {
     const orders: Order[] = [...this.chains]
     const each = [...this.placed.values()]
-    const push = (before: Placed, after: Placed, fact: string): void => { if (before.key !== after.key) orders.push({ before: before.key, after: after.key, fact }) }
+    const push = (before: Placed, after: Placed, fact: string): void => {
+      if (before.key !== after.key) orders.push({ before: before.key, after: after.key, fact })
+    }
     const needers = new Map<string, Set<Placed>>()
-    const note = (fact: string, at: Place, who: Placed): void => { const id = `${fact}@${String(at)}`; const set = needers.get(id) ?? new Set(); set.add(who); needers.set(id, set) }
+    const note = (fact: string, at: Place, who: Placed): void => {
+      const id = `${fact}@${String(at)}`
+      const set = needers.get(id) ?? new Set()
+      set.add(who)
+      needers.set(id, set)
+    }
     for (const who of each) {
-      for (const { fact, place } of needPlaces(this.facts, { ...who.step, place: who.place }, this.situation.architecture)) note(fact, place, who)
+      for (const { fact, place } of needPlaces(
+        this.facts,
+        { ...who.step, place: who.place },
+        this.situation.architecture,
+      ))
+        note(fact, place, who)
     }
     for (const fact of this.facts.values()) {
       for (const at of new Set(each.flatMap(({ place }) => this.placesOf(fact.id, place)))) {
-        const [givers, takers] = [this.withFact('gives', fact.id, at), this.withFact('takes', fact.id, at)]
+        const [givers, takers] = [
+          this.withFact('gives', fact.id, at),
+          this.withFact('takes', fact.id, at),
+        ]
         const asks = [...(needers.get(`${fact.id}@${String(at)}`) ?? [])]
         for (const giver of givers) for (const who of asks) push(giver, who, fact.id)
         for (const taker of takers) {

@@ -7,12 +7,25 @@ import { CAR_ACTS, CORNER_ACTS, shutGate } from './machine.ts'
 
 /** How a corner comes in: standing on air, or flat since nobody knows when. */
 export const ARRIVES: Readonly<Record<'up' | 'flat', CornerState>> = {
-  up: { air: 'carrying', proved: false, line: 'closed', spring: 'seated', seen: false }, flat: { air: 'none', proved: false, line: 'closed', spring: 'unseated', seen: false },
+  up: { air: 'carrying', proved: false, line: 'closed', spring: 'seated', seen: false },
+  flat: { air: 'none', proved: false, line: 'closed', spring: 'unseated', seen: false },
 }
 
 /** A vehicle as it is driven or dragged in. */
-export const arrived = (corners: CarState['corners'], { plantAir = true } = {}): CarState =>
-  ({ supply: true, lifting: false, body: 'ground', bodyHeld: false, axleHeld: false, under: false, plantAir, plantProved: false, pumpOpen: false, blockOpen: false, codesClear: false, corners })
+export const arrived = (corners: CarState['corners'], { plantAir = true } = {}): CarState => ({
+  supply: true,
+  lifting: false,
+  body: 'ground',
+  bodyHeld: false,
+  axleHeld: false,
+  under: false,
+  plantAir,
+  plantProved: false,
+  pumpOpen: false,
+  blockOpen: false,
+  codesClear: false,
+  corners,
+})
 
 const AIR = { carrying: 0, some: 1, none: 2 } as const
 const LINE = { closed: 0, eased: 1, open: 2 } as const
@@ -21,13 +34,35 @@ const BODY = { ground: 0, standing: 1, hanging: 2 } as const
 
 function keyOf(state: CarState, of: readonly Corner[]): number {
   let key: number = BODY[state.body]
-  for (const flag of [state.supply, state.lifting, state.bodyHeld, state.axleHeld, state.under, state.plantAir, state.plantProved, state.pumpOpen, state.blockOpen, state.codesClear]) key = key * 2 + Number(flag)
-  for (const corner of of) { const at = state.corners[corner]!; key = ((((key * 3 + AIR[at.air]) * 2 + Number(at.proved)) * 3 + LINE[at.line]) * 4 + SPRING[at.spring]) * 2 + Number(at.seen) }
+  for (const flag of [
+    state.supply,
+    state.lifting,
+    state.bodyHeld,
+    state.axleHeld,
+    state.under,
+    state.plantAir,
+    state.plantProved,
+    state.pumpOpen,
+    state.blockOpen,
+    state.codesClear,
+  ])
+    key = key * 2 + Number(flag)
+  for (const corner of of) {
+    const at = state.corners[corner]!
+    key =
+      ((((key * 3 + AIR[at.air]) * 2 + Number(at.proved)) * 3 + LINE[at.line]) * 4 +
+        SPRING[at.spring]) *
+        2 +
+      Number(at.seen)
+  }
   return key
 }
 
 /** What was found: how many states, which harm, and the way to the first of each. */
-export interface Explored { readonly states: number; readonly harms: ReadonlyMap<Harm, readonly string[]> }
+export interface Explored {
+  readonly states: number
+  readonly harms: ReadonlyMap<Harm, readonly string[]>
+}
 
 /**
  * Follows every order of acts that the gates let through, with everything that can happen in between, to the last state.
@@ -35,22 +70,41 @@ export interface Explored { readonly states: number; readonly harms: ReadonlyMap
  */
 export function explore(start: CarState, kind: CarKind, removed?: GateId): Explored {
   const corners = CORNERS.filter((corner) => start.corners[corner])
-  const acts: readonly Act[] = [...CAR_ACTS.map((act) => ({ act })), ...corners.flatMap((corner) => CORNER_ACTS.map((act) => ({ act, corner })))]
-  const from = new Map<number, { readonly before: number; readonly words: string }>([[keyOf(start, corners), { before: -1, words: '' }]])
+  const acts: readonly Act[] = [
+    ...CAR_ACTS.map((act) => ({ act })),
+    ...corners.flatMap((corner) => CORNER_ACTS.map((act) => ({ act, corner }))),
+  ]
+  const from = new Map<number, { readonly before: number; readonly words: string }>([
+    [keyOf(start, corners), { before: -1, words: '' }],
+  ])
   const harms = new Map<Harm, readonly string[]>()
-  const wayTo = (key: number): string[] => { const way: string[] = []; for (let at = key; from.get(at)!.before >= 0; at = from.get(at)!.before) way.unshift(from.get(at)!.words); return way }
+  const wayTo = (key: number): string[] => {
+    const way: string[] = []
+    for (let at = key; from.get(at)!.before >= 0; at = from.get(at)!.before)
+      way.unshift(from.get(at)!.words)
+    return way
+  }
   let edge: CarState[] = [start]
   while (edge.length > 0) {
     const next: CarState[] = []
     for (const state of edge) {
       const key = keyOf(state, corners)
-      const reach = (to: CarState, words: string): void => { const at = keyOf(to, corners); if (!from.has(at)) { from.set(at, { before: key, words }); next.push(to) } }
+      const reach = (to: CarState, words: string): void => {
+        const at = keyOf(to, corners)
+        if (!from.has(at)) {
+          from.set(at, { before: key, words })
+          next.push(to)
+        }
+      }
       for (const to of happens(state, kind)) reach(to, 'by itself')
       for (const act of acts) {
         if (shutGate(act, state, kind, removed)) continue
         const { states, harm } = doAct(state, act, kind)
         const words = act.corner ? `${act.act} ${act.corner}` : act.act
-        if (harm !== null) { if (!harms.has(harm)) harms.set(harm, [...wayTo(key), words]); continue }
+        if (harm !== null) {
+          if (!harms.has(harm)) harms.set(harm, [...wayTo(key), words])
+          continue
+        }
         for (const to of states) reach(to, words)
       }
     }

@@ -1,5 +1,15 @@
 export { SHIPPED_PROCEDURES, STRETCHES, SUPPORTS, USUAL_WAY } from './book.ts'
-export type { BookFact, BookJob, BookStep, Minutes, ProcedureBook, ShopWay, StepWhen, Stretch, Support } from './book.ts'
+export type {
+  BookFact,
+  BookJob,
+  BookStep,
+  Minutes,
+  ProcedureBook,
+  ShopWay,
+  StepWhen,
+  Stretch,
+  Support,
+} from './book.ts'
 export type { Act, CarState, Condition, CornerState, GateId, Shut } from './machine.ts'
 export { GATES, GATES_OF, holds, shutGate } from './machine.ts'
 export { CONDITION_WORDS, GATE_WORDS } from './gateWords.ts'

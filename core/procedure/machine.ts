@@ -42,24 +42,106 @@ export interface CarKind {
 }
 
 /** What a person does to the whole car. */
-export const CAR_ACTS = ['cutSupply', 'supplyBack', 'liftingOn', 'liftingOff', 'raise', 'holdBody', 'holdAxle', 'goUnder', 'comeOut', 'toStanding', 'toGround', 'ventPlant', 'provePlant', 'fillPlant', 'openPump', 'closePump', 'openBlock', 'closeBlock', 'clearCodes', 'handOver'] as const
+export const CAR_ACTS = [
+  'cutSupply',
+  'supplyBack',
+  'liftingOn',
+  'liftingOff',
+  'raise',
+  'holdBody',
+  'holdAxle',
+  'goUnder',
+  'comeOut',
+  'toStanding',
+  'toGround',
+  'ventPlant',
+  'provePlant',
+  'fillPlant',
+  'openPump',
+  'closePump',
+  'openBlock',
+  'closeBlock',
+  'clearCodes',
+  'handOver',
+] as const
 export type CarAct = (typeof CAR_ACTS)[number]
 /** What a person does at one corner. */
-export const CORNER_ACTS = ['vent', 'ease', 'prove', 'openLine', 'closeLine', 'takeOut', 'putIn', 'putCoil', 'seeFolds', 'fill'] as const
+export const CORNER_ACTS = [
+  'vent',
+  'ease',
+  'prove',
+  'openLine',
+  'closeLine',
+  'takeOut',
+  'putIn',
+  'putCoil',
+  'seeFolds',
+  'fill',
+] as const
 export type CornerAct = (typeof CORNER_ACTS)[number]
-export interface Act { readonly act: CarAct | CornerAct; readonly corner?: Corner }
+export interface Act {
+  readonly act: CarAct | CornerAct
+  readonly corner?: Corner
+}
 
 /** The moments that break parts and people: each is held by one gate. */
-export type GateId = 'lower' | 'openLine' | 'ease' | 'proof' | 'openPlant' | 'under' | 'hang' | 'keyOn' | 'fill' | 'handover'
-export const GATES: readonly GateId[] = ['lower', 'openLine', 'ease', 'proof', 'openPlant', 'under', 'hang', 'keyOn', 'fill', 'handover']
+export type GateId =
+  | 'lower'
+  | 'openLine'
+  | 'ease'
+  | 'proof'
+  | 'openPlant'
+  | 'under'
+  | 'hang'
+  | 'keyOn'
+  | 'fill'
+  | 'handover'
+export const GATES: readonly GateId[] = [
+  'lower',
+  'openLine',
+  'ease',
+  'proof',
+  'openPlant',
+  'under',
+  'hang',
+  'keyOn',
+  'fill',
+  'handover',
+]
 /** What a gate asks for. */
-export type Condition = 'supplyOff' | 'supplyOffOrLifting' | 'supplyOffUnlessGround' | 'liftingUnlessGround' | 'held' | 'nobodyUnder' | 'cornerProved' | 'nothingSeepsIn' | 'allProved' | 'plantProved' | 'linesClosed' | 'plantClosed' | 'springsIn' | 'springsCarry' | 'foldsSeen' | 'codesClear' | 'liftingOff' | 'supplyOn' | 'onGround'
+export type Condition =
+  | 'supplyOff'
+  | 'supplyOffOrLifting'
+  | 'supplyOffUnlessGround'
+  | 'liftingUnlessGround'
+  | 'held'
+  | 'nobodyUnder'
+  | 'cornerProved'
+  | 'nothingSeepsIn'
+  | 'allProved'
+  | 'plantProved'
+  | 'linesClosed'
+  | 'plantClosed'
+  | 'springsIn'
+  | 'springsCarry'
+  | 'foldsSeen'
+  | 'codesClear'
+  | 'liftingOff'
+  | 'supplyOn'
+  | 'onGround'
 
 /** Which gates an act must pass, and what each asks for. */
-export const GATES_OF: Readonly<Partial<Record<Act['act'], readonly { readonly gate: GateId; readonly asks: readonly Condition[] }[]>>> = {
+export const GATES_OF: Readonly<
+  Partial<
+    Record<Act['act'], readonly { readonly gate: GateId; readonly asks: readonly Condition[] }[]>
+  >
+> = {
   raise: [{ gate: 'hang', asks: ['supplyOffOrLifting'] }],
   liftingOff: [{ gate: 'hang', asks: ['supplyOffUnlessGround'] }],
-  supplyBack: [{ gate: 'hang', asks: ['liftingUnlessGround'] }, { gate: 'keyOn', asks: ['linesClosed', 'plantClosed', 'springsIn'] }],
+  supplyBack: [
+    { gate: 'hang', asks: ['liftingUnlessGround'] },
+    { gate: 'keyOn', asks: ['linesClosed', 'plantClosed', 'springsIn'] },
+  ],
   goUnder: [{ gate: 'under', asks: ['held'] }],
   ease: [{ gate: 'ease', asks: ['supplyOff'] }],
   prove: [{ gate: 'proof', asks: ['supplyOff', 'nothingSeepsIn'] }],
@@ -71,43 +153,91 @@ export const GATES_OF: Readonly<Partial<Record<Act['act'], readonly { readonly g
   fillPlant: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed'] }],
   toStanding: [{ gate: 'lower', asks: ['linesClosed', 'springsIn', 'nobodyUnder'] }],
   toGround: [{ gate: 'lower', asks: ['linesClosed', 'springsCarry', 'nobodyUnder'] }],
-  handOver: [{ gate: 'handover', asks: ['onGround', 'linesClosed', 'plantClosed', 'springsCarry', 'liftingOff', 'supplyOn'] }],
+  handOver: [
+    {
+      gate: 'handover',
+      asks: ['onGround', 'linesClosed', 'plantClosed', 'springsCarry', 'liftingOff', 'supplyOn'],
+    },
+  ],
 }
 
-const every = ({ corners }: CarState, test: (state: CornerState) => boolean): boolean => CORNERS.every((corner) => { const at = corners[corner]; return at === undefined || test(at) })
+const every = ({ corners }: CarState, test: (state: CornerState) => boolean): boolean =>
+  CORNERS.every((corner) => {
+    const at = corners[corner]
+    return at === undefined || test(at)
+  })
 
 /** Whether a condition holds as far as it has been shown: a proof counts, not a truth nobody looked at. @param corner where it is asked for one */
-export function holds(condition: Condition, state: CarState, kind: CarKind, corner?: Corner): boolean {
+export function holds(
+  condition: Condition,
+  state: CarState,
+  kind: CarKind,
+  corner?: Corner,
+): boolean {
   const at = corner ? state.corners[corner] : undefined
   switch (condition) {
-    case 'supplyOff': return !state.supply
-    case 'supplyOn': return state.supply
-    case 'supplyOffOrLifting': return !state.supply || state.lifting
-    case 'supplyOffUnlessGround': return state.body !== 'hanging' || !state.supply
-    case 'liftingUnlessGround': return state.body !== 'hanging' || state.lifting
-    case 'held': return state.bodyHeld && (!kind.axleHangs || state.axleHeld)
-    case 'nobodyUnder': return !state.under
-    case 'cornerProved': return at?.proved ?? true
+    case 'supplyOff':
+      return !state.supply
+    case 'supplyOn':
+      return state.supply
+    case 'supplyOffOrLifting':
+      return !state.supply || state.lifting
+    case 'supplyOffUnlessGround':
+      return state.body !== 'hanging' || !state.supply
+    case 'liftingUnlessGround':
+      return state.body !== 'hanging' || state.lifting
+    case 'held':
+      return state.bodyHeld && (!kind.axleHangs || state.axleHeld)
+    case 'nobodyUnder':
+      return !state.under
+    case 'cornerProved':
+      return at?.proved ?? true
     // Behind a proof air can seep in from a charged reservoir, unless the fitting lies eased.
-    case 'nothingSeepsIn': return at?.line === 'eased' || !kind.reservoir || state.plantProved
-    case 'allProved': return every(state, ({ proved, spring, line }) => proved || spring === 'out' || spring === 'coil' || line === 'open')
-    case 'plantProved': return state.plantProved
-    case 'linesClosed': return every(state, ({ line }) => line === 'closed')
-    case 'plantClosed': return !state.pumpOpen && !state.blockOpen
-    case 'springsIn': return every(state, ({ spring }) => spring !== 'out')
-    case 'springsCarry': return every(state, ({ air, spring }) => spring === 'coil' || (spring === 'seated' && air !== 'none'))
-    case 'foldsSeen': return every(state, ({ spring, seen }) => spring !== 'unseated' || seen)
-    case 'codesClear': return state.codesClear
-    case 'liftingOff': return !state.lifting
-    case 'onGround': return state.body === 'ground'
+    case 'nothingSeepsIn':
+      return at?.line === 'eased' || !kind.reservoir || state.plantProved
+    case 'allProved':
+      return every(
+        state,
+        ({ proved, spring, line }) =>
+          proved || spring === 'out' || spring === 'coil' || line === 'open',
+      )
+    case 'plantProved':
+      return state.plantProved
+    case 'linesClosed':
+      return every(state, ({ line }) => line === 'closed')
+    case 'plantClosed':
+      return !state.pumpOpen && !state.blockOpen
+    case 'springsIn':
+      return every(state, ({ spring }) => spring !== 'out')
+    case 'springsCarry':
+      return every(
+        state,
+        ({ air, spring }) => spring === 'coil' || (spring === 'seated' && air !== 'none'),
+      )
+    case 'foldsSeen':
+      return every(state, ({ spring, seen }) => spring !== 'unseated' || seen)
+    case 'codesClear':
+      return state.codesClear
+    case 'liftingOff':
+      return !state.lifting
+    case 'onGround':
+      return state.body === 'ground'
   }
 }
 
 /** A gate that is shut, and what it waits for. */
-export interface Shut { readonly gate: GateId; readonly missing: readonly Condition[] }
+export interface Shut {
+  readonly gate: GateId
+  readonly missing: readonly Condition[]
+}
 
 /** @param removed gates taken away, to see what each of them holds. @returns null where the act may be done */
-export function shutGate({ act, corner }: Act, state: CarState, kind: CarKind, removed?: GateId): Shut | null {
+export function shutGate(
+  { act, corner }: Act,
+  state: CarState,
+  kind: CarKind,
+  removed?: GateId,
+): Shut | null {
   for (const { gate, asks } of GATES_OF[act] ?? []) {
     if (gate === removed) continue
     const missing = asks.filter((condition) => !holds(condition, state, kind, corner))

@@ -11,7 +11,16 @@ export type PlanRefusal =
   | { readonly code: 'halfAnAxle'; readonly job: string; readonly corner: Corner }
   /** It cannot have come in on an empty spring where there is none. */
   | { readonly code: 'flatWithoutAir'; readonly corner: Corner }
-  | { readonly code: 'jobsExclude'; readonly jobs: readonly [string, string]; readonly place: Place }
+  | {
+      readonly code: 'jobsExclude'
+      readonly jobs: readonly [string, string]
+      readonly place: Place
+    }
   | { readonly code: 'nothingGives'; readonly step: string; readonly fact: string }
-  | { readonly code: 'severalGive'; readonly step: string; readonly fact: string; readonly givers: readonly string[] }
+  | {
+      readonly code: 'severalGive'
+      readonly step: string
+      readonly fact: string
+      readonly givers: readonly string[]
+    }
   | { readonly code: 'cycle'; readonly steps: readonly string[] }

@@ -3,7 +3,10 @@ import { AXLE_OF, axlesOf, CORNERS, cornersOf, hasAirAtCorner } from '../vehicle
 import type { ShopWay, StepPlaceKind, StepWhen, Support } from './book.ts'
 
 /** A job, and where. A job of the whole car names no corners. */
-export interface WantedJob { readonly job: string; readonly corners?: readonly Corner[] | undefined }
+export interface WantedJob {
+  readonly job: string
+  readonly corners?: readonly Corner[] | undefined
+}
 
 /** What a plan is made for. */
 export interface Situation {
@@ -18,33 +21,66 @@ export interface Situation {
 }
 
 /** Where something of a kind is, seen from a place: the corner's axle, the axle's corners, the sensor that serves it. */
-export function placesFrom(kind: StepPlaceKind, from: Place, { sensors }: Architecture): readonly Place[] {
+export function placesFrom(
+  kind: StepPlaceKind,
+  from: Place,
+  { sensors }: Architecture,
+): readonly Place[] {
   switch (kind) {
-    case 'car': return [null]
-    case 'corner': return cornersOf(from)
-    case 'axle': return axlesOf(from)
-    case 'sensor': return [...new Set(cornersOf(from).flatMap((corner): Place[] => { const count = sensors[AXLE_OF[corner]]; return count === 'each' ? [corner] : count === 'one' ? [AXLE_OF[corner]] : [] }))]
+    case 'car':
+      return [null]
+    case 'corner':
+      return cornersOf(from)
+    case 'axle':
+      return axlesOf(from)
+    case 'sensor':
+      return [
+        ...new Set(
+          cornersOf(from).flatMap((corner): Place[] => {
+            const count = sensors[AXLE_OF[corner]]
+            return count === 'each' ? [corner] : count === 'one' ? [AXLE_OF[corner]] : []
+          }),
+        ),
+      ]
   }
 }
 
 /** Filling with wheels hanging asks for a lifting mode: without one the module would let the air out. */
-export const wayOn = ({ liftingMode }: Architecture, way: ShopWay): ShopWay => (liftingMode === 'none' ? { ...way, fillAt: 'standing' } : way)
+export const wayOn = ({ liftingMode }: Architecture, way: ShopWay): ShopWay =>
+  liftingMode === 'none' ? { ...way, fillAt: 'standing' } : way
 
 /** Whether some corner stands on air when all is done. */
-export const airLeft = ({ architecture, converted }: Situation): boolean => CORNERS.some((corner) => hasAirAtCorner(architecture, corner) && !converted.has(corner))
+export const airLeft = ({ architecture, converted }: Situation): boolean =>
+  CORNERS.some((corner) => hasAirAtCorner(architecture, corner) && !converted.has(corner))
 
 /** Whether an axle hangs on its springs, so that it needs stands of its own. */
-export const axleHangs = ({ air }: Architecture, place: Place): boolean => axlesOf(place).some((axle) => air[axle] === 'bellows')
+export const axleHangs = ({ air }: Architecture, place: Place): boolean =>
+  axlesOf(place).some((axle) => air[axle] === 'bellows')
 
 /** Whether something applies at a place. */
 export function applies(when: StepWhen | undefined, situation: Situation, place: Place): boolean {
   if (!when) return true
   const { architecture: car, support, way, refills } = situation
-  const one = <Value>(asked: readonly Value[] | undefined, value: Value): boolean => asked === undefined || asked.includes(value)
-  const same = (asked: boolean | undefined, value: boolean): boolean => asked === undefined || asked === value
-  return (when.air === undefined || axlesOf(place).some((axle) => when.air!.includes(car.air[axle])))
-    && one(when.valves, car.valves) && (when.layout === undefined || when.layout === car.layout) && one(when.mount, car.sensorMount)
-    && one(when.support, support) && one(when.ventBy, way.ventBy) && one(when.first, way.first) && one(when.fillAt, way.fillAt) && one(when.fasteners, way.fasteners) && one(when.charge, way.charge)
-    && same(when.lifting, car.liftingMode !== 'none') && same(when.reservoir, car.reservoir) && same(when.cutOff, car.cutOffSwitch)
-    && same(when.refills, refills) && same(when.standing, refills && way.fillAt === 'standing') && same(when.airLeft, airLeft(situation))
+  const one = <Value>(asked: readonly Value[] | undefined, value: Value): boolean =>
+    asked === undefined || asked.includes(value)
+  const same = (asked: boolean | undefined, value: boolean): boolean =>
+    asked === undefined || asked === value
+  return (
+    (when.air === undefined || axlesOf(place).some((axle) => when.air!.includes(car.air[axle]))) &&
+    one(when.valves, car.valves) &&
+    (when.layout === undefined || when.layout === car.layout) &&
+    one(when.mount, car.sensorMount) &&
+    one(when.support, support) &&
+    one(when.ventBy, way.ventBy) &&
+    one(when.first, way.first) &&
+    one(when.fillAt, way.fillAt) &&
+    one(when.fasteners, way.fasteners) &&
+    one(when.charge, way.charge) &&
+    same(when.lifting, car.liftingMode !== 'none') &&
+    same(when.reservoir, car.reservoir) &&
+    same(when.cutOff, car.cutOffSwitch) &&
+    same(when.refills, refills) &&
+    same(when.standing, refills && way.fillAt === 'standing') &&
+    same(when.airLeft, airLeft(situation))
+  )
 }

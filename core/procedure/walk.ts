@@ -13,7 +13,12 @@ import { axleHangs } from './situation.ts'
 
 /** Where a plan would be stopped, or do harm. */
 export type WalkRefusal =
-  | { readonly code: 'gateShut'; readonly step: string; readonly gate: GateId; readonly missing: readonly Condition[] }
+  | {
+      readonly code: 'gateShut'
+      readonly step: string
+      readonly gate: GateId
+      readonly missing: readonly Condition[]
+    }
   | { readonly code: 'harm'; readonly step: string; readonly harm: Harm }
   /** It cannot be done as things are then: taking out what is out. */
   | { readonly code: 'notPossible'; readonly step: string; readonly act: Act['act'] }
@@ -21,26 +26,55 @@ export type WalkRefusal =
 const ofCorner: ReadonlySet<string> = new Set(CORNER_ACTS)
 
 /** What a step does to the car, act by act. Whoever works under it goes under and comes out again. */
-export function actsOf({ acts = [], under }: Pick<BookStep, 'acts' | 'under'>, place: Place): readonly Act[] {
-  const done = acts.flatMap((act): Act[] => (ofCorner.has(act) ? cornersOf(place).map((corner) => ({ act, corner })) : [{ act }]))
+export function actsOf(
+  { acts = [], under }: Pick<BookStep, 'acts' | 'under'>,
+  place: Place,
+): readonly Act[] {
+  const done = acts.flatMap((act): Act[] =>
+    ofCorner.has(act) ? cornersOf(place).map((corner) => ({ act, corner })) : [{ act }],
+  )
   return under ? [{ act: 'goUnder' }, ...done, { act: 'comeOut' }] : done
 }
 
 /** A car of that layout as it comes in. @param flat its corners stand empty */
-export const carOf = (architecture: Architecture, flat: ReadonlySet<string> = new Set()): CarState =>
-  arrived(Object.fromEntries(CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((corner) => [corner, flat.has(corner) ? ARRIVES.flat : ARRIVES.up])))
+export const carOf = (
+  architecture: Architecture,
+  flat: ReadonlySet<string> = new Set(),
+): CarState =>
+  arrived(
+    Object.fromEntries(
+      CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)).map((corner) => [
+        corner,
+        flat.has(corner) ? ARRIVES.flat : ARRIVES.up,
+      ]),
+    ),
+  )
 
 /** A step as a car is taken through it. */
 export type WalkStep = Pick<PlanStep, 'key' | 'step' | 'place'>
 
 /** Only an axle that hangs on its springs asks for more than the body's stands; work elsewhere is under the body alone. */
-export const kindAt = (architecture: Architecture, place: Place): CarKind => ({ reservoir: architecture.reservoir, axleHangs: axleHangs(architecture, place) })
+export const kindAt = (architecture: Architecture, place: Place): CarKind => ({
+  reservoir: architecture.reservoir,
+  axleHangs: axleHangs(architecture, place),
+})
 
 /** Takes a car through steps in their order, gate by gate. @param flat corners it came in on empty springs. @returns the car as it stands then, or where it was stopped */
-export const walkPlan = (book: ProcedureBook, architecture: Architecture, steps: readonly WalkStep[], flat: readonly Corner[] = []): Result<CarState, WalkRefusal> => walkOn(book, architecture, carOf(architecture, new Set(flat)), steps)
+export const walkPlan = (
+  book: ProcedureBook,
+  architecture: Architecture,
+  steps: readonly WalkStep[],
+  flat: readonly Corner[] = [],
+): Result<CarState, WalkRefusal> =>
+  walkOn(book, architecture, carOf(architecture, new Set(flat)), steps)
 
 /** The same from how a car stands now. */
-export function walkOn(book: ProcedureBook, architecture: Architecture, from: CarState, steps: readonly WalkStep[]): Result<CarState, WalkRefusal> {
+export function walkOn(
+  book: ProcedureBook,
+  architecture: Architecture,
+  from: CarState,
+  steps: readonly WalkStep[],
+): Result<CarState, WalkRefusal> {
   const byId = new Map(book.steps.map((step) => [step.id, step]))
   let car = from
   for (const { key, step: id, place } of steps) {

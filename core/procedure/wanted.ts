@@ -8,28 +8,66 @@ import type { Situation, WantedJob } from './situation.ts'
 import { airLeft, applies, placesFrom, wayOn } from './situation.ts'
 
 /** A job at one of its places. */
-export interface PlacedJob { readonly job: BookJob; readonly place: Place }
+export interface PlacedJob {
+  readonly job: BookJob
+  readonly place: Place
+}
 
 /** Two of these at one place are two ways to the same end. */
-const ONE_OF: readonly (readonly string[])[] = [['spring', 'coils'], ['strut', 'bellows', 'coils'], ['line', 'coils']]
+const ONE_OF: readonly (readonly string[])[] = [
+  ['spring', 'coils'],
+  ['strut', 'bellows', 'coils'],
+  ['line', 'coils'],
+]
 /** Nothing is left for these to do once the last air is gone. */
-const FOR_AIR = new Set(['pump', 'dryer', 'block', 'reservoir', 'relay', 'charge', 'line', 'sensor', 'module'])
+const FOR_AIR = new Set([
+  'pump',
+  'dryer',
+  'block',
+  'reservoir',
+  'relay',
+  'charge',
+  'line',
+  'sensor',
+  'module',
+])
 /** Jobs that leave a spring empty; the block empties all. */
 const EMPTIES: ReadonlySet<string> = new Set(['spring', 'strut', 'bellows', 'line'])
 
-function placesOf(job: BookJob, corners: readonly Corner[], architecture: Architecture): Result<readonly Place[], PlanRefusal> {
+function placesOf(
+  job: BookJob,
+  corners: readonly Corner[],
+  architecture: Architecture,
+): Result<readonly Place[], PlanRefusal> {
   if (job.at === 'car') return ok([null])
   if (corners.length === 0) return refuse({ code: 'cornersMissing', job: job.id })
   if (job.at !== 'axle') {
     const empty = corners.find((corner) => placesFrom(job.at, corner, architecture).length === 0)
-    return empty ? refuse({ code: 'jobNotHere', job: job.id, place: empty }) : ok([...new Set(corners.flatMap((corner) => placesFrom(job.at, corner, architecture)))])
+    return empty
+      ? refuse({ code: 'jobNotHere', job: job.id, place: empty })
+      : ok([...new Set(corners.flatMap((corner) => placesFrom(job.at, corner, architecture)))])
   }
-  const half = corners.find((corner) => AXLES.some((axle) => AXLE_CORNERS[axle].includes(corner) && !AXLE_CORNERS[axle].every((each) => corners.includes(each))))
-  return half ? refuse({ code: 'halfAnAxle', job: job.id, corner: half }) : ok(AXLES.filter((axle) => AXLE_CORNERS[axle].every((corner) => corners.includes(corner))))
+  const half = corners.find((corner) =>
+    AXLES.some(
+      (axle) =>
+        AXLE_CORNERS[axle].includes(corner) &&
+        !AXLE_CORNERS[axle].every((each) => corners.includes(each)),
+    ),
+  )
+  return half
+    ? refuse({ code: 'halfAnAxle', job: job.id, corner: half })
+    : ok(AXLES.filter((axle) => AXLE_CORNERS[axle].every((corner) => corners.includes(corner))))
 }
 
 /** What is wanted, at its places, and the situation that makes; or why it makes no sense. */
-export function placeJobs(book: ProcedureBook, architecture: Architecture, wanted: readonly WantedJob[], support: Support, way: ShopWay, flat: readonly Corner[] = []): Result<{ readonly placed: readonly PlacedJob[]; readonly situation: Situation }, PlanRefusal> {
+export function placeJobs(
+  book: ProcedureBook,
+  architecture: Architecture,
+  wanted: readonly WantedJob[],
+  support: Support,
+  way: ShopWay,
+  flat: readonly Corner[] = [],
+): Result<{ readonly placed: readonly PlacedJob[]; readonly situation: Situation }, PlanRefusal> {
   const placed: PlacedJob[] = []
   for (const { job: id, corners = [] } of wanted) {
     const job = book.jobs.find((each) => each.id === id)
@@ -37,24 +75,53 @@ export function placeJobs(book: ProcedureBook, architecture: Architecture, wante
     const places = placesOf(job, corners, architecture)
     if (!places.ok) return places
     for (const place of places.value) {
-      if (placed.some((each) => each.job.id === id && each.place === place)) return refuse({ code: 'jobTwice', job: id, place })
+      if (placed.some((each) => each.job.id === id && each.place === place))
+        return refuse({ code: 'jobTwice', job: id, place })
       placed.push({ job, place })
     }
   }
-  const cornersWith = (test: (id: string) => boolean): readonly Corner[] => CORNERS.filter((corner) => placed.some(({ job, place }) => test(job.id) && place !== null && placesFrom('corner', place, architecture).includes(corner)))
+  const cornersWith = (test: (id: string) => boolean): readonly Corner[] =>
+    CORNERS.filter((corner) =>
+      placed.some(
+        ({ job, place }) =>
+          test(job.id) &&
+          place !== null &&
+          placesFrom('corner', place, architecture).includes(corner),
+      ),
+    )
   const converted = new Set(cornersWith((id) => id === 'coils'))
-  const emptied = placed.some(({ job }) => job.id === 'block') ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner)) : cornersWith((id) => EMPTIES.has(id))
+  const emptied = placed.some(({ job }) => job.id === 'block')
+    ? CORNERS.filter((corner) => hasAirAtCorner(architecture, corner))
+    : cornersWith((id) => EMPTIES.has(id))
   const airless = flat.find((corner) => !hasAirAtCorner(architecture, corner))
   if (airless) return refuse({ code: 'flatWithoutAir', corner: airless })
   const lying = new Set(flat.filter((corner) => !converted.has(corner)))
-  const situation: Situation = { architecture, support, way: wayOn(architecture, way), flat: lying, converted, refills: lying.size > 0 || emptied.some((corner) => !converted.has(corner)) }
+  const situation: Situation = {
+    architecture,
+    support,
+    way: wayOn(architecture, way),
+    flat: lying,
+    converted,
+    refills: lying.size > 0 || emptied.some((corner) => !converted.has(corner)),
+  }
   const notHere = placed.find(({ job, place }) => !applies(job.when, situation, place))
   if (notHere) return refuse({ code: 'jobNotHere', job: notHere.job.id, place: notHere.place })
   for (const corner of CORNERS) {
-    const here = placed.filter(({ job, place }) => job.at !== 'car' && job.at !== 'sensor' && placesFrom('corner', place, architecture).includes(corner)).map(({ job }) => job.id)
-    const both = ONE_OF.map((of) => here.filter((id) => of.includes(id))).find((ids) => ids.length > 1)
+    const here = placed
+      .filter(
+        ({ job, place }) =>
+          job.at !== 'car' &&
+          job.at !== 'sensor' &&
+          placesFrom('corner', place, architecture).includes(corner),
+      )
+      .map(({ job }) => job.id)
+    const both = ONE_OF.map((of) => here.filter((id) => of.includes(id))).find(
+      (ids) => ids.length > 1,
+    )
     if (both) return refuse({ code: 'jobsExclude', jobs: [both[0]!, both[1]!], place: corner })
   }
   const idle = airLeft(situation) ? undefined : placed.find(({ job }) => FOR_AIR.has(job.id))
-  return idle ? refuse({ code: 'jobsExclude', jobs: [idle.job.id, 'coils'], place: null }) : ok({ placed, situation })
+  return idle
+    ? refuse({ code: 'jobsExclude', jobs: [idle.job.id, 'coils'], place: null })
+    : ok({ placed, situation })
 }

@@ -9,27 +9,77 @@ export interface SampleChanges {
 }
 
 const PLAIN: CornerGeometry = {
-  designHeightMm: 480, designLoadN: 5600, motionRatio: 0.7, effectiveAreaCm2: 130, volumeAtDesignL: 2.4, coilForceAtDesignN: 0, coilRateNPerMm: 0,
-  bumpHeightMm: 410, bumpRateNPerMm: 80, droopHeightMm: 560, droopRateNPerMm: 400, tyreRateNPerMm: 260,
+  designHeightMm: 480,
+  designLoadN: 5600,
+  motionRatio: 0.7,
+  effectiveAreaCm2: 130,
+  volumeAtDesignL: 2.4,
+  coilForceAtDesignN: 0,
+  coilRateNPerMm: 0,
+  bumpHeightMm: 410,
+  bumpRateNPerMm: 80,
+  droopHeightMm: 560,
+  droopRateNPerMm: 400,
+  tyreRateNPerMm: 260,
 }
 
 /** An invented car with air at all four corners, alike but for what is asked: for tests and measurements. */
-export function sampleVehicle({ front = {}, rear = {}, vehicle = {} }: SampleChanges = {}): VehicleGeometry {
+export function sampleVehicle({
+  front = {},
+  rear = {},
+  vehicle = {},
+}: SampleChanges = {}): VehicleGeometry {
   const axles = { front: { ...PLAIN, ...front }, rear: { ...PLAIN, ...rear } }
   const corners: PerCorner<CornerGeometry> = perCorner((corner) => axles[AXLE_OF[corner]])
-  return { wheelbaseMm: 2900, trackFrontMm: 1640, trackRearMm: 1640, antiRollFrontNPerMm: 10, antiRollRearNPerMm: 6, ...vehicle, corners }
+  return {
+    wheelbaseMm: 2900,
+    trackFrontMm: 1640,
+    trackRearMm: 1640,
+    antiRollFrontNPerMm: 10,
+    antiRollRearNPerMm: 6,
+    ...vehicle,
+    corners,
+  }
 }
 
 /** The same on tyres so stiff that the body alone moves, and without anti-roll bars: where answers can be worked out on paper. */
 export const paperVehicle = (): VehicleGeometry =>
-  sampleVehicle({ front: { tyreRateNPerMm: 1e7 }, rear: { tyreRateNPerMm: 1e7 }, vehicle: { antiRollFrontNPerMm: 0, antiRollRearNPerMm: 0 } })
+  sampleVehicle({
+    front: { tyreRateNPerMm: 1e7 },
+    rear: { tyreRateNPerMm: 1e7 },
+    vehicle: { antiRollFrontNPerMm: 0, antiRollRearNPerMm: 0 },
+  })
 
 /** A van that is levelled at the rear only: coils in front. */
 export const rearLevelledVehicle = (): VehicleGeometry =>
-  sampleVehicle({ front: { effectiveAreaCm2: 0, volumeAtDesignL: 0, coilForceAtDesignN: 5600, coilRateNPerMm: 28 }, rear: { designLoadN: 6400, motionRatio: 0.9 } })
+  sampleVehicle({
+    front: {
+      effectiveAreaCm2: 0,
+      volumeAtDesignL: 0,
+      coilForceAtDesignN: 5600,
+      coilRateNPerMm: 28,
+    },
+    rear: { designLoadN: 6400, motionRatio: 0.9 },
+  })
 
 /** An invented layout: struts all round, open, a reservoir, one block, a lifting mode. */
 export const sampleArchitecture = (change: Partial<Architecture> = {}): Architecture => ({
-  air: { front: 'strut', rear: 'strut' }, layout: 'open', reservoir: true, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'one' }, sensorMount: 'adjustable', pressureSensor: 'gallery', damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: 'switch', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null, ...change,
+  air: { front: 'strut', rear: 'strut' },
+  layout: 'open',
+  reservoir: true,
+  valves: 'oneBlock',
+  crossValve: { front: false, rear: false },
+  sensors: { front: 'each', rear: 'one' },
+  sensorMount: 'adjustable',
+  pressureSensor: 'gallery',
+  damping: { front: 'plain', rear: 'plain' },
+  levels: [{ id: 'road', offsetMm: 0 }],
+  parked: { policy: 'none', checksAfterH: [] },
+  matchOnFault: false,
+  doorInhibit: false,
+  liftingMode: 'switch',
+  cutOffSwitch: false,
+  seatingPressureBarG: null,
+  settleWaitS: null,
+  ...change,
 })

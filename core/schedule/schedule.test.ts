@@ -4,38 +4,137 @@ import { byDue, nextStep } from './index.ts'
 
 const HOUR = 3_600_000
 const NOW = Date.parse('2026-11-24T06:00:00Z')
-const job = (change: Partial<JobFacts>): JobFacts => ({ openedAt: NOW - 20 * HOUR, closed: false, hasComplaint: true, hasHeights: true, watch: null, work: null, ...change })
-const watch = (state: 'running' | 'walked' | 'concluded', endsInHours: number) => ({ state, plannedEndAt: NOW + endsInHours * HOUR })
+const job = (change: Partial<JobFacts>): JobFacts => ({
+  openedAt: NOW - 20 * HOUR,
+  closed: false,
+  hasComplaint: true,
+  hasHeights: true,
+  watch: null,
+  work: null,
+  ...change,
+})
+const watch = (state: 'running' | 'walked' | 'concluded', endsInHours: number) => ({
+  state,
+  plannedEndAt: NOW + endsInHours * HOUR,
+})
 
 describe('what is due next', () => {
   test('follows the order of the work', () => {
-    expect(nextStep(job({ hasComplaint: false, hasHeights: false }), NOW)).toMatchObject({ phase: 'intake', code: 'askComplaint', urgency: 'now' })
-    expect(nextStep(job({ hasHeights: false }), NOW)).toMatchObject({ phase: 'heights', code: 'measureHeights' })
+    expect(nextStep(job({ hasComplaint: false, hasHeights: false }), NOW)).toMatchObject({
+      phase: 'intake',
+      code: 'askComplaint',
+      urgency: 'now',
+    })
+    expect(nextStep(job({ hasHeights: false }), NOW)).toMatchObject({
+      phase: 'heights',
+      code: 'measureHeights',
+    })
     expect(nextStep(job({}), NOW)).toMatchObject({ phase: 'watch', code: 'startWatch' })
     expect(nextStep(job({ closed: true }), NOW)).toMatchObject({ code: 'none', urgency: 'closed' })
   })
 
   test('a watch waits until its morning, then calls, then is late', () => {
-    expect(nextStep(job({ watch: watch('running', 3) }), NOW)).toMatchObject({ code: 'waitForMorning', urgency: 'waiting', dueAt: NOW + 3 * HOUR })
-    expect(nextStep(job({ watch: watch('running', -1) }), NOW)).toMatchObject({ code: 'walkMorning', urgency: 'now' })
-    expect(nextStep(job({ watch: watch('running', -2.5) }), NOW)).toMatchObject({ code: 'walkMorning', urgency: 'overdue' })
+    expect(nextStep(job({ watch: watch('running', 3) }), NOW)).toMatchObject({
+      code: 'waitForMorning',
+      urgency: 'waiting',
+      dueAt: NOW + 3 * HOUR,
+    })
+    expect(nextStep(job({ watch: watch('running', -1) }), NOW)).toMatchObject({
+      code: 'walkMorning',
+      urgency: 'now',
+    })
+    expect(nextStep(job({ watch: watch('running', -2.5) }), NOW)).toMatchObject({
+      code: 'walkMorning',
+      urgency: 'overdue',
+    })
     expect(nextStep(job({ watch: watch('walked', -1) }), NOW)).toMatchObject({ code: 'readAnswer' })
-    expect(nextStep(job({ watch: watch('concluded', -1) }), NOW)).toMatchObject({ code: 'closeJob' })
+    expect(nextStep(job({ watch: watch('concluded', -1) }), NOW)).toMatchObject({
+      code: 'closeJob',
+    })
   })
 
   test('a watch that runs outranks heights never taken', () => {
-    expect(nextStep(job({ hasHeights: false, watch: watch('running', 3) }), NOW)).toMatchObject({ phase: 'watch' })
+    expect(nextStep(job({ hasHeights: false, watch: watch('running', 3) }), NOW)).toMatchObject({
+      phase: 'watch',
+    })
   })
 
   test('work under way outranks what led to it; what turned false comes before all else', () => {
-    const at = (change: Partial<NonNullable<JobFacts['work']>>) => nextStep(job({ watch: watch('concluded', -5), work: { at: 'taking', lost: false, handed: false, paused: false, idle: false, awaiting: false, handedOver: false, ...change } }), NOW)
-    expect([at({}), at({ lost: true, paused: true }), at({ handed: true }), at({ idle: true }), at({ paused: true }), at({ at: 'filling' }), at({ awaiting: true }), at({ at: 'finished' }), at({ at: 'finished', handedOver: true }), at({ at: 'ready' })].map(({ code, phase, urgency }) => `${phase} ${code} ${urgency}`))
-      .toEqual(['work doWork now', 'work showAgain overdue', 'work takeOver now', 'work takeOver now', 'work goOn now', 'recommission fillAir now', 'work agree now', 'proof proveIt now', 'handover closeJob now', 'work beginWork now'])
-    expect(nextStep(job({ watch: watch('running', 3), work: { at: 'ready', lost: false, handed: false, paused: false, idle: false, awaiting: false, handedOver: false } }), NOW)).toMatchObject({ code: 'waitForMorning' })
+    const at = (change: Partial<NonNullable<JobFacts['work']>>) =>
+      nextStep(
+        job({
+          watch: watch('concluded', -5),
+          work: {
+            at: 'taking',
+            lost: false,
+            handed: false,
+            paused: false,
+            idle: false,
+            awaiting: false,
+            handedOver: false,
+            ...change,
+          },
+        }),
+        NOW,
+      )
+    expect(
+      [
+        at({}),
+        at({ lost: true, paused: true }),
+        at({ handed: true }),
+        at({ idle: true }),
+        at({ paused: true }),
+        at({ at: 'filling' }),
+        at({ awaiting: true }),
+        at({ at: 'finished' }),
+        at({ at: 'finished', handedOver: true }),
+        at({ at: 'ready' }),
+      ].map(({ code, phase, urgency }) => `${phase} ${code} ${urgency}`),
+    ).toEqual([
+      'work doWork now',
+      'work showAgain overdue',
+      'work takeOver now',
+      'work takeOver now',
+      'work goOn now',
+      'recommission fillAir now',
+      'work agree now',
+      'proof proveIt now',
+      'handover closeJob now',
+      'work beginWork now',
+    ])
+    expect(
+      nextStep(
+        job({
+          watch: watch('running', 3),
+          work: {
+            at: 'ready',
+            lost: false,
+            handed: false,
+            paused: false,
+            idle: false,
+            awaiting: false,
+            handedOver: false,
+          },
+        }),
+        NOW,
+      ),
+    ).toMatchObject({ code: 'waitForMorning' })
   })
 
   test('late ones come first, then the longest waiting, then what waits by itself', () => {
-    const steps = [job({ closed: true }), job({ watch: watch('running', 2) }), job({ openedAt: NOW - HOUR }), job({ openedAt: NOW - 9 * HOUR }), job({ watch: watch('running', -5) })].map((facts) => nextStep(facts, NOW))
-    expect(steps.sort(byDue).map(({ code, dueAt }) => [code, (dueAt - NOW) / HOUR])).toEqual([['walkMorning', -5], ['startWatch', -9], ['startWatch', -1], ['waitForMorning', 2], ['none', Infinity]])
+    const steps = [
+      job({ closed: true }),
+      job({ watch: watch('running', 2) }),
+      job({ openedAt: NOW - HOUR }),
+      job({ openedAt: NOW - 9 * HOUR }),
+      job({ watch: watch('running', -5) }),
+    ].map((facts) => nextStep(facts, NOW))
+    expect(steps.sort(byDue).map(({ code, dueAt }) => [code, (dueAt - NOW) / HOUR])).toEqual([
+      ['walkMorning', -5],
+      ['startWatch', -9],
+      ['startWatch', -1],
+      ['waitForMorning', 2],
+      ['none', Infinity],
+    ])
   })
 })

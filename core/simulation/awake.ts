@@ -1,7 +1,16 @@
 import { closureMm, meanHeights } from '../heights/index.ts'
 import type { Readings } from '../heights/index.ts'
 import type { HypothesisId } from '../leakdown/index.ts'
-import { changeCovariance, choleskyOf, fitLimitChi2, hypothesisCorners, KNOWN_GEOMETRY_SHARE, LEAKDOWN_DEFAULTS, priorsOf, whiten } from '../leakdown/index.ts'
+import {
+  changeCovariance,
+  choleskyOf,
+  fitLimitChi2,
+  hypothesisCorners,
+  KNOWN_GEOMETRY_SHARE,
+  LEAKDOWN_DEFAULTS,
+  priorsOf,
+  whiten,
+} from '../leakdown/index.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
 import { buildRig, designPressureBarG, leakFlowLPerS } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
@@ -23,7 +32,11 @@ export interface AwakeRequest {
   readonly endC: number
   readonly before: Readings
   readonly after: Readings
-  readonly noise: { readonly [Name in 'repeatabilityMm' | 'modelSigmaMm' | 'temperatureSigmaK' | 'geometryShare']: number }
+  readonly noise: {
+    readonly [
+      Name in 'repeatabilityMm' | 'modelSigmaMm' | 'temperatureSigmaK' | 'geometryShare'
+    ]: number
+  }
   readonly priors?: Readonly<Partial<Record<HypothesisId, number>>>
 }
 
@@ -56,35 +69,69 @@ const FINE = 6
 /** Sides of an axle that leak each at a rate of its own: one this many times the other. */
 const UNEQUAL = [0.25, 4] as const
 
-interface Series { readonly id: HypothesisId; readonly leaks: (conductance: number) => Fault[] }
+interface Series {
+  readonly id: HypothesisId
+  readonly leaks: (conductance: number) => Fault[]
+}
 
 function seriesOf(ids: readonly HypothesisId[]): Series[] {
   return ids.flatMap((id): Series[] => {
     const corners = hypothesisCorners(id)
     if (corners.length === 0) return []
     const ratios = id === 'frontBoth' || id === 'rearBoth' ? UNEQUAL : [1]
-    return ratios.map((ratio) => ({ id, leaks: (conductance) => corners.map((corner, i) => ({ kind: 'springLeak', corner, conductance: i === 0 ? conductance : conductance * ratio })) }))
+    return ratios.map((ratio) => ({
+      id,
+      leaks: (conductance) =>
+        corners.map((corner, i) => ({
+          kind: 'springLeak',
+          corner,
+          conductance: i === 0 ? conductance : conductance * ratio,
+        })),
+    }))
   })
 }
 
 type Change = Float64Array
 
 // Change of each corner by the morning, with a set of leaks and the module as it is, or disabled.
-function changeOf({ machine, levelId, hours, startC, endC }: AwakeRequest, faults: readonly Fault[], awake: boolean): Change | null {
-  const parked: Machine['architecture']['parked'] = awake ? machine.architecture.parked : { policy: 'none', checksAfterH: [] }
+function changeOf(
+  { machine, levelId, hours, startC, endC }: AwakeRequest,
+  faults: readonly Fault[],
+  awake: boolean,
+): Change | null {
+  const parked: Machine['architecture']['parked'] = awake
+    ? machine.architecture.parked
+    : { policy: 'none', checksAfterH: [] }
   const used: Machine = { ...machine, architecture: { ...machine.architecture, parked } }
   const state = levelledState(used, levelId, startC)
   if (!state.ok) return null
   const untilS = hours * 3600
-  const { samples } = simulate({ machine: used, state: state.value, untilS, faults, happenings: [], sampleEveryS: untilS, temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS })
+  const { samples } = simulate({
+    machine: used,
+    state: state.value,
+    untilS,
+    faults,
+    happenings: [],
+    sampleEveryS: untilS,
+    temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS,
+  })
   const [first, last] = [samples[0]!, samples.at(-1)!]
   return Float64Array.from(CORNERS, (corner) => last.heightMm[corner] - first.heightMm[corner])
 }
 
-interface Predicted { readonly id: HypothesisId; readonly logC: number; readonly change: Change }
+interface Predicted {
+  readonly id: HypothesisId
+  readonly logC: number
+  readonly change: Change
+}
 
 // All predictions of the table, the tight car first; between two leaks a straight line.
-function predict(request: AwakeRequest, series: readonly Series[], awake: boolean, step: () => void): Predicted[] | null {
+function predict(
+  request: AwakeRequest,
+  series: readonly Series[],
+  awake: boolean,
+  step: () => void,
+): Predicted[] | null {
   const tight = changeOf(request, [], awake)
   step()
   if (!tight) return null
@@ -97,7 +144,12 @@ function predict(request: AwakeRequest, series: readonly Series[], awake: boolea
     for (let k = 0; k + 1 < coarse.length; k += 1) {
       const [a, b] = [coarse[k], coarse[k + 1]]
       if (!a || !b) continue
-      for (let j = 0; j < FINE; j += 1) all.push({ id, logC: NODES[k]! + (j / FINE) * (NODES[k + 1]! - NODES[k]!), change: a.map((value, i) => value + (j / FINE) * (b[i]! - value)) })
+      for (let j = 0; j < FINE; j += 1)
+        all.push({
+          id,
+          logC: NODES[k]! + (j / FINE) * (NODES[k + 1]! - NODES[k]!),
+          change: a.map((value, i) => value + (j / FINE) * (b[i]! - value)),
+        })
     }
   }
   return all
@@ -105,15 +157,29 @@ function predict(request: AwakeRequest, series: readonly Series[], awake: boolea
 
 const SIZE = 4
 
-function chi2(observed: Change, predicted: Change, factor: Float64Array, scratch: Float64Array): number {
+function chi2(
+  observed: Change,
+  predicted: Change,
+  factor: Float64Array,
+  scratch: Float64Array,
+): number {
   for (let i = 0; i < SIZE; i += 1) scratch[i] = observed[i]! - predicted[i]!
   whiten(factor, SIZE, scratch)
   return scratch.reduce((sum, value) => sum + value * value, 0)
 }
 
-interface Weighed { readonly posterior: Map<HypothesisId, number>; readonly best: Predicted; readonly leastChi2: number }
+interface Weighed {
+  readonly posterior: Map<HypothesisId, number>
+  readonly best: Predicted
+  readonly leastChi2: number
+}
 
-function weigh(observed: Change, predictions: readonly Predicted[], priors: ReadonlyMap<HypothesisId, number>, factor: Float64Array): Weighed {
+function weigh(
+  observed: Change,
+  predictions: readonly Predicted[],
+  priors: ReadonlyMap<HypothesisId, number>,
+  factor: Float64Array,
+): Weighed {
   const scratch = new Float64Array(SIZE)
   const misfits = predictions.map(({ change }) => chi2(observed, change, factor, scratch))
   const least = Math.min(...misfits)
@@ -122,16 +188,26 @@ function weigh(observed: Change, predictions: readonly Predicted[], priors: Read
     sums.set(id, (sums.get(id) ?? 0) + Math.exp(-0.5 * (misfits[k]! - least)))
     counts.set(id, (counts.get(id) ?? 0) + 1)
   })
-  const weights = [...priors].map(([id, prior]) => [id, (prior * (sums.get(id) ?? 0)) / (counts.get(id) ?? 1)] as const)
+  const weights = [...priors].map(
+    ([id, prior]) => [id, (prior * (sums.get(id) ?? 0)) / (counts.get(id) ?? 1)] as const,
+  )
   const total = weights.reduce((sum, [, weight]) => sum + weight, 0)
   const posterior = new Map(weights.map(([id, weight]) => [id, weight / total]))
   const winner = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
-  const at = predictions.reduce((best, { id }, k) => (id === winner && (best === -1 || misfits[k]! < misfits[best]!) ? k : best), -1)
+  const at = predictions.reduce(
+    (best, { id }, k) =>
+      id === winner && (best === -1 || misfits[k]! < misfits[best]!) ? k : best,
+    -1,
+  )
   return { posterior, best: predictions[at]!, leastChi2: misfits[at]! }
 }
 
 // Were each prediction the truth: how probable the answer would make it, and what would be left to know.
-function promise(predictions: readonly Predicted[], priors: ReadonlyMap<HypothesisId, number>, factor: Float64Array): { named: number; bits: number } {
+function promise(
+  predictions: readonly Predicted[],
+  priors: ReadonlyMap<HypothesisId, number>,
+  factor: Float64Array,
+): { named: number; bits: number } {
   let [named, bits, total] = [0, 0, 0]
   const counts = new Map<HypothesisId, number>()
   const tried = predictions.filter((_, k) => k === 0 || (k - 1) % FINE === 0)
@@ -140,7 +216,12 @@ function promise(predictions: readonly Predicted[], priors: ReadonlyMap<Hypothes
     const weight = (priors.get(id) ?? 0) / counts.get(id)!
     const { posterior } = weigh(change, predictions, priors, factor)
     named += weight * (posterior.get(id) ?? 0)
-    bits += weight * [...posterior.values()].reduce((sum, share) => (share > 0 ? sum - share * Math.log2(share) : sum), 0)
+    bits +=
+      weight *
+      [...posterior.values()].reduce(
+        (sum, share) => (share > 0 ? sum - share * Math.log2(share) : sum),
+        0,
+      )
     total += weight
   }
   return { named: named / total, bits: bits / total }
@@ -151,14 +232,27 @@ function promise(predictions: readonly Predicted[], priors: ReadonlyMap<Hypothes
  * settling and refilling included. And how much better the same night would tell with the module disabled.
  * @param progress told the share that is done, 0 to 1.
  */
-export function inferAwake(request: AwakeRequest, progress: (share: number) => void = () => undefined): Result<AwakeAnswer, AwakeRefusal> {
-  const { machine: { vehicle }, before, after, noise, startC, endC } = request
+export function inferAwake(
+  request: AwakeRequest,
+  progress: (share: number) => void = () => undefined,
+): Result<AwakeAnswer, AwakeRefusal> {
+  const {
+    machine: { vehicle },
+    before,
+    after,
+    noise,
+    startC,
+    endC,
+  } = request
   const priors = priorsOf(vehicle, request.priors ?? {})
   if (!priors) return refuse({ code: 'noPriorLeft' })
   const series = seriesOf([...priors.keys()])
   const steps = 2 * (1 + series.length * NODES.length)
   let done = 0
-  const step = (): void => { done += 1; progress(done / steps) }
+  const step = (): void => {
+    done += 1
+    progress(done / steps)
+  }
   const awake = predict(request, series, true, step)
   const off = awake && predict(request, series, false, step)
   const warmer = changeOf({ ...request, endC: endC + 1 }, [], false)
@@ -167,18 +261,52 @@ export function inferAwake(request: AwakeRequest, progress: (share: number) => v
   const changeMm = perCorner((corner) => means[corner] - first[corner])
   const observed = Float64Array.from(CORNERS, (corner) => changeMm[corner])
   const cold = off[0]!.change
-  const covariance = changeCovariance(CORNERS.map((name, corner) => ({ round: 0, corner, changeMm: changeMm[name], countBefore: before[name].length, countAfter: after[name].length })), {
-    ...noise, coldShare: 0, rounds: [{ coldMm: cold, perKelvin: warmer.map((value, i) => value - cold[i]!), largestUnexplainedMm: Math.max(...observed.map((value, i) => Math.abs(value - cold[i]!))) }],
-  })
+  const covariance = changeCovariance(
+    CORNERS.map((name, corner) => ({
+      round: 0,
+      corner,
+      changeMm: changeMm[name],
+      countBefore: before[name].length,
+      countAfter: after[name].length,
+    })),
+    {
+      ...noise,
+      coldShare: 0,
+      rounds: [
+        {
+          coldMm: cold,
+          perKelvin: warmer.map((value, i) => value - cold[i]!),
+          largestUnexplainedMm: Math.max(...observed.map((value, i) => Math.abs(value - cold[i]!))),
+        },
+      ],
+    },
+  )
   const factor = choleskyOf(covariance, SIZE)
   const { posterior, best, leastChi2 } = weigh(observed, awake, priors, factor)
   const [promised, promisedOff] = [promise(awake, priors, factor), promise(off, priors, factor)]
   const rig = buildRig(vehicle)
-  const rate = hypothesisCorners(best.id).reduce((sum, corner) => sum + 3600 * leakFlowLPerS(10 ** best.logC, designPressureBarG(rig, CORNERS.indexOf(corner)) + P_ATM_BAR, kelvin((startC + endC) / 2)), 0)
+  const rate = hypothesisCorners(best.id).reduce(
+    (sum, corner) =>
+      sum +
+      3600 *
+        leakFlowLPerS(
+          10 ** best.logC,
+          designPressureBarG(rig, CORNERS.indexOf(corner)) + P_ATM_BAR,
+          kelvin((startC + endC) / 2),
+        ),
+    0,
+  )
   return ok({
-    posterior: Object.fromEntries(posterior), best: best.id, leakProbability: 1 - (posterior.get('none') ?? 0), rateBarLPerH: best.id === 'none' ? null : rate,
-    predictedMm: perCorner((_, i) => best.change[i]!), changeMm, fitSuspect: leastChi2 > fitLimitChi2(SIZE) || Math.abs(closureMm(changeMm, vehicle)) > FOLDED_MM,
-    namedRight: { awake: promised.named, off: promisedOff.named }, leftBits: { awake: promised.bits, off: promisedOff.bits },
+    posterior: Object.fromEntries(posterior),
+    best: best.id,
+    leakProbability: 1 - (posterior.get('none') ?? 0),
+    rateBarLPerH: best.id === 'none' ? null : rate,
+    predictedMm: perCorner((_, i) => best.change[i]!),
+    changeMm,
+    fitSuspect:
+      leastChi2 > fitLimitChi2(SIZE) || Math.abs(closureMm(changeMm, vehicle)) > FOLDED_MM,
+    namedRight: { awake: promised.named, off: promisedOff.named },
+    leftBits: { awake: promised.bits, off: promisedOff.bits },
   })
 }
 
@@ -186,4 +314,9 @@ export function inferAwake(request: AwakeRequest, progress: (share: number) => v
 const FOLDED_MM = 60
 
 /** A workshop's noise where nothing better is known. */
-export const AWAKE_NOISE: AwakeRequest['noise'] = { repeatabilityMm: LEAKDOWN_DEFAULTS.repeatabilityMm, modelSigmaMm: LEAKDOWN_DEFAULTS.modelSigmaMm, temperatureSigmaK: LEAKDOWN_DEFAULTS.temperatureSigmaK, geometryShare: KNOWN_GEOMETRY_SHARE }
+export const AWAKE_NOISE: AwakeRequest['noise'] = {
+  repeatabilityMm: LEAKDOWN_DEFAULTS.repeatabilityMm,
+  modelSigmaMm: LEAKDOWN_DEFAULTS.modelSigmaMm,
+  temperatureSigmaK: LEAKDOWN_DEFAULTS.temperatureSigmaK,
+  geometryShare: KNOWN_GEOMETRY_SHARE,
+}

@@ -17,7 +17,9 @@ export function heldSprings(rig: Rig, solver: Solver, heldMm: number): Springs {
     const outcome = solver.solve(air, temperatureC)
     for (let i = 0; i < 4; i += 1) {
       travelMm[i] = Math.max(solver.travelMm[i]!, Math.min(heldMm, rig.droopMm[i]!))
-      pressureBarA[i] = rig.air[i] ? (air[i]! * (kelvin(temperatureC) / T_REF_K)) / springVolumeL(rig, i, travelMm[i]!) : 0
+      pressureBarA[i] = rig.air[i]
+        ? (air[i]! * (kelvin(temperatureC) / T_REF_K)) / springVolumeL(rig, i, travelMm[i]!)
+        : 0
     }
     return outcome
   }

@@ -34,7 +34,10 @@ export interface LevelRules {
 /** A whole levelled vehicle: body, air and module. */
 export interface Machine {
   readonly vehicle: VehicleGeometry
-  readonly architecture: Pick<Architecture, 'layout' | 'reservoir' | 'sensors' | 'parked' | 'doorInhibit' | 'levels' | 'air'>
+  readonly architecture: Pick<
+    Architecture,
+    'layout' | 'reservoir' | 'sensors' | 'parked' | 'doorInhibit' | 'levels' | 'air'
+  >
   readonly galleryL: number
   /** 0 without a reservoir. */
   readonly reservoirL: number
@@ -47,16 +50,46 @@ export interface Machine {
 }
 
 /** Figures of the stand-ins, of no maker. */
-export const USUAL_PUMP: Pump = { freeFlowLPerMin: 38, stallBarG: 17, heatKPerS: 0.55, coolS: 420, cutoutC: 110, resumeC: 75, noLoadA: 9, stallA: 32 }
+export const USUAL_PUMP: Pump = {
+  freeFlowLPerMin: 38,
+  stallBarG: 17,
+  heatKPerS: 0.55,
+  coolS: 420,
+  cutoutC: 110,
+  resumeC: 75,
+  noLoadA: 9,
+  stallA: 32,
+}
 /** The same for the module. */
-export const USUAL_RULES: LevelRules = { deadBandMm: 6, timeLimitS: 120, raiseFirst: 'rear', marginBar: 1.5, reservoirFromMm: 15, reservoirTargetBarG: 14 }
+export const USUAL_RULES: LevelRules = {
+  deadBandMm: 6,
+  timeLimitS: 120,
+  raiseFirst: 'rear',
+  marginBar: 1.5,
+  reservoirFromMm: 15,
+  reservoirTargetBarG: 14,
+}
 
 /** Height of a level over the design height, mm; an unknown one counts as the design height. */
-export const levelOffsetMm = (machine: Machine, levelId: string): number => machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
+export const levelOffsetMm = (machine: Machine, levelId: string): number =>
+  machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
 
 /** A machine of the usual size: gallery, reservoir, pump and module of the stand-ins, of no maker. @param change what is known better. */
-export const usualMachine = (vehicle: VehicleGeometry, architecture: Machine['architecture'], change: Partial<Machine> = {}): Machine =>
-  ({ vehicle, architecture, galleryL: 0.15, reservoirL: architecture.reservoir ? 5 : 0, pump: USUAL_PUMP, rules: USUAL_RULES, supplyV: 12.5, altitudeM: 0, ...change })
+export const usualMachine = (
+  vehicle: VehicleGeometry,
+  architecture: Machine['architecture'],
+  change: Partial<Machine> = {},
+): Machine => ({
+  vehicle,
+  architecture,
+  galleryL: 0.15,
+  reservoirL: architecture.reservoir ? 5 : 0,
+  pump: USUAL_PUMP,
+  rules: USUAL_RULES,
+  supplyV: 12.5,
+  altitudeM: 0,
+  ...change,
+})
 
 /** Sonic conductance of open passages, L/(s.bar). */
 export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.5, cross: 0.2 } as const
@@ -88,21 +121,49 @@ export type Fault =
   | { readonly kind: 'sensorGain'; readonly corner: Corner; readonly factor: number }
   | { readonly kind: 'sensorOpen' | 'sensorShort' | 'sensorLoose'; readonly corner: Corner }
   /** Plugs of two sensors are crossed, or the supply both share is dead. */
-  | { readonly kind: 'crossedSensors' | 'sensorSupplyDead'; readonly corners: readonly [Corner, Corner] }
+  | {
+      readonly kind: 'crossedSensors' | 'sensorSupplyDead'
+      readonly corners: readonly [Corner, Corner]
+    }
   /** All heights were taught wrong by so much. */
   | { readonly kind: 'wrongCalibration'; readonly mm: number }
 
 /** What an actuator command makes the machine do, whatever its level: fill or let down one corner, pump against shut valves, or let gallery and reservoir down. */
-export type Actuation = { readonly kind: 'fill' | 'vent'; readonly corner: Corner } | { readonly kind: 'pump' } | { readonly kind: 'bleed' }
+export type Actuation =
+  | { readonly kind: 'fill' | 'vent'; readonly corner: Corner }
+  | { readonly kind: 'pump' }
+  | { readonly kind: 'bleed' }
 
 /** Something that happens to the vehicle from outside. */
 export type Happening =
-  | { readonly atS: number; readonly do: 'ignitionOn' | 'ignitionOff' | 'supplyOff' | 'supplyOn' | 'doorOpen' | 'doorShut' | 'liftingOn' | 'liftingOff' | 'clearCodes' | 'stop' }
+  | {
+      readonly atS: number
+      readonly do:
+        | 'ignitionOn'
+        | 'ignitionOff'
+        | 'supplyOff'
+        | 'supplyOn'
+        | 'doorOpen'
+        | 'doorShut'
+        | 'liftingOn'
+        | 'liftingOff'
+        | 'clearCodes'
+        | 'stop'
+    }
   /** Done for so long, s, unless it is stopped before. */
-  | { readonly atS: number; readonly do: 'actuate'; readonly what: Actuation; readonly forS: number }
+  | {
+      readonly atS: number
+      readonly do: 'actuate'
+      readonly what: Actuation
+      readonly forS: number
+    }
   /** What the tape says each corner stands over its level, mm: the module takes its sensors to mean that. */
   | { readonly atS: number; readonly do: 'calibrate'; readonly offMm: PerCorner<number> }
   | { readonly atS: number; readonly do: 'level'; readonly levelId: string }
   /** A lift holds the body so high; null: it lets go. */
   | { readonly atS: number; readonly do: 'hold'; readonly heldMm: number | null }
-  | { readonly atS: number; readonly do: 'load'; readonly payloadN: Readonly<Partial<Record<Corner, number>>> }
+  | {
+      readonly atS: number
+      readonly do: 'load'
+      readonly payloadN: Readonly<Partial<Record<Corner, number>>>
+    }

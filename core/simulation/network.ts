@@ -17,16 +17,28 @@ export interface Command {
 /** Everything shut, the pump off. */
 export const REST: Command = { open: new Set(), pump: null }
 
-interface Passage { readonly from: number; readonly to: number; readonly conductance: number }
+interface Passage {
+  readonly from: number
+  readonly to: number
+  readonly conductance: number
+}
 const OUTSIDE = -1
 const NODE: Readonly<Record<Corner, number>> = { FL: 0, FR: 1, RL: 2, RR: 3 }
 
-const only = <Kind extends Fault['kind']>(faults: readonly Fault[], ...kinds: readonly Kind[]): Extract<Fault, { kind: Kind }>[] =>
-  faults.filter((fault): fault is Extract<Fault, { kind: Kind }> => (kinds as readonly string[]).includes(fault.kind))
+const only = <Kind extends Fault['kind']>(
+  faults: readonly Fault[],
+  ...kinds: readonly Kind[]
+): Extract<Fault, { kind: Kind }>[] =>
+  faults.filter((fault): fault is Extract<Fault, { kind: Kind }> =>
+    (kinds as readonly string[]).includes(fault.kind),
+  )
 
 // The corner a valve really feeds: crossed twice it is right again.
 function fedCorner(corner: Corner, faults: readonly Fault[]): Corner {
-  return only(faults, 'crossedLines', 'crossedPlugs').reduce<Corner>((at, { corners: [a, b] }) => (at === a ? b : at === b ? a : at), corner)
+  return only(faults, 'crossedLines', 'crossedPlugs').reduce<Corner>(
+    (at, { corners: [a, b] }) => (at === a ? b : at === b ? a : at),
+    corner,
+  )
 }
 
 function ends(valve: ValveId, faults: readonly Fault[]): readonly [number, number, number] {
@@ -51,14 +63,26 @@ export function dryerShare(faults: readonly Fault[], temperatureC: number): numb
 }
 
 /** Every way air can pass, with a command in force, on such a day. */
-export function passagesOf(command: Command, faults: readonly Fault[], temperatureC = 20): Passage[] {
-  const passages: Passage[] = only(faults, 'springLeak').map(({ corner, conductance }) => ({ from: NODE[corner], to: OUTSIDE, conductance }))
+export function passagesOf(
+  command: Command,
+  faults: readonly Fault[],
+  temperatureC = 20,
+): Passage[] {
+  const passages: Passage[] = only(faults, 'springLeak').map(({ corner, conductance }) => ({
+    from: NODE[corner],
+    to: OUTSIDE,
+    conductance,
+  }))
   for (const valve of VALVES) {
     const [from, to, full] = ends(valve, faults)
-    const stuck = only(faults, 'stuckShut', 'stuckOpen').find((fault) => fault.valve === valve)?.kind
+    const stuck = only(faults, 'stuckShut', 'stuckOpen').find(
+      (fault) => fault.valve === valve,
+    )?.kind
     const open = stuck ? stuck === 'stuckOpen' : command.open.has(valve)
     const dryer = valve === 'exhaust' ? dryerShare(faults, temperatureC) : 1
-    const seat = only(faults, 'seatLeak').filter((fault) => fault.valve === valve).reduce((sum, { conductance }) => sum + conductance, 0)
+    const seat = only(faults, 'seatLeak')
+      .filter((fault) => fault.valve === valve)
+      .reduce((sum, { conductance }) => sum + conductance, 0)
     const conductance = (open ? full * dryer : 0) + seat
     if (conductance > 0) passages.push({ from, to, conductance })
   }
@@ -77,17 +101,35 @@ export interface Network {
 }
 
 /** Share of its rated flow that a pump delivers at this voltage and wear. */
-export const pumpShareOf = ({ supplyV }: Machine, faults: readonly Fault[], temperatureC = 20): number =>
-  Math.min(1, supplyV / 12.5) * (only(faults, 'weakPump')[0]?.share ?? 1) * dryerShare(faults, temperatureC)
+export const pumpShareOf = (
+  { supplyV }: Machine,
+  faults: readonly Fault[],
+  temperatureC = 20,
+): number =>
+  Math.min(1, supplyV / 12.5) *
+  (only(faults, 'weakPump')[0]?.share ?? 1) *
+  dryerShare(faults, temperatureC)
 
-function pumpFlowLPerS({ machine: { pump }, pumpShare }: Network, inBarA: number, outBarA: number, closed: boolean): number {
+function pumpFlowLPerS(
+  { machine: { pump }, pumpShare }: Network,
+  inBarA: number,
+  outBarA: number,
+  closed: boolean,
+): number {
   const against = closed ? outBarA - inBarA : outBarA - P_ATM_BAR
   const supply = closed ? inBarA / P_ATM_BAR : 1
-  return (pumpShare * pump.freeFlowLPerMin * supply * Math.max(0, 1 - against / pump.stallBarG)) / 60
+  return (
+    (pumpShare * pump.freeFlowLPerMin * supply * Math.max(0, 1 - against / pump.stallBarG)) / 60
+  )
 }
 
 /** Pressures of the six nodes, bar absolute; the solver is left at rest with these amounts. */
-export function nodePressures({ machine, solver }: Network, air: ArrayLike<number>, temperatureC: number, out: Float64Array): void {
+export function nodePressures(
+  { machine, solver }: Network,
+  air: ArrayLike<number>,
+  temperatureC: number,
+  out: Float64Array,
+): void {
   solver.solve(air, temperatureC)
   for (let i = 0; i < 4; i += 1) out[i] = solver.pressureBarA[i]!
   const warmth = kelvin(temperatureC) / T_REF_K
@@ -98,7 +140,12 @@ export function nodePressures({ machine, solver }: Network, air: ArrayLike<numbe
 const pressures = new Float64Array(6)
 
 /** Slope of all amounts, bar-litre per second: whatever leaves one place enters another, so their sum never changes. */
-export function airSlope(network: Network, timeS: number, air: Float64Array, out: Float64Array): void {
+export function airSlope(
+  network: Network,
+  timeS: number,
+  air: Float64Array,
+  out: Float64Array,
+): void {
   const temperatureC = network.temperatureC(timeS)
   const temperatureK = kelvin(temperatureC)
   nodePressures(network, air, temperatureC, pressures)
@@ -117,9 +164,26 @@ export function airSlope(network: Network, timeS: number, air: Float64Array, out
     // Nothing flows in from outside: a spring below the air around it is empty.
     else if (to !== OUTSIDE) move(to, from, leakFlowLPerS(conductance, b, temperatureK, a))
   }
-  if (network.pump === 'in') move(OUTSIDE, GALLERY, (pumpFlowLPerS(network, P_ATM_BAR, pressures[GALLERY]!, false) * atmosphereBar(network.machine.altitudeM)) / P_ATM_BAR)
-  if (network.pump === 'fromReservoir') move(RESERVOIR, GALLERY, pumpFlowLPerS(network, pressures[RESERVOIR]!, pressures[GALLERY]!, true))
-  if (network.pump === 'toReservoir') move(GALLERY, RESERVOIR, pumpFlowLPerS(network, pressures[GALLERY]!, pressures[RESERVOIR]!, true))
+  if (network.pump === 'in')
+    move(
+      OUTSIDE,
+      GALLERY,
+      (pumpFlowLPerS(network, P_ATM_BAR, pressures[GALLERY]!, false) *
+        atmosphereBar(network.machine.altitudeM)) /
+        P_ATM_BAR,
+    )
+  if (network.pump === 'fromReservoir')
+    move(
+      RESERVOIR,
+      GALLERY,
+      pumpFlowLPerS(network, pressures[RESERVOIR]!, pressures[GALLERY]!, true),
+    )
+  if (network.pump === 'toReservoir')
+    move(
+      GALLERY,
+      RESERVOIR,
+      pumpFlowLPerS(network, pressures[GALLERY]!, pressures[RESERVOIR]!, true),
+    )
 }
 
 /** Puts rounding right: the sum of all amounts, less what came in and went out, stays what it was. */

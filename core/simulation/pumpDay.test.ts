@@ -4,7 +4,20 @@ import { pumpDay } from './index.ts'
 import { machineOf } from './test/machines.ts'
 
 const day = (leakBarLPerH: number, change: Partial<PumpDayRequest> = {}): PumpDay => {
-  const answer = pumpDay({ machine: machineOf({ reservoir: false }, { reservoirL: 0 }), levelId: 'road', corner: 'RL', leakBarLPerH, drives: [{ fromH: 7, toH: 7.75 }, { fromH: 16, toH: 16.75 }], coldC: 3, warmC: 11, humidity: 0.8, ...change })
+  const answer = pumpDay({
+    machine: machineOf({ reservoir: false }, { reservoirL: 0 }),
+    levelId: 'road',
+    corner: 'RL',
+    leakBarLPerH,
+    drives: [
+      { fromH: 7, toH: 7.75 },
+      { fromH: 16, toH: 16.75 },
+    ],
+    coldC: 3,
+    warmC: 11,
+    humidity: 0.8,
+    ...change,
+  })
   if (!answer.ok) throw new Error(answer.error.code)
   return answer.value
 }
@@ -23,9 +36,13 @@ describe('a day of the pump', () => {
   })
   test('its minutes are those of its runs, none outside a drive', () => {
     const { runs, minutes, longestS } = day(2)
-    expect(runs.reduce((sum, { fromH, toH }) => sum + (toH - fromH) * 60, 0)).toBeCloseTo(minutes, 9)
+    expect(runs.reduce((sum, { fromH, toH }) => sum + (toH - fromH) * 60, 0)).toBeCloseTo(
+      minutes,
+      9,
+    )
     expect(Math.max(...runs.map(({ fromH, toH }) => (toH - fromH) * 3600))).toBeCloseTo(longestS, 9)
-    for (const { fromH, toH } of runs) expect(fromH >= 7 && toH <= 7.75 || fromH >= 16 && toH <= 16.75).toBe(true)
+    for (const { fromH, toH } of runs)
+      expect((fromH >= 7 && toH <= 7.75) || (fromH >= 16 && toH <= 16.75)).toBe(true)
   })
   test('what a day draws in is about what a day leaks', () => {
     // Below design pressure it leaks less, so a little under 24 h of it.
@@ -40,7 +57,9 @@ describe('a day of the pump', () => {
   })
   test('a pump that heats fast is stopped for heat on the morning after, and never without a leak', () => {
     const worn = machineOf({ reservoir: false }, { reservoirL: 0 })
-    expect(day(60, { machine: { ...worn, pump: { ...worn.pump, heatKPerS: 8 } } }).heatStops).toBeGreaterThan(0)
+    expect(
+      day(60, { machine: { ...worn, pump: { ...worn.pump, heatKPerS: 8 } } }).heatStops,
+    ).toBeGreaterThan(0)
     expect(day(0).heatStops).toBe(0)
   })
 })

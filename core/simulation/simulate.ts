@@ -57,10 +57,18 @@ export interface SimSample {
 }
 
 /** Something the machine did. */
-export interface SimEvent { readonly timeS: number; readonly what: 'mode' | 'pumpOn' | 'pumpOff' | 'code' | 'check' | 'happening'; readonly detail: string }
+export interface SimEvent {
+  readonly timeS: number
+  readonly what: 'mode' | 'pumpOn' | 'pumpOff' | 'code' | 'check' | 'happening'
+  readonly detail: string
+}
 
 /** A run: samples, events, and where it may be gone on from. */
-export interface SimRun { readonly samples: readonly SimSample[]; readonly events: readonly SimEvent[]; readonly state: SimState }
+export interface SimRun {
+  readonly samples: readonly SimSample[]
+  readonly events: readonly SimEvent[]
+  readonly state: SimState
+}
 
 /** The module looks this often while it acts, and this often while it only waits, s. */
 const ACT_S = 0.25
@@ -87,21 +95,45 @@ class Run {
 
   constructor(private readonly request: SimRequest) {
     const { state } = request
-    this.state = { ...state, air: [...state.air], codes: [...state.codes], present: [...state.present], frames: { ...state.frames }, payloadN: { ...state.payloadN }, shownMm: state.shownMm && [...state.shownMm] }
+    this.state = {
+      ...state,
+      air: [...state.air],
+      codes: [...state.codes],
+      present: [...state.present],
+      frames: { ...state.frames },
+      payloadN: { ...state.payloadN },
+      shownMm: state.shownMm && [...state.shownMm],
+    }
     this.air = Float64Array.from(this.state.air)
-    this.total = this.air.slice(0, 6).reduce((sum, amount) => sum + amount, 0) + this.air[VENTED]! - this.air[DRAWN]!
+    this.total =
+      this.air.slice(0, 6).reduce((sum, amount) => sum + amount, 0) +
+      this.air[VENTED]! -
+      this.air[DRAWN]!
     this.solver = this.makeSolver()
   }
 
   private makeSolver(): Springs {
     const rig = buildRig(this.request.machine.vehicle)
-    const solver = createSolver(rig, Float64Array.from(CORNERS, (corner, i) => rig.designLoadN[i]! + (this.state.payloadN[corner] ?? 0)))
+    const solver = createSolver(
+      rig,
+      Float64Array.from(
+        CORNERS,
+        (corner, i) => rig.designLoadN[i]! + (this.state.payloadN[corner] ?? 0),
+      ),
+    )
     return this.state.heldMm === null ? solver : heldSprings(rig, solver, this.state.heldMm)
   }
 
   private network(): Network {
     const { machine, faults, temperatureC } = this.request
-    return { machine, solver: this.solver, passages: passagesOf(this.command, faults, temperatureC(this.state.timeS)), pump: this.command.pump, pumpShare: pumpShareOf(machine, faults, temperatureC(this.state.timeS)), temperatureC }
+    return {
+      machine,
+      solver: this.solver,
+      passages: passagesOf(this.command, faults, temperatureC(this.state.timeS)),
+      pump: this.command.pump,
+      pumpShare: pumpShareOf(machine, faults, temperatureC(this.state.timeS)),
+      temperatureC,
+    }
   }
 
   private note(what: SimEvent['what'], detail: string): void {
@@ -113,14 +145,29 @@ class Run {
     if (this.state.codes.includes(code)) return
     this.state.codes.push(code)
     const { offMm, pressureBarA } = this.look()
-    this.state.frames[code] = { timeS: this.state.timeS, mode: this.state.mode, offMm, galleryBarG: Math.max(0, pressureBarA[GALLERY]! - P_ATM_BAR), pumpC: this.state.pumpC }
+    this.state.frames[code] = {
+      timeS: this.state.timeS,
+      mode: this.state.mode,
+      offMm,
+      galleryBarG: Math.max(0, pressureBarA[GALLERY]! - P_ATM_BAR),
+      pumpC: this.state.pumpC,
+    }
     this.note('code', code)
   }
 
   private look(): Seen {
     const { machine, faults, temperatureC } = this.request
     nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
-    return { offMm: heightsSeen(machine, this.solver.travelMm, levelOffsetMm(machine, this.state.levelId), this.state.trimMm, faults), pressureBarA: this.pressure }
+    return {
+      offMm: heightsSeen(
+        machine,
+        this.solver.travelMm,
+        levelOffsetMm(machine, this.state.levelId),
+        this.state.trimMm,
+        faults,
+      ),
+      pressureBarA: this.pressure,
+    }
   }
 
   private enter(mode: ModuleMode): void {
@@ -134,21 +181,56 @@ class Run {
     const { state } = this
     this.note('happening', happening.do)
     switch (happening.do) {
-      case 'ignitionOn': Object.assign(state, { ignition: true, asleepSinceS: null, checksDone: 0, present: [] }); this.enter('awake'); return
-      case 'ignitionOff': Object.assign(state, { ignition: false, asleepSinceS: state.timeS, checksDone: 0 }); this.enter('asleep'); return
-      case 'supplyOff': state.supply = false; return
-      case 'supplyOn': state.supply = true; return
-      case 'doorOpen': state.doorOpen = true; return
-      case 'doorShut': state.doorOpen = false; return
-      case 'liftingOn': state.lifting = true; return
-      case 'liftingOff': state.lifting = false; return
-      case 'clearCodes': Object.assign(state, { codes: [], present: [], frames: {} }); if (state.mode === 'faulted') this.enter('awake'); return
-      case 'stop': state.actuation = null; state.levelId = this.levelStoodAt(); return
-      case 'actuate': state.actuation = { what: happening.what, untilS: state.timeS + happening.forS }; return
-      case 'calibrate': this.calibrate(happening.offMm); return
-      case 'hold': state.heldMm = happening.heldMm; this.solver = this.makeSolver(); return
-      case 'level': state.levelId = happening.levelId; return
-      case 'load': state.payloadN = { ...happening.payloadN }; this.solver = this.makeSolver()
+      case 'ignitionOn':
+        Object.assign(state, { ignition: true, asleepSinceS: null, checksDone: 0, present: [] })
+        this.enter('awake')
+        return
+      case 'ignitionOff':
+        Object.assign(state, { ignition: false, asleepSinceS: state.timeS, checksDone: 0 })
+        this.enter('asleep')
+        return
+      case 'supplyOff':
+        state.supply = false
+        return
+      case 'supplyOn':
+        state.supply = true
+        return
+      case 'doorOpen':
+        state.doorOpen = true
+        return
+      case 'doorShut':
+        state.doorOpen = false
+        return
+      case 'liftingOn':
+        state.lifting = true
+        return
+      case 'liftingOff':
+        state.lifting = false
+        return
+      case 'clearCodes':
+        Object.assign(state, { codes: [], present: [], frames: {} })
+        if (state.mode === 'faulted') this.enter('awake')
+        return
+      case 'stop':
+        state.actuation = null
+        state.levelId = this.levelStoodAt()
+        return
+      case 'actuate':
+        state.actuation = { what: happening.what, untilS: state.timeS + happening.forS }
+        return
+      case 'calibrate':
+        this.calibrate(happening.offMm)
+        return
+      case 'hold':
+        state.heldMm = happening.heldMm
+        this.solver = this.makeSolver()
+        return
+      case 'level':
+        state.levelId = happening.levelId
+        return
+      case 'load':
+        state.payloadN = { ...happening.payloadN }
+        this.solver = this.makeSolver()
     }
   }
 
@@ -159,15 +241,21 @@ class Run {
     const known = CORNERS.map((_, i) => this.solver.travelMm[i]!)
     const mean = known.reduce((sum, mm) => sum + mm, 0) / known.length
     const wanted = levelOffsetMm(machine, this.state.levelId)
-    if (mean >= wanted - machine.rules.deadBandMm && mean <= wanted + machine.rules.deadBandMm) return this.state.levelId
-    return levels.find(({ offsetMm }) => offsetMm <= mean + machine.rules.deadBandMm)?.id ?? this.state.levelId
+    if (mean >= wanted - machine.rules.deadBandMm && mean <= wanted + machine.rules.deadBandMm)
+      return this.state.levelId
+    return (
+      levels.find(({ offsetMm }) => offsetMm <= mean + machine.rules.deadBandMm)?.id ??
+      this.state.levelId
+    )
   }
 
   // The sensors are taken to mean what the tape says; one without a plausible signal cannot be taught.
   private calibrate(offMm: PerCorner<number>): void {
     const seen = this.look().offMm
     const { trimMm } = this.state
-    this.state.trimMm = perCorner((corner) => (seen[corner] === null ? trimMm[corner] : trimMm[corner] + offMm[corner] - seen[corner]))
+    this.state.trimMm = perCorner((corner) =>
+      seen[corner] === null ? trimMm[corner] : trimMm[corner] + offMm[corner] - seen[corner],
+    )
   }
 
   private powered(): boolean {
@@ -176,9 +264,15 @@ class Run {
 
   private watchSensors({ offMm }: Seen): void {
     const { sensors } = this.request.machine.architecture
-    if (CORNERS.some((corner) => offMm[corner] === null && sensors[AXLE_OF[corner]] !== 'none')) this.storeCode('sensorImplausible')
+    if (CORNERS.some((corner) => offMm[corner] === null && sensors[AXLE_OF[corner]] !== 'none'))
+      this.storeCode('sensorImplausible')
     for (const [left, right] of Object.values(AXLE_CORNERS)) {
-      if (offMm[left] !== null && offMm[right] !== null && Math.abs(offMm[left] - offMm[right]) > SIDES_APART_MM) this.storeCode('sidesImplausible')
+      if (
+        offMm[left] !== null &&
+        offMm[right] !== null &&
+        Math.abs(offMm[left] - offMm[right]) > SIDES_APART_MM
+      )
+        this.storeCode('sidesImplausible')
     }
   }
 
@@ -190,9 +284,16 @@ class Run {
       if (state.supply && state.ignition) this.storeCode('supplyMissing')
       return { mode: state.ignition ? 'faulted' : 'asleep', command: REST }
     }
-    const checkAt = state.asleepSinceS === null ? null : machine.architecture.parked.checksAfterH[state.checksDone]
-    const checkDue = checkAt !== undefined && checkAt !== null && state.timeS >= state.asleepSinceS! + checkAt * 3600
-    if (!state.ignition && state.mode !== 'settling' && !checkDue) return { mode: 'asleep', command: REST }
+    const checkAt =
+      state.asleepSinceS === null
+        ? null
+        : machine.architecture.parked.checksAfterH[state.checksDone]
+    const checkDue =
+      checkAt !== undefined &&
+      checkAt !== null &&
+      state.timeS >= state.asleepSinceS! + checkAt * 3600
+    if (!state.ignition && state.mode !== 'settling' && !checkDue)
+      return { mode: 'asleep', command: REST }
     const seen = this.look()
     if (state.ignition) this.watchSensors(seen)
     if (!state.ignition) {
@@ -201,7 +302,10 @@ class Run {
         this.note('check', String(state.checksDone))
       }
       // Where lines are crossed it would settle for ever, and let everything out.
-      const tooLong = state.mode === 'settling' && state.movingSinceS !== null && state.timeS - state.movingSinceS > machine.rules.timeLimitS
+      const tooLong =
+        state.mode === 'settling' &&
+        state.movingSinceS !== null &&
+        state.timeS - state.movingSinceS > machine.rules.timeLimitS
       return tooLong ? { mode: 'asleep', command: REST } : settle(machine, state, seen)
     }
     if (this.request.faults.some(({ kind }) => kind === 'codingMissing')) {
@@ -211,10 +315,16 @@ class Run {
     if (state.actuation && state.actuation.untilS <= state.timeS) state.actuation = null
     const cool = state.mode === 'lockedOut' ? machine.pump.resumeC : machine.pump.cutoutC
     if (state.actuation) {
-      if (state.pumpC < cool || state.actuation.what.kind === 'vent' || state.actuation.what.kind === 'bleed') return actuate(machine, state.actuation.what, seen)
+      if (
+        state.pumpC < cool ||
+        state.actuation.what.kind === 'vent' ||
+        state.actuation.what.kind === 'bleed'
+      )
+        return actuate(machine, state.actuation.what, seen)
       state.actuation = null
     }
-    if (state.lifting || (machine.architecture.doorInhibit && state.doorOpen)) return { mode: 'inhibited', command: REST }
+    if (state.lifting || (machine.architecture.doorInhibit && state.doorOpen))
+      return { mode: 'inhibited', command: REST }
     if (state.mode === 'faulted') return { mode: 'faulted', command: REST }
     if (state.pumpC >= cool) {
       this.storeCode('pumpHot')
@@ -226,8 +336,18 @@ class Run {
   // A raise that takes too long is given up: with no pressure in the gallery the pump or its line is at fault, else a leak or a wrong height.
   private inTime(decision: Decision, seen: Seen): Decision {
     const { movingSinceS, timeS, mode } = this.state
-    if (decision.mode !== 'raising' || mode !== 'raising' || movingSinceS === null || timeS - movingSinceS <= this.request.machine.rules.timeLimitS) return decision
-    this.storeCode(seen.pressureBarA[GALLERY]! - P_ATM_BAR < LEAST_BUILDING_BAR ? 'pressureNotBuilding' : 'heightMissed')
+    if (
+      decision.mode !== 'raising' ||
+      mode !== 'raising' ||
+      movingSinceS === null ||
+      timeS - movingSinceS <= this.request.machine.rules.timeLimitS
+    )
+      return decision
+    this.storeCode(
+      seen.pressureBarA[GALLERY]! - P_ATM_BAR < LEAST_BUILDING_BAR
+        ? 'pressureNotBuilding'
+        : 'heightMissed',
+    )
     return { mode: 'faulted', command: REST }
   }
 
@@ -238,14 +358,21 @@ class Run {
     const welded = this.powered() && faults.some(({ kind }) => kind === 'relayWelded')
     this.enter(mode)
     if (welded && command.pump === null && this.state.ignition) this.storeCode('relayStuck')
-    this.command = { open: command.open, pump: dead ? null : (command.pump ?? (welded ? 'in' : null)) }
+    this.command = {
+      open: command.open,
+      pump: dead ? null : (command.pump ?? (welded ? 'in' : null)),
+    }
     const on = this.command.pump !== null
     if (on !== this.pumpWasOn) this.note(on ? 'pumpOn' : 'pumpOff', '')
     this.pumpWasOn = on
   }
 
   private warm(from: number, to: number): void {
-    const { machine: { pump }, faults, temperatureC } = this.request
+    const {
+      machine: { pump },
+      faults,
+      temperatureC,
+    } = this.request
     const factor = faults.find((fault) => fault.kind === 'hotPump')?.factor ?? 1
     const day = temperatureC(to)
     // Exact for a constant day and a pump that runs or rests throughout.
@@ -259,7 +386,10 @@ class Run {
     const before: readonly [number, number] = [this.air[DRAWN]!, this.air[DRIED]!]
     if (network.passages.length > 0 || network.pump !== null) {
       const active = this.command.open.size > 0 || network.pump !== null
-      integrateStiff((timeS, air, out) => airSlope(network, timeS, air, out), this.air, from, toS, { tolerance: TOLERANCE_BAR_L, firstStep: active ? 0.05 : 10 })
+      integrateStiff((timeS, air, out) => airSlope(network, timeS, air, out), this.air, from, toS, {
+        tolerance: TOLERANCE_BAR_L,
+        firstStep: active ? 0.05 : 10,
+      })
       keepTotal(this.air, this.total)
     }
     this.wet(before, this.request.temperatureC(toS))
@@ -272,14 +402,19 @@ class Run {
   private wet([drawn, dried]: readonly [number, number], temperatureC: number): void {
     const { humidity = HUMIDITY } = this.request
     const taken = waterDrawnG(this.air[DRAWN]! - drawn, temperatureC, humidity)
-    this.state.moistureG = Math.max(0, this.state.moistureG + taken - waterCarriedG(this.air[DRIED]! - dried, temperatureC))
+    this.state.moistureG = Math.max(
+      0,
+      this.state.moistureG + taken - waterCarriedG(this.air[DRIED]! - dried, temperatureC),
+    )
   }
 
   private follow(seconds: number): void {
     const share = 1 - Math.exp(-seconds / SHOWN_S)
     this.solver.solve(this.air, this.request.temperatureC(this.state.timeS))
     const { travelMm } = this.solver
-    this.state.shownMm = this.state.shownMm ? this.state.shownMm.map((mm, i) => mm + (travelMm[i]! - mm) * share) : [...travelMm]
+    this.state.shownMm = this.state.shownMm
+      ? this.state.shownMm.map((mm, i) => mm + (travelMm[i]! - mm) * share)
+      : [...travelMm]
   }
 
   private sample(): void {
@@ -287,15 +422,38 @@ class Run {
     nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
     const shown = this.state.shownMm ?? this.solver.travelMm
     const on = this.command.pump !== null
-    const [inBar, outBar] = this.command.pump === 'fromReservoir' ? [this.pressure[RESERVOIR]!, this.pressure[GALLERY]!] : this.command.pump === 'toReservoir' ? [this.pressure[GALLERY]!, this.pressure[RESERVOIR]!] : [P_ATM_BAR, this.pressure[GALLERY]!]
+    const [inBar, outBar] =
+      this.command.pump === 'fromReservoir'
+        ? [this.pressure[RESERVOIR]!, this.pressure[GALLERY]!]
+        : this.command.pump === 'toReservoir'
+          ? [this.pressure[GALLERY]!, this.pressure[RESERVOIR]!]
+          : [P_ATM_BAR, this.pressure[GALLERY]!]
     const { noLoadA, stallA, stallBarG } = machine.pump
     const gauge = (i: number): number => Math.max(0, this.pressure[i]! - P_ATM_BAR)
     this.samples.push({
-      timeS: this.state.timeS, heightMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + this.solver.travelMm[i]!), pressureBarG: perCorner((_, i) => gauge(i)),
-      galleryBarG: gauge(GALLERY), reservoirBarG: gauge(RESERVOIR), pumpC: this.state.pumpC, pumpOn: on, mode: this.state.mode, airBarL: [...this.air],
-      pumpA: on ? noLoadA + ((stallA - noLoadA) * Math.min(1, Math.max(0, (outBar - inBar) / stallBarG))) : 0, open: [...this.command.open],
+      timeS: this.state.timeS,
+      heightMm: perCorner(
+        (corner, i) => machine.vehicle.corners[corner].designHeightMm + this.solver.travelMm[i]!,
+      ),
+      pressureBarG: perCorner((_, i) => gauge(i)),
+      galleryBarG: gauge(GALLERY),
+      reservoirBarG: gauge(RESERVOIR),
+      pumpC: this.state.pumpC,
+      pumpOn: on,
+      mode: this.state.mode,
+      airBarL: [...this.air],
+      pumpA: on
+        ? noLoadA + (stallA - noLoadA) * Math.min(1, Math.max(0, (outBar - inBar) / stallBarG))
+        : 0,
+      open: [...this.command.open],
       signalPercent: sensorSignals(machine, this.solver.travelMm, faults),
-      reportedMm: mapCorners(heightsSeen(machine, this.solver.travelMm, 0, this.state.trimMm, faults), (over, corner) => (over === null ? null : machine.vehicle.corners[corner].designHeightMm + over)), shownMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + shown[i]!), moistureG: this.state.moistureG,
+      reportedMm: mapCorners(
+        heightsSeen(machine, this.solver.travelMm, 0, this.state.trimMm, faults),
+        (over, corner) =>
+          over === null ? null : machine.vehicle.corners[corner].designHeightMm + over,
+      ),
+      shownMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + shown[i]!),
+      moistureG: this.state.moistureG,
     })
   }
 
@@ -303,17 +461,26 @@ class Run {
   private nextS(limitS: number): number {
     const { machine } = this.request
     const { state } = this
-    const acting = this.state.actuation !== null || this.command.open.size > 0 || this.command.pump !== null || state.mode === 'settling'
+    const acting =
+      this.state.actuation !== null ||
+      this.command.open.size > 0 ||
+      this.command.pump !== null ||
+      state.mode === 'settling'
     if (acting) return Math.min(limitS, state.timeS + ACT_S)
     if (state.ignition) return Math.min(limitS, state.timeS + WAIT_S)
-    const check = state.asleepSinceS === null || !this.powered() ? undefined : machine.architecture.parked.checksAfterH[state.checksDone]
+    const check =
+      state.asleepSinceS === null || !this.powered()
+        ? undefined
+        : machine.architecture.parked.checksAfterH[state.checksDone]
     const at = check === undefined ? limitS : state.asleepSinceS! + check * 3600
     return at > state.timeS ? Math.min(limitS, at) : Math.min(limitS, state.timeS + ACT_S)
   }
 
   go(): SimRun {
     const { untilS, sampleEveryS, happenings } = this.request
-    const waiting = happenings.filter(({ atS }) => atS >= this.state.timeS).sort((a, b) => a.atS - b.atS)
+    const waiting = happenings
+      .filter(({ atS }) => atS >= this.state.timeS)
+      .sort((a, b) => a.atS - b.atS)
     let nextSampleS = this.state.timeS
     while (this.state.timeS < untilS) {
       while (waiting[0] && waiting[0].atS <= this.state.timeS) this.happen(waiting.shift()!)
@@ -326,7 +493,11 @@ class Run {
     }
     this.act()
     this.sample()
-    return { samples: this.samples, events: this.events, state: { ...this.state, air: [...this.air] } }
+    return {
+      samples: this.samples,
+      events: this.events,
+      state: { ...this.state, air: [...this.air] },
+    }
   }
 }
 

@@ -9,13 +9,37 @@ import type { Actuation, Machine } from './machine.ts'
 import { levelOffsetMm } from './machine.ts'
 
 /** Why a module does what it does. */
-export type ModuleMode = 'asleep' | 'awake' | 'raising' | 'lowering' | 'settling' | 'refilling' | 'lockedOut' | 'inhibited' | 'faulted' | 'actuated'
+export type ModuleMode =
+  | 'asleep'
+  | 'awake'
+  | 'raising'
+  | 'lowering'
+  | 'settling'
+  | 'refilling'
+  | 'lockedOut'
+  | 'inhibited'
+  | 'faulted'
+  | 'actuated'
 
 /** A fault code as the module stores it. */
-export type Code = 'heightMissed' | 'pumpHot' | 'sensorImplausible' | 'sidesImplausible' | 'pressureNotBuilding' | 'relayStuck' | 'supplyMissing' | 'codingMissing'
+export type Code =
+  | 'heightMissed'
+  | 'pumpHot'
+  | 'sensorImplausible'
+  | 'sidesImplausible'
+  | 'pressureNotBuilding'
+  | 'relayStuck'
+  | 'supplyMissing'
+  | 'codingMissing'
 
 /** What the module saw when it stored a code: heights over the level by its sensors, mm (null: no plausible signal). */
-export interface FreezeFrame { readonly timeS: number; readonly mode: ModuleMode; readonly offMm: PerCorner<number | null>; readonly galleryBarG: number; readonly pumpC: number }
+export interface FreezeFrame {
+  readonly timeS: number
+  readonly mode: ModuleMode
+  readonly offMm: PerCorner<number | null>
+  readonly galleryBarG: number
+  readonly pumpC: number
+}
 
 /** Everything that changes in a machine: plain data, to be kept and gone on from. */
 export interface SimState {
@@ -57,13 +81,46 @@ export const DRAWN = 7
 export const DRIED = 8
 
 /** A machine that stands levelled, asleep, its air as warm as the day. */
-export function levelledState(machine: Machine, levelId: string, temperatureC: number): Result<SimState, EquilibriumRefusal> {
-  const springs = airAtOffset(buildRig(machine.vehicle), kelvin(temperatureC), levelOffsetMm(machine, levelId))
+export function levelledState(
+  machine: Machine,
+  levelId: string,
+  temperatureC: number,
+): Result<SimState, EquilibriumRefusal> {
+  const springs = airAtOffset(
+    buildRig(machine.vehicle),
+    kelvin(temperatureC),
+    levelOffsetMm(machine, levelId),
+  )
   if (!springs.ok) return springs
   const warmth = T_REF_K / kelvin(temperatureC)
   return ok({
-    timeS: 0, air: [...springs.value, (P_ATM_BAR) * machine.galleryL * warmth, (machine.rules.reservoirTargetBarG + P_ATM_BAR) * machine.reservoirL * warmth, 0, 0, 0],
-    pumpC: temperatureC, mode: 'asleep', levelId, ignition: false, supply: true, doorOpen: false, lifting: false, payloadN: {}, heldMm: null, asleepSinceS: 0, checksDone: 0, movingSinceS: null, codes: [],
-    present: [], frames: {}, trimMm: perCorner(() => 0), actuation: null, moistureG: 0, shownMm: null,
+    timeS: 0,
+    air: [
+      ...springs.value,
+      P_ATM_BAR * machine.galleryL * warmth,
+      (machine.rules.reservoirTargetBarG + P_ATM_BAR) * machine.reservoirL * warmth,
+      0,
+      0,
+      0,
+    ],
+    pumpC: temperatureC,
+    mode: 'asleep',
+    levelId,
+    ignition: false,
+    supply: true,
+    doorOpen: false,
+    lifting: false,
+    payloadN: {},
+    heldMm: null,
+    asleepSinceS: 0,
+    checksDone: 0,
+    movingSinceS: null,
+    codes: [],
+    present: [],
+    frames: {},
+    trimMm: perCorner(() => 0),
+    actuation: null,
+    moistureG: 0,
+    shownMm: null,
   })
 }

@@ -10,10 +10,13 @@ export function saturationGPerL(temperatureC: number): number {
 }
 
 /** Litres that an amount of air takes up at the pressure of the day. */
-const litres = (airBarL: number, temperatureC: number): number => (airBarL * kelvin(temperatureC)) / T_REF_K / P_ATM_BAR
+const litres = (airBarL: number, temperatureC: number): number =>
+  (airBarL * kelvin(temperatureC)) / T_REF_K / P_ATM_BAR
 
 /** Water that air drawn in leaves in the dryer, g. @param humidity relative, 0 to 1. */
-export const waterDrawnG = (airBarL: number, temperatureC: number, humidity: number): number => litres(airBarL, temperatureC) * saturationGPerL(temperatureC) * humidity
+export const waterDrawnG = (airBarL: number, temperatureC: number, humidity: number): number =>
+  litres(airBarL, temperatureC) * saturationGPerL(temperatureC) * humidity
 
 /** Water that air vented back through the dryer could carry out, g: it leaves saturated. */
-export const waterCarriedG = (airBarL: number, temperatureC: number): number => litres(airBarL, temperatureC) * saturationGPerL(temperatureC)
+export const waterCarriedG = (airBarL: number, temperatureC: number): number =>
+  litres(airBarL, temperatureC) * saturationGPerL(temperatureC)

@@ -1,7 +1,14 @@
 export { axleStrategies, wearYears } from './axle.ts'
 export type { AxleCase } from './axle.ts'
 export { buildOptions, USUAL_LIVES } from './build.ts'
-export type { BuiltOption, EstimateLine, OptionId, Priced, PricedKind, RepairCase } from './build.ts'
+export type {
+  BuiltOption,
+  EstimateLine,
+  OptionId,
+  Priced,
+  PricedKind,
+  RepairCase,
+} from './build.ts'
 export { breakEven } from './breakEven.ts'
 export { ageAt, livesFrom } from './history.ts'
 export type { Fitted, LivedVehicle } from './history.ts'

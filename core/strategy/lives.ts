@@ -1,7 +1,10 @@
 import type { Random } from '../random/index.ts'
 
 /** How long parts of a kind last (W. Weibull, 1951): shape 1 fails at any age alike, above it with age. */
-export interface Life { readonly shape: number; readonly scaleYears: number }
+export interface Life {
+  readonly shape: number
+  readonly scaleYears: number
+}
 
 /** Age a new part reaches, years: `scale (-ln U)^(1/shape)`. */
 export const newLifeYears = (life: Life, random: Random): number => ageAtDeath(life, 0, random)
@@ -11,10 +14,17 @@ export const ageAtDeath = ({ shape, scaleYears }: Life, ageYears: number, random
   scaleYears * ((ageYears / scaleYears) ** shape - Math.log(1 - random())) ** (1 / shape)
 
 /** Ages at which parts failed, and ages to which others have come without. */
-export interface LifeRecord { readonly failedAtYears: readonly number[]; readonly aliveAtYears: readonly number[] }
+export interface LifeRecord {
+  readonly failedAtYears: readonly number[]
+  readonly aliveAtYears: readonly number[]
+}
 
 /** A life fitted to what was seen, with standard deviations of the logarithms of its figures. */
-export interface FittedLife extends Life { readonly failures: number; readonly lnShapeSd: number; readonly lnScaleSd: number }
+export interface FittedLife extends Life {
+  readonly failures: number
+  readonly lnShapeSd: number
+  readonly lnScaleSd: number
+}
 
 /** Fewer failures than this say too little of a shape. */
 export const LEAST_FAILURES = 5
@@ -28,16 +38,32 @@ const LEAST_AGE_YEARS = 1 / 365
 export function fitLife({ failedAtYears, aliveAtYears }: LifeRecord): FittedLife | null {
   const failed = failedAtYears.map((age) => Math.max(age, LEAST_AGE_YEARS))
   const all = [...failed, ...aliveAtYears.map((age) => Math.max(age, LEAST_AGE_YEARS))]
-  if (failed.length < LEAST_FAILURES || Math.max(...failed) / Math.min(...failed) < 1.0001) return null
+  if (failed.length < LEAST_FAILURES || Math.max(...failed) / Math.min(...failed) < 1.0001)
+    return null
   const meanLn = failed.reduce((sum, age) => sum + Math.log(age), 0) / failed.length
   // Powers of ages over the oldest do not overflow.
   const oldest = Math.max(...all)
-  const sums = (shape: number): [number, number, number] => all.reduce<[number, number, number]>(([a, b, c], age) => { const x = age / oldest; const [power, ln] = [x ** shape, Math.log(x)]; return [a + power, b + power * ln, c + power * ln * ln] }, [0, 0, 0])
+  const sums = (shape: number): [number, number, number] =>
+    all.reduce<[number, number, number]>(
+      ([a, b, c], age) => {
+        const x = age / oldest
+        const [power, ln] = [x ** shape, Math.log(x)]
+        return [a + power, b + power * ln, c + power * ln * ln]
+      },
+      [0, 0, 0],
+    )
   // Falls steadily as the shape grows.
-  const score = (shape: number): number => { const [a, b] = sums(shape); return 1 / shape + meanLn - Math.log(oldest) - b / a }
+  const score = (shape: number): number => {
+    const [a, b] = sums(shape)
+    return 1 / shape + meanLn - Math.log(oldest) - b / a
+  }
   let [low, high] = [0.05, 50]
   if (score(low) < 0 || score(high) > 0) return null
-  for (let i = 0; i < 80; i += 1) { const middle = Math.sqrt(low * high); if (score(middle) > 0) low = middle; else high = middle }
+  for (let i = 0; i < 80; i += 1) {
+    const middle = Math.sqrt(low * high)
+    if (score(middle) > 0) low = middle
+    else high = middle
+  }
   const shape = Math.sqrt(low * high)
   const [a, b, c] = sums(shape)
   const n = failed.length
@@ -47,5 +73,11 @@ export function fitLife({ failedAtYears, aliveAtYears }: LifeRecord): FittedLife
   const [s1, s2] = [(n / a) * (b - shift * a), (n / a) * (c - 2 * shift * b + shift * shift * a)]
   const [kk, ll, kl] = [n + shape * shape * s2, n * shape * shape, -shape * shape * s1]
   const determinant = kk * ll - kl * kl
-  return { shape, scaleYears, failures: n, lnShapeSd: Math.sqrt(ll / determinant), lnScaleSd: Math.sqrt(kk / determinant) }
+  return {
+    shape,
+    scaleYears,
+    failures: n,
+    lnShapeSd: Math.sqrt(ll / determinant),
+    lnScaleSd: Math.sqrt(kk / determinant),
+  }
 }

@@ -14,7 +14,11 @@ export interface LivingPart {
 }
 
 /** A visit to the workshop: what it costs, which lives begin anew, which end for good. */
-export interface Visit { readonly cost: number; readonly restarts: readonly string[]; readonly ends?: readonly string[] }
+export interface Visit {
+  readonly cost: number
+  readonly restarts: readonly string[]
+  readonly ends?: readonly string[]
+}
 
 /** What may be done now, and what would be done whenever a part fails later. */
 export interface Option {
@@ -49,22 +53,44 @@ export interface OptionCost {
   /** Mean number of visits after the first. */
   readonly laterVisits: number
   /** Mean and 10 to 90 % of the cost so far at the end of each year. */
-  readonly byYear: readonly { readonly year: number; readonly mean: number; readonly p10: number; readonly p90: number }[]
+  readonly byYear: readonly {
+    readonly year: number
+    readonly mean: number
+    readonly p10: number
+    readonly p90: number
+  }[]
 }
 
 /** A future is not followed further than so many visits: a part that fails at once each time is no part. */
 const MOST_VISITS = 500
 
-interface Future { readonly times: readonly number[]; readonly costs: readonly number[]; readonly later: number }
+interface Future {
+  readonly times: readonly number[]
+  readonly costs: readonly number[]
+  readonly later: number
+}
 
-interface Alive { readonly part: LivingPart; readonly life: Life; diesAt: number }
+interface Alive {
+  readonly part: LivingPart
+  readonly life: Life
+  diesAt: number
+}
 
 function lifeDrawn({ life }: LivingPart, random: Random): Life {
   const { lnShapeSd = 0, lnScaleSd = 0 } = life
-  return lnShapeSd === 0 && lnScaleSd === 0 ? life : { shape: life.shape * Math.exp(lnShapeSd * normal(random)), scaleYears: life.scaleYears * Math.exp(lnScaleSd * normal(random)) }
+  return lnShapeSd === 0 && lnScaleSd === 0
+    ? life
+    : {
+        shape: life.shape * Math.exp(lnShapeSd * normal(random)),
+        scaleYears: life.scaleYears * Math.exp(lnScaleSd * normal(random)),
+      }
 }
 
-function futureOf({ parts, horizonYears }: StrategyRequest, option: Option, random: Random): Future {
+function futureOf(
+  { parts, horizonYears }: StrategyRequest,
+  option: Option,
+  random: Random,
+): Future {
   const { waitYears = 0, rates = {} } = option
   const alive = new Map<string, Alive>()
   const lives = new Map(parts.map((part) => [part.id, lifeDrawn(part, random)]))
@@ -74,14 +100,25 @@ function futureOf({ parts, horizonYears }: StrategyRequest, option: Option, rand
     const left = ageAtDeath(life, part.ageYears, random) - part.ageYears
     // While nothing is done it ages faster, or slower.
     const rate = rates[part.id] ?? 1
-    alive.set(part.id, { part, life, diesAt: left < waitYears * rate ? left / rate : left - waitYears * rate + waitYears })
+    alive.set(part.id, {
+      part,
+      life,
+      diesAt: left < waitYears * rate ? left / rate : left - waitYears * rate + waitYears,
+    })
   }
   const [times, costs]: [number[], number[]] = [[], []]
   let later = 0
   const pay = (at: number, visit: Visit): void => {
     times.push(at)
     costs.push(visit.cost)
-    for (const id of visit.restarts) { const part = parts.find((each) => each.id === id)!; alive.set(id, { part, life: lives.get(id)!, diesAt: at + newLifeYears(lives.get(id)!, random) }) }
+    for (const id of visit.restarts) {
+      const part = parts.find((each) => each.id === id)!
+      alive.set(id, {
+        part,
+        life: lives.get(id)!,
+        diesAt: at + newLifeYears(lives.get(id)!, random),
+      })
+    }
     for (const id of visit.ends ?? []) alive.delete(id)
   }
   let done = waitYears > 0 ? false : (pay(0, option.now), true)
@@ -100,7 +137,10 @@ function futureOf({ parts, horizonYears }: StrategyRequest, option: Option, rand
     if (visit) pay(at, visit)
     else alive.delete(next.part.id)
     // What is worn out by it fails at once.
-    for (const [id, years] of Object.entries(next.part.wears ?? {})) { const other = alive.get(id); if (other) other.diesAt = Math.max(at, other.diesAt - years) }
+    for (const [id, years] of Object.entries(next.part.wears ?? {})) {
+      const other = alive.get(id)
+      if (other) other.diesAt = Math.max(at, other.diesAt - years)
+    }
   }
   return { times, costs, later }
 }
@@ -115,9 +155,14 @@ const quantile = (sorted: Float64Array, share: number): number => {
  * What options cost over the years, as present value: each is followed through the same number of futures. Deterministic for a seed.
  * @param progress told the share done, now and then.
  */
-export function compareOptions(request: StrategyRequest, progress: (share: number) => void = () => undefined): OptionCost[] {
+export function compareOptions(
+  request: StrategyRequest,
+  progress: (share: number) => void = () => undefined,
+): OptionCost[] {
   const { options, samples, horizonYears, discountRate, seed } = request
-  const years = Array.from({ length: Math.max(1, Math.ceil(horizonYears)) }, (_, i) => Math.min(i + 1, horizonYears))
+  const years = Array.from({ length: Math.max(1, Math.ceil(horizonYears)) }, (_, i) =>
+    Math.min(i + 1, horizonYears),
+  )
   return options.map((option, k) => {
     // Each option meets the same chances: what differs is the option.
     const random = seeded(seed)
@@ -141,7 +186,18 @@ export function compareOptions(request: StrategyRequest, progress: (share: numbe
       return { year: years[i]!, mean, p10: quantile(sorted, 0.1), p90: quantile(sorted, 0.9) }
     })
     const last = told.at(-1)!
-    const variance = byYear.at(-1)!.reduce((sum, cost) => sum + (cost - last.mean) ** 2, 0) / Math.max(1, samples - 1)
-    return { id: option.id, meanCost: last.mean, p10Cost: last.p10, p90Cost: last.p90, secondVisitProbability: again / samples, standardError: Math.sqrt(variance / samples), laterVisits: visits / samples, byYear: told }
+    const variance =
+      byYear.at(-1)!.reduce((sum, cost) => sum + (cost - last.mean) ** 2, 0) /
+      Math.max(1, samples - 1)
+    return {
+      id: option.id,
+      meanCost: last.mean,
+      p10Cost: last.p10,
+      p90Cost: last.p90,
+      secondVisitProbability: again / samples,
+      standardError: Math.sqrt(variance / samples),
+      laterVisits: visits / samples,
+      byYear: told,
+    }
   })
 }

@@ -23,10 +23,20 @@ export const DEFAULT_UNITS: DisplayUnits = { length: 'mm', pressure: 'bar', temp
 
 /** How each unit is written beside a number. */
 export const UNIT_LABEL: Record<LengthUnit | PressureUnit | TemperatureUnit, string> = {
-  mm: 'mm', inch: 'in', bar: 'bar', kPa: 'kPa', psi: 'psi', degC: '°C', degF: '°F',
+  mm: 'mm',
+  inch: 'in',
+  bar: 'bar',
+  kPa: 'kPa',
+  psi: 'psi',
+  degC: '°C',
+  degF: '°F',
 }
 
-interface Scale { readonly factor: number; readonly offset: number; readonly decimals: number }
+interface Scale {
+  readonly factor: number
+  readonly offset: number
+  readonly decimals: number
+}
 
 const MM_PER_INCH = 25.4
 // 1 psi = 1 lbf/in2 = 4.4482216152605 N / (0.0254 m)^2
@@ -72,7 +82,8 @@ export function fromDisplay(shown: number, quantity: Quantity, units: DisplayUni
 }
 
 /** How many decimals a reading of this quantity is shown with: what a tape, gauge or thermometer in a workshop can tell. */
-export const decimalsOf = (quantity: Quantity, units: DisplayUnits): number => scaleOf(quantity, units).decimals
+export const decimalsOf = (quantity: Quantity, units: DisplayUnits): number =>
+  scaleOf(quantity, units).decimals
 
 /** A difference of heights with its sign; one that rounds to nothing has none. @param mm mm */
 export function formatDifference(mm: number, units: DisplayUnits, extraDecimals = 0): string {
@@ -85,7 +96,12 @@ export function formatDifference(mm: number, units: DisplayUnits, extraDecimals 
  * @param extraDecimals more decimals than a single reading deserves, for means and differences.
  * @returns an en dash for a non-finite input: no NaN is ever shown.
  */
-export function formatQuantity(stored: number, quantity: Quantity, units: DisplayUnits, extraDecimals = 0): string {
+export function formatQuantity(
+  stored: number,
+  quantity: Quantity,
+  units: DisplayUnits,
+  extraDecimals = 0,
+): string {
   const shown = toDisplay(stored, quantity, units)
   if (!Number.isFinite(shown)) return '–'
   const text = shown.toFixed(decimalsOf(quantity, units) + extraDecimals)

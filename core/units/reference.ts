@@ -20,4 +20,5 @@ export const kelvin = (temperatureC: number): number => temperatureC + ZERO_CELS
 export const celsius = (temperatureK: number): number => temperatureK - ZERO_CELSIUS_K
 
 /** Atmospheric pressure at an altitude, bar absolute (ISO 2533, troposphere). @param altitudeM m */
-export const atmosphereBar = (altitudeM: number): number => P_ATM_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588
+export const atmosphereBar = (altitudeM: number): number =>
+  P_ATM_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588

@@ -27,7 +27,10 @@ export interface Architecture {
   readonly pressureSensor: 'none' | 'gallery'
   readonly damping: Readonly<Record<Axle, Damping>>
   readonly levels: readonly Level[]
-  readonly parked: { readonly policy: 'none' | 'settleAxle' | 'settleVehicle' | 'refill'; readonly checksAfterH: readonly number[] }
+  readonly parked: {
+    readonly policy: 'none' | 'settleAxle' | 'settleVehicle' | 'refill'
+    readonly checksAfterH: readonly number[]
+  }
   readonly matchOnFault: boolean
   readonly doorInhibit: boolean
   readonly liftingMode: 'none' | 'menu' | 'switch'
@@ -39,11 +42,16 @@ export interface Architecture {
 }
 
 /** Whether an axle carries any air. */
-export const hasAirOnAxle = (architecture: Architecture, axle: Axle): boolean => architecture.air[axle] !== 'none'
+export const hasAirOnAxle = (architecture: Architecture, axle: Axle): boolean =>
+  architecture.air[axle] !== 'none'
 
 /** Whether a corner stands on air. */
-export const hasAirAtCorner = (architecture: Pick<Architecture, 'air'>, corner: Corner): boolean => architecture.air[AXLE_OF[corner]] !== 'none'
+export const hasAirAtCorner = (architecture: Pick<Architecture, 'air'>, corner: Corner): boolean =>
+  architecture.air[AXLE_OF[corner]] !== 'none'
 
 /** The highest level, where a drop shows best; null for a vehicle without levels. */
 export const highestLevel = (architecture: Architecture): Level | null =>
-  architecture.levels.reduce<Level | null>((best, level) => (best === null || level.offsetMm > best.offsetMm ? level : best), null)
+  architecture.levels.reduce<Level | null>(
+    (best, level) => (best === null || level.offsetMm > best.offsetMm ? level : best),
+    null,
+  )

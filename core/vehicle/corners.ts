@@ -18,12 +18,20 @@ export const AXLE_OF: PerCorner<Axle> = { FL: 'front', FR: 'front', RL: 'rear', 
 export const AXLES = ['front', 'rear'] as const satisfies readonly Axle[]
 
 /** The corners of an axle, left first. */
-export const AXLE_CORNERS: Readonly<Record<Axle, readonly [Corner, Corner]>> = { front: ['FL', 'FR'], rear: ['RL', 'RR'] }
+export const AXLE_CORNERS: Readonly<Record<Axle, readonly [Corner, Corner]>> = {
+  front: ['FL', 'FR'],
+  rear: ['RL', 'RR'],
+}
 /** The axle that is not this one. */
 export const OTHER_AXLE: Readonly<Record<Axle, Axle>> = { front: 'rear', rear: 'front' }
 
 /** The side a corner belongs to. */
-export const SIDE_OF: PerCorner<'left' | 'right'> = { FL: 'left', FR: 'right', RL: 'left', RR: 'right' }
+export const SIDE_OF: PerCorner<'left' | 'right'> = {
+  FL: 'left',
+  FR: 'right',
+  RL: 'left',
+  RR: 'right',
+}
 
 const MATE: PerCorner<Corner> = { FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' }
 
@@ -31,10 +39,17 @@ const MATE: PerCorner<Corner> = { FL: 'FR', FR: 'FL', RL: 'RR', RR: 'RL' }
 export const axleMate = (corner: Corner): Corner => MATE[corner]
 
 /** Builds a value for each corner, in storage order. */
-export const perCorner = <Value>(make: (corner: Corner, index: number) => Value): Record<Corner, Value> => ({
-  FL: make('FL', 0), FR: make('FR', 1), RL: make('RL', 2), RR: make('RR', 3),
+export const perCorner = <Value>(
+  make: (corner: Corner, index: number) => Value,
+): Record<Corner, Value> => ({
+  FL: make('FL', 0),
+  FR: make('FR', 1),
+  RL: make('RL', 2),
+  RR: make('RR', 3),
 })
 
 /** A new value for each corner from the old one. */
-export const mapCorners = <Value, Next>(values: PerCorner<Value>, change: (value: Value, corner: Corner) => Next): Record<Corner, Next> =>
-  perCorner((corner) => change(values[corner], corner))
+export const mapCorners = <Value, Next>(
+  values: PerCorner<Value>,
+  change: (value: Value, corner: Corner) => Next,
+): Record<Corner, Next> => perCorner((corner) => change(values[corner], corner))

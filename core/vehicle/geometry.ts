@@ -43,10 +43,15 @@ export interface VehicleGeometry {
   readonly corners: PerCorner<CornerGeometry>
 }
 
-type Optional<Whole, Fields extends keyof Whole> = Omit<Whole, Fields> & { readonly [Field in Fields]?: Whole[Field] | undefined }
+type Optional<Whole, Fields extends keyof Whole> = Omit<Whole, Fields> & {
+  readonly [Field in Fields]?: Whole[Field] | undefined
+}
 
 /** A geometry as it is handed in: coil and anti-roll figures may be left out. */
-export interface GeometryInput extends Optional<Omit<VehicleGeometry, 'corners'>, 'antiRollFrontNPerMm' | 'antiRollRearNPerMm'> {
+export interface GeometryInput extends Optional<
+  Omit<VehicleGeometry, 'corners'>,
+  'antiRollFrontNPerMm' | 'antiRollRearNPerMm'
+> {
   readonly corners: PerCorner<Optional<CornerGeometry, 'coilForceAtDesignN' | 'coilRateNPerMm'>>
 }
 
@@ -55,12 +60,22 @@ export const completeGeometry = (input: GeometryInput): VehicleGeometry => ({
   ...input,
   antiRollFrontNPerMm: input.antiRollFrontNPerMm ?? 0,
   antiRollRearNPerMm: input.antiRollRearNPerMm ?? 0,
-  corners: mapCorners(input.corners, (corner) => ({ ...corner, coilForceAtDesignN: corner.coilForceAtDesignN ?? 0, coilRateNPerMm: corner.coilRateNPerMm ?? 0 })),
+  corners: mapCorners(input.corners, (corner) => ({
+    ...corner,
+    coilForceAtDesignN: corner.coilForceAtDesignN ?? 0,
+    coilRateNPerMm: corner.coilRateNPerMm ?? 0,
+  })),
 })
 
 /** Why a geometry describes no vehicle that could stand. */
 export type GeometryRefusal =
-  | { readonly code: 'stopOrder'; readonly corner: Corner; readonly bumpHeightMm: number; readonly designHeightMm: number; readonly droopHeightMm: number }
+  | {
+      readonly code: 'stopOrder'
+      readonly corner: Corner
+      readonly bumpHeightMm: number
+      readonly designHeightMm: number
+      readonly droopHeightMm: number
+    }
   | { readonly code: 'springWouldPull'; readonly corner: Corner; readonly surplusN: number }
   | { readonly code: 'coilDoesNotCarry'; readonly corner: Corner; readonly differenceN: number }
   | { readonly code: 'springWithoutVolume'; readonly corner: Corner }
@@ -69,14 +84,17 @@ export type GeometryRefusal =
 const COIL_CARRIES_WITHIN_N = 1
 
 /** Whether a corner has an air spring. */
-export const hasAir = (corner: Pick<CornerGeometry, 'effectiveAreaCm2'>): boolean => corner.effectiveAreaCm2 > 0
+export const hasAir = (corner: Pick<CornerGeometry, 'effectiveAreaCm2'>): boolean =>
+  corner.effectiveAreaCm2 > 0
 
 /**
  * Height a corner stands at when the module asks for a level, mm. A corner on a coil alone does not follow: no air lifts it.
  * @param levelOffsetMm level over design height, mm.
  */
-export const heightAtLevelMm = (corner: Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>, levelOffsetMm: number): number =>
-  corner.designHeightMm + (hasAir(corner) ? levelOffsetMm : 0)
+export const heightAtLevelMm = (
+  corner: Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>,
+  levelOffsetMm: number,
+): number => corner.designHeightMm + (hasAir(corner) ? levelOffsetMm : 0)
 
 function checkCorner(corner: Corner, geometry: CornerGeometry): GeometryRefusal | null {
   const { bumpHeightMm, designHeightMm, droopHeightMm } = geometry
@@ -85,7 +103,9 @@ function checkCorner(corner: Corner, geometry: CornerGeometry): GeometryRefusal 
   }
   const shareOfAirN = geometry.designLoadN - geometry.coilForceAtDesignN
   if (!hasAir(geometry)) {
-    return Math.abs(shareOfAirN) > COIL_CARRIES_WITHIN_N ? { code: 'coilDoesNotCarry', corner, differenceN: shareOfAirN } : null
+    return Math.abs(shareOfAirN) > COIL_CARRIES_WITHIN_N
+      ? { code: 'coilDoesNotCarry', corner, differenceN: shareOfAirN }
+      : null
   }
   if (shareOfAirN < 0) return { code: 'springWouldPull', corner, surplusN: -shareOfAirN }
   return geometry.volumeAtDesignL > 0 ? null : { code: 'springWithoutVolume', corner }

@@ -1,4 +1,15 @@
-export { AXLES, CORNERS, WALK, AXLE_OF, AXLE_CORNERS, OTHER_AXLE, SIDE_OF, axleMate, perCorner, mapCorners } from './corners.ts'
+export {
+  AXLES,
+  CORNERS,
+  WALK,
+  AXLE_OF,
+  AXLE_CORNERS,
+  OTHER_AXLE,
+  SIDE_OF,
+  axleMate,
+  perCorner,
+  mapCorners,
+} from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
 export { axlesOf, cornersOf } from './places.ts'
 export type { Place } from './places.ts'
@@ -8,7 +19,14 @@ export type { GeometryInput, GeometryRefusal } from './geometry.ts'
 export type { Architecture, Level, AirForm, Damping, SensorCount } from './architecture.ts'
 export { hasAirAtCorner, hasAirOnAxle, highestLevel } from './architecture.ts'
 export { VEHICLE_CLASSES, GUESSABLE, guessVehicle, guessShares } from './guesses.ts'
-export type { VehicleClass, Guessable, AxleKnown, VehicleKnown, GuessedVehicle, GuessShares } from './guesses.ts'
+export type {
+  VehicleClass,
+  Guessable,
+  AxleKnown,
+  VehicleKnown,
+  GuessedVehicle,
+  GuessShares,
+} from './guesses.ts'
 export { GRAVITY, loadsFromScalesN, areaFromPressureCm2, motionRatioFrom } from './shopMeasures.ts'
 export { tidyVin, vinRemark } from './vin.ts'
 export type { VinRemark } from './vin.ts'

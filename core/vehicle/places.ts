@@ -5,7 +5,9 @@ import { AXLE_CORNERS, AXLE_OF, AXLES, CORNERS } from './corners.ts'
 export type Place = Corner | Axle | null
 
 /** The corners a place covers. */
-export const cornersOf = (place: Place): readonly Corner[] => (place === null ? CORNERS : place === 'front' || place === 'rear' ? AXLE_CORNERS[place] : [place])
+export const cornersOf = (place: Place): readonly Corner[] =>
+  place === null ? CORNERS : place === 'front' || place === 'rear' ? AXLE_CORNERS[place] : [place]
 
 /** The axles a place is on. */
-export const axlesOf = (place: Place): readonly Axle[] => (place === null ? AXLES : place === 'front' || place === 'rear' ? [place] : [AXLE_OF[place]])
+export const axlesOf = (place: Place): readonly Axle[] =>
+  place === null ? AXLES : place === 'front' || place === 'rear' ? [place] : [AXLE_OF[place]]

@@ -27,7 +27,11 @@ export type WorkRefusal =
   | { readonly code: 'noTorqueHere' }
   | { readonly code: 'torqueMissing'; readonly fastener: string }
   | { readonly code: 'torqueUnsourced'; readonly fastener: string }
-  | { readonly code: 'torqueFar' | 'torqueOutside'; readonly nm: number; readonly range: TorqueRange }
+  | {
+      readonly code: 'torqueFar' | 'torqueOutside'
+      readonly nm: number
+      readonly range: TorqueRange
+    }
   | { readonly code: 'photoMissing' }
   | { readonly code: 'secondMissing' }
   | { readonly code: 'cannotSkip' }
@@ -37,27 +41,42 @@ export type WorkRefusal =
   | { readonly code: 'temporaryUnseen'; readonly missing: readonly FactAt[] }
 
 /** What the guard knows besides the record. @see WorkOf */
-export interface Guarded extends WorkOf { readonly torqueOf: (fastener: string) => TorqueRange | null; /** One person works alone: a stand or strap may be the second hand. */ readonly alone: boolean }
+export interface Guarded extends WorkOf {
+  readonly torqueOf: (fastener: string) => TorqueRange | null
+  /** One person works alone: a stand or strap may be the second hand. */ readonly alone: boolean
+}
 
 const no = (refusal: WorkRefusal): Result<null, WorkRefusal> => refuse(refusal)
 const YES: Result<null, WorkRefusal> = ok(null)
 
 /** Whether a step may be left out at all: no gate rests on it, it undoes no change, and nothing is tightened in it. */
-export function maySkip(of: Pick<WorkOf, 'book'>, step: Pick<PlanStep, 'step' | 'takes' | 'torque'>): boolean {
+export function maySkip(
+  of: Pick<WorkOf, 'book'>,
+  step: Pick<PlanStep, 'step' | 'takes' | 'torque'>,
+): boolean {
   const acts = of.book.steps.find(({ id }) => id === step.step)?.acts ?? []
   const temporary = new Set(of.book.facts.filter(({ temporary: yes }) => yes).map(({ id }) => id))
-  return acts.length === 0 && step.torque === null && !step.takes.some((fact) => temporary.has(fact))
+  return (
+    acts.length === 0 && step.torque === null && !step.takes.some((fact) => temporary.has(fact))
+  )
 }
 
 /** Why a step may not be begun now; null where it may. */
 export function notYet(of: WorkOf, run: Run, key: string): WorkRefusal | null {
   const at = run.steps.find(({ step }) => step.key === key)
   if (!at) return { code: 'stepUnknown', key }
-  if (at.state === 'done' && at.done) return { code: 'stepDone', by: at.done.person, at: at.done.at }
+  if (at.state === 'done' && at.done)
+    return { code: 'stepDone', by: at.done.person, at: at.done.at }
   if (at.state === 'held') return { code: 'awaitsLead' }
   const states = new Map(run.steps.map(({ step, state }) => [step.key, state]))
-  const first = at.step.after.find((order) => { const state = states.get(order.key); return state !== 'done' && state !== 'passed' })
-  if (first) return states.get(first.key) === 'held' ? { code: 'awaitsLead' } : { code: 'stepFirst', ...first }
+  const first = at.step.after.find((order) => {
+    const state = states.get(order.key)
+    return state !== 'done' && state !== 'passed'
+  })
+  if (first)
+    return states.get(first.key) === 'held'
+      ? { code: 'awaitsLead' }
+      : { code: 'stepFirst', ...first }
   const missing = run.missing.get(key) ?? []
   return missing.length > 0 ? { code: 'factFirst', missing } : gatesPassed(of, run.car, at.step)
 }
@@ -67,49 +86,102 @@ function mayFinish(of: Guarded, run: Run, done: DoneEntry): WorkRefusal | null {
   if (done.deviation?.kind === 'skipped') return maySkip(of, step) ? null : { code: 'cannotSkip' }
   const written = of.book.steps.find(({ id }) => id === step.step)!
   for (const { condition, corner } of toShow(written, step.place)) {
-    const shown = done.shown.find((each) => each.condition === condition && each.corner === corner && proofsFor(condition, run.car.body).includes(each.proof))
-    if (!shown || (shown.proof === 'pressureRead' && (shown.barG === null || shown.barG <= EMPTY_BARG))) return { code: 'notShown', condition, corner }
-    if ((condition === 'cornerProved' || condition === 'plantProved') && shown.barG !== null && shown.barG > EMPTY_BARG) return { code: 'stillPressure', barG: shown.barG, corner }
+    const shown = done.shown.find(
+      (each) =>
+        each.condition === condition &&
+        each.corner === corner &&
+        proofsFor(condition, run.car.body).includes(each.proof),
+    )
+    if (
+      !shown ||
+      (shown.proof === 'pressureRead' && (shown.barG === null || shown.barG <= EMPTY_BARG))
+    )
+      return { code: 'notShown', condition, corner }
+    if (
+      (condition === 'cornerProved' || condition === 'plantProved') &&
+      shown.barG !== null &&
+      shown.barG > EMPTY_BARG
+    )
+      return { code: 'stillPressure', barG: shown.barG, corner }
   }
-  if (!step.torque) { if (done.torque) return { code: 'noTorqueHere' } }
-  else if (!done.torque) return { code: 'torqueMissing', fastener: step.torque }
+  if (!step.torque) {
+    if (done.torque) return { code: 'noTorqueHere' }
+  } else if (!done.torque) return { code: 'torqueMissing', fastener: step.torque }
   else {
     const range = of.torqueOf(step.torque)
     const verdict = range && judgeTorque(done.torque.nm, range)
-    if (!range && !done.torque.source?.trim()) return { code: 'torqueUnsourced', fastener: step.torque }
+    if (!range && !done.torque.source?.trim())
+      return { code: 'torqueUnsourced', fastener: step.torque }
     if (range && verdict === 'far') return { code: 'torqueFar', nm: done.torque.nm, range }
-    if (range && verdict !== 'in' && done.deviation?.kind !== 'torque') return { code: 'torqueOutside', nm: done.torque.nm, range }
+    if (range && verdict !== 'in' && done.deviation?.kind !== 'torque')
+      return { code: 'torqueOutside', nm: done.torque.nm, range }
   }
-  if (step.photo && done.photoIds.length === 0 && done.deviation?.kind !== 'noPhoto') return { code: 'photoMissing' }
-  if (step.second && (done.second === null || (done.second === 'alone' && !of.alone && done.deviation === null))) return { code: 'secondMissing' }
+  if (step.photo && done.photoIds.length === 0 && done.deviation?.kind !== 'noPhoto')
+    return { code: 'photoMissing' }
+  if (
+    step.second &&
+    (done.second === null || (done.second === 'alone' && !of.alone && done.deviation === null))
+  )
+    return { code: 'secondMissing' }
   return null
 }
 
 /** Whether an entry may be taken into the record. @param person who makes it */
-export function mayEnter(of: Guarded, run: Run, person: string, content: WorkContent): Result<null, WorkRefusal> {
-  const atWork = (): WorkRefusal | null => (!run.hands.includes(person) ? { code: 'notHands' } : run.paused ? { code: 'paused', by: run.paused.person } : null)
+export function mayEnter(
+  of: Guarded,
+  run: Run,
+  person: string,
+  content: WorkContent,
+): Result<null, WorkRefusal> {
+  const atWork = (): WorkRefusal | null =>
+    !run.hands.includes(person)
+      ? { code: 'notHands' }
+      : run.paused
+        ? { code: 'paused', by: run.paused.person }
+        : null
   switch (content.kind) {
     case 'done': {
       const refusal = atWork() ?? notYet(of, run, content.key)
       if (refusal) return no(refusal)
       const step = run.steps.find((each) => each.step.key === content.key)!.step
-      if (step.step !== content.step || step.place !== content.place) return no({ code: 'stepUnknown', key: content.key })
+      if (step.step !== content.step || step.place !== content.place)
+        return no({ code: 'stepUnknown', key: content.key })
       const unfinished = mayFinish(of, run, content)
       return unfinished ? no(unfinished) : YES
     }
     // With the supply off nothing speaks of the lifting mode; and while something is open the supply goes off, whatever that mode is.
-    case 'lost': return content.fact === 'lifting' && (run.holds.has(factKey('supplyOff', null)) || isOpen(run.car)) ? no({ code: 'notSo', fact: content.fact }) : run.holds.has(factKey(content.fact, content.place)) ? YES : no({ code: 'notSo', fact: content.fact })
-    case 'approved': case 'declined': {
+    case 'lost':
+      return content.fact === 'lifting' &&
+        (run.holds.has(factKey('supplyOff', null)) || isOpen(run.car))
+        ? no({ code: 'notSo', fact: content.fact })
+        : run.holds.has(factKey(content.fact, content.place))
+          ? YES
+          : no({ code: 'notSo', fact: content.fact })
+    case 'approved':
+    case 'declined': {
       const done = run.awaiting.find(({ id }) => id === content.of)
-      return !done ? no({ code: 'nothingToApprove' }) : done.person === person ? no({ code: 'ownApproval' }) : YES
+      return !done
+        ? no({ code: 'nothingToApprove' })
+        : done.person === person
+          ? no({ code: 'ownApproval' })
+          : YES
     }
     case 'joined': {
-      const missing = run.hands.includes(person) ? [] : run.temporary.filter(({ fact, place }) => !content.seen.includes(factKey(fact, place)))
+      const missing = run.hands.includes(person)
+        ? []
+        : run.temporary.filter(({ fact, place }) => !content.seen.includes(factKey(fact, place)))
       return missing.length > 0 ? no({ code: 'temporaryUnseen', missing }) : YES
     }
-    case 'left': case 'handed': return run.hands.includes(person) ? YES : no({ code: 'notHands' })
-    case 'paused': { const refusal = atWork(); return refusal ? no(refusal) : YES }
-    case 'resumed': return run.hands.includes(person) ? YES : no({ code: 'notHands' })
-    case 'linked': return YES
+    case 'left':
+    case 'handed':
+      return run.hands.includes(person) ? YES : no({ code: 'notHands' })
+    case 'paused': {
+      const refusal = atWork()
+      return refusal ? no(refusal) : YES
+    }
+    case 'resumed':
+      return run.hands.includes(person) ? YES : no({ code: 'notHands' })
+    case 'linked':
+      return YES
   }
 }

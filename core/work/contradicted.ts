@@ -9,15 +9,29 @@ import { factKey } from './run.ts'
 const BACK_BARG = 0.3
 
 /** What is on record as shown and the link says is not so: supply that came back, pressure that returned, a lifting mode that fell off. */
-export function contradicted({ holds, ready, car }: Pick<Run, 'holds' | 'ready' | 'car'>, live: Live): readonly FactAt[] {
+export function contradicted(
+  { holds, ready, car }: Pick<Run, 'holds' | 'ready' | 'car'>,
+  live: Live,
+): readonly FactAt[] {
   // What the next step undoes is being undone: the hand is at the fuse before the finger is on the tablet.
   const undone = new Set(ready.flatMap(({ takes }) => takes))
-  const on = (fact: string, place: FactAt['place'] = null): boolean => holds.has(factKey(fact, place)) && !undone.has(fact)
+  const on = (fact: string, place: FactAt['place'] = null): boolean =>
+    holds.has(factKey(fact, place)) && !undone.has(fact)
   if (!live.heard) return []
   if (on('supplyOff')) {
     if (live.supply) return [{ fact: 'supplyOff', place: null }]
     const pressed = live.galleryBarG !== null && live.galleryBarG > BACK_BARG
-    return !pressed ? [] : [...(on('plantEmpty') ? [{ fact: 'plantEmpty', place: null }] : []), ...CORNERS.filter((corner) => live.open.includes(corner) && on('empty', corner) && !on('lineClosed', corner)).map((place) => ({ fact: 'empty', place }))]
+    return !pressed
+      ? []
+      : [
+          ...(on('plantEmpty') ? [{ fact: 'plantEmpty', place: null }] : []),
+          ...CORNERS.filter(
+            (corner) =>
+              live.open.includes(corner) && on('empty', corner) && !on('lineClosed', corner),
+          ).map((place) => ({ fact: 'empty', place })),
+        ]
   }
-  return on('lifting') && !isOpen(car) && live.supply && live.lifting === false ? [{ fact: 'lifting', place: null }] : []
+  return on('lifting') && !isOpen(car) && live.supply && live.lifting === false
+    ? [{ fact: 'lifting', place: null }]
+    : []
 }

@@ -2,11 +2,23 @@ import type { Condition, Proof } from '../procedure/index.ts'
 import type { Corner, Place } from '../vehicle/index.ts'
 
 /** How something was shown: read off the link or a gauge, or seen by somebody. */
-export interface Shown { readonly condition: Condition; readonly corner: Corner | null; readonly proof: Proof; readonly by: 'link' | 'gauge' | 'person'; /** What was read, bar gauge; null where nothing was. */ readonly barG: number | null }
+export interface Shown {
+  readonly condition: Condition
+  readonly corner: Corner | null
+  readonly proof: Proof
+  readonly by: 'link' | 'gauge' | 'person'
+  /** What was read, bar gauge; null where nothing was. */ readonly barG: number | null
+}
 /** A torque as it was set. `source`: where it is written, where the shop's sheet has none. */
-export interface Torqued { readonly nm: number; readonly source: string | null }
+export interface Torqued {
+  readonly nm: number
+  readonly source: string | null
+}
 /** A step that was not done as it stands there, and why. */
-export interface Deviation { readonly kind: 'skipped' | 'torque' | 'noPhoto' | 'otherwise'; readonly reason: string }
+export interface Deviation {
+  readonly kind: 'skipped' | 'torque' | 'noPhoto' | 'otherwise'
+  readonly reason: string
+}
 
 /** A step that was confirmed. */
 export interface DoneEntry {
@@ -27,10 +39,19 @@ export interface DoneEntry {
 export type WorkContent =
   | DoneEntry
   /** Something on record is not so any more. */
-  | { readonly kind: 'lost'; readonly fact: string; readonly place: Place; readonly by: 'link' | 'gauge' | 'person'; readonly words: string }
+  | {
+      readonly kind: 'lost'
+      readonly fact: string
+      readonly place: Place
+      readonly by: 'link' | 'gauge' | 'person'
+      readonly words: string
+    }
   /** A lead's word on a deviation. */
   | { readonly kind: 'approved' | 'declined'; readonly of: string; readonly words: string }
-  | { readonly kind: 'joined'; /** Facts that were left changed, as they were seen by whoever takes over. */ readonly seen: readonly string[] }
+  | {
+      readonly kind: 'joined'
+      /** Facts that were left changed, as they were seen by whoever takes over. */ readonly seen: readonly string[]
+    }
   | { readonly kind: 'left' }
   | { readonly kind: 'handed'; readonly to: string; readonly words: string }
   | { readonly kind: 'paused'; readonly words: string }
@@ -39,6 +60,13 @@ export type WorkContent =
   | { readonly kind: 'linked'; readonly deviceId: string | null }
 
 /** An entry with who and when. */
-export interface WorkEntry { readonly id: string; readonly at: string; readonly person: string; readonly content: WorkContent }
+export interface WorkEntry {
+  readonly id: string
+  readonly at: string
+  readonly person: string
+  readonly content: WorkContent
+}
 /** A confirmed step with who and when. */
-export interface DoneStep extends WorkEntry { readonly content: DoneEntry }
+export interface DoneStep extends WorkEntry {
+  readonly content: DoneEntry
+}

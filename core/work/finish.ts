@@ -14,10 +14,24 @@ export function stuck(of: WorkOf): { readonly step: string; readonly refusal: Wo
     if (run.finished) return null
     const next = run.ready[0] ?? run.steps.find(({ state }) => state === 'held')?.step
     if (!next) break
-    const content: DoneEntry = { kind: 'done', key: next.key, step: next.step, place: next.place, shown: [], torque: null, photoIds: [], note: '', second: null, deviation: null }
+    const content: DoneEntry = {
+      kind: 'done',
+      key: next.key,
+      step: next.step,
+      place: next.place,
+      shown: [],
+      torque: null,
+      photoIds: [],
+      note: '',
+      second: null,
+      deviation: null,
+    }
     entries.push({ id: `trial ${left}`, at: '1970-01-01T00:00:00.000Z', person: '', content })
   }
   const run = runOf({ ...of, entries })
   const first = run.steps.find(({ state }) => state === 'open' || state === 'again')?.step.key ?? ''
-  return { step: first, refusal: notYet({ ...of, entries }, run, first) ?? { code: 'stepUnknown', key: first } }
+  return {
+    step: first,
+    refusal: notYet({ ...of, entries }, run, first) ?? { code: 'stepUnknown', key: first },
+  }
 }

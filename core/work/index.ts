@@ -1,4 +1,12 @@
-export type { Deviation, DoneEntry, DoneStep, Shown, Torqued, WorkContent, WorkEntry } from './entries.ts'
+export type {
+  Deviation,
+  DoneEntry,
+  DoneStep,
+  Shown,
+  Torqued,
+  WorkContent,
+  WorkEntry,
+} from './entries.ts'
 export { carriedBy, factKey, factOf, runOf } from './run.ts'
 export type { Run, RunStep, StepState, Temporary, Wait, WorkOf } from './run.ts'
 export { maySkip, mayEnter, notYet } from './allow.ts'
@@ -12,5 +20,14 @@ export type { TorqueRange, TorqueVerdict } from './torque.ts'
 export { stuck } from './finish.ts'
 export { factSentence, gateSentence, refusalSentence, stepSentence } from './sentence.ts'
 export type { Telling } from './sentence.ts'
-export { fillDoubt, fillNeeds, fillStages, PUMP_WARM, pumpRests, REST_S, RUN_S, sidesAlike } from './fill.ts'
+export {
+  fillDoubt,
+  fillNeeds,
+  fillStages,
+  PUMP_WARM,
+  pumpRests,
+  REST_S,
+  RUN_S,
+  sidesAlike,
+} from './fill.ts'
 export type { FillDoubt, FillNeed, FillStage, Sides, SidesVerdict } from './fill.ts'

@@ -1,4 +1,12 @@
-import type { BookFact, BookStep, Carried, CarState, FactAt, PlanStep, ProcedureBook } from '../procedure/index.ts'
+import type {
+  BookFact,
+  BookStep,
+  Carried,
+  CarState,
+  FactAt,
+  PlanStep,
+  ProcedureBook,
+} from '../procedure/index.ts'
 import { carOf, needPlaces, placesFrom } from '../procedure/index.ts'
 import type { Architecture, Corner, Place } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
@@ -20,11 +28,22 @@ export interface WorkOf {
 
 /** `again`: it was done, and what it gave is needed and not so any more. `held`: done otherwise than it stands there; a lead has not agreed yet. `passed`: a plan made anew asks for it, and what it is for has come about another way. */
 export type StepState = 'open' | 'again' | 'held' | 'done' | 'passed'
-export interface RunStep { readonly step: PlanStep; readonly state: StepState; /** When it was last confirmed. */ readonly done: DoneStep | null }
+export interface RunStep {
+  readonly step: PlanStep
+  readonly state: StepState
+  /** When it was last confirmed. */ readonly done: DoneStep | null
+}
 /** Something that must be undone before the car is handed over: since when, by whom, and by which step it will be. */
-export interface Temporary extends FactAt { readonly since: WorkEntry; readonly until: PlanStep | null }
+export interface Temporary extends FactAt {
+  readonly since: WorkEntry
+  readonly until: PlanStep | null
+}
 /** A wait that runs beside the work. */
-export interface Wait { readonly id: string; readonly step: PlanStep; readonly dueMs: number }
+export interface Wait {
+  readonly id: string
+  readonly step: PlanStep
+  readonly dueMs: number
+}
 
 /** The work on a car as it stands. */
 export interface Run {
@@ -57,7 +76,8 @@ export function factOf(key: string): FactAt {
   return { fact, place: (at === 'null' ? null : at) as Place }
 }
 /** A torque out of its range, or a step left out, gives nothing before a lead has agreed. */
-const holdsBack = ({ content: { deviation } }: DoneStep): boolean => deviation?.kind === 'torque' || deviation?.kind === 'skipped'
+const holdsBack = ({ content: { deviation } }: DoneStep): boolean =>
+  deviation?.kind === 'torque' || deviation?.kind === 'skipped'
 
 const UNPROVED: ReadonlySet<string> = new Set(['vented', 'plantVented', 'plantEmpty'])
 
@@ -80,7 +100,8 @@ class Folding {
     this.facts = new Map(of.book.facts.map((fact) => [fact.id, fact]))
     this.book = new Map(of.book.steps.map((step) => [step.id, step]))
     this.car = carOf(of.architecture, new Set(of.flat))
-    for (const { id, atStart } of of.book.facts) if (atStart) this.holds.set(factKey(id, null), null)
+    for (const { id, atStart } of of.book.facts)
+      if (atStart) this.holds.set(factKey(id, null), null)
     for (const entry of of.entries) this.take(entry)
   }
 
@@ -93,13 +114,19 @@ class Folding {
     const step = this.book.get(content.step)
     if (!step) return
     this.car = carAfter(this.car, step, content.place, this.of.architecture)
-    for (const fact of step.takes ?? []) for (const at of this.places(fact, content.place)) this.holds.delete(factKey(fact, at))
+    for (const fact of step.takes ?? [])
+      for (const at of this.places(fact, content.place)) this.holds.delete(factKey(fact, at))
     // A live module fills what was let down: nothing shown before it woke counts after it.
     if (step.acts?.includes('supplyBack')) {
       this.holds.set(factKey('supplyOn', null), entry)
-      for (const key of [...this.holds.keys()]) if (UNPROVED.has(factOf(key).fact)) this.holds.delete(key)
+      for (const key of [...this.holds.keys()])
+        if (UNPROVED.has(factOf(key).fact)) this.holds.delete(key)
     }
-    for (const fact of step.gives ?? []) for (const at of this.places(fact, content.place)) { this.holds.set(factKey(fact, at), entry); this.lost.delete(factKey(fact, at)) }
+    for (const fact of step.gives ?? [])
+      for (const at of this.places(fact, content.place)) {
+        this.holds.set(factKey(fact, at), entry)
+        this.lost.delete(factKey(fact, at))
+      }
   }
 
   private drop(fact: string, place: Place, entry: WorkEntry): void {
@@ -114,11 +141,18 @@ class Folding {
     this.drop(fact, place, entry)
     if (fact === 'supplyOff') {
       this.holds.set(factKey('supplyOn', null), entry)
-      for (const corner of CORNERS) { const at = this.car.corners[corner]; if (at && fillable(at) && !isOpen(this.car)) this.drop('vented', corner, entry); if (at && at.line !== 'open') this.drop('empty', corner, entry) }
-      for (const of of isOpen(this.car) ? ['plantEmpty'] : ['plantVented', 'plantEmpty']) this.drop(of, null, entry)
+      for (const corner of CORNERS) {
+        const at = this.car.corners[corner]
+        if (at && fillable(at) && !isOpen(this.car)) this.drop('vented', corner, entry)
+        if (at && at.line !== 'open') this.drop('empty', corner, entry)
+      }
+      for (const of of isOpen(this.car) ? ['plantEmpty'] : ['plantVented', 'plantEmpty'])
+        this.drop(of, null, entry)
     }
     // What came back there may have seeped past a shut valve.
-    if (fact === 'plantEmpty') for (const corner of CORNERS) if (this.car.corners[corner]?.line === 'closed') this.drop('empty', corner, entry)
+    if (fact === 'plantEmpty')
+      for (const corner of CORNERS)
+        if (this.car.corners[corner]?.line === 'closed') this.drop('empty', corner, entry)
     // The car stands on it: its folds may lie wrong now.
     if (fact === 'filled' && this.car.body === 'ground') this.drop('foldsSeen', place, entry)
     this.car = carWithout(this.car, fact, place)
@@ -135,7 +169,8 @@ class Folding {
         else this.effect(done, entry)
         return
       }
-      case 'approved': case 'declined': {
+      case 'approved':
+      case 'declined': {
         const done = this.awaiting.get(content.of)
         if (!done) return
         this.awaiting.delete(content.of)
@@ -144,13 +179,28 @@ class Folding {
         else if (holdsBack(done)) this.effect(done, entry)
         return
       }
-      case 'lost': this.lose(entry, content.fact, content.place); return
-      case 'joined': this.hands.add(person); this.handedTo = null; return
-      case 'left': this.hands.delete(person); return
-      case 'handed': this.hands.delete(person); this.handedTo = entry; return
-      case 'paused': this.paused = entry; return
-      case 'resumed': this.paused = null; return
-      case 'linked': this.deviceId = content.deviceId
+      case 'lost':
+        this.lose(entry, content.fact, content.place)
+        return
+      case 'joined':
+        this.hands.add(person)
+        this.handedTo = null
+        return
+      case 'left':
+        this.hands.delete(person)
+        return
+      case 'handed':
+        this.hands.delete(person)
+        this.handedTo = entry
+        return
+      case 'paused':
+        this.paused = entry
+        return
+      case 'resumed':
+        this.paused = null
+        return
+      case 'linked':
+        this.deviceId = content.deviceId
     }
   }
 
@@ -164,8 +214,14 @@ class Folding {
       before = passed.size
       for (const step of steps) {
         if (over(step.key) || wanted.has(step.step)) continue
-        const served = steps.filter(({ after }) => after.some(({ key, fact }) => key === step.key && fact !== null && step.gives.includes(fact)))
-        const so = step.gives.every((fact) => this.places(fact, step.place).every((at) => this.holds.has(factKey(fact, at))))
+        const served = steps.filter(({ after }) =>
+          after.some(
+            ({ key, fact }) => key === step.key && fact !== null && step.gives.includes(fact),
+          ),
+        )
+        const so = step.gives.every((fact) =>
+          this.places(fact, step.place).every((at) => this.holds.has(factKey(fact, at))),
+        )
         if (served.length > 0 && (so || served.every(({ key }) => over(key)))) passed.add(step.key)
       }
     }
@@ -176,10 +232,17 @@ class Folding {
   todo(): ReadonlySet<string> {
     const { steps, architecture } = this.of
     const passed = this.passed()
-    const open = new Set(steps.filter(({ key }) => !this.doneBy.has(key) && !passed.has(key)).map(({ key }) => key))
+    const open = new Set(
+      steps.filter(({ key }) => !this.doneBy.has(key) && !passed.has(key)).map(({ key }) => key),
+    )
     const withFact = (side: 'gives' | 'takes'): ReadonlyMap<string, readonly PlanStep[]> => {
       const map = new Map<string, PlanStep[]>()
-      for (const step of steps) for (const fact of step[side]) for (const at of this.places(fact, step.place)) { const key = factKey(fact, at); map.set(key, [...(map.get(key) ?? []), step]) }
+      for (const step of steps)
+        for (const fact of step[side])
+          for (const at of this.places(fact, step.place)) {
+            const key = factKey(fact, at)
+            map.set(key, [...(map.get(key) ?? []), step])
+          }
       return map
     }
     const [givers, takers] = [withFact('gives'), withFact('takes')]
@@ -190,26 +253,51 @@ class Folding {
         for (const { fact, place } of needPlaces(this.facts, step, architecture)) {
           const key = factKey(fact, place)
           const from = givers.get(key) ?? []
-          if (!this.holds.has(key) && !from.some((each) => open.has(each.key) || this.held.has(each.key))) for (const each of from) open.add(each.key)
+          if (
+            !this.holds.has(key) &&
+            !from.some((each) => open.has(each.key) || this.held.has(each.key))
+          )
+            for (const each of from) open.add(each.key)
         }
         // What is changed once more is undone once more.
-        for (const fact of step.gives) if (this.facts.get(fact)?.temporary) for (const at of this.places(fact, step.place)) for (const each of takers.get(factKey(fact, at)) ?? []) open.add(each.key)
+        for (const fact of step.gives)
+          if (this.facts.get(fact)?.temporary)
+            for (const at of this.places(fact, step.place))
+              for (const each of takers.get(factKey(fact, at)) ?? []) open.add(each.key)
       }
-      for (const key of this.holds.keys()) if (this.facts.get(factOf(key).fact)?.temporary) for (const each of takers.get(key) ?? []) open.add(each.key)
+      for (const key of this.holds.keys())
+        if (this.facts.get(factOf(key).fact)?.temporary)
+          for (const each of takers.get(key) ?? []) open.add(each.key)
     }
     return open
   }
 
   /** What a step asks for and nobody has given. Asked only where something gives it, it is no matter while nothing does. */
   missing(step: PlanStep): readonly FactAt[] {
-    return needPlaces(this.facts, step, this.of.architecture).filter(({ fact, place, kind }) => (kind === 'must' || kind === 'allAir') && !this.holds.has(factKey(fact, place)))
+    return needPlaces(this.facts, step, this.of.architecture).filter(
+      ({ fact, place, kind }) =>
+        (kind === 'must' || kind === 'allAir') && !this.holds.has(factKey(fact, place)),
+    )
   }
 
   temporary(todo: ReadonlySet<string>): readonly Temporary[] {
     return [...this.holds].flatMap(([key, since]) => {
       const { fact, place } = factOf(key)
       if (!since || !this.facts.get(fact)?.temporary) return []
-      return [{ fact, place, since, until: this.of.steps.find((step) => todo.has(step.key) && step.takes.includes(fact) && this.places(fact, step.place).includes(place)) ?? null }]
+      return [
+        {
+          fact,
+          place,
+          since,
+          until:
+            this.of.steps.find(
+              (step) =>
+                todo.has(step.key) &&
+                step.takes.includes(fact) &&
+                this.places(fact, step.place).includes(place),
+            ) ?? null,
+        },
+      ]
     })
   }
 }
@@ -220,17 +308,57 @@ export function runOf(of: WorkOf): Run {
   const todo = folding.todo()
   const { held, doneBy } = folding
   const waiting = (key: string): boolean => todo.has(key) || held.has(key)
-  const steps = of.steps.map((step): RunStep => ({ step, state: held.has(step.key) ? 'held' : todo.has(step.key) ? (doneBy.has(step.key) ? 'again' : 'open') : doneBy.has(step.key) ? 'done' : 'passed', done: doneBy.get(step.key) ?? null }))
+  const steps = of.steps.map((step): RunStep => ({
+    step,
+    state: held.has(step.key)
+      ? 'held'
+      : todo.has(step.key)
+        ? doneBy.has(step.key)
+          ? 'again'
+          : 'open'
+        : doneBy.has(step.key)
+          ? 'done'
+          : 'passed',
+    done: doneBy.get(step.key) ?? null,
+  }))
   const open = of.steps.filter(({ key }) => todo.has(key) && !held.has(key))
   const missing = new Map(open.map((step) => [step.key, folding.missing(step)]))
-  const needed = new Set(open.flatMap((step) => needPlaces(folding.facts, step, of.architecture).map(({ fact, place }) => factKey(fact, place))))
+  const needed = new Set(
+    open.flatMap((step) =>
+      needPlaces(folding.facts, step, of.architecture).map(({ fact, place }) =>
+        factKey(fact, place),
+      ),
+    ),
+  )
   return {
-    steps, ready: open.filter((step) => step.after.every(({ key }) => !waiting(key)) && missing.get(step.key)!.length === 0 && gatesPassed(of, folding.car, step) === null), missing, car: folding.car, holds: folding.holds, temporary: folding.temporary(todo), lost: [...folding.lost].filter(([key]) => needed.has(key)).map(([, each]) => each),
-    hands: [...folding.hands], handedTo: folding.handedTo, paused: folding.paused, deviceId: folding.deviceId, awaiting: [...folding.awaiting.values()],
-    waits: steps.flatMap(({ step, state, done }) => (done && state !== 'again' && step.waitMinutes > 0 ? [{ id: done.id, step, dueMs: Date.parse(done.at) + step.waitMinutes * 60_000 }] : [])),
-    begun: of.entries.some(({ content }) => content.kind === 'joined'), finished: of.steps.length > 0 && steps.every(({ state }) => state === 'done' || state === 'passed'),
+    steps,
+    ready: open.filter(
+      (step) =>
+        step.after.every(({ key }) => !waiting(key)) &&
+        missing.get(step.key)!.length === 0 &&
+        gatesPassed(of, folding.car, step) === null,
+    ),
+    missing,
+    car: folding.car,
+    holds: folding.holds,
+    temporary: folding.temporary(todo),
+    lost: [...folding.lost].filter(([key]) => needed.has(key)).map(([, each]) => each),
+    hands: [...folding.hands],
+    handedTo: folding.handedTo,
+    paused: folding.paused,
+    deviceId: folding.deviceId,
+    awaiting: [...folding.awaiting.values()],
+    waits: steps.flatMap(({ step, state, done }) =>
+      done && state !== 'again' && step.waitMinutes > 0
+        ? [{ id: done.id, step, dueMs: Date.parse(done.at) + step.waitMinutes * 60_000 }]
+        : [],
+    ),
+    begun: of.entries.some(({ content }) => content.kind === 'joined'),
+    finished:
+      of.steps.length > 0 && steps.every(({ state }) => state === 'done' || state === 'passed'),
   }
 }
 
 /** What the work has left changed, as a new plan must take it over. */
-export const carriedBy = ({ temporary }: Pick<Run, 'temporary'>): readonly Carried[] => temporary.map(({ fact, place, until }) => ({ fact, place, undoneBy: until?.step ?? null }))
+export const carriedBy = ({ temporary }: Pick<Run, 'temporary'>): readonly Carried[] =>
+  temporary.map(({ fact, place, until }) => ({ fact, place, undoneBy: until?.step ?? null }))

@@ -3,11 +3,22 @@ import { CONDITION_WORDS, GATE_WORDS } from '../procedure/index.ts'
 import type { Place } from '../vehicle/index.ts'
 import type { WorkRefusal } from './allow.ts'
 
-const PLACE: Readonly<Record<string, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right', front: 'front axle', rear: 'rear axle' }
+const PLACE: Readonly<Record<string, string>> = {
+  FL: 'front left',
+  FR: 'front right',
+  RL: 'rear left',
+  RR: 'rear right',
+  front: 'front axle',
+  rear: 'rear axle',
+}
 const placeWords = (place: Place): string => (place === null ? '' : PLACE[place]!)
 
 /** What sentences are made of. */
-export interface Telling { readonly book: ProcedureBook; readonly steps: readonly PlanStep[]; nameOf(person: string): string }
+export interface Telling {
+  readonly book: ProcedureBook
+  readonly steps: readonly PlanStep[]
+  nameOf(person: string): string
+}
 
 /** Something that is so or not, with its place. */
 export function factSentence(book: ProcedureBook, { fact, place }: FactAt): string {
@@ -16,39 +27,71 @@ export function factSentence(book: ProcedureBook, { fact, place }: FactAt): stri
 }
 
 /** A step with its place in it. */
-export const stepSentence = ({ words, place }: Pick<PlanStep, 'words' | 'place'>): string => words.replaceAll('{place}', placeWords(place))
+export const stepSentence = ({ words, place }: Pick<PlanStep, 'words' | 'place'>): string =>
+  words.replaceAll('{place}', placeWords(place))
 
 /** What a gate asks for and does not find. */
-export const gateSentence = ({ gate, missing }: Pick<Extract<WorkRefusal, { code: 'gateShut' }>, 'gate' | 'missing'>): string => `${GATE_WORDS[gate]}: ${missing.map((condition) => CONDITION_WORDS[condition]).join('; ')}`
+export const gateSentence = ({
+  gate,
+  missing,
+}: Pick<Extract<WorkRefusal, { code: 'gateShut' }>, 'gate' | 'missing'>): string =>
+  `${GATE_WORDS[gate]}: ${missing.map((condition) => CONDITION_WORDS[condition]).join('; ')}`
 
 /** Why something is not taken into the record of the work, as server and page say it alike. */
 export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: Telling): string {
-  const step = (key: string): string => { const found = steps.find((each) => each.key === key); return found ? stepSentence(found) : key }
+  const step = (key: string): string => {
+    const found = steps.find((each) => each.key === key)
+    return found ? stepSentence(found) : key
+  }
   const torque = (id: string): string => book.torques[id] ?? id
   switch (refusal.code) {
-    case 'notHands': return 'Take the work over first: somebody else has it.'
-    case 'paused': return `${nameOf(refusal.by)} paused this work. Go on with it first.`
-    case 'stepUnknown': return 'This step is not in the plan any more.'
-    case 'stepDone': return `${nameOf(refusal.by)} has confirmed this already.`
-    case 'awaitsLead': return 'Not yet: a lead has to agree first to what was done otherwise.'
-    case 'stepFirst': return `Not yet: first “${step(refusal.key)}”.`
-    case 'factFirst': return `Not yet. First it must be so: ${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
-    case 'gateShut': return `Not yet, ${gateSentence(refusal)}.`
-    case 'harm': return 'Not yet: as the car stands now, that would break something or hurt somebody. Look at what is open and what is live.'
-    case 'notPossible': return 'Not yet: as the car stands now that cannot be done.'
-    case 'notShown': return `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}${refusal.corner ? `, ${placeWords(refusal.corner)}` : ''}.`
-    case 'stillPressure': return `There are still ${refusal.barG.toFixed(1)} bar${refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''}: it is not empty.`
-    case 'noTorqueHere': return 'Nothing is torqued in this step.'
-    case 'torqueMissing': return `The torque is missing: ${torque(refusal.fastener)}.`
-    case 'torqueUnsourced': return `The shop’s sheet has no torque for this, ${torque(refusal.fastener)}: say where yours is written.`
-    case 'torqueFar': return `${refusal.nm.toFixed(1)} N.m is far from ${refusal.range.minNm} to ${refusal.range.maxNm} N.m. Is the unit right?`
-    case 'torqueOutside': return `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ${refusal.range.maxNm} N.m: say why, and a lead agrees.`
-    case 'photoMissing': return 'This step wants a photo, or the reason why there is none.'
-    case 'secondMissing': return 'Say who lent the second hand.'
-    case 'cannotSkip': return 'This step cannot be left out: a gate rests on it, it undoes a change, or something is tightened in it.'
-    case 'notSo': return 'That does not stand on record now.'
-    case 'nothingToApprove': return 'Nothing waits for that word any more.'
-    case 'ownApproval': return 'Somebody else agrees to what you did otherwise.'
-    case 'temporaryUnseen': return `Look at what was left changed first: ${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
+    case 'notHands':
+      return 'Take the work over first: somebody else has it.'
+    case 'paused':
+      return `${nameOf(refusal.by)} paused this work. Go on with it first.`
+    case 'stepUnknown':
+      return 'This step is not in the plan any more.'
+    case 'stepDone':
+      return `${nameOf(refusal.by)} has confirmed this already.`
+    case 'awaitsLead':
+      return 'Not yet: a lead has to agree first to what was done otherwise.'
+    case 'stepFirst':
+      return `Not yet: first “${step(refusal.key)}”.`
+    case 'factFirst':
+      return `Not yet. First it must be so: ${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
+    case 'gateShut':
+      return `Not yet, ${gateSentence(refusal)}.`
+    case 'harm':
+      return 'Not yet: as the car stands now, that would break something or hurt somebody. Look at what is open and what is live.'
+    case 'notPossible':
+      return 'Not yet: as the car stands now that cannot be done.'
+    case 'notShown':
+      return `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}${refusal.corner ? `, ${placeWords(refusal.corner)}` : ''}.`
+    case 'stillPressure':
+      return `There are still ${refusal.barG.toFixed(1)} bar${refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''}: it is not empty.`
+    case 'noTorqueHere':
+      return 'Nothing is torqued in this step.'
+    case 'torqueMissing':
+      return `The torque is missing: ${torque(refusal.fastener)}.`
+    case 'torqueUnsourced':
+      return `The shop’s sheet has no torque for this, ${torque(refusal.fastener)}: say where yours is written.`
+    case 'torqueFar':
+      return `${refusal.nm.toFixed(1)} N.m is far from ${refusal.range.minNm} to ${refusal.range.maxNm} N.m. Is the unit right?`
+    case 'torqueOutside':
+      return `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ${refusal.range.maxNm} N.m: say why, and a lead agrees.`
+    case 'photoMissing':
+      return 'This step wants a photo, or the reason why there is none.'
+    case 'secondMissing':
+      return 'Say who lent the second hand.'
+    case 'cannotSkip':
+      return 'This step cannot be left out: a gate rests on it, it undoes a change, or something is tightened in it.'
+    case 'notSo':
+      return 'That does not stand on record now.'
+    case 'nothingToApprove':
+      return 'Nothing waits for that word any more.'
+    case 'ownApproval':
+      return 'Somebody else agrees to what you did otherwise.'
+    case 'temporaryUnseen':
+      return `Look at what was left changed first: ${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
   }
 }

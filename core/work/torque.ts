@@ -1,7 +1,10 @@
 import { NM_PER_LBF_FT } from '../units/index.ts'
 
 /** A torque of a sheet, N.m. */
-export interface TorqueRange { readonly minNm: number; readonly maxNm: number }
+export interface TorqueRange {
+  readonly minNm: number
+  readonly maxNm: number
+}
 /** How a figure stands to its range: in it, beside it, or so far off that it must be another unit or a slip. */
 export type TorqueVerdict = 'in' | 'low' | 'high' | 'far'
 
@@ -17,7 +20,11 @@ export function judgeTorque(nm: number, { minNm, maxNm }: TorqueRange): TorqueVe
 }
 
 /** Whether a figure that is beside its range would be in it, had it been meant in the other unit. @returns that figure in N.m; null where it would not */
-export function otherUnit(typed: number, unit: 'N.m' | 'lbf.ft', range: TorqueRange): number | null {
+export function otherUnit(
+  typed: number,
+  unit: 'N.m' | 'lbf.ft',
+  range: TorqueRange,
+): number | null {
   const meant = unit === 'N.m' ? typed * NM_PER_LBF_FT : typed
   return judgeTorque(meant, range) === 'in' ? meant : null
 }

@@ -5,7 +5,22 @@ import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.t
 import { sampleArchitecture } from '../samples/index.ts'
 import type { Architecture } from '../vehicle/index.ts'
 import type { Deviation, DoneEntry, Guarded, Live, Run, WorkContent, WorkEntry } from './index.ts'
-import { carriedBy, contradicted, factKey, factOf, judgeTorque, linkShows, mayEnter, maySkip, notYet, otherUnit, proofsFor, runOf, stuck, toShow } from './index.ts'
+import {
+  carriedBy,
+  contradicted,
+  factKey,
+  factOf,
+  judgeTorque,
+  linkShows,
+  mayEnter,
+  maySkip,
+  notYet,
+  otherUnit,
+  proofsFor,
+  runOf,
+  stuck,
+  toShow,
+} from './index.ts'
 
 const ANN = 'ann'
 const BEN = 'ben'
@@ -25,20 +40,48 @@ class AtTheCar {
     this.enter({ kind: 'joined', seen: [] })
   }
 
-  compose(jobs: readonly WantedJob[], carried: PlanRequest['carried'] = [], ventBy: ShopWay['ventBy'] = this.request.way?.ventBy ?? 'tool'): readonly PlanStep[] {
-    const made = composePlan(SHIPPED_PROCEDURES, { support: 'twoPost', ...this.request, way: { ...(this.request.way ?? USUAL_WAY), ventBy }, architecture: this.architecture, jobs, carried })
+  compose(
+    jobs: readonly WantedJob[],
+    carried: PlanRequest['carried'] = [],
+    ventBy: ShopWay['ventBy'] = this.request.way?.ventBy ?? 'tool',
+  ): readonly PlanStep[] {
+    const made = composePlan(SHIPPED_PROCEDURES, {
+      support: 'twoPost',
+      ...this.request,
+      way: { ...(this.request.way ?? USUAL_WAY), ventBy },
+      architecture: this.architecture,
+      jobs,
+      carried,
+    })
     if (!made.ok) throw new Error(JSON.stringify(made.error))
     return made.value.steps
   }
 
-  of(): Guarded { return { book: SHIPPED_PROCEDURES, architecture: this.architecture, steps: this.steps, flat: this.request.flat ?? [], entries: this.entries, torqueOf: this.torque, alone: this.alone } }
-  run(): Run { return runOf(this.of()) }
+  of(): Guarded {
+    return {
+      book: SHIPPED_PROCEDURES,
+      architecture: this.architecture,
+      steps: this.steps,
+      flat: this.request.flat ?? [],
+      entries: this.entries,
+      torqueOf: this.torque,
+      alone: this.alone,
+    }
+  }
+  run(): Run {
+    return runOf(this.of())
+  }
   /** @returns null where it was taken, else the name of the refusal */
   enter(content: WorkContent, person = ANN): string | null {
     const allowed = mayEnter(this.of(), this.run(), person, content)
     if (!allowed.ok) return allowed.error.code
     const i = this.entries.length
-    this.entries.push({ id: `e${i}`, at: new Date(Date.UTC(2026, 10, 24, 8, i)).toISOString(), person, content })
+    this.entries.push({
+      id: `e${i}`,
+      at: new Date(Date.UTC(2026, 10, 24, 8, i)).toISOString(),
+      person,
+      content,
+    })
     return null
   }
 
@@ -46,8 +89,26 @@ class AtTheCar {
   done(key: string, change: Partial<DoneEntry> = {}): DoneEntry {
     const step = this.steps.find((each) => each.key === key)
     if (!step) throw new Error(`No step ${key}`)
-    const shown = toShow(stepBook.get(step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: proofsFor(condition, this.run().car.body)[0]!, by: 'person' as const, barG: condition === 'springsCarry' ? 2.4 : null }))
-    return { kind: 'done', key, step: step.step, place: step.place, shown, torque: step.torque ? { nm: 100, source: null } : null, photoIds: step.photo ? ['p'] : [], note: '', second: step.second ? BEN : null, deviation: null, ...change }
+    const shown = toShow(stepBook.get(step.step)!, step.place).map(({ condition, corner }) => ({
+      condition,
+      corner,
+      proof: proofsFor(condition, this.run().car.body)[0]!,
+      by: 'person' as const,
+      barG: condition === 'springsCarry' ? 2.4 : null,
+    }))
+    return {
+      kind: 'done',
+      key,
+      step: step.step,
+      place: step.place,
+      shown,
+      torque: step.torque ? { nm: 100, source: null } : null,
+      photoIds: step.photo ? ['p'] : [],
+      note: '',
+      second: step.second ? BEN : null,
+      deviation: null,
+      ...change,
+    }
   }
 
   /** Goes on until a step, or to the end. @returns how many steps it took */
@@ -56,28 +117,77 @@ class AtTheCar {
       const { ready, finished } = this.run()
       if (finished || ready.some((step) => step.key === key)) return n
       const [next] = ready
-      if (!next) throw new Error(`Nothing can be done: ${this.run().steps.filter(({ state }) => state !== 'done').map(({ step }) => `${step.key} ${JSON.stringify(notYet(this.of(), this.run(), step.key))}`).join('; ')}`)
+      if (!next)
+        throw new Error(
+          `Nothing can be done: ${this.run()
+            .steps.filter(({ state }) => state !== 'done')
+            .map(
+              ({ step }) =>
+                `${step.key} ${JSON.stringify(notYet(this.of(), this.run(), step.key))}`,
+            )
+            .join('; ')}`,
+        )
       const refused = this.enter(this.done(next.key))
-      if (refused) throw new Error(`${next.key}: ${refused} ${JSON.stringify(notYet(this.of(), this.run(), next.key))}`)
+      if (refused)
+        throw new Error(
+          `${next.key}: ${refused} ${JSON.stringify(notYet(this.of(), this.run(), next.key))}`,
+        )
     }
     throw new Error('It does not end.')
   }
 
-  state(key: string): string { return this.run().steps.find(({ step }) => step.key === key)?.state ?? 'none' }
+  state(key: string): string {
+    return this.run().steps.find(({ step }) => step.key === key)?.state ?? 'none'
+  }
 }
 
 const PAIR: readonly WantedJob[] = [{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }]
 
 describe('work from its plan to a standing car', () => {
   test.each([
-    ['a pair of struts with the pump', PAIR, {}], ['a car that came in flat', [{ job: 'strut', corners: ['RL'] }], { flat: ['RL', 'RR'] }], ['the rear to coils', [{ job: 'coils', corners: ['RL', 'RR'] }], {}], ['the only air to coils', [{ job: 'coils', corners: ['RL', 'RR'] }], { architecture: sampleArchitecture({ air: { front: 'none', rear: 'airDamper' }, liftingMode: 'none', reservoir: false }) }],
-    ['block and line, filled hanging', [{ job: 'block' }, { job: 'line', corners: ['FL'] }], { way: { ...USUAL_WAY, fillAt: 'hanging', ventBy: 'fitting' } }],
+    ['a pair of struts with the pump', PAIR, {}],
+    ['a car that came in flat', [{ job: 'strut', corners: ['RL'] }], { flat: ['RL', 'RR'] }],
+    ['the rear to coils', [{ job: 'coils', corners: ['RL', 'RR'] }], {}],
+    [
+      'the only air to coils',
+      [{ job: 'coils', corners: ['RL', 'RR'] }],
+      {
+        architecture: sampleArchitecture({
+          air: { front: 'none', rear: 'airDamper' },
+          liftingMode: 'none',
+          reservoir: false,
+        }),
+      },
+    ],
+    [
+      'block and line, filled hanging',
+      [{ job: 'block' }, { job: 'line', corners: ['FL'] }],
+      { way: { ...USUAL_WAY, fillAt: 'hanging', ventBy: 'fitting' } },
+    ],
   ] as const)('%s', (_name, jobs, change) => {
     const car = new AtTheCar({ jobs: jobs as readonly WantedJob[], ...change } as never)
     expect(car.until(null)).toBe(car.steps.length)
     const { car: at, temporary, finished, lost } = car.run()
-    expect({ body: at.body, lifting: at.lifting, under: at.under, temporary: temporary.map(({ fact }) => fact), finished, lost }).toEqual({ body: 'ground', lifting: false, under: false, temporary: [], finished: true, lost: [] })
-    for (const corner of Object.values(at.corners)) expect([corner.line, corner.spring === 'coil' || corner.air]).toEqual(['closed', corner.spring === 'coil' ? true : 'carrying'])
+    expect({
+      body: at.body,
+      lifting: at.lifting,
+      under: at.under,
+      temporary: temporary.map(({ fact }) => fact),
+      finished,
+      lost,
+    }).toEqual({
+      body: 'ground',
+      lifting: false,
+      under: false,
+      temporary: [],
+      finished: true,
+      lost: [],
+    })
+    for (const corner of Object.values(at.corners))
+      expect([corner.line, corner.spring === 'coil' || corner.air]).toEqual([
+        'closed',
+        corner.spring === 'coil' ? true : 'carrying',
+      ])
   })
 
   test('lowering too early is refused with what it waits for', () => {
@@ -88,14 +198,34 @@ describe('work from its plan to a standing car', () => {
     car.until('fillStanding.RL')
     expect(car.enter(car.done('lowerLifting'))).toBe('stepFirst')
     // Even a plan that forgot to fill is stopped by the gate itself.
-    const bare = { ...car.of(), steps: car.steps.map((step) => (step.key === 'lowerLifting' ? { ...step, after: [], needs: [] } : step)) }
-    expect(notYet(bare, runOf(bare), 'lowerLifting')).toMatchObject({ code: 'gateShut', gate: 'lower', missing: ['springsCarry'] })
+    const bare = {
+      ...car.of(),
+      steps: car.steps.map((step) =>
+        step.key === 'lowerLifting' ? { ...step, after: [], needs: [] } : step,
+      ),
+    }
+    expect(notYet(bare, runOf(bare), 'lowerLifting')).toMatchObject({
+      code: 'gateShut',
+      gate: 'lower',
+      missing: ['springsCarry'],
+    })
   })
 
   test('what is changed is listed with who and since when, until it is undone', () => {
     const car = new AtTheCar({ jobs: PAIR })
     car.until('openLine.RL')
-    expect(car.run().temporary.map(({ fact, place, since, until }) => [fact, place, since.person, until?.key])).toEqual(expect.arrayContaining([['supplyOff', null, ANN, 'supplyStanding'], ['lifting', null, ANN, 'liftingOffStanding'], ['raised', null, ANN, 'toStanding'], ['wheelOff', 'RL', ANN, 'wheelOn.RL']]))
+    expect(
+      car
+        .run()
+        .temporary.map(({ fact, place, since, until }) => [fact, place, since.person, until?.key]),
+    ).toEqual(
+      expect.arrayContaining([
+        ['supplyOff', null, ANN, 'supplyStanding'],
+        ['lifting', null, ANN, 'liftingOffStanding'],
+        ['raised', null, ANN, 'toStanding'],
+        ['wheelOff', 'RL', ANN, 'wheelOn.RL'],
+      ]),
+    )
   })
 })
 
@@ -104,13 +234,33 @@ describe('proofs that turn false', () => {
     const car = new AtTheCar({ jobs: PAIR })
     car.until('openLine.RL')
     const before = car.entries.length
-    expect(car.enter({ kind: 'lost', fact: 'supplyOff', place: null, by: 'link', words: 'The module answers.' })).toBeNull()
-    expect(['ventTool.RL', 'pullFuse', 'provePlant', 'proveValve.RL', 'openLine.RL'].map((key) => car.state(key))).toEqual(['again', 'again', 'again', 'again', 'open'])
-    expect(car.run().lost.map(({ fact, place }) => factKey(fact, place))).toEqual(expect.arrayContaining(['supplyOff@null', 'empty@RL']))
+    expect(
+      car.enter({
+        kind: 'lost',
+        fact: 'supplyOff',
+        place: null,
+        by: 'link',
+        words: 'The module answers.',
+      }),
+    ).toBeNull()
+    expect(
+      ['ventTool.RL', 'pullFuse', 'provePlant', 'proveValve.RL', 'openLine.RL'].map((key) =>
+        car.state(key),
+      ),
+    ).toEqual(['again', 'again', 'again', 'again', 'open'])
+    expect(car.run().lost.map(({ fact, place }) => factKey(fact, place))).toEqual(
+      expect.arrayContaining(['supplyOff@null', 'empty@RL']),
+    )
     expect(car.enter(car.done('openLine.RL'))).toBe('stepFirst')
-    expect(car.enter({ kind: 'lost', fact: 'supplyOff', place: null, by: 'link', words: 'Told twice.' })).toBe('notSo')
+    expect(
+      car.enter({ kind: 'lost', fact: 'supplyOff', place: null, by: 'link', words: 'Told twice.' }),
+    ).toBe('notSo')
     car.until('openLine.RL')
-    expect(car.entries.slice(before + 1).map(({ content }) => (content.kind === 'done' ? content.key : content.kind))).toEqual(expect.arrayContaining(['ventTool.RL', 'pullFuse', 'proveValve.RL']))
+    expect(
+      car.entries
+        .slice(before + 1)
+        .map(({ content }) => (content.kind === 'done' ? content.key : content.kind)),
+    ).toEqual(expect.arrayContaining(['ventTool.RL', 'pullFuse', 'proveValve.RL']))
     expect(car.run().lost).toEqual([])
   })
   test('a line that is open already needs no second proof, and the work comes to its end', () => {
@@ -128,37 +278,106 @@ describe('proofs that turn false', () => {
     const car = new AtTheCar({ jobs: [{ job: 'strut', corners: ['RL'] }] })
     car.until('rideTorque.RL')
     car.enter({ kind: 'lost', fact: 'filled', place: 'RL', by: 'person', words: 'It sank.' })
-    expect(['raiseLifting', 'seeFolds.RL', 'fillStanding.RL', 'lowerLifting'].map((key) => car.state(key))).toEqual(['again', 'again', 'again', 'again'])
+    expect(
+      ['raiseLifting', 'seeFolds.RL', 'fillStanding.RL', 'lowerLifting'].map((key) =>
+        car.state(key),
+      ),
+    ).toEqual(['again', 'again', 'again', 'again'])
     car.until(null)
     expect(car.run().car.corners.RL).toMatchObject({ air: 'carrying', spring: 'seated' })
   })
   test('whatever turns false at whatever time, the work can be finished, gate by gate', () => {
-    const jobs: readonly (readonly WantedJob[])[] = [PAIR, [{ job: 'block' }, { job: 'bellows', corners: ['FL'] }], [{ job: 'coils', corners: ['RL', 'RR'] }, { job: 'sensor', corners: ['FL'] }], [{ job: 'dryer' }]]
-    fc.assert(fc.property(fc.constantFrom(...jobs), fc.array(fc.record({ after: fc.nat(60), which: fc.nat(40) }), { maxLength: 4 }), fc.constantFrom('tool', 'fitting', 'valve'), fc.constantFrom('hanging', 'standing'), fc.boolean(), (wanted, losses, ventBy, fillAt, reservoir) => {
-      const car = new AtTheCar({ jobs: wanted, way: { ...USUAL_WAY, ventBy, fillAt }, architecture: sampleArchitecture({ reservoir }) })
-      const machine = ['supplyOff', 'lifting', 'held', 'plantEmpty', 'empty', 'foldsSeen', 'filled', 'codesClear']
-      for (const { after, which } of losses) {
-        for (let n = 0; n < after && !car.run().finished; n += 1) car.enter(car.done(car.run().ready[0]!.key))
-        const can = [...car.run().holds.keys()].filter((key) => machine.includes(factOf(key).fact))
-        const key = can[which % Math.max(1, can.length)]
-        if (key) car.enter({ kind: 'lost', ...factOf(key), by: 'person', words: '' })
-      }
-      car.until(null)
-      const { finished, temporary, car: at } = car.run()
-      expect({ finished, temporary: temporary.map(({ fact }) => fact), body: at.body }).toEqual({ finished: true, temporary: [], body: 'ground' })
-    }), { numRuns: 60, seed: 20_261_126 })
+    const jobs: readonly (readonly WantedJob[])[] = [
+      PAIR,
+      [{ job: 'block' }, { job: 'bellows', corners: ['FL'] }],
+      [
+        { job: 'coils', corners: ['RL', 'RR'] },
+        { job: 'sensor', corners: ['FL'] },
+      ],
+      [{ job: 'dryer' }],
+    ]
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...jobs),
+        fc.array(fc.record({ after: fc.nat(60), which: fc.nat(40) }), { maxLength: 4 }),
+        fc.constantFrom('tool', 'fitting', 'valve'),
+        fc.constantFrom('hanging', 'standing'),
+        fc.boolean(),
+        (wanted, losses, ventBy, fillAt, reservoir) => {
+          const car = new AtTheCar({
+            jobs: wanted,
+            way: { ...USUAL_WAY, ventBy, fillAt },
+            architecture: sampleArchitecture({ reservoir }),
+          })
+          const machine = [
+            'supplyOff',
+            'lifting',
+            'held',
+            'plantEmpty',
+            'empty',
+            'foldsSeen',
+            'filled',
+            'codesClear',
+          ]
+          for (const { after, which } of losses) {
+            for (let n = 0; n < after && !car.run().finished; n += 1)
+              car.enter(car.done(car.run().ready[0]!.key))
+            const can = [...car.run().holds.keys()].filter((key) =>
+              machine.includes(factOf(key).fact),
+            )
+            const key = can[which % Math.max(1, can.length)]
+            if (key) car.enter({ kind: 'lost', ...factOf(key), by: 'person', words: '' })
+          }
+          car.until(null)
+          const { finished, temporary, car: at } = car.run()
+          expect({ finished, temporary: temporary.map(({ fact }) => fact), body: at.body }).toEqual(
+            { finished: true, temporary: [], body: 'ground' },
+          )
+        },
+      ),
+      { numRuns: 60, seed: 20_261_126 },
+    )
   })
 })
 
 describe('what a link shows', () => {
-  const live: Live = { heard: true, supply: false, lifting: null, open: [], galleryBarG: 0, present: null, offMm: {} }
+  const live: Live = {
+    heard: true,
+    supply: false,
+    lifting: null,
+    open: [],
+    galleryBarG: 0,
+    present: null,
+    offMm: {},
+  }
   test('the gallery speaks of a spring only while its own valve is open', () => {
     const of = { condition: 'cornerProved', corner: 'RL' } as const
-    expect([linkShows(of, live, 'standing'), linkShows(of, { ...live, open: ['RL'] }, 'standing'), linkShows(of, { ...live, open: ['RL'], galleryBarG: 2 }, 'standing'), linkShows(of, { ...live, open: ['FL'] }, 'standing'), linkShows(of, { ...live, open: ['RL'], heard: false }, 'standing')]).toEqual([null, true, false, null, null])
+    expect([
+      linkShows(of, live, 'standing'),
+      linkShows(of, { ...live, open: ['RL'] }, 'standing'),
+      linkShows(of, { ...live, open: ['RL'], galleryBarG: 2 }, 'standing'),
+      linkShows(of, { ...live, open: ['FL'] }, 'standing'),
+      linkShows(of, { ...live, open: ['RL'], heard: false }, 'standing'),
+    ]).toEqual([null, true, false, null, null])
   })
   test('supply, lifting mode, codes and heights are read where they can be', () => {
-    const awake: Live = { ...live, supply: true, lifting: true, present: 0, offMm: { RL: 12, RR: 1 } }
-    expect([linkShows({ condition: 'supplyOff', corner: null }, live, 'standing'), linkShows({ condition: 'supplyOff', corner: null }, awake, 'standing'), linkShows({ condition: 'liftingUnlessGround', corner: null }, awake, 'standing'), linkShows({ condition: 'liftingOff', corner: null }, awake, 'standing'), linkShows({ condition: 'codesClear', corner: null }, awake, 'standing'), linkShows({ condition: 'springsCarry', corner: 'RL' }, awake, 'standing'), linkShows({ condition: 'springsCarry', corner: 'RR' }, awake, 'standing'), linkShows({ condition: 'foldsSeen', corner: 'RL' }, awake, 'standing')]).toEqual([true, false, true, false, true, true, null, null])
+    const awake: Live = {
+      ...live,
+      supply: true,
+      lifting: true,
+      present: 0,
+      offMm: { RL: 12, RR: 1 },
+    }
+    expect([
+      linkShows({ condition: 'supplyOff', corner: null }, live, 'standing'),
+      linkShows({ condition: 'supplyOff', corner: null }, awake, 'standing'),
+      linkShows({ condition: 'liftingUnlessGround', corner: null }, awake, 'standing'),
+      linkShows({ condition: 'liftingOff', corner: null }, awake, 'standing'),
+      linkShows({ condition: 'codesClear', corner: null }, awake, 'standing'),
+      linkShows({ condition: 'springsCarry', corner: 'RL' }, awake, 'standing'),
+      linkShows({ condition: 'springsCarry', corner: 'RR' }, awake, 'standing'),
+      linkShows({ condition: 'foldsSeen', corner: 'RL' }, awake, 'standing'),
+    ]).toEqual([true, false, true, false, true, true, null, null])
   })
   test('with wheels hanging a height says nothing of a spring: only the pressure it was seen to take', () => {
     const of = { condition: 'springsCarry', corner: 'RL' } as const
@@ -167,16 +386,30 @@ describe('what a link shows', () => {
     const car = new AtTheCar({ jobs: PAIR, way: { ...USUAL_WAY, fillAt: 'hanging' } })
     car.until('fillHanging.RL')
     const shown = car.done('fillHanging.RL').shown.map((each) => ({ ...each }))
-    const by = (change: Partial<(typeof shown)[number]>) => car.enter(car.done('fillHanging.RL', { shown: shown.map((each) => ({ ...each, ...change })) }))
-    expect([by({ proof: 'linkHeights', by: 'link' }), by({ proof: 'bodyLiftedItself' }), by({ barG: null }), by({ barG: 0.05 }), by({ barG: 2.2 })]).toEqual(['notShown', 'notShown', 'notShown', 'notShown', null])
+    const by = (change: Partial<(typeof shown)[number]>) =>
+      car.enter(
+        car.done('fillHanging.RL', { shown: shown.map((each) => ({ ...each, ...change })) }),
+      )
+    expect([
+      by({ proof: 'linkHeights', by: 'link' }),
+      by({ proof: 'bodyLiftedItself' }),
+      by({ barG: null }),
+      by({ barG: 0.05 }),
+      by({ barG: 2.2 }),
+    ]).toEqual(['notShown', 'notShown', 'notShown', 'notShown', null])
   })
   test('it contradicts what is on record: supply back, pressure back, lifting mode off', () => {
     const car = new AtTheCar({ jobs: PAIR })
     car.until('openLine.RL')
     const run = car.run()
     expect(contradicted(run, live)).toEqual([])
-    expect(contradicted(run, { ...live, supply: true })).toEqual([{ fact: 'supplyOff', place: null }])
-    expect(contradicted(run, { ...live, galleryBarG: 3, open: ['RL', 'FL'] })).toEqual([{ fact: 'plantEmpty', place: null }, { fact: 'empty', place: 'RL' }])
+    expect(contradicted(run, { ...live, supply: true })).toEqual([
+      { fact: 'supplyOff', place: null },
+    ])
+    expect(contradicted(run, { ...live, galleryBarG: 3, open: ['RL', 'FL'] })).toEqual([
+      { fact: 'plantEmpty', place: null },
+      { fact: 'empty', place: 'RL' },
+    ])
     expect(contradicted(run, { ...live, heard: false, supply: true })).toEqual([])
     // The supply is put back by the step that puts it back, a moment before anybody says so.
     const back = new AtTheCar({ jobs: PAIR })
@@ -184,58 +417,121 @@ describe('what a link shows', () => {
     expect(contradicted(back.run(), { ...live, supply: true })).toEqual([])
     const early = new AtTheCar({ jobs: PAIR })
     early.until('raiseLifting')
-    expect(contradicted(early.run(), { ...live, supply: true, lifting: false })).toEqual([{ fact: 'lifting', place: null }])
+    expect(contradicted(early.run(), { ...live, supply: true, lifting: false })).toEqual([
+      { fact: 'lifting', place: null },
+    ])
   })
 })
 
 describe('what a step must come with', () => {
-  const at = (key: string): AtTheCar => { const car = new AtTheCar({ jobs: PAIR }); car.until(key); return car }
+  const at = (key: string): AtTheCar => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until(key)
+    return car
+  }
   test('a proof by one of its ways, and a gauge that reads nothing', () => {
     const car = at('proveValve.RL')
     const { shown } = car.done('proveValve.RL')
     expect(car.enter(car.done('proveValve.RL', { shown: [] }))).toBe('notShown')
-    expect(car.enter(car.done('proveValve.RL', { shown: [{ ...shown[0]!, proof: 'linesPulled' }] }))).toBe('notShown')
-    expect(car.enter(car.done('proveValve.RL', { shown: [{ ...shown[0]!, by: 'gauge', barG: 2.1 }] }))).toBe('stillPressure')
-    expect(car.enter(car.done('proveValve.RL', { shown: [{ ...shown[0]!, by: 'gauge', barG: 0.05 }] }))).toBeNull()
+    expect(
+      car.enter(car.done('proveValve.RL', { shown: [{ ...shown[0]!, proof: 'linesPulled' }] })),
+    ).toBe('notShown')
+    expect(
+      car.enter(car.done('proveValve.RL', { shown: [{ ...shown[0]!, by: 'gauge', barG: 2.1 }] })),
+    ).toBe('stillPressure')
+    expect(
+      car.enter(car.done('proveValve.RL', { shown: [{ ...shown[0]!, by: 'gauge', barG: 0.05 }] })),
+    ).toBeNull()
   })
   test('a torque in its range, or a reason and a lead; far off it is a slip; none where nothing is torqued', () => {
     const car = at('strutTight.RL')
-    const tight = (nm: number, deviation: Deviation | null = null, source: string | null = null) => car.done('strutTight.RL', { torque: { nm, source }, deviation })
-    expect([car.enter(car.done('strutTight.RL', { torque: null })), car.enter(tight(1000)), car.enter(tight(80)), car.enter(tight(20, { kind: 'torque', reason: 'x' }))]).toEqual(['torqueMissing', 'torqueFar', 'torqueOutside', 'torqueFar'])
+    const tight = (nm: number, deviation: Deviation | null = null, source: string | null = null) =>
+      car.done('strutTight.RL', { torque: { nm, source }, deviation })
+    expect([
+      car.enter(car.done('strutTight.RL', { torque: null })),
+      car.enter(tight(1000)),
+      car.enter(tight(80)),
+      car.enter(tight(20, { kind: 'torque', reason: 'x' })),
+    ]).toEqual(['torqueMissing', 'torqueFar', 'torqueOutside', 'torqueFar'])
     car.torque = () => null
-    expect([car.enter(tight(80)), car.enter(tight(80, null, ' '))]).toEqual(['torqueUnsourced', 'torqueUnsourced'])
+    expect([car.enter(tight(80)), car.enter(tight(80, null, ' '))]).toEqual([
+      'torqueUnsourced',
+      'torqueUnsourced',
+    ])
     car.torque = () => ({ minNm: 90, maxNm: 110 })
-    expect(car.enter(tight(112, { kind: 'torque', reason: 'New bolts by the supplier’s sheet' }))).toBeNull()
+    expect(
+      car.enter(tight(112, { kind: 'torque', reason: 'New bolts by the supplier’s sheet' })),
+    ).toBeNull()
     // It holds back what rests on it until somebody else agrees.
-    expect([car.state('strutTight.RL'), car.enter(car.done('closeLine.RL'))]).toEqual(['held', 'awaitsLead'])
+    expect([car.state('strutTight.RL'), car.enter(car.done('closeLine.RL'))]).toEqual([
+      'held',
+      'awaitsLead',
+    ])
     const { id } = car.run().awaiting[0]!
-    expect([car.enter({ kind: 'approved', of: id, words: '' }), car.enter({ kind: 'approved', of: 'e999', words: '' }, BEN), car.enter({ kind: 'approved', of: id, words: 'Seen' }, BEN)]).toEqual(['ownApproval', 'nothingToApprove', null])
+    expect([
+      car.enter({ kind: 'approved', of: id, words: '' }),
+      car.enter({ kind: 'approved', of: 'e999', words: '' }, BEN),
+      car.enter({ kind: 'approved', of: id, words: 'Seen' }, BEN),
+    ]).toEqual(['ownApproval', 'nothingToApprove', null])
     expect(car.enter(car.done('closeLine.RL'))).toBeNull()
     const other = at('wheelOff.RL')
-    expect(other.enter(other.done('wheelOff.RL', { torque: { nm: 100, source: null } }))).toBe('noTorqueHere')
+    expect(other.enter(other.done('wheelOff.RL', { torque: { nm: 100, source: null } }))).toBe(
+      'noTorqueHere',
+    )
   })
   test('a declined deviation leaves the step to be done', () => {
     const car = at('strutTight.RL')
-    car.enter(car.done('strutTight.RL', { torque: { nm: 112, source: null }, deviation: { kind: 'torque', reason: 'r' } }))
+    car.enter(
+      car.done('strutTight.RL', {
+        torque: { nm: 112, source: null },
+        deviation: { kind: 'torque', reason: 'r' },
+      }),
+    )
     car.enter({ kind: 'declined', of: car.run().awaiting[0]!.id, words: 'Once more' }, BEN)
-    expect([car.state('strutTight.RL'), car.enter(car.done('strutTight.RL'))]).toEqual(['open', null])
+    expect([car.state('strutTight.RL'), car.enter(car.done('strutTight.RL'))]).toEqual([
+      'open',
+      null,
+    ])
   })
   test('a photo or why there is none; a second hand by name; steps a gate rests on are never left out', () => {
     const car = at('photograph.RL')
-    expect([car.enter(car.done('photograph.RL', { photoIds: [] })), car.enter(car.done('photograph.RL', { photoIds: [], deviation: { kind: 'noPhoto', reason: 'Camera broken' } }))]).toEqual(['photoMissing', null])
+    expect([
+      car.enter(car.done('photograph.RL', { photoIds: [] })),
+      car.enter(
+        car.done('photograph.RL', {
+          photoIds: [],
+          deviation: { kind: 'noPhoto', reason: 'Camera broken' },
+        }),
+      ),
+    ]).toEqual(['photoMissing', null])
     const drop = at('strutOut.RL')
-    expect([drop.enter(drop.done('strutOut.RL', { second: null })), drop.enter(drop.done('strutOut.RL', { second: 'alone' }))]).toEqual(['secondMissing', 'secondMissing'])
+    expect([
+      drop.enter(drop.done('strutOut.RL', { second: null })),
+      drop.enter(drop.done('strutOut.RL', { second: 'alone' })),
+    ]).toEqual(['secondMissing', 'secondMissing'])
     drop.alone = true
     expect(drop.enter(drop.done('strutOut.RL', { second: 'alone' }))).toBeNull()
     const safe = at('holdTwoPost')
-    expect(safe.enter(safe.done('holdTwoPost', { deviation: { kind: 'skipped', reason: 'In a hurry' } }))).toBe('cannotSkip')
+    expect(
+      safe.enter(
+        safe.done('holdTwoPost', { deviation: { kind: 'skipped', reason: 'In a hurry' } }),
+      ),
+    ).toBe('cannotSkip')
     const skippable = safe.steps.filter((step) => maySkip(safe.of(), step)).map(({ step }) => step)
     expect(skippable).toEqual(expect.arrayContaining(['alignment', 'photograph']))
-    for (const never of ['openLine', 'wheelOn', 'wheelTorque', 'seeFolds', 'pullFuse']) expect(skippable).not.toContain(never)
+    for (const never of ['openLine', 'wheelOn', 'wheelTorque', 'seeFolds', 'pullFuse'])
+      expect(skippable).not.toContain(never)
   })
   test('a range is left by a unit or by a slip', () => {
     const range = { minNm: 90, maxNm: 110 }
-    expect([judgeTorque(90, range), judgeTorque(110.04, range), judgeTorque(89, range), judgeTorque(140, range), judgeTorque(400, range), judgeTorque(10, range)]).toEqual(['in', 'in', 'low', 'high', 'far', 'far'])
+    expect([
+      judgeTorque(90, range),
+      judgeTorque(110.04, range),
+      judgeTorque(89, range),
+      judgeTorque(140, range),
+      judgeTorque(400, range),
+      judgeTorque(10, range),
+    ]).toEqual(['in', 'in', 'low', 'high', 'far', 'far'])
     expect(otherUnit(75, 'N.m', range)).toBeCloseTo(101.7, 1)
     expect([otherUnit(100, 'lbf.ft', range), otherUnit(50, 'N.m', range)]).toEqual([100, null])
   })
@@ -250,7 +546,15 @@ describe('who has the work', () => {
     expect(car.enter(car.done('openLine.RL'))).toBe('notHands')
     expect(car.enter({ kind: 'joined', seen: ['supplyOff@null'] }, BEN)).toBe('temporaryUnseen')
     expect(car.run().handedTo?.content).toMatchObject({ to: BEN })
-    expect(car.enter({ kind: 'joined', seen: car.run().temporary.map(({ fact, place }) => factKey(fact, place)) }, BEN)).toBeNull()
+    expect(
+      car.enter(
+        {
+          kind: 'joined',
+          seen: car.run().temporary.map(({ fact, place }) => factKey(fact, place)),
+        },
+        BEN,
+      ),
+    ).toBeNull()
     expect([car.run().hands, car.run().handedTo]).toEqual([[BEN], null])
     car.enter({ kind: 'paused', words: 'Lunch' }, BEN)
     expect(car.enter(car.done('openLine.RL'), BEN)).toBe('paused')
@@ -269,10 +573,17 @@ describe('a plan that changes under way', () => {
     // The strut was the wrong part: only the pump is changed now, and the other line. The supply is off, so no tool can let that one down.
     const other: readonly WantedJob[] = [{ job: 'pump' }, { job: 'line', corners: ['RR'] }]
     car.steps = car.compose(other, carriedBy(car.run()))
-    expect(stuck(car.of())).toEqual({ step: 'ventTool.RR', refusal: { code: 'factFirst', missing: [expect.objectContaining({ fact: 'supplyOn' })] } })
+    expect(stuck(car.of())).toEqual({
+      step: 'ventTool.RR',
+      refusal: { code: 'factFirst', missing: [expect.objectContaining({ fact: 'supplyOn' })] },
+    })
     car.steps = car.compose(other, carriedBy(car.run()), 'fitting')
     expect(stuck(car.of())).toBeNull()
-    expect(['closeLine.RL', 'openLine.RL', 'ease.RL', 'proveEased.RL', 'ease.RR', 'provePlant'].map((key) => car.state(key))).toEqual(['open', 'done', 'passed', 'passed', 'open', 'done'])
+    expect(
+      ['closeLine.RL', 'openLine.RL', 'ease.RL', 'proveEased.RL', 'ease.RR', 'provePlant'].map(
+        (key) => car.state(key),
+      ),
+    ).toEqual(['open', 'done', 'passed', 'passed', 'open', 'done'])
     expect(car.run().steps.filter(({ state }) => state === 'done').length).toBeGreaterThan(8)
     expect(car.run().steps.filter(({ state }) => state === 'done').length).toBeLessThanOrEqual(done)
     car.until(null)
@@ -281,8 +592,15 @@ describe('a plan that changes under way', () => {
   test('a job that comes when the car stands again lifts and proves it once more', () => {
     const car = new AtTheCar({ jobs: [{ job: 'strut', corners: ['RL'] }] })
     car.until('whichMoves')
-    car.steps = car.compose([{ job: 'strut', corners: ['RL'] }, { job: 'pump' }], carriedBy(car.run()))
-    expect(['strutOut.RL', 'raiseLifting', 'pullFuse', 'provePlant', 'openPump', 'toStanding'].map((key) => car.state(key))).toEqual(['done', 'again', 'again', 'again', 'open', 'again'])
+    car.steps = car.compose(
+      [{ job: 'strut', corners: ['RL'] }, { job: 'pump' }],
+      carriedBy(car.run()),
+    )
+    expect(
+      ['strutOut.RL', 'raiseLifting', 'pullFuse', 'provePlant', 'openPump', 'toStanding'].map(
+        (key) => car.state(key),
+      ),
+    ).toEqual(['done', 'again', 'again', 'again', 'open', 'again'])
     car.until(null)
     expect(car.run().finished).toBe(true)
   })

@@ -6,31 +6,73 @@ import type { CalculationOutcome } from './run.ts'
 
 /** Where nothing is said of the vehicle: air all round, open, nothing left out. */
 const USUAL: NonNullable<DiagnoseRequest['architecture']> = {
-  air: { front: 'strut', rear: 'strut' }, layout: 'open', reservoir: true, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'each' }, sensorMount: 'fixed', pressureSensor: 'gallery',
-  damping: { front: 'plain', rear: 'plain' }, levels: [{ id: 'road', offsetMm: 0 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false, doorInhibit: false, liftingMode: 'none', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null,
+  air: { front: 'strut', rear: 'strut' },
+  layout: 'open',
+  reservoir: true,
+  valves: 'oneBlock',
+  crossValve: { front: false, rear: false },
+  sensors: { front: 'each', rear: 'each' },
+  sensorMount: 'fixed',
+  pressureSensor: 'gallery',
+  damping: { front: 'plain', rear: 'plain' },
+  levels: [{ id: 'road', offsetMm: 0 }],
+  parked: { policy: 'none', checksAfterH: [] },
+  matchOnFault: false,
+  doorInhibit: false,
+  liftingMode: 'none',
+  cutOffSwitch: false,
+  seatingPressureBarG: null,
+  settleWaitS: null,
 }
 
 function sentenceOf(error: DiagnoseRefusal): string {
   switch (error.code) {
-    case 'causeTwice': return `The cause "${error.id}" is there twice.`
-    case 'checkTwice': return `The check "${error.id}" is there twice.`
-    case 'outcomeTwice': return `The check "${error.id}" has the outcome "${String(error.outcome)}" twice.`
-    case 'evidenceTwice': return `The check "${error.id}" is in the evidence twice. Keep the one that counts.`
-    case 'unknownCheck': return `There is no check "${error.id}".`
-    case 'unknownOutcome': return `The check "${error.id}" has no outcome "${String(error.outcome)}".`
-    case 'unknownCause': return `A check speaks of a cause "${error.id}" that is not there.`
-    case 'likelihoodMissing': return `The check "${error.id}" says nothing of the cause "${error.cause}".`
-    case 'likelihoodShort': return `The check "${error.id}" needs one chance for each outcome of the cause "${error.cause}".`
-    case 'likelihoodSum': return `The chances of the check "${error.id}" for the cause "${error.cause}" do not sum to 1.`
-    case 'noCause': return 'Every cause has the weight 0. Leave at least one.'
-    case 'contradiction': return `No single fault brings all of this about: ${error.items.map(({ check, outcome }) => `${check}: ${outcome}`).join('; ')}. Doubt one of them.`
-    default: return exhausted(error)
+    case 'causeTwice':
+      return `The cause "${error.id}" is there twice.`
+    case 'checkTwice':
+      return `The check "${error.id}" is there twice.`
+    case 'outcomeTwice':
+      return `The check "${error.id}" has the outcome "${String(error.outcome)}" twice.`
+    case 'evidenceTwice':
+      return `The check "${error.id}" is in the evidence twice. Keep the one that counts.`
+    case 'unknownCheck':
+      return `There is no check "${error.id}".`
+    case 'unknownOutcome':
+      return `The check "${error.id}" has no outcome "${String(error.outcome)}".`
+    case 'unknownCause':
+      return `A check speaks of a cause "${error.id}" that is not there.`
+    case 'likelihoodMissing':
+      return `The check "${error.id}" says nothing of the cause "${error.cause}".`
+    case 'likelihoodShort':
+      return `The check "${error.id}" needs one chance for each outcome of the cause "${error.cause}".`
+    case 'likelihoodSum':
+      return `The chances of the check "${error.id}" for the cause "${error.cause}" do not sum to 1.`
+    case 'noCause':
+      return 'Every cause has the weight 0. Leave at least one.'
+    case 'contradiction':
+      return `No single fault brings all of this about: ${error.items.map(({ check, outcome }) => `${check}: ${outcome}`).join('; ')}. Doubt one of them.`
+    default:
+      return exhausted(error)
   }
 }
 
 /** Which fault it could be, and which check is worth doing next. */
-export function runDiagnosis({ knowledge, architecture = USUAL, km, evidence }: DiagnoseRequest): CalculationOutcome {
-  const answer = diagnose(knowledge ?? knowledgeOf(SHIPPED_BOOK, architecture, km === undefined ? {} : { km }), evidence)
+export function runDiagnosis({
+  knowledge,
+  architecture = USUAL,
+  km,
+  evidence,
+}: DiagnoseRequest): CalculationOutcome {
+  const answer = diagnose(
+    knowledge ?? knowledgeOf(SHIPPED_BOOK, architecture, km === undefined ? {} : { km }),
+    evidence,
+  )
   if (answer.ok) return answer
-  return { ok: false, error: { code: answer.error.code === 'contradiction' ? 'contradiction' : 'knowledgeUneven', sentence: sentenceOf(answer.error) } }
+  return {
+    ok: false,
+    error: {
+      code: answer.error.code === 'contradiction' ? 'contradiction' : 'knowledgeUneven',
+      sentence: sentenceOf(answer.error),
+    },
+  }
 }

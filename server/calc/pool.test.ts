@@ -12,7 +12,10 @@ parentPort.on('message', ({ request }) => {
 let pools: CalculationPool[] = []
 function echoPool(size: number): { pool: CalculationPool; started: () => number } {
   let started = 0
-  const pool = createPool(() => { started += 1; return new Worker(ECHO, { eval: true }) }, size)
+  const pool = createPool(() => {
+    started += 1
+    return new Worker(ECHO, { eval: true })
+  }, size)
   pools.push(pool)
   return { pool, started: () => started }
 }
@@ -29,7 +32,8 @@ const ask = async (pool: CalculationPool, request: string) => {
 describe('threads that calculate', () => {
   test('one thread answers one question after another', async () => {
     const { pool, started } = echoPool(1)
-    for (const word of ['a', 'b', 'c']) expect(await ask(pool, word)).toMatchObject({ request: word })
+    for (const word of ['a', 'b', 'c'])
+      expect(await ask(pool, word)).toMatchObject({ request: word })
     expect(started()).toBe(1)
   })
 
@@ -50,7 +54,9 @@ describe('threads that calculate', () => {
 
   test('a queue too long is refused at once instead of growing', async () => {
     const { pool } = echoPool(1)
-    const results = await Promise.allSettled(Array.from({ length: 260 }, () => pool.run('equilibrium', 'x')))
+    const results = await Promise.allSettled(
+      Array.from({ length: 260 }, () => pool.run('equilibrium', 'x')),
+    )
     const refused = results.filter((result) => result.status === 'rejected')
     expect(refused.length).toBeGreaterThan(40)
     expect((refused[0] as PromiseRejectedResult).reason).toMatchObject({ code: 'busy' })

@@ -6,7 +6,12 @@ import type { CalculationOutcome } from './run.ts'
 /** More than this many waiting calculations, and the next one is told to come back later. */
 const LONGEST_QUEUE = 200
 
-interface Task { readonly name: CalculationName; readonly request: unknown; done(outcome: CalculationOutcome): void; failed(error: Error): void }
+interface Task {
+  readonly name: CalculationName
+  readonly request: unknown
+  done(outcome: CalculationOutcome): void
+  failed(error: Error): void
+}
 
 /** Threads that calculate, so that the server's own loop never waits for arithmetic. */
 export interface CalculationPool {
@@ -57,11 +62,12 @@ export function createPool(makeWorker: () => Worker, size: number): CalculationP
   }
 
   return {
-    run: (name, request) => new Promise((resolve, reject) => {
-      if (queue.length >= LONGEST_QUEUE) return reject(new AppError('busy'))
-      queue.push({ name, request, done: resolve, failed: reject })
-      dispatch()
-    }),
+    run: (name, request) =>
+      new Promise((resolve, reject) => {
+        if (queue.length >= LONGEST_QUEUE) return reject(new AppError('busy'))
+        queue.push({ name, request, done: resolve, failed: reject })
+        dispatch()
+      }),
     close: async () => {
       await Promise.all([...all].map((worker) => worker.terminate()))
     },

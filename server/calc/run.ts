@@ -11,12 +11,42 @@ import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedu
 import { planSentence } from '../problems/plans.ts'
 import { runDiagnosis } from './diagnosis.ts'
 import { runSimulation } from './simulation.ts'
-import type { AirLedgerRequest, CalculationName, CoilConversionRequest, CoilRateRequest, DutyRequest, EquilibriumRequest, FillTimeRequest, ForecastRequest, HeightVerdictRequest, LeakdownPlanRequest, LeakdownRequest, LiftTimeRequest, ProblemCode, ProcedurePlanRequest, SensorCalibrationRequest, StrategyRequest, TemperatureDropRequest } from '@anklet/contract'
+import type {
+  AirLedgerRequest,
+  CalculationName,
+  CoilConversionRequest,
+  CoilRateRequest,
+  DutyRequest,
+  EquilibriumRequest,
+  FillTimeRequest,
+  ForecastRequest,
+  HeightVerdictRequest,
+  LeakdownPlanRequest,
+  LeakdownRequest,
+  LiftTimeRequest,
+  ProblemCode,
+  ProcedurePlanRequest,
+  SensorCalibrationRequest,
+  StrategyRequest,
+  TemperatureDropRequest,
+} from '@anklet/contract'
 
 /** What a calculation came to: its answer, or the problem and the data its sentence needs. */
-export type CalculationOutcome = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: { readonly code: ProblemCode; readonly corner?: string; readonly levelId?: string; readonly sentence?: string } }
+export type CalculationOutcome =
+  | { readonly ok: true; readonly value: unknown }
+  | {
+      readonly ok: false
+      readonly error: {
+        readonly code: ProblemCode
+        readonly corner?: string
+        readonly levelId?: string
+        readonly sentence?: string
+      }
+    }
 
-const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(request: Request) => ({ ...request, vehicle: completeGeometry(request.vehicle) })
+const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(
+  request: Request,
+) => ({ ...request, vehicle: completeGeometry(request.vehicle) })
 
 function runForecast(request: ForecastRequest): CalculationOutcome {
   const answer = forecast(complete(request))
@@ -30,7 +60,15 @@ function runConversion({ candidates, ...corner }: CoilConversionRequest): Calcul
 
 function runPlan({ way, ...request }: ProcedurePlanRequest): CalculationOutcome {
   const made = composePlan(SHIPPED_PROCEDURES, { ...request, way: { ...USUAL_WAY, ...way } })
-  return made.ok ? made : { ok: false, error: { code: made.error.code === 'jobUnknown' ? 'jobUnknown' : 'planImpossible', sentence: planSentence(made.error) } }
+  return made.ok
+    ? made
+    : {
+        ok: false,
+        error: {
+          code: made.error.code === 'jobUnknown' ? 'jobUnknown' : 'planImpossible',
+          sentence: planSentence(made.error),
+        },
+      }
 }
 
 const RUN: { readonly [Name in CalculationName]: (request: never) => CalculationOutcome } = {
@@ -45,13 +83,20 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   'air-ledger': (request: AirLedgerRequest) => airLedger(complete(request)),
   simulate: runSimulation,
   diagnose: runDiagnosis,
-  strategy: (request: StrategyRequest) => ({ ok: true, value: { strategies: compareOptions(axleStrategies(request)) } }),
+  strategy: (request: StrategyRequest) => ({
+    ok: true,
+    value: { strategies: compareOptions(axleStrategies(request)) },
+  }),
   'coil-conversion': runConversion,
   'sensor-calibration': (request: SensorCalibrationRequest) => fitSensor(request),
   'coil-rate': (request: CoilRateRequest) => coilRate(request as CoilMeasure),
   'procedure-plan': runPlan,
-  'height-verdict': (request: HeightVerdictRequest) => ({ ok: true, value: heightVerdict(request) }),
+  'height-verdict': (request: HeightVerdictRequest) => ({
+    ok: true,
+    value: heightVerdict(request),
+  }),
 }
 
 /** Runs a calculation on a request that its schema has accepted. */
-export const runCalculation = (name: CalculationName, request: unknown): CalculationOutcome => RUN[name](request as never)
+export const runCalculation = (name: CalculationName, request: unknown): CalculationOutcome =>
+  RUN[name](request as never)

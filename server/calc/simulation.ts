@@ -1,5 +1,11 @@
 import type { SimulateRequest, SimulateResponse } from '@anklet/contract'
-import { levelledState, simulate, USUAL_PUMP, USUAL_RULES, usualMachine } from '@anklet/core/simulation'
+import {
+  levelledState,
+  simulate,
+  USUAL_PUMP,
+  USUAL_RULES,
+  usualMachine,
+} from '@anklet/core/simulation'
 import type { Fault, Happening } from '@anklet/core/simulation'
 import { completeGeometry, hasAir, mapCorners } from '@anklet/core/vehicle'
 import type { CalculationOutcome } from './run.ts'
@@ -8,19 +14,66 @@ const MOST_SAMPLES = 2000
 
 /** Runs a vehicle with its module from a levelled stand, as it is asked for over the wire. */
 export function runSimulation(request: SimulateRequest): CalculationOutcome {
-  const { architecture, startC, endC, untilS, sampleEveryS, reservoirL, pump, deadBandMm, supplyV = 13.5, altitudeM = 0, faults, schedule, levelId } = request
+  const {
+    architecture,
+    startC,
+    endC,
+    untilS,
+    sampleEveryS,
+    reservoirL,
+    pump,
+    deadBandMm,
+    supplyV = 13.5,
+    altitudeM = 0,
+    faults,
+    schedule,
+    levelId,
+  } = request
   if (untilS / sampleEveryS > MOST_SAMPLES) return { ok: false, error: { code: 'tooManySamples' } }
-  const unknown = [levelId, ...schedule.flatMap((each) => (each.do === 'level' ? [each.levelId] : []))].find((id) => !architecture.levels.some((level) => level.id === id))
+  const unknown = [
+    levelId,
+    ...schedule.flatMap((each) => (each.do === 'level' ? [each.levelId] : [])),
+  ].find((id) => !architecture.levels.some((level) => level.id === id))
   if (unknown !== undefined) return { ok: false, error: { code: 'levelUnknown', levelId: unknown } }
   const vehicle = completeGeometry(request.vehicle)
-  const machine = usualMachine(vehicle, architecture, { reservoirL, supplyV, altitudeM, pump: { ...USUAL_PUMP, ...pump }, rules: { ...USUAL_RULES, ...(deadBandMm === undefined ? {} : { deadBandMm }) } })
+  const machine = usualMachine(vehicle, architecture, {
+    reservoirL,
+    supplyV,
+    altitudeM,
+    pump: { ...USUAL_PUMP, ...pump },
+    rules: { ...USUAL_RULES, ...(deadBandMm === undefined ? {} : { deadBandMm }) },
+  })
   const state = levelledState(machine, levelId, startC)
   if (!state.ok) return state
-  const run = simulate({ machine, state: state.value, untilS, faults: faults as Fault[], happenings: schedule as Happening[], sampleEveryS, temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS })
+  const run = simulate({
+    machine,
+    state: state.value,
+    untilS,
+    faults: faults as Fault[],
+    happenings: schedule as Happening[],
+    sampleEveryS,
+    temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS,
+  })
   const [vented = 0, drawn = 0] = run.state.air.slice(6)
   const value: SimulateResponse = {
-    samples: run.samples.map(({ timeS, heightMm, pressureBarG, galleryBarG, reservoirBarG, pumpC, pumpOn, mode }) => ({ timeS, heightMm, galleryBarG, pumpC, pumpOn, mode, reservoirBarG: reservoirL > 0 ? reservoirBarG : null, pressureBarG: mapCorners(pressureBarG, (bar, corner) => (hasAir(vehicle.corners[corner]) ? bar : null)) })),
-    events: [...run.events], codes: run.state.codes, ventedBarL: vented, drawnBarL: drawn,
+    samples: run.samples.map(
+      ({ timeS, heightMm, pressureBarG, galleryBarG, reservoirBarG, pumpC, pumpOn, mode }) => ({
+        timeS,
+        heightMm,
+        galleryBarG,
+        pumpC,
+        pumpOn,
+        mode,
+        reservoirBarG: reservoirL > 0 ? reservoirBarG : null,
+        pressureBarG: mapCorners(pressureBarG, (bar, corner) =>
+          hasAir(vehicle.corners[corner]) ? bar : null,
+        ),
+      }),
+    ),
+    events: [...run.events],
+    codes: run.state.codes,
+    ventedBarL: vented,
+    drawnBarL: drawn,
   }
   return { ok: true, value }
 }

@@ -1,12 +1,26 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto'
-import type { DeviceIdentity, DeviceStatus, Frame, Holder, LinkCommand, LinkHello, LinkMessage, Press, StandInChange, VehicleType } from '@anklet/contract'
+import type {
+  DeviceIdentity,
+  DeviceStatus,
+  Frame,
+  Holder,
+  LinkCommand,
+  LinkHello,
+  LinkMessage,
+  Press,
+  StandInChange,
+  VehicleType,
+} from '@anklet/contract'
 import { LINK_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import { STAND_IN_GAUGES } from './standInGauges.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
 
 /** Something a device told, or that was learned of it. */
-export type DeviceEvent = { readonly event: 'status'; readonly data: DeviceStatus } | { readonly event: 'frame'; readonly data: Frame } | { readonly event: 'press'; readonly data: Press }
+export type DeviceEvent =
+  | { readonly event: 'status'; readonly data: DeviceStatus }
+  | { readonly event: 'frame'; readonly data: Frame }
+  | { readonly event: 'press'; readonly data: Press }
 type Listener = (event: DeviceEvent) => void
 
 interface Entry {
@@ -49,7 +63,21 @@ export class DeviceHub {
   }
 
   private enter(identity: DeviceIdentity, change: Partial<Entry> = {}): Entry {
-    const entry: Entry = { identity, vehicle: null, typeVersion: 0, token: null, lastHeardMs: null, attached: true, heldBy: null, codes: null, listeners: new Set(), adapters: new Set(), waiting: new Map(), done: [], ...change }
+    const entry: Entry = {
+      identity,
+      vehicle: null,
+      typeVersion: 0,
+      token: null,
+      lastHeardMs: null,
+      attached: true,
+      heldBy: null,
+      codes: null,
+      listeners: new Set(),
+      adapters: new Set(),
+      waiting: new Map(),
+      done: [],
+      ...change,
+    }
     this.entries.set(identity.id, entry)
     return entry
   }
@@ -63,16 +91,28 @@ export class DeviceHub {
   /** Keeps one stand-in for each vehicle type; one whose type was changed begins anew. */
   standInsFor(types: readonly VehicleType[]): void {
     for (const type of types) {
-      const known = [...this.entries.values()].find(({ vehicle, identity }) => vehicle !== null && identity.vehicleTypeId === type.id)
+      const known = [...this.entries.values()].find(
+        ({ vehicle, identity }) => vehicle !== null && identity.vehicleTypeId === type.id,
+      )
       if (known?.typeVersion === type.version) continue
       // Two names may come to the same id: the later one takes its own along.
       const wanted = standInId(type.name)
-      const id = known?.identity.id ?? (this.entries.has(wanted) ? `${wanted.slice(0, 50)}-${type.id.slice(0, 8)}` : wanted)
+      const id =
+        known?.identity.id ??
+        (this.entries.has(wanted) ? `${wanted.slice(0, 50)}-${type.id.slice(0, 8)}` : wanted)
       try {
         const vehicle = new StandInVehicle(type, id)
-        if (known) Object.assign(known, { vehicle, identity: vehicle.identity, typeVersion: type.version, codes: null })
+        if (known)
+          Object.assign(known, {
+            vehicle,
+            identity: vehicle.identity,
+            typeVersion: type.version,
+            codes: null,
+          })
         else this.enter(vehicle.identity, { vehicle, typeVersion: type.version })
-      } catch { /* A type whose figures find no rest has no stand-in; its own page says what is wrong with it. */ }
+      } catch {
+        /* A type whose figures find no rest has no stand-in; its own page says what is wrong with it. */
+      }
     }
   }
 
@@ -80,7 +120,15 @@ export class DeviceHub {
     const { identity, token, attached, lastHeardMs, codes, vehicle } = entry
     const heldBy = this.holderOf(entry)
     const { untilMs: _until, ...held } = heldBy ?? { untilMs: 0 }
-    return { identity, standIn: token === null, attached, lastHeardAt: lastHeardMs === null ? null : new Date(lastHeardMs).toISOString(), heldBy: heldBy ? (held as DeviceStatus['heldBy']) : null, codes, standInNow: vehicle?.now() ?? null }
+    return {
+      identity,
+      standIn: token === null,
+      attached,
+      lastHeardAt: lastHeardMs === null ? null : new Date(lastHeardMs).toISOString(),
+      heldBy: heldBy ? (held as DeviceStatus['heldBy']) : null,
+      codes,
+      standInNow: vehicle?.now() ?? null,
+    }
   }
 
   private holderOf(entry: Entry): Entry['heldBy'] {
@@ -119,7 +167,8 @@ export class DeviceHub {
     const entry = this.entry(id)
     const now = this.clock()
     const held = this.holderOf(entry)
-    if (held && (held.device !== holder.device || held.person !== holder.person)) throw new AppError('deviceHeld', { ...held }, '/holder')
+    if (held && (held.device !== holder.device || held.person !== holder.person))
+      throw new AppError('deviceHeld', { ...held }, '/holder')
     const since = held?.since ?? new Date(now).toISOString()
     const fresh = held?.jobId !== holder.jobId || !held
     entry.heldBy = { ...holder, since, untilMs: now + HOLD_MS }
@@ -141,21 +190,28 @@ export class DeviceHub {
   async order(id: string, command: LinkCommand): Promise<void> {
     const entry = this.entry(id)
     if (entry.done.includes(command.commandId)) return
-    if (!entry.identity.actions.includes(command.action)) throw new AppError('moduleRefuses', { reason: 'This device cannot do that.' }, '/action')
-    const refusal = entry.vehicle ? entry.vehicle.command(command) : await this.askAdapter(entry, command)
+    if (!entry.identity.actions.includes(command.action))
+      throw new AppError('moduleRefuses', { reason: 'This device cannot do that.' }, '/action')
+    const refusal = entry.vehicle
+      ? entry.vehicle.command(command)
+      : await this.askAdapter(entry, command)
     if (refusal !== null) throw new AppError('moduleRefuses', { reason: refusal }, '/action')
     entry.done.push(command.commandId)
     if (entry.done.length > REMEMBERED) entry.done.shift()
   }
 
   private askAdapter(entry: Entry, command: LinkCommand): Promise<string | null> {
-    if (!entry.attached || entry.adapters.size === 0) throw new AppError('deviceSilent', { name: entry.identity.name })
+    if (!entry.attached || entry.adapters.size === 0)
+      throw new AppError('deviceSilent', { name: entry.identity.name })
     return new Promise((resolve, reject) => {
       const timer = setTimeout(() => {
         entry.waiting.delete(command.commandId)
         reject(new AppError('deviceSilent', { name: entry.identity.name }))
       }, ANSWER_MS)
-      entry.waiting.set(command.commandId, (refusal) => { clearTimeout(timer); resolve(refusal) })
+      entry.waiting.set(command.commandId, (refusal) => {
+        clearTimeout(timer)
+        resolve(refusal)
+      })
       for (const send of entry.adapters) send(command)
     })
   }
@@ -171,21 +227,40 @@ export class DeviceHub {
     return this.statusOf(entry)
   }
 
-  private press(vehicle: StandInVehicle, { gauge, corner }: NonNullable<StandInChange['press']>): void {
-    const entry = [...this.entries.values()].find(({ identity, token }) => token === null && identity.kind === gauge)
+  private press(
+    vehicle: StandInVehicle,
+    { gauge, corner }: NonNullable<StandInChange['press']>,
+  ): void {
+    const entry = [...this.entries.values()].find(
+      ({ identity, token }) => token === null && identity.kind === gauge,
+    )
     const value = vehicle.gauge(gauge, corner)
-    if (!entry || value === null) throw new AppError('moduleRefuses', { reason: 'There is nothing to measure there.' }, '/press')
+    if (!entry || value === null)
+      throw new AppError(
+        'moduleRefuses',
+        { reason: 'There is nothing to measure there.' },
+        '/press',
+      )
     entry.lastHeardMs = this.clock()
-    this.tell(entry, { event: 'press', data: { kind: 'press', channel: entry.identity.channels[0]!.id, value } })
+    this.tell(entry, {
+      event: 'press',
+      data: { kind: 'press', channel: entry.identity.channels[0]!.id, value },
+    })
   }
 
   /** Attaches an adapter's device, or again after it was away. @throws {AppError} `newerFormat`, `adapterUnknown` when the name is somebody else's */
   attach({ formatVersion, identity, token }: LinkHello): string {
-    if (formatVersion > LINK_VERSION) throw new AppError('newerFormat', { version: formatVersion, newest: LINK_VERSION }, '/formatVersion')
+    if (formatVersion > LINK_VERSION)
+      throw new AppError(
+        'newerFormat',
+        { version: formatVersion, newest: LINK_VERSION },
+        '/formatVersion',
+      )
     const known = this.entries.get(identity.id)
     // A name whose adapter went silent is free again: a restarted one need not remember its token.
     const taken = known && (known.token === null || known.attached)
-    if (known && taken && !this.isToken(known, token)) throw new AppError('adapterUnknown', { id: identity.id }, '/identity/id')
+    if (known && taken && !this.isToken(known, token))
+      throw new AppError('adapterUnknown', { id: identity.id }, '/identity/id')
     const entry = known ?? this.enter(identity)
     if (!this.isToken(entry, token)) entry.token = randomBytes(24).toString('hex')
     entry.identity = identity
@@ -221,15 +296,30 @@ export class DeviceHub {
 
   private hear(entry: Entry, message: LinkMessage): void {
     switch (message.kind) {
-      case 'frame': this.tell(entry, { event: 'frame', data: message }); return
-      case 'press': this.tell(entry, { event: 'press', data: message }); return
-      case 'codes': entry.codes = [...message.codes]; this.tellStatus(entry); return
-      case 'done': entry.waiting.get(message.commandId)?.(message.ok ? null : message.reason || 'The device did not say why.'); entry.waiting.delete(message.commandId)
+      case 'frame':
+        this.tell(entry, { event: 'frame', data: message })
+        return
+      case 'press':
+        this.tell(entry, { event: 'press', data: message })
+        return
+      case 'codes':
+        entry.codes = [...message.codes]
+        this.tellStatus(entry)
+        return
+      case 'done':
+        entry.waiting.get(message.commandId)?.(
+          message.ok ? null : message.reason || 'The device did not say why.',
+        )
+        entry.waiting.delete(message.commandId)
     }
   }
 
   /** Sends an adapter its commands from now on. @returns what ends that. @throws {AppError} `adapterUnknown` */
-  commandsFor(id: string, token: string | undefined, send: (command: LinkCommand) => void): () => void {
+  commandsFor(
+    id: string,
+    token: string | undefined,
+    send: (command: LinkCommand) => void,
+  ): () => void {
     const entry = this.adapterEntry(id, token)
     entry.adapters.add(send)
     return () => entry.adapters.delete(send)
@@ -247,7 +337,12 @@ export class DeviceHub {
         const codes = entry.vehicle.newCodes()
         if (codes) this.hear(entry, codes)
       }
-      if (entry.token !== null && entry.attached && entry.lastHeardMs !== null && now - entry.lastHeardMs > SILENT_MS) {
+      if (
+        entry.token !== null &&
+        entry.attached &&
+        entry.lastHeardMs !== null &&
+        now - entry.lastHeardMs > SILENT_MS
+      ) {
         entry.attached = false
         this.tellStatus(entry)
       }

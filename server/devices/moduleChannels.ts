@@ -6,20 +6,67 @@ import { CORNER_WORDS } from '../problems/cornerWords.ts'
 
 function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Channel[] {
   if (count === 'none') return []
-  const places = count === 'one' ? [{ id: axle, corner: null, place: `${axle} axle sensor, the mean of both sides` }] : AXLE_CORNERS[axle].map((corner) => ({ id: corner, corner, place: `${CORNER_WORDS[corner]} sensor` }))
+  const places =
+    count === 'one'
+      ? [{ id: axle, corner: null, place: `${axle} axle sensor, the mean of both sides` }]
+      : AXLE_CORNERS[axle].map((corner) => ({
+          id: corner,
+          corner,
+          place: `${CORNER_WORDS[corner]} sensor`,
+        }))
   return places.flatMap(({ id, corner, place }): Channel[] => [
     { id: `height.${id}`, corner, place, kind: 'height', unit: 'mm', ...CHANNEL_LIMITS.height },
-    { id: `signal.${id}`, corner, place, kind: 'signal', unit: 'per cent', ...CHANNEL_LIMITS.signal },
+    {
+      id: `signal.${id}`,
+      corner,
+      place,
+      kind: 'signal',
+      unit: 'per cent',
+      ...CHANNEL_LIMITS.signal,
+    },
   ])
 }
 
 /** What a module of such a vehicle can tell. The one pressure sensor of most sits in the gallery; one without shows no pressure at all. */
 export function moduleChannels({ sensors, pressureSensor }: Architecture): Channel[] {
   return [
-    ...sensorChannels('front', sensors.front), ...sensorChannels('rear', sensors.rear),
-    ...(pressureSensor === 'gallery' ? [{ id: 'gallery', corner: null, place: 'gallery of the valve block', kind: 'pressure' as const, unit: 'bar' as const, ...CHANNEL_LIMITS.pressure }] : []),
-    { id: 'pump', corner: null, place: 'pump, by its own sensor', kind: 'temperature', unit: 'degC', ...CHANNEL_LIMITS.temperature },
-    { id: 'runs', corner: null, place: 'pump, as the module commands it', kind: 'state', unit: '0 or 1', ...CHANNEL_LIMITS.state },
-    { id: 'supply', corner: null, place: 'supply at the module', kind: 'voltage', unit: 'V', ...CHANNEL_LIMITS.voltage },
+    ...sensorChannels('front', sensors.front),
+    ...sensorChannels('rear', sensors.rear),
+    ...(pressureSensor === 'gallery'
+      ? [
+          {
+            id: 'gallery',
+            corner: null,
+            place: 'gallery of the valve block',
+            kind: 'pressure' as const,
+            unit: 'bar' as const,
+            ...CHANNEL_LIMITS.pressure,
+          },
+        ]
+      : []),
+    {
+      id: 'pump',
+      corner: null,
+      place: 'pump, by its own sensor',
+      kind: 'temperature',
+      unit: 'degC',
+      ...CHANNEL_LIMITS.temperature,
+    },
+    {
+      id: 'runs',
+      corner: null,
+      place: 'pump, as the module commands it',
+      kind: 'state',
+      unit: '0 or 1',
+      ...CHANNEL_LIMITS.state,
+    },
+    {
+      id: 'supply',
+      corner: null,
+      place: 'supply at the module',
+      kind: 'voltage',
+      unit: 'V',
+      ...CHANNEL_LIMITS.voltage,
+    },
   ]
 }

@@ -30,20 +30,42 @@ export class Recorder {
   private readonly open = new Map<string, Open>()
   private readonly timer: NodeJS.Timeout
 
-  constructor(private readonly db: Database, private readonly hub: DeviceHub) {
-    this.timer = setInterval(() => { for (const logId of this.open.keys()) void this.flush(logId) }, FLUSH_MS)
+  constructor(
+    private readonly db: Database,
+    private readonly hub: DeviceHub,
+  ) {
+    this.timer = setInterval(() => {
+      for (const logId of this.open.keys()) void this.flush(logId)
+    }, FLUSH_MS)
     this.timer.unref()
   }
 
   /** Ends logs that a server that stopped left open. */
   async endAbandoned(): Promise<void> {
-    await this.db.update(deviceLog).set({ endedAt: new Date().toISOString() }).where(isNull(deviceLog.endedAt))
+    await this.db
+      .update(deviceLog)
+      .set({ endedAt: new Date().toISOString() })
+      .where(isNull(deviceLog.endedAt))
   }
 
   start(logId: string, deviceId: string): void {
     if (this.open.has(logId)) return
     const { identity, attached } = this.hub.status(deviceId)
-    const entry: Open = { deviceId, channels: identity.channels, stopListening: () => undefined, shiftS: null, lastAtS: 0, mode: '', attached, rows: 0, chunk: 0, atS: [], values: this.columns(identity.channels), marks: [], writing: Promise.resolve() }
+    const entry: Open = {
+      deviceId,
+      channels: identity.channels,
+      stopListening: () => undefined,
+      shiftS: null,
+      lastAtS: 0,
+      mode: '',
+      attached,
+      rows: 0,
+      chunk: 0,
+      atS: [],
+      values: this.columns(identity.channels),
+      marks: [],
+      writing: Promise.resolve(),
+    }
     this.open.set(logId, entry)
     entry.stopListening = this.hub.listen(deviceId, (event) => this.hear(entry, event))
   }
@@ -55,7 +77,8 @@ export class Recorder {
   private hear(entry: Open, event: DeviceEvent): void {
     if (event.event === 'frame') this.take(entry, event.data)
     if (event.event === 'status') this.noteLink(entry, event.data)
-    if (event.event === 'press') entry.marks.push({ atS: entry.lastAtS, words: `${event.data.channel}: ${event.data.value}` })
+    if (event.event === 'press')
+      entry.marks.push({ atS: entry.lastAtS, words: `${event.data.channel}: ${event.data.value}` })
   }
 
   private noteLink(entry: Open, { attached }: DeviceStatus): void {
@@ -91,25 +114,30 @@ export class Recorder {
 
   /** Writes a word into the log of a device at this moment, where one runs. */
   mark(deviceId: string, words: string): void {
-    for (const entry of this.open.values()) if (entry.deviceId === deviceId) entry.marks.push({ atS: entry.lastAtS, words })
+    for (const entry of this.open.values())
+      if (entry.deviceId === deviceId) entry.marks.push({ atS: entry.lastAtS, words })
   }
 
   private flush(logId: string): Promise<void> {
     const entry = this.open.get(logId)
-    if (!entry || (entry.atS.length === 0 && entry.marks.length === 0)) return entry?.writing ?? Promise.resolve()
+    if (!entry || (entry.atS.length === 0 && entry.marks.length === 0))
+      return entry?.writing ?? Promise.resolve()
     const trace: Trace = { atS: entry.atS, values: entry.values, marks: entry.marks }
     Object.assign(entry, { atS: [], values: this.columns(entry.channels), marks: [] })
     const seq = entry.chunk++
     const { rows } = entry
-    entry.writing = entry.writing.then(async () => {
-      await this.db.insert(logChunk).values({ logId, seq, trace })
-      await this.db.update(deviceLog).set({ rows }).where(eq(deviceLog.id, logId))
-    }).catch(() => {
-      // Not written: it goes in front of what came since, and is tried again.
-      entry.atS.unshift(...trace.atS)
-      for (const [id, column] of Object.entries(trace.values)) entry.values[id]?.unshift(...column)
-      entry.marks.unshift(...trace.marks)
-    })
+    entry.writing = entry.writing
+      .then(async () => {
+        await this.db.insert(logChunk).values({ logId, seq, trace })
+        await this.db.update(deviceLog).set({ rows }).where(eq(deviceLog.id, logId))
+      })
+      .catch(() => {
+        // Not written: it goes in front of what came since, and is tried again.
+        entry.atS.unshift(...trace.atS)
+        for (const [id, column] of Object.entries(trace.values))
+          entry.values[id]?.unshift(...column)
+        entry.marks.unshift(...trace.marks)
+      })
     return entry.writing
   }
 

@@ -6,9 +6,29 @@ import { CODE_WORDS } from './codeNumbers.ts'
 import { moduleChannels } from './moduleChannels.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
 
-const typeOf = (change: Partial<VehicleType['architecture']> = {}): VehicleType => ({ id: crypto.randomUUID(), version: 1, name: 'Sample Type', source: 'invented', architecture: { ...architecture, ...change }, geometry, specifications: [], guesses: [] })
-const vehicleOf = (change: Partial<VehicleType['architecture']> = {}): StandInVehicle => new StandInVehicle(typeOf(change), 'stand-in')
-const command = (action: LinkCommand['action'], change: Partial<LinkCommand> = {}): LinkCommand => ({ commandId: crypto.randomUUID(), action, corner: null, forS: null, offMm: null, ...change })
+const typeOf = (change: Partial<VehicleType['architecture']> = {}): VehicleType => ({
+  id: crypto.randomUUID(),
+  version: 1,
+  name: 'Sample Type',
+  source: 'invented',
+  architecture: { ...architecture, ...change },
+  geometry,
+  specifications: [],
+  guesses: [],
+})
+const vehicleOf = (change: Partial<VehicleType['architecture']> = {}): StandInVehicle =>
+  new StandInVehicle(typeOf(change), 'stand-in')
+const command = (
+  action: LinkCommand['action'],
+  change: Partial<LinkCommand> = {},
+): LinkCommand => ({
+  commandId: crypto.randomUUID(),
+  action,
+  corner: null,
+  forS: null,
+  offMm: null,
+  ...change,
+})
 const run = (vehicle: StandInVehicle, seconds: number): ReturnType<StandInVehicle['frame']> => {
   const until = vehicle.frame().atS + seconds
   while (vehicle.frame().atS < until - 0.01) vehicle.advance(until - vehicle.frame().atS)
@@ -17,10 +37,18 @@ const run = (vehicle: StandInVehicle, seconds: number): ReturnType<StandInVehicl
 
 describe('channels', () => {
   test('are what the architecture has: one sensor speaks for an axle, none says nothing, no pressure without a sensor', () => {
-    const ids = (change: Partial<VehicleType['architecture']>): string[] => moduleChannels({ ...architecture, ...change }).map(({ id }) => id)
-    expect(ids({ sensors: { front: 'none', rear: 'one' } })).toEqual(['height.rear', 'signal.rear', 'pump', 'runs', 'supply'])
+    const ids = (change: Partial<VehicleType['architecture']>): string[] =>
+      moduleChannels({ ...architecture, ...change }).map(({ id }) => id)
+    expect(ids({ sensors: { front: 'none', rear: 'one' } })).toEqual([
+      'height.rear',
+      'signal.rear',
+      'pump',
+      'runs',
+      'supply',
+    ])
     expect(ids({ pressureSensor: 'gallery' })).toContain('gallery')
-    for (const { kind, least, most } of moduleChannels(architecture)) expect({ least, most }).toEqual(CHANNEL_LIMITS[kind])
+    for (const { kind, least, most } of moduleChannels(architecture))
+      expect({ least, most }).toEqual(CHANNEL_LIMITS[kind])
   })
   test('ids out of names', () => {
     expect(standInId('Tolmark Uvren')).toBe('stand-in-tolmark-uvren')
@@ -61,17 +89,30 @@ describe('a stand-in', () => {
   })
   test('calibrated to what the tape says, it reports that', () => {
     const vehicle = vehicleOf()
-    vehicle.change({ ignition: true, faults: [{ kind: 'sensorOffset', corner: 'FR', mm: 20 }], speed: 10 })
+    vehicle.change({
+      ignition: true,
+      faults: [{ kind: 'sensorOffset', corner: 'FR', mm: 20 }],
+      speed: 10,
+    })
     const wrong = run(vehicle, 120)
     // It has levelled to its sensor: the tape finds the corner low.
     const tape = vehicle.gauge('heightGauge', 'FR')!
     expect(tape).toBeLessThan(geometry.corners.FR.designHeightMm - 8)
     expect(wrong.values['height.FR']!).toBeGreaterThan(tape + 12)
-    const off = (corner: 'FL' | 'FR' | 'RL' | 'RR'): number => vehicle.gauge('heightGauge', corner)! - geometry.corners[corner].designHeightMm
-    expect(vehicle.command(command('calibrate', { offMm: { FL: off('FL'), FR: off('FR'), RL: off('RL'), RR: off('RR') } }))).toBeNull()
+    const off = (corner: 'FL' | 'FR' | 'RL' | 'RR'): number =>
+      vehicle.gauge('heightGauge', corner)! - geometry.corners[corner].designHeightMm
+    expect(
+      vehicle.command(
+        command('calibrate', {
+          offMm: { FL: off('FL'), FR: off('FR'), RL: off('RL'), RR: off('RR') },
+        }),
+      ),
+    ).toBeNull()
     // From then on report and tape agree, while it already levels itself out.
     const taught = run(vehicle, 0.3)
-    expect(Math.abs(taught.values['height.FR']! - vehicle.gauge('heightGauge', 'FR')!)).toBeLessThan(1.5)
+    expect(
+      Math.abs(taught.values['height.FR']! - vehicle.gauge('heightGauge', 'FR')!),
+    ).toBeLessThan(1.5)
   })
   test('gauges read the car, not its module; where nothing is there is no value', () => {
     const vehicle = vehicleOf({ air: { front: 'none', rear: 'bellows' } })
@@ -92,7 +133,11 @@ describe('a stand-in', () => {
   })
   test('asked to run ahead it does not hold the server up: it falls behind instead, and goes on from there', () => {
     const vehicle = vehicleOf()
-    vehicle.change({ ignition: true, speed: 600, faults: [{ kind: 'springLeak', corner: 'FL', conductance: 1e-3 }] })
+    vehicle.change({
+      ignition: true,
+      speed: 600,
+      faults: [{ kind: 'springLeak', corner: 'FL', conductance: 1e-3 }],
+    })
     vehicle.advance(2)
     const first = vehicle.frame().atS
     vehicle.advance(2)

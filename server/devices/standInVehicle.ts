@@ -1,5 +1,21 @@
-import type { Codes, DeviceIdentity, DeviceStatus, Frame, LinkCommand, StandInChange, VehicleType } from '@anklet/contract'
-import type { Actuation, Code, Fault, Happening, Machine, SimSample, SimState } from '@anklet/core/simulation'
+import type {
+  Codes,
+  DeviceIdentity,
+  DeviceStatus,
+  Frame,
+  LinkCommand,
+  StandInChange,
+  VehicleType,
+} from '@anklet/contract'
+import type {
+  Actuation,
+  Code,
+  Fault,
+  Happening,
+  Machine,
+  SimSample,
+  SimState,
+} from '@anklet/core/simulation'
 import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, completeGeometry, hasAirAtCorner, highestLevel } from '@anklet/core/vehicle'
@@ -21,7 +37,12 @@ const HELD_MM = { ground: null, standing: 0, hanging: 1000 } as const
 type Refusal = string | null
 
 /** A device's name out of a vehicle type's. */
-export const standInId = (name: string): string => `stand-in-${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-').replaceAll(/^-|-$/g, '').slice(0, 50)}`
+export const standInId = (name: string): string =>
+  `stand-in-${name
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]+/g, '-')
+    .replaceAll(/^-|-$/g, '')
+    .slice(0, 50)}`
 
 /** A simulated vehicle with its module, run as fast as its clock says. @throws when the type's figures find no place to rest. */
 export class StandInVehicle {
@@ -35,14 +56,35 @@ export class StandInVehicle {
   private coming: Happening[] = []
   private codesToldAs = ''
 
-  constructor(private readonly type: VehicleType, id: string) {
+  constructor(
+    private readonly type: VehicleType,
+    id: string,
+  ) {
     const { architecture } = type
-    this.machine = usualMachine(completeGeometry(type.geometry), architecture, { supplyV: SUPPLY_V })
+    this.machine = usualMachine(completeGeometry(type.geometry), architecture, {
+      supplyV: SUPPLY_V,
+    })
     this.state = this.rested()
     this.last = this.run(0)
     this.identity = {
-      id, kind: 'module', name: `${type.name}, a stand-in`, software: 'stand-in 1', vehicleTypeId: type.id, channels: moduleChannels(architecture),
-      actions: ['raise', 'lower', 'fill', 'vent', 'pump', 'stop', 'liftingOn', 'liftingOff', 'clearCodes', 'calibrate'],
+      id,
+      kind: 'module',
+      name: `${type.name}, a stand-in`,
+      software: 'stand-in 1',
+      vehicleTypeId: type.id,
+      channels: moduleChannels(architecture),
+      actions: [
+        'raise',
+        'lower',
+        'fill',
+        'vent',
+        'pump',
+        'stop',
+        'liftingOn',
+        'liftingOff',
+        'clearCodes',
+        'calibrate',
+      ],
     }
   }
 
@@ -58,7 +100,15 @@ export class StandInVehicle {
     const { machine, state, faults, temperatureC } = this
     const happenings = this.coming.map((happening) => ({ ...happening, atS: state.timeS }))
     this.coming = []
-    const done = simulate({ machine, state, faults, happenings, untilS: state.timeS + seconds, sampleEveryS: Number.POSITIVE_INFINITY, temperatureC: () => temperatureC })
+    const done = simulate({
+      machine,
+      state,
+      faults,
+      happenings,
+      untilS: state.timeS + seconds,
+      sampleEveryS: Number.POSITIVE_INFINITY,
+      temperatureC: () => temperatureC,
+    })
     this.state = done.state
     this.last = done.samples.at(-1)!
     return this.last
@@ -88,14 +138,40 @@ export class StandInVehicle {
       if (id === 'supply') values[id] = state.supply ? (last.pumpOn ? SUPPLY_V - 0.5 : SUPPLY_V) : 0
     }
     const { mode, pumpOn, open } = last
-    return { kind: 'frame', atS: state.timeS, values, module: { mode, pumpOn, open: [...open], levelId: state.levelId, lifting: state.lifting, ignition: state.ignition, supply: state.supply, doorOpen: state.doorOpen } }
+    return {
+      kind: 'frame',
+      atS: state.timeS,
+      values,
+      module: {
+        mode,
+        pumpOn,
+        open: [...open],
+        levelId: state.levelId,
+        lifting: state.lifting,
+        ignition: state.ignition,
+        supply: state.supply,
+        doorOpen: state.doorOpen,
+      },
+    }
   }
 
   /** Its codes where they are other than those told last; null: nothing new. */
   newCodes(): Codes | null {
     const codes = this.state.codes.map((code: Code) => {
       const seen = this.state.frames[code]
-      return { ...CODE_WORDS[code], present: this.state.present.includes(code), seen: seen ? { atS: seen.timeS, offMm: seen.offMm, galleryBarG: this.type.architecture.pressureSensor === 'gallery' ? seen.galleryBarG : null, pumpC: seen.pumpC } : null }
+      return {
+        ...CODE_WORDS[code],
+        present: this.state.present.includes(code),
+        seen: seen
+          ? {
+              atS: seen.timeS,
+              offMm: seen.offMm,
+              galleryBarG:
+                this.type.architecture.pressureSensor === 'gallery' ? seen.galleryBarG : null,
+              pumpC: seen.pumpC,
+            }
+          : null,
+      }
     })
     const told = JSON.stringify(codes)
     if (told === this.codesToldAs) return null
@@ -105,17 +181,29 @@ export class StandInVehicle {
 
   /** Why its module would not do that now; null when it would. */
   private refusal({ action, corner }: LinkCommand): Refusal {
-    const { state, type: { architecture } } = this
-    if (!state.supply || this.faults.some(({ kind }) => kind === 'supplyMissing')) return 'The module does not answer: its supply is off.'
-    if (!state.ignition && action !== 'stop') return 'The module is asleep. Switch the ignition on first.'
+    const {
+      state,
+      type: { architecture },
+    } = this
+    if (!state.supply || this.faults.some(({ kind }) => kind === 'supplyMissing'))
+      return 'The module does not answer: its supply is off.'
+    if (!state.ignition && action !== 'stop')
+      return 'The module is asleep. Switch the ignition on first.'
     if (action === 'fill' && corner === null) return 'Say which corner.'
     if ((action === 'fill' || action === 'vent') && corner !== null) {
       if (!hasAirAtCorner(architecture, corner)) return 'There is no air spring at that corner.'
     }
-    if ((action === 'raise' || action === 'lower') && state.lifting) return 'Lifting mode is on: the module holds still.'
-    if ((action === 'raise' || action === 'lower') && architecture.doorInhibit && state.doorOpen) return 'A door is open: the module holds still.'
-    if ((action === 'fill' || action === 'pump' || action === 'raise') && state.pumpC >= this.machine.pump.cutoutC) return 'The pump is too hot. Let it cool.'
-    if ((action === 'liftingOn' || action === 'liftingOff') && architecture.liftingMode === 'none') return 'This vehicle has no lifting mode.'
+    if ((action === 'raise' || action === 'lower') && state.lifting)
+      return 'Lifting mode is on: the module holds still.'
+    if ((action === 'raise' || action === 'lower') && architecture.doorInhibit && state.doorOpen)
+      return 'A door is open: the module holds still.'
+    if (
+      (action === 'fill' || action === 'pump' || action === 'raise') &&
+      state.pumpC >= this.machine.pump.cutoutC
+    )
+      return 'The pump is too hot. Let it cool.'
+    if ((action === 'liftingOn' || action === 'liftingOff') && architecture.liftingMode === 'none')
+      return 'This vehicle has no lifting mode.'
     return null
   }
 
@@ -126,39 +214,77 @@ export class StandInVehicle {
     const { action, corner, forS, offMm } = command
     const levels = [...this.type.architecture.levels].sort((a, b) => a.offsetMm - b.offsetMm)
     const at = levels.findIndex(({ id }) => id === this.state.levelId)
-    const actuate = (what: Actuation): null => { this.coming.push({ atS: 0, do: 'actuate', what, forS: forS ?? USUAL_ACTUATION_S }); return null }
+    const actuate = (what: Actuation): null => {
+      this.coming.push({ atS: 0, do: 'actuate', what, forS: forS ?? USUAL_ACTUATION_S })
+      return null
+    }
     switch (action) {
-      case 'raise': case 'lower': {
+      case 'raise':
+      case 'lower': {
         const next = levels[at + (action === 'raise' ? 1 : -1)]
-        if (!next) return action === 'raise' ? `It stands at its highest level, ${highestLevel(this.type.architecture)?.id ?? ''}.` : 'It stands at its lowest level.'
+        if (!next)
+          return action === 'raise'
+            ? `It stands at its highest level, ${highestLevel(this.type.architecture)?.id ?? ''}.`
+            : 'It stands at its lowest level.'
         this.coming.push({ atS: 0, do: 'level', levelId: next.id })
         return null
       }
-      case 'fill': return actuate({ kind: 'fill', corner: corner! })
-      case 'vent': return actuate(corner === null ? { kind: 'bleed' } : { kind: 'vent', corner })
-      case 'pump': return actuate({ kind: 'pump' })
+      case 'fill':
+        return actuate({ kind: 'fill', corner: corner! })
+      case 'vent':
+        return actuate(corner === null ? { kind: 'bleed' } : { kind: 'vent', corner })
+      case 'pump':
+        return actuate({ kind: 'pump' })
       case 'calibrate':
         if (!offMm) return 'Say what the tape says at each corner.'
         this.coming.push({ atS: 0, do: 'calibrate', offMm })
         return null
-      case 'stop': case 'liftingOn': case 'liftingOff': case 'clearCodes': this.coming.push({ atS: 0, do: action }); return null
+      case 'stop':
+      case 'liftingOn':
+      case 'liftingOff':
+      case 'clearCodes':
+        this.coming.push({ atS: 0, do: action })
+        return null
     }
   }
 
   /** Does to it what only somebody at the car can do. */
-  change({ ignition, supply, doorOpen, payloadN, lift, temperatureC, faults, speed, afresh }: StandInChange): void {
+  change({
+    ignition,
+    supply,
+    doorOpen,
+    payloadN,
+    lift,
+    temperatureC,
+    faults,
+    speed,
+    afresh,
+  }: StandInChange): void {
     if (afresh) {
       const { timeS } = this.state
       this.state = { ...this.rested(), timeS, asleepSinceS: timeS }
       this.faults = []
       this.coming = []
     }
-    const when = (said: boolean | undefined, yes: 'ignitionOn' | 'supplyOn' | 'doorOpen', no: 'ignitionOff' | 'supplyOff' | 'doorShut'): void => { if (said !== undefined) this.coming.push({ atS: 0, do: said ? yes : no }) }
+    const when = (
+      said: boolean | undefined,
+      yes: 'ignitionOn' | 'supplyOn' | 'doorOpen',
+      no: 'ignitionOff' | 'supplyOff' | 'doorShut',
+    ): void => {
+      if (said !== undefined) this.coming.push({ atS: 0, do: said ? yes : no })
+    }
     when(ignition, 'ignitionOn', 'ignitionOff')
     when(supply, 'supplyOn', 'supplyOff')
     when(doorOpen, 'doorOpen', 'doorShut')
     if (lift) this.coming.push({ atS: 0, do: 'hold', heldMm: HELD_MM[lift] })
-    if (payloadN) this.coming.push({ atS: 0, do: 'load', payloadN: Object.fromEntries(Object.entries(payloadN).filter(([, newton]) => newton !== undefined)) })
+    if (payloadN)
+      this.coming.push({
+        atS: 0,
+        do: 'load',
+        payloadN: Object.fromEntries(
+          Object.entries(payloadN).filter(([, newton]) => newton !== undefined),
+        ),
+      })
     if (temperatureC !== undefined) this.temperatureC = temperatureC
     if (faults) this.faults = faults as readonly Fault[]
     if (speed !== undefined) this.speed = speed
@@ -167,16 +293,27 @@ export class StandInVehicle {
 
   /** How it was set up. */
   now(): NonNullable<DeviceStatus['standInNow']> {
-    return { faults: structuredClone(this.faults) as NonNullable<DeviceStatus['standInNow']>['faults'], speed: this.speed, temperatureC: this.temperatureC, payloadN: { ...this.state.payloadN }, lift: this.state.heldMm === null ? 'ground' : this.state.heldMm > 0 ? 'hanging' : 'standing' }
+    return {
+      faults: structuredClone(this.faults) as NonNullable<DeviceStatus['standInNow']>['faults'],
+      speed: this.speed,
+      temperatureC: this.temperatureC,
+      payloadN: { ...this.state.payloadN },
+      lift: this.state.heldMm === null ? 'ground' : this.state.heldMm > 0 ? 'hanging' : 'standing',
+    }
   }
 
   /** What a gauge held to it would read. @returns null where there is nothing to read. */
-  gauge(kind: 'heightGauge' | 'pressureGauge' | 'currentClamp', corner: Corner | null): number | null {
+  gauge(
+    kind: 'heightGauge' | 'pressureGauge' | 'currentClamp',
+    corner: Corner | null,
+  ): number | null {
     const { last } = this
     // A tape is read to half a millimetre.
     if (kind === 'heightGauge') return corner && Math.round(2 * last.heightMm[corner]) / 2
     if (kind === 'currentClamp') return Math.round(10 * last.pumpA) / 10
     const bar = corner ? last.pressureBarG[corner] : last.galleryBarG
-    return corner && !hasAirAtCorner(this.type.architecture, corner) ? null : Math.round(100 * bar) / 100
+    return corner && !hasAirAtCorner(this.type.architecture, corner)
+      ? null
+      : Math.round(100 * bar) / 100
   }
 }

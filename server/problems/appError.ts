@@ -7,7 +7,12 @@ export type ProblemData = Readonly<Record<string, unknown>>
 
 /** An expected "no" on its way to the client. Thrown inside a command so that its transaction is undone. */
 export class AppError extends Error {
-  constructor(readonly code: ProblemCode, readonly data: ProblemData = {}, readonly path: string | null = null, readonly faults: Problem['faults'] = undefined) {
+  constructor(
+    readonly code: ProblemCode,
+    readonly data: ProblemData = {},
+    readonly path: string | null = null,
+    readonly faults: Problem['faults'] = undefined,
+  ) {
     super(code)
   }
 
@@ -17,12 +22,27 @@ export class AppError extends Error {
 
   /** The answer as problem details (RFC 9457). */
   toProblem(): Problem {
-    return { type: `about:blank#${this.code}`, title: TITLE[this.status] ?? 'Refused', status: this.status, detail: sentenceFor(this.code, this.data), code: this.code, path: this.path, ...(this.faults ? { faults: this.faults } : {}) }
+    return {
+      type: `about:blank#${this.code}`,
+      title: TITLE[this.status] ?? 'Refused',
+      status: this.status,
+      detail: sentenceFor(this.code, this.data),
+      code: this.code,
+      path: this.path,
+      ...(this.faults ? { faults: this.faults } : {}),
+    }
   }
 }
 
 const TITLE: Readonly<Record<number, string>> = {
-  400: 'The request is not understood', 403: 'Not yours', 404: 'Not found', 409: 'Somebody was faster', 413: 'Too large', 422: 'That cannot be', 500: 'Something broke on our side', 504: 'No answer',
+  400: 'The request is not understood',
+  403: 'Not yours',
+  404: 'Not found',
+  409: 'Somebody was faster',
+  413: 'Too large',
+  422: 'That cannot be',
+  500: 'Something broke on our side',
+  504: 'No answer',
 }
 
 /**
@@ -32,7 +52,12 @@ const TITLE: Readonly<Record<number, string>> = {
 export function toAppError(unknown: unknown): AppError {
   if (unknown instanceof AppError) return unknown
   const type = (unknown as { type?: unknown } | null)?.type
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new AppError('notJson')
+  if (
+    type === 'entity.parse.failed' ||
+    type === 'encoding.unsupported' ||
+    type === 'charset.unsupported'
+  )
+    return new AppError('notJson')
   if (type === 'entity.too.large') return new AppError('tooLarge')
   return new AppError('internal')
 }

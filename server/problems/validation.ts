@@ -11,22 +11,49 @@ const textAjv = new Ajv({ strict: true, strictTypes: false, coerceTypes: true, u
 for (const each of [ajv, textAjv]) formats.default(each, ['uuid', 'date-time', 'date'])
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
-  hours: 'The time between the rounds (h)', startC: 'The evening temperature (°C)', endC: 'The morning temperature (°C)', person: 'Who does this', at: 'The time',
-  supplyProved: 'That the supply is proved off', tagged: 'That the car is tagged', doorsShut: 'That the doors are shut', '': 'The request',
+  hours: 'The time between the rounds (h)',
+  startC: 'The evening temperature (°C)',
+  endC: 'The morning temperature (°C)',
+  person: 'Who does this',
+  at: 'The time',
+  supplyProved: 'That the supply is proved off',
+  tagged: 'That the car is tagged',
+  doorsShut: 'That the doors are shut',
+  '': 'The request',
 }
 
 // Field names carry their unit at the end; said aloud it stands in brackets.
 const UNITS: readonly (readonly [RegExp, string])[] = [
-  [/NPerMm$/, 'N/mm'], [/LPerSBar$/, 'L/(s·bar)'], [/BarLPerH$/, 'bar·L/h'], [/BarG$/, 'bar gauge'], [/BarL$/, 'bar·L'], [/Cm2$/, 'cm²'], [/Mm$/, 'mm'], [/N$/, 'N'], [/L$/, 'L'], [/C$/, '°C'], [/K$/, 'K'], [/S$/, 's'], [/H$/, 'h'],
+  [/NPerMm$/, 'N/mm'],
+  [/LPerSBar$/, 'L/(s·bar)'],
+  [/BarLPerH$/, 'bar·L/h'],
+  [/BarG$/, 'bar gauge'],
+  [/BarL$/, 'bar·L'],
+  [/Cm2$/, 'cm²'],
+  [/Mm$/, 'mm'],
+  [/N$/, 'N'],
+  [/L$/, 'L'],
+  [/C$/, '°C'],
+  [/K$/, 'K'],
+  [/S$/, 's'],
+  [/H$/, 'h'],
 ]
 
-const FORMAT_WORDS: Readonly<Record<string, string>> = { uuid: 'id', date: 'date', 'date-time': 'date and time' }
+const FORMAT_WORDS: Readonly<Record<string, string>> = {
+  uuid: 'id',
+  date: 'date',
+  'date-time': 'date and time',
+}
 
 function spoken(field: string): string {
   const known = FIELD_WORDS[field]
   if (known) return known
   const unit = UNITS.find(([ending]) => ending.test(field))
-  const words = field.replace(unit?.[0] ?? /$^/, '').replaceAll(/([A-Z])/g, ' $1').toLowerCase().trim()
+  const words = field
+    .replace(unit?.[0] ?? /$^/, '')
+    .replaceAll(/([A-Z])/g, ' $1')
+    .toLowerCase()
+    .trim()
   return `The ${words}${unit ? ` (${unit[1]})` : ''}`
 }
 
@@ -42,20 +69,35 @@ function sentence({ keyword, params, instancePath }: ErrorObject): string {
   const field = fieldName(instancePath)
   const p = params as Record<string, unknown>
   switch (keyword) {
-    case 'required': return `${fieldName(`${instancePath}/${String(p['missingProperty'])}`)} is missing.`
-    case 'additionalProperties': return `"${String(p['additionalProperty'])}" is not known here.`
-    case 'type': return `${field} must be ${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
-    case 'minimum': return `${field} must be at least ${String(p['limit'])}.`
-    case 'exclusiveMinimum': return `${field} must be more than ${String(p['limit'])}.`
-    case 'maximum': return `${field} must be at most ${String(p['limit'])}.`
-    case 'minItems': return `${field} needs at least ${String(p['limit'])}.`
-    case 'maxItems': return `${field} takes at most ${String(p['limit'])}.`
-    case 'minLength': case 'pattern': return `${field} must not be empty.`
-    case 'maxLength': return `${field} is too long: ${String(p['limit'])} characters at most.`
-    case 'enum': return `${field} must be one of: ${(p['allowedValues'] as unknown[]).join(', ')}.`
-    case 'const': return `${field} must be ${String(p['allowedValue'])}.`
-    case 'format': return `${field} is not a valid ${FORMAT_WORDS[String(p['format'])] ?? 'value'}.`
-    default: return `${field} is not understood.`
+    case 'required':
+      return `${fieldName(`${instancePath}/${String(p['missingProperty'])}`)} is missing.`
+    case 'additionalProperties':
+      return `"${String(p['additionalProperty'])}" is not known here.`
+    case 'type':
+      return `${field} must be ${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
+    case 'minimum':
+      return `${field} must be at least ${String(p['limit'])}.`
+    case 'exclusiveMinimum':
+      return `${field} must be more than ${String(p['limit'])}.`
+    case 'maximum':
+      return `${field} must be at most ${String(p['limit'])}.`
+    case 'minItems':
+      return `${field} needs at least ${String(p['limit'])}.`
+    case 'maxItems':
+      return `${field} takes at most ${String(p['limit'])}.`
+    case 'minLength':
+    case 'pattern':
+      return `${field} must not be empty.`
+    case 'maxLength':
+      return `${field} is too long: ${String(p['limit'])} characters at most.`
+    case 'enum':
+      return `${field} must be one of: ${(p['allowedValues'] as unknown[]).join(', ')}.`
+    case 'const':
+      return `${field} must be ${String(p['allowedValue'])}.`
+    case 'format':
+      return `${field} is not a valid ${FORMAT_WORDS[String(p['format'])] ?? 'value'}.`
+    default:
+      return `${field} is not understood.`
   }
 }
 
@@ -76,9 +118,17 @@ export function checkOf(schema: TSchema, { fromText = false } = {}): Check {
     if (run(value)) return
     const errors = run.errors ?? []
     // A nullable field reports each branch and then "anyOf": the branch says more.
-    const error = errors.find(({ keyword }) => keyword !== 'anyOf' && keyword !== 'type') ?? errors[0]
+    const error =
+      errors.find(({ keyword }) => keyword !== 'anyOf' && keyword !== 'type') ?? errors[0]
     if (!error) throw new AppError('wrongShape')
-    const missing = error.keyword === 'required' ? `/${String((error.params as { missingProperty: string }).missingProperty)}` : ''
-    throw new AppError('wrongShape', { sentence: sentence(error) }, `${error.instancePath}${missing}`)
+    const missing =
+      error.keyword === 'required'
+        ? `/${String((error.params as { missingProperty: string }).missingProperty)}`
+        : ''
+    throw new AppError(
+      'wrongShape',
+      { sentence: sentence(error) },
+      `${error.instancePath}${missing}`,
+    )
   }
 }

@@ -2,15 +2,53 @@ import type { ProblemCode } from '@anklet/contract'
 import type { Telling, WorkRefusal } from '@anklet/core/work'
 import { refusalSentence } from '@anklet/core/work'
 
-const NOT_YET: ReadonlySet<WorkRefusal['code']> = new Set(['awaitsLead', 'stepFirst', 'factFirst', 'gateShut', 'harm', 'notPossible'])
+const NOT_YET: ReadonlySet<WorkRefusal['code']> = new Set([
+  'awaitsLead',
+  'stepFirst',
+  'factFirst',
+  'gateShut',
+  'harm',
+  'notPossible',
+])
 /** The field at fault. */
 const AT: Readonly<Partial<Record<WorkRefusal['code'], string>>> = {
-  stepUnknown: 'key', stepDone: 'key', awaitsLead: 'key', stepFirst: 'key', factFirst: 'key', gateShut: 'key', harm: 'key', notPossible: 'key', notShown: 'shown', stillPressure: 'shown', noTorqueHere: 'torque', torqueMissing: 'torque', torqueUnsourced: 'torque/source',
-  torqueFar: 'torque/nm', torqueOutside: 'torque/nm', photoMissing: 'photoIds', secondMissing: 'second', cannotSkip: 'deviation', notSo: 'fact', nothingToApprove: 'of', temporaryUnseen: 'seen',
+  stepUnknown: 'key',
+  stepDone: 'key',
+  awaitsLead: 'key',
+  stepFirst: 'key',
+  factFirst: 'key',
+  gateShut: 'key',
+  harm: 'key',
+  notPossible: 'key',
+  notShown: 'shown',
+  stillPressure: 'shown',
+  noTorqueHere: 'torque',
+  torqueMissing: 'torque',
+  torqueUnsourced: 'torque/source',
+  torqueFar: 'torque/nm',
+  torqueOutside: 'torque/nm',
+  photoMissing: 'photoIds',
+  secondMissing: 'second',
+  cannotSkip: 'deviation',
+  notSo: 'fact',
+  nothingToApprove: 'of',
+  temporaryUnseen: 'seen',
 }
 
 /** Why an entry is not taken into the record of the work. */
-export function workProblem(refusal: WorkRefusal, telling: Telling): { readonly code: ProblemCode; readonly path: string | null; readonly sentence: string } {
+export function workProblem(
+  refusal: WorkRefusal,
+  telling: Telling,
+): { readonly code: ProblemCode; readonly path: string | null; readonly sentence: string } {
   const at = AT[refusal.code]
-  return { code: refusal.code === 'stepDone' ? 'stepDone' : NOT_YET.has(refusal.code) ? 'workNotYet' : 'workStops', path: at ? `/payload/content/${at}` : null, sentence: refusalSentence(refusal, telling) }
+  return {
+    code:
+      refusal.code === 'stepDone'
+        ? 'stepDone'
+        : NOT_YET.has(refusal.code)
+          ? 'workNotYet'
+          : 'workStops',
+    path: at ? `/payload/content/${at}` : null,
+    sentence: refusalSentence(refusal, telling),
+  }
 }

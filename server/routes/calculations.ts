@@ -6,9 +6,21 @@ import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
 
 // Where a refusal of the core points into the request; anything else points at the vehicle.
-const PATH_OF: Readonly<Partial<Record<ProblemCode, string>>> = { airMissing: '/airBarL', sampleOutside: '/sampleHours', crossLeakWithoutAir: '/crossLeaks', noPriorLeft: '/priors', tooManySamples: '/sampleEveryS', levelUnknown: '/levelId', knowledgeUneven: '/knowledge', contradiction: '/evidence', planImpossible: '/jobs', jobUnknown: '/jobs' }
+const PATH_OF: Readonly<Partial<Record<ProblemCode, string>>> = {
+  airMissing: '/airBarL',
+  sampleOutside: '/sampleHours',
+  crossLeakWithoutAir: '/crossLeaks',
+  noPriorLeft: '/priors',
+  tooManySamples: '/sampleEveryS',
+  levelUnknown: '/levelId',
+  knowledgeUneven: '/knowledge',
+  contradiction: '/evidence',
+  planImpossible: '/jobs',
+  jobUnknown: '/jobs',
+}
 
-const pathOf = ({ code, corner }: { code: ProblemCode; corner?: string }): string => PATH_OF[code] ?? (corner ? `/vehicle/corners/${corner}` : '/vehicle')
+const pathOf = ({ code, corner }: { code: ProblemCode; corner?: string }): string =>
+  PATH_OF[code] ?? (corner ? `/vehicle/corners/${corner}` : '/vehicle')
 
 /** POST /api/calc/<name>: every calculation, stateless. */
 export function calculationRoutes(pool: CalculationPool): Router {

@@ -8,7 +8,8 @@ import type { Database } from '../store/database.ts'
 
 function checkCommand(body: unknown): asserts body is Command {
   const type = (body as { type?: unknown } | null)?.type
-  if (typeof type !== 'string' || !Object.hasOwn(COMMANDS, type)) throw new AppError('unknownCommand', { type }, '/type')
+  if (typeof type !== 'string' || !Object.hasOwn(COMMANDS, type))
+    throw new AppError('unknownCommand', { type }, '/type')
   checkOf(COMMANDS[type as CommandType])(body)
 }
 

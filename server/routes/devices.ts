@@ -15,10 +15,13 @@ import type { Database } from '../store/database.ts'
 import { person } from '../store/schema.ts'
 
 const checkHolder: (body: unknown) => asserts body is Static<typeof Holder> = checkOf(Holder)
-const checkOrder: (body: unknown) => asserts body is Static<typeof DeviceOrder> = checkOf(DeviceOrder)
-const checkChange: (body: unknown) => asserts body is Static<typeof StandInChange> = checkOf(StandInChange)
+const checkOrder: (body: unknown) => asserts body is Static<typeof DeviceOrder> =
+  checkOf(DeviceOrder)
+const checkChange: (body: unknown) => asserts body is Static<typeof StandInChange> =
+  checkOf(StandInChange)
 const checkHello: (body: unknown) => asserts body is Static<typeof LinkHello> = checkOf(LinkHello)
-const checkMessages: (body: unknown) => asserts body is Static<typeof LinkMessages> = checkOf(LinkMessages)
+const checkMessages: (body: unknown) => asserts body is Static<typeof LinkMessages> =
+  checkOf(LinkMessages)
 
 /** A line that says nothing, so that neither end takes a quiet stream for a dead one, ms. */
 const BREATH_MS = 10_000
@@ -27,12 +30,23 @@ const MOST_WAITING = 1_000_000
 const MOST_STREAMED = 64
 
 /** Opens a stream of server-sent events. @returns what sends one. */
-function openStream(req: Request, res: Response, end: () => void): (event: string, data: unknown) => void {
-  res.status(200).set({ 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
+function openStream(
+  req: Request,
+  res: Response,
+  end: () => void,
+): (event: string, data: unknown) => void {
+  res.status(200).set({
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    'x-accel-buffering': 'no',
+  })
   res.flushHeaders()
   const breath = setInterval(() => res.write(': \n\n'), BREATH_MS)
   breath.unref()
-  req.once('close', () => { clearInterval(breath); end() })
+  req.once('close', () => {
+    clearInterval(breath)
+    end()
+  })
   return (event, data) => {
     if (event === 'frame' && res.writableLength > MOST_WAITING) return
     res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`)
@@ -48,28 +62,48 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   // Who holds it, by name: a number helps nobody.
   const named = async (thrown: unknown): Promise<never> => {
     if (thrown instanceof AppError && thrown.code === 'deviceHeld') {
-      const [holder] = await db.select({ name: person.name }).from(person).where(eq(person.id, String(thrown.data['person'])))
-      throw new AppError('deviceHeld', { ...thrown.data, ...(holder ? { name: holder.name } : {}) }, thrown.path)
+      const [holder] = await db
+        .select({ name: person.name })
+        .from(person)
+        .where(eq(person.id, String(thrown.data['person'])))
+      throw new AppError(
+        'deviceHeld',
+        { ...thrown.data, ...(holder ? { name: holder.name } : {}) },
+        thrown.path,
+      )
     }
     throw thrown
   }
   const router = Router()
-  router.get('/devices', async (_req, res) => { await known(); res.json(hub.list()) })
+  router.get('/devices', async (_req, res) => {
+    await known()
+    res.json(hub.list())
+  })
   // One stream for several devices: a browser has few connections to one server.
   router.get('/devices/stream', async (req, res) => {
     await known()
-    const ids = String(req.query['ids'] ?? '').split(',').filter(Boolean).slice(0, MOST_STREAMED)
+    const ids = String(req.query['ids'] ?? '')
+      .split(',')
+      .filter(Boolean)
+      .slice(0, MOST_STREAMED)
     if (ids.length === 0) throw new AppError('notFound', { what: 'device' })
     for (const id of ids) hub.status(id)
     const ends: (() => void)[] = []
-    const send = openStream(req, res, () => { for (const end of ends) end() })
-    for (const id of ids) ends.push(hub.listen(id, ({ event, data }) => send(event, { device: id, ...data })))
+    const send = openStream(req, res, () => {
+      for (const end of ends) end()
+    })
+    for (const id of ids)
+      ends.push(hub.listen(id, ({ event, data }) => send(event, { device: id, ...data })))
   })
   router.post('/devices/:id/hold', async (req, res) => {
     const body: unknown = req.body
     checkHolder(body)
     await known()
-    try { res.json(hub.hold(idOf(req), body)) } catch (thrown) { await named(thrown) }
+    try {
+      res.json(hub.hold(idOf(req), body))
+    } catch (thrown) {
+      await named(thrown)
+    }
   })
   router.post('/devices/:id/release', (req, res) => {
     const body: unknown = req.body
@@ -81,7 +115,11 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
     checkOrder(body)
     await known()
     const { identity } = hub.status(idOf(req))
-    try { hub.hold(identity.id, body.holder) } catch (thrown) { await named(thrown) }
+    try {
+      hub.hold(identity.id, body.holder)
+    } catch (thrown) {
+      await named(thrown)
+    }
     await checkInterlocks(db, identity, body)
     const { commandId, action, corner, forS, offMm } = body
     await hub.order(identity.id, { commandId, action, corner, forS, offMm })

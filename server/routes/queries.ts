@@ -24,9 +24,15 @@ import { listVehicles, readVehicle } from '../services/vehicles.ts'
 import { listVehicleTypes } from '../services/vehicleTypes.ts'
 import type { Database } from '../store/database.ts'
 
-type Query<Name extends QueryName> = (db: Database, id: string, asked: unknown) => Promise<QueryResponse<Name>>
+type Query<Name extends QueryName> = (
+  db: Database,
+  id: string,
+  asked: unknown,
+) => Promise<QueryResponse<Name>>
 
-const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devices'>]: Query<Name> } = {
+const QUERIES: {
+  readonly [Name in Exclude<QueryName, '/api/health' | '/api/devices'>]: Query<Name>
+} = {
   '/api/shop': readShop,
   '/api/people': listPeople,
   '/api/vehicle-types': listVehicleTypes,
@@ -54,7 +60,9 @@ const QUERIES: { readonly [Name in Exclude<QueryName, '/api/health' | '/api/devi
   '/api/logs/:id': readLog,
 }
 
-const checkList: (asked: unknown) => asserts asked is Asked = checkOf(JobListQuery, { fromText: true })
+const checkList: (asked: unknown) => asserts asked is Asked = checkOf(JobListQuery, {
+  fromText: true,
+})
 const checkId = checkOf(Type.String({ format: 'uuid' }))
 
 /** GET: what the interface asks. */
@@ -64,17 +72,28 @@ export function queryRoutes(db: Database): Router {
     router.get(path, async (req, res) => {
       const id = String(req.params['id'] ?? '')
       if ('id' in req.params) {
-        try { checkId(id) } catch { throw new AppError('notFound', { what: 'place' }) }
+        try {
+          checkId(id)
+        } catch {
+          throw new AppError('notFound', { what: 'place' })
+        }
       }
       res.json(await query(db, id, { ...req.query }))
     })
   }
   router.get(['/api/photos/:id', '/api/photos/:id/small'], async (req, res) => {
     const id = String(req.params.id)
-    try { checkId(id) } catch { throw new AppError('notFound', { what: 'photo' }) }
+    try {
+      checkId(id)
+    } catch {
+      throw new AppError('notFound', { what: 'photo' })
+    }
     const { type, picture } = await readPicture(db, id, req.path.endsWith('/small'))
     // A photo never changes, so a browser may keep it.
-    res.set('cache-control', 'private, max-age=31536000, immutable').type(type).send(Buffer.from(picture))
+    res
+      .set('cache-control', 'private, max-age=31536000, immutable')
+      .type(type)
+      .send(Buffer.from(picture))
   })
   return router
 }

@@ -15,7 +15,8 @@ export const recordCodes: Handler<'codes.record'> = async (tx, { payload, person
   await openJobOf(tx, payload.jobId)
   const names = payload.codes.map(nameOfCode)
   const again = names.findIndex((name, i) => names.indexOf(name) < i)
-  if (again >= 0) throw new AppError('codeKnown', { what: names[again] }, `/payload/codes/${again}/number`)
+  if (again >= 0)
+    throw new AppError('codeKnown', { what: names[again] }, `/payload/codes/${again}/number`)
   await tx.insert(codeReading).values({ id, ...rest, personId: person, at })
   return null
 }
@@ -23,20 +24,65 @@ export const recordCodes: Handler<'codes.record'> = async (tx, { payload, person
 /** Keeps or changes what a code means on a vehicle type; one text a number. */
 export const saveCodeText: Handler<'codeText.save'> = async (tx, { payload, baseVersion }) => {
   const { textId: id, ...values } = payload
-  required(await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, payload.typeId)), 'vehicle type', '/payload/typeId')
-  const [other] = await tx.select({ id: codeText.id }).from(codeText).where(and(eq(codeText.typeId, payload.typeId), eq(codeText.number, payload.number), ne(codeText.id, id)))
-  if (other) throw new AppError('alreadyTaken', { what: 'A text for the code', value: payload.number }, '/payload/number')
+  required(
+    await tx
+      .select({ id: vehicleType.id })
+      .from(vehicleType)
+      .where(eq(vehicleType.id, payload.typeId)),
+    'vehicle type',
+    '/payload/typeId',
+  )
+  const [other] = await tx
+    .select({ id: codeText.id })
+    .from(codeText)
+    .where(
+      and(
+        eq(codeText.typeId, payload.typeId),
+        eq(codeText.number, payload.number),
+        ne(codeText.id, id),
+      ),
+    )
+  if (other)
+    throw new AppError(
+      'alreadyTaken',
+      { what: 'A text for the code', value: payload.number },
+      '/payload/number',
+    )
   if (baseVersion !== null) return updateVersion(tx, codeText, id, baseVersion, values, 'code')
   await tx.insert(codeText).values({ id, ...values })
   return 1
 }
 
 /** Readings of codes of a job or of all jobs of a vehicle, oldest first. @param of null: of every vehicle */
-export async function codeReadingsOf(db: Database | Transaction, of: { vehicleId: string } | { jobId: string } | null): Promise<CodeReading[]> {
-  const which = of === null ? undefined : 'jobId' in of ? eq(codeReading.jobId, of.jobId) : inArray(codeReading.jobId, db.select({ id: job.id }).from(job).where(eq(job.vehicleId, of.vehicleId)))
-  return (await db.select().from(codeReading).where(which).orderBy(asc(codeReading.at), asc(codeReading.id))).map(signed)
+export async function codeReadingsOf(
+  db: Database | Transaction,
+  of: { vehicleId: string } | { jobId: string } | null,
+): Promise<CodeReading[]> {
+  const which =
+    of === null
+      ? undefined
+      : 'jobId' in of
+        ? eq(codeReading.jobId, of.jobId)
+        : inArray(
+            codeReading.jobId,
+            db.select({ id: job.id }).from(job).where(eq(job.vehicleId, of.vehicleId)),
+          )
+  return (
+    await db
+      .select()
+      .from(codeReading)
+      .where(which)
+      .orderBy(asc(codeReading.at), asc(codeReading.id))
+  ).map(signed)
 }
 
 /** Texts of codes, by number. @param typeId null: of every vehicle type */
-export const codeTextsOf = (db: Database | Transaction, typeId: string | null): Promise<CodeText[]> =>
-  db.select().from(codeText).where(typeId === null ? undefined : eq(codeText.typeId, typeId)).orderBy(asc(codeText.number), asc(codeText.id))
+export const codeTextsOf = (
+  db: Database | Transaction,
+  typeId: string | null,
+): Promise<CodeText[]> =>
+  db
+    .select()
+    .from(codeText)
+    .where(typeId === null ? undefined : eq(codeText.typeId, typeId))
+    .orderBy(asc(codeText.number), asc(codeText.id))

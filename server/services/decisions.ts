@@ -11,7 +11,14 @@ import { required, updateVersion } from './saving.ts'
 /** Makes or changes a part of a vehicle type. */
 export const savePart: Handler<'part.save'> = async (tx, { payload, baseVersion }) => {
   const { partId: id, ...values } = payload
-  required(await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, payload.typeId)), 'vehicle type', '/payload/typeId')
+  required(
+    await tx
+      .select({ id: vehicleType.id })
+      .from(vehicleType)
+      .where(eq(vehicleType.id, payload.typeId)),
+    'vehicle type',
+    '/payload/typeId',
+  )
   if (baseVersion !== null) return updateVersion(tx, part, id, baseVersion, values, 'part')
   await tx.insert(part).values({ id, ...values })
   return 1
@@ -19,7 +26,11 @@ export const savePart: Handler<'part.save'> = async (tx, { payload, baseVersion 
 
 /** Takes a part off the shelf; what was decided with it stays as it was. */
 export const dropPart: Handler<'part.drop'> = async (tx, { payload: { partId } }) => {
-  required(await tx.delete(part).where(eq(part.id, partId)).returning({ id: part.id }), 'part', '/payload/partId')
+  required(
+    await tx.delete(part).where(eq(part.id, partId)).returning({ id: part.id }),
+    'part',
+    '/payload/partId',
+  )
   return null
 }
 
@@ -27,17 +38,39 @@ export const dropPart: Handler<'part.drop'> = async (tx, { payload: { partId } }
 export const saveCoils: Handler<'coils.save'> = async (tx, { payload: { coils } }) => {
   const names = coils.map(({ name }) => name.trim())
   for (const [i, { freeLengthMm, solidLengthMm }] of coils.entries()) {
-    if (solidLengthMm >= freeLengthMm) throw new AppError('solidTooLong', { id: names[i] }, `/payload/coils/${i}/solidLengthMm`)
-    if (names.indexOf(names[i]!) < i) throw new AppError('alreadyTaken', { what: 'A coil called', value: names[i] }, `/payload/coils/${i}/name`)
+    if (solidLengthMm >= freeLengthMm)
+      throw new AppError('solidTooLong', { id: names[i] }, `/payload/coils/${i}/solidLengthMm`)
+    if (names.indexOf(names[i]!) < i)
+      throw new AppError(
+        'alreadyTaken',
+        { what: 'A coil called', value: names[i] },
+        `/payload/coils/${i}/name`,
+      )
   }
-  await tx.delete(coil).where(and(inArray(coil.name, names), notInArray(coil.id, coils.map(({ id }) => id))))
-  for (const [i, { id, ...values }] of coils.entries()) await tx.insert(coil).values({ id, ...values, name: names[i]! }).onConflictDoUpdate({ target: coil.id, set: { ...values, name: names[i]! } })
+  await tx.delete(coil).where(
+    and(
+      inArray(coil.name, names),
+      notInArray(
+        coil.id,
+        coils.map(({ id }) => id),
+      ),
+    ),
+  )
+  for (const [i, { id, ...values }] of coils.entries())
+    await tx
+      .insert(coil)
+      .values({ id, ...values, name: names[i]! })
+      .onConflictDoUpdate({ target: coil.id, set: { ...values, name: names[i]! } })
   return null
 }
 
 /** Takes a coil out of the list. */
 export const dropCoil: Handler<'coil.drop'> = async (tx, { payload: { coilId } }) => {
-  required(await tx.delete(coil).where(eq(coil.id, coilId)).returning({ id: coil.id }), 'coil', '/payload/coilId')
+  required(
+    await tx.delete(coil).where(eq(coil.id, coilId)).returning({ id: coil.id }),
+    'coil',
+    '/payload/coilId',
+  )
   return null
 }
 
@@ -53,18 +86,45 @@ export const takeDecision: Handler<'decision.take'> = async (tx, { payload, pers
 export const agreeDecision: Handler<'decision.agree'> = async (tx, { payload, person, at }) => {
   const { agreementId: id, ...rest } = payload
   await openJobOf(tx, payload.jobId)
-  required(await tx.select({ id: decision.id }).from(decision).where(and(eq(decision.id, payload.decisionId), eq(decision.jobId, payload.jobId))), 'decision on this job', '/payload/decisionId')
+  required(
+    await tx
+      .select({ id: decision.id })
+      .from(decision)
+      .where(and(eq(decision.id, payload.decisionId), eq(decision.jobId, payload.jobId))),
+    'decision on this job',
+    '/payload/decisionId',
+  )
   await tx.insert(agreement).values({ id, ...rest, personId: person, at })
   return null
 }
 
 /** All parts, by vehicle type and name. */
-export const listParts = (db: Database | Transaction): Promise<Part[]> => db.select().from(part).orderBy(asc(part.typeId), asc(part.kind), asc(part.name), asc(part.id))
+export const listParts = (db: Database | Transaction): Promise<Part[]> =>
+  db.select().from(part).orderBy(asc(part.typeId), asc(part.kind), asc(part.name), asc(part.id))
 /** The list of coils, by name. */
-export const listCoils = (db: Database | Transaction): Promise<CoilEntry[]> => db.select().from(coil).orderBy(asc(coil.name))
+export const listCoils = (db: Database | Transaction): Promise<CoilEntry[]> =>
+  db.select().from(coil).orderBy(asc(coil.name))
 /** What was decided, oldest first. @param jobId null: on all jobs */
-export const decisionsOf = async (db: Database | Transaction, jobId: string | null): Promise<Decision[]> =>
-  (await db.select().from(decision).where(jobId === null ? undefined : eq(decision.jobId, jobId)).orderBy(asc(decision.at), asc(decision.id))).map(signed)
+export const decisionsOf = async (
+  db: Database | Transaction,
+  jobId: string | null,
+): Promise<Decision[]> =>
+  (
+    await db
+      .select()
+      .from(decision)
+      .where(jobId === null ? undefined : eq(decision.jobId, jobId))
+      .orderBy(asc(decision.at), asc(decision.id))
+  ).map(signed)
 /** Who agreed to what, oldest first. @param jobId null: on all jobs */
-export const agreementsOf = async (db: Database | Transaction, jobId: string | null): Promise<Agreement[]> =>
-  (await db.select().from(agreement).where(jobId === null ? undefined : eq(agreement.jobId, jobId)).orderBy(asc(agreement.at), asc(agreement.id))).map(signed)
+export const agreementsOf = async (
+  db: Database | Transaction,
+  jobId: string | null,
+): Promise<Agreement[]> =>
+  (
+    await db
+      .select()
+      .from(agreement)
+      .where(jobId === null ? undefined : eq(agreement.jobId, jobId))
+      .orderBy(asc(agreement.at), asc(agreement.id))
+  ).map(signed)

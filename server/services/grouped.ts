@@ -1,5 +1,8 @@
 /** Rows by a key, in their order. */
-export const grouped = <Row, Key>(rows: readonly Row[], keyOf: (row: Row) => Key): Map<Key, Row[]> => {
+export const grouped = <Row, Key>(
+  rows: readonly Row[],
+  keyOf: (row: Row) => Key,
+): Map<Key, Row[]> => {
   const groups = new Map<Key, Row[]>()
   for (const row of rows) {
     const key = keyOf(row)

@@ -1,8 +1,23 @@
 import type { CommandOf, CommandType } from '@anklet/contract'
 import type { Transaction } from '../store/database.ts'
 import { recordCodes, saveCodeText } from './codes.ts'
-import { agreeDecision, dropCoil, dropPart, saveCoils, savePart, takeDecision } from './decisions.ts'
-import { addNote, addPhoto, concludeJob, recordCharge, recordCheck, recordRepair, sayEvidence } from './jobEntries.ts'
+import {
+  agreeDecision,
+  dropCoil,
+  dropPart,
+  saveCoils,
+  savePart,
+  takeDecision,
+} from './decisions.ts'
+import {
+  addNote,
+  addPhoto,
+  concludeJob,
+  recordCharge,
+  recordCheck,
+  recordRepair,
+  sayEvidence,
+} from './jobEntries.ts'
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
 import { importKnowledge, saveKnowledge } from './knowledge.ts'
 import { keepLog, startLog, stopLog } from './logs.ts'
@@ -14,10 +29,20 @@ import { learnVehicle, saveVehicle } from './vehicles.ts'
 import { recordProof } from './proof.ts'
 import { recordWork } from './work.ts'
 import { saveVehicleType } from './vehicleTypes.ts'
-import { concludeWatch, finishWatch, giveUpWatch, lookAtWatch, putSupplyBack, startWatch } from './watches.ts'
+import {
+  concludeWatch,
+  finishWatch,
+  giveUpWatch,
+  lookAtWatch,
+  putSupplyBack,
+  startWatch,
+} from './watches.ts'
 
 /** Carries out one kind of command and returns the new version of the record it changed, null where it has none. */
-export type Handler<Name extends CommandType> = (tx: Transaction, command: CommandOf<Name>) => Promise<number | null>
+export type Handler<Name extends CommandType> = (
+  tx: Transaction,
+  command: CommandOf<Name>,
+) => Promise<number | null>
 
 /** Who carries out what. */
 export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {

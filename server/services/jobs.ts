@@ -18,8 +18,18 @@ import { describeWatch } from './watches.ts'
 
 /** Opens a job on a vehicle. */
 export const openJob: Handler<'job.open'> = async (tx, { payload, at, person }) => {
-  required(await tx.select({ id: vehicle.id }).from(vehicle).where(eq(vehicle.id, payload.vehicleId)), 'vehicle', '/payload/vehicleId')
-  await tx.insert(job).values({ id: payload.jobId, vehicleId: payload.vehicleId, openedAt: at, openedBy: person, complaint: payload.complaint })
+  required(
+    await tx.select({ id: vehicle.id }).from(vehicle).where(eq(vehicle.id, payload.vehicleId)),
+    'vehicle',
+    '/payload/vehicleId',
+  )
+  await tx.insert(job).values({
+    id: payload.jobId,
+    vehicleId: payload.vehicleId,
+    openedAt: at,
+    openedBy: person,
+    complaint: payload.complaint,
+  })
   return 1
 }
 
@@ -38,24 +48,59 @@ export const recordArrival: Handler<'job.arrive'> = async (tx, { payload, baseVe
 /** Closes a job; a running watch has to be ended first, and what work has left changed put back. */
 export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion, at }) => {
   await openJobOf(tx, payload.jobId)
-  const watches = await tx.select({ state: watch.state }).from(watch).where(eq(watch.jobId, payload.jobId))
+  const watches = await tx
+    .select({ state: watch.state })
+    .from(watch)
+    .where(eq(watch.jobId, payload.jobId))
   if (watches.some(({ state }) => state === 'running')) throw new AppError('watchRuns')
   const work = await guardedOf(tx, payload.jobId)
   if (work) refuseTemporary(work, runOf(work))
-  if (work && work.entries.length > 0 && !(await handedOverAmong(tx, [payload.jobId])).has(payload.jobId)) throw new AppError('notProved', { sentence: 'This car was worked on. Hand it over first: proved, or not proved with the reason.' })
+  if (
+    work &&
+    work.entries.length > 0 &&
+    !(await handedOverAmong(tx, [payload.jobId])).has(payload.jobId)
+  )
+    throw new AppError('notProved', {
+      sentence:
+        'This car was worked on. Hand it over first: proved, or not proved with the reason.',
+    })
   return updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: at }, 'job')
 }
 
 /** Opens a closed job again. */
-export const reopenJob: Handler<'job.reopen'> = (tx, { payload, baseVersion }) => updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null }, 'job')
+export const reopenJob: Handler<'job.reopen'> = (tx, { payload, baseVersion }) =>
+  updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null }, 'job')
 
 /** One job with its rounds, the newest earlier ones of its vehicle, and its watches. @throws {AppError} `notFound`. */
 export async function readJob(db: Database | Transaction, id: string): Promise<Job> {
-  const [row] = await db.select().from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(job.id, id))
+  const [row] = await db
+    .select()
+    .from(job)
+    .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(eq(job.id, id))
   if (!row) throw new AppError('notFound', { what: 'job' })
-  const watches = await db.select().from(watch).where(eq(watch.jobId, id)).orderBy(asc(watch.startedAt))
+  const watches = await db
+    .select()
+    .from(watch)
+    .where(eq(watch.jobId, id))
+    .orderBy(asc(watch.startedAt))
   return {
-    ...row.job, openedAt: iso(row.job.openedAt), closedAt: isoOrNull(row.job.closedAt),
-    ...await entriesOf(db, id), decisions: await decisionsOf(db, id), agreements: await agreementsOf(db, id), plans: await plansOf(db, id), work: await workOf(db, id), proof: await proofOfJob(db, id), workNow: (await summariseWork(db, [id])).get(id) ?? null, codeReadings: await codeReadingsOf(db, { vehicleId: row.vehicle.id }), codeTexts: await codeTextsOf(db, row.vehicle.typeId), vehicle: row.vehicle, vehicleType: row.vehicle_type, rounds: await roundsForJob(db, row.vehicle.id, id), watches: watches.map(describeWatch),
+    ...row.job,
+    openedAt: iso(row.job.openedAt),
+    closedAt: isoOrNull(row.job.closedAt),
+    ...(await entriesOf(db, id)),
+    decisions: await decisionsOf(db, id),
+    agreements: await agreementsOf(db, id),
+    plans: await plansOf(db, id),
+    work: await workOf(db, id),
+    proof: await proofOfJob(db, id),
+    workNow: (await summariseWork(db, [id])).get(id) ?? null,
+    codeReadings: await codeReadingsOf(db, { vehicleId: row.vehicle.id }),
+    codeTexts: await codeTextsOf(db, row.vehicle.typeId),
+    vehicle: row.vehicle,
+    vehicleType: row.vehicle_type,
+    rounds: await roundsForJob(db, row.vehicle.id, id),
+    watches: watches.map(describeWatch),
   }
 }

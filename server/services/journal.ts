@@ -9,28 +9,53 @@ import { HANDLERS } from './handlers.ts'
 // Keys in one order, so that the same command always has the same fingerprint.
 function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, item: unknown) =>
-    item && typeof item === 'object' && !Array.isArray(item) ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1))) : item)
+    item && typeof item === 'object' && !Array.isArray(item)
+      ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : item,
+  )
 }
 
 const fingerprintOf = ({ type, person: who, device, baseVersion, payload }: Command): string =>
   createHash('sha256').update(canonical({ type, who, device, baseVersion, payload })).digest('hex')
 
 // The journal says that a photo was added; the picture itself is kept once, with the photo.
-const journalled = ({ payload }: Command): object => ('picture' in payload ? { ...payload, picture: null, small: null } : payload)
+const journalled = ({ payload }: Command): object =>
+  'picture' in payload ? { ...payload, picture: null, small: null } : payload
 
-async function claim(tx: Transaction, command: Command, fingerprint: string): Promise<CommandResult | null> {
+async function claim(
+  tx: Transaction,
+  command: Command,
+  fingerprint: string,
+): Promise<CommandResult | null> {
   const { id, type, person: personId, device, at, baseVersion } = command
-  const claimed = await tx.insert(commandTable).values({ id, type, personId, device, at, baseVersion, payload: journalled(command), fingerprint }).onConflictDoNothing().returning({ id: commandTable.id })
+  const claimed = await tx
+    .insert(commandTable)
+    .values({
+      id,
+      type,
+      personId,
+      device,
+      at,
+      baseVersion,
+      payload: journalled(command),
+      fingerprint,
+    })
+    .onConflictDoNothing()
+    .returning({ id: commandTable.id })
   if (claimed.length > 0) return null
   const [earlier] = await tx.select().from(commandTable).where(eq(commandTable.id, id))
-  if (!earlier?.result || earlier.fingerprint !== fingerprint) throw new AppError('idReused', {}, '/id')
+  if (!earlier?.result || earlier.fingerprint !== fingerprint)
+    throw new AppError('idReused', {}, '/id')
   return earlier.result
 }
 
 async function requirePerson(tx: Transaction, command: Command): Promise<void> {
   // Whoever adds the first person is that person.
   if (command.type === 'person.add' && command.payload.personId === command.person) return
-  const [known] = await tx.select({ id: person.id }).from(person).where(eq(person.id, command.person))
+  const [known] = await tx
+    .select({ id: person.id })
+    .from(person)
+    .where(eq(person.id, command.person))
   if (!known) throw new AppError('unknownReference', { what: 'person' }, '/person')
 }
 
@@ -43,8 +68,15 @@ export async function carryOut(db: Database, command: Command): Promise<CommandR
     const earlier = await claim(tx, command, fingerprintOf(command))
     if (earlier) return { ...earlier, repeated: true }
     await requirePerson(tx, command)
-    const handle = HANDLERS[command.type] as (tx: Transaction, command: Command) => Promise<number | null>
-    const result: CommandResult = { id: command.id, version: await handle(tx, command), repeated: false }
+    const handle = HANDLERS[command.type] as (
+      tx: Transaction,
+      command: Command,
+    ) => Promise<number | null>
+    const result: CommandResult = {
+      id: command.id,
+      version: await handle(tx, command),
+      repeated: false,
+    }
     await tx.update(commandTable).set({ result }).where(eq(commandTable.id, command.id))
     return result
   })

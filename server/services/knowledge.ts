@@ -12,47 +12,92 @@ import { updateVersion } from './saving.ts'
 const NONE: KnowledgeChanges = structuredClone(NO_CHANGES) as KnowledgeChanges
 
 function check(book: KnowledgeBook, pathOf: (fault: BookFault) => string): void {
-  const faults = lintBook(book).map((fault) => ({ path: pathOf(fault), detail: bookFaultSentence(fault) }))
-  if (faults[0]) throw new AppError('knowledgeFaulty', { sentence: faults[0].detail, more: faults.length - 1 }, faults[0].path, faults)
+  const faults = lintBook(book).map((fault) => ({
+    path: pathOf(fault),
+    detail: bookFaultSentence(fault),
+  }))
+  if (faults[0])
+    throw new AppError(
+      'knowledgeFaulty',
+      { sentence: faults[0].detail, more: faults.length - 1 },
+      faults[0].path,
+      faults,
+    )
 }
 
-async function change(tx: Transaction, baseVersion: number | null, set: { changes: KnowledgeChanges; borrowed?: Learned }): Promise<number> {
+async function change(
+  tx: Transaction,
+  baseVersion: number | null,
+  set: { changes: KnowledgeChanges; borrowed?: Learned },
+): Promise<number> {
   await tx.insert(knowledge).values({ changes: NONE }).onConflictDoNothing()
   return updateVersion(tx, knowledge, 1, baseVersion, set, 'knowledge')
 }
 
 // An entry kept under another name would come out beside the one it was meant to replace.
 const misnamed = (changes: KnowledgeChanges): string | undefined =>
-  (['causes', 'compounds', 'checks'] as const).flatMap((kind) => Object.entries(changes[kind]).flatMap(([id, entry]) => (entry && entry.id !== id ? [`/payload/changes/${kind}/${id}/id`] : [])))[0]
+  (['causes', 'compounds', 'checks'] as const).flatMap((kind) =>
+    Object.entries(changes[kind]).flatMap(([id, entry]) =>
+      entry && entry.id !== id ? [`/payload/changes/${kind}/${id}/id`] : [],
+    ),
+  )[0]
 
 /** Keeps where the shop's knowledge differs from what ships. @throws {AppError} `knowledgeFaulty` where it would not hang together. */
-export const saveKnowledge: Handler<'knowledge.save'> = async (tx, { payload: { changes }, baseVersion }) => {
+export const saveKnowledge: Handler<'knowledge.save'> = async (
+  tx,
+  { payload: { changes }, baseVersion },
+) => {
   const wrong = misnamed(changes)
-  if (wrong) throw new AppError('knowledgeFaulty', { sentence: 'An entry is kept under another name than its own.', more: 0 }, wrong)
+  if (wrong)
+    throw new AppError(
+      'knowledgeFaulty',
+      { sentence: 'An entry is kept under another name than its own.', more: 0 },
+      wrong,
+    )
   check(bookWith(changes as Parameters<typeof bookWith>[0]), ({ at }) => `/payload/changes/${at}`)
   return change(tx, baseVersion, { changes })
 }
 
 /** Takes a whole book over, with what the jobs of its shop taught. @throws {AppError} `knowledgeFaulty` with every fault and its place in the book. */
-export const importKnowledge: Handler<'knowledge.import'> = async (tx, { payload: { book }, baseVersion }) => {
+export const importKnowledge: Handler<'knowledge.import'> = async (
+  tx,
+  { payload: { book }, baseVersion },
+) => {
   const { learned, ...rest } = book
   check(rest as unknown as KnowledgeBook, ({ at }) => {
     const [kind, id] = at.split('/') as ['causes' | 'compounds' | 'checks', string]
     return `/payload/book/${kind}/${rest[kind].findIndex((entry) => entry.id === id)}`
   })
-  return change(tx, baseVersion, { changes: changesOf(rest as unknown as KnowledgeBook) as unknown as KnowledgeChanges, ...(learned ? { borrowed: learned } : {}) })
+  return change(tx, baseVersion, {
+    changes: changesOf(rest as unknown as KnowledgeBook) as unknown as KnowledgeChanges,
+    ...(learned ? { borrowed: learned } : {}),
+  })
 }
 
 // The newest finding of a closed job counts; what was found at which corner is the same cause.
 async function learn(db: Database): Promise<Learned> {
-  const rows = await db.selectDistinctOn([conclusion.jobId], { cause: conclusion.cause }).from(conclusion).innerJoin(job, eq(job.id, conclusion.jobId)).where(isNotNull(job.closedAt)).orderBy(asc(conclusion.jobId), sql`${conclusion.at} desc`)
+  const rows = await db
+    .selectDistinctOn([conclusion.jobId], { cause: conclusion.cause })
+    .from(conclusion)
+    .innerJoin(job, eq(job.id, conclusion.jobId))
+    .where(isNotNull(job.closedAt))
+    .orderBy(asc(conclusion.jobId), sql`${conclusion.at} desc`)
   const counts: Record<string, number> = {}
-  for (const { cause } of rows) { const [base] = cause.split('.') as [string]; counts[base] = (counts[base] ?? 0) + 1 }
+  for (const { cause } of rows) {
+    const [base] = cause.split('.') as [string]
+    counts[base] = (counts[base] ?? 0) + 1
+  }
   return { closedJobs: rows.length, counts }
 }
 
 /** What this shop knows otherwise than what ships, and what its closed jobs taught. */
 export async function readKnowledge(db: Database): Promise<KnowledgeRecord> {
-  const [row] = await db.select({ version: knowledge.version, changes: knowledge.changes, borrowed: knowledge.borrowed }).from(knowledge)
+  const [row] = await db
+    .select({
+      version: knowledge.version,
+      changes: knowledge.changes,
+      borrowed: knowledge.borrowed,
+    })
+    .from(knowledge)
   return { ...(row ?? { version: 1, changes: NONE, borrowed: null }), learned: await learn(db) }
 }

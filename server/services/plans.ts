@@ -25,9 +25,24 @@ async function faultsOf(book: ProcedureBook): Promise<readonly ProcedureFault[]>
 }
 
 /** Keeps the shop's procedures, or puts those back that ship, and what it settles its own way. @throws {AppError} `proceduresFaulty` with every fault; nothing is stored then */
-export const saveProcedures: Handler<'procedures.save'> = async (tx, { payload: { book, way }, baseVersion }) => {
-  const faults = book === null ? [] : (await faultsOf(book as unknown as ProcedureBook)).map((fault) => ({ path: `/payload/book/${fault.at}`, detail: procedureFaultSentence(fault) }))
-  if (faults[0]) throw new AppError('proceduresFaulty', { sentence: faults[0].detail, more: faults.length - 1 }, faults[0].path, faults)
+export const saveProcedures: Handler<'procedures.save'> = async (
+  tx,
+  { payload: { book, way }, baseVersion },
+) => {
+  const faults =
+    book === null
+      ? []
+      : (await faultsOf(book as unknown as ProcedureBook)).map((fault) => ({
+          path: `/payload/book/${fault.at}`,
+          detail: procedureFaultSentence(fault),
+        }))
+  if (faults[0])
+    throw new AppError(
+      'proceduresFaulty',
+      { sentence: faults[0].detail, more: faults.length - 1 },
+      faults[0].path,
+      faults,
+    )
   await tx.insert(procedures).values({ book: null, way: USUAL_WAY }).onConflictDoNothing()
   return updateVersion(tx, procedures, 1, baseVersion, { book, way }, 'procedures')
 }
@@ -35,16 +50,36 @@ export const saveProcedures: Handler<'procedures.save'> = async (tx, { payload: 
 /** Keeps a torque of a vehicle type's sheet. @throws {AppError} `torqueTurned` where the least is above the most */
 export const saveTorque: Handler<'torque.save'> = async (tx, { payload, baseVersion }) => {
   const { torqueId: id, ...values } = payload
-  if (values.minNm > values.maxNm) throw new AppError('torqueTurned', { minNm: values.minNm, maxNm: values.maxNm }, '/payload/minNm')
-  required(await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, values.typeId)), 'vehicle type', '/payload/typeId')
+  if (values.minNm > values.maxNm)
+    throw new AppError(
+      'torqueTurned',
+      { minNm: values.minNm, maxNm: values.maxNm },
+      '/payload/minNm',
+    )
+  required(
+    await tx
+      .select({ id: vehicleType.id })
+      .from(vehicleType)
+      .where(eq(vehicleType.id, values.typeId)),
+    'vehicle type',
+    '/payload/typeId',
+  )
   if (baseVersion !== null) return updateVersion(tx, torque, id, baseVersion, values, 'torque')
-  await unlessTaken(values.fastener, '/payload/fastener', tx.insert(torque).values({ id, ...values }))
+  await unlessTaken(
+    values.fastener,
+    '/payload/fastener',
+    tx.insert(torque).values({ id, ...values }),
+  )
   return 1
 }
 
 /** Takes a torque off its sheet. */
 export const dropTorque: Handler<'torque.drop'> = async (tx, { payload: { torqueId } }) => {
-  required(await tx.delete(torque).where(eq(torque.id, torqueId)).returning({ id: torque.id }), 'torque', '/payload/torqueId')
+  required(
+    await tx.delete(torque).where(eq(torque.id, torqueId)).returning({ id: torque.id }),
+    'torque',
+    '/payload/torqueId',
+  )
   return null
 }
 
@@ -52,18 +87,45 @@ export const dropTorque: Handler<'torque.drop'> = async (tx, { payload: { torque
 export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }) => {
   const { planId: id, ...rest } = payload
   const { vehicleId } = await openJobOf(tx, payload.jobId)
-  const { architecture } = required(await tx.select({ architecture: vehicleType.architecture }).from(vehicleType).innerJoin(vehicle, eq(vehicle.typeId, vehicleType.id)).where(eq(vehicle.id, vehicleId)), 'vehicle')
+  const { architecture } = required(
+    await tx
+      .select({ architecture: vehicleType.architecture })
+      .from(vehicleType)
+      .innerJoin(vehicle, eq(vehicle.typeId, vehicleType.id))
+      .where(eq(vehicle.id, vehicleId)),
+    'vehicle',
+  )
   const under = await guardedOf(tx, payload.jobId)
   const begun = under !== null && under.entries.length > 0
   const carried = begun ? carriedBy(runOf(under)) : []
-  const made = composePlan(await bookIn(tx), { architecture, jobs: payload.jobs, support: payload.support, way: payload.way, flat: payload.flat, carried })
-  if (!made.ok) throw new AppError('planImpossible', { sentence: planSentence(made.error) }, '/payload/jobs')
+  const made = composePlan(await bookIn(tx), {
+    architecture,
+    jobs: payload.jobs,
+    support: payload.support,
+    way: payload.way,
+    flat: payload.flat,
+    carried,
+  })
+  if (!made.ok)
+    throw new AppError('planImpossible', { sentence: planSentence(made.error) }, '/payload/jobs')
   if (begun) {
     // Done steps stay done: the rest must still lead to a standing car.
-    if (payload.flat.join() !== under.flat.join()) throw new AppError('planImpossible', { sentence: 'What it came in on is no question any more once work has begun.' }, '/payload/flat')
+    if (payload.flat.join() !== under.flat.join())
+      throw new AppError(
+        'planImpossible',
+        { sentence: 'What it came in on is no question any more once work has begun.' },
+        '/payload/flat',
+      )
     const next = { ...under, steps: made.value.steps }
     const stop = stuck(next)
-    if (stop) throw new AppError('planImpossible', { sentence: `As the car stands now this plan cannot be finished. ${refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' })}` }, '/payload/jobs')
+    if (stop)
+      throw new AppError(
+        'planImpossible',
+        {
+          sentence: `As the car stands now this plan cannot be finished. ${refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' })}`,
+        },
+        '/payload/jobs',
+      )
   }
   await tx.insert(plan).values({ id, ...rest, carried: [...carried], personId: person, at })
   return null
@@ -71,13 +133,25 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
 
 /** The shop's procedures and its way. */
 export async function readProcedures(db: Database | Transaction): Promise<Procedures> {
-  const [row] = await db.select({ version: procedures.version, book: procedures.book, way: procedures.way }).from(procedures)
+  const [row] = await db
+    .select({ version: procedures.version, book: procedures.book, way: procedures.way })
+    .from(procedures)
   return row ?? { version: 1, book: null, way: USUAL_WAY }
 }
 
 /** Torques, by vehicle type and fastener. */
-export const listTorques = (db: Database | Transaction): Promise<Torque[]> => db.select().from(torque).orderBy(asc(torque.typeId), asc(torque.fastener))
+export const listTorques = (db: Database | Transaction): Promise<Torque[]> =>
+  db.select().from(torque).orderBy(asc(torque.typeId), asc(torque.fastener))
 
 /** Plans that were made, oldest first. @param jobId null: on all jobs */
-export const plansOf = async (db: Database | Transaction, jobId: string | null): Promise<PlanMade[]> =>
-  (await db.select().from(plan).where(jobId === null ? undefined : eq(plan.jobId, jobId)).orderBy(asc(plan.at), asc(plan.id))).map(signed)
+export const plansOf = async (
+  db: Database | Transaction,
+  jobId: string | null,
+): Promise<PlanMade[]> =>
+  (
+    await db
+      .select()
+      .from(plan)
+      .where(jobId === null ? undefined : eq(plan.jobId, jobId))
+      .orderBy(asc(plan.at), asc(plan.id))
+  ).map(signed)

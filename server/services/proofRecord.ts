@@ -5,33 +5,106 @@ import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../stor
 import { iso, signed } from './instants.ts'
 
 /** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
-export async function proofOfJob(db: Database | Transaction, jobId: string | null): Promise<ProofRecord[]> {
-  return (await db.select().from(proofEntry).where(jobId === null ? undefined : eq(proofEntry.jobId, jobId)).orderBy(asc(proofEntry.seq))).map(({ seq: _seq, ...row }) => signed(row))
+export async function proofOfJob(
+  db: Database | Transaction,
+  jobId: string | null,
+): Promise<ProofRecord[]> {
+  return (
+    await db
+      .select()
+      .from(proofEntry)
+      .where(jobId === null ? undefined : eq(proofEntry.jobId, jobId))
+      .orderBy(asc(proofEntry.seq))
+  ).map(({ seq: _seq, ...row }) => signed(row))
 }
 
 /** The same of all jobs of a vehicle. */
 export async function proofOfVehicle(db: Database, vehicleId: string): Promise<ProofRecord[]> {
   const { seq: _seq, ...columns } = getTableColumns(proofEntry)
-  return (await db.select(columns).from(proofEntry).innerJoin(job, eq(proofEntry.jobId, job.id)).where(eq(job.vehicleId, vehicleId)).orderBy(asc(proofEntry.seq))).map(signed)
+  return (
+    await db
+      .select(columns)
+      .from(proofEntry)
+      .innerJoin(job, eq(proofEntry.jobId, job.id))
+      .where(eq(job.vehicleId, vehicleId))
+      .orderBy(asc(proofEntry.seq))
+  ).map(signed)
 }
 
 const handing = sql`${proofEntry.content}->>'kind' = 'handedOver'`
 
 /** Which of these jobs were handed over after their work was last changed. */
-export async function handedOverAmong(db: Database | Transaction, jobIds: readonly string[]): Promise<ReadonlySet<string>> {
-  const handed = await db.select({ jobId: proofEntry.jobId, at: sql<string>`max(${proofEntry.at})` }).from(proofEntry).where(and(inArray(proofEntry.jobId, [...jobIds]), handing)).groupBy(proofEntry.jobId)
+export async function handedOverAmong(
+  db: Database | Transaction,
+  jobIds: readonly string[],
+): Promise<ReadonlySet<string>> {
+  const handed = await db
+    .select({ jobId: proofEntry.jobId, at: sql<string>`max(${proofEntry.at})` })
+    .from(proofEntry)
+    .where(and(inArray(proofEntry.jobId, [...jobIds]), handing))
+    .groupBy(proofEntry.jobId)
   if (handed.length === 0) return new Set()
-  const worked = new Map((await db.select({ jobId: workEntry.jobId, at: sql<string>`max(${workEntry.at})` }).from(workEntry).where(inArray(workEntry.jobId, handed.map(({ jobId }) => jobId))).groupBy(workEntry.jobId)).map(({ jobId, at }) => [jobId, Date.parse(iso(at))]))
-  return new Set(handed.filter(({ jobId, at }) => Date.parse(iso(at)) >= (worked.get(jobId) ?? 0)).map(({ jobId }) => jobId))
+  const worked = new Map(
+    (
+      await db
+        .select({ jobId: workEntry.jobId, at: sql<string>`max(${workEntry.at})` })
+        .from(workEntry)
+        .where(
+          inArray(
+            workEntry.jobId,
+            handed.map(({ jobId }) => jobId),
+          ),
+        )
+        .groupBy(workEntry.jobId)
+    ).map(({ jobId, at }) => [jobId, Date.parse(iso(at))]),
+  )
+  return new Set(
+    handed
+      .filter(({ jobId, at }) => Date.parse(iso(at)) >= (worked.get(jobId) ?? 0))
+      .map(({ jobId }) => jobId),
+  )
 }
 
 /** Cars that are to be measured again and have not been yet, the soonest first. */
 export async function listReturns(db: Database): Promise<ReturnRecord[]> {
-  const planned = db.selectDistinctOn([job.vehicleId], { jobId: proofEntry.jobId, vehicleId: job.vehicleId, at: proofEntry.at, person: proofEntry.personId, dueAt: sql<string>`(${proofEntry.content}->>'dueAt')::timestamptz`.as('due_at'), words: sql<string>`${proofEntry.content}->>'words'`.as('return_words') }).from(proofEntry)
-    .innerJoin(job, eq(proofEntry.jobId, job.id)).where(sql`${proofEntry.content}->>'kind' = 'return'`).orderBy(job.vehicleId, desc(proofEntry.seq)).as('planned')
+  const planned = db
+    .selectDistinctOn([job.vehicleId], {
+      jobId: proofEntry.jobId,
+      vehicleId: job.vehicleId,
+      at: proofEntry.at,
+      person: proofEntry.personId,
+      dueAt: sql<string>`(${proofEntry.content}->>'dueAt')::timestamptz`.as('due_at'),
+      words: sql<string>`${proofEntry.content}->>'words'`.as('return_words'),
+    })
+    .from(proofEntry)
+    .innerJoin(job, eq(proofEntry.jobId, job.id))
+    .where(sql`${proofEntry.content}->>'kind' = 'return'`)
+    .orderBy(job.vehicleId, desc(proofEntry.seq))
+    .as('planned')
   // A round walked on the day, or soon before it, is what was planned.
-  const walked = db.select({ id: round.id }).from(round).where(and(eq(round.vehicleId, planned.vehicleId), gt(round.endedAt, sql`greatest(${planned.at}, ${planned.dueAt} - interval '12 hours')`)))
-  const rows = await db.select({ jobId: planned.jobId, vehicleId: planned.vehicleId, plate: vehicle.plate, typeName: vehicleType.name, dueAt: planned.dueAt, words: planned.words, person: planned.person }).from(planned)
-    .innerJoin(vehicle, eq(planned.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(notExists(walked)).orderBy(asc(planned.dueAt))
+  const walked = db
+    .select({ id: round.id })
+    .from(round)
+    .where(
+      and(
+        eq(round.vehicleId, planned.vehicleId),
+        gt(round.endedAt, sql`greatest(${planned.at}, ${planned.dueAt} - interval '12 hours')`),
+      ),
+    )
+  const rows = await db
+    .select({
+      jobId: planned.jobId,
+      vehicleId: planned.vehicleId,
+      plate: vehicle.plate,
+      typeName: vehicleType.name,
+      dueAt: planned.dueAt,
+      words: planned.words,
+      person: planned.person,
+    })
+    .from(planned)
+    .innerJoin(vehicle, eq(planned.vehicleId, vehicle.id))
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(notExists(walked))
+    .orderBy(asc(planned.dueAt))
   return rows.map((row) => ({ ...row, dueAt: iso(row.dueAt) }))
 }

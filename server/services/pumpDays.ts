@@ -12,19 +12,38 @@ const NEWEST = 12
 // A log that has ended never changes: what its pump did is reckoned once.
 const known = new Map<string, { readonly minutesPerDay: number; readonly startsPerDay: number }>()
 
-async function habitOf(db: Database, logId: string): Promise<{ readonly minutesPerDay: number; readonly startsPerDay: number }> {
+async function habitOf(
+  db: Database,
+  logId: string,
+): Promise<{ readonly minutesPerDay: number; readonly startsPerDay: number }> {
   const kept = known.get(logId)
   if (kept) return kept
   const { trace } = await readLog(db, logId)
-  const { minutesPerDay, startsPerDay } = pumpHabit({ atS: trace.atS, values: trace.values['runs'] ?? [] }, null, Number.POSITIVE_INFINITY)
+  const { minutesPerDay, startsPerDay } = pumpHabit(
+    { atS: trace.atS, values: trace.values['runs'] ?? [] },
+    null,
+    Number.POSITIVE_INFINITY,
+  )
   known.set(logId, { minutesPerDay, startsPerDay })
   return { minutesPerDay, startsPerDay }
 }
 
 /** How much a vehicle's pump worked, whenever that was listened to, oldest first. */
-export async function pumpDaysOf(db: Database, vehicleId: string): Promise<VehicleDetail['pumpDays']> {
-  const listened = await db.select({ at: checkDone.at, logId: checkDone.logId }).from(checkDone).innerJoin(job, eq(checkDone.jobId, job.id)).where(and(eq(job.vehicleId, vehicleId), eq(checkDone.kind, 'habit'), isNotNull(checkDone.logId))).orderBy(desc(checkDone.at)).limit(NEWEST)
+export async function pumpDaysOf(
+  db: Database,
+  vehicleId: string,
+): Promise<VehicleDetail['pumpDays']> {
+  const listened = await db
+    .select({ at: checkDone.at, logId: checkDone.logId })
+    .from(checkDone)
+    .innerJoin(job, eq(checkDone.jobId, job.id))
+    .where(
+      and(eq(job.vehicleId, vehicleId), eq(checkDone.kind, 'habit'), isNotNull(checkDone.logId)),
+    )
+    .orderBy(desc(checkDone.at))
+    .limit(NEWEST)
   const days: VehicleDetail['pumpDays'] = []
-  for (const { at, logId } of listened.reverse()) days.push({ at: iso(at), ...await habitOf(db, logId!) })
+  for (const { at, logId } of listened.reverse())
+    days.push({ at: iso(at), ...(await habitOf(db, logId!)) })
   return days
 }

@@ -8,7 +8,17 @@ import { doubleRounds } from './rounds.ts'
 const NEWEST = 300
 
 /** How well this shop repeats its readings, learned from its own double rounds. */
-export async function readRepeatability(db: Database): Promise<QueryResponse<'/api/repeatability'>> {
+export async function readRepeatability(
+  db: Database,
+): Promise<QueryResponse<'/api/repeatability'>> {
   const rounds = await doubleRounds(db, NEWEST)
-  return { learned: learnRepeatability(rounds.map(({ readings }) => perCorner((corner) => readings.filter((entry) => entry.corner === corner).map(({ heightMm }) => heightMm)))) }
+  return {
+    learned: learnRepeatability(
+      rounds.map(({ readings }) =>
+        perCorner((corner) =>
+          readings.filter((entry) => entry.corner === corner).map(({ heightMm }) => heightMm),
+        ),
+      ),
+    ),
+  }
 }

@@ -15,6 +15,8 @@ export const changeShop: Handler<'shop.change'> = async (tx, { payload, baseVers
 
 /** The shop; one without a name until somebody gives it one. */
 export async function readShop(db: Database): Promise<Shop> {
-  const [row] = await db.select({ version: shop.version, name: shop.name, units: shop.units, rate: shop.rate }).from(shop)
+  const [row] = await db
+    .select({ version: shop.version, name: shop.name, units: shop.units, rate: shop.rate })
+    .from(shop)
   return row ?? UNNAMED
 }

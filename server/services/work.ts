@@ -7,50 +7,119 @@ import { factSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import { workProblem } from '../problems/work.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { job, person, photo, plan, procedures, torque, vehicle, vehicleType, workEntry } from '../store/schema.ts'
+import {
+  job,
+  person,
+  photo,
+  plan,
+  procedures,
+  torque,
+  vehicle,
+  vehicleType,
+  workEntry,
+} from '../store/schema.ts'
 import type { Handler } from './handlers.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 
 /** The record of the work on a job, or on all jobs, in the order it was taken. @param jobId null: of all jobs */
-export async function workOf(db: Database | Transaction, jobId: string | null): Promise<WorkRecord[]> {
-  return (await db.select().from(workEntry).where(jobId === null ? undefined : eq(workEntry.jobId, jobId)).orderBy(asc(workEntry.seq))).map(({ seq: _seq, ...row }) => signed(row))
+export async function workOf(
+  db: Database | Transaction,
+  jobId: string | null,
+): Promise<WorkRecord[]> {
+  return (
+    await db
+      .select()
+      .from(workEntry)
+      .where(jobId === null ? undefined : eq(workEntry.jobId, jobId))
+      .orderBy(asc(workEntry.seq))
+  ).map(({ seq: _seq, ...row }) => signed(row))
 }
 
 /** The procedures the shop works by: its own, or those that ship. */
-export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> => ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
+export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
+  ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as
+    ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
 
 /** The work on a job with all that its guard must know; null while nothing is planned, or its plan can be made no more. */
-export async function guardedOf(db: Database | Transaction, jobId: string): Promise<Guarded | null> {
-  const [made] = await db.select().from(plan).where(eq(plan.jobId, jobId)).orderBy(desc(plan.at), desc(plan.id)).limit(1)
+export async function guardedOf(
+  db: Database | Transaction,
+  jobId: string,
+): Promise<Guarded | null> {
+  const [made] = await db
+    .select()
+    .from(plan)
+    .where(eq(plan.jobId, jobId))
+    .orderBy(desc(plan.at), desc(plan.id))
+    .limit(1)
   if (!made) return null
-  const [of] = await db.select({ architecture: vehicleType.architecture, typeId: vehicleType.id }).from(job).innerJoin(vehicle, eq(job.vehicleId, vehicle.id)).innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id)).where(eq(job.id, jobId))
+  const [of] = await db
+    .select({ architecture: vehicleType.architecture, typeId: vehicleType.id })
+    .from(job)
+    .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(eq(job.id, jobId))
   const book = await bookIn(db)
   const steps = of ? stepsOfPlan(book, of.architecture, made) : null
   if (!of || !steps) return null
-  const ranges = new Map((await db.select().from(torque).where(eq(torque.typeId, of.typeId))).map((row) => [row.fastener, row]))
-  return { book, architecture: of.architecture, steps, flat: made.flat, entries: (await workOf(db, jobId)) as readonly WorkEntry[], torqueOf: (fastener) => ranges.get(fastener) ?? null, alone: made.alone }
+  const ranges = new Map(
+    (await db.select().from(torque).where(eq(torque.typeId, of.typeId))).map((row) => [
+      row.fastener,
+      row,
+    ]),
+  )
+  return {
+    book,
+    architecture: of.architecture,
+    steps,
+    flat: made.flat,
+    entries: (await workOf(db, jobId)) as readonly WorkEntry[],
+    torqueOf: (fastener) => ranges.get(fastener) ?? null,
+    alone: made.alone,
+  }
 }
 
 /** Refuses while work has left something changed. @throws {AppError} `workStops` with what is still to be put back */
-export function refuseTemporary({ book }: Pick<Guarded, 'book'>, { temporary }: Pick<Run, 'temporary'>): void {
-  if (temporary.length > 0) throw new AppError('workStops', { sentence: `Not yet: still to be put back: ${temporary.map((each) => factSentence(book, each)).join('; ')}.` })
+export function refuseTemporary(
+  { book }: Pick<Guarded, 'book'>,
+  { temporary }: Pick<Run, 'temporary'>,
+): void {
+  if (temporary.length > 0)
+    throw new AppError('workStops', {
+      sentence: `Not yet: still to be put back: ${temporary.map((each) => factSentence(book, each)).join('; ')}.`,
+    })
 }
 
-async function checkPhotos(tx: Transaction, jobId: string, { content }: Pick<WorkRecord, 'content'>): Promise<void> {
+async function checkPhotos(
+  tx: Transaction,
+  jobId: string,
+  { content }: Pick<WorkRecord, 'content'>,
+): Promise<void> {
   if (content.kind !== 'done' || content.photoIds.length === 0) return
-  const known = await tx.select({ jobId: photo.jobId }).from(photo).where(inArray(photo.id, content.photoIds))
-  if (known.length < content.photoIds.length || known.some((each) => each.jobId !== jobId)) throw new AppError('unknownReference', { what: 'photo' }, '/payload/content/photoIds')
+  const known = await tx
+    .select({ jobId: photo.jobId })
+    .from(photo)
+    .where(inArray(photo.id, content.photoIds))
+  if (known.length < content.photoIds.length || known.some((each) => each.jobId !== jobId))
+    throw new AppError('unknownReference', { what: 'photo' }, '/payload/content/photoIds')
 }
 
 // Where a shop has named nobody who agrees to deviations, anybody else may.
 async function checkLead(tx: Transaction, by: string): Promise<void> {
   const leads = await tx.select({ id: person.id }).from(person).where(eq(person.lead, true))
-  if (leads.length > 0 && !leads.some(({ id }) => id === by)) throw new AppError('workStops', { sentence: 'A lead agrees to what was done otherwise.' }, '/person')
+  if (leads.length > 0 && !leads.some(({ id }) => id === by))
+    throw new AppError(
+      'workStops',
+      { sentence: 'A lead agrees to what was done otherwise.' },
+      '/person',
+    )
 }
 
 /** Takes an entry into the record of the work, if gates, proofs and torques allow it. @throws {AppError} `planMissing`, `stepDone`, `workNotYet`, `workStops` with the reason */
-export const recordWork: Handler<'work.record'> = async (tx, { payload: { entryId: id, jobId, content }, person: by, at }) => {
+export const recordWork: Handler<'work.record'> = async (
+  tx,
+  { payload: { entryId: id, jobId, content }, person: by, at },
+) => {
   await openJobOf(tx, jobId)
   const of = await guardedOf(tx, jobId)
   if (!of) throw new AppError('planMissing')
@@ -60,7 +129,10 @@ export const recordWork: Handler<'work.record'> = async (tx, { payload: { entryI
   const allowed = mayEnter(of, run, by, content)
   if (!allowed.ok) {
     const names = new Map((await tx.select().from(person)).map((row) => [row.id, row.name]))
-    const { code, path, sentence } = workProblem(allowed.error, { ...of, nameOf: (who) => names.get(who) ?? 'A colleague' })
+    const { code, path, sentence } = workProblem(allowed.error, {
+      ...of,
+      nameOf: (who) => names.get(who) ?? 'A colleague',
+    })
     throw new AppError(code, { sentence }, path)
   }
   await tx.insert(workEntry).values({ id, jobId, personId: by, at, content })
@@ -69,7 +141,15 @@ export const recordWork: Handler<'work.record'> = async (tx, { payload: { entryI
 
 const stageOf = ({ begun, finished, ready, steps }: Run): WorkSummary['at'] => {
   const next = ready[0] ?? steps.find(({ state }) => state === 'open' || state === 'again')?.step
-  return !begun ? 'ready' : finished || !next ? 'finished' : next.phase === 'fill' || next.phase === 'down' ? 'filling' : next.phase === 'prove' ? 'proving' : 'taking'
+  return !begun
+    ? 'ready'
+    : finished || !next
+      ? 'finished'
+      : next.phase === 'fill' || next.phase === 'down'
+        ? 'filling'
+        : next.phase === 'prove'
+          ? 'proving'
+          : 'taking'
 }
 
 /** How the work on a car stands, for a list. */
@@ -77,8 +157,15 @@ export function summaryOf(of: Guarded): WorkSummary {
   const run = runOf(of)
   const next = run.ready[0]
   return {
-    at: stageOf(run), done: run.steps.filter(({ state }) => state === 'done').length, of: run.steps.filter(({ state }) => state !== 'passed').length, temporary: run.temporary.length,
-    lost: run.lost.map((each) => factSentence(of.book, each)), paused: run.paused !== null, hands: [...run.hands], handedTo: run.handedTo?.content.kind === 'handed' ? run.handedTo.content.to : null, awaiting: run.awaiting.length,
+    at: stageOf(run),
+    done: run.steps.filter(({ state }) => state === 'done').length,
+    of: run.steps.filter(({ state }) => state !== 'passed').length,
+    temporary: run.temporary.length,
+    lost: run.lost.map((each) => factSentence(of.book, each)),
+    paused: run.paused !== null,
+    hands: [...run.hands],
+    handedTo: run.handedTo?.content.kind === 'handed' ? run.handedTo.content.to : null,
+    awaiting: run.awaiting.length,
     next: next ? stepSentence(next) : null,
   }
 }
@@ -87,16 +174,39 @@ export function summaryOf(of: Guarded): WorkSummary {
 const summaries = new Map<string, { readonly at: string; readonly summary: WorkSummary }>()
 
 /** How the work stands on those of these jobs that are planned. */
-export async function summariseWork(db: Database, jobIds: readonly string[]): Promise<Map<string, WorkSummary>> {
+export async function summariseWork(
+  db: Database,
+  jobIds: readonly string[],
+): Promise<Map<string, WorkSummary>> {
   const found = new Map<string, WorkSummary>()
-  const planned = await db.selectDistinctOn([plan.jobId], { jobId: plan.jobId, planId: plan.id }).from(plan).where(inArray(plan.jobId, [...jobIds])).orderBy(plan.jobId, desc(plan.at), desc(plan.id))
+  const planned = await db
+    .selectDistinctOn([plan.jobId], { jobId: plan.jobId, planId: plan.id })
+    .from(plan)
+    .where(inArray(plan.jobId, [...jobIds]))
+    .orderBy(plan.jobId, desc(plan.at), desc(plan.id))
   if (planned.length === 0) return found
-  const last = new Map((await db.selectDistinctOn([workEntry.jobId], { jobId: workEntry.jobId, seq: workEntry.seq }).from(workEntry).where(inArray(workEntry.jobId, planned.map(({ jobId }) => jobId))).orderBy(workEntry.jobId, desc(workEntry.seq))).map(({ jobId, seq }) => [jobId, seq]))
+  const last = new Map(
+    (
+      await db
+        .selectDistinctOn([workEntry.jobId], { jobId: workEntry.jobId, seq: workEntry.seq })
+        .from(workEntry)
+        .where(
+          inArray(
+            workEntry.jobId,
+            planned.map(({ jobId }) => jobId),
+          ),
+        )
+        .orderBy(workEntry.jobId, desc(workEntry.seq))
+    ).map(({ jobId, seq }) => [jobId, seq]),
+  )
   const [record] = await db.select({ version: procedures.version }).from(procedures)
   for (const { jobId, planId } of planned) {
     const at = `${planId} ${String(last.get(jobId) ?? 0)} ${String(record?.version ?? 0)}`
     const kept = summaries.get(jobId)
-    if (kept?.at === at) { found.set(jobId, kept.summary); continue }
+    if (kept?.at === at) {
+      found.set(jobId, kept.summary)
+      continue
+    }
     const of = await guardedOf(db, jobId)
     if (!of) continue
     const summary = summaryOf(of)

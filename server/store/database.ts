@@ -12,9 +12,16 @@ export type Database = PgliteDatabase<typeof schema>
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 /** An opened database and how to close it. */
-export interface OpenDatabase { readonly db: Database; close(): Promise<void> }
+export interface OpenDatabase {
+  readonly db: Database
+  close(): Promise<void>
+}
 
-const exists = (path: string): Promise<boolean> => stat(path).then(() => true, () => false)
+const exists = (path: string): Promise<boolean> =>
+  stat(path).then(
+    () => true,
+    () => false,
+  )
 
 async function openFolder(folder: string, migrationsFolder: string): Promise<OpenDatabase> {
   const client = await PGlite.create(folder)
@@ -28,7 +35,11 @@ async function openFolder(folder: string, migrationsFolder: string): Promise<Ope
  * A kill on the way leaves only a folder with another name, which the next start throws away.
  * @param template a finished empty database to copy (a twentieth of the time); null: initialise from nothing.
  */
-export async function createDatabase(folder: string, migrationsFolder: string, template: string | null): Promise<void> {
+export async function createDatabase(
+  folder: string,
+  migrationsFolder: string,
+  template: string | null,
+): Promise<void> {
   const unfinished = `${folder}.unfinished`
   await rm(unfinished, { recursive: true, force: true })
   if (template && (await exists(template))) await cp(template, unfinished, { recursive: true })
@@ -41,7 +52,11 @@ export async function createDatabase(folder: string, migrationsFolder: string, t
 }
 
 /** Opens the shop's records in a data folder, making them first where there are none, and brings them up to date. */
-export async function openDatabase(dataFolder: string, migrationsFolder: string, template: string | null = null): Promise<OpenDatabase> {
+export async function openDatabase(
+  dataFolder: string,
+  migrationsFolder: string,
+  template: string | null = null,
+): Promise<OpenDatabase> {
   await mkdir(dataFolder, { recursive: true })
   const folder = join(dataFolder, 'db')
   if (!(await exists(folder))) await createDatabase(folder, migrationsFolder, template)

@@ -3,8 +3,13 @@ import { join } from 'node:path'
 
 /** Said when another process has the data folder open. */
 export class FolderInUse extends Error {
-  constructor(readonly folder: string, readonly processId: number) {
-    super(`The data folder ${folder} is open in another Anklet (process ${processId}). Stop that one first, or set ANKLET_DATA to another folder.`)
+  constructor(
+    readonly folder: string,
+    readonly processId: number,
+  ) {
+    super(
+      `The data folder ${folder} is open in another Anklet (process ${processId}). Stop that one first, or set ANKLET_DATA to another folder.`,
+    )
   }
 }
 

@@ -1,5 +1,13 @@
 import { spawn } from 'node:child_process'
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
@@ -10,7 +18,9 @@ import { FolderInUse, lockFolder } from './lock.ts'
 import { person, vehicleType } from './schema.ts'
 
 let folder: string
-beforeEach(() => { folder = mkdtempSync(join(tmpdir(), 'anklet-store-')) })
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'anklet-store-'))
+})
 afterEach(() => rmSync(folder, { recursive: true, force: true }))
 
 describe('the data folder', () => {
@@ -38,20 +48,33 @@ describe('the data folder', () => {
   test('records of the first release are carried over by the later migrations', async () => {
     const first = join(folder, 'first')
     cpSync(MIGRATIONS, first, { recursive: true })
-    const journal = JSON.parse(readFileSync(join(first, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] }
-    writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }))
+    const journal = JSON.parse(readFileSync(join(first, 'meta/_journal.json'), 'utf8')) as {
+      entries: unknown[]
+    }
+    writeFileSync(
+      join(first, 'meta/_journal.json'),
+      JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }),
+    )
     const old = await openDatabase(folder, first)
-    await old.db.execute(sql`insert into vehicle_type (id, name, source, architecture, geometry) values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`)
+    await old.db.execute(
+      sql`insert into vehicle_type (id, name, source, architecture, geometry) values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`,
+    )
     await old.close()
     const { db, close } = await openDatabase(folder, MIGRATIONS)
-    expect(await db.select().from(vehicleType)).toMatchObject([{ name: 'Old', version: 1, specifications: [] }])
+    expect(await db.select().from(vehicleType)).toMatchObject([
+      { name: 'Old', version: 1, specifications: [] },
+    ])
     await close()
   })
 
   test('the database itself refuses a height no car has', async () => {
     const { db, close } = await openDatabase(folder, MIGRATIONS)
-    const checks = (await db.execute(sql`select conname from pg_constraint where contype = 'c'`)).rows.map(({ conname }) => conname)
-    expect(checks).toEqual(expect.arrayContaining(['reading_height', 'reading_lap', 'round_time', 'watch_time']))
+    const checks = (
+      await db.execute(sql`select conname from pg_constraint where contype = 'c'`)
+    ).rows.map(({ conname }) => conname)
+    expect(checks).toEqual(
+      expect.arrayContaining(['reading_height', 'reading_lap', 'round_time', 'watch_time']),
+    )
     await close()
   })
 })

@@ -17,7 +17,10 @@ export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.me
 const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
 
 /** A pool that calculates in place: the threads have a test of their own. */
-const inPlace: CalculationPool = { run: (name, body) => Promise.resolve(runCalculation(name, body)), close: () => Promise.resolve() }
+const inPlace: CalculationPool = {
+  run: (name, body) => Promise.resolve(runCalculation(name, body)),
+  close: () => Promise.resolve(),
+}
 
 /** A server on a real database in a folder of its own, with one person to sign. */
 export interface TestBench {
@@ -26,7 +29,11 @@ export interface TestBench {
   readonly person: string
   readonly errors: unknown[]
   /** Sends a command; whatever is left out is filled in. */
-  send<Name extends CommandType>(type: Name, payload: CommandPayload<Name>, envelope?: Record<string, unknown>): request.Test
+  send<Name extends CommandType>(
+    type: Name,
+    payload: CommandPayload<Name>,
+    envelope?: Record<string, unknown>,
+  ): request.Test
   get(path: string): request.Test
   post(path: string, body: object): request.Test
   end(): Promise<void>
@@ -39,10 +46,43 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
   const errors: unknown[] = []
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
-  const app = createApp({ db, pool: inPlace, hub, recorder, version: '0.0.0', log: { error: (entry: unknown) => void errors.push(entry) } as never, webFolder: null })
+  const app = createApp({
+    db,
+    pool: inPlace,
+    hub,
+    recorder,
+    version: '0.0.0',
+    log: { error: (entry: unknown) => void errors.push(entry) } as never,
+    webFolder: null,
+  })
   const person = crypto.randomUUID()
   const send: TestBench['send'] = (type, payload, envelope = {}) =>
-    request(app).post('/api/commands').send({ id: crypto.randomUUID(), type, person, device: 'test', at: '2026-11-24T18:00:00Z', baseVersion: null, payload, ...envelope })
+    request(app)
+      .post('/api/commands')
+      .send({
+        id: crypto.randomUUID(),
+        type,
+        person,
+        device: 'test',
+        at: '2026-11-24T18:00:00Z',
+        baseVersion: null,
+        payload,
+        ...envelope,
+      })
   if (people) await send('person.add', { personId: person, name: 'T. Tester' }).expect(200)
-  return { app, db, person, errors, send, get: (path) => request(app).get(path), post: (path, body) => request(app).post(path).send(body), end: async () => { hub.close(); await recorder.close(); await close(); rmSync(folder, { recursive: true, force: true }) } }
+  return {
+    app,
+    db,
+    person,
+    errors,
+    send,
+    get: (path) => request(app).get(path),
+    post: (path, body) => request(app).post(path).send(body),
+    end: async () => {
+      hub.close()
+      await recorder.close()
+      await close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
 }

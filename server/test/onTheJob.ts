@@ -13,19 +13,52 @@ const id = () => crypto.randomUUID()
 
 /** A job with its plan, and somebody at it. */
 export class OnTheJob {
-  private constructor(private readonly bench: TestBench, readonly jobId: string, readonly typeId: string, private readonly steps: readonly PlanStep[]) {}
+  private constructor(
+    private readonly bench: TestBench,
+    readonly jobId: string,
+    readonly typeId: string,
+    private readonly steps: readonly PlanStep[],
+  ) {}
 
-  static async with(bench: TestBench, jobs: CommandPayload<'plan.make'>['jobs'], join = true): Promise<OnTheJob> {
+  static async with(
+    bench: TestBench,
+    jobs: CommandPayload<'plan.make'>['jobs'],
+    join = true,
+  ): Promise<OnTheJob> {
     const { jobId, typeId } = await openTestJob(bench)
-    await bench.send('plan.make', { planId: id(), jobId, jobs, support: 'twoPost', way: USUAL_WAY, alone: true, flat: [], order: [] }).expect(200)
-    const made = composePlan(SHIPPED_PROCEDURES, { architecture, jobs, support: 'twoPost', way: USUAL_WAY })
+    await bench
+      .send('plan.make', {
+        planId: id(),
+        jobId,
+        jobs,
+        support: 'twoPost',
+        way: USUAL_WAY,
+        alone: true,
+        flat: [],
+        order: [],
+      })
+      .expect(200)
+    const made = composePlan(SHIPPED_PROCEDURES, {
+      architecture,
+      jobs,
+      support: 'twoPost',
+      way: USUAL_WAY,
+    })
     const at = new OnTheJob(bench, jobId, typeId, made.ok ? made.value.steps : [])
     if (join) await at.enter({ kind: 'joined', seen: [] })
     return at
   }
 
-  async post(content: Content, person = this.bench.person, entryId = id()): Promise<{ status: number; body: { code?: string; detail?: string; path?: string } }> {
-    const { status, body } = await this.bench.send('work.record', { entryId, jobId: this.jobId, content }, { person })
+  async post(
+    content: Content,
+    person = this.bench.person,
+    entryId = id(),
+  ): Promise<{ status: number; body: { code?: string; detail?: string; path?: string } }> {
+    const { status, body } = await this.bench.send(
+      'work.record',
+      { entryId, jobId: this.jobId, content },
+      { person },
+    )
     return { status, body: body as { code?: string; detail?: string; path?: string } }
   }
 
@@ -36,13 +69,39 @@ export class OnTheJob {
 
   done(key: string, change: Partial<Done> = {}): Done {
     const step = this.steps.find((each) => each.key === key)!
-    const shown = toShow(SHIPPED_PROCEDURES.steps.find((each) => each.id === step.step)!, step.place).map(({ condition, corner }) => ({ condition, corner, proof: PROOFS[condition][0]!, by: 'person' as const, barG: null }))
-    return { kind: 'done', key, step: step.step, place: step.place, shown, torque: step.torque ? { nm: 60, source: 'Sheet 3' } : null, photoIds: [], note: '', second: step.second ? 'alone' : null, deviation: step.photo ? { kind: 'noPhoto', reason: 'No camera in the test' } : null, ...change }
+    const shown = toShow(
+      SHIPPED_PROCEDURES.steps.find((each) => each.id === step.step)!,
+      step.place,
+    ).map(({ condition, corner }) => ({
+      condition,
+      corner,
+      proof: PROOFS[condition][0]!,
+      by: 'person' as const,
+      barG: null,
+    }))
+    return {
+      kind: 'done',
+      key,
+      step: step.step,
+      place: step.place,
+      shown,
+      torque: step.torque ? { nm: 60, source: 'Sheet 3' } : null,
+      photoIds: [],
+      note: '',
+      second: step.second ? 'alone' : null,
+      deviation: step.photo ? { kind: 'noPhoto', reason: 'No camera in the test' } : null,
+      ...change,
+    }
   }
 
   async until(key: string): Promise<void> {
-    for (const step of this.steps) { if (step.key === key) return; await this.enter(this.done(step.key)) }
+    for (const step of this.steps) {
+      if (step.key === key) return
+      await this.enter(this.done(step.key))
+    }
   }
 
-  async job(): Promise<Job> { return (await this.bench.get(`/api/jobs/${this.jobId}`).expect(200)).body as Job }
+  async job(): Promise<Job> {
+    return (await this.bench.get(`/api/jobs/${this.jobId}`).expect(200)).body as Job
+  }
 }

@@ -5,36 +5,90 @@ import { WALK } from '@anklet/core/vehicle'
 import type { TestBench } from './bench.ts'
 
 export const architecture: Architecture = {
-  air: { front: 'strut', rear: 'bellows' }, layout: 'open', reservoir: false, valves: 'oneBlock', crossValve: { front: false, rear: false }, sensors: { front: 'each', rear: 'each' }, sensorMount: 'fixed',
-  pressureSensor: 'none', damping: { front: 'plain', rear: 'plain' }, levels: [{ id: 'road', offsetMm: 0 }, { id: 'high', offsetMm: 30 }], parked: { policy: 'none', checksAfterH: [] }, matchOnFault: false,
-  doorInhibit: false, liftingMode: 'none', cutOffSwitch: false, seatingPressureBarG: null, settleWaitS: null,
+  air: { front: 'strut', rear: 'bellows' },
+  layout: 'open',
+  reservoir: false,
+  valves: 'oneBlock',
+  crossValve: { front: false, rear: false },
+  sensors: { front: 'each', rear: 'each' },
+  sensorMount: 'fixed',
+  pressureSensor: 'none',
+  damping: { front: 'plain', rear: 'plain' },
+  levels: [
+    { id: 'road', offsetMm: 0 },
+    { id: 'high', offsetMm: 30 },
+  ],
+  parked: { policy: 'none', checksAfterH: [] },
+  matchOnFault: false,
+  doorInhibit: false,
+  liftingMode: 'none',
+  cutOffSwitch: false,
+  seatingPressureBarG: null,
+  settleWaitS: null,
 }
 export const geometry = structuredClone(sampleVehicle()) as VehicleGeometry
 
 export const NO_COMPLAINT = { where: [], when: [], signs: [], words: '' }
 
 /** A walk of two laps that ended at a time. */
-export function walk(heights: PerCorner<number>, endedAt: string, change: Partial<RoundInput> = {}): RoundInput {
+export function walk(
+  heights: PerCorner<number>,
+  endedAt: string,
+  change: Partial<RoundInput> = {},
+): RoundInput {
   const startedAt = new Date(Date.parse(endedAt) - 300_000).toISOString()
-  const lap = (number: 1 | 2, order: readonly Corner[]) => order.map((corner) => ({ corner, lap: number, heightMm: heights[corner], at: endedAt }))
+  const lap = (number: 1 | 2, order: readonly Corner[]) =>
+    order.map((corner) => ({ corner, lap: number, heightMm: heights[corner], at: endedAt }))
   return {
-    roundId: crypto.randomUUID(), levelId: 'road', method: 'wheelCentreToArch', temperatureC: 8, thermometer: 'atSprings', rolledAndBounced: true, startedAt, endedAt,
-    readings: [...lap(1, WALK), ...lap(2, WALK.toReversed())], ...change,
+    roundId: crypto.randomUUID(),
+    levelId: 'road',
+    method: 'wheelCentreToArch',
+    temperatureC: 8,
+    thermometer: 'atSprings',
+    rolledAndBounced: true,
+    startedAt,
+    endedAt,
+    readings: [...lap(1, WALK), ...lap(2, WALK.toReversed())],
+    ...change,
   }
 }
 
 export const LEVEL = { FL: 480, FR: 480, RL: 480, RR: 480 }
 
 /** A vehicle of a fresh type with a job on it. */
-export async function openTestJob(bench: TestBench): Promise<{ typeId: string; vehicleId: string; jobId: string; plate: string }> {
+export async function openTestJob(
+  bench: TestBench,
+): Promise<{ typeId: string; vehicleId: string; jobId: string; plate: string }> {
   const [typeId, vehicleId, jobId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
   const plate = `T ${vehicleId.slice(0, 6).toUpperCase()}`
-  await bench.send('vehicleType.save', { typeId, name: `Type ${typeId.slice(0, 8)}`, source: 'invented', architecture, geometry }).expect(200)
+  await bench
+    .send('vehicleType.save', {
+      typeId,
+      name: `Type ${typeId.slice(0, 8)}`,
+      source: 'invented',
+      architecture,
+      geometry,
+    })
+    .expect(200)
   await bench.send('vehicle.save', { vehicleId, typeId, plate, note: '' }).expect(200)
   await bench.send('job.open', { jobId, vehicleId, complaint: NO_COMPLAINT }).expect(200)
   return { typeId, vehicleId, jobId, plate }
 }
 
 /** What starts a watch on a job. */
-export const watchStart = (jobId: string, watchId: string, evening: RoundInput, plannedEndAt: string) =>
-  ({ watchId, jobId, round: evening, supplyCut: 'fuse' as const, supplyProved: true as const, tagged: true as const, doorsShut: true as const, minutesSinceRun: 120, plannedEndAt })
+export const watchStart = (
+  jobId: string,
+  watchId: string,
+  evening: RoundInput,
+  plannedEndAt: string,
+) => ({
+  watchId,
+  jobId,
+  round: evening,
+  supplyCut: 'fuse' as const,
+  supplyProved: true as const,
+  tagged: true as const,
+  doorsShut: true as const,
+  minutesSinceRun: 120,
+  plannedEndAt,
+})

@@ -17,13 +17,28 @@ import type { Written } from '../state/handovers.ts'
 import type { OnWork } from '../places/job/run/useWork.ts'
 
 /** How a car stood, corner by corner, mm. */
-export interface Stood { readonly at: string; readonly temperatureC: number; readonly meanMm: PerCorner<number>; readonly verdict: PerCorner<Verdict> | null; readonly band: PerCorner<StripBand> | null }
+export interface Stood {
+  readonly at: string
+  readonly temperatureC: number
+  readonly meanMm: PerCorner<number>
+  readonly verdict: PerCorner<Verdict> | null
+  readonly band: PerCorner<StripBand> | null
+}
 
 /** Who hands which car over, and when. */
-export interface PaperHead { readonly shop: string; readonly plate: string; readonly car: string; readonly at: string; readonly by: string }
+export interface PaperHead {
+  readonly shop: string
+  readonly plate: string
+  readonly car: string
+  readonly at: string
+  readonly by: string
+}
 
 /** A heading and what stands under it; without lines it is left out. */
-export interface PaperSection { readonly title: string; readonly lines: readonly string[] }
+export interface PaperSection {
+  readonly title: string
+  readonly lines: readonly string[]
+}
 
 /** All that stands on the owner's paper. */
 export interface OwnerPaper extends PaperHead {
@@ -43,10 +58,16 @@ export interface OwnerPaper extends PaperHead {
 }
 
 /** What the paper says above its strip of heights. */
-export const openingOf = ({ complaint, found }: OwnerPaper): readonly PaperSection[] => [{ title: 'You said', lines: [complaint] }, { title: 'We found', lines: [found] }]
+export const openingOf = ({ complaint, found }: OwnerPaper): readonly PaperSection[] => [
+  { title: 'You said', lines: [complaint] },
+  { title: 'We found', lines: [found] },
+]
 
 /** What is not shown, and why the car left all the same. */
-export const notShownOf = ({ missing, written: { reason } }: OwnerPaper): PaperSection => ({ title: 'Not shown', lines: [...missing, ...(reason ? [`It was handed over all the same: ${reason}`] : [])] })
+export const notShownOf = ({ missing, written: { reason } }: OwnerPaper): PaperSection => ({
+  title: 'Not shown',
+  lines: [...missing, ...(reason ? [`It was handed over all the same: ${reason}`] : [])],
+})
 
 /** What the paper says under its strip of heights, in its order. */
 export const restOf = (of: OwnerPaper): readonly PaperSection[] => [
@@ -55,64 +76,147 @@ export const restOf = (of: OwnerPaper): readonly PaperSection[] => [
   notShownOf(of),
   { title: 'Not done', lines: linesOf(of.written.notDone) },
   { title: 'What to watch', lines: linesOf(of.written.watchFor) },
-  { title: 'Come back', lines: of.again ? [`To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`] : [] },
+  {
+    title: 'Come back',
+    lines: of.again
+      ? [
+          `To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`,
+        ]
+      : [],
+  },
   { title: 'Conditions of the parts', lines: linesOf(of.written.conditions) },
   { title: 'To know', lines: of.cautions },
 ]
 
 /** What was typed, one thing a line. */
-const linesOf = (words: string): readonly string[] => words.split('\n').map((line) => line.trim()).filter(Boolean)
+const linesOf = (words: string): readonly string[] =>
+  words
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
 
 function stood(job: Job, round: Round | undefined, repeatabilityMm: number): Stood | null {
   if (!round) return null
   const judged = judgedRound(job, round, repeatabilityMm)
-  return { at: round.endedAt, temperatureC: round.temperatureC, meanMm: meansOf(round), verdict: judged && mapCorners(judged.answer.corners, ({ verdict }) => verdict), band: judged && mapCorners(judged.answer.corners, ({ guardMm }, corner) => bandOf(judged.specification, corner, guardMm)) }
+  return {
+    at: round.endedAt,
+    temperatureC: round.temperatureC,
+    meanMm: meansOf(round),
+    verdict: judged && mapCorners(judged.answer.corners, ({ verdict }) => verdict),
+    band:
+      judged &&
+      mapCorners(judged.answer.corners, ({ guardMm }, corner) =>
+        bandOf(judged.specification, corner, guardMm),
+      ),
+  }
 }
 
 /** Jobs of the plan and parts of the record, as the owner is told them. */
 function doneWords(job: Job, work: OnWork | null, finished: boolean): readonly string[] {
-  const jobs = work?.run.begun ? job.plans.at(-1)?.jobs ?? [] : []
+  const jobs = work?.run.begun ? (job.plans.at(-1)?.jobs ?? []) : []
   const names = new Map(work?.of.book.jobs.map(({ id, words }) => [id, words]))
-  const planned = jobs.map(({ job: id, corners = [] }) => `${capital(names.get(id) ?? id)}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}: ${finished ? 'new' : 'begun, not finished'}`)
-  const mended = work?.run.begun ? [] : job.repairs.map(({ part, corners, words }) => `${capital(PART_WORDS[part])}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}${words ? `: ${words}` : ''}`)
-  return [...planned, ...mended, ...(job.proof.some(({ content }) => content.kind === 'calibrated' && content.taught !== 'no') ? ['Height sensors taught anew and checked against the tape'] : [])]
+  const planned = jobs.map(
+    ({ job: id, corners = [] }) =>
+      `${capital(names.get(id) ?? id)}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}: ${finished ? 'new' : 'begun, not finished'}`,
+  )
+  const mended = work?.run.begun
+    ? []
+    : job.repairs.map(
+        ({ part, corners, words }) =>
+          `${capital(PART_WORDS[part])}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}${words ? `: ${words}` : ''}`,
+      )
+  return [
+    ...planned,
+    ...mended,
+    ...(job.proof.some(({ content }) => content.kind === 'calibrated' && content.taught !== 'no')
+      ? ['Height sensors taught anew and checked against the tape']
+      : []),
+  ]
 }
 
 function torqueRows(work: OnWork | null): OwnerPaper['torques'] {
-  return work?.run.steps.flatMap(({ step, done }) => (done?.content.torque ? [{ words: stepWords(step.words, step.place), set: `${done.content.torque.nm} N.m` }] : [])) ?? []
+  return (
+    work?.run.steps.flatMap(({ step, done }) =>
+      done?.content.torque
+        ? [{ words: stepWords(step.words, step.place), set: `${done.content.torque.nm} N.m` }]
+        : [],
+    ) ?? []
+  )
 }
 
 /** What an owner of such a car should know, whatever was done to it. */
 function cautionsOf({ vehicleType: { architecture } }: Job): readonly string[] {
   const air = architecture.air.front !== 'none' || architecture.air.rear !== 'none'
-  return air ? [
-    'Towing or loading onto a trailer: a car that stands low needs long ramps. Say so to whoever collects it.',
-    ...(architecture.liftingMode === 'none' ? [] : ['Before the car is raised on a jack or lift, switch its lifting mode on, and off again afterwards.']),
-    'Loads: keep to what the maker allows. Levelling hides an overload; tyres and brakes do not.',
-    'If it goes down, a message stays or the pump runs often, do not drive on for long: a pump that works against a leak wears out.',
-  ] : ['The car stands on coils: it does not level itself any more. Loads within what the maker allows, headlamps set for the load.']
+  return air
+    ? [
+        'Towing or loading onto a trailer: a car that stands low needs long ramps. Say so to whoever collects it.',
+        ...(architecture.liftingMode === 'none'
+          ? []
+          : [
+              'Before the car is raised on a jack or lift, switch its lifting mode on, and off again afterwards.',
+            ]),
+        'Loads: keep to what the maker allows. Levelling hides an overload; tyres and brakes do not.',
+        'If it goes down, a message stays or the pump runs often, do not drive on for long: a pump that works against a leak wears out.',
+      ]
+    : [
+        'The car stands on coils: it does not level itself any more. Loads within what the maker allows, headlamps set for the load.',
+      ]
 }
 
-interface PaperFrom { readonly job: Job; readonly shop: Shop; readonly work: OnWork | null; readonly items: readonly ProofItem[]; readonly repeatabilityMm: number; readonly written: Written; readonly at: string; readonly by: string }
+interface PaperFrom {
+  readonly job: Job
+  readonly shop: Shop
+  readonly work: OnWork | null
+  readonly items: readonly ProofItem[]
+  readonly repeatabilityMm: number
+  readonly written: Written
+  readonly at: string
+  readonly by: string
+}
 
 /** The owner's paper out of the job's record. */
-export function ownerPaper({ job, shop, work, items, repeatabilityMm, written, at, by }: PaperFrom): OwnerPaper {
+export function ownerPaper({
+  job,
+  shop,
+  work,
+  items,
+  repeatabilityMm,
+  written,
+  at,
+  by,
+}: PaperFrom): OwnerPaper {
   const rounds = heightRounds(job).filter(isRideRound)
   const back = work ? backOnWheelsMs(work.run) : null
-  const after = back === null ? undefined : rounds.find(({ endedAt }) => Date.parse(endedAt) >= back)
+  const after =
+    back === null ? undefined : rounds.find(({ endedAt }) => Date.parse(endedAt) >= back)
   const before = rounds.findLast(({ id }) => id !== after?.id)
   const finding = job.watches.findLast(({ finding: found }) => found !== null)?.finding
   const planned = lastOf(job.proof, 'return')
   const told = job.conclusions.at(-1)?.sentence ?? finding?.sentence
   return {
-    shop: shop.name, plate: job.vehicle.plate, car: `${job.vehicleType.name}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`, at, by,
+    shop: shop.name,
+    plate: job.vehicle.plate,
+    car: `${job.vehicleType.name}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`,
+    at,
+    by,
     complaint: job.complaint.words || complaintWords(job.complaint),
     found: told ?? 'No single fault was written down.',
-    before: stood(job, before, repeatabilityMm), after: stood(job, after, repeatabilityMm),
-    done: doneWords(job, work, back !== null), torques: written.withTorques ? torqueRows(work) : [],
-    missing: items.filter(({ state }) => state !== 'shown').map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
-    shown: items.filter(({ state, id, declined }) => state === 'shown' && id !== 'temporary' && !declined).map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
-    again: planned?.content.dueAt ?? null, cautions: cautionsOf(job), written,
-    photos: written.photoIds.map((id) => ({ id, words: job.photos.find((photo) => photo.id === id)?.caption ?? '' })),
+    before: stood(job, before, repeatabilityMm),
+    after: stood(job, after, repeatabilityMm),
+    done: doneWords(job, work, back !== null),
+    torques: written.withTorques ? torqueRows(work) : [],
+    missing: items
+      .filter(({ state }) => state !== 'shown')
+      .map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    shown: items
+      .filter(({ state, id, declined }) => state === 'shown' && id !== 'temporary' && !declined)
+      .map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    again: planned?.content.dueAt ?? null,
+    cautions: cautionsOf(job),
+    written,
+    photos: written.photoIds.map((id) => ({
+      id,
+      words: job.photos.find((photo) => photo.id === id)?.caption ?? '',
+    })),
   }
 }

@@ -25,15 +25,25 @@ async function pictureOf(id: string): Promise<Uint8Array | null> {
 function stood(paper: Paper, { before, after }: OwnerPaper, units: DisplayUnits): void {
   if (!before && !after) return
   paper.together(230).text('How it stood', { weight: 'bold', size: 12, gap: 1 })
-  const told = (at: { readonly at: string; readonly temperatureC: number }): string => `${format(new Date(at.at), 'd MMMM yyyy')} at ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
-  paper.text(`Heights in ${UNIT_LABEL[units.length]}, around the car. ${[before ? `Before, ${told(before)}: thin and dashed` : '', after ? `after, ${told(after)}: thick` : ''].filter(Boolean).join('; ')}.${(after ?? before)?.band ? ' The grey bar is what the maker allows.' : ''}`, { size: 9, faint: true, gap: 6 })
+  const told = (at: { readonly at: string; readonly temperatureC: number }): string =>
+    `${format(new Date(at.at), 'd MMMM yyyy')} at ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
+  paper.text(
+    `Heights in ${UNIT_LABEL[units.length]}, around the car. ${[before ? `Before, ${told(before)}: thin and dashed` : '', after ? `after, ${told(after)}: thick` : ''].filter(Boolean).join('; ')}.${(after ?? before)?.band ? ' The grey bar is what the maker allows.' : ''}`,
+    { size: 9, faint: true, gap: 6 },
+  )
   drawStrip(paper, before, after, units)
   paper.space(8)
 }
 
 /** What the owner takes home as PDF: said, found, heights before and after, done, not done, what to watch. `photosLeft` counts those chosen that could not be had or read. */
-export async function ownerBytes(of: OwnerPaper, units: DisplayUnits): Promise<{ readonly bytes: Uint8Array; readonly photosLeft: number }> {
-  const [begun, photos] = await Promise.all([Paper.begin(`Handover of ${of.plate}`), Promise.all(of.photos.map(async ({ id, words }) => ({ bytes: await pictureOf(id), words })))])
+export async function ownerBytes(
+  of: OwnerPaper,
+  units: DisplayUnits,
+): Promise<{ readonly bytes: Uint8Array; readonly photosLeft: number }> {
+  const [begun, photos] = await Promise.all([
+    Paper.begin(`Handover of ${of.plate}`),
+    Promise.all(of.photos.map(async ({ id, words }) => ({ bytes: await pictureOf(id), words }))),
+  ])
   const paper = headed(begun, of, 'Your car, handed over')
   sections(paper, openingOf(of))
   stood(paper, of, units)
@@ -48,6 +58,10 @@ export async function ownerBytes(of: OwnerPaper, units: DisplayUnits): Promise<{
     paper.together(220).text('Photos', { weight: 'bold', size: 12, gap: 4 })
     await paper.pictures(kept)
   }
-  paper.together(60).space(28).rule().text('Handed over to: name, date, signature', { size: 9, faint: true })
+  paper
+    .together(60)
+    .space(28)
+    .rule()
+    .text('Handed over to: name, date, signature', { size: 9, faint: true })
   return { bytes: await paper.bytes(), photosLeft: photos.length - kept.length }
 }

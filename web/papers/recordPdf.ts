@@ -12,7 +12,14 @@ export async function recordBytes(of: RecordPaper): Promise<Uint8Array> {
   sections(paper, of.opening)
   const { rows, lengthUnit, temperatureUnit } = of.rounds
   if (rows.length > 0) {
-    paper.together(60).text(`Rounds, ${lengthUnit}`, { weight: 'bold', size: 12, gap: 2 }).row(['When, level, way', ...WALK, temperatureUnit], ROUND_COLUMNS, { size: 9, weight: 'bold' }).rule()
+    paper
+      .together(60)
+      .text(`Rounds, ${lengthUnit}`, { weight: 'bold', size: 12, gap: 2 })
+      .row(['When, level, way', ...WALK, temperatureUnit], ROUND_COLUMNS, {
+        size: 9,
+        weight: 'bold',
+      })
+      .rule()
     for (const row of rows) paper.row(row, ROUND_COLUMNS, { size: 9.5 })
     paper.space(8)
   }
@@ -23,7 +30,11 @@ export async function recordBytes(of: RecordPaper): Promise<Uint8Array> {
   }
   sections(paper, of.rest)
   if (of.steps.length > 0) {
-    paper.together(60).text('Steps', { weight: 'bold', size: 12, gap: 2 }).row(['Step', 'torque', 'when', 'who'], STEP_COLUMNS, { size: 9, weight: 'bold' }).rule()
+    paper
+      .together(60)
+      .text('Steps', { weight: 'bold', size: 12, gap: 2 })
+      .row(['Step', 'torque', 'when', 'who'], STEP_COLUMNS, { size: 9, weight: 'bold' })
+      .rule()
     for (const { cells, note, deviation } of of.steps) {
       paper.row(cells, STEP_COLUMNS, { size: 9.5 })
       if (note) paper.text(note, { size: 9, faint: true, gap: 1 })

@@ -2,7 +2,9 @@ import { saveFile } from '../parts/saveFile.ts'
 import { held } from '../workers/held.ts'
 import type { PaperRequest, PaperWorker } from '../workers/paperWorker.ts'
 
-const remote = held<PaperWorker>(() => new Worker(new URL('../workers/paperWorker.ts', import.meta.url), { type: 'module' }))
+const remote = held<PaperWorker>(
+  () => new Worker(new URL('../workers/paperWorker.ts', import.meta.url), { type: 'module' }),
+)
 
 /** Begins the worker ahead of the tap that asks for a paper. */
 export const readyPapers = (): void => void remote()

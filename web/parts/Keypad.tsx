@@ -22,12 +22,35 @@ export function applyKey(text: string, key: string, part: KeypadProps['part']): 
 
 /** Twelve big keys for gloved hands. */
 export function Keypad({ part, onKey }: KeypadProps): ReactNode {
-  const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', part === 'half' ? 'half' : '.', '0', 'back']
-  const words: Readonly<Record<string, string>> = { half: 'and a half', '.': 'point', back: 'Delete the last figure' }
+  const keys = [
+    '7',
+    '8',
+    '9',
+    '4',
+    '5',
+    '6',
+    '1',
+    '2',
+    '3',
+    part === 'half' ? 'half' : '.',
+    '0',
+    'back',
+  ]
+  const words: Readonly<Record<string, string>> = {
+    half: 'and a half',
+    '.': 'point',
+    back: 'Delete the last figure',
+  }
   return (
     <div className="keypad" role="group" aria-label="Number keys">
       {keys.map((key) => (
-        <button key={key} type="button" onClick={() => onKey(key)} aria-label={words[key] ?? key} tabIndex={-1}>
+        <button
+          key={key}
+          type="button"
+          onClick={() => onKey(key)}
+          aria-label={words[key] ?? key}
+          tabIndex={-1}
+        >
           {key === 'half' ? '½' : key === 'back' ? <Delete size={28} aria-hidden /> : key}
         </button>
       ))}

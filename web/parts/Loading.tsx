@@ -2,7 +2,11 @@ import type { UseQueryResult } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../data/api.ts'
 
-interface LoadingProps<Data> { readonly query: UseQueryResult<Data>; readonly what: string; readonly children: (data: Data) => ReactNode }
+interface LoadingProps<Data> {
+  readonly query: UseQueryResult<Data>
+  readonly what: string
+  readonly children: (data: Data) => ReactNode
+}
 
 /** Shows what a query brought; until then says what is coming, and if it fails, why and what to do. */
 export function Loading<Data>({ query, what, children }: LoadingProps<Data>): ReactNode {
@@ -11,9 +15,15 @@ export function Loading<Data>({ query, what, children }: LoadingProps<Data>): Re
     return (
       <div className="p-6" role="alert">
         <p className="say-small mb-3">{sentenceOf(query.error)}</p>
-        <button type="button" className="btn" onClick={() => void query.refetch()}>Try again</button>
+        <button type="button" className="btn" onClick={() => void query.refetch()}>
+          Try again
+        </button>
       </div>
     )
   }
-  return <p className="p-6 text-ink-3" role="status">Fetching {what} …</p>
+  return (
+    <p className="p-6 text-ink-3" role="status">
+      Fetching {what} …
+    </p>
+  )
 }

@@ -21,10 +21,19 @@ export interface StripMark {
 }
 
 /** The heights a corner may stand at, mm; inside `guardMm` of a limit this tape cannot decide. */
-export interface StripBand { readonly leastMm: number; readonly mostMm: number; readonly guardMm: number }
+export interface StripBand {
+  readonly leastMm: number
+  readonly mostMm: number
+  readonly guardMm: number
+}
 
 /** A filled stretch of a corner's scale. */
-export interface StripSpan { readonly fromMm: number; readonly toMm: number; readonly kind: 'cold' | 'leak'; readonly label?: string }
+export interface StripSpan {
+  readonly fromMm: number
+  readonly toMm: number
+  readonly kind: 'cold' | 'leak'
+  readonly label?: string
+}
 
 /** One corner's column. */
 export interface StripCorner {
@@ -40,7 +49,9 @@ export interface StripCorner {
 }
 
 /** What stands between two columns. */
-export interface StripJoin { readonly value: string }
+export interface StripJoin {
+  readonly value: string
+}
 
 interface StripProps {
   readonly corners: Readonly<Record<Corner, StripCorner>>
@@ -55,7 +66,12 @@ interface StripProps {
   readonly label: string
 }
 
-const JOIN_WORDS = { front: 'front axle', right: 'right side', rear: 'rear axle', left: 'left side' } as const
+const JOIN_WORDS = {
+  front: 'front axle',
+  right: 'right side',
+  rear: 'rear axle',
+  left: 'left side',
+} as const
 const SIDES = ['front', 'right', 'rear', 'left'] as const
 /** The column after which a difference stands: the left side, RL back to FL, after the last one. */
 const BESIDE = { front: 'FL', right: 'FR', rear: 'RR', left: 'RL' } as const
@@ -63,22 +79,70 @@ const BESIDE = { front: 'FL', right: 'FR', rear: 'RR', left: 'RL' } as const
 const PHONE_ROW: ReadonlySet<string> = new Set(['right', 'left'])
 
 /** The four corners in walking order on one strip. On a phone it folds into two rows: front over rear, left on the left. */
-export function Strip({ corners, joins, units, heightPx, phoneHeightPx = 150, onPick, pickWords = 'Measure', label }: StripProps): ReactNode {
+export function Strip({
+  corners,
+  joins,
+  units,
+  heightPx,
+  phoneHeightPx = 150,
+  onPick,
+  pickWords = 'Measure',
+  label,
+}: StripProps): ReactNode {
   const phone = useIsPhone()
   const range = stripRange(corners)
   const height = phone ? phoneHeightPx : heightPx
   return (
     <div className="strip" role="group" aria-label={label}>
       {WALK.map((corner) => {
-        const scale = <StripScale corner={corner} column={corners[corner]} range={range} heightPx={height} units={units} />
+        const scale = (
+          <StripScale
+            corner={corner}
+            column={corners[corner]}
+            range={range}
+            heightPx={height}
+            units={units}
+          />
+        )
         const style = { gridArea: corner }
-        return onPick
-          ? <button key={corner} type="button" style={style} onClick={() => onPick(corner)} aria-label={`${pickWords} ${CORNER_WORDS[corner]}`}>{scale}</button>
-          : <div key={corner} style={style} aria-label={capital(CORNER_WORDS[corner])} role="group">{scale}</div>
+        return onPick ? (
+          <button
+            key={corner}
+            type="button"
+            style={style}
+            onClick={() => onPick(corner)}
+            aria-label={`${pickWords} ${CORNER_WORDS[corner]}`}
+          >
+            {scale}
+          </button>
+        ) : (
+          <div key={corner} style={style} aria-label={capital(CORNER_WORDS[corner])} role="group">
+            {scale}
+          </div>
+        )
       })}
-      {SIDES.map((side) => joins[side] && (
-        <div key={side} data-last={!phone && side === 'left'} className={`strip-join ${PHONE_ROW.has(side) ? 'strip-side' : ''}`} style={{ gridArea: !phone ? BESIDE[side] : side === 'front' ? 'FL' : side === 'rear' ? 'RL' : side }}>{JOIN_WORDS[side]}<b>{joins[side].value}</b></div>
-      ))}
+      {SIDES.map(
+        (side) =>
+          joins[side] && (
+            <div
+              key={side}
+              data-last={!phone && side === 'left'}
+              className={`strip-join ${PHONE_ROW.has(side) ? 'strip-side' : ''}`}
+              style={{
+                gridArea: !phone
+                  ? BESIDE[side]
+                  : side === 'front'
+                    ? 'FL'
+                    : side === 'rear'
+                      ? 'RL'
+                      : side,
+              }}
+            >
+              {JOIN_WORDS[side]}
+              <b>{joins[side].value}</b>
+            </div>
+          ),
+      )}
     </div>
   )
 }

@@ -1,7 +1,11 @@
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
 
-interface Option<Value> { readonly value: Value; readonly words: ReactNode; readonly hint?: string }
+interface Option<Value> {
+  readonly value: Value
+  readonly words: ReactNode
+  readonly hint?: string
+}
 
 interface TapsProps<Value> {
   readonly legend: ReactNode
@@ -12,7 +16,13 @@ interface TapsProps<Value> {
 }
 
 /** A row of big answers to tap; the chosen ones are dark and carry a tick, so that colour is not all that tells. */
-export function Taps<Value extends string | number | boolean>({ legend, options, chosen, disabled, onTap }: TapsProps<Value>): ReactNode {
+export function Taps<Value extends string | number | boolean>({
+  legend,
+  options,
+  chosen,
+  disabled,
+  onTap,
+}: TapsProps<Value>): ReactNode {
   return (
     <fieldset disabled={disabled}>
       <legend className="label">{legend}</legend>
@@ -20,9 +30,19 @@ export function Taps<Value extends string | number | boolean>({ legend, options,
         {options.map(({ value, words, hint }) => {
           const on = chosen.includes(value)
           return (
-            <button key={String(value)} type="button" className="tap" data-on={on} aria-pressed={on} onClick={() => onTap(value)}>
+            <button
+              key={String(value)}
+              type="button"
+              className="tap"
+              data-on={on}
+              aria-pressed={on}
+              onClick={() => onTap(value)}
+            >
               {on && <Check size={18} strokeWidth={3} aria-hidden />}
-              <span>{words}{hint && <span className="block text-[12.5px] font-normal opacity-80">{hint}</span>}</span>
+              <span>
+                {words}
+                {hint && <span className="block text-[12.5px] font-normal opacity-80">{hint}</span>}
+              </span>
             </button>
           )
         })}
@@ -32,4 +52,5 @@ export function Taps<Value extends string | number | boolean>({ legend, options,
 }
 
 /** A list with a value put in, or taken out if it was there. */
-export const toggled = <Value,>(values: readonly Value[], value: Value): Value[] => (values.includes(value) ? values.filter((other) => other !== value) : [...values, value])
+export const toggled = <Value,>(values: readonly Value[], value: Value): Value[] =>
+  values.includes(value) ? values.filter((other) => other !== value) : [...values, value]

@@ -14,6 +14,8 @@ export function joinedSvg(drawings: readonly SVGSVGElement[]): string {
     x += width + GAP
     return part
   })
-  const body = parts.join('').replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => theme.getPropertyValue(name).trim())
+  const body = parts
+    .join('')
+    .replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => theme.getPropertyValue(name).trim())
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${x - GAP}" height="${Math.max(...boxes.map(({ height }) => height))}" font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${theme.getPropertyValue('--paper').trim()}"/>${body}</svg>`
 }

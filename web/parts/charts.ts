@@ -20,23 +20,33 @@ async function load(): Promise<typeof echarts> {
 }
 
 /** A chart on the page, and how to take it off. */
-export interface Drawn { readonly chart: EChartsType; tidy(): void }
+export interface Drawn {
+  readonly chart: EChartsType
+  tidy(): void
+}
 
 /**
  * Draws a line chart into an element, and again whenever its size or the theme changes.
  * @param option makes the chart's content; called anew at each change of theme, since colours are read from the page.
  */
-export async function drawOn(element: HTMLElement, option: () => EChartsCoreOption): Promise<Drawn> {
+export async function drawOn(
+  element: HTMLElement,
+  option: () => EChartsCoreOption,
+): Promise<Drawn> {
   loading ??= load()
   const chart = (await loading).init(element, null, { renderer: 'svg' })
   await pause()
-  const draw = (): void => { if (!chart.isDisposed()) chart.setOption(option(), true) }
+  const draw = (): void => {
+    if (!chart.isDisposed()) chart.setOption(option(), true)
+  }
   // Axes first, lines in the next task: the first drawing is the slow one.
   const { series: _, ...axes } = option()
   chart.setOption(axes)
   await pause()
   draw()
-  const size = new ResizeObserver(() => { if (!chart.isDisposed()) chart.resize() })
+  const size = new ResizeObserver(() => {
+    if (!chart.isDisposed()) chart.resize()
+  })
   size.observe(element)
   const theme = new MutationObserver(draw)
   theme.observe(document.documentElement, { attributeFilter: ['data-theme'] })

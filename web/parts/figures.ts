@@ -20,23 +20,57 @@ export type Typed<Key extends string> = Readonly<Record<Key, string>>
 const QUANTITY = { pressure: 'pressure', temperature: 'temperature' } as const
 
 /** How a stored figure is written in its field. */
-export const written = ({ kind, start }: Ask, units: DisplayUnits): string => (start === null ? '' : kind === 'plain' ? String(start) : formatQuantity(start, QUANTITY[kind], units).replace('−', '-'))
+export const written = ({ kind, start }: Ask, units: DisplayUnits): string =>
+  start === null
+    ? ''
+    : kind === 'plain'
+      ? String(start)
+      : formatQuantity(start, QUANTITY[kind], units).replace('−', '-')
 
 /** The unit beside a field. */
-export const unitOf = ({ kind, unit = '' }: Ask, units: DisplayUnits): string => (kind === 'plain' ? unit : `${UNIT_LABEL[units[kind]]}${kind === 'pressure' ? ' gauge' : ''}`)
+export const unitOf = ({ kind, unit = '' }: Ask, units: DisplayUnits): string =>
+  kind === 'plain' ? unit : `${UNIT_LABEL[units[kind]]}${kind === 'pressure' ? ' gauge' : ''}`
 
 /** The figures as they are stored, or the sentence for the first that cannot be. */
-export type ReadFigures<Key extends string> = { readonly ok: true; readonly value: Readonly<Record<Key, number>> } | { readonly ok: false; readonly sentence: string; /** Only not entered yet. */ readonly missing: boolean }
+export type ReadFigures<Key extends string> =
+  | { readonly ok: true; readonly value: Readonly<Record<Key, number>> }
+  | {
+      readonly ok: false
+      readonly sentence: string
+      /** Only not entered yet. */ readonly missing: boolean
+    }
 
 /** Reads what was typed. */
-export function readFigures<Key extends string>(asks: Readonly<Record<Key, Ask>>, typed: Typed<Key>, units: DisplayUnits): ReadFigures<Key> {
+export function readFigures<Key extends string>(
+  asks: Readonly<Record<Key, Ask>>,
+  typed: Typed<Key>,
+  units: DisplayUnits,
+): ReadFigures<Key> {
   const value: Partial<Record<Key, number>> = {}
   for (const key of Object.keys(asks) as Key[]) {
     const ask = asks[key]
     const shown = parseNumber(typed[key])
-    const stored = shown === null ? null : ask.kind === 'plain' ? shown : fromDisplay(shown, QUANTITY[ask.kind], units)
-    if (stored === null) return { ok: false, missing: typed[key].trim() === '', sentence: typed[key].trim() === '' ? `${ask.words}: not entered, look it up.` : `${ask.words}: "${typed[key].trim()}" is not a number.` }
-    if (stored < ask.least || stored > ask.most) return { ok: false, missing: false, sentence: `${ask.words} of ${typed[key].trim()} ${unitOf(ask, units)} cannot be.` }
+    const stored =
+      shown === null
+        ? null
+        : ask.kind === 'plain'
+          ? shown
+          : fromDisplay(shown, QUANTITY[ask.kind], units)
+    if (stored === null)
+      return {
+        ok: false,
+        missing: typed[key].trim() === '',
+        sentence:
+          typed[key].trim() === ''
+            ? `${ask.words}: not entered, look it up.`
+            : `${ask.words}: "${typed[key].trim()}" is not a number.`,
+      }
+    if (stored < ask.least || stored > ask.most)
+      return {
+        ok: false,
+        missing: false,
+        sentence: `${ask.words} of ${typed[key].trim()} ${unitOf(ask, units)} cannot be.`,
+      }
     value[key] = stored
   }
   return { ok: true, value: value as Record<Key, number> }

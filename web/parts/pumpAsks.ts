@@ -2,9 +2,22 @@ import type { Ask } from './figures.ts'
 
 /** What a pump is rated at: from its maker's papers, never from us. */
 export const PUMP_ASKS = {
-  freeFlowLPerMin: { words: 'Free flow', kind: 'plain', unit: 'L/min', least: 0.1, most: 100_000, start: null },
+  freeFlowLPerMin: {
+    words: 'Free flow',
+    kind: 'plain',
+    unit: 'L/min',
+    least: 0.1,
+    most: 100_000,
+    start: null,
+  },
   stallBarG: { words: 'Stalls at', kind: 'pressure', least: 0.5, most: 40, start: null },
 } as const satisfies Record<string, Ask>
 
 /** Air as warm as this. */
-export const WARMTH_ASK = { words: 'Air at', kind: 'temperature', least: -60, most: 120, start: 15 } as const satisfies Ask
+export const WARMTH_ASK = {
+  words: 'Air at',
+  kind: 'temperature',
+  least: -60,
+  most: 120,
+  start: 15,
+} as const satisfies Ask

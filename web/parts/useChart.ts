@@ -9,7 +9,10 @@ import { saveFile } from './saveFile.ts'
  * @param option makes its content. @param shows what that content depends on.
  * @returns where to put it, and what saves it as a picture once it is drawn
  */
-export function useChart(option: () => EChartsCoreOption, shows: readonly unknown[]): { readonly place: RefObject<HTMLDivElement | null>; save(name: string): void } {
+export function useChart(
+  option: () => EChartsCoreOption,
+  shows: readonly unknown[],
+): { readonly place: RefObject<HTMLDivElement | null>; save(name: string): void } {
   const place = useRef<HTMLDivElement>(null)
   const drawing = useRef<Promise<EChartsType> | null>(null)
   useEffect(() => {
@@ -27,6 +30,9 @@ export function useChart(option: () => EChartsCoreOption, shows: readonly unknow
       tidy()
     }
   }, shows)
-  const save = (name: string): void => void drawing.current?.then((chart) => { if (!chart.isDisposed()) saveFile(name, 'image/svg+xml', chart.renderToSVGString()) })
+  const save = (name: string): void =>
+    void drawing.current?.then((chart) => {
+      if (!chart.isDisposed()) saveFile(name, 'image/svg+xml', chart.renderToSVGString())
+    })
   return { place, save }
 }

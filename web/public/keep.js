@@ -45,7 +45,12 @@ self.addEventListener('fetch', (event) => {
   const { request } = event
   const { origin, pathname } = new URL(request.url)
   if (request.method !== 'GET' || origin !== self.location.origin) return
-  if (pathname.startsWith('/api/docs') || pathname.startsWith('/api/openapi') || pathname === '/api/health') return
+  if (
+    pathname.startsWith('/api/docs') ||
+    pathname.startsWith('/api/openapi') ||
+    pathname === '/api/health'
+  )
+    return
   // What is live is never kept, and a stream never ends.
   if (pathname.startsWith('/api/devices') || pathname.startsWith('/api/adapters')) return
   if (request.mode === 'navigate') event.respondWith(askedFirst(request, '/'))

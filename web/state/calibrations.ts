@@ -13,7 +13,13 @@ export interface CalibrationDraft {
   readonly stop: number | null
 }
 
-export const EMPTY_CALIBRATION: CalibrationDraft = { why: null, visits: [], tape: perCorner(() => ''), reported: perCorner(() => ''), stop: null }
+export const EMPTY_CALIBRATION: CalibrationDraft = {
+  why: null,
+  visits: [],
+  tape: perCorner(() => ''),
+  reported: perCorner(() => ''),
+  stop: null,
+}
 
 /** Calibrations under way, by job. */
 export const useCalibrations = keptDrafts('anklet.calibrations', EMPTY_CALIBRATION)

@@ -14,6 +14,7 @@ export const noteConnection = (away: boolean): void => {
  */
 export function keepForAbsence(askAgain: () => void): void {
   if (!('serviceWorker' in navigator)) return
-  if (!navigator.serviceWorker.controller) navigator.serviceWorker.addEventListener('controllerchange', askAgain, { once: true })
+  if (!navigator.serviceWorker.controller)
+    navigator.serviceWorker.addEventListener('controllerchange', askAgain, { once: true })
   navigator.serviceWorker.register('/keep.js').catch(() => undefined)
 }

@@ -23,7 +23,13 @@ export interface Checklist {
 }
 
 /** What was not asked in earlier releases, with what it was taken for then. */
-export const USUAL_ROUND = { method: 'wheelCentreToArch', load: 'empty', pads: perCorner(() => ''), reported: perCorner(() => ''), laps: 2 } as const satisfies Partial<Draft>
+export const USUAL_ROUND = {
+  method: 'wheelCentreToArch',
+  load: 'empty',
+  pads: perCorner(() => ''),
+  reported: perCorner(() => ''),
+  laps: 2,
+} as const satisfies Partial<Draft>
 
 /** A round being walked. It lives in this browser until the server has it. */
 export interface Draft {
@@ -80,7 +86,9 @@ const channel = new BroadcastChannel('anklet.rounds')
 
 // One write after another: a later state never loses the race against an earlier one.
 let writing: Promise<unknown> = Promise.resolve()
-const inOrder = (write: () => Promise<unknown>): void => { writing = writing.then(write, write) }
+const inOrder = (write: () => Promise<unknown>): void => {
+  writing = writing.then(write, write)
+}
 
 /** Every round in progress on this device. Each change is in IndexedDB before the next one, and in every open tab. */
 export const useDrafts = create<Drafts>()((setState, get) => {
@@ -110,11 +118,19 @@ function without(byKey: Readonly<Record<string, Draft>>, key: string): Record<st
 }
 
 channel.onmessage = ({ data }: MessageEvent<Draft | string>) => {
-  useDrafts.setState(({ byKey }) => ({ byKey: typeof data === 'string' ? without(byKey, data) : { ...byKey, [data.key]: data } }))
+  useDrafts.setState(({ byKey }) => ({
+    byKey: typeof data === 'string' ? without(byKey, data) : { ...byKey, [data.key]: data },
+  }))
 }
 
 /** Reads what an earlier visit left behind. */
 export async function loadDrafts(): Promise<void> {
   const kept = await entries<string, Draft>(database).catch(() => [])
-  useDrafts.setState(({ byKey }) => ({ loaded: true, byKey: { ...Object.fromEntries(kept.map(([key, draft]) => [key, { ...USUAL_ROUND, ...draft }])), ...byKey } }))
+  useDrafts.setState(({ byKey }) => ({
+    loaded: true,
+    byKey: {
+      ...Object.fromEntries(kept.map(([key, draft]) => [key, { ...USUAL_ROUND, ...draft }])),
+      ...byKey,
+    },
+  }))
 }

@@ -9,8 +9,20 @@ interface Kept<Draft> {
 }
 
 /** A store of things half entered, kept on this device through a reload. @param name where the browser keeps it. @param empty what nothing is entered in yet */
-export const keptDrafts = <Draft extends object>(name: string, empty: Draft) => create<Kept<Draft>>()(persist((set) => ({
-  byKey: {},
-  patch: (key, change) => set(({ byKey }) => ({ byKey: { ...byKey, [key]: { ...empty, ...byKey[key], ...change } } })),
-  drop: (key) => set(({ byKey }) => ({ byKey: Object.fromEntries(Object.entries(byKey).filter(([other]) => other !== key)) })),
-}), { name, version: 1 }))
+export const keptDrafts = <Draft extends object>(name: string, empty: Draft) =>
+  create<Kept<Draft>>()(
+    persist(
+      (set) => ({
+        byKey: {},
+        patch: (key, change) =>
+          set(({ byKey }) => ({
+            byKey: { ...byKey, [key]: { ...empty, ...byKey[key], ...change } },
+          })),
+        drop: (key) =>
+          set(({ byKey }) => ({
+            byKey: Object.fromEntries(Object.entries(byKey).filter(([other]) => other !== key)),
+          })),
+      }),
+      { name, version: 1 },
+    ),
+  )

@@ -7,9 +7,17 @@ const frame = (atS: number): Frame => ({ kind: 'frame', atS, values: { gallery: 
 describe('frames as they come', () => {
   test('one told twice counts once, a clock that ran back begins anew, old ones go', () => {
     expect(addFrame([frame(1)], frame(2))).toHaveLength(2)
-    expect(addFrame([frame(1), frame(2)], { ...frame(2), values: { gallery: 9 } })).toEqual([frame(1), { ...frame(2), values: { gallery: 9 } }])
+    expect(addFrame([frame(1), frame(2)], { ...frame(2), values: { gallery: 9 } })).toEqual([
+      frame(1),
+      { ...frame(2), values: { gallery: 9 } },
+    ])
     expect(addFrame([frame(5), frame(6)], frame(1))).toEqual([frame(1)])
-    expect(addFrame(Array.from({ length: 2400 }, (_, i) => frame(i)), frame(3000))).toHaveLength(2400)
+    expect(
+      addFrame(
+        Array.from({ length: 2400 }, (_, i) => frame(i)),
+        frame(3000),
+      ),
+    ).toHaveLength(2400)
   })
 })
 
@@ -20,12 +28,23 @@ describe('the stream', () => {
     onerror: (() => void) | null = null
     closed = false
     readonly heard = new Map<string, (event: { data: string }) => void>()
-    constructor(readonly url: string) { Source.last = this }
-    addEventListener(name: string, listener: (event: { data: string }) => void): void { this.heard.set(name, listener) }
-    close(): void { this.closed = true }
-    say(name: string, data: object): void { this.heard.get(name)!({ data: JSON.stringify(data) }) }
+    constructor(readonly url: string) {
+      Source.last = this
+    }
+    addEventListener(name: string, listener: (event: { data: string }) => void): void {
+      this.heard.set(name, listener)
+    }
+    close(): void {
+      this.closed = true
+    }
+    say(name: string, data: object): void {
+      this.heard.get(name)!({ data: JSON.stringify(data) })
+    }
   }
-  afterEach(() => { useLink.getState().hang(); vi.unstubAllGlobals() })
+  afterEach(() => {
+    useLink.getState().hang()
+    vi.unstubAllGlobals()
+  })
 
   test('is one for all devices, opened once, and told apart by the device each event names', () => {
     vi.stubGlobal('EventSource', Source)
@@ -38,7 +57,10 @@ describe('the stream', () => {
     first.say('frame', { device: 'a', ...frame(1) })
     first.say('press', { device: 'b', kind: 'press', channel: 'height', value: 480 })
     first.say('press', { device: 'b', kind: 'press', channel: 'height', value: 480 })
-    expect(useLink.getState()).toMatchObject({ frames: { a: [frame(1)] }, press: { device: 'b', value: 480, count: 2 } })
+    expect(useLink.getState()).toMatchObject({
+      frames: { a: [frame(1)] },
+      press: { device: 'b', value: 480, count: 2 },
+    })
     listen(['a'])
     expect(first.closed).toBe(true)
   })

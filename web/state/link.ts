@@ -15,7 +15,12 @@ interface Link {
   /** Newest last. */
   readonly frames: Readonly<Record<string, readonly Frame[]>>
   /** The newest press of any gauge, with a count that tells two equal ones apart. */
-  readonly press: { readonly device: string; readonly value: number; readonly channel: Press['channel']; readonly count: number } | null
+  readonly press: {
+    readonly device: string
+    readonly value: number
+    readonly channel: Press['channel']
+    readonly count: number
+  } | null
   /** Listens to devices for somebody on the page; all that anybody asked for share one stream. */
   listen(ids: readonly string[], who?: string): void
   hang(who?: string): void
@@ -28,15 +33,28 @@ let parking: ReturnType<typeof setTimeout> | undefined
 
 /** What devices tell, live: one stream for all that are listened to. It reconnects by itself. */
 export const useLink = create<Link>((set, get) => {
-  const take = <Name extends keyof DeviceEvents>(name: Name, with_: (event: DeviceEvents[Name]) => void): void =>
-    source?.addEventListener(name, (event) => with_(JSON.parse((event as MessageEvent<string>).data) as DeviceEvents[Name]))
+  const take = <Name extends keyof DeviceEvents>(
+    name: Name,
+    with_: (event: DeviceEvents[Name]) => void,
+  ): void =>
+    source?.addEventListener(name, (event) =>
+      with_(JSON.parse((event as MessageEvent<string>).data) as DeviceEvents[Name]),
+    )
   const open = (): void => {
     source = new EventSource(`/api/devices/stream?ids=${get().ids.join(',')}`)
     source.onopen = () => set({ open: true })
     source.onerror = () => set({ open: false })
-    take('status', (status) => set(({ statuses }) => ({ statuses: { ...statuses, [status.device]: status } })))
-    take('frame', ({ device, ...frame }) => set(({ frames }) => ({ frames: { ...frames, [device]: addFrame(frames[device] ?? [], frame) } })))
-    take('press', ({ device, value, channel }) => set(({ press }) => ({ press: { device, value, channel, count: (press?.count ?? 0) + 1 } })))
+    take('status', (status) =>
+      set(({ statuses }) => ({ statuses: { ...statuses, [status.device]: status } })),
+    )
+    take('frame', ({ device, ...frame }) =>
+      set(({ frames }) => ({
+        frames: { ...frames, [device]: addFrame(frames[device] ?? [], frame) },
+      })),
+    )
+    take('press', ({ device, value, channel }) =>
+      set(({ press }) => ({ press: { device, value, channel, count: (press?.count ?? 0) + 1 } })),
+    )
   }
   const shut = (): void => {
     source?.close()
@@ -52,11 +70,19 @@ export const useLink = create<Link>((set, get) => {
   }
   globalThis.document?.addEventListener('visibilitychange', () => {
     clearTimeout(parking)
-    if (document.hidden) parking = setTimeout(() => { shut(); set({ open: false }) }, PARKED_MS)
+    if (document.hidden)
+      parking = setTimeout(() => {
+        shut()
+        set({ open: false })
+      }, PARKED_MS)
     else if (!source && get().ids.length > 0) open()
   })
   return {
-    ids: [], open: false, statuses: {}, frames: {}, press: null,
+    ids: [],
+    open: false,
+    statuses: {},
+    frames: {},
+    press: null,
     listen: (ids, who = 'page') => {
       wanted.set(who, ids)
       tune()

@@ -1,13 +1,21 @@
 import type { JobSummary } from '@anklet/contract'
 
 /** A watch whose morning round is due and that nobody has been told of on this device. */
-export interface Due { readonly key: string; readonly jobId: string; readonly plate: string }
+export interface Due {
+  readonly key: string
+  readonly jobId: string
+  readonly plate: string
+}
 
 const TOLD = 'anklet.told'
 const MOST_TOLD = 100
 
 /** The running watches that came due and were not announced yet. @param told keys of those that were. */
-export const dueWatches = (jobs: readonly JobSummary[], told: readonly string[], nowMs: number): Due[] =>
+export const dueWatches = (
+  jobs: readonly JobSummary[],
+  told: readonly string[],
+  nowMs: number,
+): Due[] =>
   jobs.flatMap(({ id, plate, watch }) => {
     if (watch?.state !== 'running' || Date.parse(watch.plannedEndAt) > nowMs) return []
     const key = `${id} ${watch.plannedEndAt}`
@@ -25,7 +33,8 @@ export function toldHere(): string[] {
 }
 
 /** Remembers that watches were announced. */
-export const tellHere = (keys: readonly string[]): void => localStorage.setItem(TOLD, JSON.stringify([...toldHere(), ...keys].slice(-MOST_TOLD)))
+export const tellHere = (keys: readonly string[]): void =>
+  localStorage.setItem(TOLD, JSON.stringify([...toldHere(), ...keys].slice(-MOST_TOLD)))
 
 /** Three falling tones, loud enough for a workshop. A browser that forbids sound before the first tap stays silent. */
 export function ring(): void {
@@ -46,8 +55,14 @@ export function ring(): void {
 
 /** Shows a notice of the system where that is allowed. @param tag one notice for each */
 export function notifyOf(title: string, body: string, tag: string): void {
-  if (typeof Notification !== 'undefined' && Notification.permission === 'granted') new Notification(title, { body, tag })
+  if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
+    new Notification(title, { body, tag })
 }
 
 /** Shows that a morning round is due. */
-export const notify = ({ plate }: Due): void => notifyOf(`${plate}: the morning round is due`, 'Supply still off, doors shut. Walk it before anybody moves the car.', plate)
+export const notify = ({ plate }: Due): void =>
+  notifyOf(
+    `${plate}: the morning round is due`,
+    'Supply still off, doors shut. Walk it before anybody moves the car.',
+    plate,
+  )

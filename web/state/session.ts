@@ -21,14 +21,19 @@ interface Session {
 }
 
 /** What this browser remembers about its user. */
-export const useSession = create<Session>()(persist((set) => ({
-  personId: null,
-  device: `browser-${crypto.randomUUID().slice(0, 8)}`,
-  theme: 'system',
-  reminders: false,
-  docked: false,
-  choosePerson: (personId) => set({ personId }),
-  chooseTheme: (theme) => set({ theme }),
-  remind: (reminders) => set({ reminders }),
-  dock: (docked) => set({ docked }),
-}), { name: 'anklet.session', version: 1 }))
+export const useSession = create<Session>()(
+  persist(
+    (set) => ({
+      personId: null,
+      device: `browser-${crypto.randomUUID().slice(0, 8)}`,
+      theme: 'system',
+      reminders: false,
+      docked: false,
+      choosePerson: (personId) => set({ personId }),
+      chooseTheme: (theme) => set({ theme }),
+      remind: (reminders) => set({ reminders }),
+      dock: (docked) => set({ docked }),
+    }),
+    { name: 'anklet.session', version: 1 },
+  ),
+)

@@ -9,19 +9,38 @@ import { firstLapDone, nextStop, readingAt, STOPS, take } from './walk.ts'
 const mm = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 const inch = { length: 'inch', pressure: 'psi', temperature: 'degF' } as const
 const at = '2026-11-24T18:00:00Z'
-const sentence = (text: string, quantity: 'height' | 'temperature', units: typeof mm | typeof inch = mm) => {
+const sentence = (
+  text: string,
+  quantity: 'height' | 'temperature',
+  units: typeof mm | typeof inch = mm,
+) => {
   const typed = readTyped(text, quantity, units)
   return typed.ok ? typed.value : typed.sentence
 }
 
 describe('what is typed', () => {
-  test.each([['480', 480], ['480,5', 480.5], [' 481. ', 481], ['.5', 0.5], ['−3', -3], ['-3', -3], ['48O', null], ['', null], ['4 80', null], ['1e3', null], ['--3', null], ['Infinity', null]])('%j is read as %j', (text, value) => {
+  test.each([
+    ['480', 480],
+    ['480,5', 480.5],
+    [' 481. ', 481],
+    ['.5', 0.5],
+    ['−3', -3],
+    ['-3', -3],
+    ['48O', null],
+    ['', null],
+    ['4 80', null],
+    ['1e3', null],
+    ['--3', null],
+    ['Infinity', null],
+  ])('%j is read as %j', (text, value) => {
     expect(parseNumber(text)).toBe(value)
   })
 
   test('a height must be one a car can have', () => {
     expect(sentence('480,5', 'height')).toBe(480.5)
-    expect(sentence('47', 'height')).toBe('A height of 47 mm cannot be: it lies between 50 and 2000 mm. Was a figure missed?')
+    expect(sentence('47', 'height')).toBe(
+      'A height of 47 mm cannot be: it lies between 50 and 2000 mm. Was a figure missed?',
+    )
     expect(sentence('4800', 'height')).toContain('between 50 and 2000 mm')
     expect(sentence('', 'height')).toBe('Type the height in mm first.')
     expect(sentence('low', 'height')).toBe('"low" is not a number. Type figures only, in mm.')
@@ -36,7 +55,8 @@ describe('what is typed', () => {
 })
 
 describe('the keypad', () => {
-  const type = (...keys: string[]) => keys.reduce((text, key) => applyKey(text, key, keys.includes('.') ? 'point' : 'half'), '')
+  const type = (...keys: string[]) =>
+    keys.reduce((text, key) => applyKey(text, key, keys.includes('.') ? 'point' : 'half'), '')
   test('writes what a person means', () => {
     expect(type('4', '8', '0')).toBe('480')
     expect(type('4', '8', '0', 'half')).toBe('480.5')
@@ -50,19 +70,35 @@ describe('the keypad', () => {
   })
 
   test('never writes more than a height has room for', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('1', '9', '.', 'half', 'back'), { maxLength: 40 }), (keys) => {
-      const text = type(...keys)
-      expect(text.length).toBeLessThanOrEqual(9)
-      expect(text === '' || parseNumber(text) !== null).toBe(true)
-    }), { seed: 12 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('1', '9', '.', 'half', 'back'), { maxLength: 40 }),
+        (keys) => {
+          const text = type(...keys)
+          expect(text.length).toBeLessThanOrEqual(9)
+          expect(text === '' || parseNumber(text) !== null).toBe(true)
+        },
+      ),
+      { seed: 12 },
+    )
   })
 })
 
 describe('the walk', () => {
-  const walked = (count: number): Taken[] => STOPS.slice(0, count).map((stop, i) => ({ ...stop, heightMm: 480 + i, at }))
+  const walked = (count: number): Taken[] =>
+    STOPS.slice(0, count).map((stop, i) => ({ ...stop, heightMm: 480 + i, at }))
 
   test('goes once round and back the other way', () => {
-    expect(STOPS.map(({ corner, lap }) => `${corner}${lap}`)).toEqual(['FL1', 'FR1', 'RR1', 'RL1', 'RL2', 'RR2', 'FR2', 'FL2'])
+    expect(STOPS.map(({ corner, lap }) => `${corner}${lap}`)).toEqual([
+      'FL1',
+      'FR1',
+      'RR1',
+      'RL1',
+      'RL2',
+      'RR2',
+      'FR2',
+      'FL2',
+    ])
   })
 
   test('moves on by itself and knows when it is done', () => {
@@ -80,19 +116,29 @@ describe('the walk', () => {
   })
 
   test('a gap left out of order is where it goes next', () => {
-    expect(nextStop(walked(6).filter(({ corner }) => corner !== 'FR'))).toEqual({ corner: 'FR', lap: 1 })
+    expect(nextStop(walked(6).filter(({ corner }) => corner !== 'FR'))).toEqual({
+      corner: 'FR',
+      lap: 1,
+    })
   })
 })
 
 describe('labels beside a scale', () => {
   test('never lie on one another, and stay on the scale where there is room', () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 0, max: 300, noNaN: true }), { minLength: 1, maxLength: 6 }), (wanted) => {
-      const placed = spreadLabels(wanted, 20, [0, 300])
-      const order = wanted.map((_, i) => i).sort((a, b) => wanted[a]! - wanted[b]!)
-      for (const [k, i] of order.entries()) if (k > 0) expect(placed[i]! - placed[order[k - 1]!]!).toBeGreaterThan(20 - 1e-9)
-      expect(Math.min(...placed)).toBeGreaterThanOrEqual(-1e-9)
-      expect(Math.max(...placed)).toBeLessThanOrEqual(300 + 1e-9)
-    }), { seed: 13 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 300, noNaN: true }), { minLength: 1, maxLength: 6 }),
+        (wanted) => {
+          const placed = spreadLabels(wanted, 20, [0, 300])
+          const order = wanted.map((_, i) => i).sort((a, b) => wanted[a]! - wanted[b]!)
+          for (const [k, i] of order.entries())
+            if (k > 0) expect(placed[i]! - placed[order[k - 1]!]!).toBeGreaterThan(20 - 1e-9)
+          expect(Math.min(...placed)).toBeGreaterThanOrEqual(-1e-9)
+          expect(Math.max(...placed)).toBeLessThanOrEqual(300 + 1e-9)
+        },
+      ),
+      { seed: 13 },
+    )
   })
 
   test('labels with room stay where they belong', () => {

@@ -12,7 +12,10 @@ export class SteadyClock {
   /** Leaps forward that are not counted, ms: set, or slept. */
   leapt = 0
 
-  constructor(private readonly wall: () => number, private readonly beat: () => number) {
+  constructor(
+    private readonly wall: () => number,
+    private readonly beat: () => number,
+  ) {
     this.last = { wall: wall(), beat: beat() }
   }
 
@@ -42,14 +45,28 @@ export class SteadyClock {
   }
 }
 
-const clock = new SteadyClock(() => Date.now(), () => performance.now())
+const clock = new SteadyClock(
+  () => Date.now(),
+  () => performance.now(),
+)
 
 /** The present by this page’s own clock, ms since 1970. */
 export const steadyNow = (): number => clock.now()
 
 /** Whether the clock leapt and nobody has said yet what it was. */
-export const useLeap = create<{ readonly leaptMs: number; look(): void; settle(slept: boolean): void }>()((set) => ({
+export const useLeap = create<{
+  readonly leaptMs: number
+  look(): void
+  settle(slept: boolean): void
+}>()((set) => ({
   leaptMs: 0,
-  look: () => { clock.now(); set((before) => (before.leaptMs === clock.leapt ? before : { ...before, leaptMs: clock.leapt })) },
-  settle: (slept) => { if (slept) clock.count(); else clock.forget(); set({ leaptMs: 0 }) },
+  look: () => {
+    clock.now()
+    set((before) => (before.leaptMs === clock.leapt ? before : { ...before, leaptMs: clock.leapt }))
+  },
+  settle: (slept) => {
+    if (slept) clock.count()
+    else clock.forget()
+    set({ leaptMs: 0 })
+  },
 }))

@@ -5,7 +5,12 @@ import { keptDrafts } from './kept.ts'
 /** What was entered for a step that is not confirmed yet. */
 export interface StepDraft {
   /** How each thing it must show was shown, by condition and corner. */
-  readonly shown: Readonly<Record<string, { readonly proof: Proof; readonly by: 'link' | 'gauge' | 'person'; readonly bar: string }>>
+  readonly shown: Readonly<
+    Record<
+      string,
+      { readonly proof: Proof; readonly by: 'link' | 'gauge' | 'person'; readonly bar: string }
+    >
+  >
   readonly torque: string
   readonly unit: 'N.m' | 'lbf.ft'
   readonly source: string
@@ -16,7 +21,17 @@ export interface StepDraft {
   readonly reason: string
 }
 
-export const EMPTY_STEP: StepDraft = { shown: {}, torque: '', unit: 'N.m', source: '', second: null, photoIds: [], note: '', deviation: null, reason: '' }
+export const EMPTY_STEP: StepDraft = {
+  shown: {},
+  torque: '',
+  unit: 'N.m',
+  source: '',
+  second: null,
+  photoIds: [],
+  note: '',
+  deviation: null,
+  reason: '',
+}
 
 /** Steps half entered. */
 export const useStepDrafts = keptDrafts('anklet.steps', EMPTY_STEP)

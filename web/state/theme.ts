@@ -6,7 +6,8 @@ const dark = window.matchMedia('(prefers-color-scheme: dark)')
 export function followTheme(): void {
   const apply = (): void => {
     const { theme } = useSession.getState()
-    document.documentElement.dataset['theme'] = theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme
+    document.documentElement.dataset['theme'] =
+      theme === 'system' ? (dark.matches ? 'dark' : 'light') : theme
   }
   apply()
   useSession.subscribe(apply)

@@ -3,12 +3,16 @@ import type { DisplayUnits, Quantity } from '@anklet/core/units'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 
 /** What a typed number came to: a stored value, or the sentence that says why not. */
-export type Typed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly sentence: string }
+export type Typed =
+  { readonly ok: true; readonly value: number } | { readonly ok: false; readonly sentence: string }
 
 const TEMPERATURE_RANGE_C = { least: -60, most: 120 } as const
 const RANGE = { height: HEIGHT_RANGE_MM, temperature: TEMPERATURE_RANGE_C } as const
 const NOUN = { height: 'height', temperature: 'temperature' } as const
-const UNIT = { height: 'length', temperature: 'temperature' } as const satisfies Record<'height' | 'temperature', keyof DisplayUnits>
+const UNIT = { height: 'length', temperature: 'temperature' } as const satisfies Record<
+  'height' | 'temperature',
+  keyof DisplayUnits
+>
 
 const NUMBER = /^[-−]?(\d+([.,]\d*)?|[.,]\d+)$/
 
@@ -19,14 +23,26 @@ export function parseNumber(text: string): number | null {
 }
 
 /** Reads a height or temperature typed in the shop's unit. */
-export function readTyped(text: string, quantity: 'height' | 'temperature', units: DisplayUnits): Typed {
+export function readTyped(
+  text: string,
+  quantity: 'height' | 'temperature',
+  units: DisplayUnits,
+): Typed {
   const unit = UNIT_LABEL[units[UNIT[quantity]]]
-  if (text.trim() === '') return { ok: false, sentence: `Type the ${NOUN[quantity]} in ${unit} first.` }
+  if (text.trim() === '')
+    return { ok: false, sentence: `Type the ${NOUN[quantity]} in ${unit} first.` }
   const shown = parseNumber(text)
-  if (shown === null) return { ok: false, sentence: `"${text.trim()}" is not a number. Type figures only, in ${unit}.` }
+  if (shown === null)
+    return {
+      ok: false,
+      sentence: `"${text.trim()}" is not a number. Type figures only, in ${unit}.`,
+    }
   const value = fromDisplay(shown, quantity as Quantity, units)
   const { least, most } = RANGE[quantity]
   if (value >= least && value <= most) return { ok: true, value }
   const written = (stored: number): string => formatQuantity(stored, quantity, units)
-  return { ok: false, sentence: `A ${NOUN[quantity]} of ${text.trim()} ${unit} cannot be: it lies between ${written(least)} and ${written(most)} ${unit}. Was a figure missed?` }
+  return {
+    ok: false,
+    sentence: `A ${NOUN[quantity]} of ${text.trim()} ${unit} cannot be: it lies between ${written(least)} and ${written(most)} ${unit}. Was a figure missed?`,
+  }
 }

@@ -2,7 +2,14 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 
 /** A wait that runs beside the work, on this device. */
-export interface RunningWait { readonly id: string; readonly jobId: string; readonly plate: string; readonly words: string; readonly dueMs: number; readonly rung: boolean }
+export interface RunningWait {
+  readonly id: string
+  readonly jobId: string
+  readonly plate: string
+  readonly words: string
+  readonly dueMs: number
+  readonly rung: boolean
+}
 
 interface Waits {
   readonly waits: readonly RunningWait[]
@@ -14,12 +21,26 @@ interface Waits {
 const MOST = 40
 
 /** Waits this device rings for: on any page, after a reload too. */
-export const useWaits = create<Waits>()(persist((set) => ({
-  waits: [],
-  start: (wait) => set(({ waits }) => (waits.some(({ id }) => id === wait.id) ? { waits } : { waits: [...waits, { ...wait, rung: false }].slice(-MOST) })),
-  rang: (ids) => set(({ waits }) => ({ waits: waits.map((wait) => (ids.includes(wait.id) ? { ...wait, rung: true } : wait)) })),
-  drop: (id) => set(({ waits }) => ({ waits: waits.filter((wait) => wait.id !== id) })),
-}), { name: 'anklet.waits', version: 1 }))
+export const useWaits = create<Waits>()(
+  persist(
+    (set) => ({
+      waits: [],
+      start: (wait) =>
+        set(({ waits }) =>
+          waits.some(({ id }) => id === wait.id)
+            ? { waits }
+            : { waits: [...waits, { ...wait, rung: false }].slice(-MOST) },
+        ),
+      rang: (ids) =>
+        set(({ waits }) => ({
+          waits: waits.map((wait) => (ids.includes(wait.id) ? { ...wait, rung: true } : wait)),
+        })),
+      drop: (id) => set(({ waits }) => ({ waits: waits.filter((wait) => wait.id !== id) })),
+    }),
+    { name: 'anklet.waits', version: 1 },
+  ),
+)
 
 /** Waits that are over and were not rung for. */
-export const dueWaits = (waits: readonly RunningWait[], nowMs: number): readonly RunningWait[] => waits.filter(({ dueMs, rung }) => !rung && dueMs <= nowMs)
+export const dueWaits = (waits: readonly RunningWait[], nowMs: number): readonly RunningWait[] =>
+  waits.filter(({ dueMs, rung }) => !rung && dueMs <= nowMs)

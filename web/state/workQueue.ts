@@ -3,7 +3,12 @@ import { createStore, del, entries, set } from 'idb-keyval'
 import { create } from 'zustand'
 
 /** Something done at the car that the server has not taken yet. */
-export interface Queued { readonly key: string; readonly jobId: string; readonly command: Command; /** Why the server did not take it. */ readonly refusal: string | null }
+export interface Queued {
+  readonly key: string
+  readonly jobId: string
+  readonly command: Command
+  /** Why the server did not take it. */ readonly refusal: string | null
+}
 
 interface WorkQueue {
   /** In the order it was done. */
@@ -20,21 +25,44 @@ const MOST_TAKEN = 60
 
 const database = createStore('anklet-work', 'entries')
 const channel = new BroadcastChannel('anklet.work')
-type Told = { readonly add: Queued } | { readonly drop: readonly string[]; readonly taken: boolean } | { readonly refuse: string; readonly sentence: string }
+type Told =
+  | { readonly add: Queued }
+  | { readonly drop: readonly string[]; readonly taken: boolean }
+  | { readonly refuse: string; readonly sentence: string }
 
 // One write after another: what was done first is kept first.
 let writing: Promise<unknown> = Promise.resolve()
-const inOrder = (write: () => Promise<unknown>): void => { writing = writing.then(write, write) }
+const inOrder = (write: () => Promise<unknown>): void => {
+  writing = writing.then(write, write)
+}
 
-const withAdded = (items: readonly Queued[], more: readonly Queued[]): readonly Queued[] => [...items, ...more.filter(({ key }) => !items.some((each) => each.key === key))].sort((a, b) => (a.key < b.key ? -1 : 1))
-const withRefused = (items: readonly Queued[], key: string, sentence: string): readonly Queued[] => items.map((item) => (item.key === key ? { ...item, refusal: sentence } : item))
-const without = (items: readonly Queued[], keys: readonly string[]): readonly Queued[] => items.filter(({ key }) => !keys.includes(key))
+const withAdded = (items: readonly Queued[], more: readonly Queued[]): readonly Queued[] =>
+  [...items, ...more.filter(({ key }) => !items.some((each) => each.key === key))].sort((a, b) =>
+    a.key < b.key ? -1 : 1,
+  )
+const withRefused = (items: readonly Queued[], key: string, sentence: string): readonly Queued[] =>
+  items.map((item) => (item.key === key ? { ...item, refusal: sentence } : item))
+const without = (items: readonly Queued[], keys: readonly string[]): readonly Queued[] =>
+  items.filter(({ key }) => !keys.includes(key))
 
-const dropped = ({ items, taken }: Pick<WorkQueue, 'items' | 'taken'>, keys: readonly string[], took: boolean): Pick<WorkQueue, 'items' | 'taken'> => ({ items: without(items, keys), taken: took ? [...taken, ...items.filter(({ key, command }) => keys.includes(key) && command.type === 'work.record')].slice(-MOST_TAKEN) : taken })
+const dropped = (
+  { items, taken }: Pick<WorkQueue, 'items' | 'taken'>,
+  keys: readonly string[],
+  took: boolean,
+): Pick<WorkQueue, 'items' | 'taken'> => ({
+  items: without(items, keys),
+  taken: took
+    ? [
+        ...taken,
+        ...items.filter(({ key, command }) => keys.includes(key) && command.type === 'work.record'),
+      ].slice(-MOST_TAKEN)
+    : taken,
+})
 
 let count = 0
 /** Keys that sort as they were made. */
-const nextKey = (): string => `${String(Date.now()).padStart(15, '0')}-${String((count += 1)).padStart(6, '0')}`
+const nextKey = (): string =>
+  `${String(Date.now()).padStart(15, '0')}-${String((count += 1)).padStart(6, '0')}`
 
 /** What was done at the car and is on its way, kept on this device and shared by its tabs. */
 export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
@@ -59,10 +87,25 @@ export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
   },
 }))
 
-channel.onmessage = ({ data }: MessageEvent<Told>) => useWorkQueue.setState((before) => ('drop' in data ? dropped(before, data.drop, data.taken) : { items: 'add' in data ? withAdded(before.items, [data.add]) : withRefused(before.items, data.refuse, data.sentence) }))
+channel.onmessage = ({ data }: MessageEvent<Told>) =>
+  useWorkQueue.setState((before) =>
+    'drop' in data
+      ? dropped(before, data.drop, data.taken)
+      : {
+          items:
+            'add' in data
+              ? withAdded(before.items, [data.add])
+              : withRefused(before.items, data.refuse, data.sentence),
+        },
+  )
 
 /** Reads what an earlier visit left behind. */
 export async function loadWorkQueue(): Promise<void> {
   const kept = await entries<string, Queued>(database).catch(() => [])
-  useWorkQueue.setState(({ items }) => ({ items: withAdded(items, kept.map(([, item]) => item)) }))
+  useWorkQueue.setState(({ items }) => ({
+    items: withAdded(
+      items,
+      kept.map(([, item]) => item),
+    ),
+  }))
 }

@@ -16,12 +16,22 @@ const { suspectsOf } = words
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 
 /** The core's own answer to a night with given leaks, so that the words are tried on real numbers. */
-function answerTo(leaks: Partial<Record<Corner, number>>, { startC = 10, endC = -2, nudge = {} as Partial<Record<Corner, number>> } = {}): LeakdownAnswer {
+function answerTo(
+  leaks: Partial<Record<Corner, number>>,
+  { startC = 10, endC = -2, nudge = {} as Partial<Record<Corner, number>> } = {},
+): LeakdownAnswer {
   const night = { vehicle: sampleVehicle(), startC, endC, hours: 12 }
   const run = forecast({ ...night, leaks, sampleHours: [0, 12] })
   if (!run.ok) throw new Error(run.error.code)
   const [before, after] = run.value
-  const answer = inferLeak({ ...night, before: mapCorners(before!.heightMm, (mm) => [mm, mm]), after: mapCorners(after!.heightMm, (mm, corner) => [mm + (nudge[corner] ?? 0), mm + (nudge[corner] ?? 0)]) })
+  const answer = inferLeak({
+    ...night,
+    before: mapCorners(before!.heightMm, (mm) => [mm, mm]),
+    after: mapCorners(after!.heightMm, (mm, corner) => [
+      mm + (nudge[corner] ?? 0),
+      mm + (nudge[corner] ?? 0),
+    ]),
+  })
   if (!answer.ok) throw new Error(answer.error.code)
   return answer.value
 }
@@ -29,52 +39,89 @@ const speak = (answer: LeakdownAnswer, change: Partial<AnswerFacts> = {}) => {
   const spoken = words.speakAnswer({ answer, architecture, units, undisturbed: true, ...change })
   return { ...spoken, headline: plain(spoken.headline), sub: plain(spoken.sub) }
 }
-const shaped = (posterior: LeakdownAnswer['posterior'], change: Partial<LeakdownAnswer> = {}): LeakdownAnswer => {
-  const best = Object.entries(posterior).reduce((a, b) => (b[1] > a[1] ? b : a))[0] as LeakdownAnswer['best']
+const shaped = (
+  posterior: LeakdownAnswer['posterior'],
+  change: Partial<LeakdownAnswer> = {},
+): LeakdownAnswer => {
+  const best = Object.entries(posterior).reduce((a, b) =>
+    b[1] > a[1] ? b : a,
+  )[0] as LeakdownAnswer['best']
   return { ...answerTo({ FL: 1e-5 }), posterior, best, ...change }
 }
-const withLayout = (change: Partial<Architecture>): { architecture: Architecture } => ({ architecture: { ...architecture, ...change } })
+const withLayout = (change: Partial<Architecture>): { architecture: Architecture } => ({
+  architecture: { ...architecture, ...change },
+})
 
 describe('the answer in words', () => {
   test('says the corner, how sure, and what only the cold did', () => {
     const { kind, headline, sub } = speak(answerTo({ FL: 2e-5 }))
     expect(kind).toBe('answer')
-    expect(headline).toMatch(/^Front left leaks: (sure, 95 % or more|likely, \d\d %)\. The cold explains \d+ of its \d+ mm\.$/)
+    expect(headline).toMatch(
+      /^Front left leaks: (sure, 95 % or more|likely, \d\d %)\. The cold explains \d+ of its \d+ mm\.$/,
+    )
     expect(sub).toMatch(/because the body is stiff: one corner is enough to explain all four\.$/)
     expect(sub).toMatch(/rear right rode up/)
   })
 
   test('words come before per cent, and nothing is surer than 95 % or more', () => {
-    expect([0.999, 0.95, 0.9449, 0.5, 0.0099].map(percentWords)).toEqual(['95 % or more', '95 % or more', '94 %', '50 %', 'under 1 %'])
-    expect(speak(shaped({ none: 0.1, FL: 0.8, FR: 0.1 })).headline).toMatch(/^Front left leaks: likely, 80 %/)
-    expect(speak(shaped({ none: 0.4, FL: 0.6 })).headline).toMatch(/^Front left leaks: more likely than not, 60 %/)
+    expect([0.999, 0.95, 0.9449, 0.5, 0.0099].map(percentWords)).toEqual([
+      '95 % or more',
+      '95 % or more',
+      '94 %',
+      '50 %',
+      'under 1 %',
+    ])
+    expect(speak(shaped({ none: 0.1, FL: 0.8, FR: 0.1 })).headline).toMatch(
+      /^Front left leaks: likely, 80 %/,
+    )
+    expect(speak(shaped({ none: 0.4, FL: 0.6 })).headline).toMatch(
+      /^Front left leaks: more likely than not, 60 %/,
+    )
   })
 
   test('a car that only sinks because it is cold is not accused', () => {
     const { headline } = speak(answerTo({}))
-    expect(headline).toMatch(/^No leak worth finding: .+\. The cold alone explains the 1\d mm at the /)
+    expect(headline).toMatch(
+      /^No leak worth finding: .+\. The cold alone explains the 1\d mm at the /,
+    )
   })
 
   test('a night that got no colder lays nothing on the cold', () => {
-    expect(speak(answerTo({ RR: 2e-5 }, { startC: 5, endC: 5 })).headline).toContain('It did not get colder, so the cold explains none of its')
-    expect(speak(answerTo({}, { startC: 5, endC: 5 })).headline).toContain('The car stands as high as in the evening.')
+    expect(speak(answerTo({ RR: 2e-5 }, { startC: 5, endC: 5 })).headline).toContain(
+      'It did not get colder, so the cold explains none of its',
+    )
+    expect(speak(answerTo({}, { startC: 5, endC: 5 })).headline).toContain(
+      'The car stands as high as in the evening.',
+    )
   })
 
   test('what heights cannot tell apart is one line', () => {
-    const suspects = suspectsOf({ none: 0.1, all: 0.3, diagonalFL: 0.35, diagonalFR: 0.05, FL: 0.2 }, architecture)
-    expect(suspects[0]).toMatchObject({ words: 'all four, or two on a diagonal', ids: ['all', 'diagonalFL', 'diagonalFR'] })
+    const suspects = suspectsOf(
+      { none: 0.1, all: 0.3, diagonalFL: 0.35, diagonalFR: 0.05, FL: 0.2 },
+      architecture,
+    )
+    expect(suspects[0]).toMatchObject({
+      words: 'all four, or two on a diagonal',
+      ids: ['all', 'diagonalFL', 'diagonalFR'],
+    })
     expect(suspects[0]!.probability).toBeCloseTo(0.7, 12)
-    expect(speak(shaped({ none: 0.1, all: 0.3, diagonalFL: 0.35, diagonalFR: 0.05, FL: 0.2 })).headline).toMatch(/^All four lose air, or two on a diagonal: more likely than not, 70 %/)
+    expect(
+      speak(shaped({ none: 0.1, all: 0.3, diagonalFL: 0.35, diagonalFR: 0.05, FL: 0.2 })).headline,
+    ).toMatch(/^All four lose air, or two on a diagonal: more likely than not, 70 %/)
   })
 
   test('where only the axle is clear, the axle is named and its suspects listed', () => {
     const { headline, sub } = speak(shaped({ none: 0.02, RL: 0.5, rearPair: 0.26, rearBoth: 0.22 }))
     expect(headline).toMatch(/^The rear axle leaks: sure, 95 % or more\./)
-    expect(sub).toBe('Heights cannot tell which: rear left (50 %), both rear springs alike, as by the shared valve block (26 %) or both rear springs, each its own leak (22 %). Soap tells them apart.')
+    expect(sub).toBe(
+      'Heights cannot tell which: rear left (50 %), both rear springs alike, as by the shared valve block (26 %) or both rear springs, each its own leak (22 %). Soap tells them apart.',
+    )
   })
 
   test('where nothing is clear it says so', () => {
-    expect(speak(shaped({ none: 0.45, FL: 0.3, RR: 0.25 })).headline).toBe('Cannot tell yet: no leak, only the cold (45 %) or front left (30 %).')
+    expect(speak(shaped({ none: 0.45, FL: 0.3, RR: 0.25 })).headline).toBe(
+      'Cannot tell yet: no leak, only the cold (45 %) or front left (30 %).',
+    )
   })
 
   test('a wrong reading comes before any suspect', () => {
@@ -85,7 +132,9 @@ describe('the answer in words', () => {
   })
 
   test('so does a night that nothing fits', () => {
-    const { kind, headline } = speak(shaped({ none: 0.1, FL: 0.9 }, { fitSuspect: true, closureSuspect: false }))
+    const { kind, headline } = speak(
+      shaped({ none: 0.1, FL: 0.9 }, { fitSuspect: true, closureSuspect: false }),
+    )
     expect([kind, headline]).toEqual(['nothingFits', 'Nothing on the list fits these changes.'])
   })
 
@@ -98,12 +147,20 @@ describe('the answer in words', () => {
 
   test('an axle alike is laid to what its springs share', () => {
     const pair = shaped({ none: 0.04, frontPair: 0.96 })
-    expect(speak(pair).headline).toMatch(/^The front axle sinks as one: its valve block, or both springs alike: sure/)
-    expect(speak(pair, withLayout({ valves: 'perSpring' })).headline).toMatch(/^Both front springs leak alike: sure/)
-    expect(speak(pair, withLayout({ crossValve: { front: true, rear: false } })).headline).toMatch(/^The front axle loses air: one leak, shared through its cross valve: sure/)
+    expect(speak(pair).headline).toMatch(
+      /^The front axle sinks as one: its valve block, or both springs alike: sure/,
+    )
+    expect(speak(pair, withLayout({ valves: 'perSpring' })).headline).toMatch(
+      /^Both front springs leak alike: sure/,
+    )
+    expect(speak(pair, withLayout({ crossValve: { front: true, rear: false } })).headline).toMatch(
+      /^The front axle loses air: one leak, shared through its cross valve: sure/,
+    )
   })
 
   test('inches are spoken where the shop reads inches', () => {
-    expect(speak(answerTo({ FL: 2e-5 }), { units: { ...units, length: 'inch' } }).headline).toMatch(/The cold explains 0\.\d\d of its \d\.\d\d in\.$/)
+    expect(speak(answerTo({ FL: 2e-5 }), { units: { ...units, length: 'inch' } }).headline).toMatch(
+      /The cold explains 0\.\d\d of its \d\.\d\d in\.$/,
+    )
   })
 })

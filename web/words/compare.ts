@@ -6,11 +6,21 @@ import { WALK } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS, list } from './corners.ts'
 
 /** What lies between two rounds, in a sentence; readings that cannot both be right come first. */
-export function compareWords({ changeMm, leastMm, closureMm, closureSuspect }: RoundComparison, units: DisplayUnits): string {
+export function compareWords(
+  { changeMm, leastMm, closureMm, closureSuspect }: RoundComparison,
+  units: DisplayUnits,
+): string {
   const unit = UNIT_LABEL[units.length]
-  if (closureSuspect) return `These two rounds cannot both be right: the body would be twisted by ${formatQuantity(Math.abs(closureMm), 'height', units)} ${unit}, or it stood on another spot.`
-  const moved = (sign: 1 | -1): Corner[] => WALK.filter((corner) => sign * changeMm[corner] > leastMm[corner])
-  const told = (corners: readonly Corner[], verb: string): string => (corners.length === 0 ? '' : `${list(corners.map((corner) => `${CORNER_WORDS[corner]} by ${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`))} ${verb}`)
+  if (closureSuspect)
+    return `These two rounds cannot both be right: the body would be twisted by ${formatQuantity(Math.abs(closureMm), 'height', units)} ${unit}, or it stood on another spot.`
+  const moved = (sign: 1 | -1): Corner[] =>
+    WALK.filter((corner) => sign * changeMm[corner] > leastMm[corner])
+  const told = (corners: readonly Corner[], verb: string): string =>
+    corners.length === 0
+      ? ''
+      : `${list(corners.map((corner) => `${CORNER_WORDS[corner]} by ${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`))} ${verb}`
   const parts = [told(moved(-1), 'lower'), told(moved(1), 'higher')].filter(Boolean)
-  return parts.length === 0 ? 'Nothing changed that this tape can tell.' : `${capital(parts.join('; '))}.`
+  return parts.length === 0
+    ? 'Nothing changed that this tape can tell.'
+    : `${capital(parts.join('; '))}.`
 }

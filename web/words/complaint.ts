@@ -2,14 +2,28 @@ import type { Complaint } from '@anklet/contract'
 import { capital, cornersInWords } from './corners.ts'
 
 export const WHEN_WORDS: Readonly<Record<Complaint['when'][number], string>> = {
-  overnight: 'down overnight', hours: 'down within hours', driving: 'sinks while driving', loaded: 'low only when loaded', sometimes: 'sometimes, not always',
+  overnight: 'down overnight',
+  hours: 'down within hours',
+  driving: 'sinks while driving',
+  loaded: 'low only when loaded',
+  sometimes: 'sometimes, not always',
 }
 export const SIGN_WORDS: Readonly<Record<Complaint['signs'][number], string>> = {
-  hiss: 'hissing heard', slowRise: 'slow to rise', pumpOften: 'pump runs often', pumpNever: 'pump never heard', pumpLoud: 'pump loud', pumpDriving: 'pump runs while driving', message: 'warning message', speedLimit: 'speed limited', afterRepair: 'since a repair', pumpReplaced: 'pump already replaced',
+  hiss: 'hissing heard',
+  slowRise: 'slow to rise',
+  pumpOften: 'pump runs often',
+  pumpNever: 'pump never heard',
+  pumpLoud: 'pump loud',
+  pumpDriving: 'pump runs while driving',
+  message: 'warning message',
+  speedLimit: 'speed limited',
+  afterRepair: 'since a repair',
+  pumpReplaced: 'pump already replaced',
 }
 
 /** Whether anything has been said yet. */
-export const isComplaint = ({ where, when, signs, words }: Complaint): boolean => where.length + when.length + signs.length > 0 || words.trim() !== ''
+export const isComplaint = ({ where, when, signs, words }: Complaint): boolean =>
+  where.length + when.length + signs.length > 0 || words.trim() !== ''
 
 /** A complaint nobody has made yet. */
 export const NO_COMPLAINT: Complaint = { where: [], when: [], signs: [], words: '' }
@@ -23,4 +37,5 @@ export function complaintWords({ where, when, signs, words }: Complaint): string
 }
 
 /** An audible leak or a car that does not rise needs no night: soap finds it sooner. */
-export const needsNoNight = ({ signs }: Complaint): boolean => signs.includes('hiss') || signs.includes('pumpNever')
+export const needsNoNight = ({ signs }: Complaint): boolean =>
+  signs.includes('hiss') || signs.includes('pumpNever')

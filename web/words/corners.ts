@@ -2,10 +2,20 @@ import type { HypothesisId } from '@anklet/core/leakdown'
 import type { Architecture, Axle, Corner, Place } from '@anklet/core/vehicle'
 
 /** Corners as they are spoken. */
-export const CORNER_WORDS: Readonly<Record<Corner, string>> = { FL: 'front left', FR: 'front right', RL: 'rear left', RR: 'rear right' }
+export const CORNER_WORDS: Readonly<Record<Corner, string>> = {
+  FL: 'front left',
+  FR: 'front right',
+  RL: 'rear left',
+  RR: 'rear right',
+}
 
 /** A place as it is spoken. @param whole what the whole car is called */
-export const placeWords = (place: Place, whole = 'car'): string => (place === null ? whole : place === 'front' || place === 'rear' ? `${place} axle` : CORNER_WORDS[place])
+export const placeWords = (place: Place, whole = 'car'): string =>
+  place === null
+    ? whole
+    : place === 'front' || place === 'rear'
+      ? `${place} axle`
+      : CORNER_WORDS[place]
 
 /** Makes a sentence of words. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
@@ -18,7 +28,8 @@ export function list(names: readonly string[]): string {
 
 /** Several corners in as few words as possible: two of an axle are "the front". */
 export function cornersInWords(corners: readonly Corner[]): string {
-  const has = (...wanted: readonly Corner[]): boolean => corners.length === wanted.length && wanted.every((corner) => corners.includes(corner))
+  const has = (...wanted: readonly Corner[]): boolean =>
+    corners.length === wanted.length && wanted.every((corner) => corners.includes(corner))
   if (corners.length === 4) return 'all round'
   if (has('FL', 'FR')) return 'the front'
   if (has('RL', 'RR')) return 'the rear'
@@ -31,19 +42,33 @@ export function cornersInWords(corners: readonly Corner[]): string {
 function pairWords(axle: Axle, { valves, crossValve }: Architecture): string {
   if (crossValve[axle]) return `${axle} axle, one leak through its open cross valve`
   if (valves === 'perSpring') return `both ${axle} springs, alike`
-  return valves === 'oneBlock' ? `both ${axle} springs alike, as by the shared valve block` : `both ${axle} springs alike, as by their valve block`
+  return valves === 'oneBlock'
+    ? `both ${axle} springs alike, as by the shared valve block`
+    : `both ${axle} springs alike, as by their valve block`
 }
 
 /** What a hypothesis blames, without a verb. */
 export function hypothesisWords(id: HypothesisId, architecture: Architecture): string {
   switch (id) {
-    case 'none': return 'no leak, only the cold'
-    case 'FL': case 'FR': case 'RL': case 'RR': return CORNER_WORDS[id]
-    case 'frontPair': return pairWords('front', architecture)
-    case 'rearPair': return pairWords('rear', architecture)
-    case 'frontBoth': return 'both front springs, each its own leak'
-    case 'rearBoth': return 'both rear springs, each its own leak'
-    case 'all': case 'diagonalFL': case 'diagonalFR': return EVEN_WORDS
+    case 'none':
+      return 'no leak, only the cold'
+    case 'FL':
+    case 'FR':
+    case 'RL':
+    case 'RR':
+      return CORNER_WORDS[id]
+    case 'frontPair':
+      return pairWords('front', architecture)
+    case 'rearPair':
+      return pairWords('rear', architecture)
+    case 'frontBoth':
+      return 'both front springs, each its own leak'
+    case 'rearBoth':
+      return 'both rear springs, each its own leak'
+    case 'all':
+    case 'diagonalFL':
+    case 'diagonalFR':
+      return EVEN_WORDS
   }
 }
 

@@ -5,14 +5,28 @@ import type { Corner } from '@anklet/core/vehicle'
 /** Where the difference between two neighbours on the strip stands. */
 export type Side = 'front' | 'right' | 'rear' | 'left'
 
-const PAIR: Readonly<Record<Side, readonly [Corner, Corner]>> = { front: ['FL', 'FR'], rear: ['RL', 'RR'], right: ['FR', 'RR'], left: ['FL', 'RL'] }
-const LOWER: Readonly<Record<Side, readonly [string, string]>> = { front: ['left', 'right'], rear: ['left', 'right'], right: ['nose', 'tail'], left: ['nose', 'tail'] }
+const PAIR: Readonly<Record<Side, readonly [Corner, Corner]>> = {
+  front: ['FL', 'FR'],
+  rear: ['RL', 'RR'],
+  right: ['FR', 'RR'],
+  left: ['FL', 'RL'],
+}
+const LOWER: Readonly<Record<Side, readonly [string, string]>> = {
+  front: ['left', 'right'],
+  rear: ['left', 'right'],
+  right: ['nose', 'tail'],
+  left: ['nose', 'tail'],
+}
 
 /**
  * The difference between neighbours in words: which end stands lower by how much against the design.
  * @param offMm how far each corner stands off its design height, mm; a corner not measured is left out.
  */
-export function joinWords(side: Side, offMm: Readonly<Partial<Record<Corner, number>>>, units: DisplayUnits): { value: string } {
+export function joinWords(
+  side: Side,
+  offMm: Readonly<Partial<Record<Corner, number>>>,
+  units: DisplayUnits,
+): { value: string } {
   const [first, second] = PAIR[side]
   const [a, b] = [offMm[first], offMm[second]]
   if (a === undefined || b === undefined) return { value: 'waiting' }
@@ -22,5 +36,12 @@ export function joinWords(side: Side, offMm: Readonly<Partial<Record<Corner, num
 }
 
 /** All four differences. */
-export const allJoins = (offMm: Readonly<Partial<Record<Corner, number>>>, units: DisplayUnits) =>
-  ({ front: joinWords('front', offMm, units), right: joinWords('right', offMm, units), rear: joinWords('rear', offMm, units), left: joinWords('left', offMm, units) })
+export const allJoins = (
+  offMm: Readonly<Partial<Record<Corner, number>>>,
+  units: DisplayUnits,
+) => ({
+  front: joinWords('front', offMm, units),
+  right: joinWords('right', offMm, units),
+  rear: joinWords('rear', offMm, units),
+  left: joinWords('left', offMm, units),
+})

@@ -5,10 +5,16 @@ import type { Corner } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS } from './corners.ts'
 
 /** What the arithmetic has to say about a round being walked, and which corner to measure again. */
-export interface Remark { readonly sentence: string; readonly again: Corner | null }
+export interface Remark {
+  readonly sentence: string
+  readonly again: Corner | null
+}
 
 /** A reading that is left out, and why. */
-export const leftOutWords = ({ corner, heightMm, middleMm }: LeftOut, units: DisplayUnits): string =>
+export const leftOutWords = (
+  { corner, heightMm, middleMm }: LeftOut,
+  units: DisplayUnits,
+): string =>
   `${capital(CORNER_WORDS[corner])}: ${formatQuantity(heightMm, 'height', units)} ${UNIT_LABEL[units.length]} is left out, the others there say ${formatQuantity(middleMm, 'height', units)}. It stays on record.`
 
 /** Puts a remark into words. */
@@ -17,13 +23,19 @@ export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {
   const write = (mm: number): string => `${formatQuantity(mm, 'height', units)} ${unit}`
   switch (remark.code) {
     case 'lapsDiffer':
-      return { sentence: `${capital(CORNER_WORDS[remark.corner])}: ${write(remark.firstMm)} on the first lap, ${write(remark.secondMm)} on the second. One of them is wrong.`, again: remark.corner }
+      return {
+        sentence: `${capital(CORNER_WORDS[remark.corner])}: ${write(remark.firstMm)} on the first lap, ${write(remark.secondMm)} on the second. One of them is wrong.`,
+        again: remark.corner,
+      }
     case 'twist':
       return {
         sentence: `${remark.against === 'earlier' ? 'Against the evening' : 'Against the design heights'} these four heights would twist the body by ${write(Math.abs(remark.closureMm))}; ${write(remark.roomMm)} can be tape, floor and tyres. ${remark.against === 'earlier' ? 'Measure again; only a corner right down on its stop twists a body like that.' : 'Check the readings, or the car stands with a wheel on a kerb or a corner on its stop.'}`,
         again: remark.corner,
       }
     case 'sinking':
-      return { sentence: `The car sinks while you measure: ${write(remark.meanDropMm)} between the laps. That is fast enough to hear: listen, and take soap to it.`, again: null }
+      return {
+        sentence: `The car sinks while you measure: ${write(remark.meanDropMm)} between the laps. That is fast enough to hear: listen, and take soap to it.`,
+        again: null,
+      }
   }
 }

@@ -5,10 +5,17 @@ export function momentWords(at: Date | string | number, now: Date): string {
   const moment = new Date(at)
   const time = format(moment, 'HH:mm')
   if (isSameDay(moment, now)) return `today ${time}`
-  const [yesterday, tomorrow] = [new Date(now.getTime() - 86_400_000), new Date(now.getTime() + 86_400_000)]
-  if (isSameDay(moment, yesterday) || (isYesterday(moment) && isSameDay(now, new Date()))) return `yesterday ${time}`
+  const [yesterday, tomorrow] = [
+    new Date(now.getTime() - 86_400_000),
+    new Date(now.getTime() + 86_400_000),
+  ]
+  if (isSameDay(moment, yesterday) || (isYesterday(moment) && isSameDay(now, new Date())))
+    return `yesterday ${time}`
   if (isSameDay(moment, tomorrow)) return `tomorrow ${time}`
-  return format(moment, moment.getFullYear() === now.getFullYear() ? 'EEE d MMM HH:mm' : 'd MMM yyyy HH:mm')
+  return format(
+    moment,
+    moment.getFullYear() === now.getFullYear() ? 'EEE d MMM HH:mm' : 'd MMM yyyy HH:mm',
+  )
 }
 
 /** A length of time in hours and minutes: "10 h 40", "25 min", "under a minute". @param ms zero or more. */
@@ -31,13 +38,17 @@ export function countdownWords(ms: number): string {
 /** Hours as a person plans by them: "7 h", "3 days", "under an hour". */
 export function hoursWords(hours: number): string {
   if (hours < 1) return 'under an hour'
-  return hours < 72 ? `${hours < 10 ? hours.toFixed(1).replace(/\.0$/, '') : Math.round(hours)} h` : `${Math.round(hours / 24)} days`
+  return hours < 72
+    ? `${hours < 10 ? hours.toFixed(1).replace(/\.0$/, '') : Math.round(hours)} h`
+    : `${Math.round(hours / 24)} days`
 }
 
 /** Seconds as one says them: "12 s", "4 min 10 s". */
 export function secondsWords(seconds: number): string {
   const whole = Math.round(seconds)
-  return whole < 90 ? `${whole} s` : `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, '0')} s`
+  return whole < 90
+    ? `${whole} s`
+    : `${Math.floor(whole / 60)} min ${String(whole % 60).padStart(2, '0')} s`
 }
 
 /** Days as one plans by them: "40 days", "8 months", "3.5 years". */
@@ -51,7 +62,9 @@ export function usualMorning(now: Date): Date {
   const seven = new Date(now)
   seven.setHours(7, 0, 0, 0)
   if (seven <= now) seven.setDate(seven.getDate() + 1)
-  return seven.getTime() - now.getTime() < 8 * 3_600_000 ? new Date(now.getTime() + 12 * 3_600_000) : seven
+  return seven.getTime() - now.getTime() < 8 * 3_600_000
+    ? new Date(now.getTime() + 12 * 3_600_000)
+    : seven
 }
 
 /** Eight o'clock of the next morning. */

@@ -4,42 +4,91 @@ import type { Axle } from '@anklet/core/vehicle'
 
 /** What a person says who shows something; read off the link it is said by what the link tells. */
 export const SAID_WORDS: Readonly<Record<Proof, string>> = {
-  linkSilent: 'The module is silent', askedAndNothingMoved: 'Asked for a raise: nothing moved', linkLiftingMode: 'Read from the link', supportsSeen: 'Supports seen and rocked', nobodyUnderSeen: 'Looked under: nobody, nothing', easedSilent: 'Fitting eased and silent for two minutes, bellows soft', valveOpenGalleryZero: 'Its own valve open, gallery near zero',
-  gaugeZero: 'Gauge at its open valve near zero', linesPulled: 'Pulled to test', jointsSeen: 'Joints seen closed', springsSeen: 'Seen in place', linkHeights: 'The link tells it', bodyLiftedItself: 'The body lifted itself', foldsSeen: 'Folds seen all round', linkCodes: 'Read from the link: none left', wheelsOnGround: 'Stands on its wheels',
-  liftingSeen: 'Its lamp or message seen', askedAndMoved: 'Asked, and it answered', codesByTool: 'Read by another tool: none left', pressureRead: 'Pressure read at its valve',
+  linkSilent: 'The module is silent',
+  askedAndNothingMoved: 'Asked for a raise: nothing moved',
+  linkLiftingMode: 'Read from the link',
+  supportsSeen: 'Supports seen and rocked',
+  nobodyUnderSeen: 'Looked under: nobody, nothing',
+  easedSilent: 'Fitting eased and silent for two minutes, bellows soft',
+  valveOpenGalleryZero: 'Its own valve open, gallery near zero',
+  gaugeZero: 'Gauge at its open valve near zero',
+  linesPulled: 'Pulled to test',
+  jointsSeen: 'Joints seen closed',
+  springsSeen: 'Seen in place',
+  linkHeights: 'The link tells it',
+  bodyLiftedItself: 'The body lifted itself',
+  foldsSeen: 'Folds seen all round',
+  linkCodes: 'Read from the link: none left',
+  wheelsOnGround: 'Stands on its wheels',
+  liftingSeen: 'Its lamp or message seen',
+  askedAndMoved: 'Asked, and it answered',
+  codesByTool: 'Read by another tool: none left',
+  pressureRead: 'Pressure read at its valve',
 }
 
 /** Proofs that only the link can give. */
-export const BY_LINK: ReadonlySet<Proof> = new Set(['linkSilent', 'linkLiftingMode', 'linkHeights', 'linkCodes'])
+export const BY_LINK: ReadonlySet<Proof> = new Set([
+  'linkSilent',
+  'linkLiftingMode',
+  'linkHeights',
+  'linkCodes',
+])
 /** Proofs that a gauge is read for. */
-export const BY_GAUGE: ReadonlySet<Proof> = new Set(['valveOpenGalleryZero', 'gaugeZero', 'pressureRead'])
+export const BY_GAUGE: ReadonlySet<Proof> = new Set([
+  'valveOpenGalleryZero',
+  'gaugeZero',
+  'pressureRead',
+])
 
-export const DEVIATION_WORDS = { skipped: 'Left out', torque: 'Another torque', noPhoto: 'No photo', otherwise: 'Done otherwise' } as const
+export const DEVIATION_WORDS = {
+  skipped: 'Left out',
+  torque: 'Another torque',
+  noPhoto: 'No photo',
+  otherwise: 'Done otherwise',
+} as const
 
 /** What turned false, as the link tells it. */
 export function lostWords(fact: string, { galleryBarG }: Pick<Live, 'galleryBarG'>): string {
   switch (fact) {
-    case 'supplyOff': return 'The module answers: its supply is on.'
-    case 'lifting': return 'The module says lifting mode is off.'
-    default: return galleryBarG === null ? 'The link says otherwise.' : `The gallery shows ${galleryBarG.toFixed(1)} bar.`
+    case 'supplyOff':
+      return 'The module answers: its supply is on.'
+    case 'lifting':
+      return 'The module says lifting mode is off.'
+    default:
+      return galleryBarG === null
+        ? 'The link says otherwise.'
+        : `The gallery shows ${galleryBarG.toFixed(1)} bar.`
   }
 }
 
 /** A torque as it was recorded. */
-export const torquedWords = ({ nm, source }: Torqued): string => `${nm.toFixed(nm < 20 ? 1 : 0)} N.m${source ? ` (${source})` : ''}`
+export const torquedWords = ({ nm, source }: Torqued): string =>
+  `${nm.toFixed(nm < 20 ? 1 : 0)} N.m${source ? ` (${source})` : ''}`
 
 /** An entry in the story of the work, but for confirmed steps. @param name whom it speaks of */
-export function entryWords(content: Exclude<WorkContent, { kind: 'done' }>, nameOf: (id: string) => string): string {
+export function entryWords(
+  content: Exclude<WorkContent, { kind: 'done' }>,
+  nameOf: (id: string) => string,
+): string {
   switch (content.kind) {
-    case 'lost': return `Not so any more. ${content.words}`.trim()
-    case 'approved': return `Agreed to it${content.words ? `: ${content.words}` : ''}`
-    case 'declined': return `Did not agree${content.words ? `: ${content.words}` : ''}`
-    case 'joined': return 'Took it up'
-    case 'left': return 'Left it'
-    case 'handed': return `Handed it to ${nameOf(content.to)}${content.words ? `: ${content.words}` : ''}`
-    case 'paused': return `Paused${content.words ? `: ${content.words}` : ''}`
-    case 'resumed': return 'Went on'
-    case 'linked': return content.deviceId === null ? 'Proofs no longer from the link' : 'Proofs from the link'
+    case 'lost':
+      return `Not so any more. ${content.words}`.trim()
+    case 'approved':
+      return `Agreed to it${content.words ? `: ${content.words}` : ''}`
+    case 'declined':
+      return `Did not agree${content.words ? `: ${content.words}` : ''}`
+    case 'joined':
+      return 'Took it up'
+    case 'left':
+      return 'Left it'
+    case 'handed':
+      return `Handed it to ${nameOf(content.to)}${content.words ? `: ${content.words}` : ''}`
+    case 'paused':
+      return `Paused${content.words ? `: ${content.words}` : ''}`
+    case 'resumed':
+      return 'Went on'
+    case 'linked':
+      return content.deviceId === null ? 'Proofs no longer from the link' : 'Proofs from the link'
   }
 }
 
@@ -48,14 +97,20 @@ const AXLE = { front: 'front', rear: 'rear' } as const
 export function sidesWords(axle: Axle, verdict: SidesVerdict): string {
   const side = (words: string): string => `${AXLE[axle]} ${words}`
   switch (verdict) {
-    case 'neither': return `Nothing has come at the ${AXLE[axle]} yet.`
-    case 'alike': return `Both sides of the ${AXLE[axle]} rise alike.`
-    case 'leftLags': return `The ${side('left')} lags. Stop and look: a line not fully in, a fold caught, its valve, or the lines crossed.`
-    case 'rightLags': return `The ${side('right')} lags. Stop and look: a line not fully in, a fold caught, its valve, or the lines crossed.`
+    case 'neither':
+      return `Nothing has come at the ${AXLE[axle]} yet.`
+    case 'alike':
+      return `Both sides of the ${AXLE[axle]} rise alike.`
+    case 'leftLags':
+      return `The ${side('left')} lags. Stop and look: a line not fully in, a fold caught, its valve, or the lines crossed.`
+    case 'rightLags':
+      return `The ${side('right')} lags. Stop and look: a line not fully in, a fold caught, its valve, or the lines crossed.`
   }
 }
 
 export const FILL_DOUBT_WORDS: Readonly<Record<Exclude<FillDoubt, null>, string>> = {
-  nothingBuilds: 'No pressure builds. The pump does not deliver, or a line is open: stop and listen.',
-  blocked: 'The gallery is pressed up and nothing gets into the spring. A pinched line, or its valve stays shut: stop.',
+  nothingBuilds:
+    'No pressure builds. The pump does not deliver, or a line is open: stop and listen.',
+  blocked:
+    'The gallery is pressed up and nothing gets into the spring. A pinched line, or its valve stays shut: stop.',
 }

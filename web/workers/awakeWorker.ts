@@ -5,7 +5,10 @@ import { inferAwake } from '@anklet/core/simulation'
 const EVERY_MS = 80
 
 /** A night with the module in the loop, and how long it took, ms. */
-export interface AwakeOutcome { readonly answer: AwakeAnswer; readonly tookMs: number }
+export interface AwakeOutcome {
+  readonly answer: AwakeAnswer
+  readonly tookMs: number
+}
 
 const api = {
   /** @param progress told the share that is done. @returns null when the vehicle's figures allow no answer. */

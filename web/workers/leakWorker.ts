@@ -4,10 +4,18 @@ import { forecast, inferLeak } from '@anklet/core/leakdown'
 import type { PerCorner } from '@anklet/core/vehicle'
 
 /** One moment of a night as it is drawn. */
-export interface NightSample { readonly hour: number; readonly heightMm: PerCorner<number> }
+export interface NightSample {
+  readonly hour: number
+  readonly heightMm: PerCorner<number>
+}
 
 /** A watch worked out: the answer, and the night with and without the leak it blames. */
-export interface WatchOutcome { readonly answer: LeakdownAnswer; readonly leaking: readonly NightSample[]; readonly tight: readonly NightSample[]; readonly inferenceMs: number }
+export interface WatchOutcome {
+  readonly answer: LeakdownAnswer
+  readonly leaking: readonly NightSample[]
+  readonly tight: readonly NightSample[]
+  readonly inferenceMs: number
+}
 
 const SAMPLES = 41
 
@@ -24,7 +32,12 @@ const api = {
     const inferred = inferLeak(request)
     const inferenceMs = performance.now() - began
     if (!inferred.ok) return null
-    return { answer: inferred.value, leaking: night(request, inferred.value.leaks), tight: night(request, {}), inferenceMs }
+    return {
+      answer: inferred.value,
+      leaking: night(request, inferred.value.leaks),
+      tight: night(request, {}),
+      inferenceMs,
+    }
   },
 }
 

@@ -10,10 +10,22 @@ import { CORNER_WORDS } from '../words/corners.ts'
 /** Rows kept with the job: more than a screen shows, few enough to send. */
 const MOST_ROWS = 12_000
 const DELIMITERS = [';', '\t', ',', '|']
-const UNIT = { height: 'mm', signal: 'per cent', pressure: 'bar', current: 'A', voltage: 'V', temperature: 'degC', state: '0 or 1' } as const
+const UNIT = {
+  height: 'mm',
+  signal: 'per cent',
+  pressure: 'bar',
+  current: 'A',
+  voltage: 'V',
+  temperature: 'degC',
+  state: '0 or 1',
+} as const
 
 /** The head of a file, and what its columns seem to hold. */
-export interface LogSniff { readonly headers: readonly string[]; readonly samples: readonly (readonly string[])[]; readonly columns: readonly LogColumn[] }
+export interface LogSniff {
+  readonly headers: readonly string[]
+  readonly samples: readonly (readonly string[])[]
+  readonly columns: readonly LogColumn[]
+}
 
 /** A file read whole. */
 export interface ReadLog {
@@ -36,27 +48,86 @@ export function channelsOf(mapping: readonly LogColumn[], headers: readonly stri
   return mapping.flatMap((column, i): Channel[] => {
     if (column.role !== 'channel') return []
     const { kind, corner } = column as ChannelColumn
-    const wanted = kind === 'state' ? 'runs' : kind === 'temperature' && /pump|compressor/i.test(headers[i] ?? '') ? 'pump' : kind === 'pressure' && corner === null ? 'gallery' : corner ? `${kind}.${corner}` : kind
+    const wanted =
+      kind === 'state'
+        ? 'runs'
+        : kind === 'temperature' && /pump|compressor/i.test(headers[i] ?? '')
+          ? 'pump'
+          : kind === 'pressure' && corner === null
+            ? 'gallery'
+            : corner
+              ? `${kind}.${corner}`
+              : kind
     let id = wanted
     for (let n = 2; taken.has(id); n += 1) id = `${wanted}.${n}`
     taken.add(id)
-    return [{ id, kind, corner, unit: UNIT[kind], place: (headers[i]?.trim() || (corner ? CORNER_WORDS[corner] : kind)).slice(0, 60), ...CHANNEL_LIMITS[kind] }]
+    return [
+      {
+        id,
+        kind,
+        corner,
+        unit: UNIT[kind],
+        place: (headers[i]?.trim() || (corner ? CORNER_WORDS[corner] : kind)).slice(0, 60),
+        ...CHANNEL_LIMITS[kind],
+      },
+    ]
   })
 }
 
-const rounded = (value: number, places: number): number => Math.round(value * 10 ** places) / 10 ** places
+const rounded = (value: number, places: number): number =>
+  Math.round(value * 10 ** places) / 10 ** places
 
 /** A read log, thinned to what is kept, with what is found in all of it. @param usualMm about what a height should be; null: not known. */
-export function finishLog(reader: LogReader, channels: readonly Channel[], usualMm: number | null): ReadLog {
+export function finishLog(
+  reader: LogReader,
+  channels: readonly Channel[],
+  usualMm: number | null,
+): ReadLog {
   const { atS, columns } = reader
   const kept = rowsToKeep(columns, atS.length, MOST_ROWS)
-  const plausible = columns.map((column, k) => column.map((value) => (value !== null && value >= channels[k]!.least && value <= channels[k]!.most ? value : null)))
+  const plausible = columns.map((column, k) =>
+    column.map((value) =>
+      value !== null && value >= channels[k]!.least && value <= channels[k]!.most ? value : null,
+    ),
+  )
   return {
-    rows: atS.length, skipped: reader.skipped, firstSkipped: reader.firstSkipped, jumps: reader.jumps, gaps: reader.gaps, channels: [...channels],
-    trace: { atS: kept.map((i) => rounded(atS[i]!, 3)), values: Object.fromEntries(channels.map(({ id }, k) => [id, kept.map((i) => { const value = plausible[k]![i]; return value === null || value === undefined ? null : rounded(value, 3) })])), marks: [] },
-    lifts: channels.flatMap(({ kind, place }, k) => (kind === 'height' ? findLifts({ atS, values: plausible[k]! }).map((lift) => ({ ...lift, place })) : [])).slice(0, 200),
+    rows: atS.length,
+    skipped: reader.skipped,
+    firstSkipped: reader.firstSkipped,
+    jumps: reader.jumps,
+    gaps: reader.gaps,
+    channels: [...channels],
+    trace: {
+      atS: kept.map((i) => rounded(atS[i]!, 3)),
+      values: Object.fromEntries(
+        channels.map(({ id }, k) => [
+          id,
+          kept.map((i) => {
+            const value = plausible[k]![i]
+            return value === null || value === undefined ? null : rounded(value, 3)
+          }),
+        ]),
+      ),
+      marks: [],
+    },
+    lifts: channels
+      .flatMap(({ kind, place }, k) =>
+        kind === 'height'
+          ? findLifts({ atS, values: plausible[k]! }).map((lift) => ({ ...lift, place }))
+          : [],
+      )
+      .slice(0, 200),
     doubts: channels.flatMap(({ kind, place, least, most }, k) => {
-      const doubt = doubtOf({ atS, values: columns[k]! }, { kind, least, most, usual: kind === 'height' ? usualMm : kind === 'pressure' ? 7 : null, othersMove: kind === 'height' && columns.length > 1 })
+      const doubt = doubtOf(
+        { atS, values: columns[k]! },
+        {
+          kind,
+          least,
+          most,
+          usual: kind === 'height' ? usualMm : kind === 'pressure' ? 7 : null,
+          othersMove: kind === 'height' && columns.length > 1,
+        },
+      )
       return doubt ? [{ place, doubt }] : []
     }),
   }
@@ -66,17 +137,29 @@ const api = {
   /** The head of a file. A byte-order mark is no part of it. */
   async sniff(file: File): Promise<LogSniff> {
     const text = await file.slice(0, 64_000).text()
-    const { data } = Papa.parse<string[]>(text, { preview: 8, skipEmptyLines: true, delimitersToGuess: DELIMITERS })
+    const { data } = Papa.parse<string[]>(text, {
+      preview: 8,
+      skipEmptyLines: true,
+      delimitersToGuess: DELIMITERS,
+    })
     const [headers = [], ...samples] = data
     return { headers, samples, columns: guessColumns(headers, samples[0] ?? []) }
   },
   /** Reads it whole, piece by piece. @param progress told the share that is read. */
-  read(file: File, mapping: readonly LogColumn[], headers: readonly string[], usualMm: number | null, progress: (share: number) => void): Promise<ReadLog> {
+  read(
+    file: File,
+    mapping: readonly LogColumn[],
+    headers: readonly string[],
+    usualMm: number | null,
+    progress: (share: number) => void,
+  ): Promise<ReadLog> {
     return new Promise((resolve, reject) => {
       const reader = new LogReader(mapping)
       let first = true
       Papa.parse<string[]>(file, {
-        skipEmptyLines: true, delimitersToGuess: DELIMITERS, chunkSize: 2_000_000,
+        skipEmptyLines: true,
+        delimitersToGuess: DELIMITERS,
+        chunkSize: 2_000_000,
         chunk: ({ data, meta }) => {
           for (const row of data) {
             if (first) first = false

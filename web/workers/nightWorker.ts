@@ -17,24 +17,56 @@ export interface NightRequest {
 }
 
 /** Heights through such a night, mm, and when the module looked. */
-export interface ParkedNight { readonly hours: readonly number[]; readonly awake: readonly PerCorner<number>[]; readonly off: readonly PerCorner<number>[]; readonly checkHours: readonly number[] }
+export interface ParkedNight {
+  readonly hours: readonly number[]
+  readonly awake: readonly PerCorner<number>[]
+  readonly off: readonly PerCorner<number>[]
+  readonly checkHours: readonly number[]
+}
 
 const SAMPLES = 56
 
 /** Runs a parked night twice: with the module left to its habits, and with its supply cut. @returns null where the vehicle cannot stand so. */
-export function parkedNight({ vehicle, architecture, corner, leakBarLPerH, levelId, hours, startC, endC }: NightRequest): ParkedNight | null {
+export function parkedNight({
+  vehicle,
+  architecture,
+  corner,
+  leakBarLPerH,
+  levelId,
+  hours,
+  startC,
+  endC,
+}: NightRequest): ParkedNight | null {
   const conductance = conductanceOfRate(vehicle, corner, leakBarLPerH, (startC + endC) / 2)
   const faults: Fault[] = conductance ? [{ kind: 'springLeak', corner, conductance }] : []
   const untilS = hours * 3600
   const run = (parked: Architecture['parked']): SimRun | null => {
     const machine = usualMachine(vehicle, { ...architecture, parked })
     const state = levelledState(machine, levelId, startC)
-    return state.ok ? simulate({ machine, state: state.value, untilS, faults, happenings: [], sampleEveryS: untilS / SAMPLES, temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS }) : null
+    return state.ok
+      ? simulate({
+          machine,
+          state: state.value,
+          untilS,
+          faults,
+          happenings: [],
+          sampleEveryS: untilS / SAMPLES,
+          temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS,
+        })
+      : null
   }
   const [awake, off] = [run(architecture.parked), run({ policy: 'none', checksAfterH: [] })]
   if (!awake || !off) return null
-  const at = (sim: SimRun): PerCorner<number>[] => sim.samples.slice(0, SAMPLES + 1).map(({ heightMm }) => heightMm)
-  return { hours: awake.samples.slice(0, SAMPLES + 1).map(({ timeS }) => timeS / 3600), awake: at(awake), off: at(off), checkHours: awake.events.filter(({ what }) => what === 'check').map(({ timeS }) => timeS / 3600) }
+  const at = (sim: SimRun): PerCorner<number>[] =>
+    sim.samples.slice(0, SAMPLES + 1).map(({ heightMm }) => heightMm)
+  return {
+    hours: awake.samples.slice(0, SAMPLES + 1).map(({ timeS }) => timeS / 3600),
+    awake: at(awake),
+    off: at(off),
+    checkHours: awake.events
+      .filter(({ what }) => what === 'check')
+      .map(({ timeS }) => timeS / 3600),
+  }
 }
 
 const api = { parkedNight }

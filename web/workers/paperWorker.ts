@@ -11,16 +11,31 @@ import { recordBytes } from '../papers/recordPdf.ts'
 export type PaperRequest =
   | { readonly kind: 'owner'; readonly of: OwnerPaper; readonly units: DisplayUnits }
   | { readonly kind: 'record'; readonly of: RecordPaper }
-  | { readonly kind: 'estimate'; readonly job: Pick<Job, 'vehicle' | 'vehicleType' | 'conclusions'>; readonly shop: Shop; readonly decision: Decision; readonly agreed: Agreement | null }
+  | {
+      readonly kind: 'estimate'
+      readonly job: Pick<Job, 'vehicle' | 'vehicleType' | 'conclusions'>
+      readonly shop: Shop
+      readonly decision: Decision
+      readonly agreed: Agreement | null
+    }
 
 /** A paper made, and how many of its photos could not be had or read. */
-export interface MadePaper { readonly bytes: Uint8Array; readonly photosLeft: number }
+export interface MadePaper {
+  readonly bytes: Uint8Array
+  readonly photosLeft: number
+}
 
 async function made(request: PaperRequest): Promise<MadePaper> {
   switch (request.kind) {
-    case 'owner': return ownerBytes(request.of, request.units)
-    case 'record': return { bytes: await recordBytes(request.of), photosLeft: 0 }
-    case 'estimate': return { bytes: await estimateBytes(request.job, request.shop, request.decision, request.agreed), photosLeft: 0 }
+    case 'owner':
+      return ownerBytes(request.of, request.units)
+    case 'record':
+      return { bytes: await recordBytes(request.of), photosLeft: 0 }
+    case 'estimate':
+      return {
+        bytes: await estimateBytes(request.job, request.shop, request.decision, request.agreed),
+        photosLeft: 0,
+      }
   }
 }
 

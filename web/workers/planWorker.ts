@@ -3,9 +3,14 @@ import type { Plan, PlanRefusal, PlanRequest, ProcedureBook } from '@anklet/core
 import { composePlan, SHIPPED_PROCEDURES } from '@anklet/core/procedure'
 
 /** A plan; why there is none; or that it could not be made. */
-export type PlanAnswer = { readonly kind: 'plan'; readonly plan: Plan } | { readonly kind: 'refused'; readonly refusal: PlanRefusal } | { readonly kind: 'broken' }
+export type PlanAnswer =
+  | { readonly kind: 'plan'; readonly plan: Plan }
+  | { readonly kind: 'refused'; readonly refusal: PlanRefusal }
+  | { readonly kind: 'broken' }
 /** What is asked. `book` null: the procedures that ship. */
-export interface PlanAsked extends PlanRequest { readonly book: ProcedureBook | null }
+export interface PlanAsked extends PlanRequest {
+  readonly book: ProcedureBook | null
+}
 
 const api = {
   work({ book, ...request }: PlanAsked): PlanAnswer {

@@ -5,7 +5,10 @@ import Papa from 'papaparse'
 
 /** Splits a text into cells, whatever parts them, and reads the rounds in it. */
 export function readRoundsText(text: string): ReadTable {
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: false, delimitersToGuess: [';', '\t', ',', '|'] })
+  const { data } = Papa.parse<string[]>(text, {
+    skipEmptyLines: false,
+    delimitersToGuess: [';', '\t', ',', '|'],
+  })
   return readRoundsTable(data)
 }
 

@@ -10,16 +10,32 @@ export interface KnownCosts {
   readonly breakEvenYears?: number | null
 }
 /** How far it is; what it came to; or that it could not be reckoned. */
-export type StrategyAnswer = { readonly kind: 'working'; readonly share: number } | KnownCosts | { readonly kind: 'broken' }
+export type StrategyAnswer =
+  { readonly kind: 'working'; readonly share: number } | KnownCosts | { readonly kind: 'broken' }
 
 /** Ages are looked through with fewer futures: the crossing is told to the year. */
 const LOOK_SAMPLES = 2500
 const OLDEST_YEARS = 20
 
 function crossing(request: StrategyRequest): number | null {
-  const pair = ['this', 'both'].flatMap((id) => request.options.filter((option) => option.id === id))
+  const pair = ['this', 'both'].flatMap((id) =>
+    request.options.filter((option) => option.id === id),
+  )
   if (pair.length < 2) return null
-  return breakEven((age) => { const [one, both] = compareOptions({ ...request, samples: LOOK_SAMPLES, options: pair, parts: request.parts.map((part) => (part.id === 'other' ? { ...part, ageYears: age } : part)) }); return one!.meanCost - both!.meanCost }, [0, OLDEST_YEARS])
+  return breakEven(
+    (age) => {
+      const [one, both] = compareOptions({
+        ...request,
+        samples: LOOK_SAMPLES,
+        options: pair,
+        parts: request.parts.map((part) =>
+          part.id === 'other' ? { ...part, ageYears: age } : part,
+        ),
+      })
+      return one!.meanCost - both!.meanCost
+    },
+    [0, OLDEST_YEARS],
+  )
 }
 
 const api = {

@@ -4,7 +4,11 @@ import { useEffect, useState } from 'react'
 import type { AwakeOutcome, AwakeWorker } from './awakeWorker.ts'
 
 /** How far it is. */
-export type Awake = { readonly state: 'idle' } | { readonly state: 'working'; readonly share: number } | { readonly state: 'done'; readonly outcome: AwakeOutcome } | { readonly state: 'impossible' }
+export type Awake =
+  | { readonly state: 'idle' }
+  | { readonly state: 'working'; readonly share: number }
+  | { readonly state: 'done'; readonly outcome: AwakeOutcome }
+  | { readonly state: 'impossible' }
 
 /** Reckons a night with the module in the loop beside the page, once it is asked to. Stopping it ends the worker. */
 export function useAwake(request: AwakeRequest, asked: boolean): Awake {
@@ -14,13 +18,20 @@ export function useAwake(request: AwakeRequest, asked: boolean): Awake {
     if (!asked) return setResult({ state: 'idle' })
     const worker = new Worker(new URL('./awakeWorker.ts', import.meta.url), { type: 'module' })
     let current = true
-    const settle = (next: Awake): void => { if (current) setResult(next) }
+    const settle = (next: Awake): void => {
+      if (current) setResult(next)
+    }
     setResult({ state: 'working', share: 0 })
     const progress = proxy((share: number) => settle({ state: 'working', share }))
-    wrap<AwakeWorker>(worker).work(JSON.parse(content) as AwakeRequest, progress).then((outcome) => {
-      if (outcome) performance.measure('anklet.awake', { start: 0, duration: outcome.tookMs })
-      settle(outcome ? { state: 'done', outcome } : { state: 'impossible' })
-    }, () => settle({ state: 'impossible' }))
+    wrap<AwakeWorker>(worker)
+      .work(JSON.parse(content) as AwakeRequest, progress)
+      .then(
+        (outcome) => {
+          if (outcome) performance.measure('anklet.awake', { start: 0, duration: outcome.tookMs })
+          settle(outcome ? { state: 'done', outcome } : { state: 'impossible' })
+        },
+        () => settle({ state: 'impossible' }),
+      )
     return () => {
       current = false
       worker.terminate()

@@ -7,14 +7,26 @@ import { useEffect, useRef, useState } from 'react'
  * @param make begins the worker. @param reckon asks it; what it tells meanwhile counts until the answer is there. @param request null: nothing is asked. @param broken the answer when it fails.
  * @returns null while there is no answer yet
  */
-export function useReckoned<Api, Request, Answer>(make: () => Worker, reckon: (remote: Remote<Api>, request: Request, tell: (answer: Answer) => void) => Promise<Answer>, request: Request | null, broken: Answer): Answer | null {
+export function useReckoned<Api, Request, Answer>(
+  make: () => Worker,
+  reckon: (
+    remote: Remote<Api>,
+    request: Request,
+    tell: (answer: Answer) => void,
+  ) => Promise<Answer>,
+  request: Request | null,
+  broken: Answer,
+): Answer | null {
   const [answer, setAnswer] = useState<Answer | null>(null)
   // Begun when it is first needed, and anew after the page was put aside and taken up again. Both are held: a proxy nobody holds is collected, and takes the worker's ear with it.
   const running = useRef<{ readonly worker: Worker; readonly remote: Remote<Api> } | null>(null)
-  useEffect(() => () => {
-    running.current?.worker.terminate()
-    running.current = null
-  }, [])
+  useEffect(
+    () => () => {
+      running.current?.worker.terminate()
+      running.current = null
+    },
+    [],
+  )
   const content = JSON.stringify(request)
   useEffect(() => {
     let current = true
@@ -24,9 +36,13 @@ export function useReckoned<Api, Request, Answer>(make: () => Worker, reckon: (r
       const worker = make()
       running.current = { worker, remote: wrap<Api>(worker) }
     }
-    const settle = (next: Answer): void => { if (current) setAnswer(next) }
+    const settle = (next: Answer): void => {
+      if (current) setAnswer(next)
+    }
     reckon(running.current.remote, asked, settle).then(settle, () => settle(broken))
-    return () => { current = false }
+    return () => {
+      current = false
+    }
   }, [content])
   return answer
 }

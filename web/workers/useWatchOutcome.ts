@@ -5,7 +5,11 @@ import { useEffect, useState } from 'react'
 import type { LeakWorker, WatchOutcome } from './leakWorker.ts'
 
 /** How far a calculation is. */
-export type Outcome = { readonly state: 'working' } | { readonly state: 'done'; readonly outcome: WatchOutcome } | { readonly state: 'impossible' } | { readonly state: 'broken' }
+export type Outcome =
+  | { readonly state: 'working' }
+  | { readonly state: 'done'; readonly outcome: WatchOutcome }
+  | { readonly state: 'impossible' }
+  | { readonly state: 'broken' }
 
 /** Works a watch out beside the page; a newer request, or leaving the page, ends an older one. */
 export function useWatchOutcome(request: LeakdownRequest): Outcome {
@@ -19,12 +23,16 @@ export function useWatchOutcome(request: LeakdownRequest): Outcome {
     const settle = (next: Outcome): void => {
       if (!current) return
       performance.measure('anklet.weighed', 'anklet.weighing')
-      if (next.state === 'done') performance.measure('anklet.inferred', { start: 0, duration: next.outcome.inferenceMs })
+      if (next.state === 'done')
+        performance.measure('anklet.inferred', { start: 0, duration: next.outcome.inferenceMs })
       setResult(next)
     }
     setResult({ state: 'working' })
     worker.onerror = () => settle({ state: 'broken' })
-    remote.work(JSON.parse(content) as LeakdownRequest).then((outcome) => settle(outcome ? { state: 'done', outcome } : { state: 'impossible' }), () => settle({ state: 'broken' }))
+    remote.work(JSON.parse(content) as LeakdownRequest).then(
+      (outcome) => settle(outcome ? { state: 'done', outcome } : { state: 'impossible' }),
+      () => settle({ state: 'broken' }),
+    )
     return () => {
       current = false
       worker.terminate()

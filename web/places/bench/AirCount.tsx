@@ -12,36 +12,139 @@ import { WARMTH_ASK } from '../../parts/pumpAsks.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 
 const ASKS = {
-  reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: null }, reservoirBarG: { words: 'It holds', kind: 'pressure', least: -1, most: 40, start: null },
-  targetReservoirBarG: { words: 'It should hold', kind: 'pressure', least: -1, most: 40, start: null }, temperatureC: WARMTH_ASK,
-  levelOffsetMm: { words: 'Level', kind: 'plain', unit: 'mm over design', least: -300, most: 300, start: 0 }, bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 }, bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
+  reservoirL: {
+    words: 'Reservoir',
+    kind: 'plain',
+    unit: 'L (0: none)',
+    least: 0,
+    most: 1000,
+    start: null,
+  },
+  reservoirBarG: { words: 'It holds', kind: 'pressure', least: -1, most: 40, start: null },
+  targetReservoirBarG: {
+    words: 'It should hold',
+    kind: 'pressure',
+    least: -1,
+    most: 40,
+    start: null,
+  },
+  temperatureC: WARMTH_ASK,
+  levelOffsetMm: {
+    words: 'Level',
+    kind: 'plain',
+    unit: 'mm over design',
+    least: -300,
+    most: 300,
+    start: 0,
+  },
+  bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
+  bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
 
 /** The air of a whole system, and what is missing in it. */
 export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(ASKS)
-  const answer = read.ok ? airLedger({ ...read.value, vehicle: completeGeometry(type.geometry), bottle: read.value.bottleL > 0 ? { volumeL: read.value.bottleL, barG: read.value.bottleBarG } : null }) : null
-  const pressure = (bar: number): string => `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  const answer = read.ok
+    ? airLedger({
+        ...read.value,
+        vehicle: completeGeometry(type.geometry),
+        bottle:
+          read.value.bottleL > 0
+            ? { volumeL: read.value.bottleL, barG: read.value.bottleBarG }
+            : null,
+      })
+    : null
+  const pressure = (bar: number): string =>
+    `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
   if (!answer) return fields
-  if (!answer.ok) return <>{fields}<p className="wrong" role="alert">{refusalWords(answer.error)}</p></>
+  if (!answer.ok)
+    return (
+      <>
+        {fields}
+        <p className="wrong" role="alert">
+          {refusalWords(answer.error)}
+        </p>
+      </>
+    )
   const { corners, reservoir, totalBarL, topUpBarL, bottleFills, regulatorBarG } = answer.value
-  const say = topUpBarL > 0.05 ? `${topUpBarL.toFixed(1)} bar·L are missing.` : topUpBarL < -0.05 ? `${(-topUpBarL).toFixed(1)} bar·L too much.` : 'Nothing is missing.'
+  const say =
+    topUpBarL > 0.05
+      ? `${topUpBarL.toFixed(1)} bar·L are missing.`
+      : topUpBarL < -0.05
+        ? `${(-topUpBarL).toFixed(1)} bar·L too much.`
+        : 'Nothing is missing.'
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid content-start gap-5">
         {fields}
-        <div className="corners max-w-[560px]">{WALK.map((corner) => <div key={corner} style={{ gridArea: corner }} role="group" aria-label={capital(CORNER_WORDS[corner])}><p className="font-semibold">{corner}</p><p className="num text-[22px]">{corners[corner].airBarL.toFixed(1)}</p><p className="text-[13px] text-ink-2">{corners[corner].gaugeBarL.toFixed(1)} by gauge</p></div>)}</div>
+        <div className="corners max-w-[560px]">
+          {WALK.map((corner) => (
+            <div
+              key={corner}
+              style={{ gridArea: corner }}
+              role="group"
+              aria-label={capital(CORNER_WORDS[corner])}
+            >
+              <p className="font-semibold">{corner}</p>
+              <p className="num text-[22px]">{corners[corner].airBarL.toFixed(1)}</p>
+              <p className="text-[13px] text-ink-2">
+                {corners[corner].gaugeBarL.toFixed(1)} by gauge
+              </p>
+            </div>
+          ))}
+        </div>
       </div>
       <div className="grid content-start gap-3">
-        <p className="say" aria-live="polite">{say}</p>
-        <p className="figure"><span className="text-ink-2">in the whole system</span><span className="num">{totalBarL.toFixed(1)}<span className="unit">bar·L</span></span></p>
-        <p className="figure"><span className="text-ink-2">of that in the reservoir</span><span className="num">{reservoir.airBarL.toFixed(1)}<span className="unit">bar·L</span></span></p>
-        {topUpBarL > 0.05 && <p className="figure"><span className="text-ink-2">regulator today, to have the target at 20 °C</span><span className="num">{pressure(regulatorBarG)}</span></p>}
-        {bottleFills !== null && <p className="figure"><span className="text-ink-2">such fills in the bottle</span><span className="num">{bottleFills < 1 ? 'less than one' : Math.floor(bottleFills)}</span></p>}
-        {topUpBarL > 0.05 && <p className="caution">Dry gas through a regulator that is shut before the bottle opens, a rated hose, the damp air in it purged first, slowly up to the measured amount. Gas let out in a closed cabin or pit displaces breathing air. The maker’s instructions decide.</p>}
-        <SaveToJob title="Air count" lines={[`${type.name}: ${totalBarL.toFixed(1)} bar·L in all, ${WALK.map((corner) => `${corner} ${corners[corner].airBarL.toFixed(1)}`).join(', ')}, reservoir ${reservoir.airBarL.toFixed(1)}.`, `${say}${topUpBarL > 0.05 ? ` Regulator at ${pressure(regulatorBarG)}.` : ''}`]} />
-        <Note formula="n = p(absolute) · V · 293/T; by gauge: p(gauge) · V, as workshop tables have it." limits="Springs at their design pressure, all at one temperature. The reservoir is read by the pressure at which flow starts." />
+        <p className="say" aria-live="polite">
+          {say}
+        </p>
+        <p className="figure">
+          <span className="text-ink-2">in the whole system</span>
+          <span className="num">
+            {totalBarL.toFixed(1)}
+            <span className="unit">bar·L</span>
+          </span>
+        </p>
+        <p className="figure">
+          <span className="text-ink-2">of that in the reservoir</span>
+          <span className="num">
+            {reservoir.airBarL.toFixed(1)}
+            <span className="unit">bar·L</span>
+          </span>
+        </p>
+        {topUpBarL > 0.05 && (
+          <p className="figure">
+            <span className="text-ink-2">regulator today, to have the target at 20 °C</span>
+            <span className="num">{pressure(regulatorBarG)}</span>
+          </p>
+        )}
+        {bottleFills !== null && (
+          <p className="figure">
+            <span className="text-ink-2">such fills in the bottle</span>
+            <span className="num">
+              {bottleFills < 1 ? 'less than one' : Math.floor(bottleFills)}
+            </span>
+          </p>
+        )}
+        {topUpBarL > 0.05 && (
+          <p className="caution">
+            Dry gas through a regulator that is shut before the bottle opens, a rated hose, the damp
+            air in it purged first, slowly up to the measured amount. Gas let out in a closed cabin
+            or pit displaces breathing air. The maker’s instructions decide.
+          </p>
+        )}
+        <SaveToJob
+          title="Air count"
+          lines={[
+            `${type.name}: ${totalBarL.toFixed(1)} bar·L in all, ${WALK.map((corner) => `${corner} ${corners[corner].airBarL.toFixed(1)}`).join(', ')}, reservoir ${reservoir.airBarL.toFixed(1)}.`,
+            `${say}${topUpBarL > 0.05 ? ` Regulator at ${pressure(regulatorBarG)}.` : ''}`,
+          ]}
+        />
+        <Note
+          formula="n = p(absolute) · V · 293/T; by gauge: p(gauge) · V, as workshop tables have it."
+          limits="Springs at their design pressure, all at one temperature. The reservoir is read by the pressure at which flow starts."
+        />
       </div>
     </div>
   )

@@ -21,22 +21,98 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
   const [change, setChange] = useState<StanceChange>(AS_DESIGNED)
   const vehicle = completeGeometry(type.geometry)
   const rest = stanceOf(vehicle, change)
-  const set = (key: 'airShare' | 'payloadN', corner: Corner, value: number): void => setChange({ ...change, [key]: { ...change[key], [corner]: value } })
-  if (!rest.ok) return <p className="wrong" role="alert">{refusalWords(rest.error)}</p>
+  const set = (key: 'airShare' | 'payloadN', corner: Corner, value: number): void =>
+    setChange({ ...change, [key]: { ...change[key], [corner]: value } })
+  if (!rest.ok)
+    return (
+      <p className="wrong" role="alert">
+        {refusalWords(rest.error)}
+      </p>
+    )
   const { heightMm, pressureBarG, onBumpStop } = rest.value
   const off = perCorner((corner) => heightMm[corner] - vehicle.corners[corner].designHeightMm)
-  const under = (corner: Corner): string => (onBumpStop[corner] ? 'on its bump stop' : pressureBarG[corner] === null ? 'coil' : `${formatQuantity(pressureBarG[corner], 'pressure', units)} ${UNIT_LABEL[units.pressure]}`)
-  const corners = perCorner((corner) => ({ designMm: vehicle.corners[corner].designHeightMm, marks: [{ mm: heightMm[corner], kind: 'now' as const, label: formatQuantity(heightMm[corner], 'height', units), under: under(corner) }] }))
+  const under = (corner: Corner): string =>
+    onBumpStop[corner]
+      ? 'on its bump stop'
+      : pressureBarG[corner] === null
+        ? 'coil'
+        : `${formatQuantity(pressureBarG[corner], 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  const corners = perCorner((corner) => ({
+    designMm: vehicle.corners[corner].designHeightMm,
+    marks: [
+      {
+        mm: heightMm[corner],
+        kind: 'now' as const,
+        label: formatQuantity(heightMm[corner], 'height', units),
+        under: under(corner),
+      },
+    ],
+  }))
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
-      <div className="min-w-0"><Strip corners={corners} joins={allJoins(off, units)} units={units} heightPx={380} label="Where it comes to rest" /></div>
+      <div className="min-w-0">
+        <Strip
+          corners={corners}
+          joins={allJoins(off, units)}
+          units={units}
+          heightPx={380}
+          label="Where it comes to rest"
+        />
+      </div>
       <div className="grid content-start gap-4">
-        <section aria-label="Air"><h2>Air left in the spring</h2>{WALK.filter((corner) => hasAir(vehicle.corners[corner])).map((corner) => <Slider key={corner} label={capital(CORNER_WORDS[corner])} min={0} max={1.5} step={0.01} value={change.airShare[corner]} shown={`${Math.round(change.airShare[corner] * 100)} %`} onSlide={(value) => set('airShare', corner, value)} />)}</section>
-        <section aria-label="Load"><h2>Load added over the wheel</h2>{WALK.map((corner) => <Slider key={corner} label={capital(CORNER_WORDS[corner])} min={0} max={4000} step={50} value={change.payloadN[corner]} shown={`${change.payloadN[corner]} N`} onSlide={(value) => set('payloadN', corner, value)} />)}</section>
-        <Slider label="Air at" min={-30} max={50} step={1} value={change.temperatureC} shown={`${formatQuantity(change.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`} onSlide={(temperatureC) => setChange({ ...change, temperatureC })} />
-        <button type="button" className="btn w-fit" onClick={() => setChange(AS_DESIGNED)}>As designed</button>
-        <SaveToJob title="Stance" lines={[`${type.name}, air left ${WALK.map((corner) => `${corner} ${Math.round(change.airShare[corner] * 100)}\u00a0%`).join(', ')}; load added ${WALK.map((corner) => `${corner} ${change.payloadN[corner]}`).join(', ')} N.`, `It rests at ${WALK.map((corner) => `${corner} ${formatQuantity(heightMm[corner], 'height', units)}`).join(', ')} ${UNIT_LABEL[units.length]}.`]} />
-        <Note formula="Forces and moments balance: a stiff body on four springs and four tyres, pV = nT in each spring." limits="The module is off: nothing levels. At rest, on flat ground; areas constant, no friction." />
+        <section aria-label="Air">
+          <h2>Air left in the spring</h2>
+          {WALK.filter((corner) => hasAir(vehicle.corners[corner])).map((corner) => (
+            <Slider
+              key={corner}
+              label={capital(CORNER_WORDS[corner])}
+              min={0}
+              max={1.5}
+              step={0.01}
+              value={change.airShare[corner]}
+              shown={`${Math.round(change.airShare[corner] * 100)} %`}
+              onSlide={(value) => set('airShare', corner, value)}
+            />
+          ))}
+        </section>
+        <section aria-label="Load">
+          <h2>Load added over the wheel</h2>
+          {WALK.map((corner) => (
+            <Slider
+              key={corner}
+              label={capital(CORNER_WORDS[corner])}
+              min={0}
+              max={4000}
+              step={50}
+              value={change.payloadN[corner]}
+              shown={`${change.payloadN[corner]} N`}
+              onSlide={(value) => set('payloadN', corner, value)}
+            />
+          ))}
+        </section>
+        <Slider
+          label="Air at"
+          min={-30}
+          max={50}
+          step={1}
+          value={change.temperatureC}
+          shown={`${formatQuantity(change.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`}
+          onSlide={(temperatureC) => setChange({ ...change, temperatureC })}
+        />
+        <button type="button" className="btn w-fit" onClick={() => setChange(AS_DESIGNED)}>
+          As designed
+        </button>
+        <SaveToJob
+          title="Stance"
+          lines={[
+            `${type.name}, air left ${WALK.map((corner) => `${corner} ${Math.round(change.airShare[corner] * 100)}\u00a0%`).join(', ')}; load added ${WALK.map((corner) => `${corner} ${change.payloadN[corner]}`).join(', ')} N.`,
+            `It rests at ${WALK.map((corner) => `${corner} ${formatQuantity(heightMm[corner], 'height', units)}`).join(', ')} ${UNIT_LABEL[units.length]}.`,
+          ]}
+        />
+        <Note
+          formula="Forces and moments balance: a stiff body on four springs and four tyres, pV = nT in each spring."
+          limits="The module is off: nothing levels. At rest, on flat ground; areas constant, no friction."
+        />
       </div>
     </div>
   )

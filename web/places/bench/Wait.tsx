@@ -25,24 +25,82 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
   const [readings, setReadings] = useState(2)
   const [sigmaK, setSigmaK] = useState(3)
   const leakBarLPerH = 10 ** logRate
-  const plan = planWatch({ vehicle, corner, leakBarLPerH, readings, temperatureSigmaK: sigmaK, meanC: 8 })
+  const plan = planWatch({
+    vehicle,
+    corner,
+    leakBarLPerH,
+    readings,
+    temperatureSigmaK: sigmaK,
+    meanC: 8,
+  })
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid content-start gap-4">
-        <Taps<Corner> legend="Suspicion" options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={[corner]} onTap={setCorner} />
-        <Slider label="Leak" min={-2.5} max={1.5} step={0.05} value={logRate} shown={rateWords(leakBarLPerH)} onSlide={setLogRate} />
-        <Slider label="Readings" min={1} max={8} step={1} value={readings} shown={String(readings)} onSlide={setReadings} />
-        <Slider label="Gas known to" min={1} max={6} step={0.5} value={sigmaK} shown={`${sigmaK} K`} onSlide={setSigmaK} />
+        <Taps<Corner>
+          legend="Suspicion"
+          options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+          chosen={[corner]}
+          onTap={setCorner}
+        />
+        <Slider
+          label="Leak"
+          min={-2.5}
+          max={1.5}
+          step={0.05}
+          value={logRate}
+          shown={rateWords(leakBarLPerH)}
+          onSlide={setLogRate}
+        />
+        <Slider
+          label="Readings"
+          min={1}
+          max={8}
+          step={1}
+          value={readings}
+          shown={String(readings)}
+          onSlide={setReadings}
+        />
+        <Slider
+          label="Gas known to"
+          min={1}
+          max={6}
+          step={0.5}
+          value={sigmaK}
+          shown={`${sigmaK} K`}
+          onSlide={setSigmaK}
+        />
       </div>
       <div className="grid content-start gap-3">
         {plan.ok ? (
           <>
-            <p className="say" aria-live="polite">Wait {hoursWords(plan.value.hours)}.</p>
-            <p className="sub">{capital(sizeWords(leakBarLPerH))}, {rateWords(leakBarLPerH)} bar·L/h at the {CORNER_WORDS[corner]}, sinks {formatQuantity(plan.value.dropMmPerH, 'height', units, 1)} {UNIT_LABEL[units.length]} an hour; {formatQuantity(plan.value.dropMmPerH * plan.value.hours, 'height', units)} {UNIT_LABEL[units.length]} beyond the cold are needed to be sure.</p>
+            <p className="say" aria-live="polite">
+              Wait {hoursWords(plan.value.hours)}.
+            </p>
+            <p className="sub">
+              {capital(sizeWords(leakBarLPerH))}, {rateWords(leakBarLPerH)} bar·L/h at the{' '}
+              {CORNER_WORDS[corner]}, sinks{' '}
+              {formatQuantity(plan.value.dropMmPerH, 'height', units, 1)} {UNIT_LABEL[units.length]}{' '}
+              an hour; {formatQuantity(plan.value.dropMmPerH * plan.value.hours, 'height', units)}{' '}
+              {UNIT_LABEL[units.length]} beyond the cold are needed to be sure.
+            </p>
           </>
-        ) : <p className="wrong" role="alert">{refusalWords(plan.error)}</p>}
-        {plan.ok && <SaveToJob title="How long to wait" lines={[`${type.name}, ${CORNER_WORDS[corner]}, ${rateWords(leakBarLPerH)} bar·L/h: wait ${hoursWords(plan.value.hours)} to be sure, ${readings} readings a round, gas known to ${sigmaK} K.`]} />}
-        <Note formula="Hours = (z for seeing it + z for no false alarm) · what tape, bushes and gas leave open ÷ sinking per hour." limits="Sees such a leak 19 times in 20, calls 1 tight corner in 20 leaking. Linear at design height, at 8 °C." />
+        ) : (
+          <p className="wrong" role="alert">
+            {refusalWords(plan.error)}
+          </p>
+        )}
+        {plan.ok && (
+          <SaveToJob
+            title="How long to wait"
+            lines={[
+              `${type.name}, ${CORNER_WORDS[corner]}, ${rateWords(leakBarLPerH)} bar·L/h: wait ${hoursWords(plan.value.hours)} to be sure, ${readings} readings a round, gas known to ${sigmaK} K.`,
+            ]}
+          />
+        )}
+        <Note
+          formula="Hours = (z for seeing it + z for no false alarm) · what tape, bushes and gas leave open ÷ sinking per hour."
+          limits="Sees such a leak 19 times in 20, calls 1 tight corner in 20 leaking. Linear at design height, at 8 °C."
+        />
       </div>
     </div>
   )

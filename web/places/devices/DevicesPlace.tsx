@@ -10,12 +10,31 @@ import { KIND_WORDS } from '../../words/devices.ts'
 import { Doing } from './Doing.tsx'
 import { Live } from './Live.tsx'
 
-function Entry({ status: { identity, attached, standIn, heldBy }, on, here, onPick }: { readonly status: DeviceStatus; readonly on: boolean; /** This browser's name. */ readonly here: string; onPick(): void }): ReactNode {
+function Entry({
+  status: { identity, attached, standIn, heldBy },
+  on,
+  here,
+  onPick,
+}: {
+  readonly status: DeviceStatus
+  readonly on: boolean
+  /** This browser's name. */ readonly here: string
+  onPick(): void
+}): ReactNode {
   return (
-    <li><button type="button" className="tap w-full" data-on={on} aria-pressed={on} onClick={onPick}>
-      <span className="grid"><span className="font-semibold">{identity.name.replace(', a stand-in', '')}</span>
-        <span className="text-[12.5px] font-normal opacity-85">{KIND_WORDS[identity.kind]}{standIn ? ', stand-in' : ''}{attached ? '' : ', away'}{heldBy ? (heldBy.device === here ? ', yours now' : ', somebody works with it') : ''}</span></span>
-    </button></li>
+    <li>
+      <button type="button" className="tap w-full" data-on={on} aria-pressed={on} onClick={onPick}>
+        <span className="grid">
+          <span className="font-semibold">{identity.name.replace(', a stand-in', '')}</span>
+          <span className="text-[12.5px] font-normal opacity-85">
+            {KIND_WORDS[identity.kind]}
+            {standIn ? ', stand-in' : ''}
+            {attached ? '' : ', away'}
+            {heldBy ? (heldBy.device === here ? ', yours now' : ', somebody works with it') : ''}
+          </span>
+        </span>
+      </button>
+    </li>
   )
 }
 
@@ -24,13 +43,24 @@ function Gauge({ status: { identity } }: { readonly status: DeviceStatus }): Rea
   const [channel] = identity.channels
   return (
     <section aria-label={identity.name} className="grid gap-2">
-      <p className="say">{press ? `${press.value} ${channel?.unit ?? ''}` : 'Nothing pressed yet.'}</p>
-      <p className="sub">It sends a value when its button is pressed; on a walk that fills the field of the corner being measured. The stand-in’s button is pressed at its vehicle, under “At the car”.</p>
+      <p className="say">
+        {press ? `${press.value} ${channel?.unit ?? ''}` : 'Nothing pressed yet.'}
+      </p>
+      <p className="sub">
+        It sends a value when its button is pressed; on a walk that fills the field of the corner
+        being measured. The stand-in’s button is pressed at its vehicle, under “At the car”.
+      </p>
     </section>
   )
 }
 
-function Vehicle({ status, type }: { readonly status: DeviceStatus; readonly type: VehicleType | null }): ReactNode {
+function Vehicle({
+  status,
+  type,
+}: {
+  readonly status: DeviceStatus
+  readonly type: VehicleType | null
+}): ReactNode {
   return (
     <div className="grid min-w-0 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
       <Live status={status} type={type} heightPx={180} />
@@ -39,25 +69,78 @@ function Vehicle({ status, type }: { readonly status: DeviceStatus; readonly typ
   )
 }
 
-function Devices({ list, types }: { readonly list: readonly DeviceStatus[]; readonly types: readonly VehicleType[] }): ReactNode {
+function Devices({
+  list,
+  types,
+}: {
+  readonly list: readonly DeviceStatus[]
+  readonly types: readonly VehicleType[]
+}): ReactNode {
   const [picked, pick] = useState<string | null>(null)
   const { listen, hang } = useLink()
   const here = useSession((session) => session.device)
   const live = useLink((link) => link.statuses)
-  const chosen = list.find(({ identity }) => identity.id === picked) ?? list.find(({ identity }) => identity.kind === 'module')
-  const ids = [...new Set([...(chosen ? [chosen.identity.id] : []), ...list.filter(({ identity }) => identity.kind !== 'module').map(({ identity }) => identity.id)])]
+  const chosen =
+    list.find(({ identity }) => identity.id === picked) ??
+    list.find(({ identity }) => identity.kind === 'module')
+  const ids = [
+    ...new Set([
+      ...(chosen ? [chosen.identity.id] : []),
+      ...list
+        .filter(({ identity }) => identity.kind !== 'module')
+        .map(({ identity }) => identity.id),
+    ]),
+  ]
   const key = ids.join()
-  useEffect(() => { listen(key === '' ? [] : key.split(',')) }, [key, listen])
+  useEffect(() => {
+    listen(key === '' ? [] : key.split(','))
+  }, [key, listen])
   useEffect(() => hang, [hang])
   const status = chosen && (live[chosen.identity.id] ?? chosen)
-  const ordered = [...list].sort((a, b) => Number(a.identity.kind !== 'module') - Number(b.identity.kind !== 'module') || Number(a.standIn) - Number(b.standIn) || a.identity.name.localeCompare(b.identity.name))
+  const ordered = [...list].sort(
+    (a, b) =>
+      Number(a.identity.kind !== 'module') - Number(b.identity.kind !== 'module') ||
+      Number(a.standIn) - Number(b.standIn) ||
+      a.identity.name.localeCompare(b.identity.name),
+  )
   return (
     <div className="grid gap-x-7 gap-y-4 p-4 md:grid-cols-[212px_minmax(0,1fr)] md:p-6">
-      <nav aria-label="Devices"><h1 className="mb-3">Devices</h1>
-        <ul className="grid gap-2 max-md:grid-cols-2">{ordered.map((each) => <Entry key={each.identity.id} status={live[each.identity.id] ?? each} on={each.identity.id === chosen?.identity.id} here={here} onPick={() => pick(each.identity.id)} />)}</ul>
-        {list.every(({ standIn }) => standIn) && <p className="mt-3 text-[13px] text-ink-2">No adapter is attached. A real one says hello over the link described in docs/formats; until then the stand-ins are here.</p>}
+      <nav aria-label="Devices">
+        <h1 className="mb-3">Devices</h1>
+        <ul className="grid gap-2 max-md:grid-cols-2">
+          {ordered.map((each) => (
+            <Entry
+              key={each.identity.id}
+              status={live[each.identity.id] ?? each}
+              on={each.identity.id === chosen?.identity.id}
+              here={here}
+              onPick={() => pick(each.identity.id)}
+            />
+          ))}
+        </ul>
+        {list.every(({ standIn }) => standIn) && (
+          <p className="mt-3 text-[13px] text-ink-2">
+            No adapter is attached. A real one says hello over the link described in docs/formats;
+            until then the stand-ins are here.
+          </p>
+        )}
       </nav>
-      {status ? status.identity.kind === 'module' ? <Vehicle key={status.identity.id} status={status} type={types.find(({ id }) => id === status.identity.vehicleTypeId) ?? null} /> : <Gauge status={status} /> : <p className="sub">A stand-in vehicle comes with each vehicle type. Enter one on the Shelf and it stands here.</p>}
+      {status ? (
+        status.identity.kind === 'module' ? (
+          <Vehicle
+            key={status.identity.id}
+            status={status}
+            type={types.find(({ id }) => id === status.identity.vehicleTypeId) ?? null}
+          />
+        ) : (
+          <Gauge status={status} />
+        )
+      ) : (
+        <p className="sub">
+          A stand-in vehicle comes with each vehicle type. Enter one on the Shelf and it stands
+          here.
+        </p>
+      )}
     </div>
   )
 }
@@ -65,5 +148,9 @@ function Devices({ list, types }: { readonly list: readonly DeviceStatus[]; read
 /** The connected vehicle and gauges, or their stand-ins. */
 export function DevicesPlace(): ReactNode {
   const types = useVehicleTypes()
-  return <Loading query={useDevices()} what="the devices">{(list) => <Devices list={list} types={types.data ?? []} />}</Loading>
+  return (
+    <Loading query={useDevices()} what="the devices">
+      {(list) => <Devices list={list} types={types.data ?? []} />}
+    </Loading>
+  )
 }

@@ -23,10 +23,36 @@ export function LiveStrip({ channels, frame, geometry, units, heightPx }: LivePr
     const single = channel !== null && channel.corner === null
     const signal = valueAt(channels, frame, 'signal', corner)
     return {
-      marks: value === null ? [] : [{ mm: value, kind: 'now' as const, label: formatQuantity(value, 'height', units), ...(signal === null ? {} : { under: `${signal.toFixed(1)} %` }) }],
+      marks:
+        value === null
+          ? []
+          : [
+              {
+                mm: value,
+                kind: 'now' as const,
+                label: formatQuantity(value, 'height', units),
+                ...(signal === null ? {} : { under: `${signal.toFixed(1)} %` }),
+              },
+            ],
       designMm: geometry?.corners[corner].designHeightMm ?? null,
-      note: channel === null ? 'no sensor' : value === null ? 'no signal' : single ? 'mean of both' : '',
+      note:
+        channel === null
+          ? 'no sensor'
+          : value === null
+            ? 'no signal'
+            : single
+              ? 'mean of both'
+              : '',
     }
   })
-  return <Strip corners={corners} joins={{ front: null, right: null, rear: null, left: null }} units={units} heightPx={heightPx} phoneHeightPx={120} label="Heights as the module reports them, live" />
+  return (
+    <Strip
+      corners={corners}
+      joins={{ front: null, right: null, rear: null, left: null }}
+      units={units}
+      heightPx={heightPx}
+      phoneHeightPx={120}
+      label="Heights as the module reports them, live"
+    />
+  )
 }

@@ -10,7 +10,11 @@ import { useHold, useOrder } from '../../data/devices.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { ACTION_WORDS } from '../../words/devices.ts'
 
-interface OrdersProps { readonly status: DeviceStatus; readonly architecture: Architecture; readonly jobId: string | null }
+interface OrdersProps {
+  readonly status: DeviceStatus
+  readonly architecture: Architecture
+  readonly jobId: string | null
+}
 
 /** What the module can be asked to do. It moves the car: one corner is said by word and picture, and stop is always at hand. */
 export function Orders({ status: { identity }, architecture, jobId }: OrdersProps): ReactNode {
@@ -21,25 +25,98 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
   const held = useHold(working ? identity.id : null, jobId)
   const order = useOrder(identity.id, jobId)
   const can = (action: DeviceAction): boolean => identity.actions.includes(action)
-  const ask = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}): void => { if (!order.isPending) order.mutate({ action, foldsInspected: folds, ...more }, { onSuccess: () => setWorking(true) }) }
-  const button = (action: DeviceAction, more: { readonly corner?: Corner; readonly forS?: number } = {}, icon: ReactNode = null): ReactNode => can(action) && <button type="button" className="btn" onClick={() => ask(action, more)}>{icon}{ACTION_WORDS[action]}</button>
+  const ask = (
+    action: DeviceAction,
+    more: { readonly corner?: Corner; readonly forS?: number } = {},
+  ): void => {
+    if (!order.isPending)
+      order.mutate(
+        { action, foldsInspected: folds, ...more },
+        { onSuccess: () => setWorking(true) },
+      )
+  }
+  const button = (
+    action: DeviceAction,
+    more: { readonly corner?: Corner; readonly forS?: number } = {},
+    icon: ReactNode = null,
+  ): ReactNode =>
+    can(action) && (
+      <button type="button" className="btn" onClick={() => ask(action, more)}>
+        {icon}
+        {ACTION_WORDS[action]}
+      </button>
+    )
   const error = held.error ?? order.error
   const asksFolds = error instanceof Refused && error.path === '/foldsInspected'
   return (
     <section aria-label="Orders" className="grid gap-3">
-      <p className="text-[13.5px] text-ink-2">These move the car or its air. Nobody under it, doors shut, hands clear of wheels and bellows.</p>
-      <div className="flex flex-wrap gap-2">{button('raise')}{button('lower')}{button('pump', { forS: 20 })}<button type="button" className="btn btn-go" onClick={() => order.mutate({ action: 'stop' })}><OctagonX size={18} aria-hidden />Stop</button></div>
+      <p className="text-[13.5px] text-ink-2">
+        These move the car or its air. Nobody under it, doors shut, hands clear of wheels and
+        bellows.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {button('raise')}
+        {button('lower')}
+        {button('pump', { forS: 20 })}
+        <button
+          type="button"
+          className="btn btn-go"
+          onClick={() => order.mutate({ action: 'stop' })}
+        >
+          <OctagonX size={18} aria-hidden />
+          Stop
+        </button>
+      </div>
       {(can('fill') || can('vent')) && (
         <div className="flex flex-wrap items-center gap-2">
           <CornerGlyph lit={[corner]} size={46} />
-          {corners.map((each) => <button key={each} type="button" className="tap" data-on={each === corner} aria-pressed={each === corner} aria-label={capital(CORNER_WORDS[each])} onClick={() => setCorner(each)}>{each}</button>)}
-          {button('fill', { corner, forS: 3 }, <ArrowUpFromLine size={18} aria-hidden />)}{button('vent', { corner, forS: 3 }, <ArrowDownToLine size={18} aria-hidden />)}
+          {corners.map((each) => (
+            <button
+              key={each}
+              type="button"
+              className="tap"
+              data-on={each === corner}
+              aria-pressed={each === corner}
+              aria-label={capital(CORNER_WORDS[each])}
+              onClick={() => setCorner(each)}
+            >
+              {each}
+            </button>
+          ))}
+          {button('fill', { corner, forS: 3 }, <ArrowUpFromLine size={18} aria-hidden />)}
+          {button('vent', { corner, forS: 3 }, <ArrowDownToLine size={18} aria-hidden />)}
         </div>
       )}
-      {can('vent') && <button type="button" className="btn w-fit" onClick={() => ask('vent', { forS: 20 })}><ArrowDownToLine size={18} aria-hidden />Let {architecture.reservoir ? 'gallery and reservoir' : 'the gallery'} down</button>}
-      <div className="flex flex-wrap gap-2">{architecture.liftingMode !== 'none' && <>{button('liftingOn')}{button('liftingOff')}</>}</div>
-      {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
-      {(asksFolds || folds) && <label className="flex min-h-[44px] items-center gap-3"><input type="checkbox" className="h-6 w-6" checked={folds} onChange={(event) => setFolds(event.target.checked)} />Every fold was looked at with the suspension extended</label>}
+      {can('vent') && (
+        <button type="button" className="btn w-fit" onClick={() => ask('vent', { forS: 20 })}>
+          <ArrowDownToLine size={18} aria-hidden />
+          Let {architecture.reservoir ? 'gallery and reservoir' : 'the gallery'} down
+        </button>
+      )}
+      <div className="flex flex-wrap gap-2">
+        {architecture.liftingMode !== 'none' && (
+          <>
+            {button('liftingOn')}
+            {button('liftingOff')}
+          </>
+        )}
+      </div>
+      {error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
+      {(asksFolds || folds) && (
+        <label className="flex min-h-[44px] items-center gap-3">
+          <input
+            type="checkbox"
+            className="h-6 w-6"
+            checked={folds}
+            onChange={(event) => setFolds(event.target.checked)}
+          />
+          Every fold was looked at with the suspension extended
+        </label>
+      )}
     </section>
   )
 }

@@ -10,14 +10,29 @@ import { factsOf } from '../../words/steps.ts'
 import { momentWords, spanWords } from '../../words/times.ts'
 import { JobTag } from './JobTag.tsx'
 
-interface Entry { readonly job: JobSummary; readonly step: NextStep }
+interface Entry {
+  readonly job: JobSummary
+  readonly step: NextStep
+}
 
-function Group({ title, entries, now }: { readonly title: string; readonly entries: readonly Entry[]; readonly now: number }): ReactNode {
+function Group({
+  title,
+  entries,
+  now,
+}: {
+  readonly title: string
+  readonly entries: readonly Entry[]
+  readonly now: number
+}): ReactNode {
   if (entries.length === 0) return null
   return (
     <section className="mb-6">
       <h2 className="mb-2">{title}</h2>
-      <ul className="grid gap-2">{entries.map(({ job, step }) => <JobTag key={job.id} job={job} step={step} now={now} />)}</ul>
+      <ul className="grid gap-2">
+        {entries.map(({ job, step }) => (
+          <JobTag key={job.id} job={job} step={step} now={now} />
+        ))}
+      </ul>
     </section>
   )
 }
@@ -29,31 +44,53 @@ function ComingBack({ now }: { readonly now: number }): ReactNode {
   return (
     <section aria-label="Coming back" className="mb-6">
       <h2 className="mb-2">Coming back to be measured</h2>
-      <ul className="grid gap-2">{returns.map(({ jobId, vehicleId, plate, typeName, dueAt, words }) => {
-        const left = Date.parse(dueAt) - now
-        return (
-          <li key={jobId}><Link to={`/vehicles/${vehicleId}`} className="sheet flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3 hover:border-air">
-            <span className="plate">{plate}</span><span className="font-semibold">{left > 0 ? momentWords(dueAt, new Date(now)) : `${spanWords(-left)} late`}</span><span className="text-ink-2">{typeName}{words ? `; ${words}` : ''}</span>
-          </Link></li>
-        )
-      })}</ul>
+      <ul className="grid gap-2">
+        {returns.map(({ jobId, vehicleId, plate, typeName, dueAt, words }) => {
+          const left = Date.parse(dueAt) - now
+          return (
+            <li key={jobId}>
+              <Link
+                to={`/vehicles/${vehicleId}`}
+                className="sheet flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3 hover:border-air"
+              >
+                <span className="plate">{plate}</span>
+                <span className="font-semibold">
+                  {left > 0 ? momentWords(dueAt, new Date(now)) : `${spanWords(-left)} late`}
+                </span>
+                <span className="text-ink-2">
+                  {typeName}
+                  {words ? `; ${words}` : ''}
+                </span>
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
     </section>
   )
 }
 
 function headline(entries: readonly Entry[]): string {
-  const due = entries.filter(({ step }) => step.urgency === 'overdue' || step.urgency === 'now').length
+  const due = entries.filter(
+    ({ step }) => step.urgency === 'overdue' || step.urgency === 'now',
+  ).length
   const waiting = entries.filter(({ step }) => step.urgency === 'waiting').length
   const cars = (count: number): string => (count === 1 ? '1 car' : `${count} cars`)
-  if (due === 0) return waiting === 0 ? 'Nothing is due.' : `Nothing is due. ${cars(waiting)} left alone for the night.`
+  if (due === 0)
+    return waiting === 0
+      ? 'Nothing is due.'
+      : `Nothing is due. ${cars(waiting)} left alone for the night.`
   return `${cars(due)} due${waiting > 0 ? `, ${waiting} left alone` : ''}.`
 }
 
 function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
   const now = useNow(20_000)
   const shop = useShop().data
-  const entries = jobs.map((job) => ({ job, step: nextStep(factsOf(job), now) })).sort((a, b) => byDue(a.step, b.step))
-  const group = (...urgencies: NextStep['urgency'][]): Entry[] => entries.filter(({ step }) => urgencies.includes(step.urgency))
+  const entries = jobs
+    .map((job) => ({ job, step: nextStep(factsOf(job), now) }))
+    .sort((a, b) => byDue(a.step, b.step))
+  const group = (...urgencies: NextStep['urgency'][]): Entry[] =>
+    entries.filter(({ step }) => urgencies.includes(step.urgency))
   return (
     <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6">
       <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
@@ -61,9 +98,16 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
           <p className="text-ink-3">{shop?.name}</p>
           <h1 className="say">{jobs.length === 0 ? 'No car here yet.' : headline(entries)}</h1>
         </div>
-        <Link to="/jobs/new" className="btn btn-go btn-big">New job</Link>
+        <Link to="/jobs/new" className="btn btn-go btn-big">
+          New job
+        </Link>
       </div>
-      {jobs.length === 0 && <p className="sub">Cars that are being worked on stand here, what is due next first. Start with the plate of the car in front of you.</p>}
+      {jobs.length === 0 && (
+        <p className="sub">
+          Cars that are being worked on stand here, what is due next first. Start with the plate of
+          the car in front of you.
+        </p>
+      )}
       <Group title="Due now" entries={group('overdue', 'now')} now={now} />
       <Group title="Left alone" entries={group('waiting')} now={now} />
       <ComingBack now={now} />
@@ -74,5 +118,9 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
 
 /** The jobs by what is due next. */
 export function Floor(): ReactNode {
-  return <Loading query={useJobs()} what="the floor">{(jobs) => <Jobs jobs={jobs} />}</Loading>
+  return (
+    <Loading query={useJobs()} what="the floor">
+      {(jobs) => <Jobs jobs={jobs} />}
+    </Loading>
+  )
 }

@@ -41,23 +41,54 @@ function watchWords(job: Job, draft: Draft | undefined, nowMs: number): string {
   return left > 0 ? `${countdownWords(left)} to go` : 'morning round due'
 }
 
-const checksWords = ({ checks }: Job): string => (checks.length === 0 ? 'tests at the car' : `${checks.length === 1 ? '1 test' : `${checks.length} tests`} done`)
+const checksWords = ({ checks }: Job): string =>
+  checks.length === 0
+    ? 'tests at the car'
+    : `${checks.length === 1 ? '1 test' : `${checks.length} tests`} done`
 
-const decisionWords = ({ decisions, agreements, conclusions }: Job): string => { const newest = decisions.at(-1); return newest ? (agreements.some(({ decisionId }) => decisionId === newest.id) ? 'agreed' : 'decided, not agreed yet') : conclusions.length > 0 ? 'what to do about it' : 'after the finding' }
-
-function workWords({ plans, decisions, workNow }: Job): string {
-  if (!workNow || workNow.at === 'ready') return plans.length > 0 ? 'planned' : decisions.length > 0 ? 'make the plan' : 'after the decision'
-  return workNow.at === 'finished' ? 'every step done' : workNow.lost.length > 0 ? 'show it again' : `${workNow.done} of ${workNow.of} steps`
+const decisionWords = ({ decisions, agreements, conclusions }: Job): string => {
+  const newest = decisions.at(-1)
+  return newest
+    ? agreements.some(({ decisionId }) => decisionId === newest.id)
+      ? 'agreed'
+      : 'decided, not agreed yet'
+    : conclusions.length > 0
+      ? 'what to do about it'
+      : 'after the finding'
 }
 
-const recommissionWords = ({ workNow }: Job): string => (workNow?.at === 'filling' ? 'let air back in' : workNow?.at === 'proving' || workNow?.at === 'finished' ? 'it stands' : 'after the work')
+function workWords({ plans, decisions, workNow }: Job): string {
+  if (!workNow || workNow.at === 'ready')
+    return plans.length > 0
+      ? 'planned'
+      : decisions.length > 0
+        ? 'make the plan'
+        : 'after the decision'
+  return workNow.at === 'finished'
+    ? 'every step done'
+    : workNow.lost.length > 0
+      ? 'show it again'
+      : `${workNow.done} of ${workNow.of} steps`
+}
+
+const recommissionWords = ({ workNow }: Job): string =>
+  workNow?.at === 'filling'
+    ? 'let air back in'
+    : workNow?.at === 'proving' || workNow?.at === 'finished'
+      ? 'it stands'
+      : 'after the work'
 
 function calibrateWords({ proof }: Job): string {
   const last = lastOf(proof, 'calibrated')
-  return !last ? 'sensors against the tape' : last.content.taught === 'no' ? 'looked at, not taught' : 'taught'
+  return !last
+    ? 'sensors against the tape'
+    : last.content.taught === 'no'
+      ? 'looked at, not taught'
+      : 'taught'
 }
 
-const proofWords = ({ workNow }: Job): string => (workNow?.at === 'finished' || workNow?.at === 'proving' ? 'show that it counts' : 'after the work')
+const proofWords = ({ workNow }: Job): string =>
+  workNow?.at === 'finished' || workNow?.at === 'proving' ? 'show that it counts' : 'after the work'
 
 function handoverWords({ proof }: Job): string {
   const handed = lastOf(proof, 'handedOver')
@@ -65,17 +96,44 @@ function handoverWords({ proof }: Job): string {
 }
 
 /** The graduations of a job's rule: what each phase has come to, and the next action at the one that is due. */
-export function graduationsOf(job: Job, drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>, units: DisplayUnits, nowMs: number): Graduation[] {
+export function graduationsOf(
+  job: Job,
+  drafts: Readonly<Partial<Record<Draft['kind'], Draft>>>,
+  units: DisplayUnits,
+  nowMs: number,
+): Graduation[] {
   const step = nextStep(factsOf(summaryFacts(job)), nowMs)
   const watch = presentWatch(job)
   const words: Record<Phase, string> = {
     intake: isComplaint(job.complaint) ? complaintWords(job.complaint) : STEP_WORDS.askComplaint,
     heights: heightsWords(job, drafts.heights, units),
-    checks: checksWords(job), decision: decisionWords(job), work: workWords(job), recommission: recommissionWords(job), calibrate: calibrateWords(job), proof: proofWords(job), handover: handoverWords(job),
+    checks: checksWords(job),
+    decision: decisionWords(job),
+    work: workWords(job),
+    recommission: recommissionWords(job),
+    calibrate: calibrateWords(job),
+    proof: proofWords(job),
+    handover: handoverWords(job),
     watch: watchWords(job, watch?.state === 'running' ? drafts.morning : drafts.evening, nowMs),
   }
   const done: Record<Phase, boolean> = {
-    intake: isComplaint(job.complaint), heights: heightRounds(job).length > 0, watch: watch?.state === 'concluded', checks: job.checks.length > 0 || job.conclusions.length > 0, decision: job.decisions.length > 0, work: job.workNow?.at === 'filling' || job.workNow?.at === 'proving' || job.workNow?.at === 'finished', recommission: job.workNow?.at === 'proving' || job.workNow?.at === 'finished', calibrate: job.proof.some(({ content }) => content.kind === 'calibrated'), proof: isHandedOver(job), handover: isHandedOver(job),
+    intake: isComplaint(job.complaint),
+    heights: heightRounds(job).length > 0,
+    watch: watch?.state === 'concluded',
+    checks: job.checks.length > 0 || job.conclusions.length > 0,
+    decision: job.decisions.length > 0,
+    work:
+      job.workNow?.at === 'filling' ||
+      job.workNow?.at === 'proving' ||
+      job.workNow?.at === 'finished',
+    recommission: job.workNow?.at === 'proving' || job.workNow?.at === 'finished',
+    calibrate: job.proof.some(({ content }) => content.kind === 'calibrated'),
+    proof: isHandedOver(job),
+    handover: isHandedOver(job),
   }
-  return PHASES.map((phase) => ({ phase, done: done[phase], words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase] }))
+  return PHASES.map((phase) => ({
+    phase,
+    done: done[phase],
+    words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase],
+  }))
 }

@@ -9,8 +9,13 @@ import type { StripBand } from '../../parts/Strip.tsx'
 export type JudgedRound = Judged<Specification>
 
 /** The specification of a level by one way of measuring; null where none is on record. */
-export const specificationAt = ({ vehicleType }: Job, levelId: string, method: Method): Specification | null =>
-  vehicleType.specifications.find((each) => each.levelId === levelId && each.method === method) ?? null
+export const specificationAt = (
+  { vehicleType }: Job,
+  levelId: string,
+  method: Method,
+): Specification | null =>
+  vehicleType.specifications.find((each) => each.levelId === levelId && each.method === method) ??
+  null
 
 /** The band a corner may stand in, as the strip draws it. @param guard what the tape cannot decide at each limit, mm. */
 export function bandOf(specification: Specification, corner: Corner, guard: number): StripBand {
@@ -19,8 +24,16 @@ export function bandOf(specification: Specification, corner: Corner, guard: numb
 }
 
 /** The same while the corner is still being read. */
-export const bandWhileWalking = (specification: Specification, corner: Corner, readings: number, repeatabilityMm: number): StripBand =>
-  bandOf(specification, corner, guardMm(Math.max(1, readings), repeatabilityMm))
+export const bandWhileWalking = (
+  specification: Specification,
+  corner: Corner,
+  readings: number,
+  repeatabilityMm: number,
+): StripBand => bandOf(specification, corner, guardMm(Math.max(1, readings), repeatabilityMm))
 
 /** Holds a round against what is on record for its level and way of measuring; null where nothing is. */
-export const judgedRound = ({ vehicleType }: Job, round: Round, repeatabilityMm: number): JudgedRound | null => judgeRecorded(vehicleType.specifications, round, repeatabilityMm)
+export const judgedRound = (
+  { vehicleType }: Job,
+  round: Round,
+  repeatabilityMm: number,
+): JudgedRound | null => judgeRecorded(vehicleType.specifications, round, repeatabilityMm)

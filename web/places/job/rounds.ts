@@ -8,18 +8,32 @@ import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 export const meansOf = (round: Round): Record<Corner, number> => meanHeights(countedReadings(round))
 
 /** Height each corner is designed to stand at on a level, mm. */
-export const designAt = ({ vehicleType }: Pick<Job, 'vehicleType'>, levelOffsetMm: number): Record<Corner, number> =>
+export const designAt = (
+  { vehicleType }: Pick<Job, 'vehicleType'>,
+  levelOffsetMm: number,
+): Record<Corner, number> =>
   mapCorners(vehicleType.geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
 
 /** Whether a round speaks of ride heights, which design heights and springs are about. */
 export const isRideRound = ({ method }: Pick<Round, 'method'>): boolean => isRideHeight(method)
 
 /** Rounds of this job taken for nothing but the heights, newest first. */
-export const heightRounds = (job: Job): Round[] => job.rounds.filter(({ jobId, purpose }) => jobId === job.id && purpose === 'heights').toReversed()
+export const heightRounds = (job: Job): Round[] =>
+  job.rounds.filter(({ jobId, purpose }) => jobId === job.id && purpose === 'heights').toReversed()
 
 /** The round before this one at the same level and measured the same way, from whatever job: what the tape said last time. */
-export const earlierRound = (job: Job, levelId: string, method: Method, exceptId?: string): Round | null =>
-  job.rounds.findLast((round) => round.levelId === levelId && round.method === method && round.id !== exceptId) ?? null
+export const earlierRound = (
+  job: Job,
+  levelId: string,
+  method: Method,
+  exceptId?: string,
+): Round | null =>
+  job.rounds.findLast(
+    (round) => round.levelId === levelId && round.method === method && round.id !== exceptId,
+  ) ?? null
 
 /** The level nearest the design height, where a car usually stands. */
-export const standingLevel = ({ vehicleType }: Job) => vehicleType.architecture.levels.reduce((a, b) => (Math.abs(b.offsetMm) < Math.abs(a.offsetMm) ? b : a))
+export const standingLevel = ({ vehicleType }: Job) =>
+  vehicleType.architecture.levels.reduce((a, b) =>
+    Math.abs(b.offsetMm) < Math.abs(a.offsetMm) ? b : a,
+  )

@@ -2,29 +2,53 @@ import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
 import { isHandedOver } from '@anklet/core/proof'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */
-export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean => supplyCut !== 'leftOn' && supplyBackAt === null
+export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean =>
+  supplyCut !== 'leftOn' && supplyBackAt === null
 
 /** The watch that counts: the latest that was not given up. */
-export const presentWatch = ({ watches }: Job): Watch | null => watches.findLast(({ state }) => state !== 'givenUp') ?? null
+export const presentWatch = ({ watches }: Job): Watch | null =>
+  watches.findLast(({ state }) => state !== 'givenUp') ?? null
 
-const roundById = ({ rounds }: Job, id: string | null): Round | null => rounds.find((round) => round.id === id) ?? null
+const roundById = ({ rounds }: Job, id: string | null): Round | null =>
+  rounds.find((round) => round.id === id) ?? null
 
 /** A watch with its rounds. */
-export interface WatchRounds { readonly watch: Watch; readonly evening: Round; readonly between: readonly Round[]; readonly morning: Round | null }
+export interface WatchRounds {
+  readonly watch: Watch
+  readonly evening: Round
+  readonly between: readonly Round[]
+  readonly morning: Round | null
+}
 
 /** The watch that counts with its rounds; null where none was started. */
 export function watchRounds(job: Job, watch: Watch | null = presentWatch(job)): WatchRounds | null {
   const evening = watch && roundById(job, watch.eveningRoundId)
   if (!watch || !evening) return null
-  const between = watch.betweenRoundIds.flatMap((id) => roundById(job, id) ?? []).sort((a, b) => Date.parse(a.endedAt) - Date.parse(b.endedAt))
+  const between = watch.betweenRoundIds
+    .flatMap((id) => roundById(job, id) ?? [])
+    .sort((a, b) => Date.parse(a.endedAt) - Date.parse(b.endedAt))
   return { watch, evening, between, morning: roundById(job, watch.morningRoundId) }
 }
 
 /** What the schedule needs of a job that was fetched whole. */
-export function summaryFacts(job: Job): Pick<JobSummary, 'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work' | 'handedOver'> {
+export function summaryFacts(
+  job: Job,
+): Pick<
+  JobSummary,
+  'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work' | 'handedOver'
+> {
   const watch = presentWatch(job)
   return {
-    ...job, work: job.workNow, handedOver: isHandedOver(job), hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
-    watch: watch && { state: watch.state as NonNullable<JobSummary['watch']>['state'], startedAt: watch.startedAt, plannedEndAt: watch.plannedEndAt, finding: watch.finding, supplyIsOff: supplyIsOff(watch) },
+    ...job,
+    work: job.workNow,
+    handedOver: isHandedOver(job),
+    hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),
+    watch: watch && {
+      state: watch.state as NonNullable<JobSummary['watch']>['state'],
+      startedAt: watch.startedAt,
+      plannedEndAt: watch.plannedEndAt,
+      finding: watch.finding,
+      supplyIsOff: supplyIsOff(watch),
+    },
   }
 }

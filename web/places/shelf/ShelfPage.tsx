@@ -1,14 +1,45 @@
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
-const PARTS = [['/shelf', 'Vehicle types'], ['/shelf/causes', 'Causes'], ['/shelf/checks', 'Checks'], ['/shelf/codes', 'Codes'], ['/shelf/parts', 'Parts'], ['/shelf/coils', 'Coils'], ['/shelf/procedures', 'Procedures'], ['/shelf/torques', 'Torques']] as const
+const PARTS = [
+  ['/shelf', 'Vehicle types'],
+  ['/shelf/causes', 'Causes'],
+  ['/shelf/checks', 'Checks'],
+  ['/shelf/codes', 'Codes'],
+  ['/shelf/parts', 'Parts'],
+  ['/shelf/coils', 'Coils'],
+  ['/shelf/procedures', 'Procedures'],
+  ['/shelf/torques', 'Torques'],
+] as const
 
 /** One part of the shop's own knowledge, with the way to the others. */
-export function ShelfPage({ title, tools, children }: { readonly title: string; readonly tools?: ReactNode; readonly children: ReactNode }): ReactNode {
+export function ShelfPage({
+  title,
+  tools,
+  children,
+}: {
+  readonly title: string
+  readonly tools?: ReactNode
+  readonly children: ReactNode
+}): ReactNode {
   return (
     <div className="mx-auto max-w-[980px] px-4 py-6 md:px-6">
-      <nav aria-label="Shelf" className="mb-4 flex flex-wrap gap-2">{PARTS.map(([to, words]) => <NavLink key={to} to={to} end className="tap no-underline aria-[current=page]:border-ink aria-[current=page]:bg-ink aria-[current=page]:text-paper">{words}</NavLink>)}</nav>
-      <div className="mb-5 flex flex-wrap items-center justify-between gap-3"><h1>{title}</h1>{tools && <div className="flex flex-wrap gap-3">{tools}</div>}</div>
+      <nav aria-label="Shelf" className="mb-4 flex flex-wrap gap-2">
+        {PARTS.map(([to, words]) => (
+          <NavLink
+            key={to}
+            to={to}
+            end
+            className="tap no-underline aria-[current=page]:border-ink aria-[current=page]:bg-ink aria-[current=page]:text-paper"
+          >
+            {words}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="mb-5 flex flex-wrap items-center justify-between gap-3">
+        <h1>{title}</h1>
+        {tools && <div className="flex flex-wrap gap-3">{tools}</div>}
+      </div>
       {children}
     </div>
   )

@@ -13,12 +13,44 @@ import { ShelfPage } from './ShelfPage.tsx'
 import type { TorqueUnit, TypedTorque } from './torqueForm.ts'
 import { torqueOf, TORQUE_UNITS } from './torqueForm.ts'
 
-const typed = (torque: Torque | null): TypedTorque => (torque
-  ? { fastener: torque.fastener, unit: 'N.m', min: String(torque.minNm), max: torque.maxNm === torque.minNm ? '' : String(torque.maxNm), degrees: torque.thenDegrees === null ? '' : String(torque.thenDegrees), source: torque.source, date: torque.date }
-  : { fastener: '', unit: 'N.m', min: '', max: '', degrees: '', source: '', date: format(new Date(), 'yyyy-MM-dd') })
+const typed = (torque: Torque | null): TypedTorque =>
+  torque
+    ? {
+        fastener: torque.fastener,
+        unit: 'N.m',
+        min: String(torque.minNm),
+        max: torque.maxNm === torque.minNm ? '' : String(torque.maxNm),
+        degrees: torque.thenDegrees === null ? '' : String(torque.thenDegrees),
+        source: torque.source,
+        date: torque.date,
+      }
+    : {
+        fastener: '',
+        unit: 'N.m',
+        min: '',
+        max: '',
+        degrees: '',
+        source: '',
+        date: format(new Date(), 'yyyy-MM-dd'),
+      }
 
-function Editor({ type, torque, open, fasteners, onDone }: { readonly type: VehicleType; readonly torque: Torque | null; /** Fasteners that have none yet. */ readonly open: readonly string[]; readonly fasteners: Readonly<Record<string, string>>; onDone(): void }): ReactNode {
-  const [form, setForm] = useState(() => ({ ...typed(torque), ...(torque ? {} : { fastener: open[0] ?? '' }) }))
+function Editor({
+  type,
+  torque,
+  open,
+  fasteners,
+  onDone,
+}: {
+  readonly type: VehicleType
+  readonly torque: Torque | null
+  /** Fasteners that have none yet. */ readonly open: readonly string[]
+  readonly fasteners: Readonly<Record<string, string>>
+  onDone(): void
+}): ReactNode {
+  const [form, setForm] = useState(() => ({
+    ...typed(torque),
+    ...(torque ? {} : { fastener: open[0] ?? '' }),
+  }))
   const [id] = useState(() => torque?.id ?? crypto.randomUUID())
   const [wrong, setWrong] = useState('')
   const [save, drop] = [useCommand('torque.save'), useCommand('torque.drop')]
@@ -27,34 +59,185 @@ function Editor({ type, torque, open, fasteners, onDone }: { readonly type: Vehi
     event.preventDefault()
     const made = torqueOf(form)
     setWrong(made.ok ? '' : made.sentence)
-    if (made.ok) save.submit({ payload: { torqueId: id, typeId: type.id, ...made.torque }, baseVersion: torque?.version ?? null }, onDone)
+    if (made.ok)
+      save.submit(
+        {
+          payload: { torqueId: id, typeId: type.id, ...made.torque },
+          baseVersion: torque?.version ?? null,
+        },
+        onDone,
+      )
   }
   const error = save.error ?? drop.error
   return (
-    <form onSubmit={keep} className="grid gap-3 py-3" aria-label={torque ? (fasteners[torque.fastener] ?? torque.fastener) : `A torque of the ${type.name}`}>
-      <div className="grid gap-3 sm:grid-cols-2">{!torque && <Choice<string> words="Fastener" value={form.fastener} options={open.map((each) => [each, capital(fasteners[each] ?? each)] as const)} onChoose={(fastener) => set({ fastener })} />}<Choice<TorqueUnit> words="In" value={form.unit} options={TORQUE_UNITS.map((unit) => [unit, unit] as const)} onChoose={(unit) => set({ unit })} /></div>
-      <div className="grid gap-3 sm:grid-cols-3"><Line words="At least" unit={form.unit} most={8} value={form.min} onType={(min) => set({ min })} /><Line words="At most" hint="empty: the same" unit={form.unit} most={8} value={form.max} onType={(max) => set({ max })} /><Line words="Then turned by" unit="°" most={5} value={form.degrees} onType={(degrees) => set({ degrees })} /></div>
-      <div className="grid gap-3 sm:grid-cols-2"><Line words="Where it is written" most={200} value={form.source} onType={(source) => set({ source })} /><div><label className="label" htmlFor={`torque-date-${id}`}>As of</label><input id={`torque-date-${id}`} type="date" className="field" value={form.date} onChange={(event) => set({ date: event.target.value })} /></div></div>
-      <div className="flex flex-wrap gap-2"><button type="submit" className="btn btn-go" disabled={save.isPending}>Keep it so</button>{torque && <button type="button" className="btn" disabled={drop.isPending} onClick={() => drop.submit({ payload: { torqueId: torque.id } }, onDone)}>Take it off the sheet</button>}</div>
-      {(wrong || error) && <p className="wrong" role="alert">{wrong || sentenceOf(error)}</p>}
+    <form
+      onSubmit={keep}
+      className="grid gap-3 py-3"
+      aria-label={
+        torque ? (fasteners[torque.fastener] ?? torque.fastener) : `A torque of the ${type.name}`
+      }
+    >
+      <div className="grid gap-3 sm:grid-cols-2">
+        {!torque && (
+          <Choice<string>
+            words="Fastener"
+            value={form.fastener}
+            options={open.map((each) => [each, capital(fasteners[each] ?? each)] as const)}
+            onChoose={(fastener) => set({ fastener })}
+          />
+        )}
+        <Choice<TorqueUnit>
+          words="In"
+          value={form.unit}
+          options={TORQUE_UNITS.map((unit) => [unit, unit] as const)}
+          onChoose={(unit) => set({ unit })}
+        />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Line
+          words="At least"
+          unit={form.unit}
+          most={8}
+          value={form.min}
+          onType={(min) => set({ min })}
+        />
+        <Line
+          words="At most"
+          hint="empty: the same"
+          unit={form.unit}
+          most={8}
+          value={form.max}
+          onType={(max) => set({ max })}
+        />
+        <Line
+          words="Then turned by"
+          unit="°"
+          most={5}
+          value={form.degrees}
+          onType={(degrees) => set({ degrees })}
+        />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Line
+          words="Where it is written"
+          most={200}
+          value={form.source}
+          onType={(source) => set({ source })}
+        />
+        <div>
+          <label className="label" htmlFor={`torque-date-${id}`}>
+            As of
+          </label>
+          <input
+            id={`torque-date-${id}`}
+            type="date"
+            className="field"
+            value={form.date}
+            onChange={(event) => set({ date: event.target.value })}
+          />
+        </div>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <button type="submit" className="btn btn-go" disabled={save.isPending}>
+          Keep it so
+        </button>
+        {torque && (
+          <button
+            type="button"
+            className="btn"
+            disabled={drop.isPending}
+            onClick={() => drop.submit({ payload: { torqueId: torque.id } }, onDone)}
+          >
+            Take it off the sheet
+          </button>
+        )}
+      </div>
+      {(wrong || error) && (
+        <p className="wrong" role="alert">
+          {wrong || sentenceOf(error)}
+        </p>
+      )}
     </form>
   )
 }
 
-function Torques({ type, torques, fasteners }: { readonly type: VehicleType; readonly torques: readonly Torque[]; readonly fasteners: Readonly<Record<string, string>> }): ReactNode {
+function Torques({
+  type,
+  torques,
+  fasteners,
+}: {
+  readonly type: VehicleType
+  readonly torques: readonly Torque[]
+  readonly fasteners: Readonly<Record<string, string>>
+}): ReactNode {
   const [open, setOpen] = useState<string | null>(null)
-  const missing = Object.keys(fasteners).filter((id) => !torques.some(({ fastener }) => fastener === id))
+  const missing = Object.keys(fasteners).filter(
+    (id) => !torques.some(({ fastener }) => fastener === id),
+  )
   return (
-    <section aria-label={type.name} className="mt-5"><h2>{type.name}</h2>
-      <ul>{torques.map((torque) => (
-        <li key={torque.id} className="border-b border-edge">
-          <button type="button" className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left" aria-expanded={open === torque.id} onClick={() => setOpen(open === torque.id ? null : torque.id)}><span className="min-w-0"><b className="font-semibold">{capital(fasteners[torque.fastener] ?? torque.fastener)}</b> <span className="text-ink-2">{torque.source}, {torque.date}</span></span><span className="num">{torqueWords(torque)}{turnedWords(torque)}</span></button>
-          {open === torque.id && <Editor key={torque.version} type={type} torque={torque} open={missing} fasteners={fasteners} onDone={() => setOpen(null)} />}
-        </li>
-      ))}</ul>
-      {missing.length > 0 && <p className="pt-2 text-[14px] text-ink-2">Not entered: {missing.map((id) => fasteners[id]).join(', ')}. Look them up in the maker’s service information.</p>}
-      {missing.length > 0 && <button type="button" className="btn mt-2" aria-expanded={open === 'new'} onClick={() => setOpen(open === 'new' ? null : 'new')}>Enter a torque</button>}
-      {open === 'new' && missing.length > 0 && <Editor key={missing.join()} type={type} torque={null} open={missing} fasteners={fasteners} onDone={() => setOpen(null)} />}
+    <section aria-label={type.name} className="mt-5">
+      <h2>{type.name}</h2>
+      <ul>
+        {torques.map((torque) => (
+          <li key={torque.id} className="border-b border-edge">
+            <button
+              type="button"
+              className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
+              aria-expanded={open === torque.id}
+              onClick={() => setOpen(open === torque.id ? null : torque.id)}
+            >
+              <span className="min-w-0">
+                <b className="font-semibold">
+                  {capital(fasteners[torque.fastener] ?? torque.fastener)}
+                </b>{' '}
+                <span className="text-ink-2">
+                  {torque.source}, {torque.date}
+                </span>
+              </span>
+              <span className="num">
+                {torqueWords(torque)}
+                {turnedWords(torque)}
+              </span>
+            </button>
+            {open === torque.id && (
+              <Editor
+                key={torque.version}
+                type={type}
+                torque={torque}
+                open={missing}
+                fasteners={fasteners}
+                onDone={() => setOpen(null)}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+      {missing.length > 0 && (
+        <p className="pt-2 text-[14px] text-ink-2">
+          Not entered: {missing.map((id) => fasteners[id]).join(', ')}. Look them up in the maker’s
+          service information.
+        </p>
+      )}
+      {missing.length > 0 && (
+        <button
+          type="button"
+          className="btn mt-2"
+          aria-expanded={open === 'new'}
+          onClick={() => setOpen(open === 'new' ? null : 'new')}
+        >
+          Enter a torque
+        </button>
+      )}
+      {open === 'new' && missing.length > 0 && (
+        <Editor
+          key={missing.join()}
+          type={type}
+          torque={null}
+          open={missing}
+          fasteners={fasteners}
+          onDone={() => setOpen(null)}
+        />
+      )}
     </section>
   )
 }
@@ -64,5 +247,26 @@ export function TorquesShelf(): ReactNode {
   const procedures = useProcedures().data
   const book = bookOf(procedures)
   const torques = useTorques()
-  return <ShelfPage title="Torques"><Loading query={useVehicleTypes()} what="the vehicle types">{(types) => <Loading query={torques} what="the torques">{(all) => <>{types.map((type) => <Torques key={type.id} type={type} torques={all.filter(({ typeId }) => typeId === type.id)} fasteners={book.torques} />)}</>}</Loading>}</Loading></ShelfPage>
+  return (
+    <ShelfPage title="Torques">
+      <Loading query={useVehicleTypes()} what="the vehicle types">
+        {(types) => (
+          <Loading query={torques} what="the torques">
+            {(all) => (
+              <>
+                {types.map((type) => (
+                  <Torques
+                    key={type.id}
+                    type={type}
+                    torques={all.filter(({ typeId }) => typeId === type.id)}
+                    fasteners={book.torques}
+                  />
+                ))}
+              </>
+            )}
+          </Loading>
+        )}
+      </Loading>
+    </ShelfPage>
+  )
 }

@@ -7,15 +7,50 @@ const Palette = lazy(() => import('./Palette.tsx').then((module) => ({ default: 
 
 const LIST = [
   ['Ctrl K', 'Find anything'],
-  ['f', 'Floor'], ['j', 'All jobs'], ['n', 'New job'], ['v', 'Vehicles'], ['b', 'Bench'], ['d', 'Devices'], ['s', 'Shelf'], ['i  h  w  c  e  o  r  a  p  g', 'Intake, Heights, Watch, Checks, Decision, Work, Recommission, Calibrate, Proof, Handover of the open job'], ['?', 'This list'],
-  ['Enter', 'On a walk: take the reading and walk on'], ['Backspace', 'On a walk: delete the last figure'],
+  ['f', 'Floor'],
+  ['j', 'All jobs'],
+  ['n', 'New job'],
+  ['v', 'Vehicles'],
+  ['b', 'Bench'],
+  ['d', 'Devices'],
+  ['s', 'Shelf'],
+  [
+    'i  h  w  c  e  o  r  a  p  g',
+    'Intake, Heights, Watch, Checks, Decision, Work, Recommission, Calibrate, Proof, Handover of the open job',
+  ],
+  ['?', 'This list'],
+  ['Enter', 'On a walk: take the reading and walk on'],
+  ['Backspace', 'On a walk: delete the last figure'],
 ] as const
-const PLACE: Readonly<Record<string, string>> = { f: '/', j: '/jobs', n: '/jobs/new', v: '/vehicles', b: '/bench', d: '/devices', s: '/shelf' }
-const PHASE: Readonly<Record<string, string>> = { i: 'intake', h: 'heights', w: 'watch', c: 'checks', e: 'decision', o: 'work', r: 'recommission', a: 'calibrate', p: 'proof', g: 'handover' }
+const PLACE: Readonly<Record<string, string>> = {
+  f: '/',
+  j: '/jobs',
+  n: '/jobs/new',
+  v: '/vehicles',
+  b: '/bench',
+  d: '/devices',
+  s: '/shelf',
+}
+const PHASE: Readonly<Record<string, string>> = {
+  i: 'intake',
+  h: 'heights',
+  w: 'watch',
+  c: 'checks',
+  e: 'decision',
+  o: 'work',
+  r: 'recommission',
+  a: 'calibrate',
+  p: 'proof',
+  g: 'handover',
+}
 
-const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.closest('input, textarea, select, [role=dialog]') !== null
 
-interface KeysProps { readonly finding: boolean; onFind(open: boolean): void }
+interface KeysProps {
+  readonly finding: boolean
+  onFind(open: boolean): void
+}
 
 /** Single keys that reach every place; `?` lists them, Ctrl+K finds the rest. */
 export function Keys({ finding, onFind }: KeysProps): ReactNode {
@@ -41,9 +76,24 @@ export function Keys({ finding, onFind }: KeysProps): ReactNode {
   }, [navigate, onFind])
   return (
     <>
-      {finding && <Suspense><Palette open onClose={() => onFind(false)} /></Suspense>}
+      {finding && (
+        <Suspense>
+          <Palette open onClose={() => onFind(false)} />
+        </Suspense>
+      )}
       <Sheet title="Keys" open={open} onClose={() => setOpen(false)}>
-        <table className="table"><tbody>{LIST.map(([key, words]) => <tr key={key}><td className="whitespace-nowrap"><span className="kbd">{key}</span></td><td>{words}</td></tr>)}</tbody></table>
+        <table className="table">
+          <tbody>
+            {LIST.map(([key, words]) => (
+              <tr key={key}>
+                <td className="whitespace-nowrap">
+                  <span className="kbd">{key}</span>
+                </td>
+                <td>{words}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       </Sheet>
     </>
   )

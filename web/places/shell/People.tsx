@@ -11,8 +11,14 @@ export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
   const personId = useSession((session) => session.personId)
   const person = usePeople().data?.find(({ id }) => id === personId)
   return (
-    <button type="button" className="flex min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] font-semibold" onClick={onOpen} aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}>
-      <UserRound size={18} aria-hidden /><span className="hidden max-w-[9rem] truncate sm:inline">{person?.name ?? 'Who?'}</span>
+    <button
+      type="button"
+      className="flex min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] font-semibold"
+      onClick={onOpen}
+      aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}
+    >
+      <UserRound size={18} aria-hidden />
+      <span className="hidden max-w-[9rem] truncate sm:inline">{person?.name ?? 'Who?'}</span>
     </button>
   )
 }
@@ -36,12 +42,28 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
   }
   return (
     <form onSubmit={submit}>
-      <label className="label" htmlFor={field}>Add a name</label>
+      <label className="label" htmlFor={field}>
+        Add a name
+      </label>
       <div className="flex gap-2">
-        <input id={field} className="field" maxLength={60} autoComplete="off" value={name} onChange={(event) => setName(event.target.value)} aria-invalid={add.isError} />
-        <button type="submit" className="btn btn-go" disabled={name.trim() === '' || add.isPending}>Add</button>
+        <input
+          id={field}
+          className="field"
+          maxLength={60}
+          autoComplete="off"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          aria-invalid={add.isError}
+        />
+        <button type="submit" className="btn btn-go" disabled={name.trim() === '' || add.isPending}>
+          Add
+        </button>
       </div>
-      {add.isError && <p className="wrong mt-2" role="alert">{sentenceOf(add.error)}</p>}
+      {add.isError && (
+        <p className="wrong mt-2" role="alert">
+          {sentenceOf(add.error)}
+        </p>
+      )}
     </form>
   )
 }
@@ -55,12 +77,32 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
     onClose()
   }
   return (
-    <Sheet title="Who is working here?" open={open && !people.isPending} onClose={() => { if (personId !== null) onClose() }}>
+    <Sheet
+      title="Who is working here?"
+      open={open && !people.isPending}
+      onClose={() => {
+        if (personId !== null) onClose()
+      }}
+    >
       <p className="mb-3 text-ink-2">Every reading is signed with a name.</p>
       <div className="mb-4 flex flex-wrap gap-2">
-        {people.data?.map(({ id, name }) => <button key={id} type="button" className="tap" data-on={id === personId} onClick={() => choose(id)}>{name}</button>)}
+        {people.data?.map(({ id, name }) => (
+          <button
+            key={id}
+            type="button"
+            className="tap"
+            data-on={id === personId}
+            onClick={() => choose(id)}
+          >
+            {name}
+          </button>
+        ))}
       </div>
-      {people.isError && <p className="wrong mb-3" role="alert">{sentenceOf(people.error)}</p>}
+      {people.isError && (
+        <p className="wrong mb-3" role="alert">
+          {sentenceOf(people.error)}
+        </p>
+      )}
       <AddPerson onAdded={choose} />
     </Sheet>
   )

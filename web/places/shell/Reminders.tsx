@@ -21,9 +21,26 @@ function Telling(): ReactNode {
   }, [jobs, now])
   if (due.length === 0) return null
   return (
-    <div role="alert" className="hint flex flex-wrap items-center gap-x-4 gap-y-1 rounded-none px-5">
-      <span className="flex-1">The morning round is due: {due.map(({ key, jobId, plate }) => <Link key={key} className="plate mr-2 inline-flex min-h-[44px] items-center" to={`/jobs/${jobId}/watch`} onClick={() => setDue(due.filter((each) => each.key !== key))}>{plate}</Link>)}</span>
-      <button type="button" className="btn" onClick={() => setDue([])}>Heard</button>
+    <div
+      role="alert"
+      className="hint flex flex-wrap items-center gap-x-4 gap-y-1 rounded-none px-5"
+    >
+      <span className="flex-1">
+        The morning round is due:{' '}
+        {due.map(({ key, jobId, plate }) => (
+          <Link
+            key={key}
+            className="plate mr-2 inline-flex min-h-[44px] items-center"
+            to={`/jobs/${jobId}/watch`}
+            onClick={() => setDue(due.filter((each) => each.key !== key))}
+          >
+            {plate}
+          </Link>
+        ))}
+      </span>
+      <button type="button" className="btn" onClick={() => setDue([])}>
+        Heard
+      </button>
     </div>
   )
 }

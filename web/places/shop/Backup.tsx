@@ -5,7 +5,11 @@ import { useState } from 'react'
 import { saveFile } from '../../parts/saveFile.ts'
 import { ask, sendBundle, sentenceOf } from '../../data/api.ts'
 
-type Doing = { readonly state: 'idle' } | { readonly state: 'busy'; readonly words: string } | { readonly state: 'done'; readonly words: string } | { readonly state: 'failed'; readonly words: string }
+type Doing =
+  | { readonly state: 'idle' }
+  | { readonly state: 'busy'; readonly words: string }
+  | { readonly state: 'done'; readonly words: string }
+  | { readonly state: 'failed'; readonly words: string }
 
 const LARGEST_MB = 200
 
@@ -18,8 +22,15 @@ export function Backup(): ReactNode {
     setDoing({ state: 'busy', words: 'Packing …' })
     try {
       const bundle = await ask('/api/bundle')
-      saveFile(`anklet-shop-${bundle.exportedAt.slice(0, 10)}.json`, 'application/json', JSON.stringify(bundle))
-      setDoing({ state: 'done', words: `Packed: ${bundle.vehicles.length} cars, ${bundle.jobs.length} jobs, ${bundle.rounds.length} rounds.` })
+      saveFile(
+        `anklet-shop-${bundle.exportedAt.slice(0, 10)}.json`,
+        'application/json',
+        JSON.stringify(bundle),
+      )
+      setDoing({
+        state: 'done',
+        words: `Packed: ${bundle.vehicles.length} cars, ${bundle.jobs.length} jobs, ${bundle.rounds.length} rounds.`,
+      })
     } catch (error) {
       setDoing({ state: 'failed', words: sentenceOf(error) })
     }
@@ -30,10 +41,17 @@ export function Backup(): ReactNode {
     if (!file) return
     setDoing({ state: 'busy', words: 'Taking it over …' })
     try {
-      if (file.size > LARGEST_MB * 1e6) setDoing({ state: 'failed', words: `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be taken over.` })
+      if (file.size > LARGEST_MB * 1e6)
+        setDoing({
+          state: 'failed',
+          words: `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be taken over.`,
+        })
       else {
         const { added, known } = await sendBundle(await file.text())
-        setDoing({ state: 'done', words: `${added} records are new here; ${known} were here already and are left as they are.` })
+        setDoing({
+          state: 'done',
+          words: `${added} records are new here; ${known} were here already and are left as they are.`,
+        })
         void client.invalidateQueries()
       }
     } catch (error) {
@@ -44,12 +62,38 @@ export function Backup(): ReactNode {
   return (
     <section aria-label="The whole shop as one file" className="grid content-start gap-3">
       <h1>The whole shop as one file</h1>
-      <p className="text-ink-2">Everything on record: people, vehicle types, cars, jobs, rounds, watches, notes, photos. Kept elsewhere it is the backup; read in, it adds what is not here yet and changes nothing that is. A single job out of another shop is read in the same way.</p>
+      <p className="text-ink-2">
+        Everything on record: people, vehicle types, cars, jobs, rounds, watches, notes, photos.
+        Kept elsewhere it is the backup; read in, it adds what is not here yet and changes nothing
+        that is. A single job out of another shop is read in the same way.
+      </p>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn" disabled={busy} onClick={() => void out()}><Download size={18} aria-hidden />Save it</button>
-        <label className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}><Upload size={18} aria-hidden />Read one in<input type="file" accept="application/json,.json" className="sr-only" disabled={busy} onChange={(event) => void take(event)} /></label>
+        <button type="button" className="btn" disabled={busy} onClick={() => void out()}>
+          <Download size={18} aria-hidden />
+          Save it
+        </button>
+        <label
+          className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}
+        >
+          <Upload size={18} aria-hidden />
+          Read one in
+          <input
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            disabled={busy}
+            onChange={(event) => void take(event)}
+          />
+        </label>
       </div>
-      {doing.state !== 'idle' && <p role={doing.state === 'failed' ? 'alert' : 'status'} className={doing.state === 'failed' ? 'wrong' : ''}>{doing.words}</p>}
+      {doing.state !== 'idle' && (
+        <p
+          role={doing.state === 'failed' ? 'alert' : 'status'}
+          className={doing.state === 'failed' ? 'wrong' : ''}
+        >
+          {doing.words}
+        </p>
+      )}
     </section>
   )
 }

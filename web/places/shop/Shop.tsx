@@ -17,29 +17,96 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   const change = useCommand('shop.change')
   const { theme, chooseTheme } = useSession()
   const save = (next: Partial<Pick<ShopRecord, 'name' | 'units' | 'rate'>>): void => {
-    change.submit({ payload: { name: name.trim() || shop.name, units: shop.units, ...next }, baseVersion: shop.version })
+    change.submit({
+      payload: { name: name.trim() || shop.name, units: shop.units, ...next },
+      baseVersion: shop.version,
+    })
   }
   const submit = (event: FormEvent): void => {
     event.preventDefault()
     save({})
   }
-  const unit = <Key extends keyof ShopRecord['units']>(key: Key) => (value: ShopRecord['units'][Key]) => save({ units: { ...shop.units, [key]: value } })
+  const unit =
+    <Key extends keyof ShopRecord['units']>(key: Key) =>
+    (value: ShopRecord['units'][Key]) =>
+      save({ units: { ...shop.units, [key]: value } })
   return (
     <div className="grid gap-5">
       <form onSubmit={submit}>
-        <label className="label" htmlFor="shop-name">Name of the shop</label>
+        <label className="label" htmlFor="shop-name">
+          Name of the shop
+        </label>
         <div className="flex gap-2">
-          <input id="shop-name" className="field" maxLength={80} value={name} onChange={(event) => setName(event.target.value)} />
-          <button type="submit" className="btn" disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}>Keep</button>
+          <input
+            id="shop-name"
+            className="field"
+            maxLength={80}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <button
+            type="submit"
+            className="btn"
+            disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}
+          >
+            Keep
+          </button>
         </div>
       </form>
-      <Taps disabled={change.isPending} legend="Heights in" options={[{ value: 'mm', words: 'mm' }, { value: 'inch', words: 'inch' }]} chosen={[shop.units.length]} onTap={unit('length')} />
-      <Taps disabled={change.isPending} legend="Pressures in" options={[{ value: 'bar', words: 'bar' }, { value: 'kPa', words: 'kPa' }, { value: 'psi', words: 'psi' }]} chosen={[shop.units.pressure]} onTap={unit('pressure')} />
-      <Taps disabled={change.isPending} legend="Temperatures in" options={[{ value: 'degC', words: '°C' }, { value: 'degF', words: '°F' }]} chosen={[shop.units.temperature]} onTap={unit('temperature')} />
-      <Taps<Theme> legend="Light, on this device" options={[{ value: 'system', words: 'As the system' }, { value: 'light', words: 'Light' }, { value: 'dark', words: 'Dark' }]} chosen={[theme]} onTap={chooseTheme} />
-      <RateForm rate={shop.rate ?? null} busy={change.isPending} onKeep={(rate) => save({ rate })} />
-      <p className="text-ink-2">Units change what is shown and typed. What is stored stays the same.</p>
-      {change.isError && <p className="wrong" role="alert">{sentenceOf(change.error)}</p>}
+      <Taps
+        disabled={change.isPending}
+        legend="Heights in"
+        options={[
+          { value: 'mm', words: 'mm' },
+          { value: 'inch', words: 'inch' },
+        ]}
+        chosen={[shop.units.length]}
+        onTap={unit('length')}
+      />
+      <Taps
+        disabled={change.isPending}
+        legend="Pressures in"
+        options={[
+          { value: 'bar', words: 'bar' },
+          { value: 'kPa', words: 'kPa' },
+          { value: 'psi', words: 'psi' },
+        ]}
+        chosen={[shop.units.pressure]}
+        onTap={unit('pressure')}
+      />
+      <Taps
+        disabled={change.isPending}
+        legend="Temperatures in"
+        options={[
+          { value: 'degC', words: '°C' },
+          { value: 'degF', words: '°F' },
+        ]}
+        chosen={[shop.units.temperature]}
+        onTap={unit('temperature')}
+      />
+      <Taps<Theme>
+        legend="Light, on this device"
+        options={[
+          { value: 'system', words: 'As the system' },
+          { value: 'light', words: 'Light' },
+          { value: 'dark', words: 'Dark' },
+        ]}
+        chosen={[theme]}
+        onTap={chooseTheme}
+      />
+      <RateForm
+        rate={shop.rate ?? null}
+        busy={change.isPending}
+        onKeep={(rate) => save({ rate })}
+      />
+      <p className="text-ink-2">
+        Units change what is shown and typed. What is stored stays the same.
+      </p>
+      {change.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(change.error)}
+        </p>
+      )}
     </div>
   )
 }
@@ -51,7 +118,17 @@ function Tape(): ReactNode {
   return (
     <section aria-label="The tape" className="grid content-start gap-3">
       <h1>The tape</h1>
-      <p className="figure"><span className="text-ink-2">{repeats > 0 ? `One reading repeats to, learned from ${repeats} repeats of this shop` : 'One reading repeats to, the usual figure: walk both laps, and this shop’s own is learned'}</span><span className="num text-[20px]">{formatQuantity(repeatabilityMm, 'height', units, 1)}<span className="unit">{UNIT_LABEL[units.length]}</span></span></p>
+      <p className="figure">
+        <span className="text-ink-2">
+          {repeats > 0
+            ? `One reading repeats to, learned from ${repeats} repeats of this shop`
+            : 'One reading repeats to, the usual figure: walk both laps, and this shop’s own is learned'}
+        </span>
+        <span className="num text-[20px]">
+          {formatQuantity(repeatabilityMm, 'height', units, 1)}
+          <span className="unit">{UNIT_LABEL[units.length]}</span>
+        </span>
+      </p>
     </section>
   )
 }
@@ -59,7 +136,27 @@ function Tape(): ReactNode {
 // Whoever agrees to deviations is named; while nobody is, any colleague may.
 function PersonRow({ person: { id, name, lead = false } }: { readonly person: Person }): ReactNode {
   const change = useCommand('person.lead')
-  return <li className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">{name}<button type="button" className="tap" data-on={lead} aria-pressed={lead} disabled={change.isPending} aria-label={`${name} agrees to deviations`} onClick={() => change.submit({ payload: { personId: id, lead: !lead } })}>Lead</button>{change.isError && <p className="wrong w-full" role="alert">{sentenceOf(change.error)}</p>}</li>
+  return (
+    <li className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">
+      {name}
+      <button
+        type="button"
+        className="tap"
+        data-on={lead}
+        aria-pressed={lead}
+        disabled={change.isPending}
+        aria-label={`${name} agrees to deviations`}
+        onClick={() => change.submit({ payload: { personId: id, lead: !lead } })}
+      >
+        Lead
+      </button>
+      {change.isError && (
+        <p className="wrong w-full" role="alert">
+          {sentenceOf(change.error)}
+        </p>
+      )}
+    </li>
+  )
 }
 
 /** The shop: its name, its units, its people, its tape, its backup. */
@@ -67,11 +164,24 @@ export function Shop(): ReactNode {
   const people = usePeople()
   return (
     <div className="mx-auto grid max-w-[1080px] gap-10 px-4 py-6 md:grid-cols-2 md:px-6">
-      <section><h1 className="mb-5">The shop</h1><Loading query={useShop()} what="the shop">{(shop) => <Settings key={shop.version} shop={shop} />}</Loading></section>
+      <section>
+        <h1 className="mb-5">The shop</h1>
+        <Loading query={useShop()} what="the shop">
+          {(shop) => <Settings key={shop.version} shop={shop} />}
+        </Loading>
+      </section>
       <section>
         <h1 className="mb-5">People</h1>
-        <ul className="mb-5 grid gap-2">{people.data?.map((each) => <PersonRow key={each.id} person={each} />)}</ul>
-        {people.data?.length === 0 && <p className="mb-4 text-ink-2">Nobody yet. Every reading is signed, so add a name first.</p>}
+        <ul className="mb-5 grid gap-2">
+          {people.data?.map((each) => (
+            <PersonRow key={each.id} person={each} />
+          ))}
+        </ul>
+        {people.data?.length === 0 && (
+          <p className="mb-4 text-ink-2">
+            Nobody yet. Every reading is signed, so add a name first.
+          </p>
+        )}
         <AddPerson onAdded={() => undefined} />
       </section>
       <Backup />

@@ -21,10 +21,17 @@ const FAULTS_SHOWN = 8
 
 const counted = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`
 
-interface Running { readonly done: number; readonly total: number; readonly stopped: boolean; readonly error: string | null }
+interface Running {
+  readonly done: number
+  readonly total: number
+  readonly stopped: boolean
+  readonly error: string | null
+}
 
 async function readFile(file: File): Promise<Awaited<ReturnType<RoundsFileWorker['read']>>> {
-  const worker = new Worker(new URL('../../workers/roundsFileWorker.ts', import.meta.url), { type: 'module' })
+  const worker = new Worker(new URL('../../workers/roundsFileWorker.ts', import.meta.url), {
+    type: 'module',
+  })
   try {
     return await wrap<RoundsFileWorker>(worker).read(file)
   } finally {
@@ -37,13 +44,46 @@ function Preview({ plan }: { readonly plan: ImportPlan }): ReactNode {
   const bad = faults.filter(({ code }) => code !== 'unknownColumn')
   return (
     <>
-      <p className="say-small">{cars.length === 0 ? 'Nothing in this file can be taken over as it is.' : `${counted(cars.reduce((sum, { rounds }) => sum + rounds.length, 0), 'round')} of ${counted(cars.length, 'car')}, ${counted(readings, 'reading')}.`}</p>
-      {cars.length > 0 && <ul className="flex flex-wrap gap-2">{cars.slice(0, 30).map(({ vehicle, rounds }) => <li key={vehicle.id} className="sheet flex items-center gap-3 px-3 py-2"><span className="plate">{vehicle.plate}</span>{counted(rounds.length, 'round')}</li>)}</ul>}
-      {unknownPlates.length > 0 && <p className="hint">Not on record here, so their rounds stay out: {unknownPlates.slice(0, 12).join(', ')}{unknownPlates.length > 12 ? ' and more' : ''}. Take the car in first, then read the file again.</p>}
+      <p className="say-small">
+        {cars.length === 0
+          ? 'Nothing in this file can be taken over as it is.'
+          : `${counted(
+              cars.reduce((sum, { rounds }) => sum + rounds.length, 0),
+              'round',
+            )} of ${counted(cars.length, 'car')}, ${counted(readings, 'reading')}.`}
+      </p>
+      {cars.length > 0 && (
+        <ul className="flex flex-wrap gap-2">
+          {cars.slice(0, 30).map(({ vehicle, rounds }) => (
+            <li key={vehicle.id} className="sheet flex items-center gap-3 px-3 py-2">
+              <span className="plate">{vehicle.plate}</span>
+              {counted(rounds.length, 'round')}
+            </li>
+          ))}
+        </ul>
+      )}
+      {unknownPlates.length > 0 && (
+        <p className="hint">
+          Not on record here, so their rounds stay out: {unknownPlates.slice(0, 12).join(', ')}
+          {unknownPlates.length > 12 ? ' and more' : ''}. Take the car in first, then read the file
+          again.
+        </p>
+      )}
       {faults.length > 0 && (
         <section aria-label="Lines that cannot be taken">
-          <h2>{bad.length === 0 ? 'Worth knowing' : `${counted(bad.length, 'line')} cannot be taken; the others can`}</h2>
-          <ul className="mt-1 grid gap-1">{faults.slice(0, FAULTS_SHOWN).map((fault, i) => <li key={`${fault.line}${String(i)}`}><b>Line {fault.line}:</b> {faultWords(fault)}</li>)}{faults.length > FAULTS_SHOWN && <li>and {faults.length - FAULTS_SHOWN} more.</li>}</ul>
+          <h2>
+            {bad.length === 0
+              ? 'Worth knowing'
+              : `${counted(bad.length, 'line')} cannot be taken; the others can`}
+          </h2>
+          <ul className="mt-1 grid gap-1">
+            {faults.slice(0, FAULTS_SHOWN).map((fault, i) => (
+              <li key={`${fault.line}${String(i)}`}>
+                <b>Line {fault.line}:</b> {faultWords(fault)}
+              </li>
+            ))}
+            {faults.length > FAULTS_SHOWN && <li>and {faults.length - FAULTS_SHOWN} more.</li>}
+          </ul>
         </section>
       )}
     </>
@@ -65,8 +105,16 @@ function useImport(fileName: string) {
         const jobId = await idOf('import', fileName, vehicle.id)
         for (let i = 0; i < rounds.length; i += ROUNDS_AT_ONCE) {
           if (stop.current) return setRunning({ done, total, stopped: true, error: null })
-          const part = await Promise.all(rounds.slice(i, i + ROUNDS_AT_ONCE).map((round) => inputOf(round, vehicle.id, usualC)))
-          await send(envelope('rounds.import', { jobId, vehicleId: vehicle.id, from: fileName.slice(0, 120), rounds: part }, { id: crypto.randomUUID(), person: personId ?? '', device, baseVersion: null }))
+          const part = await Promise.all(
+            rounds.slice(i, i + ROUNDS_AT_ONCE).map((round) => inputOf(round, vehicle.id, usualC)),
+          )
+          await send(
+            envelope(
+              'rounds.import',
+              { jobId, vehicleId: vehicle.id, from: fileName.slice(0, 120), rounds: part },
+              { id: crypto.randomUUID(), person: personId ?? '', device, baseVersion: null },
+            ),
+          )
           done += part.length
           setRunning({ done, total, stopped: false, error: null })
         }
@@ -77,22 +125,57 @@ function useImport(fileName: string) {
       void client.invalidateQueries()
     }
   }
-  return { running, start, cancel: () => { stop.current = true } }
+  return {
+    running,
+    start,
+    cancel: () => {
+      stop.current = true
+    },
+  }
 }
 
-function Progress({ running, onCancel }: { readonly running: Running; onCancel(): void }): ReactNode {
+function Progress({
+  running,
+  onCancel,
+}: {
+  readonly running: Running
+  onCancel(): void
+}): ReactNode {
   const { done, total, stopped, error } = running
   return (
     <div className="grid gap-2" aria-live="polite">
-      <progress className="h-3 w-full accent-[var(--air)]" max={total} value={done} aria-label="Rounds taken over" />
-      <p>{done === total ? `${counted(total, 'round')} ${total === 1 ? 'is' : 'are'} here now; what was here before is left as it is.` : `${done} of ${total} rounds${stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …'}`}</p>
-      {error && <p className="wrong" role="alert">{error}</p>}
-      {done < total && !stopped && <button type="button" className="btn w-fit" onClick={onCancel}>Stop</button>}
+      <progress
+        className="h-3 w-full accent-[var(--air)]"
+        max={total}
+        value={done}
+        aria-label="Rounds taken over"
+      />
+      <p>
+        {done === total
+          ? `${counted(total, 'round')} ${total === 1 ? 'is' : 'are'} here now; what was here before is left as it is.`
+          : `${done} of ${total} rounds${stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …'}`}
+      </p>
+      {error && (
+        <p className="wrong" role="alert">
+          {error}
+        </p>
+      )}
+      {done < total && !stopped && (
+        <button type="button" className="btn w-fit" onClick={onCancel}>
+          Stop
+        </button>
+      )}
     </div>
   )
 }
 
-function Take({ plan, fileName }: { readonly plan: ImportPlan; readonly fileName: string }): ReactNode {
+function Take({
+  plan,
+  fileName,
+}: {
+  readonly plan: ImportPlan
+  readonly fileName: string
+}): ReactNode {
   const units = useUnits()
   const [warm, setWarm] = useState('')
   const { running, start, cancel } = useImport(fileName)
@@ -101,14 +184,46 @@ function Take({ plan, fileName }: { readonly plan: ImportPlan; readonly fileName
   if (running) return <Progress running={running} onCancel={cancel} />
   return (
     <>
-      {needed && <div className="max-w-[420px]"><label className="label" htmlFor="usual-warmth">{counted(plan.withoutTemperature, 'round')} without a temperature. Temperature to write down for them</label><input id="usual-warmth" className="field num max-w-[120px]" maxLength={8} autoComplete="off" value={warm} onChange={(event) => setWarm(event.target.value)} /></div>}
-      {plan.cars.length > 0 && <button type="button" className="btn btn-go btn-big w-fit" disabled={needed && !typed.ok} onClick={() => void start(plan.cars, typed.ok ? typed.value : 0)}>Take these rounds over</button>}
+      {needed && (
+        <div className="max-w-[420px]">
+          <label className="label" htmlFor="usual-warmth">
+            {counted(plan.withoutTemperature, 'round')} without a temperature. Temperature to write
+            down for them
+          </label>
+          <input
+            id="usual-warmth"
+            className="field num max-w-[120px]"
+            maxLength={8}
+            autoComplete="off"
+            value={warm}
+            onChange={(event) => setWarm(event.target.value)}
+          />
+        </div>
+      )}
+      {plan.cars.length > 0 && (
+        <button
+          type="button"
+          className="btn btn-go btn-big w-fit"
+          disabled={needed && !typed.ok}
+          onClick={() => void start(plan.cars, typed.ok ? typed.value : 0)}
+        >
+          Take these rounds over
+        </button>
+      )}
     </>
   )
 }
 
-function Reader({ vehicles, types }: { readonly vehicles: readonly Vehicle[]; readonly types: readonly VehicleType[] }): ReactNode {
-  const [read, setRead] = useState<{ readonly name: string; readonly plan: ImportPlan } | null>(null)
+function Reader({
+  vehicles,
+  types,
+}: {
+  readonly vehicles: readonly Vehicle[]
+  readonly types: readonly VehicleType[]
+}): ReactNode {
+  const [read, setRead] = useState<{ readonly name: string; readonly plan: ImportPlan } | null>(
+    null,
+  )
   const [complaint, setComplaint] = useState<string | null>(null)
   const [reading, setReading] = useState(false)
   const choose = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
@@ -117,7 +232,10 @@ function Reader({ vehicles, types }: { readonly vehicles: readonly Vehicle[]; re
     if (!file) return
     setRead(null)
     setComplaint(null)
-    if (file.size > LARGEST_MB * 1e6) setComplaint(`"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be read at once. Split it, one car or one year at a time.`)
+    if (file.size > LARGEST_MB * 1e6)
+      setComplaint(
+        `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be read at once. Split it, one car or one year at a time.`,
+      )
     else {
       setReading(true)
       try {
@@ -131,10 +249,27 @@ function Reader({ vehicles, types }: { readonly vehicles: readonly Vehicle[]; re
   }
   return (
     <div className="grid gap-5">
-      <label className="btn w-fit cursor-pointer focus-within:outline focus-within:outline-3">Choose a table<input type="file" accept=".csv,.tsv,.txt,text/csv" className="sr-only" onChange={(event) => void choose(event)} /></label>
+      <label className="btn w-fit cursor-pointer focus-within:outline focus-within:outline-3">
+        Choose a table
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv"
+          className="sr-only"
+          onChange={(event) => void choose(event)}
+        />
+      </label>
       {reading && <p role="status">Reading …</p>}
-      {complaint && <p className="wrong" role="alert">{complaint}</p>}
-      {read && <><Preview plan={read.plan} /><Take key={read.name} plan={read.plan} fileName={read.name} /></>}
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+      {read && (
+        <>
+          <Preview plan={read.plan} />
+          <Take key={read.name} plan={read.plan} fileName={read.name} />
+        </>
+      )}
     </div>
   )
 }
@@ -145,8 +280,21 @@ export function ImportRounds(): ReactNode {
   return (
     <div className="mx-auto max-w-[900px] px-4 py-6 md:px-6">
       <h1 className="say mb-2">Rounds out of a table</h1>
-      <p className="sub mb-5">One line for each lap around a car: plate, walked_at, level, temperature_C, lap, FL_mm, FR_mm, RR_mm, RL_mm. Inch columns, semicolons and decimal commas are understood. Nothing is stored before you have seen it. <Link className="underline" to="/vehicles">Back to the vehicles</Link></p>
-      <Loading query={vehicles} what="the cars">{(cars) => <Loading query={types} what="the vehicle types">{(kinds) => <Reader vehicles={cars} types={kinds} />}</Loading>}</Loading>
+      <p className="sub mb-5">
+        One line for each lap around a car: plate, walked_at, level, temperature_C, lap, FL_mm,
+        FR_mm, RR_mm, RL_mm. Inch columns, semicolons and decimal commas are understood. Nothing is
+        stored before you have seen it.{' '}
+        <Link className="underline" to="/vehicles">
+          Back to the vehicles
+        </Link>
+      </p>
+      <Loading query={vehicles} what="the cars">
+        {(cars) => (
+          <Loading query={types} what="the vehicle types">
+            {(kinds) => <Reader vehicles={cars} types={kinds} />}
+          </Loading>
+        )}
+      </Loading>
     </div>
   )
 }

@@ -23,9 +23,17 @@ import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
 
-const Timeline = lazy(() => import('./Timeline.tsx').then((module) => ({ default: module.Timeline })))
+const Timeline = lazy(() =>
+  import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
+)
 
-const PURPOSE_WORDS = { heights: 'Heights', evening: 'Evening of a watch', between: 'Look during a watch', morning: 'Morning of a watch', imported: 'Out of a file' } as const
+const PURPOSE_WORDS = {
+  heights: 'Heights',
+  evening: 'Evening of a watch',
+  between: 'Look during a watch',
+  morning: 'Morning of a watch',
+  imported: 'Out of a file',
+} as const
 
 /** As many lines as anybody reads; the rest is a tap away. */
 const NEWEST = 24
@@ -38,16 +46,43 @@ function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNo
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Every round in numbers">
       <table className="table min-w-[560px]">
-        <thead><tr><th scope="col">round</th>{WALK.map((corner) => <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>{corner}</th>)}<th scope="col" className="n">{UNIT_LABEL[units.temperature]}</th></tr></thead>
-        <tbody>{shown.toReversed().map(({ round, offMm }) => (
-          <tr key={round.id}>
-            <th scope="row">{momentWords(round.endedAt, now)}<span className="block font-normal">{PURPOSE_WORDS[round.purpose]}, {round.levelId}</span></th>
-            {WALK.map((corner) => <td key={corner} className="n num">{formatQuantity(offMm[corner], 'height', units)}</td>)}
-            <td className="n num">{formatQuantity(round.temperatureC, 'temperature', units)}</td>
+        <thead>
+          <tr>
+            <th scope="col">round</th>
+            {WALK.map((corner) => (
+              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
+                {corner}
+              </th>
+            ))}
+            <th scope="col" className="n">
+              {UNIT_LABEL[units.temperature]}
+            </th>
           </tr>
-        ))}</tbody>
+        </thead>
+        <tbody>
+          {shown.toReversed().map(({ round, offMm }) => (
+            <tr key={round.id}>
+              <th scope="row">
+                {momentWords(round.endedAt, now)}
+                <span className="block font-normal">
+                  {PURPOSE_WORDS[round.purpose]}, {round.levelId}
+                </span>
+              </th>
+              {WALK.map((corner) => (
+                <td key={corner} className="n num">
+                  {formatQuantity(offMm[corner], 'height', units)}
+                </td>
+              ))}
+              <td className="n num">{formatQuantity(round.temperatureC, 'temperature', units)}</td>
+            </tr>
+          ))}
+        </tbody>
       </table>
-      {shown.length < points.length && <button type="button" className="btn mt-3" onClick={() => setAll(true)}>All {points.length} rounds</button>}
+      {shown.length < points.length && (
+        <button type="button" className="btn mt-3" onClick={() => setAll(true)}>
+          All {points.length} rounds
+        </button>
+      )}
     </div>
   )
 }
@@ -56,10 +91,20 @@ function JobLine({ job }: { readonly job: JobSummary }): ReactNode {
   const now = new Date()
   const step = nextStep(factsOf(job), now.getTime())
   return (
-    <li><Link to={`/jobs/${job.id}/${step.phase}`} className="sheet block px-4 py-2.5 hover:border-air">
-      <span className="block font-semibold">{momentWords(job.openedAt, now)}<span className="font-normal text-ink-2">, {STEP_WORDS[step.code].toLowerCase()}</span></span>
-      <span className="block text-[14px] text-ink-2">{job.watch?.finding?.sentence ?? complaintWords(job.complaint)}</span>
-    </Link></li>
+    <li>
+      <Link
+        to={`/jobs/${job.id}/${step.phase}`}
+        className="sheet block px-4 py-2.5 hover:border-air"
+      >
+        <span className="block font-semibold">
+          {momentWords(job.openedAt, now)}
+          <span className="font-normal text-ink-2">, {STEP_WORDS[step.code].toLowerCase()}</span>
+        </span>
+        <span className="block text-[14px] text-ink-2">
+          {job.watch?.finding?.sentence ?? complaintWords(job.complaint)}
+        </span>
+      </Link>
+    </li>
   )
 }
 
@@ -76,21 +121,115 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
   return (
     <div className="grid gap-6 [&>*]:min-w-0">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1"><span className="plate">{vehicle.plate}</span><h1>{vehicleType.name}</h1></div>
-        {!running && <button type="button" className="btn btn-go" disabled={open.isPending} onClick={() => open.submit({ payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } }, () => void navigate(`/jobs/${jobId}/intake`))}>New job on this car</button>}
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <span className="plate">{vehicle.plate}</span>
+          <h1>{vehicleType.name}</h1>
+        </div>
+        {!running && (
+          <button
+            type="button"
+            className="btn btn-go"
+            disabled={open.isPending}
+            onClick={() =>
+              open.submit(
+                { payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } },
+                () => void navigate(`/jobs/${jobId}/intake`),
+              )
+            }
+          >
+            New job on this car
+          </button>
+        )}
       </div>
-      {(open.isError || complaint) && <p className="wrong" role="alert">{complaint ?? sentenceOf(open.error)}</p>}
-      <section aria-label="History" ref={history}><TrendStrip points={points} repairs={detail.repairs} units={units} /></section>
+      {(open.isError || complaint) && (
+        <p className="wrong" role="alert">
+          {complaint ?? sentenceOf(open.error)}
+        </p>
+      )}
+      <section aria-label="History" ref={history}>
+        <TrendStrip points={points} repairs={detail.repairs} units={units} />
+      </section>
       {points.length > 0 && <Outlook detail={detail} points={points} />}
-      {points.length > 1 && <Suspense><Timeline detail={detail} points={points} units={units} /></Suspense>}
+      {points.length > 1 && (
+        <Suspense>
+          <Timeline detail={detail} points={points} units={units} />
+        </Suspense>
+      )}
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
         {points.length > 0 && (
           <section>
-            <div className="flex flex-wrap items-center justify-between gap-x-3"><h2>Every round, {UNIT_LABEL[units.length]} over design</h2><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(carFile(vehicle.plate, 'trend.csv'), 'text/csv', trendCsv(points))}>Trend as CSV</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => saveFile(carFile(vehicle.plate, 'trend.svg'), 'image/svg+xml', joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]))}>as SVG</button><button type="button" className="btn-quiet min-h-[44px] underline" onClick={() => void ask('/api/vehicles/:id/rounds', vehicle.id).then((rounds) => saveFile(carFile(vehicle.plate, 'rounds.csv'), 'text/csv', roundsCsv([{ vehicle, rounds }])), (error: unknown) => setComplaint(sentenceOf(error)))}>Rounds as CSV</button></div>
+            <div className="flex flex-wrap items-center justify-between gap-x-3">
+              <h2>Every round, {UNIT_LABEL[units.length]} over design</h2>
+              <button
+                type="button"
+                className="btn-quiet min-h-[44px] underline"
+                onClick={() =>
+                  saveFile(carFile(vehicle.plate, 'trend.csv'), 'text/csv', trendCsv(points))
+                }
+              >
+                Trend as CSV
+              </button>
+              <button
+                type="button"
+                className="btn-quiet min-h-[44px] underline"
+                onClick={() =>
+                  saveFile(
+                    carFile(vehicle.plate, 'trend.svg'),
+                    'image/svg+xml',
+                    joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]),
+                  )
+                }
+              >
+                as SVG
+              </button>
+              <button
+                type="button"
+                className="btn-quiet min-h-[44px] underline"
+                onClick={() =>
+                  void ask('/api/vehicles/:id/rounds', vehicle.id).then(
+                    (rounds) =>
+                      saveFile(
+                        carFile(vehicle.plate, 'rounds.csv'),
+                        'text/csv',
+                        roundsCsv([{ vehicle, rounds }]),
+                      ),
+                    (error: unknown) => setComplaint(sentenceOf(error)),
+                  )
+                }
+              >
+                Rounds as CSV
+              </button>
+            </div>
             <Rounds points={points} />
           </section>
         )}
-        <div className="grid content-start gap-6"><Details detail={detail} /><ChargeList charges={detail.charges} />{detail.codeReadings.length > 0 && <section aria-label="Codes"><h2>Codes</h2><CodeList typeId={detail.vehicleType.id} readings={detail.codeReadings} texts={detail.codeTexts} locked /></section>}<section><h2 className="mb-2">Jobs</h2>{jobs.length === 0 ? <p className="text-ink-2">None yet.</p> : <ul className="grid gap-2">{jobs.map((job) => <JobLine key={job.id} job={job} />)}</ul>}</section></div>
+        <div className="grid content-start gap-6">
+          <Details detail={detail} />
+          <ChargeList charges={detail.charges} />
+          {detail.codeReadings.length > 0 && (
+            <section aria-label="Codes">
+              <h2>Codes</h2>
+              <CodeList
+                typeId={detail.vehicleType.id}
+                readings={detail.codeReadings}
+                texts={detail.codeTexts}
+                locked
+              />
+            </section>
+          )}
+          <section>
+            <h2 className="mb-2">Jobs</h2>
+            {jobs.length === 0 ? (
+              <p className="text-ink-2">None yet.</p>
+            ) : (
+              <ul className="grid gap-2">
+                {jobs.map((job) => (
+                  <JobLine key={job.id} job={job} />
+                ))}
+              </ul>
+            )}
+          </section>
+        </div>
       </div>
     </div>
   )
@@ -99,5 +238,11 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
 /** One vehicle: what it is, every round ever measured on it, what was done. */
 export function VehiclePage(): ReactNode {
   const { id = '' } = useParams()
-  return <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6"><Loading query={useVehicle(id)} what="the car">{(detail) => <Whole key={detail.vehicle.id} detail={detail} />}</Loading></div>
+  return (
+    <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6">
+      <Loading query={useVehicle(id)} what="the car">
+        {(detail) => <Whole key={detail.vehicle.id} detail={detail} />}
+      </Loading>
+    </div>
+  )
 }

@@ -13,53 +13,130 @@ const NIGHT_H = 12
 const USUAL_LIMIT_MM = 15
 
 /** What a night took from each corner beyond the cold, mm in twelve hours. */
-export interface Night { readonly atMs: number; readonly beyondMm: Readonly<Record<Corner, number>>; readonly load: HistoryRound['load'] }
+export interface Night {
+  readonly atMs: number
+  readonly beyondMm: Readonly<Record<Corner, number>>
+  readonly load: HistoryRound['load']
+}
 
 /** Every night on record, oldest first. */
 export function nightsOf(points: readonly TrendPoint[]): readonly Night[] {
   return points.flatMap((point, i): Night[] => {
     if (point.coldMm === null) return []
-    const evening = points.slice(0, i).findLast(({ round }) => round.jobId === point.round.jobId && round.purpose === 'evening')
+    const evening = points
+      .slice(0, i)
+      .findLast(({ round }) => round.jobId === point.round.jobId && round.purpose === 'evening')
     if (!evening) return []
     const hours = (point.at - evening.at) / 3600_000
-    return hours < 4 ? [] : [{ atMs: point.at, load: point.round.load, beyondMm: perCorner((corner) => ((point.offMm[corner] - evening.offMm[corner]) * NIGHT_H) / hours) }]
+    return hours < 4
+      ? []
+      : [
+          {
+            atMs: point.at,
+            load: point.round.load,
+            beyondMm: perCorner(
+              (corner) => ((point.offMm[corner] - evening.offMm[corner]) * NIGHT_H) / hours,
+            ),
+          },
+        ]
   })
 }
 
 /** How each corner's nights grow since it was last mended; null: too few to say. */
-export function driftsOf({ vehicleType, repairs }: VehicleDetail, points: readonly TrendPoint[]): Readonly<Record<Corner, Drift | null>> {
+export function driftsOf(
+  { vehicleType, repairs }: VehicleDetail,
+  points: readonly TrendPoint[],
+): Readonly<Record<Corner, Drift | null>> {
   const nights = nightsOf(points)
   const load = nights.at(-1)?.load
   return perCorner((corner) => {
-    const mended = Math.max(0, ...repairs.filter(({ corners, part }) => (part === 'airSpring' || part === 'strut' || part === 'line') && corners.includes(corner)).map(({ at }) => Date.parse(at)))
-    const limit = vehicleType.specifications.find(({ method }) => method === 'wheelCentreToArch')?.[AXLE_OF[corner]].minusMm ?? USUAL_LIMIT_MM
-    return driftOf(nights.filter((night) => night.atMs > mended && night.load === load).map(({ atMs, beyondMm }) => ({ atMs, offMm: beyondMm[corner] })), -limit)
+    const mended = Math.max(
+      0,
+      ...repairs
+        .filter(
+          ({ corners, part }) =>
+            (part === 'airSpring' || part === 'strut' || part === 'line') &&
+            corners.includes(corner),
+        )
+        .map(({ at }) => Date.parse(at)),
+    )
+    const limit =
+      vehicleType.specifications.find(({ method }) => method === 'wheelCentreToArch')?.[
+        AXLE_OF[corner]
+      ].minusMm ?? USUAL_LIMIT_MM
+    return driftOf(
+      nights
+        .filter((night) => night.atMs > mended && night.load === load)
+        .map(({ atMs, beyondMm }) => ({ atMs, offMm: beyondMm[corner] })),
+      -limit,
+    )
   })
 }
 
 /** The corner whose nights grow most for certain, and those that only go with it: the body is stiff. */
-export interface Warning { readonly corner: Corner; readonly drift: Drift; readonly following: readonly Corner[] }
+export interface Warning {
+  readonly corner: Corner
+  readonly drift: Drift
+  readonly following: readonly Corner[]
+}
 /** What is to be told before it fails; null: nothing grows for certain. */
 export function warningOf(drifts: Readonly<Record<Corner, Drift | null>>): Warning | null {
-  const [first, ...following] = WALK.filter((corner) => drifts[corner]?.reaches).sort((a, b) => drifts[a]!.perMonthMm - drifts[b]!.perMonthMm)
+  const [first, ...following] = WALK.filter((corner) => drifts[corner]?.reaches).sort(
+    (a, b) => drifts[a]!.perMonthMm - drifts[b]!.perMonthMm,
+  )
   return first ? { corner: first, drift: drifts[first]!, following } : null
 }
 
 /** A car that was handed over and measured again since: whether it stands as a tight one would. */
-export interface SinceHandover { readonly handedAt: string; readonly thenAt: string; readonly nowAt: string; /** Whether anything was done to it before. */ readonly repaired: boolean; readonly holds: Holds }
+export interface SinceHandover {
+  readonly handedAt: string
+  readonly thenAt: string
+  readonly nowAt: string
+  /** Whether anything was done to it before. */ readonly repaired: boolean
+  readonly holds: Holds
+}
 
 /** The newest round since the last handover against the one it was handed over with; null: nothing to compare. */
-export function sinceHandover({ vehicleType, history, proof, jobs, repairs }: VehicleDetail, repeatabilityMm: number): SinceHandover | null {
+export function sinceHandover(
+  { vehicleType, history, proof, jobs, repairs }: VehicleDetail,
+  repeatabilityMm: number,
+): SinceHandover | null {
   const handed = lastOf(proof, 'handedOver')
   if (!handed) return null
   const worked = jobs.some(({ id, work }) => id === handed.jobId && work !== null)
   // Heights that were never shown after the work are those of the fault.
   if (worked && handed.content.missing.includes('heights')) return null
-  const then = history.findLast((round) => round.jobId === handed.jobId && round.purpose === 'heights' && round.endedAt <= handed.at)
-  const now = then && history.findLast((round) => round.purpose === 'heights' && round.endedAt > handed.at && round.levelId === then.levelId && round.load === then.load)
+  const then = history.findLast(
+    (round) =>
+      round.jobId === handed.jobId && round.purpose === 'heights' && round.endedAt <= handed.at,
+  )
+  const now =
+    then &&
+    history.findLast(
+      (round) =>
+        round.purpose === 'heights' &&
+        round.endedAt > handed.at &&
+        round.levelId === then.levelId &&
+        round.load === then.load,
+    )
   if (!then || !now) return null
   // Two laps each: what this tape can tell between two rounds.
   const least = GUARD_FACTOR * repeatabilityMm
-  const answer = repairHolds({ vehicle: completeGeometry(vehicleType.geometry), thenMm: then.meanMm, nowMm: now.meanMm, thenC: then.temperatureC, nowC: now.temperatureC, leastMm: perCorner(() => least) })
-  return answer.ok ? { handedAt: handed.at, thenAt: then.endedAt, nowAt: now.endedAt, repaired: worked || repairs.some(({ jobId }) => jobId === handed.jobId), holds: answer.value } : null
+  const answer = repairHolds({
+    vehicle: completeGeometry(vehicleType.geometry),
+    thenMm: then.meanMm,
+    nowMm: now.meanMm,
+    thenC: then.temperatureC,
+    nowC: now.temperatureC,
+    leastMm: perCorner(() => least),
+  })
+  return answer.ok
+    ? {
+        handedAt: handed.at,
+        thenAt: then.endedAt,
+        nowAt: now.endedAt,
+        repaired: worked || repairs.some(({ jobId }) => jobId === handed.jobId),
+        holds: answer.value,
+      }
+    : null
 }

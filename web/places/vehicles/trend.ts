@@ -17,11 +17,21 @@ export interface TrendPoint {
 const NO_COLD = perCorner(() => 0)
 
 // With the supply off a parked car sinks by the cold alone; what the cold took since the evening is no ageing of the car.
-function coldOf({ vehicleType, history }: VehicleDetail, round: HistoryRound): PerCorner<number> | null {
+function coldOf(
+  { vehicleType, history }: VehicleDetail,
+  round: HistoryRound,
+): PerCorner<number> | null {
   if (round.purpose !== 'morning') return null
-  const evening = history.findLast((each) => each.jobId === round.jobId && each.purpose === 'evening' && each.endedAt < round.endedAt)
+  const evening = history.findLast(
+    (each) =>
+      each.jobId === round.jobId && each.purpose === 'evening' && each.endedAt < round.endedAt,
+  )
   if (!evening) return null
-  const drop = temperatureDrop({ vehicle: completeGeometry(vehicleType.geometry), fromC: evening.temperatureC, toC: round.temperatureC })
+  const drop = temperatureDrop({
+    vehicle: completeGeometry(vehicleType.geometry),
+    fromC: evening.temperatureC,
+    toC: round.temperatureC,
+  })
   return drop.ok ? drop.value.changeMm : null
 }
 
@@ -31,8 +41,16 @@ export function trendOf(detail: VehicleDetail): TrendPoint[] {
   return detail.history.map((round) => {
     const coldMm = coldOf(detail, round)
     return {
-      round, at: Date.parse(round.endedAt), coldMm,
-      offMm: mapCorners(round.meanMm, (mean, corner) => mean - heightAtLevelMm(corners[corner], round.levelOffsetMm) - (coldMm ?? NO_COLD)[corner]),
+      round,
+      at: Date.parse(round.endedAt),
+      coldMm,
+      offMm: mapCorners(
+        round.meanMm,
+        (mean, corner) =>
+          mean -
+          heightAtLevelMm(corners[corner], round.levelOffsetMm) -
+          (coldMm ?? NO_COLD)[corner],
+      ),
     }
   })
 }
@@ -40,23 +58,55 @@ export function trendOf(detail: VehicleDetail): TrendPoint[] {
 /** The load most rounds of a vehicle were walked at, the newest where none prevails: what was laid in otherwise nobody weighed, so only rounds at one load are like with like. */
 export function usualLoad(points: readonly TrendPoint[]): HistoryRound['load'] | null {
   const counts = new Map<HistoryRound['load'], number>()
-  for (const { round: { load } } of points.toReversed()) counts.set(load, (counts.get(load) ?? 0) + 1)
-  return [...counts].reduce<readonly [HistoryRound['load'], number] | null>((most, each) => (each[1] > (most?.[1] ?? 0) ? each : most), null)?.[0] ?? null
+  for (const {
+    round: { load },
+  } of points.toReversed())
+    counts.set(load, (counts.get(load) ?? 0) + 1)
+  return (
+    [...counts].reduce<readonly [HistoryRound['load'], number] | null>(
+      (most, each) => (each[1] > (most?.[1] ?? 0) ? each : most),
+      null,
+    )?.[0] ?? null
+  )
 }
 
 /** A history taken apart for its lines: rounds at the usual load as the module levelled them, mornings at it, and all at another load. */
-export interface LikeWithLike { readonly levelled: readonly TrendPoint[]; readonly nights: readonly TrendPoint[]; readonly other: readonly TrendPoint[] }
+export interface LikeWithLike {
+  readonly levelled: readonly TrendPoint[]
+  readonly nights: readonly TrendPoint[]
+  readonly other: readonly TrendPoint[]
+}
 export function likeWithLike(points: readonly TrendPoint[]): LikeWithLike {
   const usual = usualLoad(points)
   const like = points.filter(({ round }) => round.load === usual)
-  return { levelled: like.filter(({ coldMm }) => coldMm === null), nights: like.filter(({ coldMm }) => coldMm !== null), other: points.filter(({ round }) => round.load !== usual) }
+  return {
+    levelled: like.filter(({ coldMm }) => coldMm === null),
+    nights: like.filter(({ coldMm }) => coldMm !== null),
+    other: points.filter(({ round }) => round.load !== usual),
+  }
 }
 
 /** The history as a table other programs read. */
 export function trendCsv(points: readonly TrendPoint[]): string {
-  const rows = points.map(({ round, offMm, coldMm }) => [
-    round.endedAt, round.purpose, round.levelId, round.temperatureC.toFixed(1), ...(['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [round.meanMm[corner].toFixed(2), offMm[corner].toFixed(2)]), coldMm ? 'yes' : 'no',
-  ].join(','))
-  const heads = (['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [`${corner}HeightMm`, `${corner}OffDesignMm`])
-  return [['time', 'purpose', 'level', 'temperatureC', ...heads, 'coldAddedBack'].join(','), ...rows].join('\r\n')
+  const rows = points.map(({ round, offMm, coldMm }) =>
+    [
+      round.endedAt,
+      round.purpose,
+      round.levelId,
+      round.temperatureC.toFixed(1),
+      ...(['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [
+        round.meanMm[corner].toFixed(2),
+        offMm[corner].toFixed(2),
+      ]),
+      coldMm ? 'yes' : 'no',
+    ].join(','),
+  )
+  const heads = (['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [
+    `${corner}HeightMm`,
+    `${corner}OffDesignMm`,
+  ])
+  return [
+    ['time', 'purpose', 'level', 'temperatureC', ...heads, 'coldAddedBack'].join(','),
+    ...rows,
+  ].join('\r\n')
 }

@@ -25,7 +25,12 @@ import { Move } from './Move.tsx'
 import type { Readout } from './Sensors.tsx'
 import { readoutOf, Sensors, typedHeights } from './Sensors.tsx'
 
-const WHYS = [['sensor', 'A sensor was changed'], ['module', 'The module was changed'], ['disagrees', 'Tape and module disagree'], ['wanted', 'To be sure']] as const
+const WHYS = [
+  ['sensor', 'A sensor was changed'],
+  ['module', 'The module was changed'],
+  ['disagrees', 'Tape and module disagree'],
+  ['wanted', 'To be sure'],
+] as const
 
 /** What the plan itself gives as the reason. */
 function whyOf({ plans }: Job): CalibrationDraft['why'] {
@@ -36,11 +41,21 @@ function whyOf({ plans }: Job): CalibrationDraft['why'] {
 /** What the module says at the link; null where it says nothing: not heard, or asleep. */
 function reportedNow(car: CarLive | null): PerCorner<number | null> | null {
   if (!car?.live.heard) return null
-  const said = perCorner((corner) => valueAt(car.status.identity.channels, car.frame, 'height', corner))
+  const said = perCorner((corner) =>
+    valueAt(car.status.identity.channels, car.frame, 'height', corner),
+  )
   return CORNERS.some((corner) => said[corner] !== null) ? said : null
 }
 
-interface StopProps { readonly job: Job; readonly draft: CalibrationDraft; readonly car: CarLive | null; readonly change: (next: Partial<CalibrationDraft>) => void; readonly at: number; /** Another tool's figures are typed although the link says some. */ readonly typing: boolean; onTyping(typing: boolean): void }
+interface StopProps {
+  readonly job: Job
+  readonly draft: CalibrationDraft
+  readonly car: CarLive | null
+  readonly change: (next: Partial<CalibrationDraft>) => void
+  readonly at: number
+  /** Another tool's figures are typed although the link says some. */ readonly typing: boolean
+  onTyping(typing: boolean): void
+}
 
 function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): ReactNode {
   const units = useUnits()
@@ -52,65 +67,232 @@ function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): Rea
   // The gauge's button fills the first empty field, in walking order.
   useGauge('heightGauge', (mm) => {
     const next = WALK.find((corner) => draft.tape[corner].trim() === '')
-    if (next) change({ tape: { ...draft.tape, [next]: formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2) } })
+    if (next)
+      change({
+        tape: {
+          ...draft.tape,
+          [next]: formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2),
+        },
+      })
   })
   const take = (): void => {
     const tape = typedHeights(draft.tape, units)
     const reported = now ?? typedHeights(draft.reported, units)
     const bad = WALK.find((corner) => tape[corner] === null || Number.isNaN(tape[corner]))
     if (bad) return setWrong(`${capital(CORNER_WORDS[bad])}: type what the tape says there.`)
-    if (CORNERS.some((corner) => Number.isNaN(reported[corner]))) return setWrong('Type figures only for what the module reports; leave a field empty where it reports nothing.')
-    if (CORNERS.every((corner) => reported[corner] === null)) return setWrong('Nothing of what the module reports: connect the link, or type what the tool shows.')
+    if (CORNERS.some((corner) => Number.isNaN(reported[corner])))
+      return setWrong(
+        'Type figures only for what the module reports; leave a field empty where it reports nothing.',
+      )
+    if (CORNERS.every((corner) => reported[corner] === null))
+      return setWrong(
+        'Nothing of what the module reports: connect the link, or type what the tool shows.',
+      )
     setWrong('')
-    const visit: LevelVisit = { levelId: level.id, direction, tapeMm: tape as LevelVisit['tapeMm'], reportedMm: reported }
-    change({ visits: [...draft.visits.slice(0, at), visit, ...draft.visits.slice(at + 1)], tape: EMPTY_CALIBRATION.tape, reported: EMPTY_CALIBRATION.reported, stop: null })
+    const visit: LevelVisit = {
+      levelId: level.id,
+      direction,
+      tapeMm: tape as LevelVisit['tapeMm'],
+      reportedMm: reported,
+    }
+    change({
+      visits: [...draft.visits.slice(0, at), visit, ...draft.visits.slice(at + 1)],
+      tape: EMPTY_CALIBRATION.tape,
+      reported: EMPTY_CALIBRATION.reported,
+      stop: null,
+    })
   }
   return (
     <section aria-label={`${capital(level.id)} level`} className="grid gap-4">
-      <p className="say">{capital(level.id)} level{direction === 'up' ? ', come to from below' : direction === 'down' ? ', come to from above' : ''}.</p>
-      <p className="sub">Nobody under it, doors shut. Let it settle, then the tape around the walk: {WALK.map((corner) => CORNER_WORDS[corner]).join(', ')}.</p>
+      <p className="say">
+        {capital(level.id)} level
+        {direction === 'up'
+          ? ', come to from below'
+          : direction === 'down'
+            ? ', come to from above'
+            : ''}
+        .
+      </p>
+      <p className="sub">
+        Nobody under it, doors shut. Let it settle, then the tape around the walk:{' '}
+        {WALK.map((corner) => CORNER_WORDS[corner]).join(', ')}.
+      </p>
       {car && <Move car={car} jobId={job.id} levelId={level.id} />}
-      <CornerFields legend={`The tape, ${UNIT_LABEL[units.length]}`} values={draft.tape} onType={(tape) => change({ tape })} />
+      <CornerFields
+        legend={`The tape, ${UNIT_LABEL[units.length]}`}
+        values={draft.tape}
+        onType={(tape) => change({ tape })}
+      />
       <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
-        {now ? <p className="num text-[15px]"><span className="text-ink-2">The module reports </span>{WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none').map((corner) => `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`).join(', ')}</p>
-          : <CornerFields legend={`What the module reports, ${UNIT_LABEL[units.length]}`} values={draft.reported} onType={(reported) => change({ reported })} />}
-        {heard && <button type="button" className="btn-quiet min-h-[44px] w-fit underline" onClick={() => onTyping(!typing)}>{typing ? 'Take them off the link' : 'Type what another tool shows'}</button>}
+        {now ? (
+          <p className="num text-[15px]">
+            <span className="text-ink-2">The module reports </span>
+            {WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none')
+              .map(
+                (corner) =>
+                  `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`,
+              )
+              .join(', ')}
+          </p>
+        ) : (
+          <CornerFields
+            legend={`What the module reports, ${UNIT_LABEL[units.length]}`}
+            values={draft.reported}
+            onType={(reported) => change({ reported })}
+          />
+        )}
+        {heard && (
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px] w-fit underline"
+            onClick={() => onTyping(!typing)}
+          >
+            {typing ? 'Take them off the link' : 'Type what another tool shows'}
+          </button>
+        )}
       </div>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
-      <button type="button" className="btn btn-go btn-big" onClick={take}>Take this level</button>
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      <button type="button" className="btn btn-go btn-big" onClick={take}>
+        Take this level
+      </button>
     </section>
   )
 }
 
-function Visits({ job, draft, present, onGo }: { readonly job: Job; readonly draft: CalibrationDraft; readonly present: number; onGo(stop: number): void }): ReactNode {
+function Visits({
+  job,
+  draft,
+  present,
+  onGo,
+}: {
+  readonly job: Job
+  readonly draft: CalibrationDraft
+  readonly present: number
+  onGo(stop: number): void
+}): ReactNode {
   const stops = stopsOf(job.vehicleType.architecture)
   return (
-    <ol aria-label="Levels to visit" className="grid gap-1">{stops.map(({ level, direction }, i) => (
-      <li key={`${level.id}${String(direction)}`}><button type="button" className="figure min-h-[44px] w-full text-left" aria-pressed={i === present} disabled={i > draft.visits.length} onClick={() => onGo(i)}><span className={i === present ? 'font-bold' : ''}>{capital(level.id)}{direction === 'up' ? ', rising' : direction === 'down' ? ', falling' : ''}</span><span className="text-[14px] text-ink-2">{draft.visits[i] ? 'taken' : i === present ? 'now' : ''}</span></button></li>
-    ))}</ol>
+    <ol aria-label="Levels to visit" className="grid gap-1">
+      {stops.map(({ level, direction }, i) => (
+        <li key={`${level.id}${String(direction)}`}>
+          <button
+            type="button"
+            className="figure min-h-[44px] w-full text-left"
+            aria-pressed={i === present}
+            disabled={i > draft.visits.length}
+            onClick={() => onGo(i)}
+          >
+            <span className={i === present ? 'font-bold' : ''}>
+              {capital(level.id)}
+              {direction === 'up' ? ', rising' : direction === 'down' ? ', falling' : ''}
+            </span>
+            <span className="text-[14px] text-ink-2">
+              {draft.visits[i] ? 'taken' : i === present ? 'now' : ''}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ol>
   )
 }
 
 /** What was found is taught to the module, or written down without. */
-function Teach({ job, draft, readout, car, onKept }: { readonly job: Job; readonly draft: CalibrationDraft; readonly readout: Readout; readonly car: CarLive | null; onKept(): void }): ReactNode {
+function Teach({
+  job,
+  draft,
+  readout,
+  car,
+  onKept,
+}: {
+  readonly job: Job
+  readonly draft: CalibrationDraft
+  readonly readout: Readout
+  readonly car: CarLive | null
+  onKept(): void
+}): ReactNode {
   const record = useCommand('proof.record')
   const order = useOrder(car?.status.identity.id ?? '', job.id)
   const { at, types, crossed, loweredMm, faulty } = readout
   if (!at) return null
-  const typedMm = types.flatMap(({ sensor, typeMm }) => (typeMm === null ? [] : [{ sensor: sensor.id, mm: typeMm }]))
-  const keep = (taught: 'link' | 'hand' | 'no'): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'calibrated', why: draft.why ?? 'wanted', visits: [...draft.visits], taught, typedMm: taught === 'no' ? [] : typedMm, note: '' } } }, onKept)
+  const typedMm = types.flatMap(({ sensor, typeMm }) =>
+    typeMm === null ? [] : [{ sensor: sensor.id, mm: typeMm }],
+  )
+  const keep = (taught: 'link' | 'hand' | 'no'): void =>
+    record.submit(
+      {
+        payload: {
+          entryId: crypto.randomUUID(),
+          jobId: job.id,
+          content: {
+            kind: 'calibrated',
+            why: draft.why ?? 'wanted',
+            visits: [...draft.visits],
+            taught,
+            typedMm: taught === 'no' ? [] : typedMm,
+            note: '',
+          },
+        },
+      },
+      onKept,
+    )
   const module = car?.frame?.module
   const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
   const barred = crossed.length > 0 || loweredMm !== null
-  const teach = (): void => order.mutate({ action: 'calibrate', offMm: taughtMm(at, levelHeights(job, at.levelId), reportedNow(car) ?? at.reportedMm) }, { onSuccess: () => keep('link') })
+  const teach = (): void =>
+    order.mutate(
+      {
+        action: 'calibrate',
+        offMm: taughtMm(at, levelHeights(job, at.levelId), reportedNow(car) ?? at.reportedMm),
+      },
+      { onSuccess: () => keep('link') },
+    )
   return (
     <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
-      {faulty && <p className="hint">A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.</p>}
-      {!barred && car && <button type="button" className="btn btn-go btn-big" disabled={!levelled || order.isPending || record.isPending} onClick={teach}>Give it to the module</button>}
-      {!barred && car && !levelled && <><p className="sub">Taught at the {at.levelId} level, where the tape was read: bring it there first.</p><Move car={car} jobId={job.id} levelId={at.levelId} /></>}
-      {!barred && <button type="button" className={`btn ${car ? '' : 'btn-go'}`} disabled={record.isPending} onClick={() => keep('hand')}>It is typed into the module by hand</button>}
-      <button type="button" className="btn" disabled={record.isPending} onClick={() => keep('no')}>Write it down without teaching</button>
-      {(record.isError || order.isError) && <p className="wrong" role="alert">{sentenceOf(record.error ?? order.error)}</p>}
+      {faulty && (
+        <p className="hint">
+          A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.
+        </p>
+      )}
+      {!barred && car && (
+        <button
+          type="button"
+          className="btn btn-go btn-big"
+          disabled={!levelled || order.isPending || record.isPending}
+          onClick={teach}
+        >
+          Give it to the module
+        </button>
+      )}
+      {!barred && car && !levelled && (
+        <>
+          <p className="sub">
+            Taught at the {at.levelId} level, where the tape was read: bring it there first.
+          </p>
+          <Move car={car} jobId={job.id} levelId={at.levelId} />
+        </>
+      )}
+      {!barred && (
+        <button
+          type="button"
+          className={`btn ${car ? '' : 'btn-go'}`}
+          disabled={record.isPending}
+          onClick={() => keep('hand')}
+        >
+          It is typed into the module by hand
+        </button>
+      )}
+      <button type="button" className="btn" disabled={record.isPending} onClick={() => keep('no')}>
+        Write it down without teaching
+      </button>
+      {(record.isError || order.isError) && (
+        <p className="wrong" role="alert">
+          {sentenceOf(record.error ?? order.error)}
+        </p>
+      )}
     </section>
   )
 }
@@ -121,48 +303,142 @@ function Last({ job }: { readonly job: Job }): ReactNode {
   const last = lastOf(job.proof, 'calibrated')
   if (!last) return null
   const { taught, typedMm, visits } = last.content
-  const fresh = job.rounds.findLast(({ jobId, purpose, endedAt }) => jobId === job.id && purpose === 'heights' && endedAt > last.at)
+  const fresh = job.rounds.findLast(
+    ({ jobId, purpose, endedAt }) => jobId === job.id && purpose === 'heights' && endedAt > last.at,
+  )
   return (
     <section aria-label="Last calibration" className="grid gap-2">
-      <h2>{taught === 'no' ? 'Looked at' : 'Taught'}, {momentWords(last.at, new Date())}</h2>
-      <p className="text-[15px]">{visits.length === 1 ? 'One level' : `${visits.length} levels`} by {nameOf(last.person)}{typedMm.length > 0 ? `; typed ${typedMm.map(({ sensor, mm }) => `${sensor} ${formatDifference(mm, units)}`).join(', ')} ${UNIT_LABEL[units.length]}` : ''}.</p>
-      {taught !== 'no' && !job.closedAt && (fresh ? <Link className="btn w-fit" to={`/jobs/${job.id}/proof`}>A fresh round is walked: on to the proof</Link> : <><p className="hint">It counts when a fresh round says so: walk one, with what the module reports.</p><Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>Walk the fresh round</Link></>)}
+      <h2>
+        {taught === 'no' ? 'Looked at' : 'Taught'}, {momentWords(last.at, new Date())}
+      </h2>
+      <p className="text-[15px]">
+        {visits.length === 1 ? 'One level' : `${visits.length} levels`} by {nameOf(last.person)}
+        {typedMm.length > 0
+          ? `; typed ${typedMm.map(({ sensor, mm }) => `${sensor} ${formatDifference(mm, units)}`).join(', ')} ${UNIT_LABEL[units.length]}`
+          : ''}
+        .
+      </p>
+      {taught !== 'no' &&
+        !job.closedAt &&
+        (fresh ? (
+          <Link className="btn w-fit" to={`/jobs/${job.id}/proof`}>
+            A fresh round is walked: on to the proof
+          </Link>
+        ) : (
+          <>
+            <p className="hint">
+              It counts when a fresh round says so: walk one, with what the module reports.
+            </p>
+            <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>
+              Walk the fresh round
+            </Link>
+          </>
+        ))}
     </section>
   )
 }
 
 /** Levels rising and falling, the tape at each; what each sensor does, what to type, and whether a fresh round says so. */
 export function Calibrate({ job }: { readonly job: Job }): ReactNode {
-  const draft = useCalibrations((state) => state.byKey[job.id]) ?? { ...EMPTY_CALIBRATION, why: whyOf(job) }
+  const draft = useCalibrations((state) => state.byKey[job.id]) ?? {
+    ...EMPTY_CALIBRATION,
+    why: whyOf(job),
+  }
   const { patch, drop } = useCalibrations.getState()
   const devices = useDevices().data
   const module = devices ? moduleFor(job, devices) : null
-  const car = useCarLive(job.closedAt === null ? module?.identity.id ?? null : null, job.vehicleType.geometry, 'calibrate')
+  const car = useCarLive(
+    job.closedAt === null ? (module?.identity.id ?? null) : null,
+    job.vehicleType.geometry,
+    'calibrate',
+  )
   const [enough, setEnough] = useState(false)
   const [typing, setTyping] = useState(false)
   const stops = stopsOf(job.vehicleType.architecture)
-  if (sensorsOf(job.vehicleType.architecture).length === 0) return <p className="sub">This vehicle type has no height sensors: there is nothing to calibrate.</p>
+  if (sensorsOf(job.vehicleType.architecture).length === 0)
+    return (
+      <p className="sub">This vehicle type has no height sensors: there is nothing to calibrate.</p>
+    )
   const change = (next: Partial<CalibrationDraft>): void => patch(job.id, { ...draft, ...next })
   const present = Math.min(draft.stop ?? draft.visits.length, stops.length - 1)
   const readout = draft.visits.length > 0 ? readoutOf(job, draft.visits) : null
-  const unfinished = job.workNow !== null && job.workNow.at !== 'ready' && job.workNow.at !== 'proving' && job.workNow.at !== 'finished'
+  const unfinished =
+    job.workNow !== null &&
+    job.workNow.at !== 'ready' &&
+    job.workNow.at !== 'proving' &&
+    job.workNow.at !== 'finished'
   const going = !enough && (draft.stop !== null || draft.visits.length < stops.length)
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
-        {!job.closedAt && unfinished && <p className="hint">The work is not at its proof yet. What is taught to a car that hangs, or stands on a lift, is wrong on the road.</p>}
-        {!job.closedAt && going && <Stop key={present} job={job} draft={draft} car={car} change={change} at={present} typing={typing} onTyping={setTyping} />}
-        {!job.closedAt && !going && <p className="say">{draft.visits.length < stops.length ? 'Not every level is visited.' : 'Every level is visited.'}</p>}
+        {!job.closedAt && unfinished && (
+          <p className="hint">
+            The work is not at its proof yet. What is taught to a car that hangs, or stands on a
+            lift, is wrong on the road.
+          </p>
+        )}
+        {!job.closedAt && going && (
+          <Stop
+            key={present}
+            job={job}
+            draft={draft}
+            car={car}
+            change={change}
+            at={present}
+            typing={typing}
+            onTyping={setTyping}
+          />
+        )}
+        {!job.closedAt && !going && (
+          <p className="say">
+            {draft.visits.length < stops.length
+              ? 'Not every level is visited.'
+              : 'Every level is visited.'}
+          </p>
+        )}
         {readout && <Sensors job={job} readout={readout} />}
-        {readout && !job.closedAt && !going && <Teach job={job} draft={draft} readout={readout} car={car} onKept={() => drop(job.id)} />}
-        {job.closedAt && !job.proof.some(({ content }) => content.kind === 'calibrated') && <p className="sub">Nothing was calibrated on this job.</p>}
+        {readout && !job.closedAt && !going && (
+          <Teach job={job} draft={draft} readout={readout} car={car} onKept={() => drop(job.id)} />
+        )}
+        {job.closedAt && !job.proof.some(({ content }) => content.kind === 'calibrated') && (
+          <p className="sub">Nothing was calibrated on this job.</p>
+        )}
       </div>
       <aside aria-label="Beside the calibration" className="grid min-w-0 content-start gap-5">
         <Last job={job} />
-        {!job.closedAt && <Taps<NonNullable<CalibrationDraft['why']>> legend="Why" chosen={draft.why ? [draft.why] : []} onTap={(why) => change({ why })} options={WHYS.map(([value, words]) => ({ value, words }))} />}
-        {!job.closedAt && <Visits job={job} draft={draft} present={present} onGo={(stop) => change({ stop: stop === draft.visits.length ? null : stop })} />}
-        {draft.visits.length > 0 && draft.visits.length < stops.length && !job.closedAt && <button type="button" className="btn w-fit" onClick={() => setEnough(!enough)}>{enough ? 'Visit the rest' : 'That is enough'}</button>}
-        {draft.visits.length > 0 && <button type="button" className="btn w-fit" onClick={() => { setEnough(false); drop(job.id) }}>Begin anew</button>}
+        {!job.closedAt && (
+          <Taps<NonNullable<CalibrationDraft['why']>>
+            legend="Why"
+            chosen={draft.why ? [draft.why] : []}
+            onTap={(why) => change({ why })}
+            options={WHYS.map(([value, words]) => ({ value, words }))}
+          />
+        )}
+        {!job.closedAt && (
+          <Visits
+            job={job}
+            draft={draft}
+            present={present}
+            onGo={(stop) => change({ stop: stop === draft.visits.length ? null : stop })}
+          />
+        )}
+        {draft.visits.length > 0 && draft.visits.length < stops.length && !job.closedAt && (
+          <button type="button" className="btn w-fit" onClick={() => setEnough(!enough)}>
+            {enough ? 'Visit the rest' : 'That is enough'}
+          </button>
+        )}
+        {draft.visits.length > 0 && (
+          <button
+            type="button"
+            className="btn w-fit"
+            onClick={() => {
+              setEnough(false)
+              drop(job.id)
+            }}
+          >
+            Begin anew
+          </button>
+        )}
       </aside>
     </div>
   )

@@ -6,7 +6,11 @@ import { useHold, useOrder } from '../../../data/devices.ts'
 import { moduleWords } from '../../../words/devices.ts'
 import type { CarLive } from '../run/carLive.ts'
 
-interface MoveProps { readonly car: CarLive; readonly jobId: string; /** Where it is to stand. */ readonly levelId: string }
+interface MoveProps {
+  readonly car: CarLive
+  readonly jobId: string
+  /** Where it is to stand. */ readonly levelId: string
+}
 
 /** Brings a linked car to a level: what its module does, up, down, stop. */
 export function Move({ car, jobId, levelId }: MoveProps): ReactNode {
@@ -17,13 +21,38 @@ export function Move({ car, jobId, levelId }: MoveProps): ReactNode {
   const module = car.frame?.module
   const there = module?.levelId === levelId
   const moving = module !== undefined && (module.pumpOn || module.open.length > 0)
-  const ask = (action: 'raise' | 'lower' | 'stop'): void => order.mutate({ action }, { onSuccess: () => setWorking(true) })
+  const ask = (action: 'raise' | 'lower' | 'stop'): void =>
+    order.mutate({ action }, { onSuccess: () => setWorking(true) })
   const error = held.error ?? order.error
   return (
     <div className="grid gap-2">
-      <p aria-live="polite" className={there && !moving ? 'font-semibold' : 'text-ink-2'}>{module ? moduleWords(module) : 'Listening …'}{module && !there ? ` Its level is ${module.levelId}.` : moving ? ' Wait until it stands.' : ''}</p>
-      <div className="flex flex-wrap gap-2"><button type="button" className="btn" onClick={() => ask('raise')}><ArrowUpFromLine size={18} aria-hidden />Raise</button><button type="button" className="btn" onClick={() => ask('lower')}><ArrowDownToLine size={18} aria-hidden />Lower</button><button type="button" className="btn" onClick={() => ask('stop')}><OctagonX size={18} aria-hidden />Stop</button></div>
-      {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
+      <p aria-live="polite" className={there && !moving ? 'font-semibold' : 'text-ink-2'}>
+        {module ? moduleWords(module) : 'Listening …'}
+        {module && !there
+          ? ` Its level is ${module.levelId}.`
+          : moving
+            ? ' Wait until it stands.'
+            : ''}
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="btn" onClick={() => ask('raise')}>
+          <ArrowUpFromLine size={18} aria-hidden />
+          Raise
+        </button>
+        <button type="button" className="btn" onClick={() => ask('lower')}>
+          <ArrowDownToLine size={18} aria-hidden />
+          Lower
+        </button>
+        <button type="button" className="btn" onClick={() => ask('stop')}>
+          <OctagonX size={18} aria-hidden />
+          Stop
+        </button>
+      </div>
+      {error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
     </div>
   )
 }

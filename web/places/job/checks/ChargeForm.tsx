@@ -14,24 +14,70 @@ import { refusalWords } from '../../../words/refusals.ts'
 import { ChargeList } from './ChargeList.tsx'
 
 const ASKS = {
-  reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L', least: 0.1, most: 1000, start: null }, reservoirBarG: { words: 'It holds now', kind: 'pressure', least: -1, most: 40, start: null }, targetReservoirBarG: { words: 'It should hold at 20 °C', kind: 'pressure', least: -1, most: 40, start: null },
-  temperatureC: WARMTH_ASK, bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 }, bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
+  reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L', least: 0.1, most: 1000, start: null },
+  reservoirBarG: { words: 'It holds now', kind: 'pressure', least: -1, most: 40, start: null },
+  targetReservoirBarG: {
+    words: 'It should hold at 20 °C',
+    kind: 'pressure',
+    least: -1,
+    most: 40,
+    start: null,
+  },
+  temperatureC: WARMTH_ASK,
+  bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
+  bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
-const AFTER = { afterBarG: { words: 'It holds after it', kind: 'pressure', least: -1, most: 40, start: null } } as const
+const AFTER = {
+  afterBarG: { words: 'It holds after it', kind: 'pressure', least: -1, most: 40, start: null },
+} as const
 const STEPS = [
   'The vehicle at the level and about the temperature its target is stated for; the filling hose does not hold a door open that stops levelling.',
-  'Regulator shut, then the bottle open. Rated hose and fitting, relief valve in it.', 'Purge the hose of damp air before it goes on.', 'Slowly up to the pressure said for the regulator; the reservoir is read by the pressure at which flow starts.',
-  'Exercise the system so that air and gas spread, read again.', 'Bottle shut, hose bled, cap back on.',
+  'Regulator shut, then the bottle open. Rated hose and fitting, relief valve in it.',
+  'Purge the hose of damp air before it goes on.',
+  'Slowly up to the pressure said for the regulator; the reservoir is read by the pressure at which flow starts.',
+  'Exercise the system so that air and gas spread, read again.',
+  'Bottle shut, hose bled, cap back on.',
 ] as const
 
-function Levels({ job, reservoirL, temperatureC }: { readonly job: Job; readonly reservoirL: number; readonly temperatureC: number }): ReactNode {
+function Levels({
+  job,
+  reservoirL,
+  temperatureC,
+}: {
+  readonly job: Job
+  readonly reservoirL: number
+  readonly temperatureC: number
+}): ReactNode {
   const { geometry, architecture } = job.vehicleType
-  const totals = [...architecture.levels].sort((a, b) => a.offsetMm - b.offsetMm).map(({ id, offsetMm }) => {
-    const answer = airLedger({ vehicle: completeGeometry(geometry), reservoirL, reservoirBarG: 0, temperatureC, levelOffsetMm: offsetMm, targetReservoirBarG: 0, bottle: null })
-    return { id, total: answer.ok ? answer.value.totalBarL : null }
-  })
-  const changes = totals.slice(1).flatMap(({ id, total }, i) => (total === null || totals[i]!.total === null ? [] : [`${totals[i]!.id} to ${id} ${(total - totals[i]!.total).toFixed(1)} bar·L`]))
-  return changes.length > 0 && <p className="text-[15px]"><span className="text-ink-2">A level takes: </span>{changes.join(', ')}.</p>
+  const totals = [...architecture.levels]
+    .sort((a, b) => a.offsetMm - b.offsetMm)
+    .map(({ id, offsetMm }) => {
+      const answer = airLedger({
+        vehicle: completeGeometry(geometry),
+        reservoirL,
+        reservoirBarG: 0,
+        temperatureC,
+        levelOffsetMm: offsetMm,
+        targetReservoirBarG: 0,
+        bottle: null,
+      })
+      return { id, total: answer.ok ? answer.value.totalBarL : null }
+    })
+  const changes = totals
+    .slice(1)
+    .flatMap(({ id, total }, i) =>
+      total === null || totals[i]!.total === null
+        ? []
+        : [`${totals[i]!.id} to ${id} ${(total - totals[i]!.total).toFixed(1)} bar·L`],
+    )
+  return (
+    changes.length > 0 && (
+      <p className="text-[15px]">
+        <span className="text-ink-2">A level takes: </span>
+        {changes.join(', ')}.
+      </p>
+    )
+  )
 }
 
 /** Gas put into a system: what is missing, how to put it in without hurting anybody, and the record of it. */
@@ -43,42 +89,153 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const [chargeId, setChargeId] = useState(() => crypto.randomUUID())
   const keep = useCommand('charge.record')
   const car = useVehicle(job.vehicle.id).data
-  const ledger = read.ok ? airLedger({ ...read.value, vehicle: completeGeometry(job.vehicleType.geometry), levelOffsetMm: 0, bottle: read.value.bottleL > 0 ? { volumeL: read.value.bottleL, barG: read.value.bottleBarG } : null }) : null
-  const pressure = (bar: number): string => `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
-  const added = read.ok && after.read.ok ? airBetween(read.value.reservoirBarG, after.read.value.afterBarG, read.value.reservoirL, read.value.temperatureC) : null
+  const ledger = read.ok
+    ? airLedger({
+        ...read.value,
+        vehicle: completeGeometry(job.vehicleType.geometry),
+        levelOffsetMm: 0,
+        bottle:
+          read.value.bottleL > 0
+            ? { volumeL: read.value.bottleL, barG: read.value.bottleBarG }
+            : null,
+      })
+    : null
+  const pressure = (bar: number): string =>
+    `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  const added =
+    read.ok && after.read.ok
+      ? airBetween(
+          read.value.reservoirBarG,
+          after.read.value.afterBarG,
+          read.value.reservoirL,
+          read.value.temperatureC,
+        )
+      : null
   const record = (): void => {
     if (!read.ok || !after.read.ok || added === null) return
     const { reservoirBarG: beforeBarG, temperatureC } = read.value
-    keep.submit({ payload: { chargeId, jobId: job.id, gas, beforeBarG, afterBarG: after.read.value.afterBarG, temperatureC, addedBarL: added, words: '' } }, () => setChargeId(crypto.randomUUID()))
+    keep.submit(
+      {
+        payload: {
+          chargeId,
+          jobId: job.id,
+          gas,
+          beforeBarG,
+          afterBarG: after.read.value.afterBarG,
+          temperatureC,
+          addedBarL: added,
+          words: '',
+        },
+      },
+      () => setChargeId(crypto.randomUUID()),
+    )
   }
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
       <div className="grid min-w-0 content-start gap-4">
         <h2 className="say-small">How much gas is missing, and how does it get in?</h2>
-        <p className="hint">Work under pressure: licensed practice and the maker’s instructions decide. Gas let out in a closed cabin or pit displaces breathing air: doors open.</p>
+        <p className="hint">
+          Work under pressure: licensed practice and the maker’s instructions decide. Gas let out in
+          a closed cabin or pit displaces breathing air: doors open.
+        </p>
         {fields}
-        {read.ok && <Levels job={job} reservoirL={read.value.reservoirL} temperatureC={read.value.temperatureC} />}
-        <ol className="grid list-decimal gap-1 pl-6">{STEPS.map((step) => <li key={step}>{step}</li>)}</ol>
+        {read.ok && (
+          <Levels
+            job={job}
+            reservoirL={read.value.reservoirL}
+            temperatureC={read.value.temperatureC}
+          />
+        )}
+        <ol className="grid list-decimal gap-1 pl-6">
+          {STEPS.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
       </div>
       <div className="grid content-start gap-3">
-        {ledger && !ledger.ok && <p className="wrong" role="alert">{refusalWords(ledger.error)}</p>}
+        {ledger && !ledger.ok && (
+          <p className="wrong" role="alert">
+            {refusalWords(ledger.error)}
+          </p>
+        )}
         {ledger?.ok ? (
           <>
-            <p className="say-small" aria-live="polite">{ledger.value.topUpBarL > 0.05 ? `${ledger.value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ${pressure(ledger.value.regulatorBarG)} today.` : ledger.value.topUpBarL < -0.05 ? `${(-ledger.value.topUpBarL).toFixed(1)} bar·L too much.` : 'Nothing is missing.'}</p>
-            <p className="figure"><span className="text-ink-2">in the whole system</span><span className="num">{ledger.value.totalBarL.toFixed(1)}<span className="unit">bar·L</span></span></p>
-            <div className="corners">{WALK.map((corner) => <div key={corner} style={{ gridArea: corner }} role="group" aria-label={capital(CORNER_WORDS[corner])}><p className="font-semibold">{corner}</p><p className="num text-[19px]">{ledger.value.corners[corner].airBarL.toFixed(1)}</p></div>)}</div>
-            {ledger.value.bottleFills !== null && <p className="figure"><span className="text-ink-2">such fills in the bottle</span><span className="num">{ledger.value.bottleFills < 1 ? 'less than one' : Math.floor(ledger.value.bottleFills)}</span></p>}
+            <p className="say-small" aria-live="polite">
+              {ledger.value.topUpBarL > 0.05
+                ? `${ledger.value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ${pressure(ledger.value.regulatorBarG)} today.`
+                : ledger.value.topUpBarL < -0.05
+                  ? `${(-ledger.value.topUpBarL).toFixed(1)} bar·L too much.`
+                  : 'Nothing is missing.'}
+            </p>
+            <p className="figure">
+              <span className="text-ink-2">in the whole system</span>
+              <span className="num">
+                {ledger.value.totalBarL.toFixed(1)}
+                <span className="unit">bar·L</span>
+              </span>
+            </p>
+            <div className="corners">
+              {WALK.map((corner) => (
+                <div
+                  key={corner}
+                  style={{ gridArea: corner }}
+                  role="group"
+                  aria-label={capital(CORNER_WORDS[corner])}
+                >
+                  <p className="font-semibold">{corner}</p>
+                  <p className="num text-[19px]">
+                    {ledger.value.corners[corner].airBarL.toFixed(1)}
+                  </p>
+                </div>
+              ))}
+            </div>
+            {ledger.value.bottleFills !== null && (
+              <p className="figure">
+                <span className="text-ink-2">such fills in the bottle</span>
+                <span className="num">
+                  {ledger.value.bottleFills < 1
+                    ? 'less than one'
+                    : Math.floor(ledger.value.bottleFills)}
+                </span>
+              </p>
+            )}
             {!job.closedAt && (
               <div className="grid gap-3 border-t border-edge pt-3">
-                <Taps<ChargeRecord['gas']> legend="Charged with" chosen={[gas]} onTap={setGas} options={[{ value: 'nitrogen', words: 'Dry nitrogen' }, { value: 'dryAir', words: 'Dry air' }, { value: 'pump', words: 'Its own pump' }]} />
+                <Taps<ChargeRecord['gas']>
+                  legend="Charged with"
+                  chosen={[gas]}
+                  onTap={setGas}
+                  options={[
+                    { value: 'nitrogen', words: 'Dry nitrogen' },
+                    { value: 'dryAir', words: 'Dry air' },
+                    { value: 'pump', words: 'Its own pump' },
+                  ]}
+                />
                 <div className="[&>div]:!grid-cols-1">{after.fields}</div>
-                {added !== null && <p className="num">{added >= 0 ? 'Put in' : 'Let out'} {Math.abs(added).toFixed(1)} bar·L.</p>}
-                <button type="button" className="btn btn-go" disabled={!after.read.ok || keep.isPending} onClick={record}>Record the charge</button>
-                {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)}</p>}
+                {added !== null && (
+                  <p className="num">
+                    {added >= 0 ? 'Put in' : 'Let out'} {Math.abs(added).toFixed(1)} bar·L.
+                  </p>
+                )}
+                <button
+                  type="button"
+                  className="btn btn-go"
+                  disabled={!after.read.ok || keep.isPending}
+                  onClick={record}
+                >
+                  Record the charge
+                </button>
+                {keep.isError && (
+                  <p className="wrong" role="alert">
+                    {sentenceOf(keep.error)}
+                  </p>
+                )}
               </div>
             )}
           </>
-        ) : <p className="text-ink-2">{read.ok ? '' : read.sentence}</p>}
+        ) : (
+          <p className="text-ink-2">{read.ok ? '' : read.sentence}</p>
+        )}
         <ChargeList charges={car?.charges ?? job.charges} />
       </div>
     </div>

@@ -19,7 +19,26 @@ import { readingsOf, useCapture } from './capture.ts'
 import { CheckFrame } from './CheckFrame.tsx'
 import { useLinked } from './linked.ts'
 
-const ASKS = { ...PUMP_ASKS, temperatureC: WARMTH_ASK, measuredS: { words: 'Took, by a watch', kind: 'plain', unit: 's (0: listen to the link)', least: 0, most: 3600, start: 0 }, tapeMm: { words: 'Lifted, by the tape', kind: 'plain', unit: 'mm', least: 0, most: 200, start: 30 } } as const
+const ASKS = {
+  ...PUMP_ASKS,
+  temperatureC: WARMTH_ASK,
+  measuredS: {
+    words: 'Took, by a watch',
+    kind: 'plain',
+    unit: 's (0: listen to the link)',
+    least: 0,
+    most: 3600,
+    start: 0,
+  },
+  tapeMm: {
+    words: 'Lifted, by the tape',
+    kind: 'plain',
+    unit: 'mm',
+    least: 0,
+    most: 200,
+    start: 30,
+  },
+} as const
 type PumpKnown = 'no' | 'good' | 'weak'
 const PUMP_SHARE: Readonly<Record<PumpKnown, number | null>> = { no: null, good: 1, weak: 0.6 }
 
@@ -32,30 +51,110 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
   const [pump, setPump] = useState<PumpKnown>('no')
   const vehicle = completeGeometry(job.vehicleType.geometry)
   const withAir = WALK.filter((corner) => hasAir(vehicle.corners[corner]))
-  const logs = job.logs.filter(({ endedAt, channels }) => endedAt !== null && channels.some(({ kind }) => kind === 'height'))
+  const logs = job.logs.filter(
+    ({ endedAt, channels }) => endedAt !== null && channels.some(({ kind }) => kind === 'height'),
+  )
   const [logId, setLogId] = useState<string | null>(null)
   const log = useLog(logId)
   const channels = logId === null ? linked?.identity.channels : log.data?.head.channels
   const lifts = withAir.flatMap((corner) => {
     const channel = channels && channelAt(channels, 'height', corner)
-    const told = channel && (logId === null ? readingsOf(capture.frames, channel.id) : { atS: log.data?.trace.atS ?? [], values: log.data?.trace.values[channel.id] ?? [] })
+    const told =
+      channel &&
+      (logId === null
+        ? readingsOf(capture.frames, channel.id)
+        : { atS: log.data?.trace.atS ?? [], values: log.data?.trace.values[channel.id] ?? [] })
     const lift = told ? findLifts(told).at(-1) : undefined
     return lift ? [{ corner, ...lift }] : []
   })
   const byLink = lifts.length > 0 && !capture.running
-  const measuredS = byLink ? Math.max(...lifts.map(({ toS }) => toS)) - Math.min(...lifts.map(({ fromS }) => fromS)) : read.ok ? read.value.measuredS : 0
-  const liftMm = Object.fromEntries(byLink ? lifts.map(({ corner, fromMm, toMm }) => [corner, toMm - fromMm]) : withAir.map((corner) => [corner, read.ok ? read.value.tapeMm : 0]))
+  const measuredS = byLink
+    ? Math.max(...lifts.map(({ toS }) => toS)) - Math.min(...lifts.map(({ fromS }) => fromS))
+    : read.ok
+      ? read.value.measuredS
+      : 0
+  const liftMm = Object.fromEntries(
+    byLink
+      ? lifts.map(({ corner, fromMm, toMm }) => [corner, toMm - fromMm])
+      : withAir.map((corner) => [corner, read.ok ? read.value.tapeMm : 0]),
+  )
   const expected = read.ok ? liftTime({ ...read.value, vehicle, liftMm }) : null
-  const said = expected?.ok && measuredS > 0 ? liftSaid(judgeLift(expected.value.seconds, measuredS, PUMP_SHARE[pump]), expected.value.seconds, measuredS) : null
-  const wanting = expected && !expected.ok ? refusalWords(expected.error) : read.ok ? 'Lift it, by the link or by a watch.' : read.sentence
+  const said =
+    expected?.ok && measuredS > 0
+      ? liftSaid(
+          judgeLift(expected.value.seconds, measuredS, PUMP_SHARE[pump]),
+          expected.value.seconds,
+          measuredS,
+        )
+      : null
+  const wanting =
+    expected && !expected.ok
+      ? refusalWords(expected.error)
+      : read.ok
+        ? 'Lift it, by the link or by a watch.'
+        : read.sentence
   return (
-    <CheckFrame job={job} kind="lift" logId={logId} said={said} wanting={wanting} caution="It moves: nobody under it, hands clear of wheels and bellows."
-      steps={['Isolate the reservoir, or it is the tank that is tested.', 'Let it stand at its level, engine running, doors shut.', 'Ask for the next level up and time it until it stands.']}>
+    <CheckFrame
+      job={job}
+      kind="lift"
+      logId={logId}
+      said={said}
+      wanting={wanting}
+      caution="It moves: nobody under it, hands clear of wheels and bellows."
+      steps={[
+        'Isolate the reservoir, or it is the tank that is tested.',
+        'Let it stand at its level, engine running, doors shut.',
+        'Ask for the next level up and time it until it stands.',
+      ]}
+    >
       {fields}
-      <Taps<PumpKnown> legend="The pump, tested dead-ended" chosen={[pump]} onTap={setPump} options={[{ value: 'no', words: 'not yet' }, { value: 'good', words: 'brings its flow' }, { value: 'weak', words: 'is weak' }]} />
-      {logs.length > 0 && <Taps<string> legend="Out of a log" chosen={logId === null ? [] : [logId]} onTap={(id) => setLogId(id === logId ? null : id)} options={logs.map(({ id, title }) => ({ value: id, words: title }))} />}
-      {linked && logId === null && <button type="button" className="btn justify-self-start" onClick={capture.running ? capture.stop : capture.start}>{capture.running ? <><Square size={16} aria-hidden />It stands: stop listening</> : <><Play size={18} aria-hidden />Listen to a lift</>}</button>}
-      {lifts.length > 0 && <p className="num text-[15px]">{lifts.map(({ corner, fromMm, toMm, fromS, toS }) => `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`).join(', ')}</p>}
+      <Taps<PumpKnown>
+        legend="The pump, tested dead-ended"
+        chosen={[pump]}
+        onTap={setPump}
+        options={[
+          { value: 'no', words: 'not yet' },
+          { value: 'good', words: 'brings its flow' },
+          { value: 'weak', words: 'is weak' },
+        ]}
+      />
+      {logs.length > 0 && (
+        <Taps<string>
+          legend="Out of a log"
+          chosen={logId === null ? [] : [logId]}
+          onTap={(id) => setLogId(id === logId ? null : id)}
+          options={logs.map(({ id, title }) => ({ value: id, words: title }))}
+        />
+      )}
+      {linked && logId === null && (
+        <button
+          type="button"
+          className="btn justify-self-start"
+          onClick={capture.running ? capture.stop : capture.start}
+        >
+          {capture.running ? (
+            <>
+              <Square size={16} aria-hidden />
+              It stands: stop listening
+            </>
+          ) : (
+            <>
+              <Play size={18} aria-hidden />
+              Listen to a lift
+            </>
+          )}
+        </button>
+      )}
+      {lifts.length > 0 && (
+        <p className="num text-[15px]">
+          {lifts
+            .map(
+              ({ corner, fromMm, toMm, fromS, toS }) =>
+                `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`,
+            )
+            .join(', ')}
+        </p>
+      )}
     </CheckFrame>
   )
 }

@@ -11,7 +11,24 @@ import { readingsOf, useCapture } from './capture.ts'
 import { CheckFrame } from './CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from './linked.ts'
 
-const ASKS = { loadKg: { words: 'Load put over the axle', kind: 'plain', unit: 'kg', least: 1, most: 5000, start: null }, withinMm: { words: 'Counts as level within', kind: 'plain', unit: 'mm', least: 1, most: 50, start: 8 } } as const
+const ASKS = {
+  loadKg: {
+    words: 'Load put over the axle',
+    kind: 'plain',
+    unit: 'kg',
+    least: 1,
+    most: 5000,
+    start: null,
+  },
+  withinMm: {
+    words: 'Counts as level within',
+    kind: 'plain',
+    unit: 'mm',
+    least: 1,
+    most: 50,
+    start: 8,
+  },
+} as const
 
 /** A known load in and out again, on a levelling axle. */
 export function LoadCheck({ job }: { readonly job: Job }): ReactNode {
@@ -19,23 +36,96 @@ export function LoadCheck({ job }: { readonly job: Job }): ReactNode {
   const linked = useLinked(job)
   const capture = useCapture(linked?.identity.id ?? null)
   const { read, fields } = useFigures(ASKS)
-  const [marks, setMarks] = useState<{ readonly in: number | null; readonly out: number | null }>({ in: null, out: null })
-  const axle = hasAirOnAxle(job.vehicleType.architecture, 'rear') ? (['RL', 'RR'] as const) : (['FL', 'FR'] as const)
-  const sides = axle.map((corner) => { const channel = linked && channelAt(linked.identity.channels, 'height', corner); return channel ? readingsOf(capture.frames, channel.id) : null })
+  const [marks, setMarks] = useState<{ readonly in: number | null; readonly out: number | null }>({
+    in: null,
+    out: null,
+  })
+  const axle = hasAirOnAxle(job.vehicleType.architecture, 'rear')
+    ? (['RL', 'RR'] as const)
+    : (['FL', 'FR'] as const)
+  const sides = axle.map((corner) => {
+    const channel = linked && channelAt(linked.identity.channels, 'height', corner)
+    return channel ? readingsOf(capture.frames, channel.id) : null
+  })
   const [left, right] = sides
-  const height = left && right ? { atS: left.atS, values: left.values.map((value, i) => (value === null || right.values[i] === null || right.values[i] === undefined ? null : (value + right.values[i]) / 2)) } : null
+  const height =
+    left && right
+      ? {
+          atS: left.atS,
+          values: left.values.map((value, i) =>
+            value === null || right.values[i] === null || right.values[i] === undefined
+              ? null
+              : (value + right.values[i]) / 2,
+          ),
+        }
+      : null
   const now = capture.frames.at(-1)?.atS ?? 0
-  const said = read.ok && height && marks.in !== null && marks.out !== null ? loadSaid(judgeLoad({ height, loadedAtS: marks.in, unloadedAtS: marks.out, withinMm: read.value.withinMm }), units) : null
-  const withLoad = said && read.ok ? { ...said, lines: [`Load: ${read.value.loadKg} kg.`, ...said.lines] } : null
+  const said =
+    read.ok && height && marks.in !== null && marks.out !== null
+      ? loadSaid(
+          judgeLoad({
+            height,
+            loadedAtS: marks.in,
+            unloadedAtS: marks.out,
+            withinMm: read.value.withinMm,
+          }),
+          units,
+        )
+      : null
+  const withLoad =
+    said && read.ok ? { ...said, lines: [`Load: ${read.value.loadKg} kg.`, ...said.lines] } : null
   return (
-    <CheckFrame job={job} kind="load" said={withLoad} wanting={!linked ? LINK_FIRST : read.ok ? 'Start listening, put the load in, wait, take it out, wait.' : read.sentence} caution="A load put in by hand: keep fingers out from under the body, and secure the load."
-      steps={['Engine running, doors as the car wants them for levelling.', 'Start listening; after ten seconds put the load in and say so.', 'When it stands again, take the load out and say so.', 'Stop when it stands.']}>
+    <CheckFrame
+      job={job}
+      kind="load"
+      said={withLoad}
+      wanting={
+        !linked
+          ? LINK_FIRST
+          : read.ok
+            ? 'Start listening, put the load in, wait, take it out, wait.'
+            : read.sentence
+      }
+      caution="A load put in by hand: keep fingers out from under the body, and secure the load."
+      steps={[
+        'Engine running, doors as the car wants them for levelling.',
+        'Start listening; after ten seconds put the load in and say so.',
+        'When it stands again, take the load out and say so.',
+        'Stop when it stands.',
+      ]}
+    >
       {fields}
       {linked && (
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="btn" onClick={() => { if (capture.running) capture.stop(); else { setMarks({ in: null, out: null }); capture.start() } }}>{capture.running ? 'Stop listening' : 'Start listening'}</button>
-          <button type="button" className="btn" disabled={!capture.running || marks.in !== null} onClick={() => setMarks({ ...marks, in: now })}>The load is in</button>
-          <button type="button" className="btn" disabled={!capture.running || marks.in === null || marks.out !== null} onClick={() => setMarks({ ...marks, out: now })}>The load is out</button>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => {
+              if (capture.running) capture.stop()
+              else {
+                setMarks({ in: null, out: null })
+                capture.start()
+              }
+            }}
+          >
+            {capture.running ? 'Stop listening' : 'Start listening'}
+          </button>
+          <button
+            type="button"
+            className="btn"
+            disabled={!capture.running || marks.in !== null}
+            onClick={() => setMarks({ ...marks, in: now })}
+          >
+            The load is in
+          </button>
+          <button
+            type="button"
+            className="btn"
+            disabled={!capture.running || marks.in === null || marks.out !== null}
+            onClick={() => setMarks({ ...marks, out: now })}
+          >
+            The load is out
+          </button>
         </div>
       )}
     </CheckFrame>

@@ -7,15 +7,35 @@ import { parseNumber } from '../../../state/typed.ts'
 import { useGauge } from '../../../state/useGauge.ts'
 
 /** A pressure and when it was read. */
-export interface PressurePoint { readonly atMs: number; readonly barG: number }
-interface PointsProps { readonly points: readonly PressurePoint[]; onChange(points: readonly PressurePoint[]): void }
+export interface PressurePoint {
+  readonly atMs: number
+  readonly barG: number
+}
+interface PointsProps {
+  readonly points: readonly PressurePoint[]
+  onChange(points: readonly PressurePoint[]): void
+}
 
 /** Pressures read one after another, as a test takes them. */
-export const asReadings = (points: readonly PressurePoint[]): Readings => ({ atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000), values: points.map(({ barG }) => barG) })
+export const asReadings = (points: readonly PressurePoint[]): Readings => ({
+  atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000),
+  values: points.map(({ barG }) => barG),
+})
 
 /** Reads pairs of minutes and a pressure, a pair a line. @returns null when a line is none */
-export function readPairs(text: string, toBar: (shown: number) => number): readonly PressurePoint[] | null {
-  const rows = text.split('\n').filter((line) => line.trim() !== '').map((line) => line.trim().split(/[\s;]+/).map(parseNumber))
+export function readPairs(
+  text: string,
+  toBar: (shown: number) => number,
+): readonly PressurePoint[] | null {
+  const rows = text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((line) =>
+      line
+        .trim()
+        .split(/[\s;]+/)
+        .map(parseNumber),
+    )
   if (rows.length === 0 || rows.some((row) => row.length !== 2 || row.includes(null))) return null
   const points = rows.map(([minutes, bar]) => ({ atMs: minutes! * 60_000, barG: toBar(bar!) }))
   return points.every(({ atMs }, i) => i === 0 || atMs > points[i - 1]!.atMs) ? points : null
@@ -27,14 +47,18 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
   const [typed, setTyped] = useState('')
   const [list, setList] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')
-  const add = useCallback((barG: number) => onChange([...points, { atMs: Date.now(), barG }]), [points, onChange])
+  const add = useCallback(
+    (barG: number) => onChange([...points, { atMs: Date.now(), barG }]),
+    [points, onChange],
+  )
   useGauge('pressureGauge', add)
   const submit = (event: FormEvent): void => {
     event.preventDefault()
     const shown = parseNumber(typed)
     if (shown === null) return setWrong(`"${typed}" is not a number.`)
     const bar = fromDisplay(shown, 'pressure', units)
-    if (bar < -1 || bar > 40) return setWrong(`A pressure of ${typed} ${UNIT_LABEL[units.pressure]} cannot be.`)
+    if (bar < -1 || bar > 40)
+      return setWrong(`A pressure of ${typed} ${UNIT_LABEL[units.pressure]} cannot be.`)
     setWrong('')
     setTyped('')
     add(bar)
@@ -42,21 +66,80 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
   const takeList = (text: string): void => {
     setList(text)
     const read = readPairs(text, (shown) => fromDisplay(shown, 'pressure', units))
-    setWrong(text.trim() !== '' && read === null ? 'Each line is minutes and a pressure, later ones below.' : '')
+    setWrong(
+      text.trim() !== '' && read === null
+        ? 'Each line is minutes and a pressure, later ones below.'
+        : '',
+    )
     if (read) onChange(read)
   }
   return (
     <section aria-label="Readings of the pressure" className="grid gap-2">
       {list === null ? (
         <form onSubmit={submit} className="flex flex-wrap items-end gap-2" noValidate>
-          <div className="w-40"><label className="label" htmlFor="pressure-now">Pressure now, {UNIT_LABEL[units.pressure]}</label><input id="pressure-now" className="field num text-[20px]" inputMode="decimal" autoComplete="off" value={typed} onChange={(event) => setTyped(event.target.value)} /></div>
-          <button type="submit" className="btn">Take it</button>
-          <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setList('')}>Type a list instead</button>
+          <div className="w-40">
+            <label className="label" htmlFor="pressure-now">
+              Pressure now, {UNIT_LABEL[units.pressure]}
+            </label>
+            <input
+              id="pressure-now"
+              className="field num text-[20px]"
+              inputMode="decimal"
+              autoComplete="off"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+            />
+          </div>
+          <button type="submit" className="btn">
+            Take it
+          </button>
+          <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setList('')}>
+            Type a list instead
+          </button>
         </form>
-      ) : <div><label className="label" htmlFor="pressure-list">Minutes and {UNIT_LABEL[units.pressure]}, a pair a line</label><textarea id="pressure-list" rows={6} className="field num" value={list} onChange={(event) => takeList(event.target.value)} /></div>}
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
-      {points.length > 0 && <p className="num text-[15px]">{asReadings(points).atS.map((atS, i) => <span key={`${atS}${String(i)}`} className="mr-4 inline-block"><span className="text-ink-2">{Math.floor(atS / 60)}:{String(Math.floor(atS % 60)).padStart(2, '0')} </span>{formatQuantity(points[i]!.barG, 'pressure', units, 1)}</span>)}</p>}
-      {points.length > 0 && <button type="button" className="btn-quiet min-h-[44px] justify-self-start" onClick={() => { onChange([]); setList((was) => (was === null ? null : '')) }}>Begin again</button>}
+      ) : (
+        <div>
+          <label className="label" htmlFor="pressure-list">
+            Minutes and {UNIT_LABEL[units.pressure]}, a pair a line
+          </label>
+          <textarea
+            id="pressure-list"
+            rows={6}
+            className="field num"
+            value={list}
+            onChange={(event) => takeList(event.target.value)}
+          />
+        </div>
+      )}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      {points.length > 0 && (
+        <p className="num text-[15px]">
+          {asReadings(points).atS.map((atS, i) => (
+            <span key={`${atS}${String(i)}`} className="mr-4 inline-block">
+              <span className="text-ink-2">
+                {Math.floor(atS / 60)}:{String(Math.floor(atS % 60)).padStart(2, '0')}{' '}
+              </span>
+              {formatQuantity(points[i]!.barG, 'pressure', units, 1)}
+            </span>
+          ))}
+        </p>
+      )}
+      {points.length > 0 && (
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] justify-self-start"
+          onClick={() => {
+            onChange([])
+            setList((was) => (was === null ? null : ''))
+          }}
+        >
+          Begin again
+        </button>
+      )}
     </section>
   )
 }

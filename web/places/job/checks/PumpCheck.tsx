@@ -18,15 +18,49 @@ import { asReadings, PressurePoints } from './PressurePoints.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
-  volumeL: { words: 'Volume it fills', kind: 'plain', unit: 'L', least: 0.02, most: 200, start: null }, volumeShare: { words: 'Known to within', kind: 'plain', unit: '%', least: 0, most: 100, start: 10 },
-  supplyV: { words: 'At the pump while it runs', kind: 'plain', unit: 'V', least: 5, most: 32, start: null }, altitudeM: { words: 'Height of the site', kind: 'plain', unit: 'm', least: -400, most: 5000, start: 0 }, temperatureC: WARMTH_ASK,
+  volumeL: {
+    words: 'Volume it fills',
+    kind: 'plain',
+    unit: 'L',
+    least: 0.02,
+    most: 200,
+    start: null,
+  },
+  volumeShare: {
+    words: 'Known to within',
+    kind: 'plain',
+    unit: '%',
+    least: 0,
+    most: 100,
+    start: 10,
+  },
+  supplyV: {
+    words: 'At the pump while it runs',
+    kind: 'plain',
+    unit: 'V',
+    least: 5,
+    most: 32,
+    start: null,
+  },
+  altitudeM: {
+    words: 'Height of the site',
+    kind: 'plain',
+    unit: 'm',
+    least: -400,
+    most: 5000,
+    start: 0,
+  },
+  temperatureC: WARMTH_ASK,
 } as const
 const RUN_S = 25
 
 /** The stretch in which the pump ran, of what the link told. */
 export function whileRunning(pressure: Readings, runs: Readings): Readings {
   const kept = pressure.atS.map((_, i) => i).filter((i) => runs.values[i] === 1)
-  return { atS: kept.map((i) => pressure.atS[i]!), values: kept.map((i) => pressure.values[i] ?? null) }
+  return {
+    atS: kept.map((i) => pressure.atS[i]!),
+    values: kept.map((i) => pressure.values[i] ?? null),
+  }
 }
 
 /** The pump run against a known volume that is shut off: does it bring its flow? @param job null: on the bench. */
@@ -38,18 +72,73 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
   const order = useOrder(linked?.identity.id ?? '', job?.id ?? null)
   const [points, setPoints] = useState<readonly PressurePoint[]>([])
   const senses = linked?.identity.channels.some(({ id }) => id === 'gallery') ?? false
-  const live = whileRunning(readingsOf(capture.frames, 'gallery'), readingsOf(capture.frames, 'runs'))
+  const live = whileRunning(
+    readingsOf(capture.frames, 'gallery'),
+    readingsOf(capture.frames, 'runs'),
+  )
   const pressure = senses && live.atS.length > 0 ? live : asReadings(points)
-  const outcome = read.ok && pressure.atS.length > 0 && !capture.running ? judgePump({ pressure, volumeL: read.value.volumeL, volumeShare: read.value.volumeShare / 100, temperatureC: read.value.temperatureC, supplyV: read.value.supplyV, altitudeM: read.value.altitudeM, rating: read.value }) : null
-  const run = (): void => order.mutate({ action: 'pump', forS: RUN_S }, { onSuccess: () => { capture.start(); setTimeout(capture.stop, (RUN_S + 1) * 1000) } })
-  const wanting = capture.running ? `Listening: ${live.atS.length} readings.` : outcome && !outcome.ok ? (outcome.error.code === 'tooFewPoints' ? 'Too few readings: take at least five while it rises.' : 'The pressure hardly rose. Is everything shut, and does the pump turn?') : read.ok ? 'Run it, or take the pressures.' : read.sentence
+  const outcome =
+    read.ok && pressure.atS.length > 0 && !capture.running
+      ? judgePump({
+          pressure,
+          volumeL: read.value.volumeL,
+          volumeShare: read.value.volumeShare / 100,
+          temperatureC: read.value.temperatureC,
+          supplyV: read.value.supplyV,
+          altitudeM: read.value.altitudeM,
+          rating: read.value,
+        })
+      : null
+  const run = (): void =>
+    order.mutate(
+      { action: 'pump', forS: RUN_S },
+      {
+        onSuccess: () => {
+          capture.start()
+          setTimeout(capture.stop, (RUN_S + 1) * 1000)
+        },
+      },
+    )
+  const wanting = capture.running
+    ? `Listening: ${live.atS.length} readings.`
+    : outcome && !outcome.ok
+      ? outcome.error.code === 'tooFewPoints'
+        ? 'Too few readings: take at least five while it rises.'
+        : 'The pressure hardly rose. Is everything shut, and does the pump turn?'
+      : read.ok
+        ? 'Run it, or take the pressures.'
+        : read.sentence
   return (
-    <CheckFrame job={job} kind="pump" said={outcome?.ok ? pumpSaid(outcome.value, units) : null} wanting={wanting}
+    <CheckFrame
+      job={job}
+      kind="pump"
+      said={outcome?.ok ? pumpSaid(outcome.value, units) : null}
+      wanting={wanting}
       caution="Never above the lowest working pressure of what is shut in; a relief valve on the test piece. The pump grows hot: let it rest between runs."
-      steps={['Isolate the reservoir: on a car with one a lift tests the tank.', 'Shut every corner valve, or end the pump’s line in a test piece of known volume with a gauge.', 'Read the voltage at the pump while it runs.', 'Let it run and take the pressure as it rises.']}>
+      steps={[
+        'Isolate the reservoir: on a car with one a lift tests the tank.',
+        'Shut every corner valve, or end the pump’s line in a test piece of known volume with a gauge.',
+        'Read the voltage at the pump while it runs.',
+        'Let it run and take the pressure as it rises.',
+      ]}
+    >
       {fields}
-      {senses && <button type="button" className="btn justify-self-start" disabled={order.isPending || capture.running} onClick={run}><Play size={18} aria-hidden />Run it for {RUN_S} s and listen</button>}
-      {order.error && <p className="wrong" role="alert">{sentenceOf(order.error)}</p>}
+      {senses && (
+        <button
+          type="button"
+          className="btn justify-self-start"
+          disabled={order.isPending || capture.running}
+          onClick={run}
+        >
+          <Play size={18} aria-hidden />
+          Run it for {RUN_S} s and listen
+        </button>
+      )}
+      {order.error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(order.error)}
+        </p>
+      )}
       {!senses && <PressurePoints points={points} onChange={setPoints} />}
     </CheckFrame>
   )

@@ -26,7 +26,17 @@ const ENOUGH_MM = 12
 type Seen = Corner | 'none'
 
 function ByEye({ done, onSee }: { readonly done: Commanded; onSee(seen: Seen): void }): ReactNode {
-  return <Taps<Seen> legend={`Told the ${CORNER_WORDS[done.corner]}: which one rose, at the car?`} chosen={done.byEye === undefined ? [] : [done.byEye ?? 'none']} onTap={onSee} options={[...WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) })), { value: 'none' as const, words: 'None' }]} />
+  return (
+    <Taps<Seen>
+      legend={`Told the ${CORNER_WORDS[done.corner]}: which one rose, at the car?`}
+      chosen={done.byEye === undefined ? [] : [done.byEye ?? 'none']}
+      onTap={onSee}
+      options={[
+        ...WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) })),
+        { value: 'none' as const, words: 'None' },
+      ]}
+    />
+  )
 }
 
 /** One corner told at a time, and which height changes: finds crossed lines and crossed plugs. */
@@ -35,7 +45,11 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
   const linked = useLinked(job)
   const { mutate, isPending, error } = useOrder(linked?.identity.id ?? '', job.id)
   const newest = useLink((link) => (linked ? link.frames[linked.identity.id]?.at(-1) : undefined))
-  const [told, setTold] = useState<{ readonly corner: Corner; readonly before: Frame; readonly highest: PerCorner<number | null> } | null>(null)
+  const [told, setTold] = useState<{
+    readonly corner: Corner
+    readonly before: Frame
+    readonly highest: PerCorner<number | null>
+  } | null>(null)
   const [done, setDone] = useState<readonly Commanded[]>([])
   const channels = linked?.identity.channels
   useEffect(() => {
@@ -43,35 +57,110 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
     // Only a sensor of a corner's own can say that this corner rose.
     const movedMm = perCorner((corner) => {
       const own = channelAt(channels, 'height', corner)?.corner === corner
-      const [before, after] = [valueAt(channels, told.before, 'height', corner), valueAt(channels, newest, 'height', corner)]
-      return !own || before === null || after === null ? null : Math.abs(after - before) > Math.abs(told.highest[corner] ?? 0) ? after - before : told.highest[corner]
+      const [before, after] = [
+        valueAt(channels, told.before, 'height', corner),
+        valueAt(channels, newest, 'height', corner),
+      ]
+      return !own || before === null || after === null
+        ? null
+        : Math.abs(after - before) > Math.abs(told.highest[corner] ?? 0)
+          ? after - before
+          : told.highest[corner]
     })
     const enough = WALK.some((corner) => Math.abs(movedMm[corner] ?? 0) >= ENOUGH_MM)
     if (!enough && newest.atS < told.before.atS + WATCH_S) {
-      if (WALK.some((corner) => movedMm[corner] !== told.highest[corner])) setTold({ ...told, highest: movedMm })
+      if (WALK.some((corner) => movedMm[corner] !== told.highest[corner]))
+        setTold({ ...told, highest: movedMm })
       return
     }
     mutate({ action: 'stop' })
-    setDone((list) => [...list.filter(({ corner }) => corner !== told.corner), { corner: told.corner, movedMm }])
+    setDone((list) => [
+      ...list.filter(({ corner }) => corner !== told.corner),
+      { corner: told.corner, movedMm },
+    ])
     setTold(null)
   }, [told, newest, channels, mutate])
   const corners = WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))
   const tell = (corner: Corner): void => {
     const before = newest
-    if (before && !told) mutate({ action: 'fill', corner, forS: FILL_S }, { onSuccess: () => setTold({ corner, before, highest: perCorner(() => null) }) })
+    if (before && !told)
+      mutate(
+        { action: 'fill', corner, forS: FILL_S },
+        { onSuccess: () => setTold({ corner, before, highest: perCorner(() => null) }) },
+      )
   }
-  const see = (told_: Corner, seen: Seen): void => setDone((list) => list.map((each) => (each.corner === told_ ? { ...each, byEye: seen === 'none' ? null : seen } : each)))
+  const see = (told_: Corner, seen: Seen): void =>
+    setDone((list) =>
+      list.map((each) =>
+        each.corner === told_ ? { ...each, byEye: seen === 'none' ? null : seen } : each,
+      ),
+    )
   const latest = done.at(-1)
   return (
-    <CheckFrame job={job} kind="whichCorner" said={done.length > 0 ? whichSaid(judgeWhichCorner(done, corners)) : null} wanting={linked ? 'Tell a corner.' : LINK_FIRST} caution="Each order lifts a corner: nobody under it, hands clear. Stop is in the link above."
-      steps={['Stand the car level, ignition on, doors shut.', 'Tell one corner after the other and look at the car which one rises.', 'After any work on lines, block or plugs this is done before the trim goes on.']}>
-      {linked && <div className="flex flex-wrap items-center gap-2"><CornerGlyph lit={told ? [told.corner] : []} size={58} />{corners.map((corner) => <button key={corner} type="button" className="btn px-3" disabled={told !== null || isPending} onClick={() => tell(corner)}>Tell {CORNER_WORDS[corner]}</button>)}</div>}
+    <CheckFrame
+      job={job}
+      kind="whichCorner"
+      said={done.length > 0 ? whichSaid(judgeWhichCorner(done, corners)) : null}
+      wanting={linked ? 'Tell a corner.' : LINK_FIRST}
+      caution="Each order lifts a corner: nobody under it, hands clear. Stop is in the link above."
+      steps={[
+        'Stand the car level, ignition on, doors shut.',
+        'Tell one corner after the other and look at the car which one rises.',
+        'After any work on lines, block or plugs this is done before the trim goes on.',
+      ]}
+    >
+      {linked && (
+        <div className="flex flex-wrap items-center gap-2">
+          <CornerGlyph lit={told ? [told.corner] : []} size={58} />
+          {corners.map((corner) => (
+            <button
+              key={corner}
+              type="button"
+              className="btn px-3"
+              disabled={told !== null || isPending}
+              onClick={() => tell(corner)}
+            >
+              Tell {CORNER_WORDS[corner]}
+            </button>
+          ))}
+        </div>
+      )}
       {told && <p role="status">The {CORNER_WORDS[told.corner]} is told to rise …</p>}
-      {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
+      {error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
       {latest && !told && <ByEye done={latest} onSee={(seen) => see(latest.corner, seen)} />}
       {done.length > 0 && (
-        <table className="table"><thead><tr><th scope="col">told</th>{WALK.map((corner) => <th key={corner} scope="col" className="n">{corner}, {UNIT_LABEL[units.length]}</th>)}<th scope="col">seen</th></tr></thead>
-          <tbody>{done.map(({ corner, movedMm, byEye }) => <tr key={corner}><td>{capital(CORNER_WORDS[corner])}</td>{WALK.map((each) => <td key={each} className="n num">{movedMm[each] === null ? '–' : formatQuantity(movedMm[each], 'height', units, 1)}</td>)}<td>{byEye === undefined ? '' : byEye === null ? 'none' : byEye}</td></tr>)}</tbody></table>
+        <table className="table">
+          <thead>
+            <tr>
+              <th scope="col">told</th>
+              {WALK.map((corner) => (
+                <th key={corner} scope="col" className="n">
+                  {corner}, {UNIT_LABEL[units.length]}
+                </th>
+              ))}
+              <th scope="col">seen</th>
+            </tr>
+          </thead>
+          <tbody>
+            {done.map(({ corner, movedMm, byEye }) => (
+              <tr key={corner}>
+                <td>{capital(CORNER_WORDS[corner])}</td>
+                {WALK.map((each) => (
+                  <td key={each} className="n num">
+                    {movedMm[each] === null
+                      ? '–'
+                      : formatQuantity(movedMm[each], 'height', units, 1)}
+                  </td>
+                ))}
+                <td>{byEye === undefined ? '' : byEye === null ? 'none' : byEye}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
     </CheckFrame>
   )

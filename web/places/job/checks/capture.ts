@@ -22,8 +22,22 @@ export function useCapture(deviceId: string | null): Capture {
     last.current = newest
     setFrames((taken) => (taken.at(-1)?.atS === newest.atS ? taken : [...taken, newest]))
   }, [running, newest])
-  return useMemo(() => ({ frames, running, start: () => { setFrames([]); setRunning(true) }, stop: () => setRunning(false) }), [frames, running])
+  return useMemo(
+    () => ({
+      frames,
+      running,
+      start: () => {
+        setFrames([])
+        setRunning(true)
+      },
+      stop: () => setRunning(false),
+    }),
+    [frames, running],
+  )
 }
 
 /** One channel of what was taken. */
-export const readingsOf = (frames: readonly Frame[], id: string): Readings => ({ atS: frames.map(({ atS }) => atS), values: frames.map(({ values }) => values[id] ?? null) })
+export const readingsOf = (frames: readonly Frame[], id: string): Readings => ({
+  atS: frames.map(({ atS }) => atS),
+  values: frames.map(({ values }) => values[id] ?? null),
+})

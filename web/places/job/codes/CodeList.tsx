@@ -7,9 +7,24 @@ import { decodedWords, meaningWords, STATUS_WORDS } from '../../../words/codes.t
 import { momentWords } from '../../../words/times.ts'
 import { TextForm } from './TextForm.tsx'
 
-interface ListProps { readonly typeId: string; readonly readings: readonly CodeReading[]; readonly texts: readonly CodeText[]; readonly locked: boolean }
+interface ListProps {
+  readonly typeId: string
+  readonly readings: readonly CodeReading[]
+  readonly texts: readonly CodeText[]
+  readonly locked: boolean
+}
 
-function Line({ code, text, typeId, locked }: { readonly code: CodeHistory; readonly text: CodeText | null; readonly typeId: string; readonly locked: boolean }): ReactNode {
+function Line({
+  code,
+  text,
+  typeId,
+  locked,
+}: {
+  readonly code: CodeHistory
+  readonly text: CodeText | null
+  readonly typeId: string
+  readonly locked: boolean
+}): ReactNode {
   const [editing, edit] = useState(false)
   const { newest, now, firstAt, lastAt, times, of } = code
   const today = new Date()
@@ -18,13 +33,43 @@ function Line({ code, text, typeId, locked }: { readonly code: CodeHistory; read
     <li className="border-b border-edge py-2.5">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <span className="num text-[17px] font-semibold">{codeText(code)}</span>
-        <span className={`min-w-0 flex-1 ${text ? '' : 'text-ink-2'}`}>{text ? meaningWords(text) : newest.words ? `The tool says: ${newest.words}` : 'Nobody has said yet what it means here.'}</span>
+        <span className={`min-w-0 flex-1 ${text ? '' : 'text-ink-2'}`}>
+          {text
+            ? meaningWords(text)
+            : newest.words
+              ? `The tool says: ${newest.words}`
+              : 'Nobody has said yet what it means here.'}
+        </span>
         <b className="font-semibold">{now ? STATUS_WORDS[now.status] : 'gone'}</b>
       </div>
       <p className="text-[13.5px] text-ink-2">{decodedWords(code)}.</p>
-      <p className="text-[13.5px] text-ink-2">{firstAt === lastAt ? `Seen once, ${momentWords(firstAt, today)}.` : `First seen ${momentWords(firstAt, today)}, last ${momentWords(lastAt, today)}: in ${times} of ${of} readings since.`}{newest.freeze.length > 0 && ` Kept with it: ${newest.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}</p>
-      {text && !locked && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px]" aria-expanded={editing} onClick={() => edit(!editing)}>Change its text</button>}
-      {(asks || editing) && <TextForm key={text?.version ?? 0} typeId={typeId} number={code.number} text={text} suggested={newest.words} onKept={() => edit(false)} />}
+      <p className="text-[13.5px] text-ink-2">
+        {firstAt === lastAt
+          ? `Seen once, ${momentWords(firstAt, today)}.`
+          : `First seen ${momentWords(firstAt, today)}, last ${momentWords(lastAt, today)}: in ${times} of ${of} readings since.`}
+        {newest.freeze.length > 0 &&
+          ` Kept with it: ${newest.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}
+      </p>
+      {text && !locked && (
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] text-[13.5px]"
+          aria-expanded={editing}
+          onClick={() => edit(!editing)}
+        >
+          Change its text
+        </button>
+      )}
+      {(asks || editing) && (
+        <TextForm
+          key={text?.version ?? 0}
+          typeId={typeId}
+          number={code.number}
+          text={text}
+          suggested={newest.words}
+          onKept={() => edit(false)}
+        />
+      )}
     </li>
   )
 }
@@ -32,6 +77,25 @@ function Line({ code, text, typeId, locked }: { readonly code: CodeHistory; read
 /** Every code ever read on a vehicle: what it means here, whether it is there now, when it was first and last seen. */
 export function CodeList({ typeId, readings, texts, locked }: ListProps): ReactNode {
   const history = codeHistory(readings)
-  if (history.length === 0) return <p className="text-ink-2">{readings.length === 0 ? 'Codes were never read on this car.' : 'None, whenever they were read.'}</p>
-  return <ul className="grid">{history.map((code) => <Line key={codeText(code)} code={code} text={texts.find(({ number }) => number === code.number) ?? null} typeId={typeId} locked={locked} />)}</ul>
+  if (history.length === 0)
+    return (
+      <p className="text-ink-2">
+        {readings.length === 0
+          ? 'Codes were never read on this car.'
+          : 'None, whenever they were read.'}
+      </p>
+    )
+  return (
+    <ul className="grid">
+      {history.map((code) => (
+        <Line
+          key={codeText(code)}
+          code={code}
+          text={texts.find(({ number }) => number === code.number) ?? null}
+          typeId={typeId}
+          locked={locked}
+        />
+      ))}
+    </ul>
+  )
 }

@@ -6,7 +6,13 @@ import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
-import { codeRefusalWords, decodedWords, readingWords, remarkWords, STATUS_WORDS } from '../../../words/codes.ts'
+import {
+  codeRefusalWords,
+  decodedWords,
+  readingWords,
+  remarkWords,
+  STATUS_WORDS,
+} from '../../../words/codes.ts'
 import { momentWords } from '../../../words/times.ts'
 import { CodeList } from './CodeList.tsx'
 import { readIn } from './readIn.ts'
@@ -15,7 +21,11 @@ import { readIn } from './readIn.ts'
 const LARGEST_BYTES = 1_000_000
 const STATUSES = Object.keys(STATUS_WORDS) as CodeStatus[]
 
-interface Draft { readonly from: CodeReading['from']; readonly tool: string; readonly report: Report }
+interface Draft {
+  readonly from: CodeReading['from']
+  readonly tool: string
+  readonly report: Report
+}
 
 function Typing({ onCode }: { onCode(code: ReportedCode): void }): ReactNode {
   const [text, setText] = useState('')
@@ -30,26 +40,89 @@ function Typing({ onCode }: { onCode(code: ReportedCode): void }): ReactNode {
   }
   return (
     <form onSubmit={add}>
-      <label className="label" htmlFor="one-code">Or type one</label>
-      <div className="flex gap-2"><input id="one-code" className="field num max-w-[220px] uppercase" autoCapitalize="characters" autoComplete="off" spellCheck={false} maxLength={16} value={text} onChange={(event) => setText(event.target.value)} /><button type="submit" className="btn">Add it</button></div>
-      {wrong && <p className="wrong mt-1" role="alert">{wrong}</p>}
+      <label className="label" htmlFor="one-code">
+        Or type one
+      </label>
+      <div className="flex gap-2">
+        <input
+          id="one-code"
+          className="field num max-w-[220px] uppercase"
+          autoCapitalize="characters"
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={16}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <button type="submit" className="btn">
+          Add it
+        </button>
+      </div>
+      {wrong && (
+        <p className="wrong mt-1" role="alert">
+          {wrong}
+        </p>
+      )}
     </form>
   )
 }
 
-function Drafted({ draft: { report }, onChange }: { readonly draft: Draft; onChange(report: Report): void }): ReactNode {
+function Drafted({
+  draft: { report },
+  onChange,
+}: {
+  readonly draft: Draft
+  onChange(report: Report): void
+}): ReactNode {
   const { codes, remarks } = report
-  const set = (at: number, status: CodeStatus): void => onChange({ ...report, codes: codes.map((code, i) => (i === at ? { ...code, status } : code)) })
+  const set = (at: number, status: CodeStatus): void =>
+    onChange({ ...report, codes: codes.map((code, i) => (i === at ? { ...code, status } : code)) })
   return (
     <>
-      <ul className="grid">{codes.map((code, i) => (
-        <li key={codeText(code)} className="grid gap-1 border-b border-edge py-2">
-          <div className="flex flex-wrap items-center gap-x-3 gap-y-1"><b className="num text-[17px] font-semibold">{codeText(code)}</b><span className="min-w-0 flex-1 text-[14px]">{code.words}</span><button type="button" className="btn-quiet min-h-[44px]" aria-label={`Leave ${codeText(code)} out`} onClick={() => onChange({ ...report, codes: codes.filter((_, k) => k !== i) })}><X size={18} aria-hidden /></button></div>
-          <p className="text-[13.5px] text-ink-2">{decodedWords(code)}.{code.freeze.length > 0 && ` Kept with it: ${code.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}</p>
-          <div role="group" aria-label={`${codeText(code)} is`} className="flex flex-wrap gap-2">{STATUSES.map((status) => <button key={status} type="button" className="tap" data-on={code.status === status} aria-pressed={code.status === status} onClick={() => set(i, status)}>{STATUS_WORDS[status]}</button>)}</div>
-        </li>
-      ))}</ul>
-      {remarks.length > 0 && <ul className="hint grid gap-0.5 text-[14px]">{remarks.slice(0, 12).map((remark) => <li key={`${remark.line} ${remark.text} ${remark.kind}`}>{remarkWords(remark)}</li>)}</ul>}
+      <ul className="grid">
+        {codes.map((code, i) => (
+          <li key={codeText(code)} className="grid gap-1 border-b border-edge py-2">
+            <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+              <b className="num text-[17px] font-semibold">{codeText(code)}</b>
+              <span className="min-w-0 flex-1 text-[14px]">{code.words}</span>
+              <button
+                type="button"
+                className="btn-quiet min-h-[44px]"
+                aria-label={`Leave ${codeText(code)} out`}
+                onClick={() => onChange({ ...report, codes: codes.filter((_, k) => k !== i) })}
+              >
+                <X size={18} aria-hidden />
+              </button>
+            </div>
+            <p className="text-[13.5px] text-ink-2">
+              {decodedWords(code)}.
+              {code.freeze.length > 0 &&
+                ` Kept with it: ${code.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}
+            </p>
+            <div role="group" aria-label={`${codeText(code)} is`} className="flex flex-wrap gap-2">
+              {STATUSES.map((status) => (
+                <button
+                  key={status}
+                  type="button"
+                  className="tap"
+                  data-on={code.status === status}
+                  aria-pressed={code.status === status}
+                  onClick={() => set(i, status)}
+                >
+                  {STATUS_WORDS[status]}
+                </button>
+              ))}
+            </div>
+          </li>
+        ))}
+      </ul>
+      {remarks.length > 0 && (
+        <ul className="hint grid gap-0.5 text-[14px]">
+          {remarks.slice(0, 12).map((remark) => (
+            <li key={`${remark.line} ${remark.text} ${remark.kind}`}>{remarkWords(remark)}</li>
+          ))}
+        </ul>
+      )}
     </>
   )
 }
@@ -64,15 +137,23 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
   const { codes } = draft.report
   const take = (text: string, tool: string): void => {
     const report = readIn(text)
-    setWrong(report.codes.length === 0 && report.remarks.length === 0 ? 'There is no code in it: a letter P, C, B or U and four figures.' : '')
+    setWrong(
+      report.codes.length === 0 && report.remarks.length === 0
+        ? 'There is no code in it: a letter P, C, B or U and four figures.'
+        : '',
+    )
     setDraft({ from: 'report', tool, report })
   }
   const choose = (event: ChangeEvent<HTMLInputElement>): void => {
     const file = event.target.files?.[0]
     event.target.value = ''
     if (!file) return
-    if (file.size > LARGEST_BYTES) return setWrong(`“${file.name}” is too large for a report of codes.`)
-    file.text().then((text) => take(text, file.name.slice(0, 80)), () => setWrong(`“${file.name}” could not be read.`))
+    if (file.size > LARGEST_BYTES)
+      return setWrong(`“${file.name}” is too large for a report of codes.`)
+    file.text().then(
+      (text) => take(text, file.name.slice(0, 80)),
+      () => setWrong(`“${file.name}” could not be read.`),
+    )
   }
   const add = (code: ReportedCode): void => {
     const there = codes.some((each) => codeText(each) === codeText(code))
@@ -80,25 +161,98 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
     if (!there) setDraft({ ...draft, report: { ...draft.report, codes: [...codes, code] } })
   }
   const record = (from: CodeReading['from'], tool: string, list: readonly ReportedCode[]): void =>
-    keep.submit({ payload: { readingId: crypto.randomUUID(), jobId: job.id, from, tool, codes: list.map((code) => ({ ...code, freeze: [...code.freeze] })) } }, () => { setDraft(EMPTY); paste(''); setWrong('') })
+    keep.submit(
+      {
+        payload: {
+          readingId: crypto.randomUUID(),
+          jobId: job.id,
+          from,
+          tool,
+          codes: list.map((code) => ({ ...code, freeze: [...code.freeze] })),
+        },
+      },
+      () => {
+        setDraft(EMPTY)
+        paste('')
+        setWrong('')
+      },
+    )
   return (
     <section aria-label="Read codes in" className="grid content-start gap-3">
       <h2>Read them in</h2>
-      <p className="text-[14px] text-ink-2">Use a tool that reaches the suspension’s own module; a generic reader does not. With the link docked they come by themselves.</p>
-      <div><label className="label" htmlFor="report">A tool’s report, pasted</label><textarea id="report" className="field num min-h-[96px] text-[14.5px]" maxLength={20_000} spellCheck={false} value={pasted} onChange={(event) => paste(event.target.value)} /></div>
+      <p className="text-[14px] text-ink-2">
+        Use a tool that reaches the suspension’s own module; a generic reader does not. With the
+        link docked they come by themselves.
+      </p>
+      <div>
+        <label className="label" htmlFor="report">
+          A tool’s report, pasted
+        </label>
+        <textarea
+          id="report"
+          className="field num min-h-[96px] text-[14.5px]"
+          maxLength={20_000}
+          spellCheck={false}
+          value={pasted}
+          onChange={(event) => paste(event.target.value)}
+        />
+      </div>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn" disabled={pasted.trim() === ''} onClick={() => take(pasted, '')}>Find the codes in it</button>
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3"><FileUp size={18} aria-hidden />A report out of a file<input type="file" className="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" onChange={choose} /></label>
+        <button
+          type="button"
+          className="btn"
+          disabled={pasted.trim() === ''}
+          onClick={() => take(pasted, '')}
+        >
+          Find the codes in it
+        </button>
+        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+          <FileUp size={18} aria-hidden />A report out of a file
+          <input
+            type="file"
+            className="sr-only"
+            accept=".csv,.txt,.tsv,text/csv,text/plain"
+            onChange={choose}
+          />
+        </label>
       </div>
       <Typing onCode={add} />
       <div aria-live="polite" className="grid gap-3">
-        {wrong && <p className="wrong" role="alert">{wrong}</p>}
-        {(codes.length > 0 || draft.report.remarks.length > 0) && <Drafted draft={draft} onChange={(report) => setDraft({ ...draft, report })} />}
+        {wrong && (
+          <p className="wrong" role="alert">
+            {wrong}
+          </p>
+        )}
+        {(codes.length > 0 || draft.report.remarks.length > 0) && (
+          <Drafted draft={draft} onChange={(report) => setDraft({ ...draft, report })} />
+        )}
       </div>
       <div className="flex flex-wrap gap-2">
-        {codes.length > 0 ? <button type="button" className="btn btn-go" disabled={keep.isPending} onClick={() => record(draft.from, draft.tool, codes)}>{codes.length === 1 ? 'Keep this code' : `Keep these ${codes.length} codes`}</button> : <button type="button" className="btn" disabled={keep.isPending} onClick={() => record('typed', '', [])}>The module has none</button>}
+        {codes.length > 0 ? (
+          <button
+            type="button"
+            className="btn btn-go"
+            disabled={keep.isPending}
+            onClick={() => record(draft.from, draft.tool, codes)}
+          >
+            {codes.length === 1 ? 'Keep this code' : `Keep these ${codes.length} codes`}
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="btn"
+            disabled={keep.isPending}
+            onClick={() => record('typed', '', [])}
+          >
+            The module has none
+          </button>
+        )}
       </div>
-      {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)}</p>}
+      {keep.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(keep.error)}
+        </p>
+      )}
     </section>
   )
 }
@@ -109,9 +263,32 @@ export function Codes({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-4">
-        <section aria-label="Codes of this car"><h2>Codes of this car</h2><CodeList typeId={job.vehicleType.id} readings={job.codeReadings} texts={job.codeTexts} locked={job.closedAt !== null} /></section>
+        <section aria-label="Codes of this car">
+          <h2>Codes of this car</h2>
+          <CodeList
+            typeId={job.vehicleType.id}
+            readings={job.codeReadings}
+            texts={job.codeTexts}
+            locked={job.closedAt !== null}
+          />
+        </section>
         <p className="text-[13.5px] text-ink-2">A code points to an area, never to a part.</p>
-        {here.length > 0 && <section aria-label="Read on this job"><h2>Read on this job</h2><ul>{here.toReversed().slice(0, 8).map((reading) => <li key={reading.id} className="border-b border-edge py-1.5 text-[14px]"><span className="text-ink-2">{momentWords(reading.at, new Date())}: </span>{readingWords(reading)}</li>)}</ul></section>}
+        {here.length > 0 && (
+          <section aria-label="Read on this job">
+            <h2>Read on this job</h2>
+            <ul>
+              {here
+                .toReversed()
+                .slice(0, 8)
+                .map((reading) => (
+                  <li key={reading.id} className="border-b border-edge py-1.5 text-[14px]">
+                    <span className="text-ink-2">{momentWords(reading.at, new Date())}: </span>
+                    {readingWords(reading)}
+                  </li>
+                ))}
+            </ul>
+          </section>
+        )}
       </div>
       {!job.closedAt && <ReadIn job={job} />}
     </div>

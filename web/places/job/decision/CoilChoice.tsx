@@ -1,6 +1,12 @@
 import type { CoilEntry, Job } from '@anklet/contract'
 import type { ConvertedCorner, FittedCoil, LadenEstimate } from '@anklet/core/conversion'
-import { convertedCorner, fitCoils, mostFailed, rideFrequencyHz, wantedCoil } from '@anklet/core/conversion'
+import {
+  convertedCorner,
+  fitCoils,
+  mostFailed,
+  rideFrequencyHz,
+  wantedCoil,
+} from '@anklet/core/conversion'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, completeGeometry, GRAVITY } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
@@ -17,56 +23,243 @@ const SHOWN = 8
 const LIMITS = { length: [60, 900], laden: [0, 3000], tow: [0, 350] } as const
 
 /** Coils for an axle out of the shop's list: how each would stand, ride and sag; and the vehicle on the chosen one, empty, laden and towing. */
-export function CoilChoice({ job, corner, chosen, onChoose }: { readonly job: Job; readonly corner: Corner; readonly chosen: string | null; onChoose(coil: CoilEntry | null): void }): ReactNode {
+export function CoilChoice({
+  job,
+  corner,
+  chosen,
+  onChoose,
+}: {
+  readonly job: Job
+  readonly corner: Corner
+  readonly chosen: string | null
+  onChoose(coil: CoilEntry | null): void
+}): ReactNode {
   const units = useUnits()
   const list = useCoils().data
   const [typed, setTyped] = useState({ length: '', laden: '', tow: '' })
   // What the weight was told by, where it was not weighed; typing it anew forgets that.
   const [told, tell] = useState<LadenEstimate | null>(null)
   const axle = AXLE_OF[corner]
-  const vehicle = useMemo(() => completeGeometry(job.vehicleType.geometry), [job.vehicleType.geometry])
-  const figure = (key: keyof typeof LIMITS): number | null => { const value = parseNumber(typed[key]); return value !== null && value >= LIMITS[key][0] && value <= LIMITS[key][1] ? value : null }
+  const vehicle = useMemo(
+    () => completeGeometry(job.vehicleType.geometry),
+    [job.vehicleType.geometry],
+  )
+  const figure = (key: keyof typeof LIMITS): number | null => {
+    const value = parseNumber(typed[key])
+    return value !== null && value >= LIMITS[key][0] && value <= LIMITS[key][1] ? value : null
+  }
   const [length, laden, tow] = [figure('length'), figure('laden'), figure('tow') ?? 0]
-  const cornersWith = (kg: number): readonly ConvertedCorner[] | null => (length === null ? null : AXLE_CORNERS[axle].map((each) => convertedCorner(vehicle, each, length, (kg * GRAVITY) / 2)))
-  const fittedWith = (at: readonly ConvertedCorner[] | null) => (at && list && list.length > 0 ? fitCoils(at[0]!, list.map(({ name, ...coil }) => ({ ...coil, id: name }))) : null)
+  const cornersWith = (kg: number): readonly ConvertedCorner[] | null =>
+    length === null
+      ? null
+      : AXLE_CORNERS[axle].map((each) => convertedCorner(vehicle, each, length, (kg * GRAVITY) / 2))
+  const fittedWith = (at: readonly ConvertedCorner[] | null) =>
+    at && list && list.length > 0
+      ? fitCoils(
+          at[0]!,
+          list.map(({ name, ...coil }) => ({ ...coil, id: name })),
+        )
+      : null
   const corners = laden === null ? null : cornersWith(laden)
   const fitted = fittedWith(corners)
   const fullest = told ? fittedWith(cornersWith(told.highKg)) : null
-  const overloaded = new Set(fullest?.ok ? fullest.value.filter(({ fits }) => !fits).map(({ id }) => id) : [])
+  const overloaded = new Set(
+    fullest?.ok ? fullest.value.filter(({ fits }) => !fits).map(({ id }) => id) : [],
+  )
   const input = (key: keyof typeof LIMITS, words: string, unit: string): ReactNode => (
-    <div><label className="label" htmlFor={`coil-${key}`}>{words}</label><div className="flex items-baseline gap-2"><input id={`coil-${key}`} className="field num" inputMode="decimal" autoComplete="off" maxLength={6} aria-invalid={typed[key] !== '' && figure(key) === null} value={typed[key]} onChange={(event) => { setTyped({ ...typed, [key]: event.target.value }); if (key === 'laden') tell(null) }} /><span className="w-8 text-[14px] text-ink-3">{unit}</span></div></div>
+    <div>
+      <label className="label" htmlFor={`coil-${key}`}>
+        {words}
+      </label>
+      <div className="flex items-baseline gap-2">
+        <input
+          id={`coil-${key}`}
+          className="field num"
+          inputMode="decimal"
+          autoComplete="off"
+          maxLength={6}
+          aria-invalid={typed[key] !== '' && figure(key) === null}
+          value={typed[key]}
+          onChange={(event) => {
+            setTyped({ ...typed, [key]: event.target.value })
+            if (key === 'laden') tell(null)
+          }}
+        />
+        <span className="w-8 text-[14px] text-ink-3">{unit}</span>
+      </div>
+    </div>
   )
   const rows = fitted?.ok ? fitted.value : []
   const most = mostFailed(rows)
   const picked = rows.find(({ id }) => id === chosen)
   return (
     <details className="border-t border-edge pt-2" open={chosen !== null || undefined}>
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">Which coils, if the {axle} axle goes to coils</summary>
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        Which coils, if the {axle} axle goes to coils
+      </summary>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-1">
-        {list?.length === 0 && <p className="hint">The list of coils is empty. <Link to="/shelf/coils">Enter some at the shelf</Link>, or read a table in.</p>}
-        <div className="grid gap-3 sm:grid-cols-3">{input('length', 'Spring’s length at design height', 'mm')}{input('laden', `Carried over the ${axle} axle when laden`, 'kg')}{input('tow', 'On the towing hitch', 'kg')}</div>
-        {(length === null || laden === null) && <p className="text-[14px] text-ink-2">Measure the room the spring stands in at design height, and weigh the axle laden: wheel scales, or a public weighbridge with that axle alone on it.</p>}
-        <LadenGuess vehicle={vehicle} axle={axle} units={units} onTake={(estimate) => { tell(estimate); setTyped({ ...typed, laden: estimate.kg.toFixed(0) }) }} />
-        {told && <p className="hint">The load is estimated: it may be {told.highKg.toFixed(0)} kg. A coil that would not do then is marked.</p>}
-        {fitted && !fitted.ok && <p className="wrong" role="alert">{fitted.error.code === 'solidTooLong' ? `The coil “${fitted.error.id}” would be longer solid than free.` : 'Laden it would be lighter than empty.'}</p>}
-        {most && corners && <p className="hint">None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}</p>}
-        {rows.length > 0 && corners && <Candidates rows={rows.slice(0, SHOWN)} overloaded={overloaded} airHz={corners[0]!.airRateNPerMm ? rideFrequencyHz(corners[0]!.airRateNPerMm, corners[0]!.loadN) : null} chosen={chosen} onChoose={(id) => onChoose(id === chosen ? null : (list!.find(({ name }) => name === id) ?? null))} />}
-        {rows.some(({ fits }) => fits) && corners && laden !== null && laden > 0 && <LoadChart coils={rows.filter(({ fits }) => fits)} airRateNPerMm={corners[0]!.airRateNPerMm ?? null} ladenKg={laden} chosen={chosen} />}
-        {picked && laden !== null && <Stances vehicle={vehicle} fit={picked} axle={axle} ladenKg={laden} towKg={tow} units={units} />}
+        {list?.length === 0 && (
+          <p className="hint">
+            The list of coils is empty. <Link to="/shelf/coils">Enter some at the shelf</Link>, or
+            read a table in.
+          </p>
+        )}
+        <div className="grid gap-3 sm:grid-cols-3">
+          {input('length', 'Spring’s length at design height', 'mm')}
+          {input('laden', `Carried over the ${axle} axle when laden`, 'kg')}
+          {input('tow', 'On the towing hitch', 'kg')}
+        </div>
+        {(length === null || laden === null) && (
+          <p className="text-[14px] text-ink-2">
+            Measure the room the spring stands in at design height, and weigh the axle laden: wheel
+            scales, or a public weighbridge with that axle alone on it.
+          </p>
+        )}
+        <LadenGuess
+          vehicle={vehicle}
+          axle={axle}
+          units={units}
+          onTake={(estimate) => {
+            tell(estimate)
+            setTyped({ ...typed, laden: estimate.kg.toFixed(0) })
+          }}
+        />
+        {told && (
+          <p className="hint">
+            The load is estimated: it may be {told.highKg.toFixed(0)} kg. A coil that would not do
+            then is marked.
+          </p>
+        )}
+        {fitted && !fitted.ok && (
+          <p className="wrong" role="alert">
+            {fitted.error.code === 'solidTooLong'
+              ? `The coil “${fitted.error.id}” would be longer solid than free.`
+              : 'Laden it would be lighter than empty.'}
+          </p>
+        )}
+        {most && corners && (
+          <p className="hint">
+            None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}
+          </p>
+        )}
+        {rows.length > 0 && corners && (
+          <Candidates
+            rows={rows.slice(0, SHOWN)}
+            overloaded={overloaded}
+            airHz={
+              corners[0]!.airRateNPerMm
+                ? rideFrequencyHz(corners[0]!.airRateNPerMm, corners[0]!.loadN)
+                : null
+            }
+            chosen={chosen}
+            onChoose={(id) =>
+              onChoose(id === chosen ? null : (list!.find(({ name }) => name === id) ?? null))
+            }
+          />
+        )}
+        {rows.some(({ fits }) => fits) && corners && laden !== null && laden > 0 && (
+          <LoadChart
+            coils={rows.filter(({ fits }) => fits)}
+            airRateNPerMm={corners[0]!.airRateNPerMm ?? null}
+            ladenKg={laden}
+            chosen={chosen}
+          />
+        )}
+        {picked && laden !== null && (
+          <Stances
+            vehicle={vehicle}
+            fit={picked}
+            axle={axle}
+            ladenKg={laden}
+            towKg={tow}
+            units={units}
+          />
+        )}
       </div>
     </details>
   )
 }
 
-function Candidates({ rows, overloaded, airHz, chosen, onChoose }: { readonly rows: readonly FittedCoil[]; /** Those that fit no more with the most it may carry. */ readonly overloaded: ReadonlySet<string>; readonly airHz: number | null; readonly chosen: string | null; onChoose(id: string): void }): ReactNode {
+function Candidates({
+  rows,
+  overloaded,
+  airHz,
+  chosen,
+  onChoose,
+}: {
+  readonly rows: readonly FittedCoil[]
+  /** Those that fit no more with the most it may carry. */ readonly overloaded: ReadonlySet<string>
+  readonly airHz: number | null
+  readonly chosen: string | null
+  onChoose(id: string): void
+}): ReactNode {
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils of the list">
-      <table className="table min-w-[720px]"><thead><tr><th scope="col">coil</th><th scope="col" className="n">stands off, mm</th><th scope="col" className="n">rides at, Hz</th><th scope="col" className="n">against air</th><th scope="col" className="n">laden lower, mm</th><th scope="col" className="n">to solid, mm</th><th scope="col" className="n">at droop, N</th><th scope="col">fits</th><th /></tr></thead>
-        <tbody>{rows.map((row) => (
-          <tr key={row.id}><th scope="row">{row.id}</th><td className="n num">{row.heightErrorMm.toFixed(1)}</td><td className="n num">{row.frequencyHz.toFixed(2)}</td><td className="n num">{row.rateRatio === null ? '–' : `× ${row.rateRatio.toFixed(2)}`}</td><td className="n num">{row.ladenDropMm.toFixed(0)}</td><td className="n num">{row.bindMarginMm.toFixed(0)}</td><td className="n num">{row.droopPreloadN.toFixed(0)}</td>
-            <td>{row.fits ? (overloaded.has(row.id) ? 'yes, but not with the most it may carry' : 'yes') : `no: ${row.reasons.map((reason) => MISFIT_WORDS[reason]).join(', ')}`}</td><td>{row.fits && <button type="button" className="tap" data-on={chosen === row.id} aria-pressed={chosen === row.id} onClick={() => onChoose(row.id)}>{chosen === row.id ? 'Taken' : 'Take it'}</button>}</td></tr>
-        ))}</tbody></table>
-      {airHz !== null && <p className="text-[13.5px] text-ink-2">On air it rides at {airHz.toFixed(2)} Hz.</p>}
+      <table className="table min-w-[720px]">
+        <thead>
+          <tr>
+            <th scope="col">coil</th>
+            <th scope="col" className="n">
+              stands off, mm
+            </th>
+            <th scope="col" className="n">
+              rides at, Hz
+            </th>
+            <th scope="col" className="n">
+              against air
+            </th>
+            <th scope="col" className="n">
+              laden lower, mm
+            </th>
+            <th scope="col" className="n">
+              to solid, mm
+            </th>
+            <th scope="col" className="n">
+              at droop, N
+            </th>
+            <th scope="col">fits</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.id}>
+              <th scope="row">{row.id}</th>
+              <td className="n num">{row.heightErrorMm.toFixed(1)}</td>
+              <td className="n num">{row.frequencyHz.toFixed(2)}</td>
+              <td className="n num">
+                {row.rateRatio === null ? '–' : `× ${row.rateRatio.toFixed(2)}`}
+              </td>
+              <td className="n num">{row.ladenDropMm.toFixed(0)}</td>
+              <td className="n num">{row.bindMarginMm.toFixed(0)}</td>
+              <td className="n num">{row.droopPreloadN.toFixed(0)}</td>
+              <td>
+                {row.fits
+                  ? overloaded.has(row.id)
+                    ? 'yes, but not with the most it may carry'
+                    : 'yes'
+                  : `no: ${row.reasons.map((reason) => MISFIT_WORDS[reason]).join(', ')}`}
+              </td>
+              <td>
+                {row.fits && (
+                  <button
+                    type="button"
+                    className="tap"
+                    data-on={chosen === row.id}
+                    aria-pressed={chosen === row.id}
+                    onClick={() => onChoose(row.id)}
+                  >
+                    {chosen === row.id ? 'Taken' : 'Take it'}
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {airHz !== null && (
+        <p className="text-[13.5px] text-ink-2">On air it rides at {airHz.toFixed(2)} Hz.</p>
+      )}
     </div>
   )
 }

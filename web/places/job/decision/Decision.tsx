@@ -18,21 +18,90 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
   const newest = job.conclusions.at(-1)
   const [said, say] = useState<Failed | null>(null)
   const [coil, takeCoil] = useState<CoilEntry | null>(null)
-  const [shop, parts, lives, detail] = [useShop().data, useParts().data, useLives().data, useVehicle(job.vehicle.id).data]
+  const [shop, parts, lives, detail] = [
+    useShop().data,
+    useParts().data,
+    useLives().data,
+    useVehicle(job.vehicle.id).data,
+  ]
   const failed = said ?? (newest ? failedBy(newest.cause, job) : null)
   const currency = shop?.rate?.currency
   // The first amount of a currency takes as long as a hundred cards: told before anybody waits for it.
-  useEffect(() => { if (currency) amountWords(0, currency) }, [currency])
+  useEffect(() => {
+    if (currency) amountWords(0, currency)
+  }, [currency])
   const corners = WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))
-  if (!shop || !parts || !lives || !detail) return <p className="sub" role="status">Fetching prices and lives …</p>
+  if (!shop || !parts || !lives || !detail)
+    return (
+      <p className="sub" role="status">
+        Fetching prices and lives …
+      </p>
+    )
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <Decided job={job} shop={shop} />
-      {!newest && <p className="hint">Nothing is found yet. <Link to={`/jobs/${job.id}/checks`}>Check first</Link>: replacing what is commonest is the dearest habit. To look ahead all the same, say what failed.</p>}
-      {newest && !failed && <p className="hint">{newest.sentence} There is one way to mend that. <Link to={`/jobs/${job.id}/checks`}>Back to the checks</Link>, or say what else failed.</p>}
-      {!job.closedAt && <Taps<string> legend="What failed" chosen={failed ? [failed.what === 'pump' ? 'pump' : failed.corner] : []} onTap={(value) => startTransition(() => say(value === 'pump' ? { what: 'pump', corner: corners[0]! } : { what: failed?.what === 'springAndPump' ? 'springAndPump' : 'spring', corner: value as Failed['corner'] }))} options={[...corners.map((corner) => ({ value: corner as string, words: `${capital(CORNER_WORDS[corner])} spring` })), { value: 'pump', words: 'Pump' }]} />}
-      {failed && (shop.rate ? <Options key={`${failed.what} ${failed.corner}`} job={job} failed={failed} rate={shop.rate} coil={coil} known={{ detail, parts, lives, rate: shop.rate }} /> : <p className="hint">Say in the <Link to="/shop">shop</Link> what an hour of work costs: without it nothing can be set against anything.</p>)}
-      {failed && failed.what !== 'pump' && <CoilChoice key={failed.corner} job={job} corner={failed.corner} chosen={coil?.name ?? null} onChoose={takeCoil} />}
+      {!newest && (
+        <p className="hint">
+          Nothing is found yet. <Link to={`/jobs/${job.id}/checks`}>Check first</Link>: replacing
+          what is commonest is the dearest habit. To look ahead all the same, say what failed.
+        </p>
+      )}
+      {newest && !failed && (
+        <p className="hint">
+          {newest.sentence} There is one way to mend that.{' '}
+          <Link to={`/jobs/${job.id}/checks`}>Back to the checks</Link>, or say what else failed.
+        </p>
+      )}
+      {!job.closedAt && (
+        <Taps<string>
+          legend="What failed"
+          chosen={failed ? [failed.what === 'pump' ? 'pump' : failed.corner] : []}
+          onTap={(value) =>
+            startTransition(() =>
+              say(
+                value === 'pump'
+                  ? { what: 'pump', corner: corners[0]! }
+                  : {
+                      what: failed?.what === 'springAndPump' ? 'springAndPump' : 'spring',
+                      corner: value as Failed['corner'],
+                    },
+              ),
+            )
+          }
+          options={[
+            ...corners.map((corner) => ({
+              value: corner as string,
+              words: `${capital(CORNER_WORDS[corner])} spring`,
+            })),
+            { value: 'pump', words: 'Pump' },
+          ]}
+        />
+      )}
+      {failed &&
+        (shop.rate ? (
+          <Options
+            key={`${failed.what} ${failed.corner}`}
+            job={job}
+            failed={failed}
+            rate={shop.rate}
+            coil={coil}
+            known={{ detail, parts, lives, rate: shop.rate }}
+          />
+        ) : (
+          <p className="hint">
+            Say in the <Link to="/shop">shop</Link> what an hour of work costs: without it nothing
+            can be set against anything.
+          </p>
+        ))}
+      {failed && failed.what !== 'pump' && (
+        <CoilChoice
+          key={failed.corner}
+          job={job}
+          corner={failed.corner}
+          chosen={coil?.name ?? null}
+          onChoose={takeCoil}
+        />
+      )}
     </div>
   )
 }

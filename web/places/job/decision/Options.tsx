@@ -10,7 +10,14 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { parseNumber } from '../../../state/typed.ts'
 import { percentWords } from '../../../words/answer.ts'
-import { consequences, KIND_WORDS, levelsStill, lineWords, optionTitle, SCHOOL_WORDS } from '../../../words/decision.ts'
+import {
+  consequences,
+  KIND_WORDS,
+  levelsStill,
+  lineWords,
+  optionTitle,
+  SCHOOL_WORDS,
+} from '../../../words/decision.ts'
 import { amountWords } from '../../../words/money.ts'
 import { CostFan } from './CostFan.tsx'
 import type { Assumed, Failed, KnownLife } from './repairCase.ts'
@@ -22,73 +29,264 @@ const HOURS_A_DAY = 7
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
 
-const daysOff = ({ leadDays, hours }: BuiltOption): number => leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
-const daysWords = (built: BuiltOption): string => { const [days, { leadDays }] = [daysOff(built), built]; return `${days} ${days === 1 ? 'day' : 'days'} off the road${leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''}` }
+const daysOff = ({ leadDays, hours }: BuiltOption): number =>
+  leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
+const daysWords = (built: BuiltOption): string => {
+  const [days, { leadDays }] = [daysOff(built), built]
+  return `${days} ${days === 1 ? 'day' : 'days'} off the road${leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''}`
+}
 
-function Card({ built, cost, title, rate, chosen, onChoose }: { readonly built: BuiltOption; readonly cost: OptionCost | undefined; readonly title: string; readonly rate: Rate; readonly chosen: boolean; onChoose(): void }): ReactNode {
+function Card({
+  built,
+  cost,
+  title,
+  rate,
+  chosen,
+  onChoose,
+}: {
+  readonly built: BuiltOption
+  readonly cost: OptionCost | undefined
+  readonly title: string
+  readonly rate: Rate
+  readonly chosen: boolean
+  onChoose(): void
+}): ReactNode {
   const now = built.option.now.cost
   return (
-    <li className={`grid content-start gap-1.5 rounded-md border bg-sheet p-3.5 ${chosen ? 'border-2 border-ink' : 'border-edge'}`}>
+    <li
+      className={`grid content-start gap-1.5 rounded-md border bg-sheet p-3.5 ${chosen ? 'border-2 border-ink' : 'border-edge'}`}
+    >
       <h3 className="text-[16.5px] font-bold leading-tight">{title}</h3>
-      {built.missing.length > 0 ? <p className="text-[14px]">No price yet: {built.missing.map((kind) => KIND_WORDS[kind]).join(', ')}. <Link to="/shelf/parts">Enter it at the shelf</Link>.</p> : (
+      {built.missing.length > 0 ? (
+        <p className="text-[14px]">
+          No price yet: {built.missing.map((kind) => KIND_WORDS[kind]).join(', ')}.{' '}
+          <Link to="/shelf/parts">Enter it at the shelf</Link>.
+        </p>
+      ) : (
         <>
-          <p className="num text-[21px] font-semibold">{built.id === 'leave' ? 'nothing now' : amountWords(now, rate.currency)}</p>
-          <p className="text-[13.5px] text-ink-2">{built.id === 'leave' ? `then ${amountWords(now, rate.currency)}` : daysWords(built)}</p>
-          {cost && <p className="text-[13.5px]">Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>{cost.standardError >= 0.5 && ` ± ${amountWords(cost.standardError, rate.currency)} of reckoning`}; another visit {percentWords(cost.secondVisitProbability)}.</p>}
+          <p className="num text-[21px] font-semibold">
+            {built.id === 'leave' ? 'nothing now' : amountWords(now, rate.currency)}
+          </p>
+          <p className="text-[13.5px] text-ink-2">
+            {built.id === 'leave' ? `then ${amountWords(now, rate.currency)}` : daysWords(built)}
+          </p>
+          {cost && (
+            <p className="text-[13.5px]">
+              Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>
+              {cost.standardError >= 0.5 &&
+                ` ± ${amountWords(cost.standardError, rate.currency)} of reckoning`}
+              ; another visit {percentWords(cost.secondVisitProbability)}.
+            </p>
+          )}
         </>
       )}
       <p className="text-[13.5px] text-ink-2">{SCHOOL_WORDS[built.id]}</p>
-      {built.missing.length === 0 && <button type="button" className="tap mt-1 justify-self-start" data-on={chosen} aria-pressed={chosen} onClick={onChoose}>{chosen ? 'Chosen' : 'Choose this'}</button>}
+      {built.missing.length === 0 && (
+        <button
+          type="button"
+          className="tap mt-1 justify-self-start"
+          data-on={chosen}
+          aria-pressed={chosen}
+          onClick={onChoose}
+        >
+          {chosen ? 'Chosen' : 'Choose this'}
+        </button>
+      )}
     </li>
   )
 }
 
 const LIFE_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => string>> = {
-  part: () => 'as entered with the part', shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`, usual: (failures) => `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
+  part: () => 'as entered with the part',
+  shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`,
+  usual: (failures) =>
+    `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
 }
 
-function Assumptions({ assumed, used, ages, lives, onChange }: { readonly assumed: Assumed; /** Ages as they are reckoned with. */ readonly used: RepairCase['ages']; readonly ages: { readonly other: number | null; readonly pump: number | null }; readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }; onChange(assumed: Assumed): void }): ReactNode {
-  const field = (key: keyof Assumed, words: string, unit: string, shown: number, [least, most]: readonly [number, number]): ReactNode => {
+function Assumptions({
+  assumed,
+  used,
+  ages,
+  lives,
+  onChange,
+}: {
+  readonly assumed: Assumed
+  /** Ages as they are reckoned with. */ readonly used: RepairCase['ages']
+  readonly ages: { readonly other: number | null; readonly pump: number | null }
+  readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }
+  onChange(assumed: Assumed): void
+}): ReactNode {
+  const field = (
+    key: keyof Assumed,
+    words: string,
+    unit: string,
+    shown: number,
+    [least, most]: readonly [number, number],
+  ): ReactNode => {
     const [id, written] = [`assume-${key}`, String(Math.round(shown * 10) / 10)]
     return (
-      <div><label className="label" htmlFor={id}>{words}</label><div className="flex items-baseline gap-2"><input id={id} className="field num" inputMode="decimal" autoComplete="off" maxLength={6} defaultValue={written} onBlur={(event) => { const value = parseNumber(event.target.value); if (value !== null && value >= least && value <= most) onChange({ ...assumed, [key]: value }); else event.target.value = written }} /><span className="w-14 text-[14px] text-ink-3">{unit}</span></div></div>
+      <div>
+        <label className="label" htmlFor={id}>
+          {words}
+        </label>
+        <div className="flex items-baseline gap-2">
+          <input
+            id={id}
+            className="field num"
+            inputMode="decimal"
+            autoComplete="off"
+            maxLength={6}
+            defaultValue={written}
+            onBlur={(event) => {
+              const value = parseNumber(event.target.value)
+              if (value !== null && value >= least && value <= most)
+                onChange({ ...assumed, [key]: value })
+              else event.target.value = written
+            }}
+          />
+          <span className="w-14 text-[14px] text-ink-3">{unit}</span>
+        </div>
+      </div>
     )
   }
   return (
-    <details className="border-t border-edge pt-2"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">What this rests on: ages, lives, the leak, how far ahead</summary>
+    <details className="border-t border-edge pt-2">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        What this rests on: ages, lives, the leak, how far ahead
+      </summary>
       <div className="grid gap-3 pt-1 sm:grid-cols-2 lg:grid-cols-4">
-        {field('otherYears', `Other spring’s age${ages.other === null && assumed.otherYears === null ? ', a guess' : ''}`, 'years', used.otherYears, [0, OLDEST_YEARS])}
-        {field('pumpYears', `Pump’s age${ages.pump === null && assumed.pumpYears === null ? ', a guess' : ''}`, 'years', used.pumpYears, [0, OLDEST_YEARS])}
+        {field(
+          'otherYears',
+          `Other spring’s age${ages.other === null && assumed.otherYears === null ? ', a guess' : ''}`,
+          'years',
+          used.otherYears,
+          [0, OLDEST_YEARS],
+        )}
+        {field(
+          'pumpYears',
+          `Pump’s age${ages.pump === null && assumed.pumpYears === null ? ', a guess' : ''}`,
+          'years',
+          used.pumpYears,
+          [0, OLDEST_YEARS],
+        )}
         {field('leakMinutes', 'Pump runs with the leak', 'min/day', assumed.leakMinutes, [0, 1440])}
         {field('normalMinutes', 'Pump runs without', 'min/day', assumed.normalMinutes, [0.1, 1440])}
         {field('daysBefore', 'Leak before it is mended', 'days', assumed.daysBefore, [0, 3650])}
         {field('waitMonths', 'Left for now', 'months', assumed.waitMonths, [1, 60])}
         {field('horizonYears', 'Looked ahead', 'years', assumed.horizonYears, [1, 30])}
-        {field('discountPercent', 'Money later counts less, a year', '%', assumed.discountPercent, [0, 20])}
+        {field(
+          'discountPercent',
+          'Money later counts less, a year',
+          '%',
+          assumed.discountPercent,
+          [0, 20],
+        )}
       </div>
-      <p className="pt-2 text-[13.5px] text-ink-2">Springs last about {lives.spring.life.scaleYears.toFixed(1)} years ({LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps about {lives.pump.life.scaleYears.toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}).</p>
+      <p className="pt-2 text-[13.5px] text-ink-2">
+        Springs last about {lives.spring.life.scaleYears.toFixed(1)} years (
+        {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps about{' '}
+        {lives.pump.life.scaleYears.toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
+        ).
+      </p>
     </details>
   )
 }
 
-function Compared({ options, axle, rate, costOf }: { readonly options: readonly BuiltOption[]; readonly axle: Axle; readonly rate: Rate; costOf(id: string): OptionCost | undefined }): ReactNode {
+function Compared({
+  options,
+  axle,
+  rate,
+  costOf,
+}: {
+  readonly options: readonly BuiltOption[]
+  readonly axle: Axle
+  readonly rate: Rate
+  costOf(id: string): OptionCost | undefined
+}): ReactNode {
   return (
-    <details><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">Side by side in a table</summary>
+    <details>
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        Side by side in a table
+      </summary>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Options in a table">
-        <table className="table min-w-[760px]"><thead><tr><th scope="col">option</th><th scope="col" className="n">the first visit</th><th scope="col" className="n">over the years</th><th scope="col" className="n">8 futures of 10</th><th scope="col" className="n">another visit</th><th scope="col" className="n">visits later</th><th scope="col" className="n">days off</th><th scope="col">levels itself</th></tr></thead>
-          <tbody>{options.flatMap((built) => { const cost = costOf(built.id); return cost ? [<tr key={built.id}><th scope="row">{optionTitle(built.id, axle)}</th><td className="n num">{amountWords(built.option.now.cost, rate.currency)}</td><td className="n num">{amountWords(cost.meanCost, rate.currency)}</td><td className="n num">{amountWords(cost.p10Cost, rate.currency)} to {amountWords(cost.p90Cost, rate.currency)}</td><td className="n num">{percentWords(cost.secondVisitProbability)}</td><td className="n num">{cost.laterVisits.toFixed(1)}</td><td className="n num">{built.id === 'leave' ? '0' : daysOff(built)}</td><td>{levelsStill(built.id, axle)}</td></tr>] : [] })}</tbody></table>
+        <table className="table min-w-[760px]">
+          <thead>
+            <tr>
+              <th scope="col">option</th>
+              <th scope="col" className="n">
+                the first visit
+              </th>
+              <th scope="col" className="n">
+                over the years
+              </th>
+              <th scope="col" className="n">
+                8 futures of 10
+              </th>
+              <th scope="col" className="n">
+                another visit
+              </th>
+              <th scope="col" className="n">
+                visits later
+              </th>
+              <th scope="col" className="n">
+                days off
+              </th>
+              <th scope="col">levels itself</th>
+            </tr>
+          </thead>
+          <tbody>
+            {options.flatMap((built) => {
+              const cost = costOf(built.id)
+              return cost
+                ? [
+                    <tr key={built.id}>
+                      <th scope="row">{optionTitle(built.id, axle)}</th>
+                      <td className="n num">{amountWords(built.option.now.cost, rate.currency)}</td>
+                      <td className="n num">{amountWords(cost.meanCost, rate.currency)}</td>
+                      <td className="n num">
+                        {amountWords(cost.p10Cost, rate.currency)} to{' '}
+                        {amountWords(cost.p90Cost, rate.currency)}
+                      </td>
+                      <td className="n num">{percentWords(cost.secondVisitProbability)}</td>
+                      <td className="n num">{cost.laterVisits.toFixed(1)}</td>
+                      <td className="n num">{built.id === 'leave' ? '0' : daysOff(built)}</td>
+                      <td>{levelsStill(built.id, axle)}</td>
+                    </tr>,
+                  ]
+                : []
+            })}
+          </tbody>
+        </table>
       </div>
     </details>
   )
 }
 
-function crossingWords(years: number | null, one: OptionCost | undefined, both: OptionCost | undefined): string {
+function crossingWords(
+  years: number | null,
+  one: OptionCost | undefined,
+  both: OptionCost | undefined,
+): string {
   if (!one || !both) return ''
-  return years === null ? `At any age of the other spring ${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} costs less over the years.` : `With the other spring younger than about ${years.toFixed(0)} years the failed side alone costs less over the years; with an older one, both at once.`
+  return years === null
+    ? `At any age of the other spring ${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} costs less over the years.`
+    : `With the other spring younger than about ${years.toFixed(0)} years the failed side alone costs less over the years; with an older one, both at once.`
 }
 
 /** The options side by side with money, risk and what is lost, and the choice. */
-export function Options({ job, failed, rate, coil, known }: { readonly job: Job; readonly failed: Failed; readonly rate: Rate; /** Chosen for the axle, should it go to coils. */ readonly coil: CoilEntry | null; readonly known: Known }): ReactNode {
+export function Options({
+  job,
+  failed,
+  rate,
+  coil,
+  known,
+}: {
+  readonly job: Job
+  readonly failed: Failed
+  readonly rate: Rate
+  /** Chosen for the axle, should it go to coils. */ readonly coil: CoilEntry | null
+  readonly known: Known
+}): ReactNode {
   const [assumed, assume] = useState(USUALLY_ASSUMED)
   const [chosen, choose] = useState<BuiltOption['id'] | null>(null)
   const [reason, setReason] = useState('')
@@ -96,41 +294,174 @@ export function Options({ job, failed, rate, coil, known }: { readonly job: Job;
   const take = useCommand('decision.take')
   const axle = AXLE_OF[failed.corner]
   const [nowMs] = useState(() => Date.now())
-  const { repair, lives, ages } = useMemo(() => repairCaseOf(job, failed, known, assumed, nowMs, coil), [job, failed, known, assumed, nowMs, coil])
+  const { repair, lives, ages } = useMemo(
+    () => repairCaseOf(job, failed, known, assumed, nowMs, coil),
+    [job, failed, known, assumed, nowMs, coil],
+  )
   const { parts, options } = useMemo(() => buildOptions(repair), [repair])
   const answer = useCosts(parts, options, assumed.horizonYears, assumed.discountPercent / 100)
-  const costOf = (id: string): OptionCost | undefined => (answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined)
+  const costOf = (id: string): OptionCost | undefined =>
+    answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined
   const picked = options.find(({ id }) => id === chosen)
   const decide = (): void => {
     if (!picked) return
     const cost = costOf(picked.id)
     const withCoil = picked.lines.some(({ kind }) => kind === 'coil') ? coil : null
-    const coils = withCoil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, withCoil.name])) : {}
-    const lines: CommandPayload<'decision.take'>['lines'] = picked.lines.map((line) => ({ words: `${lineWords(line, axle)}${line.kind === 'coil' && withCoil ? ` ${withCoil.name}` : ''}`, hours: line.hours, amount: line.cost + line.hours * rate.perHour }))
-    take.submit({ payload: { decisionId: crypto.randomUUID(), jobId: job.id, option: picked.id, corner: failed.corner, title: optionTitle(picked.id, axle), reason: reason.trim(), validUntil: validUntil === '' ? null : validUntil, currency: rate.currency, lines, taxPercent: rate.taxPercent ?? 0, coils, over: cost ? { years: assumed.horizonYears, mean: cost.meanCost, p10: cost.p10Cost, p90: cost.p90Cost, secondVisit: cost.secondVisitProbability } : null } }, () => { choose(null); setReason('') })
+    const coils = withCoil
+      ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, withCoil.name]))
+      : {}
+    const lines: CommandPayload<'decision.take'>['lines'] = picked.lines.map((line) => ({
+      words: `${lineWords(line, axle)}${line.kind === 'coil' && withCoil ? ` ${withCoil.name}` : ''}`,
+      hours: line.hours,
+      amount: line.cost + line.hours * rate.perHour,
+    }))
+    take.submit(
+      {
+        payload: {
+          decisionId: crypto.randomUUID(),
+          jobId: job.id,
+          option: picked.id,
+          corner: failed.corner,
+          title: optionTitle(picked.id, axle),
+          reason: reason.trim(),
+          validUntil: validUntil === '' ? null : validUntil,
+          currency: rate.currency,
+          lines,
+          taxPercent: rate.taxPercent ?? 0,
+          coils,
+          over: cost
+            ? {
+                years: assumed.horizonYears,
+                mean: cost.meanCost,
+                p10: cost.p10Cost,
+                p90: cost.p90Cost,
+                secondVisit: cost.secondVisitProbability,
+              }
+            : null,
+        },
+      },
+      () => {
+        choose(null)
+        setReason('')
+      },
+    )
   }
   return (
     <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">{options.map((built) => <Card key={built.id} built={built} cost={costOf(built.id)} title={optionTitle(built.id, axle)} rate={rate} chosen={chosen === built.id} onChoose={() => choose(chosen === built.id ? null : built.id)} />)}</ul>
-      {(answer === null || answer.kind === 'working') && options.some(({ missing }) => missing.length === 0) && <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">Following twenty thousand futures of each …<progress className="w-full" max={1} value={answer?.share ?? 0} aria-label="Futures followed" /></p>}
-      {answer?.kind === 'broken' && <p className="wrong" role="alert">The costs could not be reckoned.</p>}
-      {answer?.kind === 'costs' && <CostFan currency={rate.currency} years={assumed.horizonYears} chosen={chosen} options={options.flatMap(({ id, option }) => { const cost = costOf(id); return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : [] })} />}
-      {answer?.kind === 'costs' && <Compared options={options} axle={axle} rate={rate} costOf={costOf} />}
-      {answer?.kind === 'costs' && answer.breakEvenYears !== undefined && options.some(({ id }) => id === 'both') && <p className="text-[14.5px]">{crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}</p>}
-      <Assumptions assumed={assumed} used={repair.ages} ages={ages} lives={lives} onChange={assume} />
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">
+        {options.map((built) => (
+          <Card
+            key={built.id}
+            built={built}
+            cost={costOf(built.id)}
+            title={optionTitle(built.id, axle)}
+            rate={rate}
+            chosen={chosen === built.id}
+            onChoose={() => choose(chosen === built.id ? null : built.id)}
+          />
+        ))}
+      </ul>
+      {(answer === null || answer.kind === 'working') &&
+        options.some(({ missing }) => missing.length === 0) && (
+          <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">
+            Following twenty thousand futures of each …
+            <progress
+              className="w-full"
+              max={1}
+              value={answer?.share ?? 0}
+              aria-label="Futures followed"
+            />
+          </p>
+        )}
+      {answer?.kind === 'broken' && (
+        <p className="wrong" role="alert">
+          The costs could not be reckoned.
+        </p>
+      )}
+      {answer?.kind === 'costs' && (
+        <CostFan
+          currency={rate.currency}
+          years={assumed.horizonYears}
+          chosen={chosen}
+          options={options.flatMap(({ id, option }) => {
+            const cost = costOf(id)
+            return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : []
+          })}
+        />
+      )}
+      {answer?.kind === 'costs' && (
+        <Compared options={options} axle={axle} rate={rate} costOf={costOf} />
+      )}
+      {answer?.kind === 'costs' &&
+        answer.breakEvenYears !== undefined &&
+        options.some(({ id }) => id === 'both') && (
+          <p className="text-[14.5px]">
+            {crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}
+          </p>
+        )}
+      <Assumptions
+        assumed={assumed}
+        used={repair.ages}
+        ages={ages}
+        lives={lives}
+        onChange={assume}
+      />
       {picked && (
         <section aria-label="The choice" className="sheet grid gap-3 p-4">
           <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>
-          <ul className="list-disc pl-5">{consequences(picked.id, job.vehicleType.architecture, axle).map((each) => <li key={each}>{each}</li>)}</ul>
-          {(picked.id === 'axleCoils' || picked.id === 'coilsAndDampers') && <p className="hint">{coil ? `With the coil ${coil.name}.` : 'Choose the coils below first, or decide without and choose them later.'}</p>}
+          <ul className="list-disc pl-5">
+            {consequences(picked.id, job.vehicleType.architecture, axle).map((each) => (
+              <li key={each}>{each}</li>
+            ))}
+          </ul>
+          {(picked.id === 'axleCoils' || picked.id === 'coilsAndDampers') && (
+            <p className="hint">
+              {coil
+                ? `With the coil ${coil.name}.`
+                : 'Choose the coils below first, or decide without and choose them later.'}
+            </p>
+          )}
           {!job.closedAt && (
             <>
               <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">
-                <div><label className="label" htmlFor="decision-reason">Why this one</label><input id="decision-reason" className="field" maxLength={400} value={reason} onChange={(event) => setReason(event.target.value)} /></div>
-                <div><label className="label" htmlFor="decision-until">The offer holds until</label><input id="decision-until" type="date" className="field" value={validUntil} onChange={(event) => setValidUntil(event.target.value)} /></div>
+                <div>
+                  <label className="label" htmlFor="decision-reason">
+                    Why this one
+                  </label>
+                  <input
+                    id="decision-reason"
+                    className="field"
+                    maxLength={400}
+                    value={reason}
+                    onChange={(event) => setReason(event.target.value)}
+                  />
+                </div>
+                <div>
+                  <label className="label" htmlFor="decision-until">
+                    The offer holds until
+                  </label>
+                  <input
+                    id="decision-until"
+                    type="date"
+                    className="field"
+                    value={validUntil}
+                    onChange={(event) => setValidUntil(event.target.value)}
+                  />
+                </div>
               </div>
-              <button type="button" className="btn btn-go justify-self-start" disabled={reason.trim() === '' || take.isPending} onClick={decide}>Decide so</button>
-              {take.isError && <p className="wrong" role="alert">{sentenceOf(take.error)}</p>}
+              <button
+                type="button"
+                className="btn btn-go justify-self-start"
+                disabled={reason.trim() === '' || take.isPending}
+                onClick={decide}
+              >
+                Decide so
+              </button>
+              {take.isError && (
+                <p className="wrong" role="alert">
+                  {sentenceOf(take.error)}
+                </p>
+              )}
             </>
           )}
         </section>

@@ -5,13 +5,34 @@ import type { Axle, Corner } from '@anklet/core/vehicle'
 import { AXLE_OF, axleMate, CORNERS, hasAirAtCorner } from '@anklet/core/vehicle'
 
 /** What a person may say otherwise than the records do; null: as reckoned. */
-export interface Assumed { readonly otherYears: number | null; readonly pumpYears: number | null; readonly leakMinutes: number; readonly normalMinutes: number; readonly daysBefore: number; readonly waitMonths: number; readonly horizonYears: number; readonly discountPercent: number }
-export const USUALLY_ASSUMED: Assumed = { otherYears: null, pumpYears: null, leakMinutes: 25, normalMinutes: 6, daysBefore: 30, waitMonths: 6, horizonYears: 6, discountPercent: 3 }
+export interface Assumed {
+  readonly otherYears: number | null
+  readonly pumpYears: number | null
+  readonly leakMinutes: number
+  readonly normalMinutes: number
+  readonly daysBefore: number
+  readonly waitMonths: number
+  readonly horizonYears: number
+  readonly discountPercent: number
+}
+export const USUALLY_ASSUMED: Assumed = {
+  otherYears: null,
+  pumpYears: null,
+  leakMinutes: 25,
+  normalMinutes: 6,
+  daysBefore: 30,
+  waitMonths: 6,
+  horizonYears: 6,
+  discountPercent: 3,
+}
 /** Where nobody knows how old a part is, years. */
 const UNKNOWN_AGE_YEARS = 6
 
 /** What failed, as far as a strategy asks: a spring at a corner, the pump, or both. */
-export interface Failed { readonly what: RepairCase['failed']; readonly corner: Corner }
+export interface Failed {
+  readonly what: RepairCase['failed']
+  readonly corner: Corner
+}
 
 const SPRINGS = new Set(['springLeak', 'springTorn'])
 const PUMPS = new Set(['pumpWorn', 'pumpSeized'])
@@ -19,51 +40,127 @@ const PUMPS = new Set(['pumpWorn', 'pumpSeized'])
 /** What a finding failed, where there is a choice between schools; null: it is mended, and that is that. */
 export function failedBy(cause: string, { vehicleType }: Pick<Job, 'vehicleType'>): Failed | null {
   const [base = '', place] = cause.split('.')
-  const corner = CORNERS.find((each) => each === place) ?? CORNERS.find((each) => hasAirAtCorner(vehicleType.architecture, each))
+  const corner =
+    CORNERS.find((each) => each === place) ??
+    CORNERS.find((each) => hasAirAtCorner(vehicleType.architecture, each))
   if (!corner) return null
   if (SPRINGS.has(base)) return { what: 'spring', corner }
   if (base === 'leakAndPump') return { what: 'springAndPump', corner }
   return PUMPS.has(base) ? { what: 'pump', corner } : null
 }
 
-const WHAT: Readonly<Record<string, Fitted['what']>> = { airSpring: 'spring', strut: 'spring', compressor: 'pump' }
+const WHAT: Readonly<Record<string, Fitted['what']>> = {
+  airSpring: 'spring',
+  strut: 'spring',
+  compressor: 'pump',
+}
 
 /** How old the other spring and the pump of this very vehicle are, years; null: nobody knows. */
-export function agesOf({ vehicle, repairs }: Pick<VehicleDetail, 'vehicle' | 'repairs'>, corner: Corner, nowMs: number): { readonly other: number | null; readonly pump: number | null } {
-  const lived = { firstUsedMs: vehicle.firstUsed ? Date.parse(vehicle.firstUsed) : null, springs: CORNERS, fitted: repairs.map(({ at, part, corners }): Fitted => ({ atMs: Date.parse(at), what: WHAT[part] ?? 'other', places: corners })) }
-  return { other: ageAt(lived, 'spring', axleMate(corner), nowMs), pump: ageAt(lived, 'pump', 'pump', nowMs) }
+export function agesOf(
+  { vehicle, repairs }: Pick<VehicleDetail, 'vehicle' | 'repairs'>,
+  corner: Corner,
+  nowMs: number,
+): { readonly other: number | null; readonly pump: number | null } {
+  const lived = {
+    firstUsedMs: vehicle.firstUsed ? Date.parse(vehicle.firstUsed) : null,
+    springs: CORNERS,
+    fitted: repairs.map(({ at, part, corners }): Fitted => ({
+      atMs: Date.parse(at),
+      what: WHAT[part] ?? 'other',
+      places: corners,
+    })),
+  }
+  return {
+    other: ageAt(lived, 'spring', axleMate(corner), nowMs),
+    pump: ageAt(lived, 'pump', 'pump', nowMs),
+  }
 }
 
 /** A life, and whether it is this shop's own. */
-export interface KnownLife { readonly life: LivingPart['life']; readonly from: 'part' | 'shop' | 'usual'; readonly failures: number }
+export interface KnownLife {
+  readonly life: LivingPart['life']
+  readonly from: 'part' | 'shop' | 'usual'
+  readonly failures: number
+}
 
 /** How long a part lasts: as entered with it; as the shop has seen, where it has seen enough; as usual. */
 export function lifeOf(what: 'spring' | 'pump', part: Part | undefined, lives: Lives): KnownLife {
   if (part?.life) return { life: part.life, from: 'part', failures: 0 }
   const fitted = fitLife(lives[what])
-  return fitted ? { life: fitted, from: 'shop', failures: fitted.failures } : { life: USUAL_LIVES[what], from: 'usual', failures: lives[what].failedAtYears.length }
+  return fitted
+    ? { life: fitted, from: 'shop', failures: fitted.failures }
+    : { life: USUAL_LIVES[what], from: 'usual', failures: lives[what].failedAtYears.length }
 }
 
 /** The parts a strategy prices on an axle. */
-export function partsFor(parts: readonly Part[], typeId: string, axle: Axle): Readonly<Partial<Record<PricedKind, Part>>> {
-  const fitting = parts.filter((part) => part.typeId === typeId && (part.axle === null || part.axle === axle))
-  const ofOther = (kind: PartKind): Part | undefined => parts.find((part) => part.typeId === typeId && part.kind === kind && part.axle !== axle)
+export function partsFor(
+  parts: readonly Part[],
+  typeId: string,
+  axle: Axle,
+): Readonly<Partial<Record<PricedKind, Part>>> {
+  const fitting = parts.filter(
+    (part) => part.typeId === typeId && (part.axle === null || part.axle === axle),
+  )
+  const ofOther = (kind: PartKind): Part | undefined =>
+    parts.find((part) => part.typeId === typeId && part.kind === kind && part.axle !== axle)
   const [otherConversion, otherDampers] = [ofOther('conversion'), ofOther('dampers')]
-  return { ...Object.fromEntries(fitting.map((part) => [part.kind, part])), ...(otherConversion ? { otherConversion } : {}), ...(otherDampers ? { otherDampers } : {}) }
+  return {
+    ...Object.fromEntries(fitting.map((part) => [part.kind, part])),
+    ...(otherConversion ? { otherConversion } : {}),
+    ...(otherDampers ? { otherDampers } : {}),
+  }
 }
 
 /** A case to be reckoned, out of the records and what is assumed. */
-export function repairCaseOf(job: Job, failed: Failed, known: { readonly detail: VehicleDetail; readonly parts: readonly Part[]; readonly lives: Lives; readonly rate: Rate }, assumed: Assumed, nowMs: number, /** Chosen for the axle. */ coil: CoilEntry | null = null): { readonly repair: RepairCase; readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }; readonly ages: { readonly other: number | null; readonly pump: number | null } } {
+export function repairCaseOf(
+  job: Job,
+  failed: Failed,
+  known: {
+    readonly detail: VehicleDetail
+    readonly parts: readonly Part[]
+    readonly lives: Lives
+    readonly rate: Rate
+  },
+  assumed: Assumed,
+  nowMs: number,
+  /** Chosen for the axle. */ coil: CoilEntry | null = null,
+): {
+  readonly repair: RepairCase
+  readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }
+  readonly ages: { readonly other: number | null; readonly pump: number | null }
+} {
   const axle = AXLE_OF[failed.corner]
-  const priced = { ...partsFor(known.parts, job.vehicleType.id, axle), ...(coil ? { coil: { cost: coil.cost, hours: 0, pairHours: null, leadDays: coil.leadDays } } : {}) }
-  const lives = { spring: lifeOf('spring', priced.spring, known.lives), pump: lifeOf('pump', priced.pump, known.lives) }
+  const priced = {
+    ...partsFor(known.parts, job.vehicleType.id, axle),
+    ...(coil
+      ? { coil: { cost: coil.cost, hours: 0, pairHours: null, leadDays: coil.leadDays } }
+      : {}),
+  }
+  const lives = {
+    spring: lifeOf('spring', priced.spring, known.lives),
+    pump: lifeOf('pump', priced.pump, known.lives),
+  }
   const ages = agesOf(known.detail, failed.corner, nowMs)
   return {
-    lives, ages,
+    lives,
+    ages,
     repair: {
-      failed: failed.what, axle, architecture: job.vehicleType.architecture, priced, lives: { spring: lives.spring.life, pump: lives.pump.life }, labourPerHour: known.rate.perHour,
-      ages: { otherYears: assumed.otherYears ?? ages.other ?? UNKNOWN_AGE_YEARS, pumpYears: assumed.pumpYears ?? ages.pump ?? UNKNOWN_AGE_YEARS },
-      leak: { minutesPerDay: assumed.leakMinutes, normalMinutesPerDay: assumed.normalMinutes, daysBeforeRepair: assumed.daysBefore }, waitYears: assumed.waitMonths / 12,
+      failed: failed.what,
+      axle,
+      architecture: job.vehicleType.architecture,
+      priced,
+      lives: { spring: lives.spring.life, pump: lives.pump.life },
+      labourPerHour: known.rate.perHour,
+      ages: {
+        otherYears: assumed.otherYears ?? ages.other ?? UNKNOWN_AGE_YEARS,
+        pumpYears: assumed.pumpYears ?? ages.pump ?? UNKNOWN_AGE_YEARS,
+      },
+      leak: {
+        minutesPerDay: assumed.leakMinutes,
+        normalMinutesPerDay: assumed.normalMinutes,
+        daysBeforeRepair: assumed.daysBefore,
+      },
+      waitYears: assumed.waitMonths / 12,
     },
   }
 }

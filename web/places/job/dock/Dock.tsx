@@ -24,12 +24,43 @@ function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: strin
   const error = start.error ?? stop.error
   if (running) {
     const seconds = Math.max(0, Math.round((now - Date.parse(running.at)) / 1000))
-    return <button type="button" className="btn btn-go" disabled={stop.isPending} onClick={() => stop.submit({ payload: { logId: running.id } })}><Square size={16} fill="currentColor" aria-hidden />Stop recording, {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}</button>
+    return (
+      <button
+        type="button"
+        className="btn btn-go"
+        disabled={stop.isPending}
+        onClick={() => stop.submit({ payload: { logId: running.id } })}
+      >
+        <Square size={16} fill="currentColor" aria-hidden />
+        Stop recording, {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
+      </button>
+    )
   }
   return (
     <>
-      <button type="button" className="btn" disabled={start.isPending} onClick={() => start.submit({ payload: { logId: crypto.randomUUID(), jobId: job.id, deviceId, title: 'Recorded at the car' } })}><Circle size={16} fill="var(--rust)" stroke="var(--rust)" aria-hidden />Record</button>
-      {error && <span className="wrong" role="alert">{sentenceOf(error)}</span>}
+      <button
+        type="button"
+        className="btn"
+        disabled={start.isPending}
+        onClick={() =>
+          start.submit({
+            payload: {
+              logId: crypto.randomUUID(),
+              jobId: job.id,
+              deviceId,
+              title: 'Recorded at the car',
+            },
+          })
+        }
+      >
+        <Circle size={16} fill="var(--rust)" stroke="var(--rust)" aria-hidden />
+        Record
+      </button>
+      {error && (
+        <span className="wrong" role="alert">
+          {sentenceOf(error)}
+        </span>
+      )}
     </>
   )
 }
@@ -41,12 +72,26 @@ function Values({ status }: { readonly status: DeviceStatus }): ReactNode {
   const gallery = frame?.values['gallery']
   return (
     <>
-      <span className="min-w-0 font-semibold" aria-live="polite">{!status.attached ? 'Away.' : frame?.module ? moduleWords(frame.module) : 'Listening …'}</span>
-      <span className="num flex gap-x-4">{WALK.map((corner) => {
-        const value = valueAt(channels, frame, 'height', corner)
-        return <span key={corner}><span className="text-ink-2">{corner} </span>{value === null ? '–' : formatQuantity(value, 'height', units)}</span>
-      })}</span>
-      {gallery !== undefined && gallery !== null && <span className="num"><span className="text-ink-2">gallery </span>{formatQuantity(gallery, 'pressure', units)} {UNIT_LABEL[units.pressure]}</span>}
+      <span className="min-w-0 font-semibold" aria-live="polite">
+        {!status.attached ? 'Away.' : frame?.module ? moduleWords(frame.module) : 'Listening …'}
+      </span>
+      <span className="num flex gap-x-4">
+        {WALK.map((corner) => {
+          const value = valueAt(channels, frame, 'height', corner)
+          return (
+            <span key={corner}>
+              <span className="text-ink-2">{corner} </span>
+              {value === null ? '–' : formatQuantity(value, 'height', units)}
+            </span>
+          )
+        })}
+      </span>
+      {gallery !== undefined && gallery !== null && (
+        <span className="num">
+          <span className="text-ink-2">gallery </span>
+          {formatQuantity(gallery, 'pressure', units)} {UNIT_LABEL[units.pressure]}
+        </span>
+      )}
     </>
   )
 }
@@ -58,19 +103,48 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
   const live = useLink((link) => link.statuses)
   const [more, setMore] = useState(false)
   const found = devices ? moduleFor(job, devices) : null
-  const ids = devices && found ? [found.identity.id, ...devices.filter(({ identity }) => identity.kind !== 'module').map(({ identity }) => identity.id)].join() : ''
-  useEffect(() => { listen(ids === '' ? [] : ids.split(',')) }, [ids, listen])
+  const ids =
+    devices && found
+      ? [
+          found.identity.id,
+          ...devices
+            .filter(({ identity }) => identity.kind !== 'module')
+            .map(({ identity }) => identity.id),
+        ].join()
+      : ''
+  useEffect(() => {
+    listen(ids === '' ? [] : ids.split(','))
+  }, [ids, listen])
   useEffect(() => hang, [hang])
-  useKeptFromLink(job, found && (live[found.identity.id] ?? found), devices?.find(({ identity, attached }) => identity.kind === 'currentClamp' && attached)?.identity.id ?? null)
-  if (!devices || !found) return devices ? <p className="hint mx-4 mt-3 md:mx-6">No device fits this vehicle type.</p> : null
+  useKeptFromLink(
+    job,
+    found && (live[found.identity.id] ?? found),
+    devices?.find(({ identity, attached }) => identity.kind === 'currentClamp' && attached)
+      ?.identity.id ?? null,
+  )
+  if (!devices || !found)
+    return devices ? (
+      <p className="hint mx-4 mt-3 md:mx-6">No device fits this vehicle type.</p>
+    ) : null
   const status = live[found.identity.id] ?? found
   return (
-    <section aria-label="Link to the car" className="no-print mx-4 mt-3 rounded-md border border-edge bg-sheet px-4 py-2 md:mx-6">
+    <section
+      aria-label="Link to the car"
+      className="no-print mx-4 mt-3 rounded-md border border-edge bg-sheet px-4 py-2 md:mx-6"
+    >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Values status={status} />
         <span className="flex-1" />
         <Record job={job} deviceId={status.identity.id} />
-        <button type="button" className="btn-quiet flex min-h-[44px] items-center gap-1" aria-expanded={more} onClick={() => setMore(!more)}>{more ? 'Less' : 'Circuit and orders'}{more ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}</button>
+        <button
+          type="button"
+          className="btn-quiet flex min-h-[44px] items-center gap-1"
+          aria-expanded={more}
+          onClick={() => setMore(!more)}
+        >
+          {more ? 'Less' : 'Circuit and orders'}
+          {more ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
+        </button>
       </div>
       {more && (
         <div className="mt-2 grid gap-x-8 gap-y-4 border-t border-edge pt-3 lg:grid-cols-[minmax(0,1fr)_340px]">

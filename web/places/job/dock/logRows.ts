@@ -5,19 +5,38 @@ import Papa from 'papaparse'
 
 /** A channel's unit as the shop reads it. */
 export function shownUnit({ unit }: Channel, units: DisplayUnits): string {
-  return unit === 'mm' ? UNIT_LABEL[units.length] : unit === 'bar' ? UNIT_LABEL[units.pressure] : unit === 'degC' ? UNIT_LABEL[units.temperature] : unit === 'per cent' ? '%' : unit
+  return unit === 'mm'
+    ? UNIT_LABEL[units.length]
+    : unit === 'bar'
+      ? UNIT_LABEL[units.pressure]
+      : unit === 'degC'
+        ? UNIT_LABEL[units.temperature]
+        : unit === 'per cent'
+          ? '%'
+          : unit
 }
 
 /** A value of a channel as the shop reads it. */
 export function shown({ unit }: Channel, value: number | null, units: DisplayUnits): number | null {
   if (value === null) return null
-  return unit === 'mm' ? toDisplay(value, 'height', units) : unit === 'bar' ? toDisplay(value, 'pressure', units) : unit === 'degC' ? toDisplay(value, 'temperature', units) : value
+  return unit === 'mm'
+    ? toDisplay(value, 'height', units)
+    : unit === 'bar'
+      ? toDisplay(value, 'pressure', units)
+      : unit === 'degC'
+        ? toDisplay(value, 'temperature', units)
+        : value
 }
 
 /** A log as a table of its stored units, one row a moment. */
 export function logCsv({ head: { channels }, trace }: LogRecord): string {
-  const rows = trace.atS.map((atS, i) => [atS, ...channels.map(({ id }) => trace.values[id]?.[i] ?? '')])
-  return Papa.unparse([['time, s', ...channels.map(({ id, unit }) => `${id}, ${unit}`)], ...rows], { newline: '\n' })
+  const rows = trace.atS.map((atS, i) => [
+    atS,
+    ...channels.map(({ id }) => trace.values[id]?.[i] ?? ''),
+  ])
+  return Papa.unparse([['time, s', ...channels.map(({ id, unit }) => `${id}, ${unit}`)], ...rows], {
+    newline: '\n',
+  })
 }
 
 /** At most so many points of a line, evenly: a screen has no more. */

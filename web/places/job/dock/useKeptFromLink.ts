@@ -13,7 +13,11 @@ const LOOK_MS = 4000
  * Keeps with the job what the link tells by itself: codes whenever they are others than those read last, and what live values say.
  * @param clampId the current clamp that is listened to; null: none
  */
-export function useKeptFromLink(job: Job, status: DeviceStatus | null, clampId: string | null): void {
+export function useKeptFromLink(
+  job: Job,
+  status: DeviceStatus | null,
+  clampId: string | null,
+): void {
   const checks = useChecks(job.vehicleType.architecture)
   const signed = useSession(({ personId }) => personId) !== null
   const [record, say] = [useCommand('codes.record'), useCommand('evidence.say')]
@@ -27,15 +31,49 @@ export function useKeptFromLink(job: Job, status: DeviceStatus | null, clampId: 
   const content = codes && JSON.stringify(codes)
   useEffect(() => {
     if (!status || !codes || content === null) return
-    once(`${job.codeReadings.length} ${content}`, () => record.offer({ payload: { readingId: crypto.randomUUID(), jobId: job.id, from: 'link', tool: status.identity.name, codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })) } }))
+    once(`${job.codeReadings.length} ${content}`, () =>
+      record.offer({
+        payload: {
+          readingId: crypto.randomUUID(),
+          jobId: job.id,
+          from: 'link',
+          tool: status.identity.name,
+          codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })),
+        },
+      }),
+    )
   }, [content, job.codeReadings.length])
   useEffect(() => {
     if (!heard) return undefined
     const look = (): void => {
       const { frames } = useLink.getState()
-      for (const { check, outcome } of liveEvidence(job, checks, status.identity.channels, frames[status.identity.id] ?? [], clampId === null ? [] : (frames[clampId] ?? []), Date.now())) {
-        if (job.evidence.some((entry) => entry.from === 'link' && entry.check === check && entry.outcome === outcome)) continue
-        once(`${check} ${outcome}`, () => say.offer({ payload: { evidenceId: crypto.randomUUID(), jobId: job.id, check, say: 'found', outcome, reason: '', from: 'link' } }))
+      for (const { check, outcome } of liveEvidence(
+        job,
+        checks,
+        status.identity.channels,
+        frames[status.identity.id] ?? [],
+        clampId === null ? [] : (frames[clampId] ?? []),
+        Date.now(),
+      )) {
+        if (
+          job.evidence.some(
+            (entry) => entry.from === 'link' && entry.check === check && entry.outcome === outcome,
+          )
+        )
+          continue
+        once(`${check} ${outcome}`, () =>
+          say.offer({
+            payload: {
+              evidenceId: crypto.randomUUID(),
+              jobId: job.id,
+              check,
+              say: 'found',
+              outcome,
+              reason: '',
+              from: 'link',
+            },
+          }),
+        )
       }
     }
     const timer = setInterval(look, LOOK_MS)

@@ -5,7 +5,14 @@ import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { ask, sentenceOf } from '../../../data/api.ts'
-import { useCommand, useParts, usePersonName, useRepeatability, useShop, useUnits } from '../../../data/queries.ts'
+import {
+  useCommand,
+  useParts,
+  usePersonName,
+  useRepeatability,
+  useShop,
+  useUnits,
+} from '../../../data/queries.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import type { OwnerPaper } from '../../../papers/ownerPaper.ts'
 import { ownerPaper } from '../../../papers/ownerPaper.ts'
@@ -24,50 +31,167 @@ import { PaperView } from './PaperView.tsx'
 const MOST_PHOTOS = 4
 
 // What was declined is what was not done.
-const declined = ({ proof }: Job): string => proof.flatMap(({ content }) => (content.kind === 'shown' && content.outcome === 'declined' && content.item === 'alignment' ? [`Alignment. ${content.words}`] : [])).at(-1) ?? ''
+const declined = ({ proof }: Job): string =>
+  proof
+    .flatMap(({ content }) =>
+      content.kind === 'shown' && content.outcome === 'declined' && content.item === 'alignment'
+        ? [`Alignment. ${content.words}`]
+        : [],
+    )
+    .at(-1) ?? ''
 
-function Area({ id, label, value, onType }: { readonly id: string; readonly label: string; readonly value: string; onType(words: string): void }): ReactNode {
-  return <div><label className="label" htmlFor={id}>{label}</label><textarea id={id} rows={2} className="field h-auto py-2" maxLength={2000} value={value} onChange={(event) => onType(event.target.value)} /></div>
+function Area({
+  id,
+  label,
+  value,
+  onType,
+}: {
+  readonly id: string
+  readonly label: string
+  readonly value: string
+  onType(words: string): void
+}): ReactNode {
+  return (
+    <div>
+      <label className="label" htmlFor={id}>
+        {label}
+      </label>
+      <textarea
+        id={id}
+        rows={2}
+        className="field h-auto py-2"
+        maxLength={2000}
+        value={value}
+        onChange={(event) => onType(event.target.value)}
+      />
+    </div>
+  )
 }
 
-function PhotoChoice({ job, chosen, onChoose }: { readonly job: Job; readonly chosen: readonly string[]; onChoose(ids: readonly string[]): void }): ReactNode {
+function PhotoChoice({
+  job,
+  chosen,
+  onChoose,
+}: {
+  readonly job: Job
+  readonly chosen: readonly string[]
+  onChoose(ids: readonly string[]): void
+}): ReactNode {
   if (job.photos.length === 0) return null
   return (
-    <fieldset><legend className="label">Photos on the paper, {MOST_PHOTOS} at most</legend>
-      <div className="flex flex-wrap gap-2">{job.photos.map(({ id, caption }) => { const on = chosen.includes(id); return <button key={id} type="button" aria-pressed={on} disabled={!on && chosen.length >= MOST_PHOTOS} className={`overflow-hidden rounded-md border-2 ${on ? 'border-ink' : 'border-edge'} disabled:opacity-40`} onClick={() => onChoose(on ? chosen.filter((each) => each !== id) : [...chosen, id])}><img src={`/api/photos/${id}/small`} loading="lazy" decoding="async" alt={caption || 'Photo without words'} className="h-[64px] w-[84px] object-cover" /></button> })}</div>
+    <fieldset>
+      <legend className="label">Photos on the paper, {MOST_PHOTOS} at most</legend>
+      <div className="flex flex-wrap gap-2">
+        {job.photos.map(({ id, caption }) => {
+          const on = chosen.includes(id)
+          return (
+            <button
+              key={id}
+              type="button"
+              aria-pressed={on}
+              disabled={!on && chosen.length >= MOST_PHOTOS}
+              className={`overflow-hidden rounded-md border-2 ${on ? 'border-ink' : 'border-edge'} disabled:opacity-40`}
+              onClick={() => onChoose(on ? chosen.filter((each) => each !== id) : [...chosen, id])}
+            >
+              <img
+                src={`/api/photos/${id}/small`}
+                loading="lazy"
+                decoding="async"
+                alt={caption || 'Photo without words'}
+                className="h-[64px] w-[84px] object-cover"
+              />
+            </button>
+          )
+        })}
+      </div>
     </fieldset>
   )
 }
 
-function Files({ job, of, work }: { readonly job: Job; readonly of: OwnerPaper; readonly work: NonNullable<ReturnType<typeof useProof>>['work'] | null }): ReactNode {
+function Files({
+  job,
+  of,
+  work,
+}: {
+  readonly job: Job
+  readonly of: OwnerPaper
+  readonly work: NonNullable<ReturnType<typeof useProof>>['work'] | null
+}): ReactNode {
   const units = useUnits()
   const nameOf = usePersonName()
   const [busy, setBusy] = useState(false)
   const [wrong, setWrong] = useState('')
   useEffect(readyPapers, [])
   const file = (rest: string): string => carFile(job.vehicle.plate, rest)
-  const during = async (work: () => Promise<string>, faulty: (error: unknown) => string): Promise<void> => {
+  const during = async (
+    work: () => Promise<string>,
+    faulty: (error: unknown) => string,
+  ): Promise<void> => {
     setBusy(true)
     setWrong('')
     setWrong(await work().catch(faulty))
     setBusy(false)
   }
-  const save = (paper: PaperRequest): Promise<void> => during(async () => {
-    const left = await savePaper(file(paper.kind === 'owner' ? 'handover.pdf' : 'record.pdf'), paper)
-    return left === 0 ? '' : left === 1 ? 'One photo could not be read: the paper is made without it.' : `${left} photos could not be read: the paper is made without them.`
-  }, () => 'The paper could not be made. Look whether the server can be reached, and try again.')
-  const pack = (): Promise<void> => during(async () => {
-    saveFile(file('job.json'), 'application/json', JSON.stringify(await ask('/api/jobs/:id/bundle', job.id)))
-    return ''
-  }, sentenceOf)
+  const save = (paper: PaperRequest): Promise<void> =>
+    during(
+      async () => {
+        const left = await savePaper(
+          file(paper.kind === 'owner' ? 'handover.pdf' : 'record.pdf'),
+          paper,
+        )
+        return left === 0
+          ? ''
+          : left === 1
+            ? 'One photo could not be read: the paper is made without it.'
+            : `${left} photos could not be read: the paper is made without them.`
+      },
+      () => 'The paper could not be made. Look whether the server can be reached, and try again.',
+    )
+  const pack = (): Promise<void> =>
+    during(async () => {
+      saveFile(
+        file('job.json'),
+        'application/json',
+        JSON.stringify(await ask('/api/jobs/:id/bundle', job.id)),
+      )
+      return ''
+    }, sentenceOf)
   return (
     <section aria-label="Papers" className="no-print grid gap-2">
       <h2>Papers</h2>
-      <button type="button" className="btn" disabled={busy} onClick={() => void save({ kind: 'owner', of, units })}><FileDown size={18} aria-hidden />For the owner, PDF</button>
-      <button type="button" className="btn" onClick={() => window.print()}><Printer size={18} aria-hidden />Print it</button>
-      <button type="button" className="btn" disabled={busy} onClick={() => void save({ kind: 'record', of: recordPaper({ of, job, work, units, nameOf }) })}><FileDown size={18} aria-hidden />For the file, PDF</button>
-      <button type="button" className="btn" disabled={busy} onClick={() => void pack()}><FileJson size={18} aria-hidden />The whole job, for another Anklet</button>
-      {wrong && <p className="wrong" role="alert">{wrong}</p>}
+      <button
+        type="button"
+        className="btn"
+        disabled={busy}
+        onClick={() => void save({ kind: 'owner', of, units })}
+      >
+        <FileDown size={18} aria-hidden />
+        For the owner, PDF
+      </button>
+      <button type="button" className="btn" onClick={() => window.print()}>
+        <Printer size={18} aria-hidden />
+        Print it
+      </button>
+      <button
+        type="button"
+        className="btn"
+        disabled={busy}
+        onClick={() =>
+          void save({ kind: 'record', of: recordPaper({ of, job, work, units, nameOf }) })
+        }
+      >
+        <FileDown size={18} aria-hidden />
+        For the file, PDF
+      </button>
+      <button type="button" className="btn" disabled={busy} onClick={() => void pack()}>
+        <FileJson size={18} aria-hidden />
+        The whole job, for another Anklet
+      </button>
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
     </section>
   )
 }
@@ -81,36 +205,176 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
   const parts = useParts().data ?? []
   const last = lastOf(job.proof, 'handedOver')
   const done = isHandedOver(job) ? last : null
-  const draft: Written = useHandovers((state) => state.byKey[job.id]) ?? (last ? last.content : { ...NOTHING_WRITTEN, notDone: declined(job), conditions: warrantyLines(job, parts).join('\n') })
+  const draft: Written =
+    useHandovers((state) => state.byKey[job.id]) ??
+    (last
+      ? last.content
+      : {
+          ...NOTHING_WRITTEN,
+          notDone: declined(job),
+          conditions: warrantyLines(job, parts).join('\n'),
+        })
   const record = useCommand('proof.record')
   const close = useCommand('job.close')
   const items = proof?.items ?? []
   const proved = proof !== null && isProved(items)
   const written = done ? done.content : draft
-  const of = ownerPaper({ job, shop, work: proof?.work ?? null, items, repeatabilityMm, written, at: done?.at ?? new Date().toISOString(), by: nameOf(done?.person ?? me ?? '') })
-  const change = (next: Partial<Written>): void => useHandovers.getState().patch(job.id, { ...draft, ...next })
-  const hand = (): void => record.submit({ payload: { entryId: crypto.randomUUID(), jobId: job.id, content: { kind: 'handedOver', proved, reason: proved ? '' : draft.reason.trim(), missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id), watchFor: draft.watchFor.trim(), notDone: draft.notDone.trim(), conditions: draft.conditions.trim(), withTorques: draft.withTorques, photoIds: [...draft.photoIds] } } }, () => useHandovers.getState().drop(job.id))
-  const photos = of.photos.length > 0 && <section><h3 className="break-after-avoid text-[16px] font-semibold text-ink">Photos</h3><ul className="grid grid-cols-2 gap-3">{of.photos.map(({ id, words }) => <li key={id} className="break-inside-avoid"><img src={`/api/photos/${id}`} alt={words} className="max-h-[220px] rounded-md object-contain" /><p className="text-[13px] text-ink-2" aria-hidden>{words}</p></li>)}</ul></section>
+  const of = ownerPaper({
+    job,
+    shop,
+    work: proof?.work ?? null,
+    items,
+    repeatabilityMm,
+    written,
+    at: done?.at ?? new Date().toISOString(),
+    by: nameOf(done?.person ?? me ?? ''),
+  })
+  const change = (next: Partial<Written>): void =>
+    useHandovers.getState().patch(job.id, { ...draft, ...next })
+  const hand = (): void =>
+    record.submit(
+      {
+        payload: {
+          entryId: crypto.randomUUID(),
+          jobId: job.id,
+          content: {
+            kind: 'handedOver',
+            proved,
+            reason: proved ? '' : draft.reason.trim(),
+            missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id),
+            watchFor: draft.watchFor.trim(),
+            notDone: draft.notDone.trim(),
+            conditions: draft.conditions.trim(),
+            withTorques: draft.withTorques,
+            photoIds: [...draft.photoIds],
+          },
+        },
+      },
+      () => useHandovers.getState().drop(job.id),
+    )
+  const photos = of.photos.length > 0 && (
+    <section>
+      <h3 className="break-after-avoid text-[16px] font-semibold text-ink">Photos</h3>
+      <ul className="grid grid-cols-2 gap-3">
+        {of.photos.map(({ id, words }) => (
+          <li key={id} className="break-inside-avoid">
+            <img
+              src={`/api/photos/${id}`}
+              alt={words}
+              className="max-h-[220px] rounded-md object-contain"
+            />
+            <p className="text-[13px] text-ink-2" aria-hidden>
+              {words}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
-      <div className="min-w-0"><PaperView of={of} units={units} photos={photos} /></div>
-      <aside aria-label="Beside the paper" className="order-first grid min-w-0 content-start gap-4 lg:order-last">
-        {done ? <p className="say-small no-print">Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)}, {done.content.proved ? 'proved' : 'not proved'}.</p> : !job.closedAt && (
-          <section aria-label="For the paper" className="no-print grid gap-3">
-            <p className="say-small">{proof ? proofHeadline(items) : 'Nothing was repaired: this paper says what was found.'} {proof && !proved && <Link className="underline" to={`/jobs/${job.id}/proof`}>Show the rest first</Link>}</p>
-            <Area id="watch-for" label="What to watch, one thing a line" value={draft.watchFor} onType={(watchFor) => change({ watchFor })} />
-            <Area id="not-done" label="What was not done, and why" value={draft.notDone} onType={(notDone) => change({ notDone })} />
-            <Area id="conditions" label="Conditions of the parts (warranty), as their maker states them" value={draft.conditions} onType={(conditions) => change({ conditions })} />
-            {proof && <button type="button" className="tap w-fit" data-on={draft.withTorques} aria-pressed={draft.withTorques} onClick={() => change({ withTorques: !draft.withTorques })}>{draft.withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the torques</button>}
-            <PhotoChoice job={job} chosen={draft.photoIds} onChoose={(photoIds) => change({ photoIds })} />
-            {!proved && <Area id="reason" label={proof ? 'It goes although not all is shown, because' : 'Why it goes as it is'} value={draft.reason} onType={(reason) => change({ reason })} />}
-            <button type="button" className="btn btn-go btn-big" disabled={record.isPending} onClick={hand}>{proved ? 'Hand it over, proved' : 'Hand it over, not proved'}</button>
-            {record.isError && <p className="wrong" role="alert">{sentenceOf(record.error)}</p>}
-          </section>
+      <div className="min-w-0">
+        <PaperView of={of} units={units} photos={photos} />
+      </div>
+      <aside
+        aria-label="Beside the paper"
+        className="order-first grid min-w-0 content-start gap-4 lg:order-last"
+      >
+        {done ? (
+          <p className="say-small no-print">
+            Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)},{' '}
+            {done.content.proved ? 'proved' : 'not proved'}.
+          </p>
+        ) : (
+          !job.closedAt && (
+            <section aria-label="For the paper" className="no-print grid gap-3">
+              <p className="say-small">
+                {proof
+                  ? proofHeadline(items)
+                  : 'Nothing was repaired: this paper says what was found.'}{' '}
+                {proof && !proved && (
+                  <Link className="underline" to={`/jobs/${job.id}/proof`}>
+                    Show the rest first
+                  </Link>
+                )}
+              </p>
+              <Area
+                id="watch-for"
+                label="What to watch, one thing a line"
+                value={draft.watchFor}
+                onType={(watchFor) => change({ watchFor })}
+              />
+              <Area
+                id="not-done"
+                label="What was not done, and why"
+                value={draft.notDone}
+                onType={(notDone) => change({ notDone })}
+              />
+              <Area
+                id="conditions"
+                label="Conditions of the parts (warranty), as their maker states them"
+                value={draft.conditions}
+                onType={(conditions) => change({ conditions })}
+              />
+              {proof && (
+                <button
+                  type="button"
+                  className="tap w-fit"
+                  data-on={draft.withTorques}
+                  aria-pressed={draft.withTorques}
+                  onClick={() => change({ withTorques: !draft.withTorques })}
+                >
+                  {draft.withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the
+                  torques
+                </button>
+              )}
+              <PhotoChoice
+                job={job}
+                chosen={draft.photoIds}
+                onChoose={(photoIds) => change({ photoIds })}
+              />
+              {!proved && (
+                <Area
+                  id="reason"
+                  label={
+                    proof ? 'It goes although not all is shown, because' : 'Why it goes as it is'
+                  }
+                  value={draft.reason}
+                  onType={(reason) => change({ reason })}
+                />
+              )}
+              <button
+                type="button"
+                className="btn btn-go btn-big"
+                disabled={record.isPending}
+                onClick={hand}
+              >
+                {proved ? 'Hand it over, proved' : 'Hand it over, not proved'}
+              </button>
+              {record.isError && (
+                <p className="wrong" role="alert">
+                  {sentenceOf(record.error)}
+                </p>
+              )}
+            </section>
+          )
         )}
         <Files job={job} of={of} work={proof?.work ?? null} />
-        {done && !job.closedAt && <button type="button" className="btn btn-go btn-big no-print" disabled={close.isPending} onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}>Close the job</button>}
-        {close.isError && <p className="wrong" role="alert">{sentenceOf(close.error)}</p>}
+        {done && !job.closedAt && (
+          <button
+            type="button"
+            className="btn btn-go btn-big no-print"
+            disabled={close.isPending}
+            onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}
+          >
+            Close the job
+          </button>
+        )}
+        {close.isError && (
+          <p className="wrong" role="alert">
+            {sentenceOf(close.error)}
+          </p>
+        )}
       </aside>
     </div>
   )

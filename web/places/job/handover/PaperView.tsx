@@ -8,26 +8,114 @@ import type { OwnerPaper, PaperSection } from '../../../papers/ownerPaper.ts'
 import { openingOf, restOf } from '../../../papers/ownerPaper.ts'
 
 function Part({ title, lines }: PaperSection): ReactNode {
-  return lines.length > 0 && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">{title}</h3>{lines.map((line) => <p key={line}>{line}</p>)}</section>
+  return (
+    lines.length > 0 && (
+      <section className="break-inside-avoid">
+        <h3 className="text-[16px] font-semibold text-ink">{title}</h3>
+        {lines.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </section>
+    )
+  )
 }
 
 /** The owner's paper as it will be read; printed as it stands. */
-export function PaperView({ of, units, photos }: { readonly of: OwnerPaper; readonly units: DisplayUnits; readonly photos: ReactNode }): ReactNode {
+export function PaperView({
+  of,
+  units,
+  photos,
+}: {
+  readonly of: OwnerPaper
+  readonly units: DisplayUnits
+  readonly photos: ReactNode
+}): ReactNode {
   const { before, after } = of
-  const told = (at: { readonly at: string; readonly temperatureC: number }): string => `${format(new Date(at.at), 'd MMM yyyy, HH:mm')}, ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
+  const told = (at: { readonly at: string; readonly temperatureC: number }): string =>
+    `${format(new Date(at.at), 'd MMM yyyy, HH:mm')}, ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
   const column = (corner: 'FL' | 'FR' | 'RL' | 'RR') => ({
-    designMm: null, ...((after ?? before)?.band ? { band: (after ?? before)!.band![corner] } : {}),
-    marks: [...(before ? [{ mm: before.meanMm[corner], kind: after ? 'earlier' as const : 'now' as const, label: formatQuantity(before.meanMm[corner], 'height', units) }] : []), ...(after ? [{ mm: after.meanMm[corner], kind: 'now' as const, label: formatQuantity(after.meanMm[corner], 'height', units), ...(after.verdict ? { verdict: after.verdict[corner], under: after.verdict[corner] } : {}) }] : [])],
+    designMm: null,
+    ...((after ?? before)?.band ? { band: (after ?? before)!.band![corner] } : {}),
+    marks: [
+      ...(before
+        ? [
+            {
+              mm: before.meanMm[corner],
+              kind: after ? ('earlier' as const) : ('now' as const),
+              label: formatQuantity(before.meanMm[corner], 'height', units),
+            },
+          ]
+        : []),
+      ...(after
+        ? [
+            {
+              mm: after.meanMm[corner],
+              kind: 'now' as const,
+              label: formatQuantity(after.meanMm[corner], 'height', units),
+              ...(after.verdict
+                ? { verdict: after.verdict[corner], under: after.verdict[corner] }
+                : {}),
+            },
+          ]
+        : []),
+    ],
   })
   return (
-    <article aria-label="The owner’s paper" className="owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4">
-      <header><p className="font-semibold">{of.shop}</p><h2 className="say text-ink">Your car, handed over</h2><p>{of.plate}, {of.car}</p><p className="text-ink-2">{format(new Date(of.at), 'd MMMM yyyy')}, {of.by}</p></header>
-      {openingOf(of).map((each) => <Part key={each.title} {...each} />)}
-      {(before || after) && <section className="break-inside-avoid"><h3 className="text-[16px] font-semibold text-ink">How it stood</h3><p className="mb-2 text-[14px] text-ink-2">{before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''} {after ? `After, dark: ${told(after)}.` : ''}</p><Strip corners={perCorner(column)} joins={{ front: null, right: null, rear: null, left: null }} units={units} heightPx={190} label="Heights before and after" /></section>}
-      {restOf(of).map((each) => <Part key={each.title} {...each} />)}
-      {of.torques.length > 0 && <section><h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3><table className="table"><tbody>{of.torques.map(({ words, set }) => <tr key={words}><td>{words}</td><td className="n num whitespace-nowrap">{set}</td></tr>)}</tbody></table></section>}
+    <article
+      aria-label="The owner’s paper"
+      className="owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4"
+    >
+      <header>
+        <p className="font-semibold">{of.shop}</p>
+        <h2 className="say text-ink">Your car, handed over</h2>
+        <p>
+          {of.plate}, {of.car}
+        </p>
+        <p className="text-ink-2">
+          {format(new Date(of.at), 'd MMMM yyyy')}, {of.by}
+        </p>
+      </header>
+      {openingOf(of).map((each) => (
+        <Part key={each.title} {...each} />
+      ))}
+      {(before || after) && (
+        <section className="break-inside-avoid">
+          <h3 className="text-[16px] font-semibold text-ink">How it stood</h3>
+          <p className="mb-2 text-[14px] text-ink-2">
+            {before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''}{' '}
+            {after ? `After, dark: ${told(after)}.` : ''}
+          </p>
+          <Strip
+            corners={perCorner(column)}
+            joins={{ front: null, right: null, rear: null, left: null }}
+            units={units}
+            heightPx={190}
+            label="Heights before and after"
+          />
+        </section>
+      )}
+      {restOf(of).map((each) => (
+        <Part key={each.title} {...each} />
+      ))}
+      {of.torques.length > 0 && (
+        <section>
+          <h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3>
+          <table className="table">
+            <tbody>
+              {of.torques.map(({ words, set }) => (
+                <tr key={words}>
+                  <td>{words}</td>
+                  <td className="n num whitespace-nowrap">{set}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
       {photos}
-      <p className="hidden border-t border-ink pt-1 text-[13px] print:mt-14 print:block">Handed over to: name, date, signature</p>
+      <p className="hidden border-t border-ink pt-1 text-[13px] print:mt-14 print:block">
+        Handed over to: name, date, signature
+      </p>
     </article>
   )
 }

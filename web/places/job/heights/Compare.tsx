@@ -9,7 +9,12 @@ import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { compareWords } from '../../../words/compare.ts'
 import { momentWords } from '../../../words/times.ts'
 
-interface CompareProps { readonly job: Job; readonly round: Round; readonly units: DisplayUnits; readonly repeatabilityMm: number }
+interface CompareProps {
+  readonly job: Job
+  readonly round: Round
+  readonly units: DisplayUnits
+  readonly repeatabilityMm: number
+}
 
 const signed = (mm: number, units: DisplayUnits): string => {
   const text = formatQuantity(mm, 'height', units, 1)
@@ -19,26 +24,85 @@ const signed = (mm: number, units: DisplayUnits): string => {
 /** Any two rounds of this car at one level, measured one way: what changed, and whether both can be right. */
 export function Compare({ job, round, units, repeatabilityMm }: CompareProps): ReactNode {
   const id = useId()
-  const others = job.rounds.filter((each) => each.id !== round.id && each.levelId === round.levelId && each.method === round.method).toReversed()
+  const others = job.rounds
+    .filter(
+      (each) =>
+        each.id !== round.id && each.levelId === round.levelId && each.method === round.method,
+    )
+    .toReversed()
   const [chosen, setChosen] = useState(others[0]?.id ?? '')
   const other = others.find((each) => each.id === chosen)
-  if (!other) return <p className="text-ink-2">No other round at this level, measured this way, is on record yet.</p>
+  if (!other)
+    return (
+      <p className="text-ink-2">
+        No other round at this level, measured this way, is on record yet.
+      </p>
+    )
   const [first, second] = other.endedAt < round.endedAt ? [other, round] : [round, other]
-  const comparison = compareRounds(completeGeometry(job.vehicleType.geometry), countedReadings(first), countedReadings(second), repeatabilityMm)
+  const comparison = compareRounds(
+    completeGeometry(job.vehicleType.geometry),
+    countedReadings(first),
+    countedReadings(second),
+    repeatabilityMm,
+  )
   const now = new Date()
   return (
     <div className="grid gap-3">
-      <div><label className="label" htmlFor={id}>This round against that of</label>
-        <select id={id} className="field" value={chosen} onChange={(event) => setChosen(event.target.value)}>{others.map((each) => <option key={each.id} value={each.id}>{momentWords(each.endedAt, now)}</option>)}</select></div>
+      <div>
+        <label className="label" htmlFor={id}>
+          This round against that of
+        </label>
+        <select
+          id={id}
+          className="field"
+          value={chosen}
+          onChange={(event) => setChosen(event.target.value)}
+        >
+          {others.map((each) => (
+            <option key={each.id} value={each.id}>
+              {momentWords(each.endedAt, now)}
+            </option>
+          ))}
+        </select>
+      </div>
       <p className="say-small">{compareWords(comparison, units)}</p>
       <table className="table">
-        <thead><tr><th scope="col">{UNIT_LABEL[units.length]}</th>{WALK.map((corner) => <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>{corner}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">{UNIT_LABEL[units.length]}</th>
+            {WALK.map((corner) => (
+              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
+                {corner}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
-          <tr><th scope="row">changed</th>{WALK.map((corner) => <td key={corner} className="n num">{signed(comparison.changeMm[corner], units)}</td>)}</tr>
-          <tr><th scope="row">this tape tells from</th>{WALK.map((corner) => <td key={corner} className="n num">{formatQuantity(comparison.leastMm[corner], 'height', units, 1)}</td>)}</tr>
+          <tr>
+            <th scope="row">changed</th>
+            {WALK.map((corner) => (
+              <td key={corner} className="n num">
+                {signed(comparison.changeMm[corner], units)}
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">this tape tells from</th>
+            {WALK.map((corner) => (
+              <td key={corner} className="n num">
+                {formatQuantity(comparison.leastMm[corner], 'height', units, 1)}
+              </td>
+            ))}
+          </tr>
         </tbody>
       </table>
-      <p className="text-[14px] text-ink-2">Closure {formatQuantity(Math.abs(comparison.closureMm), 'height', units, 1)} {UNIT_LABEL[units.length]}: what the four changes would twist the body by. {first.temperatureC === second.temperatureC ? '' : `Air at ${formatQuantity(first.temperatureC, 'temperature', units)} then, ${formatQuantity(second.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]} later; with the module awake that changes nothing.`}</p>
+      <p className="text-[14px] text-ink-2">
+        Closure {formatQuantity(Math.abs(comparison.closureMm), 'height', units, 1)}{' '}
+        {UNIT_LABEL[units.length]}: what the four changes would twist the body by.{' '}
+        {first.temperatureC === second.temperatureC
+          ? ''
+          : `Air at ${formatQuantity(first.temperatureC, 'temperature', units)} then, ${formatQuantity(second.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]} later; with the module awake that changes nothing.`}
+      </p>
     </div>
   )
 }

@@ -36,21 +36,50 @@ function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
   return `${capital(CORNER_WORDS[worst])} stands ${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} under its design height.`
 }
 
-const ReportedNow = lazy(() => import('./ReportedNow.tsx').then((module) => ({ default: module.ReportedNow })))
-const SinceHandover = lazy(() => import('./SinceHandover.tsx').then((module) => ({ default: module.SinceHandover })))
+const ReportedNow = lazy(() =>
+  import('./ReportedNow.tsx').then((module) => ({ default: module.ReportedNow })),
+)
+const SinceHandover = lazy(() =>
+  import('./SinceHandover.tsx').then((module) => ({ default: module.SinceHandover })),
+)
 
 type Panel = 'readings' | 'compare'
 
-function RoundList({ rounds, shown, onShow }: { readonly rounds: readonly Round[]; readonly shown: Round; onShow(id: string): void }): ReactNode {
+function RoundList({
+  rounds,
+  shown,
+  onShow,
+}: {
+  readonly rounds: readonly Round[]
+  readonly shown: Round
+  onShow(id: string): void
+}): ReactNode {
   const units = useUnits()
   const now = new Date()
   return (
     <ul className="grid">
       {rounds.map((round) => (
         <li key={round.id}>
-          <button type="button" className="figure w-full text-left" aria-pressed={round.id === shown.id} onClick={() => onShow(round.id)}>
-            <span><span className={round.id === shown.id ? 'font-bold' : ''}>{momentWords(round.endedAt, now)}</span><span className="block text-[13.5px] text-ink-2">{capital(round.levelId)} level, {METHOD_WORDS[round.method].toLowerCase()}{round.load === 'empty' ? '' : `, ${LOAD_WORDS[round.load].toLowerCase()}`}, {lapWords(round)}</span></span>
-            <span className="num text-[20px]">{formatQuantity(round.temperatureC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span>
+          <button
+            type="button"
+            className="figure w-full text-left"
+            aria-pressed={round.id === shown.id}
+            onClick={() => onShow(round.id)}
+          >
+            <span>
+              <span className={round.id === shown.id ? 'font-bold' : ''}>
+                {momentWords(round.endedAt, now)}
+              </span>
+              <span className="block text-[13.5px] text-ink-2">
+                {capital(round.levelId)} level, {METHOD_WORDS[round.method].toLowerCase()}
+                {round.load === 'empty' ? '' : `, ${LOAD_WORDS[round.load].toLowerCase()}`},{' '}
+                {lapWords(round)}
+              </span>
+            </span>
+            <span className="num text-[20px]">
+              {formatQuantity(round.temperatureC, 'temperature', units)}
+              <span className="unit">{UNIT_LABEL[units.temperature]}</span>
+            </span>
           </button>
         </li>
       ))}
@@ -63,7 +92,15 @@ function lapWords({ readings }: Round): string {
   return ['one lap', 'two laps', 'three laps'][laps - 1] ?? `${laps} laps`
 }
 
-function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: readonly Round[]; onNew(): void }): ReactNode {
+function Recorded({
+  job,
+  rounds,
+  onNew,
+}: {
+  readonly job: Job
+  readonly rounds: readonly Round[]
+  onNew(): void
+}): ReactNode {
   const units = useUnits()
   const { repeatabilityMm } = useRepeatability()
   const [shownId, setShown] = useState<string | null>(null)
@@ -73,32 +110,99 @@ function Recorded({ job, rounds, onNew }: { readonly job: Job; readonly rounds: 
   if (!round) return null
   const earlier = earlierRound(job, round.levelId, round.method, round.id)
   const verdict = judgedRound(job, round, repeatabilityMm)
-  const notes = verdict ? [...roundVerdictNotes(verdict.answer, units), ...verdict.leftOut.map((one) => leftOutWords(one, units))] : []
+  const notes = verdict
+    ? [
+        ...roundVerdictNotes(verdict.answer, units),
+        ...verdict.leftOut.map((one) => leftOutWords(one, units)),
+      ]
+    : []
   const sensed = verdict ? singleSensorWords(job, verdict.answer, units) : []
   return (
     <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
-        <p className="say mb-3">{verdict ? roundVerdictWords(verdict.answer, units) : isRideRound(round) ? lowestWords(job, round, units) : 'Measured; no specification for this way of measuring is on record.'}</p>
+        <p className="say mb-3">
+          {verdict
+            ? roundVerdictWords(verdict.answer, units)
+            : isRideRound(round)
+              ? lowestWords(job, round, units)
+              : 'Measured; no specification for this way of measuring is on record.'}
+        </p>
         <RoundStrip job={job} round={round} earlier={earlier} units={units} verdict={verdict} />
-        {notes.length + sensed.length > 0 && <ul className="hint mt-2 grid gap-1">{[...notes, ...sensed].map((note) => <li key={note}>{note}</li>)}</ul>}
-        <p className="mt-2 text-[14px] text-ink-2">{verdict ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.` : isRideRound(round) ? 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.' : ''}{earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}{round.padsMm ? ' The uneven floor is taken out.' : ''}</p>
-        {(job.rounds.some(({ jobId }) => jobId !== job.id) || job.proof.some(({ content }) => content.kind === 'handedOver')) && <Suspense><SinceHandover job={job} round={round} /></Suspense>}
+        {notes.length + sensed.length > 0 && (
+          <ul className="hint mt-2 grid gap-1">
+            {[...notes, ...sensed].map((note) => (
+              <li key={note}>{note}</li>
+            ))}
+          </ul>
+        )}
+        <p className="mt-2 text-[14px] text-ink-2">
+          {verdict
+            ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.`
+            : isRideRound(round)
+              ? 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.'
+              : ''}
+          {earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}
+          {round.padsMm ? ' The uneven floor is taken out.' : ''}
+        </p>
+        {(job.rounds.some(({ jobId }) => jobId !== job.id) ||
+          job.proof.some(({ content }) => content.kind === 'handedOver')) && (
+          <Suspense>
+            <SinceHandover job={job} round={round} />
+          </Suspense>
+        )}
         <Reported round={round} units={units} />
       </div>
       <div className="flex flex-col gap-3">
         <h2>Measured</h2>
         <RoundList rounds={rounds} shown={round} onShow={setShown} />
         <div className="no-print flex flex-wrap gap-2">
-          <button type="button" className="btn flex-1" onClick={() => setPanel('readings')}>Readings</button>
-          <button type="button" className="btn flex-1" onClick={() => setPanel('compare')}>Compare</button>
-          <button type="button" className="btn flex-1" onClick={() => window.print()}>Print</button>
+          <button type="button" className="btn flex-1" onClick={() => setPanel('readings')}>
+            Readings
+          </button>
+          <button type="button" className="btn flex-1" onClick={() => setPanel('compare')}>
+            Compare
+          </button>
+          <button type="button" className="btn flex-1" onClick={() => window.print()}>
+            Print
+          </button>
         </div>
         <span className="flex-1" />
-        {!job.closedAt && <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/${worked ? 'proof' : 'watch'}`}>{worked ? 'Back to the proof' : 'Go on to the Watch'}</Link>}
-        {!job.closedAt && <button type="button" className="btn no-print" onClick={onNew}>Walk another round</button>}
+        {!job.closedAt && (
+          <Link
+            className="btn btn-go btn-big no-print"
+            to={`/jobs/${job.id}/${worked ? 'proof' : 'watch'}`}
+          >
+            {worked ? 'Back to the proof' : 'Go on to the Watch'}
+          </Link>
+        )}
+        {!job.closedAt && (
+          <button type="button" className="btn no-print" onClick={onNew}>
+            Walk another round
+          </button>
+        )}
       </div>
-      <Sheet wide title="Readings of this round" open={panel === 'readings'} onClose={() => setPanel(null)}><Readings job={job} round={round} units={units} /></Sheet>
-      <Sheet wide title="One round against another" open={panel === 'compare'} onClose={() => setPanel(null)}><Compare key={round.id} job={job} round={round} units={units} repeatabilityMm={repeatabilityMm} /></Sheet>
+      <Sheet
+        wide
+        title="Readings of this round"
+        open={panel === 'readings'}
+        onClose={() => setPanel(null)}
+      >
+        <Readings job={job} round={round} units={units} />
+      </Sheet>
+      <Sheet
+        wide
+        title="One round against another"
+        open={panel === 'compare'}
+        onClose={() => setPanel(null)}
+      >
+        <Compare
+          key={round.id}
+          job={job}
+          round={round}
+          units={units}
+          repeatabilityMm={repeatabilityMm}
+        />
+      </Sheet>
     </div>
   )
 }
@@ -114,20 +218,54 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
   const begin = (): void => put(freshDraft(job, 'heights', new Date()))
   if (!draft && rounds.length > 0) return <Recorded job={job} rounds={rounds} onNew={begin} />
   if (job.closedAt) return <p className="sub">No heights were taken on this job.</p>
-  if (draft?.walking) return <WalkPanel job={job} draft={draft} against={null} earlier={earlierRound(job, draft.levelId, draft.method)} watchVersion={null} saveWords="Save the round" />
+  if (draft?.walking)
+    return (
+      <WalkPanel
+        job={job}
+        draft={draft}
+        against={null}
+        earlier={earlierRound(job, draft.levelId, draft.method)}
+        watchVersion={null}
+        saveWords="Save the round"
+      />
+    )
   const shown = draft ?? freshDraft(job, 'heights', new Date())
-  const answered = questionsAnswered(shown, readTyped(shown.temperature, 'temperature', units).ok) && moreIsRight(shown, units)
-  const change = (next: Partial<Draft>): void => { if (draft) patch(draft.key, next); else put({ ...shown, ...next }) }
+  const answered =
+    questionsAnswered(shown, readTyped(shown.temperature, 'temperature', units).ok) &&
+    moreIsRight(shown, units)
+  const change = (next: Partial<Draft>): void => {
+    if (draft) patch(draft.key, next)
+    else put({ ...shown, ...next })
+  }
   return (
     <div className="grid max-w-[900px] gap-5">
-      <p className="say-small">{METHOD_ORDERS[shown.method].replace(/\.$/, '')}, at all four corners, before anything is taken apart.</p>
-      <p className="sub">Same place, same floor, same load, doors shut, tyres right. Not straight off the lift: settle it first.</p>
+      <p className="say-small">
+        {METHOD_ORDERS[shown.method].replace(/\.$/, '')}, at all four corners, before anything is
+        taken apart.
+      </p>
+      <p className="sub">
+        Same place, same floor, same load, doors shut, tyres right. Not straight off the lift:
+        settle it first.
+      </p>
       <RoundQuestions job={job} draft={shown} levels onChange={change} />
-      {(docked || job.proof.some(({ content }) => content.kind === 'calibrated')) && <Suspense><ReportedNow job={job} onTake={(reported) => change({ reported })} /></Suspense>}
+      {(docked || job.proof.some(({ content }) => content.kind === 'calibrated')) && (
+        <Suspense>
+          <ReportedNow job={job} onTake={(reported) => change({ reported })} />
+        </Suspense>
+      )}
       <RoundMore draft={shown} units={units} onChange={change} />
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn btn-go btn-big" disabled={!answered} onClick={() => change({ walking: true })}>{shown.readings.length > 0 ? 'Back to the walk' : 'Begin the walk'}</button>
-        {draft && (rounds.length > 0 || draft.readings.length > 0) && <ThrowAway draft={draft} onThrow={() => drop(draft.key)} />}
+        <button
+          type="button"
+          className="btn btn-go btn-big"
+          disabled={!answered}
+          onClick={() => change({ walking: true })}
+        >
+          {shown.readings.length > 0 ? 'Back to the walk' : 'Begin the walk'}
+        </button>
+        {draft && (rounds.length > 0 || draft.readings.length > 0) && (
+          <ThrowAway draft={draft} onThrow={() => drop(draft.key)} />
+        )}
       </div>
     </div>
   )

@@ -6,7 +6,13 @@ import type { ReactNode } from 'react'
 import { meansOf } from '../rounds.ts'
 
 /** What the module itself reports, beside the tape. */
-export function Reported({ round, units }: { readonly round: Round; readonly units: DisplayUnits }): ReactNode {
+export function Reported({
+  round,
+  units,
+}: {
+  readonly round: Round
+  readonly units: DisplayUnits
+}): ReactNode {
   const { reportedMm } = round
   if (!reportedMm) return null
   const means = meansOf(round)
@@ -15,10 +21,33 @@ export function Reported({ round, units }: { readonly round: Round; readonly uni
     <section aria-label="What the module reports">
       <h2>The module’s own heights beside the tape</h2>
       <table className="table">
-        <thead><tr><th scope="col">{UNIT_LABEL[units.length]}</th>{WALK.map((corner) => <th key={corner} scope="col" className="n">{corner}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">{UNIT_LABEL[units.length]}</th>
+            {WALK.map((corner) => (
+              <th key={corner} scope="col" className="n">
+                {corner}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
-          <tr><th scope="row">module</th>{WALK.map((corner) => <td key={corner} className="n num">{reportedMm[corner] === null ? '–' : write(reportedMm[corner])}</td>)}</tr>
-          <tr><th scope="row">tape less module</th>{WALK.map((corner) => <td key={corner} className="n num">{reportedMm[corner] === null ? '–' : write(means[corner] - reportedMm[corner])}</td>)}</tr>
+          <tr>
+            <th scope="row">module</th>
+            {WALK.map((corner) => (
+              <td key={corner} className="n num">
+                {reportedMm[corner] === null ? '–' : write(reportedMm[corner])}
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">tape less module</th>
+            {WALK.map((corner) => (
+              <td key={corner} className="n num">
+                {reportedMm[corner] === null ? '–' : write(means[corner] - reportedMm[corner])}
+              </td>
+            ))}
+          </tr>
         </tbody>
       </table>
     </section>

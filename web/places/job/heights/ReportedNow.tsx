@@ -11,14 +11,40 @@ import { moduleFor } from '../dock/moduleFor.ts'
 import { useCarLive } from '../run/carLive.ts'
 
 /** What the module reports at this moment, taken into a round. */
-export function ReportedNow({ job, onTake }: { readonly job: Job; onTake(reported: Draft['reported']): void }): ReactNode {
+export function ReportedNow({
+  job,
+  onTake,
+}: {
+  readonly job: Job
+  onTake(reported: Draft['reported']): void
+}): ReactNode {
   const units = useUnits()
   const devices = useDevices().data
   const module = devices ? moduleFor(job, devices) : null
   const car = useCarLive(module?.identity.id ?? null, job.vehicleType.geometry, 'heights')
   if (!car?.live.heard) return null
-  const now = perCorner((corner) => valueAt(car.status.identity.channels, car.frame, 'height', corner))
+  const now = perCorner((corner) =>
+    valueAt(car.status.identity.channels, car.frame, 'height', corner),
+  )
   const told = WALK.filter((corner) => now[corner] !== null)
   if (told.length === 0) return null
-  return <button type="button" className="btn w-fit" onClick={() => onTake(perCorner((corner) => (now[corner] === null ? '' : formatQuantity(now[corner], 'height', units, 1))))}><Cable size={18} aria-hidden />Take what the module reports: {told.map((corner) => `${corner} ${formatQuantity(now[corner]!, 'height', units)}`).join(', ')}</button>
+  return (
+    <button
+      type="button"
+      className="btn w-fit"
+      onClick={() =>
+        onTake(
+          perCorner((corner) =>
+            now[corner] === null ? '' : formatQuantity(now[corner], 'height', units, 1),
+          ),
+        )
+      }
+    >
+      <Cable size={18} aria-hidden />
+      Take what the module reports:{' '}
+      {told
+        .map((corner) => `${corner} ${formatQuantity(now[corner]!, 'height', units)}`)
+        .join(', ')}
+    </button>
+  )
 }

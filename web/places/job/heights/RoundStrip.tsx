@@ -12,7 +12,13 @@ import type { JudgedRound } from '../judged.ts'
 import { bandOf } from '../judged.ts'
 import { designAt, isRideRound, meansOf } from '../rounds.ts'
 
-interface RoundStripProps { readonly job: Job; readonly round: Round; readonly earlier: Round | null; readonly units: DisplayUnits; readonly verdict: JudgedRound | null }
+interface RoundStripProps {
+  readonly job: Job
+  readonly round: Round
+  readonly earlier: Round | null
+  readonly units: DisplayUnits
+  readonly verdict: JudgedRound | null
+}
 
 /** A round on record as a strip, with the one before it as fainter ticks. */
 export function RoundStrip({ job, round, earlier, units, verdict }: RoundStripProps): ReactNode {
@@ -34,12 +40,29 @@ export function RoundStrip({ job, round, earlier, units, verdict }: RoundStripPr
       marks: [
         ...(before ? [{ mm: before[corner], kind: 'earlier' as const }] : []),
         {
-          mm: means[corner], kind: 'now' as const, label: formatQuantity(means[corner], 'height', units),
-          ...(judged ? { verdict: judged.verdict, under: verdictWords(judged.verdict, judged.deviationMm, units) } : design ? { under: offWords(corner) } : {}),
+          mm: means[corner],
+          kind: 'now' as const,
+          label: formatQuantity(means[corner], 'height', units),
+          ...(judged
+            ? {
+                verdict: judged.verdict,
+                under: verdictWords(judged.verdict, judged.deviationMm, units),
+              }
+            : design
+              ? { under: offWords(corner) }
+              : {}),
         },
       ],
     }
   })
   const joined = mapCorners(means, (mm, corner) => mm - (design?.[corner] ?? 0))
-  return <Strip corners={corners} joins={allJoins(joined, units)} units={units} heightPx={390} label={`Round of ${momentWords(round.endedAt, new Date())}`} />
+  return (
+    <Strip
+      corners={corners}
+      joins={allJoins(joined, units)}
+      units={units}
+      heightPx={390}
+      label={`Round of ${momentWords(round.endedAt, new Date())}`}
+    />
+  )
 }

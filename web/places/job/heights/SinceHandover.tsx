@@ -6,11 +6,24 @@ import { momentWords } from '../../../words/times.ts'
 import { sinceHandover } from '../../vehicles/outlook.ts'
 
 /** What a round says of the repair the car was last handed over with; nothing where there is none to compare. */
-export function SinceHandover({ job, round }: { readonly job: Job; readonly round: Round }): ReactNode {
+export function SinceHandover({
+  job,
+  round,
+}: {
+  readonly job: Job
+  readonly round: Round
+}): ReactNode {
   const units = useUnits()
   const { repeatabilityMm } = useRepeatability()
   const detail = useVehicle(job.vehicle.id).data
   const since = detail ? sinceHandover(detail, repeatabilityMm) : null
   if (!since || since.nowAt !== round.endedAt) return null
-  return <p className="hint mt-2">{holdsWords(since, units)} <span className="text-[14px]">Handed over {momentWords(since.handedAt, new Date())}; if it was not driven since.</span></p>
+  return (
+    <p className="hint mt-2">
+      {holdsWords(since, units)}{' '}
+      <span className="text-[14px]">
+        Handed over {momentWords(since.handedAt, new Date())}; if it was not driven since.
+      </span>
+    </p>
+  )
 }

@@ -5,26 +5,61 @@ import { useState } from 'react'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
-import { CONDITION_WORDS, driveWords, emptyCaution, nightWords, NOT_SEEN, ON_STOPS_WORDS, RISES_WORDS, SEEN_WORDS, SINKS_WORDS } from '../../../words/arrival.ts'
+import {
+  CONDITION_WORDS,
+  driveWords,
+  emptyCaution,
+  nightWords,
+  NOT_SEEN,
+  ON_STOPS_WORDS,
+  RISES_WORDS,
+  SEEN_WORDS,
+  SINKS_WORDS,
+} from '../../../words/arrival.ts'
 
-const options = <Key extends string>(words: Readonly<Record<Key, string>>) => (Object.keys(words) as Key[]).map((value) => ({ value, words: words[value] }))
+const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
+  (Object.keys(words) as Key[]).map((value) => ({ value, words: words[value] }))
 const one = <Value,>(value: Value | null): Value[] => (value === null ? [] : [value])
 type Seen = keyof typeof SEEN_WORDS
 const SEEN = Object.keys(SEEN_WORDS) as Seen[]
 
-function Odometer({ arrival, onChange }: { readonly arrival: ArrivalRecord; onChange(odometerKm: number | null): void }): ReactNode {
+function Odometer({
+  arrival,
+  onChange,
+}: {
+  readonly arrival: ArrivalRecord
+  onChange(odometerKm: number | null): void
+}): ReactNode {
   const [typed, setTyped] = useState(arrival.odometerKm === null ? '' : String(arrival.odometerKm))
   const km = typed.trim() === '' ? null : Number(typed.replaceAll(/[\s.,]/g, ''))
   const wrong = km !== null && (!Number.isInteger(km) || km > 3_000_000)
   return (
     <div className="w-[150px]">
-      <label className="label" htmlFor="odometer">Odometer, km</label>
-      <input id="odometer" className="field num" inputMode="numeric" maxLength={11} autoComplete="off" value={typed} aria-invalid={wrong} onChange={(event) => {
-        setTyped(event.target.value)
-        const next = event.target.value.trim() === '' ? null : Number(event.target.value.replaceAll(/[\s.,]/g, ''))
-        if (next === null || (Number.isInteger(next) && next <= 3_000_000)) onChange(next)
-      }} />
-      {wrong && <p className="wrong mt-1 text-[14px]" role="alert">Whole kilometres, figures only.</p>}
+      <label className="label" htmlFor="odometer">
+        Odometer, km
+      </label>
+      <input
+        id="odometer"
+        className="field num"
+        inputMode="numeric"
+        maxLength={11}
+        autoComplete="off"
+        value={typed}
+        aria-invalid={wrong}
+        onChange={(event) => {
+          setTyped(event.target.value)
+          const next =
+            event.target.value.trim() === ''
+              ? null
+              : Number(event.target.value.replaceAll(/[\s.,]/g, ''))
+          if (next === null || (Number.isInteger(next) && next <= 3_000_000)) onChange(next)
+        }}
+      />
+      {wrong && (
+        <p className="wrong mt-1 text-[14px]" role="alert">
+          Whole kilometres, figures only.
+        </p>
+      )}
     </div>
   )
 }
@@ -44,30 +79,123 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
   const closed = job.closedAt !== null
   const set = (change: Partial<ArrivalRecord>): void => setArrival({ ...arrival, ...change })
   // A second tap on what was tapped takes it back: nobody has looked.
-  const pick = <Key extends 'onStops' | 'rises' | 'sinks'>(key: Key) => (value: NonNullable<ArrivalRecord[Key]>) => set({ [key]: arrival[key] === value ? null : value })
+  const pick =
+    <Key extends 'onStops' | 'rises' | 'sinks'>(key: Key) =>
+    (value: NonNullable<ArrivalRecord[Key]>) =>
+      set({ [key]: arrival[key] === value ? null : value })
   const answer = arrivalAnswer(arrival)
   const caution = emptyCaution(arrival)
   const night = nightWords(arrival)
   return (
     <div className="grid gap-4">
-      <p className="say-small" aria-live="polite">{driveWords(answer)}</p>
-      {answer.drive !== 'unknown' && <p className="text-[14px] text-ink-2">What the maker’s own manual says of driving like this goes before it.</p>}
+      <p className="say-small" aria-live="polite">
+        {driveWords(answer)}
+      </p>
+      {answer.drive !== 'unknown' && (
+        <p className="text-[14px] text-ink-2">
+          What the maker’s own manual says of driving like this goes before it.
+        </p>
+      )}
       <div className="flex flex-wrap gap-x-7 gap-y-4">
-        <Taps legend="On its bump stops" disabled={closed} options={options(ON_STOPS_WORDS)} chosen={one(arrival.onStops)} onTap={pick('onStops')} />
-        <Taps legend="Rises when asked" disabled={closed} options={options(RISES_WORDS)} chosen={one(arrival.rises)} onTap={pick('rises')} />
-        <Taps legend="It sinks, against before" disabled={closed} options={options(SINKS_WORDS)} chosen={one(arrival.sinks)} onTap={pick('sinks')} />
+        <Taps
+          legend="On its bump stops"
+          disabled={closed}
+          options={options(ON_STOPS_WORDS)}
+          chosen={one(arrival.onStops)}
+          onTap={pick('onStops')}
+        />
+        <Taps
+          legend="Rises when asked"
+          disabled={closed}
+          options={options(RISES_WORDS)}
+          chosen={one(arrival.rises)}
+          onTap={pick('rises')}
+        />
+        <Taps
+          legend="It sinks, against before"
+          disabled={closed}
+          options={options(SINKS_WORDS)}
+          chosen={one(arrival.sinks)}
+          onTap={pick('sinks')}
+        />
       </div>
-      <Taps legend="Seen and heard" disabled={closed} options={options(SEEN_WORDS)} chosen={SEEN.filter((key) => arrival[key] === true)} onTap={(key) => set({ [key]: arrival[key] !== true })} />
+      <Taps
+        legend="Seen and heard"
+        disabled={closed}
+        options={options(SEEN_WORDS)}
+        chosen={SEEN.filter((key) => arrival[key] === true)}
+        onTap={(key) => set({ [key]: arrival[key] !== true })}
+      />
       {night && <p className="hint">{night} Eye protection on: air is at several bar.</p>}
       {caution && <p className="caution">{caution}</p>}
-      <Taps legend="Condition, before anybody is blamed" disabled={closed} options={options(CONDITION_WORDS)} chosen={arrival.condition} onTap={(tap) => set({ condition: toggled(arrival.condition, tap) })} />
+      <Taps
+        legend="Condition, before anybody is blamed"
+        disabled={closed}
+        options={options(CONDITION_WORDS)}
+        chosen={arrival.condition}
+        onTap={(tap) => set({ condition: toggled(arrival.condition, tap) })}
+      />
       <div className="flex flex-wrap items-start gap-5">
         <Odometer key={seen} arrival={arrival} onChange={(odometerKm) => set({ odometerKm })} />
-        <div className="w-[190px]"><label className="label" htmlFor="empty-since">On empty springs since</label><input id="empty-since" type="date" className="field" disabled={closed} value={arrival.emptySince ?? ''} onChange={(event) => set({ emptySince: event.target.value || null })} /></div>
-        <div className="min-w-[220px] flex-1"><label className="label" htmlFor="foreign">Parts that are not the maker’s</label><input id="foreign" className="field" maxLength={300} disabled={closed} value={arrival.foreignParts} onChange={(event) => set({ foreignParts: event.target.value })} /></div>
+        <div className="w-[190px]">
+          <label className="label" htmlFor="empty-since">
+            On empty springs since
+          </label>
+          <input
+            id="empty-since"
+            type="date"
+            className="field"
+            disabled={closed}
+            value={arrival.emptySince ?? ''}
+            onChange={(event) => set({ emptySince: event.target.value || null })}
+          />
+        </div>
+        <div className="min-w-[220px] flex-1">
+          <label className="label" htmlFor="foreign">
+            Parts that are not the maker’s
+          </label>
+          <input
+            id="foreign"
+            className="field"
+            maxLength={300}
+            disabled={closed}
+            value={arrival.foreignParts}
+            onChange={(event) => set({ foreignParts: event.target.value })}
+          />
+        </div>
       </div>
-      {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)} {job.version !== seen && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { setSeen(job.version); setArrival(kept); keep.reset() }}>Show what is on the job now</button>}</p>}
-      {!closed && changed && <button type="button" className="btn btn-go btn-big w-fit" disabled={keep.isPending} onClick={() => keep.submit({ payload: { jobId: job.id, arrival }, baseVersion: seen }, ({ version }) => setSeen(version ?? seen))}>Keep what was seen</button>}
+      {keep.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(keep.error)}{' '}
+          {job.version !== seen && (
+            <button
+              type="button"
+              className="btn-quiet min-h-[44px]"
+              onClick={() => {
+                setSeen(job.version)
+                setArrival(kept)
+                keep.reset()
+              }}
+            >
+              Show what is on the job now
+            </button>
+          )}
+        </p>
+      )}
+      {!closed && changed && (
+        <button
+          type="button"
+          className="btn btn-go btn-big w-fit"
+          disabled={keep.isPending}
+          onClick={() =>
+            keep.submit({ payload: { jobId: job.id, arrival }, baseVersion: seen }, ({ version }) =>
+              setSeen(version ?? seen),
+            )
+          }
+        >
+          Keep what was seen
+        </button>
+      )}
     </div>
   )
 }

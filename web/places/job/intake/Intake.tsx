@@ -14,23 +14,33 @@ import { Arrival } from './Arrival.tsx'
 import { Entries } from './Entries.tsx'
 import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../../words/complaint.ts'
 
-const options = <Key extends string>(words: Readonly<Record<Key, string>>) => (Object.keys(words) as Key[]).map((value) => ({ value, words: capital(words[value]) }))
+const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
+  (Object.keys(words) as Key[]).map((value) => ({ value, words: capital(words[value]) }))
 
 function NextWords({ complaint }: { readonly complaint: Complaint }): ReactNode {
   if (!needsNoNight(complaint)) return null
   return (
     <p className="hint">
-      {complaint.signs.includes('hiss') ? 'A leak that can be heard needs no night: take soap and water to it first, pressurised, in the folds too.' : 'A pump that is never heard cannot lift the car: relay, fuse and plug come before any night.'}
-      {' '}The watch is for leaks nobody hears. Eye protection on: air is at several bar.
+      {complaint.signs.includes('hiss')
+        ? 'A leak that can be heard needs no night: take soap and water to it first, pressurised, in the folds too.'
+        : 'A pump that is never heard cannot lift the car: relay, fuse and plug come before any night.'}{' '}
+      The watch is for leaks nobody hears. Eye protection on: air is at several bar.
     </p>
   )
 }
 
 type Whole = 'front' | 'rear' | 'all'
-const WHOLE: readonly { readonly value: Whole; readonly words: string; readonly corners: readonly Corner[] }[] = [
-  { value: 'front', words: 'Front axle', corners: ['FL', 'FR'] }, { value: 'rear', words: 'Rear axle', corners: ['RR', 'RL'] }, { value: 'all', words: 'The whole car', corners: WALK },
+const WHOLE: readonly {
+  readonly value: Whole
+  readonly words: string
+  readonly corners: readonly Corner[]
+}[] = [
+  { value: 'front', words: 'Front axle', corners: ['FL', 'FR'] },
+  { value: 'rear', words: 'Rear axle', corners: ['RR', 'RL'] },
+  { value: 'all', words: 'The whole car', corners: WALK },
 ]
-const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean => a.length === b.length && a.every((corner) => b.includes(corner))
+const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean =>
+  a.length === b.length && a.every((corner) => b.includes(corner))
 
 /** What the customer says, in taps. */
 function Complained({ job }: { readonly job: Job }): ReactNode {
@@ -46,7 +56,9 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
   const closed = job.closedAt !== null
   const set = (change: Partial<Complaint>): void => setComplaint({ ...complaint, ...change })
   const save = (): void => {
-    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: seen }, ({ version }) => setSeen(version ?? seen))
+    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: seen }, ({ version }) =>
+      setSeen(version ?? seen),
+    )
   }
   return (
     <div className="grid gap-5">
@@ -54,21 +66,89 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
       <div className="flex items-center gap-5">
         <CornerGlyph lit={complaint.where} size={92} />
         <div className="flex flex-wrap gap-x-7 gap-y-3">
-          <Taps legend="Where it goes down" disabled={closed} options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))} chosen={complaint.where} onTap={(corner) => set({ where: toggled(complaint.where, corner) })} />
-          <Taps<Whole> legend="or altogether" disabled={closed} options={WHOLE.map(({ value, words }) => ({ value, words }))} chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(({ value }) => value)} onTap={(whole) => set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })} />
+          <Taps
+            legend="Where it goes down"
+            disabled={closed}
+            options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+            chosen={complaint.where}
+            onTap={(corner) => set({ where: toggled(complaint.where, corner) })}
+          />
+          <Taps<Whole>
+            legend="or altogether"
+            disabled={closed}
+            options={WHOLE.map(({ value, words }) => ({ value, words }))}
+            chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(
+              ({ value }) => value,
+            )}
+            onTap={(whole) =>
+              set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })
+            }
+          />
         </div>
       </div>
-      <Taps legend="When" disabled={closed} options={options(WHEN_WORDS)} chosen={complaint.when} onTap={(tap) => set({ when: toggled(complaint.when, tap) })} />
-      <Taps legend="What else" disabled={closed} options={options(SIGN_WORDS)} chosen={complaint.signs} onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })} />
+      <Taps
+        legend="When"
+        disabled={closed}
+        options={options(WHEN_WORDS)}
+        chosen={complaint.when}
+        onTap={(tap) => set({ when: toggled(complaint.when, tap) })}
+      />
+      <Taps
+        legend="What else"
+        disabled={closed}
+        options={options(SIGN_WORDS)}
+        chosen={complaint.signs}
+        onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })}
+      />
       <div>
-        <label className="label" htmlFor="own-words">In their own words, if that says more</label>
-        <textarea id="own-words" className="field" rows={2} maxLength={500} disabled={closed} value={complaint.words} onChange={(event) => set({ words: event.target.value })} />
+        <label className="label" htmlFor="own-words">
+          In their own words, if that says more
+        </label>
+        <textarea
+          id="own-words"
+          className="field"
+          rows={2}
+          maxLength={500}
+          disabled={closed}
+          value={complaint.words}
+          onChange={(event) => set({ words: event.target.value })}
+        />
       </div>
       <NextWords complaint={complaint} />
-      {keep.isError && <p className="wrong" role="alert">{sentenceOf(keep.error)} {job.version !== seen && <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { setSeen(job.version); setComplaint(job.complaint); keep.reset() }}>Show what is on the job now</button>}</p>}
+      {keep.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(keep.error)}{' '}
+          {job.version !== seen && (
+            <button
+              type="button"
+              className="btn-quiet min-h-[44px]"
+              onClick={() => {
+                setSeen(job.version)
+                setComplaint(job.complaint)
+                keep.reset()
+              }}
+            >
+              Show what is on the job now
+            </button>
+          )}
+        </p>
+      )}
       <div className="flex flex-wrap gap-3">
-        {!closed && (changed || !isComplaint(complaint)) && <button type="button" className="btn btn-go btn-big" disabled={!changed || !isComplaint(complaint) || keep.isPending} onClick={save}>Keep what they said</button>}
-        {!changed && isComplaint(complaint) && <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>Go on to Heights</Link>}
+        {!closed && (changed || !isComplaint(complaint)) && (
+          <button
+            type="button"
+            className="btn btn-go btn-big"
+            disabled={!changed || !isComplaint(complaint) || keep.isPending}
+            onClick={save}
+          >
+            Keep what they said
+          </button>
+        )}
+        {!changed && isComplaint(complaint) && (
+          <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>
+            Go on to Heights
+          </Link>
+        )}
       </div>
     </div>
   )
@@ -76,11 +156,21 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
 
 type Page = 'said' | 'seen' | 'kept'
 
-function tabsOf({ complaint, arrival, photos, notes, repairs }: Job): { value: Page; words: string; hint: string }[] {
+function tabsOf({
+  complaint,
+  arrival,
+  photos,
+  notes,
+  repairs,
+}: Job): { value: Page; words: string; hint: string }[] {
   const kept = photos.length + notes.length + repairs.length
   return [
     { value: 'said', words: 'They say', hint: isComplaint(complaint) ? 'asked' : 'not asked yet' },
-    { value: 'seen', words: 'On arrival', hint: arrival ? conditionWords(arrival) || 'looked at' : 'not looked at yet' },
+    {
+      value: 'seen',
+      words: 'On arrival',
+      hint: arrival ? conditionWords(arrival) || 'looked at' : 'not looked at yet',
+    },
     { value: 'kept', words: 'Photos, notes, mended', hint: kept === 0 ? 'none yet' : String(kept) },
   ]
 }
@@ -90,7 +180,12 @@ export function Intake({ job }: { readonly job: Job }): ReactNode {
   const [page, setPage] = useState<Page>('said')
   return (
     <div className="grid max-w-[1040px] gap-5">
-      <Taps<Page> legend={<span className="sr-only">Parts of the intake</span>} options={tabsOf(job)} chosen={[page]} onTap={setPage} />
+      <Taps<Page>
+        legend={<span className="sr-only">Parts of the intake</span>}
+        options={tabsOf(job)}
+        chosen={[page]}
+        onTap={setPage}
+      />
       {page === 'said' && <Complained job={job} />}
       {page === 'seen' && <Arrival job={job} />}
       {page === 'kept' && <Entries job={job} />}

@@ -7,9 +7,14 @@ import type { OnWork } from '../run/useWork.ts'
 import { useWork } from '../run/useWork.ts'
 
 /** What shows that the repair on a job counts, as this device knows it; null: nothing is planned or begun. */
-export function useProof(job: Job): { readonly work: OnWork; readonly items: readonly ProofItem[] } | null {
+export function useProof(
+  job: Job,
+): { readonly work: OnWork; readonly items: readonly ProofItem[] } | null {
   const work = useWork(job)
   const { repeatabilityMm } = useRepeatability()
-  const items = useMemo(() => (work?.run.begun ? proofOf(proofFacts(job, work.of, work.run, repeatabilityMm)) : null), [job, work?.of, work?.run, repeatabilityMm])
+  const items = useMemo(
+    () => (work?.run.begun ? proofOf(proofFacts(job, work.of, work.run, repeatabilityMm)) : null),
+    [job, work?.of, work?.run, repeatabilityMm],
+  )
   return work && items ? { work, items } : null
 }

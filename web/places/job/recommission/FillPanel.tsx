@@ -2,7 +2,16 @@ import type { DeviceStatus, Job } from '@anklet/contract'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, axleMate, completeGeometry } from '@anklet/core/vehicle'
-import { fillDoubt, fillNeeds, fillStages, PUMP_WARM, pumpRests, REST_S, RUN_S, sidesAlike } from '@anklet/core/work'
+import {
+  fillDoubt,
+  fillNeeds,
+  fillStages,
+  PUMP_WARM,
+  pumpRests,
+  REST_S,
+  RUN_S,
+  sidesAlike,
+} from '@anklet/core/work'
 import type { FillStage } from '@anklet/core/work'
 import { ArrowUpFromLine, Hourglass, OctagonX, Thermometer } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -28,44 +37,114 @@ const USUAL_C = 15
 /** Stages shown at a time. */
 const SHOWN = 3
 
-interface FillProps { readonly job: Job; readonly work: OnWork; readonly car: CarLive | null; readonly corner: Corner; readonly peaks: Readonly<Record<string, number>> }
+interface FillProps {
+  readonly job: Job
+  readonly work: OnWork
+  readonly car: CarLive | null
+  readonly corner: Corner
+  readonly peaks: Readonly<Record<string, number>>
+}
 
-interface StagesProps { readonly stages: readonly FillStage[]; readonly reached: (stage: FillStage) => boolean }
+interface StagesProps {
+  readonly stages: readonly FillStage[]
+  readonly reached: (stage: FillStage) => boolean
+}
 
 function Stages({ stages, reached }: StagesProps): ReactNode {
   const units = useUnits()
   const [next, ...after] = stages.filter((stage) => !reached(stage))
   const shown = next ? [next, ...after.slice(0, SHOWN - 1)] : []
   return (
-    <ol aria-label="Stages" className="grid gap-1">{shown.map((stage) => (
-      <li key={`${stage.corner}${stage.toBarG}`} className={`flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px] ${stage === next ? 'font-semibold' : 'text-ink-2'}`}>
-        <span className="min-w-[92px]">{capital(CORNER_WORDS[stage.corner])}</span><span className="num">to {formatQuantity(stage.toBarG, 'pressure', units)} {UNIT_LABEL[units.pressure]}</span><span className="num">{stage.airBarL.toFixed(1)} bar·L</span>{stage.seconds !== null && <span className="num">{secondsWords(stage.seconds)}</span>}<span className="text-[13.5px]">then rest {secondsWords(stage.restS)}</span>
-      </li>
-    ))}{after.length >= SHOWN && <li className="text-[14px] text-ink-2">and {after.length - SHOWN + 1} more</li>}</ol>
+    <ol aria-label="Stages" className="grid gap-1">
+      {shown.map((stage) => (
+        <li
+          key={`${stage.corner}${stage.toBarG}`}
+          className={`flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px] ${stage === next ? 'font-semibold' : 'text-ink-2'}`}
+        >
+          <span className="min-w-[92px]">{capital(CORNER_WORDS[stage.corner])}</span>
+          <span className="num">
+            to {formatQuantity(stage.toBarG, 'pressure', units)} {UNIT_LABEL[units.pressure]}
+          </span>
+          <span className="num">{stage.airBarL.toFixed(1)} bar·L</span>
+          {stage.seconds !== null && <span className="num">{secondsWords(stage.seconds)}</span>}
+          <span className="text-[13.5px]">then rest {secondsWords(stage.restS)}</span>
+        </li>
+      ))}
+      {after.length >= SHOWN && (
+        <li className="text-[14px] text-ink-2">and {after.length - SHOWN + 1} more</li>
+      )}
+    </ol>
   )
 }
 
-function Sides({ work, car, corner, peaks, stages, reached }: Omit<FillProps, 'job'> & StagesProps): ReactNode {
+function Sides({
+  work,
+  car,
+  corner,
+  peaks,
+  stages,
+  reached,
+}: Omit<FillProps, 'job'> & StagesProps): ReactNode {
   const axle = AXLE_OF[corner]
   const [left, right] = AXLE_CORNERS[axle]
   const hanging = work.run.car.body === 'hanging'
-  const values = hanging ? [peaks[left], peaks[right]] : [car?.live.offMm[left], car?.live.offMm[right]]
-  if (typeof values[0] !== 'number' || typeof values[1] !== 'number') return <p className="text-[15px] text-ink-2">Both sides of the {axle} must rise alike: look at both while they take pressure.</p>
+  const values = hanging
+    ? [peaks[left], peaks[right]]
+    : [car?.live.offMm[left], car?.live.offMm[right]]
+  if (typeof values[0] !== 'number' || typeof values[1] !== 'number')
+    return (
+      <p className="text-[15px] text-ink-2">
+        Both sides of the {axle} must rise alike: look at both while they take pressure.
+      </p>
+    )
   // In stages one side is ahead on purpose, until the other has had its turn.
-  const had = (side: Corner): number => stages.filter((each) => each.corner === side && reached(each)).length
-  if (hanging && had(left) !== had(right)) return <p className="text-[16px]">The {CORNER_WORDS[had(left) < had(right) ? left : right]} comes next.</p>
-  const verdict = sidesAlike({ what: hanging ? 'bar' : 'mm', left: Math.max(0, values[0]), right: Math.max(0, values[1]) })
-  return <p className={verdict === 'leftLags' || verdict === 'rightLags' ? 'caution' : 'text-[16px] font-medium'} role="status">{sidesWords(axle, verdict)}</p>
+  const had = (side: Corner): number =>
+    stages.filter((each) => each.corner === side && reached(each)).length
+  if (hanging && had(left) !== had(right))
+    return (
+      <p className="text-[16px]">
+        The {CORNER_WORDS[had(left) < had(right) ? left : right]} comes next.
+      </p>
+    )
+  const verdict = sidesAlike({
+    what: hanging ? 'bar' : 'mm',
+    left: Math.max(0, values[0]),
+    right: Math.max(0, values[1]),
+  })
+  return (
+    <p
+      className={
+        verdict === 'leftLags' || verdict === 'rightLags' ? 'caution' : 'text-[16px] font-medium'
+      }
+      role="status"
+    >
+      {sidesWords(axle, verdict)}
+    </p>
+  )
 }
 
 /** Fills by command in stages, while the link shows pressure, heights and the pump’s warmth. */
-function ByLink({ job, work, car, corner: asked, stage, targetBarG }: FillProps & { readonly car: CarLive; readonly stage: FillStage | undefined; readonly targetBarG: number | null }): ReactNode {
+function ByLink({
+  job,
+  work,
+  car,
+  corner: asked,
+  stage,
+  targetBarG,
+}: FillProps & {
+  readonly car: CarLive
+  readonly stage: FillStage | undefined
+  readonly targetBarG: number | null
+}): ReactNode {
   const units = useUnits()
   useNow(500)
   const { status, live, frame } = car
   const corner = stage?.corner ?? asked
   const order = useOrder(status.identity.id, job.id)
-  const [since, setSince] = useState<{ readonly atS: number; readonly offMm: number | null } | null>(null)
+  const [since, setSince] = useState<{
+    readonly atS: number
+    readonly offMm: number | null
+  } | null>(null)
   const [resting, setResting] = useState(false)
   const held = useHold(since !== null ? status.identity.id : null, job.id)
   const start = useWaits((waits) => waits.start)
@@ -77,30 +156,125 @@ function ByLink({ job, work, car, corner: asked, stage, targetBarG }: FillProps 
   const warm = pumpRests(pumpC, resting)
   const filling = frame?.module?.mode === 'actuated' || frame?.module?.mode === 'raising'
   const runS = since && frame ? frame.atS - since.atS : 0
-  const there = hanging && stage !== undefined && live.open.includes(corner) && live.galleryBarG !== null && live.galleryBarG >= stage.toBarG
-  const stop = (): void => { order.mutate({ action: 'stop' }); start({ id: `rest ${job.id} ${Math.round(steadyNow() / 1000)}`, jobId: job.id, plate: job.vehicle.plate, words: 'the pump has rested', dueMs: steadyNow() + (stage?.restS ?? REST_S) * 1000 }) }
-  useEffect(() => { if (warm !== resting) setResting(warm) }, [warm, resting])
+  const there =
+    hanging &&
+    stage !== undefined &&
+    live.open.includes(corner) &&
+    live.galleryBarG !== null &&
+    live.galleryBarG >= stage.toBarG
+  const stop = (): void => {
+    order.mutate({ action: 'stop' })
+    start({
+      id: `rest ${job.id} ${Math.round(steadyNow() / 1000)}`,
+      jobId: job.id,
+      plate: job.vehicle.plate,
+      words: 'the pump has rested',
+      dueMs: steadyNow() + (stage?.restS ?? REST_S) * 1000,
+    })
+  }
+  useEffect(() => {
+    if (warm !== resting) setResting(warm)
+  }, [warm, resting])
   // The stage is reached, the pump has run for long enough, or is warm: it stops by itself.
   const longRun = !hanging && filling && runS >= RUN_S
-  useEffect(() => { if (filling && !order.isPending && (there || warm || longRun)) stop() })
-  const rose = hanging ? there || (live.galleryBarG ?? 0) > 0.5 : since !== null && since.offMm !== null && (live.offMm[corner] ?? 0) - since.offMm > 2
-  const doubt = filling ? fillDoubt({ runS, galleryBarG: live.galleryBarG, toBarG: targetBarG ?? 20, rose }) : null
-  const go = (): void => order.mutate(hanging ? { action: 'fill', corner, forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)), foldsInspected: true } : { action: 'raise', foldsInspected: true }, { onSuccess: () => setSince({ atS: frame?.atS ?? 0, offMm: live.offMm[corner] ?? null }) })
+  useEffect(() => {
+    if (filling && !order.isPending && (there || warm || longRun)) stop()
+  })
+  const rose = hanging
+    ? there || (live.galleryBarG ?? 0) > 0.5
+    : since !== null && since.offMm !== null && (live.offMm[corner] ?? 0) - since.offMm > 2
+  const doubt = filling
+    ? fillDoubt({ runS, galleryBarG: live.galleryBarG, toBarG: targetBarG ?? 20, rose })
+    : null
+  const go = (): void =>
+    order.mutate(
+      hanging
+        ? {
+            action: 'fill',
+            corner,
+            forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)),
+            foldsInspected: true,
+          }
+        : { action: 'raise', foldsInspected: true },
+      { onSuccess: () => setSince({ atS: frame?.atS ?? 0, offMm: live.offMm[corner] ?? null }) },
+    )
   const error = order.error ?? held.error
   return (
     <div className="grid gap-3">
       <div className="grid grid-cols-2 gap-x-8 sm:grid-cols-3">
-        <p className="figure"><span className="text-ink-2">gallery{live.open.length > 0 ? `, ${live.open.join(' and ')} open` : ''}</span><span className="num text-[24px]">{live.galleryBarG === null ? '–' : formatQuantity(live.galleryBarG, 'pressure', units)}<span className="unit">{UNIT_LABEL[units.pressure]}</span></span></p>
-        {pumpC !== null && <p className="figure"><span className="flex items-center gap-1 text-ink-2"><Thermometer size={16} aria-hidden />pump</span><span className="num text-[24px]">{formatQuantity(pumpC, 'temperature', units)}<span className="unit">{UNIT_LABEL[units.temperature]}</span></span></p>}
+        <p className="figure">
+          <span className="text-ink-2">
+            gallery{live.open.length > 0 ? `, ${live.open.join(' and ')} open` : ''}
+          </span>
+          <span className="num text-[24px]">
+            {live.galleryBarG === null ? '–' : formatQuantity(live.galleryBarG, 'pressure', units)}
+            <span className="unit">{UNIT_LABEL[units.pressure]}</span>
+          </span>
+        </p>
+        {pumpC !== null && (
+          <p className="figure">
+            <span className="flex items-center gap-1 text-ink-2">
+              <Thermometer size={16} aria-hidden />
+              pump
+            </span>
+            <span className="num text-[24px]">
+              {formatQuantity(pumpC, 'temperature', units)}
+              <span className="unit">{UNIT_LABEL[units.temperature]}</span>
+            </span>
+          </p>
+        )}
       </div>
-      {warm && <p className="hint" role="status">The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)} {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.</p>}
-      {rest && !warm && <p className="hint flex items-center gap-2" role="status"><Hourglass size={18} aria-hidden />The pump rests: <b className="num">{countdownWords(rest.dueMs - now)}</b></p>}
-      {doubt && <p className="caution" role="alert">{FILL_DOUBT_WORDS[doubt]}</p>}
+      {warm && (
+        <p className="hint" role="status">
+          The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)}{' '}
+          {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.
+        </p>
+      )}
+      {rest && !warm && (
+        <p className="hint flex items-center gap-2" role="status">
+          <Hourglass size={18} aria-hidden />
+          The pump rests: <b className="num">{countdownWords(rest.dueMs - now)}</b>
+        </p>
+      )}
+      {doubt && (
+        <p className="caution" role="alert">
+          {FILL_DOUBT_WORDS[doubt]}
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-big flex-1" disabled={order.isPending || warm || filling || (rest !== undefined && pumpC === null) || (hanging && stage === undefined)} onClick={go}><ArrowUpFromLine size={22} aria-hidden />{!hanging ? 'Ask for raise' : stage ? `Fill the ${CORNER_WORDS[corner]} to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}` : 'Every stage is reached'}</button>
-        <button type="button" className="btn btn-go btn-big" onClick={() => order.mutate({ action: 'stop' })}><OctagonX size={22} aria-hidden />Stop</button>
+        <button
+          type="button"
+          className="btn btn-big flex-1"
+          disabled={
+            order.isPending ||
+            warm ||
+            filling ||
+            (rest !== undefined && pumpC === null) ||
+            (hanging && stage === undefined)
+          }
+          onClick={go}
+        >
+          <ArrowUpFromLine size={22} aria-hidden />
+          {!hanging
+            ? 'Ask for raise'
+            : stage
+              ? `Fill the ${CORNER_WORDS[corner]} to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+              : 'Every stage is reached'}
+        </button>
+        <button
+          type="button"
+          className="btn btn-go btn-big"
+          onClick={() => order.mutate({ action: 'stop' })}
+        >
+          <OctagonX size={22} aria-hidden />
+          Stop
+        </button>
       </div>
-      {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
+      {error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
     </div>
   )
 }
@@ -113,11 +287,24 @@ export function FillPanel(props: FillProps): ReactNode {
   const { architecture, geometry } = job.vehicleType
   const hanging = work.run.car.body === 'hanging'
   const said = parseNumber(typed)
-  const seatingBarG = architecture.seatingPressureBarG ?? (said === null ? null : fromDisplay(said, 'pressure', units))
+  const seatingBarG =
+    architecture.seatingPressureBarG ??
+    (said === null ? null : fromDisplay(said, 'pressure', units))
   const mate = axleMate(corner)
-  const both = [corner, ...work.run.steps.flatMap(({ step, state }) => (step.place === mate && step.gives.includes('filled') && state !== 'done' ? [mate] : []))]
+  const both = [
+    corner,
+    ...work.run.steps.flatMap(({ step, state }) =>
+      step.place === mate && step.gives.includes('filled') && state !== 'done' ? [mate] : [],
+    ),
+  ]
   const temperatureC = job.rounds.at(-1)?.temperatureC ?? USUAL_C
-  const needs = fillNeeds({ vehicle: completeGeometry(geometry), corners: both, posture: hanging ? 'hanging' : 'standing', seatingBarG, temperatureC })
+  const needs = fillNeeds({
+    vehicle: completeGeometry(geometry),
+    corners: both,
+    posture: hanging ? 'hanging' : 'standing',
+    seatingBarG,
+    temperatureC,
+  })
   const stages = needs ? fillStages(needs, null, temperatureC) : []
   const reached = (stage: FillStage): boolean => (peaks[stage.corner] ?? 0) >= stage.toBarG - 0.05
   // Both sides in turn, whichever of the two steps is open.
@@ -125,10 +312,59 @@ export function FillPanel(props: FillProps): ReactNode {
   const status: DeviceStatus | null = car?.status ?? null
   return (
     <section aria-label="Filling" className="grid gap-3 rounded-md border border-edge bg-sheet p-4">
-      {hanging && architecture.seatingPressureBarG === null && <div><label className="label" htmlFor="seating">Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered for this type, look it up</label><input id="seating" className="field num max-w-[180px] text-[20px]" inputMode="decimal" maxLength={7} autoComplete="off" value={typed} onChange={(event) => setTyped(event.target.value)} /></div>}
-      {needs && <p className="text-[15px] text-ink-2">From empty {needs.map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`).join(', ')}{hanging ? ': in stages, the pump resting in between.' : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`} Stages, runs and rests are ours, of no maker.</p>}
-      <Sides work={work} car={car} corner={corner} peaks={peaks} stages={stages} reached={reached} />
-      {car && status?.identity.actions.includes('fill') ? <ByLink {...props} car={car} stage={stage} targetBarG={needs?.find((need) => need.corner === (stage?.corner ?? corner))?.toBarG ?? null} /> : <p className="text-[15px]">{hanging ? 'Fill it by the tool’s command, stage by stage.' : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'}</p>}
+      {hanging && architecture.seatingPressureBarG === null && (
+        <div>
+          <label className="label" htmlFor="seating">
+            Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered
+            for this type, look it up
+          </label>
+          <input
+            id="seating"
+            className="field num max-w-[180px] text-[20px]"
+            inputMode="decimal"
+            maxLength={7}
+            autoComplete="off"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </div>
+      )}
+      {needs && (
+        <p className="text-[15px] text-ink-2">
+          From empty{' '}
+          {needs
+            .map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`)
+            .join(', ')}
+          {hanging
+            ? ': in stages, the pump resting in between.'
+            : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`}{' '}
+          Stages, runs and rests are ours, of no maker.
+        </p>
+      )}
+      <Sides
+        work={work}
+        car={car}
+        corner={corner}
+        peaks={peaks}
+        stages={stages}
+        reached={reached}
+      />
+      {car && status?.identity.actions.includes('fill') ? (
+        <ByLink
+          {...props}
+          car={car}
+          stage={stage}
+          targetBarG={
+            needs?.find((need) => need.corner === (stage?.corner ?? corner))?.toBarG ?? null
+          }
+        />
+      ) : (
+        <p className="text-[15px]">
+          {hanging
+            ? 'Fill it by the tool’s command, stage by stage.'
+            : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'}
+        </p>
+      )}
       {hanging && stages.length > 0 && <Stages stages={stages} reached={reached} />}
     </section>
   )

@@ -11,20 +11,69 @@ import type { OnWork } from './useWork.ts'
 const BY = { link: 'by the link', gauge: 'by gauge', person: '' } as const
 
 /** A step that was confirmed: by whom, when, how it was shown, its torque, its photos. */
-export function DoneCard({ at: { step, done, state }, work: { nameOf, of } }: { readonly at: RunStep; readonly work: OnWork }): ReactNode {
-  if (!done) return <article className="sub" data-step={step.key}>{stepWords(step.words, step.place)}: it came about another way.</article>
+export function DoneCard({
+  at: { step, done, state },
+  work: { nameOf, of },
+}: {
+  readonly at: RunStep
+  readonly work: OnWork
+}): ReactNode {
+  if (!done)
+    return (
+      <article className="sub" data-step={step.key}>
+        {stepWords(step.words, step.place)}: it came about another way.
+      </article>
+    )
   const { content } = done
   const words = stepWords(step.words, step.place)
   return (
     <article aria-label={words} data-step={step.key} className="grid content-start gap-3">
-      <p className="flex items-center gap-2 font-semibold"><Check size={22} strokeWidth={3} aria-hidden />{state === 'held' ? 'Waits for a lead' : 'Done'}, {momentWords(done.at, new Date())}, {nameOf(done.person)}</p>
+      <p className="flex items-center gap-2 font-semibold">
+        <Check size={22} strokeWidth={3} aria-hidden />
+        {state === 'held' ? 'Waits for a lead' : 'Done'}, {momentWords(done.at, new Date())},{' '}
+        {nameOf(done.person)}
+      </p>
       <h2 className="say-small text-ink">{words}</h2>
-      {content.shown.length > 0 && <ul className="text-[15px]">{content.shown.map((shown) => <li key={`${shown.condition}${String(shown.corner)}`}>{CONDITION_WORDS[shown.condition]}{shown.corner ? `, ${CORNER_WORDS[shown.corner]}` : ''}: {SAID_WORDS[shown.proof]}{shown.barG === null ? '' : `, ${shown.barG.toFixed(2)} bar`}{BY[shown.by] && ` (${BY[shown.by]})`}</li>)}</ul>}
-      {content.torque && step.torque && <p>{of.book.torques[step.torque] ?? step.torque}: <b className="num">{torquedWords(content.torque)}</b></p>}
-      {content.second && <p>{content.second === 'alone' ? 'Alone, with a stand or strap.' : `With ${nameOf(content.second)}.`}</p>}
+      {content.shown.length > 0 && (
+        <ul className="text-[15px]">
+          {content.shown.map((shown) => (
+            <li key={`${shown.condition}${String(shown.corner)}`}>
+              {CONDITION_WORDS[shown.condition]}
+              {shown.corner ? `, ${CORNER_WORDS[shown.corner]}` : ''}: {SAID_WORDS[shown.proof]}
+              {shown.barG === null ? '' : `, ${shown.barG.toFixed(2)} bar`}
+              {BY[shown.by] && ` (${BY[shown.by]})`}
+            </li>
+          ))}
+        </ul>
+      )}
+      {content.torque && step.torque && (
+        <p>
+          {of.book.torques[step.torque] ?? step.torque}:{' '}
+          <b className="num">{torquedWords(content.torque)}</b>
+        </p>
+      )}
+      {content.second && (
+        <p>
+          {content.second === 'alone'
+            ? 'Alone, with a stand or strap.'
+            : `With ${nameOf(content.second)}.`}
+        </p>
+      )}
       {content.note && <p>{content.note}</p>}
-      {content.deviation && <p className="hint">{DEVIATION_WORDS[content.deviation.kind]}: {content.deviation.reason}</p>}
-      {content.photoIds.length > 0 && <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3">{content.photoIds.map((id) => <li key={id}><StepPhoto id={id} words={words} /></li>)}</ul>}
+      {content.deviation && (
+        <p className="hint">
+          {DEVIATION_WORDS[content.deviation.kind]}: {content.deviation.reason}
+        </p>
+      )}
+      {content.photoIds.length > 0 && (
+        <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+          {content.photoIds.map((id) => (
+            <li key={id}>
+              <StepPhoto id={id} words={words} />
+            </li>
+          ))}
+        </ul>
+      )}
     </article>
   )
 }

@@ -25,33 +25,104 @@ import type { OnWork } from './useWork.ts'
 /** A second tap comes within this, ms. */
 const SECOND_TAP_MS = 500
 
-interface CardProps { readonly job: Job; readonly work: OnWork; readonly step: PlanStep; readonly car: CarLive | null; readonly peaks?: Readonly<Record<string, number>>; readonly children?: ReactNode }
+interface CardProps {
+  readonly job: Job
+  readonly work: OnWork
+  readonly step: PlanStep
+  readonly car: CarLive | null
+  readonly peaks?: Readonly<Record<string, number>>
+  readonly children?: ReactNode
+}
 
 /** The gates of a step as the car stands: what holds, and what is waited for. */
 function Gates({ work: { of, run }, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
   const kind = kindAt(of.architecture, step.place)
   const corners = cornersOf(step.place)
-  const asks = step.gates.flatMap(({ gate, asks: of_ }) => of_.map(({ condition }) => ({ gate, condition, open: corners.every((corner) => holds(condition, run.car, kind, corner)) })))
+  const asks = step.gates.flatMap(({ gate, asks: of_ }) =>
+    of_.map(({ condition }) => ({
+      gate,
+      condition,
+      open: corners.every((corner) => holds(condition, run.car, kind, corner)),
+    })),
+  )
   if (asks.length === 0) return null
   return (
     <section aria-label="Gate" className="grid gap-1">
-      <h3 className="label">{capital([...new Set(step.gates.map(({ gate }) => GATE_WORDS[gate]))].join(', and '))}</h3>
-      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">{asks.map(({ gate, condition, open }) => (
-        <li key={`${gate}${condition}`} className={`flex items-center gap-1.5 ${open ? '' : 'font-semibold text-rust'}`}>{open ? <Check size={17} strokeWidth={3} aria-label="so" /> : <CircleSlash2 size={17} aria-label="not so" />}{CONDITION_WORDS[condition]}</li>
-      ))}</ul>
+      <h3 className="label">
+        {capital([...new Set(step.gates.map(({ gate }) => GATE_WORDS[gate]))].join(', and '))}
+      </h3>
+      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
+        {asks.map(({ gate, condition, open }) => (
+          <li
+            key={`${gate}${condition}`}
+            className={`flex items-center gap-1.5 ${open ? '' : 'font-semibold text-rust'}`}
+          >
+            {open ? (
+              <Check size={17} strokeWidth={3} aria-label="so" />
+            ) : (
+              <CircleSlash2 size={17} aria-label="not so" />
+            )}
+            {CONDITION_WORDS[condition]}
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }
 
-function Otherwise({ step, work, draft, change }: Pick<CardProps, 'step' | 'work'> & { readonly draft: StepDraft; change(next: Partial<StepDraft>): void }): ReactNode {
-  const kinds: readonly Deviation['kind'][] = [...(maySkip(work.of, step) ? ['skipped' as const] : []), ...(step.torque ? ['torque' as const] : []), ...(step.photo ? ['noPhoto' as const] : []), 'otherwise']
+function Otherwise({
+  step,
+  work,
+  draft,
+  change,
+}: Pick<CardProps, 'step' | 'work'> & {
+  readonly draft: StepDraft
+  change(next: Partial<StepDraft>): void
+}): ReactNode {
+  const kinds: readonly Deviation['kind'][] = [
+    ...(maySkip(work.of, step) ? ['skipped' as const] : []),
+    ...(step.torque ? ['torque' as const] : []),
+    ...(step.photo ? ['noPhoto' as const] : []),
+    'otherwise',
+  ]
   return (
     <details open={draft.deviation !== null || undefined}>
-      <summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">A note, or done otherwise</summary>
+      <summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">
+        A note, or done otherwise
+      </summary>
       <div className="grid gap-3 pb-2">
-        <div><label className="label" htmlFor={`note ${step.key}`}>Note</label><input id={`note ${step.key}`} className="field" maxLength={500} value={draft.note} onChange={(event) => change({ note: event.target.value })} /></div>
-        <Taps<Deviation['kind']> legend="Done otherwise: a lead is asked to agree" chosen={draft.deviation ? [draft.deviation] : []} onTap={(kind) => change({ deviation: draft.deviation === kind ? null : kind })} options={kinds.map((value) => ({ value, words: DEVIATION_WORDS[value] }))} />
-        {draft.deviation && <div><label className="label" htmlFor={`why ${step.key}`}>Why</label><input id={`why ${step.key}`} className="field" maxLength={300} value={draft.reason} onChange={(event) => change({ reason: event.target.value })} /></div>}
+        <div>
+          <label className="label" htmlFor={`note ${step.key}`}>
+            Note
+          </label>
+          <input
+            id={`note ${step.key}`}
+            className="field"
+            maxLength={500}
+            value={draft.note}
+            onChange={(event) => change({ note: event.target.value })}
+          />
+        </div>
+        <Taps<Deviation['kind']>
+          legend="Done otherwise: a lead is asked to agree"
+          chosen={draft.deviation ? [draft.deviation] : []}
+          onTap={(kind) => change({ deviation: draft.deviation === kind ? null : kind })}
+          options={kinds.map((value) => ({ value, words: DEVIATION_WORDS[value] }))}
+        />
+        {draft.deviation && (
+          <div>
+            <label className="label" htmlFor={`why ${step.key}`}>
+              Why
+            </label>
+            <input
+              id={`why ${step.key}`}
+              className="field"
+              maxLength={300}
+              value={draft.reason}
+              onChange={(event) => change({ reason: event.target.value })}
+            />
+          </div>
+        )}
       </div>
     </details>
   )
@@ -71,11 +142,15 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
   const article = useRef<HTMLElement>(null)
   useEffect(() => {
     if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
-    if ((article.current?.getBoundingClientRect().top ?? 0) < 0) article.current?.scrollIntoView({ block: 'start' })
+    if ((article.current?.getBoundingClientRect().top ?? 0) < 0)
+      article.current?.scrollIntoView({ block: 'start' })
   }, [])
   // A glove taps twice: the second tap must not confirm the step that has just come. Keys do not bounce, and are taken at once.
   const [armed, setArmed] = useState(false)
-  useEffect(() => { const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS); return () => clearTimeout(timer) }, [])
+  useEffect(() => {
+    const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS)
+    return () => clearTimeout(timer)
+  }, [])
   const written = of.book.steps.find(({ id }) => id === step.step)
   const asks = written ? toShow(written, step.place) : []
   const not = notYet(of, run, step.key)
@@ -92,28 +167,112 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
     if (sentence === null) drop(draftKey)
   }
   return (
-    <article ref={article} tabIndex={-1} aria-label={words} data-step={step.key} className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4">
+    <article
+      ref={article}
+      tabIndex={-1}
+      aria-label={words}
+      data-step={step.key}
+      className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
+    >
       <div className="flex items-start gap-4">
-        {step.place !== null && <span className="shrink-0"><CornerGlyph lit={cornersOf(step.place)} size={84} /></span>}
+        {step.place !== null && (
+          <span className="shrink-0">
+            <CornerGlyph lit={cornersOf(step.place)} size={84} />
+          </span>
+        )}
         <div className="min-w-0">
-          <p className="text-[14px] text-ink-2"><span className="num">{number}</span> of <span className="num">{of.steps.length}</span>, {STRETCH_WORDS[step.phase].toLowerCase()}{again ? '; once more' : ''}</p>
+          <p className="text-[14px] text-ink-2">
+            <span className="num">{number}</span> of <span className="num">{of.steps.length}</span>,{' '}
+            {STRETCH_WORDS[step.phase].toLowerCase()}
+            {again ? '; once more' : ''}
+          </p>
           <h2 className="say text-ink">{words}</h2>
         </div>
       </div>
-      {step.caution && <p className="caution flex gap-3 text-[16px]"><ShieldAlert size={22} aria-hidden className="mt-0.5 shrink-0" /><span>{step.caution}</span></p>}
+      {step.caution && (
+        <p className="caution flex gap-3 text-[16px]">
+          <ShieldAlert size={22} aria-hidden className="mt-0.5 shrink-0" />
+          <span>{step.caution}</span>
+        </p>
+      )}
       <p className="sub">{step.why}</p>
       <Gates work={work} step={step} />
-      {not ? <p className="hint" role="status">{refusalSentence(not, { ...of, nameOf: work.nameOf })}</p> : (
+      {not ? (
+        <p className="hint" role="status">
+          {refusalSentence(not, { ...of, nameOf: work.nameOf })}
+        </p>
+      ) : (
         <>
           {children}
-          <Proofs asks={asks} body={run.car.body} car={car} draft={draft} peaks={peaks} onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })} />
-          {step.torque && <TorqueEntry fastener={step.torque} words={of.book.torques[step.torque] ?? step.torque} typeId={job.vehicleType.id} range={range} draft={draft} onChange={change} />}
-          {outside && range && draft.deviation === null && <button type="button" className="btn w-fit" onClick={() => change({ deviation: 'torque' })}>It is right as it is: say why</button>}
-          {step.second && <Taps<string> legend="The second hand" chosen={draft.second ? [draft.second] : []} onTap={(second) => change({ second })} options={[...people.filter(({ id }) => id !== me).map(({ id, name }) => ({ value: id, words: name })), { value: 'alone', words: 'Alone: a stand or strap in its place' }]} />}
-          {(step.photo || step.phase === 'on' || step.phase === 'bench') && <StepPhotos job={job} step={step} run={run} photoIds={draft.photoIds} needed={step.photo} onTaken={(id) => change({ photoIds: [...(useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []), id] })} />}
+          <Proofs
+            asks={asks}
+            body={run.car.body}
+            car={car}
+            draft={draft}
+            peaks={peaks}
+            onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })}
+          />
+          {step.torque && (
+            <TorqueEntry
+              fastener={step.torque}
+              words={of.book.torques[step.torque] ?? step.torque}
+              typeId={job.vehicleType.id}
+              range={range}
+              draft={draft}
+              onChange={change}
+            />
+          )}
+          {outside && range && draft.deviation === null && (
+            <button
+              type="button"
+              className="btn w-fit"
+              onClick={() => change({ deviation: 'torque' })}
+            >
+              It is right as it is: say why
+            </button>
+          )}
+          {step.second && (
+            <Taps<string>
+              legend="The second hand"
+              chosen={draft.second ? [draft.second] : []}
+              onTap={(second) => change({ second })}
+              options={[
+                ...people
+                  .filter(({ id }) => id !== me)
+                  .map(({ id, name }) => ({ value: id, words: name })),
+                { value: 'alone', words: 'Alone: a stand or strap in its place' },
+              ]}
+            />
+          )}
+          {(step.photo || step.phase === 'on' || step.phase === 'bench') && (
+            <StepPhotos
+              job={job}
+              step={step}
+              run={run}
+              photoIds={draft.photoIds}
+              needed={step.photo}
+              onTaken={(id) =>
+                change({
+                  photoIds: [...(useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []), id],
+                })
+              }
+            />
+          )}
           <Otherwise step={step} work={work} draft={draft} change={change} />
-          {wrong && <p className="wrong text-[16px]" role="alert">{wrong}</p>}
-          <button type="button" className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]" aria-disabled={!armed} onClick={(event) => confirm(event.detail > 0)}><Check size={26} strokeWidth={3} aria-hidden />Done</button>
+          {wrong && (
+            <p className="wrong text-[16px]" role="alert">
+              {wrong}
+            </p>
+          )}
+          <button
+            type="button"
+            className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]"
+            aria-disabled={!armed}
+            onClick={(event) => confirm(event.detail > 0)}
+          >
+            <Check size={26} strokeWidth={3} aria-hidden />
+            Done
+          </button>
         </>
       )}
     </article>

@@ -12,23 +12,81 @@ import { useWorkQueue } from '../../../state/workQueue.ts'
 import { stepWords } from '../../../words/plan.ts'
 
 /** A photo of a step; a tap shows it whole once the server has it. */
-export function StepPhoto({ id, words, wide = false }: { readonly id: string; readonly words: string; readonly wide?: boolean }): ReactNode {
-  const here = useWorkQueue((queue) => queue.items.find(({ command }) => command.type === 'photo.add' && command.payload.photoId === id)?.command)
+export function StepPhoto({
+  id,
+  words,
+  wide = false,
+}: {
+  readonly id: string
+  readonly words: string
+  readonly wide?: boolean
+}): ReactNode {
+  const here = useWorkQueue(
+    (queue) =>
+      queue.items.find(
+        ({ command }) => command.type === 'photo.add' && command.payload.photoId === id,
+      )?.command,
+  )
   // Its small picture until then: the whole one as an address of a megabyte would hold up the page.
-  const waiting = here?.type === 'photo.add' ? `data:image/jpeg;base64,${here.payload.small ?? here.payload.picture}` : null
-  return <a href={waiting === null ? `/api/photos/${id}` : undefined} target="_blank" rel="noreferrer" className="block"><img src={waiting ?? `/api/photos/${id}${wide ? '' : '/small'}`} alt={words} loading="lazy" decoding="async" className="aspect-[4/3] w-full rounded-md border border-edge bg-edge-2 object-cover" /></a>
+  const waiting =
+    here?.type === 'photo.add'
+      ? `data:image/jpeg;base64,${here.payload.small ?? here.payload.picture}`
+      : null
+  return (
+    <a
+      href={waiting === null ? `/api/photos/${id}` : undefined}
+      target="_blank"
+      rel="noreferrer"
+      className="block"
+    >
+      <img
+        src={waiting ?? `/api/photos/${id}${wide ? '' : '/small'}`}
+        alt={words}
+        loading="lazy"
+        decoding="async"
+        className="aspect-[4/3] w-full rounded-md border border-edge bg-edge-2 object-cover"
+      />
+    </a>
+  )
 }
 
 /** Photos taken when things came off at the same place: how it was, beside how it goes back. */
-export function photosBefore(run: Run, step: PlanStep): readonly { readonly id: string; readonly words: string }[] {
+export function photosBefore(
+  run: Run,
+  step: PlanStep,
+): readonly { readonly id: string; readonly words: string }[] {
   if (step.phase !== 'on' && step.phase !== 'bench' && step.phase !== 'close') return []
-  return run.steps.flatMap(({ step: before, done }) => (done && before.place === step.place && before.key !== step.key && (before.phase === 'off' || before.phase === 'ready') ? done.content.photoIds.map((id) => ({ id, words: `Before: ${stepWords(before.words, before.place)}` })) : []))
+  return run.steps.flatMap(({ step: before, done }) =>
+    done &&
+    before.place === step.place &&
+    before.key !== step.key &&
+    (before.phase === 'off' || before.phase === 'ready')
+      ? done.content.photoIds.map((id) => ({
+          id,
+          words: `Before: ${stepWords(before.words, before.place)}`,
+        }))
+      : [],
+  )
 }
 
-interface StepPhotosProps { readonly job: Job; readonly step: PlanStep; readonly run: Run; readonly photoIds: readonly string[]; readonly needed: boolean; onTaken(id: string): void }
+interface StepPhotosProps {
+  readonly job: Job
+  readonly step: PlanStep
+  readonly run: Run
+  readonly photoIds: readonly string[]
+  readonly needed: boolean
+  onTaken(id: string): void
+}
 
 /** Photos of a step, by camera or file, and those from before beside them. */
-export function StepPhotos({ job, step, run, photoIds, needed, onTaken }: StepPhotosProps): ReactNode {
+export function StepPhotos({
+  job,
+  step,
+  run,
+  photoIds,
+  needed,
+  onTaken,
+}: StepPhotosProps): ReactNode {
   const { personId, device } = useSession()
   const [busy, setBusy] = useState(false)
   const [complaint, setComplaint] = useState<string | null>(null)
@@ -39,9 +97,31 @@ export function StepPhotos({ job, step, run, photoIds, needed, onTaken }: StepPh
     setComplaint(null)
     for (const file of files) {
       const shrunk = await shrinkPicture(file)
-      if (!shrunk.ok) { setComplaint(shrinkFaultWords(file.name, shrunk.fault)); continue }
+      if (!shrunk.ok) {
+        setComplaint(shrinkFaultWords(file.name, shrunk.fault))
+        continue
+      }
       const photoId = crypto.randomUUID()
-      useWorkQueue.getState().add(job.id, envelope('photo.add', { photoId, jobId: job.id, caption: words.slice(0, 200), picture: shrunk.picture, small: shrunk.small }, { id: crypto.randomUUID(), person: personId ?? '', device, baseVersion: null, atMs: steadyNow() }))
+      useWorkQueue.getState().add(
+        job.id,
+        envelope(
+          'photo.add',
+          {
+            photoId,
+            jobId: job.id,
+            caption: words.slice(0, 200),
+            picture: shrunk.picture,
+            small: shrunk.small,
+          },
+          {
+            id: crypto.randomUUID(),
+            person: personId ?? '',
+            device,
+            baseVersion: null,
+            atMs: steadyNow(),
+          },
+        ),
+      )
       onTaken(photoId)
     }
     setBusy(false)
@@ -54,14 +134,48 @@ export function StepPhotos({ job, step, run, photoIds, needed, onTaken }: StepPh
   return (
     <div className="grid gap-2">
       {(before.length > 0 || photoIds.length > 0) && (
-        <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3" aria-label={before.length > 0 ? 'Photos, before and now' : 'Photos'}>
-          {before.map(({ id, words: of }) => <li key={id} className="min-w-0"><StepPhoto id={id} words={of} wide={before.length === 1} /><p className="truncate text-[13px] text-ink-2">before</p></li>)}
-          {photoIds.map((id) => <li key={id} className="min-w-0"><StepPhoto id={id} words={words} wide={before.length === 1} /><p className="text-[13px] text-ink-2">now</p></li>)}
+        <ul
+          className="grid grid-cols-2 gap-3 sm:grid-cols-3"
+          aria-label={before.length > 0 ? 'Photos, before and now' : 'Photos'}
+        >
+          {before.map(({ id, words: of }) => (
+            <li key={id} className="min-w-0">
+              <StepPhoto id={id} words={of} wide={before.length === 1} />
+              <p className="truncate text-[13px] text-ink-2">before</p>
+            </li>
+          ))}
+          {photoIds.map((id) => (
+            <li key={id} className="min-w-0">
+              <StepPhoto id={id} words={words} wide={before.length === 1} />
+              <p className="text-[13px] text-ink-2">now</p>
+            </li>
+          ))}
         </ul>
       )}
-      <label className={`btn w-fit cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}><Camera size={20} aria-hidden />{needed && photoIds.length === 0 ? 'Take the photo' : 'Add a photo'}<input type="file" accept="image/*" multiple className="sr-only" disabled={busy} onChange={choose} /></label>
-      {busy && <p role="status" className="text-[14px] text-ink-2">Making it small …</p>}
-      {complaint && <p className="wrong" role="alert">{complaint}</p>}
+      <label
+        className={`btn w-fit cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}
+      >
+        <Camera size={20} aria-hidden />
+        {needed && photoIds.length === 0 ? 'Take the photo' : 'Add a photo'}
+        <input
+          type="file"
+          accept="image/*"
+          multiple
+          className="sr-only"
+          disabled={busy}
+          onChange={choose}
+        />
+      </label>
+      {busy && (
+        <p role="status" className="text-[14px] text-ink-2">
+          Making it small …
+        </p>
+      )}
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
     </div>
   )
 }

@@ -10,22 +10,97 @@ import { torqueWords, turnedWords } from '../../../words/plan.ts'
 import { TORQUE_UNITS } from '../../shelf/torqueForm.ts'
 import { torqueDoubt } from './stepEntry.ts'
 
-interface TorqueEntryProps { readonly fastener: string; readonly words: string; readonly typeId: string; readonly range: TorqueRange | null; readonly draft: StepDraft; onChange(change: Partial<StepDraft>): void }
+interface TorqueEntryProps {
+  readonly fastener: string
+  readonly words: string
+  readonly typeId: string
+  readonly range: TorqueRange | null
+  readonly draft: StepDraft
+  onChange(change: Partial<StepDraft>): void
+}
 
 /** A torque as it was set, against its range; where the sheet has none, with where it is written. */
-export function TorqueEntry({ fastener, words, typeId, range, draft, onChange }: TorqueEntryProps): ReactNode {
+export function TorqueEntry({
+  fastener,
+  words,
+  typeId,
+  range,
+  draft,
+  onChange,
+}: TorqueEntryProps): ReactNode {
   const [id, source] = [useId(), useId()]
-  const known: Torque | undefined = useTorques().data?.find((each) => each.typeId === typeId && each.fastener === fastener)
+  const known: Torque | undefined = useTorques().data?.find(
+    (each) => each.typeId === typeId && each.fastener === fastener,
+  )
   const doubt = torqueDoubt(draft, range)
   return (
     <fieldset className="grid gap-2">
-      <legend className="label">{capital(words)}: {known ? <><b className="num text-ink">{torqueWords(known)}</b>{turnedWords(known)} ({known.source})</> : <>not entered on the sheet, <Link className="underline" to="/shelf/torques">look it up and enter it</Link>, or set yours with its source</>}</legend>
+      <legend className="label">
+        {capital(words)}:{' '}
+        {known ? (
+          <>
+            <b className="num text-ink">{torqueWords(known)}</b>
+            {turnedWords(known)} ({known.source})
+          </>
+        ) : (
+          <>
+            not entered on the sheet,{' '}
+            <Link className="underline" to="/shelf/torques">
+              look it up and enter it
+            </Link>
+            , or set yours with its source
+          </>
+        )}
+      </legend>
       <div className="flex flex-wrap items-end gap-2">
-        <div><label className="sr-only" htmlFor={id}>Set to, {draft.unit}</label><input id={id} className="field num max-w-[150px] text-[26px]" inputMode="decimal" maxLength={7} autoComplete="off" placeholder="set to" value={draft.torque} aria-invalid={doubt !== null} onChange={(event) => onChange({ torque: event.target.value })} /></div>
-        {TORQUE_UNITS.map((unit) => <button key={unit} type="button" className="tap" data-on={draft.unit === unit} aria-pressed={draft.unit === unit} onClick={() => onChange({ unit })}>{unit}</button>)}
+        <div>
+          <label className="sr-only" htmlFor={id}>
+            Set to, {draft.unit}
+          </label>
+          <input
+            id={id}
+            className="field num max-w-[150px] text-[26px]"
+            inputMode="decimal"
+            maxLength={7}
+            autoComplete="off"
+            placeholder="set to"
+            value={draft.torque}
+            aria-invalid={doubt !== null}
+            onChange={(event) => onChange({ torque: event.target.value })}
+          />
+        </div>
+        {TORQUE_UNITS.map((unit) => (
+          <button
+            key={unit}
+            type="button"
+            className="tap"
+            data-on={draft.unit === unit}
+            aria-pressed={draft.unit === unit}
+            onClick={() => onChange({ unit })}
+          >
+            {unit}
+          </button>
+        ))}
       </div>
-      {!range && <div><label className="label" htmlFor={source}>Where it is written</label><input id={source} className="field" maxLength={200} value={draft.source} onChange={(event) => onChange({ source: event.target.value })} /></div>}
-      {doubt && <p className="wrong" role="alert">{doubt}</p>}
+      {!range && (
+        <div>
+          <label className="label" htmlFor={source}>
+            Where it is written
+          </label>
+          <input
+            id={source}
+            className="field"
+            maxLength={200}
+            value={draft.source}
+            onChange={(event) => onChange({ source: event.target.value })}
+          />
+        </div>
+      )}
+      {doubt && (
+        <p className="wrong" role="alert">
+          {doubt}
+        </p>
+      )}
     </fieldset>
   )
 }

@@ -10,43 +10,84 @@ import { parseNumber } from '../../../state/typed.ts'
 export const showKey = ({ condition, corner }: ToShow): string => `${condition}@${String(corner)}`
 
 /** A torque as it was typed, in N.m; null while nothing is typed; or the sentence for what is no figure. */
-export function readTorque({ torque, unit }: Pick<StepDraft, 'torque' | 'unit'>): { readonly ok: true; readonly nm: number | null } | { readonly ok: false; readonly sentence: string } {
+export function readTorque({
+  torque,
+  unit,
+}: Pick<StepDraft, 'torque' | 'unit'>):
+  | { readonly ok: true; readonly nm: number | null }
+  | { readonly ok: false; readonly sentence: string } {
   if (torque.trim() === '') return { ok: true, nm: null }
   const typed = parseNumber(torque)
-  if (typed === null || typed <= 0) return { ok: false, sentence: `"${torque.trim()}" is not a torque. Type figures only, in ${unit}.` }
+  if (typed === null || typed <= 0)
+    return {
+      ok: false,
+      sentence: `"${torque.trim()}" is not a torque. Type figures only, in ${unit}.`,
+    }
   return { ok: true, nm: unit === 'N.m' ? typed : typed * NM_PER_LBF_FT }
 }
 
 /** What is to be said of a torque that is not in its range; null where all is well. */
-export function torqueDoubt(draft: Pick<StepDraft, 'torque' | 'unit'>, range: TorqueRange | null): string | null {
+export function torqueDoubt(
+  draft: Pick<StepDraft, 'torque' | 'unit'>,
+  range: TorqueRange | null,
+): string | null {
   const read = readTorque(draft)
   if (!read.ok) return read.sentence
   if (read.nm === null || !range) return null
   const verdict = judgeTorque(read.nm, range)
   if (verdict === 'in') return null
   const other = draft.unit === 'N.m' ? 'lbf.ft' : 'N.m'
-  if (otherUnit(parseNumber(draft.torque)!, draft.unit, range) !== null) return `In ${other} that would be right. Is the unit right?`
-  return verdict === 'far' ? 'That is far outside its range. Was a figure missed?' : `${verdict === 'low' ? 'Less' : 'More'} than its range. Say why, and a lead agrees.`
+  if (otherUnit(parseNumber(draft.torque)!, draft.unit, range) !== null)
+    return `In ${other} that would be right. Is the unit right?`
+  return verdict === 'far'
+    ? 'That is far outside its range. Was a figure missed?'
+    : `${verdict === 'low' ? 'Less' : 'More'} than its range. Say why, and a lead agrees.`
 }
 
 /** The entry a draft makes of a step, or the sentence for what cannot be read. */
-export function entryOf(step: PlanStep, asks: readonly ToShow[], draft: StepDraft, units: DisplayUnits): { readonly ok: true; readonly entry: DoneEntry } | { readonly ok: false; readonly sentence: string } {
+export function entryOf(
+  step: PlanStep,
+  asks: readonly ToShow[],
+  draft: StepDraft,
+  units: DisplayUnits,
+):
+  | { readonly ok: true; readonly entry: DoneEntry }
+  | { readonly ok: false; readonly sentence: string } {
   const shown: Shown[] = []
   for (const ask of asks) {
     const said = draft.shown[showKey(ask)]
     if (!said) continue
     const typed = said.bar.trim() === '' ? null : parseNumber(said.bar)
-    if (said.bar.trim() !== '' && typed === null) return { ok: false, sentence: `"${said.bar.trim()}" is not a pressure. Type figures only.` }
-    shown.push({ ...ask, proof: said.proof, by: said.by, barG: typed === null ? null : fromDisplay(typed, 'pressure', units) })
+    if (said.bar.trim() !== '' && typed === null)
+      return { ok: false, sentence: `"${said.bar.trim()}" is not a pressure. Type figures only.` }
+    shown.push({
+      ...ask,
+      proof: said.proof,
+      by: said.by,
+      barG: typed === null ? null : fromDisplay(typed, 'pressure', units),
+    })
   }
   const torque = readTorque(draft)
   if (!torque.ok) return torque
-  if (draft.deviation !== null && draft.reason.trim() === '') return { ok: false, sentence: 'Say why it was done otherwise.' }
+  if (draft.deviation !== null && draft.reason.trim() === '')
+    return { ok: false, sentence: 'Say why it was done otherwise.' }
   return {
     ok: true,
     entry: {
-      kind: 'done', key: step.key, step: step.step, place: step.place, shown, torque: torque.nm === null ? null : { nm: Math.round(torque.nm * 100) / 100, source: draft.source.trim() || null },
-      photoIds: [...draft.photoIds], note: draft.note.trim(), second: step.second ? draft.second : null, deviation: draft.deviation === null ? null : { kind: draft.deviation, reason: draft.reason.trim() },
+      kind: 'done',
+      key: step.key,
+      step: step.step,
+      place: step.place,
+      shown,
+      torque:
+        torque.nm === null
+          ? null
+          : { nm: Math.round(torque.nm * 100) / 100, source: draft.source.trim() || null },
+      photoIds: [...draft.photoIds],
+      note: draft.note.trim(),
+      second: step.second ? draft.second : null,
+      deviation:
+        draft.deviation === null ? null : { kind: draft.deviation, reason: draft.reason.trim() },
     },
   }
 }

@@ -46,8 +46,19 @@ function stepsOf(job: Job, book: Guarded['book'], version: number): readonly Pla
   return composed.steps
 }
 
-const asEntry = ({ command }: Queued): WorkEntry[] => (command.type === 'work.record' ? [{ id: command.payload.entryId, at: command.at, person: command.person, content: command.payload.content as WorkContent }] : [])
-const asWork = (record: readonly WorkRecord[]): readonly WorkEntry[] => record as readonly WorkEntry[]
+const asEntry = ({ command }: Queued): WorkEntry[] =>
+  command.type === 'work.record'
+    ? [
+        {
+          id: command.payload.entryId,
+          at: command.at,
+          person: command.person,
+          content: command.payload.content as WorkContent,
+        },
+      ]
+    : []
+const asWork = (record: readonly WorkRecord[]): readonly WorkEntry[] =>
+  record as readonly WorkEntry[]
 
 /** The work on a job; null while nothing is planned, or what it needs is still on its way. */
 export function useWork(job: Job): OnWork | null {
@@ -58,14 +69,32 @@ export function useWork(job: Job): OnWork | null {
   const start = useWaits((waits) => waits.start)
   const nameOf = usePersonName()
   const queued = useMemo(() => items.filter((item) => item.jobId === job.id), [items, job.id])
-  const entries = useMemo(() => { const known = new Set(job.work.map(({ id }) => id)); return [...asWork(job.work), ...[...taken.filter((item) => item.jobId === job.id), ...queued].flatMap(asEntry).filter(({ id }) => !known.has(id))] }, [job.work, job.id, queued, taken])
+  const entries = useMemo(() => {
+    const known = new Set(job.work.map(({ id }) => id))
+    return [
+      ...asWork(job.work),
+      ...[...taken.filter((item) => item.jobId === job.id), ...queued]
+        .flatMap(asEntry)
+        .filter(({ id }) => !known.has(id)),
+    ]
+  }, [job.work, job.id, queued, taken])
   const of = useMemo((): Guarded | null => {
     if (!procedures || !torques) return null
     const book = bookOf(procedures)
     const steps = stepsOf(job, book, procedures.version)
     const made = job.plans.at(-1)
     if (!steps || !made) return null
-    return { book, architecture: job.vehicleType.architecture, steps, flat: made.flat, entries, alone: made.alone, torqueOf: (fastener) => torques.find((each) => each.typeId === job.vehicleType.id && each.fastener === fastener) ?? null }
+    return {
+      book,
+      architecture: job.vehicleType.architecture,
+      steps,
+      flat: made.flat,
+      entries,
+      alone: made.alone,
+      torqueOf: (fastener) =>
+        torques.find((each) => each.typeId === job.vehicleType.id && each.fastener === fastener) ??
+        null,
+    }
   }, [procedures, torques, job, entries])
   const run = useMemo(() => of && runOf(of), [of])
   if (!of || !run) return null
@@ -74,17 +103,47 @@ export function useWork(job: Job): OnWork | null {
     const allowed = mayEnter(of, run, me, content)
     if (!allowed.ok) return refusalSentence(allowed.error, { ...of, nameOf })
     const entryId = crypto.randomUUID()
-    useWorkQueue.getState().add(job.id, envelope('work.record', { entryId, jobId: job.id, content: content as WorkRecord['content'] }, { id: crypto.randomUUID(), person: me, device, baseVersion: null, atMs: steadyNow() }))
-    const step = content.kind === 'done' ? of.steps.find(({ key }) => key === content.key) : undefined
+    useWorkQueue
+      .getState()
+      .add(
+        job.id,
+        envelope(
+          'work.record',
+          { entryId, jobId: job.id, content: content as WorkRecord['content'] },
+          { id: crypto.randomUUID(), person: me, device, baseVersion: null, atMs: steadyNow() },
+        ),
+      )
+    const step =
+      content.kind === 'done' ? of.steps.find(({ key }) => key === content.key) : undefined
     if (!step || step.waitMinutes === 0) return null
-    if (typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
-    start({ id: entryId, jobId: job.id, plate: job.vehicle.plate, words: stepWords(step.words, step.place), dueMs: steadyNow() + step.waitMinutes * 60_000 })
+    if (typeof Notification !== 'undefined' && Notification.permission === 'default')
+      void Notification.requestPermission()
+    start({
+      id: entryId,
+      jobId: job.id,
+      plate: job.vehicle.plate,
+      words: stepWords(step.words, step.place),
+      dueMs: steadyNow() + step.waitMinutes * 60_000,
+    })
     return null
   }
   const refused = queued.find(({ refusal }) => refusal !== null) ?? null
   return {
-    of, run, queued, refused, me, mine: me !== null && run.hands.includes(me), nameOf, enter,
-    lead: me !== null && (people?.every(({ lead }) => !lead) || people?.find(({ id }) => id === me)?.lead === true),
-    putAside: () => useWorkQueue.getState().drop(queued.filter(({ key }) => refused !== null && key >= refused.key).map(({ key }) => key), false),
+    of,
+    run,
+    queued,
+    refused,
+    me,
+    mine: me !== null && run.hands.includes(me),
+    nameOf,
+    enter,
+    lead:
+      me !== null &&
+      (people?.every(({ lead }) => !lead) || people?.find(({ id }) => id === me)?.lead === true),
+    putAside: () =>
+      useWorkQueue.getState().drop(
+        queued.filter(({ key }) => refused !== null && key >= refused.key).map(({ key }) => key),
+        false,
+      ),
   }
 }

@@ -7,7 +7,25 @@ import { useNow } from '../../../parts/useNow.ts'
 export function CheckTimer(): ReactNode {
   const [since, setSince] = useState<number | null>(null)
   const now = useNow(500)
-  if (since === null) return <button type="button" className="btn-quiet flex min-h-[44px] items-center gap-2 justify-self-start" onClick={() => setSince(Date.now())}><Timer size={18} aria-hidden />Time it</button>
+  if (since === null)
+    return (
+      <button
+        type="button"
+        className="btn-quiet flex min-h-[44px] items-center gap-2 justify-self-start"
+        onClick={() => setSince(Date.now())}
+      >
+        <Timer size={18} aria-hidden />
+        Time it
+      </button>
+    )
   const seconds = Math.max(0, Math.floor((now - since) / 1000))
-  return <button type="button" className="btn justify-self-start" onClick={() => setSince(null)}><Timer size={18} aria-hidden /><span className="num">{Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}</span><span className="font-normal">since; stop</span></button>
+  return (
+    <button type="button" className="btn justify-self-start" onClick={() => setSince(null)}>
+      <Timer size={18} aria-hidden />
+      <span className="num">
+        {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
+      </span>
+      <span className="font-normal">since; stop</span>
+    </button>
+  )
 }

@@ -6,14 +6,34 @@ import { Link } from 'react-router'
 import { percentWords } from '../../../words/answer.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
 import { moneyWords } from '../../../words/money.ts'
-import { asksWords, causeClause, checkWords, minutesWords, outcomeWords, savesWords } from '../../../words/suspects.ts'
+import {
+  asksWords,
+  causeClause,
+  checkWords,
+  minutesWords,
+  outcomeWords,
+  savesWords,
+} from '../../../words/suspects.ts'
 import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
 
 /** Checks that have a guided test of their own, and those another phase does. */
-const TEST_OF: Readonly<Record<string, CheckKind>> = { pumpTest: 'pump', relayTest: 'relay', shopAir: 'shopAir', whichCorner: 'whichCorner', sweep: 'sweep', loadTest: 'load', habitLog: 'habit' }
-const PHASE_OF: Readonly<Record<string, readonly [path: string, words: string]>> = { watch: ['watch', 'Begin the watch'], command: ['watch', 'Watch with the supply on'], standsLow: ['heights', 'Walk a round'], agrees: ['heights', 'Walk a round'] }
+const TEST_OF: Readonly<Record<string, CheckKind>> = {
+  pumpTest: 'pump',
+  relayTest: 'relay',
+  shopAir: 'shopAir',
+  whichCorner: 'whichCorner',
+  sweep: 'sweep',
+  loadTest: 'load',
+  habitLog: 'habit',
+}
+const PHASE_OF: Readonly<Record<string, readonly [path: string, words: string]>> = {
+  watch: ['watch', 'Begin the watch'],
+  command: ['watch', 'Watch with the supply on'],
+  standsLow: ['heights', 'Walk a round'],
+  agrees: ['heights', 'Walk a round'],
+}
 
 interface NextProps {
   readonly jobId: string
@@ -26,14 +46,43 @@ interface NextProps {
   onCodes(): void
 }
 
-function Outlook({ now, placed, reasoned }: { readonly now: SuspectsNow; readonly placed: PlacedCheck; readonly reasoned: Reasoned }): ReactNode {
+function Outlook({
+  now,
+  placed,
+  reasoned,
+}: {
+  readonly now: SuspectsNow
+  readonly placed: PlacedCheck
+  readonly reasoned: Reasoned
+}): ReactNode {
   if (reasoned.recommend.id !== placed.id) return null
-  const likely = [...reasoned.outlook].sort((a, b) => b.p - a.p).filter(({ p }) => p >= 0.03).slice(0, 4)
-  return <ul className="grid gap-0.5 text-[13.5px] text-ink-2">{likely.map(({ outcome, p, leader, leaderP }) => <li key={outcome}>{outcomeWords(placed, outcome)} ({percentWords(p)}): then {causeClause(now.causes.get(leader)!)}, {percentWords(leaderP)}.</li>)}</ul>
+  const likely = [...reasoned.outlook]
+    .sort((a, b) => b.p - a.p)
+    .filter(({ p }) => p >= 0.03)
+    .slice(0, 4)
+  return (
+    <ul className="grid gap-0.5 text-[13.5px] text-ink-2">
+      {likely.map(({ outcome, p, leader, leaderP }) => (
+        <li key={outcome}>
+          {outcomeWords(placed, outcome)} ({percentWords(p)}): then{' '}
+          {causeClause(now.causes.get(leader)!)}, {percentWords(leaderP)}.
+        </li>
+      ))}
+    </ul>
+  )
 }
 
 /** The check that is worth its minutes next, to be done there and then. */
-export function NextCheck({ jobId, now, reasoned, costs, busy, onFound, onTest, onCodes }: NextProps): ReactNode {
+export function NextCheck({
+  jobId,
+  now,
+  reasoned,
+  costs,
+  busy,
+  onFound,
+  onTest,
+  onCodes,
+}: NextProps): ReactNode {
   const [skipped, skip] = useState<readonly string[]>([])
   const [picked, pick] = useState<string | null>(null)
   const worth = reasoned.ranking.filter(({ check, gain }) => gain > 0 && !skipped.includes(check))
@@ -43,20 +92,93 @@ export function NextCheck({ jobId, now, reasoned, costs, busy, onFound, onTest, 
   const { check } = placed
   const [test, phase] = [TEST_OF[check.id], PHASE_OF[check.id]]
   return (
-    <section aria-label="Next check" className="grid content-start gap-3 rounded-md border border-edge bg-sheet p-4">
-      <div><p className="text-[13.5px] text-ink-2">{picked && picked !== worth[0]?.check ? 'Another check' : 'Worth doing next'}: {minutesWords(check.minutes)}{check.unattendedH ? `, and ${check.unattendedH} hours standing` : ''}; saves {savesWords(chosen.gain)} on average{chosen.gain > 480 ? '' : moneyWords(chosen.gain, now.rate)}.</p>
-        <h2 className="say-small">{asksWords(placed)}</h2></div>
+    <section
+      aria-label="Next check"
+      className="grid content-start gap-3 rounded-md border border-edge bg-sheet p-4"
+    >
+      <div>
+        <p className="text-[13.5px] text-ink-2">
+          {picked && picked !== worth[0]?.check ? 'Another check' : 'Worth doing next'}:{' '}
+          {minutesWords(check.minutes)}
+          {check.unattendedH ? `, and ${check.unattendedH} hours standing` : ''}; saves{' '}
+          {savesWords(chosen.gain)} on average
+          {chosen.gain > 480 ? '' : moneyWords(chosen.gain, now.rate)}.
+        </p>
+        <h2 className="say-small">{asksWords(placed)}</h2>
+      </div>
       {check.caution && <p className="hint">{check.caution}</p>}
-      <ol className="grid list-decimal gap-1 pl-6 text-[15px]">{check.how.map((step) => <li key={step}>{step}</li>)}</ol>
+      <ol className="grid list-decimal gap-1 pl-6 text-[15px]">
+        {check.how.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
       {check.needs && <p className="text-[13.5px] text-ink-2">Needs: {check.needs.join(', ')}.</p>}
-      {!test && !phase && check.id !== 'codes' && check.group !== 'complaint' && <CheckTimer key={placed.id} />}
-      {(test || phase || check.id === 'codes') && <div className="flex flex-wrap gap-2">{test && <button type="button" className="btn" onClick={() => onTest(test)}>Do the test: {CHECK_WORDS[test].name}</button>}{phase && <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>{phase[1]}</Link>}{check.id === 'codes' && <button type="button" className="btn" onClick={onCodes}>Read the codes in</button>}</div>}
-      <fieldset disabled={busy} key={placed.id} className="grid gap-2"><legend className="label">{test || phase ? 'Or done already, and it showed' : 'It showed'}</legend><Outcomes placed={placed} onFound={(outcome) => { pick(null); onFound(placed.id, outcome) }} /></fieldset>
+      {!test && !phase && check.id !== 'codes' && check.group !== 'complaint' && (
+        <CheckTimer key={placed.id} />
+      )}
+      {(test || phase || check.id === 'codes') && (
+        <div className="flex flex-wrap gap-2">
+          {test && (
+            <button type="button" className="btn" onClick={() => onTest(test)}>
+              Do the test: {CHECK_WORDS[test].name}
+            </button>
+          )}
+          {phase && (
+            <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>
+              {phase[1]}
+            </Link>
+          )}
+          {check.id === 'codes' && (
+            <button type="button" className="btn" onClick={onCodes}>
+              Read the codes in
+            </button>
+          )}
+        </div>
+      )}
+      <fieldset disabled={busy} key={placed.id} className="grid gap-2">
+        <legend className="label">
+          {test || phase ? 'Or done already, and it showed' : 'It showed'}
+        </legend>
+        <Outcomes
+          placed={placed}
+          onFound={(outcome) => {
+            pick(null)
+            onFound(placed.id, outcome)
+          }}
+        />
+      </fieldset>
       <Outlook now={now} placed={placed} reasoned={reasoned} />
       <div className="border-t border-edge pt-2">
-        <button type="button" className="btn-quiet min-h-[44px]" onClick={() => { skip([...skipped, placed.id]); pick(null) }}>Cannot be done here</button>
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px]"
+          onClick={() => {
+            skip([...skipped, placed.id])
+            pick(null)
+          }}
+        >
+          Cannot be done here
+        </button>
         {worth.length > 1 && <p className="label mt-1">Instead</p>}
-        <ul className="grid">{worth.filter((each) => each !== chosen).slice(0, 3).map((each) => <li key={each.check}><button type="button" className="btn-quiet flex min-h-[44px] w-full justify-between gap-3 text-left" onClick={() => pick(each.check)}><span>{checkWords(now.checks.get(each.check)!)}</span><span className="num text-ink-2">{minutesWords(costs[each.check] ?? 0)}, saves {savesWords(each.gain)}</span></button></li>)}</ul>
+        <ul className="grid">
+          {worth
+            .filter((each) => each !== chosen)
+            .slice(0, 3)
+            .map((each) => (
+              <li key={each.check}>
+                <button
+                  type="button"
+                  className="btn-quiet flex min-h-[44px] w-full justify-between gap-3 text-left"
+                  onClick={() => pick(each.check)}
+                >
+                  <span>{checkWords(now.checks.get(each.check)!)}</span>
+                  <span className="num text-ink-2">
+                    {minutesWords(costs[each.check] ?? 0)}, saves {savesWords(each.gain)}
+                  </span>
+                </button>
+              </li>
+            ))}
+        </ul>
       </div>
     </section>
   )

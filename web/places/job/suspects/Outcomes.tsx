@@ -10,20 +10,67 @@ import { capital, placeWords } from '../../../words/corners.ts'
 const WALKED: readonly Place[] = ['front', ...WALK, 'rear']
 
 /** What came of a check: one tap; or at which places, where it answers for several. */
-export function Outcomes({ placed, onFound }: { readonly placed: PlacedCheck; onFound(outcome: string): void }): ReactNode {
+export function Outcomes({
+  placed,
+  onFound,
+}: {
+  readonly placed: PlacedCheck
+  onFound(outcome: string): void
+}): ReactNode {
   const { check, whole } = placed
   const walked = whole && [...whole].sort((a, b) => WALKED.indexOf(a) - WALKED.indexOf(b))
   const [at, setAt] = useState<Readonly<Record<string, string>>>({})
-  if (!whole) return <div className="flex flex-wrap gap-2">{check.outcomes.map(({ id, words }) => <button key={id} type="button" className="tap" onClick={() => onFound(id)}>{words}</button>)}</div>
+  if (!whole)
+    return (
+      <div className="flex flex-wrap gap-2">
+        {check.outcomes.map(({ id, words }) => (
+          <button key={id} type="button" className="tap" onClick={() => onFound(id)}>
+            {words}
+          </button>
+        ))}
+      </div>
+    )
   const quiet = quietOf(check)
   const said = (place: Place): string => at[String(place)] ?? quiet
-  const outcome = wholeOutcome(check, whole.map((place) => [place, said(place)]))
+  const outcome = wholeOutcome(
+    check,
+    whole.map((place) => [place, said(place)]),
+  )
   return (
     <div className="grid gap-3">
-      {check.outcomes.length === 2
-        ? <Taps<string> legend={check.outcomes[1]!.words} chosen={walked!.filter((place) => said(place) !== quiet).map(String)} onTap={(place) => setAt({ ...at, [place]: at[place] && at[place] !== quiet ? quiet : check.outcomes[1]!.id })} options={walked!.map((place) => ({ value: String(place), words: capital(placeWords(place)) }))} />
-        : walked!.map((place) => <Taps<string> key={String(place)} legend={capital(placeWords(place))} chosen={[said(place)]} onTap={(id) => setAt({ ...at, [String(place)]: id })} options={check.outcomes.map(({ id, words }) => ({ value: id, words }))} />)}
-      <button type="button" className="btn btn-go justify-self-start" onClick={() => onFound(outcome)}>{outcome === quiet ? check.outcomes[0]!.words : 'That is what it showed'}</button>
+      {check.outcomes.length === 2 ? (
+        <Taps<string>
+          legend={check.outcomes[1]!.words}
+          chosen={walked!.filter((place) => said(place) !== quiet).map(String)}
+          onTap={(place) =>
+            setAt({
+              ...at,
+              [place]: at[place] && at[place] !== quiet ? quiet : check.outcomes[1]!.id,
+            })
+          }
+          options={walked!.map((place) => ({
+            value: String(place),
+            words: capital(placeWords(place)),
+          }))}
+        />
+      ) : (
+        walked!.map((place) => (
+          <Taps<string>
+            key={String(place)}
+            legend={capital(placeWords(place))}
+            chosen={[said(place)]}
+            onTap={(id) => setAt({ ...at, [String(place)]: id })}
+            options={check.outcomes.map(({ id, words }) => ({ value: id, words }))}
+          />
+        ))
+      )}
+      <button
+        type="button"
+        className="btn btn-go justify-self-start"
+        onClick={() => onFound(outcome)}
+      >
+        {outcome === quiet ? check.outcomes[0]!.words : 'That is what it showed'}
+      </button>
     </div>
   )
 }

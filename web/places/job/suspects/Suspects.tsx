@@ -10,26 +10,98 @@ import { SuspectList } from './SuspectList.tsx'
 import { useSuspects } from './useSuspects.ts'
 
 /** Which fault it could be, which check is worth its minutes next, and when to stop checking. */
-export function Suspects({ job, onTest, onCodes }: { readonly job: Job; onTest(kind: CheckKind): void; onCodes(): void }): ReactNode {
+export function Suspects({
+  job,
+  onTest,
+  onCodes,
+}: {
+  readonly job: Job
+  onTest(kind: CheckKind): void
+  onCodes(): void
+}): ReactNode {
   const now = useSuspects(job)
   const say = useCommand('evidence.say')
-  const tell = (check: string, what: EvidenceRecord['say'], outcome: string | null, reason = ''): void => say.submit({ payload: { evidenceId: crypto.randomUUID(), jobId: job.id, check, say: what, outcome, reason } })
+  const tell = (
+    check: string,
+    what: EvidenceRecord['say'],
+    outcome: string | null,
+    reason = '',
+  ): void =>
+    say.submit({
+      payload: {
+        evidenceId: crypto.randomUUID(),
+        jobId: job.id,
+        check,
+        say: what,
+        outcome,
+        reason,
+      },
+    })
   const locked = job.closedAt !== null
   const { answer } = now
   if (!answer) return <p role="status">Weighing what is known …</p>
-  if (answer.kind === 'broken') return <p className="wrong" role="alert">The knowledge does not hang together; nothing can be said from it.</p>
+  if (answer.kind === 'broken')
+    return (
+      <p className="wrong" role="alert">
+        The knowledge does not hang together; nothing can be said from it.
+      </p>
+    )
   return (
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-5">
-        {answer.kind === 'contradiction' ? <p className="wrong" role="alert">No single fault brings all of this about: {answer.items.map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome)).join('; ')}. Don’t count one of them.</p> : <SuspectList now={now} reasoned={answer.reasoned} />}
-        <Path now={now} locked={locked} onDoubt={(check, reason) => tell(check, 'doubted', null, reason)} onCount={(check) => { const piece = now.pieces.find((each) => each.check === check)!; tell(check, piece.from === 'hand' ? 'found' : 'counted', piece.from === 'hand' ? piece.outcome : null) }} />
+        {answer.kind === 'contradiction' ? (
+          <p className="wrong" role="alert">
+            No single fault brings all of this about:{' '}
+            {answer.items
+              .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
+              .join('; ')}
+            . Don’t count one of them.
+          </p>
+        ) : (
+          <SuspectList now={now} reasoned={answer.reasoned} />
+        )}
+        <Path
+          now={now}
+          locked={locked}
+          onDoubt={(check, reason) => tell(check, 'doubted', null, reason)}
+          onCount={(check) => {
+            const piece = now.pieces.find((each) => each.check === check)!
+            tell(
+              check,
+              piece.from === 'hand' ? 'found' : 'counted',
+              piece.from === 'hand' ? piece.outcome : null,
+            )
+          }}
+        />
       </div>
       {answer.kind === 'reasoned' && (
-        <div className="order-first grid min-w-0 content-start gap-4 lg:order-none" aria-live="polite">
-          {answer.reasoned.recommend.kind === 'repair' && <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />}
-          {!locked && <NextCheck jobId={job.id} now={now} reasoned={answer.reasoned} costs={answer.costs} busy={say.isPending} onFound={(check, outcome) => tell(check, 'found', outcome)} onTest={onTest} onCodes={onCodes} />}
-          {answer.reasoned.recommend.kind === 'check' && <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />}
-          {say.isError && <p className="wrong" role="alert">{sentenceOf(say.error)}</p>}
+        <div
+          className="order-first grid min-w-0 content-start gap-4 lg:order-none"
+          aria-live="polite"
+        >
+          {answer.reasoned.recommend.kind === 'repair' && (
+            <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
+          )}
+          {!locked && (
+            <NextCheck
+              jobId={job.id}
+              now={now}
+              reasoned={answer.reasoned}
+              costs={answer.costs}
+              busy={say.isPending}
+              onFound={(check, outcome) => tell(check, 'found', outcome)}
+              onTest={onTest}
+              onCodes={onCodes}
+            />
+          )}
+          {answer.reasoned.recommend.kind === 'check' && (
+            <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
+          )}
+          {say.isError && (
+            <p className="wrong" role="alert">
+              {sentenceOf(say.error)}
+            </p>
+          )}
         </div>
       )}
     </div>

@@ -6,12 +6,19 @@ import { useMemo } from 'react'
 import { useKnowledge } from '../../../data/queries.ts'
 
 /** What a shop knows: the book with its changes in it, and what closed jobs taught. */
-export interface ShopBook { readonly book: KnowledgeBook; readonly changes: BookChanges; readonly record: KnowledgeRecord | null }
+export interface ShopBook {
+  readonly book: KnowledgeBook
+  readonly changes: BookChanges
+  readonly record: KnowledgeRecord | null
+}
 
 /** The knowledge of this shop; what ships until it is known. */
 export function useBook(): ShopBook {
   const record = useKnowledge().data ?? null
-  return useMemo(() => { const changes = (record?.changes ?? NO_CHANGES) as unknown as BookChanges; return { book: bookWith(changes), changes, record } }, [record])
+  return useMemo(() => {
+    const changes = (record?.changes ?? NO_CHANGES) as unknown as BookChanges
+    return { book: bookWith(changes), changes, record }
+  }, [record])
 }
 
 /** Every check of this shop that can be done on such a vehicle. */

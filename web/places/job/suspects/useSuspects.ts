@@ -4,15 +4,23 @@ import { causesAt, checksAt } from '@anklet/core/diagnosis'
 import type { Remote } from 'comlink'
 import { useMemo } from 'react'
 import { useShop } from '../../../data/queries.ts'
-import type { DiagnosisAnswer, DiagnosisRequest, DiagnosisWorker } from '../../../workers/diagnosisWorker.ts'
+import type {
+  DiagnosisAnswer,
+  DiagnosisRequest,
+  DiagnosisWorker,
+} from '../../../workers/diagnosisWorker.ts'
 import { useReckoned } from '../../../workers/useReckoned.ts'
 import type { Piece } from './evidenceOf.ts'
 import { evidenceOf } from './evidenceOf.ts'
 import type { ShopBook } from './useBook.ts'
 import { useBook } from './useBook.ts'
 
-const makeWorker = (): Worker => new Worker(new URL('../../../workers/diagnosisWorker.ts', import.meta.url), { type: 'module' })
-const askReasons = (remote: Remote<DiagnosisWorker>, request: DiagnosisRequest): Promise<DiagnosisAnswer> => remote.work(request)
+const makeWorker = (): Worker =>
+  new Worker(new URL('../../../workers/diagnosisWorker.ts', import.meta.url), { type: 'module' })
+const askReasons = (
+  remote: Remote<DiagnosisWorker>,
+  request: DiagnosisRequest,
+): Promise<DiagnosisAnswer> => remote.work(request)
 
 /** What a job's suspects stand on and come to. */
 export interface SuspectsNow {
@@ -32,19 +40,36 @@ export function useSuspects(job: Job): SuspectsNow {
   const shop = useBook()
   const rate = useShop().data?.rate ?? null
   const { book, changes, record } = shop
-  const causes = useMemo(() => new Map(causesAt(book, architecture).map((each) => [each.id, each])), [book, architecture])
+  const causes = useMemo(
+    () => new Map(causesAt(book, architecture).map((each) => [each.id, each])),
+    [book, architecture],
+  )
   const checks = useMemo(() => checksAt(book, architecture), [book, architecture])
   const pieces = useMemo(() => evidenceOf(job, checks), [job, checks])
   const counts = useMemo(() => summed(record?.learned.counts, record?.borrowed?.counts), [record])
-  const evidence = pieces.filter(({ doubted }) => doubted === null).map(({ check, outcome }) => ({ check, outcome }))
-  const circumstances = { km: job.arrival?.odometerKm ?? null, counts, perHour: rate?.perHour ?? null }
+  const evidence = pieces
+    .filter(({ doubted }) => doubted === null)
+    .map(({ check, outcome }) => ({ check, outcome }))
+  const circumstances = {
+    km: job.arrival?.odometerKm ?? null,
+    counts,
+    perHour: rate?.perHour ?? null,
+  }
   // Asked with the shop's own knowledge only: an answer of what ships alone would be taken back at once.
-  const answer = useReckoned<DiagnosisWorker, DiagnosisRequest, DiagnosisAnswer>(makeWorker, askReasons, record ? { architecture, changes, circumstances, evidence } : null, { kind: 'broken' })
+  const answer = useReckoned<DiagnosisWorker, DiagnosisRequest, DiagnosisAnswer>(
+    makeWorker,
+    askReasons,
+    record ? { architecture, changes, circumstances, evidence } : null,
+    { kind: 'broken' },
+  )
   return { pieces, causes, checks, shop, rate, answer }
 }
 
-function summed(...all: readonly (Readonly<Record<string, number>> | undefined)[]): Record<string, number> {
+function summed(
+  ...all: readonly (Readonly<Record<string, number>> | undefined)[]
+): Record<string, number> {
   const sum: Record<string, number> = {}
-  for (const counts of all) for (const [id, count] of Object.entries(counts ?? {})) sum[id] = (sum[id] ?? 0) + count
+  for (const counts of all)
+    for (const [id, count] of Object.entries(counts ?? {})) sum[id] = (sum[id] ?? 0) + count
   return sum
 }

@@ -10,25 +10,65 @@ import type { Draft } from '../../../state/drafts.ts'
 import { LOAD_WORDS, METHOD_WORDS } from '../../../words/methods.ts'
 import { typedCorners } from './seal.ts'
 
-interface MoreProps { readonly draft: Draft; readonly units: DisplayUnits; onChange(change: Partial<Draft>): void }
+interface MoreProps {
+  readonly draft: Draft
+  readonly units: DisplayUnits
+  onChange(change: Partial<Draft>): void
+}
 
 /** What only some rounds need: another way of measuring, a load, an uneven floor, what the module itself reports. */
 export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
   const unit = UNIT_LABEL[units.length]
   const wrong = [draft.pads, draft.reported].some((typed) => typedCorners(typed, units) === 'wrong')
   return (
-    <details className="border-t border-edge pt-2" open={draft.method !== 'wheelCentreToArch' || undefined}>
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">More about this round: {METHOD_WORDS[draft.method].toLowerCase()}, {LOAD_WORDS[draft.load].toLowerCase()}</summary>
+    <details
+      className="border-t border-edge pt-2"
+      open={draft.method !== 'wheelCentreToArch' || undefined}
+    >
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        More about this round: {METHOD_WORDS[draft.method].toLowerCase()},{' '}
+        {LOAD_WORDS[draft.load].toLowerCase()}
+      </summary>
       <div className="grid gap-4 pt-2">
-        {draft.kind === 'heights' && <Taps<Method> legend="Measured" options={METHODS.map((method) => ({ value: method, words: METHOD_WORDS[method] }))} chosen={[draft.method]} onTap={(method) => onChange({ method, readings: [] })} />}
-        <Taps<Round['load']> legend="Load" options={(Object.keys(LOAD_WORDS) as Round['load'][]).map((load) => ({ value: load, words: LOAD_WORDS[load] }))} chosen={[draft.load]} onTap={(load) => onChange({ load })} />
-        {isFloorBased(draft.method) && <CornerFields legend={`The floor under each wheel over the lowest one, ${unit}. It is added back before judging.`} values={draft.pads} onType={(pads) => onChange({ pads })} />}
-        <CornerFields legend={`What the module reports, ${unit}, if it was read`} values={draft.reported} onType={(reported) => onChange({ reported })} />
-        {wrong && <p className="wrong" role="alert">Type figures only; leave a field empty where nothing was read.</p>}
+        {draft.kind === 'heights' && (
+          <Taps<Method>
+            legend="Measured"
+            options={METHODS.map((method) => ({ value: method, words: METHOD_WORDS[method] }))}
+            chosen={[draft.method]}
+            onTap={(method) => onChange({ method, readings: [] })}
+          />
+        )}
+        <Taps<Round['load']>
+          legend="Load"
+          options={(Object.keys(LOAD_WORDS) as Round['load'][]).map((load) => ({
+            value: load,
+            words: LOAD_WORDS[load],
+          }))}
+          chosen={[draft.load]}
+          onTap={(load) => onChange({ load })}
+        />
+        {isFloorBased(draft.method) && (
+          <CornerFields
+            legend={`The floor under each wheel over the lowest one, ${unit}. It is added back before judging.`}
+            values={draft.pads}
+            onType={(pads) => onChange({ pads })}
+          />
+        )}
+        <CornerFields
+          legend={`What the module reports, ${unit}, if it was read`}
+          values={draft.reported}
+          onType={(reported) => onChange({ reported })}
+        />
+        {wrong && (
+          <p className="wrong" role="alert">
+            Type figures only; leave a field empty where nothing was read.
+          </p>
+        )}
       </div>
     </details>
   )
 }
 
 /** Whether the figures typed there can be saved. */
-export const moreIsRight = (draft: Draft, units: DisplayUnits): boolean => [draft.pads, draft.reported].every((typed) => typedCorners(typed, units) !== 'wrong')
+export const moreIsRight = (draft: Draft, units: DisplayUnits): boolean =>
+  [draft.pads, draft.reported].every((typed) => typedCorners(typed, units) !== 'wrong')

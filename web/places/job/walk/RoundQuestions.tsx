@@ -7,7 +7,12 @@ import type { Draft } from '../../../state/drafts.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital } from '../../../words/corners.ts'
 
-interface QuestionsProps { readonly job: Job; readonly draft: Draft; readonly levels: boolean; onChange(change: Partial<Draft>): void }
+interface QuestionsProps {
+  readonly job: Job
+  readonly draft: Draft
+  readonly levels: boolean
+  onChange(change: Partial<Draft>): void
+}
 
 const PLACES = [
   { value: 'atSprings', words: 'Beside the springs', hint: '±1 K once soaked' },
@@ -24,27 +29,64 @@ export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps)
     <>
       {levels && (
         <Taps
-          legend="Which level does it stand at?" chosen={[draft.levelId]} onTap={(levelId) => onChange({ levelId })}
-          options={job.vehicleType.architecture.levels.map(({ id, offsetMm }) => ({ value: id, words: capital(id), hint: `${offsetMm > 0 ? '+' : ''}${formatQuantity(offsetMm, 'height', units)} ${UNIT_LABEL[units.length]}` }))}
+          legend="Which level does it stand at?"
+          chosen={[draft.levelId]}
+          onTap={(levelId) => onChange({ levelId })}
+          options={job.vehicleType.architecture.levels.map(({ id, offsetMm }) => ({
+            value: id,
+            words: capital(id),
+            hint: `${offsetMm > 0 ? '+' : ''}${formatQuantity(offsetMm, 'height', units)} ${UNIT_LABEL[units.length]}`,
+          }))}
         />
       )}
       <div className="flex flex-wrap items-start gap-5">
         <div className="w-[120px]">
-          <label className="label" htmlFor={`temperature-${draft.kind}`}>Temperature, {UNIT_LABEL[units.temperature]}</label>
-          <input id={`temperature-${draft.kind}`} className="field num text-[22px]" inputMode="text" maxLength={8} autoComplete="off" value={draft.temperature} aria-invalid={complain} onChange={(event) => onChange({ temperature: event.target.value })} />
+          <label className="label" htmlFor={`temperature-${draft.kind}`}>
+            Temperature, {UNIT_LABEL[units.temperature]}
+          </label>
+          <input
+            id={`temperature-${draft.kind}`}
+            className="field num text-[22px]"
+            inputMode="text"
+            maxLength={8}
+            autoComplete="off"
+            value={draft.temperature}
+            aria-invalid={complain}
+            onChange={(event) => onChange({ temperature: event.target.value })}
+          />
         </div>
-        <Taps legend="Read where?" options={PLACES} chosen={draft.thermometer ? [draft.thermometer] : []} onTap={(thermometer) => onChange({ thermometer })} />
+        <Taps
+          legend="Read where?"
+          options={PLACES}
+          chosen={draft.thermometer ? [draft.thermometer] : []}
+          onTap={(thermometer) => onChange({ thermometer })}
+        />
       </div>
-      {complain && <p className="wrong text-[14px]" role="alert">{typed.sentence}</p>}
+      {complain && (
+        <p className="wrong text-[14px]" role="alert">
+          {typed.sentence}
+        </p>
+      )}
       <Taps
-        legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres." chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]} onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
-        options={draft.kind === 'morning' || draft.kind === 'look'
-          ? [{ value: false, words: 'Left as it stands' }, { value: true, words: 'Each corner bounced, nobody got in' }]
-          : [{ value: true, words: 'Rolled both ways, each corner bounced' }, { value: false, words: 'Not settled' }]}
+        legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres."
+        chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]}
+        onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
+        options={
+          draft.kind === 'morning' || draft.kind === 'look'
+            ? [
+                { value: false, words: 'Left as it stands' },
+                { value: true, words: 'Each corner bounced, nobody got in' },
+              ]
+            : [
+                { value: true, words: 'Rolled both ways, each corner bounced' },
+                { value: false, words: 'Not settled' },
+              ]
+        }
       />
     </>
   )
 }
 
 /** Whether the questions of a round are answered. */
-export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean => temperatureOk && draft.thermometer !== null && draft.rolledAndBounced !== null
+export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean =>
+  temperatureOk && draft.thermometer !== null && draft.rolledAndBounced !== null

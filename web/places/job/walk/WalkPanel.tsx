@@ -34,17 +34,33 @@ interface WalkProps {
 
 function orderWords(draft: Draft): { before: string; strong: string; after: string } {
   const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
-  if (!stop) return { before: draft.laps === 2 ? 'Both laps walked. ' : `All ${draft.laps} laps walked. `, strong: '', after: 'Look at the strip, then save the round.' }
+  if (!stop)
+    return {
+      before: draft.laps === 2 ? 'Both laps walked. ' : `All ${draft.laps} laps walked. `,
+      strong: '',
+      after: 'Look at the strip, then save the round.',
+    }
   const corner = CORNER_WORDS[stop.corner]
-  if (draft.chosen) return { before: 'Measure the ', strong: corner, after: ` again, lap ${stop.lap}.` }
-  if (draft.readings.length === 0) return { before: 'Begin at the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
-  if (stop.lap % 2 === 1 && stop.corner === 'FL') return { before: 'Once more round: ', strong: corner, after: ' first.' }
-  if (stop.lap % 2 === 0 && stop.corner === 'RL') return { before: 'Once round. Now back the other way: ', strong: corner, after: ' first.' }
+  if (draft.chosen)
+    return { before: 'Measure the ', strong: corner, after: ` again, lap ${stop.lap}.` }
+  if (draft.readings.length === 0)
+    return { before: 'Begin at the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
+  if (stop.lap % 2 === 1 && stop.corner === 'FL')
+    return { before: 'Once more round: ', strong: corner, after: ' first.' }
+  if (stop.lap % 2 === 0 && stop.corner === 'RL')
+    return { before: 'Once round. Now back the other way: ', strong: corner, after: ' first.' }
   return { before: 'Walk on to the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
 }
 
 /** The walk: one corner at a time, the cursor moves on by itself, the second lap goes the other way round. */
-export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWords }: WalkProps): ReactNode {
+export function WalkPanel({
+  job,
+  draft,
+  against,
+  earlier,
+  watchVersion,
+  saveWords,
+}: WalkProps): ReactNode {
   const units = useUnits()
   const patch = useDrafts((drafts) => drafts.patch)
   const { personId, device } = useSession()
@@ -53,15 +69,43 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
   const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
   const { repeatabilityMm } = useRepeatability()
   const change = (next: Partial<Draft>): void => patch(draft.key, { ...next, refusal: null })
-  useEffect(() => { if (draft.sealed === null) saved.current = false }, [draft.sealed])
+  useEffect(() => {
+    if (draft.sealed === null) saved.current = false
+  }, [draft.sealed])
   // A gauge fills the field; taking it stays a tap, since a gauge can be held to the wrong corner.
-  useGauge('heightGauge', useCallback((mm: number) => { patch(draft.key, { typed: units.length === 'mm' ? String(mm) : toDisplay(mm, 'height', units).toFixed(2), refusal: null }) }, [patch, draft.key, units]))
+  useGauge(
+    'heightGauge',
+    useCallback(
+      (mm: number) => {
+        patch(draft.key, {
+          typed: units.length === 'mm' ? String(mm) : toDisplay(mm, 'height', units).toFixed(2),
+          refusal: null,
+        })
+      },
+      [patch, draft.key, units],
+    ),
+  )
 
-  const remarks = useMemo(() => checkRound({
-    vehicle: completeGeometry(job.vehicleType.geometry), readings: draft.readings, repeatabilityMm, rideHeights: isRideRound(draft),
-    earlier: against && { meanMm: meansOf(against), count: mapCorners(countedReadings(against), (list) => list.length) },
-  }).map((remark) => remarkWords(remark, units)), [job, draft.readings, draft, against, units, repeatabilityMm])
-  const doubted = leaveDoubtfulOut(perCorner((corner) => draft.readings.filter((taken) => taken.corner === corner).map(({ heightMm }) => heightMm)), repeatabilityMm).leftOut
+  const remarks = useMemo(
+    () =>
+      checkRound({
+        vehicle: completeGeometry(job.vehicleType.geometry),
+        readings: draft.readings,
+        repeatabilityMm,
+        rideHeights: isRideRound(draft),
+        earlier: against && {
+          meanMm: meansOf(against),
+          count: mapCorners(countedReadings(against), (list) => list.length),
+        },
+      }).map((remark) => remarkWords(remark, units)),
+    [job, draft.readings, draft, against, units, repeatabilityMm],
+  )
+  const doubted = leaveDoubtfulOut(
+    perCorner((corner) =>
+      draft.readings.filter((taken) => taken.corner === corner).map(({ heightMm }) => heightMm),
+    ),
+    repeatabilityMm,
+  ).leftOut
 
   const takeReading = (): void => {
     if (!stop || draft.sealed) return
@@ -69,7 +113,12 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
     setComplaint(typed.ok ? null : typed.sentence)
     if (!typed.ok) return
     const at = new Date().toISOString()
-    change({ readings: take(draft.readings, { ...stop, heightMm: typed.value, at }), typed: '', chosen: null, startedAt: draft.startedAt ?? at })
+    change({
+      readings: take(draft.readings, { ...stop, heightMm: typed.value, at }),
+      typed: '',
+      chosen: null,
+      startedAt: draft.startedAt ?? at,
+    })
   }
   const save = (): void => {
     // A double tap must not seal twice: the first one has the word.
@@ -86,25 +135,93 @@ export function WalkPanel({ job, draft, against, earlier, watchVersion, saveWord
       <div className="min-w-0">
         <div className="mb-2 flex items-center gap-4">
           <CornerGlyph lit={stop ? [stop.corner] : []} size={58} />
-          <p className="say-small" aria-live="polite">{words.before}{words.strong && <b>{words.strong}</b>}{words.after}</p>
+          <p className="say-small" aria-live="polite">
+            {words.before}
+            {words.strong && <b>{words.strong}</b>}
+            {words.after}
+          </p>
         </div>
-        <WalkStrip job={job} draft={draft} earlier={against ?? earlier} stop={stop} units={units} repeatabilityMm={repeatabilityMm} onPick={(corner) => change({ chosen: { corner, lap: lastLap(draft.readings, corner) }, typed: '' })} />
+        <WalkStrip
+          job={job}
+          draft={draft}
+          earlier={against ?? earlier}
+          stop={stop}
+          units={units}
+          repeatabilityMm={repeatabilityMm}
+          onPick={(corner) =>
+            change({ chosen: { corner, lap: lastLap(draft.readings, corner) }, typed: '' })
+          }
+        />
         <div className="mt-3 grid gap-2" aria-live="polite">
           {remarks.map(({ sentence, again }) => (
-            <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2"><span className="flex-1">{sentence}</span>
-              {again && !draft.sealed && <button type="button" className="btn" onClick={() => change({ chosen: { corner: again, lap: lastLap(draft.readings, again) }, typed: '' })}>Measure {CORNER_WORDS[again]} again</button>}
+            <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2">
+              <span className="flex-1">{sentence}</span>
+              {again && !draft.sealed && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    change({
+                      chosen: { corner: again, lap: lastLap(draft.readings, again) },
+                      typed: '',
+                    })
+                  }
+                >
+                  Measure {CORNER_WORDS[again]} again
+                </button>
+              )}
             </p>
           ))}
-          {doubted.map((one) => <p key={`${one.corner}${one.heightMm}`} className="hint">{leftOutWords(one, units)}</p>)}
+          {doubted.map((one) => (
+            <p key={`${one.corner}${one.heightMm}`} className="hint">
+              {leftOutWords(one, units)}
+            </p>
+          ))}
         </div>
       </div>
       <div className="flex min-w-0 flex-col gap-3">
-        {stop && !draft.sealed && <NumberEntry draft={draft} stop={stop} units={units} complaint={complaint} onType={(typed) => { setComplaint(null); change({ typed }) }} onTake={takeReading} />}
-        {draft.refusal && <p className="wrong" role="alert">{draft.refusal}</p>}
-        {canSave && <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={save}>{stop ? `${saveWords} with ${draft.laps > 2 ? 'what is read' : 'one lap'}` : saveWords}</button>}
-        {!stop && !draft.sealed && draft.laps < MOST_LAPS && <button type="button" className="btn" onClick={() => change({ laps: draft.laps + 1 })}>Walk another lap</button>}
-        {draft.sealed && <p className="hint" role="status">Saving … the round is kept on this device until the server has it.</p>}
-        {!draft.sealed && <button type="button" className="btn-quiet min-h-[44px] self-start text-left underline" onClick={() => change({ walking: false })}>Back to the questions; readings stay</button>}
+        {stop && !draft.sealed && (
+          <NumberEntry
+            draft={draft}
+            stop={stop}
+            units={units}
+            complaint={complaint}
+            onType={(typed) => {
+              setComplaint(null)
+              change({ typed })
+            }}
+            onTake={takeReading}
+          />
+        )}
+        {draft.refusal && (
+          <p className="wrong" role="alert">
+            {draft.refusal}
+          </p>
+        )}
+        {canSave && (
+          <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={save}>
+            {stop ? `${saveWords} with ${draft.laps > 2 ? 'what is read' : 'one lap'}` : saveWords}
+          </button>
+        )}
+        {!stop && !draft.sealed && draft.laps < MOST_LAPS && (
+          <button type="button" className="btn" onClick={() => change({ laps: draft.laps + 1 })}>
+            Walk another lap
+          </button>
+        )}
+        {draft.sealed && (
+          <p className="hint" role="status">
+            Saving … the round is kept on this device until the server has it.
+          </p>
+        )}
+        {!draft.sealed && (
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px] self-start text-left underline"
+            onClick={() => change({ walking: false })}
+          >
+            Back to the questions; readings stay
+          </button>
+        )}
       </div>
     </div>
   )

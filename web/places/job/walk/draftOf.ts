@@ -16,11 +16,34 @@ function levelFor(job: Job, kind: DraftKind): string {
 export function freshDraft(job: Job, kind: DraftKind, now: Date): Draft {
   return {
     ...USUAL_ROUND,
-    key: draftKey(job.id, kind), jobId: job.id, kind,
-    roundId: crypto.randomUUID(), commandId: crypto.randomUUID(),
-    watchId: kind === 'morning' || kind === 'look' ? (watchRounds(job)?.watch.id ?? '') : crypto.randomUUID(),
-    levelId: levelFor(job, kind), temperature: '', thermometer: null, rolledAndBounced: null, undisturbed: null,
-    checklist: { supplyCut: null, supplyProved: false, tagged: false, doorsShut: false, minutesSinceRun: null, plannedEnd: fieldMoment(usualMorning(now)) },
-    walking: false, startedAt: null, readings: [], typed: '', chosen: null, sealed: null, refusal: null,
+    key: draftKey(job.id, kind),
+    jobId: job.id,
+    kind,
+    roundId: crypto.randomUUID(),
+    commandId: crypto.randomUUID(),
+    watchId:
+      kind === 'morning' || kind === 'look'
+        ? (watchRounds(job)?.watch.id ?? '')
+        : crypto.randomUUID(),
+    levelId: levelFor(job, kind),
+    temperature: '',
+    thermometer: null,
+    rolledAndBounced: null,
+    undisturbed: null,
+    checklist: {
+      supplyCut: null,
+      supplyProved: false,
+      tagged: false,
+      doorsShut: false,
+      minutesSinceRun: null,
+      plannedEnd: fieldMoment(usualMorning(now)),
+    },
+    walking: false,
+    startedAt: null,
+    readings: [],
+    typed: '',
+    chosen: null,
+    sealed: null,
+    refusal: null,
   }
 }

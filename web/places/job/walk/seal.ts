@@ -10,49 +10,126 @@ import { parseNumber, readTyped } from '../../../state/typed.ts'
 import { readingAt, stopsOf } from '../../../state/walk.ts'
 
 /** Who signs, and the version of the watch the person was looking at. */
-export interface Signer { readonly person: string; readonly device: string; readonly watchVersion: number | null }
-
-/** Figures typed for some corners, in mm; null where none was typed, 'wrong' where one is no number. */
-export function typedCorners(typed: Draft['pads'], units: DisplayUnits): Record<Corner, number | null> | null | 'wrong' {
-  const values = mapCorners(typed, (text) => (text.trim() === '' ? null : parseNumber(text)))
-  if (CORNERS.every((corner) => typed[corner].trim() === '')) return null
-  if (CORNERS.some((corner) => values[corner] === null && typed[corner].trim() !== '')) return 'wrong'
-  return mapCorners(values, (value) => (value === null ? null : fromDisplay(value, 'height', units)))
+export interface Signer {
+  readonly person: string
+  readonly device: string
+  readonly watchVersion: number | null
 }
 
-function asideOf({ method, pads, reported }: Draft, units: DisplayUnits): Pick<RoundInput, 'padsMm' | 'reportedMm'> | null {
+/** Figures typed for some corners, in mm; null where none was typed, 'wrong' where one is no number. */
+export function typedCorners(
+  typed: Draft['pads'],
+  units: DisplayUnits,
+): Record<Corner, number | null> | null | 'wrong' {
+  const values = mapCorners(typed, (text) => (text.trim() === '' ? null : parseNumber(text)))
+  if (CORNERS.every((corner) => typed[corner].trim() === '')) return null
+  if (CORNERS.some((corner) => values[corner] === null && typed[corner].trim() !== ''))
+    return 'wrong'
+  return mapCorners(values, (value) =>
+    value === null ? null : fromDisplay(value, 'height', units),
+  )
+}
+
+function asideOf(
+  { method, pads, reported }: Draft,
+  units: DisplayUnits,
+): Pick<RoundInput, 'padsMm' | 'reportedMm'> | null {
   const padsMm = isFloorBased(method) ? typedCorners(pads, units) : null
   const reportedMm = typedCorners(reported, units)
-  return padsMm === 'wrong' || reportedMm === 'wrong' ? null : { padsMm: padsMm && mapCorners(padsMm, (mm) => mm ?? 0), reportedMm }
+  return padsMm === 'wrong' || reportedMm === 'wrong'
+    ? null
+    : { padsMm: padsMm && mapCorners(padsMm, (mm) => mm ?? 0), reportedMm }
 }
 
 function roundOf(draft: Draft, units: DisplayUnits): RoundInput | null {
-  const { roundId, levelId, method, load, temperature, thermometer, rolledAndBounced, readings, startedAt, laps } = draft
+  const {
+    roundId,
+    levelId,
+    method,
+    load,
+    temperature,
+    thermometer,
+    rolledAndBounced,
+    readings,
+    startedAt,
+    laps,
+  } = draft
   const aside = asideOf(draft, units)
   const celsius = readTyped(temperature, 'temperature', units)
   const last = readings.reduce((latest, { at }) => (at > latest ? at : latest), startedAt ?? '')
-  if (!celsius.ok || thermometer === null || rolledAndBounced === null || startedAt === null || last === '' || !aside) return null
+  if (
+    !celsius.ok ||
+    thermometer === null ||
+    rolledAndBounced === null ||
+    startedAt === null ||
+    last === '' ||
+    !aside
+  )
+    return null
   const inOrder = stopsOf(laps).flatMap((stop) => readingAt(readings, stop) ?? [])
-  return { roundId, levelId, method, load, ...aside, temperatureC: celsius.value, thermometer, rolledAndBounced, startedAt, endedAt: last, readings: inOrder }
+  return {
+    roundId,
+    levelId,
+    method,
+    load,
+    ...aside,
+    temperatureC: celsius.value,
+    thermometer,
+    rolledAndBounced,
+    startedAt,
+    endedAt: last,
+    readings: inOrder,
+  }
 }
 
 /**
  * The finished round as the command that saves it.
  * @returns null while something is still missing.
  */
-export function sealDraft(draft: Draft, units: DisplayUnits, { person, device, watchVersion }: Signer): Command | null {
+export function sealDraft(
+  draft: Draft,
+  units: DisplayUnits,
+  { person, device, watchVersion }: Signer,
+): Command | null {
   const round = roundOf(draft, units)
   if (!round) return null
-  const signature = { id: draft.commandId, person, device, baseVersion: draft.kind === 'morning' || draft.kind === 'look' ? watchVersion : null }
+  const signature = {
+    id: draft.commandId,
+    person,
+    device,
+    baseVersion: draft.kind === 'morning' || draft.kind === 'look' ? watchVersion : null,
+  }
   const { jobId, watchId, undisturbed, checklist } = draft
   if (draft.kind === 'heights') return envelope('round.record', { jobId, round }, signature)
   if (draft.kind === 'look') return envelope('watch.look', { watchId, round }, signature)
-  if (draft.kind === 'morning') return undisturbed === null ? null : envelope('watch.finish', { watchId, round, undisturbed }, signature)
+  if (draft.kind === 'morning')
+    return undisturbed === null
+      ? null
+      : envelope('watch.finish', { watchId, round, undisturbed }, signature)
   const { supplyCut, supplyProved, tagged, doorsShut, minutesSinceRun, plannedEnd } = checklist
   const planned = new Date(plannedEnd)
-  if (supplyCut === null || (!supplyProved && supplyCut !== 'leftOn') || !tagged || !doorsShut || minutesSinceRun === null || Number.isNaN(planned.getTime())) return null
-  return envelope('watch.start', {
-    watchId, jobId, round, supplyCut, supplyProved, tagged, doorsShut,
-    minutesSinceRun: minutesSinceRun === 'unknown' ? null : minutesSinceRun, plannedEndAt: planned.toISOString(),
-  }, signature)
+  if (
+    supplyCut === null ||
+    (!supplyProved && supplyCut !== 'leftOn') ||
+    !tagged ||
+    !doorsShut ||
+    minutesSinceRun === null ||
+    Number.isNaN(planned.getTime())
+  )
+    return null
+  return envelope(
+    'watch.start',
+    {
+      watchId,
+      jobId,
+      round,
+      supplyCut,
+      supplyProved,
+      tagged,
+      doorsShut,
+      minutesSinceRun: minutesSinceRun === 'unknown' ? null : minutesSinceRun,
+      plannedEndAt: planned.toISOString(),
+    },
+    signature,
+  )
 }

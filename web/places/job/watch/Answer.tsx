@@ -25,50 +25,142 @@ import { questionOf } from './request.ts'
 import { Suspects } from './Suspects.tsx'
 import { Why } from './Why.tsx'
 
-const NightChart = lazy(() => import('./NightChart.tsx').then((module) => ({ default: module.NightChart })))
+const NightChart = lazy(() =>
+  import('./NightChart.tsx').then((module) => ({ default: module.NightChart })),
+)
 
-interface AnswerProps { readonly job: Job; readonly watch: Watch; readonly evening: Round; readonly between: readonly Round[]; readonly morning: Round; onMorningAgain(): void; onAnother(levelId?: string): void }
-interface ToldProps extends AnswerProps { readonly question: WatchQuestion; readonly outcome: WatchOutcome }
+interface AnswerProps {
+  readonly job: Job
+  readonly watch: Watch
+  readonly evening: Round
+  readonly between: readonly Round[]
+  readonly morning: Round
+  onMorningAgain(): void
+  onAnother(levelId?: string): void
+}
+interface ToldProps extends AnswerProps {
+  readonly question: WatchQuestion
+  readonly outcome: WatchOutcome
+}
 
 function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
   const units = useUnits()
   const write = (value: number): string => formatQuantity(value, 'temperature', units)
   const hours = Date.parse(morning.endedAt) - Date.parse(evening.endedAt)
-  return <p className="mb-1 text-[14px] text-ink-3">Night from {momentWords(evening.endedAt, new Date())}, {watch.supplyCut === 'leftOn' ? 'supply on' : watch.undisturbed ? 'supply off' : 'not left alone'}, {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)} {UNIT_LABEL[units.temperature]}</p>
+  return (
+    <p className="mb-1 text-[14px] text-ink-3">
+      Night from {momentWords(evening.endedAt, new Date())},{' '}
+      {watch.supplyCut === 'leftOn'
+        ? 'supply on'
+        : watch.undisturbed
+          ? 'supply off'
+          : 'not left alone'}
+      , {spanWords(hours)}, {write(evening.temperatureC)} to {write(morning.temperatureC)}{' '}
+      {UNIT_LABEL[units.temperature]}
+    </p>
+  )
 }
 
 // High is clean and the complaint stands: a crack may sit in the part of the roll used at standing height.
 function standingAfterHigh({ job, evening }: AnswerProps, best: string): string | null {
   const standing = standingLevel(job)
-  return best === 'none' && evening.levelOffsetMm > standing.offsetMm && isComplaint(job.complaint) ? standing.id : null
+  return best === 'none' && evening.levelOffsetMm > standing.offsetMm && isComplaint(job.complaint)
+    ? standing.id
+    : null
 }
 
 function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): void }): ReactNode {
-  const { job, watch, outcome: { answer }, spoken, onWhy, onMorningAgain, onAnother } = props
+  const {
+    job,
+    watch,
+    outcome: { answer },
+    spoken,
+    onWhy,
+    onMorningAgain,
+    onAnother,
+  } = props
   const standing = standingAfterHigh(props, answer.best)
   const conclude = useCommand('watch.conclude')
   const close = useCommand('job.close')
   const back = useCommand('watch.supplyBack')
   const doubted = spoken.kind === 'readingWrong'
   const write = (): void => {
-    conclude.submit({ payload: { watchId: watch.id, finding: { kind: spoken.kind, best: answer.best, probability: spoken.suspects[0]!.probability, sentence: spoken.headline.slice(0, 300) } }, baseVersion: watch.version })
+    conclude.submit({
+      payload: {
+        watchId: watch.id,
+        finding: {
+          kind: spoken.kind,
+          best: answer.best,
+          probability: spoken.suspects[0]!.probability,
+          sentence: spoken.headline.slice(0, 300),
+        },
+      },
+      baseVersion: watch.version,
+    })
   }
   const shut = (): void => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })
   // The supply is back before the job is shut; told once, both go on record.
-  const backAndShut = (): void => (supplyIsOff(watch) ? back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version }, shut) : shut())
+  const backAndShut = (): void =>
+    supplyIsOff(watch)
+      ? back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version }, shut)
+      : shut()
   const error = conclude.error ?? close.error ?? back.error
   return (
     <div className="mt-auto grid gap-2.5 pt-2">
-      {watch.finding && <p className="text-[14px] text-ink-2">On the job: “{watch.finding.sentence}”</p>}
-      {error && <p className="wrong" role="alert">{sentenceOf(error)}</p>}
-      {!job.closedAt && watch.state === 'walked' && !doubted && <button type="button" className="btn btn-go" disabled={conclude.isPending} onClick={write}>Write it on the job</button>}
-      {!job.closedAt && doubted && <button type="button" className="btn btn-go" onClick={onMorningAgain}>Walk the morning round again</button>}
-      {!job.closedAt && watch.state === 'concluded' && <button type="button" className="btn btn-go" disabled={close.isPending || back.isPending} onClick={backAndShut}>{supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}</button>}
-      {!job.closedAt && !doubted && supplyIsOff(watch) && <button type="button" className="btn" disabled={back.isPending} onClick={() => back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })}>The supply is back on</button>}
-      {!job.closedAt && standing && <button type="button" className="btn" onClick={() => onAnother(standing)}>High is clean: watch at standing height</button>}
+      {watch.finding && (
+        <p className="text-[14px] text-ink-2">On the job: “{watch.finding.sentence}”</p>
+      )}
+      {error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
+      {!job.closedAt && watch.state === 'walked' && !doubted && (
+        <button type="button" className="btn btn-go" disabled={conclude.isPending} onClick={write}>
+          Write it on the job
+        </button>
+      )}
+      {!job.closedAt && doubted && (
+        <button type="button" className="btn btn-go" onClick={onMorningAgain}>
+          Walk the morning round again
+        </button>
+      )}
+      {!job.closedAt && watch.state === 'concluded' && (
+        <button
+          type="button"
+          className="btn btn-go"
+          disabled={close.isPending || back.isPending}
+          onClick={backAndShut}
+        >
+          {supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}
+        </button>
+      )}
+      {!job.closedAt && !doubted && supplyIsOff(watch) && (
+        <button
+          type="button"
+          className="btn"
+          disabled={back.isPending}
+          onClick={() =>
+            back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })
+          }
+        >
+          The supply is back on
+        </button>
+      )}
+      {!job.closedAt && standing && (
+        <button type="button" className="btn" onClick={() => onAnother(standing)}>
+          High is clean: watch at standing height
+        </button>
+      )}
       <div className="grid grid-cols-2 gap-2.5">
-        <button type="button" className="btn px-2" onClick={onWhy}>Why do you say so?</button>
-        {!job.closedAt && <button type="button" className="btn px-2" onClick={() => onAnother()}>Watch another night</button>}
+        <button type="button" className="btn px-2" onClick={onWhy}>
+          Why do you say so?
+        </button>
+        {!job.closedAt && (
+          <button type="button" className="btn px-2" onClick={() => onAnother()}>
+            Watch another night
+          </button>
+        )}
       </div>
     </div>
   )
@@ -80,26 +172,75 @@ function Told(props: ToldProps): ReactNode {
   const { answer } = outcome
   const units = useUnits()
   const [why, setWhy] = useState(false)
-  const deepest = CORNERS.reduce((a, b) => (answer.unexplainedMm[b] < answer.unexplainedMm[a] ? b : a))
+  const deepest = CORNERS.reduce((a, b) =>
+    answer.unexplainedMm[b] < answer.unexplainedMm[a] ? b : a,
+  )
   const [shown, setShown] = useState<Corner>(deepest)
-  const spoken = speakAnswer({ answer, architecture: job.vehicleType.architecture, units, undisturbed: watch.undisturbed ?? true })
+  const spoken = speakAnswer({
+    answer,
+    architecture: job.vehicleType.architecture,
+    units,
+    undisturbed: watch.undisturbed ?? true,
+  })
   const lesson = lessonOf(job, watch, question.request, answer)
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
   const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
-  if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none') return <><NightHead {...props} /><p className="say">{spoken.headline}</p><p className="sub mb-3 mt-1">Cut the supply, prove it, and watch again. If nothing but its own module was at work, this is what the night says:</p><AwakeAnswer job={job} levelId={evening.levelId} request={question.request} /><div className="max-w-[420px]"><Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} /></div><Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why job={job} question={question} answer={answer} repeats={repeats} /></Sheet></>
+  if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none')
+    return (
+      <>
+        <NightHead {...props} />
+        <p className="say">{spoken.headline}</p>
+        <p className="sub mb-3 mt-1">
+          Cut the supply, prove it, and watch again. If nothing but its own module was at work, this
+          is what the night says:
+        </p>
+        <AwakeAnswer job={job} levelId={evening.levelId} request={question.request} />
+        <div className="max-w-[420px]">
+          <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
+        </div>
+        <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}>
+          <Why job={job} question={question} answer={answer} repeats={repeats} />
+        </Sheet>
+      </>
+    )
   return (
     <>
       <NightHead {...props} />
       <p className="say">{spoken.headline}</p>
       {spoken.sub && <p className="sub mt-1">{spoken.sub}</p>}
-      {question.leftOut.map((one) => <p key={`${one.corner}${one.heightMm}`} className="hint mt-2">{leftOutWords(one, units)}</p>)}
+      {question.leftOut.map((one) => (
+        <p key={`${one.corner}${one.heightMm}`} className="hint mt-2">
+          {leftOutWords(one, units)}
+        </p>
+      ))}
       <div className="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
         <div className="grid min-w-0 content-start gap-2">
-          <AnswerStrip job={job} evening={evening} morning={morning} answer={answer} doubted={doubted} units={units} onPick={setShown} />
+          <AnswerStrip
+            job={job}
+            evening={evening}
+            morning={morning}
+            answer={answer}
+            doubted={doubted}
+            units={units}
+            onPick={setShown}
+          />
           <AnswerLegend closureWords={closureWords} />
-          <Suspense fallback={<p className="text-ink-3" role="status">Drawing the night …</p>}>
-            <NightChart outcome={outcome} corner={shown} rounds={[evening, ...between, morning]} units={units} doubted={doubted} plate={job.vehicle.plate} />
+          <Suspense
+            fallback={
+              <p className="text-ink-3" role="status">
+                Drawing the night …
+              </p>
+            }
+          >
+            <NightChart
+              outcome={outcome}
+              corner={shown}
+              rounds={[evening, ...between, morning]}
+              units={units}
+              doubted={doubted}
+              plate={job.vehicle.plate}
+            />
           </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
@@ -108,7 +249,9 @@ function Told(props: ToldProps): ReactNode {
           <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
         </div>
       </div>
-      <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}><Why job={job} question={question} answer={answer} repeats={repeats} /></Sheet>
+      <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}>
+        <Why job={job} question={question} answer={answer} repeats={repeats} />
+      </Sheet>
     </>
   )
 }
@@ -117,9 +260,24 @@ function Told(props: ToldProps): ReactNode {
 export function Answer(props: AnswerProps): ReactNode {
   const { job, watch, evening, between, morning } = props
   const { repeatabilityMm } = useRepeatability()
-  const question = useMemo(() => questionOf(job, watch, { evening, between, morning }, repeatabilityMm), [job, watch, evening, between, morning, repeatabilityMm])
+  const question = useMemo(
+    () => questionOf(job, watch, { evening, between, morning }, repeatabilityMm),
+    [job, watch, evening, between, morning, repeatabilityMm],
+  )
   const result = useWatchOutcome(question.request)
-  if (result.state === 'working') return <p className="say-small" role="status">Weighing the night …</p>
-  if (result.state === 'done') return <Told {...props} question={question} outcome={result.outcome} />
-  return <p className="caution" role="alert">{result.state === 'impossible' ? 'With the figures on record this vehicle type could not have stood as it did: check loads and heights of the type on the shelf. The readings are safe.' : 'The calculation broke off. Reload the page; the readings are safe.'}</p>
+  if (result.state === 'working')
+    return (
+      <p className="say-small" role="status">
+        Weighing the night …
+      </p>
+    )
+  if (result.state === 'done')
+    return <Told {...props} question={question} outcome={result.outcome} />
+  return (
+    <p className="caution" role="alert">
+      {result.state === 'impossible'
+        ? 'With the figures on record this vehicle type could not have stood as it did: check loads and heights of the type on the shelf. The readings are safe.'
+        : 'The calculation broke off. Reload the page; the readings are safe.'}
+    </p>
+  )
 }

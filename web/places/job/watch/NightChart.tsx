@@ -25,32 +25,118 @@ interface ChartProps {
   readonly plate: string
 }
 
-const colour = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+const colour = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
-function optionOf(rows: readonly NightRow[], points: readonly [string, number][], { units, doubted, outcome }: ChartProps): EChartsCoreOption {
+function optionOf(
+  rows: readonly NightRow[],
+  points: readonly [string, number][],
+  { units, doubted, outcome }: ChartProps,
+): EChartsCoreOption {
   const show = (mm: number): number => toDisplay(mm, 'height', units)
-  const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(colour) as [string, string, string, string, string]
+  const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(
+    colour,
+  ) as [string, string, string, string, string]
   const line = { type: 'line', showSymbol: false, silent: true, animation: false }
   return {
-    grid: { left: 46, right: 86, top: 8, bottom: 24 }, textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
-    xAxis: { type: 'time', axisLine: { show: false }, axisTick: { show: false }, splitLine: { show: false }, minInterval: 2 * 3_600_000, axisLabel: { color: faint, formatter: '{HH}:{mm}', hideOverlap: true } },
-    yAxis: { type: 'value', scale: true, splitNumber: 3, axisLabel: { color: faint }, splitLine: { lineStyle: { color: edge } } },
+    grid: { left: 46, right: 86, top: 8, bottom: 24 },
+    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    xAxis: {
+      type: 'time',
+      axisLine: { show: false },
+      axisTick: { show: false },
+      splitLine: { show: false },
+      minInterval: 2 * 3_600_000,
+      axisLabel: { color: faint, formatter: '{HH}:{mm}', hideOverlap: true },
+    },
+    yAxis: {
+      type: 'value',
+      scale: true,
+      splitNumber: 3,
+      axisLabel: { color: faint },
+      splitLine: { lineStyle: { color: edge } },
+    },
     series: [
-      { ...line, stack: 'band', lineStyle: { opacity: 0 }, data: rows.map(({ at, coldMm, giveMm }) => [at, show(coldMm - giveMm)]) },
-      { ...line, stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: soft, opacity: 1 }, data: rows.map(({ at, giveMm }) => [at, show(2 * giveMm)]) },
-      { ...line, lineStyle: { color: air, width: 1.6, type: 'dashed' }, endLabel: { show: true, formatter: 'only cold', color: air }, data: rows.map(({ at, coldMm }) => [at, show(coldMm)]) },
-      ...(doubted || outcome.answer.best === 'none' ? [] : [{ ...line, lineStyle: { color: ink, width: 2.2 }, endLabel: { show: true, formatter: 'with the leak', color: ink, fontWeight: 650 }, data: rows.map(({ at, leakMm }) => [at, show(leakMm)]) }]),
-      { ...line, showSymbol: true, symbol: 'circle', symbolSize: 8, lineStyle: { opacity: 0 }, itemStyle: { color: colour('--sheet'), borderColor: ink, borderWidth: 2 }, data: points.map(([at, mm]) => [at, show(mm)]) },
+      {
+        ...line,
+        stack: 'band',
+        lineStyle: { opacity: 0 },
+        data: rows.map(({ at, coldMm, giveMm }) => [at, show(coldMm - giveMm)]),
+      },
+      {
+        ...line,
+        stack: 'band',
+        lineStyle: { opacity: 0 },
+        areaStyle: { color: soft, opacity: 1 },
+        data: rows.map(({ at, giveMm }) => [at, show(2 * giveMm)]),
+      },
+      {
+        ...line,
+        lineStyle: { color: air, width: 1.6, type: 'dashed' },
+        endLabel: { show: true, formatter: 'only cold', color: air },
+        data: rows.map(({ at, coldMm }) => [at, show(coldMm)]),
+      },
+      ...(doubted || outcome.answer.best === 'none'
+        ? []
+        : [
+            {
+              ...line,
+              lineStyle: { color: ink, width: 2.2 },
+              endLabel: { show: true, formatter: 'with the leak', color: ink, fontWeight: 650 },
+              data: rows.map(({ at, leakMm }) => [at, show(leakMm)]),
+            },
+          ]),
+      {
+        ...line,
+        showSymbol: true,
+        symbol: 'circle',
+        symbolSize: 8,
+        lineStyle: { opacity: 0 },
+        itemStyle: { color: colour('--sheet'), borderColor: ink, borderWidth: 2 },
+        data: points.map(([at, mm]) => [at, show(mm)]),
+      },
     ],
   }
 }
 
-function Numbers({ rows, units }: { readonly rows: readonly NightRow[]; readonly units: DisplayUnits }): ReactNode {
+function Numbers({
+  rows,
+  units,
+}: {
+  readonly rows: readonly NightRow[]
+  readonly units: DisplayUnits
+}): ReactNode {
   const write = (mm: number): string => formatQuantity(mm, 'height', units, 1)
   return (
-    <div className="max-h-[180px] overflow-y-auto" tabIndex={0} role="region" aria-label="The night in numbers">
-      <table className="table"><thead><tr><th scope="col">time</th><th scope="col" className="n">only cold, {UNIT_LABEL[units.length]}</th><th scope="col" className="n">with the leak, {UNIT_LABEL[units.length]}</th></tr></thead>
-        <tbody>{rows.filter((_, i) => i % 4 === 0).map(({ at, coldMm, leakMm }) => <tr key={at}><td>{format(new Date(at), 'HH:mm')}</td><td className="n num">{write(coldMm)}</td><td className="n num">{write(leakMm)}</td></tr>)}</tbody>
+    <div
+      className="max-h-[180px] overflow-y-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="The night in numbers"
+    >
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col">time</th>
+            <th scope="col" className="n">
+              only cold, {UNIT_LABEL[units.length]}
+            </th>
+            <th scope="col" className="n">
+              with the leak, {UNIT_LABEL[units.length]}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows
+            .filter((_, i) => i % 4 === 0)
+            .map(({ at, coldMm, leakMm }) => (
+              <tr key={at}>
+                <td>{format(new Date(at), 'HH:mm')}</td>
+                <td className="n num">{write(coldMm)}</td>
+                <td className="n num">{write(leakMm)}</td>
+              </tr>
+            ))}
+        </tbody>
       </table>
     </div>
   )
@@ -61,20 +147,58 @@ export function NightChart(props: ChartProps): ReactNode {
   const { outcome, corner, rounds, units, plate } = props
   const [numbers, setNumbers] = useState(false)
   const rows = nightRows(outcome, corner, rounds[0])
-  const points = rounds.map((round): [string, number] => [round.endedAt, meansOf(round)[corner]]).filter(([, mm]) => !Number.isNaN(mm))
-  const { place, save } = useChart(() => optionOf(rows, points, props), [outcome, corner, units, numbers])
+  const points = rounds
+    .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
+    .filter(([, mm]) => !Number.isNaN(mm))
+  const { place, save } = useChart(
+    () => optionOf(rows, points, props),
+    [outcome, corner, units, numbers],
+  )
   const name = carFile(plate, `${corner}-night`)
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
       <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">
-        <span><b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night; the band is what stays uncertain.</span>
+        <span>
+          <b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night; the band is
+          what stays uncertain.
+        </span>
         <span className="no-print flex">
-          <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>{numbers ? 'Picture' : 'Numbers'}</button>
-          <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}>CSV</button>
-          {!numbers && <button type="button" className="btn-quiet min-h-[44px] text-[13.5px] underline" onClick={() => save(`${name}.svg`)}>SVG</button>}
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px] text-[13.5px] underline"
+            aria-pressed={numbers}
+            onClick={() => setNumbers(!numbers)}
+          >
+            {numbers ? 'Picture' : 'Numbers'}
+          </button>
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px] text-[13.5px] underline"
+            onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}
+          >
+            CSV
+          </button>
+          {!numbers && (
+            <button
+              type="button"
+              className="btn-quiet min-h-[44px] text-[13.5px] underline"
+              onClick={() => save(`${name}.svg`)}
+            >
+              SVG
+            </button>
+          )}
         </span>
       </figcaption>
-      {numbers ? <Numbers rows={rows} units={units} /> : <div ref={place} className="h-[138px] w-full" role="img" aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`} />}
+      {numbers ? (
+        <Numbers rows={rows} units={units} />
+      ) : (
+        <div
+          ref={place}
+          className="h-[138px] w-full"
+          role="img"
+          aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`}
+        />
+      )}
     </figure>
   )
 }

@@ -6,7 +6,10 @@ import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { ring } from '../../../state/reminders.ts'
 import { useSession } from '../../../state/session.ts'
 
-interface RemindProps { readonly job: Job; readonly watch: Watch }
+interface RemindProps {
+  readonly job: Job
+  readonly watch: Watch
+}
 
 /** Ways to be reminded of the morning round: a sound and a notice on this device, an entry in any calendar. */
 export function Remind({ job, watch }: RemindProps): ReactNode {
@@ -17,7 +20,8 @@ export function Remind({ job, watch }: RemindProps): ReactNode {
     if (reminders) return
     // The first sound has to follow a tap, or the browser mutes all later ones.
     ring()
-    if (typeof Notification !== 'undefined' && Notification.permission === 'default') void Notification.requestPermission()
+    if (typeof Notification !== 'undefined' && Notification.permission === 'default')
+      void Notification.requestPermission()
   }
   const calendar = async (): Promise<void> => {
     const { calendarEntry } = await import('./calendarEntry.ts')
@@ -27,9 +31,25 @@ export function Remind({ job, watch }: RemindProps): ReactNode {
   }
   return (
     <div className="flex flex-wrap gap-2">
-      <button type="button" className="tap flex-1" data-on={reminders} aria-pressed={reminders} onClick={toggle}><Bell size={18} aria-hidden />Ring here</button>
-      <button type="button" className="tap flex-1" onClick={() => void calendar()}><CalendarPlus size={18} aria-hidden />Into a calendar</button>
-      {failed && <p className="wrong w-full" role="alert">This watch’s times make no calendar entry.</p>}
+      <button
+        type="button"
+        className="tap flex-1"
+        data-on={reminders}
+        aria-pressed={reminders}
+        onClick={toggle}
+      >
+        <Bell size={18} aria-hidden />
+        Ring here
+      </button>
+      <button type="button" className="tap flex-1" onClick={() => void calendar()}>
+        <CalendarPlus size={18} aria-hidden />
+        Into a calendar
+      </button>
+      {failed && (
+        <p className="wrong w-full" role="alert">
+          This watch’s times make no calendar entry.
+        </p>
+      )}
     </div>
   )
 }

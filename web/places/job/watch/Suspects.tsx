@@ -10,28 +10,62 @@ const LINES = 5
 
 /** The likeliest few, and everything else in one line. */
 function shortList(suspects: readonly Suspect[]): Suspect[] {
-  const worthALine = suspects.filter(({ probability }, i) => i === 0 || probability >= 0.01).slice(0, LINES - 1)
+  const worthALine = suspects
+    .filter(({ probability }, i) => i === 0 || probability >= 0.01)
+    .slice(0, LINES - 1)
   const rest = suspects.slice(worthALine.length)
   const probability = rest.reduce((sum, suspect) => sum + suspect.probability, 0)
-  return rest.length === 0 ? worthALine : [...worthALine, { ids: rest.flatMap(({ ids }) => ids), words: 'anything else', probability }]
+  return rest.length === 0
+    ? worthALine
+    : [...worthALine, { ids: rest.flatMap(({ ids }) => ids), words: 'anything else', probability }]
 }
 
-function Bar({ suspect, first }: { readonly suspect: Suspect; readonly first: boolean }): ReactNode {
+function Bar({
+  suspect,
+  first,
+}: {
+  readonly suspect: Suspect
+  readonly first: boolean
+}): ReactNode {
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_84px_88px] items-center gap-2.5 py-1">
-      <span className={`text-[14px] leading-[1.2] ${first ? 'font-bold' : ''}`}>{capital(suspect.words)}</span>
-      <span aria-hidden className="relative h-3.5 bg-edge-2"><span className={`absolute inset-y-0 left-0 ${first ? 'bg-ink' : 'bg-steel-dark'}`} style={{ width: `${Math.max(1, Math.min(95, suspect.probability * 100))}%` }} /></span>
+      <span className={`text-[14px] leading-[1.2] ${first ? 'font-bold' : ''}`}>
+        {capital(suspect.words)}
+      </span>
+      <span aria-hidden className="relative h-3.5 bg-edge-2">
+        <span
+          className={`absolute inset-y-0 left-0 ${first ? 'bg-ink' : 'bg-steel-dark'}`}
+          style={{ width: `${Math.max(1, Math.min(95, suspect.probability * 100))}%` }}
+        />
+      </span>
       <span className="num text-right text-[14px]">{percentWords(suspect.probability)}</span>
     </li>
   )
 }
 
 /** What it could be, likeliest first, as bars. */
-export const SuspectBars = ({ suspects, faint = false }: { readonly suspects: readonly Suspect[]; /** Not to be believed. */ readonly faint?: boolean }): ReactNode =>
-  <ul className={`mb-2 ${faint ? 'opacity-60' : ''}`}>{shortList(suspects).map((suspect, i) => <Bar key={suspect.words} suspect={suspect} first={i === 0 && !faint} />)}</ul>
+export const SuspectBars = ({
+  suspects,
+  faint = false,
+}: {
+  readonly suspects: readonly Suspect[]
+  /** Not to be believed. */ readonly faint?: boolean
+}): ReactNode => (
+  <ul className={`mb-2 ${faint ? 'opacity-60' : ''}`}>
+    {shortList(suspects).map((suspect, i) => (
+      <Bar key={suspect.words} suspect={suspect} first={i === 0 && !faint} />
+    ))}
+  </ul>
+)
 
 /** What it could be, how big it is, how soon the car is down. */
-export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; readonly spoken: SpokenAnswer }): ReactNode {
+export function Suspects({
+  answer,
+  spoken,
+}: {
+  readonly answer: LeakdownAnswer
+  readonly spoken: SpokenAnswer
+}): ReactNode {
   const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
   const { rateBarLPerH, hoursToBumpStop } = answer
   return (
@@ -40,8 +74,22 @@ export function Suspects({ answer, spoken }: { readonly answer: LeakdownAnswer; 
       <SuspectBars suspects={spoken.suspects} faint={doubted} />
       {!doubted && rateBarLPerH && (
         <>
-          <p className="figure"><span className="text-ink-2">{sizeWords(rateBarLPerH.median)}, {rateWords(rateBarLPerH.low)} to {rateWords(rateBarLPerH.high)}</span><span className="num text-[22px]">{rateWords(rateBarLPerH.median)}<span className="unit">bar·L/h</span></span></p>
-          <p className="figure"><span className="text-ink-2">standing height to bump stop</span><span className="num text-[22px]">{hoursToBumpStop === null ? 'months' : hoursWords(hoursToBumpStop)}</span></p>
+          <p className="figure">
+            <span className="text-ink-2">
+              {sizeWords(rateBarLPerH.median)}, {rateWords(rateBarLPerH.low)} to{' '}
+              {rateWords(rateBarLPerH.high)}
+            </span>
+            <span className="num text-[22px]">
+              {rateWords(rateBarLPerH.median)}
+              <span className="unit">bar·L/h</span>
+            </span>
+          </p>
+          <p className="figure">
+            <span className="text-ink-2">standing height to bump stop</span>
+            <span className="num text-[22px]">
+              {hoursToBumpStop === null ? 'months' : hoursWords(hoursToBumpStop)}
+            </span>
+          </p>
         </>
       )}
     </section>

@@ -14,16 +14,32 @@ import { Running } from './Running.tsx'
 import { StartChecklist } from './StartChecklist.tsx'
 
 /** Changes a round in progress, beginning it first if there is none yet. */
-export interface DraftDesk { readonly draft: Draft; readonly begun: boolean; change(change: Partial<Draft>): void; drop(): void }
+export interface DraftDesk {
+  readonly draft: Draft
+  readonly begun: boolean
+  change(change: Partial<Draft>): void
+  drop(): void
+}
 
 function useDesk(job: Job, kind: Draft['kind']): DraftDesk {
   const { byKey, put, patch, drop } = useDrafts()
   const key = draftKey(job.id, kind)
   const found = byKey[key]
   // A morning round left over from a watch that was given up belongs to no watch any more.
-  const kept = (kind === 'morning' || kind === 'look') && found?.watchId !== watchRounds(job)?.watch.id ? undefined : found
+  const kept =
+    (kind === 'morning' || kind === 'look') && found?.watchId !== watchRounds(job)?.watch.id
+      ? undefined
+      : found
   const draft = kept ?? freshDraft(job, kind, new Date())
-  return { draft, begun: kept !== undefined, change: (change) => { if (kept) patch(key, change); else put({ ...draft, ...change }) }, drop: () => drop(key) }
+  return {
+    draft,
+    begun: kept !== undefined,
+    change: (change) => {
+      if (kept) patch(key, change)
+      else put({ ...draft, ...change })
+    },
+    drop: () => drop(key),
+  }
 }
 
 /** The watch: start, wait, the morning round, the answer. */
@@ -38,18 +54,70 @@ export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
   const another = (levelId?: string): void => evening.change(levelId ? { levelId } : {})
   if (!rounds || (evening.begun && rounds.watch.state !== 'running')) {
     if (job.closedAt) return <p className="sub">No watch was run on this job.</p>
-    if (evening.draft.walking) return <WalkPanel job={job} draft={evening.draft} against={null} earlier={earlierRound(job, evening.draft.levelId, evening.draft.method)} watchVersion={null} saveWords="Start the watch" />
+    if (evening.draft.walking)
+      return (
+        <WalkPanel
+          job={job}
+          draft={evening.draft}
+          against={null}
+          earlier={earlierRound(job, evening.draft.levelId, evening.draft.method)}
+          watchVersion={null}
+          saveWords="Start the watch"
+        />
+      )
     return <StartChecklist job={job} desk={evening} units={units} again={rounds !== null} />
   }
   const { watch } = rounds
   const leftOn = watch.supplyCut === 'leftOn'
   if (look.begun && watch.state === 'running') {
-    if (look.draft.walking) return <WalkPanel job={job} draft={look.draft} against={rounds.evening} earlier={null} watchVersion={watch.version} saveWords="Save this round" />
+    if (look.draft.walking)
+      return (
+        <WalkPanel
+          job={job}
+          draft={look.draft}
+          against={rounds.evening}
+          earlier={null}
+          watchVersion={watch.version}
+          saveWords="Save this round"
+        />
+      )
     return <LaterQuestions job={job} desk={look} units={units} leftOn={leftOn} />
   }
-  if (morning.begun && morning.draft.walking) return <WalkPanel job={job} draft={morning.draft} against={rounds.evening} earlier={null} watchVersion={watch.version} saveWords="Save the morning round" />
-  if (morning.begun) return <LaterQuestions job={job} desk={morning} units={units} leftOn={leftOn} />
-  if (rounds.morning && leftOn) return <CommandAnswer job={job} rounds={rounds} onAnother={() => another()} />
-  if (rounds.morning) return <Answer job={job} watch={watch} evening={rounds.evening} between={rounds.between} morning={rounds.morning} onMorningAgain={() => morning.change({})} onAnother={another} />
-  return <Running job={job} watch={watch} evening={rounds.evening} between={rounds.between} onMorning={() => morning.change({})} onLook={() => look.change({})} />
+  if (morning.begun && morning.draft.walking)
+    return (
+      <WalkPanel
+        job={job}
+        draft={morning.draft}
+        against={rounds.evening}
+        earlier={null}
+        watchVersion={watch.version}
+        saveWords="Save the morning round"
+      />
+    )
+  if (morning.begun)
+    return <LaterQuestions job={job} desk={morning} units={units} leftOn={leftOn} />
+  if (rounds.morning && leftOn)
+    return <CommandAnswer job={job} rounds={rounds} onAnother={() => another()} />
+  if (rounds.morning)
+    return (
+      <Answer
+        job={job}
+        watch={watch}
+        evening={rounds.evening}
+        between={rounds.between}
+        morning={rounds.morning}
+        onMorningAgain={() => morning.change({})}
+        onAnother={another}
+      />
+    )
+  return (
+    <Running
+      job={job}
+      watch={watch}
+      evening={rounds.evening}
+      between={rounds.between}
+      onMorning={() => morning.change({})}
+      onLook={() => look.change({})}
+    />
+  )
 }

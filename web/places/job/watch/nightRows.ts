@@ -4,10 +4,19 @@ import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { meansOf } from '../rounds.ts'
 
 /** One moment of a night at one corner. Lengths in mm. */
-export interface NightRow { readonly at: string; readonly coldMm: number; readonly leakMm: number; readonly giveMm: number }
+export interface NightRow {
+  readonly at: string
+  readonly coldMm: number
+  readonly leakMm: number
+  readonly giveMm: number
+}
 
 /** A night at one corner, starting from the height that was measured. */
-export function nightRows({ answer, tight, leaking }: WatchOutcome, corner: Corner, evening: Round): NightRow[] {
+export function nightRows(
+  { answer, tight, leaking }: WatchOutcome,
+  corner: Corner,
+  evening: Round,
+): NightRow[] {
   const start = meansOf(evening)[corner]
   const [first, last] = [tight[0], tight.at(-1)]
   if (!first || !last) return []
@@ -21,4 +30,9 @@ export function nightRows({ answer, tight, leaking }: WatchOutcome, corner: Corn
 
 /** The night as a table other programs read. */
 export const nightCsv = (rows: readonly NightRow[]): string =>
-  ['time,onlyColdMm,withLeakMm,uncertaintyMm', ...rows.map(({ at, coldMm, leakMm, giveMm }) => [at, ...[coldMm, leakMm, giveMm].map((mm) => mm.toFixed(2))].join(','))].join('\r\n')
+  [
+    'time,onlyColdMm,withLeakMm,uncertaintyMm',
+    ...rows.map(({ at, coldMm, leakMm, giveMm }) =>
+      [at, ...[coldMm, leakMm, giveMm].map((mm) => mm.toFixed(2))].join(','),
+    ),
+  ].join('\r\n')

@@ -31,16 +31,44 @@ function suspect(job: Job): Corner | undefined {
  * @param plannedHours from now to the morning round.
  * @returns null where the vehicle allows no plan or the answers are not in yet.
  */
-export function planOf(job: Job, { thermometer, rolledAndBounced, checklist }: Draft, meanC: number, plannedHours: number, repeatabilityMm: number): WatchPlan | null {
+export function planOf(
+  job: Job,
+  { thermometer, rolledAndBounced, checklist }: Draft,
+  meanC: number,
+  plannedHours: number,
+  repeatabilityMm: number,
+): WatchPlan | null {
   const corner = suspect(job)
-  if (!corner || thermometer === null || rolledAndBounced === null || checklist.minutesSinceRun === null || !(plannedHours > 0)) return null
+  if (
+    !corner ||
+    thermometer === null ||
+    rolledAndBounced === null ||
+    checklist.minutesSinceRun === null ||
+    !(plannedHours > 0)
+  )
+    return null
   const minutesSinceRun = checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun
   const plan = planWatch({
-    vehicle: knownVehicle(job).vehicle, corner, repeatabilityMm, leakBarLPerH: PROBE_BAR_L_PER_H, readings: 2, meanC,
-    temperatureSigmaK: gasTemperatureSigmaK({ thermometer, minutesSinceRun }), modelSigmaMm: modelSigmaMm(rolledAndBounced),
+    vehicle: knownVehicle(job).vehicle,
+    corner,
+    repeatabilityMm,
+    leakBarLPerH: PROBE_BAR_L_PER_H,
+    readings: 2,
+    meanC,
+    temperatureSigmaK: gasTemperatureSigmaK({ thermometer, minutesSinceRun }),
+    modelSigmaMm: modelSigmaMm(rolledAndBounced),
   })
   if (!plan.ok) return null
   const { hours, dropMmPerH } = plan.value
-  const lengths = [...new Set([...USUAL_HOURS, Math.round(plannedHours * 2) / 2])].filter((length) => length > 0).sort((a, b) => a - b)
-  return { corner, sureMm: hours * dropMmPerH, shows: lengths.map((length) => ({ hours: length, leakBarLPerH: (PROBE_BAR_L_PER_H * hours) / length })) }
+  const lengths = [...new Set([...USUAL_HOURS, Math.round(plannedHours * 2) / 2])]
+    .filter((length) => length > 0)
+    .sort((a, b) => a - b)
+  return {
+    corner,
+    sureMm: hours * dropMmPerH,
+    shows: lengths.map((length) => ({
+      hours: length,
+      leakBarLPerH: (PROBE_BAR_L_PER_H * hours) / length,
+    })),
+  }
 }

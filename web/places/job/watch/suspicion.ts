@@ -20,7 +20,12 @@ const SIZES_BAR_L_PER_H = [0.1, 0.5, 2] as const
  * @param nightC temperature expected in the morning, degC.
  * @returns null where the vehicle allows no forecast.
  */
-export function suspicionOf(job: Job, watch: Watch, evening: Round, nightC: number): Suspicion | null {
+export function suspicionOf(
+  job: Job,
+  watch: Watch,
+  evening: Round,
+  nightC: number,
+): Suspicion | null {
   const { vehicle } = knownVehicle(job)
   const withAir = (corner: Corner): boolean => hasAir(vehicle.corners[corner])
   const corner = job.complaint.where.find(withAir) ?? WALK.find(withAir)
@@ -30,10 +35,23 @@ export function suspicionOf(job: Job, watch: Watch, evening: Round, nightC: numb
   const started = meansOf(evening)[corner]
   const morningWith = (leakBarLPerH: number): number | null => {
     const conductance = conductanceOfRate(vehicle, corner, leakBarLPerH, meanC) ?? 0
-    const run = forecast({ vehicle, startC: evening.temperatureC, endC: nightC, hours, leaks: { [corner]: conductance }, sampleHours: [0, hours], levelOffsetMm: evening.levelOffsetMm })
+    const run = forecast({
+      vehicle,
+      startC: evening.temperatureC,
+      endC: nightC,
+      hours,
+      leaks: { [corner]: conductance },
+      sampleHours: [0, hours],
+      levelOffsetMm: evening.levelOffsetMm,
+    })
     return run.ok ? started + run.value[1]!.heightMm[corner] - run.value[0]!.heightMm[corner] : null
   }
   const coldMm = morningWith(0)
-  const leaks = SIZES_BAR_L_PER_H.map((leakBarLPerH) => ({ leakBarLPerH, mm: morningWith(leakBarLPerH) }))
-  return coldMm === null || leaks.some(({ mm }) => mm === null) ? null : { corner, coldMm, leaks: leaks.map(({ leakBarLPerH, mm }) => ({ leakBarLPerH, mm: mm! })) }
+  const leaks = SIZES_BAR_L_PER_H.map((leakBarLPerH) => ({
+    leakBarLPerH,
+    mm: morningWith(leakBarLPerH),
+  }))
+  return coldMm === null || leaks.some(({ mm }) => mm === null)
+    ? null
+    : { corner, coldMm, leaks: leaks.map(({ leakBarLPerH, mm }) => ({ leakBarLPerH, mm: mm! })) }
 }

@@ -4,14 +4,39 @@ import { Camera, ChevronDown, ChevronUp, Hourglass, ShieldAlert, Users } from 'l
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { capital, placeWords } from '../../../words/corners.ts'
-import { CONDITION_WORDS, GATE_WORDS, minutesWords, PROOF_WORDS, stepWords, torqueWords, turnedWords } from '../../../words/plan.ts'
+import {
+  CONDITION_WORDS,
+  GATE_WORDS,
+  minutesWords,
+  PROOF_WORDS,
+  stepWords,
+  torqueWords,
+  turnedWords,
+} from '../../../words/plan.ts'
 
 /** A torque as it is shown: the shop's figure with its source, or that nobody entered one. */
-function TorqueWords({ fastener, words, torques, typeId }: { readonly fastener: string; readonly words: string; readonly torques: readonly Torque[]; readonly typeId: string }): ReactNode {
+function TorqueWords({
+  fastener,
+  words,
+  torques,
+  typeId,
+}: {
+  readonly fastener: string
+  readonly words: string
+  readonly torques: readonly Torque[]
+  readonly typeId: string
+}): ReactNode {
   const known = torques.find((each) => each.typeId === typeId && each.fastener === fastener)
-  return known
-    ? <p className="text-[14px]">{words}: <b className="num">{torqueWords(known)}</b>{turnedWords(known)} <span className="text-ink-2">({known.source})</span></p>
-    : <p className="text-[14px]">{words}: not entered, <Link to="/shelf/torques">look it up and enter it</Link></p>
+  return known ? (
+    <p className="text-[14px]">
+      {words}: <b className="num">{torqueWords(known)}</b>
+      {turnedWords(known)} <span className="text-ink-2">({known.source})</span>
+    </p>
+  ) : (
+    <p className="text-[14px]">
+      {words}: not entered, <Link to="/shelf/torques">look it up and enter it</Link>
+    </p>
+  )
 }
 
 interface StepProps {
@@ -27,30 +52,141 @@ interface StepProps {
 }
 
 /** A step of a plan: what, where, how long, its caution and gate; and why it stands where it stands. */
-export function PlanStepRow({ step, number, all, book, torques, typeId, alone, room, onMove }: StepProps): ReactNode {
+export function PlanStepRow({
+  step,
+  number,
+  all,
+  book,
+  torques,
+  typeId,
+  alone,
+  room,
+  onMove,
+}: StepProps): ReactNode {
   const factWords = (id: string): string => book.facts.find((fact) => fact.id === id)?.words ?? id
   const words = stepWords(step.words, step.place)
   // What shares a reason is said once.
-  const reasons = [...new Map(step.after.filter(({ fact }) => fact !== null).map(({ key, fact }) => { const before = all.get(key); return [`${fact}.${String(before?.place ?? '')}`, { key, fact: fact!, place: before?.place ?? null }] as const })).values()]
+  const reasons = [
+    ...new Map(
+      step.after
+        .filter(({ fact }) => fact !== null)
+        .map(({ key, fact }) => {
+          const before = all.get(key)
+          return [
+            `${fact}.${String(before?.place ?? '')}`,
+            { key, fact: fact!, place: before?.place ?? null },
+          ] as const
+        }),
+    ).values(),
+  ]
   return (
-    <li className="plan-step grid grid-cols-[34px_minmax(0,1fr)_auto] gap-x-3 border-b border-edge py-2.5" data-key={step.key}>
+    <li
+      className="plan-step grid grid-cols-[34px_minmax(0,1fr)_auto] gap-x-3 border-b border-edge py-2.5"
+      data-key={step.key}
+    >
       <span className="num pt-0.5 text-right text-[15px] text-ink-3">{number}</span>
       <div className="grid min-w-0 gap-1">
         <p className="text-[16px] font-medium leading-snug">{words}</p>
-        {step.caution && <p className="caution flex gap-2 text-[14px]"><ShieldAlert size={17} aria-hidden className="mt-0.5 shrink-0" /><span>{step.caution}</span></p>}
-        {step.second && <p className="flex items-center gap-2 text-[13.5px] text-ink-2"><Users size={15} aria-hidden />{alone ? 'Wants a second hand. Alone: a stand or strap in its place, written down as such.' : 'With a second hand.'}</p>}
-        {step.torque && <TorqueWords fastener={step.torque} words={book.torques[step.torque] ?? step.torque} torques={torques} typeId={typeId} />}
-        <details className="no-print"><summary className="min-h-[44px] cursor-pointer py-3 text-[13.5px] text-ink-2">Why, and why here</summary>
+        {step.caution && (
+          <p className="caution flex gap-2 text-[14px]">
+            <ShieldAlert size={17} aria-hidden className="mt-0.5 shrink-0" />
+            <span>{step.caution}</span>
+          </p>
+        )}
+        {step.second && (
+          <p className="flex items-center gap-2 text-[13.5px] text-ink-2">
+            <Users size={15} aria-hidden />
+            {alone
+              ? 'Wants a second hand. Alone: a stand or strap in its place, written down as such.'
+              : 'With a second hand.'}
+          </p>
+        )}
+        {step.torque && (
+          <TorqueWords
+            fastener={step.torque}
+            words={book.torques[step.torque] ?? step.torque}
+            torques={torques}
+            typeId={typeId}
+          />
+        )}
+        <details className="no-print">
+          <summary className="min-h-[44px] cursor-pointer py-3 text-[13.5px] text-ink-2">
+            Why, and why here
+          </summary>
           <div className="grid gap-1 pb-1 text-[14px]">
             <p>{step.why}</p>
-            {reasons.length > 0 && <p>It waits until {reasons.slice(0, 6).map(({ fact, place }) => `${factWords(fact)}${place ? ` (${placeWords(place)})` : ''}`).join('; ')}.</p>}
-            {step.gates.map(({ gate, asks }) => <div key={gate}><p className="font-semibold">{capital(GATE_WORDS[gate])}</p><ul className="list-disc pl-5">{asks.map(({ condition, proofs }) => <li key={condition}>{CONDITION_WORDS[condition]}: {proofs.map((proof) => PROOF_WORDS[proof]).join(', or ')}</li>)}</ul></div>)}
-            {(step.tools.length > 0 || step.uses.length > 0) && <p className="text-ink-2">{capital([...step.tools.map((id) => book.tools[id] ?? id), ...step.uses.map((id) => book.uses[id] ?? id)].join(', '))}.</p>}
-            <div className="flex gap-2 pt-1"><button type="button" className="tap" disabled={!room.earlier} onClick={() => onMove(-1)} aria-label={`Earlier: ${words}`}><ChevronUp size={18} aria-hidden />Earlier</button><button type="button" className="tap" disabled={!room.later} onClick={() => onMove(1)} aria-label={`Later: ${words}`}><ChevronDown size={18} aria-hidden />Later</button></div>
+            {reasons.length > 0 && (
+              <p>
+                It waits until{' '}
+                {reasons
+                  .slice(0, 6)
+                  .map(
+                    ({ fact, place }) =>
+                      `${factWords(fact)}${place ? ` (${placeWords(place)})` : ''}`,
+                  )
+                  .join('; ')}
+                .
+              </p>
+            )}
+            {step.gates.map(({ gate, asks }) => (
+              <div key={gate}>
+                <p className="font-semibold">{capital(GATE_WORDS[gate])}</p>
+                <ul className="list-disc pl-5">
+                  {asks.map(({ condition, proofs }) => (
+                    <li key={condition}>
+                      {CONDITION_WORDS[condition]}:{' '}
+                      {proofs.map((proof) => PROOF_WORDS[proof]).join(', or ')}
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            ))}
+            {(step.tools.length > 0 || step.uses.length > 0) && (
+              <p className="text-ink-2">
+                {capital(
+                  [
+                    ...step.tools.map((id) => book.tools[id] ?? id),
+                    ...step.uses.map((id) => book.uses[id] ?? id),
+                  ].join(', '),
+                )}
+                .
+              </p>
+            )}
+            <div className="flex gap-2 pt-1">
+              <button
+                type="button"
+                className="tap"
+                disabled={!room.earlier}
+                onClick={() => onMove(-1)}
+                aria-label={`Earlier: ${words}`}
+              >
+                <ChevronUp size={18} aria-hidden />
+                Earlier
+              </button>
+              <button
+                type="button"
+                className="tap"
+                disabled={!room.later}
+                onClick={() => onMove(1)}
+                aria-label={`Later: ${words}`}
+              >
+                <ChevronDown size={18} aria-hidden />
+                Later
+              </button>
+            </div>
           </div>
         </details>
       </div>
-      <div className="grid content-start justify-items-end gap-0.5 text-[13.5px] text-ink-2"><span className="num whitespace-nowrap">{minutesWords(step.minutes)}</span>{step.waitMinutes > 0 && <span className="num flex items-center gap-1 whitespace-nowrap"><Hourglass size={13} aria-hidden />{minutesWords(step.waitMinutes)}</span>}{step.photo && <Camera size={16} role="img" aria-label="With a photo" />}</div>
+      <div className="grid content-start justify-items-end gap-0.5 text-[13.5px] text-ink-2">
+        <span className="num whitespace-nowrap">{minutesWords(step.minutes)}</span>
+        {step.waitMinutes > 0 && (
+          <span className="num flex items-center gap-1 whitespace-nowrap">
+            <Hourglass size={13} aria-hidden />
+            {minutesWords(step.waitMinutes)}
+          </span>
+        )}
+        {step.photo && <Camera size={16} role="img" aria-label="With a photo" />}
+      </div>
     </li>
   )
 }

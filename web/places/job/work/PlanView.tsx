@@ -8,25 +8,80 @@ import { PlanStepRow } from './PlanStepRow.tsx'
 import { SHELF_KIND } from './shelfParts.ts'
 
 /** Days until the slowest of a plan's parts is here, and which that is; null where all are, or none is on the shelf. */
-export function slowestPart(needed: readonly string[], parts: readonly Part[], typeId: string): { readonly part: string; readonly days: number } | null {
-  const waits = needed.flatMap((part) => { const days = parts.filter((each) => each.typeId === typeId && each.kind === SHELF_KIND[part]).map(({ leadDays }) => leadDays); return days.length > 0 ? [{ part, days: Math.max(...days) }] : [] })
-  return waits.reduce<(typeof waits)[number] | null>((most, each) => (each.days > (most?.days ?? 0) ? each : most), null)
+export function slowestPart(
+  needed: readonly string[],
+  parts: readonly Part[],
+  typeId: string,
+): { readonly part: string; readonly days: number } | null {
+  const waits = needed.flatMap((part) => {
+    const days = parts
+      .filter((each) => each.typeId === typeId && each.kind === SHELF_KIND[part])
+      .map(({ leadDays }) => leadDays)
+    return days.length > 0 ? [{ part, days: Math.max(...days) }] : []
+  })
+  return waits.reduce<(typeof waits)[number] | null>(
+    (most, each) => (each.days > (most?.days ?? 0) ? each : most),
+    null,
+  )
 }
 
 const RISES = { up: 'raised', down: 'lowered' } as const
 
-function Missing({ plan, book, torques, parts, job }: { readonly plan: Plan; readonly book: ProcedureBook; readonly torques: readonly Torque[]; readonly parts: readonly Part[]; readonly job: Job }): ReactNode {
-  const unknown = plan.torques.filter((fastener) => !torques.some((each) => each.typeId === job.vehicleType.id && each.fastener === fastener)).map((fastener) => book.torques[fastener] ?? fastener)
-  const slowest = slowestPart(plan.parts.map(({ part }) => part), parts, job.vehicleType.id)
+function Missing({
+  plan,
+  book,
+  torques,
+  parts,
+  job,
+}: {
+  readonly plan: Plan
+  readonly book: ProcedureBook
+  readonly torques: readonly Torque[]
+  readonly parts: readonly Part[]
+  readonly job: Job
+}): ReactNode {
+  const unknown = plan.torques
+    .filter(
+      (fastener) =>
+        !torques.some((each) => each.typeId === job.vehicleType.id && each.fastener === fastener),
+    )
+    .map((fastener) => book.torques[fastener] ?? fastener)
+  const slowest = slowestPart(
+    plan.parts.map(({ part }) => part),
+    parts,
+    job.vehicleType.id,
+  )
   const { seatingPressureBarG, settleWaitS } = job.vehicleType.architecture
-  const figures = [...(plan.situation.way.fillAt === 'hanging' && seatingPressureBarG === null && plan.steps.some(({ step }) => step === 'fillHanging') ? ['the seating pressure'] : []), ...(settleWaitS === null && plan.steps.some(({ step }) => step === 'supplyStanding') ? ['the wait before a raise'] : [])]
+  const figures = [
+    ...(plan.situation.way.fillAt === 'hanging' &&
+    seatingPressureBarG === null &&
+    plan.steps.some(({ step }) => step === 'fillHanging')
+      ? ['the seating pressure']
+      : []),
+    ...(settleWaitS === null && plan.steps.some(({ step }) => step === 'supplyStanding')
+      ? ['the wait before a raise']
+      : []),
+  ]
   return (
     <section aria-label="What is missing" className="grid gap-1">
       <h3 className="font-semibold">Missing before it begins</h3>
       <ul className="list-disc pl-5 text-[14.5px]">
         {unknown.length > 0 && <li>Torques, not entered: {list(unknown)}.</li>}
-        {figures.length > 0 && <li>From the maker’s instructions, not entered: {list(figures)}.</li>}
-        <li>Parts to have here: {list(plan.parts.map(({ part, count }) => `${count > 1 ? `${count} × ` : ''}${book.parts[part] ?? part}`)) || 'none'}{slowest ? `; the ${book.parts[slowest.part] ?? slowest.part} takes ${slowest.days === 1 ? 'a day' : `${slowest.days} days`}` : ''}.</li>
+        {figures.length > 0 && (
+          <li>From the maker’s instructions, not entered: {list(figures)}.</li>
+        )}
+        <li>
+          Parts to have here:{' '}
+          {list(
+            plan.parts.map(
+              ({ part, count }) => `${count > 1 ? `${count} × ` : ''}${book.parts[part] ?? part}`,
+            ),
+          ) || 'none'}
+          {slowest
+            ? `; the ${book.parts[slowest.part] ?? slowest.part} takes ${slowest.days === 1 ? 'a day' : `${slowest.days} days`}`
+            : ''}
+          .
+        </li>
       </ul>
     </section>
   )
@@ -37,41 +92,136 @@ function Needed({ plan, book }: { readonly plan: Plan; readonly book: ProcedureB
   const step = (key: string): number => plan.steps.findIndex((each) => each.key === key) + 1
   return (
     <div className="grid gap-5">
-      <section aria-label="Tools"><h3 className="font-semibold">Tools</h3><p className="text-[14.5px]">{capital(plan.tools.map((id) => book.tools[id] ?? id).join(', '))}.</p></section>
-      {plan.uses.length > 0 && <section aria-label="Used up"><h3 className="font-semibold">Used up</h3><p className="text-[14.5px]">{capital(plan.uses.map((id) => book.uses[id] ?? id).join(', '))}.</p></section>}
-      <section aria-label="Undone again"><h3 className="font-semibold">Changed on the way, and undone again</h3>
-        <ul className="text-[14.5px]">{plan.temporary.map(({ fact: id, place, from, until }) => <li key={`${id}.${String(place)}`} className="flex justify-between gap-3 border-b border-edge py-1"><span>{capital(fact(id))}{place ? `, ${placeWords(place)}` : ''}</span><span className="num whitespace-nowrap text-ink-2">{step(from)} to {step(until)}</span></li>)}</ul>
+      <section aria-label="Tools">
+        <h3 className="font-semibold">Tools</h3>
+        <p className="text-[14.5px]">
+          {capital(plan.tools.map((id) => book.tools[id] ?? id).join(', '))}.
+        </p>
+      </section>
+      {plan.uses.length > 0 && (
+        <section aria-label="Used up">
+          <h3 className="font-semibold">Used up</h3>
+          <p className="text-[14.5px]">
+            {capital(plan.uses.map((id) => book.uses[id] ?? id).join(', '))}.
+          </p>
+        </section>
+      )}
+      <section aria-label="Undone again">
+        <h3 className="font-semibold">Changed on the way, and undone again</h3>
+        <ul className="text-[14.5px]">
+          {plan.temporary.map(({ fact: id, place, from, until }) => (
+            <li
+              key={`${id}.${String(place)}`}
+              className="flex justify-between gap-3 border-b border-edge py-1"
+            >
+              <span>
+                {capital(fact(id))}
+                {place ? `, ${placeWords(place)}` : ''}
+              </span>
+              <span className="num whitespace-nowrap text-ink-2">
+                {step(from)} to {step(until)}
+              </span>
+            </li>
+          ))}
+        </ul>
       </section>
     </div>
   )
 }
 
-interface PlanViewProps { readonly job: Job; readonly plan: Plan; readonly steps: readonly PlanStep[]; readonly book: ProcedureBook; readonly torques: readonly Torque[]; readonly parts: readonly Part[]; readonly alone: boolean; onMove(key: string, to: number): void }
+interface PlanViewProps {
+  readonly job: Job
+  readonly plan: Plan
+  readonly steps: readonly PlanStep[]
+  readonly book: ProcedureBook
+  readonly torques: readonly Torque[]
+  readonly parts: readonly Part[]
+  readonly alone: boolean
+  onMove(key: string, to: number): void
+}
 
 /** A plan to be read at the car and on the wall: stretches, steps, waits, lift movements, what is needed and what is missing. */
-export function PlanView({ job, plan, steps, book, torques, parts, alone, onMove }: PlanViewProps): ReactNode {
+export function PlanView({
+  job,
+  plan,
+  steps,
+  book,
+  torques,
+  parts,
+  alone,
+  onMove,
+}: PlanViewProps): ReactNode {
   const all = new Map(steps.map((step) => [step.key, step]))
   // Steps that were moved keep their place: a stretch may come twice.
-  const runs: { readonly phase: PlanStep['phase']; readonly from: number; readonly steps: PlanStep[] }[] = []
-  for (const [i, step] of steps.entries()) { const last = runs.at(-1); if (last?.phase === step.phase) last.steps.push(step); else runs.push({ phase: step.phase, from: i, steps: [step] }) }
+  const runs: {
+    readonly phase: PlanStep['phase']
+    readonly from: number
+    readonly steps: PlanStep[]
+  }[] = []
+  for (const [i, step] of steps.entries()) {
+    const last = runs.at(-1)
+    if (last?.phase === step.phase) last.steps.push(step)
+    else runs.push({ phase: step.phase, from: i, steps: [step] })
+  }
   const moves = steps.flatMap(({ lift }, i) => (lift ? [`${RISES[lift]} at step ${i + 1}`] : []))
   return (
     <div className="plan grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_300px]">
       <section aria-label="The plan" className="min-w-0">
-        <p className="say"><span className="num">{steps.length}</span> steps, <span className="num">{minutesWords(plan.handsOnMinutes)}</span> hands on{plan.waitMinutes > 0 ? <>, <span className="num">{minutesWords(plan.waitMinutes)}</span> of waiting that nothing fills</> : ''}.</p>
-        <p className="sub">{SUPPORT_WORDS[plan.situation.support]}: {moves.length > 0 ? list(moves) : 'it stays on its wheels'}. {plan.photos.length > 0 ? `${plan.photos.length} photos on the way. ` : ''}The maker’s instructions, local rules and licensed practice come first.</p>
+        <p className="say">
+          <span className="num">{steps.length}</span> steps,{' '}
+          <span className="num">{minutesWords(plan.handsOnMinutes)}</span> hands on
+          {plan.waitMinutes > 0 ? (
+            <>
+              , <span className="num">{minutesWords(plan.waitMinutes)}</span> of waiting that
+              nothing fills
+            </>
+          ) : (
+            ''
+          )}
+          .
+        </p>
+        <p className="sub">
+          {SUPPORT_WORDS[plan.situation.support]}:{' '}
+          {moves.length > 0 ? list(moves) : 'it stays on its wheels'}.{' '}
+          {plan.photos.length > 0 ? `${plan.photos.length} photos on the way. ` : ''}The maker’s
+          instructions, local rules and licensed practice come first.
+        </p>
         {runs.map(({ phase, from, steps: of }) => (
           <section key={from} aria-label={STRETCH_WORDS[phase]} className="pt-4">
-            <h3 className="plan-stretch" data-rank={STRETCHES.indexOf(phase)}>{STRETCH_WORDS[phase]}</h3>
-            <ol>{of.map((step, i) => {
-              const { first, last } = roomFor(steps, step.key)
-              const at = from + i
-              return <PlanStepRow key={step.key} step={step} number={at + 1} all={all} book={book} torques={torques} typeId={job.vehicleType.id} alone={alone} room={{ earlier: at > first, later: at < last }} onMove={(by) => onMove(step.key, at + by)} />
-            })}</ol>
+            <h3 className="plan-stretch" data-rank={STRETCHES.indexOf(phase)}>
+              {STRETCH_WORDS[phase]}
+            </h3>
+            <ol>
+              {of.map((step, i) => {
+                const { first, last } = roomFor(steps, step.key)
+                const at = from + i
+                return (
+                  <PlanStepRow
+                    key={step.key}
+                    step={step}
+                    number={at + 1}
+                    all={all}
+                    book={book}
+                    torques={torques}
+                    typeId={job.vehicleType.id}
+                    alone={alone}
+                    room={{ earlier: at > first, later: at < last }}
+                    onMove={(by) => onMove(step.key, at + by)}
+                  />
+                )
+              })}
+            </ol>
           </section>
         ))}
       </section>
-      <aside aria-label="What it takes" tabIndex={0} className="grid content-start gap-5 self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-32px)] lg:overflow-y-auto print:static print:max-h-none"><Missing plan={plan} book={book} torques={torques} parts={parts} job={job} /><Needed plan={{ ...plan, steps }} book={book} /></aside>
+      <aside
+        aria-label="What it takes"
+        tabIndex={0}
+        className="grid content-start gap-5 self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-32px)] lg:overflow-y-auto print:static print:max-h-none"
+      >
+        <Missing plan={plan} book={book} torques={torques} parts={parts} job={job} />
+        <Needed plan={{ ...plan, steps }} book={book} />
+      </aside>
     </div>
   )
 }

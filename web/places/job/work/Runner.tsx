@@ -20,16 +20,40 @@ import { Hands, TakeOver } from '../run/Hands.tsx'
 import { StepCard } from '../run/StepCard.tsx'
 import type { OnWork } from '../run/useWork.ts'
 
-const Joints = lazy(() => import('../proof/Answers.tsx').then((module) => ({ default: module.Joints })))
-const ChargeForm = lazy(() => import('../checks/ChargeForm.tsx').then((module) => ({ default: module.ChargeForm })))
+const Joints = lazy(() =>
+  import('../proof/Answers.tsx').then((module) => ({ default: module.Joints })),
+)
+const ChargeForm = lazy(() =>
+  import('../checks/ChargeForm.tsx').then((module) => ({ default: module.ChargeForm })),
+)
 
 /** Air goes back in with an assistant of its own. */
-export const isFilling = ({ step }: RunStep): boolean => step.phase === 'fill' || step.phase === 'down'
+export const isFilling = ({ step }: RunStep): boolean =>
+  step.phase === 'fill' || step.phase === 'down'
 
-function Neighbour({ at, side, onLook }: { readonly at: RunStep | undefined; readonly side: 'before' | 'after'; onLook(key: string): void }): ReactNode {
+function Neighbour({
+  at,
+  side,
+  onLook,
+}: {
+  readonly at: RunStep | undefined
+  readonly side: 'before' | 'after'
+  onLook(key: string): void
+}): ReactNode {
   if (!at) return <span />
   const Icon = side === 'before' ? ChevronLeft : ChevronRight
-  return <button type="button" className="tap min-w-0 text-[14px] font-normal" onClick={() => onLook(at.step.key)} aria-label={`${side === 'before' ? 'Step before' : 'Step after'}: ${stepWords(at.step.words, at.step.place)}`}>{side === 'before' && <Icon size={18} aria-hidden className="shrink-0" />}<span className="line-clamp-2 text-left">{stepWords(at.step.words, at.step.place)}</span>{side === 'after' && <Icon size={18} aria-hidden className="ml-auto shrink-0" />}</button>
+  return (
+    <button
+      type="button"
+      className="tap min-w-0 text-[14px] font-normal"
+      onClick={() => onLook(at.step.key)}
+      aria-label={`${side === 'before' ? 'Step before' : 'Step after'}: ${stepWords(at.step.words, at.step.place)}`}
+    >
+      {side === 'before' && <Icon size={18} aria-hidden className="shrink-0" />}
+      <span className="line-clamp-2 text-left">{stepWords(at.step.words, at.step.place)}</span>
+      {side === 'after' && <Icon size={18} aria-hidden className="ml-auto shrink-0" />}
+    </button>
+  )
 }
 
 /** Whether proofs are read from a link. */
@@ -38,35 +62,101 @@ export function Linking({ job, work }: { readonly job: Job; readonly work: OnWor
   const found = devices ? moduleFor(job, devices) : null
   const { deviceId } = work.run
   if (!found && deviceId === null) return null
-  return <button type="button" className="tap" data-on={deviceId !== null} aria-pressed={deviceId !== null} disabled={!work.mine} onClick={() => work.enter({ kind: 'linked', deviceId: deviceId === null ? found!.identity.id : null })}><Cable size={18} aria-hidden />Proofs from the link</button>
+  return (
+    <button
+      type="button"
+      className="tap"
+      data-on={deviceId !== null}
+      aria-pressed={deviceId !== null}
+      disabled={!work.mine}
+      onClick={() =>
+        work.enter({ kind: 'linked', deviceId: deviceId === null ? found!.identity.id : null })
+      }
+    >
+      <Cable size={18} aria-hidden />
+      Proofs from the link
+    </button>
+  )
 }
 
 function Waiting({ work }: { readonly work: OnWork }): ReactNode {
   useNow(1000)
   const now = steadyNow()
   const running = work.run.waits.filter(({ dueMs }) => dueMs > now)
-  return running.length > 0 && <ul aria-label="Timers" className="grid grid-cols-[minmax(0,1fr)] gap-1">{running.map(({ id, step, dueMs }) => <li key={id} className="flex items-center gap-2 text-[15px]"><Hourglass size={17} aria-hidden /><b className="num whitespace-nowrap">{countdownWords(dueMs - now)}</b><span className="truncate text-ink-2">{stepWords(step.words, step.place)}</span></li>)}</ul>
+  return (
+    running.length > 0 && (
+      <ul aria-label="Timers" className="grid grid-cols-[minmax(0,1fr)] gap-1">
+        {running.map(({ id, step, dueMs }) => (
+          <li key={id} className="flex items-center gap-2 text-[15px]">
+            <Hourglass size={17} aria-hidden />
+            <b className="num whitespace-nowrap">{countdownWords(dueMs - now)}</b>
+            <span className="truncate text-ink-2">{stepWords(step.words, step.place)}</span>
+          </li>
+        ))}
+      </ul>
+    )
+  )
 }
 
 function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
   const { of, nameOf } = work
   return (
-    <details className="no-print"><summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">Everything that was recorded, newest first</summary>
-      <ol aria-label="Record of the work" className="grid gap-1 text-[14.5px]">{[...of.entries].reverse().slice(0, 200).map(({ id, at, person, content }) => {
-        const step = content.kind === 'done' ? of.book.steps.find((each) => each.id === content.step) : undefined
-        return <li key={id} className="flex gap-3 border-b border-edge py-1"><span className="num w-[110px] shrink-0 text-ink-2">{momentWords(at, new Date())}</span><span className="min-w-0 flex-1">{content.kind === 'done' ? stepWords(step?.words ?? content.step, content.place) : content.kind === 'lost' ? `${content.place ? `${placeWords(content.place)}: ` : ''}${of.book.facts.find((fact) => fact.id === content.fact)?.words ?? content.fact}. ${entryWords(content, nameOf)}` : entryWords(content, nameOf)}</span><span className="text-ink-2">{nameOf(person)}</span></li>
-      })}</ol>
-      {job.work.length > 200 && <p className="text-[13.5px] text-ink-2">Older entries are in the job’s file.</p>}
+    <details className="no-print">
+      <summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">
+        Everything that was recorded, newest first
+      </summary>
+      <ol aria-label="Record of the work" className="grid gap-1 text-[14.5px]">
+        {[...of.entries]
+          .reverse()
+          .slice(0, 200)
+          .map(({ id, at, person, content }) => {
+            const step =
+              content.kind === 'done'
+                ? of.book.steps.find((each) => each.id === content.step)
+                : undefined
+            return (
+              <li key={id} className="flex gap-3 border-b border-edge py-1">
+                <span className="num w-[110px] shrink-0 text-ink-2">
+                  {momentWords(at, new Date())}
+                </span>
+                <span className="min-w-0 flex-1">
+                  {content.kind === 'done'
+                    ? stepWords(step?.words ?? content.step, content.place)
+                    : content.kind === 'lost'
+                      ? `${content.place ? `${placeWords(content.place)}: ` : ''}${of.book.facts.find((fact) => fact.id === content.fact)?.words ?? content.fact}. ${entryWords(content, nameOf)}`
+                      : entryWords(content, nameOf)}
+                </span>
+                <span className="text-ink-2">{nameOf(person)}</span>
+              </li>
+            )
+          })}
+      </ol>
+      {job.work.length > 200 && (
+        <p className="text-[13.5px] text-ink-2">Older entries are in the job’s file.</p>
+      )}
     </details>
   )
 }
 
 /** The work at the car: one step large, what came before and what comes after small, and who has it. */
-export function Runner({ job, work, car }: { readonly job: Job; readonly work: OnWork; readonly car: CarLive | null }): ReactNode {
+export function Runner({
+  job,
+  work,
+  car,
+}: {
+  readonly job: Job
+  readonly work: OnWork
+  readonly car: CarLive | null
+}): ReactNode {
   const { run } = work
   const [looking, setLooking] = useState<string | null>(null)
-  const next = run.ready[0] ?? run.steps.find(({ state }) => state === 'open' || state === 'again' || state === 'held')?.step
-  const index = Math.max(0, run.steps.findIndex(({ step }) => step.key === (looking ?? next?.key)))
+  const next =
+    run.ready[0] ??
+    run.steps.find(({ state }) => state === 'open' || state === 'again' || state === 'held')?.step
+  const index = Math.max(
+    0,
+    run.steps.findIndex(({ step }) => step.key === (looking ?? next?.key)),
+  )
   const at = run.steps[index]
   const done = run.steps.filter(({ state }) => state === 'done').length
   // A step somebody was looking at may be done meanwhile: then the next one comes.
@@ -75,16 +165,73 @@ export function Runner({ job, work, car }: { readonly job: Job; readonly work: O
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
-        {run.finished && looking === null ? <div className="grid gap-4"><p className="say">Every step is done. It stands on its wheels.</p>{!job.closedAt && <Link to={`/jobs/${job.id}/proof`} className="btn btn-go btn-big w-full">On to the proof</Link>}</div> : at && (
-          at.state === 'done' || at.state === 'passed' || (at.state === 'held' && at.done) ? <DoneCard at={at} work={work} />
-            : isFilling(at) && work.mine ? <div className="grid gap-4"><p className="say">Air goes back in: {stepWords(at.step.words, at.step.place)}</p><Link to={`/jobs/${job.id}/recommission`} className="btn btn-go btn-big w-full">Go on in Recommission</Link></div>
-              : work.mine && !run.paused && !job.closedAt ? <StepCard key={at.step.key} job={job} work={work} step={at.step} car={car}>{at.step.gives.includes('tight') && <Suspense><Joints job={job} joints={jointsOpened({ run, book: work.of.book.steps })} /></Suspense>}{at.step.gives.includes('calibrated') && <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>Do it in Calibrate</Link>}{at.step.gives.includes('charged') && <Suspense fallback={<p className="sub">…</p>}><ChargeForm job={job} /></Suspense>}</StepCard> : <p className="say">{stepWords(at.step.words, at.step.place)}</p>
+        {run.finished && looking === null ? (
+          <div className="grid gap-4">
+            <p className="say">Every step is done. It stands on its wheels.</p>
+            {!job.closedAt && (
+              <Link to={`/jobs/${job.id}/proof`} className="btn btn-go btn-big w-full">
+                On to the proof
+              </Link>
+            )}
+          </div>
+        ) : (
+          at &&
+          (at.state === 'done' || at.state === 'passed' || (at.state === 'held' && at.done) ? (
+            <DoneCard at={at} work={work} />
+          ) : isFilling(at) && work.mine ? (
+            <div className="grid gap-4">
+              <p className="say">Air goes back in: {stepWords(at.step.words, at.step.place)}</p>
+              <Link to={`/jobs/${job.id}/recommission`} className="btn btn-go btn-big w-full">
+                Go on in Recommission
+              </Link>
+            </div>
+          ) : work.mine && !run.paused && !job.closedAt ? (
+            <StepCard key={at.step.key} job={job} work={work} step={at.step} car={car}>
+              {at.step.gives.includes('tight') && (
+                <Suspense>
+                  <Joints job={job} joints={jointsOpened({ run, book: work.of.book.steps })} />
+                </Suspense>
+              )}
+              {at.step.gives.includes('calibrated') && (
+                <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>
+                  Do it in Calibrate
+                </Link>
+              )}
+              {at.step.gives.includes('charged') && (
+                <Suspense fallback={<p className="sub">…</p>}>
+                  <ChargeForm job={job} />
+                </Suspense>
+              )}
+            </StepCard>
+          ) : (
+            <p className="say">{stepWords(at.step.words, at.step.place)}</p>
+          ))
         )}
-        <nav aria-label="Steps beside" className="grid grid-cols-2 gap-3"><Neighbour at={run.steps[index - 1]} side="before" onLook={look} /><Neighbour at={run.steps[index + 1]} side="after" onLook={look} /></nav>
-        {looking !== null && next && looking !== next.key && <button type="button" className="btn w-fit" onClick={() => setLooking(null)}>Back to what is next</button>}
+        <nav aria-label="Steps beside" className="grid grid-cols-2 gap-3">
+          <Neighbour at={run.steps[index - 1]} side="before" onLook={look} />
+          <Neighbour at={run.steps[index + 1]} side="after" onLook={look} />
+        </nav>
+        {looking !== null && next && looking !== next.key && (
+          <button type="button" className="btn w-fit" onClick={() => setLooking(null)}>
+            Back to what is next
+          </button>
+        )}
       </div>
-      <aside className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-5" aria-label="Beside the step">
-        <p className="text-[15px]"><b className="num text-[22px]">{done}</b><span className="text-ink-2"> of <span className="num">{run.steps.filter(({ state }) => state !== 'passed').length}</span> steps done</span></p>
+      <aside
+        className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-5"
+        aria-label="Beside the step"
+      >
+        <p className="text-[15px]">
+          <b className="num text-[22px]">{done}</b>
+          <span className="text-ink-2">
+            {' '}
+            of{' '}
+            <span className="num">
+              {run.steps.filter(({ state }) => state !== 'passed').length}
+            </span>{' '}
+            steps done
+          </span>
+        </p>
         <Waiting work={work} />
         {work.mine && !job.closedAt && <Hands work={work} />}
         {!job.closedAt && <Linking job={job} work={work} />}

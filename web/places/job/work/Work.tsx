@@ -7,7 +7,13 @@ import { startTransition, useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { bookOf } from '../../../data/procedures.ts'
-import { useCommand, useParts, usePersonName, useProcedures, useTorques } from '../../../data/queries.ts'
+import {
+  useCommand,
+  useParts,
+  usePersonName,
+  useProcedures,
+  useTorques,
+} from '../../../data/queries.ts'
 import { planRefusalWords } from '../../../words/plan.ts'
 import { momentWords } from '../../../words/times.ts'
 import type { Chosen } from './JobChoice.tsx'
@@ -20,14 +26,51 @@ import { useCarLive } from '../run/carLive.ts'
 import type { OnWork } from '../run/useWork.ts'
 import { useWork } from '../run/useWork.ts'
 
-interface Shelf { readonly procedures: Procedures; readonly torques: readonly Torque[]; readonly parts: readonly Part[] }
+interface Shelf {
+  readonly procedures: Procedures
+  readonly torques: readonly Torque[]
+  readonly parts: readonly Part[]
+}
 
 /** What makes one plan another; the database keeps its fields in an order of its own. */
-const contentOf = ({ jobs, support, way, alone, flat, order }: Chosen & { readonly order: readonly string[] }): string => JSON.stringify([jobs.map(({ job, corners = [] }) => [job, ...corners]), support, way.ventBy, way.first, way.fillAt, way.fasteners, way.charge, alone, flat, order])
+const contentOf = ({
+  jobs,
+  support,
+  way,
+  alone,
+  flat,
+  order,
+}: Chosen & { readonly order: readonly string[] }): string =>
+  JSON.stringify([
+    jobs.map(({ job, corners = [] }) => [job, ...corners]),
+    support,
+    way.ventBy,
+    way.first,
+    way.fillAt,
+    way.fasteners,
+    way.charge,
+    alone,
+    flat,
+    order,
+  ])
 
-function Planning({ job, work, shelf: { procedures, torques, parts } }: { readonly job: Job; readonly work: OnWork | null; readonly shelf: Shelf }): ReactNode {
+function Planning({
+  job,
+  work,
+  shelf: { procedures, torques, parts },
+}: {
+  readonly job: Job
+  readonly work: OnWork | null
+  readonly shelf: Shelf
+}): ReactNode {
   const made = job.plans.at(-1)
-  const [chosen, choose] = useState<Chosen>(() => ({ jobs: made?.jobs ?? proposedJobs(job), support: made?.support ?? 'twoPost', way: made?.way ?? procedures.way, alone: made?.alone ?? false, flat: made?.flat ?? flatOf(job) }))
+  const [chosen, choose] = useState<Chosen>(() => ({
+    jobs: made?.jobs ?? proposedJobs(job),
+    support: made?.support ?? 'twoPost',
+    way: made?.way ?? procedures.way,
+    alone: made?.alone ?? false,
+    flat: made?.flat ?? flatOf(job),
+  }))
   const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
   const keep = useCommand('plan.make')
   const nameOf = usePersonName()
@@ -36,7 +79,19 @@ function Planning({ job, work, shelf: { procedures, torques, parts } }: { readon
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = chosen.jobs.filter((each) => each.corners?.length !== 0)
-  const answer = usePlan(jobs.length === 0 ? null : { architecture: job.vehicleType.architecture, jobs, support: chosen.support, way: chosen.way, flat: chosen.flat, carried: under ? carriedBy(under.run) : [], book: procedures.book === null ? null : book })
+  const answer = usePlan(
+    jobs.length === 0
+      ? null
+      : {
+          architecture: job.vehicleType.architecture,
+          jobs,
+          support: chosen.support,
+          way: chosen.way,
+          flat: chosen.flat,
+          carried: under ? carriedBy(under.run) : [],
+          book: procedures.book === null ? null : book,
+        },
+  )
   const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
   const plan = answer?.kind === 'plan' ? answer.plan : null
   const steps = plan ? inOrder(plan.steps, order) : []
@@ -47,28 +102,124 @@ function Planning({ job, work, shelf: { procedures, torques, parts } }: { readon
   }
   const moved = plan !== null && steps !== plan.steps
   // A plan made anew under way takes over what is left changed, so its steps may differ where its words do not.
-  const same = made !== undefined && contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
-  const submit = (): void => keep.submit({ payload: { planId: crypto.randomUUID(), jobId: job.id, jobs: jobs.map(({ job: id, corners }) => ({ job: id, ...(corners ? { corners: [...corners] } : {}) })), support: chosen.support, way: chosen.way, alone: chosen.alone, flat: [...chosen.flat], order: moved ? [...order] : [] } })
+  const same =
+    made !== undefined &&
+    contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
+  const submit = (): void =>
+    keep.submit({
+      payload: {
+        planId: crypto.randomUUID(),
+        jobId: job.id,
+        jobs: jobs.map(({ job: id, corners }) => ({
+          job: id,
+          ...(corners ? { corners: [...corners] } : {}),
+        })),
+        support: chosen.support,
+        way: chosen.way,
+        alone: chosen.alone,
+        flat: [...chosen.flat],
+        order: moved ? [...order] : [],
+      },
+    })
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
-      {job.decisions.length === 0 && job.conclusions.length === 0 && !made && <p className="hint no-print">Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say what is to be done.</p>}
-      {!job.closedAt && <details open={made === undefined || undefined} className="no-print"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">What is done, where, and on which lift</summary><JobChoice job={job} book={book} chosen={chosen} onChoose={(next) => startTransition(() => { choose(next); setOrder([]) })} /></details>}
+      {job.decisions.length === 0 && job.conclusions.length === 0 && !made && (
+        <p className="hint no-print">
+          Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say
+          what is to be done.
+        </p>
+      )}
+      {!job.closedAt && (
+        <details open={made === undefined || undefined} className="no-print">
+          <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+            What is done, where, and on which lift
+          </summary>
+          <JobChoice
+            job={job}
+            book={book}
+            chosen={chosen}
+            onChoose={(next) =>
+              startTransition(() => {
+                choose(next)
+                setOrder([])
+              })
+            }
+          />
+        </details>
+      )}
       {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
       {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
-      {answer?.kind === 'refused' && <p className="wrong" role="alert">{planRefusalWords(answer.refusal, jobWords)}</p>}
-      {answer?.kind === 'broken' && <p className="wrong" role="alert">The plan could not be made.</p>}
-      {answer === null && jobs.length > 0 && <p role="status" className="text-ink-2">Putting the steps in order …</p>}
+      {answer?.kind === 'refused' && (
+        <p className="wrong" role="alert">
+          {planRefusalWords(answer.refusal, jobWords)}
+        </p>
+      )}
+      {answer?.kind === 'broken' && (
+        <p className="wrong" role="alert">
+          The plan could not be made.
+        </p>
+      )}
+      {answer === null && jobs.length > 0 && (
+        <p role="status" className="text-ink-2">
+          Putting the steps in order …
+        </p>
+      )}
       {plan && (
         <div className="no-print flex flex-wrap items-center gap-3">
-          {!job.closedAt && <button type="button" className="btn btn-go" disabled={keep.isPending || same || waiting !== undefined} onClick={submit}>{same ? 'Kept' : 'Keep this plan'}</button>}
-          <button type="button" className="btn" onClick={() => window.print()}>Print for the wall</button>
-          {moved && <button type="button" className="btn" onClick={() => setOrder([])}>Steps back in their order</button>}
-          {made && same && !under && !job.closedAt && work && <button type="button" className="btn btn-go" onClick={() => { work.enter({ kind: 'joined', seen: [] }) }}>Begin the work at the car</button>}
-          {made && <span className="text-[14px] text-ink-2">Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}{same ? '' : '; changed since'}</span>}
-          {keep.isError && <p className="wrong w-full" role="alert">{sentenceOf(keep.error)}</p>}
+          {!job.closedAt && (
+            <button
+              type="button"
+              className="btn btn-go"
+              disabled={keep.isPending || same || waiting !== undefined}
+              onClick={submit}
+            >
+              {same ? 'Kept' : 'Keep this plan'}
+            </button>
+          )}
+          <button type="button" className="btn" onClick={() => window.print()}>
+            Print for the wall
+          </button>
+          {moved && (
+            <button type="button" className="btn" onClick={() => setOrder([])}>
+              Steps back in their order
+            </button>
+          )}
+          {made && same && !under && !job.closedAt && work && (
+            <button
+              type="button"
+              className="btn btn-go"
+              onClick={() => {
+                work.enter({ kind: 'joined', seen: [] })
+              }}
+            >
+              Begin the work at the car
+            </button>
+          )}
+          {made && (
+            <span className="text-[14px] text-ink-2">
+              Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}
+              {same ? '' : '; changed since'}
+            </span>
+          )}
+          {keep.isError && (
+            <p className="wrong w-full" role="alert">
+              {sentenceOf(keep.error)}
+            </p>
+          )}
         </div>
       )}
-      {plan && <PlanView job={job} plan={plan} steps={steps} book={book} torques={torques} parts={parts} alone={chosen.alone} onMove={move} />}
+      {plan && (
+        <PlanView
+          job={job}
+          plan={plan}
+          steps={steps}
+          book={book}
+          torques={torques}
+          parts={parts}
+          alone={chosen.alone}
+          onMove={move}
+        />
+      )}
     </div>
   )
 }
@@ -76,16 +227,37 @@ function Planning({ job, work, shelf: { procedures, torques, parts } }: { readon
 /** The work: before it begins jobs and corners as the decision asks for them, their steps in one order, what is needed, what is missing; then step by step. */
 export function Work({ job }: { readonly job: Job }): ReactNode {
   const work = useWork(job)
-  const car = useCarLive(job.closedAt === null ? work?.run.deviceId ?? null : null, job.vehicleType.geometry, 'runner')
+  const car = useCarLive(
+    job.closedAt === null ? (work?.run.deviceId ?? null) : null,
+    job.vehicleType.geometry,
+    'runner',
+  )
   const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]
-  if (!procedures || !torques || !parts) return <p className="sub" role="status">Fetching procedures …</p>
+  if (!procedures || !torques || !parts)
+    return (
+      <p className="sub" role="status">
+        Fetching procedures …
+      </p>
+    )
   // A decision that comes in while this is open proposes anew.
-  const planning = <Planning key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length}`} job={job} work={work} shelf={{ procedures, torques, parts }} />
+  const planning = (
+    <Planning
+      key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length}`}
+      job={job}
+      work={work}
+      shelf={{ procedures, torques, parts }}
+    />
+  )
   if (!work?.run.begun) return planning
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-8">
       <Runner job={job} work={work} car={car} />
-      <details className="border-t border-edge pt-2"><summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">The plan, and to change it under way: done steps stay done</summary>{planning}</details>
+      <details className="border-t border-edge pt-2">
+        <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+          The plan, and to change it under way: done steps stay done
+        </summary>
+        {planning}
+      </details>
     </div>
   )
 }

@@ -5,9 +5,36 @@ import { AXLE_CORNERS, AXLE_OF, CORNERS, hasAirAtCorner, OTHER_AXLE } from '@ank
 import { failedBy } from '../decision/repairCase.ts'
 
 /** What changes a spring of that form: the sleeve, the bellows on its strut, or the damper as a whole. */
-const SPRING_JOB: Readonly<Record<AirForm, 'spring' | 'bellows' | 'strut' | null>> = { none: null, bellows: 'spring', bellowsOnDamper: 'bellows', strut: 'bellows', airDamper: 'strut' }
+const SPRING_JOB: Readonly<Record<AirForm, 'spring' | 'bellows' | 'strut' | null>> = {
+  none: null,
+  bellows: 'spring',
+  bellowsOnDamper: 'bellows',
+  strut: 'bellows',
+  airDamper: 'strut',
+}
 /** Findings that are mended where they are, without a choice between schools. */
-const MENDS: Readonly<Record<string, string>> = { lineLeak: 'line', fittingLeak: 'line', lineBlocked: 'line', valveSeat: 'block', valveShut: 'block', blockLeak: 'block', crossValveOpen: 'block', exhaustValve: 'block', reservoirLeak: 'reservoir', chargeLow: 'charge', pumpWorn: 'pump', pumpSeized: 'pump', relayDead: 'relay', relayWelded: 'relay', dryerBlocked: 'dryer', dryerWet: 'dryer', sensorDead: 'sensor', sensorDrift: 'sensor', linkBent: 'sensor', moduleFaulty: 'module' }
+const MENDS: Readonly<Record<string, string>> = {
+  lineLeak: 'line',
+  fittingLeak: 'line',
+  lineBlocked: 'line',
+  valveSeat: 'block',
+  valveShut: 'block',
+  blockLeak: 'block',
+  crossValveOpen: 'block',
+  exhaustValve: 'block',
+  reservoirLeak: 'reservoir',
+  chargeLow: 'charge',
+  pumpWorn: 'pump',
+  pumpSeized: 'pump',
+  relayDead: 'relay',
+  relayWelded: 'relay',
+  dryerBlocked: 'dryer',
+  dryerWet: 'dryer',
+  sensorDead: 'sensor',
+  sensorDrift: 'sensor',
+  linkBent: 'sensor',
+  moduleFaulty: 'module',
+}
 
 const springAt = (job: Job, corners: readonly Corner[], strut: boolean): readonly WantedJob[] => {
   const kind = strut ? 'strut' : SPRING_JOB[job.vehicleType.architecture.air[AXLE_OF[corners[0]!]]]
@@ -21,28 +48,56 @@ export function proposedJobs(job: Job): readonly WantedJob[] {
   if (decision && corner) {
     const axle = AXLE_OF[corner]
     const pair = AXLE_CORNERS[axle]
-    const pump: readonly WantedJob[] = decision.lines.some(({ words }) => words.startsWith('pump')) ? [{ job: 'pump' }] : []
+    const pump: readonly WantedJob[] = decision.lines.some(({ words }) => words.startsWith('pump'))
+      ? [{ job: 'pump' }]
+      : []
     switch (decision.option) {
-      case 'this': return [...springAt(job, [corner], false), ...pump]
-      case 'both': case 'withPump': return [...springAt(job, pair, false), ...pump]
-      case 'withBlock': return [...springAt(job, pair, false), { job: 'block' }, ...pump]
-      case 'struts': return [...springAt(job, pair, true), ...pump]
-      case 'axleCoils': case 'coilsAndDampers': return [{ job: 'coils', corners: pair }, ...pump]
-      case 'allCoils': return [{ job: 'coils', corners: [...pair, ...AXLE_CORNERS[OTHER_AXLE[axle]]] }]
-      case 'pump': return [{ job: 'pump' }]
-      default: return []
+      case 'this':
+        return [...springAt(job, [corner], false), ...pump]
+      case 'both':
+      case 'withPump':
+        return [...springAt(job, pair, false), ...pump]
+      case 'withBlock':
+        return [...springAt(job, pair, false), { job: 'block' }, ...pump]
+      case 'struts':
+        return [...springAt(job, pair, true), ...pump]
+      case 'axleCoils':
+      case 'coilsAndDampers':
+        return [{ job: 'coils', corners: pair }, ...pump]
+      case 'allCoils':
+        return [{ job: 'coils', corners: [...pair, ...AXLE_CORNERS[OTHER_AXLE[axle]]] }]
+      case 'pump':
+        return [{ job: 'pump' }]
+      default:
+        return []
     }
   }
   const [base = '', place] = finding?.cause.split('.') ?? []
   const mend = MENDS[base]
   if (!mend) return []
-  const at = CORNERS.filter((each) => (place === each || AXLE_OF[each] === place) && (mend === 'sensor' || hasAirAtCorner(job.vehicleType.architecture, each)))
-  return mend === 'line' || mend === 'sensor' ? (at.length > 0 ? [{ job: mend, corners: at }] : []) : [{ job: mend }]
+  const at = CORNERS.filter(
+    (each) =>
+      (place === each || AXLE_OF[each] === place) &&
+      (mend === 'sensor' || hasAirAtCorner(job.vehicleType.architecture, each)),
+  )
+  return mend === 'line' || mend === 'sensor'
+    ? at.length > 0
+      ? [{ job: mend, corners: at }]
+      : []
+    : [{ job: mend }]
 }
 
 /** Corners that came in on empty springs, as the arrival says: all of them, or where the complaint is. */
-export function flatOf({ arrival, complaint, vehicleType: { architecture } }: Job): readonly Corner[] {
+export function flatOf({
+  arrival,
+  complaint,
+  vehicleType: { architecture },
+}: Job): readonly Corner[] {
   const onStops = arrival?.onStops ?? 'none'
   if (onStops === 'none') return []
-  return CORNERS.filter((corner) => hasAirAtCorner(architecture, corner) && (onStops === 'all' || complaint.where.includes(corner)))
+  return CORNERS.filter(
+    (corner) =>
+      hasAirAtCorner(architecture, corner) &&
+      (onStops === 'all' || complaint.where.includes(corner)),
+  )
 }

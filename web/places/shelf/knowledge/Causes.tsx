@@ -15,9 +15,21 @@ import { causeForm, causeOf, PROOFS, withEntry } from './forms.ts'
 import { NewCause } from './NewCause.tsx'
 import { useEntry } from './useEntry.ts'
 
-const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = { now: 'proved at once', drive: 'proved by a drive', night: 'proved by the next night' }
+const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = {
+  now: 'proved at once',
+  drive: 'proved by a drive',
+  night: 'proved by the next night',
+}
 
-function Editor({ cause, shop, onDone }: { readonly cause: BookCause; readonly shop: ShopBook; onDone(): void }): ReactNode {
+function Editor({
+  cause,
+  shop,
+  onDone,
+}: {
+  readonly cause: BookCause
+  readonly shop: ShopBook
+  onDone(): void
+}): ReactNode {
   const [form, setForm] = useState(() => causeForm(cause))
   const currency = useShop().data?.rate?.currency ?? ''
   const [wrong, setWrong] = useState('')
@@ -31,37 +43,156 @@ function Editor({ cause, shop, onDone }: { readonly cause: BookCause; readonly s
   }
   return (
     <div className="grid gap-3 py-3">
-      <Line words="What is wrong" hint="{place} stands for where" most={120} value={form.words} onType={(words) => set({ words })} />
+      <Line
+        words="What is wrong"
+        hint="{place} stands for where"
+        most={120}
+        value={form.words}
+        onType={(words) => set({ words })}
+      />
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line words="Met at one place" hint="in about 100 cars" unit="times" most={8} value={form.weight} onType={(weight) => set({ weight })} />
-        <Line words="Work" unit="min" most={8} value={form.minutes} onType={(minutes) => set({ minutes })} />
-        <Line words="Your price of the parts" hint="empty: none" unit={currency || 'money'} most={10} value={form.price} onType={(price) => set({ price })} />
-        <Line words="Parts without a price" hint="their worth in work" unit="min" most={8} value={form.parts} onType={(parts) => set({ parts })} />
+        <Line
+          words="Met at one place"
+          hint="in about 100 cars"
+          unit="times"
+          most={8}
+          value={form.weight}
+          onType={(weight) => set({ weight })}
+        />
+        <Line
+          words="Work"
+          unit="min"
+          most={8}
+          value={form.minutes}
+          onType={(minutes) => set({ minutes })}
+        />
+        <Line
+          words="Your price of the parts"
+          hint="empty: none"
+          unit={currency || 'money'}
+          most={10}
+          value={form.price}
+          onType={(price) => set({ price })}
+        />
+        <Line
+          words="Parts without a price"
+          hint="their worth in work"
+          unit="min"
+          most={8}
+          value={form.parts}
+          onType={(parts) => set({ parts })}
+        />
       </div>
-      {form.price.trim() !== '' && currency === '' && <p className="hint">A price counts once the shop has said what an hour costs.</p>}
-      <Taps legend="A repair is proved" options={PROOFS} chosen={[form.proof]} onTap={(proof) => set({ proof })} />
-      <Line words="Why it comes, in one line" value={form.because} onType={(because) => set({ because })} />
-      <div className="flex flex-wrap gap-2"><button type="button" className="btn btn-go" disabled={busy} onClick={save}>Keep it so</button>{own && <button type="button" className="btn" disabled={busy} onClick={() => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone)}>As it ships</button>}</div>
-      {(wrong || error) && <p className="wrong" role="alert">{wrong || error}</p>}
+      {form.price.trim() !== '' && currency === '' && (
+        <p className="hint">A price counts once the shop has said what an hour costs.</p>
+      )}
+      <Taps
+        legend="A repair is proved"
+        options={PROOFS}
+        chosen={[form.proof]}
+        onTap={(proof) => set({ proof })}
+      />
+      <Line
+        words="Why it comes, in one line"
+        value={form.because}
+        onType={(because) => set({ because })}
+      />
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="btn btn-go" disabled={busy} onClick={save}>
+          Keep it so
+        </button>
+        {own && (
+          <button
+            type="button"
+            className="btn"
+            disabled={busy}
+            onClick={() => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone)}
+          >
+            As it ships
+          </button>
+        )}
+      </div>
+      {(wrong || error) && (
+        <p className="wrong" role="alert">
+          {wrong || error}
+        </p>
+      )}
     </div>
   )
 }
 
-function Row({ cause, shop, most }: { readonly cause: BookCause; readonly shop: ShopBook; readonly most: number }): ReactNode {
+function Row({
+  cause,
+  shop,
+  most,
+}: {
+  readonly cause: BookCause
+  readonly shop: ShopBook
+  readonly most: number
+}): ReactNode {
   const [open, setOpen] = useState(false)
   const currency = useShop().data?.rate?.currency
   const { learned } = shop.record ?? {}
   const ours = learned?.counts[cause.id] ?? 0
-  const parts = cause.price !== undefined && currency ? `parts ${amountWords(cause.price, currency)}` : cause.parts > 0 ? `parts worth ${minutesWords(cause.parts)}` : 'no parts'
+  const parts =
+    cause.price !== undefined && currency
+      ? `parts ${amountWords(cause.price, currency)}`
+      : cause.parts > 0
+        ? `parts worth ${minutesWords(cause.parts)}`
+        : 'no parts'
   return (
     <li className="border-b border-edge">
-      <button type="button" className="grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5 text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <span className="min-w-0"><span className="block font-semibold leading-tight first-letter:uppercase">{bareCauseWords(cause.words)}{Object.hasOwn(shop.changes.causes, cause.id) && <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">changed</span>}</span><span className="block text-[13.5px] text-ink-2">{minutesWords(cause.minutes)} of work, {parts}, {PROOF_WORDS[cause.proof]}</span></span>
-        <span className="hidden sm:block"><span className="relative block h-3 bg-edge-2"><span aria-hidden className="absolute inset-y-0 left-0 bg-steel-dark" style={{ width: `${Math.max(2, (cause.weight / most) * 100)}%` }} /></span><span className="num text-[12.5px] text-ink-2">{cause.weight} in 100 cars</span></span>
-        <span className="num hidden text-[13.5px] sm:block">{learned && learned.closedJobs > 0 ? `ours: ${ours} of ${learned.closedJobs}` : ''}</span>
+      <button
+        type="button"
+        className="grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5 text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <span className="min-w-0">
+          <span className="block font-semibold leading-tight first-letter:uppercase">
+            {bareCauseWords(cause.words)}
+            {Object.hasOwn(shop.changes.causes, cause.id) && (
+              <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">
+                changed
+              </span>
+            )}
+          </span>
+          <span className="block text-[13.5px] text-ink-2">
+            {minutesWords(cause.minutes)} of work, {parts}, {PROOF_WORDS[cause.proof]}
+          </span>
+        </span>
+        <span className="hidden sm:block">
+          <span className="relative block h-3 bg-edge-2">
+            <span
+              aria-hidden
+              className="absolute inset-y-0 left-0 bg-steel-dark"
+              style={{ width: `${Math.max(2, (cause.weight / most) * 100)}%` }}
+            />
+          </span>
+          <span className="num text-[12.5px] text-ink-2">{cause.weight} in 100 cars</span>
+        </span>
+        <span className="num hidden text-[13.5px] sm:block">
+          {learned && learned.closedJobs > 0 ? `ours: ${ours} of ${learned.closedJobs}` : ''}
+        </span>
         {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
       </button>
-      {open && <><p className="text-[13.5px] text-ink-2 sm:hidden">{cause.weight} in 100 cars{learned && learned.closedJobs > 0 ? `; ours: ${ours} of ${learned.closedJobs} closed jobs` : ''}.</p><Editor key={JSON.stringify(cause)} cause={cause} shop={shop} onDone={() => setOpen(false)} /></>}
+      {open && (
+        <>
+          <p className="text-[13.5px] text-ink-2 sm:hidden">
+            {cause.weight} in 100 cars
+            {learned && learned.closedJobs > 0
+              ? `; ours: ${ours} of ${learned.closedJobs} closed jobs`
+              : ''}
+            .
+          </p>
+          <Editor
+            key={JSON.stringify(cause)}
+            cause={cause}
+            shop={shop}
+            onDone={() => setOpen(false)}
+          />
+        </>
+      )}
     </li>
   )
 }
@@ -72,14 +203,42 @@ export function Causes(): ReactNode {
   const [words, search] = useState('')
   const [adding, add] = useState(false)
   const { learned, borrowed } = shop.record ?? {}
-  const shown = shop.book.causes.filter((cause) => bareCauseWords(cause.words).toLowerCase().includes(words.trim().toLowerCase()))
+  const shown = shop.book.causes.filter((cause) =>
+    bareCauseWords(cause.words).toLowerCase().includes(words.trim().toLowerCase()),
+  )
   const most = Math.max(...shop.book.causes.map(({ weight }) => weight))
   return (
     <ShelfPage title="Causes" tools={<Exchange shop={shop} />}>
-      <p className="sub mb-3">{learned && learned.closedJobs > 0 ? `${learned.closedJobs} closed jobs of this shop with a finding are counted in: what you meet often comes sooner.` : 'Each closed job with a finding is counted in: what you meet often comes sooner.'}{borrowed ? ` So are ${borrowed.closedJobs} of another shop.` : ''}</p>
-      <div className="my-4 flex flex-wrap items-end gap-3"><div className="min-w-[200px] flex-1"><label className="label" htmlFor="find-cause">Find</label><input id="find-cause" className="field" type="search" maxLength={40} value={words} onChange={(event) => search(event.target.value)} /></div><button type="button" className="btn" aria-expanded={adding} onClick={() => add(!adding)}>A new cause</button></div>
+      <p className="sub mb-3">
+        {learned && learned.closedJobs > 0
+          ? `${learned.closedJobs} closed jobs of this shop with a finding are counted in: what you meet often comes sooner.`
+          : 'Each closed job with a finding is counted in: what you meet often comes sooner.'}
+        {borrowed ? ` So are ${borrowed.closedJobs} of another shop.` : ''}
+      </p>
+      <div className="my-4 flex flex-wrap items-end gap-3">
+        <div className="min-w-[200px] flex-1">
+          <label className="label" htmlFor="find-cause">
+            Find
+          </label>
+          <input
+            id="find-cause"
+            className="field"
+            type="search"
+            maxLength={40}
+            value={words}
+            onChange={(event) => search(event.target.value)}
+          />
+        </div>
+        <button type="button" className="btn" aria-expanded={adding} onClick={() => add(!adding)}>
+          A new cause
+        </button>
+      </div>
       {adding && <NewCause shop={shop} onDone={() => add(false)} />}
-      <ul>{shown.map((cause) => <Row key={cause.id} cause={cause} shop={shop} most={most} />)}</ul>
+      <ul>
+        {shown.map((cause) => (
+          <Row key={cause.id} cause={cause} shop={shop} most={most} />
+        ))}
+      </ul>
       {shown.length === 0 && <p className="sub">None is called so.</p>}
     </ShelfPage>
   )

@@ -13,12 +13,19 @@ const MOST_SHOWN = 8
 const IN_BOOK = '/payload/book'
 
 /** A book out of a file, before it is taken. */
-interface FileBook { readonly name: string; readonly text: string; readonly book: KnowledgeBook }
+interface FileBook {
+  readonly name: string
+  readonly text: string
+  readonly book: KnowledgeBook
+}
 
 /** How many entries of a book are others than those here; null where it is not even shaped like one. */
 function differences(book: KnowledgeBook, here: Book): number | null {
   try {
-    return Object.values(changesOf(book as unknown as Book, here)).reduce((sum, entries) => sum + Object.keys(entries as object).length, 0)
+    return Object.values(changesOf(book as unknown as Book, here)).reduce(
+      (sum, entries) => sum + Object.keys(entries as object).length,
+      0,
+    )
   } catch {
     return null
   }
@@ -30,7 +37,12 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
   const [read, setRead] = useState<FileBook | null>(null)
   const [wrong, setWrong] = useState('')
   const [taken, setTaken] = useState('')
-  const save = (): void => saveFile('knowledge.anklet.json', 'application/json', JSON.stringify({ ...book, ...(record ? { learned: record.learned } : {}) }, null, 1))
+  const save = (): void =>
+    saveFile(
+      'knowledge.anklet.json',
+      'application/json',
+      JSON.stringify({ ...book, ...(record ? { learned: record.learned } : {}) }, null, 1),
+    )
   const choose = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
     const file = event.target.files?.[0]
     event.target.value = ''
@@ -39,7 +51,8 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
     setTaken('')
     setWrong('')
     if (!file) return
-    if (file.size > LARGEST_BYTES) return setWrong(`“${file.name}” is too large to be a book of knowledge.`)
+    if (file.size > LARGEST_BYTES)
+      return setWrong(`“${file.name}” is too large to be a book of knowledge.`)
     const [text, { jsonFault }] = await Promise.all([file.text(), import('./lines.ts')])
     const fault = jsonFault(text)
     if (fault) setWrong(`Line ${fault.line}: ${fault.reason}. Nothing was stored.`)
@@ -48,7 +61,16 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
   const store = (counted: boolean): void => {
     if (!read || !record) return
     const { learned, ...rest } = read.book
-    take.submit({ payload: { book: counted && learned ? { ...rest, learned } : rest }, baseVersion: record.version }, () => { setTaken(read.name); setRead(null) })
+    take.submit(
+      {
+        payload: { book: counted && learned ? { ...rest, learned } : rest },
+        baseVersion: record.version,
+      },
+      () => {
+        setTaken(read.name)
+        setRead(null)
+      },
+    )
   }
   const refused = take.error instanceof Refused && take.error.status !== 409 ? take.error : null
   const learned = read?.book.learned
@@ -56,29 +78,103 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap justify-end gap-3">
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">Read a book in<input type="file" accept="application/json,.json" className="sr-only" disabled={take.isPending} onChange={(event) => void choose(event)} /></label>
-        <button type="button" className="btn" onClick={save}>Save as a file</button>
+        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+          Read a book in
+          <input
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            disabled={take.isPending}
+            onChange={(event) => void choose(event)}
+          />
+        </label>
+        <button type="button" className="btn" onClick={save}>
+          Save as a file
+        </button>
       </div>
       <div aria-live="polite" className="grid gap-2">
-        {read && <p>“{read.name}”{differ === null ? '' : differ === 0 ? ' says what stands here already' : `: ${differ === 1 ? 'one entry' : `${differ} entries`} otherwise than here`}.</p>}
-        {read && <div className="flex flex-wrap justify-end gap-3"><button type="button" className="btn btn-go" disabled={take.isPending} onClick={() => store(false)}>Take the book over</button>{learned && learned.closedJobs > 0 && <button type="button" className="btn" disabled={take.isPending} onClick={() => store(true)}>And count its {learned.closedJobs} closed jobs</button>}</div>}
+        {read && (
+          <p>
+            “{read.name}”
+            {differ === null
+              ? ''
+              : differ === 0
+                ? ' says what stands here already'
+                : `: ${differ === 1 ? 'one entry' : `${differ} entries`} otherwise than here`}
+            .
+          </p>
+        )}
+        {read && (
+          <div className="flex flex-wrap justify-end gap-3">
+            <button
+              type="button"
+              className="btn btn-go"
+              disabled={take.isPending}
+              onClick={() => store(false)}
+            >
+              Take the book over
+            </button>
+            {learned && learned.closedJobs > 0 && (
+              <button
+                type="button"
+                className="btn"
+                disabled={take.isPending}
+                onClick={() => store(true)}
+              >
+                And count its {learned.closedJobs} closed jobs
+              </button>
+            )}
+          </div>
+        )}
         {taken && <p>“{taken}” stands on the shelf now.</p>}
-        {wrong && <p className="wrong" role="alert">{wrong}</p>}
-        {take.error && !refused && <p className="wrong" role="alert">{sentenceOf(take.error)}</p>}
+        {wrong && (
+          <p className="wrong" role="alert">
+            {wrong}
+          </p>
+        )}
+        {take.error && !refused && (
+          <p className="wrong" role="alert">
+            {sentenceOf(take.error)}
+          </p>
+        )}
         {refused && read && <Faults key={refused.sentence} refused={refused} text={read.text} />}
       </div>
     </div>
   )
 }
 
-function Faults({ refused, text }: { readonly refused: Refused; readonly text: string }): ReactNode {
-  const faults = refused.faults.length > 0 ? refused.faults : [{ path: refused.path ?? '', detail: refused.sentence }]
+function Faults({
+  refused,
+  text,
+}: {
+  readonly refused: Refused
+  readonly text: string
+}): ReactNode {
+  const faults =
+    refused.faults.length > 0
+      ? refused.faults
+      : [{ path: refused.path ?? '', detail: refused.sentence }]
   const [lines, setLines] = useState<Readonly<Record<string, number>> | null>(null)
-  if (lines === null) void import('./lines.ts').then(({ lineOf }) => setLines(Object.fromEntries(faults.map(({ path }) => [path, lineOf(text, path.replace(IN_BOOK, ''))]))))
+  if (lines === null)
+    void import('./lines.ts').then(({ lineOf }) =>
+      setLines(
+        Object.fromEntries(
+          faults.map(({ path }) => [path, lineOf(text, path.replace(IN_BOOK, ''))]),
+        ),
+      ),
+    )
   return (
     <div role="alert" className="wrong">
       <p>Nothing was stored.</p>
-      <ul>{faults.slice(0, MOST_SHOWN).map(({ path, detail }) => <li key={path + detail}>{path.startsWith(IN_BOOK) && lines ? `Line ${lines[path]}: ` : ''}{detail}</li>)}{faults.length > MOST_SHOWN && <li>And {faults.length - MOST_SHOWN} more.</li>}</ul>
+      <ul>
+        {faults.slice(0, MOST_SHOWN).map(({ path, detail }) => (
+          <li key={path + detail}>
+            {path.startsWith(IN_BOOK) && lines ? `Line ${lines[path]}: ` : ''}
+            {detail}
+          </li>
+        ))}
+        {faults.length > MOST_SHOWN && <li>And {faults.length - MOST_SHOWN} more.</li>}
+      </ul>
     </div>
   )
 }

@@ -1,22 +1,89 @@
 import type { ReactNode } from 'react'
 import { useId } from 'react'
 
-interface FieldProps { readonly words: string; readonly value: string; readonly most?: number; readonly unit?: string; readonly hint?: string; onType(text: string): void }
+interface FieldProps {
+  readonly words: string
+  readonly value: string
+  readonly most?: number
+  readonly unit?: string
+  readonly hint?: string
+  onType(text: string): void
+}
 
 /** A line that is typed, with its name over it. */
 export function Line({ words, value, most = 300, unit, hint, onType }: FieldProps): ReactNode {
   const id = useId()
-  return <div><label className="label" htmlFor={id}>{words}{hint && <span className="font-normal text-ink-3">, {hint}</span>}</label><div className="flex items-baseline gap-2"><input id={id} className={`field ${unit ? 'num' : ''}`} inputMode={unit ? 'decimal' : 'text'} autoComplete="off" maxLength={most} value={value} onChange={(event) => onType(event.target.value)} />{unit && <span className="min-w-12 text-[14px] text-ink-3">{unit}</span>}</div></div>
+  return (
+    <div>
+      <label className="label" htmlFor={id}>
+        {words}
+        {hint && <span className="font-normal text-ink-3">, {hint}</span>}
+      </label>
+      <div className="flex items-baseline gap-2">
+        <input
+          id={id}
+          className={`field ${unit ? 'num' : ''}`}
+          inputMode={unit ? 'decimal' : 'text'}
+          autoComplete="off"
+          maxLength={most}
+          value={value}
+          onChange={(event) => onType(event.target.value)}
+        />
+        {unit && <span className="min-w-12 text-[14px] text-ink-3">{unit}</span>}
+      </div>
+    </div>
+  )
 }
 
 /** Several lines that are typed. */
 export function Lines({ words, value, most = 2000, onType }: FieldProps): ReactNode {
   const id = useId()
-  return <div><label className="label" htmlFor={id}>{words}</label><textarea id={id} className="field min-h-[88px]" maxLength={most} value={value} onChange={(event) => onType(event.target.value)} /></div>
+  return (
+    <div>
+      <label className="label" htmlFor={id}>
+        {words}
+      </label>
+      <textarea
+        id={id}
+        className="field min-h-[88px]"
+        maxLength={most}
+        value={value}
+        onChange={(event) => onType(event.target.value)}
+      />
+    </div>
+  )
 }
 
 /** One of a list. */
-export function Choice<Value extends string>({ words, value, options, onChoose }: { readonly words: string; readonly value: Value; readonly options: readonly (readonly [Value, string])[]; onChoose(value: Value): void }): ReactNode {
+export function Choice<Value extends string>({
+  words,
+  value,
+  options,
+  onChoose,
+}: {
+  readonly words: string
+  readonly value: Value
+  readonly options: readonly (readonly [Value, string])[]
+  onChoose(value: Value): void
+}): ReactNode {
   const id = useId()
-  return <div className="min-w-0"><label className="label" htmlFor={id}>{words}</label><select id={id} className="field" value={value} onChange={(event) => onChoose(event.target.value as Value)}>{options.map(([each, said]) => <option key={each} value={each}>{said}</option>)}</select></div>
+  return (
+    <div className="min-w-0">
+      <label className="label" htmlFor={id}>
+        {words}
+      </label>
+      <select
+        id={id}
+        className="field"
+        value={value}
+        onChange={(event) => onChoose(event.target.value as Value)}
+      >
+        {options.map(([each, said]) => (
+          <option key={each} value={each}>
+            {said}
+          </option>
+        ))}
+      </select>
+    </div>
+  )
 }

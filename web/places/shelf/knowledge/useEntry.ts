@@ -5,10 +5,24 @@ import { useCommand } from '../../../data/queries.ts'
 import type { ShopBook } from '../../job/suspects/useBook.ts'
 
 /** Keeping a change of the shop's knowledge. */
-export function useEntry({ record }: ShopBook): { readonly busy: boolean; readonly error: string | null; keep(changes: BookChanges, then?: () => void): void } {
+export function useEntry({ record }: ShopBook): {
+  readonly busy: boolean
+  readonly error: string | null
+  keep(changes: BookChanges, then?: () => void): void
+} {
   const save = useCommand('knowledge.save')
   return {
-    busy: save.isPending || record === null, error: save.error ? sentenceOf(save.error) : null,
-    keep: (changes, then) => { if (record) save.submit({ payload: { changes: changes as unknown as CommandPayload<'knowledge.save'>['changes'] }, baseVersion: record.version }, then) },
+    busy: save.isPending || record === null,
+    error: save.error ? sentenceOf(save.error) : null,
+    keep: (changes, then) => {
+      if (record)
+        save.submit(
+          {
+            payload: { changes: changes as unknown as CommandPayload<'knowledge.save'>['changes'] },
+            baseVersion: record.version,
+          },
+          then,
+        )
+    },
   }
 }
