@@ -14,6 +14,7 @@ export interface LedgerRequest {
   readonly temperatureC: number
   /** Level it stands at before and after, mm over design height. */
   readonly levelOffsetMm: number
+  /** What the reservoir should hold at 20 degC, bar gauge. */
   readonly targetReservoirBarG: number
   /** Bottle of dry gas at hand; null: none. */
   readonly bottle: { readonly volumeL: number; readonly barG: number } | null
@@ -73,7 +74,10 @@ export function airLedger({
       : none,
   )
   const reservoir = reservoirL > 0 ? amount(reservoirBarG, reservoirL) : none
-  const topUpBarL = airBetween(reservoirBarG, targetReservoirBarG, reservoirL, temperatureC)
+  // The target is a pressure at 20 degC: amounts are compared, never pressures at two temperatures.
+  const topUpBarL =
+    (targetReservoirBarG + P_ATM_BAR - (reservoirBarG + P_ATM_BAR) * warmth) * reservoirL
+  const regulatorBarG = (targetReservoirBarG + P_ATM_BAR) / warmth - P_ATM_BAR
   return ok({
     corners,
     reservoir,
@@ -84,8 +88,8 @@ export function airLedger({
     topUpBarL,
     bottleFills:
       bottle && topUpBarL > 0
-        ? (Math.max(0, bottle.barG - targetReservoirBarG) * bottle.volumeL * warmth) / topUpBarL
+        ? (Math.max(0, bottle.barG - regulatorBarG) * bottle.volumeL * warmth) / topUpBarL
         : null,
-    regulatorBarG: ((targetReservoirBarG + P_ATM_BAR) * kelvin(temperatureC)) / T_REF_K - P_ATM_BAR,
+    regulatorBarG,
   })
 }

@@ -125,6 +125,20 @@ describe('the air of a system', () => {
     expect(ledger).toMatchObject({ topUpBarL: 25, bottleFills: (166 * 10) / 25, regulatorBarG: 14 })
     expect(ledger.totalBarL).toBeCloseTo(4 * (pressure + 1.01325) * 2.4 + 10.01325 * 5, 9)
   })
+  test('the reservoir stands where the regulator is set: nothing is missing, at any temperature', () => {
+    for (const temperatureC of [-25, -10, 0, 20, 38]) {
+      const { regulatorBarG } = value(airLedger({ ...request, temperatureC }))
+      const there = value(airLedger({ ...request, temperatureC, reservoirBarG: regulatorBarG }))
+      expect(there.topUpBarL).toBeCloseTo(0, 9)
+      const cold = value(airLedger({ ...request, temperatureC, reservoirBarG: 9 }))
+      const filled = (cold.topUpBarL / request.reservoirL) * ((temperatureC + 273.15) / 293.15)
+      expect(9 + filled).toBeCloseTo(regulatorBarG, 9)
+    }
+    // 13.5 bar in the cold is more than 14 bar at 20 degC.
+    expect(
+      value(airLedger({ ...request, temperatureC: -10, reservoirBarG: 13.5 })).topUpBarL,
+    ).toBeLessThan(0)
+  })
   test('the regulator is set lower in the cold, nothing is charged into a full or missing reservoir', () => {
     expect(value(airLedger({ ...request, temperatureC: 0 })).regulatorBarG).toBeLessThan(14)
     expect(value(airLedger({ ...request, reservoirBarG: 15 }))).toMatchObject({
