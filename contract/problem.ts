@@ -57,7 +57,7 @@ export const PROBLEM_STATUS = {
   codeKnown: 422,
   wireTooThick: 422,
   solidTooLong: 422,
-  ladenLighter: 422,
+  noLoad: 422,
   contradiction: 422,
   planImpossible: 422,
   jobUnknown: 400,

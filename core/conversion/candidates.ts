@@ -13,6 +13,7 @@ export interface Coil {
 /** A corner that is to stand on a coil. Lengths are the spring's; loads and travels are at the wheel. */
 export interface ConvertedCorner {
   readonly loadN: number
+  /** Laden; less than empty where a weight on the hitch lifts the other axle. */
   readonly ladenLoadN: number
   readonly motionRatio: number
   /** Length of the spring when the corner stands at its height, mm. */
@@ -35,7 +36,7 @@ export interface FittedCoil {
   /** Positive: it stands high, mm at the wheel. */
   readonly heightErrorMm: number
   readonly frequencyHz: number
-  /** Lower when laden, mm at the wheel; levelling would have kept 0. */
+  /** Lower when laden, mm at the wheel, negative: higher; levelling would have kept 0. */
   readonly ladenDropMm: number
   /** Room to solid at full bump, mm of spring. */
   readonly bindMarginMm: number
@@ -49,7 +50,7 @@ export interface FittedCoil {
 
 export type ConversionRefusal =
   | { readonly code: 'solidTooLong'; readonly id: string }
-  | { readonly code: 'ladenLighter'; readonly loadN: number; readonly ladenLoadN: number }
+  | { readonly code: 'noLoad'; readonly loadN: number; readonly ladenLoadN: number }
 
 const HEIGHT_WITHIN_MM = 10
 const BIND_LEAST_MM = 5
@@ -108,8 +109,8 @@ export function fitCoils(
   corner: ConvertedCorner,
   candidates: readonly Coil[],
 ): Result<FittedCoil[], ConversionRefusal> {
-  if (corner.ladenLoadN < corner.loadN)
-    return refuse({ code: 'ladenLighter', loadN: corner.loadN, ladenLoadN: corner.ladenLoadN })
+  const { loadN, ladenLoadN } = corner
+  if (!(loadN > 0 && ladenLoadN > 0)) return refuse({ code: 'noLoad', loadN, ladenLoadN })
   const impossible = candidates.find(
     ({ freeLengthMm, solidLengthMm }) => solidLengthMm >= freeLengthMm,
   )
@@ -144,7 +145,7 @@ export function wantedCoil({
 }: ConvertedCorner): Wanted {
   const springForceN = loadN / m
   return {
-    leastRateNPerMm: (ladenLoadN - loadN) / (bumpTravelMm * SAG_SHARE) / m ** 2,
+    leastRateNPerMm: Math.max(0, ladenLoadN - loadN) / (bumpTravelMm * SAG_SHARE) / m ** 2,
     mostRateNPerMm:
       droopTravelMm > 0 ? (springForceN - DROOP_LEAST_N) / (m * droopTravelMm) : Infinity,
     longestSolidMm: installedLengthMm - m * bumpTravelMm - BIND_LEAST_MM,

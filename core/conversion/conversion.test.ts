@@ -107,11 +107,24 @@ describe('coils in a corner', () => {
     ).toBe('height')
     expect(mostFailed(fitted(coil('a', 62, 430), coil('b', 20, 500)))).toBeNull()
   })
-  test('laden lighter than empty, or longer solid than free, is refused', () => {
-    expect(fitCoils({ ...corner, ladenLoadN: 5000 }, [coil('a', 60, 430)])).toMatchObject({
-      ok: false,
-      error: { code: 'ladenLighter' },
-    })
+  test('an axle that lightens under a weight on the hitch rises, and no rate is too soft for it', () => {
+    const lighter = { ...corner, ladenLoadN: corner.loadN - 400 }
+    const [heavier, rising] = [{ ...corner, ladenLoadN: corner.loadN + 400 }, lighter].map(
+      (each) => {
+        const answer = fitCoils(each, [coil('a', 60, 430)])
+        return answer.ok ? answer.value[0]!.ladenDropMm : NaN
+      },
+    )
+    expect(rising).toBeLessThan(0)
+    expect(rising).toBeCloseTo(-heavier!, 9)
+    expect(wantedCoil(lighter).leastRateNPerMm).toBe(0)
+  })
+  test('no load at all, or longer solid than free, is refused', () => {
+    for (const load of [{ loadN: 0 }, { ladenLoadN: 0 }, { ladenLoadN: -20 }])
+      expect(fitCoils({ ...corner, ...load }, [coil('a', 60, 430)])).toMatchObject({
+        ok: false,
+        error: { code: 'noLoad' },
+      })
     expect(fitCoils(corner, [coil('a', 60, 430), coil('b', 60, 180, 180)])).toMatchObject({
       ok: false,
       error: { code: 'solidTooLong', id: 'b' },

@@ -85,8 +85,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `A wire of ${String(data['wireMm'])} mm cannot be wound to a mean diameter of ${String(data['meanDiameterMm'])} mm.`,
   solidTooLong: (data) =>
     `The coil "${String(data['id'])}" would be longer solid than free. Read its figures once more.`,
-  ladenLighter: (data) =>
-    `Laden it weighs ${whole(data['ladenLoadN'])} N and empty ${whole(data['loadN'])} N: are the two swapped?`,
+  noLoad: (data) =>
+    `A corner carries more than nothing: empty ${whole(data['loadN'])} N, laden ${whole(data['ladenLoadN'])} N.`,
   planImpossible: (data) => String(data['sentence']),
   jobUnknown: (data) => String(data['sentence']),
   proceduresFaulty: (data) =>

@@ -20,7 +20,7 @@ import { LoadChart } from './LoadChart.tsx'
 import { Stances } from './Stances.tsx'
 
 const SHOWN = 8
-const LIMITS = { length: [60, 900], laden: [0, 3000], tow: [0, 350] } as const
+const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
 
 /** Coils for an axle out of the shop's list: how each would stand, ride and sag; and the vehicle on the chosen one, empty, laden and towing. */
 export function CoilChoice({
@@ -112,7 +112,8 @@ export function CoilChoice({
         {(length === null || laden === null) && (
           <p className="text-[14px] text-ink-2">
             Measure the room the spring stands in at design height, and weigh the axle laden: wheel
-            scales, or a public weighbridge with that axle alone on it.
+            scales, or a public weighbridge with that axle alone on it. An axle that a trailer’s
+            weight lightens is a figure below zero.
           </p>
         )}
         <LadenGuess
@@ -134,7 +135,7 @@ export function CoilChoice({
           <p className="wrong" role="alert">
             {fitted.error.code === 'solidTooLong'
               ? `The coil “${fitted.error.id}” would be longer solid than free.`
-              : 'Laden it would be lighter than empty.'}
+              : 'Laden so, the axle would carry nothing.'}
           </p>
         )}
         {most && corners && (
