@@ -15,6 +15,8 @@ import { CORNERS, mapCorners, perCorner } from '@anklet/core/vehicle'
 
 const TAPE_MM = 1.5
 const GEOMETRY = 0.05
+/** A slip of the tape at one corner, in both laps alike, mm. */
+const SLIP_MM = 25
 
 /** How a night is run: what bushes and thermometer really do to it, and what the inference is told of that. */
 export interface Conditions {
@@ -29,6 +31,10 @@ interface Night {
   readonly said: number
   readonly thumb: HypothesisId
   readonly leakSaid: boolean
+  /** Whether the heights as measured were said to twist the body. */
+  readonly twistSaid: boolean
+  /** Whether a slip of the tape in both laps was seen: as a twist, or as what nothing fits. */
+  readonly slipSeen: boolean
 }
 
 /** How often the answers were right, in shares of all nights. */
@@ -39,6 +45,11 @@ export interface NightScore {
   readonly tightCars: number
   readonly tightCalledLeaking: number
   readonly thumbCalledLeaking: number
+  /** Nights without a slip whose heights were said to twist the body; nights with a slip where it was seen. */
+  readonly twistSaid: number
+  /** The same for tight cars alone: one that sank far may as well be twisted by its leak. */
+  readonly slipSeenTight: number
+  readonly slipSeen: number
   /** For answers said with a probability in a range: how many, the mean said, the share that was right. */
   readonly calibration: readonly {
     readonly from: number
@@ -131,16 +142,21 @@ function oneNight(random: Random, { stictionMm, gasK }: Conditions): Night | nul
   const after = perCorner((corner) =>
     tape(run.value[1]!.heightMm[corner] + stictionMm * normal(random)),
   )
-  const answer = inferLeak({
-    vehicle,
-    ...night,
-    endC,
-    before,
-    after,
-    modelSigmaMm: stictionMm,
-    temperatureSigmaK: gasK,
-  })
-  if (!answer.ok) return null
+  const thought = (morning: PerCorner<number[]>) =>
+    inferLeak({
+      vehicle,
+      ...night,
+      endC,
+      before,
+      after: morning,
+      modelSigmaMm: stictionMm,
+      temperatureSigmaK: gasK,
+    })
+  const answer = thought(after)
+  const slipAt = CORNERS[Math.floor(4 * random())]!
+  const slipMm = random() < 0.5 ? SLIP_MM : -SLIP_MM
+  const slipped = thought({ ...after, [slipAt]: after[slipAt].map((mm) => mm + slipMm) })
+  if (!answer.ok || !slipped.ok) return null
   const { posterior, best } = answer.value
   const said = HYPOTHESES.filter((id) => answerOf(id) === answerOf(best)).reduce(
     (sum, id) => sum + (posterior[id] ?? 0),
@@ -153,6 +169,8 @@ function oneNight(random: Random, { stictionMm, gasK }: Conditions): Night | nul
     said,
     thumb: ruleOfThumb(perCorner((corner) => mean(before[corner]) - mean(after[corner]))),
     leakSaid: best !== 'none',
+    twistSaid: answer.value.closureSuspect,
+    slipSeen: slipped.value.closureSuspect || slipped.value.fitSuspect,
   }
 }
 
@@ -176,6 +194,9 @@ export function scoreNights(count: number, seed: number, conditions: Conditions)
     tightCars: tight.length,
     tightCalledLeaking: share(tight, ({ leakSaid }) => leakSaid),
     thumbCalledLeaking: share(tight, ({ thumb }) => thumb !== 'none'),
+    twistSaid: share(nights, ({ twistSaid }) => twistSaid),
+    slipSeenTight: share(tight, ({ slipSeen }) => slipSeen),
+    slipSeen: share(nights, ({ slipSeen }) => slipSeen),
     calibration: edges.slice(0, -1).map((from, i) => {
       const to = edges[i + 1]!
       const list = nights.filter(({ said }) => said >= from && said < to)

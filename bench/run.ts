@@ -113,6 +113,9 @@ for (const [words, conditions] of SITUATIONS) {
   const score = scoreNights(NIGHTS, SEED, conditions)
   row(`${score.nights} random nights, ${words}: right first answer`, percent(score.right), '82 %')
   row('- rule of thumb on the same nights', percent(score.thumbRight), '46 %')
+  row('- no slip, and the heights are said to twist the body', percent(score.twistSaid), '3 %')
+  row('- a slip of 25 mm in both laps is seen, tight cars', percent(score.slipSeenTight), '90 %')
+  row('- the same on all nights, most of them of leaking cars', percent(score.slipSeen))
   row(
     `- tight cars called leaking, of ${score.tightCars}`,
     `${percent(score.tightCalledLeaking)} (rule of thumb ${percent(score.thumbCalledLeaking)})`,

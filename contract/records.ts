@@ -287,7 +287,7 @@ export type Round = Static<typeof RoundRecord>
 
 /** What was put on the job as the watch's answer. */
 export const FindingRecord = closed({
-  kind: oneOf('answer', 'nothingFits', 'readingWrong', 'moduleAwake'),
+  kind: oneOf('answer', 'twisted', 'nothingFits', 'moduleAwake'),
   best: words(20),
   probability: Type.Number({ minimum: 0, maximum: 1 }),
   sentence: words(300),

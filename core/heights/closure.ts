@@ -1,57 +1,93 @@
 import type { PerCorner, VehicleGeometry } from '../vehicle/index.ts'
-import { AXLE_OF, CORNERS } from '../vehicle/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
 
 type Tracks = Pick<VehicleGeometry, 'trackFrontMm' | 'trackRearMm'>
 
 /** Room for tyres that give as one corner warps the car, mm. */
 export const TYRE_ALLOWANCE_MM = 2
 
+/**
+ * How far bushes, seals and dampers may hold a parked car off its balance, mm (one standard deviation
+ * of a change between two stands): 2 once it was rolled and each corner bounced, else 3.
+ */
+export const modelSigmaMm = (rolledAndBounced: boolean): number => (rolledAndBounced ? 2 : 3)
+
+/** One side of a comparison: a round of readings, or figures on paper. */
+export interface Stand {
+  /** Readings behind each corner's mean; Infinity: a figure on paper. */
+  readonly count: PerCorner<number>
+  /** How far the parked car may hang off its balance, mm; 0: a figure on paper. */
+  readonly modelSigmaMm: number
+}
+
 /** What the closure check needs besides the changes. */
 export interface ClosureRequest {
   readonly vehicle: Tracks
   /** Change of each corner between two rounds, mm. */
   readonly changeMm: PerCorner<number>
-  readonly countBefore: PerCorner<number>
-  readonly countAfter: PerCorner<number>
-  /** Standard deviation of one reading, mm. */
-  readonly repeatabilityMm: number
+  /** Covariance of the four changes in the order FL FR RL RR, mm2, row by row. */
+  readonly covarianceMm2: ArrayLike<number>
   /** Closure of what is believed to have happened, mm; default 0. */
   readonly expectedMm?: number
   /** Room for the tyres, mm; default `TYRE_ALLOWANCE_MM`. */
   readonly allowanceMm?: number
 }
 
+/** How much a millimetre at each corner adds to the closure, in the order FL FR RL RR. */
+function closureWeights({ trackFrontMm, trackRearMm }: Tracks): readonly number[] {
+  const ratio = trackFrontMm / trackRearMm
+  return [1, -1, -ratio, ratio]
+}
+
 /**
- * How far four changes of height fail to fit a plane, mm: zero for every motion of a rigid body on stiff tyres.
+ * How far four changes of height fail to fit a plane, mm: zero for every motion of a rigid body on
+ * stiff tyres.
  * @param changeMm change of each corner, mm.
  */
-export function closureMm(
-  changeMm: PerCorner<number>,
-  { trackFrontMm, trackRearMm }: Tracks,
-): number {
-  return changeMm.FL - changeMm.FR - (trackFrontMm / trackRearMm) * (changeMm.RL - changeMm.RR)
+export function closureMm(changeMm: PerCorner<number>, vehicle: Tracks): number {
+  const weights = closureWeights(vehicle)
+  return CORNERS.reduce((sum, corner, i) => sum + weights[i]! * changeMm[corner], 0)
 }
 
 /**
- * Standard uncertainty of a closure from the tape alone, mm.
- * @returns Infinity where a corner has no reading.
+ * Covariance of the changes between two stands before anything is believed of them, mm2, row by row:
+ * tape and bushes, `repeatability^2 / n + modelSigma^2 / 2` for each stand.
+ * @param repeatabilityMm standard deviation of one reading, mm.
  */
-export function closureUncertaintyMm({
-  vehicle,
-  countBefore,
-  countAfter,
-  repeatabilityMm,
-}: ClosureRequest): number {
-  const ratio = vehicle.trackFrontMm / vehicle.trackRearMm
-  const variance = CORNERS.reduce((sum, corner) => {
-    const weight = AXLE_OF[corner] === 'front' ? 1 : ratio
-    return sum + weight ** 2 * (1 / countBefore[corner] + 1 / countAfter[corner])
-  }, 0)
-  return repeatabilityMm * Math.sqrt(variance)
+export function standCovarianceMm2(
+  stands: readonly Stand[],
+  repeatabilityMm: number,
+): Float64Array {
+  const covariance = new Float64Array(CORNERS.length ** 2)
+  for (const [i, corner] of CORNERS.entries())
+    for (const { count, modelSigmaMm: sigma } of stands)
+      covariance[(CORNERS.length + 1) * i]! += repeatabilityMm ** 2 / count[corner] + sigma ** 2 / 2
+  return covariance
 }
 
-/** Whether the changes cannot all be right: one of the eight readings must be wrong. */
+/**
+ * Standard uncertainty of a closure, mm: `sqrt(k' S k)`, with the weights k and the covariance S.
+ * @returns Infinity where a corner has no reading.
+ */
+export function closureUncertaintyMm(vehicle: Tracks, covarianceMm2: ArrayLike<number>): number {
+  const weights = closureWeights(vehicle)
+  const variance = weights.reduce(
+    (sum, a, i) =>
+      weights.reduce((row, b, j) => row + a * b * covarianceMm2[weights.length * i + j]!, sum),
+    0,
+  )
+  return Math.sqrt(Math.max(0, variance))
+}
+
+/** How far the closure may lie from what is expected before it is doubted, mm. */
+export const closureRoomMm = ({
+  vehicle,
+  covarianceMm2,
+  allowanceMm = TYRE_ALLOWANCE_MM,
+}: ClosureRequest): number => 2 * closureUncertaintyMm(vehicle, covarianceMm2) + allowanceMm
+
+/** Whether the changes twist the body: a reading is wrong, or the car hangs in its bushes. */
 export function closureSuspect(request: ClosureRequest): boolean {
-  const off = Math.abs(closureMm(request.changeMm, request.vehicle) - (request.expectedMm ?? 0))
-  return off > 2 * closureUncertaintyMm(request) + (request.allowanceMm ?? TYRE_ALLOWANCE_MM)
+  const offMm = closureMm(request.changeMm, request.vehicle) - (request.expectedMm ?? 0)
+  return Math.abs(offMm) > closureRoomMm(request)
 }

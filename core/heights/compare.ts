@@ -1,6 +1,6 @@
-import type { PerCorner, VehicleGeometry } from '../vehicle/index.ts'
+import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { mapCorners, perCorner } from '../vehicle/index.ts'
-import { closureMm, closureSuspect } from './closure.ts'
+import { closureMm, closureSuspect, standCovarianceMm2 } from './closure.ts'
 import type { Readings } from './readings.ts'
 import { meanHeights } from './readings.ts'
 import { GUARD_FACTOR } from './verdict.ts'
@@ -13,36 +13,44 @@ export interface RoundComparison {
   readonly leastMm: PerCorner<number>
   /** How far the four changes fail to fit a plane, mm. */
   readonly closureMm: number
-  /** One of the readings must be wrong, or the car was not on the same spot. */
+  /** A reading is wrong, the car hangs in its bushes, or it was not on the same spot. */
   readonly closureSuspect: boolean
+}
+
+/** One round of a comparison. */
+export interface ComparedRound {
+  /** At least one reading at each corner, mm. */
+  readonly readings: Readings
+  /** How far the car may have hung off its balance, mm: see `modelSigmaMm`. */
+  readonly modelSigmaMm: number
 }
 
 /**
  * Holds one round against another.
- * @param earlier, later at least one reading at each corner, mm.
  * @param repeatabilityMm standard deviation of one reading, mm.
  */
 export function compareRounds(
   vehicle: VehicleGeometry,
-  earlier: Readings,
-  later: Readings,
+  earlier: ComparedRound,
+  later: ComparedRound,
   repeatabilityMm: number,
 ): RoundComparison {
-  const [before, after] = [meanHeights(earlier), meanHeights(later)]
+  const [before, after] = [meanHeights(earlier.readings), meanHeights(later.readings)]
   const changeMm = perCorner((corner) => after[corner] - before[corner])
-  const [countBefore, countAfter] = [
-    mapCorners(earlier, (list) => list.length),
-    mapCorners(later, (list) => list.length),
-  ]
+  const stands = [earlier, later].map(({ readings, modelSigmaMm }) => ({
+    count: mapCorners(readings, (list) => list.length),
+    modelSigmaMm,
+  }))
+  const tapeVariance = (corner: Corner): number =>
+    stands.reduce((sum, { count }) => sum + repeatabilityMm ** 2 / count[corner], 0)
   return {
     changeMm,
-    leastMm: perCorner(
-      (corner) =>
-        GUARD_FACTOR *
-        repeatabilityMm *
-        Math.sqrt(1 / countBefore[corner] + 1 / countAfter[corner]),
-    ),
+    leastMm: perCorner((corner) => GUARD_FACTOR * Math.sqrt(tapeVariance(corner))),
     closureMm: closureMm(changeMm, vehicle),
-    closureSuspect: closureSuspect({ vehicle, changeMm, countBefore, countAfter, repeatabilityMm }),
+    closureSuspect: closureSuspect({
+      vehicle,
+      changeMm,
+      covarianceMm2: standCovarianceMm2(stands, repeatabilityMm),
+    }),
   }
 }

@@ -3,13 +3,15 @@ import { describe, expect, test } from 'vitest'
 import { sampleVehicle } from '../samples/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { perCorner } from '../vehicle/index.ts'
-import type { LapReading } from './index.ts'
+import type { LapReading, RoundCheckRequest } from './index.ts'
 import {
   checkRound,
   closureMm,
   closureSuspect,
   closureUncertaintyMm,
   meanHeights,
+  modelSigmaMm,
+  standCovarianceMm2,
 } from './index.ts'
 
 const TRACKS = { trackFrontMm: 1640, trackRearMm: 1520 }
@@ -37,8 +39,16 @@ const lap = (number: 1 | 2, heights: PerCorner<number>): LapReading[] =>
 const level = perCorner(() => 480)
 const check = (
   readings: readonly LapReading[],
-  earlier: { meanMm: PerCorner<number>; count: PerCorner<number> } | null = null,
-) => checkRound({ vehicle: sampleVehicle(), readings, earlier, repeatabilityMm: 1.5 })
+  earlier: RoundCheckRequest['earlier'] = null,
+  modelSigma = 2,
+) =>
+  checkRound({
+    vehicle: sampleVehicle(),
+    readings,
+    earlier,
+    repeatabilityMm: 1.5,
+    modelSigmaMm: modelSigma,
+  })
 
 describe('closure', () => {
   test('is nothing for every motion of a rigid body', () => {
@@ -67,35 +77,43 @@ describe('closure', () => {
     )
   })
 
-  test('its uncertainty falls with the square root of the readings, and is endless without any', () => {
-    const request = {
-      vehicle: { trackFrontMm: 1600, trackRearMm: 1600 },
-      changeMm: level,
-      countBefore: two,
-      countAfter: two,
-      repeatabilityMm: 1.5,
-    }
-    expect(closureUncertaintyMm(request)).toBeCloseTo(1.5 * Math.sqrt(4), 12)
-    const eight = perCorner(() => 8)
-    expect(closureUncertaintyMm({ ...request, countBefore: eight, countAfter: eight })).toBeCloseTo(
-      1.5,
-      12,
-    )
-    expect(closureUncertaintyMm({ ...request, countAfter: perCorner(() => 0) })).toBe(Infinity)
+  test('its uncertainty is tape and bushes at four corners, endless without a reading', () => {
+    const equal = { trackFrontMm: 1600, trackRearMm: 1600 }
+    const stands = (count: number, modelSigma: number) =>
+      [0, 1].map(() => ({ count: perCorner(() => count), modelSigmaMm: modelSigma }))
+    const u = (count: number, modelSigma: number): number =>
+      closureUncertaintyMm(equal, standCovarianceMm2(stands(count, modelSigma), 1.5))
+    expect(u(2, 0)).toBeCloseTo(1.5 * Math.sqrt(4), 12)
+    expect(u(8, 0)).toBeCloseTo(1.5, 12)
+    expect(u(Infinity, 3)).toBeCloseTo(3 * Math.sqrt(4), 12)
+    expect(u(2, 3)).toBeCloseTo(Math.hypot(3, 6), 12)
+    expect(u(0, 3)).toBe(Infinity)
+  })
+
+  test('changes that go together are worth less doubt than their sum', () => {
+    const tracks = { trackFrontMm: 1600, trackRearMm: 800 }
+    // All four moved by one unknown amount: that twists nothing.
+    expect(closureUncertaintyMm(tracks, new Float64Array(16).fill(9))).toBeCloseTo(0, 9)
+    const one = new Float64Array(16)
+    one[15] = 9
+    expect(closureUncertaintyMm(tracks, one)).toBeCloseTo(2 * 3, 12)
   })
 
   test('is suspect beyond twice its uncertainty and the tyres, counted from what is expected', () => {
+    const stand = { count: two, modelSigmaMm: 0 }
     const at = (offMm: number, expectedMm = 0) =>
       closureSuspect({
         vehicle: { trackFrontMm: 1600, trackRearMm: 1600 },
         changeMm: { FL: offMm, FR: 0, RL: 0, RR: 0 },
-        countBefore: two,
-        countAfter: two,
-        repeatabilityMm: 1.5,
+        covarianceMm2: standCovarianceMm2([stand, stand], 1.5),
         expectedMm,
       })
     expect([at(7.9), at(8.1), at(-8.1)]).toEqual([false, true, true])
     expect([at(12, 5), at(14, 5)]).toEqual([false, true])
+  })
+
+  test('a car that was settled earns a millimetre', () => {
+    expect([modelSigmaMm(true), modelSigmaMm(false)]).toEqual([2, 3])
   })
 })
 
@@ -124,11 +142,12 @@ describe('a round while it is walked', () => {
   })
 
   test('against an earlier round on the same spot it allows less', () => {
-    const off = { ...level, RL: 468 }
+    const earlier = { meanMm: level, count: two, modelSigmaMm: 2 }
+    const off = { ...level, RL: 466 }
     expect(check(lap(1, off))).toEqual([])
-    expect(check(lap(1, off), { meanMm: level, count: two })).toMatchObject([
-      { code: 'twist', against: 'earlier' },
-    ])
+    expect(check(lap(1, off), earlier)).toMatchObject([{ code: 'twist', against: 'earlier' }])
+    // A car that nobody bounced may hang in its bushes by as much.
+    expect(check(lap(1, off), { ...earlier, modelSigmaMm: 3 }, 3)).toEqual([])
   })
 
   test('tells a car that sinks while it is measured from a wrong reading', () => {

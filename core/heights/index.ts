@@ -1,5 +1,12 @@
-export { closureMm, closureUncertaintyMm, closureSuspect, TYRE_ALLOWANCE_MM } from './closure.ts'
-export type { ClosureRequest } from './closure.ts'
+export {
+  closureMm,
+  closureUncertaintyMm,
+  closureSuspect,
+  modelSigmaMm,
+  standCovarianceMm2,
+  TYRE_ALLOWANCE_MM,
+} from './closure.ts'
+export type { ClosureRequest, Stand } from './closure.ts'
 export { DEFAULT_REPEATABILITY_MM, HEIGHT_RANGE_MM, meanHeights } from './readings.ts'
 export type { Readings } from './readings.ts'
 export { checkRound, BUILD_ALLOWANCE_MM, SINKING_MM } from './roundCheck.ts'
@@ -24,4 +31,5 @@ export type { LeftOut } from './doubtful.ts'
 export { learnRepeatability } from './repeatability.ts'
 export type { LearnedRepeatability } from './repeatability.ts'
 export { compareRounds } from './compare.ts'
+export type { ComparedRound } from './compare.ts'
 export type { RoundComparison } from './compare.ts'

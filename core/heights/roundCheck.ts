@@ -1,6 +1,7 @@
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
-import { closureMm, closureUncertaintyMm, TYRE_ALLOWANCE_MM } from './closure.ts'
+import type { Stand } from './closure.ts'
+import { closureMm, closureRoomMm, standCovarianceMm2, TYRE_ALLOWANCE_MM } from './closure.ts'
 import { meanHeights } from './readings.ts'
 
 /**
@@ -24,9 +25,12 @@ export interface LapReading {
 export interface RoundCheckRequest {
   readonly vehicle: VehicleGeometry
   readonly readings: readonly LapReading[]
-  /** Mean heights and counts of an earlier round on the same spot and level; null: only the design heights are known. */
-  readonly earlier: { readonly meanMm: PerCorner<number>; readonly count: PerCorner<number> } | null
+  /** An earlier round on the same spot and level; null: only the design heights are known. */
+  readonly earlier: (Stand & { readonly meanMm: PerCorner<number> }) | null
+  /** Standard deviation of one reading, mm. */
   readonly repeatabilityMm: number
+  /** How far the car may hang off its balance as it stands now, mm: see `modelSigmaMm`. */
+  readonly modelSigmaMm: number
   /** false: these are no ride heights, so that the design heights say nothing of them; default true. */
   readonly rideHeights?: boolean | undefined
 }
@@ -86,18 +90,19 @@ function twistRemark(
   laps: PerCorner<readonly number[]>,
 ): RoundRemark | null {
   if (CORNERS.some((corner) => laps[corner].length === 0)) return null
-  const { vehicle, earlier, repeatabilityMm, rideHeights = true } = request
+  const { vehicle, earlier, repeatabilityMm, modelSigmaMm, rideHeights = true } = request
   if (!earlier && !rideHeights) return null
   const before = earlier?.meanMm ?? mapCorners(vehicle.corners, (corner) => corner.designHeightMm)
   const mean = meanHeights(laps)
   const changeMm = mapCorners(mean, (value, corner) => value - before[corner])
-  const countAfter = mapCorners(laps, (list) => list.length)
-  const countBefore = earlier?.count ?? mapCorners(laps, () => Number.POSITIVE_INFINITY)
+  const now: Stand = { count: mapCorners(laps, (list) => list.length), modelSigmaMm }
   const closure = closureMm(changeMm, vehicle)
-  const allowanceMm = TYRE_ALLOWANCE_MM + (earlier ? 0 : BUILD_ALLOWANCE_MM)
-  const roomMm =
-    2 * closureUncertaintyMm({ vehicle, changeMm, countBefore, countAfter, repeatabilityMm }) +
-    allowanceMm
+  const roomMm = closureRoomMm({
+    vehicle,
+    changeMm,
+    covarianceMm2: standCovarianceMm2(earlier ? [earlier, now] : [now], repeatabilityMm),
+    allowanceMm: TYRE_ALLOWANCE_MM + (earlier ? 0 : BUILD_ALLOWANCE_MM),
+  })
   if (Math.abs(closure) <= roomMm) return null
   const spread = (corner: Corner): number => Math.max(...laps[corner]) - Math.min(...laps[corner])
   const worst = CORNERS.reduce((a, b) => (spread(b) > spread(a) ? b : a))

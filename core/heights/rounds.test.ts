@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { normal, seeded } from '../random/index.ts'
 import { sampleVehicle } from '../samples/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
+import type { ComparedRound, Readings } from './index.ts'
 import {
   addPadsBack,
   compareRounds,
@@ -96,15 +97,16 @@ describe('the shop’s own repeatability', () => {
 })
 
 describe('one round against another', () => {
+  const round = (readings: Readings): ComparedRound => ({ readings, modelSigmaMm: 2 })
   test('tells what changed, what the tape can tell, and a reading that cannot be right', () => {
-    const same = compareRounds(sampleVehicle(), level(480), level(470), 1.5)
+    const same = compareRounds(sampleVehicle(), round(level(480)), round(level(470)), 1.5)
     for (const corner of CORNERS) expect(same.changeMm[corner]).toBe(-10)
     expect(same.closureSuspect).toBe(false)
     expect(same.leastMm.FL).toBeCloseTo(1.645 * 1.5, 9)
     const slipped = compareRounds(
       sampleVehicle(),
-      level(480),
-      { ...level(470), RL: [500, 500] },
+      round(level(480)),
+      round({ ...level(470), RL: [500, 500] }),
       1.5,
     )
     expect(slipped.closureMm).toBeCloseTo(-30, 9)

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Architecture } from '../vehicle/index.ts'
-import { gasTemperatureSigmaK, HYPOTHESES, modelSigmaMm, PRIOR_WEIGHT, priorsFor } from './index.ts'
+import { gasTemperatureSigmaK, HYPOTHESES, PRIOR_WEIGHT, priorsFor } from './index.ts'
 
 const built = (change: Partial<Architecture>): Architecture => ({
   air: { front: 'strut', rear: 'bellows' },
@@ -38,10 +38,6 @@ describe('how well the gas temperature is known', () => {
     expect(gasTemperatureSigmaK({ thermometer: 'elsewhere', minutesSinceRun: 600 })).toBe(5)
     expect(gasTemperatureSigmaK({ thermometer: 'atSprings', minutesSinceRun: null })).toBe(3)
     expect(gasTemperatureSigmaK({ thermometer: 'sameRoom', minutesSinceRun: 600 })).toBe(3)
-  })
-
-  test('a car that was settled earns a millimetre', () => {
-    expect([modelSigmaMm(true), modelSigmaMm(false)]).toEqual([2, 3])
   })
 })
 

@@ -34,6 +34,3 @@ export function gasTemperatureSigmaK({ thermometer, minutesSinceRun }: SoakCondi
     SOAK_SIGMA_K * Math.exp(-Math.max(0, minutesSinceRun - SOAK_FROM_MIN) / SOAK_TIME_CONSTANT_MIN)
   return Math.max(reading, soaked)
 }
-
-/** How far bushes, seals and tyres may hold the car off its balance, mm: 2 once it was rolled and each corner bounced, else 3. */
-export const modelSigmaMm = (rolledAndBounced: boolean): number => (rolledAndBounced ? 2 : 3)

@@ -3,6 +3,7 @@ import {
   closureSuspect,
   DEFAULT_REPEATABILITY_MM,
   meanHeights,
+  modelSigmaMm,
   TYRE_ALLOWANCE_MM,
 } from '../heights/index.ts'
 import type { Readings } from '../heights/index.ts'
@@ -31,7 +32,7 @@ import { coldChanges, weighHypotheses } from './weigh.ts'
 export const LEAKDOWN_DEFAULTS = {
   temperatureSigmaK: 3,
   repeatabilityMm: DEFAULT_REPEATABILITY_MM,
-  modelSigmaMm: 3,
+  modelSigmaMm: modelSigmaMm(false),
   tyreAllowanceMm: TYRE_ALLOWANCE_MM,
   levelOffsetMm: 0,
 } as const
@@ -89,7 +90,7 @@ export interface LeakdownAnswer {
   /** How far the changes fail to fit a plane, mm, and what the best hypothesis expects of that. */
   readonly closureMm: number
   readonly expectedClosureMm: number
-  /** One reading must be wrong. */
+  /** The changes twist the body: a reading is wrong, or the car hangs in its bushes. */
   readonly closureSuspect: boolean
   /** Misfit of the best hypothesis at its best rate. */
   readonly fitChi2: number
@@ -175,6 +176,15 @@ function measure(request: Complete, cold: readonly ColdChange[]): Measured {
   }
 }
 
+/** Covariance of the last round's changes, mm2: it has all four corners, so they are the last four. */
+function lastBlock({ observed, covariance }: Measured): Float64Array {
+  const [size, all] = [CORNERS.length, observed.length]
+  return Float64Array.from(
+    { length: size ** 2 },
+    (_, at) => covariance[all * (all - size + Math.floor(at / size)) + (all - size) + (at % size)]!,
+  )
+}
+
 // Softmax of log prior + log evidence, so that no likelihood underflows.
 function posteriorOf(
   priors: ReadonlyMap<HypothesisId, number>,
@@ -248,11 +258,9 @@ function describe(
     closureSuspect: closureSuspect({
       vehicle: request.vehicle,
       changeMm,
-      repeatabilityMm: request.repeatabilityMm,
+      covarianceMm2: lastBlock(measured),
       expectedMm: expectedClosureMm,
       allowanceMm: request.tyreAllowanceMm,
-      countBefore: mapCorners(request.before, (list) => list.length),
-      countAfter: mapCorners(request.after, (list) => list.length),
     }),
     fitChi2: evidence.leastChi2,
     fitSuspect: evidence.leastChi2 > fitLimitChi2(observed.length),
@@ -297,11 +305,10 @@ export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, Leakdo
   })
   const posterior = posteriorOf(priors, evidence)
   const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
-  // The last round has all four corners, so its changes are the last four.
-  const last = observed.length - 4
+  const lastCovariance = lastBlock(measured)
   return ok({
     ...describe(request, measured, stretches, posterior, evidence.get(best)!, best),
-    sigmaMm: perCorner((_, i) => Math.sqrt(covariance[(observed.length + 1) * (last + i)]!)),
+    sigmaMm: perCorner((_, i) => Math.sqrt(lastCovariance[(CORNERS.length + 1) * i]!)),
     priors: Object.fromEntries(priors),
   })
 }

@@ -124,11 +124,31 @@ describe('the answer in words', () => {
     )
   })
 
-  test('a wrong reading comes before any suspect', () => {
-    const { kind, headline, sub } = speak(answerTo({ FL: 1e-5 }, { nudge: { RR: 35 } }))
-    expect(kind).toBe('readingWrong')
-    expect(headline).toBe('One reading is wrong. Walk the morning round again.')
-    expect(sub).toMatch(/disagree by \d+ mm/)
+  test('heights that twist the body are doubted first, and the answer stands if they hold', () => {
+    const twisted = shaped(
+      { none: 0.02, FL: 0.98 },
+      { closureSuspect: true, closureMm: 20, expectedClosureMm: 3 },
+    )
+    const spoken = speak(twisted)
+    expect(spoken.kind).toBe('twisted')
+    expect(spoken.twist).toBe(
+      'These heights twist the body by 17 mm: either a reading is wrong or the car hangs in its bushes. Roll it, bounce it, take the corner again.',
+    )
+    expect(spoken.headline).toMatch(/^If the heights hold: Front left leaks: sure, 95 % or more\./)
+    expect(words.findingSentence(spoken)).toBe(`${spoken.headline} ${spoken.twist}`)
+    expect(words.findingSentence({ ...spoken, headline: 'x'.repeat(400) })).toHaveLength(300)
+  })
+
+  test('a slip that also fits nothing says both', () => {
+    const spoken = speak(answerTo({ FL: 1e-5 }, { nudge: { RR: 45 } }))
+    expect(spoken.kind).toBe('nothingFits')
+    expect(spoken.twist).toMatch(/^These heights twist the body by \d+ mm: either/)
+  })
+
+  test('a night without a twist is written down as it is said', () => {
+    const spoken = speak(shaped({ none: 0.02, FL: 0.98 }))
+    expect(spoken.twist).toBeNull()
+    expect(words.findingSentence(spoken)).toBe(spoken.headline)
   })
 
   test('so does a night that nothing fits', () => {

@@ -5,6 +5,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Architecture, Axle, Corner } from '@anklet/core/vehicle'
 import { AXLE_OF, CORNERS } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS, EVEN_WORDS, hypothesisWords, list } from './corners.ts'
+import { TWIST_ADVICE, twistWords } from './twist.ts'
 
 /** One line of what it could be: hypotheses that heights cannot tell apart share a line. */
 export interface Suspect {
@@ -13,12 +14,14 @@ export interface Suspect {
   readonly probability: number
 }
 
-/** What may be said first: a doubt about the numbers comes before any suspect. */
-export type AnswerKind = 'readingWrong' | 'nothingFits' | 'moduleAwake' | 'answer'
+/** What kind of answer it is: `twisted` is one whose heights may not hold. */
+export type AnswerKind = 'twisted' | 'nothingFits' | 'moduleAwake' | 'answer'
 
 /** The answer of a watch as it is spoken. */
 export interface SpokenAnswer {
   readonly kind: AnswerKind
+  /** A doubt about the heights themselves, said before the headline; null: none. */
+  readonly twist: string | null
   readonly headline: string
   /** The reasons, in a sentence or two. */
   readonly sub: string
@@ -141,34 +144,20 @@ function stiffBodyWords({ answer }: AnswerFacts, { ids }: Suspect): string {
   return `${capital(parts.join(' and '))}, because the body is stiff: one corner is enough to explain all four.`
 }
 
-function doubt({
-  answer,
-  units,
-}: AnswerFacts): { kind: AnswerKind; headline: string; sub: string } | null {
-  const unit = UNIT_LABEL[units.length]
-  if (answer.closureSuspect) {
-    const off = formatQuantity(
-      Math.abs(answer.closureMm - answer.expectedClosureMm),
-      'height',
-      units,
-    )
-    const fit = answer.fitSuspect ? ' Nothing on the list fits them either.' : ''
-    return {
-      kind: 'readingWrong',
-      headline: 'One reading is wrong. Walk the morning round again.',
-      sub: `The body is stiff, yet the four changes disagree by ${off} ${unit}: one of the eight heights cannot be right.${fit} Suspects wait until the readings agree.`,
-    }
-  }
-  if (!answer.fitSuspect) return null
-  return {
-    kind: 'nothingFits',
-    headline: 'Nothing on the list fits these changes.',
-    sub: 'Look for what else changed: somebody in the car or a load moved, both springs of one side, other tyres or floor, a vehicle type whose figures are not this car’s. Then watch again.',
-  }
-}
+const NOTHING_FITS = {
+  kind: 'nothingFits',
+  headline: 'Nothing on the list fits these changes.',
+  sub: [
+    'Look for what else changed: somebody in the car or a load moved, both springs of one side,',
+    'other tyres or floor, a vehicle type whose figures are not this car’s. Then watch again.',
+  ].join(' '),
+} as const
+
+/** What is said of a night whose heights can be believed: everything but a twist. */
+type Untwisted = Omit<SpokenAnswer, 'twist'>
 
 // Where no single explanation stands out, its axle often does: that is worth a sentence, and says where to take the soap.
-function axleAnswer(suspects: readonly Suspect[], cold: string): SpokenAnswer | null {
+function axleAnswer(suspects: readonly Suspect[], cold: string): Untwisted | null {
   for (const axle of ['front', 'rear'] as const) {
     const blamed = suspects.filter(({ ids }) =>
       ids.every(
@@ -196,13 +185,11 @@ function axleAnswer(suspects: readonly Suspect[], cold: string): SpokenAnswer | 
 const alternatives = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} or ${names.at(-1)!}`
 
-/** Says what a watch means: doubts about the numbers first, then the suspect in words before per cent, then the reasons. */
-export function speakAnswer(facts: AnswerFacts): SpokenAnswer {
+function speakUntwisted(facts: AnswerFacts): Untwisted {
   const { answer, architecture, undisturbed } = facts
   const suspects = suspectsOf(answer.posterior, architecture)
   const first = suspects[0]!
-  const doubted = doubt(facts)
-  if (doubted) return { ...doubted, suspects }
+  if (answer.fitSuspect) return { ...NOTHING_FITS, suspects }
   if (!undisturbed) {
     return {
       kind: 'moduleAwake',
@@ -228,3 +215,26 @@ export function speakAnswer(facts: AnswerFacts): SpokenAnswer {
     `${claim(first, architecture)}: ${sureness(first.probability)}, ${percentWords(first.probability)}. ${cold}`.trim()
   return { kind: 'answer', headline, sub: stiffBodyWords(facts, first), suspects }
 }
+
+/**
+ * Says what a watch means: a doubt about the heights first, then the suspect in words before per
+ * cent, then the reasons. Heights that twist the body leave the answer standing, as one that holds
+ * only if they do.
+ */
+export function speakAnswer(facts: AnswerFacts): SpokenAnswer {
+  const { answer, units } = facts
+  const spoken = speakUntwisted(facts)
+  if (!answer.closureSuspect) return { ...spoken, twist: null }
+  const twistMm = answer.closureMm - answer.expectedClosureMm
+  const holds = spoken.kind === 'answer'
+  return {
+    ...spoken,
+    kind: holds ? 'twisted' : spoken.kind,
+    twist: `These heights ${twistWords(twistMm, units)} ${TWIST_ADVICE}`,
+    headline: holds ? `If the heights hold: ${spoken.headline}` : spoken.headline,
+  }
+}
+
+/** The answer as it is written on the job: a doubt about the heights goes with it. */
+export const findingSentence = ({ twist, headline }: SpokenAnswer): string =>
+  (twist ? `${headline} ${twist}` : headline).slice(0, 300)

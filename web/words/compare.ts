@@ -4,15 +4,14 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS, list } from './corners.ts'
+import { TWIST_ADVICE, twistWords } from './twist.ts'
 
-/** What lies between two rounds, in a sentence; readings that cannot both be right come first. */
+/** What lies between two rounds, in a sentence; heights that twist the body are doubted first. */
 export function compareWords(
   { changeMm, leastMm, closureMm, closureSuspect }: RoundComparison,
   units: DisplayUnits,
 ): string {
   const unit = UNIT_LABEL[units.length]
-  if (closureSuspect)
-    return `These two rounds cannot both be right: the body would be twisted by ${formatQuantity(Math.abs(closureMm), 'height', units)} ${unit}, or it stood on another spot.`
   const moved = (sign: 1 | -1): Corner[] =>
     WALK.filter((corner) => sign * changeMm[corner] > leastMm[corner])
   const told = (corners: readonly Corner[], verb: string): string =>
@@ -20,7 +19,11 @@ export function compareWords(
       ? ''
       : `${list(corners.map((corner) => `${CORNER_WORDS[corner]} by ${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`))} ${verb}`
   const parts = [told(moved(-1), 'lower'), told(moved(1), 'higher')].filter(Boolean)
-  return parts.length === 0
-    ? 'Nothing changed that this tape can tell.'
-    : `${capital(parts.join('; '))}.`
+  const changed =
+    parts.length === 0
+      ? 'Nothing changed that this tape can tell.'
+      : `${capital(parts.join('; '))}.`
+  return closureSuspect
+    ? `These heights ${twistWords(closureMm, units)} ${TWIST_ADVICE} Or it stood on another spot. As they are: ${changed}`
+    : changed
 }

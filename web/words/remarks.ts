@@ -3,6 +3,7 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS } from './corners.ts'
+import { TWIST_ADVICE, twistWords } from './twist.ts'
 
 /** What the arithmetic has to say about a round being walked, and which corner to measure again. */
 export interface Remark {
@@ -29,7 +30,15 @@ export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {
       }
     case 'twist':
       return {
-        sentence: `${remark.against === 'earlier' ? 'Against the evening' : 'Against the design heights'} these four heights would twist the body by ${write(Math.abs(remark.closureMm))}; ${write(remark.roomMm)} can be tape, floor and tyres. ${remark.against === 'earlier' ? 'Measure again; only a corner right down on its stop twists a body like that.' : 'Check the readings, or the car stands with a wheel on a kerb or a corner on its stop.'}`,
+        sentence: [
+          remark.against === 'earlier' ? 'Against the evening' : 'Against the design heights',
+          `these heights ${twistWords(remark.closureMm, units)}`,
+          TWIST_ADVICE,
+          `${write(remark.roomMm)} can be tape, bushes, floor and tyres.`,
+          remark.against === 'earlier'
+            ? 'A corner right down on its stop twists a body as well.'
+            : 'A wheel on a kerb or a corner on its stop does it as well.',
+        ].join(' '),
         again: remark.corner,
       }
     case 'sinking':

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { nextStep } from '@anklet/core/schedule'
 import { holdsWords } from '../places/shell/Palette.tsx'
 import { architecture } from '../test/records.ts'
+import { compareWords } from './compare.ts'
 import { complaintWords, isComplaint, needsNoNight, NO_COMPLAINT } from './complaint.ts'
 import { cornersInWords, hypothesisWords, list } from './corners.ts'
 import { allJoins, joinWords } from './joins.ts'
@@ -225,7 +226,9 @@ describe('beside the strip', () => {
       ),
     ).toMatchObject({
       again: null,
-      sentence: expect.stringContaining('twist the body by 24 mm; 14 mm can be tape') as string,
+      sentence: expect.stringContaining(
+        'twist the body by 24 mm: either a reading is wrong or the car hangs in its bushes. Roll it, bounce it, take the corner again. 14 mm can be tape',
+      ) as string,
     })
     expect(
       remarkWords(
@@ -237,6 +240,17 @@ describe('beside the strip', () => {
       again: null,
       sentence: expect.stringContaining('sinks while you measure: 6 mm') as string,
     })
+  })
+
+  test('two rounds that twist the body are doubted, and still say what changed', () => {
+    const changeMm = { FL: 25, FR: 0, RL: 0, RR: 0 }
+    const leastMm = { FL: 2, FR: 2, RL: 2, RR: 2 }
+    const compared = (closureSuspect: boolean): string =>
+      compareWords({ changeMm, leastMm, closureMm: 25, closureSuspect }, units)
+    expect(compared(false)).toBe('Front left by 25 mm higher.')
+    expect(compared(true)).toBe(
+      'These heights twist the body by 25 mm: either a reading is wrong or the car hangs in its bushes. Roll it, bounce it, take the corner again. Or it stood on another spot. As they are: Front left by 25 mm higher.',
+    )
   })
 
   test('a type that could not stand is told by its corner', () => {

@@ -1,5 +1,6 @@
 import type { Job, Round } from '@anklet/contract'
-import { countedReadings, compareRounds } from '@anklet/core/heights'
+import type { ComparedRound } from '@anklet/core/heights'
+import { compareRounds, countedReadings, modelSigmaMm } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
@@ -21,6 +22,11 @@ const signed = (mm: number, units: DisplayUnits): string => {
   return mm > 0 && Number(text) !== 0 ? `+${text}` : text
 }
 
+const comparedRound = (round: Round): ComparedRound => ({
+  readings: countedReadings(round),
+  modelSigmaMm: modelSigmaMm(round.rolledAndBounced),
+})
+
 /** Any two rounds of this car at one level, measured one way: what changed, and whether both can be right. */
 export function Compare({ job, round, units, repeatabilityMm }: CompareProps): ReactNode {
   const id = useId()
@@ -41,8 +47,8 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
   const [first, second] = other.endedAt < round.endedAt ? [other, round] : [round, other]
   const comparison = compareRounds(
     completeGeometry(job.vehicleType.geometry),
-    countedReadings(first),
-    countedReadings(second),
+    comparedRound(first),
+    comparedRound(second),
     repeatabilityMm,
   )
   const now = new Date()

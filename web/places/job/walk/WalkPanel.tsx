@@ -1,5 +1,5 @@
 import type { Job, Round } from '@anklet/contract'
-import { countedReadings, checkRound, leaveDoubtfulOut } from '@anklet/core/heights'
+import { checkRound, countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
 import { toDisplay } from '@anklet/core/units'
 import { completeGeometry } from '@anklet/core/vehicle'
 import { mapCorners, perCorner } from '@anklet/core/vehicle'
@@ -92,10 +92,12 @@ export function WalkPanel({
         vehicle: completeGeometry(job.vehicleType.geometry),
         readings: draft.readings,
         repeatabilityMm,
+        modelSigmaMm: modelSigmaMm(draft.rolledAndBounced ?? false),
         rideHeights: isRideRound(draft),
         earlier: against && {
           meanMm: meansOf(against),
           count: mapCorners(countedReadings(against), (list) => list.length),
+          modelSigmaMm: modelSigmaMm(against.rolledAndBounced),
         },
       }).map((remark) => remarkWords(remark, units)),
     [job, draft.readings, draft, against, units, repeatabilityMm],

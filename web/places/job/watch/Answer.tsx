@@ -10,7 +10,7 @@ import { useCommand, useRepeatability, useUnits } from '../../../data/queries.ts
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '../../../words/answer.ts'
-import { speakAnswer } from '../../../words/answer.ts'
+import { findingSentence, speakAnswer } from '../../../words/answer.ts'
 import { momentWords, spanWords } from '../../../words/times.ts'
 import { AwakeAnswer } from './AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
@@ -61,6 +61,13 @@ function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
   )
 }
 
+const Twist = ({ spoken }: { readonly spoken: SpokenAnswer }): ReactNode =>
+  spoken.twist && (
+    <p className="hint mb-2" role="status">
+      {spoken.twist}
+    </p>
+  )
+
 // High is clean and the complaint stands: a crack may sit in the part of the roll used at standing height.
 function standingAfterHigh({ job, evening }: AnswerProps, best: string): string | null {
   const standing = standingLevel(job)
@@ -83,7 +90,6 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
   const conclude = useCommand('watch.conclude')
   const close = useCommand('job.close')
   const back = useCommand('watch.supplyBack')
-  const doubted = spoken.kind === 'readingWrong'
   const write = (): void => {
     conclude.submit({
       payload: {
@@ -92,7 +98,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           kind: spoken.kind,
           best: answer.best,
           probability: spoken.suspects[0]!.probability,
-          sentence: spoken.headline.slice(0, 300),
+          sentence: findingSentence(spoken),
         },
       },
       baseVersion: watch.version,
@@ -115,13 +121,13 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           {sentenceOf(error)}
         </p>
       )}
-      {!job.closedAt && watch.state === 'walked' && !doubted && (
+      {!job.closedAt && watch.state === 'walked' && (
         <button type="button" className="btn btn-go" disabled={conclude.isPending} onClick={write}>
           Write it on the job
         </button>
       )}
-      {!job.closedAt && doubted && (
-        <button type="button" className="btn btn-go" onClick={onMorningAgain}>
+      {!job.closedAt && spoken.twist && (
+        <button type="button" className="btn" onClick={onMorningAgain}>
           Walk the morning round again
         </button>
       )}
@@ -135,7 +141,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           {supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}
         </button>
       )}
-      {!job.closedAt && !doubted && supplyIsOff(watch) && (
+      {!job.closedAt && supplyIsOff(watch) && (
         <button
           type="button"
           className="btn"
@@ -185,11 +191,12 @@ function Told(props: ToldProps): ReactNode {
   const lesson = lessonOf(job, watch, question.request, answer)
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
   const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
-  const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
+  const doubted = spoken.kind === 'nothingFits'
   if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none')
     return (
       <>
         <NightHead {...props} />
+        <Twist spoken={spoken} />
         <p className="say">{spoken.headline}</p>
         <p className="sub mb-3 mt-1">
           Cut the supply, prove it, and watch again. If nothing but its own module was at work, this
@@ -207,6 +214,7 @@ function Told(props: ToldProps): ReactNode {
   return (
     <>
       <NightHead {...props} />
+      <Twist spoken={spoken} />
       <p className="say">{spoken.headline}</p>
       {spoken.sub && <p className="sub mt-1">{spoken.sub}</p>}
       {question.leftOut.map((one) => (

@@ -66,11 +66,13 @@ export function Suspects({
   readonly answer: LeakdownAnswer
   readonly spoken: SpokenAnswer
 }): ReactNode {
-  const doubted = spoken.kind === 'readingWrong' || spoken.kind === 'nothingFits'
+  const doubted = spoken.kind === 'nothingFits'
   const { rateBarLPerH, hoursToBumpStop } = answer
   return (
     <section aria-label="What it could be">
-      <h2>{doubted ? 'What it could be, if the readings held' : 'What it could be'}</h2>
+      <h2>
+        {doubted || spoken.twist ? 'What it could be, if the heights hold' : 'What it could be'}
+      </h2>
       <SuspectBars suspects={spoken.suspects} faint={doubted} />
       {!doubted && rateBarLPerH && (
         <>

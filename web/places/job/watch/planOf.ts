@@ -1,5 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { gasTemperatureSigmaK, modelSigmaMm, planWatch } from '@anklet/core/leakdown'
+import { modelSigmaMm } from '@anklet/core/heights'
+import { gasTemperatureSigmaK, planWatch } from '@anklet/core/leakdown'
 import type { Corner } from '@anklet/core/vehicle'
 import { hasAir, WALK } from '@anklet/core/vehicle'
 import { knownVehicle } from '../knownVehicle.ts'

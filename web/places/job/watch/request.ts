@@ -1,8 +1,8 @@
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { LeftOut, Readings } from '@anklet/core/heights'
-import { countedReadings, leaveDoubtfulOut } from '@anklet/core/heights'
+import { countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
 import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
-import { gasTemperatureSigmaK, modelSigmaMm, priorsFor } from '@anklet/core/leakdown'
+import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/leakdown'
 import { knownVehicle } from '../knownVehicle.ts'
 
 /** What a watch asks of the arithmetic, why it starts from the weights it does, and which readings it leaves out. */
