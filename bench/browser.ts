@@ -1,20 +1,9 @@
 import type { Browser, Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
+import { LAUNCH } from '../e2e/browser.ts'
 
 /** Debian's Chromium, as the tests start it. */
-export const launch = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+export const launch = (): Promise<Browser> => chromium.launch(LAUNCH)
 
 /** A page that notes its own tasks over 50 ms. */
 export async function watchedPage(browser: Browser): Promise<Page> {

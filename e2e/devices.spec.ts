@@ -4,6 +4,7 @@ import type { Hand } from './hand.ts'
 import { handOn, tabTo } from './hand.ts'
 import { openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
+import { StandIn } from './standIn.ts'
 
 const jobOf = async (shop: TestServer, plate: string): Promise<string> =>
   `${shop.address}/jobs/${(await openJobOf(shop, plate)).id}`
@@ -123,7 +124,7 @@ test.describe('the link docked in a job', () => {
   test('the pump is run dead-ended and its verdict kept', async ({ page, demoShop }) => {
     test.slow()
     const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
-    await atTheCar(page, 'Ignition on', /Pump brings 60/)
+    await atTheCar(page, 'Ignition on', /Pump brings 60/, '10 times')
     await hand.tap(/^Tests/)
     await hand.tap('Pump')
     for (const [label, value] of [
@@ -148,7 +149,12 @@ test.describe('the link docked in a job', () => {
   test('crossed lines are found by telling each corner', async ({ page, demoShop }) => {
     test.slow()
     const hand = await dock(page, demoShop, 'MW 9 T', 'checks')
-    await atTheCar(page, 'Ignition on', 'Rear left', /^Lines RL and RR crossed/)
+    await atTheCar(page, 'Ignition on', 'Rear left', /^Lines RL and RR crossed/, '10 times')
+    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    const car = await StandIn.of(demoShop.address, 'Tolmark', id)
+    const heights = (): Promise<readonly number[]> =>
+      Promise.all((['FL', 'FR', 'RL', 'RR'] as const).map((corner) => car.tape(corner)))
+    const level = await heights()
     await hand.tap(/^Tests/)
     await hand.tap('Which corner')
     for (const corner of ['front left', 'front right', 'rear right', 'rear left']) {
@@ -157,7 +163,9 @@ test.describe('the link docked in a job', () => {
         timeout: 30_000,
       })
       // It levels itself out again before the next one.
-      await page.waitForTimeout(4000)
+      const offMm = async (): Promise<number> =>
+        Math.max(...(await heights()).map((mm, i) => Math.abs(mm - level[i]!)))
+      await expect.poll(offMm, { timeout: 30_000 }).toBeLessThan(6)
     }
     await expect(page.getByText(/Rear left and rear right answer for each other/)).toBeVisible()
   })

@@ -1,37 +1,47 @@
 import { test as base } from '@playwright/test'
+import { DEMO_FOLDER } from './demoFolder.ts'
 import { watchErrors } from './hand.ts'
-import type { TestServer } from './server.ts'
-import { startServer } from './server.ts'
+import type { ServerProcess, TestServer } from './server.ts'
+import { startProcess } from './server.ts'
 
 interface Servers {
   readonly emptyShop: TestServer
   readonly demoShop: TestServer
 }
 
-/** Each test has servers of its own; a page error fails it. */
-export const test = base.extend<
-  Servers & { readonly quiet: string[] },
-  { readonly demoData: string }
->({
-  // The scenario is loaded once for each worker; every test gets a copy of its own.
-  demoData: [
+interface Processes {
+  readonly emptyProcess: ServerProcess
+  readonly demoProcess: ServerProcess
+}
+
+/** Each test has records of its own, served by a process that its worker keeps; a page error fails it. */
+export const test = base.extend<Servers & { readonly quiet: string[] }, Processes>({
+  emptyProcess: [
     async ({}, use) => {
-      const server = await startServer({ demo: true })
-      await server.stop()
-      await use(server.data)
-      await server.remove()
+      const process = await startProcess()
+      await use(process)
+      await process.end()
     },
     { scope: 'worker' },
   ],
-  emptyShop: async ({}, use) => {
-    const server = await startServer()
-    await use(server)
-    await server.remove()
+  demoProcess: [
+    async ({}, use) => {
+      const process = await startProcess()
+      await use(process)
+      await process.end()
+    },
+    { scope: 'worker' },
+  ],
+  // The page leaves before its server does: what it was still fetching is no error of its own.
+  emptyShop: async ({ emptyProcess, page }, use) => {
+    await use(await emptyProcess.open(null))
+    if (!page.isClosed()) await page.goto('about:blank')
+    await emptyProcess.close()
   },
-  demoShop: async ({ demoData }, use) => {
-    const server = await startServer({ from: demoData })
-    await use(server)
-    await server.remove()
+  demoShop: async ({ demoProcess, page }, use) => {
+    await use(await demoProcess.open(DEMO_FOLDER))
+    if (!page.isClosed()) await page.goto('about:blank')
+    await demoProcess.close()
   },
   quiet: [
     async ({ page }, use) => {

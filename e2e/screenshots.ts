@@ -7,7 +7,7 @@ import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 import { confirm, present, workUntil } from './atWork.ts'
 import { walkFrostyMorning } from './jobs.ts'
-import { startServer } from './server.ts'
+import { fillWithDemo, startProcess } from './server.ts'
 import { StandIn } from './standIn.ts'
 
 const NOW = new Date('2026-11-24T07:20:00Z')
@@ -302,22 +302,24 @@ async function otherViews(
   await shoot(phone, 'walk-phone')
 }
 
-const server = await startServer({ demo: true, nowMs: NOW.getTime() })
+const process = await startProcess()
+const { address } = await process.open(null)
+await fillWithDemo(address, NOW.getTime())
 const browser = await chromium.launch(LAUNCH)
 try {
-  const jobs = (await (await fetch(`${server.address}/api/jobs`)).json()) as {
+  const jobs = (await (await fetch(`${address}/api/jobs`)).json()) as {
     id: string
     plate: string
     closedAt: string | null
   }[]
   const job = (plate: string): string =>
     jobs.find((each) => each.plate === plate && !each.closedAt)!.id
-  await deskViews(browser, server.address, job)
-  await deviceViews(browser, server.address, job)
-  await otherViews(browser, server.address, job)
-  await workViews(browser, server.address, job)
-  await proofViews(browser, server.address, job)
+  await deskViews(browser, address, job)
+  await deviceViews(browser, address, job)
+  await otherViews(browser, address, job)
+  await workViews(browser, address, job)
+  await proofViews(browser, address, job)
 } finally {
   await browser.close()
-  await server.remove()
+  await process.end()
 }

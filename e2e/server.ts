@@ -7,21 +7,28 @@ import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 
 const built = fileURLToPath(new URL('../server/dist', import.meta.url))
+const program = fileURLToPath(new URL('./workerServer.mjs', import.meta.url))
 
 /** A real server with a data folder of its own. */
 export interface TestServer {
   readonly address: string
-  /** Where its data lie. */
-  readonly data: string
   /** Ends it at once, as a power cut to the process would. */
   kill(): Promise<void>
-  /** Ends it in good order, its data written. */
-  stop(): Promise<void>
   /** Starts it again on the same port and data. */
   start(): Promise<void>
-  /** Ends it and throws its data away. */
-  remove(): Promise<void>
 }
+
+/** A server process that serves one folder after the other, each test its own. */
+export interface ServerProcess {
+  /** Serves a new folder: an empty shop, or a copy of another folder's records. */
+  open(from: string | null): Promise<TestServer & { readonly data: string }>
+  /** Writes the records of the folder that is open, and closes it. */
+  close(): Promise<void>
+  /** Ends the process and throws the folders away. */
+  end(): Promise<void>
+}
+
+type Answer = { readonly ok: true } | { readonly ok: false; readonly sentence: string }
 
 const freePort = (): Promise<number> =>
   new Promise((resolve, reject) => {
@@ -33,57 +40,64 @@ const freePort = (): Promise<number> =>
     })
   })
 
-/** What a test server starts with: an empty shop, the demo scenario as of some moment, or a copy of another server's data. */
-interface StartOptions {
-  readonly demo?: boolean
-  readonly nowMs?: number
-  readonly from?: string | null
+const isGone = ({ exitCode, signalCode }: ChildProcess): boolean =>
+  exitCode !== null || signalCode !== null
+
+function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  return new Promise((resolve) => {
+    if (isGone(child)) return resolve()
+    child.once('exit', () => resolve())
+    child.kill(signal)
+  })
 }
 
-/** Starts the built server on a free port. */
-export async function startServer({
-  demo = false,
-  nowMs = Date.now(),
-  from = null,
-}: StartOptions = {}): Promise<TestServer> {
+function ask(child: ChildProcess, message: object): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const gone = (): void => reject(new Error('The server ended before it answered.'))
+    child.once('exit', gone)
+    child.once('message', (answer: Answer) => {
+      child.off('exit', gone)
+      if (answer.ok) resolve()
+      else reject(new Error(answer.sentence))
+    })
+    child.send(message)
+  })
+}
+
+/** Starts the built server as a process that waits for its first folder. */
+export async function startProcess(): Promise<ServerProcess> {
   const port = await freePort()
-  const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
-  if (from) cpSync(join(from, 'db'), join(data, 'db'), { recursive: true })
   const address = `http://127.0.0.1:${port}`
-  let child: ChildProcess | null = null
-  const start = (): Promise<void> =>
-    new Promise((resolve, reject) => {
-      const started = fork(join(built, 'main.js'), [], {
-        env: { ...process.env, PORT: String(port), ANKLET_DATA: data },
-        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      })
-      child = started
-      started.once('message', () => resolve())
-      started.once('exit', (code) =>
-        reject(new Error(`The server ended with ${String(code)} before it was ready.`)),
-      )
-    })
-  const kill = (): Promise<void> =>
-    new Promise((resolve) => {
-      if (!child || child.exitCode !== null || child.signalCode !== null) return resolve()
-      child.once('exit', () => resolve())
-      child.kill('SIGKILL')
-    })
-  const stop = (): Promise<void> =>
-    new Promise((resolve) => {
-      child!.once('exit', () => resolve())
-      child!.kill('SIGTERM')
-    })
-  await start()
-  if (demo) {
-    const { loadDemo } = (await import(pathToFileURL(join(built, 'loadDemo.js')).href)) as {
-      loadDemo(address: string, folder: string, nowMs: number): Promise<void>
+  const launch = (): ChildProcess =>
+    fork(program, [], { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] })
+  const folders: string[] = []
+  let child = launch()
+
+  const open: ServerProcess['open'] = async (from) => {
+    const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
+    folders.push(data)
+    if (from) cpSync(join(from, 'db'), join(data, 'db'), { recursive: true })
+    const start = async (): Promise<void> => {
+      if (isGone(child)) child = launch()
+      await ask(child, { order: 'open', data, port })
     }
-    await loadDemo(address, join(built, 'scenario'), nowMs)
+    await start()
+    return { address, data, start, kill: () => ended(child, 'SIGKILL') }
   }
-  const remove = async (): Promise<void> => {
-    await kill()
-    rmSync(data, { recursive: true, force: true })
+  const close = async (): Promise<void> => {
+    if (!isGone(child)) await ask(child, { order: 'close' })
   }
-  return { address, data, kill, start, stop, remove }
+  const end = async (): Promise<void> => {
+    await ended(child, 'SIGKILL')
+    for (const folder of folders) rmSync(folder, { recursive: true, force: true })
+  }
+  return { open, close, end }
+}
+
+/** Loads the demo scenario into a server. @param nowMs the moment it is told from. */
+export async function fillWithDemo(address: string, nowMs: number = Date.now()): Promise<void> {
+  const { loadDemo } = (await import(pathToFileURL(join(built, 'loadDemo.js')).href)) as {
+    loadDemo(address: string, folder: string, nowMs: number): Promise<void>
+  }
+  await loadDemo(address, join(built, 'scenario'), nowMs)
 }

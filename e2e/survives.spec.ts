@@ -17,6 +17,8 @@ async function roundsOf(
   return job.rounds.filter((round) => round.jobId === id)
 }
 
+test.use({ serviceWorkers: 'allow' })
+
 const PLATE = 'TQ 102'
 const walkField = (page: Page) => page.getByRole('textbox', { name: /lap \d/ })
 

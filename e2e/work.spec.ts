@@ -390,6 +390,8 @@ test('a relay by keyboard alone, on a phone', async ({ page, demoShop }) => {
 })
 
 test.describe('away from the server', () => {
+  test.use({ serviceWorkers: 'allow' })
+
   test('steps go on while it is gone, through a reload, and catch up in their order; of two who confirm one step the second is told', async ({
     page,
     demoShop,

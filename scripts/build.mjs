@@ -11,7 +11,7 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { join, relative } from 'node:path'
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { pathToFileURL } from 'node:url'
 import { brotliCompressSync } from 'node:zlib'
 import { ensureInstalled, root } from './install.mjs'
@@ -59,8 +59,10 @@ async function buildServer(dist) {
   await build({
     entryPoints: {
       main: join(root, 'server/main.ts'),
+      serve: join(root, 'server/serve.ts'),
       calcWorker: join(root, 'server/calc/worker.ts'),
       makeTemplate: join(root, 'server/makeTemplate.ts'),
+      makeChecks: join(root, 'server/makeChecks.ts'),
       loadDemo: join(root, 'demo/load.ts'),
     },
     outdir: dist,
@@ -75,11 +77,19 @@ async function buildServer(dist) {
   })
   cpSync(join(root, 'server/store/migrations'), join(dist, 'migrations'), { recursive: true })
   cpSync(join(root, 'demo/scenario'), join(dist, 'scenario'), { recursive: true })
-  const { status } = spawnSync(process.execPath, [join(dist, 'makeTemplate.js')], {
+  await runBuilt('makeTemplate', 'The empty database could not be made.')
+  await runBuilt('makeChecks', 'The checks of requests could not be made.')
+}
+
+/** Runs one of the built programs that make a file of the build. */
+function runBuilt(name, refusal) {
+  const child = spawn(process.execPath, [join(root, `server/dist/${name}.js`)], {
     cwd: root,
     stdio: 'inherit',
   })
-  if (status !== 0) throw new Error('The empty database could not be made.')
+  return new Promise((done, failed) => {
+    child.once('exit', (status) => (status === 0 ? done() : failed(new Error(refusal))))
+  })
 }
 
 async function buildWeb(madeFrom) {

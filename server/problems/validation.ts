@@ -1,14 +1,9 @@
 import type { TSchema } from '@sinclair/typebox'
-import { Ajv } from 'ajv'
 import type { ErrorObject, ValidateFunction } from 'ajv'
-import formats from 'ajv-formats'
 import { AppError } from './appError.ts'
+import { CHECKED_SCHEMAS } from './checkedSchemas.ts'
+import { compileBody, compileText } from './compile.ts'
 import { CORNER_WORDS } from './cornerWords.ts'
-
-const ajv = new Ajv({ allErrors: false, strict: true, strictTypes: false, allowUnionTypes: true })
-// For query strings: figures arrive as text, and what is left out has its usual value.
-const textAjv = new Ajv({ strict: true, strictTypes: false, coerceTypes: true, useDefaults: true })
-for (const each of [ajv, textAjv]) formats.default(each, ['uuid', 'date-time', 'date'])
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   hours: 'The time between the rounds (h)',
@@ -106,15 +101,25 @@ export type Check = (value: unknown) => void
 
 const compiled = new Map<TSchema, ValidateFunction>()
 
-/** The check for a schema, compiled once. @param fromText for a query string: text becomes figures and usual values are filled in. */
-export function checkOf(schema: TSchema, { fromText = false } = {}): Check {
-  let validate = compiled.get(schema)
-  if (!validate) {
-    validate = (fromText ? textAjv : ajv).compile(schema)
-    compiled.set(schema, validate)
+/** Takes over checks that the build compiled. @param checks by the names of `CHECKED_SCHEMAS`. */
+export function takeCompiledChecks(checks: Readonly<Record<string, ValidateFunction>>): void {
+  for (const [name, schema] of Object.entries(CHECKED_SCHEMAS)) {
+    const check = checks[name]
+    if (check) compiled.set(schema, check)
   }
-  const run = validate
+}
+
+/** The check for a schema, compiled when it is first used. @param fromText for a query string: text becomes figures and usual values are filled in. */
+export function checkOf(schema: TSchema, { fromText = false } = {}): Check {
+  const validator = (): ValidateFunction => {
+    const known = compiled.get(schema)
+    if (known) return known
+    const made = fromText ? compileText(schema) : compileBody(schema)
+    compiled.set(schema, made)
+    return made
+  }
   return (value) => {
+    const run = validator()
     if (run(value)) return
     const errors = run.errors ?? []
     // A nullable field reports each branch and then "anyOf": the branch says more.

@@ -33,6 +33,8 @@ export async function drawOn(
   element: HTMLElement,
   option: () => EChartsCoreOption,
 ): Promise<Drawn> {
+  // What is drawn never holds its place open: a page that grows narrow takes the chart with it.
+  element.style.contain = 'inline-size'
   loading ??= load()
   const chart = (await loading).init(element, null, { renderer: 'svg' })
   await pause()

@@ -1,0 +1,80 @@
+import { createRequire } from 'node:module'
+import { cpus } from 'node:os'
+import { existsSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Worker } from 'node:worker_threads'
+import type { ValidateFunction } from 'ajv'
+import { pino } from 'pino'
+import { createApp } from './app.ts'
+import { createPool } from './calc/pool.ts'
+import { DeviceHub } from './devices/hub.ts'
+import { Recorder } from './devices/recorder.ts'
+import { takeCompiledChecks } from './problems/validation.ts'
+import { openDatabase } from './store/database.ts'
+import { lockFolder } from './store/lock.ts'
+
+declare const ANKLET_VERSION: string
+
+// Built into server/dist; everything it needs lies beside it.
+const here = dirname(fileURLToPath(import.meta.url))
+
+/** Where a server listens and keeps its records. */
+export interface ServeSettings {
+  readonly host: string
+  readonly port: number
+  /** Folder of the records. */
+  readonly data: string
+}
+
+/** A server that is listening. */
+export interface Serving {
+  /** Version of the program. */
+  readonly version: string
+  /** Ends it in good order: records written, folder given back. */
+  stop(): Promise<void>
+}
+
+function takeBuiltChecks(): void {
+  const file = join(here, 'checks.cjs')
+  if (!existsSync(file)) return
+  const checks: unknown = createRequire(import.meta.url)(file)
+  takeCompiledChecks(checks as Record<string, ValidateFunction>)
+}
+
+/** Opens a folder of records and serves it. @throws {FolderInUse} and what listening throws; then nothing stays open. */
+export async function serve({ host, port, data }: ServeSettings): Promise<Serving> {
+  const unlock = lockFolder(data)
+  takeBuiltChecks()
+  const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
+  const { db, close } = await openDatabase(data, join(here, 'migrations'), join(here, 'template'))
+  const pool = createPool(
+    () => new Worker(join(here, 'calcWorker.js')),
+    Math.max(1, cpus().length - 1),
+  )
+  const hub = new DeviceHub()
+  const recorder = new Recorder(db, hub)
+  await recorder.endAbandoned()
+  const version = ANKLET_VERSION
+  const webFolder = join(here, '../../web/dist')
+  const app = createApp({ db, pool, hub, recorder, log, version, webFolder })
+  const server = app.listen(port, host)
+  const stop = async (): Promise<void> => {
+    const closed = new Promise((done) => server.close(done))
+    server.closeAllConnections()
+    hub.close()
+    await recorder.close()
+    await Promise.allSettled([closed, pool.close(), close()])
+    unlock()
+  }
+  try {
+    await new Promise<void>((done, failed) => {
+      server.once('listening', done)
+      server.once('error', failed)
+    })
+  } catch (error) {
+    await stop()
+    throw error
+  }
+  return { version, stop }
+}
