@@ -1,17 +1,14 @@
-import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
+import type { CoilEntry, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost, RepairCase } from '@anklet/core/strategy'
 import { buildOptions } from '@anklet/core/strategy'
 import type { Axle } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, AXLE_OF } from '@anklet/core/vehicle'
+import { AXLE_OF } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { sentenceOf } from '../../../data/api.ts'
-import { useCommand } from '../../../data/queries.ts'
 import { parseNumber } from '../../../state/typed.ts'
 import { percentWords } from '../../../words/answer.ts'
 import {
-  consequences,
   KIND_WORDS,
   levelsStill,
   lineWords,
@@ -19,6 +16,8 @@ import {
   SCHOOL_WORDS,
 } from '../../../words/decision.ts'
 import { amountWords } from '../../../words/money.ts'
+import type { ChoiceWords } from './Choice.tsx'
+import { Choice } from './Choice.tsx'
 import { CostFan } from './CostFan.tsx'
 import type { Assumed, Failed, KnownLife } from './repairCase.ts'
 import { repairCaseOf, USUALLY_ASSUMED } from './repairCase.ts'
@@ -273,6 +272,65 @@ function crossingWords(
     : `With the other spring younger than about ${years.toFixed(0)} years the failed side alone costs less over the years; with an older one, both at once.`
 }
 
+/** What the futures followed say: costs as a fan and a table, and where one option crosses another. */
+function Futures({
+  options,
+  answer,
+  axle,
+  rate,
+  years,
+  chosen,
+  costOf,
+}: {
+  readonly options: readonly BuiltOption[]
+  readonly answer: ReturnType<typeof useCosts>
+  readonly axle: Axle
+  readonly rate: Rate
+  readonly years: number
+  readonly chosen: BuiltOption['id'] | null
+  costOf(id: string): OptionCost | undefined
+}): ReactNode {
+  if (answer?.kind === 'broken')
+    return (
+      <p className="wrong" role="alert">
+        The costs could not be reckoned.
+      </p>
+    )
+  if (answer?.kind !== 'costs')
+    return (
+      options.some(({ missing }) => missing.length === 0) && (
+        <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">
+          Following twenty thousand futures of each …
+          <progress
+            className="w-full"
+            max={1}
+            value={answer?.share ?? 0}
+            aria-label="Futures followed"
+          />
+        </p>
+      )
+    )
+  return (
+    <>
+      <CostFan
+        currency={rate.currency}
+        years={years}
+        chosen={chosen}
+        options={options.flatMap(({ id, option }) => {
+          const cost = costOf(id)
+          return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : []
+        })}
+      />
+      <Compared options={options} axle={axle} rate={rate} costOf={costOf} />
+      {answer.breakEvenYears !== undefined && options.some(({ id }) => id === 'both') && (
+        <p className="text-[14.5px]">
+          {crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}
+        </p>
+      )}
+    </>
+  )
+}
+
 /** The options side by side with money, risk and what is lost, and the choice. */
 export function Options({
   job,
@@ -289,9 +347,7 @@ export function Options({
 }): ReactNode {
   const [assumed, assume] = useState(USUALLY_ASSUMED)
   const [chosen, choose] = useState<BuiltOption['id'] | null>(null)
-  const [reason, setReason] = useState('')
-  const [validUntil, setValidUntil] = useState('')
-  const take = useCommand('decision.take')
+  const [words, setWords] = useState<ChoiceWords>({ reason: '', validUntil: '' })
   const axle = AXLE_OF[failed.corner]
   const [nowMs] = useState(() => Date.now())
   const { repair, lives, ages } = useMemo(
@@ -303,49 +359,6 @@ export function Options({
   const costOf = (id: string): OptionCost | undefined =>
     answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined
   const picked = options.find(({ id }) => id === chosen)
-  const decide = (): void => {
-    if (!picked) return
-    const cost = costOf(picked.id)
-    const withCoil = picked.lines.some(({ kind }) => kind === 'coil') ? coil : null
-    const coils = withCoil
-      ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, withCoil.name]))
-      : {}
-    const lines: CommandPayload<'decision.take'>['lines'] = picked.lines.map((line) => ({
-      words: `${lineWords(line, axle)}${line.kind === 'coil' && withCoil ? ` ${withCoil.name}` : ''}`,
-      hours: line.hours,
-      amount: line.cost + line.hours * rate.perHour,
-    }))
-    take.submit(
-      {
-        payload: {
-          decisionId: crypto.randomUUID(),
-          jobId: job.id,
-          option: picked.id,
-          corner: failed.corner,
-          title: optionTitle(picked.id, axle),
-          reason: reason.trim(),
-          validUntil: validUntil === '' ? null : validUntil,
-          currency: rate.currency,
-          lines,
-          taxPercent: rate.taxPercent ?? 0,
-          coils,
-          over: cost
-            ? {
-                years: assumed.horizonYears,
-                mean: cost.meanCost,
-                p10: cost.p10Cost,
-                p90: cost.p90Cost,
-                secondVisit: cost.secondVisitProbability,
-              }
-            : null,
-        },
-      },
-      () => {
-        choose(null)
-        setReason('')
-      },
-    )
-  }
   return (
     <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">
@@ -361,44 +374,15 @@ export function Options({
           />
         ))}
       </ul>
-      {(answer === null || answer.kind === 'working') &&
-        options.some(({ missing }) => missing.length === 0) && (
-          <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">
-            Following twenty thousand futures of each …
-            <progress
-              className="w-full"
-              max={1}
-              value={answer?.share ?? 0}
-              aria-label="Futures followed"
-            />
-          </p>
-        )}
-      {answer?.kind === 'broken' && (
-        <p className="wrong" role="alert">
-          The costs could not be reckoned.
-        </p>
-      )}
-      {answer?.kind === 'costs' && (
-        <CostFan
-          currency={rate.currency}
-          years={assumed.horizonYears}
-          chosen={chosen}
-          options={options.flatMap(({ id, option }) => {
-            const cost = costOf(id)
-            return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : []
-          })}
-        />
-      )}
-      {answer?.kind === 'costs' && (
-        <Compared options={options} axle={axle} rate={rate} costOf={costOf} />
-      )}
-      {answer?.kind === 'costs' &&
-        answer.breakEvenYears !== undefined &&
-        options.some(({ id }) => id === 'both') && (
-          <p className="text-[14.5px]">
-            {crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}
-          </p>
-        )}
+      <Futures
+        options={options}
+        answer={answer}
+        axle={axle}
+        rate={rate}
+        years={assumed.horizonYears}
+        chosen={chosen}
+        costOf={costOf}
+      />
       <Assumptions
         assumed={assumed}
         used={repair.ages}
@@ -407,64 +391,21 @@ export function Options({
         onChange={assume}
       />
       {picked && (
-        <section aria-label="The choice" className="sheet grid gap-3 p-4">
-          <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>
-          <ul className="list-disc pl-5">
-            {consequences(picked.id, job.vehicleType.architecture, axle).map((each) => (
-              <li key={each}>{each}</li>
-            ))}
-          </ul>
-          {(picked.id === 'axleCoils' || picked.id === 'coilsAndDampers') && (
-            <p className="hint">
-              {coil
-                ? `With the coil ${coil.name}.`
-                : 'Choose the coils below first, or decide without and choose them later.'}
-            </p>
-          )}
-          {!job.closedAt && (
-            <>
-              <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">
-                <div>
-                  <label className="label" htmlFor="decision-reason">
-                    Why this one
-                  </label>
-                  <input
-                    id="decision-reason"
-                    className="field"
-                    maxLength={400}
-                    value={reason}
-                    onChange={(event) => setReason(event.target.value)}
-                  />
-                </div>
-                <div>
-                  <label className="label" htmlFor="decision-until">
-                    The offer holds until
-                  </label>
-                  <input
-                    id="decision-until"
-                    type="date"
-                    className="field"
-                    value={validUntil}
-                    onChange={(event) => setValidUntil(event.target.value)}
-                  />
-                </div>
-              </div>
-              <button
-                type="button"
-                className="btn btn-go justify-self-start"
-                disabled={reason.trim() === '' || take.isPending}
-                onClick={decide}
-              >
-                Decide so
-              </button>
-              {take.isError && (
-                <p className="wrong" role="alert">
-                  {sentenceOf(take.error)}
-                </p>
-              )}
-            </>
-          )}
-        </section>
+        <Choice
+          job={job}
+          failed={failed}
+          picked={picked}
+          cost={costOf(picked.id)}
+          rate={rate}
+          assumed={assumed}
+          coil={coil}
+          words={words}
+          onType={setWords}
+          onDecided={() => {
+            choose(null)
+            setWords({ ...words, reason: '' })
+          }}
+        />
       )}
     </section>
   )

@@ -1,9 +1,8 @@
 import type { Job, Shop } from '@anklet/contract'
-import { isHandedOver, isProved, lastOf } from '@anklet/core/proof'
-import { Check, FileDown, FileJson, Printer } from 'lucide-react'
+import { isHandedOver, lastOf } from '@anklet/core/proof'
+import { FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
-import { Link } from 'react-router'
 import { ask, sentenceOf } from '../../../data/api.ts'
 import {
   useCommand,
@@ -23,12 +22,10 @@ import { NOTHING_WRITTEN, useHandovers } from '../../../state/handovers.ts'
 import { useSession } from '../../../state/session.ts'
 import type { PaperRequest } from '../../../workers/paperWorker.ts'
 import { momentWords } from '../../../words/times.ts'
-import { proofHeadline } from '../../../words/proof.ts'
 import { useProof } from '../proof/useProof.ts'
 import { warrantyLines } from '../work/shelfParts.ts'
+import { ForThePaper } from './ForThePaper.tsx'
 import { PaperView } from './PaperView.tsx'
-
-const MOST_PHOTOS = 4
 
 // What was declined is what was not done.
 const declined = ({ proof }: Job): string =>
@@ -39,74 +36,6 @@ const declined = ({ proof }: Job): string =>
         : [],
     )
     .at(-1) ?? ''
-
-function Area({
-  id,
-  label,
-  value,
-  onType,
-}: {
-  readonly id: string
-  readonly label: string
-  readonly value: string
-  onType(words: string): void
-}): ReactNode {
-  return (
-    <div>
-      <label className="label" htmlFor={id}>
-        {label}
-      </label>
-      <textarea
-        id={id}
-        rows={2}
-        className="field h-auto py-2"
-        maxLength={2000}
-        value={value}
-        onChange={(event) => onType(event.target.value)}
-      />
-    </div>
-  )
-}
-
-function PhotoChoice({
-  job,
-  chosen,
-  onChoose,
-}: {
-  readonly job: Job
-  readonly chosen: readonly string[]
-  onChoose(ids: readonly string[]): void
-}): ReactNode {
-  if (job.photos.length === 0) return null
-  return (
-    <fieldset>
-      <legend className="label">Photos on the paper, {MOST_PHOTOS} at most</legend>
-      <div className="flex flex-wrap gap-2">
-        {job.photos.map(({ id, caption }) => {
-          const on = chosen.includes(id)
-          return (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={on}
-              disabled={!on && chosen.length >= MOST_PHOTOS}
-              className={`overflow-hidden rounded-md border-2 ${on ? 'border-ink' : 'border-edge'} disabled:opacity-40`}
-              onClick={() => onChoose(on ? chosen.filter((each) => each !== id) : [...chosen, id])}
-            >
-              <img
-                src={`/api/photos/${id}/small`}
-                loading="lazy"
-                decoding="async"
-                alt={caption || 'Photo without words'}
-                className="h-[64px] w-[84px] object-cover"
-              />
-            </button>
-          )
-        })}
-      </div>
-    </fieldset>
-  )
-}
 
 function Files({
   job,
@@ -196,6 +125,51 @@ function Files({
   )
 }
 
+function Photos({ of }: { readonly of: OwnerPaper }): ReactNode {
+  return (
+    of.photos.length > 0 && (
+      <section>
+        <h3 className="break-after-avoid text-[16px] font-semibold text-ink">Photos</h3>
+        <ul className="grid grid-cols-2 gap-3">
+          {of.photos.map(({ id, words }) => (
+            <li key={id} className="break-inside-avoid">
+              <img
+                src={`/api/photos/${id}`}
+                alt={words}
+                className="max-h-[220px] rounded-md object-contain"
+              />
+              <p className="text-[13px] text-ink-2" aria-hidden>
+                {words}
+              </p>
+            </li>
+          ))}
+        </ul>
+      </section>
+    )
+  )
+}
+
+function CloseJob({ job }: { readonly job: Job }): ReactNode {
+  const close = useCommand('job.close')
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-go btn-big no-print"
+        disabled={close.isPending}
+        onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}
+      >
+        Close the job
+      </button>
+      {close.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(close.error)}
+        </p>
+      )}
+    </>
+  )
+}
+
 function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): ReactNode {
   const proof = useProof(job)
   const units = useUnits()
@@ -214,167 +188,36 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
           notDone: declined(job),
           conditions: warrantyLines(job, parts).join('\n'),
         })
-  const record = useCommand('proof.record')
-  const close = useCommand('job.close')
-  const items = proof?.items ?? []
-  const proved = proof !== null && isProved(items)
-  const written = done ? done.content : draft
   const of = ownerPaper({
     job,
     shop,
     work: proof?.work ?? null,
-    items,
+    items: proof?.items ?? [],
     repeatabilityMm,
-    written,
+    written: done ? done.content : draft,
     at: done?.at ?? new Date().toISOString(),
     by: nameOf(done?.person ?? me ?? ''),
   })
-  const change = (next: Partial<Written>): void =>
-    useHandovers.getState().patch(job.id, { ...draft, ...next })
-  const hand = (): void =>
-    record.submit(
-      {
-        payload: {
-          entryId: crypto.randomUUID(),
-          jobId: job.id,
-          content: {
-            kind: 'handedOver',
-            proved,
-            reason: proved ? '' : draft.reason.trim(),
-            missing: items.filter(({ state }) => state !== 'shown').map(({ id }) => id),
-            watchFor: draft.watchFor.trim(),
-            notDone: draft.notDone.trim(),
-            conditions: draft.conditions.trim(),
-            withTorques: draft.withTorques,
-            photoIds: [...draft.photoIds],
-          },
-        },
-      },
-      () => useHandovers.getState().drop(job.id),
-    )
-  const photos = of.photos.length > 0 && (
-    <section>
-      <h3 className="break-after-avoid text-[16px] font-semibold text-ink">Photos</h3>
-      <ul className="grid grid-cols-2 gap-3">
-        {of.photos.map(({ id, words }) => (
-          <li key={id} className="break-inside-avoid">
-            <img
-              src={`/api/photos/${id}`}
-              alt={words}
-              className="max-h-[220px] rounded-md object-contain"
-            />
-            <p className="text-[13px] text-ink-2" aria-hidden>
-              {words}
-            </p>
-          </li>
-        ))}
-      </ul>
-    </section>
-  )
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
       <div className="min-w-0">
-        <PaperView of={of} units={units} photos={photos} />
+        <PaperView of={of} units={units} photos={<Photos of={of} />} />
       </div>
       <aside
         aria-label="Beside the paper"
         className="order-first grid min-w-0 content-start gap-4 lg:order-last"
       >
-        {done ? (
+        {done && (
           <p className="say-small no-print">
             Handed over {momentWords(done.at, new Date())} by {nameOf(done.person)},{' '}
             {done.content.proved ? 'proved' : 'not proved'}.
           </p>
-        ) : (
-          !job.closedAt && (
-            <section aria-label="For the paper" className="no-print grid gap-3">
-              <p className="say-small">
-                {proof
-                  ? proofHeadline(items)
-                  : 'Nothing was repaired: this paper says what was found.'}{' '}
-                {proof && !proved && (
-                  <Link className="underline" to={`/jobs/${job.id}/proof`}>
-                    Show the rest first
-                  </Link>
-                )}
-              </p>
-              <Area
-                id="watch-for"
-                label="What to watch, one thing a line"
-                value={draft.watchFor}
-                onType={(watchFor) => change({ watchFor })}
-              />
-              <Area
-                id="not-done"
-                label="What was not done, and why"
-                value={draft.notDone}
-                onType={(notDone) => change({ notDone })}
-              />
-              <Area
-                id="conditions"
-                label="Conditions of the parts (warranty), as their maker states them"
-                value={draft.conditions}
-                onType={(conditions) => change({ conditions })}
-              />
-              {proof && (
-                <button
-                  type="button"
-                  className="tap w-fit"
-                  data-on={draft.withTorques}
-                  aria-pressed={draft.withTorques}
-                  onClick={() => change({ withTorques: !draft.withTorques })}
-                >
-                  {draft.withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the
-                  torques
-                </button>
-              )}
-              <PhotoChoice
-                job={job}
-                chosen={draft.photoIds}
-                onChoose={(photoIds) => change({ photoIds })}
-              />
-              {!proved && (
-                <Area
-                  id="reason"
-                  label={
-                    proof ? 'It goes although not all is shown, because' : 'Why it goes as it is'
-                  }
-                  value={draft.reason}
-                  onType={(reason) => change({ reason })}
-                />
-              )}
-              <button
-                type="button"
-                className="btn btn-go btn-big"
-                disabled={record.isPending}
-                onClick={hand}
-              >
-                {proved ? 'Hand it over, proved' : 'Hand it over, not proved'}
-              </button>
-              {record.isError && (
-                <p className="wrong" role="alert">
-                  {sentenceOf(record.error)}
-                </p>
-              )}
-            </section>
-          )
+        )}
+        {!done && !job.closedAt && (
+          <ForThePaper job={job} items={proof?.items ?? null} draft={draft} />
         )}
         <Files job={job} of={of} work={proof?.work ?? null} />
-        {done && !job.closedAt && (
-          <button
-            type="button"
-            className="btn btn-go btn-big no-print"
-            disabled={close.isPending}
-            onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}
-          >
-            Close the job
-          </button>
-        )}
-        {close.isError && (
-          <p className="wrong" role="alert">
-            {sentenceOf(close.error)}
-          </p>
-        )}
+        {done && !job.closedAt && <CloseJob job={job} />}
       </aside>
     </div>
   )
