@@ -1,3 +1,5 @@
+import jsxA11y from 'eslint-plugin-jsx-a11y-x'
+import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 // What makes a function impure: the core takes the time, chance and everything else as an argument.
@@ -5,6 +7,11 @@ const impure = [
   { object: 'Date', property: 'now', message: 'Take the time as an argument.' },
   { object: 'Math', property: 'random', message: 'Take a seeded source as an argument.' },
 ]
+const outside = [
+  ...['window', 'document', 'navigator', 'localStorage', 'fetch', 'performance', 'crypto'],
+  ...['process', 'Buffer', 'global', 'globalThis', 'console', 'setTimeout', 'setInterval'],
+]
+const tests = ['**/*.test.ts', '**/*.test.tsx', 'e2e/**/*.ts', '**/test/**']
 
 export default tseslint.config(
   {
@@ -13,12 +20,14 @@ export default tseslint.config(
       '**/dist/**',
       '**/node_modules/**',
       'test-results/**',
+      'reports/**',
       'data/**',
-      'e2e/test-results/**',
+      '**/*.{js,mjs,cjs}',
     ],
   },
-  ...tseslint.configs.recommended,
+  ...tseslint.configs.recommendedTypeChecked,
   {
+    languageOptions: { parserOptions: { projectService: true } },
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
@@ -29,7 +38,7 @@ export default tseslint.config(
         'error',
         { args: 'after-used', ignoreRestSiblings: true, varsIgnorePattern: '^_' },
       ],
-      'no-console': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
       'max-lines-per-function': ['error', { max: 90, skipBlankLines: true, skipComments: true }],
       'max-params': ['error', 8],
@@ -37,19 +46,10 @@ export default tseslint.config(
   },
   {
     files: ['core/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/test/**'],
     rules: {
       'no-restricted-properties': ['error', ...impure],
-      'no-restricted-globals': [
-        'error',
-        'window',
-        'document',
-        'process',
-        'console',
-        'fetch',
-        'setTimeout',
-        'setInterval',
-      ],
+      'no-restricted-globals': ['error', ...outside],
       'no-restricted-exports': [
         'error',
         { restrictDefaultExports: { direct: true, named: true, defaultFrom: true } },
@@ -57,7 +57,16 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.test.ts', 'e2e/**/*.ts', 'server/store/**'],
-    rules: { 'max-lines-per-function': 'off' },
+    files: ['web/**/*.{ts,tsx}'],
+    extends: [jsxA11y.configs.recommended],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+    },
+  },
+  {
+    files: [...tests, 'server/store/**', 'demo/make.ts'],
+    rules: { 'max-lines-per-function': 'off', 'max-lines': 'off' },
   },
 )

@@ -1,14 +1,20 @@
 import { defineConfig } from 'vitest/config'
 
+// A long run draws its cases from a seed of its own, and prints it so that what it finds can be had again.
+const long = process.env['ANKLET_LONG'] !== undefined
+const longSeed = long ? Number(process.env['ANKLET_SEED'] ?? Date.now() % 1_000_000) : null
+if (longSeed !== null) console.log(`Seed of this long run: ${longSeed} (ANKLET_SEED=${longSeed})`)
+
 export default defineConfig({
   test: {
     projects: ['core', 'contract', 'server', 'web', 'scripts'].map((name) => ({
       test: {
         name,
-        include: [`${name}/**/*.test.{ts,mjs}`],
+        include: [`${name}/**/*.test.{ts,tsx,mjs}`],
         exclude: ['**/node_modules/**', '**/dist/**'],
         environment: 'node' as const,
-        testTimeout: 60_000,
+        provide: { longSeed },
+        testTimeout: long ? 900_000 : 60_000,
         hookTimeout: 120_000,
       },
     })),

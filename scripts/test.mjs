@@ -1,5 +1,5 @@
-// npm test: everything, on a fresh clone. The last line counts it all.
-import { spawnSync } from 'node:child_process'
+// npm test: everything, on a fresh clone. Prints how long each part took; the last line counts it all.
+import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt } from './build.mjs'
@@ -7,93 +7,110 @@ import { ensureChromium } from './chromium.mjs'
 import { ensureInstalled, root } from './install.mjs'
 
 const results = join(root, 'test-results')
-const tally = { passed: 0, failed: 0, skipped: 0, secondTry: 0 }
+const tally = { passed: 0, failed: 0, skipped: 0 }
+const times = []
 
-function run(title, ...command) {
-  console.log(`\n== ${title}`)
-  const [program, ...args] = command
-  return (
-    spawnSync(join(root, 'node_modules/.bin', program), args, { cwd: root, stdio: 'inherit' })
-      .status === 0
-  )
+/** Does a part and notes how long it took. */
+async function timed(title, part) {
+  const begun = Date.now()
+  const outcome = await part()
+  times.push({ title, seconds: (Date.now() - begun) / 1000 })
+  return outcome
 }
 
-function check(title, ...command) {
-  if (run(title, ...command)) tally.passed += 1
+/** Runs a program. @returns whether it ended well; what it printed comes when it ends, in one piece, unless it is shown as it comes */
+function run(title, program, args, { shown = false } = {}) {
+  if (shown) console.log(`\n== ${title}`)
+  return timed(title, () => {
+    const stdio = shown ? 'inherit' : ['ignore', 'pipe', 'pipe']
+    const child = spawn(program, args, { cwd: root, stdio, env: process.env })
+    const printed = []
+    child.stdout?.on('data', (chunk) => printed.push(chunk))
+    child.stderr?.on('data', (chunk) => printed.push(chunk))
+    return new Promise((done) => {
+      child.once('close', (status) => {
+        if (!shown) console.log(`\n== ${title}\n${Buffer.concat(printed).toString().trim()}`)
+        done(status === 0)
+      })
+    })
+  })
+}
+
+const bin = (name) => join(root, 'node_modules/.bin', name)
+
+async function check(title, program, ...args) {
+  if (await run(title, program, args)) tally.passed += 1
   else tally.failed += 1
 }
 
 function count(file, read, ranWell) {
-  const counted = existsSync(file)
-    ? read(JSON.parse(readFileSync(file, 'utf8')))
-    : { passed: 0, failed: 1, skipped: 0, secondTry: 0 }
+  const nothing = { passed: 0, failed: 1, skipped: 0 }
+  const counted = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : nothing
   for (const key of Object.keys(tally)) tally[key] += counted[key]
   // A runner that broke off outside a test counts as one failure.
   if (!ranWell && counted.failed === 0) tally.failed += 1
 }
 
-ensureInstalled()
-ensureChromium()
+const ROOMS = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e']
+
+// What reads the code goes side by side, one lane for each of two processors.
+async function readTheCode() {
+  const lint = async () => {
+    await check('Lint', bin('eslint'), '.', '--max-warnings', '0')
+  }
+  const rest = async () => {
+    await check('Types', process.execPath, join(root, 'scripts/checkTypes.mjs'))
+    await check('Format', bin('prettier'), '--check', '.', '--log-level', 'warn')
+    const config = ['--config', '.dependency-cruiser.cjs']
+    await check('Arrows between the rooms', bin('depcruise'), ...config, ...ROOMS)
+    await check('Nothing unused', bin('knip'))
+  }
+  await timed('Reading the code, side by side', () => Promise.all([lint(), rest()]))
+}
+
+async function unitTests() {
+  const file = join(results, 'unit.json')
+  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${file}`]
+  const ranWell = await run('Unit and server tests', bin('vitest'), ['run', ...reporters], {
+    shown: true,
+  })
+  count(
+    file,
+    ({ numPassedTests, numFailedTests, numPendingTests, numTodoTests }) => ({
+      passed: numPassedTests,
+      failed: numFailedTests,
+      skipped: numPendingTests + numTodoTests,
+    }),
+    ranWell,
+  )
+}
+
+async function browserTests() {
+  const ranWell = await run(
+    'The interface in Chromium',
+    bin('playwright'),
+    ['test', '-c', 'e2e'],
+    { shown: true },
+  )
+  count(
+    join(results, 'e2e.json'),
+    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected, skipped: stats.skipped }),
+    ranWell,
+  )
+}
+
+await timed('Packages', () => ensureInstalled())
+await timed('Chromium', () => ensureChromium())
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
+await readTheCode()
+await timed('Build', ensureBuilt)
+await unitTests()
+await browserTests()
 
-console.log('\n== Types')
-if (
-  spawnSync(process.execPath, [join(root, 'scripts/checkTypes.mjs')], { stdio: 'inherit' })
-    .status === 0
-)
-  tally.passed += 1
-else tally.failed += 1
-check('Lint', 'eslint', '.', '--max-warnings', '0')
-check(
-  'Arrows between the rooms',
-  'depcruise',
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core',
-  'contract',
-  'server',
-  'web',
-  'demo',
-  'bench',
-  'e2e',
-)
-check('Nothing unused', 'knip')
-await ensureBuilt()
-
-const unit = join(results, 'unit.json')
-const unitOk = run(
-  'Unit and server tests',
-  'vitest',
-  'run',
-  '--reporter=default',
-  '--reporter=json',
-  `--outputFile.json=${unit}`,
-)
-count(
-  unit,
-  ({ numPassedTests, numFailedTests, numPendingTests, numTodoTests }) => ({
-    passed: numPassedTests,
-    failed: numFailedTests,
-    skipped: numPendingTests + numTodoTests,
-    secondTry: 0,
-  }),
-  unitOk,
-)
-
-const e2eOk = run('The interface in Chromium', 'playwright', 'test', '-c', 'e2e')
-count(
-  join(results, 'e2e.json'),
-  ({ stats }) => ({
-    passed: stats.expected + stats.flaky,
-    failed: stats.unexpected,
-    skipped: stats.skipped,
-    secondTry: stats.flaky,
-  }),
-  e2eOk,
-)
-
-console.log(
-  `\n${tally.passed} passed, ${tally.failed} failed${tally.skipped > 0 ? `, ${tally.skipped} skipped` : ''}${tally.secondTry > 0 ? `, ${tally.secondTry} only at a second try` : ''}`,
-)
+console.log('\nTime of each part:')
+for (const { title, seconds } of times)
+  console.log(`${title.padEnd(32)} ${seconds.toFixed(0).padStart(5)} s`)
+const skipped = tally.skipped > 0 ? `, ${tally.skipped} skipped` : ''
+console.log(`\n${tally.passed} passed, ${tally.failed} failed${skipped}`)
 process.exit(tally.failed > 0 ? 1 : 0)

@@ -1,4 +1,5 @@
 import { afterAll, describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import { seeded } from '../random/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
@@ -7,7 +8,9 @@ import { diagnose, knowledgeOf, SHIPPED_BOOK } from './index.ts'
 import type { Case } from './test/simulatedCar.ts'
 import { ARCHITECTURE, SimulatedCar } from './test/simulatedCar.ts'
 
-const RUNS = 10
+const RUNS = runs(4, 10)
+/** One of ten may go astray. */
+const LEAST_RIGHT = Math.floor(0.9 * RUNS)
 const MOST_CHECKS = 6
 const known = knowledgeOf(SHIPPED_BOOK, ARCHITECTURE)
 
@@ -196,15 +199,15 @@ describe('following only the recommendation finds the fault of a simulated car',
   })
   test.each(Object.entries(FAULTS))('%s', (name, make) => {
     const runs = Array.from({ length: RUNS }, (_, seed) => {
-      const random = seeded(1 + seed)
+      const random = seeded(seedOr(1) + seed)
       return follow(make(CORNERS[seed % 4]!, random), random)
     })
     const right = runs.filter((run) => run.right).length
     table[name] = {
-      'first of 10': right,
+      [`first of ${RUNS}`]: right,
       'checks, mean': runs.reduce((sum, { path }) => sum + path.length - 1, 0) / RUNS,
       'a miss': (runs.find((run) => !run.right)?.path.join(' | ') ?? '').slice(0, 150),
     }
-    expect(right).toBeGreaterThanOrEqual(9)
+    expect(right).toBeGreaterThanOrEqual(LEAST_RIGHT)
   })
 })

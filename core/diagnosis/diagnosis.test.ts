@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import type { Check, Evidence, Knowledge } from './index.ts'
 import { diagnose, reason } from './index.ts'
 
@@ -131,7 +132,7 @@ describe('what it costs, and what a check is worth', () => {
         const least = Math.min(...orders(posterior.map((_, i) => i)).map(costOf))
         expect(expectedRepairCost).toBeCloseTo(least, 6)
       }),
-      { numRuns: 40 },
+      { numRuns: runs(15, 40), seed: seedOr(40) },
     )
   })
   test('to know more never costs more, but for the check itself', () => {

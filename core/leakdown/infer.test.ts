@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import { normal, seeded } from '../random/index.ts'
 import { paperVehicle, rearLevelledVehicle, sampleVehicle } from '../samples/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
@@ -97,7 +98,7 @@ describe('what a night means', () => {
           )
         },
       ),
-      { seed: 6, numRuns: 40 },
+      { seed: seedOr(6), numRuns: runs(10, 40) },
     )
   })
 

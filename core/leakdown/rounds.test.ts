@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import { rearLevelledVehicle, sampleVehicle } from '../samples/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
@@ -242,7 +243,7 @@ describe('figures that were only guessed', () => {
         expect(Math.abs(lesson.factor - truth)).toBeLessThan(0.04)
         expect(lesson.share).toBeLessThan(0.1)
       }),
-      { seed: 4, numRuns: 12 },
+      { seed: seedOr(4), numRuns: runs(5, 12) },
     )
   })
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import { paperVehicle, rearLevelledVehicle, sampleVehicle } from '../samples/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
@@ -163,7 +164,7 @@ describe('equilibrium', () => {
             expect(Math.abs(off)).toBeLessThan(1e-4)
         },
       ),
-      { seed: 2, numRuns: 300 },
+      { seed: seedOr(2), numRuns: runs(100, 300) },
     )
   })
 
@@ -196,7 +197,7 @@ describe('equilibrium', () => {
           expect(at(share + more)).toBeGreaterThanOrEqual(at(share) - 1e-6)
         },
       ),
-      { seed: 3, numRuns: 80 },
+      { seed: seedOr(3), numRuns: runs(30, 80) },
     )
   })
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import type { AirForm, Architecture, Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import { sampleArchitecture } from '../samples/index.ts'
@@ -134,7 +135,7 @@ describe('every combination of job, corner and architecture', () => {
           else expect(['jobNotHere', 'jobsExclude']).toContain(made.error.code)
         },
       ),
-      { numRuns: 400 },
+      { numRuns: runs(60, 400), seed: seedOr(17) },
     )
   })
 })
@@ -196,9 +197,9 @@ test('in whatever order its needs allow, a plan passes every gate and does no ha
         ).toMatchObject({ ok: true })
       },
     ),
-    { numRuns: 500 },
+    { numRuns: runs(80, 500), seed: seedOr(18) },
   )
-  expect(walked).toBeGreaterThan(100)
+  expect(walked).toBeGreaterThan(runs(80, 500) / 5)
 })
 
 describe('a pair of struts with the pump', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { runs, seedOr } from '../test/effort.ts'
 import type { PlanRequest, PlanStep, ShopWay, WantedJob } from '../procedure/index.ts'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.ts'
 import { sampleArchitecture } from '../samples/index.ts'
@@ -335,7 +336,7 @@ describe('proofs that turn false', () => {
           )
         },
       ),
-      { numRuns: 60, seed: 20_261_126 },
+      { numRuns: runs(12, 60), seed: seedOr(20_261_126) },
     )
   })
 })

@@ -39,28 +39,21 @@ function faultsFor(architecture: Architecture, corner: Corner): Fault[] {
   ]
 }
 
-/** What only somebody at a real car could do, done to a stand-in: key, doors, load, weather, a fault, its clock, a gauge's button. */
-export function AtTheCar({
-  status,
-  frame,
-  architecture,
+type StandInNow = NonNullable<DeviceStatus['standInNow']>
+type Change = ReturnType<typeof useStandIn>['mutate']
+
+/** Key, supply, door, lift, clock and weather. */
+function Surroundings({
+  now,
+  state,
+  change,
 }: {
-  readonly status: DeviceStatus
-  readonly frame: Frame | undefined
-  readonly architecture: Architecture
+  readonly now: StandInNow
+  readonly state: NonNullable<Frame['module']>
+  readonly change: Change
 }): ReactNode {
-  const change = useStandIn(status.identity.id)
-  const [corner, setCorner] = useState<Corner>('RL')
-  const now = status.standInNow
-  const state = frame?.module
-  if (!now || !state) return <p className="text-ink-2">The stand-in wakes …</p>
-  const faults = now.faults as readonly Fault[]
-  const has = (fault: Fault): boolean =>
-    faults.some((each) => JSON.stringify(each) === JSON.stringify(fault))
-  const choices = faultsFor(architecture, corner)
-  const load = now.payloadN[corner] ?? 0
   const flip = (key: string): void =>
-    change.mutate(
+    change(
       {
         key: { ignition: !state.ignition },
         supply: { supply: !state.supply },
@@ -68,7 +61,7 @@ export function AtTheCar({
       }[key] ?? {},
     )
   return (
-    <section aria-label="At the car" className="grid gap-4">
+    <>
       <Taps<string>
         legend="Key, supply, door"
         chosen={[
@@ -86,7 +79,7 @@ export function AtTheCar({
       <Taps<NonNullable<StandInChange['lift']>>
         legend="The lift"
         chosen={[now.lift]}
-        onTap={(lift) => change.mutate({ lift })}
+        onTap={(lift) => change({ lift })}
         options={[
           { value: 'ground', words: 'On its wheels' },
           { value: 'standing', words: 'At standing height' },
@@ -96,7 +89,7 @@ export function AtTheCar({
       <Taps<number>
         legend="Its clock"
         chosen={[now.speed]}
-        onTap={(speed) => change.mutate({ speed })}
+        onTap={(speed) => change({ speed })}
         options={[
           { value: 1, words: 'as ours' },
           { value: 10, words: '10 times' },
@@ -107,73 +100,124 @@ export function AtTheCar({
       <Taps<number>
         legend="The day"
         chosen={[now.temperatureC]}
-        onTap={(temperatureC) => change.mutate({ temperatureC })}
+        onTap={(temperatureC) => change({ temperatureC })}
         options={[-10, 2, 15, 30].map((value) => ({ value, words: `${value} °C` }))}
       />
-      <Taps<Corner>
-        legend="A corner"
-        chosen={[corner]}
-        onTap={setCorner}
-        options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
-      />
-      <div className="flex flex-wrap gap-2">
+    </>
+  )
+}
+
+const GAUGES = [
+  { gauge: 'heightGauge', words: 'Press height gauge', atCorner: true },
+  { gauge: 'pressureGauge', words: 'Press pressure gauge', atCorner: true },
+  { gauge: 'currentClamp', words: 'Press current clamp', atCorner: false },
+] as const
+
+/** Gauges pressed and load put on at a corner. */
+function AtCorner({
+  now,
+  corner,
+  change,
+}: {
+  readonly now: StandInNow
+  readonly corner: Corner
+  readonly change: Change
+}): ReactNode {
+  const load = now.payloadN[corner] ?? 0
+  return (
+    <div className="flex flex-wrap gap-2">
+      {GAUGES.map(({ gauge, words, atCorner }) => (
         <button
+          key={gauge}
           type="button"
           className="btn"
-          onClick={() => change.mutate({ press: { gauge: 'heightGauge', corner } })}
+          onClick={() => change({ press: { gauge, corner: atCorner ? corner : null } })}
         >
-          Press height gauge
+          {words}
         </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => change.mutate({ press: { gauge: 'pressureGauge', corner } })}
-        >
-          Press pressure gauge
-        </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => change.mutate({ press: { gauge: 'currentClamp', corner: null } })}
-        >
-          Press current clamp
-        </button>
-        <button
-          type="button"
-          className="tap"
-          data-on={load !== 0}
-          aria-pressed={load !== 0}
-          onClick={() =>
-            change.mutate({ payloadN: { ...now.payloadN, [corner]: load === 0 ? 900 : 0 } })
-          }
-        >
-          900 N over it
-        </button>
-      </div>
+      ))}
+      <button
+        type="button"
+        className="tap"
+        data-on={load !== 0}
+        aria-pressed={load !== 0}
+        onClick={() => change({ payloadN: { ...now.payloadN, [corner]: load === 0 ? 900 : 0 } })}
+      >
+        900 N over it
+      </button>
+    </div>
+  )
+}
+
+/** What is wrong with the stand-in. */
+function Faults({
+  now,
+  choices,
+  change,
+}: {
+  readonly now: StandInNow
+  readonly choices: readonly Fault[]
+  readonly change: Change
+}): ReactNode {
+  const faults = now.faults as readonly Fault[]
+  const same = (a: Fault, b: Fault): boolean => JSON.stringify(a) === JSON.stringify(b)
+  const has = (fault: Fault): boolean => faults.some((each) => same(each, fault))
+  return (
+    <>
       <Taps<string>
         legend="What is wrong with it"
         chosen={choices.filter(has).map(faultWords)}
         onTap={(words) => {
           const fault = choices.find((each) => faultWords(each) === words)!
-          change.mutate({
+          change({
             faults: (has(fault)
-              ? faults.filter((each) => JSON.stringify(each) !== JSON.stringify(fault))
+              ? faults.filter((each) => !same(each, fault))
               : [...faults, fault]) as never,
           })
         }}
         options={choices.map((fault) => ({ value: faultWords(fault), words: faultWords(fault) }))}
       />
       {faults.length > 0 && <p className="hint">Now: {faults.map(faultWords).join('; ')}.</p>}
+    </>
+  )
+}
+
+/** What only somebody at a real car could do, done to a stand-in: key, doors, load, weather, a fault, its clock, a gauge's button. */
+export function AtTheCar({
+  status,
+  frame,
+  architecture,
+}: {
+  readonly status: DeviceStatus
+  readonly frame: Frame | undefined
+  readonly architecture: Architecture
+}): ReactNode {
+  const { mutate: change, error } = useStandIn(status.identity.id)
+  const [corner, setCorner] = useState<Corner>('RL')
+  const now = status.standInNow
+  const state = frame?.module
+  if (!now || !state) return <p className="text-ink-2">The stand-in wakes …</p>
+  return (
+    <section aria-label="At the car" className="grid gap-4">
+      <Surroundings now={now} state={state} change={change} />
+      <Taps<Corner>
+        legend="A corner"
+        chosen={[corner]}
+        onTap={setCorner}
+        options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+      />
+      <AtCorner now={now} corner={corner} change={change} />
+      <Faults now={now} choices={faultsFor(architecture, corner)} change={change} />
       <button
         type="button"
         className="btn justify-self-start"
-        onClick={() => change.mutate({ afresh: true })}
+        onClick={() => change({ afresh: true })}
       >
         Begin afresh: sound and level
       </button>
-      {change.error && (
+      {error && (
         <p className="wrong" role="alert">
-          {sentenceOf(change.error)}
+          {sentenceOf(error)}
         </p>
       )}
     </section>

@@ -64,6 +64,59 @@ function Unmarked(): ReactNode {
   )
 }
 
+const FIGURES = ['N/mm', 'free, mm', 'solid, mm', 'price', 'days'] as const
+
+function CoilTable({
+  coils,
+  busy,
+  onDrop,
+}: {
+  readonly coils: readonly CoilEntry[]
+  readonly busy: boolean
+  onDrop(id: string): void
+}): ReactNode {
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils">
+      <table className="table min-w-[620px]">
+        <thead>
+          <tr>
+            <th scope="col">coil</th>
+            {FIGURES.map((words) => (
+              <th key={words} scope="col" className="n">
+                {words}
+              </th>
+            ))}
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {coils.map((coil) => (
+            <tr key={coil.id}>
+              <th scope="row">{coil.name}</th>
+              <td className="n num">{coil.rateNPerMm}</td>
+              <td className="n num">{coil.freeLengthMm}</td>
+              <td className="n num">{coil.solidLengthMm}</td>
+              <td className="n num">{coil.cost}</td>
+              <td className="n num">{coil.leadDays}</td>
+              <td className="n">
+                <button
+                  type="button"
+                  className="btn-quiet min-h-[44px]"
+                  aria-label={`Take ${coil.name} out`}
+                  disabled={busy}
+                  onClick={() => onDrop(coil.id)}
+                >
+                  Take out
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
 function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
   const [save, drop] = [useCommand('coils.save'), useCommand('coil.drop')]
   const [said, say] = useState<readonly string[]>([])
@@ -132,54 +185,11 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
           cost and lead_days brings them in.
         </p>
       ) : (
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils">
-          <table className="table min-w-[620px]">
-            <thead>
-              <tr>
-                <th scope="col">coil</th>
-                <th scope="col" className="n">
-                  N/mm
-                </th>
-                <th scope="col" className="n">
-                  free, mm
-                </th>
-                <th scope="col" className="n">
-                  solid, mm
-                </th>
-                <th scope="col" className="n">
-                  price
-                </th>
-                <th scope="col" className="n">
-                  days
-                </th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {coils.map((coil) => (
-                <tr key={coil.id}>
-                  <th scope="row">{coil.name}</th>
-                  <td className="n num">{coil.rateNPerMm}</td>
-                  <td className="n num">{coil.freeLengthMm}</td>
-                  <td className="n num">{coil.solidLengthMm}</td>
-                  <td className="n num">{coil.cost}</td>
-                  <td className="n num">{coil.leadDays}</td>
-                  <td className="n">
-                    <button
-                      type="button"
-                      className="btn-quiet min-h-[44px]"
-                      aria-label={`Take ${coil.name} out`}
-                      disabled={drop.isPending}
-                      onClick={() => drop.submit({ payload: { coilId: coil.id } })}
-                    >
-                      Take out
-                    </button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <CoilTable
+          coils={coils}
+          busy={drop.isPending}
+          onDrop={(coilId) => drop.submit({ payload: { coilId } })}
+        />
       )}
       <Unmarked />
     </div>

@@ -110,13 +110,87 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
   )
 }
 
+type Set = (change: Partial<Architecture>) => void
+
+/** Sets what one axle has. */
+const axleSetter =
+  (architecture: Architecture, set: Set) =>
+  <Key extends 'air' | 'sensors' | 'damping'>(key: Key, which: Axle) =>
+  (value: Architecture[Key][Axle]) =>
+    set({ [key]: { ...architecture[key], [which]: value } } as Partial<Architecture>)
+
+/** Sensors, dampers and the lifting mode. */
+function SensorTaps({
+  architecture,
+  set,
+  axle,
+}: {
+  readonly architecture: Architecture
+  readonly set: Set
+  readonly axle: ReturnType<typeof axleSetter>
+}): ReactNode {
+  return (
+    <>
+      <Taps
+        legend="Height sensors, front"
+        options={SENSORS}
+        chosen={[architecture.sensors.front]}
+        onTap={axle('sensors', 'front')}
+      />
+      <Taps
+        legend="Height sensors, rear"
+        options={SENSORS}
+        chosen={[architecture.sensors.rear]}
+        onTap={axle('sensors', 'rear')}
+      />
+      <Taps
+        legend="Sensor mounts"
+        options={[
+          { value: 'fixed', words: 'Fixed' },
+          { value: 'adjustable', words: 'Adjustable' },
+        ]}
+        chosen={[architecture.sensorMount]}
+        onTap={(sensorMount) => set({ sensorMount })}
+      />
+      <Taps
+        legend="Pressure sensor"
+        options={[
+          { value: 'none', words: 'None' },
+          { value: 'gallery', words: 'In the gallery' },
+        ]}
+        chosen={[architecture.pressureSensor]}
+        onTap={(pressureSensor) => set({ pressureSensor })}
+      />
+      <Taps
+        legend="Dampers, front"
+        options={DAMPING}
+        chosen={[architecture.damping.front]}
+        onTap={axle('damping', 'front')}
+      />
+      <Taps
+        legend="Dampers, rear"
+        options={DAMPING}
+        chosen={[architecture.damping.rear]}
+        onTap={axle('damping', 'rear')}
+      />
+      <Taps
+        legend="Lifting mode"
+        options={[
+          { value: 'none', words: 'None' },
+          { value: 'menu', words: 'In a menu' },
+          { value: 'switch', words: 'By a switch' },
+        ]}
+        chosen={[architecture.liftingMode]}
+        onTap={(liftingMode) => set({ liftingMode })}
+      />
+    </>
+  )
+}
+
 /** How the air suspension of a type is laid out, in taps. */
 export function LayoutTaps({ architecture, onChange }: LayoutProps): ReactNode {
   const set = (change: Partial<Architecture>): void => onChange({ ...architecture, ...change })
-  const axle =
-    <Key extends 'air' | 'sensors' | 'damping'>(key: Key, which: Axle) =>
-    (value: Architecture[Key][Axle]) =>
-      set({ [key]: { ...architecture[key], [which]: value } } as Partial<Architecture>)
+  const axle = axleSetter(architecture, set)
   return (
     <section className="grid gap-4">
       <h2>How it is laid out</h2>
@@ -165,58 +239,7 @@ export function LayoutTaps({ architecture, onChange }: LayoutProps): ReactNode {
             })
           }
         />
-        <Taps
-          legend="Height sensors, front"
-          options={SENSORS}
-          chosen={[architecture.sensors.front]}
-          onTap={axle('sensors', 'front')}
-        />
-        <Taps
-          legend="Height sensors, rear"
-          options={SENSORS}
-          chosen={[architecture.sensors.rear]}
-          onTap={axle('sensors', 'rear')}
-        />
-        <Taps
-          legend="Sensor mounts"
-          options={[
-            { value: 'fixed', words: 'Fixed' },
-            { value: 'adjustable', words: 'Adjustable' },
-          ]}
-          chosen={[architecture.sensorMount]}
-          onTap={(sensorMount) => set({ sensorMount })}
-        />
-        <Taps
-          legend="Pressure sensor"
-          options={[
-            { value: 'none', words: 'None' },
-            { value: 'gallery', words: 'In the gallery' },
-          ]}
-          chosen={[architecture.pressureSensor]}
-          onTap={(pressureSensor) => set({ pressureSensor })}
-        />
-        <Taps
-          legend="Dampers, front"
-          options={DAMPING}
-          chosen={[architecture.damping.front]}
-          onTap={axle('damping', 'front')}
-        />
-        <Taps
-          legend="Dampers, rear"
-          options={DAMPING}
-          chosen={[architecture.damping.rear]}
-          onTap={axle('damping', 'rear')}
-        />
-        <Taps
-          legend="Lifting mode"
-          options={[
-            { value: 'none', words: 'None' },
-            { value: 'menu', words: 'In a menu' },
-            { value: 'switch', words: 'By a switch' },
-          ]}
-          chosen={[architecture.liftingMode]}
-          onTap={(liftingMode) => set({ liftingMode })}
-        />
+        <SensorTaps architecture={architecture} set={set} axle={axle} />
       </div>
       <Taps
         legend="Parked, its module"

@@ -8,7 +8,7 @@ import { Loading } from '../../parts/Loading.tsx'
 import { parseNumber } from '../../state/typed.ts'
 import { PART_KIND_WORDS } from '../../words/decision.ts'
 import { amountWords } from '../../words/money.ts'
-import { Choice, Line } from './knowledge/fields.tsx'
+import { Choice, KeepOrDrop, Line } from './knowledge/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
 const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]
@@ -120,45 +120,19 @@ export function partOf(
   }
 }
 
-function Editor({
-  type,
-  part,
-  onDone,
+/** What a part is, costs, takes and lasts. */
+function PartFields({
+  form,
+  axles,
+  set,
 }: {
-  readonly type: VehicleType
-  readonly part: Part | null
-  onDone(): void
+  readonly form: Form
+  readonly axles: readonly (typeof AXLES)[number][]
+  set(change: Partial<Form>): void
 }): ReactNode {
-  const [form, setForm] = useState(() => (part ? formOf(part) : BLANK))
-  const [id] = useState(() => part?.id ?? crypto.randomUUID())
-  const [wrong, setWrong] = useState('')
   const currency = useShop().data?.rate?.currency ?? 'money'
-  const [save, drop] = [useCommand('part.save'), useCommand('part.drop')]
-  const set = (change: Partial<Form>): void => setForm({ ...form, ...change })
-  const keep = (event: FormEvent): void => {
-    event.preventDefault()
-    const made = partOf(form)
-    setWrong(made.ok ? '' : made.sentence)
-    if (made.ok)
-      save.submit(
-        {
-          payload: { partId: id, typeId: type.id, ...made.part },
-          baseVersion: part?.version ?? null,
-        },
-        onDone,
-      )
-  }
-  const error = save.error ?? drop.error
-  // Dampers of an axle without air may be controlled all the same.
-  const axles = AXLES.filter(
-    (axle) => form.kind === 'dampers' || hasAirOnAxle(type.architecture, axle),
-  )
   return (
-    <form
-      onSubmit={keep}
-      className="grid gap-3 py-3"
-      aria-label={part ? part.name : `A part of the ${type.name}`}
-    >
+    <>
       <div className="grid gap-3 sm:grid-cols-2">
         <Choice<PartKind>
           words="It is a"
@@ -233,26 +207,56 @@ function Editor({
         value={form.warranty}
         onType={(warranty) => set({ warranty })}
       />
-      <div className="flex flex-wrap gap-2">
-        <button type="submit" className="btn btn-go" disabled={save.isPending}>
-          Keep it so
-        </button>
-        {part && (
-          <button
-            type="button"
-            className="btn"
-            disabled={drop.isPending}
-            onClick={() => drop.submit({ payload: { partId: part.id } }, onDone)}
-          >
-            Take it off the shelf
-          </button>
-        )}
-      </div>
-      {(wrong || error) && (
-        <p className="wrong" role="alert">
-          {wrong || sentenceOf(error)}
-        </p>
-      )}
+    </>
+  )
+}
+
+function Editor({
+  type,
+  part,
+  onDone,
+}: {
+  readonly type: VehicleType
+  readonly part: Part | null
+  onDone(): void
+}): ReactNode {
+  const [form, setForm] = useState(() => (part ? formOf(part) : BLANK))
+  const [id] = useState(() => part?.id ?? crypto.randomUUID())
+  const [wrong, setWrong] = useState('')
+  const [save, drop] = [useCommand('part.save'), useCommand('part.drop')]
+  const set = (change: Partial<Form>): void => setForm({ ...form, ...change })
+  const keep = (event: FormEvent): void => {
+    event.preventDefault()
+    const made = partOf(form)
+    setWrong(made.ok ? '' : made.sentence)
+    if (made.ok)
+      save.submit(
+        {
+          payload: { partId: id, typeId: type.id, ...made.part },
+          baseVersion: part?.version ?? null,
+        },
+        onDone,
+      )
+  }
+  const error = save.error ?? drop.error
+  // Dampers of an axle without air may be controlled all the same.
+  const axles = AXLES.filter(
+    (axle) => form.kind === 'dampers' || hasAirOnAxle(type.architecture, axle),
+  )
+  return (
+    <form
+      onSubmit={keep}
+      className="grid gap-3 py-3"
+      aria-label={part ? part.name : `A part of the ${type.name}`}
+    >
+      <PartFields form={form} axles={axles} set={set} />
+      <KeepOrDrop
+        saving={save.isPending}
+        dropping={drop.isPending}
+        dropWords="Take it off the shelf"
+        onDrop={part && (() => drop.submit({ payload: { partId: part.id } }, onDone))}
+        complaint={wrong || (error ? sentenceOf(error) : '')}
+      />
     </form>
   )
 }

@@ -36,6 +36,102 @@ interface Kept {
   readonly isPending: boolean
 }
 
+/** A step as it is typed. */
+interface StepForm {
+  readonly words: string
+  readonly why: string
+  readonly caution: string
+  readonly left: string
+  readonly right: string
+  readonly wait: string
+}
+
+function stepForm(step: BookStep): StepForm {
+  const { minutes } = step
+  const both = typeof minutes === 'number' ? { left: minutes, right: minutes } : minutes
+  return {
+    words: step.words,
+    why: step.why,
+    caution: step.caution ?? '',
+    left: String(both.left),
+    right: String(both.right),
+    wait: step.wait ? String(step.wait) : '',
+  }
+}
+
+/** More than a day is a slip, minutes. */
+const MOST_MINUTES = 1440
+
+/** The step as it was typed, or what is wrong with it in a sentence. */
+function stepOf(
+  step: BookStep,
+  form: StepForm,
+):
+  | { readonly ok: true; readonly step: BookStep }
+  | { readonly ok: false; readonly sentence: string } {
+  if (form.words.trim() === '' || form.why.trim() === '')
+    return { ok: false, sentence: 'A step needs its words, and why it is done.' }
+  const [left, right, wait] = [
+    parseNumber(form.left),
+    parseNumber(form.right),
+    form.wait.trim() === '' ? 0 : parseNumber(form.wait),
+  ]
+  const cannotBe = (minutes: number): boolean => minutes < 0 || minutes > MOST_MINUTES
+  if (left === null || right === null || wait === null || [left, right, wait].some(cannotBe))
+    return { ok: false, sentence: `Minutes are figures from 0 to ${MOST_MINUTES}.` }
+  const { caution: _caution, wait: _wait, ...rest } = step
+  return {
+    ok: true,
+    step: {
+      ...rest,
+      words: form.words.trim(),
+      why: form.why.trim(),
+      minutes: left === right ? left : { left, right },
+      ...(form.caution.trim() ? { caution: form.caution.trim() } : {}),
+      ...(wait > 0 ? { wait } : {}),
+    },
+  }
+}
+
+/** How long a step takes, on each side where it has sides, and waits by itself. */
+function Minutes({
+  step,
+  form,
+  set,
+}: {
+  readonly step: BookStep
+  readonly form: StepForm
+  set(change: Partial<StepForm>): void
+}): ReactNode {
+  return (
+    <div className="grid gap-3 sm:grid-cols-3">
+      <Line
+        words={step.at === 'corner' ? 'On the left' : 'Takes'}
+        unit="min"
+        most={6}
+        value={form.left}
+        onType={(left) => set(step.at === 'corner' ? { left } : { left, right: left })}
+      />
+      {step.at === 'corner' && (
+        <Line
+          words="On the right"
+          unit="min"
+          most={6}
+          value={form.right}
+          onType={(right) => set({ right })}
+        />
+      )}
+      <Line
+        words="Waits by itself"
+        unit="min"
+        most={6}
+        value={form.wait}
+        onType={(wait) => set({ wait })}
+      />
+    </div>
+  )
+}
+
 function StepEditor({
   step,
   kept,
@@ -45,44 +141,15 @@ function StepEditor({
   readonly kept: Kept
   onDone(): void
 }): ReactNode {
-  const both =
-    typeof step.minutes === 'number' ? { left: step.minutes, right: step.minutes } : step.minutes
-  const [form, setForm] = useState({
-    words: step.words,
-    why: step.why,
-    caution: step.caution ?? '',
-    left: String(both.left),
-    right: String(both.right),
-    wait: step.wait ? String(step.wait) : '',
-  })
+  const [form, setForm] = useState(() => stepForm(step))
   const [wrong, setWrong] = useState('')
-  const set = (change: Partial<typeof form>): void => setForm({ ...form, ...change })
+  const set = (change: Partial<StepForm>): void => setForm({ ...form, ...change })
   const save = (event: FormEvent): void => {
     event.preventDefault()
-    const [left, right, wait] = [
-      parseNumber(form.left),
-      parseNumber(form.right),
-      form.wait.trim() === '' ? 0 : parseNumber(form.wait),
-    ]
-    if (form.words.trim() === '' || form.why.trim() === '')
-      return setWrong('A step needs its words, and why it is done.')
-    if (
-      left === null ||
-      right === null ||
-      wait === null ||
-      [left, right, wait].some((minutes) => minutes < 0 || minutes > 1440)
-    )
-      return setWrong('Minutes are figures from 0 to 1440.')
-    setWrong('')
-    const { caution: _caution, wait: _wait, ...rest } = step
-    const next: BookStep = {
-      ...rest,
-      words: form.words.trim(),
-      why: form.why.trim(),
-      minutes: left === right ? left : { left, right },
-      ...(form.caution.trim() ? { caution: form.caution.trim() } : {}),
-      ...(wait > 0 ? { wait } : {}),
-    }
+    const made = stepOf(step, form)
+    setWrong(made.ok ? '' : made.sentence)
+    if (!made.ok) return
+    const next = made.step
     kept.keep(
       {
         book: {
@@ -109,31 +176,7 @@ function StepEditor({
         value={form.caution}
         onType={(caution) => set({ caution })}
       />
-      <div className="grid gap-3 sm:grid-cols-3">
-        <Line
-          words={step.at === 'corner' ? 'On the left' : 'Takes'}
-          unit="min"
-          most={6}
-          value={form.left}
-          onType={(left) => set(step.at === 'corner' ? { left } : { left, right: left })}
-        />
-        {step.at === 'corner' && (
-          <Line
-            words="On the right"
-            unit="min"
-            most={6}
-            value={form.right}
-            onType={(right) => set({ right })}
-          />
-        )}
-        <Line
-          words="Waits by itself"
-          unit="min"
-          most={6}
-          value={form.wait}
-          onType={(wait) => set({ wait })}
-        />
-      </div>
+      <Minutes step={step} form={form} set={set} />
       <div>
         <button type="submit" className="btn btn-go" disabled={kept.isPending}>
           Keep it so

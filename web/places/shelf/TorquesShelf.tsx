@@ -8,7 +8,7 @@ import { bookOf } from '../../data/procedures.ts'
 import { Loading } from '../../parts/Loading.tsx'
 import { capital } from '../../words/corners.ts'
 import { torqueWords, turnedWords } from '../../words/plan.ts'
-import { Choice, Line } from './knowledge/fields.tsx'
+import { Choice, KeepOrDrop, Line } from './knowledge/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import type { TorqueUnit, TypedTorque } from './torqueForm.ts'
 import { torqueOf, TORQUE_UNITS } from './torqueForm.ts'
@@ -33,6 +33,66 @@ const typed = (torque: Torque | null): TypedTorque =>
         source: '',
         date: format(new Date(), 'yyyy-MM-dd'),
       }
+
+/** The torque itself, and where it is written. */
+function TorqueFields({
+  form,
+  id,
+  set,
+}: {
+  readonly form: TypedTorque
+  readonly id: string
+  set(change: Partial<TypedTorque>): void
+}): ReactNode {
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Line
+          words="At least"
+          unit={form.unit}
+          most={8}
+          value={form.min}
+          onType={(min) => set({ min })}
+        />
+        <Line
+          words="At most"
+          hint="empty: the same"
+          unit={form.unit}
+          most={8}
+          value={form.max}
+          onType={(max) => set({ max })}
+        />
+        <Line
+          words="Then turned by"
+          unit="°"
+          most={5}
+          value={form.degrees}
+          onType={(degrees) => set({ degrees })}
+        />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Line
+          words="Where it is written"
+          most={200}
+          value={form.source}
+          onType={(source) => set({ source })}
+        />
+        <div>
+          <label className="label" htmlFor={`torque-date-${id}`}>
+            As of
+          </label>
+          <input
+            id={`torque-date-${id}`}
+            type="date"
+            className="field"
+            value={form.date}
+            onChange={(event) => set({ date: event.target.value })}
+          />
+        </div>
+      </div>
+    </>
+  )
+}
 
 function Editor({
   type,
@@ -93,70 +153,14 @@ function Editor({
           onChoose={(unit) => set({ unit })}
         />
       </div>
-      <div className="grid gap-3 sm:grid-cols-3">
-        <Line
-          words="At least"
-          unit={form.unit}
-          most={8}
-          value={form.min}
-          onType={(min) => set({ min })}
-        />
-        <Line
-          words="At most"
-          hint="empty: the same"
-          unit={form.unit}
-          most={8}
-          value={form.max}
-          onType={(max) => set({ max })}
-        />
-        <Line
-          words="Then turned by"
-          unit="°"
-          most={5}
-          value={form.degrees}
-          onType={(degrees) => set({ degrees })}
-        />
-      </div>
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Line
-          words="Where it is written"
-          most={200}
-          value={form.source}
-          onType={(source) => set({ source })}
-        />
-        <div>
-          <label className="label" htmlFor={`torque-date-${id}`}>
-            As of
-          </label>
-          <input
-            id={`torque-date-${id}`}
-            type="date"
-            className="field"
-            value={form.date}
-            onChange={(event) => set({ date: event.target.value })}
-          />
-        </div>
-      </div>
-      <div className="flex flex-wrap gap-2">
-        <button type="submit" className="btn btn-go" disabled={save.isPending}>
-          Keep it so
-        </button>
-        {torque && (
-          <button
-            type="button"
-            className="btn"
-            disabled={drop.isPending}
-            onClick={() => drop.submit({ payload: { torqueId: torque.id } }, onDone)}
-          >
-            Take it off the sheet
-          </button>
-        )}
-      </div>
-      {(wrong || error) && (
-        <p className="wrong" role="alert">
-          {wrong || sentenceOf(error)}
-        </p>
-      )}
+      <TorqueFields form={form} id={id} set={set} />
+      <KeepOrDrop
+        saving={save.isPending}
+        dropping={drop.isPending}
+        dropWords="Take it off the sheet"
+        onDrop={torque && (() => drop.submit({ payload: { torqueId: torque.id } }, onDone))}
+        complaint={wrong || (error ? sentenceOf(error) : '')}
+      />
     </form>
   )
 }

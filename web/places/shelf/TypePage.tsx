@@ -127,6 +127,110 @@ function GuessTaps({
   )
 }
 
+interface FormProps {
+  readonly form: TypeForm
+  onChange(form: TypeForm): void
+}
+
+/** What the type is called, and where its figures come from. */
+function Named({ form, onChange }: FormProps): ReactNode {
+  return (
+    <div className="grid gap-4 md:grid-cols-2">
+      <div>
+        <label className="label" htmlFor="type-name">
+          Name of the vehicle type
+        </label>
+        <input
+          id="type-name"
+          className="field"
+          maxLength={60}
+          value={form.name}
+          onChange={(event) => onChange({ ...form, name: event.target.value })}
+        />
+      </div>
+      <div>
+        <label className="label" htmlFor="type-source">
+          Where the figures come from
+        </label>
+        <input
+          id="type-source"
+          className="field"
+          maxLength={200}
+          value={form.source}
+          onChange={(event) => onChange({ ...form, source: event.target.value })}
+          placeholder="service information, sheet and date"
+        />
+      </div>
+    </div>
+  )
+}
+
+/** The figures of the whole vehicle and of each axle. */
+function GeometryFigures({
+  form,
+  onChange,
+  onAxle,
+}: FormProps & {
+  onAxle(axle: 'front' | 'rear', field: AxleField, text: string): void
+}): ReactNode {
+  const setVehicle = (field: VehicleField, text: string): void =>
+    onChange({
+      ...form,
+      vehicle: { ...form.vehicle, [field]: text },
+      guesses: form.guesses.filter((name) => name !== vehicleGuessName(field)),
+    })
+  return (
+    <>
+      <section>
+        <h2 className="mb-2">The whole vehicle</h2>
+        <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
+          {(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => (
+            <Figure
+              key={field}
+              id={field}
+              field={VEHICLE_FIELDS[field]}
+              value={form.vehicle[field]}
+              guessed={form.guesses.includes(vehicleGuessName(field) ?? '')}
+              onType={(text) => setVehicle(field, text)}
+            />
+          ))}
+        </div>
+      </section>
+      <div className="grid gap-7 md:grid-cols-2">
+        {(['front', 'rear'] as const).map((axle) => (
+          <section key={axle} aria-label={`${axle} axle`}>
+            <h2 className="mb-2 first-letter:uppercase">{axle} axle, left and right alike</h2>
+            <div className="grid gap-3">
+              {fieldsOfAxle(form.architecture, axle).map((field) => (
+                <Figure
+                  key={field}
+                  id={`${axle}-${field}`}
+                  field={AXLE_FIELDS[field]}
+                  value={form.axles[axle][field]}
+                  guessed={form.guesses.includes(guessName(axle, field))}
+                  onType={(text) => onAxle(axle, field, text)}
+                />
+              ))}
+            </div>
+          </section>
+        ))}
+      </div>
+    </>
+  )
+}
+
+/** Somebody else saved the same type: what is typed here stays until asked otherwise. */
+function Moved({ onShow }: { onShow(): void }): ReactNode {
+  return (
+    <div className="hint">
+      <p className="mb-2">Somebody else saved this type meanwhile.</p>
+      <button type="button" className="btn" onClick={onShow}>
+        Show what is on the shelf now
+      </button>
+    </div>
+  )
+}
+
 function Editor({
   start,
   id,
@@ -149,12 +253,6 @@ function Editor({
   const specifications = specificationsOf(form)
   const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void =>
     setForm(withFigure(form, axle, field, text))
-  const setVehicle = (field: VehicleField, text: string): void =>
-    setForm({
-      ...form,
-      vehicle: { ...form.vehicle, [field]: text },
-      guesses: form.guesses.filter((name) => name !== vehicleGuessName(field)),
-    })
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   const keep = (): void => {
     if (!outcome.ok || !specifications.ok) return
@@ -177,71 +275,12 @@ function Editor({
   return (
     <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
       <div className="grid min-w-0 gap-7">
-        <div className="grid gap-4 md:grid-cols-2">
-          <div>
-            <label className="label" htmlFor="type-name">
-              Name of the vehicle type
-            </label>
-            <input
-              id="type-name"
-              className="field"
-              maxLength={60}
-              value={form.name}
-              onChange={(event) => setForm({ ...form, name: event.target.value })}
-            />
-          </div>
-          <div>
-            <label className="label" htmlFor="type-source">
-              Where the figures come from
-            </label>
-            <input
-              id="type-source"
-              className="field"
-              maxLength={200}
-              value={form.source}
-              onChange={(event) => setForm({ ...form, source: event.target.value })}
-              placeholder="service information, sheet and date"
-            />
-          </div>
-        </div>
+        <Named form={form} onChange={setForm} />
         <LayoutTaps
           architecture={form.architecture}
           onChange={(architecture) => setForm({ ...form, architecture })}
         />
-        <section>
-          <h2 className="mb-2">The whole vehicle</h2>
-          <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
-            {(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => (
-              <Figure
-                key={field}
-                id={field}
-                field={VEHICLE_FIELDS[field]}
-                value={form.vehicle[field]}
-                guessed={form.guesses.includes(vehicleGuessName(field) ?? '')}
-                onType={(text) => setVehicle(field, text)}
-              />
-            ))}
-          </div>
-        </section>
-        <div className="grid gap-7 md:grid-cols-2">
-          {(['front', 'rear'] as const).map((axle) => (
-            <section key={axle} aria-label={`${axle} axle`}>
-              <h2 className="mb-2 first-letter:uppercase">{axle} axle, left and right alike</h2>
-              <div className="grid gap-3">
-                {fieldsOfAxle(form.architecture, axle).map((field) => (
-                  <Figure
-                    key={field}
-                    id={`${axle}-${field}`}
-                    field={AXLE_FIELDS[field]}
-                    value={form.axles[axle][field]}
-                    guessed={form.guesses.includes(guessName(axle, field))}
-                    onType={(text) => setAxle(axle, field, text)}
-                  />
-                ))}
-              </div>
-            </section>
-          ))}
-        </div>
+        <GeometryFigures form={form} onChange={setForm} onAxle={setAxle} />
         <GuessTaps form={form} onFilled={setForm} />
         <Helps form={form} onUse={setAxle} />
         <Specifications
@@ -260,20 +299,13 @@ function Editor({
           </p>
         )}
         {moved && !save.isPending && !save.isSuccess && (
-          <div className="hint">
-            <p className="mb-2">Somebody else saved this type meanwhile.</p>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                setForm(start)
-                setSeen(version)
-                save.reset()
-              }}
-            >
-              Show what is on the shelf now
-            </button>
-          </div>
+          <Moved
+            onShow={() => {
+              setForm(start)
+              setSeen(version)
+              save.reset()
+            }}
+          />
         )}
         <button
           type="button"

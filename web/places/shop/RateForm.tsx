@@ -3,6 +3,43 @@ import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { parseNumber } from '../../state/typed.ts'
 
+interface TypedRate {
+  readonly perHour: string
+  readonly currency: string
+  readonly tax: string
+}
+
+const typedRate = (rate: Rate | null): TypedRate => ({
+  perHour: rate ? String(rate.perHour) : '',
+  currency: rate?.currency ?? 'EUR',
+  tax: rate?.taxPercent === undefined ? '' : String(rate.taxPercent),
+})
+
+/** More than this an hour is a slip. */
+const MOST_PER_HOUR = 1e6
+
+/** The rate as it was typed, null where none was, or what is wrong with it. */
+function rateOf({
+  perHour,
+  currency,
+  tax,
+}: TypedRate):
+  | { readonly ok: true; readonly rate: Rate | null }
+  | { readonly ok: false; readonly sentence: string } {
+  const refuse = (sentence: string) => ({ ok: false, sentence }) as const
+  if (perHour.trim() === '') return { ok: true, rate: null }
+  const figure = parseNumber(perHour)
+  const code = currency.trim().toUpperCase()
+  if (figure === null || figure <= 0 || figure > MOST_PER_HOUR)
+    return refuse('An hour must cost something: a figure above 0.')
+  if (!/^[A-Z]{3}$/.test(code)) return refuse('A currency is three letters, such as EUR.')
+  const taxPercent = tax.trim() === '' ? 0 : parseNumber(tax)
+  if (taxPercent === null || taxPercent < 0 || taxPercent > 100)
+    return refuse('Tax is between 0 and 100 per cent.')
+  const taxed = taxPercent > 0 ? { taxPercent } : {}
+  return { ok: true, rate: { perHour: figure, currency: code, ...taxed } }
+}
+
 /** What an hour of work costs the customer: without it, worth is told in minutes only. */
 export function RateForm({
   rate,
@@ -13,27 +50,18 @@ export function RateForm({
   readonly busy: boolean
   onKeep(rate: Rate | null): void
 }): ReactNode {
-  const [perHour, setPerHour] = useState(rate ? String(rate.perHour) : '')
-  const [currency, setCurrency] = useState(rate?.currency ?? 'EUR')
-  const [tax, setTax] = useState(rate?.taxPercent === undefined ? '' : String(rate.taxPercent))
+  const [perHour, setPerHour] = useState(() => typedRate(rate).perHour)
+  const [currency, setCurrency] = useState(() => typedRate(rate).currency)
+  const [tax, setTax] = useState(() => typedRate(rate).tax)
   const [wrong, setWrong] = useState('')
   const keep = (event: FormEvent): void => {
     event.preventDefault()
-    const figure = parseNumber(perHour)
-    const code = currency.trim().toUpperCase()
-    if (perHour.trim() === '') {
-      setWrong('')
-      return onKeep(null)
-    }
-    if (figure === null || figure <= 0 || figure > 1e6)
-      return setWrong('An hour must cost something: a figure above 0.')
-    if (!/^[A-Z]{3}$/.test(code)) return setWrong('A currency is three letters, such as EUR.')
-    const taxPercent = tax.trim() === '' ? 0 : parseNumber(tax)
-    if (taxPercent === null || taxPercent < 0 || taxPercent > 100)
-      return setWrong('Tax is between 0 and 100 per cent.')
-    setWrong('')
-    onKeep({ perHour: figure, currency: code, ...(taxPercent > 0 ? { taxPercent } : {}) })
+    const made = rateOf({ perHour, currency, tax })
+    setWrong(made.ok ? '' : made.sentence)
+    if (made.ok) onKeep(made.rate)
   }
+  const kept = typedRate(rate)
+  const same = perHour === kept.perHour && currency === kept.currency && tax === kept.tax
   return (
     <form onSubmit={keep}>
       <div className="flex items-end gap-2">
@@ -78,16 +106,7 @@ export function RateForm({
             onChange={(event) => setTax(event.target.value)}
           />
         </div>
-        <button
-          type="submit"
-          className="btn"
-          disabled={
-            busy ||
-            (perHour === (rate ? String(rate.perHour) : '') &&
-              currency === (rate?.currency ?? 'EUR') &&
-              tax === (rate?.taxPercent === undefined ? '' : String(rate.taxPercent)))
-          }
-        >
+        <button type="submit" className="btn" disabled={busy || same}>
           Keep the rate
         </button>
       </div>

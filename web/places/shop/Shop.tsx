@@ -12,6 +12,59 @@ import { RateForm } from './RateForm.tsx'
 import { Backup } from './Backup.tsx'
 import { AddPerson } from '../shell/People.tsx'
 
+type Units = ShopRecord['units']
+
+/** What heights, pressures and temperatures are shown and typed in. */
+function UnitTaps({
+  units,
+  busy,
+  onUnits,
+}: {
+  readonly units: Units
+  readonly busy: boolean
+  onUnits(units: Units): void
+}): ReactNode {
+  const unit =
+    <Key extends keyof Units>(key: Key) =>
+    (value: Units[Key]) =>
+      onUnits({ ...units, [key]: value })
+  return (
+    <>
+      <Taps
+        disabled={busy}
+        legend="Heights in"
+        options={[
+          { value: 'mm', words: 'mm' },
+          { value: 'inch', words: 'inch' },
+        ]}
+        chosen={[units.length]}
+        onTap={unit('length')}
+      />
+      <Taps
+        disabled={busy}
+        legend="Pressures in"
+        options={[
+          { value: 'bar', words: 'bar' },
+          { value: 'kPa', words: 'kPa' },
+          { value: 'psi', words: 'psi' },
+        ]}
+        chosen={[units.pressure]}
+        onTap={unit('pressure')}
+      />
+      <Taps
+        disabled={busy}
+        legend="Temperatures in"
+        options={[
+          { value: 'degC', words: '°C' },
+          { value: 'degF', words: '°F' },
+        ]}
+        chosen={[units.temperature]}
+        onTap={unit('temperature')}
+      />
+    </>
+  )
+}
+
 function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   const [name, setName] = useState(shop.name)
   const change = useCommand('shop.change')
@@ -26,10 +79,6 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
     event.preventDefault()
     save({})
   }
-  const unit =
-    <Key extends keyof ShopRecord['units']>(key: Key) =>
-    (value: ShopRecord['units'][Key]) =>
-      save({ units: { ...shop.units, [key]: value } })
   return (
     <div className="grid gap-5">
       <form onSubmit={submit}>
@@ -53,37 +102,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
           </button>
         </div>
       </form>
-      <Taps
-        disabled={change.isPending}
-        legend="Heights in"
-        options={[
-          { value: 'mm', words: 'mm' },
-          { value: 'inch', words: 'inch' },
-        ]}
-        chosen={[shop.units.length]}
-        onTap={unit('length')}
-      />
-      <Taps
-        disabled={change.isPending}
-        legend="Pressures in"
-        options={[
-          { value: 'bar', words: 'bar' },
-          { value: 'kPa', words: 'kPa' },
-          { value: 'psi', words: 'psi' },
-        ]}
-        chosen={[shop.units.pressure]}
-        onTap={unit('pressure')}
-      />
-      <Taps
-        disabled={change.isPending}
-        legend="Temperatures in"
-        options={[
-          { value: 'degC', words: '°C' },
-          { value: 'degF', words: '°F' },
-        ]}
-        chosen={[shop.units.temperature]}
-        onTap={unit('temperature')}
-      />
+      <UnitTaps units={shop.units} busy={change.isPending} onUnits={(units) => save({ units })} />
       <Taps<Theme>
         legend="Light, on this device"
         options={[

@@ -14,8 +14,89 @@ const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
   checkDigit: 'Its check digit does not fit. Not every maker uses one, but read it once more.',
 }
 
+/** A car as it is typed. */
+interface Typed {
+  readonly plate: string
+  readonly vin: string
+  readonly note: string
+  readonly firstUsed: string
+}
+
+function Fields({
+  typed,
+  onType,
+}: {
+  readonly typed: Typed
+  onType(next: Partial<Typed>): void
+}): ReactNode {
+  const remark = vinRemark(tidyVin(typed.vin))
+  return (
+    <>
+      <div className="flex flex-wrap gap-3">
+        <div className="w-[150px]">
+          <label className="label" htmlFor="edit-plate">
+            Plate
+          </label>
+          <input
+            id="edit-plate"
+            className="field uppercase"
+            maxLength={16}
+            autoComplete="off"
+            value={typed.plate}
+            onChange={(event) => onType({ plate: event.target.value })}
+          />
+        </div>
+        <div className="min-w-[240px] flex-1">
+          <label className="label" htmlFor="edit-vin">
+            VIN, if known
+          </label>
+          <input
+            id="edit-vin"
+            className="field uppercase"
+            maxLength={24}
+            autoComplete="off"
+            spellCheck={false}
+            aria-describedby="vin-remark"
+            value={typed.vin}
+            onChange={(event) => onType({ vin: event.target.value })}
+          />
+          <p id="vin-remark" className="mt-1 text-[14px] text-ink-2" aria-live="polite">
+            {remark && VIN_WORDS[remark]}
+          </p>
+        </div>
+      </div>
+      <div className="w-[200px]">
+        <label className="label" htmlFor="edit-first">
+          On the road since
+        </label>
+        <input
+          id="edit-first"
+          type="date"
+          className="field"
+          max={new Date().toISOString().slice(0, 10)}
+          value={typed.firstUsed}
+          onChange={(event) => onType({ firstUsed: event.target.value })}
+        />
+      </div>
+      <div>
+        <label className="label" htmlFor="edit-note">
+          Notes: whose it is, what it carries, what is special
+        </label>
+        <textarea
+          id="edit-note"
+          className="field"
+          rows={3}
+          maxLength={2000}
+          value={typed.note}
+          onChange={(event) => onType({ note: event.target.value })}
+        />
+      </div>
+    </>
+  )
+}
+
 function Edit({ vehicle, onDone }: { readonly vehicle: Vehicle; onDone(): void }): ReactNode {
-  const [typed, setTyped] = useState({
+  const [typed, setTyped] = useState<Typed>({
     plate: vehicle.plate,
     vin: vehicle.vin,
     note: vehicle.note,
@@ -42,65 +123,7 @@ function Edit({ vehicle, onDone }: { readonly vehicle: Vehicle; onDone(): void }
   }
   return (
     <form onSubmit={submit} className="grid max-w-[560px] gap-3" noValidate>
-      <div className="flex flex-wrap gap-3">
-        <div className="w-[150px]">
-          <label className="label" htmlFor="edit-plate">
-            Plate
-          </label>
-          <input
-            id="edit-plate"
-            className="field uppercase"
-            maxLength={16}
-            autoComplete="off"
-            value={typed.plate}
-            onChange={(event) => setTyped({ ...typed, plate: event.target.value })}
-          />
-        </div>
-        <div className="min-w-[240px] flex-1">
-          <label className="label" htmlFor="edit-vin">
-            VIN, if known
-          </label>
-          <input
-            id="edit-vin"
-            className="field uppercase"
-            maxLength={24}
-            autoComplete="off"
-            spellCheck={false}
-            aria-describedby="vin-remark"
-            value={typed.vin}
-            onChange={(event) => setTyped({ ...typed, vin: event.target.value })}
-          />
-          <p id="vin-remark" className="mt-1 text-[14px] text-ink-2" aria-live="polite">
-            {remark && VIN_WORDS[remark]}
-          </p>
-        </div>
-      </div>
-      <div className="w-[200px]">
-        <label className="label" htmlFor="edit-first">
-          On the road since
-        </label>
-        <input
-          id="edit-first"
-          type="date"
-          className="field"
-          max={new Date().toISOString().slice(0, 10)}
-          value={typed.firstUsed}
-          onChange={(event) => setTyped({ ...typed, firstUsed: event.target.value })}
-        />
-      </div>
-      <div>
-        <label className="label" htmlFor="edit-note">
-          Notes: whose it is, what it carries, what is special
-        </label>
-        <textarea
-          id="edit-note"
-          className="field"
-          rows={3}
-          maxLength={2000}
-          value={typed.note}
-          onChange={(event) => setTyped({ ...typed, note: event.target.value })}
-        />
-      </div>
+      <Fields typed={typed} onType={(next) => setTyped({ ...typed, ...next })} />
       {save.isError && (
         <p className="wrong" role="alert">
           {sentenceOf(save.error)}

@@ -43,6 +43,26 @@ function marksOf(
     }))
 }
 
+/** A repair between two rounds. @param at where, in the drawing's own units */
+function Mark({ repair, at }: { readonly repair: Repair; readonly at: number }): ReactNode {
+  return (
+    <g>
+      <line
+        x1={at}
+        x2={at}
+        y1={12}
+        y2={H - 8}
+        stroke="var(--steel-dark)"
+        strokeWidth="1.4"
+        strokeDasharray="4 3"
+      />
+      <path d={`M${at} 2l5 5l-5 5l-5 -5z`} fill="var(--ink)">
+        <title>{`${new Date(repair.at).toLocaleDateString()}: ${repairWords(repair)}`}</title>
+      </path>
+    </g>
+  )
+}
+
 function Panel({
   corner,
   points,
@@ -87,25 +107,9 @@ function Panel({
         stroke="var(--ink)"
         strokeWidth="1.8"
       />
-      {marksOf(corner, points, repairs).map(({ repair, place }) => {
-        const at = Math.max(LEFT + 6, Math.min(W - 5, x(place)))
-        return (
-          <g key={repair.id}>
-            <line
-              x1={at}
-              x2={at}
-              y1={12}
-              y2={H - 8}
-              stroke="var(--steel-dark)"
-              strokeWidth="1.4"
-              strokeDasharray="4 3"
-            />
-            <path d={`M${at} 2l5 5l-5 5l-5 -5z`} fill="var(--ink)">
-              <title>{`${new Date(repair.at).toLocaleDateString()}: ${repairWords(repair)}`}</title>
-            </path>
-          </g>
-        )
-      })}
+      {marksOf(corner, points, repairs).map(({ repair, place }) => (
+        <Mark key={repair.id} repair={repair} at={Math.max(LEFT + 6, Math.min(W - 5, x(place)))} />
+      ))}
       {points.length > MANY ? (
         <Crowd points={points} corner={corner} x={x} y={y} />
       ) : (

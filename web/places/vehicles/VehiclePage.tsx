@@ -2,7 +2,7 @@ import type { JobSummary, VehicleDetail } from '@anklet/contract'
 import { nextStep } from '@anklet/core/schedule'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { WALK } from '@anklet/core/vehicle'
-import type { ReactNode } from 'react'
+import type { ReactNode, RefObject } from 'react'
 import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { joinedSvg } from '../../parts/chartSvg.ts'
@@ -108,14 +108,133 @@ function JobLine({ job }: { readonly job: JobSummary }): ReactNode {
   )
 }
 
-function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
-  const units = useUnits()
+/** Opens a job on a car that has none open. */
+function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
   const navigate = useNavigate()
   const open = useCommand('job.open')
   const [jobId] = useState(() => crypto.randomUUID())
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-go"
+        disabled={open.isPending}
+        onClick={() =>
+          open.submit(
+            { payload: { jobId, vehicleId, complaint: NO_COMPLAINT } },
+            () => void navigate(`/jobs/${jobId}/intake`),
+          )
+        }
+      >
+        New job on this car
+      </button>
+      {open.isError && (
+        <p className="wrong w-full" role="alert">
+          {sentenceOf(open.error)}
+        </p>
+      )}
+    </>
+  )
+}
+
+/** Every round as a table, and as files. @param history where the trend is drawn */
+function EveryRound({
+  vehicle,
+  points,
+  history,
+}: {
+  readonly vehicle: VehicleDetail['vehicle']
+  readonly points: ReturnType<typeof trendOf>
+  readonly history: RefObject<HTMLElement | null>
+}): ReactNode {
+  const units = useUnits()
+  const [complaint, setComplaint] = useState<string | null>(null)
+  const saveRounds = (): void =>
+    void ask('/api/vehicles/:id/rounds', vehicle.id).then(
+      (rounds) =>
+        saveFile(
+          carFile(vehicle.plate, 'rounds.csv'),
+          'text/csv',
+          roundsCsv([{ vehicle, rounds }]),
+        ),
+      (error: unknown) => setComplaint(sentenceOf(error)),
+    )
+  const saveDrawn = (): void =>
+    saveFile(
+      carFile(vehicle.plate, 'trend.svg'),
+      'image/svg+xml',
+      joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]),
+    )
+  const files: readonly (readonly [string, () => void])[] = [
+    [
+      'Trend as CSV',
+      () => saveFile(carFile(vehicle.plate, 'trend.csv'), 'text/csv', trendCsv(points)),
+    ],
+    ['as SVG', saveDrawn],
+    ['Rounds as CSV', saveRounds],
+  ]
+  return (
+    <section>
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
+        <h2>Every round, {UNIT_LABEL[units.length]} over design</h2>
+        {files.map(([words, save]) => (
+          <button
+            key={words}
+            type="button"
+            className="btn-quiet min-h-[44px] underline"
+            onClick={save}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+      <Rounds points={points} />
+    </section>
+  )
+}
+
+/** What is known of the car besides its rounds: details, charges, codes, jobs. */
+function Beside({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  return (
+    <div className="grid content-start gap-6">
+      <Details detail={detail} />
+      <ChargeList charges={detail.charges} />
+      {detail.codeReadings.length > 0 && (
+        <section aria-label="Codes">
+          <h2>Codes</h2>
+          <CodeList
+            typeId={detail.vehicleType.id}
+            readings={detail.codeReadings}
+            texts={detail.codeTexts}
+            locked
+          />
+        </section>
+      )}
+      <section>
+        <h2 className="mb-2">Jobs</h2>
+        {detail.jobs.length === 0 ? (
+          <p className="text-ink-2">None yet.</p>
+        ) : (
+          <ul className="grid gap-2">
+            {detail.jobs.map((job) => (
+              <JobLine key={job.id} job={job} />
+            ))}
+          </ul>
+        )}
+      </section>
+    </div>
+  )
+}
+
+function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  const units = useUnits()
   const { vehicle, vehicleType, jobs } = detail
   const history = useRef<HTMLElement>(null)
-  const [complaint, setComplaint] = useState<string | null>(null)
   const points = useMemo(() => trendOf(detail), [detail])
   const running = jobs.find(({ closedAt }) => closedAt === null)
   return (
@@ -125,27 +244,8 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
           <span className="plate">{vehicle.plate}</span>
           <h1>{vehicleType.name}</h1>
         </div>
-        {!running && (
-          <button
-            type="button"
-            className="btn btn-go"
-            disabled={open.isPending}
-            onClick={() =>
-              open.submit(
-                { payload: { jobId, vehicleId: vehicle.id, complaint: NO_COMPLAINT } },
-                () => void navigate(`/jobs/${jobId}/intake`),
-              )
-            }
-          >
-            New job on this car
-          </button>
-        )}
+        {!running && <NewJob vehicleId={vehicle.id} />}
       </div>
-      {(open.isError || complaint) && (
-        <p className="wrong" role="alert">
-          {complaint ?? sentenceOf(open.error)}
-        </p>
-      )}
       <section aria-label="History" ref={history}>
         <TrendStrip points={points} repairs={detail.repairs} units={units} />
       </section>
@@ -156,80 +256,8 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
         </Suspense>
       )}
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
-        {points.length > 0 && (
-          <section>
-            <div className="flex flex-wrap items-center justify-between gap-x-3">
-              <h2>Every round, {UNIT_LABEL[units.length]} over design</h2>
-              <button
-                type="button"
-                className="btn-quiet min-h-[44px] underline"
-                onClick={() =>
-                  saveFile(carFile(vehicle.plate, 'trend.csv'), 'text/csv', trendCsv(points))
-                }
-              >
-                Trend as CSV
-              </button>
-              <button
-                type="button"
-                className="btn-quiet min-h-[44px] underline"
-                onClick={() =>
-                  saveFile(
-                    carFile(vehicle.plate, 'trend.svg'),
-                    'image/svg+xml',
-                    joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]),
-                  )
-                }
-              >
-                as SVG
-              </button>
-              <button
-                type="button"
-                className="btn-quiet min-h-[44px] underline"
-                onClick={() =>
-                  void ask('/api/vehicles/:id/rounds', vehicle.id).then(
-                    (rounds) =>
-                      saveFile(
-                        carFile(vehicle.plate, 'rounds.csv'),
-                        'text/csv',
-                        roundsCsv([{ vehicle, rounds }]),
-                      ),
-                    (error: unknown) => setComplaint(sentenceOf(error)),
-                  )
-                }
-              >
-                Rounds as CSV
-              </button>
-            </div>
-            <Rounds points={points} />
-          </section>
-        )}
-        <div className="grid content-start gap-6">
-          <Details detail={detail} />
-          <ChargeList charges={detail.charges} />
-          {detail.codeReadings.length > 0 && (
-            <section aria-label="Codes">
-              <h2>Codes</h2>
-              <CodeList
-                typeId={detail.vehicleType.id}
-                readings={detail.codeReadings}
-                texts={detail.codeTexts}
-                locked
-              />
-            </section>
-          )}
-          <section>
-            <h2 className="mb-2">Jobs</h2>
-            {jobs.length === 0 ? (
-              <p className="text-ink-2">None yet.</p>
-            ) : (
-              <ul className="grid gap-2">
-                {jobs.map((job) => (
-                  <JobLine key={job.id} job={job} />
-                ))}
-              </ul>
-            )}
-          </section>
-        </div>
+        {points.length > 0 && <EveryRound vehicle={vehicle} points={points} history={history} />}
+        <Beside detail={detail} />
       </div>
     </div>
   )

@@ -129,6 +129,67 @@ function Drafted({
 
 const EMPTY: Draft = { from: 'typed', tool: '', report: { codes: [], remarks: [] } }
 
+/** A tool's report, pasted or out of a file. */
+function Report({
+  pasted,
+  onPaste,
+  onTake,
+  onWrong,
+}: {
+  readonly pasted: string
+  onPaste(text: string): void
+  onTake(text: string, tool: string): void
+  onWrong(sentence: string): void
+}): ReactNode {
+  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
+    const file = event.target.files?.[0]
+    event.target.value = ''
+    if (!file) return
+    if (file.size > LARGEST_BYTES)
+      return onWrong(`“${file.name}” is too large for a report of codes.`)
+    file.text().then(
+      (text) => onTake(text, file.name.slice(0, 80)),
+      () => onWrong(`“${file.name}” could not be read.`),
+    )
+  }
+  return (
+    <>
+      <div>
+        <label className="label" htmlFor="report">
+          A tool’s report, pasted
+        </label>
+        <textarea
+          id="report"
+          className="field num min-h-[96px] text-[14.5px]"
+          maxLength={20_000}
+          spellCheck={false}
+          value={pasted}
+          onChange={(event) => onPaste(event.target.value)}
+        />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          disabled={pasted.trim() === ''}
+          onClick={() => onTake(pasted, '')}
+        >
+          Find the codes in it
+        </button>
+        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+          <FileUp size={18} aria-hidden />A report out of a file
+          <input
+            type="file"
+            className="sr-only"
+            accept=".csv,.txt,.tsv,text/csv,text/plain"
+            onChange={choose}
+          />
+        </label>
+      </div>
+    </>
+  )
+}
+
 function ReadIn({ job }: { readonly job: Job }): ReactNode {
   const [pasted, paste] = useState('')
   const [draft, setDraft] = useState<Draft>(EMPTY)
@@ -143,17 +204,6 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
         : '',
     )
     setDraft({ from: 'report', tool, report })
-  }
-  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
-    if (!file) return
-    if (file.size > LARGEST_BYTES)
-      return setWrong(`“${file.name}” is too large for a report of codes.`)
-    file.text().then(
-      (text) => take(text, file.name.slice(0, 80)),
-      () => setWrong(`“${file.name}” could not be read.`),
-    )
   }
   const add = (code: ReportedCode): void => {
     const there = codes.some((each) => codeText(each) === codeText(code))
@@ -184,38 +234,7 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
         Use a tool that reaches the suspension’s own module; a generic reader does not. With the
         link docked they come by themselves.
       </p>
-      <div>
-        <label className="label" htmlFor="report">
-          A tool’s report, pasted
-        </label>
-        <textarea
-          id="report"
-          className="field num min-h-[96px] text-[14.5px]"
-          maxLength={20_000}
-          spellCheck={false}
-          value={pasted}
-          onChange={(event) => paste(event.target.value)}
-        />
-      </div>
-      <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn"
-          disabled={pasted.trim() === ''}
-          onClick={() => take(pasted, '')}
-        >
-          Find the codes in it
-        </button>
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
-          <FileUp size={18} aria-hidden />A report out of a file
-          <input
-            type="file"
-            className="sr-only"
-            accept=".csv,.txt,.tsv,text/csv,text/plain"
-            onChange={choose}
-          />
-        </label>
-      </div>
+      <Report pasted={pasted} onPaste={paste} onTake={take} onWrong={setWrong} />
       <Typing onCode={add} />
       <div aria-live="polite" className="grid gap-3">
         {wrong && (
@@ -227,27 +246,20 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
           <Drafted draft={draft} onChange={(report) => setDraft({ ...draft, report })} />
         )}
       </div>
-      <div className="flex flex-wrap gap-2">
-        {codes.length > 0 ? (
-          <button
-            type="button"
-            className="btn btn-go"
-            disabled={keep.isPending}
-            onClick={() => record(draft.from, draft.tool, codes)}
-          >
-            {codes.length === 1 ? 'Keep this code' : `Keep these ${codes.length} codes`}
-          </button>
-        ) : (
-          <button
-            type="button"
-            className="btn"
-            disabled={keep.isPending}
-            onClick={() => record('typed', '', [])}
-          >
-            The module has none
-          </button>
-        )}
-      </div>
+      <button
+        type="button"
+        className={`btn w-fit ${codes.length > 0 ? 'btn-go' : ''}`}
+        disabled={keep.isPending}
+        onClick={() =>
+          codes.length > 0 ? record(draft.from, draft.tool, codes) : record('typed', '', [])
+        }
+      >
+        {codes.length === 0
+          ? 'The module has none'
+          : codes.length === 1
+            ? 'Keep this code'
+            : `Keep these ${codes.length} codes`}
+      </button>
       {keep.isError && (
         <p className="wrong" role="alert">
           {sentenceOf(keep.error)}

@@ -11,7 +11,6 @@ import { percentWords } from '../../../words/answer.ts'
 import {
   KIND_WORDS,
   levelsStill,
-  lineWords,
   optionTitle,
   SCHOOL_WORDS,
 } from '../../../words/decision.ts'

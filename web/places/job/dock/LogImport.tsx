@@ -1,4 +1,4 @@
-import type { Job } from '@anklet/contract'
+import type { CommandPayload, Job } from '@anklet/contract'
 import type { LogColumn } from '@anklet/core/exchange'
 import type { Remote } from 'comlink'
 import { proxy, wrap } from 'comlink'
@@ -126,18 +126,15 @@ function Found({ log }: { readonly log: ReadLog }): ReactNode {
   )
 }
 
-/** A log of any tool's, out of a file: which column is what, what is found in it, and keeping it with the job. */
-export function LogImport({ job }: { readonly job: Job }): ReactNode {
+/** What is being done with a file, and how it gets there. */
+function useImport(job: Job) {
   const remote = useLogFile()
   const [step, setStep] = useState<Step>({ at: 'choose' })
   const [mapping, setMapping] = useState<readonly LogColumn[]>([])
   const [wrong, setWrong] = useState('')
   const keep = useCommand('log.keep')
   const [logId, setLogId] = useState(() => crypto.randomUUID())
-  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
-    if (!file) return
+  const choose = (file: File): void => {
     setWrong('')
     remote.sniff(file).then(
       (sniff) => {
@@ -157,44 +154,89 @@ export function LogImport({ job }: { readonly job: Job }): ReactNode {
     if (fault) return
     remember(sniff.headers, mapping)
     setStep({ at: 'reading', share: 0 })
-    const { FL, FR, RL, RR } = job.vehicleType.geometry.corners
-    const usual =
-      (FL.designHeightMm + FR.designHeightMm + RL.designHeightMm + RR.designHeightMm) / 4
-    remote
-      .read(
-        file,
-        mapping,
-        sniff.headers,
-        usual,
-        proxy((share: number) => setStep({ at: 'reading', share })),
-      )
-      .then(
-        (log) => setStep(log.rows > 0 ? { at: 'read', file, log } : { at: 'map', file, sniff }),
-        () => {
-          setStep({ at: 'map', file, sniff })
-          setWrong('The file could not be read to its end.')
-        },
-      )
-  }
-  const store = (file: File, log: ReadLog): void =>
-    keep.submit(
-      {
-        payload: {
-          logId,
-          jobId: job.id,
-          title: file.name.slice(0, 80),
-          deviceName: 'out of a file',
-          startedAt: new Date(file.lastModified).toISOString(),
-          rows: log.rows,
-          channels: log.channels,
-          trace: log.trace,
-        },
-      },
+    const progress = proxy((share: number) => setStep({ at: 'reading', share }))
+    remote.read(file, mapping, sniff.headers, usualHeightMm(job), progress).then(
+      (log) => setStep(log.rows > 0 ? { at: 'read', file, log } : { at: 'map', file, sniff }),
       () => {
-        setLogId(crypto.randomUUID())
-        setStep({ at: 'choose' })
+        setStep({ at: 'map', file, sniff })
+        setWrong('The file could not be read to its end.')
       },
     )
+  }
+  const store = (file: File, log: ReadLog): void =>
+    keep.submit({ payload: logPayload(job, logId, file, log) }, () => {
+      setLogId(crypto.randomUUID())
+      setStep({ at: 'choose' })
+    })
+  const complaint = wrong || (keep.isError ? sentenceOf(keep.error) : '')
+  const drop = (): void => setStep({ at: 'choose' })
+  return {
+    step,
+    mapping,
+    setMapping,
+    choose,
+    read,
+    store,
+    drop,
+    keeping: keep.isPending,
+    complaint,
+  }
+}
+
+const usualHeightMm = ({ vehicleType }: Job): number => {
+  const { FL, FR, RL, RR } = vehicleType.geometry.corners
+  return (FL.designHeightMm + FR.designHeightMm + RL.designHeightMm + RR.designHeightMm) / 4
+}
+
+const logPayload = (
+  job: Job,
+  logId: string,
+  file: File,
+  log: ReadLog,
+): CommandPayload<'log.keep'> => ({
+  logId,
+  jobId: job.id,
+  title: file.name.slice(0, 80),
+  deviceName: 'out of a file',
+  startedAt: new Date(file.lastModified).toISOString(),
+  rows: log.rows,
+  channels: log.channels,
+  trace: log.trace,
+})
+
+/** Goes on with what is on the screen, or drops it. */
+function GoOn({
+  words,
+  disabled = false,
+  onGo,
+  onDrop,
+}: {
+  readonly words: string
+  readonly disabled?: boolean
+  onGo(): void
+  onDrop(): void
+}): ReactNode {
+  return (
+    <div className="flex flex-wrap gap-2">
+      <button type="button" className="btn btn-go" disabled={disabled} onClick={onGo}>
+        {words}
+      </button>
+      <button type="button" className="btn" onClick={onDrop}>
+        Not this one
+      </button>
+    </div>
+  )
+}
+
+/** A log of any tool's, out of a file: which column is what, what is found in it, and keeping it with the job. */
+export function LogImport({ job }: { readonly job: Job }): ReactNode {
+  const { step, mapping, setMapping, choose, read, store, drop, keeping, complaint } =
+    useImport(job)
+  const chosen = (event: ChangeEvent<HTMLInputElement>): void => {
+    const file = event.target.files?.[0]
+    event.target.value = ''
+    if (file) choose(file)
+  }
   return (
     <section aria-label="A log out of a file" className="grid gap-3">
       {step.at === 'choose' && (
@@ -204,25 +246,14 @@ export function LogImport({ job }: { readonly job: Job }): ReactNode {
             type="file"
             className="sr-only"
             accept=".csv,.txt,.tsv,text/csv,text/plain"
-            onChange={choose}
+            onChange={chosen}
           />
         </label>
       )}
       {step.at === 'map' && (
         <>
           <Mapping sniff={step.sniff} mapping={mapping} onChange={setMapping} />
-          <div className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="btn btn-go"
-              onClick={() => read(step.file, step.sniff)}
-            >
-              Read it
-            </button>
-            <button type="button" className="btn" onClick={() => setStep({ at: 'choose' })}>
-              Not this one
-            </button>
-          </div>
+          <GoOn words="Read it" onGo={() => read(step.file, step.sniff)} onDrop={drop} />
         </>
       )}
       {step.at === 'reading' && (
@@ -239,29 +270,17 @@ export function LogImport({ job }: { readonly job: Job }): ReactNode {
       {step.at === 'read' && (
         <>
           <Found log={step.log} />
-          <div className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="btn btn-go"
-              disabled={keep.isPending}
-              onClick={() => store(step.file, step.log)}
-            >
-              Keep it with the job
-            </button>
-            <button type="button" className="btn" onClick={() => setStep({ at: 'choose' })}>
-              Not this one
-            </button>
-          </div>
+          <GoOn
+            words="Keep it with the job"
+            disabled={keeping}
+            onGo={() => store(step.file, step.log)}
+            onDrop={drop}
+          />
         </>
       )}
-      {wrong && (
+      {complaint && (
         <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
-      {keep.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}
+          {complaint}
         </p>
       )}
     </section>

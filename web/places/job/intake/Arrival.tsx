@@ -64,6 +64,81 @@ function Odometer({
   )
 }
 
+interface PartProps {
+  readonly arrival: ArrivalRecord
+  readonly closed: boolean
+  set(change: Partial<ArrivalRecord>): void
+}
+
+/** How it stands, rises and sinks. */
+function Behaviour({ arrival, closed, set }: PartProps): ReactNode {
+  // A second tap on what was tapped takes it back: nobody has looked.
+  const pick =
+    <Key extends 'onStops' | 'rises' | 'sinks'>(key: Key) =>
+    (value: NonNullable<ArrivalRecord[Key]>) =>
+      set({ [key]: arrival[key] === value ? null : value })
+  return (
+    <div className="flex flex-wrap gap-x-7 gap-y-4">
+      <Taps
+        legend="On its bump stops"
+        disabled={closed}
+        options={options(ON_STOPS_WORDS)}
+        chosen={one(arrival.onStops)}
+        onTap={pick('onStops')}
+      />
+      <Taps
+        legend="Rises when asked"
+        disabled={closed}
+        options={options(RISES_WORDS)}
+        chosen={one(arrival.rises)}
+        onTap={pick('rises')}
+      />
+      <Taps
+        legend="It sinks, against before"
+        disabled={closed}
+        options={options(SINKS_WORDS)}
+        chosen={one(arrival.sinks)}
+        onTap={pick('sinks')}
+      />
+    </div>
+  )
+}
+
+/** What the car brought along: how far it went, since when on empty springs, which parts are not the maker's. */
+function History({ arrival, closed, set }: PartProps): ReactNode {
+  return (
+    <div className="flex flex-wrap items-start gap-5">
+      <Odometer arrival={arrival} onChange={(odometerKm) => set({ odometerKm })} />
+      <div className="w-[190px]">
+        <label className="label" htmlFor="empty-since">
+          On empty springs since
+        </label>
+        <input
+          id="empty-since"
+          type="date"
+          className="field"
+          disabled={closed}
+          value={arrival.emptySince ?? ''}
+          onChange={(event) => set({ emptySince: event.target.value || null })}
+        />
+      </div>
+      <div className="min-w-[220px] flex-1">
+        <label className="label" htmlFor="foreign">
+          Parts that are not the maker’s
+        </label>
+        <input
+          id="foreign"
+          className="field"
+          maxLength={300}
+          disabled={closed}
+          value={arrival.foreignParts}
+          onChange={(event) => set({ foreignParts: event.target.value })}
+        />
+      </div>
+    </div>
+  )
+}
+
 /** What is seen and heard on arrival, and the first answer its owner needs. */
 export function Arrival({ job }: { readonly job: Job }): ReactNode {
   // The database keeps its fields in an order of its own; compared are two in one order.
@@ -78,11 +153,6 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
   }
   const closed = job.closedAt !== null
   const set = (change: Partial<ArrivalRecord>): void => setArrival({ ...arrival, ...change })
-  // A second tap on what was tapped takes it back: nobody has looked.
-  const pick =
-    <Key extends 'onStops' | 'rises' | 'sinks'>(key: Key) =>
-    (value: NonNullable<ArrivalRecord[Key]>) =>
-      set({ [key]: arrival[key] === value ? null : value })
   const answer = arrivalAnswer(arrival)
   const caution = emptyCaution(arrival)
   const night = nightWords(arrival)
@@ -96,29 +166,7 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
           What the maker’s own manual says of driving like this goes before it.
         </p>
       )}
-      <div className="flex flex-wrap gap-x-7 gap-y-4">
-        <Taps
-          legend="On its bump stops"
-          disabled={closed}
-          options={options(ON_STOPS_WORDS)}
-          chosen={one(arrival.onStops)}
-          onTap={pick('onStops')}
-        />
-        <Taps
-          legend="Rises when asked"
-          disabled={closed}
-          options={options(RISES_WORDS)}
-          chosen={one(arrival.rises)}
-          onTap={pick('rises')}
-        />
-        <Taps
-          legend="It sinks, against before"
-          disabled={closed}
-          options={options(SINKS_WORDS)}
-          chosen={one(arrival.sinks)}
-          onTap={pick('sinks')}
-        />
-      </div>
+      <Behaviour arrival={arrival} closed={closed} set={set} />
       <Taps
         legend="Seen and heard"
         disabled={closed}
@@ -135,35 +183,7 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         chosen={arrival.condition}
         onTap={(tap) => set({ condition: toggled(arrival.condition, tap) })}
       />
-      <div className="flex flex-wrap items-start gap-5">
-        <Odometer key={seen} arrival={arrival} onChange={(odometerKm) => set({ odometerKm })} />
-        <div className="w-[190px]">
-          <label className="label" htmlFor="empty-since">
-            On empty springs since
-          </label>
-          <input
-            id="empty-since"
-            type="date"
-            className="field"
-            disabled={closed}
-            value={arrival.emptySince ?? ''}
-            onChange={(event) => set({ emptySince: event.target.value || null })}
-          />
-        </div>
-        <div className="min-w-[220px] flex-1">
-          <label className="label" htmlFor="foreign">
-            Parts that are not the maker’s
-          </label>
-          <input
-            id="foreign"
-            className="field"
-            maxLength={300}
-            disabled={closed}
-            value={arrival.foreignParts}
-            onChange={(event) => set({ foreignParts: event.target.value })}
-          />
-        </div>
-      </div>
+      <History key={seen} arrival={arrival} closed={closed} set={set} />
       {keep.isError && (
         <p className="wrong" role="alert">
           {sentenceOf(keep.error)}{' '}

@@ -123,20 +123,76 @@ function Sides({
   )
 }
 
-/** Fills by command in stages, while the link shows pressure, heights and the pump’s warmth. */
-function ByLink({
-  job,
-  work,
-  car,
-  corner: asked,
-  stage,
-  targetBarG,
-}: FillProps & {
+/** What the link shows while a corner is filled. */
+function FillFigures({
+  live,
+  pumpC,
+}: {
+  readonly live: CarLive['live']
+  readonly pumpC: number | null
+}): ReactNode {
+  const units = useUnits()
+  return (
+    <div className="grid grid-cols-2 gap-x-8 sm:grid-cols-3">
+      <p className="figure">
+        <span className="text-ink-2">
+          gallery{live.open.length > 0 ? `, ${live.open.join(' and ')} open` : ''}
+        </span>
+        <span className="num text-[24px]">
+          {live.galleryBarG === null ? '–' : formatQuantity(live.galleryBarG, 'pressure', units)}
+          <span className="unit">{UNIT_LABEL[units.pressure]}</span>
+        </span>
+      </p>
+      {pumpC !== null && (
+        <p className="figure">
+          <span className="flex items-center gap-1 text-ink-2">
+            <Thermometer size={16} aria-hidden />
+            pump
+          </span>
+          <span className="num text-[24px]">
+            {formatQuantity(pumpC, 'temperature', units)}
+            <span className="unit">{UNIT_LABEL[units.temperature]}</span>
+          </span>
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** Why the pump rests, and how much longer. */
+function PumpRest({
+  warm,
+  restMs,
+}: {
+  readonly warm: boolean
+  /** Rest left, ms; null: none. */ readonly restMs: number | null
+}): ReactNode {
+  const units = useUnits()
+  if (warm)
+    return (
+      <p className="hint" role="status">
+        The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)}{' '}
+        {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.
+      </p>
+    )
+  return (
+    restMs !== null && (
+      <p className="hint flex items-center gap-2" role="status">
+        <Hourglass size={18} aria-hidden />
+        The pump rests: <b className="num">{countdownWords(restMs)}</b>
+      </p>
+    )
+  )
+}
+
+type ByLinkProps = FillProps & {
   readonly car: CarLive
   readonly stage: FillStage | undefined
   readonly targetBarG: number | null
-}): ReactNode {
-  const units = useUnits()
+}
+
+/** The fill by command as it goes: what was ordered, whether the pump must rest, and what stops it by itself. */
+function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByLinkProps) {
   useNow(500)
   const { status, live, frame } = car
   const corner = stage?.corner ?? asked
@@ -187,92 +243,71 @@ function ByLink({
     ? fillDoubt({ runS, galleryBarG: live.galleryBarG, toBarG: targetBarG ?? 20, rose })
     : null
   const go = (): void =>
-    order.mutate(
-      hanging
-        ? {
-            action: 'fill',
-            corner,
-            forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)),
-            foldsInspected: true,
-          }
-        : { action: 'raise', foldsInspected: true },
-      { onSuccess: () => setSince({ atS: frame?.atS ?? 0, offMm: live.offMm[corner] ?? null }) },
-    )
+    order.mutate(fillOrder(hanging, corner, stage), {
+      onSuccess: () => setSince({ atS: frame?.atS ?? 0, offMm: live.offMm[corner] ?? null }),
+    })
+  const waitsFirst =
+    order.isPending ||
+    warm ||
+    filling ||
+    (rest !== undefined && pumpC === null) ||
+    (hanging && stage === undefined)
+  const restMs = rest ? rest.dueMs - now : null
   const error = order.error ?? held.error
+  return { corner, hanging, order, pumpC, warm, restMs, doubt, go, waitsFirst, error }
+}
+
+/** What the module is told: with wheels hanging one corner's stage, on its wheels a raise. */
+const fillOrder = (hanging: boolean, corner: Corner, stage: FillStage | undefined) =>
+  hanging
+    ? {
+        action: 'fill' as const,
+        corner,
+        forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)),
+        foldsInspected: true,
+      }
+    : { action: 'raise' as const, foldsInspected: true }
+
+/** Fills by command in stages, while the link shows pressure, heights and the pump’s warmth. */
+function ByLink(props: ByLinkProps): ReactNode {
+  const units = useUnits()
+  const { stage } = props
+  const fill = useFillByLink(props)
   return (
     <div className="grid gap-3">
-      <div className="grid grid-cols-2 gap-x-8 sm:grid-cols-3">
-        <p className="figure">
-          <span className="text-ink-2">
-            gallery{live.open.length > 0 ? `, ${live.open.join(' and ')} open` : ''}
-          </span>
-          <span className="num text-[24px]">
-            {live.galleryBarG === null ? '–' : formatQuantity(live.galleryBarG, 'pressure', units)}
-            <span className="unit">{UNIT_LABEL[units.pressure]}</span>
-          </span>
-        </p>
-        {pumpC !== null && (
-          <p className="figure">
-            <span className="flex items-center gap-1 text-ink-2">
-              <Thermometer size={16} aria-hidden />
-              pump
-            </span>
-            <span className="num text-[24px]">
-              {formatQuantity(pumpC, 'temperature', units)}
-              <span className="unit">{UNIT_LABEL[units.temperature]}</span>
-            </span>
-          </p>
-        )}
-      </div>
-      {warm && (
-        <p className="hint" role="status">
-          The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)}{' '}
-          {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.
-        </p>
-      )}
-      {rest && !warm && (
-        <p className="hint flex items-center gap-2" role="status">
-          <Hourglass size={18} aria-hidden />
-          The pump rests: <b className="num">{countdownWords(rest.dueMs - now)}</b>
-        </p>
-      )}
-      {doubt && (
+      <FillFigures live={props.car.live} pumpC={fill.pumpC} />
+      <PumpRest warm={fill.warm} restMs={fill.restMs} />
+      {fill.doubt && (
         <p className="caution" role="alert">
-          {FILL_DOUBT_WORDS[doubt]}
+          {FILL_DOUBT_WORDS[fill.doubt]}
         </p>
       )}
       <div className="flex flex-wrap gap-2">
         <button
           type="button"
           className="btn btn-big flex-1"
-          disabled={
-            order.isPending ||
-            warm ||
-            filling ||
-            (rest !== undefined && pumpC === null) ||
-            (hanging && stage === undefined)
-          }
-          onClick={go}
+          disabled={fill.waitsFirst}
+          onClick={fill.go}
         >
           <ArrowUpFromLine size={22} aria-hidden />
-          {!hanging
+          {!fill.hanging
             ? 'Ask for raise'
             : stage
-              ? `Fill the ${CORNER_WORDS[corner]} to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+              ? `Fill the ${CORNER_WORDS[fill.corner]} to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
               : 'Every stage is reached'}
         </button>
         <button
           type="button"
           className="btn btn-go btn-big"
-          onClick={() => order.mutate({ action: 'stop' })}
+          onClick={() => fill.order.mutate({ action: 'stop' })}
         >
           <OctagonX size={22} aria-hidden />
           Stop
         </button>
       </div>
-      {error && (
+      {fill.error && (
         <p className="wrong" role="alert">
-          {sentenceOf(error)}
+          {sentenceOf(fill.error)}
         </p>
       )}
     </div>

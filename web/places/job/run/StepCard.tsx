@@ -5,7 +5,7 @@ import { cornersOf } from '@anklet/core/vehicle'
 import { maySkip, notYet, refusalSentence, toShow } from '@anklet/core/work'
 import type { Deviation } from '@anklet/core/work'
 import { Check, CircleSlash2, ShieldAlert } from 'lucide-react'
-import type { ReactNode } from 'react'
+import type { ReactNode, RefObject } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import { usePeople, useUnits } from '../../../data/queries.ts'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
@@ -128,52 +128,13 @@ function Otherwise({
   )
 }
 
-/** One step, large: what, where, its caution, what it waits for, what it must show, and one key to confirm it. */
-export function StepCard({ job, work, step, car, peaks = {}, children }: CardProps): ReactNode {
-  const { of, run, me } = work
-  const units = useUnits()
-  const people = usePeople().data ?? []
-  const draftKey = `${job.id} ${step.key}`
-  const draft = useStepDrafts((drafts) => drafts.byKey[draftKey]) ?? EMPTY_STEP
-  const { patch, drop } = useStepDrafts.getState()
-  const change = (next: Partial<StepDraft>): void => patch(draftKey, next)
-  const [wrong, setWrong] = useState<string | null>(null)
-  // The key that was pressed went with its step: the next Tab begins at the new one, and its words are in sight.
-  const article = useRef<HTMLElement>(null)
-  useEffect(() => {
-    if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
-    if ((article.current?.getBoundingClientRect().top ?? 0) < 0)
-      article.current?.scrollIntoView({ block: 'start' })
-  }, [])
-  // A glove taps twice: the second tap must not confirm the step that has just come. Keys do not bounce, and are taken at once.
-  const [armed, setArmed] = useState(false)
-  useEffect(() => {
-    const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS)
-    return () => clearTimeout(timer)
-  }, [])
-  const written = of.book.steps.find(({ id }) => id === step.step)
-  const asks = written ? toShow(written, step.place) : []
-  const not = notYet(of, run, step.key)
-  const range = step.torque ? of.torqueOf(step.torque) : null
-  const words = stepWords(step.words, step.place)
+/** The step's number, words, caution and reason. */
+function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
+  const { of, run } = work
   const number = of.steps.findIndex(({ key }) => key === step.key) + 1
   const again = run.steps.find((each) => each.step.key === step.key)?.state === 'again'
-  const outside = step.torque !== null && torqueDoubt(draft, range) !== null
-  const confirm = (tapped: boolean): void => {
-    if (tapped && !armed) return
-    const made = entryOf(step, asks, draft, units)
-    const sentence = made.ok ? work.enter(made.entry) : made.sentence
-    setWrong(sentence)
-    if (sentence === null) drop(draftKey)
-  }
   return (
-    <article
-      ref={article}
-      tabIndex={-1}
-      aria-label={words}
-      data-step={step.key}
-      className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
-    >
+    <>
       <div className="flex items-start gap-4">
         {step.place !== null && (
           <span className="shrink-0">
@@ -186,7 +147,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
             {STRETCH_WORDS[step.phase].toLowerCase()}
             {again ? '; once more' : ''}
           </p>
-          <h2 className="say text-ink">{words}</h2>
+          <h2 className="say text-ink">{stepWords(step.words, step.place)}</h2>
         </div>
       </div>
       {step.caution && (
@@ -196,6 +157,143 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
         </p>
       )}
       <p className="sub">{step.why}</p>
+    </>
+  )
+}
+
+interface DraftProps {
+  readonly draft: StepDraft
+  change(next: Partial<StepDraft>): void
+}
+
+function TorqueOf({
+  job,
+  work: { of },
+  step,
+  draft,
+  change,
+}: Pick<CardProps, 'job' | 'work' | 'step'> & DraftProps): ReactNode {
+  if (!step.torque) return null
+  const range = of.torqueOf(step.torque)
+  return (
+    <>
+      <TorqueEntry
+        fastener={step.torque}
+        words={of.book.torques[step.torque] ?? step.torque}
+        typeId={job.vehicleType.id}
+        range={range}
+        draft={draft}
+        onChange={change}
+      />
+      {range && torqueDoubt(draft, range) !== null && draft.deviation === null && (
+        <button type="button" className="btn w-fit" onClick={() => change({ deviation: 'torque' })}>
+          It is right as it is: say why
+        </button>
+      )}
+    </>
+  )
+}
+
+function SecondHand({ me, draft, change }: DraftProps & { readonly me: string | null }): ReactNode {
+  const people = usePeople().data ?? []
+  return (
+    <Taps<string>
+      legend="The second hand"
+      chosen={draft.second ? [draft.second] : []}
+      onTap={(second) => change({ second })}
+      options={[
+        ...people.filter(({ id }) => id !== me).map(({ id, name }) => ({ value: id, words: name })),
+        { value: 'alone', words: 'Alone: a stand or strap in its place' },
+      ]}
+    />
+  )
+}
+
+/** What a step must come with: what it shows, its torque, a second hand, a photo. */
+function ComesWith(
+  props: CardProps &
+    DraftProps & { readonly asks: ReturnType<typeof toShow>; readonly draftKey: string },
+): ReactNode {
+  const { job, work, step, car, peaks = {}, asks, draft, draftKey, change } = props
+  const taken = (): readonly string[] => useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []
+  return (
+    <>
+      <Proofs
+        asks={asks}
+        body={work.run.car.body}
+        car={car}
+        draft={draft}
+        peaks={peaks}
+        onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })}
+      />
+      <TorqueOf job={job} work={work} step={step} draft={draft} change={change} />
+      {step.second && <SecondHand me={work.me} draft={draft} change={change} />}
+      {(step.photo || step.phase === 'on' || step.phase === 'bench') && (
+        <StepPhotos
+          job={job}
+          step={step}
+          run={work.run}
+          photoIds={draft.photoIds}
+          needed={step.photo}
+          onTaken={(id) => change({ photoIds: [...taken(), id] })}
+        />
+      )}
+      <Otherwise step={step} work={work} draft={draft} change={change} />
+    </>
+  )
+}
+
+/** Whether a tap counts yet: a glove taps twice, and the second tap must not confirm the step that has just come. */
+function useArmed(): boolean {
+  const [armed, setArmed] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  return armed
+}
+
+/** Brings a new step into sight, and the next Tab to it: the key that was pressed went with the step before. */
+function useInSight(): RefObject<HTMLElement | null> {
+  const article = useRef<HTMLElement>(null)
+  useEffect(() => {
+    if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
+    if ((article.current?.getBoundingClientRect().top ?? 0) < 0)
+      article.current?.scrollIntoView({ block: 'start' })
+  }, [])
+  return article
+}
+
+/** One step, large: what, where, its caution, what it waits for, what it must show, and one key to confirm it. */
+export function StepCard(props: CardProps): ReactNode {
+  const { job, work, step, children } = props
+  const { of, run } = work
+  const units = useUnits()
+  const draftKey = `${job.id} ${step.key}`
+  const draft = useStepDrafts((drafts) => drafts.byKey[draftKey]) ?? EMPTY_STEP
+  const { patch, drop } = useStepDrafts.getState()
+  const [wrong, setWrong] = useState<string | null>(null)
+  const [article, armed] = [useInSight(), useArmed()]
+  const written = of.book.steps.find(({ id }) => id === step.step)
+  const asks = written ? toShow(written, step.place) : []
+  const not = notYet(of, run, step.key)
+  // Keys do not bounce, and are taken at once.
+  const confirm = (tapped: boolean): void => {
+    if (tapped && !armed) return
+    const made = entryOf(step, asks, draft, units)
+    const sentence = made.ok ? work.enter(made.entry) : made.sentence
+    setWrong(sentence)
+    if (sentence === null) drop(draftKey)
+  }
+  return (
+    <article
+      ref={article}
+      tabIndex={-1}
+      aria-label={stepWords(step.words, step.place)}
+      data-step={step.key}
+      className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
+    >
+      <StepHead work={work} step={step} />
       <Gates work={work} step={step} />
       {not ? (
         <p className="hint" role="status">
@@ -204,61 +302,13 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
       ) : (
         <>
           {children}
-          <Proofs
+          <ComesWith
+            {...props}
             asks={asks}
-            body={run.car.body}
-            car={car}
             draft={draft}
-            peaks={peaks}
-            onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })}
+            draftKey={draftKey}
+            change={(next) => patch(draftKey, next)}
           />
-          {step.torque && (
-            <TorqueEntry
-              fastener={step.torque}
-              words={of.book.torques[step.torque] ?? step.torque}
-              typeId={job.vehicleType.id}
-              range={range}
-              draft={draft}
-              onChange={change}
-            />
-          )}
-          {outside && range && draft.deviation === null && (
-            <button
-              type="button"
-              className="btn w-fit"
-              onClick={() => change({ deviation: 'torque' })}
-            >
-              It is right as it is: say why
-            </button>
-          )}
-          {step.second && (
-            <Taps<string>
-              legend="The second hand"
-              chosen={draft.second ? [draft.second] : []}
-              onTap={(second) => change({ second })}
-              options={[
-                ...people
-                  .filter(({ id }) => id !== me)
-                  .map(({ id, name }) => ({ value: id, words: name })),
-                { value: 'alone', words: 'Alone: a stand or strap in its place' },
-              ]}
-            />
-          )}
-          {(step.photo || step.phase === 'on' || step.phase === 'bench') && (
-            <StepPhotos
-              job={job}
-              step={step}
-              run={run}
-              photoIds={draft.photoIds}
-              needed={step.photo}
-              onTaken={(id) =>
-                change({
-                  photoIds: [...(useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []), id],
-                })
-              }
-            />
-          )}
-          <Otherwise step={step} work={work} draft={draft} change={change} />
           {wrong && (
             <p className="wrong text-[16px]" role="alert">
               {wrong}
@@ -266,7 +316,7 @@ export function StepCard({ job, work, step, car, peaks = {}, children }: CardPro
           )}
           <button
             type="button"
-            className="btn btn-go btn-big sticky bottom-3 z-10 min-h-[68px] w-full text-[20px]"
+            className="btn btn-go btn-big min-h-[68px] w-full text-[20px]"
             aria-disabled={!armed}
             onClick={(event) => confirm(event.detail > 0)}
           >

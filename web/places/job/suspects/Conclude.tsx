@@ -45,154 +45,197 @@ function Kept({ job }: { readonly job: Job }): ReactNode {
   )
 }
 
-/** When to stop checking: the fault, how sure, what guessing would have cost, and keeping it as the job's finding. */
-export function Conclude({
-  job,
-  now,
-  reasoned,
-  costs,
-}: {
+interface ConcludeProps {
   readonly job: Job
   readonly now: SuspectsNow
   readonly reasoned: Reasoned
   readonly costs: Readonly<Record<string, number>>
-}): ReactNode {
-  const conclude = useCommand('job.conclude')
-  const photo = useTakenPhoto(job.id)
-  const [photoId, setPhotoId] = useState<string | null>(null)
-  const stop = reasoned.recommend.kind === 'repair'
-  const cause = stop ? reasoned.recommend.id : reasoned.posterior[0]!.cause
+}
+
+/** More work than this is worth a sentence, minutes. */
+const DEARER_MIN = 20
+
+/** What is to be repaired, what guessing would have cost, and what the advice hangs on. */
+function Advised({
+  now,
+  reasoned,
+  costs,
+  cause,
+}: Omit<ConcludeProps, 'job'> & { readonly cause: string }): ReactNode {
   const placed = now.causes.get(cause)!
-  const p = reasoned.posterior.find((each) => each.cause === cause)!.p
-  const newest = job.conclusions.at(-1)
+  const p = probabilityOf(reasoned, cause)
+  const minutes = costs[cause] ?? 0
   const dearer = reasoned.guessing - reasoned.expectedRepairCost
-  const stands = now.pieces
-    .filter(({ doubted }) => doubted === null)
-    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome).slice(0, 200))
-    .slice(-40)
+  const roughly = now.rate && placed.parts.some((part) => part.cause.price === undefined)
+  const hangsOn = reasoned.hangsOn.slice(0, 2).map(({ cause: other, favoured, recommend }) => {
+    const instead =
+      recommend.kind === 'check'
+        ? `“${checkWords(now.checks.get(recommend.id)!)}” would come first`
+        : `“${causeWords(now.causes.get(recommend.id)!)}” would be mended first`
+    const were = `were it ${favoured ? 'more' : 'less'} likely that`
+    return `${were} ${causeClause(now.causes.get(other)!)}, ${instead}`
+  })
   return (
-    <section
-      aria-label="Finding"
-      className={`grid content-start gap-2 ${stop ? 'rounded-md border border-edge bg-sheet p-4' : ''}`}
-    >
-      {stop && (
-        <>
-          <p className="text-[13.5px] text-ink-2">
-            No check is worth its minutes any more: repair, about {minutesWords(costs[cause] ?? 0)}{' '}
-            of work with parts and proof{moneyWords(costs[cause] ?? 0, now.rate)}
-            {now.rate && placed.parts.some((part) => part.cause.price === undefined)
-              ? '; parts without a price of yours are counted roughly'
-              : ''}
-            .
-          </p>
-          <h2 className="say">{causeWords(placed)}.</h2>
-          <p className="sub">
-            {surenessWords(p)}, {percentWords(p)}. {placed.because}
-          </p>
-        </>
+    <>
+      <p className="text-[13.5px] text-ink-2">
+        No check is worth its minutes any more: repair, about {minutesWords(minutes)} of work with
+        parts and proof{moneyWords(minutes, now.rate)}
+        {roughly ? '; parts without a price of yours are counted roughly' : ''}.
+      </p>
+      <h2 className="say">{causeWords(placed)}.</h2>
+      <p className="sub">
+        {surenessWords(p)}, {percentWords(p)}. {placed.because}
+      </p>
+      {hangsOn.length > 0 && (
+        <p className="text-[13.5px] text-ink-2">It hangs on: {hangsOn.join('; ')}.</p>
       )}
-      {stop && reasoned.hangsOn.length > 0 && (
-        <p className="text-[13.5px] text-ink-2">
-          It hangs on:{' '}
-          {reasoned.hangsOn
-            .slice(0, 2)
-            .map(
-              ({ cause: other, favoured, recommend }) =>
-                `were it ${favoured ? 'more' : 'less'} likely that ${causeClause(now.causes.get(other)!)}, ${recommend.kind === 'check' ? `“${checkWords(now.checks.get(recommend.id)!)}” would come first` : `“${causeWords(now.causes.get(recommend.id)!)}” would be mended first`}`,
-            )
-            .join('; ')}
-          .
-        </p>
-      )}
-      {stop && dearer > 20 && (
+      {dearer > DEARER_MIN && (
         <p className="text-[13.5px] text-ink-2">
           Replacing what is commonest, whatever was found, would come to about{' '}
           {minutesWords(dearer)} of work more on average{moneyWords(dearer, now.rate)}.
         </p>
       )}
-      {reasoned.surprises.length > 0 && (
+    </>
+  )
+}
+
+/** Evidence that hardly fits, and evidence everything turns on. */
+function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): ReactNode {
+  const surprises = reasoned.surprises
+    .slice(0, 2)
+    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
+  const turns = reasoned.turns.slice(0, 2).map(({ check, leader }) => {
+    const without = causeClause(now.causes.get(leader)!)
+    return `${checkWords(now.checks.get(check)!)} (without it: ${without})`
+  })
+  return (
+    <>
+      {surprises.length > 0 && (
         <p className="hint">
-          Hardly fits the rest:{' '}
-          {reasoned.surprises
-            .slice(0, 2)
-            .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
-            .join('; ')}
-          . Do it again, or don’t count it.
+          Hardly fits the rest: {surprises.join('; ')}. Do it again, or don’t count it.
         </p>
       )}
-      {reasoned.turns.length > 0 && (
-        <p className="text-[13.5px] text-ink-2">
-          The answer turns on:{' '}
-          {reasoned.turns
-            .slice(0, 2)
-            .map(
-              ({ check, leader }) =>
-                `${checkWords(now.checks.get(check)!)} (without it: ${causeClause(now.causes.get(leader)!)})`,
-            )
-            .join('; ')}
-          .
-        </p>
+      {turns.length > 0 && (
+        <p className="text-[13.5px] text-ink-2">The answer turns on: {turns.join('; ')}.</p>
       )}
-      <Kept job={job} />
-      {!job.closedAt && newest?.cause !== cause && (
+    </>
+  )
+}
+
+function WithPhoto({
+  photoId,
+  photo,
+  words,
+  onTaken,
+}: {
+  readonly photoId: string | null
+  readonly photo: ReturnType<typeof useTakenPhoto>
+  readonly words: string
+  onTaken(id: string): void
+}): ReactNode {
+  if (photoId)
+    return (
+      <img
+        src={`/api/photos/${photoId}`}
+        alt="Goes with the finding"
+        className="h-[46px] w-[62px] rounded border border-edge object-cover"
+      />
+    )
+  return (
+    <label
+      className={`btn btn-quiet cursor-pointer focus-within:outline focus-within:outline-3 ${photo.isPending ? 'opacity-50' : ''}`}
+    >
+      <Camera size={18} aria-hidden />
+      With a photo
+      <input
+        type="file"
+        accept="image/*"
+        className="sr-only"
+        disabled={photo.isPending}
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          if (file) void photo.take(file, words.slice(0, 200), onTaken)
+          event.target.value = ''
+        }}
+      />
+    </label>
+  )
+}
+
+const probabilityOf = ({ posterior }: Reasoned, cause: string): number =>
+  posterior.find((each) => each.cause === cause)!.p
+
+/** Keeps a cause as the job's finding, with what it stands on. */
+function KeepFinding({
+  job,
+  now,
+  reasoned,
+  cause,
+}: Omit<ConcludeProps, 'costs'> & { readonly cause: string }): ReactNode {
+  const conclude = useCommand('job.conclude')
+  const photo = useTakenPhoto(job.id)
+  const [photoId, setPhotoId] = useState<string | null>(null)
+  const placed = now.causes.get(cause)!
+  const stop = reasoned.recommend.kind === 'repair'
+  const stands = now.pieces
+    .filter(({ doubted }) => doubted === null)
+    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome).slice(0, 200))
+    .slice(-40)
+  const keep = (): void =>
+    conclude.submit({
+      payload: {
+        conclusionId: crypto.randomUUID(),
+        jobId: job.id,
+        cause,
+        sentence: `${causeWords(placed)}.`,
+        probability: probabilityOf(reasoned, cause),
+        stands,
+        photoId,
+      },
+    })
+  const complaint = photo.complaint ?? (conclude.isError ? sentenceOf(conclude.error) : null)
+  return (
+    <>
+      {!job.closedAt && job.conclusions.at(-1)?.cause !== cause && (
         <div className="flex flex-wrap items-center gap-2">
           <button
             type="button"
             className={`btn ${stop ? 'btn-go' : ''}`}
             disabled={conclude.isPending}
-            onClick={() =>
-              conclude.submit({
-                payload: {
-                  conclusionId: crypto.randomUUID(),
-                  jobId: job.id,
-                  cause,
-                  sentence: `${causeWords(placed)}.`,
-                  probability: p,
-                  stands,
-                  photoId,
-                },
-              })
-            }
+            onClick={keep}
           >
             {stop ? 'Keep as the finding' : `Stop here: ${causeClause(placed)}`}
           </button>
-          {photoId ? (
-            <img
-              src={`/api/photos/${photoId}`}
-              alt="Goes with the finding"
-              className="h-[46px] w-[62px] rounded border border-edge object-cover"
-            />
-          ) : (
-            <label
-              className={`btn btn-quiet cursor-pointer focus-within:outline focus-within:outline-3 ${photo.isPending ? 'opacity-50' : ''}`}
-            >
-              <Camera size={18} aria-hidden />
-              With a photo
-              <input
-                type="file"
-                accept="image/*"
-                className="sr-only"
-                disabled={photo.isPending}
-                onChange={(event) => {
-                  const file = event.target.files?.[0]
-                  if (file) void photo.take(file, causeWords(placed).slice(0, 200), setPhotoId)
-                  event.target.value = ''
-                }}
-              />
-            </label>
-          )}
+          <WithPhoto
+            photoId={photoId}
+            photo={photo}
+            words={causeWords(placed)}
+            onTaken={setPhotoId}
+          />
         </div>
       )}
-      {photo.complaint && (
+      {complaint && (
         <p className="wrong" role="alert">
-          {photo.complaint}
+          {complaint}
         </p>
       )}
-      {conclude.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(conclude.error)}
-        </p>
-      )}
+    </>
+  )
+}
+
+/** When to stop checking: the fault, how sure, what guessing would have cost, and keeping it as the job's finding. */
+export function Conclude({ job, now, reasoned, costs }: ConcludeProps): ReactNode {
+  const stop = reasoned.recommend.kind === 'repair'
+  const cause = stop ? reasoned.recommend.id : reasoned.posterior[0]!.cause
+  return (
+    <section
+      aria-label="Finding"
+      className={`grid content-start gap-2 ${stop ? 'rounded-md border border-edge bg-sheet p-4' : ''}`}
+    >
+      {stop && <Advised now={now} reasoned={reasoned} costs={costs} cause={cause} />}
+      <Doubts now={now} reasoned={reasoned} />
+      <Kept job={job} />
+      <KeepFinding job={job} now={now} reasoned={reasoned} cause={cause} />
     </section>
   )
 }

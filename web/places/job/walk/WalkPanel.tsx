@@ -1,8 +1,9 @@
 import type { Job, Round } from '@anklet/contract'
 import { checkRound, countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
+import type { DisplayUnits } from '@anklet/core/units'
 import { toDisplay } from '@anklet/core/units'
-import { completeGeometry } from '@anklet/core/vehicle'
-import { mapCorners, perCorner } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/vehicle'
+import { completeGeometry, mapCorners, perCorner } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
@@ -52,6 +53,107 @@ function orderWords(draft: Draft): { before: string; strong: string; after: stri
   return { before: 'Walk on to the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
 }
 
+/** What the arithmetic has to say about the readings so far. */
+function Remarks({
+  job,
+  draft,
+  against,
+  units,
+  onAgain,
+}: Pick<WalkProps, 'job' | 'draft' | 'against'> & {
+  readonly units: DisplayUnits
+  onAgain(corner: Corner): void
+}): ReactNode {
+  const { repeatabilityMm } = useRepeatability()
+  const remarks = useMemo(
+    () =>
+      checkRound({
+        vehicle: completeGeometry(job.vehicleType.geometry),
+        readings: draft.readings,
+        repeatabilityMm,
+        modelSigmaMm: modelSigmaMm(draft.rolledAndBounced ?? false),
+        rideHeights: isRideRound(draft),
+        earlier: against && {
+          meanMm: meansOf(against),
+          count: mapCorners(countedReadings(against), (list) => list.length),
+          modelSigmaMm: modelSigmaMm(against.rolledAndBounced),
+        },
+      }).map((remark) => remarkWords(remark, units)),
+    [job, draft, against, units, repeatabilityMm],
+  )
+  const taken = perCorner((corner) =>
+    draft.readings.filter((reading) => reading.corner === corner).map(({ heightMm }) => heightMm),
+  )
+  return (
+    <div className="mt-3 grid gap-2" aria-live="polite">
+      {remarks.map(({ sentence, again }) => (
+        <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2">
+          <span className="flex-1">{sentence}</span>
+          {again && !draft.sealed && (
+            <button type="button" className="btn" onClick={() => onAgain(again)}>
+              Measure {CORNER_WORDS[again]} again
+            </button>
+          )}
+        </p>
+      ))}
+      {leaveDoubtfulOut(taken, repeatabilityMm).leftOut.map((one) => (
+        <p key={`${one.corner}${one.heightMm}`} className="hint">
+          {leftOutWords(one, units)}
+        </p>
+      ))}
+    </div>
+  )
+}
+
+/** What can be done besides typing the next reading: save, walk another lap, go back. */
+function AfterEntry({
+  draft,
+  stop,
+  saveWords,
+  onSave,
+  onChange,
+}: {
+  readonly draft: Draft
+  /** Something is still to be read. */ readonly stop: boolean
+  readonly saveWords: string
+  onSave(): void
+  onChange(next: Partial<Draft>): void
+}): ReactNode {
+  return (
+    <>
+      {draft.refusal && (
+        <p className="wrong" role="alert">
+          {draft.refusal}
+        </p>
+      )}
+      {firstLapDone(draft.readings) && !draft.sealed && (
+        <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={onSave}>
+          {stop ? `${saveWords} with ${draft.laps > 2 ? 'what is read' : 'one lap'}` : saveWords}
+        </button>
+      )}
+      {!stop && !draft.sealed && draft.laps < MOST_LAPS && (
+        <button type="button" className="btn" onClick={() => onChange({ laps: draft.laps + 1 })}>
+          Walk another lap
+        </button>
+      )}
+      {draft.sealed && (
+        <p className="hint" role="status">
+          Saving … the round is kept on this device until the server has it.
+        </p>
+      )}
+      {!draft.sealed && (
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] self-start text-left underline"
+          onClick={() => onChange({ walking: false })}
+        >
+          Back to the questions; readings stay
+        </button>
+      )}
+    </>
+  )
+}
+
 /** The walk: one corner at a time, the cursor moves on by itself, the second lap goes the other way round. */
 export function WalkPanel({
   job,
@@ -69,6 +171,8 @@ export function WalkPanel({
   const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
   const { repeatabilityMm } = useRepeatability()
   const change = (next: Partial<Draft>): void => patch(draft.key, { ...next, refusal: null })
+  const measureAgain = (corner: Corner): void =>
+    change({ chosen: { corner, lap: lastLap(draft.readings, corner) }, typed: '' })
   useEffect(() => {
     if (draft.sealed === null) saved.current = false
   }, [draft.sealed])
@@ -85,29 +189,6 @@ export function WalkPanel({
       [patch, draft.key, units],
     ),
   )
-
-  const remarks = useMemo(
-    () =>
-      checkRound({
-        vehicle: completeGeometry(job.vehicleType.geometry),
-        readings: draft.readings,
-        repeatabilityMm,
-        modelSigmaMm: modelSigmaMm(draft.rolledAndBounced ?? false),
-        rideHeights: isRideRound(draft),
-        earlier: against && {
-          meanMm: meansOf(against),
-          count: mapCorners(countedReadings(against), (list) => list.length),
-          modelSigmaMm: modelSigmaMm(against.rolledAndBounced),
-        },
-      }).map((remark) => remarkWords(remark, units)),
-    [job, draft.readings, draft, against, units, repeatabilityMm],
-  )
-  const doubted = leaveDoubtfulOut(
-    perCorner((corner) =>
-      draft.readings.filter((taken) => taken.corner === corner).map(({ heightMm }) => heightMm),
-    ),
-    repeatabilityMm,
-  ).leftOut
 
   const takeReading = (): void => {
     if (!stop || draft.sealed) return
@@ -131,7 +212,6 @@ export function WalkPanel({
     change({ sealed })
   }
   const words = orderWords(draft)
-  const canSave = firstLapDone(draft.readings) && !draft.sealed
   return (
     <div className="grid gap-x-7 gap-y-3 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
@@ -150,36 +230,9 @@ export function WalkPanel({
           stop={stop}
           units={units}
           repeatabilityMm={repeatabilityMm}
-          onPick={(corner) =>
-            change({ chosen: { corner, lap: lastLap(draft.readings, corner) }, typed: '' })
-          }
+          onPick={measureAgain}
         />
-        <div className="mt-3 grid gap-2" aria-live="polite">
-          {remarks.map(({ sentence, again }) => (
-            <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2">
-              <span className="flex-1">{sentence}</span>
-              {again && !draft.sealed && (
-                <button
-                  type="button"
-                  className="btn"
-                  onClick={() =>
-                    change({
-                      chosen: { corner: again, lap: lastLap(draft.readings, again) },
-                      typed: '',
-                    })
-                  }
-                >
-                  Measure {CORNER_WORDS[again]} again
-                </button>
-              )}
-            </p>
-          ))}
-          {doubted.map((one) => (
-            <p key={`${one.corner}${one.heightMm}`} className="hint">
-              {leftOutWords(one, units)}
-            </p>
-          ))}
-        </div>
+        <Remarks job={job} draft={draft} against={against} units={units} onAgain={measureAgain} />
       </div>
       <div className="flex min-w-0 flex-col gap-3">
         {stop && !draft.sealed && (
@@ -195,35 +248,13 @@ export function WalkPanel({
             onTake={takeReading}
           />
         )}
-        {draft.refusal && (
-          <p className="wrong" role="alert">
-            {draft.refusal}
-          </p>
-        )}
-        {canSave && (
-          <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={save}>
-            {stop ? `${saveWords} with ${draft.laps > 2 ? 'what is read' : 'one lap'}` : saveWords}
-          </button>
-        )}
-        {!stop && !draft.sealed && draft.laps < MOST_LAPS && (
-          <button type="button" className="btn" onClick={() => change({ laps: draft.laps + 1 })}>
-            Walk another lap
-          </button>
-        )}
-        {draft.sealed && (
-          <p className="hint" role="status">
-            Saving … the round is kept on this device until the server has it.
-          </p>
-        )}
-        {!draft.sealed && (
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px] self-start text-left underline"
-            onClick={() => change({ walking: false })}
-          >
-            Back to the questions; readings stay
-          </button>
-        )}
+        <AfterEntry
+          draft={draft}
+          stop={stop !== null}
+          saveWords={saveWords}
+          onSave={save}
+          onChange={change}
+        />
       </div>
     </div>
   )

@@ -1,7 +1,7 @@
 import type { Job } from '@anklet/contract'
 import type { BookJob, ProcedureBook, ShopWay, Support, WantedJob } from '@anklet/core/procedure'
 import { applies, placesFrom, SUPPORTS } from '@anklet/core/procedure'
-import type { Corner, Place } from '@anklet/core/vehicle'
+import type { Architecture, Corner, Place } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
@@ -64,6 +64,108 @@ const options = <Value extends string>(
 ): readonly { value: Value; words: string }[] =>
   (Object.entries(words) as [Value, string][]).map(([value, said]) => ({ value, words: said }))
 
+interface ChoiceProps {
+  readonly chosen: Chosen
+  onChoose(chosen: Chosen): void
+}
+
+/** The corners a job is done at. */
+function Where({
+  job,
+  of,
+  chosen,
+  onChoose,
+}: ChoiceProps & { readonly job: Job; readonly of: BookJob }): ReactNode {
+  const corners = chosen.jobs.find((each) => each.job === of.id)?.corners ?? []
+  const toggle = (corner: Corner): void =>
+    onChoose({
+      ...chosen,
+      jobs: chosen.jobs.map((each) =>
+        each.job === of.id ? { ...each, corners: toggled(corners, of, corner) } : each,
+      ),
+    })
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <Taps<Corner>
+        legend={`Where: ${of.words}`}
+        chosen={corners}
+        onTap={toggle}
+        options={cornersFor(of, job, chosen).map((corner) => ({
+          value: corner,
+          words: capital(CORNER_WORDS[corner]),
+        }))}
+      />
+      <CornerGlyph lit={corners} />
+    </div>
+  )
+}
+
+/** The shop's way of doing it. */
+function Way({
+  architecture,
+  chosen,
+  onChoose,
+}: ChoiceProps & { readonly architecture: Architecture }): ReactNode {
+  return (
+    <details className="border-t border-edge pt-1">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        The shop’s way: how air is let out, which end first, how it is filled, who is there
+      </summary>
+      <div className="grid gap-4 pt-1 sm:grid-cols-2">
+        <Taps<ShopWay['ventBy']>
+          legend="Air is let out"
+          chosen={[chosen.way.ventBy]}
+          onTap={(ventBy) => onChoose({ ...chosen, way: { ...chosen.way, ventBy } })}
+          options={options(VENT_WORDS)}
+        />
+        <Taps<ShopWay['first']>
+          legend="Of a strut"
+          chosen={[chosen.way.first]}
+          onTap={(first) => onChoose({ ...chosen, way: { ...chosen.way, first } })}
+          options={options(FIRST_WORDS)}
+        />
+        <Taps<ShopWay['fillAt']>
+          legend="Filled"
+          chosen={[architecture.liftingMode === 'none' ? 'standing' : chosen.way.fillAt]}
+          onTap={(fillAt) => onChoose({ ...chosen, way: { ...chosen.way, fillAt } })}
+          options={options(FILL_WORDS).filter(
+            ({ value }) => value === 'standing' || architecture.liftingMode !== 'none',
+          )}
+        />
+        <Taps<ShopWay['fasteners']>
+          legend="Nuts and clips"
+          chosen={[chosen.way.fasteners]}
+          onTap={(fasteners) => onChoose({ ...chosen, way: { ...chosen.way, fasteners } })}
+          options={options(FASTENER_WORDS)}
+        />
+        {architecture.layout === 'closed' && (
+          <Taps<ShopWay['charge']>
+            legend="Charged"
+            chosen={[chosen.way.charge]}
+            onTap={(charge) => onChoose({ ...chosen, way: { ...chosen.way, charge } })}
+            options={options(CHARGE_WORDS)}
+          />
+        )}
+        <Taps<boolean>
+          legend="Who is there"
+          chosen={[chosen.alone]}
+          onTap={(alone) => onChoose({ ...chosen, alone })}
+          options={[
+            { value: false, words: 'Two, where it takes two' },
+            { value: true, words: 'One alone' },
+          ]}
+        />
+      </div>
+      {architecture.liftingMode === 'none' && (
+        <p className="pt-2 text-[14px] text-ink-2">
+          This type has no lifting mode: with wheels hanging its module would let the air out, so it
+          is filled at standing height.
+        </p>
+      )}
+    </details>
+  )
+}
+
 /** Which jobs, at which corners, on which lift, and in the shop's way. */
 export function JobChoice({
   job,
@@ -100,29 +202,9 @@ export function JobChoice({
       />
       {open
         .filter(({ id, at }) => at !== 'car' && wanted(id))
-        .map((each) => {
-          const corners = wanted(each.id)!.corners ?? []
-          return (
-            <div key={each.id} className="flex flex-wrap items-end gap-4">
-              <Taps<Corner>
-                legend={`Where: ${each.words}`}
-                chosen={corners}
-                onTap={(corner) =>
-                  setJobs(
-                    chosen.jobs.map((of) =>
-                      of.job === each.id ? { ...of, corners: toggled(corners, each, corner) } : of,
-                    ),
-                  )
-                }
-                options={cornersFor(each, job, chosen).map((corner) => ({
-                  value: corner,
-                  words: capital(CORNER_WORDS[corner]),
-                }))}
-              />
-              <CornerGlyph lit={corners} />
-            </div>
-          )
-        })}
+        .map((each) => (
+          <Where key={each.id} job={job} of={each} chosen={chosen} onChoose={onChoose} />
+        ))}
       <Taps<Support>
         legend="It stands on"
         chosen={[chosen.support]}
@@ -145,62 +227,7 @@ export function JobChoice({
           words: capital(CORNER_WORDS[corner]),
         }))}
       />
-      <details className="border-t border-edge pt-1">
-        <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
-          The shop’s way: how air is let out, which end first, how it is filled, who is there
-        </summary>
-        <div className="grid gap-4 pt-1 sm:grid-cols-2">
-          <Taps<ShopWay['ventBy']>
-            legend="Air is let out"
-            chosen={[chosen.way.ventBy]}
-            onTap={(ventBy) => onChoose({ ...chosen, way: { ...chosen.way, ventBy } })}
-            options={options(VENT_WORDS)}
-          />
-          <Taps<ShopWay['first']>
-            legend="Of a strut"
-            chosen={[chosen.way.first]}
-            onTap={(first) => onChoose({ ...chosen, way: { ...chosen.way, first } })}
-            options={options(FIRST_WORDS)}
-          />
-          <Taps<ShopWay['fillAt']>
-            legend="Filled"
-            chosen={[architecture.liftingMode === 'none' ? 'standing' : chosen.way.fillAt]}
-            onTap={(fillAt) => onChoose({ ...chosen, way: { ...chosen.way, fillAt } })}
-            options={options(FILL_WORDS).filter(
-              ({ value }) => value === 'standing' || architecture.liftingMode !== 'none',
-            )}
-          />
-          <Taps<ShopWay['fasteners']>
-            legend="Nuts and clips"
-            chosen={[chosen.way.fasteners]}
-            onTap={(fasteners) => onChoose({ ...chosen, way: { ...chosen.way, fasteners } })}
-            options={options(FASTENER_WORDS)}
-          />
-          {architecture.layout === 'closed' && (
-            <Taps<ShopWay['charge']>
-              legend="Charged"
-              chosen={[chosen.way.charge]}
-              onTap={(charge) => onChoose({ ...chosen, way: { ...chosen.way, charge } })}
-              options={options(CHARGE_WORDS)}
-            />
-          )}
-          <Taps<boolean>
-            legend="Who is there"
-            chosen={[chosen.alone]}
-            onTap={(alone) => onChoose({ ...chosen, alone })}
-            options={[
-              { value: false, words: 'Two, where it takes two' },
-              { value: true, words: 'One alone' },
-            ]}
-          />
-        </div>
-        {architecture.liftingMode === 'none' && (
-          <p className="pt-2 text-[14px] text-ink-2">
-            This type has no lifting mode: with wheels hanging its module would let the air out, so
-            it is filled at standing height.
-          </p>
-        )}
-      </details>
+      <Way architecture={architecture} chosen={chosen} onChoose={onChoose} />
     </section>
   )
 }

@@ -51,34 +51,90 @@ interface StepProps {
   onMove(by: -1 | 1): void
 }
 
-/** A step of a plan: what, where, how long, its caution and gate; and why it stands where it stands. */
-export function PlanStepRow({
-  step,
-  number,
-  all,
-  book,
-  torques,
-  typeId,
-  alone,
+/** What a step waits for, in words; what shares a reason is said once. */
+function reasonsOf({ step, all, book }: StepProps): readonly string[] {
+  const reasons = step.after.flatMap(({ key, fact }) => {
+    if (fact === null) return []
+    const place = all.get(key)?.place
+    const words = book.facts.find(({ id }) => id === fact)?.words ?? fact
+    return [place ? `${words} (${placeWords(place)})` : words]
+  })
+  return [...new Set(reasons)]
+}
+
+function MoveButtons({
+  words,
   room,
   onMove,
-}: StepProps): ReactNode {
-  const factWords = (id: string): string => book.facts.find((fact) => fact.id === id)?.words ?? id
-  const words = stepWords(step.words, step.place)
-  // What shares a reason is said once.
-  const reasons = [
-    ...new Map(
-      step.after
-        .filter(({ fact }) => fact !== null)
-        .map(({ key, fact }) => {
-          const before = all.get(key)
-          return [
-            `${fact}.${String(before?.place ?? '')}`,
-            { key, fact: fact!, place: before?.place ?? null },
-          ] as const
-        }),
-    ).values(),
+}: Pick<StepProps, 'room' | 'onMove'> & { readonly words: string }): ReactNode {
+  return (
+    <div className="flex gap-2 pt-1">
+      <button
+        type="button"
+        className="tap"
+        disabled={!room.earlier}
+        onClick={() => onMove(-1)}
+        aria-label={`Earlier: ${words}`}
+      >
+        <ChevronUp size={18} aria-hidden />
+        Earlier
+      </button>
+      <button
+        type="button"
+        className="tap"
+        disabled={!room.later}
+        onClick={() => onMove(1)}
+        aria-label={`Later: ${words}`}
+      >
+        <ChevronDown size={18} aria-hidden />
+        Later
+      </button>
+    </div>
+  )
+}
+
+/** The reason of a step, of its place in the order, its gates and what it needs. */
+function Why(props: StepProps): ReactNode {
+  const { step, book, room, onMove } = props
+  const reasons = reasonsOf(props).slice(0, MOST_REASONS)
+  const needs = [
+    ...step.tools.map((id) => book.tools[id] ?? id),
+    ...step.uses.map((id) => book.uses[id] ?? id),
   ]
+  return (
+    <details className="no-print">
+      <summary className="min-h-[44px] cursor-pointer py-3 text-[13.5px] text-ink-2">
+        Why, and why here
+      </summary>
+      <div className="grid gap-1 pb-1 text-[14px]">
+        <p>{step.why}</p>
+        {reasons.length > 0 && <p>It waits until {reasons.join('; ')}.</p>}
+        {step.gates.map(({ gate, asks }) => (
+          <div key={gate}>
+            <p className="font-semibold">{capital(GATE_WORDS[gate])}</p>
+            <ul className="list-disc pl-5">
+              {asks.map(({ condition, proofs }) => (
+                <li key={condition}>
+                  {CONDITION_WORDS[condition]}:{' '}
+                  {proofs.map((proof) => PROOF_WORDS[proof]).join(', or ')}
+                </li>
+              ))}
+            </ul>
+          </div>
+        ))}
+        {needs.length > 0 && <p className="text-ink-2">{capital(needs.join(', '))}.</p>}
+        <MoveButtons words={stepWords(step.words, step.place)} room={room} onMove={onMove} />
+      </div>
+    </details>
+  )
+}
+
+/** More reasons than these are not read. */
+const MOST_REASONS = 6
+
+/** A step of a plan: what, where, how long, its caution and gate; and why it stands where it stands. */
+export function PlanStepRow(props: StepProps): ReactNode {
+  const { step, number, book, torques, typeId, alone } = props
   return (
     <li
       className="plan-step grid grid-cols-[34px_minmax(0,1fr)_auto] gap-x-3 border-b border-edge py-2.5"
@@ -86,7 +142,7 @@ export function PlanStepRow({
     >
       <span className="num pt-0.5 text-right text-[15px] text-ink-3">{number}</span>
       <div className="grid min-w-0 gap-1">
-        <p className="text-[16px] font-medium leading-snug">{words}</p>
+        <p className="text-[16px] font-medium leading-snug">{stepWords(step.words, step.place)}</p>
         {step.caution && (
           <p className="caution flex gap-2 text-[14px]">
             <ShieldAlert size={17} aria-hidden className="mt-0.5 shrink-0" />
@@ -109,73 +165,7 @@ export function PlanStepRow({
             typeId={typeId}
           />
         )}
-        <details className="no-print">
-          <summary className="min-h-[44px] cursor-pointer py-3 text-[13.5px] text-ink-2">
-            Why, and why here
-          </summary>
-          <div className="grid gap-1 pb-1 text-[14px]">
-            <p>{step.why}</p>
-            {reasons.length > 0 && (
-              <p>
-                It waits until{' '}
-                {reasons
-                  .slice(0, 6)
-                  .map(
-                    ({ fact, place }) =>
-                      `${factWords(fact)}${place ? ` (${placeWords(place)})` : ''}`,
-                  )
-                  .join('; ')}
-                .
-              </p>
-            )}
-            {step.gates.map(({ gate, asks }) => (
-              <div key={gate}>
-                <p className="font-semibold">{capital(GATE_WORDS[gate])}</p>
-                <ul className="list-disc pl-5">
-                  {asks.map(({ condition, proofs }) => (
-                    <li key={condition}>
-                      {CONDITION_WORDS[condition]}:{' '}
-                      {proofs.map((proof) => PROOF_WORDS[proof]).join(', or ')}
-                    </li>
-                  ))}
-                </ul>
-              </div>
-            ))}
-            {(step.tools.length > 0 || step.uses.length > 0) && (
-              <p className="text-ink-2">
-                {capital(
-                  [
-                    ...step.tools.map((id) => book.tools[id] ?? id),
-                    ...step.uses.map((id) => book.uses[id] ?? id),
-                  ].join(', '),
-                )}
-                .
-              </p>
-            )}
-            <div className="flex gap-2 pt-1">
-              <button
-                type="button"
-                className="tap"
-                disabled={!room.earlier}
-                onClick={() => onMove(-1)}
-                aria-label={`Earlier: ${words}`}
-              >
-                <ChevronUp size={18} aria-hidden />
-                Earlier
-              </button>
-              <button
-                type="button"
-                className="tap"
-                disabled={!room.later}
-                onClick={() => onMove(1)}
-                aria-label={`Later: ${words}`}
-              >
-                <ChevronDown size={18} aria-hidden />
-                Later
-              </button>
-            </div>
-          </div>
-        </details>
+        <Why {...props} />
       </div>
       <div className="grid content-start justify-items-end gap-0.5 text-[13.5px] text-ink-2">
         <span className="num whitespace-nowrap">{minutesWords(step.minutes)}</span>

@@ -1,4 +1,4 @@
-import type { Job, Part, Procedures, Torque } from '@anklet/contract'
+import type { CommandPayload, Job, Part, Procedures, Torque } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/procedure'
 import { inOrder } from '@anklet/core/procedure'
 import { carriedBy } from '@anklet/core/work'
@@ -54,6 +54,123 @@ const contentOf = ({
     order,
   ])
 
+/** The plan as it goes on record; a job that waits for its corners is left out. */
+const planPayload = (
+  job: Job,
+  { jobs, support, way, alone, flat }: Chosen,
+  order: readonly string[],
+): CommandPayload<'plan.make'> => ({
+  planId: crypto.randomUUID(),
+  jobId: job.id,
+  jobs: placed(jobs).map(({ job: id, corners }) => ({
+    job: id,
+    ...(corners ? { corners: [...corners] } : {}),
+  })),
+  support,
+  way,
+  alone,
+  flat: [...flat],
+  order: [...order],
+})
+
+/** Jobs whose corners are said, or that have none. */
+const placed = (jobs: Chosen['jobs']): Chosen['jobs'] =>
+  jobs.filter((each) => each.corners?.length !== 0)
+
+/** Why there is no plan yet. */
+function NoPlan({
+  answer,
+  asked,
+  jobWords,
+}: {
+  readonly answer: ReturnType<typeof usePlan>
+  /** There is something to plan. */ readonly asked: boolean
+  jobWords(id: string): string
+}): ReactNode {
+  if (answer?.kind === 'refused')
+    return (
+      <p className="wrong" role="alert">
+        {planRefusalWords(answer.refusal, jobWords)}
+      </p>
+    )
+  if (answer?.kind === 'broken')
+    return (
+      <p className="wrong" role="alert">
+        The plan could not be made.
+      </p>
+    )
+  return (
+    answer === null &&
+    asked && (
+      <p role="status" className="text-ink-2">
+        Putting the steps in order …
+      </p>
+    )
+  )
+}
+
+/** Keeps the plan, prints it, begins the work. */
+function PlanActions({
+  job,
+  made,
+  same,
+  moved,
+  ready,
+  onBegin,
+  onBack,
+  payload,
+}: {
+  readonly job: Job
+  readonly made: Job['plans'][number] | undefined
+  /** What is kept is what is shown. */ readonly same: boolean
+  readonly moved: boolean
+  readonly ready: boolean
+  /** null: it cannot be begun here, or is. */ readonly onBegin: (() => void) | null
+  onBack(): void
+  payload(): CommandPayload<'plan.make'>
+}): ReactNode {
+  const keep = useCommand('plan.make')
+  const nameOf = usePersonName()
+  return (
+    <div className="no-print flex flex-wrap items-center gap-3">
+      {!job.closedAt && (
+        <button
+          type="button"
+          className="btn btn-go"
+          disabled={keep.isPending || same || !ready}
+          onClick={() => keep.submit({ payload: payload() })}
+        >
+          {same ? 'Kept' : 'Keep this plan'}
+        </button>
+      )}
+      <button type="button" className="btn" onClick={() => window.print()}>
+        Print for the wall
+      </button>
+      {moved && (
+        <button type="button" className="btn" onClick={onBack}>
+          Steps back in their order
+        </button>
+      )}
+      {made && same && onBegin && !job.closedAt && (
+        <button type="button" className="btn btn-go" onClick={onBegin}>
+          Begin the work at the car
+        </button>
+      )}
+      {made && (
+        <span className="text-[14px] text-ink-2">
+          Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}
+          {same ? '' : '; changed since'}
+        </span>
+      )}
+      {keep.isError && (
+        <p className="wrong w-full" role="alert">
+          {sentenceOf(keep.error)}
+        </p>
+      )}
+    </div>
+  )
+}
+
 function Planning({
   job,
   work,
@@ -72,13 +189,11 @@ function Planning({
     flat: made?.flat ?? flatOf(job),
   }))
   const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
-  const keep = useCommand('plan.make')
-  const nameOf = usePersonName()
   const book = bookOf(procedures)
   const under = work?.run.begun ? work : null
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
-  const jobs = chosen.jobs.filter((each) => each.corners?.length !== 0)
+  const jobs = placed(chosen.jobs)
   const answer = usePlan(
     jobs.length === 0
       ? null
@@ -105,22 +220,6 @@ function Planning({
   const same =
     made !== undefined &&
     contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
-  const submit = (): void =>
-    keep.submit({
-      payload: {
-        planId: crypto.randomUUID(),
-        jobId: job.id,
-        jobs: jobs.map(({ job: id, corners }) => ({
-          job: id,
-          ...(corners ? { corners: [...corners] } : {}),
-        })),
-        support: chosen.support,
-        way: chosen.way,
-        alone: chosen.alone,
-        flat: [...chosen.flat],
-        order: moved ? [...order] : [],
-      },
-    })
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       {job.decisions.length === 0 && job.conclusions.length === 0 && !made && (
@@ -149,64 +248,18 @@ function Planning({
       )}
       {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
       {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
-      {answer?.kind === 'refused' && (
-        <p className="wrong" role="alert">
-          {planRefusalWords(answer.refusal, jobWords)}
-        </p>
-      )}
-      {answer?.kind === 'broken' && (
-        <p className="wrong" role="alert">
-          The plan could not be made.
-        </p>
-      )}
-      {answer === null && jobs.length > 0 && (
-        <p role="status" className="text-ink-2">
-          Putting the steps in order …
-        </p>
-      )}
+      <NoPlan answer={answer} asked={jobs.length > 0} jobWords={jobWords} />
       {plan && (
-        <div className="no-print flex flex-wrap items-center gap-3">
-          {!job.closedAt && (
-            <button
-              type="button"
-              className="btn btn-go"
-              disabled={keep.isPending || same || waiting !== undefined}
-              onClick={submit}
-            >
-              {same ? 'Kept' : 'Keep this plan'}
-            </button>
-          )}
-          <button type="button" className="btn" onClick={() => window.print()}>
-            Print for the wall
-          </button>
-          {moved && (
-            <button type="button" className="btn" onClick={() => setOrder([])}>
-              Steps back in their order
-            </button>
-          )}
-          {made && same && !under && !job.closedAt && work && (
-            <button
-              type="button"
-              className="btn btn-go"
-              onClick={() => {
-                work.enter({ kind: 'joined', seen: [] })
-              }}
-            >
-              Begin the work at the car
-            </button>
-          )}
-          {made && (
-            <span className="text-[14px] text-ink-2">
-              Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}
-              {same ? '' : '; changed since'}
-            </span>
-          )}
-          {keep.isError && (
-            <p className="wrong w-full" role="alert">
-              {sentenceOf(keep.error)}
-            </p>
-          )}
-        </div>
+        <PlanActions
+          job={job}
+          made={made}
+          same={same}
+          moved={moved}
+          ready={waiting === undefined}
+          onBegin={under || !work ? null : () => void work.enter({ kind: 'joined', seen: [] })}
+          onBack={() => setOrder([])}
+          payload={() => planPayload(job, chosen, moved ? order : [])}
+        />
       )}
       {plan && (
         <PlanView

@@ -3,15 +3,16 @@ import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useShop } from '../../../data/queries.ts'
-import { Taps } from '../../../parts/Taps.tsx'
 import { amountWords } from '../../../words/money.ts'
 import { bareCauseWords, minutesWords } from '../../../words/suspects.ts'
 import type { ShopBook } from '../../job/suspects/useBook.ts'
 import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { Line } from './fields.tsx'
-import { causeForm, causeOf, PROOFS, withEntry } from './forms.ts'
+import { CauseFigures, CauseReasons } from './CauseFigures.tsx'
+import { KeepOrShipped, Line } from './fields.tsx'
+import type { CauseForm } from './forms.ts'
+import { causeForm, causeOf, withEntry } from './forms.ts'
 import { NewCause } from './NewCause.tsx'
 import { useEntry } from './useEntry.ts'
 
@@ -35,7 +36,7 @@ function Editor({
   const [wrong, setWrong] = useState('')
   const { busy, error, keep } = useEntry(shop)
   const own = Object.hasOwn(shop.changes.causes, cause.id)
-  const set = (change: Partial<typeof form>): void => setForm({ ...form, ...change })
+  const set = (change: Partial<CauseForm>): void => setForm({ ...form, ...change })
   const save = (): void => {
     const formed = causeOf(cause, form)
     setWrong(formed.ok ? '' : formed.sentence)
@@ -51,72 +52,20 @@ function Editor({
         onType={(words) => set({ words })}
       />
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line
-          words="Met at one place"
-          hint="in about 100 cars"
-          unit="times"
-          most={8}
-          value={form.weight}
-          onType={(weight) => set({ weight })}
-        />
-        <Line
-          words="Work"
-          unit="min"
-          most={8}
-          value={form.minutes}
-          onType={(minutes) => set({ minutes })}
-        />
-        <Line
-          words="Your price of the parts"
-          hint="empty: none"
-          unit={currency || 'money'}
-          most={10}
-          value={form.price}
-          onType={(price) => set({ price })}
-        />
-        <Line
-          words="Parts without a price"
-          hint="their worth in work"
-          unit="min"
-          most={8}
-          value={form.parts}
-          onType={(parts) => set({ parts })}
-        />
+        <CauseFigures form={form} currency={currency} set={set} />
       </div>
       {form.price.trim() !== '' && currency === '' && (
         <p className="hint">A price counts once the shop has said what an hour costs.</p>
       )}
-      <Taps
-        legend="A repair is proved"
-        options={PROOFS}
-        chosen={[form.proof]}
-        onTap={(proof) => set({ proof })}
+      <CauseReasons form={form} set={set} />
+      <KeepOrShipped
+        busy={busy}
+        onKeep={save}
+        onShipped={
+          own ? () => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone) : null
+        }
+        complaint={wrong || error || ''}
       />
-      <Line
-        words="Why it comes, in one line"
-        value={form.because}
-        onType={(because) => set({ because })}
-      />
-      <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-go" disabled={busy} onClick={save}>
-          Keep it so
-        </button>
-        {own && (
-          <button
-            type="button"
-            className="btn"
-            disabled={busy}
-            onClick={() => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone)}
-          >
-            As it ships
-          </button>
-        )}
-      </div>
-      {(wrong || error) && (
-        <p className="wrong" role="alert">
-          {wrong || error}
-        </p>
-      )}
     </div>
   )
 }

@@ -7,7 +7,7 @@ import type { ShopBook } from '../../job/suspects/useBook.ts'
 import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { Choice, Line, Lines } from './fields.tsx'
+import { Choice, KeepOrShipped, Line, Lines } from './fields.tsx'
 import type { CheckForm } from './forms.ts'
 import { checkForm, checkOf, OFTEN_WORDS, withEntry } from './forms.ts'
 import { useEntry } from './useEntry.ts'
@@ -90,37 +90,18 @@ function Rows({
   )
 }
 
-function Editor({
+/** What a check asks, takes, needs and may show. */
+function CheckFields({
   check,
-  shop,
-  onDone,
+  form,
+  set,
 }: {
   readonly check: BookCheck
-  readonly shop: ShopBook
-  onDone(): void
+  readonly form: CheckForm
+  set(change: Partial<CheckForm>): void
 }): ReactNode {
-  const [form, setForm] = useState(() => checkForm(check))
-  const [wrong, setWrong] = useState('')
-  const { busy, error, keep } = useEntry(shop)
-  const own = Object.hasOwn(shop.changes.checks, check.id)
-  const names = useMemo(
-    () =>
-      new Map(
-        shop.book.causes.map(({ id, words }) => [
-          id,
-          bareCauseWords(words).replace('The ', 'the '),
-        ]),
-      ),
-    [shop.book],
-  )
-  const set = (change: Partial<CheckForm>): void => setForm({ ...form, ...change })
-  const save = (): void => {
-    const formed = checkOf(check, form)
-    setWrong(formed.ok ? '' : formed.sentence)
-    if (formed.ok) keep(withEntry(shop.changes, 'checks', check.id, formed.entry), onDone)
-  }
   return (
-    <div className="grid gap-3 py-3">
+    <>
       <div className="grid gap-3 sm:grid-cols-2">
         <Line words="Name" most={40} value={form.name} onType={(name) => set({ name })} />
         <Line
@@ -181,32 +162,56 @@ function Editor({
           />
         ))}
       </div>
+    </>
+  )
+}
+
+function Editor({
+  check,
+  shop,
+  onDone,
+}: {
+  readonly check: BookCheck
+  readonly shop: ShopBook
+  onDone(): void
+}): ReactNode {
+  const [form, setForm] = useState(() => checkForm(check))
+  const [wrong, setWrong] = useState('')
+  const { busy, error, keep } = useEntry(shop)
+  const own = Object.hasOwn(shop.changes.checks, check.id)
+  const names = useMemo(
+    () =>
+      new Map(
+        shop.book.causes.map(({ id, words }) => [
+          id,
+          bareCauseWords(words).replace('The ', 'the '),
+        ]),
+      ),
+    [shop.book],
+  )
+  const set = (change: Partial<CheckForm>): void => setForm({ ...form, ...change })
+  const save = (): void => {
+    const formed = checkOf(check, form)
+    setWrong(formed.ok ? '' : formed.sentence)
+    if (formed.ok) keep(withEntry(shop.changes, 'checks', check.id, formed.entry), onDone)
+  }
+  return (
+    <div className="grid gap-3 py-3">
+      <CheckFields check={check} form={form} set={set} />
       <Rows
         check={check}
         form={form}
         causeName={(id) => names.get(id) ?? id}
         onChange={(rows) => set({ rows })}
       />
-      <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-go" disabled={busy} onClick={save}>
-          Keep it so
-        </button>
-        {own && (
-          <button
-            type="button"
-            className="btn"
-            disabled={busy}
-            onClick={() => keep(withEntry(shop.changes, 'checks', check.id, undefined), onDone)}
-          >
-            As it ships
-          </button>
-        )}
-      </div>
-      {(wrong || error) && (
-        <p className="wrong" role="alert">
-          {wrong || error}
-        </p>
-      )}
+      <KeepOrShipped
+        busy={busy}
+        onKeep={save}
+        onShipped={
+          own ? () => keep(withEntry(shop.changes, 'checks', check.id, undefined), onDone) : null
+        }
+        complaint={wrong || error || ''}
+      />
     </div>
   )
 }

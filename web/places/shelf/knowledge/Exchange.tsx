@@ -31,6 +31,45 @@ function differences(book: KnowledgeBook, here: Book): number | null {
   }
 }
 
+/** What a book that was read says otherwise than the shelf, and taking it over. */
+function WhatWasRead({
+  read: { name, book },
+  here,
+  busy,
+  onStore,
+}: {
+  readonly read: FileBook
+  readonly here: Parameters<typeof differences>[1]
+  readonly busy: boolean
+  onStore(counted: boolean): void
+}): ReactNode {
+  const { learned } = book
+  const differ = differences(book, here)
+  return (
+    <>
+      <p>
+        “{name}”
+        {differ === null
+          ? ''
+          : differ === 0
+            ? ' says what stands here already'
+            : `: ${differ === 1 ? 'one entry' : `${differ} entries`} otherwise than here`}
+        .
+      </p>
+      <div className="flex flex-wrap justify-end gap-3">
+        <button type="button" className="btn btn-go" disabled={busy} onClick={() => onStore(false)}>
+          Take the book over
+        </button>
+        {learned && learned.closedJobs > 0 && (
+          <button type="button" className="btn" disabled={busy} onClick={() => onStore(true)}>
+            And count its {learned.closedJobs} closed jobs
+          </button>
+        )}
+      </div>
+    </>
+  )
+}
+
 /** Causes, checks and what closed jobs taught, as one file out and in: of no customer and no plate. */
 export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }): ReactNode {
   const take = useCommand('knowledge.import')
@@ -73,8 +112,6 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
     )
   }
   const refused = take.error instanceof Refused && take.error.status !== 409 ? take.error : null
-  const learned = read?.book.learned
-  const differ = read && differences(read.book, book)
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap justify-end gap-3">
@@ -93,39 +130,7 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
         </button>
       </div>
       <div aria-live="polite" className="grid gap-2">
-        {read && (
-          <p>
-            “{read.name}”
-            {differ === null
-              ? ''
-              : differ === 0
-                ? ' says what stands here already'
-                : `: ${differ === 1 ? 'one entry' : `${differ} entries`} otherwise than here`}
-            .
-          </p>
-        )}
-        {read && (
-          <div className="flex flex-wrap justify-end gap-3">
-            <button
-              type="button"
-              className="btn btn-go"
-              disabled={take.isPending}
-              onClick={() => store(false)}
-            >
-              Take the book over
-            </button>
-            {learned && learned.closedJobs > 0 && (
-              <button
-                type="button"
-                className="btn"
-                disabled={take.isPending}
-                onClick={() => store(true)}
-              >
-                And count its {learned.closedJobs} closed jobs
-              </button>
-            )}
-          </div>
-        )}
+        {read && <WhatWasRead read={read} here={book} busy={take.isPending} onStore={store} />}
         {taken && <p>“{taken}” stands on the shelf now.</p>}
         {wrong && (
           <p className="wrong" role="alert">

@@ -1,10 +1,11 @@
 import type { BookCause } from '@anklet/core/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { Taps } from '../../../parts/Taps.tsx'
 import type { ShopBook } from '../../job/suspects/useBook.ts'
+import { CauseFigures, CauseReasons } from './CauseFigures.tsx'
 import { Choice, Line } from './fields.tsx'
-import { causeForm, causeOf, newCause, OFTEN_WORDS, PROOFS, withEntry } from './forms.ts'
+import type { CauseForm } from './forms.ts'
+import { causeForm, causeOf, newCause, OFTEN_WORDS, withEntry } from './forms.ts'
 import { useEntry } from './useEntry.ts'
 
 const BLANK: BookCause = {
@@ -24,20 +25,101 @@ const PLACES = [
   ['sensor', 'a height sensor'],
 ] as const
 
+/** What the cause is, how often it is met and what mending it takes. */
+function CauseFields({
+  form,
+  place,
+  set,
+  onPlace,
+}: {
+  readonly form: CauseForm
+  readonly place: BookCause['place']
+  set(change: Partial<CauseForm>): void
+  onPlace(place: BookCause['place']): void
+}): ReactNode {
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Line
+          words="What is wrong"
+          hint="{place} stands for where"
+          most={120}
+          value={form.words}
+          onType={(words) => set({ words })}
+        />
+        <Choice<BookCause['place']>
+          words="It sits at"
+          value={place}
+          options={PLACES}
+          onChoose={onPlace}
+        />
+        <CauseFigures form={form} currency="" set={set} />
+      </div>
+      <CauseReasons form={form} set={set} />
+    </>
+  )
+}
+
+interface Shown {
+  readonly check: string
+  readonly outcome: string
+  readonly often: (typeof OFTEN_WORDS)[number]
+}
+
+/** The check that finds it, what that shows then, and how often. */
+function ShownBy({
+  checks,
+  shown,
+  onShown,
+}: {
+  readonly checks: ShopBook['book']['checks']
+  readonly shown: Shown
+  onShown(shown: Shown): void
+}): ReactNode {
+  const check = checks.find(({ id }) => id === shown.check)!
+  return (
+    <div className="grid gap-3 sm:grid-cols-3">
+      <Choice
+        words="The check that shows it"
+        value={shown.check}
+        options={checks.map(({ id, name }) => [id, name] as const)}
+        onChoose={(id) =>
+          onShown({
+            ...shown,
+            check: id,
+            outcome: checks.find((each) => each.id === id)!.outcomes[1]!.id,
+          })
+        }
+      />
+      <Choice
+        words="It then shows"
+        value={shown.outcome}
+        options={check.outcomes.slice(1).map(({ id, words }) => [id, words] as const)}
+        onChoose={(outcome) => onShown({ ...shown, outcome })}
+      />
+      <Choice
+        words="How often"
+        value={shown.often}
+        options={OFTEN_WORDS.map((word) => [word, word] as const)}
+        onChoose={(often) => onShown({ ...shown, often })}
+      />
+    </div>
+  )
+}
+
 /** A cause of the shop's own, with the check that finds it: what nothing can find is no use as a suspect. */
 export function NewCause({ shop, onDone }: { readonly shop: ShopBook; onDone(): void }): ReactNode {
   const checks = shop.book.checks.filter(({ group }) => group !== 'complaint')
   const [form, setForm] = useState(() => causeForm(BLANK))
   const [place, setPlace] = useState<BookCause['place']>('car')
-  const [shown, setShown] = useState({
+  const [shown, setShown] = useState<Shown>({
     check: checks[0]!.id,
     outcome: checks[0]!.outcomes[1]!.id,
     often: OFTEN_WORDS[1]!,
   })
   const [wrong, setWrong] = useState('')
   const { busy, error, keep } = useEntry(shop)
-  const check = checks.find(({ id }) => id === shown.check)!
-  const set = (change: Partial<typeof form>): void => setForm({ ...form, ...change })
+  const set = (change: Partial<CauseForm>): void => setForm({ ...form, ...change })
   const save = (): void => {
     const formed = causeOf({ ...BLANK, place }, form)
     setWrong(formed.ok ? '' : formed.sentence)
@@ -56,89 +138,8 @@ export function NewCause({ shop, onDone }: { readonly shop: ShopBook; onDone(): 
   }
   return (
     <section aria-label="A new cause" className="sheet mb-4 grid gap-3 p-4">
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Line
-          words="What is wrong"
-          hint="{place} stands for where"
-          most={120}
-          value={form.words}
-          onType={(words) => set({ words })}
-        />
-        <Choice<BookCause['place']>
-          words="It sits at"
-          value={place}
-          options={PLACES}
-          onChoose={setPlace}
-        />
-        <Line
-          words="Met at one place"
-          hint="in about 100 cars"
-          unit="times"
-          most={8}
-          value={form.weight}
-          onType={(weight) => set({ weight })}
-        />
-        <Line
-          words="Work"
-          unit="min"
-          most={8}
-          value={form.minutes}
-          onType={(minutes) => set({ minutes })}
-        />
-        <Line
-          words="Your price of the parts"
-          hint="empty: none"
-          unit="money"
-          most={10}
-          value={form.price}
-          onType={(price) => set({ price })}
-        />
-        <Line
-          words="Parts without a price"
-          hint="their worth in work"
-          unit="min"
-          most={8}
-          value={form.parts}
-          onType={(parts) => set({ parts })}
-        />
-      </div>
-      <Taps
-        legend="A repair is proved"
-        options={PROOFS}
-        chosen={[form.proof]}
-        onTap={(proof) => set({ proof })}
-      />
-      <Line
-        words="Why it comes, in one line"
-        value={form.because}
-        onType={(because) => set({ because })}
-      />
-      <div className="grid gap-3 sm:grid-cols-3">
-        <Choice
-          words="The check that shows it"
-          value={shown.check}
-          options={checks.map(({ id, name }) => [id, name] as const)}
-          onChoose={(id) =>
-            setShown({
-              ...shown,
-              check: id,
-              outcome: checks.find((each) => each.id === id)!.outcomes[1]!.id,
-            })
-          }
-        />
-        <Choice
-          words="It then shows"
-          value={shown.outcome}
-          options={check.outcomes.slice(1).map(({ id, words }) => [id, words] as const)}
-          onChoose={(outcome) => setShown({ ...shown, outcome })}
-        />
-        <Choice
-          words="How often"
-          value={shown.often}
-          options={OFTEN_WORDS.map((word) => [word, word] as const)}
-          onChoose={(often) => setShown({ ...shown, often })}
-        />
-      </div>
+      <CauseFields form={form} place={place} set={set} onPlace={setPlace} />
+      <ShownBy checks={checks} shown={shown} onShown={setShown} />
       <div className="flex flex-wrap gap-2">
         <button type="button" className="btn btn-go" disabled={busy} onClick={save}>
           Put it on the shelf

@@ -87,3 +87,75 @@ export function Choice<Value extends string>({
     </div>
   )
 }
+
+/** Keeps what a form holds, or takes what it began with away; and what came of it. */
+export function KeepOrDrop({
+  saving,
+  dropping,
+  dropWords,
+  onDrop,
+  complaint,
+}: {
+  readonly saving: boolean
+  readonly dropping: boolean
+  readonly dropWords: string
+  /** null: there is nothing to take away yet. */
+  readonly onDrop: (() => void) | null
+  /** Why it was not kept; empty: nothing is wrong. */
+  readonly complaint: string
+}): ReactNode {
+  return (
+    <>
+      <div className="flex flex-wrap gap-2">
+        <button type="submit" className="btn btn-go" disabled={saving}>
+          Keep it so
+        </button>
+        {onDrop && (
+          <button type="button" className="btn" disabled={dropping} onClick={onDrop}>
+            {dropWords}
+          </button>
+        )}
+      </div>
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+    </>
+  )
+}
+
+/** Keeps an entry of the book, or puts it back as it ships; and what came of it. */
+export function KeepOrShipped({
+  busy,
+  onKeep,
+  onShipped,
+  complaint,
+}: {
+  readonly busy: boolean
+  onKeep(): void
+  /** null: it is as it ships. */
+  readonly onShipped: (() => void) | null
+  /** Why it was not kept; empty: nothing is wrong. */
+  readonly complaint: string
+}): ReactNode {
+  return (
+    <>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="btn btn-go" disabled={busy} onClick={onKeep}>
+          Keep it so
+        </button>
+        {onShipped && (
+          <button type="button" className="btn" disabled={busy} onClick={onShipped}>
+            As it ships
+          </button>
+        )}
+      </div>
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+    </>
+  )
+}
