@@ -144,7 +144,7 @@ async function askLists(address: string): Promise<number[]> {
     })
     times.push(
       (
-        await timed(async () =>
+        await timed(async (): Promise<unknown> =>
           (await fetch(`${address}/api/jobs/list?${asked.toString()}`)).json(),
         )
       )[1],
@@ -228,7 +228,7 @@ const openCar = (page: Page): Promise<number> =>
 async function measure({ address, pid }: Started): Promise<LargeSpeed> {
   const bundle = await fill(address)
   const lists = await askLists(address)
-  const [, vehicleApiMs] = await timed(async () =>
+  const [, vehicleApiMs] = await timed(async (): Promise<unknown> =>
     (await fetch(`${address}/api/vehicles/${idOf(1, 0)}`)).json(),
   )
   const browser = await launch()

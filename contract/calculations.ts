@@ -91,7 +91,7 @@ const ForecastResponse = closed({
 const readings = Type.Array(heightMm, { minItems: 1, maxItems: 100 })
 const weight = Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 }))
 const share = Type.Optional(Type.Number({ minimum: 0, maximum: 1 }))
-const hypotheses = <Value extends typeof weight | typeof share>(value: Value) =>
+const hypotheses = <Value extends typeof weight>(value: Value) =>
   closed({
     none: value,
     FL: value,

@@ -15,10 +15,12 @@ import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ScenarioJob, ScenarioRound } from './scenario.ts'
 
 const folder = fileURLToPath(new URL('scenario', import.meta.url))
-const typeOf = (
-  name: string,
-): { geometry: VehicleGeometry; architecture: Machine['architecture'] } =>
-  JSON.parse(readFileSync(join(folder, 'vehicle-types', `${name}.json`), 'utf8'))
+interface ScenarioType {
+  geometry: VehicleGeometry
+  architecture: Machine['architecture']
+}
+const typeOf = (name: string): ScenarioType =>
+  JSON.parse(readFileSync(join(folder, 'vehicle-types', `${name}.json`), 'utf8')) as ScenarioType
 
 const random = seeded(20261124)
 const CORNER_PLACES: Readonly<Record<Corner, string>> = {

@@ -86,12 +86,9 @@ async function unitTests() {
 }
 
 async function browserTests() {
-  const ranWell = await run(
-    'The interface in Chromium',
-    bin('playwright'),
-    ['test', '-c', 'e2e'],
-    { shown: true },
-  )
+  const ranWell = await run('The interface in Chromium', bin('playwright'), ['test', '-c', 'e2e'], {
+    shown: true,
+  })
   count(
     join(results, 'e2e.json'),
     ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected, skipped: stats.skipped }),

@@ -77,7 +77,7 @@ async function hear(
   setTimeout(() => stop.abort(), ms)
   try {
     for await (const piece of answer.body!.pipeThrough(
-      new TextDecoderStream() as never,
+      new TextDecoderStream(),
     ) as unknown as AsyncIterable<string>)
       text += piece
   } catch {
@@ -467,7 +467,7 @@ describe('an adapter of somebody else’s, in a process of its own', () => {
       { stdio: ['ignore', 'pipe', 'inherit'] },
     )
     running.push(child)
-    await once(child.stdout!, 'data')
+    await once(child.stdout, 'data')
     return child
   }
   const box = async (): Promise<DeviceStatus> =>

@@ -197,7 +197,7 @@ describe('the shop’s own procedures', () => {
   test('a changed book is kept and used, and those that ship come back', async () => {
     const book = shipped()
     book.steps.find((step) => step.id === 'soap')!.minutes = 21
-    await await save(book, { ...USUAL_WAY, ventBy: 'fitting' })
+    await save(book, { ...USUAL_WAY, ventBy: 'fitting' })
     expect(await read()).toMatchObject({ version: 2, way: { ventBy: 'fitting' } })
     expect((await read()).book!.steps.find((step) => step.id === 'soap')!.minutes).toBe(21)
     await save(null)

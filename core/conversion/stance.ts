@@ -71,7 +71,7 @@ export function levelledStance(
       hasAir(vehicle.corners[corner]) ? [[corner, start.value[i]!] as const] : [],
     ),
   )
-  const axles = AXLES.filter((axle) => air.has(AXLE_CORNERS[axle][0]!))
+  const axles = AXLES.filter((axle) => air.has(AXLE_CORNERS[axle][0]))
   const stand = () =>
     equilibrium({
       vehicle,

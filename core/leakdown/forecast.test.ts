@@ -39,8 +39,8 @@ function plainHeights(
       [1, crossLeaks?.rear ?? 0],
     ] as const) {
       const flow =
-        leakFlowLPerS(c, p[2 * axle]!, nowC + 273.15, p[2 * axle + 1]!) -
-        leakFlowLPerS(c, p[2 * axle + 1]!, nowC + 273.15, p[2 * axle]!)
+        leakFlowLPerS(c, p[2 * axle]!, nowC + 273.15, p[2 * axle + 1]) -
+        leakFlowLPerS(c, p[2 * axle + 1]!, nowC + 273.15, p[2 * axle])
       air[2 * axle]! -= dt * flow
       air[2 * axle + 1]! += dt * flow
     }

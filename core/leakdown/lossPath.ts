@@ -52,7 +52,7 @@ function unitFlows(
   let total = 0
   for (const i of leaking) {
     out[i] = leakFlowLPerS(1, solver.pressureBarA[i]!, kelvin(temperatureC))
-    total += out[i]!
+    total += out[i]
   }
   return total
 }

@@ -65,7 +65,7 @@ function eliminateAxle(
     coupling[3 * left + k] = c0
     coupling[3 * left + 3 + k] = c1
     // right side: -g_q + (K J)' (M^-1 g applied), with step = -M^-1 g already at hand
-    right[k]! += f0 * step[left]! + f1 * step[left + 1]!
+    right[k]! += f0 * step[left] + f1 * step[left + 1]!
     // J' K (J - M^-1 K J): springs and tyres in series
     for (let l = 0; l <= k; l += 1) {
       const l0 = jacobian(rig, left, l)

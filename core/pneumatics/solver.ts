@@ -81,9 +81,9 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
       loadN[i] = state.forceN - rig.antiRoll[i >> 1]! * (travelMm[i]! - travelMm[i ^ 1]!)
       gradient[i] = loadN[i]! - rig.designLoadN[i]! + rig.tyreRate[i]! * z[i]!
       const missing = wantedN[i]! - loadN[i]!
-      gradient[4]! += missing
-      gradient[5]! += missing * rig.x[i]!
-      gradient[6]! += missing * rig.y[i]!
+      gradient[4] += missing
+      gradient[5] += missing * rig.x[i]!
+      gradient[6] += missing * rig.y[i]!
     }
   }
 

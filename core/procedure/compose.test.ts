@@ -484,9 +484,7 @@ describe('a book as it is read in', () => {
         refusal: expect.objectContaining({ code: 'gateShut', gate: 'openPlant' }),
       }),
     ],
-  ])('%s is named', (_, book, fault) =>
-    expect(lintProcedures(book as ProcedureBook)).toContainEqual(fault),
-  )
+  ])('%s is named', (_, book, fault) => expect(lintProcedures(book)).toContainEqual(fault))
   test('a circle is named by its steps', () => {
     const faults = lintProcedures(change('strutBench', { needs: ['strutUp'] }))
     const circle = faults.find(({ code }) => code === 'cycle')

@@ -2,18 +2,17 @@ import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import type { Architecture, Corner, Place } from '../vehicle/index.ts'
 import { cornersOf, SIDE_OF, WALK } from '../vehicle/index.ts'
-import type { BookStep, Minutes, ProcedureBook, ShopWay, Stretch, Support } from './book.ts'
+import type { BookStep, Minutes, ProcedureBook, ShopWay, Support } from './book.ts'
 import { STRETCHES } from './book.ts'
 import type { Carried, Order, Placed } from './expand.ts'
 import { Expansion } from './expand.ts'
-import type { Condition, GateId } from './machine.ts'
 import { GATES_OF } from './machine.ts'
-import type { Proof } from './proofs.ts'
 import { PROOFS } from './proofs.ts'
 import { inOrder } from './moves.ts'
 import type { PlanRefusal } from './refusals.ts'
 import type { Situation, WantedJob } from './situation.ts'
 import { placeJobs } from './wanted.ts'
+import type { PlanStep } from './planStep.ts'
 
 /** What a plan is asked for. */
 export interface PlanRequest {
@@ -24,39 +23,6 @@ export interface PlanRequest {
   /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined
   /** What work under way has left so: it is undone, whatever else is wanted now. */ readonly carried?:
     readonly Carried[] | undefined
-}
-
-/** A step of a plan. */
-export interface PlanStep {
-  readonly key: string
-  readonly step: string
-  readonly place: Place
-  readonly phase: Stretch
-  readonly words: string
-  readonly why: string
-  readonly caution: string | null
-  /** Hands on, min. */
-  readonly minutes: number
-  /** Unattended afterwards, min. */
-  readonly waitMinutes: number
-  readonly gates: readonly {
-    readonly gate: GateId
-    readonly asks: readonly { readonly condition: Condition; readonly proofs: readonly Proof[] }[]
-  }[]
-  readonly needs: readonly string[]
-  readonly gives: readonly string[]
-  readonly takes: readonly string[]
-  readonly under: boolean
-  readonly second: boolean
-  readonly photo: boolean
-  readonly lift: 'up' | 'down' | null
-  readonly part: string | null
-  readonly torque: string | null
-  readonly tools: readonly string[]
-  readonly uses: readonly string[]
-  readonly jobs: readonly string[]
-  /** What it waits for, and why. */
-  readonly after: readonly { readonly key: string; readonly fact: string | null }[]
 }
 
 /** Steps of several jobs in one order. */

@@ -1,4 +1,4 @@
-import type { PlanStep } from './compose.ts'
+import type { PlanStep } from './planStep.ts'
 
 /** Between which places a step may stand, the others left where they are: after all it waits for, before all that wait for it. */
 export function roomFor(

@@ -3,19 +3,18 @@ export type VinRemark = 'length' | 'letters' | 'checkDigit'
 
 const LENGTH = 17
 const CHECK_PLACE = 8
-const VALUES: Readonly<Record<string, number>> = Object.fromEntries(
-  [...'ABCDEFGH']
-    .map((letter, i) => [letter, i + 1])
-    .concat(
-      [...'JKLMN'].map((letter, i) => [letter, i + 1]),
-      [
-        ['P', 7],
-        ['R', 9],
-      ],
-      [...'STUVWXYZ'].map((letter, i) => [letter, i + 2]),
-      [...'0123456789'].map((digit) => [digit, Number(digit)]),
-    ),
-)
+/** Letters or figures that count up from a value. */
+const valued = (signs: string, from: number): [string, number][] =>
+  [...signs].map((sign, i) => [sign, from + i])
+
+const VALUES: Readonly<Record<string, number>> = Object.fromEntries<number>([
+  ...valued('ABCDEFGH', 1),
+  ...valued('JKLMN', 1),
+  ...valued('P', 7),
+  ...valued('R', 9),
+  ...valued('STUVWXYZ', 2),
+  ...valued('0123456789', 0),
+])
 const WEIGHTS = [8, 7, 6, 5, 4, 3, 2, 10, 0, 9, 8, 7, 6, 5, 4, 3, 2]
 
 /** A VIN as it is compared and shown: capitals, no spaces. */

@@ -166,7 +166,7 @@ describe('work from its plan to a standing car', () => {
       { way: { ...USUAL_WAY, fillAt: 'hanging', ventBy: 'fitting' } },
     ],
   ] as const)('%s', (_name, jobs, change) => {
-    const car = new AtTheCar({ jobs: jobs as readonly WantedJob[], ...change } as never)
+    const car = new AtTheCar({ jobs: jobs, ...change })
     expect(car.until(null)).toBe(car.steps.length)
     const { car: at, temporary, finished, lost } = car.run()
     expect({

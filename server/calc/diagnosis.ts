@@ -2,7 +2,7 @@ import type { DiagnoseRequest } from '@anklet/contract'
 import type { DiagnoseRefusal } from '@anklet/core/diagnosis'
 import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { exhausted } from '@anklet/core/result'
-import type { CalculationOutcome } from './run.ts'
+import type { CalculationOutcome } from './outcome.ts'
 
 /** Where nothing is said of the vehicle: air all round, open, nothing left out. */
 const USUAL: NonNullable<DiagnoseRequest['architecture']> = {

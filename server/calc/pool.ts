@@ -1,7 +1,7 @@
 import type { Worker } from 'node:worker_threads'
 import type { CalculationName } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
-import type { CalculationOutcome } from './run.ts'
+import type { CalculationOutcome } from './outcome.ts'
 
 /** More than this many waiting calculations, and the next one is told to come back later. */
 const LONGEST_QUEUE = 200

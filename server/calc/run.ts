@@ -5,10 +5,10 @@ import { heightVerdict } from '@anklet/core/heights'
 import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
 import { fitSensor } from '@anklet/core/calibration'
 import { coilRate, fitCoils } from '@anklet/core/conversion'
-import type { CoilMeasure, ConvertedCorner } from '@anklet/core/conversion'
 import { axleStrategies, compareOptions } from '@anklet/core/strategy'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { planSentence } from '../problems/plans.ts'
+import type { CalculationOutcome } from './outcome.ts'
 import { runDiagnosis } from './diagnosis.ts'
 import { runSimulation } from './simulation.ts'
 import type {
@@ -24,25 +24,11 @@ import type {
   LeakdownPlanRequest,
   LeakdownRequest,
   LiftTimeRequest,
-  ProblemCode,
   ProcedurePlanRequest,
   SensorCalibrationRequest,
   StrategyRequest,
   TemperatureDropRequest,
 } from '@anklet/contract'
-
-/** What a calculation came to: its answer, or the problem and the data its sentence needs. */
-export type CalculationOutcome =
-  | { readonly ok: true; readonly value: unknown }
-  | {
-      readonly ok: false
-      readonly error: {
-        readonly code: ProblemCode
-        readonly corner?: string
-        readonly levelId?: string
-        readonly sentence?: string
-      }
-    }
 
 const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(
   request: Request,
@@ -54,7 +40,7 @@ function runForecast(request: ForecastRequest): CalculationOutcome {
 }
 
 function runConversion({ candidates, ...corner }: CoilConversionRequest): CalculationOutcome {
-  const fitted = fitCoils(corner as ConvertedCorner, candidates)
+  const fitted = fitCoils(corner, candidates)
   return fitted.ok ? { ok: true, value: { candidates: fitted.value } } : fitted
 }
 
@@ -89,7 +75,7 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   }),
   'coil-conversion': runConversion,
   'sensor-calibration': (request: SensorCalibrationRequest) => fitSensor(request),
-  'coil-rate': (request: CoilRateRequest) => coilRate(request as CoilMeasure),
+  'coil-rate': (request: CoilRateRequest) => coilRate(request),
   'procedure-plan': runPlan,
   'height-verdict': (request: HeightVerdictRequest) => ({
     ok: true,

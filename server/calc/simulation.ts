@@ -6,9 +6,8 @@ import {
   USUAL_RULES,
   usualMachine,
 } from '@anklet/core/simulation'
-import type { Fault, Happening } from '@anklet/core/simulation'
 import { completeGeometry, hasAir, mapCorners } from '@anklet/core/vehicle'
-import type { CalculationOutcome } from './run.ts'
+import type { CalculationOutcome } from './outcome.ts'
 
 const MOST_SAMPLES = 2000
 
@@ -49,8 +48,8 @@ export function runSimulation(request: SimulateRequest): CalculationOutcome {
     machine,
     state: state.value,
     untilS,
-    faults: faults as Fault[],
-    happenings: schedule as Happening[],
+    faults: faults,
+    happenings: schedule,
     sampleEveryS,
     temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS,
   })

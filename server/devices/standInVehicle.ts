@@ -286,7 +286,7 @@ export class StandInVehicle {
         ),
       })
     if (temperatureC !== undefined) this.temperatureC = temperatureC
-    if (faults) this.faults = faults as readonly Fault[]
+    if (faults) this.faults = faults
     if (speed !== undefined) this.speed = speed
     this.run(0.001)
   }

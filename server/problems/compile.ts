@@ -9,7 +9,9 @@ const STRICT: Options = { allErrors: false, strict: true, strictTypes: false }
 
 function compiler(options: Options): Ajv {
   const ajv = new Ajv({ ...STRICT, ...options })
-  formats.default(ajv, ['uuid', 'date-time', 'date'])
+  // The package is CommonJS: its function stands under `default`.
+  const addFormats = formats.default as (ajv: Ajv, names: readonly string[]) => void
+  addFormats(ajv, ['uuid', 'date-time', 'date'])
   return ajv
 }
 

@@ -6,17 +6,21 @@ type Data = Readonly<Record<string, unknown>>
 const corner = (data: Data): string => CORNER_WORDS[String(data['corner'])] ?? 'one corner'
 const whole = (value: unknown): string => Number(value).toFixed(0)
 
+/** A word the problem came with, or what is said in its place. */
+const wordOr = (word: unknown, otherwise: string): string =>
+  typeof word === 'string' ? word : otherwise
+
 /** The sentence for each problem: what is wrong and what to do, in a technician's words. */
 const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   notJson: () => 'The request is not valid JSON.',
   tooLarge: () => 'That is more than fits into one request.',
-  wrongShape: (data) => String(data['sentence'] ?? 'A field is missing or not understood.'),
+  wrongShape: (data) => wordOr(data['sentence'], 'A field is missing or not understood.'),
   unknownCommand: (data) => `There is no command called "${String(data['type'])}".`,
   airMissing: (data) =>
     `The amount of air at the ${corner(data)} is missing: it has an air spring.`,
   sampleOutside: (data) =>
     `Hour ${String(data['hour'])} lies outside the ${String(data['hours'])} hours of the forecast.`,
-  notFound: (data) => `There is no such ${String(data['what'] ?? 'place')}.`,
+  notFound: (data) => `There is no such ${wordOr(data['what'], 'place')}.`,
   stale: () => 'Somebody changed this in the meantime. Look at the new state and try again.',
   idReused: () => 'This command id was already used for something else. Make a new one.',
   busy: () => 'The server is still busy with other calculations. Try again in a moment.',
@@ -37,7 +41,7 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `There is no such ${String(data['what'])}. It may not have been saved yet.`,
   alreadyTaken: (data) => `${String(data['what'])} "${String(data['value'])}" exists already.`,
   cornerNotRead: (data) => `The ${corner(data)} was not measured. A round needs all four corners.`,
-  timeOrder: (data) => String(data['sentence'] ?? 'The times are out of order.'),
+  timeOrder: (data) => wordOr(data['sentence'], 'The times are out of order.'),
   levelUnknown: (data) => `This vehicle type has no level called "${String(data['levelId'])}".`,
   airAndGeometryDiffer: (data) =>
     `The ${String(data['axle'])} axle is entered ${data['airSaid'] ? 'with' : 'without'} air, but its corners ${data['airSaid'] ? 'have no effective area' : 'have one'}.`,
@@ -70,9 +74,9 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   adapterUnknown: (data) =>
     `"${String(data['id'])}" is somebody else's device, or this adapter forgot the token it was given.`,
   deviceHeld: (data) =>
-    `${String(data['name'] ?? 'Somebody else')} works with this device now, at ${String(data['device'] ?? 'another tablet')}. Ask them to let it go; it is free half a minute after they leave it.`,
+    `${wordOr(data['name'], 'Somebody else')} works with this device now, at ${wordOr(data['device'], 'another tablet')}. Ask them to let it go; it is free half a minute after they leave it.`,
   deviceSilent: (data) =>
-    `${String(data['name'] ?? 'The device')} does not answer. Is it plugged in, and the ignition on?`,
+    `${wordOr(data['name'], 'The device')} does not answer. Is it plugged in, and the ignition on?`,
   moduleRefuses: (data) => String(data['reason']),
   interlock: (data) => String(data['sentence']),
   logEnded: () => 'This log has ended already.',

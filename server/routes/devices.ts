@@ -82,7 +82,8 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   // One stream for several devices: a browser has few connections to one server.
   router.get('/devices/stream', async (req, res) => {
     await known()
-    const ids = String(req.query['ids'] ?? '')
+    const { ids: asked } = req.query
+    const ids = (typeof asked === 'string' ? asked : '')
       .split(',')
       .filter(Boolean)
       .slice(0, MOST_STREAMED)

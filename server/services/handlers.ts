@@ -1,5 +1,4 @@
-import type { CommandOf, CommandType } from '@anklet/contract'
-import type { Transaction } from '../store/database.ts'
+import type { CommandType } from '@anklet/contract'
 import { recordCodes, saveCodeText } from './codes.ts'
 import {
   agreeDecision,
@@ -19,6 +18,7 @@ import {
   sayEvidence,
 } from './jobEntries.ts'
 import { changeComplaint, closeJob, openJob, recordArrival, reopenJob } from './jobs.ts'
+import type { Handler } from './handler.ts'
 import { importKnowledge, saveKnowledge } from './knowledge.ts'
 import { keepLog, startLog, stopLog } from './logs.ts'
 import { addPerson, nameLead } from './people.ts'
@@ -37,12 +37,6 @@ import {
   putSupplyBack,
   startWatch,
 } from './watches.ts'
-
-/** Carries out one kind of command and returns the new version of the record it changed, null where it has none. */
-export type Handler<Name extends CommandType> = (
-  tx: Transaction,
-  command: CommandOf<Name>,
-) => Promise<number | null>
 
 /** Who carries out what. */
 export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {

@@ -12,7 +12,7 @@ import {
   photo,
   repair,
 } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { logsOf } from './logs.ts'
 import { openJobOf } from './rounds.ts'

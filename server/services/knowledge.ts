@@ -6,7 +6,7 @@ import { AppError } from '../problems/appError.ts'
 import { bookFaultSentence } from '../problems/bookFaults.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { conclusion, job, knowledge } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { updateVersion } from './saving.ts'
 
 const NONE: KnowledgeChanges = structuredClone(NO_CHANGES) as KnowledgeChanges
@@ -37,7 +37,7 @@ async function change(
 // An entry kept under another name would come out beside the one it was meant to replace.
 const misnamed = (changes: KnowledgeChanges): string | undefined =>
   (['causes', 'compounds', 'checks'] as const).flatMap((kind) =>
-    Object.entries(changes[kind]).flatMap(([id, entry]) =>
+    Object.entries<{ readonly id: string } | null>(changes[kind]).flatMap(([id, entry]) =>
       entry && entry.id !== id ? [`/payload/changes/${kind}/${id}/id`] : [],
     ),
   )[0]
@@ -54,7 +54,7 @@ export const saveKnowledge: Handler<'knowledge.save'> = async (
       { sentence: 'An entry is kept under another name than its own.', more: 0 },
       wrong,
     )
-  check(bookWith(changes as Parameters<typeof bookWith>[0]), ({ at }) => `/payload/changes/${at}`)
+  check(bookWith(changes), ({ at }) => `/payload/changes/${at}`)
   return change(tx, baseVersion, { changes })
 }
 
@@ -64,12 +64,12 @@ export const importKnowledge: Handler<'knowledge.import'> = async (
   { payload: { book }, baseVersion },
 ) => {
   const { learned, ...rest } = book
-  check(rest as unknown as KnowledgeBook, ({ at }) => {
+  check(rest, ({ at }) => {
     const [kind, id] = at.split('/') as ['causes' | 'compounds' | 'checks', string]
     return `/payload/book/${kind}/${rest[kind].findIndex((entry) => entry.id === id)}`
   })
   return change(tx, baseVersion, {
-    changes: changesOf(rest as unknown as KnowledgeBook) as unknown as KnowledgeChanges,
+    changes: changesOf(rest) as unknown as KnowledgeChanges,
     ...(learned ? { borrowed: learned } : {}),
   })
 }

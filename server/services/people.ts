@@ -2,7 +2,7 @@ import { asc, eq } from 'drizzle-orm'
 import type { Person } from '@anklet/contract'
 import type { Database } from '../store/database.ts'
 import { person } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { required, unlessTaken } from './saving.ts'
 
 /** Adds somebody who signs records. */

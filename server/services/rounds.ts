@@ -6,7 +6,7 @@ import type { CommandOf, Round, RoundInput } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { correction, job, reading, round, vehicle, vehicleType } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { iso } from './instants.ts'
 import { required } from './saving.ts'
 

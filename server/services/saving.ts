@@ -46,7 +46,7 @@ export async function updateVersion<Table extends Versioned>(
     .set({ ...set, version: sql`${plain.version} + 1` })
     .where(and(eq(plain.id, id as string), eq(plain.version, baseVersion ?? 0)))
     .returning({ version: plain.version })
-  if (changed[0]) return changed[0].version as number
+  if (changed[0]) return changed[0].version
   const there = await tx
     .select({ version: plain.version })
     .from(plain)

@@ -2,7 +2,7 @@ import { DEFAULT_UNITS } from '@anklet/core/units'
 import type { Shop } from '@anklet/contract'
 import type { Database } from '../store/database.ts'
 import { shop } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { updateVersion } from './saving.ts'
 
 const UNNAMED: Shop = { version: 1, name: 'Workshop', units: DEFAULT_UNITS, rate: null }

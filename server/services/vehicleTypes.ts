@@ -10,7 +10,7 @@ import type { Architecture, Specification, VehicleGeometry, VehicleType } from '
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
 import { vehicleType } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { unlessTaken, updateVersion } from './saving.ts'
 
 function checkType(architecture: Architecture, given: VehicleGeometry): VehicleGeometry {

@@ -2,7 +2,7 @@ import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { ProcedureBook } from '@anklet/core/procedure'
 import { SHIPPED_PROCEDURES, stepsOfPlan } from '@anklet/core/procedure'
-import type { Guarded, Run, WorkEntry } from '@anklet/core/work'
+import type { Guarded, Run } from '@anklet/core/work'
 import { factSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import { workProblem } from '../problems/work.ts'
@@ -18,7 +18,7 @@ import {
   vehicleType,
   workEntry,
 } from '../store/schema.ts'
-import type { Handler } from './handlers.ts'
+import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 
@@ -73,7 +73,7 @@ export async function guardedOf(
     architecture: of.architecture,
     steps,
     flat: made.flat,
-    entries: (await workOf(db, jobId)) as readonly WorkEntry[],
+    entries: await workOf(db, jobId),
     torqueOf: (fastener) => ranges.get(fastener) ?? null,
     alone: made.alone,
   }

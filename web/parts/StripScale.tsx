@@ -5,7 +5,7 @@ import { formatQuantity } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { CORNER_WORDS } from '../words/corners.ts'
 import { spreadLabels } from './spread.ts'
-import type { StripBand, StripCorner, StripMark } from './Strip.tsx'
+import type { StripBand, StripCorner, StripMark } from './stripCorner.ts'
 
 interface ScaleProps {
   readonly corner: Corner

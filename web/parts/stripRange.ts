@@ -1,6 +1,6 @@
 import type { PerCorner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
-import type { StripCorner } from './Strip.tsx'
+import type { StripCorner } from './stripCorner.ts'
 
 const LEAST_RANGE_MM = 90
 const ROOM_MM = 14

@@ -6,18 +6,22 @@ import { saveFile } from './saveFile.ts'
 
 /**
  * A line chart in an element of the page, drawn anew when what it shows changes.
- * @param option makes its content. @param shows what that content depends on.
+ * @param option makes its content; another function means other content, so it is held by `useCallback`.
+ * @param shown whether its place is on the page now
  * @returns where to put it, and what saves it as a picture once it is drawn
  */
 export function useChart(
   option: () => EChartsCoreOption,
-  shows: readonly unknown[],
-): { readonly place: RefObject<HTMLDivElement | null>; save(name: string): void } {
+  shown: boolean,
+): {
+  readonly place: RefObject<HTMLDivElement | null>
+  save(name: string): void
+} {
   const place = useRef<HTMLDivElement>(null)
   const drawing = useRef<Promise<EChartsType> | null>(null)
   useEffect(() => {
     const element = place.current
-    if (!element) return
+    if (!element || !shown) return
     let gone = false
     let tidy = (): void => undefined
     drawing.current = drawOn(element, option).then((drawn) => {
@@ -29,7 +33,7 @@ export function useChart(
       gone = true
       tidy()
     }
-  }, shows)
+  }, [option, shown])
   const save = (name: string): void =>
     void drawing.current?.then((chart) => {
       if (!chart.isDisposed()) saveFile(name, 'image/svg+xml', chart.renderToSVGString())

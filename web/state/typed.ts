@@ -1,5 +1,5 @@
 import { HEIGHT_RANGE_MM } from '@anklet/core/heights'
-import type { DisplayUnits, Quantity } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 
 /** What a typed number came to: a stored value, or the sentence that says why not. */
@@ -37,7 +37,7 @@ export function readTyped(
       ok: false,
       sentence: `"${text.trim()}" is not a number. Type figures only, in ${unit}.`,
     }
-  const value = fromDisplay(shown, quantity as Quantity, units)
+  const value = fromDisplay(shown, quantity, units)
   const { least, most } = RANGE[quantity]
   if (value >= least && value <= most) return { ok: true, value }
   const written = (stored: number): string => formatQuantity(stored, quantity, units)

@@ -18,7 +18,11 @@ const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 /** The core's own answer to a night with given leaks, so that the words are tried on real numbers. */
 function answerTo(
   leaks: Partial<Record<Corner, number>>,
-  { startC = 10, endC = -2, nudge = {} as Partial<Record<Corner, number>> } = {},
+  {
+    startC = 10,
+    endC = -2,
+    nudge = {},
+  }: { startC?: number; endC?: number; nudge?: Partial<Record<Corner, number>> } = {},
 ): LeakdownAnswer {
   const night = { vehicle: sampleVehicle(), startC, endC, hours: 12 }
   const run = forecast({ ...night, leaks, sampleHours: [0, 12] })
@@ -27,7 +31,7 @@ function answerTo(
   const answer = inferLeak({
     ...night,
     before: mapCorners(before!.heightMm, (mm) => [mm, mm]),
-    after: mapCorners(after!.heightMm, (mm, corner) => [
+    after: mapCorners(after!.heightMm, (mm, corner): number[] => [
       mm + (nudge[corner] ?? 0),
       mm + (nudge[corner] ?? 0),
     ]),

@@ -40,14 +40,12 @@ export interface ReadLog {
   readonly doubts: readonly { readonly place: string; readonly doubt: ChannelDoubt }[]
 }
 
-type ChannelColumn = Extract<LogColumn, { role: 'channel' }>
-
 /** Channels of a mapping: each named once. */
 export function channelsOf(mapping: readonly LogColumn[], headers: readonly string[]): Channel[] {
   const taken = new Set<string>()
   return mapping.flatMap((column, i): Channel[] => {
     if (column.role !== 'channel') return []
-    const { kind, corner } = column as ChannelColumn
+    const { kind, corner } = column
     const wanted =
       kind === 'state'
         ? 'runs'

@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useRef, useState } from 'react'
 
 /**
  * What a worker makes of the newest request; it ends with the component.
@@ -18,7 +18,7 @@ export function useReckoned<Api, Request, Answer>(
   broken: Answer,
 ): Answer | null {
   const [answer, setAnswer] = useState<Answer | null>(null)
-  // Begun when it is first needed, and anew after the page was put aside and taken up again. Both are held: a proxy nobody holds is collected, and takes the worker's ear with it.
+  // Begun when it is first needed, and anew after the page was put aside and taken up again. Both are held: a proxy that nobody holds is collected, and with it the listener on the worker.
   const running = useRef<{ readonly worker: Worker; readonly remote: Remote<Api> } | null>(null)
   useEffect(
     () => () => {
@@ -28,18 +28,20 @@ export function useReckoned<Api, Request, Answer>(
     [],
   )
   const content = JSON.stringify(request)
-  useEffect(() => {
-    let current = true
-    const asked = JSON.parse(content) as Request | null
-    if (asked === null) return setAnswer(null)
+  const begin = useEffectEvent((asked: Request, settle: (next: Answer) => void): void => {
     if (!running.current) {
       const worker = make()
       running.current = { worker, remote: wrap<Api>(worker) }
     }
-    const settle = (next: Answer): void => {
-      if (current) setAnswer(next)
-    }
     reckon(running.current.remote, asked, settle).then(settle, () => settle(broken))
+  })
+  useEffect(() => {
+    let current = true
+    const asked = JSON.parse(content) as Request | null
+    if (asked === null) return setAnswer(null)
+    begin(asked, (next) => {
+      if (current) setAnswer(next)
+    })
     return () => {
       current = false
     }

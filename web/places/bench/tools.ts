@@ -41,5 +41,5 @@ export function readList(text: string, parse: (text: string) => number | null): 
     .split(/[\s;/]+/)
     .filter(Boolean)
     .map(parse)
-  return values.length > 0 && values.every((value) => value !== null) ? (values as number[]) : null
+  return values.length > 0 && values.every((value) => value !== null) ? values : null
 }

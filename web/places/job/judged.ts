@@ -3,7 +3,7 @@ import type { JudgedRound as Judged, Method } from '@anklet/core/heights'
 import { guardMm, judgeRecorded } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_OF } from '@anklet/core/vehicle'
-import type { StripBand } from '../../parts/Strip.tsx'
+import type { StripBand } from '../../parts/stripCorner.ts'
 
 /** A round held against the specification of its level, without the readings that were doubted. */
 export type JudgedRound = Judged<Specification>

@@ -88,7 +88,7 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
   )
   const answers = axles.map((axle) => ({
     axle,
-    value: complete ? help.answer(figures as number[], form, axle) : null,
+    value: complete ? help.answer(figures, form, axle) : null,
   }))
   return (
     <section className="grid content-start gap-2" aria-label={help.title}>

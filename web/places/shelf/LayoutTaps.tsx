@@ -117,7 +117,7 @@ const axleSetter =
   (architecture: Architecture, set: Set) =>
   <Key extends 'air' | 'sensors' | 'damping'>(key: Key, which: Axle) =>
   (value: Architecture[Key][Axle]) =>
-    set({ [key]: { ...architecture[key], [which]: value } } as Partial<Architecture>)
+    set({ [key]: { ...architecture[key], [which]: value } })
 
 /** Sensors, dampers and the lifting mode. */
 function SensorTaps({

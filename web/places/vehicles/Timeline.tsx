@@ -5,7 +5,7 @@ import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { carFile } from '../../parts/saveFile.ts'
 import { spreadLabels } from '../../parts/spread.ts'
 import { useIsPhone } from '../../parts/useMedia.ts'
@@ -257,8 +257,11 @@ export function Timeline({
   const [numbers, setNumbers] = useState(false)
   const phone = useIsPhone()
   const { place, save } = useChart(
-    () => optionOf(points, like, events, units, phone),
-    [points, like, events, units, numbers, phone],
+    useCallback(
+      () => optionOf(points, like, events, units, phone),
+      [points, like, events, units, phone],
+    ),
+    !numbers,
   )
   const parts = partsWithAge(detail, Date.now())
   return (

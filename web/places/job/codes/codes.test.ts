@@ -131,7 +131,7 @@ describe('what the link tells', () => {
       supply: true,
       doorOpen: false,
       ...change,
-    } as NonNullable<Frame['module']>,
+    },
   })
   const clamp = (amps: number): Frame[] =>
     Array.from({ length: 24 }, () => ({ kind: 'frame', atS: 1, values: { current: amps } }))

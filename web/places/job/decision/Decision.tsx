@@ -70,7 +70,7 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
           }
           options={[
             ...corners.map((corner) => ({
-              value: corner as string,
+              value: corner,
               words: `${capital(CORNER_WORDS[corner])} spring`,
             })),
             { value: 'pump', words: 'Pump' },

@@ -8,12 +8,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { parseNumber } from '../../../state/typed.ts'
 import { percentWords } from '../../../words/answer.ts'
-import {
-  KIND_WORDS,
-  levelsStill,
-  optionTitle,
-  SCHOOL_WORDS,
-} from '../../../words/decision.ts'
+import { KIND_WORDS, levelsStill, optionTitle, SCHOOL_WORDS } from '../../../words/decision.ts'
 import { amountWords } from '../../../words/money.ts'
 import type { ChoiceWords } from './Choice.tsx'
 import { Choice } from './Choice.tsx'

@@ -5,7 +5,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Axle, VehicleGeometry } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, GRAVITY, perCorner } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import type { StripMark } from '../../../parts/Strip.tsx'
+import type { StripMark } from '../../../parts/stripCorner.ts'
 import { Strip } from '../../../parts/Strip.tsx'
 import { allJoins } from '../../../words/joins.ts'
 

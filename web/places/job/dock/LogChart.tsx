@@ -2,7 +2,7 @@ import type { Channel, LogRecord } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { saveFile } from '../../../parts/saveFile.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { useChart } from '../../../parts/useChart.ts'
@@ -154,8 +154,8 @@ export function LogChart({
     [log, group],
   )
   const { place, save } = useChart(
-    () => optionOf(channels, log, units),
-    [channels, log, units, numbers],
+    useCallback(() => optionOf(channels, log, units), [channels, log, units]),
+    !numbers,
   )
   const name = `log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`
   return (

@@ -9,7 +9,7 @@ export const COLUMN_CHOICES: Readonly<Record<string, LogColumn>> = {
   'time, min': { role: 'time', format: 'min' },
   'time of day': { role: 'time', format: 'clock' },
   'date and time': { role: 'time', format: 'date' },
-  ...Object.fromEntries(
+  ...Object.fromEntries<LogColumn>(
     CORNERS.flatMap(
       (corner) =>
         [

@@ -1,5 +1,5 @@
 import type { DeviceStatus, Job } from '@anklet/contract'
-import { useEffect, useRef } from 'react'
+import { useEffect, useEffectEvent, useRef } from 'react'
 import { useCommand } from '../../../data/queries.ts'
 import { useLink } from '../../../state/link.ts'
 import { useSession } from '../../../state/session.ts'
@@ -29,8 +29,8 @@ export function useKeptFromLink(
   const heard = status?.attached === true && job.closedAt === null && signed
   const codes = heard ? codesToKeep(job, status) : null
   const content = codes && JSON.stringify(codes)
-  useEffect(() => {
-    if (!status || !codes || content === null) return
+  const keepCodes = useEffectEvent((): void => {
+    if (!status || !codes) return
     once(`${job.codeReadings.length} ${content}`, () =>
       record.offer({
         payload: {
@@ -42,41 +42,45 @@ export function useKeptFromLink(
         },
       }),
     )
+  })
+  useEffect(() => {
+    if (content !== null) keepCodes()
   }, [content, job.codeReadings.length])
+  const look = useEffectEvent((): void => {
+    if (!status) return
+    const { frames } = useLink.getState()
+    for (const { check, outcome } of liveEvidence(
+      job,
+      checks,
+      status.identity.channels,
+      frames[status.identity.id] ?? [],
+      clampId === null ? [] : (frames[clampId] ?? []),
+      Date.now(),
+    )) {
+      if (
+        job.evidence.some(
+          (entry) => entry.from === 'link' && entry.check === check && entry.outcome === outcome,
+        )
+      )
+        continue
+      once(`${check} ${outcome}`, () =>
+        say.offer({
+          payload: {
+            evidenceId: crypto.randomUUID(),
+            jobId: job.id,
+            check,
+            say: 'found',
+            outcome,
+            reason: '',
+            from: 'link',
+          },
+        }),
+      )
+    }
+  })
   useEffect(() => {
     if (!heard) return undefined
-    const look = (): void => {
-      const { frames } = useLink.getState()
-      for (const { check, outcome } of liveEvidence(
-        job,
-        checks,
-        status.identity.channels,
-        frames[status.identity.id] ?? [],
-        clampId === null ? [] : (frames[clampId] ?? []),
-        Date.now(),
-      )) {
-        if (
-          job.evidence.some(
-            (entry) => entry.from === 'link' && entry.check === check && entry.outcome === outcome,
-          )
-        )
-          continue
-        once(`${check} ${outcome}`, () =>
-          say.offer({
-            payload: {
-              evidenceId: crypto.randomUUID(),
-              jobId: job.id,
-              check,
-              say: 'found',
-              outcome,
-              reason: '',
-              from: 'link',
-            },
-          }),
-        )
-      }
-    }
-    const timer = setInterval(look, LOOK_MS)
+    const timer = setInterval(() => look(), LOOK_MS)
     return () => clearInterval(timer)
-  }, [heard, job, checks, clampId])
+  }, [heard])
 }

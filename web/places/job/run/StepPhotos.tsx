@@ -32,21 +32,21 @@ export function StepPhoto({
     here?.type === 'photo.add'
       ? `data:image/jpeg;base64,${here.payload.small ?? here.payload.picture}`
       : null
-  return (
-    <a
-      href={waiting === null ? `/api/photos/${id}` : undefined}
-      target="_blank"
-      rel="noreferrer"
-      className="block"
-    >
-      <img
-        src={waiting ?? `/api/photos/${id}${wide ? '' : '/small'}`}
-        alt={words}
-        loading="lazy"
-        decoding="async"
-        className="aspect-[4/3] w-full rounded-md border border-edge bg-edge-2 object-cover"
-      />
+  const picture = (
+    <img
+      src={waiting ?? `/api/photos/${id}${wide ? '' : '/small'}`}
+      alt={words}
+      loading="lazy"
+      decoding="async"
+      className="aspect-[4/3] w-full rounded-md border border-edge bg-edge-2 object-cover"
+    />
+  )
+  return waiting === null ? (
+    <a href={`/api/photos/${id}`} target="_blank" rel="noreferrer" className="block">
+      {picture}
     </a>
+  ) : (
+    picture
   )
 }
 

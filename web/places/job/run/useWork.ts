@@ -53,12 +53,11 @@ const asEntry = ({ command }: Queued): WorkEntry[] =>
           id: command.payload.entryId,
           at: command.at,
           person: command.person,
-          content: command.payload.content as WorkContent,
+          content: command.payload.content,
         },
       ]
     : []
-const asWork = (record: readonly WorkRecord[]): readonly WorkEntry[] =>
-  record as readonly WorkEntry[]
+const asWork = (record: readonly WorkRecord[]): readonly WorkEntry[] => record
 
 /** The work on a job; null while nothing is planned, or what it needs is still on its way. */
 export function useWork(job: Job): OnWork | null {

@@ -16,7 +16,7 @@ export interface ShopBook {
 export function useBook(): ShopBook {
   const record = useKnowledge().data ?? null
   return useMemo(() => {
-    const changes = (record?.changes ?? NO_CHANGES) as unknown as BookChanges
+    const changes = record?.changes ?? NO_CHANGES
     return { book: bookWith(changes), changes, record }
   }, [record])
 }

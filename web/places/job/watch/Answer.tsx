@@ -177,6 +177,7 @@ function Told(props: ToldProps): ReactNode {
   const { repeats } = useRepeatability()
   const { answer } = outcome
   const units = useUnits()
+  const rounds = useMemo(() => [evening, ...between, morning] as const, [evening, between, morning])
   const [why, setWhy] = useState(false)
   const deepest = CORNERS.reduce((a, b) =>
     answer.unexplainedMm[b] < answer.unexplainedMm[a] ? b : a,
@@ -244,7 +245,7 @@ function Told(props: ToldProps): ReactNode {
             <NightChart
               outcome={outcome}
               corner={shown}
-              rounds={[evening, ...between, morning]}
+              rounds={rounds}
               units={units}
               doubted={doubted}
               plate={job.vehicle.plate}

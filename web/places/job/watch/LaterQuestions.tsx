@@ -5,7 +5,7 @@ import { Taps } from '../../../parts/Taps.tsx'
 import { readTyped } from '../../../state/typed.ts'
 import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
 import { ThrowAway } from '../walk/ThrowAway.tsx'
-import type { DraftDesk } from './WatchPhase.tsx'
+import type { DraftDesk } from './draftDesk.ts'
 
 interface LaterProps {
   readonly job: Job

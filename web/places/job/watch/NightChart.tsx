@@ -5,7 +5,7 @@ import type { Corner } from '@anklet/core/vehicle'
 import { format } from 'date-fns'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
@@ -31,7 +31,7 @@ const colour = (name: string): string =>
 function optionOf(
   rows: readonly NightRow[],
   points: readonly [string, number][],
-  { units, doubted, outcome }: ChartProps,
+  { units, doubted, outcome }: Pick<ChartProps, 'units' | 'doubted' | 'outcome'>,
 ): EChartsCoreOption {
   const show = (mm: number): number => toDisplay(mm, 'height', units)
   const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(
@@ -144,15 +144,17 @@ function Numbers({
 
 /** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
 export function NightChart(props: ChartProps): ReactNode {
-  const { outcome, corner, rounds, units, plate } = props
+  const { outcome, corner, rounds, units, doubted, plate } = props
   const [numbers, setNumbers] = useState(false)
-  const rows = nightRows(outcome, corner, rounds[0])
-  const points = rounds
-    .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
-    .filter(([, mm]) => !Number.isNaN(mm))
+  const rows = useMemo(() => nightRows(outcome, corner, rounds[0]), [outcome, corner, rounds])
   const { place, save } = useChart(
-    () => optionOf(rows, points, props),
-    [outcome, corner, units, numbers],
+    useCallback(() => {
+      const points = rounds
+        .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
+        .filter(([, mm]) => !Number.isNaN(mm))
+      return optionOf(rows, points, { units, doubted, outcome })
+    }, [rows, rounds, corner, units, doubted, outcome]),
+    !numbers,
   )
   const name = carFile(plate, `${corner}-night`)
   return (

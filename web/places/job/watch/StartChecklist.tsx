@@ -13,7 +13,7 @@ import { nightWords } from '../../../words/arrival.ts'
 import { needsNoNight } from '../../../words/complaint.ts'
 import { watchWithSupplyOff } from './CommandAnswer.tsx'
 import { PlanPanel } from './PlanPanel.tsx'
-import type { DraftDesk } from './WatchPhase.tsx'
+import type { DraftDesk } from './draftDesk.ts'
 
 interface StartProps {
   readonly job: Job

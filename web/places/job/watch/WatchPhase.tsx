@@ -11,15 +11,8 @@ import { Answer } from './Answer.tsx'
 import { CommandAnswer } from './CommandAnswer.tsx'
 import { LaterQuestions } from './LaterQuestions.tsx'
 import { Running } from './Running.tsx'
+import type { DraftDesk } from './draftDesk.ts'
 import { StartChecklist } from './StartChecklist.tsx'
-
-/** Changes a round in progress, beginning it first if there is none yet. */
-export interface DraftDesk {
-  readonly draft: Draft
-  readonly begun: boolean
-  change(change: Partial<Draft>): void
-  drop(): void
-}
 
 function useDesk(job: Job, kind: Draft['kind']): DraftDesk {
   const { byKey, put, patch, drop } = useDrafts()

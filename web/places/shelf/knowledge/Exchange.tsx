@@ -22,10 +22,8 @@ interface FileBook {
 /** How many entries of a book are others than those here; null where it is not even shaped like one. */
 function differences(book: KnowledgeBook, here: Book): number | null {
   try {
-    return Object.values(changesOf(book as unknown as Book, here)).reduce(
-      (sum, entries) => sum + Object.keys(entries as object).length,
-      0,
-    )
+    const changes = Object.values(changesOf(book as unknown as Book, here)) as object[]
+    return changes.reduce<number>((sum, entries) => sum + Object.keys(entries).length, 0)
   } catch {
     return null
   }

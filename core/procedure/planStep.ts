@@ -1,0 +1,37 @@
+import type { Place } from '../vehicle/index.ts'
+import type { Stretch } from './book.ts'
+import type { Condition, GateId } from './machine.ts'
+import type { Proof } from './proofs.ts'
+
+/** A step of a plan. */
+export interface PlanStep {
+  readonly key: string
+  readonly step: string
+  readonly place: Place
+  readonly phase: Stretch
+  readonly words: string
+  readonly why: string
+  readonly caution: string | null
+  /** Hands on, min. */
+  readonly minutes: number
+  /** Unattended afterwards, min. */
+  readonly waitMinutes: number
+  readonly gates: readonly {
+    readonly gate: GateId
+    readonly asks: readonly { readonly condition: Condition; readonly proofs: readonly Proof[] }[]
+  }[]
+  readonly needs: readonly string[]
+  readonly gives: readonly string[]
+  readonly takes: readonly string[]
+  readonly under: boolean
+  readonly second: boolean
+  readonly photo: boolean
+  readonly lift: 'up' | 'down' | null
+  readonly part: string | null
+  readonly torque: string | null
+  readonly tools: readonly string[]
+  readonly uses: readonly string[]
+  readonly jobs: readonly string[]
+  /** What it waits for, and why. */
+  readonly after: readonly { readonly key: string; readonly fact: string | null }[]
+}
