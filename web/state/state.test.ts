@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { applyKey } from '../parts/Keypad.tsx'
 import { spreadLabels } from '../parts/spread.ts'
-import { parseNumber, readTyped } from './typed.ts'
+import { parseInches, parseNumber, readTyped } from './typed.ts'
 import type { Taken } from './walk.ts'
 import { firstLapDone, nextStop, readingAt, STOPS, take } from './walk.ts'
 
@@ -34,6 +34,29 @@ describe('what is typed', () => {
     ['Infinity', null],
   ])('%j is read as %j', (text, value) => {
     expect(parseNumber(text)).toBe(value)
+  })
+
+  test.each([
+    ['18 1/4', 18.25],
+    ['18-1/4', 18.25],
+    ['18¼', 18.25],
+    ['18 ⅞', 18.875],
+    ['1/2', 0.5],
+    ['18.25', 18.25],
+    ['18,25', 18.25],
+    ['18 1/0', null],
+    ['18 1', null],
+    ['18 1/4 1/4', null],
+  ])('%j inches are read as %j', (text, value) => {
+    expect(parseInches(text)).toBe(value)
+  })
+
+  test('a fraction is taken as it stands on an inch tape, and on no other', () => {
+    expect(sentence('18 1/4', 'height', inch)).toBeCloseTo(18.25 * 25.4, 9)
+    expect(sentence('480 1/2', 'height')).toBe(
+      '"480 1/2" is not a number. Type figures only, in mm.',
+    )
+    expect(sentence('18 1/4', 'temperature', inch)).toContain('is not a number')
   })
 
   test('a height must be one a car can have', () => {

@@ -22,6 +22,21 @@ export function parseNumber(text: string): number | null {
   return NUMBER.test(trimmed) ? Number(trimmed.replace(',', '.').replace('−', '-')) : null
 }
 
+const WITH_FRACTION = /^(?:(\d+)[\s-]+)?(\d+)\s*[/\u2044]\s*(\d+)$/
+
+/** Reads inches as a tape shows them: "18 1/4", "18¼" and "18.25" are the same. @returns null for anything else */
+export function parseInches(text: string): number | null {
+  // A written fraction is taken apart into figures, and kept apart from the whole before it.
+  const parted = text
+    .replaceAll(/[\u00bc-\u00be\u2150-\u215e]/g, ' $&')
+    .normalize('NFKC')
+    .trim()
+  const found = WITH_FRACTION.exec(parted)
+  if (!found) return parseNumber(text)
+  const [whole, over, under] = [Number(found[1] ?? 0), Number(found[2]), Number(found[3])]
+  return under === 0 ? null : whole + over / under
+}
+
 /** Reads a height or temperature typed in the shop's unit. */
 export function readTyped(
   text: string,
@@ -31,7 +46,8 @@ export function readTyped(
   const unit = UNIT_LABEL[units[UNIT[quantity]]]
   if (text.trim() === '')
     return { ok: false, sentence: `Type the ${NOUN[quantity]} in ${unit} first.` }
-  const shown = parseNumber(text)
+  const inches = quantity === 'height' && units.length === 'inch'
+  const shown = inches ? parseInches(text) : parseNumber(text)
   if (shown === null)
     return {
       ok: false,
