@@ -86,7 +86,10 @@ export const ShopBundle = closed(
       closed({ ...PhotoRecord.properties, picture: Type.String({ description: 'Base64' }) }),
     ),
   },
-  'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every reading and correction, watches, notes, repairs, tests, evidence, conclusions, codes and their texts, knowledge, parts, coils, decisions, agreements, procedures, torques, plans, work, charges, logs and photos',
+  'A whole workshop: people, vehicle types, vehicles, jobs, rounds with every ' +
+    'reading and correction, watches, notes, repairs, tests, evidence, ' +
+    'conclusions, codes and their texts, knowledge, parts, coils, decisions, ' +
+    'agreements, procedures, torques, plans, work, charges, logs and photos',
 )
 export type ShopBundle = Static<typeof ShopBundle>
 

@@ -22,8 +22,10 @@ import {
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
 /**
- * The envelope every write travels in. `id` is made by the client, once per intention: sent again, it changes nothing twice.
- * `baseVersion` is the version of the record the person was looking at; null where a new one is made.
+ * The envelope every write travels in. `id` is made by the client, once per intention: sent again,
+ * it changes nothing twice.
+ * `baseVersion` is the version of the record the person was looking at; null where a new one is
+ * made.
  */
 const command = <Name extends string, Payload extends TSchema>(type: Name, payload: Payload) =>
   closed({
@@ -245,7 +247,8 @@ export const COMMANDS = {
       jobId: uuid,
       round: RoundInput,
       supplyCut: SupplyCut,
-      // What must be so before a watch means anything. Only the supply may be left on, and on purpose.
+      // What must be so before a watch means anything. Only the supply may be left on, and on
+      // purpose.
       supplyProved: Type.Boolean(),
       tagged: Type.Literal(true),
       doorsShut: Type.Literal(true),

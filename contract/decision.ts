@@ -19,7 +19,10 @@ const money = from0(1e7, 'Money, in the shop’s currency')
 const hours = from0(500, 'Work, h')
 const leadDays = Type.Integer({ minimum: 0, maximum: 730, description: 'Until it is here, days' })
 
-/** What a shop fits on a vehicle type: its price, its hours, how long it is on its way, how long it lasts, what its maker stands for. */
+/**
+ * What a shop fits on a vehicle type: its price, its hours, how long it is on its way, how long it
+ * lasts, what its maker stands for.
+ */
 export const PartKind = oneOf(
   'spring',
   'strut',
@@ -70,7 +73,10 @@ export const CoilRecord = closed({
 })
 export type CoilEntry = Static<typeof CoilRecord>
 
-/** What was decided on a job, on which figures. Never changed and never deleted: a later one takes its place. */
+/**
+ * What was decided on a job, on which figures. Never changed and never deleted: a later one takes
+ * its place.
+ */
 export const DecisionRecord = closed({
   id: uuid,
   jobId: uuid,
@@ -116,7 +122,10 @@ export const AgreementRecord = closed({
 })
 export type Agreement = Static<typeof AgreementRecord>
 
-/** How long parts of a kind lasted in this shop’s vehicles, years: those that failed, and those that live on. */
+/**
+ * How long parts of a kind lasted in this shop’s vehicles, years: those that failed, and those
+ * that live on.
+ */
 const Lived = closed({
   failedAtYears: Type.Array(Type.Number()),
   aliveAtYears: Type.Array(Type.Number()),

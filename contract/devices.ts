@@ -101,7 +101,10 @@ export type Frame = Static<typeof Frame>
 export const Press = closed({ kind: Type.Literal('press'), channel: ChannelId, value: reading })
 export type Press = Static<typeof Press>
 
-/** A stored code: its number, its words, whether its reason is there now, and what the module saw then. */
+/**
+ * A stored code: its number, its words, whether its reason is there now, and what the module saw
+ * then.
+ */
 export const StoredCode = closed({
   number: Type.String({ pattern: '^[A-Z][0-9A-F]{4}$' }),
   words: words(120),
@@ -217,7 +220,10 @@ export const DeviceStatus = closed({
 })
 export type DeviceStatus = Static<typeof DeviceStatus>
 
-/** What may be done to a stand-in that nobody can do to a real car from here: its key, doors, load, weather, faults, clock; or its gauge's button pressed. */
+/**
+ * What may be done to a stand-in that nobody can do to a real car from here: its key, doors, load,
+ * weather, faults, clock; or its gauge's button pressed.
+ */
 export const StandInChange = closed({
   ignition: Type.Optional(Type.Boolean()),
   supply: Type.Optional(Type.Boolean()),
@@ -274,7 +280,10 @@ export type Trace = Static<typeof Trace>
 export const LogRecord = closed({ head: LogHead, trace: Trace })
 export type LogRecord = Static<typeof LogRecord>
 
-/** A test done in a job: what it measured, what it says, what it speaks for. Never changed and never deleted. */
+/**
+ * A test done in a job: what it measured, what it says, what it speaks for. Never changed and
+ * never deleted.
+ */
 export const CheckKind = oneOf(
   'pump',
   'lift',

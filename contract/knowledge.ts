@@ -95,7 +95,10 @@ const CheckEntry = closed({
   ),
 })
 
-/** What a shop’s own closed jobs were found to be: how many there are, and causes by id. Of no customer and no vehicle. */
+/**
+ * What a shop’s own closed jobs were found to be: how many there are, and causes by id. Of no
+ * customer and no vehicle.
+ */
 export const Learned = closed({
   closedJobs: Type.Integer({ minimum: 0, maximum: 1_000_000 }),
   counts: Type.Record(id, Type.Integer({ minimum: 1, maximum: 1_000_000 }), {
@@ -128,7 +131,9 @@ export const KnowledgeChanges = closed({
 })
 export type KnowledgeChanges = Static<typeof KnowledgeChanges>
 
-/** A shop’s own knowledge: its changes, what its closed jobs taught, and what another shop’s did. */
+/**
+ * A shop’s own knowledge: its changes, what its closed jobs taught, and what another shop’s did.
+ */
 export const KnowledgeRecord = closed({
   version: Type.Integer({ minimum: 1 }),
   changes: KnowledgeChanges,
@@ -141,7 +146,10 @@ export type KnowledgeRecord = Static<typeof KnowledgeRecord>
 export const Found = closed({ check: words(80), outcome: words(40) })
 export type Found = Static<typeof Found>
 
-/** What somebody found by hand, or said of evidence: that it does not count, and why. The newest word on a check counts. Never changed and never deleted. */
+/**
+ * What somebody found by hand, or said of evidence: that it does not count, and why. The newest
+ * word on a check counts. Never changed and never deleted.
+ */
 export const EvidenceRecord = closed({
   id: uuid,
   jobId: uuid,
@@ -200,7 +208,10 @@ const Knowledge = closed({
 })
 
 const Evidence = closed({ check: name, outcome: name })
-/** What is known, and what was found. Without knowledge the shipped one for a vehicle laid out so; without that either, for a usual one: air all round, an open layout. */
+/**
+ * What is known, and what was found. Without knowledge the shipped one for a vehicle laid out so;
+ * without that either, for a usual one: air all round, an open layout.
+ */
 export const DiagnoseRequest = closed({
   knowledge: Type.Optional(Knowledge),
   architecture: Type.Optional(Architecture),

@@ -25,7 +25,10 @@ function operation(route: Route): Record<string, unknown> {
   }
 }
 
-/** The whole interface as an OpenAPI 3.1 document, generated from the schemas that also validate. @param version of the application. */
+/**
+ * The whole interface as an OpenAPI 3.1 document, generated from the schemas that also validate.
+ * @param version of the application.
+ */
 export function openApi(version: string): Record<string, unknown> {
   const paths: Record<string, Record<string, unknown>> = {}
   for (const route of ROUTES) {

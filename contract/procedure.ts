@@ -182,7 +182,10 @@ export const ProceduresRecord = closed({
 })
 export type Procedures = Static<typeof ProceduresRecord>
 
-/** A plan as it was made: what for, and the order its steps were put into. Never changed; a later one takes its place. */
+/**
+ * A plan as it was made: what for, and the order its steps were put into. Never changed; a later
+ * one takes its place.
+ */
 export const PlanRecord = closed({
   id: uuid,
   jobId: uuid,

@@ -133,7 +133,10 @@ const post = (path: string, summary: string, request: TSchema, response: TSchema
   request,
   response,
 })
-/** Ways to devices; their live streams (server-sent events at `/api/devices/stream?ids=` and `/api/adapters/:id/commands`) are described in docs/formats. */
+/**
+ * Ways to devices; their live streams (server-sent events at `/api/devices/stream?ids=` and
+ * `/api/adapters/:id/commands`) are described in docs/formats.
+ */
 const DEVICE_ROUTES: readonly Route[] = [
   post(
     '/api/devices/:id/hold',
@@ -158,7 +161,10 @@ const DEVICE_ROUTES: readonly Route[] = [
   post('/api/adapters/:id/messages', 'Takes what an adapter’s device tells', LinkMessages, None),
 ]
 
-/** Every way into the server: the OpenAPI page is made from this list, and a test holds the server to it. */
+/**
+ * Every way into the server: the OpenAPI page is made from this list, and a test holds the server
+ * to it.
+ */
 export const ROUTES: readonly Route[] = [
   ...(Object.keys(QUERY_RESPONSES) as QueryName[]).map((path) => ({
     method: 'get' as const,

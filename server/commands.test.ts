@@ -232,46 +232,50 @@ describe('records', () => {
     await save({ designLoadN: -1 }).expect(problem(400, 'wrongShape'))
   })
 
-  test('specifications are kept with their source; a level twice, an unknown level and an impossible tolerance are refused', async () => {
-    const axle = { nominalMm: 480, minusMm: 10, plusMm: 10, leftRightMm: null }
-    const road = {
-      levelId: 'road',
-      method: 'wheelCentreToArch' as const,
-      source: 'sheet 12',
-      date: '2026-01-15',
-      front: axle,
-      rear: { ...axle, leftRightMm: 8 },
-    }
-    const save = (specifications: readonly (typeof road)[]) => {
-      const typeId = crypto.randomUUID()
-      return {
-        typeId,
-        answer: bench.send('vehicleType.save', {
-          typeId,
-          name: `Specified ${typeId}`,
-          source: 'invented',
-          architecture,
-          geometry,
-          specifications: [...specifications],
-        }),
+  test(
+    'specifications are kept with their source; a level twice, an unknown level ' +
+      'and an impossible tolerance are refused',
+    async () => {
+      const axle = { nominalMm: 480, minusMm: 10, plusMm: 10, leftRightMm: null }
+      const road = {
+        levelId: 'road',
+        method: 'wheelCentreToArch' as const,
+        source: 'sheet 12',
+        date: '2026-01-15',
+        front: axle,
+        rear: { ...axle, leftRightMm: 8 },
       }
-    }
-    const { typeId, answer } = save([road])
-    await answer.expect(200)
-    const kept = (
-      (await bench.get('/api/vehicle-types')).body as { id: string; specifications: unknown[] }[]
-    ).find(({ id }) => id === typeId)
-    expect(kept?.specifications).toEqual([road])
-    await save([road, road]).answer.expect(problem(422, 'specificationTwice'))
-    await save([{ ...road, levelId: 'moon' }]).answer.expect(problem(422, 'levelUnknown'))
-    await save([{ ...road, front: { ...axle, nominalMm: 60, minusMm: 60 } }]).answer.expect(
-      problem(422, 'toleranceTooLarge'),
-    )
-    await save([{ ...road, rear: { ...road.rear, minusMm: -1 } }]).answer.expect(
-      problem(400, 'wrongShape'),
-    )
-    await save([{ ...road, date: 'last spring' }]).answer.expect(problem(400, 'wrongShape'))
-  })
+      const save = (specifications: readonly (typeof road)[]) => {
+        const typeId = crypto.randomUUID()
+        return {
+          typeId,
+          answer: bench.send('vehicleType.save', {
+            typeId,
+            name: `Specified ${typeId}`,
+            source: 'invented',
+            architecture,
+            geometry,
+            specifications: [...specifications],
+          }),
+        }
+      }
+      const { typeId, answer } = save([road])
+      await answer.expect(200)
+      const kept = (
+        (await bench.get('/api/vehicle-types')).body as { id: string; specifications: unknown[] }[]
+      ).find(({ id }) => id === typeId)
+      expect(kept?.specifications).toEqual([road])
+      await save([road, road]).answer.expect(problem(422, 'specificationTwice'))
+      await save([{ ...road, levelId: 'moon' }]).answer.expect(problem(422, 'levelUnknown'))
+      await save([{ ...road, front: { ...axle, nominalMm: 60, minusMm: 60 } }]).answer.expect(
+        problem(422, 'toleranceTooLarge'),
+      )
+      await save([{ ...road, rear: { ...road.rear, minusMm: -1 } }]).answer.expect(
+        problem(400, 'wrongShape'),
+      )
+      await save([{ ...road, date: 'last spring' }]).answer.expect(problem(400, 'wrongShape'))
+    },
+  )
 
   test('a shop without a name has one to change', async () => {
     expect((await bench.get('/api/shop')).body).toMatchObject({

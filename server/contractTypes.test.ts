@@ -28,7 +28,8 @@ import type { JobFacts } from '@anklet/core/schedule'
 import type { DisplayUnits } from '@anklet/core/units'
 import type { Architecture, GeometryInput } from '@anklet/core/vehicle'
 
-// Contract and core know nothing of each other; what the one accepts must be what the other takes, and the answers likewise.
+// Contract and core know nothing of each other; what the one accepts must be what the other takes,
+// and the answers likewise.
 type Complete<Request extends { vehicle: unknown }, Core extends { vehicle: unknown }> = Omit<
   Request,
   'vehicle'

@@ -78,28 +78,32 @@ describe('parts and coils', () => {
     await bench.send('part.drop', { partId }).expect(422)
   })
 
-  test('coils come as a list: one of a name that is there takes its place; a list with a fault is refused whole', async () => {
-    await bench.send('coils.save', { coils: [coil('A'), coil('B')] }).expect(200)
-    await bench
-      .send('coils.save', { coils: [coil('B', { rateNPerMm: 70 }), coil('C')] })
-      .expect(200)
-    const names = async () =>
-      ((await bench.get('/api/coils').expect(200)).body as CoilEntry[]).map(
-        ({ name, rateNPerMm }) => `${name} ${rateNPerMm}`,
-      )
-    expect(await names()).toEqual(['A 60', 'B 70', 'C 60'])
-    expect(
-      (
-        await bench
-          .send('coils.save', { coils: [coil('D'), coil('E', { solidLengthMm: 430 })] })
-          .expect(422)
-      ).body,
-    ).toMatchObject({ code: 'solidTooLong', path: '/payload/coils/1/solidLengthMm' })
-    expect(
-      (await bench.send('coils.save', { coils: [coil('D'), coil(' D ')] }).expect(422)).body,
-    ).toMatchObject({ code: 'alreadyTaken' })
-    expect(await names()).toEqual(['A 60', 'B 70', 'C 60'])
-  })
+  test(
+    'coils come as a list: one of a name that is there takes its place; a list ' +
+      'with a fault is refused whole',
+    async () => {
+      await bench.send('coils.save', { coils: [coil('A'), coil('B')] }).expect(200)
+      await bench
+        .send('coils.save', { coils: [coil('B', { rateNPerMm: 70 }), coil('C')] })
+        .expect(200)
+      const names = async () =>
+        ((await bench.get('/api/coils').expect(200)).body as CoilEntry[]).map(
+          ({ name, rateNPerMm }) => `${name} ${rateNPerMm}`,
+        )
+      expect(await names()).toEqual(['A 60', 'B 70', 'C 60'])
+      expect(
+        (
+          await bench
+            .send('coils.save', { coils: [coil('D'), coil('E', { solidLengthMm: 430 })] })
+            .expect(422)
+        ).body,
+      ).toMatchObject({ code: 'solidTooLong', path: '/payload/coils/1/solidLengthMm' })
+      expect(
+        (await bench.send('coils.save', { coils: [coil('D'), coil(' D ')] }).expect(422)).body,
+      ).toMatchObject({ code: 'alreadyTaken' })
+      expect(await names()).toEqual(['A 60', 'B 70', 'C 60'])
+    },
+  )
 })
 
 describe('decisions', () => {
@@ -156,32 +160,36 @@ describe('decisions', () => {
   })
 })
 
-test('lives are read from when each spring was fitted, and the whole shop goes out and comes back with them', async () => {
-  const { jobId, vehicleId, typeId, plate } = await openTestJob(bench)
-  await bench
-    .send(
-      'vehicle.save',
-      { vehicleId, typeId, plate, note: '', firstUsed: '2018-01-01' },
-      { baseVersion: 1 },
-    )
-    .expect(200)
-  await bench
-    .send(
-      'job.repair',
-      { repairId: id(), jobId, part: 'airSpring', corners: ['RL'], words: '' },
-      { at: '2026-01-01T10:00:00Z' },
-    )
-    .expect(200)
-  const lives = (await bench.get('/api/lives').expect(200)).body as Lives
-  expect(lives.spring.failedAtYears.map((age) => Math.round(age * 10) / 10)).toContain(8)
-  // Of four springs three are the first ones, and a new one.
-  expect(lives.spring.aliveAtYears.length).toBeGreaterThanOrEqual(4)
-  await bench.send('decision.take', decision(jobId)).expect(200)
-  const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
-  const again = await startBench({ people: false })
-  await again.post('/api/bundle', bundle).expect(200)
-  const back = (await again.get('/api/bundle').expect(200)).body as ShopBundle
-  for (const part of ['parts', 'coils', 'decisions', 'agreements', 'vehicles'] as const)
-    expect(back[part]).toEqual(bundle[part])
-  await again.end()
-})
+test(
+  'lives are read from when each spring was fitted, and the whole shop goes out ' +
+    'and comes back with them',
+  async () => {
+    const { jobId, vehicleId, typeId, plate } = await openTestJob(bench)
+    await bench
+      .send(
+        'vehicle.save',
+        { vehicleId, typeId, plate, note: '', firstUsed: '2018-01-01' },
+        { baseVersion: 1 },
+      )
+      .expect(200)
+    await bench
+      .send(
+        'job.repair',
+        { repairId: id(), jobId, part: 'airSpring', corners: ['RL'], words: '' },
+        { at: '2026-01-01T10:00:00Z' },
+      )
+      .expect(200)
+    const lives = (await bench.get('/api/lives').expect(200)).body as Lives
+    expect(lives.spring.failedAtYears.map((age) => Math.round(age * 10) / 10)).toContain(8)
+    // Of four springs three are the first ones, and a new one.
+    expect(lives.spring.aliveAtYears.length).toBeGreaterThanOrEqual(4)
+    await bench.send('decision.take', decision(jobId)).expect(200)
+    const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
+    const again = await startBench({ people: false })
+    await again.post('/api/bundle', bundle).expect(200)
+    const back = (await again.get('/api/bundle').expect(200)).body as ShopBundle
+    for (const part of ['parts', 'coils', 'decisions', 'agreements', 'vehicles'] as const)
+      expect(back[part]).toEqual(bundle[part])
+    await again.end()
+  },
+)

@@ -112,27 +112,31 @@ describe('stand-in vehicles', () => {
     ])
   })
 
-  test('two types whose names come to the same id have one each; a changed type begins anew under its old id', async () => {
-    const save = async (name: string, typeId: string, change = {}): Promise<void> =>
-      void (await bench
-        .send(
-          'vehicleType.save',
-          { typeId, name, source: 'invented', architecture, geometry, ...change },
-          { baseVersion: 'specifications' in change ? 1 : null },
-        )
-        .expect(200))
-    const [one, two] = [crypto.randomUUID(), crypto.randomUUID()]
-    await save('Twin x', one)
-    await save('Twin-x', two)
-    const [first, second] = [await standInOf(one), await standInOf(two)]
-    expect(first).not.toBe(second)
-    await standIn(first, { temperatureC: -5 }).expect(200)
-    await save('Twin x', one, { specifications: [] })
-    expect(await standInOf(one)).toBe(first)
-    expect(
-      (await devices()).find(({ identity }) => identity.id === first)!.standInNow!.temperatureC,
-    ).toBe(15)
-  })
+  test(
+    'two types whose names come to the same id have one each; a changed type ' +
+      'begins anew under its old id',
+    async () => {
+      const save = async (name: string, typeId: string, change = {}): Promise<void> =>
+        void (await bench
+          .send(
+            'vehicleType.save',
+            { typeId, name, source: 'invented', architecture, geometry, ...change },
+            { baseVersion: 'specifications' in change ? 1 : null },
+          )
+          .expect(200))
+      const [one, two] = [crypto.randomUUID(), crypto.randomUUID()]
+      await save('Twin x', one)
+      await save('Twin-x', two)
+      const [first, second] = [await standInOf(one), await standInOf(two)]
+      expect(first).not.toBe(second)
+      await standIn(first, { temperatureC: -5 }).expect(200)
+      await save('Twin x', one, { specifications: [] })
+      expect(await standInOf(one)).toBe(first)
+      expect(
+        (await devices()).find(({ identity }) => identity.id === first)!.standInNow!.temperatureC,
+      ).toBe(15)
+    },
+  )
 
   test('the stream tells frames whose clock runs on, as fast as asked', async () => {
     const { typeId } = await openTestJob(bench)
@@ -512,24 +516,29 @@ describe('an adapter of somebody else’s, in a process of its own', () => {
     })
   })
 
-  test('pulled out in the middle of a test: the order fails in words, and the log keeps what it had and says so', async () => {
-    await until(box, ({ attached }) => !attached)
-    await attach('vanishes')
-    const { jobId } = await openTestJob(bench)
-    const logId = crypto.randomUUID()
-    await bench
-      .send('log.start', { logId, jobId, deviceId: 'outside-box', title: 'Cut short' })
-      .expect(200)
-    await wait(600)
-    expect(
-      (await order('outside-box', 'fill', jobId, { corner: 'FL' }).expect(504)).body,
-    ).toMatchObject({ code: 'deviceSilent' })
-    await until(box, ({ attached }) => !attached)
-    await bench.send('log.stop', { logId }).expect(200)
-    const { trace } = (await bench.get(`/api/logs/${logId}`)).body as LogRecord
-    expect(trace.atS.length).toBeGreaterThan(3)
-    expect(trace.marks.map(({ words }) => words)).toContain('link lost')
-  }, 30_000)
+  test(
+    'pulled out in the middle of a test: the order fails in words, and the log ' +
+      'keeps what it had and says so',
+    async () => {
+      await until(box, ({ attached }) => !attached)
+      await attach('vanishes')
+      const { jobId } = await openTestJob(bench)
+      const logId = crypto.randomUUID()
+      await bench
+        .send('log.start', { logId, jobId, deviceId: 'outside-box', title: 'Cut short' })
+        .expect(200)
+      await wait(600)
+      expect(
+        (await order('outside-box', 'fill', jobId, { corner: 'FL' }).expect(504)).body,
+      ).toMatchObject({ code: 'deviceSilent' })
+      await until(box, ({ attached }) => !attached)
+      await bench.send('log.stop', { logId }).expect(200)
+      const { trace } = (await bench.get(`/api/logs/${logId}`)).body as LogRecord
+      expect(trace.atS.length).toBeGreaterThan(3)
+      expect(trace.marks.map(({ words }) => words)).toContain('link lost')
+    },
+    30_000,
+  )
 
   test('a value that cannot be is no value in the log', async () => {
     await until(box, ({ attached }) => !attached)

@@ -83,35 +83,39 @@ describe('codes', () => {
     ).toEqual(codeReadings)
   })
 
-  test('a code twice in one reading, a number of no standard, a second text for a number and a stale change are refused', async () => {
-    const { jobId, typeId } = await openTestJob(bench)
-    const record = (...codes: CodeReading['codes']) =>
-      bench.send('codes.record', { readingId: id(), jobId, from: 'typed', tool: '', codes })
-    expect((await record(code('C3104'), code('C3104')).expect(422)).body).toMatchObject({
-      code: 'codeKnown',
-      path: '/payload/codes/1/number',
-    })
-    for (const wrong of ['c3104', 'X3104', 'C5104', 'C310']) await record(code(wrong)).expect(400)
-    const text = { typeId, number: 'C3107', points: null, place: null }
-    const textId = id()
-    await bench.send('codeText.save', { textId, ...text, words: 'First' }).expect(200)
-    expect(
-      (await bench.send('codeText.save', { textId: id(), ...text, words: 'Second' }).expect(422))
-        .body,
-    ).toMatchObject({ code: 'alreadyTaken' })
-    await bench
-      .send('codeText.save', { textId, ...text, words: 'Better' }, { baseVersion: 1 })
-      .expect(200)
-    await bench
-      .send('codeText.save', { textId, ...text, words: 'Late' }, { baseVersion: 1 })
-      .expect(409)
-    expect((await bench.get('/api/code-texts').expect(200)).body).toContainEqual({
-      id: textId,
-      version: 2,
-      ...text,
-      words: 'Better',
-    })
-  })
+  test(
+    'a code twice in one reading, a number of no standard, a second text for a ' +
+      'number and a stale change are refused',
+    async () => {
+      const { jobId, typeId } = await openTestJob(bench)
+      const record = (...codes: CodeReading['codes']) =>
+        bench.send('codes.record', { readingId: id(), jobId, from: 'typed', tool: '', codes })
+      expect((await record(code('C3104'), code('C3104')).expect(422)).body).toMatchObject({
+        code: 'codeKnown',
+        path: '/payload/codes/1/number',
+      })
+      for (const wrong of ['c3104', 'X3104', 'C5104', 'C310']) await record(code(wrong)).expect(400)
+      const text = { typeId, number: 'C3107', points: null, place: null }
+      const textId = id()
+      await bench.send('codeText.save', { textId, ...text, words: 'First' }).expect(200)
+      expect(
+        (await bench.send('codeText.save', { textId: id(), ...text, words: 'Second' }).expect(422))
+          .body,
+      ).toMatchObject({ code: 'alreadyTaken' })
+      await bench
+        .send('codeText.save', { textId, ...text, words: 'Better' }, { baseVersion: 1 })
+        .expect(200)
+      await bench
+        .send('codeText.save', { textId, ...text, words: 'Late' }, { baseVersion: 1 })
+        .expect(409)
+      expect((await bench.get('/api/code-texts').expect(200)).body).toContainEqual({
+        id: textId,
+        version: 2,
+        ...text,
+        words: 'Better',
+      })
+    },
+  )
 })
 
 describe('a shop’s own knowledge', () => {

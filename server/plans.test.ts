@@ -203,31 +203,35 @@ describe('the shop’s own procedures', () => {
     await save(null)
     expect((await read()).book).toBeNull()
   })
-  test('a circle, a need nothing gives, an unknown tool and an unsafe order are named, and nothing is stored', async () => {
-    const before = await read()
-    const changed = (step: string, change: object): ProcedureBook => {
-      const book = shipped()
-      Object.assign(
-        book.steps.find((each) => each.id === step)!,
-        change,
-      )
-      return book
-    }
-    for (const [book, detail] of [
-      [changed('strutBench', { needs: ['strutUp'] }), /circle: .*strutBench/],
-      [changed('soap', { tools: ['hammer'] }), /"hammer"/],
-      [changed('soap', { needs: ['wish'] }), /"wish"/],
-      [changed('openLine', { needs: ['wheelOff'] }), /gate "openLine" would be shut/],
-    ] as const) {
-      const refused = await save(book)
-      expect([refused.status, (refused.body as { code: string }).code]).toEqual([
-        422,
-        'proceduresFaulty',
-      ])
-      expect((refused.body as { detail: string }).detail).toMatch(detail)
-    }
-    expect(await read()).toEqual(before)
-  })
+  test(
+    'a circle, a need nothing gives, an unknown tool and an unsafe order are ' +
+      'named, and nothing is stored',
+    async () => {
+      const before = await read()
+      const changed = (step: string, change: object): ProcedureBook => {
+        const book = shipped()
+        Object.assign(
+          book.steps.find((each) => each.id === step)!,
+          change,
+        )
+        return book
+      }
+      for (const [book, detail] of [
+        [changed('strutBench', { needs: ['strutUp'] }), /circle: .*strutBench/],
+        [changed('soap', { tools: ['hammer'] }), /"hammer"/],
+        [changed('soap', { needs: ['wish'] }), /"wish"/],
+        [changed('openLine', { needs: ['wheelOff'] }), /gate "openLine" would be shut/],
+      ] as const) {
+        const refused = await save(book)
+        expect([refused.status, (refused.body as { code: string }).code]).toEqual([
+          422,
+          'proceduresFaulty',
+        ])
+        expect((refused.body as { detail: string }).detail).toMatch(detail)
+      }
+      expect(await read()).toEqual(before)
+    },
+  )
   test('plans, torques and procedures go out with the shop and come into an empty one', async () => {
     const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
     const other = await startBench({ people: false })

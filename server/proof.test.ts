@@ -86,106 +86,118 @@ async function worked(): Promise<OnTheJob> {
 }
 
 describe('what shows that a repair counts', () => {
-  test('only joints that were opened are soaped, what is declined has its reason, and a day to come back lies ahead', async () => {
-    const { jobId } = await worked()
-    expect(await say(jobId, shown('soap', { joint: 'pump' }))).toMatchObject({ status: 200 })
-    expect(await say(jobId, shown('soap', { joint: 'FL' }))).toMatchObject({
-      status: 422,
-      code: 'proofStops',
-      detail: 'This joint was not opened.',
-    })
-    expect(await say(jobId, shown('alignment', { outcome: 'declined' }))).toMatchObject({
-      status: 422,
-      path: '/payload/content/words',
-    })
-    expect(
-      await say(jobId, shown('roadTest', { outcome: 'declined', words: 'no time' })),
-    ).toMatchObject({ status: 422, path: '/payload/content/outcome' })
-    expect(
-      await say(jobId, { kind: 'return', dueAt: '2020-01-01T08:00:00Z', words: '' }),
-    ).toMatchObject({ status: 422, path: '/payload/content/dueAt' })
-  })
+  test(
+    'only joints that were opened are soaped, what is declined has its reason, and ' +
+      'a day to come back lies ahead',
+    async () => {
+      const { jobId } = await worked()
+      expect(await say(jobId, shown('soap', { joint: 'pump' }))).toMatchObject({ status: 200 })
+      expect(await say(jobId, shown('soap', { joint: 'FL' }))).toMatchObject({
+        status: 422,
+        code: 'proofStops',
+        detail: 'This joint was not opened.',
+      })
+      expect(await say(jobId, shown('alignment', { outcome: 'declined' }))).toMatchObject({
+        status: 422,
+        path: '/payload/content/words',
+      })
+      expect(
+        await say(jobId, shown('roadTest', { outcome: 'declined', words: 'no time' })),
+      ).toMatchObject({ status: 422, path: '/payload/content/outcome' })
+      expect(
+        await say(jobId, { kind: 'return', dueAt: '2020-01-01T08:00:00Z', words: '' }),
+      ).toMatchObject({ status: 422, path: '/payload/content/dueAt' })
+    },
+  )
 
-  test('a car lowered on purpose is not calibrated away; swapped sides and levels it does not have are refused', async () => {
-    const { jobId } = await openTestJob(bench)
-    expect(await say(jobId, calibrated(['moon']))).toMatchObject({
-      status: 422,
-      detail: 'This vehicle type has no level "moon".',
-    })
-    expect(await say(jobId, calibrated(['road'], { taught: 'hand' }, -25))).toMatchObject({
-      status: 422,
-      detail: expect.stringMatching(/lowered on purpose/) as string,
-    })
-    expect(await say(jobId, calibrated(['road'], {}, -25))).toMatchObject({ status: 200 })
-    const leaning = { FL: 470, FR: 490, RL: 480, RR: 480 }
-    const swapped = calibrated(['road'], {
-      taught: 'hand',
-      visits: [
-        {
-          levelId: 'road',
-          direction: null,
-          tapeMm: leaning,
-          reportedMm: { ...leaning, FL: 490, FR: 470 },
-        },
-      ],
-    })
-    expect(await say(jobId, swapped)).toMatchObject({
-      status: 422,
-      detail: expect.stringMatching(
-        /^The front sensors fit the tape of the other side better/,
-      ) as string,
-    })
-  })
+  test(
+    'a car lowered on purpose is not calibrated away; swapped sides and levels it ' +
+      'does not have are refused',
+    async () => {
+      const { jobId } = await openTestJob(bench)
+      expect(await say(jobId, calibrated(['moon']))).toMatchObject({
+        status: 422,
+        detail: 'This vehicle type has no level "moon".',
+      })
+      expect(await say(jobId, calibrated(['road'], { taught: 'hand' }, -25))).toMatchObject({
+        status: 422,
+        detail: expect.stringMatching(/lowered on purpose/) as string,
+      })
+      expect(await say(jobId, calibrated(['road'], {}, -25))).toMatchObject({ status: 200 })
+      const leaning = { FL: 470, FR: 490, RL: 480, RR: 480 }
+      const swapped = calibrated(['road'], {
+        taught: 'hand',
+        visits: [
+          {
+            levelId: 'road',
+            direction: null,
+            tapeMm: leaning,
+            reportedMm: { ...leaning, FL: 490, FR: 470 },
+          },
+        ],
+      })
+      expect(await say(jobId, swapped)).toMatchObject({
+        status: 422,
+        detail: expect.stringMatching(
+          /^The front sensors fit the tape of the other side better/,
+        ) as string,
+      })
+    },
+  )
 })
 
 describe('handing over', () => {
-  test('what was worked on is not closed before it is handed over; as proved only with all of it shown, else with a reason and what is missing', async () => {
-    const at = await worked()
-    const { jobId } = at
-    const { version } = await at.job()
-    expect(
-      (await bench.send('job.close', { jobId }, { baseVersion: version }).expect(422)).body,
-    ).toMatchObject({ code: 'notProved' })
-    expect(await say(jobId, handed({ proved: true }))).toMatchObject({
-      status: 422,
-      code: 'notProved',
-    })
-    expect(await say(jobId, handed({ reason: ' ' }))).toMatchObject({
-      status: 422,
-      path: '/payload/content/reason',
-    })
-    // What the paper says is missing must be what is missing.
-    expect(await say(jobId, handed())).toMatchObject({
-      status: 422,
-      path: '/payload/content/missing',
-    })
-    const wanting: Extract<Content, { kind: 'handedOver' }>['missing'] = [
-      'corners',
-      'soap',
-      'heights',
-      'codes',
-      'roadTest',
-      'again',
-      'levels',
-    ]
-    const levels = (await at.job()).vehicleType.architecture.levels.length > 1
-    const missing = wanting.filter((item) => item !== 'levels' || levels)
-    expect(await say(jobId, handed({ missing }))).toMatchObject({ status: 200 })
-    const list = (await bench.get('/api/jobs').expect(200)).body as JobSummary[]
-    expect(list.find((each) => each.id === jobId)).toMatchObject({ handedOver: true })
-    // Somebody else had the same page open.
-    expect(await say(jobId, handed({ missing }))).toMatchObject({
-      status: 422,
-      detail: 'It is handed over already. Look at its paper again.',
-    })
-    const closing = await at.job()
-    await bench.send('job.close', { jobId }, { baseVersion: closing.version }).expect(200)
-    // The new pump is in the car's history, once.
-    const detail = (await bench.get(`/api/vehicles/${closing.vehicleId}`).expect(200))
-      .body as VehicleDetail
-    expect(detail.repairs.map(({ part }) => part)).toEqual(['compressor'])
-    expect(detail.proof.map(({ content }) => content.kind)).toEqual(['handedOver'])
-  })
+  test(
+    'what was worked on is not closed before it is handed over; as proved only ' +
+      'with all of it shown, else with a reason and what is missing',
+    async () => {
+      const at = await worked()
+      const { jobId } = at
+      const { version } = await at.job()
+      expect(
+        (await bench.send('job.close', { jobId }, { baseVersion: version }).expect(422)).body,
+      ).toMatchObject({ code: 'notProved' })
+      expect(await say(jobId, handed({ proved: true }))).toMatchObject({
+        status: 422,
+        code: 'notProved',
+      })
+      expect(await say(jobId, handed({ reason: ' ' }))).toMatchObject({
+        status: 422,
+        path: '/payload/content/reason',
+      })
+      // What the paper says is missing must be what is missing.
+      expect(await say(jobId, handed())).toMatchObject({
+        status: 422,
+        path: '/payload/content/missing',
+      })
+      const wanting: Extract<Content, { kind: 'handedOver' }>['missing'] = [
+        'corners',
+        'soap',
+        'heights',
+        'codes',
+        'roadTest',
+        'again',
+        'levels',
+      ]
+      const levels = (await at.job()).vehicleType.architecture.levels.length > 1
+      const missing = wanting.filter((item) => item !== 'levels' || levels)
+      expect(await say(jobId, handed({ missing }))).toMatchObject({ status: 200 })
+      const list = (await bench.get('/api/jobs').expect(200)).body as JobSummary[]
+      expect(list.find((each) => each.id === jobId)).toMatchObject({ handedOver: true })
+      // Somebody else had the same page open.
+      expect(await say(jobId, handed({ missing }))).toMatchObject({
+        status: 422,
+        detail: 'It is handed over already. Look at its paper again.',
+      })
+      const closing = await at.job()
+      await bench.send('job.close', { jobId }, { baseVersion: closing.version }).expect(200)
+      // The new pump is in the car's history, once.
+      const detail = (await bench.get(`/api/vehicles/${closing.vehicleId}`).expect(200))
+        .body as VehicleDetail
+      expect(detail.repairs.map(({ part }) => part)).toEqual(['compressor'])
+      expect(detail.proof.map(({ content }) => content.kind)).toEqual(['handedOver'])
+    },
+  )
 
   test('while something is still to be put back it is not handed over at all', async () => {
     const at = await OnTheJob.with(bench, [{ job: 'pump' }])
@@ -197,25 +209,29 @@ describe('handing over', () => {
     })
   })
 
-  test('a job without any work is handed over as it is, and a day to come back stands on the floor until a round is walked', async () => {
-    const { jobId, vehicleId, plate } = await openTestJob(bench)
-    expect(await say(jobId, handed())).toMatchObject({ status: 200 })
-    expect(
-      await say(jobId, { kind: 'return', dueAt: soon(1), words: 'At the gate' }),
-    ).toMatchObject({ status: 200 })
-    const due = async (): Promise<ReturnRecord[]> =>
-      ((await bench.get('/api/returns').expect(200)).body as ReturnRecord[]).filter(
-        (each) => each.vehicleId === vehicleId,
-      )
-    expect(await due()).toMatchObject([{ jobId, plate, words: 'At the gate' }])
-    // Planned anew: the newer day counts.
-    expect(
-      await say(jobId, { kind: 'return', dueAt: soon(2), words: 'At the yard' }),
-    ).toMatchObject({ status: 200 })
-    expect(await due()).toMatchObject([{ words: 'At the yard' }])
-    await bench.send('round.record', { jobId, round: walk(LEVEL, soon(0.01)) }).expect(200)
-    expect(await due()).toEqual([])
-  })
+  test(
+    'a job without any work is handed over as it is, and a day to come back stands ' +
+      'on the floor until a round is walked',
+    async () => {
+      const { jobId, vehicleId, plate } = await openTestJob(bench)
+      expect(await say(jobId, handed())).toMatchObject({ status: 200 })
+      expect(
+        await say(jobId, { kind: 'return', dueAt: soon(1), words: 'At the gate' }),
+      ).toMatchObject({ status: 200 })
+      const due = async (): Promise<ReturnRecord[]> =>
+        ((await bench.get('/api/returns').expect(200)).body as ReturnRecord[]).filter(
+          (each) => each.vehicleId === vehicleId,
+        )
+      expect(await due()).toMatchObject([{ jobId, plate, words: 'At the gate' }])
+      // Planned anew: the newer day counts.
+      expect(
+        await say(jobId, { kind: 'return', dueAt: soon(2), words: 'At the yard' }),
+      ).toMatchObject({ status: 200 })
+      expect(await due()).toMatchObject([{ words: 'At the yard' }])
+      await bench.send('round.record', { jobId, round: walk(LEVEL, soon(0.01)) }).expect(200)
+      expect(await due()).toEqual([])
+    },
+  )
 
   test('a bundle carries all of it to another shop', async () => {
     const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle

@@ -13,7 +13,8 @@ import { createApp } from './app.ts'
 import type { CalculationPool } from './calc/pool.ts'
 import { createPool } from './calc/pool.ts'
 
-// Expected numbers of an independent implementation. Where they do not lie beside the project, the core's own analytic and brute-force tests stand alone.
+// Expected numbers of an independent implementation. Where they do not lie beside the project, the
+// core's own analytic and brute-force tests stand alone.
 const reference = fileURLToPath(new URL('../../shared/reference', import.meta.url))
 const builtWorker = fileURLToPath(new URL('./dist/calcWorker.js', import.meta.url))
 const there = existsSync(join(reference, 'check.mjs')) && existsSync(builtWorker)

@@ -42,7 +42,10 @@ function takeBuiltChecks(): void {
   takeCompiledChecks(checks as Record<string, ValidateFunction>)
 }
 
-/** Opens a folder of records and serves it. @throws {FolderInUse} and what listening throws; then nothing stays open. */
+/**
+ * Opens a folder of records and serves it.
+ * @throws {FolderInUse} and what listening throws; then nothing stays open.
+ */
 export async function serve({ host, port, data }: ServeSettings): Promise<Serving> {
   const unlock = lockFolder(data)
   takeBuiltChecks()

@@ -49,119 +49,135 @@ describe('the record of the work', () => {
     })
   })
 
-  test('steps in their order, each once; what is left out or too early is refused with the reason and the field', async () => {
-    const at = await OnTheJob.with(bench, [{ job: 'pump' }])
-    expect(await at.post(at.done('pullFuse'))).toMatchObject({
-      status: 422,
-      body: {
-        code: 'workNotYet',
-        path: '/payload/content/key',
-        detail: expect.stringMatching(/^Not yet: first “/) as string,
-      },
-    })
-    await at.enter(at.done('measureBefore'))
-    expect(await at.post(at.done('measureBefore'))).toMatchObject({
-      status: 409,
-      body: { code: 'stepDone', detail: 'T. Tester has confirmed this already.' },
-    })
-    const job = await at.job()
-    expect(job.work.filter(({ content }) => content.kind === 'done')).toHaveLength(1)
-  })
-
-  test('a pump’s day at the car, to the end: the summary follows, and the floor is told what turned false', async () => {
-    const at = await OnTheJob.with(bench, [{ job: 'pump' }])
-    expect((await at.job()).workNow).toMatchObject({ at: 'taking', done: 0, temporary: 0 })
-    await at.until('openPump')
-    expect(await at.post(at.done('openPump', { torque: { nm: 5, source: null } }))).toMatchObject({
-      body: { detail: 'Nothing is torqued in this step.', path: '/payload/content/torque' },
-    })
-    await at.enter({
-      kind: 'lost',
-      fact: 'supplyOff',
-      place: null,
-      by: 'link',
-      words: 'The module answers.',
-    })
-    expect(
-      (
-        await at.post({
-          kind: 'lost',
-          fact: 'supplyOff',
-          place: null,
-          by: 'link',
-          words: 'Told twice.',
-        })
-      ).status,
-    ).toBe(422)
-    const [row] = ((await bench.get('/api/jobs').expect(200)).body as JobSummary[]).filter(
-      (each) => each.id === at.jobId,
-    )
-    expect(row!.work).toMatchObject({
-      lost: expect.arrayContaining([
-        'the supply of the air suspension is off',
-        'reservoir or gallery is shown empty',
-      ]) as string[],
-      hands: [bench.person],
-    })
-    expect(await at.post(at.done('openPump'))).toMatchObject({
-      status: 422,
-      body: { code: 'workNotYet' },
-    })
-    // A car with something left changed is not closed and forgotten.
-    expect(
-      (await bench.send('job.close', { jobId: at.jobId }, { baseVersion: 1 }).expect(422)).body,
-    ).toMatchObject({
-      detail: expect.stringMatching(/^Not yet: still to be put back: .*wheels hang/) as string,
-    })
-  })
-
-  test('torques: the sheet’s range, another unit’s slip, none on the sheet without a source; a lead agrees, and nobody to himself', async () => {
-    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
-    await bench
-      .send('torque.save', {
-        torqueId: id(),
-        typeId: at.typeId,
-        fastener: 'springBolt',
-        minNm: 50,
-        maxNm: 60,
-        thenDegrees: null,
-        source: 'Sheet 1',
-        date: '2026-11-01',
+  test(
+    'steps in their order, each once; what is left out or too early is refused ' +
+      'with the reason and the field',
+    async () => {
+      const at = await OnTheJob.with(bench, [{ job: 'pump' }])
+      expect(await at.post(at.done('pullFuse'))).toMatchObject({
+        status: 422,
+        body: {
+          code: 'workNotYet',
+          path: '/payload/content/key',
+          detail: expect.stringMatching(/^Not yet: first “/) as string,
+        },
       })
-      .expect(200)
-    await at.until('springIn.RL')
-    const set = (nm: number, change: Partial<Done> = {}) =>
-      at.post(at.done('springIn.RL', { torque: { nm, source: null }, ...change }))
-    expect(await set(70)).toMatchObject({
-      body: {
-        detail: expect.stringMatching(/outside 50 to 60/) as string,
-        path: '/payload/content/torque/nm',
-      },
-    })
-    expect(await set(560)).toMatchObject({
-      body: { detail: expect.stringMatching(/Is the unit right/) as string },
-    })
-    expect((await set(66, { deviation: { kind: 'torque', reason: 'New bolts' } })).status).toBe(200)
-    expect(await at.post(at.done('closeLine.RL'))).toMatchObject({ body: { code: 'workNotYet' } })
-    const entry = (await at.job()).work.at(-1)!
-    expect(await at.post({ kind: 'approved', of: entry.id, words: '' })).toMatchObject({
-      body: { detail: 'Somebody else agrees to what you did otherwise.' },
-    })
-    // Once the shop has named who agrees, nobody else does.
-    await bench.send('person.lead', { personId: bench.person, lead: true }).expect(200)
-    expect(await at.post({ kind: 'approved', of: entry.id, words: '' }, mate)).toMatchObject({
-      body: { detail: 'A lead agrees to what was done otherwise.' },
-    })
-    await bench.send('person.lead', { personId: mate, lead: true }).expect(200)
-    await at.enter({ kind: 'approved', of: entry.id, words: 'Seen' }, mate)
-    expect(
-      ((await bench.get('/api/people').expect(200)).body as Person[]).map(({ lead }) => lead),
-    ).toEqual([true, true])
-    expect(
-      await at.post(at.done('closeLine.RL', { torque: { nm: 20, source: null } })),
-    ).toMatchObject({ body: { path: '/payload/content/torque/source' } })
-    await at.enter(at.done('closeLine.RL'))
-  })
+      await at.enter(at.done('measureBefore'))
+      expect(await at.post(at.done('measureBefore'))).toMatchObject({
+        status: 409,
+        body: { code: 'stepDone', detail: 'T. Tester has confirmed this already.' },
+      })
+      const job = await at.job()
+      expect(job.work.filter(({ content }) => content.kind === 'done')).toHaveLength(1)
+    },
+  )
+
+  test(
+    'a pump’s day at the car, to the end: the summary follows, and the floor is ' +
+      'told what turned false',
+    async () => {
+      const at = await OnTheJob.with(bench, [{ job: 'pump' }])
+      expect((await at.job()).workNow).toMatchObject({ at: 'taking', done: 0, temporary: 0 })
+      await at.until('openPump')
+      expect(await at.post(at.done('openPump', { torque: { nm: 5, source: null } }))).toMatchObject(
+        {
+          body: { detail: 'Nothing is torqued in this step.', path: '/payload/content/torque' },
+        },
+      )
+      await at.enter({
+        kind: 'lost',
+        fact: 'supplyOff',
+        place: null,
+        by: 'link',
+        words: 'The module answers.',
+      })
+      expect(
+        (
+          await at.post({
+            kind: 'lost',
+            fact: 'supplyOff',
+            place: null,
+            by: 'link',
+            words: 'Told twice.',
+          })
+        ).status,
+      ).toBe(422)
+      const [row] = ((await bench.get('/api/jobs').expect(200)).body as JobSummary[]).filter(
+        (each) => each.id === at.jobId,
+      )
+      expect(row!.work).toMatchObject({
+        lost: expect.arrayContaining([
+          'the supply of the air suspension is off',
+          'reservoir or gallery is shown empty',
+        ]) as string[],
+        hands: [bench.person],
+      })
+      expect(await at.post(at.done('openPump'))).toMatchObject({
+        status: 422,
+        body: { code: 'workNotYet' },
+      })
+      // A car with something left changed is not closed and forgotten.
+      expect(
+        (await bench.send('job.close', { jobId: at.jobId }, { baseVersion: 1 }).expect(422)).body,
+      ).toMatchObject({
+        detail: expect.stringMatching(/^Not yet: still to be put back: .*wheels hang/) as string,
+      })
+    },
+  )
+
+  test(
+    'torques: the sheet’s range, another unit’s slip, none on the sheet without a ' +
+      'source; a lead agrees, and nobody to himself',
+    async () => {
+      const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
+      await bench
+        .send('torque.save', {
+          torqueId: id(),
+          typeId: at.typeId,
+          fastener: 'springBolt',
+          minNm: 50,
+          maxNm: 60,
+          thenDegrees: null,
+          source: 'Sheet 1',
+          date: '2026-11-01',
+        })
+        .expect(200)
+      await at.until('springIn.RL')
+      const set = (nm: number, change: Partial<Done> = {}) =>
+        at.post(at.done('springIn.RL', { torque: { nm, source: null }, ...change }))
+      expect(await set(70)).toMatchObject({
+        body: {
+          detail: expect.stringMatching(/outside 50 to 60/) as string,
+          path: '/payload/content/torque/nm',
+        },
+      })
+      expect(await set(560)).toMatchObject({
+        body: { detail: expect.stringMatching(/Is the unit right/) as string },
+      })
+      expect((await set(66, { deviation: { kind: 'torque', reason: 'New bolts' } })).status).toBe(
+        200,
+      )
+      expect(await at.post(at.done('closeLine.RL'))).toMatchObject({ body: { code: 'workNotYet' } })
+      const entry = (await at.job()).work.at(-1)!
+      expect(await at.post({ kind: 'approved', of: entry.id, words: '' })).toMatchObject({
+        body: { detail: 'Somebody else agrees to what you did otherwise.' },
+      })
+      // Once the shop has named who agrees, nobody else does.
+      await bench.send('person.lead', { personId: bench.person, lead: true }).expect(200)
+      expect(await at.post({ kind: 'approved', of: entry.id, words: '' }, mate)).toMatchObject({
+        body: { detail: 'A lead agrees to what was done otherwise.' },
+      })
+      await bench.send('person.lead', { personId: mate, lead: true }).expect(200)
+      await at.enter({ kind: 'approved', of: entry.id, words: 'Seen' }, mate)
+      expect(
+        ((await bench.get('/api/people').expect(200)).body as Person[]).map(({ lead }) => lead),
+      ).toEqual([true, true])
+      expect(
+        await at.post(at.done('closeLine.RL', { torque: { nm: 20, source: null } })),
+      ).toMatchObject({ body: { path: '/payload/content/torque/source' } })
+      await at.enter(at.done('closeLine.RL'))
+    },
+  )
 
   test('a photo of another job is none of this step; a photo has a small one for lists', async () => {
     const [at, other] = [
@@ -208,79 +224,87 @@ describe('the record of the work', () => {
     ).toEqual([12, 13])
   })
 
-  test('handed over, taken by whoever has seen what was left changed; a bundle carries all of it to another shop', async () => {
-    const at = await OnTheJob.with(bench, [{ job: 'pump' }])
-    await at.until('provePlant')
-    await at.enter({ kind: 'handed', to: mate, words: 'Pump next' })
-    expect(await at.post({ kind: 'joined', seen: [] }, mate)).toMatchObject({
-      body: {
-        detail: expect.stringMatching(/^Look at what was left changed first: .*supply/) as string,
-      },
-    })
-    const seen = [
-      'raised@null',
-      'supplyOff@null',
-      'lifting@null',
-      'axleHeld@front',
-      'axleHeld@rear',
-    ]
-    await at.enter({ kind: 'joined', seen }, mate)
-    expect((await at.job()).workNow).toMatchObject({ hands: [mate], handedTo: null })
-    const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
-    expect(
-      bundle
-        .work!.filter(({ jobId }) => jobId === at.jobId)
-        .map(({ content }) => content.kind)
-        .slice(-2),
-    ).toEqual(['handed', 'joined'])
-    const elsewhere = await startBench({ people: false })
-    await elsewhere.post('/api/bundle', bundle).expect(200)
-    expect(
-      ((await elsewhere.get(`/api/jobs/${at.jobId}`).expect(200)).body as Job).workNow,
-    ).toEqual((await at.job()).workNow)
-    await elsewhere.end()
-  })
-
-  test('a plan made anew under way keeps what is done and undoes what was left; one that cannot be finished is refused', async () => {
-    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
-    await at.until('springOut.RL')
-    const make = (
-      jobs: CommandPayload<'plan.make'>['jobs'],
-      change: Partial<CommandPayload<'plan.make'>> = {},
-    ) =>
-      bench.send(
-        'plan.make',
-        {
-          planId: id(),
-          jobId: at.jobId,
-          jobs,
-          support: 'twoPost',
-          way: USUAL_WAY,
-          alone: true,
-          flat: [],
-          order: [],
-          ...change,
+  test(
+    'handed over, taken by whoever has seen what was left changed; a bundle ' +
+      'carries all of it to another shop',
+    async () => {
+      const at = await OnTheJob.with(bench, [{ job: 'pump' }])
+      await at.until('provePlant')
+      await at.enter({ kind: 'handed', to: mate, words: 'Pump next' })
+      expect(await at.post({ kind: 'joined', seen: [] }, mate)).toMatchObject({
+        body: {
+          detail: expect.stringMatching(/^Look at what was left changed first: .*supply/) as string,
         },
-        { at: '2026-11-25T08:00:00Z' },
-      )
-    expect((await make([{ job: 'spring', corners: ['RL', 'RR'] }]).expect(422)).body).toMatchObject(
-      {
+      })
+      const seen = [
+        'raised@null',
+        'supplyOff@null',
+        'lifting@null',
+        'axleHeld@front',
+        'axleHeld@rear',
+      ]
+      await at.enter({ kind: 'joined', seen }, mate)
+      expect((await at.job()).workNow).toMatchObject({ hands: [mate], handedTo: null })
+      const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
+      expect(
+        bundle
+          .work!.filter(({ jobId }) => jobId === at.jobId)
+          .map(({ content }) => content.kind)
+          .slice(-2),
+      ).toEqual(['handed', 'joined'])
+      const elsewhere = await startBench({ people: false })
+      await elsewhere.post('/api/bundle', bundle).expect(200)
+      expect(
+        ((await elsewhere.get(`/api/jobs/${at.jobId}`).expect(200)).body as Job).workNow,
+      ).toEqual((await at.job()).workNow)
+      await elsewhere.end()
+    },
+  )
+
+  test(
+    'a plan made anew under way keeps what is done and undoes what was left; one ' +
+      'that cannot be finished is refused',
+    async () => {
+      const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
+      await at.until('springOut.RL')
+      const make = (
+        jobs: CommandPayload<'plan.make'>['jobs'],
+        change: Partial<CommandPayload<'plan.make'>> = {},
+      ) =>
+        bench.send(
+          'plan.make',
+          {
+            planId: id(),
+            jobId: at.jobId,
+            jobs,
+            support: 'twoPost',
+            way: USUAL_WAY,
+            alone: true,
+            flat: [],
+            order: [],
+            ...change,
+          },
+          { at: '2026-11-25T08:00:00Z' },
+        )
+      expect(
+        (await make([{ job: 'spring', corners: ['RL', 'RR'] }]).expect(422)).body,
+      ).toMatchObject({
         code: 'planImpossible',
         detail: expect.stringMatching(
           /^As the car stands now this plan cannot be finished\. Not yet/,
         ) as string,
-      },
-    )
-    expect(
-      (await make([{ job: 'spring', corners: ['RL'] }], { flat: ['RR'] }).expect(422)).body,
-    ).toMatchObject({ path: '/payload/flat' })
-    await make([{ job: 'relay' }, { job: 'spring', corners: ['RL'] }]).expect(200)
-    const job = await at.job()
-    expect(job.plans.at(-1)!.carried!.map(({ fact }) => fact)).toEqual(
-      expect.arrayContaining(['supplyOff', 'lineOpen', 'trim', 'wheelOff']),
-    )
-    expect(job.workNow!.done).toBeGreaterThan(10)
-  })
+      })
+      expect(
+        (await make([{ job: 'spring', corners: ['RL'] }], { flat: ['RR'] }).expect(422)).body,
+      ).toMatchObject({ path: '/payload/flat' })
+      await make([{ job: 'relay' }, { job: 'spring', corners: ['RL'] }]).expect(200)
+      const job = await at.job()
+      expect(job.plans.at(-1)!.carried!.map(({ fact }) => fact)).toEqual(
+        expect.arrayContaining(['supplyOff', 'lineOpen', 'trim', 'wheelOff']),
+      )
+      expect(job.workNow!.done).toBeGreaterThan(10)
+    },
+  )
 
   test('orders to the module pass the same gates as the work', async () => {
     const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])

@@ -449,32 +449,36 @@ describe('the whole shop as one file', () => {
     await other.end()
   })
 
-  test('somebody of the same name is the same person, and a correction reaches a round that is here already', async () => {
-    const bundle = await bundleOf(bench)
-    const other = await startBench()
-    const { people, rounds } = bundle
-    const bare = {
-      ...bundle,
-      rounds: rounds.map((each) => ({
-        ...each,
-        readings: each.readings.map((entry) => ({ ...entry, corrections: [] })),
-      })),
-    }
-    await other.post('/api/bundle', bare).expect(200)
-    const count = rounds.flatMap(({ readings }) =>
-      readings.flatMap(({ corrections }) => corrections),
-    ).length
-    expect((await other.post('/api/bundle', bundle).expect(200)).body).toMatchObject({
-      added: count,
-    })
-    const back = await bundleOf(other)
-    expect(back.people.filter(({ name }) => name === 'T. Tester')).toEqual([
-      { id: other.person, name: 'T. Tester', lead: false },
-    ])
-    expect(people[0]!.id).not.toBe(other.person)
-    expect(back.rounds.map(({ person }) => person)).toEqual(rounds.map(() => other.person))
-    await other.end()
-  })
+  test(
+    'somebody of the same name is the same person, and a correction reaches a ' +
+      'round that is here already',
+    async () => {
+      const bundle = await bundleOf(bench)
+      const other = await startBench()
+      const { people, rounds } = bundle
+      const bare = {
+        ...bundle,
+        rounds: rounds.map((each) => ({
+          ...each,
+          readings: each.readings.map((entry) => ({ ...entry, corrections: [] })),
+        })),
+      }
+      await other.post('/api/bundle', bare).expect(200)
+      const count = rounds.flatMap(({ readings }) =>
+        readings.flatMap(({ corrections }) => corrections),
+      ).length
+      expect((await other.post('/api/bundle', bundle).expect(200)).body).toMatchObject({
+        added: count,
+      })
+      const back = await bundleOf(other)
+      expect(back.people.filter(({ name }) => name === 'T. Tester')).toEqual([
+        { id: other.person, name: 'T. Tester', lead: false },
+      ])
+      expect(people[0]!.id).not.toBe(other.person)
+      expect(back.rounds.map(({ person }) => person)).toEqual(rounds.map(() => other.person))
+      await other.end()
+    },
+  )
 
   test('a newer format, a torn file and a name that is taken are refused whole', async () => {
     const bundle = await bundleOf(bench)

@@ -6,7 +6,8 @@ import { Shell } from './places/shell/Shell.tsx'
 
 type Place = () => Promise<{ Component: ComponentType }>
 
-// The floor comes with the first load; every other place is fetched when it is opened, or before that when nothing else is to do.
+// The floor comes with the first load; every other place is fetched when it is opened, or before
+// that when nothing else is to do.
 const PLACES: Readonly<Record<string, Place>> = {
   '/jobs': async () => ({ Component: (await import('./places/jobs/Jobs.tsx')).Jobs }),
   '/jobs/new': async () => ({ Component: (await import('./places/job/NewJob.tsx')).NewJob }),
@@ -68,7 +69,10 @@ export const router = createBrowserRouter([
   },
 ])
 
-/** Fetches the places one after another while the page has nothing else to do, so that opening one does not wait for its script. */
+/**
+ * Fetches the places one after another while the page has nothing else to do, so that opening one
+ * does not wait for its script.
+ */
 export function fetchPlacesIdly(): void {
   const [first, ...rest] = Object.values(PLACES)
   const next = (place: Place | undefined, after: readonly Place[]): void => {

@@ -56,8 +56,10 @@ const SLOWLY: typeof TOW = [
 ]
 
 /**
- * Drive on, drive slowly to the shop, or tow: what rubs, stays flat or cannot be switched off is towed; what still rises but
- * stands low, is heard or has grown worse comes slowly. The maker's own limit always goes before this.
+ * Drive on, drive slowly to the shop, or tow: what rubs, stays flat or cannot be switched off is
+ * towed; what still rises but
+ * stands low, is heard or has grown worse comes slowly. The maker's own limit always goes before
+ * this.
  */
 export function arrivalAnswer(arrival: Arrival): ArrivalAnswer {
   const applying = (rules: typeof TOW): ArrivalReason[] =>

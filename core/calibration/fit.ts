@@ -54,7 +54,10 @@ const LEAST_HEIGHTS = 3
 const mean = (values: readonly number[]): number =>
   values.reduce((sum, value) => sum + value, 0) / values.length
 
-/** The residual each point leaves; null without a line. Readings are told apart as they are: a mean of equal ones need not be quite the same. */
+/**
+ * The residual each point leaves; null without a line. Readings are told apart as they are: a mean
+ * of equal ones need not be quite the same.
+ */
 function lineThrough(points: readonly CalibrationPoint[]): {
   readonly slope: number
   readonly offset: number
@@ -82,7 +85,10 @@ function hysteresisOf(
   return up.length === 0 || down.length === 0 ? null : Math.abs(mean(up) - mean(down))
 }
 
-/** Fits `heightMm = offset + slope * raw` by least squares, and names what is wrong with sensor or link. */
+/**
+ * Fits `heightMm = offset + slope * raw` by least squares, and names what is wrong with sensor or
+ * link.
+ */
 export function fitSensor({
   points,
   rawMin,

@@ -3,7 +3,10 @@ import { AXLE_CORNERS, CORNERS, perCorner } from '../vehicle/index.ts'
 import type { CalibrationFit, CalibrationPoint } from './fit.ts'
 import { fitSensor } from './fit.ts'
 
-/** A level that was visited: the tape around the walk, and what the module said there, mm. `up`: come to from below. */
+/**
+ * A level that was visited: the tape around the walk, and what the module said there, mm. `up`:
+ * come to from below.
+ */
 export interface LevelVisit {
   readonly levelId: string
   readonly direction: 'up' | 'down' | null
@@ -12,7 +15,9 @@ export interface LevelVisit {
   readonly reportedMm: PerCorner<number | null>
 }
 
-/** A height sensor: of a corner, or the single one of an axle, which sees the mean of both sides. */
+/**
+ * A height sensor: of a corner, or the single one of an axle, which sees the mean of both sides.
+ */
 export interface HeightSensor {
   readonly id: Corner | Axle
   readonly axle: Axle
@@ -93,7 +98,10 @@ const fitOf = (
   return answer.ok ? answer.value : null
 }
 
-/** A line through the levels of each sensor of a vehicle. @param designMm height each corner is made to stand at, mm */
+/**
+ * A line through the levels of each sensor of a vehicle.
+ * @param designMm height each corner is made to stand at, mm
+ */
 export const fitVisits = (
   sensors: readonly HeightSensor[],
   visits: readonly LevelVisit[],
@@ -110,7 +118,10 @@ const SIDES_MM = 6
 /** Crosswise must explain what straight leaves open at least so well. */
 const BETTER = 0.5
 
-/** Axles whose two sensors fit the tape of the other side better than that of their own: plugs or sensors crossed. */
+/**
+ * Axles whose two sensors fit the tape of the other side better than that of their own: plugs or
+ * sensors crossed.
+ */
 export function crossedAxles(
   sensors: readonly HeightSensor[],
   visits: readonly LevelVisit[],
@@ -144,7 +155,10 @@ export interface ToType {
   readonly halfDifferenceMm: number | null
 }
 
-/** Measured less reported for each sensor; a single one gets the mean of its axle, and what is left between the sides has a mechanical cause. */
+/**
+ * Measured less reported for each sensor; a single one gets the mean of its axle, and what is left
+ * between the sides has a mechanical cause.
+ */
 export const toType = (
   sensors: readonly HeightSensor[],
   { tapeMm, reportedMm }: Pick<LevelVisit, 'tapeMm' | 'reportedMm'>,
@@ -162,9 +176,11 @@ export const toType = (
   })
 
 /**
- * How far each corner stands over its level now, by the tape of a visit: what a module that is taught takes its sensors to mean, mm.
+ * How far each corner stands over its level now, by the tape of a visit: what a module that is
+ * taught takes its sensors to mean, mm.
  * A car never comes back to quite where it stood: what its sensors say it moved since is added.
- * @param levelMm height of the level at each corner, mm. @param nowMm what the module reports now, mm; null: nothing.
+ * @param levelMm height of the level at each corner, mm. @param nowMm what the module reports now,
+ * mm; null: nothing.
  */
 export const taughtMm = (
   { tapeMm, reportedMm }: Pick<LevelVisit, 'tapeMm' | 'reportedMm'>,
@@ -176,7 +192,11 @@ export const taughtMm = (
     return tapeMm[corner] - levelMm[corner] + (then === null || now === null ? 0 : now - then)
   })
 
-/** How far and which way a sensor's body is moved in its slots, mm. @param armRatio its movement for a mm of the car. @returns positive: the way that makes it report higher */
+/**
+ * How far and which way a sensor's body is moved in its slots, mm.
+ * @param armRatio its movement for a mm of the car.
+ * @returns positive: the way that makes it report higher
+ */
 export const moveInSlotMm = (measuredMm: number, reportedMm: number, armRatio: number): number =>
   (measuredMm - reportedMm) * armRatio
 
@@ -186,7 +206,11 @@ const EVEN_MM = 6
 /** Tape and sensor agree within so much, mm: of ours, where no sheet says. */
 export const AGREE_MM = 5
 
-/** Lowered on purpose: evenly low all round, and the sensors agree with the tape. How far, mm; null: it is not. @param levelMm height each corner should stand at on this level, mm */
+/**
+ * Lowered on purpose: evenly low all round, and the sensors agree with the tape. How far, mm;
+ * null: it is not.
+ * @param levelMm height each corner should stand at on this level, mm
+ */
 export function loweredMm(
   sensors: readonly HeightSensor[],
   { tapeMm, reportedMm }: Pick<LevelVisit, 'tapeMm' | 'reportedMm'>,

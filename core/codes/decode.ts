@@ -20,8 +20,10 @@ export type CodeRefusal =
 const FIGURES = /^[0-9A-F]*$/
 
 /**
- * A code as people and tools write it: upper or lower case, with blanks, a dash, colon or dot before the failure type, O for 0 and I or L for 1.
- * Structure after ISO 15031-6: letter, origin digit, three hexadecimal figures, and two for the failure type.
+ * A code as people and tools write it: upper or lower case, with blanks, a dash, colon or dot
+ * before the failure type, O for 0 and I or L for 1.
+ * Structure after ISO 15031-6: letter, origin digit, three hexadecimal figures, and two for the
+ * failure type.
  */
 export function readCode(text: string): Result<FaultCode, CodeRefusal> {
   const tight = text.toUpperCase().replaceAll(/[\s\-:./_]/g, '')
@@ -52,7 +54,10 @@ export interface Decoded {
   readonly failure: { readonly kind: string; readonly words: string | null } | null
 }
 
-/** Takes a code apart by the public standard. Its text stands in a list: the standard’s, or the maker’s own. */
+/**
+ * Takes a code apart by the public standard. Its text stands in a list: the standard’s, or the
+ * maker’s own.
+ */
 export function decode({ number, failureType }: FaultCode): Decoded {
   const origin = originOf(number[0]!, number[1]!, number[2]!)
   return {

@@ -20,7 +20,11 @@ export interface CodeHistory extends FaultCode {
   readonly newest: ReportedCode
 }
 
-/** Every code ever read on a vehicle, those of the newest reading first, then by when they were last seen. @param readings in any order */
+/**
+ * Every code ever read on a vehicle, those of the newest reading first, then by when they were
+ * last seen.
+ * @param readings in any order
+ */
 export function codeHistory(readings: readonly Reading[]): CodeHistory[] {
   const ordered = [...readings].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
   const newest = ordered.at(-1)

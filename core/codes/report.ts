@@ -52,7 +52,10 @@ export const statusIn = (words: string): CodeStatus | null =>
 
 const GRAVITY: Readonly<Record<CodeStatus, number>> = { present: 2, pending: 1, stored: 0 }
 
-/** Collects codes; one that comes again is kept once, in its graver status and with everything said of it. */
+/**
+ * Collects codes; one that comes again is kept once, in its graver status and with everything said
+ * of it.
+ */
 class Collector {
   private readonly found = new Map<string, ReportedCode>()
   private readonly remarks: ReportRemark[] = []
@@ -98,7 +101,10 @@ const frozen = (name: string, value: string): Frozen => ({
   value: value.trim().slice(0, MOST_VALUE),
 })
 
-/** A code at the start of a line or after a mark, perhaps with blanks in it; what follows is said of it. */
+/**
+ * A code at the start of a line or after a mark, perhaps with blanks in it; what follows is said
+ * of it.
+ */
 const IN_LINE =
   /(?:^|[\s"'(*#•–-])([PCBU][ ]?[0-3OIL][ ]?[0-9A-FOIL]{3}(?:[\s]?[-:./][\s]?[0-9A-F]{2}|\s[0-9][0-9A-F](?=\s|$))?)(?![0-9A-Za-z])/i
 /** What somebody meant as a code: a letter and figures, wrong in number or kind. */
@@ -108,7 +114,8 @@ const FROZEN_LINE = /^\s*[-•*]?\s*([A-Za-z][^:=]{1,50}?)\s*[:=]\s*(\S.*)$/
 const GAP = /^[\s\-:;,.|)"'\]]+|[\s\-:;,.|("'[]+$/g
 
 /**
- * Reads a report as it was pasted out of any tool: a code in a line with whatever is said of it, and below it lines like
+ * Reads a report as it was pasted out of any tool: a code in a line with whatever is said of it,
+ * and below it lines like
  * "Pressure: 6.1 bar" that were kept with it.
  */
 export function readReport(text: string): Report {
@@ -147,7 +154,10 @@ const HEADERS = {
   words: /text|descr|meaning|name|^fault$/i,
 } as const
 
-/** Which column of a table holds what; null where no column holds codes. Every other column was kept with the code. */
+/**
+ * Which column of a table holds what; null where no column holds codes. Every other column was
+ * kept with the code.
+ */
 function columnsOf(
   headers: readonly string[],
 ): Readonly<Record<keyof typeof HEADERS, number>> | null {

@@ -17,7 +17,10 @@ export function originOf(letter: string, digit: string, third: string): Origin {
   return digit === '2' ? 'maker' : 'unassigned'
 }
 
-/** Subsystems the standard names by the second digit. It groups numbers of the chassis and the body by no such digit. */
+/**
+ * Subsystems the standard names by the second digit. It groups numbers of the chassis and the body
+ * by no such digit.
+ */
 const SUBSYSTEMS: Readonly<Record<string, string>> = {
   P00: 'fuel, air and exhaust treatment',
   P01: 'fuel and air',
@@ -38,7 +41,10 @@ const SUBSYSTEMS: Readonly<Record<string, string>> = {
   U05: 'data that cannot be',
 }
 
-/** The subsystem a number of the standard belongs to; null where the standard names none, and for a maker’s own. */
+/**
+ * The subsystem a number of the standard belongs to; null where the standard names none, and for a
+ * maker’s own.
+ */
 export const subsystemOf = (number: string, origin: Origin): string | null =>
   origin === 'standard' ? (SUBSYSTEMS[`${number[0]!}0${number[2]!}`] ?? null) : null
 

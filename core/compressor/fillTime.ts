@@ -20,7 +20,8 @@ export type FillRefusal = {
 }
 
 /**
- * How long a pump takes to bring a fixed volume from one pressure to another, s, at one temperature: its flow falls in a straight
+ * How long a pump takes to bring a fixed volume from one pressure to another, s, at one
+ * temperature: its flow falls in a straight
  * line with the pressure, so the pressure creeps up to stall exponentially.
  * @returns 0 where it is there already.
  */

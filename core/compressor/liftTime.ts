@@ -28,7 +28,8 @@ export type LiftRefusal =
   GeometryRefusal | FillRefusal | { readonly code: 'noAirSpring'; readonly corner: Corner }
 
 /**
- * How much air a lift takes and how long the pump needs for it, corner after corner: the design pressure held over the extra
+ * How much air a lift takes and how long the pump needs for it, corner after corner: the design
+ * pressure held over the extra
  * volume, delivered against that pressure.
  */
 export function liftTime({

@@ -7,7 +7,8 @@ export interface PumpRating {
 }
 
 /**
- * Flow of an open-layout pump against a pressure, L/min ANR: falls in a straight line from free flow to nothing at stall.
+ * Flow of an open-layout pump against a pressure, L/min ANR: falls in a straight line from free
+ * flow to nothing at stall.
  * @returns 0 at and above stall.
  */
 export const pumpFlowLPerMin = (

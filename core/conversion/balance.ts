@@ -15,7 +15,8 @@ export interface AxleBalance {
 }
 
 /**
- * The balance between the axles. Roll stiffness of an axle: springs `k t^2 / 2`, its bar `r t^2`, with the rates at the wheel and the
+ * The balance between the axles. Roll stiffness of an axle: springs `k t^2 / 2`, its bar `r t^2`,
+ * with the rates at the wheel and the
  * track t; a bar left as it is weighs less beside a stiffer spring.
  */
 export function balanceOf(vehicle: VehicleGeometry): Readonly<Record<Axle, AxleBalance>> {

@@ -10,7 +10,10 @@ export interface Coil {
   readonly solidLengthMm: number
 }
 
-/** A corner that is to stand on a coil. Lengths are the spring's; loads and travels are at the wheel. */
+/**
+ * A corner that is to stand on a coil. Lengths are the spring's; loads and travels are at the
+ * wheel.
+ */
 export interface ConvertedCorner {
   readonly loadN: number
   /** Laden; less than empty where a weight on the hitch lifts the other axle. */
@@ -24,7 +27,10 @@ export interface ConvertedCorner {
   readonly airRateNPerMm?: number
 }
 
-/** What keeps a coil from fitting: it stands wrong, goes solid, comes loose at full droop, sags laden. */
+/**
+ * What keeps a coil from fitting: it stands wrong, goes solid, comes loose at full droop, sags
+ * laden.
+ */
 export type Misfit = 'height' | 'bind' | 'loose' | 'sag'
 
 /** A coil in a corner. */
@@ -58,7 +64,10 @@ const DROOP_LEAST_N = 50
 /** Share of the bump travel that sagging under load may take. */
 const SAG_SHARE = 0.6
 
-/** Natural frequency of a corner on a spring of that rate at the wheel, Hz: `sqrt(k g / load) / 2 pi`. */
+/**
+ * Natural frequency of a corner on a spring of that rate at the wheel, Hz: `sqrt(k g / load) / 2
+ * pi`.
+ */
 export const rideFrequencyHz = (wheelRateNPerMm: number, loadN: number): number =>
   Math.sqrt((wheelRateNPerMm * 1000 * GRAVITY) / loadN) / (2 * Math.PI)
 
@@ -104,7 +113,9 @@ function fit(
   }
 }
 
-/** Every coil in a corner: those that fit first, then by how near the corner stands to its height. */
+/**
+ * Every coil in a corner: those that fit first, then by how near the corner stands to its height.
+ */
 export function fitCoils(
   corner: ConvertedCorner,
   candidates: readonly Coil[],
@@ -125,7 +136,10 @@ export function fitCoils(
   )
 }
 
-/** What a coil for a corner would have to be: between which rates, how long for a rate, and how short when solid. */
+/**
+ * What a coil for a corner would have to be: between which rates, how long for a rate, and how
+ * short when solid.
+ */
 export interface Wanted {
   readonly leastRateNPerMm: number
   readonly mostRateNPerMm: number
@@ -134,7 +148,10 @@ export interface Wanted {
   freeLengthMm(rateNPerMm: number): number
 }
 
-/** The bounds a coil must keep, solved for its rate and length. Where the least rate is above the most, no coil can do it. */
+/**
+ * The bounds a coil must keep, solved for its rate and length. Where the least rate is above the
+ * most, no coil can do it.
+ */
 export function wantedCoil({
   loadN,
   ladenLoadN,

@@ -4,11 +4,15 @@ import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
 import { hasAir } from '../vehicle/index.ts'
 import type { ConvertedCorner } from './candidates.ts'
 
-/** Air does work as it is pressed together: slowly it keeps its temperature, on the road it does not. */
+/**
+ * Air does work as it is pressed together: slowly it keeps its temperature, on the road it does
+ * not.
+ */
 export const EXPONENT = { slow: 1, driving: 1.38 } as const
 
 /**
- * Small-motion rate of an air spring at the wheel, N/mm: `m^2 n p A^2 / V`, with the absolute pressure at design height.
+ * Small-motion rate of an air spring at the wheel, N/mm: `m^2 n p A^2 / V`, with the absolute
+ * pressure at design height.
  * @returns null without an air spring
  */
 export function airRateNPerMm(
@@ -27,7 +31,12 @@ export function airRateNPerMm(
   )
 }
 
-/** A corner of a vehicle as it would stand on a coil, held against the air it stands on now, with the coil that helps it where there is one. @param installedLengthMm of the spring at design height, mm. @param addedN at the wheel when laden, N */
+/**
+ * A corner of a vehicle as it would stand on a coil, held against the air it stands on now, with
+ * the coil that helps it where there is one.
+ * @param installedLengthMm of the spring at design height, mm.
+ * @param addedN at the wheel when laden, N
+ */
 export function convertedCorner(
   vehicle: VehicleGeometry,
   corner: Corner,

@@ -10,14 +10,20 @@ import { P_ATM_BAR } from '../units/index.ts'
 import type { Axle, Corner, VehicleGeometry } from '../vehicle/index.ts'
 import { AXLE_CORNERS, CORNERS, GRAVITY, hasAir } from '../vehicle/index.ts'
 
-/** What is carried over an axle, told without scales: kg, with bounds that hold it nine times of ten. */
+/**
+ * What is carried over an axle, told without scales: kg, with bounds that hold it nine times of
+ * ten.
+ */
 export interface LadenEstimate {
   readonly kg: number
   readonly lowKg: number
   readonly highKg: number
 }
 
-/** What was looked at instead of weighing: the pressure of its springs laden at design height; how far it went down asleep; the papers. */
+/**
+ * What was looked at instead of weighing: the pressure of its springs laden at design height; how
+ * far it went down asleep; the papers.
+ */
 export type LadenClue =
   | { readonly kind: 'pressure'; readonly barG: number }
   | { readonly kind: 'sag'; readonly dropMm: number }
@@ -25,7 +31,10 @@ export type LadenClue =
 
 export type LadenRefusal = 'noAir' | 'lighterThanEmpty' | 'onItsStops'
 
-/** Areas, volumes and rates are known to some 5 %; a workshop's gauge reads to a tenth of a bar, its tape to 1.5 mm. */
+/**
+ * Areas, volumes and rates are known to some 5 %; a workshop's gauge reads to a tenth of a bar,
+ * its tape to 1.5 mm.
+ */
 const [KNOWN_TO, GAUGE_BAR, TAPE_MM] = [0.05, 0.1, 1.5]
 const Z90 = 1.645
 
@@ -39,7 +48,10 @@ const within = (newton: number, sigmaN: number): Result<LadenEstimate, LadenRefu
 const perBarN = ({ corners }: VehicleGeometry, corner: Corner): number =>
   corners[corner].motionRatio * corners[corner].effectiveAreaCm2 * 10
 
-/** Force a corner gains by going down so far with its air shut in and at its temperature, N at the wheel. */
+/**
+ * Force a corner gains by going down so far with its air shut in and at its temperature, N at the
+ * wheel.
+ */
 function gainedN(vehicle: VehicleGeometry, corner: Corner, dropMm: number): number {
   const [rig, i] = [buildRig(vehicle), CORNERS.indexOf(corner)]
   const barA = designPressureBarG(rig, i) + P_ATM_BAR
@@ -51,8 +63,10 @@ function gainedN(vehicle: VehicleGeometry, corner: Corner, dropMm: number): numb
 }
 
 /**
- * What an axle carries beyond empty, from a clue. Pressure: `m A p 10` against the design's, both springs. Sag: what the shut-in air and the
- * helping coils gain over the drop. Papers: anything up to the axle's limit less the empty axle, every load alike.
+ * What an axle carries beyond empty, from a clue. Pressure: `m A p 10` against the design's, both
+ * springs. Sag: what the shut-in air and the
+ * helping coils gain over the drop. Papers: anything up to the axle's limit less the empty axle,
+ * every load alike.
  */
 export function ladenEstimate(
   vehicle: VehicleGeometry,

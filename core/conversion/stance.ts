@@ -7,10 +7,16 @@ import type { Axle, Corner, PerCorner, VehicleGeometry } from '../vehicle/index.
 import { AXLE_CORNERS, AXLES, CORNERS, hasAir, mapCorners } from '../vehicle/index.ts'
 import type { FittedCoil } from './candidates.ts'
 
-/** Temperature a stance is told for, degC: coils do not care, and levelling takes the cold out of air. */
+/**
+ * Temperature a stance is told for, degC: coils do not care, and levelling takes the cold out of
+ * air.
+ */
 const TEMPERATURE_C = 20
 
-/** The vehicle with coils in some of its corners in the place of air. It stands where each coil holds its load. */
+/**
+ * The vehicle with coils in some of its corners in the place of air. It stands where each coil
+ * holds its load.
+ */
 export const withCoils = (
   vehicle: VehicleGeometry,
   coils: Readonly<Partial<Record<Corner, FittedCoil>>>,
@@ -56,8 +62,10 @@ const overDesign = (
   ) / 2
 
 /**
- * Where a vehicle stands once its module has levelled each axle that has air; an axle on coils stays where its load takes it.
- * @param design the vehicle as it came, which pitch is told against. @param payloadN added at each wheel, N.
+ * Where a vehicle stands once its module has levelled each axle that has air; an axle on coils
+ * stays where its load takes it.
+ * @param design the vehicle as it came, which pitch is told against. @param payloadN added at each
+ * wheel, N.
  */
 export function levelledStance(
   vehicle: VehicleGeometry,
@@ -86,7 +94,8 @@ export function levelledStance(
     if (off.every((mm) => Math.abs(mm) < LEVEL_MM)) break
     for (const [i, axle] of axles.entries()) {
       for (const corner of AXLE_CORNERS[axle]) {
-        // At that pressure, the air that fills the missing height; the pressure changes with the load, so it takes a few rounds.
+        // At that pressure, the air that fills the missing height; the pressure changes with the
+        // load, so it takes a few rounds.
         const { effectiveAreaCm2, motionRatio } = vehicle.corners[corner]
         const barA = (pressureBarG[corner] ?? 0) + P_ATM_BAR
         air.set(

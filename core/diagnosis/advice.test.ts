@@ -46,7 +46,11 @@ const LAYOUTS: readonly (readonly [string, Architecture, sensor: string])[] = [
 type Found = Readonly<Record<string, string>>
 const MOST = 16
 
-/** Does what is advised, and nothing else. @param truth what checks show on this car; all others are quiet. @returns the repair advised */
+/**
+ * Does what is advised, and nothing else.
+ * @param truth what checks show on this car; all others are quiet.
+ * @returns the repair advised
+ */
 function follow(architecture: Architecture, told: Found, truth: Found): string {
   const known = knowledgeOf(SHIPPED_BOOK, architecture)
   const evidence = Object.entries(told)

@@ -19,7 +19,8 @@ export const canBe = (laid: Laid, evidence: readonly Placed[]): boolean =>
   beliefAfter(laid, evidence).some((chance) => chance > 0)
 
 /**
- * How low and how high the chance of each cause can be with likelihoods anywhere in their ranges: its own at one end, all others' at the other.
+ * How low and how high the chance of each cause can be with likelihoods anywhere in their ranges:
+ * its own at one end, all others' at the other.
  * Exact, since a chance only grows with its own likelihoods and only falls with the others'.
  */
 export function bounds(

@@ -18,7 +18,10 @@ function rangeOf(row: BookRow, { outcomes }: BookCheck): Range {
   return [[Math.max(0, 1 - sum(2)), 1 - sum(1), Math.max(0, 1 - sum(0))], ...loud]
 }
 
-/** What a cause shows at a place: by itself, and at all it covers at once. `key` tells rows of one check apart. */
+/**
+ * What a cause shows at a place: by itself, and at all it covers at once. `key` tells rows of one
+ * check apart.
+ */
 export interface Ranges {
   readonly own: Range
   readonly together: Range | null
@@ -45,7 +48,10 @@ export function rangesOf(
   return (cause, at) => rows.get(`${at} ${cause}`) ?? otherwise
 }
 
-/** What a whole check found, as the one outcome it has: the places that are not quiet, with what was found there where there is a choice. */
+/**
+ * What a whole check found, as the one outcome it has: the places that are not quiet, with what
+ * was found there where there is a choice.
+ */
 export function wholeOutcome(
   check: BookCheck,
   found: readonly (readonly [place: Place, outcome: string])[],
@@ -66,7 +72,10 @@ export const combinations = (places: number, outcomes: number): readonly (readon
     [[]],
   )
 
-/** The chance of one way: places come out each for itself; or, where a cause shows itself at all it covers at once, together. */
+/**
+ * The chance of one way: places come out each for itself; or, where a cause shows itself at all it
+ * covers at once, together.
+ */
 export function wholeRange(
   parts: readonly { readonly covered: boolean; readonly ranges: Ranges }[],
   combo: readonly number[],

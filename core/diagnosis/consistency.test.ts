@@ -159,7 +159,10 @@ const FAULTS: Readonly<
   }),
 }
 
-/** Follows the recommendation and nothing else. @returns the checks it took to have the true cause first and advised; null when it never was */
+/**
+ * Follows the recommendation and nothing else.
+ * @returns the checks it took to have the true cause first and advised; null when it never was
+ */
 function follow(
   what: Case & { readonly cause: string },
   random: () => number,

@@ -48,7 +48,8 @@ const roomFor = (causes: number): Room => ({
   heads: new Uint32Array(MOST_GROUPS),
 })
 
-// Orders the causes anew for an outcome by merging its groups, each of which keeps the order it had.
+// Orders the causes anew for an outcome by merging its groups, each of which keeps the order it
+// had.
 function mergedOrder(
   { of, chance }: Groups,
   base: Uint32Array,
@@ -79,8 +80,10 @@ function mergedOrder(
 }
 
 /**
- * What a check gains: the expected cost of repair without it, less its own cost and the expected cost with its outcome known.
- * @param base repairs in the order of the belief. @param worth chance over cost of each cause in the belief
+ * What a check gains: the expected cost of repair without it, less its own cost and the expected
+ * cost with its outcome known.
+ * @param base repairs in the order of the belief. @param worth chance over cost of each cause in
+ * the belief
  */
 function gainOf(
   { knowledge: { checks }, cost, chance, groups }: Laid,
@@ -116,7 +119,8 @@ function gainOf(
 export type Advice = { readonly kind: 'check' | 'repair'; readonly id: string }
 
 /**
- * Checks by their gain, best first, and what to do: the best check that gains, else the repair that mends most for its cost.
+ * Checks by their gain, best first, and what to do: the best check that gains, else the repair
+ * that mends most for its cost.
  * Expected cost with the best order of repairs (Heckerman, Breese and Rommelse 1995).
  */
 export function rank(

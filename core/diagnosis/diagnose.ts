@@ -33,7 +33,10 @@ export interface Diagnosis {
 export interface Reasoned extends Diagnosis {
   /** How low and high each chance may be with the likelihoods in their ranges, by cause. */
   readonly bounds: Readonly<Record<string, readonly [number, number]>>
-  /** What else would be recommended if a cause were likelier, or less likely, within the ranges; empty: it holds over them. */
+  /**
+   * What else would be recommended if a cause were likelier, or less likely, within the ranges;
+   * empty: it holds over them.
+   */
   readonly hangsOn: readonly {
     readonly cause: string
     readonly favoured: boolean
@@ -43,11 +46,19 @@ export interface Reasoned extends Diagnosis {
   readonly surprises: readonly (Evidence & { readonly p: number })[]
   /** Evidence without which another cause would lead. */
   readonly turns: readonly (Evidence & { readonly leader: string })[]
-  /** By evidence, in its order: how much it speaks for each of the causes, as a factor on its odds. */
+  /**
+   * By evidence, in its order: how much it speaks for each of the causes, as a factor on its odds.
+   */
   readonly speaks: readonly (Evidence & { readonly factor: Readonly<Record<string, number>> })[]
-  /** Expected cost of repairing what is commonest first, whatever was found: what guessing would come to. */
+  /**
+   * Expected cost of repairing what is commonest first, whatever was found: what guessing would
+   * come to.
+   */
   readonly guessing: number
-  /** What each outcome of the recommended check would make of it; empty when a repair is recommended. */
+  /**
+   * What each outcome of the recommended check would make of it; empty when a repair is
+   * recommended.
+   */
   readonly outlook: readonly {
     readonly outcome: string
     readonly p: number
@@ -58,7 +69,10 @@ export interface Reasoned extends Diagnosis {
 
 /** Evidence less likely than this, given the rest, hardly fits. */
 const SURPRISING = 0.05
-/** Causes that cannot pass this chance are left out of what a recommendation hangs on, and only so many are looked at. */
+/**
+ * Causes that cannot pass this chance are left out of what a recommendation hangs on, and only so
+ * many are looked at.
+ */
 const WORTH_A_LOOK = 0.02
 const MOST_LEANINGS = 8
 /** Checks near the best that might overtake it. */
@@ -122,8 +136,10 @@ function diagnosisOf({ laid, belief, open }: Begun): Diagnosis {
 }
 
 /**
- * Which fault it could be, and which check is worth doing next: posterior by Bayes over exactly one cause, expected cost of repair, gain of each check.
- * @returns refuses knowledge that does not hang together, and evidence that contradicts itself, by its fewest contradicting pieces
+ * Which fault it could be, and which check is worth doing next: posterior by Bayes over exactly
+ * one cause, expected cost of repair, gain of each check.
+ * @returns refuses knowledge that does not hang together, and evidence that contradicts itself, by
+ * its fewest contradicting pieces
  */
 export function diagnose(
   knowledge: Knowledge,
@@ -133,7 +149,10 @@ export function diagnose(
   return begun.ok ? ok(diagnosisOf(begun.value)) : begun
 }
 
-/** The same with its reasons: how firm it is, what speaks for what, what does not fit, and what would change it. */
+/**
+ * The same with its reasons: how firm it is, what speaks for what, what does not fit, and what
+ * would change it.
+ */
 export function reason(
   knowledge: Knowledge,
   evidence: readonly Evidence[],

@@ -20,7 +20,10 @@ export interface Check {
   readonly outcomes: readonly string[]
   /** Chances of the outcomes, by the cause that is there. */
   readonly likelihood: Readonly<Record<string, Chances>>
-  /** How low and how high each chance may be where nobody knows better; without it the likelihood is taken as known. */
+  /**
+   * How low and how high each chance may be where nobody knows better; without it the likelihood
+   * is taken as known.
+   */
   readonly between?: Readonly<Record<string, { readonly low: Chances; readonly high: Chances }>>
 }
 
@@ -70,7 +73,10 @@ export interface Laid {
   readonly chance: readonly (readonly Float64Array[])[]
   low(): readonly (readonly Float64Array[])[]
   high(): readonly (readonly Float64Array[])[]
-  /** Causes an outcome is equally likely under stay in their order to each other when it comes: their groups, by check and outcome; null where there are too many for that to help. */
+  /**
+   * Causes an outcome is equally likely under stay in their order to each other when it comes:
+   * their groups, by check and outcome; null where there are too many for that to help.
+   */
   readonly groups: readonly (readonly (Groups | null)[])[]
 }
 

@@ -65,7 +65,10 @@ function faultsOfCheck(check: BookCheck, causes: ReadonlySet<string>): BookFault
   ]
 }
 
-/** What is wrong with a book of knowledge: names twice or unknown, chances over one, checks that tell nothing, causes nothing finds. */
+/**
+ * What is wrong with a book of knowledge: names twice or unknown, chances over one, checks that
+ * tell nothing, causes nothing finds.
+ */
 export function lintBook({ causes, compounds, checks }: KnowledgeBook): BookFault[] {
   const known = new Set(causes.map(({ id }) => id))
   const named = new Set(

@@ -13,7 +13,8 @@ export function numberIn(cell: string): number | null {
 const pad = (value: string): string => value.padStart(2, '0')
 
 /**
- * A moment as people type it: year first (2026-11-24 18:30, with or without a zone) or day first with points (24.11.2026
+ * A moment as people type it: year first (2026-11-24 18:30, with or without a zone) or day first
+ * with points (24.11.2026
  * 18:30). Day and month parted by slashes could be either way round and are not guessed.
  * @returns RFC 3339 in UTC; a moment without a zone is local time. null for anything else.
  */

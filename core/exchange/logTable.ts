@@ -72,7 +72,9 @@ const UNITS: readonly (readonly [RegExp, LogUnit])[] = [
 ]
 const CLOCK = /^\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?$/
 
-/** A number as logs write it, decimal commas and yes-or-no words included; null for anything else. */
+/**
+ * A number as logs write it, decimal commas and yes-or-no words included; null for anything else.
+ */
 export function logNumber(text: string): number | null {
   const trimmed = text.trim()
   if (/^(on|true|yes|run(ning)?)$/i.test(trimmed)) return 1
@@ -123,7 +125,11 @@ function timeFormatOf(header: string, sample: string): TimeFormat | null {
   return /\bms\b|millis/i.test(header) ? 'ms' : /\bmin/i.test(header) ? 'min' : 's'
 }
 
-/** What each column of a log seems to hold, by its header and first values. A person may say otherwise. @param samples first row of values. */
+/**
+ * What each column of a log seems to hold, by its header and first values. A person may say
+ * otherwise.
+ * @param samples first row of values.
+ */
 export function guessColumns(headers: readonly string[], samples: readonly string[]): LogColumn[] {
   let timed = false
   return headers.map((raw, i): LogColumn => {
@@ -213,7 +219,8 @@ export class LogReader {
 }
 
 /**
- * Which rows of a long log to keep so that a line drawn through them looks the same: of each stretch its first row and those where a
+ * Which rows of a long log to keep so that a line drawn through them looks the same: of each
+ * stretch its first row and those where a
  * column is least or most.
  */
 export function rowsToKeep(

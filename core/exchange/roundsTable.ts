@@ -186,8 +186,10 @@ function readLine(
 }
 
 /**
- * Reads rounds out of a table: one line for each lap around a car, lines with one plate, moment, level and method being one round.
- * Nothing is guessed: a line that cannot be taken is named with its cell, and the others are read on.
+ * Reads rounds out of a table: one line for each lap around a car, lines with one plate, moment,
+ * level and method being one round.
+ * Nothing is guessed: a line that cannot be taken is named with its cell, and the others are read
+ * on.
  * @param rows the heading first.
  */
 export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable {

@@ -12,7 +12,8 @@ const STUCK_READINGS = 40
 
 /**
  * Whether a channel's values can be what they are called.
- * @param kind `pressure` is expected in bar, `height` in mm. @param usual about what it should show, in that unit; null: nobody knows.
+ * @param kind `pressure` is expected in bar, `height` in mm. @param usual about what it should
+ * show, in that unit; null: nobody knows.
  */
 export function doubtOf(
   values: Readings,

@@ -10,14 +10,21 @@ export interface PumpHabit {
   readonly minutesPerDay: number
   /** Hottest it got, degC; null: not told. */
   readonly hottestC: number | null
-  /** Stops at or above its cut-out that were followed by a pause, as far as its temperature tells. */
+  /**
+   * Stops at or above its cut-out that were followed by a pause, as far as its temperature tells.
+   */
   readonly heatStops: number
 }
 
 /** A gap in the log longer than this does not count as running, s. */
 const GAP_S = 60
 
-/** Starts, minutes and heat stops of a pump. @param runs 1 while it runs, 0 while it rests. @param temperature of the pump, degC. @param cutoutC where it is stopped. */
+/**
+ * Starts, minutes and heat stops of a pump.
+ * @param runs 1 while it runs, 0 while it rests.
+ * @param temperature of the pump, degC.
+ * @param cutoutC where it is stopped.
+ */
 export function pumpHabit(
   runs: Readings,
   temperature: Readings | null,

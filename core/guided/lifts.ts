@@ -56,7 +56,8 @@ export type LiftVerdict = {
 }
 
 /**
- * Holds a lift against what a good pump needs. Below 80 % of the flow the pump is weak; a pump shown to bring its flow and a slow lift mean air that
+ * Holds a lift against what a good pump needs. Below 80 % of the flow the pump is weak; a pump
+ * shown to bring its flow and a slow lift mean air that
  * gets out while it lifts.
  * @param pumpShare what the dead-ended pump test said; null: not done.
  */

@@ -12,7 +12,11 @@ const LEAST_S = 2 * 3600
 const END_S = 300
 const ROSE_MM = 2
 
-/** The stretches of at least two hours in which nothing ran or rose; a log may have gaps in them, as a sleeping module leaves. @param runs 1 while the pump runs; null: not told. */
+/**
+ * The stretches of at least two hours in which nothing ran or rose; a log may have gaps in them,
+ * as a sleeping module leaves.
+ * @param runs 1 while the pump runs; null: not told.
+ */
 export function findParked(heights: readonly Readings[], runs: Readings | null): ParkedStretch[] {
   const atS = heights[0]?.atS ?? []
   const stretches: ParkedStretch[] = []

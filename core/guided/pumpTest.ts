@@ -51,8 +51,10 @@ const bandOf = (share: number): PumpVerdict['band'] =>
   share < WEAK_BELOW ? 'weak' : share < GOOD_FROM ? 'tired' : 'good'
 
 /**
- * What share of its flow a pump brings, from the pressure it builds in a known volume: against a flow that falls in a straight line
- * to stall, p(t) = stall - (stall - p0) exp(-t/tau), and tau names the flow. Voltage and thin air are taken out of the blame.
+ * What share of its flow a pump brings, from the pressure it builds in a known volume: against a
+ * flow that falls in a straight line
+ * to stall, p(t) = stall - (stall - p0) exp(-t/tau), and tau names the flow. Voltage and thin air
+ * are taken out of the blame.
  */
 export function judgePump({
   pressure,

@@ -21,7 +21,9 @@ export interface WhichCorner {
   readonly dead: readonly Corner[]
 }
 
-/** Less is nobody moving, mm: a stiff body carries some of every corner's movement to the others. */
+/**
+ * Less is nobody moving, mm: a stiff body carries some of every corner's movement to the others.
+ */
 const MOVED_MM = 1.5
 
 function largest(movedMm: PerCorner<number | null>): Corner | null {
@@ -34,12 +36,17 @@ function largest(movedMm: PerCorner<number | null>): Corner | null {
   return most !== null && Math.abs(movedMm[most]!) >= MOVED_MM ? most : null
 }
 
-/** Which corner moves when one is commanded: finds crossed lines and crossed plugs, which look alike from the module. @param expected corners to be commanded. */
+/**
+ * Which corner moves when one is commanded: finds crossed lines and crossed plugs, which look
+ * alike from the module.
+ * @param expected corners to be commanded.
+ */
 export function judgeWhichCorner(
   commands: readonly Commanded[],
   expected: readonly Corner[],
 ): WhichCorner {
-  // An eye at the car outranks a sensor, whose plug may be the crossed one; where a corner has no sensor of its own only the eye can tell.
+  // An eye at the car outranks a sensor, whose plug may be the crossed one; where a corner has no
+  // sensor of its own only the eye can tell.
   const blind = commands.some(
     ({ corner, movedMm, byEye }) => byEye === undefined && movedMm[corner] === null,
   )

@@ -2,7 +2,10 @@ import type { Corner } from '../vehicle/index.ts'
 import { CORNERS, mapCorners } from '../vehicle/index.ts'
 import type { Readings } from './readings.ts'
 
-/** A reading further from the middle of its corner's readings than this many standard deviations is doubted. */
+/**
+ * A reading further from the middle of its corner's readings than this many standard deviations is
+ * doubted.
+ */
 const DOUBT_SIGMAS = 4
 /** With two readings nobody can say which one slipped. */
 const LEAST_READINGS = 3
@@ -21,7 +24,8 @@ function middleOf(list: readonly number[]): number {
 }
 
 /**
- * Leaves readings out that their own corner's other readings contradict, and says which. The middle reading is not moved by one
+ * Leaves readings out that their own corner's other readings contradict, and says which. The
+ * middle reading is not moved by one
  * slip, and where a corner has fewer than three readings none can be singled out.
  * @param repeatabilityMm standard deviation of one reading, mm.
  */

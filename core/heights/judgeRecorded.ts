@@ -18,7 +18,11 @@ export interface JudgedRound<Of extends LevelSpecification> {
   readonly leftOut: readonly LeftOut[]
 }
 
-/** Holds a round against what is on record for its level and way of measuring; null where nothing is. @param repeatabilityMm standard deviation of one reading, mm */
+/**
+ * Holds a round against what is on record for its level and way of measuring; null where nothing
+ * is.
+ * @param repeatabilityMm standard deviation of one reading, mm
+ */
 export function judgeRecorded<Of extends LevelSpecification>(
   specifications: readonly Of[],
   round: RecordedRound & { readonly levelId: string; readonly method: Method },

@@ -15,8 +15,10 @@ export interface LearnedRepeatability {
 }
 
 /**
- * The shop's own repeatability, from rounds in which corners were read more than once: the pooled spread about each corner's
- * mean. What a round sinks as a whole between its laps is no fault of the tape and is taken out first.
+ * The shop's own repeatability, from rounds in which corners were read more than once: the pooled
+ * spread about each corner's
+ * mean. What a round sinks as a whole between its laps is no fault of the tape and is taken out
+ * first.
  * @param rounds readings in the order they were taken.
  * @returns null while there are too few repeats to know better than the usual figure.
  */

@@ -5,12 +5,15 @@ import { closureMm, closureRoomMm, standCovarianceMm2, TYRE_ALLOWANCE_MM } from 
 import { meanHeights } from './readings.ts'
 
 /**
- * Room for floor and coachwork when a round is held against the design heights instead of an earlier round on the same spot,
+ * Room for floor and coachwork when a round is held against the design heights instead of an
+ * earlier round on the same spot,
  * mm: floors fall by some mm across a car and arches are not fitted to the mm.
  */
 export const BUILD_ALLOWANCE_MM = 10
 
-/** Both laps lower by this much at the second reading: the car is sinking while it is measured, mm. */
+/**
+ * Both laps lower by this much at the second reading: the car is sinking while it is measured, mm.
+ */
 export const SINKING_MM = 4
 
 /** One reading of a walk. */
@@ -31,7 +34,10 @@ export interface RoundCheckRequest {
   readonly repeatabilityMm: number
   /** How far the car may hang off its balance as it stands now, mm: see `modelSigmaMm`. */
   readonly modelSigmaMm: number
-  /** false: these are no ride heights, so that the design heights say nothing of them; default true. */
+  /**
+   * false: these are no ride heights, so that the design heights say nothing of them; default
+   * true.
+   */
   readonly rideHeights?: boolean | undefined
 }
 
@@ -59,7 +65,8 @@ const at = (readings: readonly LapReading[], corner: Corner, lap: 1 | 2): number
 const lapsOf = (readings: readonly LapReading[]): Record<Corner, readonly number[]> =>
   perCorner((corner) => ([1, 2] as const).flatMap((lap) => at(readings, corner, lap) ?? []))
 
-// Two readings of one corner differ by sqrt(2) sigma; 3.5 of those happen by chance once in two thousand.
+// Two readings of one corner differ by sqrt(2) sigma; 3.5 of those happen by chance once in two
+// thousand.
 const LAPS_DIFFER_SIGMAS = 3.5
 
 function lapRemarks(laps: PerCorner<readonly number[]>, repeatabilityMm: number): RoundRemark[] {
@@ -116,14 +123,16 @@ function twistRemark(
 }
 
 /**
- * Speaks up about a round while it is walked: laps that disagree, four heights no rigid body can stand at, a car that sinks
+ * Speaks up about a round while it is walked: laps that disagree, four heights no rigid body can
+ * stand at, a car that sinks
  * between the laps.
  * @returns an empty list when nothing is wrong or too little has been read to tell.
  */
 export function checkRound(request: RoundCheckRequest): RoundRemark[] {
   const laps = lapsOf(request.readings)
   const remarks = lapRemarks(laps, request.repeatabilityMm)
-  // A corner whose laps disagree is known to be wrong already, and would twist the body as well: one remark is enough.
+  // A corner whose laps disagree is known to be wrong already, and would twist the body as well:
+  // one remark is enough.
   const twist = remarks.some(({ code }) => code === 'lapsDiffer')
     ? null
     : twistRemark(request, laps)

@@ -1,4 +1,6 @@
-/** Systematic error of tape and place that no repeating removes, mm, unless the shop knows its own. */
+/**
+ * Systematic error of tape and place that no repeating removes, mm, unless the shop knows its own.
+ */
 export const DEFAULT_SYSTEMATIC_MM = 1
 
 /** From this many readings on, their own spread counts instead of the stated repeatability. */
@@ -21,7 +23,10 @@ export interface VerdictRequest {
   readonly systematicMm?: number | undefined
 }
 
-/** What a height is called: certainly inside, certainly outside, or too close to a limit for this tape. */
+/**
+ * What a height is called: certainly inside, certainly outside, or too close to a limit for this
+ * tape.
+ */
 export type Verdict = 'in' | 'low' | 'high' | 'undecided'
 
 /** A height against its specification. */
@@ -32,7 +37,10 @@ export interface VerdictAnswer {
   readonly deviationMm: number
   readonly guardMm: number
   readonly verdict: Verdict
-  /** Fewest readings with which the same mean and spread are decided, 1 to 20; null: the tape's own error is too large. */
+  /**
+   * Fewest readings with which the same mean and spread are decided, 1 to 20; null: the tape's own
+   * error is too large.
+   */
   readonly readingsToDecide: number | null
 }
 
@@ -71,9 +79,11 @@ function decide(
 
 /**
  * Whether a height is in its specification, as far as this tape can tell.
- * @returns the verdict with its uncertainty; NaN throughout for no readings: check their number first.
+ * @returns the verdict with its uncertainty; NaN throughout for no readings: check their number
+ * first.
  * @example
- * heightVerdict({ readingsMm: [441, 442], nominalMm: 465, minusMm: 10, plusMm: 10, repeatabilityMm: 1.5 }) // verdict: 'low'
+ * heightVerdict({ readingsMm: [441, 442], nominalMm: 465, minusMm: 10, plusMm: 10,
+ * repeatabilityMm: 1.5 }) // verdict: 'low'
  */
 export function heightVerdict(request: VerdictRequest): VerdictAnswer {
   const { readingsMm, nominalMm, repeatabilityMm, systematicMm = DEFAULT_SYSTEMATIC_MM } = request

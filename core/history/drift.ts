@@ -13,7 +13,10 @@ export interface Drift {
   /** Mean of the line at the last round, mm over design. */
   readonly nowMm: number
   readonly rounds: number
-  /** When the line reaches a limit, ms since 1970: soonest, likely and latest (null: never, as far as it can tell). Null: it does not sink for certain. */
+  /**
+   * When the line reaches a limit, ms since 1970: soonest, likely and latest (null: never, as far
+   * as it can tell). Null: it does not sink for certain.
+   */
   readonly reaches: {
     readonly soonestMs: number
     readonly likelyMs: number
@@ -41,7 +44,8 @@ const mean = (values: readonly number[]): number =>
   values.reduce((sum, value) => sum + value, 0) / values.length
 
 /**
- * A straight line through a corner's heights over the months, by least squares, with what it cannot tell.
+ * A straight line through a corner's heights over the months, by least squares, with what it
+ * cannot tell.
  * @param limitMm height over design under which the corner is out of its specification, mm
  * @returns null for fewer than four rounds, or less than a month and a half: that is no trend.
  */

@@ -5,7 +5,10 @@ import { ok } from '../result/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 
-/** A car measured when it was handed over, and again later, its module not having levelled it since. */
+/**
+ * A car measured when it was handed over, and again later, its module not having levelled it
+ * since.
+ */
 export interface HoldsRequest {
   readonly vehicle: VehicleGeometry
   readonly thenMm: PerCorner<number>
@@ -16,7 +19,10 @@ export interface HoldsRequest {
   readonly leastMm: PerCorner<number>
 }
 
-/** Whether a repair holds. `cannotTell`: more than the tape could hide, less than a leak for certain. */
+/**
+ * Whether a repair holds. `cannotTell`: more than the tape could hide, less than a leak for
+ * certain.
+ */
 export interface Holds {
   readonly verdict: 'holds' | 'sinks' | 'cannotTell'
   /** What the cold alone explains, mm. */ readonly coldMm: PerCorner<number>

@@ -7,7 +7,8 @@ import { runLeak } from './leakRun.ts'
 const LONGEST_HOURS = 5000
 
 /**
- * How long the first leaking corner takes from design height to its bump stop, hours, at constant temperature, module off.
+ * How long the first leaking corner takes from design height to its bump stop, hours, at constant
+ * temperature, module off.
  * @param leaks sonic conductance of each leaking corner, L/(s.bar).
  * @returns null when it takes more than 5000 h or never gets there.
  */

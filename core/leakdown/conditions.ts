@@ -9,8 +9,10 @@ export interface SoakConditions {
 }
 
 /**
- * How well a thermometer tells the temperature of the air in soaked springs, K. Beside the springs it earns 1 K; anywhere in
- * the same room the usual 3 K; a reading from elsewhere (a forecast, the dashboard) is worth less: 5 K is a judgement of ours.
+ * How well a thermometer tells the temperature of the air in soaked springs, K. Beside the springs
+ * it earns 1 K; anywhere in
+ * the same room the usual 3 K; a reading from elsewhere (a forecast, the dashboard) is worth less:
+ * 5 K is a judgement of ours.
  */
 export const THERMOMETER_SIGMA_K: Readonly<Record<Thermometer, number>> = {
   atSprings: 1,
@@ -24,8 +26,10 @@ const SOAK_FROM_MIN = 20
 const SOAK_TIME_CONSTANT_MIN = 100 / Math.log(6)
 
 /**
- * Standard deviation of the gas temperature, K: the worse of the thermometer and of air that has not soaked yet.
- * @param conditions minutes below 20 count as 20; unknown minutes leave only the thermometer, but never better than 3 K.
+ * Standard deviation of the gas temperature, K: the worse of the thermometer and of air that has
+ * not soaked yet.
+ * @param conditions minutes below 20 count as 20; unknown minutes leave only the thermometer, but
+ * never better than 3 K.
  */
 export function gasTemperatureSigmaK({ thermometer, minutesSinceRun }: SoakConditions): number {
   const reading = THERMOMETER_SIGMA_K[thermometer]

@@ -1,7 +1,13 @@
-/** Share of the largest unexplained change that areas, volumes and bar rates leave uncertain where somebody has looked them up. */
+/**
+ * Share of the largest unexplained change that areas, volumes and bar rates leave uncertain where
+ * somebody has looked them up.
+ */
 export const KNOWN_GEOMETRY_SHARE = 0.05
 
-/** A tape said to be perfect still leaves this much, mm2: a covariance without any room has no inverse. */
+/**
+ * A tape said to be perfect still leaves this much, mm2: a covariance without any room has no
+ * inverse.
+ */
 const LEAST_VARIANCE = 1e-6
 
 /** One change that was measured: which corner, at which round after the first. */
@@ -22,7 +28,10 @@ export interface NoiseSources {
   readonly temperatureSigmaK: number
   /** Share of the largest unexplained change the figures of the vehicle leave uncertain. */
   readonly geometryShare: number
-  /** How well the volumes are known, as a share of what the cold explains: 0 where they were looked up. */
+  /**
+   * How well the volumes are known, as a share of what the cold explains: 0 where they were looked
+   * up.
+   */
   readonly coldShare: number
   /** For each round after the first. */
   readonly rounds: readonly {
@@ -35,7 +44,8 @@ export interface NoiseSources {
 }
 
 /**
- * Covariance of the changes, mm2, row by row. All share the first round's readings and stand; each has its own besides; a wrong
+ * Covariance of the changes, mm2, row by row. All share the first round's readings and stand; each
+ * has its own besides; a wrong
  * gas temperature or volume moves all of them together; doubtful figures of the vehicle widen each.
  */
 export function changeCovariance(observed: readonly Observed[], noise: NoiseSources): Float64Array {
@@ -74,7 +84,9 @@ export function choleskyOf(covariance: Float64Array, size: number): Float64Array
   return factor
 }
 
-/** Solves L z = v in place: turns a vector of changes into one of independent standard deviations. */
+/**
+ * Solves L z = v in place: turns a vector of changes into one of independent standard deviations.
+ */
 export function whiten(factor: Float64Array, size: number, v: Float64Array, at = 0): void {
   for (let i = 0; i < size; i += 1) {
     for (let k = 0; k < i; k += 1) v[at + i]! -= factor[size * i + k]! * v[at + k]!

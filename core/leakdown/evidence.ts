@@ -7,12 +7,17 @@ export const FINE_NODES = Math.round((LOG_C_RANGE.to - LOG_C_RANGE.from) / LOG_C
 export const conductanceAt = (node: number): number =>
   10 ** (LOG_C_RANGE.from + node * LOG_C_RANGE.step)
 
-/** The likelihood of one hypothesis over the fine grid; `second` is null where all its corners share one conductance. */
+/**
+ * The likelihood of one hypothesis over the fine grid; `second` is null where all its corners
+ * share one conductance.
+ */
 export interface Evidence {
   /** log of the mean likelihood over the prior on C, up to a constant common to all hypotheses. */
   readonly logMean: number
   readonly leastChi2: number
-  /** Posterior weight of each conductance (of the left spring where they differ), adding up to 1. */
+  /**
+   * Posterior weight of each conductance (of the left spring where they differ), adding up to 1.
+   */
   readonly first: Float64Array
   readonly second: Float64Array | null
   /** Joint weights, left-major; null where all corners share one conductance. */
@@ -40,7 +45,8 @@ function finish(chi2: Float64Array): { weights: Float64Array; leastChi2: number;
 
 /**
  * Evidence of a hypothesis with one conductance.
- * @param whitened whitened misfit (reading minus prediction) at every node of a grid `coarse` fine steps apart, `width` values each.
+ * @param whitened whitened misfit (reading minus prediction) at every node of a grid `coarse` fine
+ * steps apart, `width` values each.
  */
 export function evidenceOfOne(whitened: Float64Array, width: number, coarse: number): Evidence {
   const chi2 = new Float64Array(FINE_NODES)
@@ -58,7 +64,8 @@ export function evidenceOfOne(whitened: Float64Array, width: number, coarse: num
 
 /**
  * Evidence of a hypothesis with two independent conductances: the mean over the square.
- * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, `width` values each.
+ * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, `width`
+ * values each.
  */
 export function evidenceOfTwo(whitened: Float64Array, width: number, coarse: number): Evidence {
   const side = Math.sqrt(whitened.length / width)

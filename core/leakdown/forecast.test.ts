@@ -16,7 +16,8 @@ const run = (request: ForecastRequest) => {
   return answer.value
 }
 
-// Euler in small steps with an equilibrium at each: slow, plain, and built from nothing the forecast uses but the spring model.
+// Euler in small steps with an equilibrium at each: slow, plain, and built from nothing the
+// forecast uses but the spring model.
 function plainHeights(
   vehicle: VehicleGeometry,
   { startC, endC, hours, leaks, crossLeaks }: ForecastRequest,
@@ -113,7 +114,8 @@ describe('forecast', () => {
   })
 
   test('on paper: a choked leak at constant temperature empties a free spring at C times pressure', () => {
-    // All four leak alike on stiff tyres, so the pressure stays at what the load asks: dn/dt is constant.
+    // All four leak alike on stiff tyres, so the pressure stays at what the load asks: dn/dt is
+    // constant.
     const [start, end] = run({
       vehicle: paperVehicle(),
       startC: 20,

@@ -190,7 +190,8 @@ describe('what a night means', () => {
   })
 })
 
-// The same weighing by brute force: a forecast at every fine step of C, a covariance inverted by elimination, nothing tabulated.
+// The same weighing by brute force: a forecast at every fine step of C, a covariance inverted by
+// elimination, nothing tabulated.
 describe('against brute force', () => {
   function solve4(matrix: number[][], right: number[]): number[] {
     const rows = matrix.map((row, i) => [...row, right[i]!])
@@ -267,7 +268,8 @@ describe('against brute force', () => {
     const request = { ...clean, before: noisy(clean.before), after: noisy(clean.after) }
     const weights = brutePosterior(request)
     const total = [...weights.values()].reduce((sum, weight) => sum + weight, 0)
-    // The independent pairs are left out of both sides: their square grid would take minutes by force.
+    // The independent pairs are left out of both sides: their square grid would take minutes by
+    // force.
     const { posterior } = answerTo({ ...request, priors: { frontBoth: 0, rearBoth: 0 } })
     for (const [id, weight] of weights)
       expect(Math.abs(posterior[id]! - weight / total)).toBeLessThan(0.02)

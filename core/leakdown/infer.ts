@@ -37,7 +37,10 @@ export const LEAKDOWN_DEFAULTS = {
   levelOffsetMm: 0,
 } as const
 
-/** Above this chi-squared (1 %) nothing in the table fits: 13.3 for four changes, Wilson and Hilferty's cube for more. */
+/**
+ * Above this chi-squared (1 %) nothing in the table fits: 13.3 for four changes, Wilson and
+ * Hilferty's cube for more.
+ */
 export function fitLimitChi2(changes: number): number {
   const part = 2 / (9 * changes)
   return changes === 4 ? 13.3 : changes * (1 - part + normalQuantile(0.99) * Math.sqrt(part)) ** 3
@@ -65,7 +68,10 @@ export interface LeakdownRequest {
   readonly levelOffsetMm?: number | undefined
   /** Rounds walked in between, in any order. */
   readonly between?: readonly RoundBetween[] | undefined
-  /** Share of the largest unexplained change the vehicle's figures leave uncertain; default `KNOWN_GEOMETRY_SHARE`. */
+  /**
+   * Share of the largest unexplained change the vehicle's figures leave uncertain; default
+   * `KNOWN_GEOMETRY_SHARE`.
+   */
   readonly geometryShare?: number | undefined
   /** How well its volumes are known, as a share of what the cold explains; default 0. */
   readonly coldShare?: number | undefined
@@ -83,7 +89,10 @@ export interface LeakdownAnswer {
   readonly expectedColdMm: PerCorner<number>
   /** What it leaves, mm. */
   readonly unexplainedMm: PerCorner<number>
-  /** Total leak of the best hypothesis at design pressure, bar-litre per hour, 5, 50 and 95 %; null for none. */
+  /**
+   * Total leak of the best hypothesis at design pressure, bar-litre per hour, 5, 50 and 95 %; null
+   * for none.
+   */
   readonly rateBarLPerH: LeakRate | null
   /** From design height to the first bump stop, h; null for none or beyond 5000 h. */
   readonly hoursToBumpStop: number | null
@@ -176,7 +185,9 @@ function measure(request: Complete, cold: readonly ColdChange[]): Measured {
   }
 }
 
-/** Covariance of the last round's changes, mm2: it has all four corners, so they are the last four. */
+/**
+ * Covariance of the last round's changes, mm2: it has all four corners, so they are the last four.
+ */
 function lastBlock({ observed, covariance }: Measured): Float64Array {
   const [size, all] = [CORNERS.length, observed.length]
   return Float64Array.from(
@@ -273,9 +284,12 @@ const inOrder = ({ between, hours }: Complete): boolean =>
   between.every(({ hour }, i) => hour > (between[i - 1]?.hour ?? 0) && hour < hours)
 
 /**
- * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes, how sure that is, and how
- * much of the drop was only the cold. Bayes' rule over the table in `hypotheses.ts`, the unknown leak rate averaged out.
- * @returns the answer, or why there is none. Two closures and fit are judged beside it: look at `fitSuspect` and
+ * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes,
+ * how sure that is, and how
+ * much of the drop was only the cold. Bayes' rule over the table in `hypotheses.ts`, the unknown
+ * leak rate averaged out.
+ * @returns the answer, or why there is none. Two closures and fit are judged beside it: look at
+ * `fitSuspect` and
  * `closureSuspect` before believing `best`.
  */
 export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, LeakdownRefusal> {

@@ -26,8 +26,10 @@ export interface VolumeLesson {
 }
 
 /**
- * Learns the one factor by which all volumes of a car differ from the record. Cold alone sinks a corner in proportion to its
- * volume, so the measured drop over the expected one is that factor; nights are weighed by their precision and by how well the
+ * Learns the one factor by which all volumes of a car differ from the record. Cold alone sinks a
+ * corner in proportion to its
+ * volume, so the measured drop over the expected one is that factor; nights are weighed by their
+ * precision and by how well the
  * volumes were known before.
  * @param knownShare how well the volumes are known beforehand, as a share.
  * @returns null where no night was cold enough to tell.

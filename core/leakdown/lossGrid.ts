@@ -4,12 +4,15 @@ import { kelvin } from '../units/index.ts'
 import type { Stretch } from './night.ts'
 import { stepsOf, temperatureRange, warmth } from './night.ts'
 
-/** Nodes of a grid in each direction: some 0.05 mm between them at the start, where most leaks end. */
+/**
+ * Nodes of a grid in each direction: some 0.05 mm between them at the start, where most leaks end.
+ */
 const NODES = 29
 const FIELDS = 6
 
 /**
- * Rest positions of a vehicle whose two springs of one axle have lost air, each its own share. Node k of a direction stands for
+ * Rest positions of a vehicle whose two springs of one axle have lost air, each its own share.
+ * Node k of a direction stands for
  * a lost share of (k / (NODES - 1))^2: fine where leaks are small.
  */
 export interface LossGrid {
@@ -17,15 +20,21 @@ export interface LossGrid {
   readonly right: number
   readonly airLeft: number
   readonly airRight: number
-  /** Per node: pressure of left and right spring at coldest, middle and warmest temperature, bar absolute. */
+  /**
+   * Per node: pressure of left and right spring at coldest, middle and warmest temperature, bar
+   * absolute.
+   */
   readonly pressure: Float64Array
-  /** For each round after the first, per node: travel of the four corners at its temperature, mm. */
+  /**
+   * For each round after the first, per node: travel of the four corners at its temperature, mm.
+   */
   readonly travelMm: readonly Float64Array[]
 }
 
 const shareOf = (node: number): number => (node / (NODES - 1)) ** 2
 
-// Rests over the whole grid at one temperature, to and fro, so that the solver always starts from a neighbour.
+// Rests over the whole grid at one temperature, to and fro, so that the solver always starts from a
+// neighbour.
 function sweep(
   solver: Solver,
   airBarL: Float64Array,
@@ -113,7 +122,8 @@ export class GridRunner {
     this.nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)
   }
 
-  // Pressures by a parabola through the three tabulated temperatures; flows per unit of conductance.
+  // Pressures by a parabola through the three tabulated temperatures; flows per unit of
+  // conductance.
   private flows(airLeft: number, airRight: number, share: number): void {
     const {
       grid,

@@ -8,23 +8,31 @@ import { stepsOf, temperatureRange, warmth } from './night.ts'
 const LOSS_PER_NODE = 1 / 64
 /** Below this gauge pressure a spring carries nothing worth counting (a newton or so), bar. */
 const EMPTY_BAR_G = 1e-3
-/** In the laminar stretch the flow falls off with a time constant of V / 19.8; steps stay below it. */
+/**
+ * In the laminar stretch the flow falls off with a time constant of V / 19.8; steps stay below it.
+ */
 const LAMINAR_BAR_A = P_ATM_BAR / 0.985
 const LAMINAR_STEP_PER_L = 1 / 30
 const MAX_NODES = 400
 
 /**
- * The one curve along which springs with equal conductance lose their air. Its parameter is s = integral of C dt, L/bar, so the
- * same curve serves every conductance; only the speed along it changes, and a little with temperature.
+ * The one curve along which springs with equal conductance lose their air. Its parameter is s =
+ * integral of C dt, L/bar, so the
+ * same curve serves every conductance; only the speed along it changes, and a little with
+ * temperature.
  */
 export interface LossPath {
   readonly nodes: number
   /** Parameter at each node, growing. */
   readonly s: Float64Array
-  /** Flow at the coldest and the warmest temperature over the flow halfway between, at each node. */
+  /**
+   * Flow at the coldest and the warmest temperature over the flow halfway between, at each node.
+   */
   readonly speedColdest: Float64Array
   readonly speedWarmest: Float64Array
-  /** For each round after the first: travel of the four corners at its temperature, 4 per node, mm. */
+  /**
+   * For each round after the first: travel of the four corners at its temperature, 4 per node, mm.
+   */
   readonly travelMm: readonly Float64Array[]
 }
 
@@ -40,7 +48,8 @@ export interface PathConditions {
   readonly longestS: number
 }
 
-// Flow per unit of conductance of each leaking corner; leaves the solver at rest with these amounts.
+// Flow per unit of conductance of each leaking corner; leaves the solver at rest with these
+// amounts.
 function unitFlows(
   { solver, leaking }: PathConditions,
   air: Float64Array,
@@ -68,7 +77,10 @@ function nextStep({ solver, leaking, rig, airBarL }: PathConditions, flows: Floa
   return ds
 }
 
-/** Lays the loss path of springs that leak with equal conductance, at the middle temperature of the night. */
+/**
+ * Lays the loss path of springs that leak with equal conductance, at the middle temperature of the
+ * night.
+ */
 export function layLossPath(conditions: PathConditions): LossPath {
   const { solver, leaking, stretches } = conditions
   const [coldest, meanC, warmest] = temperatureRange(stretches)
@@ -139,7 +151,10 @@ export function distancesAlong(
   })
 }
 
-/** The node before a place on the path, and how far beyond it the place lies (0..1). The end of the path is its last place. */
+/**
+ * The node before a place on the path, and how far beyond it the place lies (0..1). The end of the
+ * path is its last place.
+ */
 export function locate(path: LossPath, at: number): readonly [number, number] {
   const last = path.nodes - 1
   if (last === 0) return [0, 0]

@@ -1,4 +1,5 @@
-// Coefficients of Acklam's rational approximation to the inverse normal distribution (P. J. Acklam, 2003): relative error below 1.2e-9.
+// Coefficients of Acklam's rational approximation to the inverse normal distribution (P. J. Acklam,
+// 2003): relative error below 1.2e-9.
 const A = [
   -39.69683028665376, 220.9460984245205, -275.9285104469687, 138.357751867269, -30.66479806614716,
   2.506628277459239,

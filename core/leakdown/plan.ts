@@ -62,7 +62,8 @@ function changed(air: Float64Array, index: number, share: number): Float64Array 
 }
 
 /**
- * How long a watch must last to tell a leak of a size from none: the sinking of that corner, linearised at design height, against
+ * How long a watch must last to tell a leak of a size from none: the sinking of that corner,
+ * linearised at design height, against
  * what tape, bushes and thermometer leave open.
  * @returns rate and hours, or why the vehicle allows no answer.
  */

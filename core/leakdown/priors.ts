@@ -19,7 +19,8 @@ const NOTHING_SHARED = 0.1
 /** An open cross valve joins both springs, so one leak takes both down. */
 const CROSS_VALVE = 1.5
 /**
- * What the customer's word is worth. They see the car every morning, but judge by eye; a factor of two keeps any night of
+ * What the customer's word is worth. They see the car every morning, but judge by eye; a factor of
+ * two keeps any night of
  * readings stronger than the word.
  */
 const CUSTOMER_WORD = 2
@@ -41,7 +42,8 @@ function axleFactor(
 /**
  * Weights of the hypotheses on this vehicle, from how it is built and from what the customer saw.
  * @param hint the corners the customer named; empty: none in particular.
- * @returns only the weights that differ from the table's, with the reasons to show beside the answer.
+ * @returns only the weights that differ from the table's, with the reasons to show beside the
+ * answer.
  */
 export function priorsFor(
   architecture: Architecture,

@@ -27,8 +27,10 @@ const SAFETY = 0.8
 /**
  * Integrates a small stiff system from `from` to `to`, changing `y` in place.
  *
- * Method: the modified Rosenbrock pair of order 2(3) of Shampine and Reichelt, "The MATLAB ODE Suite", SIAM J. Sci. Comput. 18
- * (1997), section 2.3, doi 10.1137/S1064827594276424. L-stable, so an empty spring that follows the atmosphere within seconds
+ * Method: the modified Rosenbrock pair of order 2(3) of Shampine and Reichelt, "The MATLAB ODE
+ * Suite", SIAM J. Sci. Comput. 18
+ * (1997), section 2.3, doi 10.1137/S1064827594276424. L-stable, so an empty spring that follows
+ * the atmosphere within seconds
  * does not hold up a night; Jacobian by forward differences.
  */
 export function integrateStiff(
@@ -130,7 +132,8 @@ function createStepper(slope: Slope, n: number): Stepper {
   }
 }
 
-// LU without pivoting: I - h d J of a leak is diagonally dominant (each spring's flow hangs most on its own air).
+// LU without pivoting: I - h d J of a leak is diagonally dominant (each spring's flow hangs most on
+// its own air).
 function factorise(a: Float64Array, n: number): void {
   for (let k = 0; k < n; k += 1) {
     for (let i = k + 1; i < n; i += 1) {

@@ -2,7 +2,10 @@ import { P_ATM_BAR } from '../units/index.ts'
 import { AREA_PRESSURE_TO_N, CM2_MM_TO_L, LEAST_VOLUME_SHARE } from './constants.ts'
 import type { Rig } from './rig.ts'
 
-/** What a corner's spring, coil and stops do at one travel. Reused between calls: read it before the next one. */
+/**
+ * What a corner's spring, coil and stops do at one travel. Reused between calls: read it before
+ * the next one.
+ */
 export interface CornerState {
   /** Force on the body without the anti-roll bar, N. */
   forceN: number
@@ -13,7 +16,8 @@ export interface CornerState {
 }
 
 /**
- * Force of coil, bump stop and topped-out damper together at a travel from design height, N at the wheel.
+ * Force of coil, bump stop and topped-out damper together at a travel from design height, N at the
+ * wheel.
  * @param index corner, 0..3 in the order FL FR RL RR.
  */
 export function mechanicalForceN(rig: Rig, index: number, travelMm: number): number {
@@ -31,7 +35,8 @@ function mechanicalRate(rig: Rig, index: number, travelMm: number): number {
 }
 
 /**
- * Fills `out` with force, rate and pressure of one corner. An empty spring (pressure at or below the atmosphere) carries nothing.
+ * Fills `out` with force, rate and pressure of one corner. An empty spring (pressure at or below
+ * the atmosphere) carries nothing.
  * @param airBarLNow amount of air times T/293.15: pressure times volume, bar-litre.
  */
 export function cornerState(

@@ -9,7 +9,8 @@ import type { Rig } from './rig.ts'
 import { buildRig, springVolumeL } from './rig.ts'
 
 /**
- * Gauge pressure a spring needs to carry the design load at a travel from design height, bar. Negative: it would have to pull.
+ * Gauge pressure a spring needs to carry the design load at a travel from design height, bar.
+ * Negative: it would have to pull.
  * @param index corner with air, 0..3 in the order FL FR RL RR.
  * @param offsetMm travel over design height, mm.
  */
@@ -23,7 +24,8 @@ export const designPressureOf = (vehicle: VehicleGeometry, corner: Corner): numb
   designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner))
 
 /**
- * Amounts of air, bar-litre ANR, with which every air spring carries its design load at the same travel from design height.
+ * Amounts of air, bar-litre ANR, with which every air spring carries its design load at the same
+ * travel from design height.
  * @param temperatureK temperature of the air, K.
  * @param offsetMm travel over design height, mm (the level a watch starts from).
  * @returns four amounts, 0 at corners without air; refuses where a spring would have to pull.

@@ -90,22 +90,26 @@ describe('equilibrium', () => {
     ).toBeNull()
   })
 
-  test('one soft corner of four moves by three quarters of its own free drop, its neighbours by one, the opposite rises by one', () => {
-    const vehicle = paperVehicle()
-    const air = designAir(vehicle)
-    const { heightMm } = solved({
-      vehicle,
-      temperatureC: 20,
-      airBarL: { ...air, FL: air.FL * 0.999 },
-    })
-    // alone, the spring would keep its pressure and give up a thousandth of its volume
-    const freeMm = (0.001 * 2.4) / (130 * 0.7 * 1e-4)
-    const drop = mapCorners(heightMm, (height) => (480 - height) / freeMm)
-    expect(drop.FL).toBeCloseTo(0.75, 2)
-    expect(drop.FR).toBeCloseTo(0.25, 2)
-    expect(drop.RL).toBeCloseTo(0.25, 2)
-    expect(drop.RR).toBeCloseTo(-0.25, 2)
-  })
+  test(
+    'one soft corner of four moves by three quarters of its own free drop, its ' +
+      'neighbours by one, the opposite rises by one',
+    () => {
+      const vehicle = paperVehicle()
+      const air = designAir(vehicle)
+      const { heightMm } = solved({
+        vehicle,
+        temperatureC: 20,
+        airBarL: { ...air, FL: air.FL * 0.999 },
+      })
+      // alone, the spring would keep its pressure and give up a thousandth of its volume
+      const freeMm = (0.001 * 2.4) / (130 * 0.7 * 1e-4)
+      const drop = mapCorners(heightMm, (height) => (480 - height) / freeMm)
+      expect(drop.FL).toBeCloseTo(0.75, 2)
+      expect(drop.FR).toBeCloseTo(0.25, 2)
+      expect(drop.RL).toBeCloseTo(0.25, 2)
+      expect(drop.RR).toBeCloseTo(-0.25, 2)
+    },
+  )
 
   test('two soft corners of an axle lower that axle alone; on a diagonal the whole car sinks evenly', () => {
     const vehicle = paperVehicle()

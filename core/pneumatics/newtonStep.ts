@@ -1,6 +1,9 @@
 import type { Rig } from './rig.ts'
 
-/** Added to the body's stiffness, relative to its largest term: keeps a body on empty springs solvable without slowing others. */
+/**
+ * Added to the body's stiffness, relative to its largest term: keeps a body on empty springs
+ * solvable without slowing others.
+ */
 const REGULARISATION = 1e-10
 
 // Scratch of the one routine below; it calls nobody and returns before anyone else can.
@@ -10,10 +13,12 @@ const coupling = new Float64Array(12)
 const inverse = new Float64Array(3)
 
 /**
- * Newton step for the body's rest: solves the 7 x 7 system by eliminating the tyres axle by axle (2 x 2 blocks, joined by the
+ * Newton step for the body's rest: solves the 7 x 7 system by eliminating the tyres axle by axle
+ * (2 x 2 blocks, joined by the
  * anti-roll bar), then the 3 x 3 system for heave, pitch and roll.
  *
- * Legend: K spring rates of an axle with its anti-roll bar, M = K + tyre rates, J = (1, x, y), g gradient.
+ * Legend: K spring rates of an axle with its anti-roll bar, M = K + tyre rates, J = (1, x, y), g
+ * gradient.
  * @param rate spring rate of each corner, N/mm.
  * @param gradient the energy's gradient, N.
  * @param step filled with the step, mm.
@@ -35,7 +40,8 @@ export function newtonStep(
   }
 }
 
-// Leaves -M^-1 g in the axle's part of `step`, M^-1 K J in `coupling`, and adds the axle to the reduced system.
+// Leaves -M^-1 g in the axle's part of `step`, M^-1 K J in `coupling`, and adds the axle to the
+// reduced system.
 function eliminateAxle(
   rig: Rig,
   axle: number,

@@ -2,7 +2,10 @@ import type { CornerGeometry, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, hasAir } from '../vehicle/index.ts'
 import { CM2_MM_TO_L, LEAST_VOLUME_SHARE } from './constants.ts'
 
-/** A vehicle's figures as flat arrays in the order FL FR RL RR, ready for the solver. Travel is counted from design height. */
+/**
+ * A vehicle's figures as flat arrays in the order FL FR RL RR, ready for the solver. Travel is
+ * counted from design height.
+ */
 export interface Rig {
   /** 1 where the corner has an air spring. */
   readonly air: Uint8Array
@@ -62,7 +65,8 @@ export function buildRig(vehicle: VehicleGeometry): Rig {
 }
 
 /**
- * Air volume of a spring, L. It never falls below a tenth of the design volume: what is left round the piston.
+ * Air volume of a spring, L. It never falls below a tenth of the design volume: what is left round
+ * the piston.
  * @param index corner, 0..3 in the order FL FR RL RR.
  * @param travelMm travel over design height, mm.
  */

@@ -6,12 +6,18 @@ import type { Rig } from './rig.ts'
 
 /** Largest force left unbalanced at an equilibrium, N. */
 export const RESIDUAL_TOLERANCE_N = 1e-6
-/** Longest move of any corner in one step, mm: an empty corner off its bump stop has no rate, and a full step would run away. */
+/**
+ * Longest move of any corner in one step, mm: an empty corner off its bump stop has no rate, and a
+ * full step would run away.
+ */
 const LONGEST_STEP_MM = 30
 /** Cold starts from empty springs take some twenty steps; a warm start three. */
 const MAX_STEPS = 400
 const MAX_CUTS = 40
-/** A step this short changes no height any more; rates of 1e8 N/mm leave rounding noise above the force tolerance. */
+/**
+ * A step this short changes no height any more; rates of 1e8 N/mm leave rounding noise above the
+ * force tolerance.
+ */
 const NO_STEP_MM = 1e-11
 const ROUNDING_RESIDUAL_N = 1e-3
 
@@ -24,7 +30,8 @@ export interface SolveOutcome {
 }
 
 /**
- * Finds the rest of a rigid body on four springs and four tyres. It keeps its last answer as the next start, so a run of
+ * Finds the rest of a rigid body on four springs and four tyres. It keeps its last answer as the
+ * next start, so a run of
  * neighbouring solves is cheap. The arrays are reused: copy what must outlive the next solve.
  */
 export interface Solver {
@@ -41,7 +48,10 @@ export interface Solver {
   solve(airBarL: ArrayLike<number>, temperatureC: number): SolveOutcome
 }
 
-/** Unknowns and gradient of the energy: 4 tyre deflections, then heave, pitch and roll of the body, all in mm. */
+/**
+ * Unknowns and gradient of the energy: 4 tyre deflections, then heave, pitch and roll of the body,
+ * all in mm.
+ */
 interface Work {
   readonly z: Float64Array
   readonly gradient: Float64Array
@@ -51,9 +61,11 @@ interface Work {
 }
 
 /**
- * Makes a solver for one vehicle. The rest position is the minimum of a convex energy (no spring gets stronger as it extends),
+ * Makes a solver for one vehicle. The rest position is the minimum of a convex energy (no spring
+ * gets stronger as it extends),
  * found by Newton steps of limited length with a line search on the slope along the step.
- * @param wantedN load each corner is asked to carry (design load plus payload), N, order FL FR RL RR; default: the design loads.
+ * @param wantedN load each corner is asked to carry (design load plus payload), N, order FL FR RL
+ * RR; default: the design loads.
  */
 export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLoadN): Solver {
   const work: Work = {
@@ -87,7 +99,8 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
     }
   }
 
-  // Plain loops: these two run at every trial of every step, and array methods cost three times the arithmetic.
+  // Plain loops: these two run at every trial of every step, and array methods cost three times the
+  // arithmetic.
   function slopeAlong(): number {
     let sum = 0
     for (let i = 0; i < 7; i += 1) sum += work.step[i]! * work.gradient[i]!
@@ -125,7 +138,8 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
     return slopeAlong()
   }
 
-  // On a convex energy the slope along the step only rises: stop where it has lost half its steepness.
+  // On a convex energy the slope along the step only rises: stop where it has lost half its
+  // steepness.
   function lineSearch(slopeAtStart: number): void {
     let low = 0
     let high = 1

@@ -36,7 +36,8 @@ export function temperatureDrop(
   const air = airAtOffset(rig, kelvin(request.fromC))
   if (!air.ok) return air
   const solver = createSolver(rig)
-  // Both ends are solved: where the coil of a levelled axle is a newton off its load, the start is not quite at design height.
+  // Both ends are solved: where the coil of a levelled axle is a newton off its load, the start is
+  // not quite at design height.
   const start = solver.solve(air.value, request.fromC)
   const startMm = solver.travelMm.slice()
   const end = solver.solve(air.value, request.toC)

@@ -224,7 +224,10 @@ function standingHarm(state: CarState, { axleHangs }: CarKind): Harm | null {
     : null
 }
 
-/** What happens by itself: a live module fills, a charged reservoir seeps past a seat, an eased fitting falls silent. */
+/**
+ * What happens by itself: a live module fills, a charged reservoir seeps past a seat, an eased
+ * fitting falls silent.
+ */
 export function happens(state: CarState, { reservoir }: CarKind): readonly CarState[] {
   const seeps = state.supply || (reservoir && state.plantAir)
   const corners = CORNERS.flatMap((corner): CarState[] => {

@@ -5,7 +5,11 @@ import type { Act } from './machine.ts'
 /** How the body is held up while people work. */
 export type Support = 'twoPost' | 'platform' | 'driveOn' | 'stands'
 export const SUPPORTS: readonly Support[] = ['twoPost', 'platform', 'driveOn', 'stands']
-/** What shops settle their own way: how air is let out, which end of a strut first, filling with wheels hanging or at standing height, nuts and clips new or looked at, a charge measured or a little over. */
+/**
+ * What shops settle their own way: how air is let out, which end of a strut first, filling with
+ * wheels hanging or at standing height, nuts and clips new or looked at, a charge measured or a
+ * little over.
+ */
 export interface ShopWay {
   readonly ventBy: 'tool' | 'fitting' | 'valve'
   readonly first: 'top' | 'bottom'
@@ -76,7 +80,10 @@ export interface BookStep {
   readonly minutes: Minutes
   /** Unattended after it, min. */
   readonly wait?: number
-  /** Facts that must hold: `x` given before, `x?` only if something gives it, `x+` wherever it is given, `x*` at every corner with air. */
+  /**
+   * Facts that must hold: `x` given before, `x?` only if something gives it, `x+` wherever it is
+   * given, `x*` at every corner with air.
+   */
   readonly needs?: readonly string[]
   readonly gives?: readonly string[]
   /** Facts that hold no more afterwards. */
@@ -95,7 +102,10 @@ export interface BookStep {
   readonly when?: StepWhen
 }
 
-/** Something that is so, or not. `temporary`: it must be undone before the car is handed over; `then`: what it asks for at the end. */
+/**
+ * Something that is so, or not. `temporary`: it must be undone before the car is handed over;
+ * `then`: what it asks for at the end.
+ */
 export interface BookFact {
   readonly id: string
   readonly at: StepPlaceKind
@@ -105,7 +115,10 @@ export interface BookFact {
   readonly atStart?: boolean
 }
 
-/** A job somebody may be given. Its steps follow one another; what they need and leave behind is found by itself. */
+/**
+ * A job somebody may be given. Its steps follow one another; what they need and leave behind is
+ * found by itself.
+ */
 export interface BookJob {
   readonly id: string
   readonly words: string

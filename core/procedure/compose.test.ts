@@ -42,7 +42,10 @@ const plan = (...of: Parameters<typeof compose>): Plan => {
 }
 const keys = ({ steps }: Plan): readonly string[] => steps.map(({ key }) => key)
 
-/** Every need is given before, by a step still in force; every temporary fact is taken back; every gate lets it through. */
+/**
+ * Every need is given before, by a step still in force; every temporary fact is taken back; every
+ * gate lets it through.
+ */
 function expectSound(made: Plan, architecture: Architecture): void {
   const index = new Map(made.steps.map(({ key }, i) => [key, i]))
   for (const [i, step] of made.steps.entries())

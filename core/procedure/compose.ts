@@ -42,7 +42,9 @@ export interface Plan {
   }[]
   readonly torques: readonly string[]
   readonly photos: readonly string[]
-  /** What is switched, pulled, eased, opened or left hanging on the way, from which step to which. */
+  /**
+   * What is switched, pulled, eased, opened or left hanging on the way, from which step to which.
+   */
   readonly temporary: readonly {
     readonly fact: string
     readonly place: Place
@@ -61,7 +63,10 @@ const minutesAt = (minutes: Minutes, place: Place): number =>
       ? minutes[SIDE_OF[place as Corner]]
       : Math.max(minutes.left, minutes.right)
 
-/** Steps in an order that keeps every order asked for: stretch by stretch, and both sides in step. @returns the steps of a circle where there is one */
+/**
+ * Steps in an order that keeps every order asked for: stretch by stretch, and both sides in step.
+ * @returns the steps of a circle where there is one
+ */
 function sorted(
   placed: readonly Placed[],
   orders: readonly Order[],
@@ -108,14 +113,17 @@ function circle(
   }
 }
 
-/** When one person is done who starts the next step that may be started, in the plan's order, min. */
+/**
+ * When one person is done who starts the next step that may be started, in the plan's order, min.
+ */
 export function elapsed(
   steps: readonly Pick<PlanStep, 'key' | 'minutes' | 'waitMinutes' | 'after'>[],
 ): number {
   const ready = new Map<string, number>()
   let now = 0
   for (const { key, minutes, waitMinutes, after } of steps) {
-    // A job's own order says what comes first, not that a wait must be over: only what needs the outcome waits for it.
+    // A job's own order says what comes first, not that a wait must be over: only what needs the
+    // outcome waits for it.
     now =
       Math.max(
         now,
@@ -134,7 +142,10 @@ const gatesOf = ({ acts = [], under }: BookStep): PlanStep['gates'] =>
       asks: asks.map((condition) => ({ condition, proofs: PROOFS[condition] })),
     }))
 
-/** Composes the steps of several jobs into one order in which everything a step needs is given before it. */
+/**
+ * Composes the steps of several jobs into one order in which everything a step needs is given
+ * before it.
+ */
 export function composePlan(
   book: ProcedureBook,
   { architecture, jobs, support, way, flat, carried }: PlanRequest,

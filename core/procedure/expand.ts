@@ -34,7 +34,10 @@ export function needOf(written: string): Need {
   return kind ? { fact: written.slice(0, -1), kind } : { fact: written, kind: 'must' }
 }
 
-/** Facts a step asks for, with their places, as it is written; somebody under the car asks for supports whatever the book says. */
+/**
+ * Facts a step asks for, with their places, as it is written; somebody under the car asks for
+ * supports whatever the book says.
+ */
 export function needPlaces(
   facts: ReadonlyMap<string, BookFact>,
   {
@@ -72,7 +75,9 @@ export interface FactAt {
   readonly fact: string
   readonly place: Place
 }
-/** A fact that work under way has left so, and the step that was to undo it; null: whichever does. */
+/**
+ * A fact that work under way has left so, and the step that was to undo it; null: whichever does.
+ */
 export interface Carried extends FactAt {
   readonly undoneBy: string | null
 }
@@ -80,7 +85,10 @@ export interface Carried extends FactAt {
 export const keyOf = (step: string, place: Place): string =>
   place === null ? step : `${step}.${place}`
 
-/** Every step a plan is made of: those of its jobs, what they need, what they leave to be undone, and what proves it. */
+/**
+ * Every step a plan is made of: those of its jobs, what they need, what they leave to be undone,
+ * and what proves it.
+ */
 export class Expansion {
   readonly placed = new Map<string, Placed>()
   readonly chains: Order[] = []
@@ -205,7 +213,8 @@ export class Expansion {
   build(jobs: readonly PlacedJob[], carried: readonly Carried[] = []): PlanRefusal | null {
     for (const job of jobs) this.addJob(job)
     this.add('prove', null, jobs[0]!.job.id)
-    // A spring that lay empty is looked at extended and filled like one that was emptied, whatever else is done.
+    // A spring that lay empty is looked at extended and filled like one that was emptied, whatever
+    // else is done.
     for (const corner of this.situation.flat)
       for (const step of this.book.steps)
         if (step.acts?.includes('fill')) this.add(step.id, corner, jobs[0]!.job.id)
@@ -233,7 +242,10 @@ export class Expansion {
     return null
   }
 
-  /** Everything that must come before something else. A fact holds from its giver to its taker: whoever needs it stands between. */
+  /**
+   * Everything that must come before something else. A fact holds from its giver to its taker:
+   * whoever needs it stands between.
+   */
   orders(): readonly Order[] {
     const orders: Order[] = [...this.chains]
     const each = [...this.placed.values()]

@@ -65,7 +65,8 @@ export interface Explored {
 }
 
 /**
- * Follows every order of acts that the gates let through, with everything that can happen in between, to the last state.
+ * Follows every order of acts that the gates let through, with everything that can happen in
+ * between, to the last state.
  * @param removed a gate taken away on purpose.
  */
 export function explore(start: CarState, kind: CarKind, removed?: GateId): Explored {

@@ -105,7 +105,10 @@ function names(book: ProcedureBook): ProcedureFault[] {
   return faults
 }
 
-/** Everything wrong with a book: names that lead nowhere; then every job composed on every kind of car, and walked gate by gate. */
+/**
+ * Everything wrong with a book: names that lead nowhere; then every job composed on every kind of
+ * car, and walked gate by gate.
+ */
 export function lintProcedures(book: ProcedureBook): readonly ProcedureFault[] {
   const looking = lintInSlices(book)
   for (;;) {

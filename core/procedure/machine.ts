@@ -8,7 +8,10 @@ export interface CornerState {
   /** Shown to be empty since the supply was cut. */
   readonly proved: boolean
   readonly line: 'closed' | 'eased' | 'open'
-  /** `unseated`: refitted, or stood on while empty, so that its folds may lie wrong. `coil`: no air is wanted here any more. */
+  /**
+   * `unseated`: refitted, or stood on while empty, so that its folds may lie wrong. `coil`: no air
+   * is wanted here any more.
+   */
   readonly spring: 'seated' | 'unseated' | 'out' | 'coil'
   /** Its folds were looked at extended since then. */
   readonly seen: boolean
@@ -167,7 +170,11 @@ const every = ({ corners }: CarState, test: (state: CornerState) => boolean): bo
     return at === undefined || test(at)
   })
 
-/** Whether a condition holds as far as it has been shown: a proof counts, not a truth nobody looked at. @param corner where it is asked for one */
+/**
+ * Whether a condition holds as far as it has been shown: a proof counts, not a truth nobody looked
+ * at.
+ * @param corner where it is asked for one
+ */
 export function holds(
   condition: Condition,
   state: CarState,
@@ -231,7 +238,10 @@ export interface Shut {
   readonly missing: readonly Condition[]
 }
 
-/** @param removed gates taken away, to see what each of them holds. @returns null where the act may be done */
+/**
+ * @param removed gates taken away, to see what each of them holds.
+ * @returns null where the act may be done
+ */
 export function shutGate(
   { act, corner }: Act,
   state: CarState,

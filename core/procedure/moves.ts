@@ -1,6 +1,9 @@
 import type { PlanStep } from './planStep.ts'
 
-/** Between which places a step may stand, the others left where they are: after all it waits for, before all that wait for it. */
+/**
+ * Between which places a step may stand, the others left where they are: after all it waits for,
+ * before all that wait for it.
+ */
 export function roomFor(
   steps: readonly Pick<PlanStep, 'key' | 'after'>[],
   key: string,
@@ -16,7 +19,10 @@ export function roomFor(
   return { first, last }
 }
 
-/** Steps in another order of their keys; as they are where the keys are other ones, or their needs do not allow it. */
+/**
+ * Steps in another order of their keys; as they are where the keys are other ones, or their needs
+ * do not allow it.
+ */
 export function inOrder<Step extends Pick<PlanStep, 'key' | 'after'>>(
   steps: readonly Step[],
   keys: readonly string[],

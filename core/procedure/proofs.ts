@@ -1,6 +1,9 @@
 import type { Condition } from './machine.ts'
 
-/** How something is shown: read from the link or a gauge where it can be, else seen and said by somebody, with name and time. */
+/**
+ * How something is shown: read from the link or a gauge where it can be, else seen and said by
+ * somebody, with name and time.
+ */
 export type Proof =
   | 'linkSilent'
   | 'askedAndNothingMoved'

@@ -20,7 +20,10 @@ export interface Situation {
   readonly refills: boolean
 }
 
-/** Where something of a kind is, seen from a place: the corner's axle, the axle's corners, the sensor that serves it. */
+/**
+ * Where something of a kind is, seen from a place: the corner's axle, the axle's corners, the
+ * sensor that serves it.
+ */
 export function placesFrom(
   kind: StepPlaceKind,
   from: Place,
@@ -45,7 +48,10 @@ export function placesFrom(
   }
 }
 
-/** Filling with wheels hanging asks for a lifting mode: without one the module would let the air out. */
+/**
+ * Filling with wheels hanging asks for a lifting mode: without one the module would let the air
+ * out.
+ */
 export const wayOn = ({ liftingMode }: Architecture, way: ShopWay): ShopWay =>
   liftingMode === 'none' ? { ...way, fillAt: 'standing' } : way
 

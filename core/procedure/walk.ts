@@ -25,7 +25,9 @@ export type WalkRefusal =
 
 const ofCorner: ReadonlySet<string> = new Set(CORNER_ACTS)
 
-/** What a step does to the car, act by act. Whoever works under it goes under and comes out again. */
+/**
+ * What a step does to the car, act by act. Whoever works under it goes under and comes out again.
+ */
 export function actsOf(
   { acts = [], under }: Pick<BookStep, 'acts' | 'under'>,
   place: Place,
@@ -53,13 +55,20 @@ export const carOf = (
 /** A step as a car is taken through it. */
 export type WalkStep = Pick<PlanStep, 'key' | 'step' | 'place'>
 
-/** Only an axle that hangs on its springs asks for more than the body's stands; work elsewhere is under the body alone. */
+/**
+ * Only an axle that hangs on its springs asks for more than the body's stands; work elsewhere is
+ * under the body alone.
+ */
 export const kindAt = (architecture: Architecture, place: Place): CarKind => ({
   reservoir: architecture.reservoir,
   axleHangs: axleHangs(architecture, place),
 })
 
-/** Takes a car through steps in their order, gate by gate. @param flat corners it came in on empty springs. @returns the car as it stands then, or where it was stopped */
+/**
+ * Takes a car through steps in their order, gate by gate.
+ * @param flat corners it came in on empty springs.
+ * @returns the car as it stands then, or where it was stopped
+ */
 export const walkPlan = (
   book: ProcedureBook,
   architecture: Architecture,

@@ -223,20 +223,24 @@ describe('each thing is missing on its own', () => {
       expected.state === 'shown' && proofOf(of).every(({ state }) => state === 'shown'),
     )
   })
-  test('a sensor or module asks for a calibration; other work does not, but what was taught is held against a fresh round', () => {
-    expect(
-      at(facts([{ job: 'sensor', corners: ['FL'] }], { calibrated: null }), 'sensors'),
-    ).toMatchObject({ state: 'missing', why: 'calibrateFirst' })
-    expect(
-      at(
-        facts(STRUTS, {
-          calibrated: null,
-          round: { atMs: minute(520), verdict: heights(), agreements: null },
-        }),
-        'sensors',
-      ),
-    ).toBeUndefined()
-  })
+  test(
+    'a sensor or module asks for a calibration; other work does not, but what was ' +
+      'taught is held against a fresh round',
+    () => {
+      expect(
+        at(facts([{ job: 'sensor', corners: ['FL'] }], { calibrated: null }), 'sensors'),
+      ).toMatchObject({ state: 'missing', why: 'calibrateFirst' })
+      expect(
+        at(
+          facts(STRUTS, {
+            calibrated: null,
+            round: { atMs: minute(520), verdict: heights(), agreements: null },
+          }),
+          'sensors',
+        ),
+      ).toBeUndefined()
+    },
+  )
   test('a torque that nobody set, and steps that are left', () => {
     expect(
       at(facts(STRUTS, {}, worked(STRUTS, { change: { torque: null } })), 'torque'),

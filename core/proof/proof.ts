@@ -39,7 +39,10 @@ export interface Said {
   readonly on: string | null
   readonly atMs: number
 }
-/** A round, held against its specification (null: none on record), and the sensors against it (null: it holds no reports). */
+/**
+ * A round, held against its specification (null: none on record), and the sensors against it
+ * (null: it holds no reports).
+ */
 export interface ProvingRound {
   readonly atMs: number
   readonly verdict: RoundVerdict | null
@@ -56,7 +59,10 @@ export interface ProofFacts {
   readonly cornersTest: { readonly atMs: number; readonly good: boolean } | null
   /** Newest round for the heights. */
   readonly round: ProvingRound | null
-  /** Newest calibration: levels that were visited in it, and whether it found a car lowered on purpose. */
+  /**
+   * Newest calibration: levels that were visited in it, and whether it found a car lowered on
+   * purpose.
+   */
   readonly calibrated: {
     readonly atMs: number
     readonly levels: readonly string[]
@@ -92,7 +98,10 @@ export type ProofWhy =
   | 'soapFirst'
   | 'before'
 
-/** When the car stood on its wheels again, ms since 1970: what was shown before that shows nothing; null: it does not yet. */
+/**
+ * When the car stood on its wheels again, ms since 1970: what was shown before that shows nothing;
+ * null: it does not yet.
+ */
 export function backOnWheelsMs({ steps }: Pick<Run, 'steps'>): number | null {
   const last = steps.flatMap(({ step, done }) =>
     done && step.phase !== 'prove' ? [Date.parse(done.at)] : [],
@@ -348,7 +357,10 @@ class Proving {
   }
 }
 
-/** All that is to be shown before a repair counts, and how each thing stands: reckoned from the record, not ticked. */
+/**
+ * All that is to be shown before a repair counts, and how each thing stands: reckoned from the
+ * record, not ticked.
+ */
 export const proofOf = (facts: ProofFacts): readonly ProofItem[] => new Proving(facts).all()
 /** Whether all of it is shown. */
 export const isProved = (items: readonly ProofItem[]): boolean =>

@@ -23,7 +23,10 @@ const PLAIN: CornerGeometry = {
   tyreRateNPerMm: 260,
 }
 
-/** An invented car with air at all four corners, alike but for what is asked: for tests and measurements. */
+/**
+ * An invented car with air at all four corners, alike but for what is asked: for tests and
+ * measurements.
+ */
 export function sampleVehicle({
   front = {},
   rear = {},
@@ -42,7 +45,10 @@ export function sampleVehicle({
   }
 }
 
-/** The same on tyres so stiff that the body alone moves, and without anti-roll bars: where answers can be worked out on paper. */
+/**
+ * The same on tyres so stiff that the body alone moves, and without anti-roll bars: where answers
+ * can be worked out on paper.
+ */
 export const paperVehicle = (): VehicleGeometry =>
   sampleVehicle({
     front: { tyreRateNPerMm: 1e7 },

@@ -68,7 +68,10 @@ export interface NextStep {
   readonly dueAt: number
 }
 
-/** A morning walk this long after its time is late: the car stands in somebody's way and the day warms it, ms. */
+/**
+ * A morning walk this long after its time is late: the car stands in somebody's way and the day
+ * warms it, ms.
+ */
 const LATE_AFTER_MS = 2 * 3600_000
 
 function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
@@ -115,7 +118,8 @@ export function nextStep(facts: JobFacts, nowMs: number): NextStep {
     return { phase: 'watch', code: 'none', urgency: 'closed', dueAt: Number.POSITIVE_INFINITY }
   if (!facts.hasComplaint)
     return { phase: 'intake', code: 'askComplaint', urgency: 'now', dueAt: facts.openedAt }
-  // Work under way outranks what led to it; a plan that is only made waits for a watch that still runs.
+  // Work under way outranks what led to it; a plan that is only made waits for a watch that still
+  // runs.
   const working =
     facts.work && !(facts.work.at === 'ready' && facts.watch?.state === 'running')
       ? workStep(facts.work, facts.openedAt)
@@ -128,6 +132,9 @@ export function nextStep(facts: JobFacts, nowMs: number): NextStep {
 
 const RANK: Record<Urgency, number> = { overdue: 0, now: 1, waiting: 2, closed: 3 }
 
-/** Orders steps by what is due next: late ones first, then what can be done now (longest waiting first), then what waits. */
+/**
+ * Orders steps by what is due next: late ones first, then what can be done now (longest waiting
+ * first), then what waits.
+ */
 export const byDue = (a: NextStep, b: NextStep): number =>
   RANK[a.urgency] - RANK[b.urgency] || a.dueAt - b.dueAt

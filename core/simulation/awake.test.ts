@@ -31,22 +31,28 @@ const leak = (corner: Corner, conductance = 1.2e-5): Fault[] => [
 ]
 
 describe('a night with the module awake', () => {
-  test('sees through a module that settles: the axle stands level and the answer still finds where the air went, less surely', () => {
-    const settling = machine('settleAxle')
-    const told = night(settling, leak('FL'))
-    const answer = inferAwake({ machine: settling, levelId: 'road', ...told, noise: NOISE })
-    if (!answer.ok) throw new Error(answer.error.code)
-    // Taken for a night with the supply off, the same readings blame the axle or nothing that fits; the machine in the loop knows better.
-    const fooled = inferLeak({ vehicle: settling.vehicle, ...told, ...NOISE })
-    if (!fooled.ok) throw new Error(fooled.error.code)
-    expect(answer.value.posterior.FL! + answer.value.posterior.frontBoth!).toBeGreaterThan(
-      fooled.value.posterior.FL! + 0.05,
-    )
-    expect(answer.value.leakProbability).toBeGreaterThan(0.95)
-    expect(answer.value.fitSuspect).toBe(false)
-    expect(answer.value.namedRight.awake).toBeLessThan(answer.value.namedRight.off)
-    expect(answer.value.leftBits.awake).toBeGreaterThan(answer.value.leftBits.off)
-  }, 30_000)
+  test(
+    'sees through a module that settles: the axle stands level and the answer ' +
+      'still finds where the air went, less surely',
+    () => {
+      const settling = machine('settleAxle')
+      const told = night(settling, leak('FL'))
+      const answer = inferAwake({ machine: settling, levelId: 'road', ...told, noise: NOISE })
+      if (!answer.ok) throw new Error(answer.error.code)
+      // Taken for a night with the supply off, the same readings blame the axle or nothing that fits;
+      // the machine in the loop knows better.
+      const fooled = inferLeak({ vehicle: settling.vehicle, ...told, ...NOISE })
+      if (!fooled.ok) throw new Error(fooled.error.code)
+      expect(answer.value.posterior.FL! + answer.value.posterior.frontBoth!).toBeGreaterThan(
+        fooled.value.posterior.FL! + 0.05,
+      )
+      expect(answer.value.leakProbability).toBeGreaterThan(0.95)
+      expect(answer.value.fitSuspect).toBe(false)
+      expect(answer.value.namedRight.awake).toBeLessThan(answer.value.namedRight.off)
+      expect(answer.value.leftBits.awake).toBeGreaterThan(answer.value.leftBits.off)
+    },
+    30_000,
+  )
 
   test('with a module that does nothing it is the plain answer', () => {
     const idle = machine('none')

@@ -45,14 +45,21 @@ export interface AwakeAnswer {
   readonly posterior: Readonly<Partial<Record<HypothesisId, number>>>
   readonly best: HypothesisId
   readonly leakProbability: number
-  /** Leak of the best hypothesis at its likeliest, at design pressure, bar-litre per hour; null for none. */
+  /**
+   * Leak of the best hypothesis at its likeliest, at design pressure, bar-litre per hour; null for
+   * none.
+   */
   readonly rateBarLPerH: number | null
-  /** What the best hypothesis would have had each corner change by, the module doing what its type does, mm. */
+  /**
+   * What the best hypothesis would have had each corner change by, the module doing what its type
+   * does, mm.
+   */
   readonly predictedMm: PerCorner<number>
   readonly changeMm: PerCorner<number>
   readonly fitSuspect: boolean
   /**
-   * Mean probability the truth would be given over nights like this one, were it each hypothesis in turn: with the module awake and with it disabled,
+   * Mean probability the truth would be given over nights like this one, were it each hypothesis
+   * in turn: with the module awake and with it disabled,
    * and what is left to know after such a night, bits.
    */
   readonly namedRight: { readonly awake: number; readonly off: number }
@@ -62,7 +69,9 @@ export interface AwakeAnswer {
 /** Why there is none. */
 export type AwakeRefusal = EquilibriumRefusal | { readonly code: 'noPriorLeft' }
 
-/** Leaks tried, log10 of the conductance in L/(s.bar): from a few mm a night to flat within hours. */
+/**
+ * Leaks tried, log10 of the conductance in L/(s.bar): from a few mm a night to flat within hours.
+ */
 const NODES = Array.from({ length: 10 }, (_, k) => -6.2 + 0.3 * k)
 /** Between two of them this many are interpolated. */
 const FINE = 6
@@ -202,7 +211,8 @@ function weigh(
   return { posterior, best: predictions[at]!, leastChi2: misfits[at]! }
 }
 
-// Were each prediction the truth: how probable the answer would make it, and what would be left to know.
+// Were each prediction the truth: how probable the answer would make it, and what would be left to
+// know.
 function promise(
   predictions: readonly Predicted[],
   priors: ReadonlyMap<HypothesisId, number>,
@@ -228,8 +238,10 @@ function promise(
 }
 
 /**
- * What a night says in which the module was awake: the table of leaks weighed against what the whole machine would have made of each, checks,
- * settling and refilling included. And how much better the same night would tell with the module disabled.
+ * What a night says in which the module was awake: the table of leaks weighed against what the
+ * whole machine would have made of each, checks,
+ * settling and refilling included. And how much better the same night would tell with the module
+ * disabled.
  * @param progress told the share that is done, 0 to 1.
  */
 export function inferAwake(
@@ -310,7 +322,9 @@ export function inferAwake(
   })
 }
 
-/** Four changes further off a plane than this contain a wrong reading, whatever the module did, mm. */
+/**
+ * Four changes further off a plane than this contain a wrong reading, whatever the module did, mm.
+ */
 const FOLDED_MM = 60
 
 /** A workshop's noise where nothing better is known. */

@@ -7,7 +7,10 @@ import { REST } from './network.ts'
 import type { ModuleMode, SimState } from './state.ts'
 import { GALLERY, RESERVOIR } from './state.ts'
 
-/** What the module knows: each corner over its level by its sensors, mm (null: no plausible signal), and the pressures of the block. */
+/**
+ * What the module knows: each corner over its level by its sensors, mm (null: no plausible
+ * signal), and the pressures of the block.
+ */
 export interface Seen {
   readonly offMm: PerCorner<number | null>
   readonly pressureBarA: ArrayLike<number>
@@ -112,7 +115,10 @@ export function level(machine: Machine, state: SimState, seen: Seen): Decision {
   return { mode: 'awake', command: REST }
 }
 
-/** What a parked module does at one of its checks: lets the high corners down to the low one, pumps up, or nothing. It never adds air by settling. */
+/**
+ * What a parked module does at one of its checks: lets the high corners down to the low one, pumps
+ * up, or nothing. It never adds air by settling.
+ */
 export function settle(machine: Machine, state: SimState, seen: Seen): Decision {
   const { policy } = machine.architecture.parked
   const asleep: Decision = { mode: 'asleep', command: REST }

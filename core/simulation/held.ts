@@ -6,8 +6,10 @@ import { kelvin, T_REF_K } from '../units/index.ts'
 export type Springs = Pick<Solver, 'travelMm' | 'pressureBarA' | 'solve'>
 
 /**
- * Springs of a body that a lift keeps from sinking: each corner stands where it would by itself, or where the lift holds it where that is
- * higher; a wheel that hangs is at its droop stop. A simplification: one level lift under the whole body, corner by corner, and a wheel's own weight does not count.
+ * Springs of a body that a lift keeps from sinking: each corner stands where it would by itself,
+ * or where the lift holds it where that is
+ * higher; a wheel that hangs is at its droop stop. A simplification: one level lift under the
+ * whole body, corner by corner, and a wheel's own weight does not count.
  * @param heldMm height the body is held at over the design height, mm.
  */
 export function heldSprings(rig: Rig, solver: Solver, heldMm: number): Springs {

@@ -45,7 +45,10 @@ export interface Machine {
   readonly rules: LevelRules
   /** Voltage at the pump, V; below 12.5 it delivers in proportion. */
   readonly supplyV: number
-  /** Of the site, m: thin air fills a pump that draws from outside less. Springs are reckoned at sea level. */
+  /**
+   * Of the site, m: thin air fills a pump that draws from outside less. Springs are reckoned at
+   * sea level.
+   */
   readonly altitudeM: number
 }
 
@@ -74,7 +77,10 @@ export const USUAL_RULES: LevelRules = {
 export const levelOffsetMm = (machine: Machine, levelId: string): number =>
   machine.architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
 
-/** A machine of the usual size: gallery, reservoir, pump and module of the stand-ins, of no maker. @param change what is known better. */
+/**
+ * A machine of the usual size: gallery, reservoir, pump and module of the stand-ins, of no maker.
+ * @param change what is known better.
+ */
 export const usualMachine = (
   vehicle: VehicleGeometry,
   architecture: Machine['architecture'],
@@ -128,7 +134,10 @@ export type Fault =
   /** All heights were taught wrong by so much. */
   | { readonly kind: 'wrongCalibration'; readonly mm: number }
 
-/** What an actuator command makes the machine do, whatever its level: fill or let down one corner, pump against shut valves, or let gallery and reservoir down. */
+/**
+ * What an actuator command makes the machine do, whatever its level: fill or let down one corner,
+ * pump against shut valves, or let gallery and reservoir down.
+ */
 export type Actuation =
   | { readonly kind: 'fill' | 'vent'; readonly corner: Corner }
   | { readonly kind: 'pump' }
@@ -157,7 +166,10 @@ export type Happening =
       readonly what: Actuation
       readonly forS: number
     }
-  /** What the tape says each corner stands over its level, mm: the module takes its sensors to mean that. */
+  /**
+   * What the tape says each corner stands over its level, mm: the module takes its sensors to mean
+   * that.
+   */
   | { readonly atS: number; readonly do: 'calibrate'; readonly offMm: PerCorner<number> }
   | { readonly atS: number; readonly do: 'level'; readonly levelId: string }
   /** A lift holds the body so high; null: it lets go. */

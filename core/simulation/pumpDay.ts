@@ -38,10 +38,16 @@ export interface PumpDay {
   readonly longestS: number
   readonly hottestC: number
   readonly heatStops: number
-  /** Drawn in over the day, bar-litre, and the water it leaves in the dryer, g; below 0: the dryer gets drier. */
+  /**
+   * Drawn in over the day, bar-litre, and the water it leaves in the dryer, g; below 0: the dryer
+   * gets drier.
+   */
   readonly drawnBarL: number
   readonly moistureG: number
-  /** Air the system has less at the end of the day than at its begin, bar-litre: a closed one is never refilled by itself. */
+  /**
+   * Air the system has less at the end of the day than at its begin, bar-litre: a closed one is
+   * never refilled by itself.
+   */
   readonly lostBarL: number
   /** Whether it stood at its level at the end of every drive. */
   readonly keepsLevel: boolean

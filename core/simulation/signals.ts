@@ -2,15 +2,24 @@ import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { AXLE_CORNERS, AXLE_OF, CORNERS, perCorner } from '../vehicle/index.ts'
 import type { Fault, Machine } from './machine.ts'
 
-/** A sensor's signal in the middle of its travel, per cent of its supply, and how much a mm of the body changes it: of the stand-ins, of no maker. */
+/**
+ * A sensor's signal in the middle of its travel, per cent of its supply, and how much a mm of the
+ * body changes it: of the stand-ins, of no maker.
+ */
 const MIDDLE = 50
 const PER_MM = 0.2
 /** Between these a signal may be true. */
 const PLAUSIBLE_PER_CENT = [10, 90] as const
 
-/** Signal of a sensor whose corner stands so far over its design height, per cent of supply. @param travelMm mm */
+/**
+ * Signal of a sensor whose corner stands so far over its design height, per cent of supply.
+ * @param travelMm mm
+ */
 const signalOf = (travelMm: number): number => MIDDLE + PER_MM * travelMm
-/** How far over its design height a signal says the corner stands, mm; null outside what may be true. */
+/**
+ * How far over its design height a signal says the corner stands, mm; null outside what may be
+ * true.
+ */
 export const travelOf = (perCent: number): number | null =>
   perCent < PLAUSIBLE_PER_CENT[0] || perCent > PLAUSIBLE_PER_CENT[1]
     ? null
@@ -35,7 +44,10 @@ function ownSignal(corners: readonly Corner[], travelMm: number, faults: readonl
   return Math.min(100, Math.max(0, signal))
 }
 
-/** The sensors' signals as they reach the module, per cent of supply; null where an axle has no sensor. A single one on an axle sees the mean of both sides. */
+/**
+ * The sensors' signals as they reach the module, per cent of supply; null where an axle has no
+ * sensor. A single one on an axle sees the mean of both sides.
+ */
 export function sensorSignals(
   machine: Machine,
   travelMm: ArrayLike<number>,
@@ -72,7 +84,11 @@ export function sensorSignals(
   })
 }
 
-/** How far over its level the module takes each corner to stand, mm; null: no plausible signal. @param trimMm what calibration taught it. @param levelMm the level over design height. */
+/**
+ * How far over its level the module takes each corner to stand, mm; null: no plausible signal.
+ * @param trimMm what calibration taught it.
+ * @param levelMm the level over design height.
+ */
 export function heightsSeen(
   machine: Machine,
   travelMm: ArrayLike<number>,

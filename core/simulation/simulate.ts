@@ -47,7 +47,10 @@ export interface SimSample {
   readonly open: readonly ValveId[]
   /** Sensors as they reach the module, per cent of their supply; null without one. */
   readonly signalPercent: PerCorner<number | null>
-  /** Heights as the module takes them to be, by its sensors and what it was taught, mm; null: no plausible signal. */
+  /**
+   * Heights as the module takes them to be, by its sensors and what it was taught, mm; null: no
+   * plausible signal.
+   */
   readonly reportedMm: PerCorner<number | null>
   /** Heights as a display shows them: smoothed, mm. */
   readonly shownMm: PerCorner<number>
@@ -249,7 +252,8 @@ class Run {
     )
   }
 
-  // The sensors are taken to mean what the tape says; one without a plausible signal cannot be taught.
+  // The sensors are taken to mean what the tape says; one without a plausible signal cannot be
+  // taught.
   private calibrate(offMm: PerCorner<number>): void {
     const seen = this.look().offMm
     const { trimMm } = this.state
@@ -333,7 +337,8 @@ class Run {
     return this.inTime(level(machine, state, seen), seen)
   }
 
-  // A raise that takes too long is given up: with no pressure in the gallery the pump or its line is at fault, else a leak or a wrong height.
+  // A raise that takes too long is given up: with no pressure in the gallery the pump or its line
+  // is at fault, else a leak or a wrong height.
   private inTime(decision: Decision, seen: Seen): Decision {
     const { movingSinceS, timeS, mode } = this.state
     if (
@@ -398,7 +403,8 @@ class Run {
     this.state.timeS = toS
   }
 
-  // What is drawn in leaves its water in the dryer; what goes back out through it carries water away.
+  // What is drawn in leaves its water in the dryer; what goes back out through it carries water
+  // away.
   private wet([drawn, dried]: readonly [number, number], temperatureC: number): void {
     const { humidity = HUMIDITY } = this.request
     const taken = waterDrawnG(this.air[DRAWN]! - drawn, temperatureC, humidity)

@@ -32,7 +32,10 @@ export type Code =
   | 'supplyMissing'
   | 'codingMissing'
 
-/** What the module saw when it stored a code: heights over the level by its sensors, mm (null: no plausible signal). */
+/**
+ * What the module saw when it stored a code: heights over the level by its sensors, mm (null: no
+ * plausible signal).
+ */
 export interface FreezeFrame {
   readonly timeS: number
   readonly mode: ModuleMode
@@ -44,7 +47,10 @@ export interface FreezeFrame {
 /** Everything that changes in a machine: plain data, to be kept and gone on from. */
 export interface SimState {
   timeS: number
-  /** Air in FL, FR, RL, RR, gallery and reservoir, bar-litre; then what was vented and drawn in since the start, and what of the vented left through the dryer. */
+  /**
+   * Air in FL, FR, RL, RR, gallery and reservoir, bar-litre; then what was vented and drawn in
+   * since the start, and what of the vented left through the dryer.
+   */
   air: number[]
   pumpC: number
   mode: ModuleMode

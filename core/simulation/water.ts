@@ -1,7 +1,8 @@
 import { kelvin, P_ATM_BAR, T_REF_K } from '../units/index.ts'
 
 /**
- * Water in saturated air, g per litre: Magnus formula over water (WMO-No. 8: 6.112 hPa, 17.62, 243.12 degC) and the gas law of water vapour.
+ * Water in saturated air, g per litre: Magnus formula over water (WMO-No. 8: 6.112 hPa, 17.62,
+ * 243.12 degC) and the gas law of water vapour.
  * @param temperatureC degC
  */
 export function saturationGPerL(temperatureC: number): number {

@@ -69,31 +69,35 @@ describe('options a finding leaves open', () => {
     })
     expect(option('axleCoils').option.now).toMatchObject({ ends: ['this', 'other'], restarts: [] })
   })
-  test('where the other axle has no air but controlled dampers, coils can take those along, and then nothing is left to fail', () => {
-    const controlled = { ...REAR_ONLY, damping: { front: 'switched', rear: 'plain' } } as const
-    expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain(
-      'coilsAndDampers',
-    )
-    expect(
-      built({
-        architecture: { ...controlled, air: { front: 'strut', rear: 'strut' } },
-      }).options.map(({ id }) => id),
-    ).not.toContain('coilsAndDampers')
-    const otherDampers = { cost: 260, hours: 2.4, pairHours: null, leadDays: 5 }
-    const both = option('coilsAndDampers', {
-      architecture: controlled,
-      priced: { ...priced, otherDampers },
-    })
-    expect(both).toMatchObject({
-      missing: [],
-      leadDays: 6,
-      hours: 7.4,
-      option: { now: { cost: 900 + 260 + 7.4 * 95, ends: ['this', 'other', 'pump'] }, later: {} },
-    })
-    expect(option('coilsAndDampers', { architecture: controlled }).missing).toEqual([
-      'otherDampers',
-    ])
-  })
+  test(
+    'where the other axle has no air but controlled dampers, coils can take those ' +
+      'along, and then nothing is left to fail',
+    () => {
+      const controlled = { ...REAR_ONLY, damping: { front: 'switched', rear: 'plain' } } as const
+      expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain(
+        'coilsAndDampers',
+      )
+      expect(
+        built({
+          architecture: { ...controlled, air: { front: 'strut', rear: 'strut' } },
+        }).options.map(({ id }) => id),
+      ).not.toContain('coilsAndDampers')
+      const otherDampers = { cost: 260, hours: 2.4, pairHours: null, leadDays: 5 }
+      const both = option('coilsAndDampers', {
+        architecture: controlled,
+        priced: { ...priced, otherDampers },
+      })
+      expect(both).toMatchObject({
+        missing: [],
+        leadDays: 6,
+        hours: 7.4,
+        option: { now: { cost: 900 + 260 + 7.4 * 95, ends: ['this', 'other', 'pump'] }, later: {} },
+      })
+      expect(option('coilsAndDampers', { architecture: controlled }).missing).toEqual([
+        'otherDampers',
+      ])
+    },
+  )
   test('coils where the only air was leave no pump to fail and none to buy', () => {
     expect(option('axleCoils', { architecture: REAR_ONLY }).option).toMatchObject({
       later: {},

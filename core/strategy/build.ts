@@ -123,7 +123,8 @@ function linesOf(
       return [['conversion', 1], ...coils, ['otherConversion', 1]]
     case 'axleCoils':
       return [['conversion', 1], ...coils, ...(lastAir(repair) ? [] : withPump)]
-    // Nothing is left for the module to do but the other axle's dampers: without it they stand at one setting, or set its message.
+    // Nothing is left for the module to do but the other axle's dampers: without it they stand at
+    // one setting, or set its message.
     case 'coilsAndDampers':
       return [['conversion', 1], ...coils, ['otherDampers', 1]]
     case 'pump':
@@ -144,7 +145,10 @@ const estimate = (
   hours: count === 2 ? (pairHours ?? 2 * hours) : count * hours,
 })
 
-/** Every option a finding leaves open, as visits now and later over the lives of two springs and the pump. */
+/**
+ * Every option a finding leaves open, as visits now and later over the lives of two springs and
+ * the pump.
+ */
 export function buildOptions(repair: RepairCase): {
   readonly parts: readonly LivingPart[]
   readonly options: readonly BuiltOption[]
@@ -234,7 +238,10 @@ export function buildOptions(repair: RepairCase): {
   return { parts, options: OPTIONS_OF[failed].filter(possible).map(built) }
 }
 
-/** What a spring and a pump usually last, where the shop has seen too few fail: our own rough figures. */
+/**
+ * What a spring and a pump usually last, where the shop has seen too few fail: our own rough
+ * figures.
+ */
 export const USUAL_LIVES = {
   spring: { shape: 2.8, scaleYears: 9.5 },
   pump: { shape: 2.2, scaleYears: 11 },

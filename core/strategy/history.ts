@@ -19,7 +19,8 @@ export interface LivedVehicle {
 const YEAR_MS = 365.25 * 86_400_000
 const PUMP = ['pump'] as const
 
-// One place through time: every change of the part ends one life and begins another. A first life nobody saw begin is not counted.
+// One place through time: every change of the part ends one life and begins another. A first life
+// nobody saw begin is not counted.
 function livesAt(
   vehicle: LivedVehicle,
   what: 'spring' | 'pump',

@@ -1,6 +1,9 @@
 import type { Random } from '../random/index.ts'
 
-/** How long parts of a kind last (W. Weibull, 1951): shape 1 fails at any age alike, above it with age. */
+/**
+ * How long parts of a kind last (W. Weibull, 1951): shape 1 fails at any age alike, above it with
+ * age.
+ */
 export interface Life {
   readonly shape: number
   readonly scaleYears: number
@@ -9,7 +12,10 @@ export interface Life {
 /** Age a new part reaches, years: `scale (-ln U)^(1/shape)`. */
 export const newLifeYears = (life: Life, random: Random): number => ageAtDeath(life, 0, random)
 
-/** Age a part reaches that has come to an age already, years: `scale ((a/scale)^shape - ln U)^(1/shape)`. */
+/**
+ * Age a part reaches that has come to an age already, years: `scale ((a/scale)^shape - ln
+ * U)^(1/shape)`.
+ */
 export const ageAtDeath = ({ shape, scaleYears }: Life, ageYears: number, random: Random): number =>
   scaleYears * ((ageYears / scaleYears) ** shape - Math.log(1 - random())) ** (1 / shape)
 
@@ -31,7 +37,8 @@ export const LEAST_FAILURES = 5
 const LEAST_AGE_YEARS = 1 / 365
 
 /**
- * Likeliest life for parts of which some failed and others live on (maximum likelihood with censoring, A. C. Cohen 1965,
+ * Likeliest life for parts of which some failed and others live on (maximum likelihood with
+ * censoring, A. C. Cohen 1965,
  * doi 10.1080/00401706.1965.10490300); deviations from the observed information.
  * @returns null with too few failures, or where all failed at one age
  */

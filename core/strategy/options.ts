@@ -61,7 +61,10 @@ export interface OptionCost {
   }[]
 }
 
-/** A future is not followed further than so many visits: a part that fails at once each time is no part. */
+/**
+ * A future is not followed further than so many visits: a part that fails at once each time is no
+ * part.
+ */
 const MOST_VISITS = 500
 
 interface Future {
@@ -152,7 +155,8 @@ const quantile = (sorted: Float64Array, share: number): number => {
 }
 
 /**
- * What options cost over the years, as present value: each is followed through the same number of futures. Deterministic for a seed.
+ * What options cost over the years, as present value: each is followed through the same number of
+ * futures. Deterministic for a seed.
  * @param progress told the share done, now and then.
  */
 export function compareOptions(

@@ -13,7 +13,8 @@ export interface DisplayUnits {
 }
 
 /**
- * What kind of number is shown. `height` serves heights and their differences alike; `temperatureStep` is a difference of
+ * What kind of number is shown. `height` serves heights and their differences alike;
+ * `temperatureStep` is a difference of
  * temperatures (no offset between the scales).
  */
 export type Quantity = 'height' | 'pressure' | 'temperature' | 'temperatureStep'
@@ -81,7 +82,10 @@ export function fromDisplay(shown: number, quantity: Quantity, units: DisplayUni
   return (shown - offset) / factor
 }
 
-/** How many decimals a reading of this quantity is shown with: what a tape, gauge or thermometer in a workshop can tell. */
+/**
+ * How many decimals a reading of this quantity is shown with: what a tape, gauge or thermometer in
+ * a workshop can tell.
+ */
 export const decimalsOf = (quantity: Quantity, units: DisplayUnits): number =>
   scaleOf(quantity, units).decimals
 

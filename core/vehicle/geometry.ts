@@ -3,7 +3,10 @@ import { ok, refuse } from '../result/index.ts'
 import type { Corner, PerCorner } from './corners.ts'
 import { CORNERS, mapCorners } from './corners.ts'
 
-/** One corner's figures. Coil, bump, droop and anti-roll figures are at the wheel; heights are wheel centre to arch edge. */
+/**
+ * One corner's figures. Coil, bump, droop and anti-roll figures are at the wheel; heights are
+ * wheel centre to arch edge.
+ */
 export interface CornerGeometry {
   /** Ride height the corner was designed to stand at, mm. */
   readonly designHeightMm: number
@@ -88,7 +91,8 @@ export const hasAir = (corner: Pick<CornerGeometry, 'effectiveAreaCm2'>): boolea
   corner.effectiveAreaCm2 > 0
 
 /**
- * Height a corner stands at when the module asks for a level, mm. A corner on a coil alone does not follow: no air lifts it.
+ * Height a corner stands at when the module asks for a level, mm. A corner on a coil alone does
+ * not follow: no air lifts it.
  * @param levelOffsetMm level over design height, mm.
  */
 export const heightAtLevelMm = (

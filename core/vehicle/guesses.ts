@@ -52,14 +52,18 @@ interface ClassFigures {
   readonly travelMm: number
 }
 
-// Middling figures of the kind, from engineering sense: not any maker's, and shown as guesses wherever they are used.
+// Middling figures of the kind, from engineering sense: not any maker's, and shown as guesses
+// wherever they are used.
 const CLASS_FIGURES: Readonly<Record<VehicleClass, ClassFigures>> = {
   car: { frontLoadN: 4800, rearLoadN: 4300, tyreRateNPerMm: 250, travelMm: 75 },
   estate: { frontLoadN: 5200, rearLoadN: 5000, tyreRateNPerMm: 260, travelMm: 75 },
   offRoad: { frontLoadN: 6000, rearLoadN: 6000, tyreRateNPerMm: 280, travelMm: 95 },
   van: { frontLoadN: 6500, rearLoadN: 6800, tyreRateNPerMm: 340, travelMm: 85 },
 }
-/** A spring works at about this pressure when the car stands empty, bar gauge: what area a load asks for. */
+/**
+ * A spring works at about this pressure when the car stands empty, bar gauge: what area a load
+ * asks for.
+ */
 const WORKING_BAR_G = 6
 /** Volume over area of an air spring: an effective length, mm. */
 const VOLUME_LENGTH_MM = 185
@@ -98,7 +102,8 @@ function guessAxle(
 }
 
 /**
- * Completes a vehicle from what any shop knows. Guesses are middling figures of the kind of vehicle and must be shown as such.
+ * Completes a vehicle from what any shop knows. Guesses are middling figures of the kind of
+ * vehicle and must be shown as such.
  * @param air what carries air on each axle: an air damper beside a coil shares the load with it.
  */
 export function guessVehicle(known: VehicleKnown, air: Architecture['air']): GuessedVehicle {
@@ -140,7 +145,10 @@ export function guessVehicle(known: VehicleKnown, air: Architecture['air']): Gue
   }
 }
 
-/** How much guessed figures leave open: shares of the unexplained change, and of what the cold explains. */
+/**
+ * How much guessed figures leave open: shares of the unexplained change, and of what the cold
+ * explains.
+ */
 export interface GuessShares {
   readonly geometryShare: number
   readonly coldShare: number

@@ -3,7 +3,8 @@ export const GRAVITY = 9.80665
 
 /**
  * Sprung load at each wheel of an axle from a pair of scales.
- * @param leftKg, rightKg what the scales show under the two wheels, kg. @param unsprungKg wheel, hub and brake of one side, kg.
+ * @param leftKg, rightKg what the scales show under the two wheels, kg. @param unsprungKg wheel,
+ * hub and brake of one side, kg.
  * @returns N, left and right.
  */
 export const loadsFromScalesN = (
@@ -30,7 +31,8 @@ export function areaFromPressureCm2(
 }
 
 /**
- * Motion ratio from two heights: how far the spring's length changed against how far the wheel moved.
+ * Motion ratio from two heights: how far the spring's length changed against how far the wheel
+ * moved.
  * @returns null where the wheel did not move enough to tell (10 mm).
  */
 export function motionRatioFrom(

@@ -21,7 +21,8 @@ const WEIGHTS = [8, 7, 6, 5, 4, 3, 2, 10, 0, 9, 8, 7, 6, 5, 4, 3, 2]
 export const tidyVin = (vin: string): string => vin.replaceAll(/\s/g, '').toUpperCase()
 
 /**
- * What is odd about a VIN (ISO 3779): seventeen characters, none of them I, O or Q. The check digit is used in part of the
+ * What is odd about a VIN (ISO 3779): seventeen characters, none of them I, O or Q. The check
+ * digit is used in part of the
  * world only, so that remark is a hint and never a refusal.
  * @param vin tidied; an empty one is not odd, only not known.
  */

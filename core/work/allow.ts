@@ -49,7 +49,10 @@ export interface Guarded extends WorkOf {
 const no = (refusal: WorkRefusal): Result<null, WorkRefusal> => refuse(refusal)
 const YES: Result<null, WorkRefusal> = ok(null)
 
-/** Whether a step may be left out at all: no gate rests on it, it undoes no change, and nothing is tightened in it. */
+/**
+ * Whether a step may be left out at all: no gate rests on it, it undoes no change, and nothing is
+ * tightened in it.
+ */
 export function maySkip(
   of: Pick<WorkOf, 'book'>,
   step: Pick<PlanStep, 'step' | 'takes' | 'torque'>,
@@ -149,7 +152,8 @@ export function mayEnter(
       const unfinished = mayFinish(of, run, content)
       return unfinished ? no(unfinished) : YES
     }
-    // With the supply off nothing speaks of the lifting mode; and while something is open the supply goes off, whatever that mode is.
+    // With the supply off nothing speaks of the lifting mode; and while something is open the
+    // supply goes off, whatever that mode is.
     case 'lost':
       return content.fact === 'lifting' &&
         (run.holds.has(factKey('supplyOff', null)) || isOpen(run.car))

@@ -52,7 +52,8 @@ export const isOpen = ({ pumpOpen, blockOpen, corners }: CarState): boolean =>
 /** The car once something on record is not so any more. */
 export function carWithout(car: CarState, fact: string, place: Place): CarState {
   switch (fact) {
-    // Awake, the module may have filled what was shown to be empty. Where something is open the supply goes off first: no tool can let anything down, and the proof alone tells.
+    // Awake, the module may have filled what was shown to be empty. Where something is open the
+    // supply goes off first: no tool can let anything down, and the proof alone tells.
     case 'supplyOff':
       return isOpen(car)
         ? withCorners({ ...car, supply: true, plantProved: false }, null, (at) => ({

@@ -8,12 +8,16 @@ import { factKey } from './run.ts'
 /** More than this behind a proof is air that came back, bar gauge. */
 const BACK_BARG = 0.3
 
-/** What is on record as shown and the link says is not so: supply that came back, pressure that returned, a lifting mode that fell off. */
+/**
+ * What is on record as shown and the link says is not so: supply that came back, pressure that
+ * returned, a lifting mode that fell off.
+ */
 export function contradicted(
   { holds, ready, car }: Pick<Run, 'holds' | 'ready' | 'car'>,
   live: Live,
 ): readonly FactAt[] {
-  // What the next step undoes is being undone: the hand is at the fuse before the finger is on the tablet.
+  // What the next step undoes is being undone: the hand is at the fuse before the finger is on the
+  // tablet.
   const undone = new Set(ready.flatMap(({ takes }) => takes))
   const on = (fact: string, place: FactAt['place'] = null): boolean =>
     holds.has(factKey(fact, place)) && !undone.has(fact)

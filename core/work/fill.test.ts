@@ -30,16 +30,20 @@ describe('a first fill', () => {
         9,
       )
   })
-  test('wheels hanging: to the seating pressure over the volume at full droop; without that figure there is no target', () => {
-    expect(fillNeeds({ ...asked, posture: 'hanging' })).toBeNull()
-    const [rear] = fillNeeds({ ...asked, posture: 'hanging', seatingBarG: 2.5 })!
-    // 2.4 L + 130 cm2 x 0.7 x 80 mm, by hand.
-    expect([rear!.volumeL, rear!.toBarG, rear!.airBarL]).toEqual([
-      expect.closeTo(3.128, 9),
-      2.5,
-      expect.closeTo(7.82, 9),
-    ])
-  })
+  test(
+    'wheels hanging: to the seating pressure over the volume at full droop; ' +
+      'without that figure there is no target',
+    () => {
+      expect(fillNeeds({ ...asked, posture: 'hanging' })).toBeNull()
+      const [rear] = fillNeeds({ ...asked, posture: 'hanging', seatingBarG: 2.5 })!
+      // 2.4 L + 130 cm2 x 0.7 x 80 mm, by hand.
+      expect([rear!.volumeL, rear!.toBarG, rear!.airBarL]).toEqual([
+        expect.closeTo(3.128, 9),
+        2.5,
+        expect.closeTo(7.82, 9),
+      ])
+    },
+  )
   test('goes in stages, both sides in turn, each short enough for the pump, and all of it arrives', () => {
     const needs = fillNeeds(asked)!
     const stages = fillStages(needs, pump, 20)

@@ -5,7 +5,10 @@ import { kelvin, T_REF_K } from '../units/index.ts'
 import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
 import { axleMate, CORNERS } from '../vehicle/index.ts'
 
-/** What is filled: corners in the maker's order, wheels hanging to the seating pressure, or at standing height. */
+/**
+ * What is filled: corners in the maker's order, wheels hanging to the seating pressure, or at
+ * standing height.
+ */
 export interface FillAsked {
   readonly vehicle: VehicleGeometry
   readonly corners: readonly Corner[]
@@ -23,7 +26,8 @@ export interface FillNeed {
 }
 
 /**
- * Air each spring takes from empty: at standing height what carries its load there, with wheels hanging its seating pressure over the volume at full droop.
+ * Air each spring takes from empty: at standing height what carries its load there, with wheels
+ * hanging its seating pressure over the volume at full droop.
  * @returns null where the seating pressure is not known.
  */
 export function fillNeeds({
@@ -43,7 +47,10 @@ export function fillNeeds({
   })
 }
 
-/** A stage: one spring, up to a pressure; then the pump rests. `seconds` null: the pump's figures are not known, or it does not get there. */
+/**
+ * A stage: one spring, up to a pressure; then the pump rests. `seconds` null: the pump's figures
+ * are not known, or it does not get there.
+ */
 export interface FillStage {
   readonly corner: Corner
   readonly fromBarG: number
@@ -53,7 +60,10 @@ export interface FillStage {
   readonly restS: number
 }
 
-/** A cold pump is not run longer than this at one go, and rests at least as long: ours, rough, of no maker, s. */
+/**
+ * A cold pump is not run longer than this at one go, and rests at least as long: ours, rough, of
+ * no maker, s.
+ */
 export const RUN_S = 45
 const REST_SHARE = 1.5
 /** Rest after such a run, s. */
@@ -64,7 +74,8 @@ const STAGE_BAR_L = 6
 const LEAST_STAGES = 2
 
 /**
- * The fill in stages by the litres it takes, both sides of an axle in turn, the pump resting in between.
+ * The fill in stages by the litres it takes, both sides of an axle in turn, the pump resting in
+ * between.
  * @param pump null: not known; stages go by litres then.
  */
 export function fillStages(
@@ -110,7 +121,10 @@ export function fillStages(
   return stages
 }
 
-/** What the sides of an axle say while they fill. `what`: heights over where the lift holds it, mm; or pressures, bar gauge. */
+/**
+ * What the sides of an axle say while they fill. `what`: heights over where the lift holds it, mm;
+ * or pressures, bar gauge.
+ */
 export interface Sides {
   readonly what: 'mm' | 'bar'
   readonly left: number
@@ -136,10 +150,16 @@ const PATIENCE_S = 10
 /** Less than this in the gallery is nothing, bar gauge. */
 const NOTHING_BARG = 0.3
 
-/** What a fill that does not get on means: nothing builds, or it builds in the gallery and does not get into the spring. */
+/**
+ * What a fill that does not get on means: nothing builds, or it builds in the gallery and does not
+ * get into the spring.
+ */
 export type FillDoubt = 'nothingBuilds' | 'blocked' | null
 
-/** @param rose whether the spring's height or pressure has risen since. @param galleryBarG pressure against the spring's own valve */
+/**
+ * @param rose whether the spring's height or pressure has risen since.
+ * @param galleryBarG pressure against the spring's own valve
+ */
 export function fillDoubt({
   runS,
   galleryBarG,
@@ -156,7 +176,10 @@ export function fillDoubt({
   return galleryBarG > 2 * toBarG ? 'blocked' : null
 }
 
-/** Warmer than this a pump is left to rest, and from here on it may go on, degC: well under where pumps stop themselves; ours, of no maker. */
+/**
+ * Warmer than this a pump is left to rest, and from here on it may go on, degC: well under where
+ * pumps stop themselves; ours, of no maker.
+ */
 export const PUMP_WARM = { restC: 85, onC: 65 } as const
 /** Whether the pump rests. @param resting whether it does already */
 export const pumpRests = (pumpC: number | null, resting: boolean): boolean =>

@@ -56,11 +56,16 @@ export interface Live {
 /** Over the height the lift holds it at a body has lifted itself, mm. */
 const LIFTED_MM = 5
 
-/** Ways something can be shown as the car stands: with wheels hanging no height says that a spring carries, only its pressure does. */
+/**
+ * Ways something can be shown as the car stands: with wheels hanging no height says that a spring
+ * carries, only its pressure does.
+ */
 export const proofsFor = (condition: Condition, body: CarState['body']): readonly Proof[] =>
   condition === 'springsCarry' && body === 'hanging' ? ['pressureRead'] : PROOFS[condition]
 
-/** What a link shows of a condition: that it is so, that it is not, or null where it cannot tell. */
+/**
+ * What a link shows of a condition: that it is so, that it is not, or null where it cannot tell.
+ */
 export function linkShows(
   { condition, corner }: ToShow,
   live: Live,

@@ -26,14 +26,21 @@ export interface WorkOf {
   readonly entries: readonly WorkEntry[]
 }
 
-/** `again`: it was done, and what it gave is needed and not so any more. `held`: done otherwise than it stands there; a lead has not agreed yet. `passed`: a plan made anew asks for it, and what it is for has come about another way. */
+/**
+ * `again`: it was done, and what it gave is needed and not so any more. `held`: done otherwise
+ * than it stands there; a lead has not agreed yet. `passed`: a plan made anew asks for it, and
+ * what it is for has come about another way.
+ */
 export type StepState = 'open' | 'again' | 'held' | 'done' | 'passed'
 export interface RunStep {
   readonly step: PlanStep
   readonly state: StepState
   /** When it was last confirmed. */ readonly done: DoneStep | null
 }
-/** Something that must be undone before the car is handed over: since when, by whom, and by which step it will be. */
+/**
+ * Something that must be undone before the car is handed over: since when, by whom, and by which
+ * step it will be.
+ */
 export interface Temporary extends FactAt {
   readonly since: WorkEntry
   readonly until: PlanStep | null
@@ -204,7 +211,10 @@ class Folding {
     }
   }
 
-  /** Steps never done whose outcome nobody waits for any more: whatever comes after them because of it is done, or finds it so already. */
+  /**
+   * Steps never done whose outcome nobody waits for any more: whatever comes after them because of
+   * it is done, or finds it so already.
+   */
   passed(): ReadonlySet<string> {
     const { steps, book } = this.of
     const wanted = new Set(book.jobs.flatMap(({ steps: own, ends }) => [...own, ...ends]))
@@ -228,7 +238,10 @@ class Folding {
     return passed
   }
 
-  /** Steps that are to be done: never done, or done and needed once more because what they gave is not so any more. */
+  /**
+   * Steps that are to be done: never done, or done and needed once more because what they gave is
+   * not so any more.
+   */
   todo(): ReadonlySet<string> {
     const { steps, architecture } = this.of
     const passed = this.passed()
@@ -272,7 +285,10 @@ class Folding {
     return open
   }
 
-  /** What a step asks for and nobody has given. Asked only where something gives it, it is no matter while nothing does. */
+  /**
+   * What a step asks for and nobody has given. Asked only where something gives it, it is no
+   * matter while nothing does.
+   */
   missing(step: PlanStep): readonly FactAt[] {
     return needPlaces(this.facts, step, this.of.architecture).filter(
       ({ fact, place, kind }) =>

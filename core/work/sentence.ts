@@ -62,13 +62,19 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
     case 'gateShut':
       return `Not yet, ${gateSentence(refusal)}.`
     case 'harm':
-      return 'Not yet: as the car stands now, that would break something or hurt somebody. Look at what is open and what is live.'
+      return (
+        'Not yet: as the car stands now, that would break something or hurt somebody. ' +
+        'Look at what is open and what is live.'
+      )
     case 'notPossible':
       return 'Not yet: as the car stands now that cannot be done.'
     case 'notShown':
       return `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}${refusal.corner ? `, ${placeWords(refusal.corner)}` : ''}.`
     case 'stillPressure':
-      return `There are still ${refusal.barG.toFixed(1)} bar${refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''}: it is not empty.`
+      return (
+        `There are still ${refusal.barG.toFixed(1)} bar${refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''}: ` +
+        'it is not empty.'
+      )
     case 'noTorqueHere':
       return 'Nothing is torqued in this step.'
     case 'torqueMissing':
@@ -76,9 +82,15 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
     case 'torqueUnsourced':
       return `The shop’s sheet has no torque for this, ${torque(refusal.fastener)}: say where yours is written.`
     case 'torqueFar':
-      return `${refusal.nm.toFixed(1)} N.m is far from ${refusal.range.minNm} to ${refusal.range.maxNm} N.m. Is the unit right?`
+      return (
+        `${refusal.nm.toFixed(1)} N.m is far from ${refusal.range.minNm} to ` +
+        `${refusal.range.maxNm} N.m. Is the unit right?`
+      )
     case 'torqueOutside':
-      return `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ${refusal.range.maxNm} N.m: say why, and a lead agrees.`
+      return (
+        `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ` +
+        `${refusal.range.maxNm} N.m: say why, and a lead agrees.`
+      )
     case 'photoMissing':
       return 'This step wants a photo, or the reason why there is none.'
     case 'secondMissing':
@@ -92,6 +104,9 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
     case 'ownApproval':
       return 'Somebody else agrees to what you did otherwise.'
     case 'temporaryUnseen':
-      return `Look at what was left changed first: ${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
+      return (
+        'Look at what was left changed first: ' +
+        `${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
+      )
   }
 }

@@ -231,39 +231,49 @@ describe('work from its plan to a standing car', () => {
 })
 
 describe('proofs that turn false', () => {
-  test('supply that comes back opens everything it was proved with: vent, cut and show again, before any line is opened', () => {
-    const car = new AtTheCar({ jobs: PAIR })
-    car.until('openLine.RL')
-    const before = car.entries.length
-    expect(
-      car.enter({
-        kind: 'lost',
-        fact: 'supplyOff',
-        place: null,
-        by: 'link',
-        words: 'The module answers.',
-      }),
-    ).toBeNull()
-    expect(
-      ['ventTool.RL', 'pullFuse', 'provePlant', 'proveValve.RL', 'openLine.RL'].map((key) =>
-        car.state(key),
-      ),
-    ).toEqual(['again', 'again', 'again', 'again', 'open'])
-    expect(car.run().lost.map(({ fact, place }) => factKey(fact, place))).toEqual(
-      expect.arrayContaining(['supplyOff@null', 'empty@RL']),
-    )
-    expect(car.enter(car.done('openLine.RL'))).toBe('stepFirst')
-    expect(
-      car.enter({ kind: 'lost', fact: 'supplyOff', place: null, by: 'link', words: 'Told twice.' }),
-    ).toBe('notSo')
-    car.until('openLine.RL')
-    expect(
-      car.entries
-        .slice(before + 1)
-        .map(({ content }) => (content.kind === 'done' ? content.key : content.kind)),
-    ).toEqual(expect.arrayContaining(['ventTool.RL', 'pullFuse', 'proveValve.RL']))
-    expect(car.run().lost).toEqual([])
-  })
+  test(
+    'supply that comes back opens everything it was proved with: vent, cut and ' +
+      'show again, before any line is opened',
+    () => {
+      const car = new AtTheCar({ jobs: PAIR })
+      car.until('openLine.RL')
+      const before = car.entries.length
+      expect(
+        car.enter({
+          kind: 'lost',
+          fact: 'supplyOff',
+          place: null,
+          by: 'link',
+          words: 'The module answers.',
+        }),
+      ).toBeNull()
+      expect(
+        ['ventTool.RL', 'pullFuse', 'provePlant', 'proveValve.RL', 'openLine.RL'].map((key) =>
+          car.state(key),
+        ),
+      ).toEqual(['again', 'again', 'again', 'again', 'open'])
+      expect(car.run().lost.map(({ fact, place }) => factKey(fact, place))).toEqual(
+        expect.arrayContaining(['supplyOff@null', 'empty@RL']),
+      )
+      expect(car.enter(car.done('openLine.RL'))).toBe('stepFirst')
+      expect(
+        car.enter({
+          kind: 'lost',
+          fact: 'supplyOff',
+          place: null,
+          by: 'link',
+          words: 'Told twice.',
+        }),
+      ).toBe('notSo')
+      car.until('openLine.RL')
+      expect(
+        car.entries
+          .slice(before + 1)
+          .map(({ content }) => (content.kind === 'done' ? content.key : content.kind)),
+      ).toEqual(expect.arrayContaining(['ventTool.RL', 'pullFuse', 'proveValve.RL']))
+      expect(car.run().lost).toEqual([])
+    },
+  )
   test('a line that is open already needs no second proof, and the work comes to its end', () => {
     const car = new AtTheCar({ jobs: PAIR })
     car.until('strutIn.RL')
@@ -539,30 +549,34 @@ describe('what a step must come with', () => {
 })
 
 describe('who has the work', () => {
-  test('it is handed over to somebody who has seen what was left changed; others may join; a pause stops all of them', () => {
-    const car = new AtTheCar({ jobs: PAIR })
-    car.until('openLine.RL')
-    expect(car.enter(car.done('openLine.RL'), BEN)).toBe('notHands')
-    expect(car.enter({ kind: 'handed', to: BEN, words: 'Rear left is next.' })).toBeNull()
-    expect(car.enter(car.done('openLine.RL'))).toBe('notHands')
-    expect(car.enter({ kind: 'joined', seen: ['supplyOff@null'] }, BEN)).toBe('temporaryUnseen')
-    expect(car.run().handedTo?.content).toMatchObject({ to: BEN })
-    expect(
-      car.enter(
-        {
-          kind: 'joined',
-          seen: car.run().temporary.map(({ fact, place }) => factKey(fact, place)),
-        },
-        BEN,
-      ),
-    ).toBeNull()
-    expect([car.run().hands, car.run().handedTo]).toEqual([[BEN], null])
-    car.enter({ kind: 'paused', words: 'Lunch' }, BEN)
-    expect(car.enter(car.done('openLine.RL'), BEN)).toBe('paused')
-    car.enter({ kind: 'resumed' }, BEN)
-    expect(car.enter(car.done('openLine.RL'), BEN)).toBeNull()
-    expect(car.enter(car.done('openLine.RL'), BEN)).toBe('stepDone')
-  })
+  test(
+    'it is handed over to somebody who has seen what was left changed; others may ' +
+      'join; a pause stops all of them',
+    () => {
+      const car = new AtTheCar({ jobs: PAIR })
+      car.until('openLine.RL')
+      expect(car.enter(car.done('openLine.RL'), BEN)).toBe('notHands')
+      expect(car.enter({ kind: 'handed', to: BEN, words: 'Rear left is next.' })).toBeNull()
+      expect(car.enter(car.done('openLine.RL'))).toBe('notHands')
+      expect(car.enter({ kind: 'joined', seen: ['supplyOff@null'] }, BEN)).toBe('temporaryUnseen')
+      expect(car.run().handedTo?.content).toMatchObject({ to: BEN })
+      expect(
+        car.enter(
+          {
+            kind: 'joined',
+            seen: car.run().temporary.map(({ fact, place }) => factKey(fact, place)),
+          },
+          BEN,
+        ),
+      ).toBeNull()
+      expect([car.run().hands, car.run().handedTo]).toEqual([[BEN], null])
+      car.enter({ kind: 'paused', words: 'Lunch' }, BEN)
+      expect(car.enter(car.done('openLine.RL'), BEN)).toBe('paused')
+      car.enter({ kind: 'resumed' }, BEN)
+      expect(car.enter(car.done('openLine.RL'), BEN)).toBeNull()
+      expect(car.enter(car.done('openLine.RL'), BEN)).toBe('stepDone')
+    },
+  )
 })
 
 describe('a plan that changes under way', () => {
@@ -571,7 +585,8 @@ describe('a plan that changes under way', () => {
     car.until('openLine.RL')
     car.enter(car.done('openLine.RL'))
     const done = car.run().steps.filter(({ state }) => state === 'done').length
-    // The strut was the wrong part: only the pump is changed now, and the other line. The supply is off, so no tool can let that one down.
+    // The strut was the wrong part: only the pump is changed now, and the other line. The supply is
+    // off, so no tool can let that one down.
     const other: readonly WantedJob[] = [{ job: 'pump' }, { job: 'line', corners: ['RR'] }]
     car.steps = car.compose(other, carriedBy(car.run()))
     expect(stuck(car.of())).toEqual({

@@ -50,7 +50,11 @@ function sentenceOf(error: DiagnoseRefusal): string {
     case 'noCause':
       return 'Every cause has the weight 0. Leave at least one.'
     case 'contradiction':
-      return `No single fault brings all of this about: ${error.items.map(({ check, outcome }) => `${check}: ${outcome}`).join('; ')}. Doubt one of them.`
+      return (
+        'No single fault brings all of this about: ' +
+        `${error.items.map(({ check, outcome }) => `${check}: ${outcome}`).join('; ')}. ` +
+        'Doubt one of them.'
+      )
     default:
       return exhausted(error)
   }

@@ -162,7 +162,10 @@ export class DeviceHub {
     return () => entry.listeners.delete(listener)
   }
 
-  /** Takes a device for a person at a tablet, or renews that. @throws {AppError} `deviceHeld` by whom. */
+  /**
+   * Takes a device for a person at a tablet, or renews that.
+   * @throws {AppError} `deviceHeld` by whom.
+   */
   hold(id: string, holder: Holder): DeviceStatus {
     const entry = this.entry(id)
     const now = this.clock()
@@ -186,7 +189,10 @@ export class DeviceHub {
     return this.statusOf(entry)
   }
 
-  /** Carries a command out on a device. The same id again does nothing again. @throws {AppError} `moduleRefuses`, `deviceSilent`, `notFound` */
+  /**
+   * Carries a command out on a device. The same id again does nothing again.
+   * @throws {AppError} `moduleRefuses`, `deviceSilent`, `notFound`
+   */
   async order(id: string, command: LinkCommand): Promise<void> {
     const entry = this.entry(id)
     if (entry.done.includes(command.commandId)) return
@@ -216,7 +222,10 @@ export class DeviceHub {
     })
   }
 
-  /** Does to a stand-in what only somebody at the car can do. @throws {AppError} `notFound` for a real device */
+  /**
+   * Does to a stand-in what only somebody at the car can do.
+   * @throws {AppError} `notFound` for a real device
+   */
   changeStandIn(id: string, change: StandInChange): DeviceStatus {
     const entry = this.entry(id)
     if (!entry.vehicle) throw new AppError('notFound', { what: 'stand-in' })
@@ -248,7 +257,10 @@ export class DeviceHub {
     })
   }
 
-  /** Attaches an adapter's device, or again after it was away. @throws {AppError} `newerFormat`, `adapterUnknown` when the name is somebody else's */
+  /**
+   * Attaches an adapter's device, or again after it was away.
+   * @throws {AppError} `newerFormat`, `adapterUnknown` when the name is somebody else's
+   */
   attach({ formatVersion, identity, token }: LinkHello): string {
     if (formatVersion > LINK_VERSION)
       throw new AppError(
@@ -314,7 +326,11 @@ export class DeviceHub {
     }
   }
 
-  /** Sends an adapter its commands from now on. @returns what ends that. @throws {AppError} `adapterUnknown` */
+  /**
+   * Sends an adapter its commands from now on.
+   * @returns what ends that.
+   * @throws {AppError} `adapterUnknown`
+   */
   commandsFor(
     id: string,
     token: string | undefined,

@@ -31,7 +31,10 @@ const refuse = (sentence: string, path = '/action'): never => {
   throw new AppError('interlock', { sentence }, path)
 }
 
-/** Refuses what the state of the job forbids. @throws {AppError} `interlock` with the reason, `jobClosed` */
+/**
+ * Refuses what the state of the job forbids.
+ * @throws {AppError} `interlock` with the reason, `jobClosed`
+ */
 export async function checkInterlocks(
   db: Database,
   identity: DeviceIdentity,
@@ -77,7 +80,8 @@ export async function checkInterlocks(
   const flat = found.arrival && found.arrival.onStops !== null && found.arrival.onStops !== 'none'
   if (flat && FILLS.has(action) && !foldsInspected)
     refuse(
-      'The car came in standing on empty springs. Look at every fold with the suspension extended before air goes in, then say so.',
+      'The car came in standing on empty springs. Look at every fold with the ' +
+        'suspension extended before air goes in, then say so.',
       '/foldsInspected',
     )
 }

@@ -27,7 +27,10 @@ function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Chann
   ])
 }
 
-/** What a module of such a vehicle can tell. The one pressure sensor of most sits in the gallery; one without shows no pressure at all. */
+/**
+ * What a module of such a vehicle can tell. The one pressure sensor of most sits in the gallery;
+ * one without shows no pressure at all.
+ */
 export function moduleChannels({ sensors, pressureSensor }: Architecture): Channel[] {
   return [
     ...sensorChannels('front', sensors.front),

@@ -36,20 +36,24 @@ const run = (vehicle: StandInVehicle, seconds: number): ReturnType<StandInVehicl
 }
 
 describe('channels', () => {
-  test('are what the architecture has: one sensor speaks for an axle, none says nothing, no pressure without a sensor', () => {
-    const ids = (change: Partial<VehicleType['architecture']>): string[] =>
-      moduleChannels({ ...architecture, ...change }).map(({ id }) => id)
-    expect(ids({ sensors: { front: 'none', rear: 'one' } })).toEqual([
-      'height.rear',
-      'signal.rear',
-      'pump',
-      'runs',
-      'supply',
-    ])
-    expect(ids({ pressureSensor: 'gallery' })).toContain('gallery')
-    for (const { kind, least, most } of moduleChannels(architecture))
-      expect({ least, most }).toEqual(CHANNEL_LIMITS[kind])
-  })
+  test(
+    'are what the architecture has: one sensor speaks for an axle, none says ' +
+      'nothing, no pressure without a sensor',
+    () => {
+      const ids = (change: Partial<VehicleType['architecture']>): string[] =>
+        moduleChannels({ ...architecture, ...change }).map(({ id }) => id)
+      expect(ids({ sensors: { front: 'none', rear: 'one' } })).toEqual([
+        'height.rear',
+        'signal.rear',
+        'pump',
+        'runs',
+        'supply',
+      ])
+      expect(ids({ pressureSensor: 'gallery' })).toContain('gallery')
+      for (const { kind, least, most } of moduleChannels(architecture))
+        expect({ least, most }).toEqual(CHANNEL_LIMITS[kind])
+    },
+  )
   test('ids out of names', () => {
     expect(standInId('Tolmark Uvren')).toBe('stand-in-tolmark-uvren')
     expect(standInId('  Ä/b  9 ')).toBe('stand-in-b-9')

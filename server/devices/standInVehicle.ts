@@ -25,7 +25,9 @@ import { moduleChannels } from './moduleChannels.ts'
 const SUPPLY_V = 13.4
 /** An actuator command lasts this long unless it says how long, s. */
 const USUAL_ACTUATION_S = 3
-/** Of the vehicle's time at one go while something moves, s: an event loop must not wait for more. */
+/**
+ * Of the vehicle's time at one go while something moves, s: an event loop must not wait for more.
+ */
 const SLICE_S = 5
 const PARKED_SLICE_S = 900
 /** At most this long at one go, ms. */
@@ -44,7 +46,10 @@ export const standInId = (name: string): string =>
     .replaceAll(/^-|-$/g, '')
     .slice(0, 50)}`
 
-/** A simulated vehicle with its module, run as fast as its clock says. @throws when the type's figures find no place to rest. */
+/**
+ * A simulated vehicle with its module, run as fast as its clock says.
+ * @throws when the type's figures find no place to rest.
+ */
 export class StandInVehicle {
   readonly identity: DeviceIdentity
   private readonly machine: Machine
@@ -114,7 +119,10 @@ export class StandInVehicle {
     return this.last
   }
 
-  /** Lets its clock run on. @param elapsedS of the wall's clock. It falls behind rather than hold the server up. */
+  /**
+   * Lets its clock run on.
+   * @param elapsedS of the wall's clock. It falls behind rather than hold the server up.
+   */
   advance(elapsedS: number): void {
     const until = this.state.timeS + elapsedS * this.speed
     const start = performance.now()

@@ -21,11 +21,17 @@ export function planSentence(refusal: PlanRefusal): string {
     case 'flatWithoutAir':
       return `The ${CORNER_WORDS[refusal.corner] ?? refusal.corner} has no air spring: it cannot have come in flat.`
     case 'jobsExclude':
-      return `"${refusal.jobs[0]}" and "${refusal.jobs[1]}" cannot both be done ${at(refusal.place)}: one takes away what the other works on.`
+      return (
+        `"${refusal.jobs[0]}" and "${refusal.jobs[1]}" cannot both be done ` +
+        `${at(refusal.place)}: one takes away what the other works on.`
+      )
     case 'nothingGives':
       return `The step "${refusal.step}" needs "${refusal.fact}", and nothing gives that here.`
     case 'severalGive':
-      return `The step "${refusal.step}" needs "${refusal.fact}", and several steps give it: ${refusal.givers.join(', ')}.`
+      return (
+        `The step "${refusal.step}" needs "${refusal.fact}", and several steps give ` +
+        `it: ${refusal.givers.join(', ')}.`
+      )
     case 'cycle':
       return `These steps wait for one another in a circle: ${refusal.steps.join(', ')}.`
   }
@@ -50,5 +56,8 @@ export function procedureFaultSentence(fault: ProcedureFault): string {
     return `${fault.at}: these steps wait for one another in a circle: ${fault.steps.join(', ')}.`
   if (fault.code !== 'unsafe') return `${fault.at}: ${UNKNOWN[fault.code](fault.what)}`
   const { refusal } = fault
-  return `${fault.at}: at the step "${refusal.step}" ${refusal.code === 'gateShut' ? `the gate "${refusal.gate}" would be shut: ${refusal.missing.join(', ')}` : refusal.code === 'harm' ? `it would come to harm: ${refusal.harm}` : `"${refusal.act}" cannot be done as things are then`}.`
+  return (
+    `${fault.at}: at the step "${refusal.step}" ` +
+    `${refusal.code === 'gateShut' ? `the gate "${refusal.gate}" would be shut: ${refusal.missing.join(', ')}` : refusal.code === 'harm' ? `it would come to harm: ${refusal.harm}` : `"${refusal.act}" cannot be done as things are then`}.`
+  )
 }

@@ -25,11 +25,15 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   idReused: () => 'This command id was already used for something else. Make a new one.',
   busy: () => 'The server is still busy with other calculations. Try again in a moment.',
   stopOrder: (data) =>
-    `At the ${corner(data)} the heights are out of order: bump stop ${whole(data['bumpHeightMm'])}, design ${whole(data['designHeightMm'])}, full droop ${whole(data['droopHeightMm'])} mm. They must rise.`,
+    `At the ${corner(data)} the heights are out of order: bump stop ` +
+    `${whole(data['bumpHeightMm'])}, design ${whole(data['designHeightMm'])}, full ` +
+    `droop ${whole(data['droopHeightMm'])} mm. They must rise.`,
   springWouldPull: (data) =>
-    `At the ${corner(data)} coil and stops push ${whole(data['surplusN'])} N more than the load: the air spring would have to pull. Check load and coil force.`,
+    `At the ${corner(data)} coil and stops push ${whole(data['surplusN'])} N more ` +
+    'than the load: the air spring would have to pull. Check load and coil force.',
   coilDoesNotCarry: (data) =>
-    `The ${corner(data)} has no air spring, so its coil must carry the whole load; ${whole(Math.abs(Number(data['differenceN'])))} N do not add up.`,
+    `The ${corner(data)} has no air spring, so its coil must carry the whole load; ` +
+    `${whole(Math.abs(Number(data['differenceN'])))} N do not add up.`,
   springWithoutVolume: (data) => `The air spring at the ${corner(data)} has no volume.`,
   noAirSpring: (data) => `The ${corner(data)} has no air spring: it cannot hold or lose air.`,
   crossLeakWithoutAir: (data) =>
@@ -44,11 +48,15 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   timeOrder: (data) => wordOr(data['sentence'], 'The times are out of order.'),
   levelUnknown: (data) => `This vehicle type has no level called "${String(data['levelId'])}".`,
   airAndGeometryDiffer: (data) =>
-    `The ${String(data['axle'])} axle is entered ${data['airSaid'] ? 'with' : 'without'} air, but its corners ${data['airSaid'] ? 'have no effective area' : 'have one'}.`,
+    `The ${String(data['axle'])} axle is entered ` +
+    `${data['airSaid'] ? 'with' : 'without'} air, but its corners ` +
+    `${data['airSaid'] ? 'have no effective area' : 'have one'}.`,
   specificationTwice: (data) =>
     `There are two specifications for the level "${String(data['levelId'])}" measured the same way. Keep one.`,
   toleranceTooLarge: (data) =>
-    `On the ${String(data['axle'])} axle a tolerance of ${whole(data['toleranceMm'])} mm on a height of ${whole(data['nominalMm'])} mm cannot be.`,
+    `On the ${String(data['axle'])} axle a tolerance of ` +
+    `${whole(data['toleranceMm'])} mm on a height of ${whole(data['nominalMm'])} ` +
+    'mm cannot be.',
   jobClosed: () => 'This job is closed. Open it again first.',
   watchRuns: () => 'A watch is already running on this job. Finish it or give it up first.',
   watchNotRunning: () => 'This watch is not running any more.',
@@ -57,9 +65,11 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   tooManySamples: () =>
     'That is more than 2000 samples. Take them further apart, or run a shorter time.',
   pumpStalls: (data) =>
-    `The pump stalls at ${Number(data['stallBarG']).toFixed(1)} bar and never gets to ${Number(data['neededBarG']).toFixed(1)} bar.`,
+    `The pump stalls at ${Number(data['stallBarG']).toFixed(1)} bar and never gets ` +
+    `to ${Number(data['neededBarG']).toFixed(1)} bar.`,
   leakOutrunsPump: (data) =>
-    `The leak outruns the pump: it would have to run ${whole(data['minutesPerDay'])} minutes a day, and a day has 1440.`,
+    'The leak outruns the pump: it would have to run ' +
+    `${whole(data['minutesPerDay'])} minutes a day, and a day has 1440.`,
   supplyNotProved: () =>
     'Show first that the supply is really off: the right fuse or switch is out and the pump stays silent.',
   notAPicture: () => 'That is not a picture this page can keep. Use JPEG, PNG or WebP.',
@@ -68,13 +78,17 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   methodNotWatched: () =>
     'A watch is walked from wheel centre to arch: the arithmetic speaks of ride height.',
   newerFormat: (data) =>
-    `This file was written by a newer Anklet (format ${String(data['version'])}; this one reads up to ${String(data['newest'])}). Update this one first; nothing was stored.`,
+    `This file was written by a newer Anklet (format ${String(data['version'])}; ` +
+    `this one reads up to ${String(data['newest'])}). Update this one first; ` +
+    'nothing was stored.',
   bundleTorn: (data) =>
     `The file does not hang together: ${String(data['sentence'])} Nothing was stored.`,
   adapterUnknown: (data) =>
     `"${String(data['id'])}" is somebody else's device, or this adapter forgot the token it was given.`,
   deviceHeld: (data) =>
-    `${wordOr(data['name'], 'Somebody else')} works with this device now, at ${wordOr(data['device'], 'another tablet')}. Ask them to let it go; it is free half a minute after they leave it.`,
+    `${wordOr(data['name'], 'Somebody else')} works with this device now, at ` +
+    `${wordOr(data['device'], 'another tablet')}. Ask them to let it go; it is ` +
+    'free half a minute after they leave it.',
   deviceSilent: (data) =>
     `${wordOr(data['name'], 'The device')} does not answer. Is it plugged in, and the ignition on?`,
   moduleRefuses: (data) => String(data['reason']),
@@ -83,10 +97,12 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   traceUneven: () => 'The columns of the log are not equally long.',
   knowledgeUneven: (data) => String(data['sentence']),
   knowledgeFaulty: (data) =>
-    `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} Nothing was stored.`,
+    `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} ` +
+    'Nothing was stored.',
   codeKnown: (data) => `The code ${String(data['what'])} is in this reading twice. Keep one.`,
   wireTooThick: (data) =>
-    `A wire of ${String(data['wireMm'])} mm cannot be wound to a mean diameter of ${String(data['meanDiameterMm'])} mm.`,
+    `A wire of ${String(data['wireMm'])} mm cannot be wound to a mean diameter of ` +
+    `${String(data['meanDiameterMm'])} mm.`,
   solidTooLong: (data) =>
     `The coil "${String(data['id'])}" would be longer solid than free. Read its figures once more.`,
   noLoad: (data) =>
@@ -94,11 +110,14 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   planImpossible: (data) => String(data['sentence']),
   jobUnknown: (data) => String(data['sentence']),
   proceduresFaulty: (data) =>
-    `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} Nothing was stored.`,
+    `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} ` +
+    'Nothing was stored.',
   torqueTurned: (data) =>
-    `The least, ${String(data['minNm'])} N.m, is above the most, ${String(data['maxNm'])} N.m. Are they swapped, or in another unit?`,
+    `The least, ${String(data['minNm'])} N.m, is above the most, ` +
+    `${String(data['maxNm'])} N.m. Are they swapped, or in another unit?`,
   rawRangeTurned: (data) =>
-    `The least a sensor may give, ${String(data['rawMin'])}, is not below the most, ${String(data['rawMax'])}. Are they swapped?`,
+    `The least a sensor may give, ${String(data['rawMin'])}, is not below the ` +
+    `most, ${String(data['rawMax'])}. Are they swapped?`,
   planMissing: () => 'There is no plan for this job yet. Make one first.',
   workStops: (data) => String(data['sentence']),
   notProved: (data) => String(data['sentence']),

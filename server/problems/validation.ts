@@ -52,7 +52,10 @@ function spoken(field: string): string {
   return `The ${words}${unit ? ` (${unit[1]})` : ''}`
 }
 
-/** A field of a JSON pointer in words: `/vehicle/corners/FL/designLoadN` is "The design load (N) at the front left". */
+/**
+ * A field of a JSON pointer in words: `/vehicle/corners/FL/designLoadN` is "The design load (N) at
+ * the front left".
+ */
 function fieldName(pointer: string): string {
   const parts = pointer.split('/').filter(Boolean)
   const last = parts.findLast((part) => !/^\d+$/.test(part) && !CORNER_WORDS[part]) ?? ''
@@ -69,7 +72,10 @@ function sentence({ keyword, params, instancePath }: ErrorObject): string {
     case 'additionalProperties':
       return `"${String(p['additionalProperty'])}" is not known here.`
     case 'type':
-      return `${field} must be ${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
+      return (
+        `${field} must be ` +
+        `${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
+      )
     case 'minimum':
       return `${field} must be at least ${String(p['limit'])}.`
     case 'exclusiveMinimum':
@@ -96,7 +102,10 @@ function sentence({ keyword, params, instancePath }: ErrorObject): string {
   }
 }
 
-/** A check of one kind of request. @throws {AppError} `wrongShape` with the field's path and a sentence. */
+/**
+ * A check of one kind of request.
+ * @throws {AppError} `wrongShape` with the field's path and a sentence.
+ */
 export type Check = (value: unknown) => void
 
 const compiled = new Map<TSchema, ValidateFunction>()
@@ -109,7 +118,10 @@ export function takeCompiledChecks(checks: Readonly<Record<string, ValidateFunct
   }
 }
 
-/** The check for a schema, compiled when it is first used. @param fromText for a query string: text becomes figures and usual values are filled in. */
+/**
+ * The check for a schema, compiled when it is first used.
+ * @param fromText for a query string: text becomes figures and usual values are filled in.
+ */
 export function checkOf(schema: TSchema, { fromText = false } = {}): Check {
   const validator = (): ValidateFunction => {
     const known = compiled.get(schema)

@@ -20,7 +20,10 @@ export interface CommandFollower {
   after(command: Command): Promise<void>
 }
 
-/** POST /api/commands: every write. @param follower asked before each, and told of it when it was carried out for the first time. */
+/**
+ * POST /api/commands: every write.
+ * @param follower asked before each, and told of it when it was carried out for the first time.
+ */
 export function commandRoutes(db: Database, follower: CommandFollower): Router {
   return Router().post('/', async (req, res) => {
     const body: unknown = req.body

@@ -33,7 +33,10 @@ const compressed =
     })
   }
 
-/** The built interface: hashed files for ever, the page itself always fresh; every place of the app is the same page. */
+/**
+ * The built interface: hashed files for ever, the page itself always fresh; every place of the app
+ * is the same page.
+ */
 export function webRoutes(folder: string): Router {
   const router = Router()
   router.use(compressed(folder))

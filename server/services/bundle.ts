@@ -43,7 +43,10 @@ import { nameTaken } from './saving.ts'
 /** PostgreSQL takes 65,535 values in one statement; the widest row here has some twenty. */
 const ROWS_AT_ONCE = 1000
 
-/** Says no to a file of a later release before anything else is looked at. @throws {AppError} `newerFormat` */
+/**
+ * Says no to a file of a later release before anything else is looked at.
+ * @throws {AppError} `newerFormat`
+ */
 export function checkBundleVersion(body: unknown): void {
   const version = (body as { formatVersion?: unknown } | null)?.formatVersion
   if (typeof version === 'number' && version > BUNDLE_VERSION)
@@ -133,7 +136,8 @@ async function takeRounds(
   )
   for (let i = 0; i < readings.length; i += ROWS_AT_ONCE)
     await tx.insert(reading).values(readings.slice(i, i + ROWS_AT_ONCE))
-  // Corrections may be new on a round that was here already; a reading is known by its place in its round.
+  // Corrections may be new on a round that was here already; a reading is known by its place in its
+  // round.
   const corrected = rounds.filter(({ readings: list }) =>
     list.some(({ corrections }) => corrections.length > 0),
   )
@@ -179,8 +183,10 @@ async function takeLogs(
 }
 
 /**
- * Takes a whole shop over: adds every record whose id is not here yet and changes none that is. All of it or nothing.
- * @throws {AppError} where a name or plate is taken by another record, or the file refers to something it does not hold.
+ * Takes a whole shop over: adds every record whose id is not here yet and changes none that is.
+ * All of it or nothing.
+ * @throws {AppError} where a name or plate is taken by another record, or the file refers to
+ * something it does not hold.
  */
 export async function takeBundle(db: Database, bundle: ShopBundle): Promise<BundleOutcome> {
   try {

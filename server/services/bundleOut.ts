@@ -195,7 +195,11 @@ export const writeBundle = (db: Database): Promise<ShopBundle> =>
     CONSISTENT,
   )
 
-/** One job as a file that another shop can read in: its car, its type with its texts and torques, the procedures it was planned by, and who worked on it. @throws {AppError} where there is no such job */
+/**
+ * One job as a file that another shop can read in: its car, its type with its texts and torques,
+ * the procedures it was planned by, and who worked on it.
+ * @throws {AppError} where there is no such job
+ */
 export const writeJobBundle = (db: Database, jobId: string): Promise<ShopBundle> =>
   db.transaction(async (tx) => {
     const record = await recordOut(tx, jobId)

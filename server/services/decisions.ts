@@ -34,7 +34,10 @@ export const dropPart: Handler<'part.drop'> = async (tx, { payload: { partId } }
   return null
 }
 
-/** Keeps coils in the list: one of a name that is there takes its place. @throws {AppError} where one would be longer solid than free, or a name comes twice. */
+/**
+ * Keeps coils in the list: one of a name that is there takes its place.
+ * @throws {AppError} where one would be longer solid than free, or a name comes twice.
+ */
 export const saveCoils: Handler<'coils.save'> = async (tx, { payload: { coils } }) => {
   const names = coils.map(({ name }) => name.trim())
   for (const [i, { freeLengthMm, solidLengthMm }] of coils.entries()) {

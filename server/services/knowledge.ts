@@ -42,7 +42,10 @@ const misnamed = (changes: KnowledgeChanges): string | undefined =>
     ),
   )[0]
 
-/** Keeps where the shop's knowledge differs from what ships. @throws {AppError} `knowledgeFaulty` where it would not hang together. */
+/**
+ * Keeps where the shop's knowledge differs from what ships.
+ * @throws {AppError} `knowledgeFaulty` where it would not hang together.
+ */
 export const saveKnowledge: Handler<'knowledge.save'> = async (
   tx,
   { payload: { changes }, baseVersion },
@@ -58,7 +61,10 @@ export const saveKnowledge: Handler<'knowledge.save'> = async (
   return change(tx, baseVersion, { changes })
 }
 
-/** Takes a whole book over, with what the jobs of its shop taught. @throws {AppError} `knowledgeFaulty` with every fault and its place in the book. */
+/**
+ * Takes a whole book over, with what the jobs of its shop taught.
+ * @throws {AppError} `knowledgeFaulty` with every fault and its place in the book.
+ */
 export const importKnowledge: Handler<'knowledge.import'> = async (
   tx,
   { payload: { book }, baseVersion },

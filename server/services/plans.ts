@@ -24,7 +24,10 @@ async function faultsOf(book: ProcedureBook): Promise<readonly ProcedureFault[]>
   }
 }
 
-/** Keeps the shop's procedures, or puts those back that ship, and what it settles its own way. @throws {AppError} `proceduresFaulty` with every fault; nothing is stored then */
+/**
+ * Keeps the shop's procedures, or puts those back that ship, and what it settles its own way.
+ * @throws {AppError} `proceduresFaulty` with every fault; nothing is stored then
+ */
 export const saveProcedures: Handler<'procedures.save'> = async (
   tx,
   { payload: { book, way }, baseVersion },
@@ -47,7 +50,10 @@ export const saveProcedures: Handler<'procedures.save'> = async (
   return updateVersion(tx, procedures, 1, baseVersion, { book, way }, 'procedures')
 }
 
-/** Keeps a torque of a vehicle type's sheet. @throws {AppError} `torqueTurned` where the least is above the most */
+/**
+ * Keeps a torque of a vehicle type's sheet.
+ * @throws {AppError} `torqueTurned` where the least is above the most
+ */
 export const saveTorque: Handler<'torque.save'> = async (tx, { payload, baseVersion }) => {
   const { torqueId: id, ...values } = payload
   if (values.minNm > values.maxNm)
@@ -83,7 +89,10 @@ export const dropTorque: Handler<'torque.drop'> = async (tx, { payload: { torque
   return null
 }
 
-/** Keeps a plan on a job. @throws {AppError} `planImpossible` where its jobs make no plan on that vehicle */
+/**
+ * Keeps a plan on a job.
+ * @throws {AppError} `planImpossible` where its jobs make no plan on that vehicle
+ */
 export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }) => {
   const { planId: id, ...rest } = payload
   const { vehicleId } = await openJobOf(tx, payload.jobId)
@@ -122,7 +131,9 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
       throw new AppError(
         'planImpossible',
         {
-          sentence: `As the car stands now this plan cannot be finished. ${refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' })}`,
+          sentence:
+            'As the car stands now this plan cannot be finished. ' +
+            `${refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' })}`,
         },
         '/payload/jobs',
       )

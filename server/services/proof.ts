@@ -50,13 +50,15 @@ function checkCalibration(
   const sensors = sensorsOf(architecture)
   if (visitsLowered(of, content.visits) !== null)
     refuse(
-      'It is low all round and its sensors agree with the tape: lowered on purpose. That is written down, not calibrated away.',
+      'It is low all round and its sensors agree with the tape: lowered on purpose. ' +
+        'That is written down, not calibrated away.',
       '/payload/content/taught',
     )
   const [crossed] = crossedAxles(sensors, content.visits)
   if (crossed)
     refuse(
-      `The ${crossed} sensors fit the tape of the other side better: left and right are swapped. Put the plugs right and visit the levels again.`,
+      `The ${crossed} sensors fit the tape of the other side better: left and right ` +
+        'are swapped. Put the plugs right and visit the levels again.',
       '/payload/content/taught',
     )
 }
@@ -79,7 +81,8 @@ async function checkHandover(
       'notProved',
       {
         sentence:
-          'Not everything is shown, so it cannot be handed over as proved. It can be handed over as not proved, with the reason.',
+          'Not everything is shown, so it cannot be handed over as proved. It can be ' +
+          'handed over as not proved, with the reason.',
       },
       '/payload/content/proved',
     )
@@ -145,7 +148,11 @@ async function rememberParts(
     )
 }
 
-/** Takes an entry into what shows that a repair counts. @throws {AppError} `proofStops` or `notProved` with the reason, `workStops` while something is still to be put back */
+/**
+ * Takes an entry into what shows that a repair counts.
+ * @throws {AppError} `proofStops` or `notProved` with the reason, `workStops` while something is
+ * still to be put back
+ */
 export const recordProof: Handler<'proof.record'> = async (
   tx,
   { payload: { entryId: id, jobId, content }, person, at },

@@ -4,8 +4,10 @@ import type { Database } from '../store/database.ts'
 import { correction, reading } from '../store/schema.ts'
 
 /**
- * Mean height at each corner of some rounds, mm, averaged in the database: a subquery to join on `roundId`. The newest correction
- * replaces a reading; null, which averages pass over, leaves it out. Grouped before anything else is joined: three times as fast.
+ * Mean height at each corner of some rounds, mm, averaged in the database: a subquery to join on
+ * `roundId`. The newest correction
+ * replaces a reading; null, which averages pass over, leaves it out. Grouped before anything else
+ * is joined: three times as fast.
  * @param roundIds a query of round ids.
  */
 export function roundMeans(db: Database, roundIds: SQLWrapper) {

@@ -45,7 +45,9 @@ interface Car {
   readonly id: string
 }
 
-/** Puts rounds of one car on record, readings and all, in a few statements however many they are. */
+/**
+ * Puts rounds of one car on record, readings and all, in a few statements however many they are.
+ */
 async function insertRounds(
   tx: Transaction,
   inputs: readonly RoundInput[],
@@ -105,7 +107,8 @@ export const recordHeights: Handler<'round.record'> = async (tx, command) => {
 }
 
 /**
- * Puts rounds of an earlier time on record, out of a file: a closed job of their own says where they come from. A large file comes
+ * Puts rounds of an earlier time on record, out of a file: a closed job of their own says where
+ * they come from. A large file comes
  * in several commands that share one job, and rounds that are here already are left as they are.
  */
 export const importRounds: Handler<'rounds.import'> = async (tx, command) => {
@@ -175,7 +178,8 @@ export const correctReading: Handler<'reading.correct'> = async (tx, { payload, 
   return null
 }
 
-// By the rounds themselves, not by a list of ids: a car measured for years has more readings than a statement takes values.
+// By the rounds themselves, not by a list of ids: a car measured for years has more readings than a
+// statement takes values.
 async function roundsWhere(
   db: Database | Transaction,
   which: SQL,
@@ -247,7 +251,10 @@ export const roundsForJob = async (
   return roundsWhere(db, or(eq(round.jobId, jobId), inArray(round.id, newest))!)
 }
 
-/** Rounds in which corners were read more than once, the newest first: what a shop's repeatability is learned from. */
+/**
+ * Rounds in which corners were read more than once, the newest first: what a shop's repeatability
+ * is learned from.
+ */
 export async function doubleRounds(db: Database, most: number): Promise<Round[]> {
   const rounds = await roundsWhere(db, ne(round.purpose, 'imported'), { newestFirst: true, most })
   return rounds.filter(({ readings }) => readings.length >= 8)

@@ -125,7 +125,10 @@ export const putSupplyBack: Handler<'watch.supplyBack'> = async (
   return updateVersion(tx, watch, payload.watchId, baseVersion, { supplyBackAt: at }, 'watch')
 }
 
-/** Puts the morning round on record. One whose readings were doubted may be walked again: the later one counts, both stay. */
+/**
+ * Puts the morning round on record. One whose readings were doubted may be walked again: the later
+ * one counts, both stay.
+ */
 export const finishWatch: Handler<'watch.finish'> = async (tx, command) => {
   const { watchId, round: morning, undisturbed } = command.payload
   const found = await lockedWatch(tx, watchId, 'running', 'walked')

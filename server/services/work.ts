@@ -22,7 +22,10 @@ import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 
-/** The record of the work on a job, or on all jobs, in the order it was taken. @param jobId null: of all jobs */
+/**
+ * The record of the work on a job, or on all jobs, in the order it was taken.
+ * @param jobId null: of all jobs
+ */
 export async function workOf(
   db: Database | Transaction,
   jobId: string | null,
@@ -41,7 +44,10 @@ export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook>
   ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as
     ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
 
-/** The work on a job with all that its guard must know; null while nothing is planned, or its plan can be made no more. */
+/**
+ * The work on a job with all that its guard must know; null while nothing is planned, or its plan
+ * can be made no more.
+ */
 export async function guardedOf(
   db: Database | Transaction,
   jobId: string,
@@ -79,7 +85,10 @@ export async function guardedOf(
   }
 }
 
-/** Refuses while work has left something changed. @throws {AppError} `workStops` with what is still to be put back */
+/**
+ * Refuses while work has left something changed.
+ * @throws {AppError} `workStops` with what is still to be put back
+ */
 export function refuseTemporary(
   { book }: Pick<Guarded, 'book'>,
   { temporary }: Pick<Run, 'temporary'>,
@@ -115,7 +124,10 @@ async function checkLead(tx: Transaction, by: string): Promise<void> {
     )
 }
 
-/** Takes an entry into the record of the work, if gates, proofs and torques allow it. @throws {AppError} `planMissing`, `stepDone`, `workNotYet`, `workStops` with the reason */
+/**
+ * Takes an entry into the record of the work, if gates, proofs and torques allow it.
+ * @throws {AppError} `planMissing`, `stepDone`, `workNotYet`, `workStops` with the reason
+ */
 export const recordWork: Handler<'work.record'> = async (
   tx,
   { payload: { entryId: id, jobId, content }, person: by, at },

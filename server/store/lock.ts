@@ -8,7 +8,8 @@ export class FolderInUse extends Error {
     readonly processId: number,
   ) {
     super(
-      `The data folder ${folder} is open in another Anklet (process ${processId}). Stop that one first, or set ANKLET_DATA to another folder.`,
+      `The data folder ${folder} is open in another Anklet (process ${processId}). ` +
+        'Stop that one first, or set ANKLET_DATA to another folder.',
     )
   }
 }

@@ -182,7 +182,10 @@ export const reading = pgTable(
   ],
 )
 
-/** What replaces a reading: the newest entry counts, and null leaves the reading out. Never changed and never deleted. */
+/**
+ * What replaces a reading: the newest entry counts, and null leaves the reading out. Never changed
+ * and never deleted.
+ */
 export const correction = pgTable(
   'correction',
   {
@@ -552,7 +555,9 @@ export const plan = pgTable(
   (table) => [index('plan_job').on(table.jobId)],
 )
 
-/** What happened in the work on a car, in the order it was taken. Never changed and never deleted. */
+/**
+ * What happened in the work on a car, in the order it was taken. Never changed and never deleted.
+ */
 export const workEntry = pgTable(
   'work_entry',
   {

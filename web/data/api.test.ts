@@ -5,10 +5,21 @@ import { ask, Refused, send, sentenceOf, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
 const answer = (status: number, body: unknown, headers: Record<string, string> = {}) =>
-  vi.stubGlobal('fetch', vi.fn(() => Promise.resolve(new Response(typeof body === 'string' ? body : JSON.stringify(body), { status, headers }))))
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(() =>
+      Promise.resolve(
+        new Response(typeof body === 'string' ? body : JSON.stringify(body), { status, headers }),
+      ),
+    ),
+  )
 afterEach(() => vi.unstubAllGlobals())
 
-const command: Command = envelope('job.close', { jobId: 'j' }, { id: 'c', person: 'p', device: 'd', baseVersion: 1 })
+const command: Command = envelope(
+  'job.close',
+  { jobId: 'j' },
+  { id: 'c', person: 'p', device: 'd', baseVersion: 1 },
+)
 
 describe('asking the server', () => {
   test('an answer is handed on, at the path of its id', async () => {
@@ -18,7 +29,11 @@ describe('asking the server', () => {
   })
 
   test('a refusal keeps the server’s sentence and field', async () => {
-    answer(422, { detail: 'This job is closed. Open it again first.', code: 'jobClosed', path: null })
+    answer(422, {
+      detail: 'This job is closed. Open it again first.',
+      code: 'jobClosed',
+      path: null,
+    })
     const refused = await send(command).catch((error: unknown) => error)
     expect(refused).toBeInstanceOf(Refused)
     expect(refused).toMatchObject({ status: 422, code: 'jobClosed', path: null })
@@ -26,7 +41,10 @@ describe('asking the server', () => {
   })
 
   test('no answer, and a stranger’s error page, are an outage: to be tried again, not a refusal', async () => {
-    vi.stubGlobal('fetch', vi.fn(() => Promise.reject(new TypeError('network'))))
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(() => Promise.reject(new TypeError('network'))),
+    )
     await expect(send(command)).rejects.toBeInstanceOf(Unreachable)
     expect(useConnection.getState().away).toBe(true)
     answer(502, '<html>Bad gateway</html>')
@@ -49,6 +67,12 @@ describe('asking the server', () => {
 
   test('a command is dated when it is made', () => {
     expect(Math.abs(Date.parse(command.at) - Date.now())).toBeLessThan(60_000)
-    expect(command).toMatchObject({ id: 'c', type: 'job.close', person: 'p', device: 'd', baseVersion: 1 })
+    expect(command).toMatchObject({
+      id: 'c',
+      type: 'job.close',
+      person: 'p',
+      device: 'd',
+      baseVersion: 1,
+    })
   })
 })

@@ -1,9 +1,26 @@
-import type { BundleOutcome, Command, CommandResult, JobListQuery, JobPage, QueryName, QueryResponse } from '@anklet/contract'
+import type {
+  BundleOutcome,
+  Command,
+  CommandResult,
+  JobListQuery,
+  JobPage,
+  QueryName,
+  QueryResponse,
+} from '@anklet/contract'
 import { noteConnection } from '../state/connection.ts'
 
 /** The server said no, in a sentence for people. */
 export class Refused extends Error {
-  constructor(readonly status: number, readonly code: string, readonly sentence: string, readonly path: string | null, /** All that is wrong, where it is more than one thing. */ readonly faults: readonly { readonly path: string; readonly detail: string }[] = []) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly sentence: string,
+    readonly path: string | null,
+    /** All that is wrong, where it is more than one thing. */ readonly faults: readonly {
+      readonly path: string
+      readonly detail: string
+    }[] = [],
+  ) {
     super(sentence)
   }
 }
@@ -35,31 +52,61 @@ async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS):
   const body: unknown = await response.json().catch(() => null)
   if (response.ok && body !== null) return body
   // A gateway's error page is not ours: treat it as an outage, and try again later.
-  const problem = body as { detail?: string; code?: string; path?: string | null; faults?: Refused['faults'] } | null
+  const problem = body as {
+    detail?: string
+    code?: string
+    path?: string | null
+    faults?: Refused['faults']
+  } | null
   if (!problem?.detail) throw new Unreachable()
-  throw new Refused(response.status, problem.code ?? 'unknown', problem.detail, problem.path ?? null, problem.faults)
+  throw new Refused(
+    response.status,
+    problem.code ?? 'unknown',
+    problem.detail,
+    problem.path ?? null,
+    problem.faults,
+  )
 }
 
 /** Asks the server. @throws {Refused} or {Unreachable}. */
-export const ask = async <Name extends QueryName>(name: Name, id = ''): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
+export const ask = async <Name extends QueryName>(
+  name: Name,
+  id = '',
+): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
 
 /** Asks for a page of all jobs. @throws {Refused} or {Unreachable}. */
-export const askJobs = async (asked: JobListQuery): Promise<JobPage> => (await call(`/api/jobs/list?${new URLSearchParams(Object.entries(asked).map(([key, value]) => [key, String(value)])).toString()}`)) as JobPage
+export const askJobs = async (asked: JobListQuery): Promise<JobPage> =>
+  (await call(
+    `/api/jobs/list?${new URLSearchParams(Object.entries(asked).map(([key, value]) => [key, String(value)])).toString()}`,
+  )) as JobPage
 
 /** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
 export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>
-  (await call('/api/bundle', { method: 'POST', headers: { 'content-type': 'application/json' }, body: bundle }, LONG_PATIENCE_MS)) as BundleOutcome
+  (await call(
+    '/api/bundle',
+    { method: 'POST', headers: { 'content-type': 'application/json' }, body: bundle },
+    LONG_PATIENCE_MS,
+  )) as BundleOutcome
 
 /** Posts something to a door of the server. @throws {Refused} or {Unreachable}. */
-export const tell = (path: string, body: object): Promise<unknown> => call(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+export const tell = (path: string, body: object): Promise<unknown> =>
+  call(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
 
-/** Sends a command; sent again with the same id it changes nothing twice. @throws {Refused} or {Unreachable}. */
+/**
+ * Sends a command; sent again with the same id it changes nothing twice.
+ * @throws {Refused} or {Unreachable}.
+ */
 export const send = async (command: Command): Promise<CommandResult> =>
   (await tell('/api/commands', command)) as CommandResult
 
 /** What to tell a person about an error. */
 export function sentenceOf(error: unknown): string {
   if (error instanceof Refused) return error.sentence
-  if (error instanceof Unreachable) return 'The server does not answer. Nothing was lost; try again in a moment.'
+  if (error instanceof Unreachable)
+    return 'The server does not answer. Nothing was lost; try again in a moment.'
   return 'Something broke on this page. Reload it; what you entered is kept.'
 }

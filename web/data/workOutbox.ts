@@ -8,16 +8,24 @@ const RETRY_MS = 2500
 const LOOK_AGAIN_MS = 700
 const busy = new Set<string>()
 
-/** What is sent next of a job: the oldest, unless one was refused: what came after it may rest on it. */
+/**
+ * What is sent next of a job: the oldest, unless one was refused: what came after it may rest on
+ * it.
+ */
 export function headOf(items: readonly Queued[], jobId: string): Queued | null {
   const own = items.filter((item) => item.jobId === jobId)
-  return own.some(({ refusal }) => refusal !== null) ? null : own[0] ?? null
+  return own.some(({ refusal }) => refusal !== null) ? null : (own[0] ?? null)
 }
 
-// An answer of before may still stand on the page, or come from this device's own store while the server is slow.
+// An answer of before may still stand on the page, or come from this device's own store while the
+// server is slow.
 function isKnown(job: Job | undefined, { type, payload }: Queued['command']): boolean {
   if (!job) return true
-  return type === 'work.record' ? job.work.some(({ id }) => id === payload.entryId) || payload.content.kind === 'lost' : type === 'photo.add' ? job.photos.some(({ id }) => id === payload.photoId) : true
+  return type === 'work.record'
+    ? job.work.some(({ id }) => id === payload.entryId) || payload.content.kind === 'lost'
+    : type === 'photo.add'
+      ? job.photos.some(({ id }) => id === payload.photoId)
+      : true
 }
 
 async function deliver(jobId: string, client: QueryClient): Promise<void> {
@@ -26,13 +34,22 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
   try {
     for (let sent: string[] = []; ;) {
       const { items, drop, refuse } = useWorkQueue.getState()
-      const head = headOf(items.filter(({ key }) => !sent.includes(key)), jobId)
+      const head = headOf(
+        items.filter(({ key }) => !sent.includes(key)),
+        jobId,
+      )
       if (!head) {
         if (sent.length === 0) return
-        // The page must have what the server took before its own copy goes, or a step would be undone for a moment.
+        // The page must have what the server took before its own copy goes, or a step would be
+        // undone for a moment.
         void client.invalidateQueries({ queryKey: ['jobs'] })
         await client.invalidateQueries({ queryKey: ['job', jobId] })
-        const arrived = items.filter(({ key, command }) => sent.includes(key) && isKnown(client.getQueryData<Job>(['job', jobId]), command)).map(({ key }) => key)
+        const arrived = items
+          .filter(
+            ({ key, command }) =>
+              sent.includes(key) && isKnown(client.getQueryData<Job>(['job', jobId]), command),
+          )
+          .map(({ key }) => key)
         drop(arrived, true)
         sent = sent.filter((key) => !arrived.includes(key))
         if (sent.length > 0) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
@@ -44,7 +61,10 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
       } catch (error) {
         if (!(error instanceof Refused)) throw error
         // Another device saw it turn false too, and told it first.
-        if (head.command.type === 'work.record' && head.command.payload.content.kind === 'lost') { drop([head.key], false); continue }
+        if (head.command.type === 'work.record' && head.command.payload.content.kind === 'lost') {
+          drop([head.key], false)
+          continue
+        }
         drop(sent, true)
         refuse(head.key, error.sentence)
         await client.invalidateQueries({ queryKey: ['job', jobId] })
@@ -60,7 +80,10 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
 
 /** Sends what was done at the car, in its order, until the server has it. */
 export function runWorkOutbox(client: QueryClient): void {
-  const all = (): void => { for (const jobId of new Set(useWorkQueue.getState().items.map((item) => item.jobId))) void deliver(jobId, client) }
+  const all = (): void => {
+    for (const jobId of new Set(useWorkQueue.getState().items.map((item) => item.jobId)))
+      void deliver(jobId, client)
+  }
   useWorkQueue.subscribe(all)
   window.addEventListener('online', all)
   all()

@@ -6,7 +6,9 @@ import { Paper } from './pdfPaper.ts'
 
 const COLUMNS = [380, 483] as const
 
-/** An estimate as the owner gets it: work, parts, hours, tax, what it rests on, and room to sign. */
+/**
+ * An estimate as the owner gets it: work, parts, hours, tax, what it rests on, and room to sign.
+ */
 export async function estimateBytes(
   { vehicle, vehicleType, conclusions }: Pick<Job, 'vehicle' | 'vehicleType' | 'conclusions'>,
   shop: Shop,
@@ -41,12 +43,15 @@ export async function estimateBytes(
     .row(['In all', '', money(total)], COLUMNS, { weight: 'bold', size: 12 })
     .space(16)
     .text(
-      `This is an estimate, not an invoice${decision.validUntil ? `; it holds until ${format(new Date(decision.validUntil), 'd MMMM yyyy')}` : ''}. What comes to light when parts are off is told before it is done.`,
+      `This is an estimate, not an invoice${decision.validUntil ? `; it holds until ${format(new Date(decision.validUntil), 'd MMMM yyyy')}` : ''}. ` +
+        'What comes to light when parts are off is told before it is done.',
       { faint: true, gap: 10 },
     )
   if (decision.coils && Object.keys(decision.coils).length > 0)
     paper.text(
-      'Coils in the place of air change how the vehicle stands under load and where its headlamps point. Inspection and insurance: local rules decide; the headlamps are set anew.',
+      'Coils in the place of air change how the vehicle stands under load and where ' +
+        'its headlamps point. Inspection and insurance: local rules decide; the ' +
+        'headlamps are set anew.',
       { gap: 10 },
     )
   paper.together(90).space(20)

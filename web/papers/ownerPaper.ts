@@ -80,7 +80,8 @@ export const restOf = (of: OwnerPaper): readonly PaperSection[] => [
     title: 'Come back',
     lines: of.again
       ? [
-          `To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, standing as it was left, before it is driven.`,
+          `To be measured again on ${format(new Date(of.again), 'd MMM yyyy, HH:mm')}, ` +
+            'standing as it was left, before it is driven.',
         ]
       : [],
   },
@@ -117,7 +118,8 @@ function doneWords(job: Job, work: OnWork | null, finished: boolean): readonly s
   const names = new Map(work?.of.book.jobs.map(({ id, words }) => [id, words]))
   const planned = jobs.map(
     ({ job: id, corners = [] }) =>
-      `${capital(names.get(id) ?? id)}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}: ${finished ? 'new' : 'begun, not finished'}`,
+      `${capital(names.get(id) ?? id)}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}: ` +
+      `${finished ? 'new' : 'begun, not finished'}`,
   )
   const mended = work?.run.begun
     ? []
@@ -156,10 +158,12 @@ function cautionsOf({ vehicleType: { architecture } }: Job): readonly string[] {
               'Before the car is raised on a jack or lift, switch its lifting mode on, and off again afterwards.',
             ]),
         'Loads: keep to what the maker allows. Levelling hides an overload; tyres and brakes do not.',
-        'If it goes down, a message stays or the pump runs often, do not drive on for long: a pump that works against a leak wears out.',
+        'If it goes down, a message stays or the pump runs often, do not drive on for ' +
+          'long: a pump that works against a leak wears out.',
       ]
     : [
-        'The car stands on coils: it does not level itself any more. Loads within what the maker allows, headlamps set for the load.',
+        'The car stands on coils: it does not level itself any more. Loads within what ' +
+          'the maker allows, headlamps set for the load.',
       ]
 }
 

@@ -26,16 +26,22 @@ function stood(paper: Paper, { before, after }: OwnerPaper, units: DisplayUnits)
   if (!before && !after) return
   paper.together(230).text('How it stood', { weight: 'bold', size: 12, gap: 1 })
   const told = (at: { readonly at: string; readonly temperatureC: number }): string =>
-    `${format(new Date(at.at), 'd MMMM yyyy')} at ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
+    `${format(new Date(at.at), 'd MMMM yyyy')} at ` +
+    `${formatQuantity(at.temperatureC, 'temperature', units)} ` +
+    `${UNIT_LABEL[units.temperature]}`
   paper.text(
-    `Heights in ${UNIT_LABEL[units.length]}, around the car. ${[before ? `Before, ${told(before)}: thin and dashed` : '', after ? `after, ${told(after)}: thick` : ''].filter(Boolean).join('; ')}.${(after ?? before)?.band ? ' The grey bar is what the maker allows.' : ''}`,
+    `Heights in ${UNIT_LABEL[units.length]}, around the car. ` +
+      `${[before ? `Before, ${told(before)}: thin and dashed` : '', after ? `after, ${told(after)}: thick` : ''].filter(Boolean).join('; ')}.${(after ?? before)?.band ? ' The grey bar is what the maker allows.' : ''}`,
     { size: 9, faint: true, gap: 6 },
   )
   drawStrip(paper, before, after, units)
   paper.space(8)
 }
 
-/** What the owner takes home as PDF: said, found, heights before and after, done, not done, what to watch. `photosLeft` counts those chosen that could not be had or read. */
+/**
+ * What the owner takes home as PDF: said, found, heights before and after, done, not done, what to
+ * watch. `photosLeft` counts those chosen that could not be had or read.
+ */
 export async function ownerBytes(
   of: OwnerPaper,
   units: DisplayUnits,

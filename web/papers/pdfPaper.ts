@@ -31,7 +31,10 @@ interface Style {
   readonly gap?: number
 }
 
-/** A4 paper that is written from the top down, page after page, in the fonts that ship with the app. */
+/**
+ * A4 paper that is written from the top down, page after page, in the fonts that ship with the
+ * app.
+ */
 export class Paper {
   private page: PDFPage
   private y = HEIGHT - MARGIN
@@ -63,7 +66,8 @@ export class Paper {
     })
   }
 
-  // The alphabet is shared between two files; what neither has becomes a question mark, and never fails.
+  // The alphabet is shared between two files; what neither has becomes a question mark, and never
+  // fails.
   private runs(text: string, weight: Weight): { readonly font: PDFFont; readonly text: string }[] {
     const runs: { font: PDFFont; text: string }[] = []
     for (const letter of text
@@ -211,7 +215,10 @@ export class Paper {
     return this
   }
 
-  /** A line of a table: the first cell to the left, the others to the right of their columns. @param columns right edges, from the left margin, pt */
+  /**
+   * A line of a table: the first cell to the left, the others to the right of their columns.
+   * @param columns right edges, from the left margin, pt
+   */
   row(cells: readonly string[], columns: readonly number[], style: Style = {}): this {
     const { size = 10.5, weight = 'plain' } = style
     const lines = this.broken(cells[0] ?? '', size, weight, columns[0]! - 60)

@@ -12,17 +12,26 @@ import { DEVIATION_WORDS } from '../words/work.ts'
 import type { OwnerPaper, PaperHead, PaperSection } from './ownerPaper.ts'
 import { notShownOf } from './ownerPaper.ts'
 
-/** A step as it was done: words, torque, when, who; with what was noted and where the order was left. */
+/**
+ * A step as it was done: words, torque, when, who; with what was noted and where the order was
+ * left.
+ */
 export interface RecordStep {
   readonly cells: readonly string[]
   readonly note: string
   readonly deviation: string
 }
 
-/** What goes into the file: every round, code, calibration and step with who, when, torque and note. */
+/**
+ * What goes into the file: every round, code, calibration and step with who, when, torque and
+ * note.
+ */
 export interface RecordPaper extends PaperHead {
   readonly opening: readonly PaperSection[]
-  /** A row a round: when and how, the heights in walking order, the temperature; with the units of the two. */
+  /**
+   * A row a round: when and how, the heights in walking order, the temperature; with the units of
+   * the two.
+   */
   readonly rounds: {
     readonly lengthUnit: string
     readonly temperatureUnit: string
@@ -62,11 +71,13 @@ export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): Recor
             lines: [
               ...content.visits.map(
                 ({ levelId, direction, tapeMm, reportedMm }) =>
-                  `${capital(levelId)}${direction === null ? '' : WAY[direction]}: ${WALK.map((corner) => `${CORNER_WORDS[corner]} tape ${height(tapeMm[corner])}, module ${reportedMm[corner] === null ? 'nothing' : height(reportedMm[corner])}`).join('; ')}`,
+                  `${capital(levelId)}${direction === null ? '' : WAY[direction]}: ` +
+                  `${WALK.map((corner) => `${CORNER_WORDS[corner]} tape ${height(tapeMm[corner])}, module ` + `${reportedMm[corner] === null ? 'nothing' : height(reportedMm[corner])}`).join('; ')}`,
               ),
               ...(content.typedMm.length > 0
                 ? [
-                    `Typed: ${content.typedMm.map(({ sensor, mm }) => `${sensorWords(sensor)} ${formatDifference(mm, units)}`).join(', ')}`,
+                    'Typed: ' +
+                      `${content.typedMm.map(({ sensor, mm }) => `${sensorWords(sensor)} ${formatDifference(mm, units)}`).join(', ')}`,
                   ]
                 : []),
             ],
@@ -105,7 +116,8 @@ export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): Recor
           .filter(({ jobId }) => jobId === job.id)
           .map(
             ({ at, codes }) =>
-              `${moment(at)}: ${codes.length === 0 ? 'none' : codes.map(({ number, status }) => `${number} ${status}`).join(', ')}`,
+              `${moment(at)}: ` +
+              `${codes.length === 0 ? 'none' : codes.map(({ number, status }) => `${number} ${status}`).join(', ')}`,
           ),
       },
       { title: 'Tests', lines: job.checks.map(({ at, sentence }) => `${moment(at)}: ${sentence}`) },

@@ -12,7 +12,8 @@ const inflated = async (packed: Uint8Array): Promise<Uint8Array> =>
   )
 
 /**
- * A web font (WOFF 1.0) with its tables unpacked, as a plain OpenType file: what reads it would else unpack a table at each letter.
+ * A web font (WOFF 1.0) with its tables unpacked, as a plain OpenType file: what reads it would
+ * else unpack a table at each letter.
  * @throws Error where the file is no WOFF
  */
 export async function sfntOf(woff: ArrayBuffer): Promise<Uint8Array> {

@@ -12,7 +12,10 @@ const SCALE = 118
 const COLUMN = 120
 const VERDICT = { in: 'in', low: 'low', high: 'high', undecided: 'not decided' } as const
 
-/** Heights before (hollow) and after (solid) on the strip, in walking order; told apart by shape, so that it reads in black and white. */
+/**
+ * Heights before (hollow) and after (solid) on the strip, in walking order; told apart by shape,
+ * so that it reads in black and white.
+ */
 export function drawStrip(
   paper: Paper,
   before: Stood | null,

@@ -10,7 +10,10 @@ const PLACE: Readonly<Record<Corner, readonly [number, number]>> = {
   RR: [23, 29],
 }
 
-/** A small car seen from above, nose up, with the meant corners lit: so that left and right cannot be swapped. */
+/**
+ * A small car seen from above, nose up, with the meant corners lit: so that left and right cannot
+ * be swapped.
+ */
 export function CornerGlyph({
   lit,
   size = 44,
@@ -24,7 +27,10 @@ export function CornerGlyph({
       height={size}
       width={(size * 30) / 46}
       role="img"
-      aria-label={`Seen from above, nose up: ${lit.length > 0 ? list(lit.map((corner) => CORNER_WORDS[corner])) : 'no corner'}`}
+      aria-label={
+        'Seen from above, nose up: ' +
+        `${lit.length > 0 ? list(lit.map((corner) => CORNER_WORDS[corner])) : 'no corner'}`
+      }
     >
       <path
         d="M9 3q6 -3 12 0q3 3 3 9v24q0 6 -3 7q-6 2 -12 0q-3 -1 -3 -7v-24q0 -6 3 -9z"

@@ -48,7 +48,10 @@ function Ticks({ on }: { readonly on: boolean }): ReactNode {
   )
 }
 
-/** The phases of a job as a steel rule down its edge: graduations are phases, the filled edge is what is done, the rider is where you are. */
+/**
+ * The phases of a job as a steel rule down its edge: graduations are phases, the filled edge is
+ * what is done, the rider is where you are.
+ */
 export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode {
   // On a phone the rule is longer than the page: it is pushed until the present phase shows.
   const strip = useRef<HTMLOListElement>(null)

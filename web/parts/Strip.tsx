@@ -38,7 +38,10 @@ const BESIDE = { front: 'FL', right: 'FR', rear: 'RR', left: 'RL' } as const
 /** On a phone the sides have a row of their own between front and rear. */
 const PHONE_ROW: ReadonlySet<string> = new Set(['right', 'left'])
 
-/** The four corners in walking order on one strip. On a phone it folds into two rows: front over rear, left on the left. */
+/**
+ * The four corners in walking order on one strip. On a phone it folds into two rows: front over
+ * rear, left on the left.
+ */
 export function Strip({
   corners,
   joins,

@@ -72,7 +72,8 @@ function Graduations({
   return <>{marks}</>
 }
 
-// State is a shape before it is a colour: a wedge pointing where the corner is, a solid bar, a dashed outline.
+// State is a shape before it is a colour: a wedge pointing where the corner is, a solid bar, a
+// dashed outline.
 function VerdictShape({ verdict, x, y }: { verdict: Verdict; x: number; y: number }): ReactNode {
   switch (verdict) {
     case 'low':
@@ -313,5 +314,8 @@ function describe(corner: Corner, { marks, spans = [], state, note }: StripCorne
     ),
     ...spans.map(({ label, kind }) => (label ? `${kind} ${label}` : '')),
   ].filter(Boolean)
-  return `${CORNER_WORDS[corner]}: ${parts.length > 0 ? parts.join(', ') : state === 'active' ? 'being measured' : 'not measured'}${note ? `, ${note}` : ''}`
+  return (
+    `${CORNER_WORDS[corner]}: ` +
+    `${parts.length > 0 ? parts.join(', ') : state === 'active' ? 'being measured' : 'not measured'}${note ? `, ${note}` : ''}`
+  )
 }

@@ -1,7 +1,8 @@
 const GAP = 16
 
 /**
- * Several drawings of a page side by side as one SVG that stands on its own: colours that come from the page's theme are written out.
+ * Several drawings of a page side by side as one SVG that stands on its own: colours that come
+ * from the page's theme are written out.
  * @param drawings in the order they are shown.
  */
 export function joinedSvg(drawings: readonly SVGSVGElement[]): string {
@@ -10,12 +11,17 @@ export function joinedSvg(drawings: readonly SVGSVGElement[]): string {
   let x = 0
   const parts = drawings.map((drawing, i) => {
     const { width, height } = boxes[i]!
-    const part = `<svg x="${x}" y="0" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${drawing.innerHTML}</svg>`
+    const part =
+      `<svg x="${x}" y="0" width="${width}" height="${height}" viewBox="0 0 ${width} ` +
+      `${height}">${drawing.innerHTML}</svg>`
     x += width + GAP
     return part
   })
   const body = parts
     .join('')
     .replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => theme.getPropertyValue(name).trim())
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${x - GAP}" height="${Math.max(...boxes.map(({ height }) => height))}" font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${theme.getPropertyValue('--paper').trim()}"/>${body}</svg>`
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${x - GAP}" height="${Math.max(...boxes.map(({ height }) => height))}" ` +
+    `font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${theme.getPropertyValue('--paper').trim()}"/>${body}</svg>`
+  )
 }

@@ -8,6 +8,9 @@ export function saveFile(name: string, type: string, content: BlobPart): void {
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
 
-/** What a car's file is called: its plate without what a file name cannot hold. @param rest after the plate, with its ending */
+/**
+ * What a car's file is called: its plate without what a file name cannot hold.
+ * @param rest after the plate, with its ending
+ */
 export const carFile = (plate: string, rest: string): string =>
   `${plate.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-${rest}`

@@ -1,6 +1,7 @@
 /**
  * Moves labels apart that would lie on one another, each as little as need be and in their order.
- * @param wanted where each label would like to be, px. @param gap least distance between two, px. @param limits first and last place allowed, px.
+ * @param wanted where each label would like to be, px. @param gap least distance between two, px.
+ * @param limits first and last place allowed, px.
  */
 export function spreadLabels(
   wanted: readonly number[],

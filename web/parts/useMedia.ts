@@ -12,5 +12,8 @@ export function useMedia(query: string): boolean {
   )
 }
 
-/** Whether the screen is a phone's. Paper is none, however narrow: what is drawn anew while pages are laid out leaves an empty one at the end. */
+/**
+ * Whether the screen is a phone's. Paper is none, however narrow: what is drawn anew while pages
+ * are laid out leaves an empty one at the end.
+ */
 export const useIsPhone = (): boolean => useMedia('screen and (max-width: 759px)')

@@ -158,12 +158,16 @@ describe('a round on its way to the server', () => {
     })
   })
 
-  test('levels: heights where the car usually stands, a watch at the highest, its morning where its evening was', () => {
-    expect(freshDraft(jobOf(), 'heights', NOW).levelId).toBe('road')
-    expect(freshDraft(jobOf(), 'evening', NOW).levelId).toBe('high')
-    expect(freshDraft(watched(), 'morning', NOW).levelId).toBe('high')
-    expect(standingLevel(jobOf()).id).toBe('road')
-  })
+  test(
+    'levels: heights where the car usually stands, a watch at the highest, its ' +
+      'morning where its evening was',
+    () => {
+      expect(freshDraft(jobOf(), 'heights', NOW).levelId).toBe('road')
+      expect(freshDraft(jobOf(), 'evening', NOW).levelId).toBe('high')
+      expect(freshDraft(watched(), 'morning', NOW).levelId).toBe('high')
+      expect(standingLevel(jobOf()).id).toBe('road')
+    },
+  )
 })
 
 describe('rounds of a job', () => {

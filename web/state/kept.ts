@@ -8,7 +8,11 @@ interface Kept<Draft> {
   drop(key: string): void
 }
 
-/** A store of things half entered, kept on this device through a reload. @param name where the browser keeps it. @param empty what nothing is entered in yet */
+/**
+ * A store of things half entered, kept on this device through a reload.
+ * @param name where the browser keeps it.
+ * @param empty what nothing is entered in yet
+ */
 export const keptDrafts = <Draft extends object>(name: string, empty: Draft) =>
   create<Kept<Draft>>()(
     persist(

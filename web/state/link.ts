@@ -4,7 +4,10 @@ import { create } from 'zustand'
 /** Frames kept for the live pictures: some ten minutes. */
 const KEPT = 2400
 
-/** A page nobody looks at for so long lets its stream go, so that many open pages do not use up the few connections a browser has to one server, ms. */
+/**
+ * A page nobody looks at for so long lets its stream go, so that many open pages do not use up the
+ * few connections a browser has to one server, ms.
+ */
 const PARKED_MS = 10 * 60_000
 
 interface Link {
@@ -94,7 +97,9 @@ export const useLink = create<Link>((set, get) => {
   }
 })
 
-/** Frames with one more; a device whose clock ran back begins anew, and one told twice counts once. */
+/**
+ * Frames with one more; a device whose clock ran back begins anew, and one told twice counts once.
+ */
 export function addFrame(frames: readonly Frame[], frame: Frame): readonly Frame[] {
   const last = frames.at(-1)
   if (last && frame.atS < last.atS) return [frame]

@@ -5,7 +5,11 @@ const BACK_MS = 2000
 /** Forward by more than this it was set, or the device slept: nobody can tell which, ms. */
 const FORWARD_MS = 60_000
 
-/** A clock that runs on when somebody sets the wall clock. @param wall the wall’s, ms since 1970. @param beat one that only ever runs on, ms */
+/**
+ * A clock that runs on when somebody sets the wall clock.
+ * @param wall the wall’s, ms since 1970.
+ * @param beat one that only ever runs on, ms
+ */
 export class SteadyClock {
   private offset = 0
   private last: { readonly wall: number; readonly beat: number }

@@ -16,7 +16,10 @@ const UNIT = { height: 'length', temperature: 'temperature' } as const satisfies
 
 const NUMBER = /^[-−]?(\d+([.,]\d*)?|[.,]\d+)$/
 
-/** Reads a number a person typed, comma or point alike. @returns null for anything that is not one. */
+/**
+ * Reads a number a person typed, comma or point alike.
+ * @returns null for anything that is not one.
+ */
 export function parseNumber(text: string): number | null {
   const trimmed = text.trim()
   return NUMBER.test(trimmed) ? Number(trimmed.replace(',', '.').replace('−', '-')) : null
@@ -24,7 +27,10 @@ export function parseNumber(text: string): number | null {
 
 const WITH_FRACTION = /^(?:(\d+)[\s-]+)?(\d+)\s*[/\u2044]\s*(\d+)$/
 
-/** Reads inches as a tape shows them: "18 1/4", "18¼" and "18.25" are the same. @returns null for anything else */
+/**
+ * Reads inches as a tape shows them: "18 1/4", "18¼" and "18.25" are the same.
+ * @returns null for anything else
+ */
 export function parseInches(text: string): number | null {
   // A written fraction is taken apart into figures, and kept apart from the whole before it.
   const parted = text
@@ -59,6 +65,8 @@ export function readTyped(
   const written = (stored: number): string => formatQuantity(stored, quantity, units)
   return {
     ok: false,
-    sentence: `A ${NOUN[quantity]} of ${text.trim()} ${unit} cannot be: it lies between ${written(least)} and ${written(most)} ${unit}. Was a figure missed?`,
+    sentence:
+      `A ${NOUN[quantity]} of ${text.trim()} ${unit} cannot be: it lies between ` +
+      `${written(least)} and ${written(most)} ${unit}. Was a figure missed?`,
   }
 }

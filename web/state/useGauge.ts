@@ -2,7 +2,10 @@ import type { DeviceKind } from '@anklet/contract'
 import { useEffect, useRef } from 'react'
 import { useLink } from './link.ts'
 
-/** Takes each value that a gauge of a kind sends while the asking component is on the page. Values sent before do not count. */
+/**
+ * Takes each value that a gauge of a kind sends while the asking component is on the page. Values
+ * sent before do not count.
+ */
 export function useGauge(kind: DeviceKind, take: (value: number) => void): void {
   const press = useLink((link) => link.press)
   const statuses = useLink((link) => link.statuses)

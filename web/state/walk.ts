@@ -10,7 +10,10 @@ export interface Stop {
 /** As many laps as anybody walks. */
 export const MOST_LAPS = 6
 
-/** The stops of so many laps: every other one goes the other way round, so that a slow sink shows as a difference between them. */
+/**
+ * The stops of so many laps: every other one goes the other way round, so that a slow sink shows
+ * as a difference between them.
+ */
 export const stopsOf = (laps: number): Stop[] =>
   Array.from({ length: laps }, (_, i) => i + 1).flatMap((lap) =>
     (lap % 2 === 1 ? WALK : WALK.toReversed()).map((corner) => ({ corner, lap })),

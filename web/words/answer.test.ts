@@ -15,7 +15,9 @@ const { suspectsOf } = words
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 
-/** The core's own answer to a night with given leaks, so that the words are tried on real numbers. */
+/**
+ * The core's own answer to a night with given leaks, so that the words are tried on real numbers.
+ */
 function answerTo(
   leaks: Partial<Record<Corner, number>>,
   {
@@ -118,7 +120,9 @@ describe('the answer in words', () => {
     const { headline, sub } = speak(shaped({ none: 0.02, RL: 0.5, rearPair: 0.26, rearBoth: 0.22 }))
     expect(headline).toMatch(/^The rear axle leaks: sure, 95 % or more\./)
     expect(sub).toBe(
-      'Heights cannot tell which: rear left (50 %), both rear springs alike, as by the shared valve block (26 %) or both rear springs, each its own leak (22 %). Soap tells them apart.',
+      'Heights cannot tell which: rear left (50 %), both rear springs alike, as by ' +
+        'the shared valve block (26 %) or both rear springs, each its own leak (22 %). ' +
+        'Soap tells them apart.',
     )
   })
 
@@ -136,7 +140,8 @@ describe('the answer in words', () => {
     const spoken = speak(twisted)
     expect(spoken.kind).toBe('twisted')
     expect(spoken.twist).toBe(
-      'These heights twist the body by 17 mm: either a reading is wrong or the car hangs in its bushes. Roll it, bounce it, take the corner again.',
+      'These heights twist the body by 17 mm: either a reading is wrong or the car ' +
+        'hangs in its bushes. Roll it, bounce it, take the corner again.',
     )
     expect(spoken.headline).toMatch(/^If the heights hold: Front left leaks: sure, 95 % or more\./)
     expect(words.findingSentence(spoken)).toBe(`${spoken.headline} ${spoken.twist}`)

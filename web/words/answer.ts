@@ -156,7 +156,8 @@ const NOTHING_FITS = {
 /** What is said of a night whose heights can be believed: everything but a twist. */
 type Untwisted = Omit<SpokenAnswer, 'twist'>
 
-// Where no single explanation stands out, its axle often does: that is worth a sentence, and says where to take the soap.
+// Where no single explanation stands out, its axle often does: that is worth a sentence, and says
+// where to take the soap.
 function axleAnswer(suspects: readonly Suspect[], cold: string): Untwisted | null {
   for (const axle of ['front', 'rear'] as const) {
     const blamed = suspects.filter(({ ids }) =>
@@ -194,7 +195,10 @@ function speakUntwisted(facts: AnswerFacts): Untwisted {
     return {
       kind: 'moduleAwake',
       headline: 'The car was not left alone, so this night proves little.',
-      sub: `A module that wakes levels the car and hides the leaking corner. By the heights alone: ${first.words}, ${percentWords(first.probability)}. Cut the supply, prove it, and watch again.`,
+      sub:
+        'A module that wakes levels the car and hides the leaking corner. By the ' +
+        `heights alone: ${first.words}, ${percentWords(first.probability)}. Cut the ` +
+        'supply, prove it, and watch again.',
       suspects,
     }
   }
@@ -207,7 +211,10 @@ function speakUntwisted(facts: AnswerFacts): Untwisted {
     return {
       kind: 'answer',
       headline: `Cannot tell yet: ${first.words} (${percentWords(first.probability)})${rest}.`,
-      sub: `${cold} A longer night tells more: from the highest level, thermometer beside the springs, both laps walked.`.trim(),
+      sub: (
+        `${cold} A longer night tells more: from the highest level, thermometer beside ` +
+        'the springs, both laps walked.'
+      ).trim(),
       suspects,
     }
   }

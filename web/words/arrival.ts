@@ -87,5 +87,6 @@ export function conditionWords({ condition, foreignParts, emptySince }: ArrivalR
 /** Standing empty so long that each fold has to be looked at, extended, before any air goes in. */
 export const emptyCaution = ({ emptySince, onStops }: ArrivalRecord): string | null =>
   emptySince !== null || (onStops !== null && onStops !== 'none')
-    ? 'It stands on empty springs: before any refill, weight off them and every fold inspected extended. Filled under weight they buckle and tear.'
+    ? 'It stands on empty springs: before any refill, weight off them and every fold ' +
+      'inspected extended. Filled under weight they buckle and tear.'
     : null

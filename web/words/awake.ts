@@ -19,7 +19,10 @@ const POLICY: Readonly<Record<Architecture['parked']['policy'], string>> = {
 }
 const ofHundred = (share: number): string => `${Math.round(share * 100)} times in 100`
 
-/** The answer in words: the suspect, and how much better a night with the module disabled would tell. */
+/**
+ * The answer in words: the suspect, and how much better a night with the module disabled would
+ * tell.
+ */
 export function speakAwake(
   { posterior, namedRight, leftBits, fitSuspect }: AwakeAnswer,
   architecture: Architecture,
@@ -29,7 +32,9 @@ export function speakAwake(
   const loses = leftBits.awake - leftBits.off
   const better =
     loses > 0.05
-      ? `This kind of module ${POLICY[architecture.parked.policy]}, and hides with it: awake, a night names the right leak ${ofHundred(namedRight.awake)}; disabled, ${ofHundred(namedRight.off)}. Disable it and watch again.`
+      ? `This kind of module ${POLICY[architecture.parked.policy]}, and hides with it: ` +
+        `awake, a night names the right leak ${ofHundred(namedRight.awake)}; disabled, ` +
+        `${ofHundred(namedRight.off)}. Disable it and watch again.`
       : 'With this kind of module a night awake tells hardly less than one with it disabled.'
   if (fitSuspect)
     return {

@@ -45,7 +45,9 @@ export function pumpSaid(
     ...(stopsAtBarG === null
       ? []
       : [
-          `Its pressure stopped rising at ${formatQuantity(stopsAtBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}.`,
+          'Its pressure stopped rising at ' +
+            `${formatQuantity(stopsAtBarG, 'pressure', units)} ` +
+            `${UNIT_LABEL[units.pressure]}.`,
         ]),
   ]
   if (stopsAtBarG !== null)
@@ -81,7 +83,8 @@ export function liftSaid(
   measuredS: number,
 ): Said {
   const lines = [
-    `A good pump needs ${secondsWords(expectedS)}; it took ${secondsWords(measuredS)}: ${per(share)} of the flow arrived.`,
+    `A good pump needs ${secondsWords(expectedS)}; it took ` +
+      `${secondsWords(measuredS)}: ${per(share)} of the flow arrived.`,
   ]
   switch (verdict) {
     case 'good':
@@ -251,7 +254,8 @@ export function whichSaid({ verdict, crossed, dead, moved }: WhichCorner): Said 
   const finds = [{ check: 'whichCorner', outcome: loud.length === 0 ? 'own' : loud.join('+') }]
   const lines = (Object.entries(moved) as [Corner, Corner | null][]).map(
     ([told, went]) =>
-      `Told the ${CORNER_WORDS[told]}: ${went === null ? 'nothing moved' : went === told ? 'it moved' : `the ${CORNER_WORDS[went]} moved`}.`,
+      `Told the ${CORNER_WORDS[told]}: ` +
+      `${went === null ? 'nothing moved' : went === told ? 'it moved' : `the ${CORNER_WORDS[went]} moved`}.`,
   )
   switch (verdict) {
     case 'straight':
@@ -265,7 +269,10 @@ export function whichSaid({ verdict, crossed, dead, moved }: WhichCorner): Said 
     case 'crossed':
       return {
         verdict: 'bad',
-        sentence: `${crossed.map(([a, b]) => `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`).join('; ')}. Look at the car: if the right corner really moved, the sensors’ plugs are crossed, else lines or valve plugs.`,
+        sentence:
+          `${crossed.map(([a, b]) => `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`).join('; ')}. ` +
+          'Look at the car: if the right corner really moved, the sensors’ plugs are ' +
+          'crossed, else lines or valve plugs.',
         lines,
         speaksFor: 'crossed lines, crossed valve plugs, crossed sensor plugs',
         finds,
@@ -346,11 +353,14 @@ export function habitSaid(
   units: DisplayUnits,
 ): Said {
   const lines = [
-    `${starts} starts in the log; ${startsPerDay.toFixed(0)} starts and ${minutesPerDay.toFixed(1)} minutes a day at this pace; longest run ${secondsWords(longestS)}.`,
+    `${starts} starts in the log; ${startsPerDay.toFixed(0)} starts and ` +
+      `${minutesPerDay.toFixed(1)} minutes a day at this pace; longest run ` +
+      `${secondsWords(longestS)}.`,
     ...(hottestC === null
       ? []
       : [
-          `Hottest ${formatQuantity(hottestC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}${heatStops > 0 ? `, stopped for heat ${heatStops === 1 ? 'once' : `${heatStops} times`}` : ''}.`,
+          `Hottest ${formatQuantity(hottestC, 'temperature', units)} ` +
+            `${UNIT_LABEL[units.temperature]}${heatStops > 0 ? `, stopped for heat ${heatStops === 1 ? 'once' : `${heatStops} times`}` : ''}.`,
         ]),
   ]
   if (heatStops > 0)

@@ -13,9 +13,21 @@ export function wantedWords(
   most: Misfit,
 ): string {
   if (leastRateNPerMm > mostRateNPerMm)
-    return `No coil can do it: laden it needs at least ${leastRateNPerMm.toFixed(0)} N/mm, and at full droop at most ${mostRateNPerMm.toFixed(0)}. Less load, or helper springs.`
+    return (
+      `No coil can do it: laden it needs at least ${leastRateNPerMm.toFixed(0)} ` +
+      `N/mm, and at full droop at most ${mostRateNPerMm.toFixed(0)}. Less load, or ` +
+      'helper springs.'
+    )
   const rate = Number.isFinite(mostRateNPerMm)
     ? (leastRateNPerMm + mostRateNPerMm) / 2
     : leastRateNPerMm * 1.3
-  return `Most of the list ${most === 'height' ? 'stand wrong' : most === 'bind' ? 'go solid' : most === 'loose' ? 'come loose' : 'sag too far'}. One of ${leastRateNPerMm.toFixed(0)} to ${Number.isFinite(mostRateNPerMm) ? mostRateNPerMm.toFixed(0) : 'any more'} N/mm would fit, at ${rate.toFixed(0)} N/mm with a free length of ${freeLengthMm(rate).toFixed(0)} mm, no longer than ${longestSolidMm.toFixed(0)} mm when solid.`
+  return (
+    'Most of the list ' +
+    `${most === 'height' ? 'stand wrong' : most === 'bind' ? 'go solid' : most === 'loose' ? 'come loose' : 'sag too far'}. ` +
+    `One of ${leastRateNPerMm.toFixed(0)} to ` +
+    `${Number.isFinite(mostRateNPerMm) ? mostRateNPerMm.toFixed(0) : 'any more'} ` +
+    `N/mm would fit, at ${rate.toFixed(0)} N/mm with a free length of ` +
+    `${freeLengthMm(rate).toFixed(0)} mm, no longer than ` +
+    `${longestSolidMm.toFixed(0)} mm when solid.`
+  )
 }

@@ -17,13 +17,15 @@ export function compareWords(
   const told = (corners: readonly Corner[], verb: string): string =>
     corners.length === 0
       ? ''
-      : `${list(corners.map((corner) => `${CORNER_WORDS[corner]} by ${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`))} ${verb}`
+      : `${list(corners.map((corner) => `${CORNER_WORDS[corner]} by ` + `${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`))} ` +
+        `${verb}`
   const parts = [told(moved(-1), 'lower'), told(moved(1), 'higher')].filter(Boolean)
   const changed =
     parts.length === 0
       ? 'Nothing changed that this tape can tell.'
       : `${capital(parts.join('; '))}.`
   return closureSuspect
-    ? `These heights ${twistWords(closureMm, units)} ${TWIST_ADVICE} Or it stood on another spot. As they are: ${changed}`
+    ? `These heights ${twistWords(closureMm, units)} ${TWIST_ADVICE} Or it stood on ` +
+        `another spot. As they are: ${changed}`
     : changed
 }

@@ -48,23 +48,31 @@ export function optionTitle(id: OptionId, axle: Axle): string {
 
 /** Each school’s case in two sentences. */
 export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
-  this: 'Only what is broken is paid for, and the other side may last for years. If it does not, the car comes back and the hours are paid again.',
+  this:
+    'Only what is broken is paid for, and the other side may last for years. If it ' +
+    'does not, the car comes back and the hours are paid again.',
   both: 'The other side is as old, and both stand alike afterwards. A spring that had years left is thrown away.',
   struts:
-    'Spring and damper are new together, and nothing is worked loose from an old damper. It is the dearest part, and a sound damper goes with it.',
+    'Spring and damper are new together, and nothing is worked loose from an old ' +
+    'damper. It is the dearest part, and a sound damper goes with it.',
   withPump:
-    'A pump that ran for the leak has aged by it, and everything is opened once. If it was sound, it is money spent early.',
+    'A pump that ran for the leak has aged by it, and everything is opened once. ' +
+    'If it was sound, it is money spent early.',
   axleCoils:
     'Nothing can leak there again. Levelling, levels and the ride of that axle are gone for good.',
   coilsAndDampers:
-    'With plain dampers too nothing asks for the module any more, and its message has no cause left. Two sound dampers go, and with them what they could do.',
+    'With plain dampers too nothing asks for the module any more, and its message ' +
+    'has no cause left. Two sound dampers go, and with them what they could do.',
   withBlock:
-    'A block that seeps lets the new springs sink as the old ones did, and its lines are open anyway. If it holds, it is the dearest seal in the car.',
+    'A block that seeps lets the new springs sink as the old ones did, and its ' +
+    'lines are open anyway. If it holds, it is the dearest seal in the car.',
   allCoils:
-    'No pump, no block, no line: nothing of it can fail again. Everything the suspension could do is gone, and both axles must be made to agree.',
+    'No pump, no block, no line: nothing of it can fail again. Everything the ' +
+    'suspension could do is gone, and both axles must be made to agree.',
   pump: 'It is what failed. The leak or the dust that wore it must be found, or the next one goes the same way.',
   leave:
-    'Nothing is spent today, and a small leak may stay small. Until it is mended the pump works for it, and a car on its stops breaks folds.',
+    'Nothing is spent today, and a small leak may stay small. Until it is mended ' +
+    'the pump works for it, and a car on its stops breaks folds.',
 }
 
 /** What an option takes away or asks for, on such a vehicle; money is not all. */
@@ -128,7 +136,8 @@ export function consequences(
             ]
           : damping[OTHER_AXLE[axle]] !== 'plain' && !hasAirOnAxle(architecture, OTHER_AXLE[axle])
             ? [
-                `The dampers at the ${OTHER_AXLE[axle]} are controlled too: the module stays for them, or they are changed with it.`,
+                `The dampers at the ${OTHER_AXLE[axle]} are controlled too: the module stays ` +
+                  'for them, or they are changed with it.',
               ]
             : []),
         'The warning must be handled by a bypass module or in the maker’s way.',

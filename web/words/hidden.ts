@@ -31,12 +31,17 @@ export function hiddenWords(
   if (awake[corner] > off[corner] + TELLS_MM)
     return {
       headline: `The leak is hidden: ${CORNER_WORDS[corner]} is pumped back up.`,
-      sub: `With the supply off it would stand ${write(off[corner] - awake[corner])} lower. A pump that runs at night is the only sign: cut the supply, and watch again.`,
+      sub:
+        `With the supply off it would stand ${write(off[corner] - awake[corner])} ` +
+        'lower. A pump that runs at night is the only sign: cut the supply, and watch ' +
+        'again.',
     }
   if (Math.abs(seen) < 0.6 * Math.abs(true_))
     return {
       headline: `The leak is hidden: left and right differ by ${write(seen)} instead of ${write(true_)}.`,
-      sub: `The module let the sound side down to the leaking one. Both sides flat does not mean two bad springs. Cut the supply, prove it, and watch again.`,
+      sub:
+        `The module let the sound side down to the leaking one. Both sides flat does ` +
+        `not mean two bad springs. Cut the supply, prove it, and watch again.`,
     }
   return {
     headline: `${name} shows: ${write(true_)} under the other side.`,

@@ -14,13 +14,20 @@ export function leakOrCommandWords(outcome: LeakOrCommand): {
       }
     case 'command':
       return {
-        headline: `No leak but a command: ${list(outcome.corners.map((corner) => CORNER_WORDS[corner]))} fell only with the supply on.`,
-        sub: `${capital('it')} held while nothing could switch a valve. Look at the height sensor and its link, at the module, and at an exhaust valve that opens.`,
+        headline:
+          'No leak but a command: ' +
+          `${list(outcome.corners.map((corner) => CORNER_WORDS[corner]))} fell only with ` +
+          'the supply on.',
+        sub:
+          `${capital('it')} held while nothing could switch a valve. Look at the height ` +
+          'sensor and its link, at the module, and at an exhaust valve that opens.',
       }
     case 'holds':
       return {
         headline: 'It held both times.',
-        sub: 'Neither a leak nor a command showed in these waits. If the complaint stands, wait longer, or at standing height.',
+        sub:
+          'Neither a leak nor a command showed in these waits. If the complaint stands, ' +
+          'wait longer, or at standing height.',
       }
   }
 }

@@ -14,15 +14,22 @@ export function warningWords(
   nowMs: number,
 ): string {
   const write = (mm: number): string => formatQuantity(Math.abs(mm), 'height', units, 1)
-  const grows = `${capital(CORNER_WORDS[corner])} loses ${write(perMonthMm)} ${UNIT_LABEL[units.length]} more in a night each month than the cold explains (${write(Math.max(0, -perMonthMm - halfMm))} to ${write(-perMonthMm + halfMm)})`
+  const grows =
+    `${capital(CORNER_WORDS[corner])} loses ${write(perMonthMm)} ` +
+    `${UNIT_LABEL[units.length]} more in a night each month than the cold explains ` +
+    `(${write(Math.max(0, -perMonthMm - halfMm))} to ${write(-perMonthMm + halfMm)})`
   const others =
     following.length > 0
-      ? ` ${capital(cornersInWords(following))} ${following.length === 1 ? 'goes' : 'go'} with it, because the body is stiff.`
+      ? ` ${capital(cornersInWords(following))} ` +
+        `${following.length === 1 ? 'goes' : 'go'} with it, because the body is stiff.`
       : ''
   if (!reaches) return `${grows}.${others}`
   if (reaches.likelyMs <= nowMs)
     return `${grows}: a night puts it out of its heights already.${others}`
-  return `${grows}: expect a night to put it out of its heights by ${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`}.${others}`
+  return (
+    `${grows}: expect a night to put it out of its heights by ` +
+    `${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`}.${others}`
+  )
 }
 
 /** Whether the repair holds, in words; of a car nothing was done to, whether it sank since. */
@@ -36,8 +43,19 @@ export function holdsWords(
       ? ` The cold explains up to ${formatQuantity(-coldMm[most], 'height', units)} ${UNIT_LABEL[units.length]}.`
       : ''
   if (verdict === 'holds')
-    return `${repaired ? 'The repair holds' : 'It has not sunk since it was handed over'}: it stands as a car without a leak would.${cold}`
+    return (
+      `${repaired ? 'The repair holds' : 'It has not sunk since it was handed over'}: ` +
+      `it stands as a car without a leak would.${cold}`
+    )
   if (verdict === 'cannotTell')
-    return `A little lower than the cold explains, and less than this tape can tell for certain: watch it a night.${cold}`
-  return `It sinks at ${cornersInWords(sinking)}: ${sinking.map((corner) => `${formatQuantity(-leftMm[corner], 'height', units)} ${UNIT_LABEL[units.length]}`).join(' and ')} more than the cold explains. ${repaired ? 'The repair does not hold, or something else leaks' : 'Something leaks'}.${cold}`
+    return (
+      'A little lower than the cold explains, and less than this tape can tell for ' +
+      `certain: watch it a night.${cold}`
+    )
+  return (
+    `It sinks at ${cornersInWords(sinking)}: ` +
+    `${sinking.map((corner) => `${formatQuantity(-leftMm[corner], 'height', units)} ` + `${UNIT_LABEL[units.length]}`).join(' and ')} ` +
+    'more than the cold explains. ' +
+    `${repaired ? 'The repair does not hold, or something else leaks' : 'Something leaks'}.${cold}`
+  )
 }

@@ -75,7 +75,11 @@ export function minutesWords(minutes: number): string {
 export function planRefusalWords(refusal: PlanRefusal, jobWords: (id: string) => string): string {
   switch (refusal.code) {
     case 'jobsExclude':
-      return `“${jobWords(refusal.jobs[0])}” and “${jobWords(refusal.jobs[1])}” cannot both be done${refusal.place === null ? '' : ` at the ${placeWords(refusal.place)}`}: one takes away what the other works on.`
+      return (
+        `“${jobWords(refusal.jobs[0])}” and “${jobWords(refusal.jobs[1])}” cannot both ` +
+        `be done${refusal.place === null ? '' : ` at the ${placeWords(refusal.place)}`}: ` +
+        'one takes away what the other works on.'
+      )
     case 'jobNotHere':
       return `There is nothing for “${jobWords(refusal.job)}”${refusal.place === null ? ' on this car' : ` at the ${placeWords(refusal.place)}`}.`
     case 'cornersMissing':

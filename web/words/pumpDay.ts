@@ -12,7 +12,9 @@ export function pumpDayWords(
   const morning = `The longest run is ${secondsWords(day.longestS)}, the pump gets ${Math.round(day.hottestC)} °C warm.`
   if (day.drawnBarL < 0.01 && day.lostBarL > 0.5)
     return {
-      headline: `A closed system is not refilled by itself: it has ${day.lostBarL.toFixed(1)} bar·L less every evening.`,
+      headline:
+        `A closed system is not refilled by itself: it has ${day.lostBarL.toFixed(1)} ` +
+        'bar·L less every evening.',
       sub: `The pump only shuttles what is there. ${morning} It goes down for good when the charge is used up.`,
     }
   if (day.heatStops > 0)
@@ -29,7 +31,9 @@ export function pumpDayWords(
   if (more < 1 && day.longestS < 2 * Math.max(20, tight.longestS))
     return {
       headline: `A leak of this size costs the pump little: ${minutes(Math.max(0, more))} more a day.`,
-      sub: `${minutes(day.minutes)} a day, against ${minutes(tight.minutes)} of a tight car. ${morning} It still wets the dryer.`,
+      sub:
+        `${minutes(day.minutes)} a day, against ${minutes(tight.minutes)} of a tight ` +
+        `car. ${morning} It still wets the dryer.`,
     }
   return {
     headline: `The pump runs ${minutes(day.minutes)} a day, ${minutes(Math.max(0, more))} of it for the leak.`,

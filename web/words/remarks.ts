@@ -16,7 +16,9 @@ export const leftOutWords = (
   { corner, heightMm, middleMm }: LeftOut,
   units: DisplayUnits,
 ): string =>
-  `${capital(CORNER_WORDS[corner])}: ${formatQuantity(heightMm, 'height', units)} ${UNIT_LABEL[units.length]} is left out, the others there say ${formatQuantity(middleMm, 'height', units)}. It stays on record.`
+  `${capital(CORNER_WORDS[corner])}: ${formatQuantity(heightMm, 'height', units)} ` +
+  `${UNIT_LABEL[units.length]} is left out, the others there say ` +
+  `${formatQuantity(middleMm, 'height', units)}. It stays on record.`
 
 /** Puts a remark into words. */
 export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {
@@ -25,7 +27,9 @@ export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {
   switch (remark.code) {
     case 'lapsDiffer':
       return {
-        sentence: `${capital(CORNER_WORDS[remark.corner])}: ${write(remark.firstMm)} on the first lap, ${write(remark.secondMm)} on the second. One of them is wrong.`,
+        sentence:
+          `${capital(CORNER_WORDS[remark.corner])}: ${write(remark.firstMm)} on the ` +
+          `first lap, ${write(remark.secondMm)} on the second. One of them is wrong.`,
         again: remark.corner,
       }
     case 'twist':
@@ -43,7 +47,9 @@ export function remarkWords(remark: RoundRemark, units: DisplayUnits): Remark {
       }
     case 'sinking':
       return {
-        sentence: `The car sinks while you measure: ${write(remark.meanDropMm)} between the laps. That is fast enough to hear: listen, and take soap to it.`,
+        sentence:
+          `The car sinks while you measure: ${write(remark.meanDropMm)} between the ` +
+          'laps. That is fast enough to hear: listen, and take soap to it.',
         again: null,
       }
   }

@@ -6,7 +6,10 @@ import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import { capital, CORNER_WORDS, list } from './corners.ts'
 
-/** A corner's verdict in a word or two, beside its shape. @param deviationMm mean minus nominal, mm. */
+/**
+ * A corner's verdict in a word or two, beside its shape.
+ * @param deviationMm mean minus nominal, mm.
+ */
 export function verdictWords(verdict: Verdict, deviationMm: number, units: DisplayUnits): string {
   const off = formatQuantity(Math.abs(deviationMm), 'height', units)
   switch (verdict) {
@@ -25,7 +28,10 @@ const corners = (names: readonly Corner[]): string =>
   list(names.map((corner) => CORNER_WORDS[corner]))
 const are = (names: readonly Corner[]): string => (names.length === 1 ? 'is' : 'are')
 
-/** The round against its specification in one sentence: what is out first, then what cannot be told. */
+/**
+ * The round against its specification in one sentence: what is out first, then what cannot be
+ * told.
+ */
 export function roundVerdictWords(
   { corners: verdicts }: RoundVerdict,
   units: DisplayUnits,
@@ -61,8 +67,10 @@ export function roundVerdictNotes(
     const lower = difference.differenceMm < 0 ? 'left' : 'right'
     notes.push(
       difference.verdict === 'over'
-        ? `The ${axle} axle leans: ${lower} ${write(difference.differenceMm)} lower, ${write(difference.limitMm)} allowed.`
-        : `The ${axle} axle may lean: ${lower} ${write(difference.differenceMm)} lower, ${write(difference.limitMm)} allowed. More readings decide.`,
+        ? `The ${axle} axle leans: ${lower} ${write(difference.differenceMm)} lower, ` +
+            `${write(difference.limitMm)} allowed.`
+        : `The ${axle} axle may lean: ${lower} ${write(difference.differenceMm)} lower, ` +
+            `${write(difference.limitMm)} allowed. More readings decide.`,
     )
   }
   const needed = WALK.filter((corner) => verdicts[corner].verdict === 'undecided')
@@ -70,8 +78,10 @@ export function roundVerdictNotes(
     const { readingsToDecide } = verdicts[corner]
     notes.push(
       readingsToDecide === null
-        ? `${capital(CORNER_WORDS[corner])} stands too close to its limit for this tape: its own error is larger than the room left.`
-        : `${capital(CORNER_WORDS[corner])} stands close to its limit: ${readingsToDecide} readings of the same would decide.`,
+        ? `${capital(CORNER_WORDS[corner])} stands too close to its limit for this tape: ` +
+            'its own error is larger than the room left.'
+        : `${capital(CORNER_WORDS[corner])} stands close to its limit: ` +
+            `${readingsToDecide} readings of the same would decide.`,
     )
   }
   if (Math.abs(noseHighMm) >= 5)
@@ -81,7 +91,9 @@ export function roundVerdictNotes(
   return notes
 }
 
-/** What an axle with a single height sensor sees: only the mean of left and right, whatever leans. */
+/**
+ * What an axle with a single height sensor sees: only the mean of left and right, whatever leans.
+ */
 export function singleSensorWords(
   { vehicleType: { architecture } }: Pick<Job, 'vehicleType'>,
   { axleMeanMm, leftRight }: RoundVerdict,
@@ -94,6 +106,10 @@ export function singleSensorWords(
         leftRight[axle]?.verdict === 'over'
           ? ' It cannot see this lean, and no calibration takes it away.'
           : ''
-      return `The ${axle} axle has one sensor: it sees the mean, ${formatQuantity(axleMeanMm[axle], 'height', units)} ${UNIT_LABEL[units.length]}.${lean}`
+      return (
+        `The ${axle} axle has one sensor: it sees the mean, ` +
+        `${formatQuantity(axleMeanMm[axle], 'height', units)} ` +
+        `${UNIT_LABEL[units.length]}.${lean}`
+      )
     })
 }

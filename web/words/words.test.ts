@@ -227,7 +227,8 @@ describe('beside the strip', () => {
     ).toMatchObject({
       again: null,
       sentence: expect.stringContaining(
-        'twist the body by 24 mm: either a reading is wrong or the car hangs in its bushes. Roll it, bounce it, take the corner again. 14 mm can be tape',
+        'twist the body by 24 mm: either a reading is wrong or the car hangs in its ' +
+          'bushes. Roll it, bounce it, take the corner again. 14 mm can be tape',
       ) as string,
     })
     expect(
@@ -249,7 +250,9 @@ describe('beside the strip', () => {
       compareWords({ changeMm, leastMm, closureMm: 25, closureSuspect }, units)
     expect(compared(false)).toBe('Front left by 25 mm higher.')
     expect(compared(true)).toBe(
-      'These heights twist the body by 25 mm: either a reading is wrong or the car hangs in its bushes. Roll it, bounce it, take the corner again. Or it stood on another spot. As they are: Front left by 25 mm higher.',
+      'These heights twist the body by 25 mm: either a reading is wrong or the car ' +
+        'hangs in its bushes. Roll it, bounce it, take the corner again. Or it stood ' +
+        'on another spot. As they are: Front left by 25 mm higher.',
     )
   })
 

@@ -102,9 +102,15 @@ export function sidesWords(axle: Axle, verdict: SidesVerdict): string {
     case 'alike':
       return `Both sides of the ${AXLE[axle]} rise alike.`
     case 'leftLags':
-      return `The ${side('left')} lags. Stop and look: a line not fully in, a fold caught, its valve, or the lines crossed.`
+      return (
+        `The ${side('left')} lags. Stop and look: a line not fully in, a fold caught, ` +
+        'its valve, or the lines crossed.'
+      )
     case 'rightLags':
-      return `The ${side('right')} lags. Stop and look: a line not fully in, a fold caught, its valve, or the lines crossed.`
+      return (
+        `The ${side('right')} lags. Stop and look: a line not fully in, a fold caught, ` +
+        'its valve, or the lines crossed.'
+      )
   }
 }
 

@@ -75,7 +75,10 @@ export function channelsOf(mapping: readonly LogColumn[], headers: readonly stri
 const rounded = (value: number, places: number): number =>
   Math.round(value * 10 ** places) / 10 ** places
 
-/** A read log, thinned to what is kept, with what is found in all of it. @param usualMm about what a height should be; null: not known. */
+/**
+ * A read log, thinned to what is kept, with what is found in all of it.
+ * @param usualMm about what a height should be; null: not known.
+ */
 export function finishLog(
   reader: LogReader,
   channels: readonly Channel[],

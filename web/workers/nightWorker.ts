@@ -26,7 +26,10 @@ export interface ParkedNight {
 
 const SAMPLES = 56
 
-/** Runs a parked night twice: with the module left to its habits, and with its supply cut. @returns null where the vehicle cannot stand so. */
+/**
+ * Runs a parked night twice: with the module left to its habits, and with its supply cut.
+ * @returns null where the vehicle cannot stand so.
+ */
 export function parkedNight({
   vehicle,
   architecture,

@@ -32,7 +32,10 @@ const drawn = async (picture: ImageBitmap, longestPx: number, quality: number): 
   base64Of(await drawnJpeg(picture, longestPx, quality))
 
 const api = {
-  /** Makes a picture no larger than needed, upright, without where it was taken. What only says that it is a picture is none: a drawing may carry a script. */
+  /**
+   * Makes a picture no larger than needed, upright, without where it was taken. What only says
+   * that it is a picture is none: a drawing may carry a script.
+   */
   async shrink(file: Blob): Promise<Shrunk> {
     if (file.size > MOST_BYTES) return { ok: false, fault: 'tooLarge' }
     const start = new Uint8Array(await file.slice(0, 4).arrayBuffer())

@@ -6,7 +6,10 @@ import { breakEven, compareOptions } from '@anklet/core/strategy'
 export interface KnownCosts {
   readonly kind: 'costs'
   readonly costs: readonly OptionCost[]
-  /** Age of the other side above which both at once is the cheaper, years; null: one of them is at any age; undefined: still looked for. */
+  /**
+   * Age of the other side above which both at once is the cheaper, years; null: one of them is at
+   * any age; undefined: still looked for.
+   */
   readonly breakEvenYears?: number | null
 }
 /** How far it is; what it came to; or that it could not be reckoned. */

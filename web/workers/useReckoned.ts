@@ -4,7 +4,8 @@ import { useEffect, useEffectEvent, useRef, useState } from 'react'
 
 /**
  * What a worker makes of the newest request; it ends with the component.
- * @param make begins the worker. @param reckon asks it; what it tells meanwhile counts until the answer is there. @param request null: nothing is asked. @param broken the answer when it fails.
+ * @param make begins the worker. @param reckon asks it; what it tells meanwhile counts until the
+ * answer is there. @param request null: nothing is asked. @param broken the answer when it fails.
  * @returns null while there is no answer yet
  */
 export function useReckoned<Api, Request, Answer>(
@@ -18,7 +19,8 @@ export function useReckoned<Api, Request, Answer>(
   broken: Answer,
 ): Answer | null {
   const [answer, setAnswer] = useState<Answer | null>(null)
-  // Begun when it is first needed, and anew after the page was put aside and taken up again. Both are held: a proxy that nobody holds is collected, and with it the listener on the worker.
+  // Begun when it is first needed, and anew after the page was put aside and taken up again. Both
+  // are held: a proxy that nobody holds is collected, and with it the listener on the worker.
   const running = useRef<{ readonly worker: Worker; readonly remote: Remote<Api> } | null>(null)
   useEffect(
     () => () => {

@@ -41,7 +41,10 @@ const plausible = (perCent: number | null): number | null =>
 const SOUND = new Map<string, unknown>()
 const on: Happening = { atS: 1, do: 'ignitionOn' }
 
-/** Something wrong with the air or the module, as the simulator knows it, and what of it hands and eyes could find at the car. */
+/**
+ * Something wrong with the air or the module, as the simulator knows it, and what of it hands and
+ * eyes could find at the car.
+ */
 export interface Case {
   readonly faults: readonly Fault[]
   /** Checks by hand that would show it, by check and place, with the outcome. */
@@ -53,7 +56,10 @@ export interface Case {
   readonly nightS?: number
 }
 
-/** A simulated car that answers checks: by running its machinery where that can answer, by what hands would find where it cannot. */
+/**
+ * A simulated car that answers checks: by running its machinery where that can answer, by what
+ * hands would find where it cannot.
+ */
 export class SimulatedCar {
   private readonly machine: Machine = usualMachine(sampleVehicle(), ARCHITECTURE, { supplyV: 13.2 })
   private readonly kept = new Map<string, unknown>()

@@ -137,13 +137,18 @@ export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
         <SaveToJob
           title="Air count"
           lines={[
-            `${type.name}: ${totalBarL.toFixed(1)} bar·L in all, ${WALK.map((corner) => `${corner} ${corners[corner].airBarL.toFixed(1)}`).join(', ')}, reservoir ${reservoir.airBarL.toFixed(1)}.`,
+            `${type.name}: ${totalBarL.toFixed(1)} bar·L in all, ` +
+              `${WALK.map((corner) => `${corner} ${corners[corner].airBarL.toFixed(1)}`).join(', ')}, ` +
+              `reservoir ${reservoir.airBarL.toFixed(1)}.`,
             `${say}${topUpBarL > 0.05 ? ` Regulator at ${pressure(regulatorBarG)}.` : ''}`,
           ]}
         />
         <Note
           formula="n = p(absolute) · V · 293/T; by gauge: p(gauge) · V, as workshop tables have it."
-          limits="Springs at their design pressure, all at one temperature. The reservoir is read by the pressure at which flow starts."
+          limits={
+            'Springs at their design pressure, all at one temperature. The reservoir is ' +
+            'read by the pressure at which flow starts.'
+          }
         />
       </div>
     </div>

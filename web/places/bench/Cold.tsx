@@ -61,7 +61,8 @@ export function Cold({ type }: { readonly type: VehicleType }): ReactNode {
       <div className="grid content-start gap-4">
         <p className="say-small" aria-live="polite">
           {most < -0.5
-            ? `A tight car sinks up to ${formatQuantity(-most, 'height', units)} ${unit}. Only what goes beyond that leaks.`
+            ? `A tight car sinks up to ${formatQuantity(-most, 'height', units)} ${unit}. ` +
+              'Only what goes beyond that leaks.'
             : 'It does not sink: warmer air lifts it.'}
         </p>
         <Slider
@@ -85,7 +86,9 @@ export function Cold({ type }: { readonly type: VehicleType }): ReactNode {
         <SaveToJob
           title="Cold"
           lines={[
-            `${type.name} from ${temperature(fromC)} to ${temperature(toC)}, tight: ${WALK.map((corner) => `${corner} ${formatQuantity(changeMm[corner], 'height', units)}`).join(', ')} ${unit}.`,
+            `${type.name} from ${temperature(fromC)} to ${temperature(toC)}, tight: ` +
+              `${WALK.map((corner) => `${corner} ${formatQuantity(changeMm[corner], 'height', units)}`).join(', ')} ` +
+              `${unit}.`,
           ]}
         />
         <Note

@@ -38,7 +38,10 @@ export function Fill(): ReactNode {
             <SaveToJob
               title="Fill time"
               lines={[
-                `${read.value.volumeL} L from ${pressure(read.value.fromBarG)} to ${pressure(read.value.toBarG)}, pump of ${read.value.freeFlowLPerMin} L/min that stalls at ${pressure(read.value.stallBarG)}: ${secondsWords(answer.value.seconds)}.`,
+                `${read.value.volumeL} L from ${pressure(read.value.fromBarG)} to ` +
+                  `${pressure(read.value.toBarG)}, pump of ${read.value.freeFlowLPerMin} L/min ` +
+                  `that stalls at ${pressure(read.value.stallBarG)}: ` +
+                  `${secondsWords(answer.value.seconds)}.`,
               ]}
             />
           </>
@@ -50,7 +53,10 @@ export function Fill(): ReactNode {
         )}
         <Note
           formula="60 · V · (293/T) · stall/free flow · ln((stall − from)/(stall − to))"
-          limits="A fixed volume at one temperature, full voltage at the pump, sea level. Long runs are done in stages with rests: the maker’s limit decides."
+          limits={
+            'A fixed volume at one temperature, full voltage at the pump, sea level. Long ' +
+            'runs are done in stages with rests: the maker’s limit decides.'
+          }
         />
       </div>
     </div>

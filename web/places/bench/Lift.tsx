@@ -46,11 +46,16 @@ export function Lift({ type }: { readonly type: VehicleType }): ReactNode {
     judged === null
       ? ''
       : judged.verdict !== 'good'
-        ? ` It took longer: only ${Math.round(judged.share * 100)}\u00a0% of the flow arrived. The pump is weak, or air gets out while it lifts: pump it dead-ended to tell them apart.`
+        ? ` It took longer: only ${Math.round(judged.share * 100)}\u00a0% of the flow ` +
+          'arrived. The pump is weak, or air gets out while it lifts: pump it dead-ended ' +
+          'to tell them apart.'
         : ` It took no longer than it should: the pump brings what it must.`
   const lines = answer?.ok
     ? [
-        `${type.name}, ${withAir.map((corner) => `${corner} ${liftMm[corner] ?? 0}`).join(', ')} mm: ${answer.value.airBarL.toFixed(1)} bar·L, ${secondsWords(answer.value.seconds)}.`,
+        `${type.name}, ` +
+          `${withAir.map((corner) => `${corner} ${liftMm[corner] ?? 0}`).join(', ')} mm: ` +
+          `${answer.value.airBarL.toFixed(1)} bar·L, ` +
+          `${secondsWords(answer.value.seconds)}.`,
         ...(verdict ? [verdict.trim()] : []),
       ]
     : []
@@ -99,7 +104,10 @@ export function Lift({ type }: { readonly type: VehicleType }): ReactNode {
         )}
         <Note
           formula="Air = p · A · m · lift · 293/T at each corner, delivered against that corner’s pressure."
-          limits="By the pump alone: a car with a reservoir lifts from its tank first, so isolate that. Mind the voltage at the pump, heat and altitude."
+          limits={
+            'By the pump alone: a car with a reservoir lifts from its tank first, so ' +
+            'isolate that. Mind the voltage at the pump, heat and altitude.'
+          }
         />
       </div>
     </div>

@@ -60,7 +60,10 @@ function Panel({
       viewBox={`0 0 ${W} ${H + 24}`}
       className="w-full"
       role="img"
-      aria-label={`${capital(CORNER_WORDS[corner])}: in the morning ${write(awake)}, ${write(off)} with the supply off, ${UNIT_LABEL[units.length]}`}
+      aria-label={
+        `${capital(CORNER_WORDS[corner])}: in the morning ${write(awake)}, ` +
+        `${write(off)} with the supply off, ${UNIT_LABEL[units.length]}`
+      }
     >
       {[low, (low + high) / 2, high].map((mm) => (
         <g key={mm}>
@@ -202,8 +205,14 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
           />
         )}
         <Note
-          formula="The same car twice through the night, stepped from one event to the next: leaks, cold, valves, the module’s checks."
-          limits="Pump, valves and dead band of a usual size, of no maker; the type says when its module looks and what it does then."
+          formula={
+            'The same car twice through the night, stepped from one event to the next: ' +
+            'leaks, cold, valves, the module’s checks.'
+          }
+          limits={
+            'Pump, valves and dead band of a usual size, of no maker; the type says when ' +
+            'its module looks and what it does then.'
+          }
         />
       </div>
     </div>

@@ -257,8 +257,15 @@ export function PumpDayTool({ type }: { readonly type: VehicleType }): ReactNode
         )}
         {lines.length > 0 && <SaveToJob title="The pump’s day" lines={lines} />}
         <Note
-          formula="The whole machine run for two days, the second counted: leak, levelling, the pump’s heat and cooling, air drawn in with its water (Magnus), air vented back through the dryer with it."
-          limits="Three drives a day. Heating, cooling and dead band of a usual size, of no maker; leaks carry no water back out."
+          formula={
+            'The whole machine run for two days, the second counted: leak, levelling, the ' +
+            'pump’s heat and cooling, air drawn in with its water (Magnus), air vented ' +
+            'back through the dryer with it.'
+          }
+          limits={
+            'Three drives a day. Heating, cooling and dead band of a usual size, of no ' +
+            'maker; leaks carry no water back out.'
+          }
         />
       </div>
     </div>

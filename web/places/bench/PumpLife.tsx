@@ -99,19 +99,25 @@ export function PumpLife({ type }: { readonly type: VehicleType }): ReactNode {
       <div className="grid content-start gap-3">
         {answer?.ok && (
           <>
-            <p
-              className="say"
-              aria-live="polite"
-            >{`${capital(sizeWords(rate))} costs the pump ${answer.value.leakMinutesPerDay < 1 ? `${Math.round(answer.value.leakMinutesPerDay * 60)} seconds` : `${answer.value.leakMinutesPerDay.toFixed(1)} minutes`} a day.`}</p>
+            <p className="say" aria-live="polite">
+              {`${capital(sizeWords(rate))} costs the pump ` +
+                `${answer.value.leakMinutesPerDay < 1 ? `${Math.round(answer.value.leakMinutesPerDay * 60)} seconds` : `${answer.value.leakMinutesPerDay.toFixed(1)} minutes`} ` +
+                'a day.'}
+            </p>
             <p className="sub">
               {share < 0.1
-                ? 'By minutes that is little. What kills a pump then is the long run of a cold morning, when the car stands low: heat, not hours.'
+                ? 'By minutes that is little. What kills a pump then is the long run of a cold ' +
+                  'morning, when the car stands low: heat, not hours.'
                 : 'The leak comes first, the pump after: a new pump behind this leak wears out the same way.'}
             </p>
             <SaveToJob
               title="Pump and leak"
               lines={[
-                `${type.name}, ${rateWords(rate)} bar·L/h: ${answer.value.totalMinutesPerDay.toFixed(1)} minutes a day instead of ${(answer.value.totalMinutesPerDay - answer.value.leakMinutesPerDay).toFixed(1)}; its hours last ${answer.value.lifeDays === null ? 'without end' : daysWords(answer.value.lifeDays)}.`,
+                `${type.name}, ${rateWords(rate)} bar·L/h: ` +
+                  `${answer.value.totalMinutesPerDay.toFixed(1)} minutes a day instead of ` +
+                  `${(answer.value.totalMinutesPerDay - answer.value.leakMinutesPerDay).toFixed(1)}; ` +
+                  'its hours last ' +
+                  `${answer.value.lifeDays === null ? 'without end' : daysWords(answer.value.lifeDays)}.`,
               ]}
             />
           </>
@@ -123,7 +129,10 @@ export function PumpLife({ type }: { readonly type: VehicleType }): ReactNode {
         )}
         <Note
           formula="Minutes a day = leak · 24 ÷ the pump’s flow at the mean spring pressure."
-          limits="Wear by hours alone. Heat, wet air and dust shorten a life more than minutes do; how long a pump is good for is the shop’s own experience."
+          limits={
+            'Wear by hours alone. Heat, wet air and dust shorten a life more than minutes ' +
+            'do; how long a pump is good for is the shop’s own experience.'
+          }
         />
       </div>
     </div>

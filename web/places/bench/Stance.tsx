@@ -105,8 +105,13 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
         <SaveToJob
           title="Stance"
           lines={[
-            `${type.name}, air left ${WALK.map((corner) => `${corner} ${Math.round(change.airShare[corner] * 100)}\u00a0%`).join(', ')}; load added ${WALK.map((corner) => `${corner} ${change.payloadN[corner]}`).join(', ')} N.`,
-            `It rests at ${WALK.map((corner) => `${corner} ${formatQuantity(heightMm[corner], 'height', units)}`).join(', ')} ${UNIT_LABEL[units.length]}.`,
+            `${type.name}, air left ` +
+              `${WALK.map((corner) => `${corner} ${Math.round(change.airShare[corner] * 100)}\u00a0%`).join(', ')}; ` +
+              'load added ' +
+              `${WALK.map((corner) => `${corner} ${change.payloadN[corner]}`).join(', ')} N.`,
+            'It rests at ' +
+              `${WALK.map((corner) => `${corner} ${formatQuantity(heightMm[corner], 'height', units)}`).join(', ')} ` +
+              `${UNIT_LABEL[units.length]}.`,
           ]}
         />
         <Note

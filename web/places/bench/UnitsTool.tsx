@@ -81,7 +81,10 @@ export function UnitsTool(): ReactNode {
         )}
         <Note
           formula="The inch is 25.4 mm, the pound-force 4.4482 N, by definition; five figures are shown."
-          limits="Pressures here are differences: a gauge reads over the air around it, an absolute one does not. They are never mixed."
+          limits={
+            'Pressures here are differences: a gauge reads over the air around it, an ' +
+            'absolute one does not. They are never mixed.'
+          }
         />
       </div>
     </div>

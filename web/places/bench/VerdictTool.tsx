@@ -116,8 +116,14 @@ export function VerdictTool(): ReactNode {
           <p className="sub">Type what was read and what is allowed.</p>
         )}
         <Note
-          formula="In, when the mean lies inside the tolerance by 1.645 standard uncertainties; out, when outside by as much."
-          limits="One reading repeats to 1.5 mm, tape and place have 1 mm in common. Five readings speak with their own spread."
+          formula={
+            'In, when the mean lies inside the tolerance by 1.645 standard uncertainties; ' +
+            'out, when outside by as much.'
+          }
+          limits={
+            'One reading repeats to 1.5 mm, tape and place have 1 mm in common. Five ' +
+            'readings speak with their own spread.'
+          }
         />
       </div>
     </div>

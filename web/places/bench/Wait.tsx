@@ -15,9 +15,46 @@ import { Note } from './Note.tsx'
 import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 
+/** The wait in words, and kept with a job. @param known how well the rounds and the gas are known */
+function HowLong({
+  type,
+  corner,
+  leakBarLPerH,
+  plan: { hours, dropMmPerH },
+  known,
+}: {
+  readonly type: VehicleType
+  readonly corner: Corner
+  readonly leakBarLPerH: number
+  readonly plan: { readonly hours: number; readonly dropMmPerH: number }
+  readonly known: string
+}): ReactNode {
+  const units = useUnits()
+  const unit = UNIT_LABEL[units.length]
+  return (
+    <>
+      <p className="say" aria-live="polite">
+        Wait {hoursWords(hours)}.
+      </p>
+      <p className="sub">
+        {capital(sizeWords(leakBarLPerH))}, {rateWords(leakBarLPerH)} bar·L/h at the{' '}
+        {CORNER_WORDS[corner]}, sinks {formatQuantity(dropMmPerH, 'height', units, 1)} {unit} an
+        hour; {formatQuantity(dropMmPerH * hours, 'height', units)} {unit} beyond the cold are
+        needed to be sure.
+      </p>
+      <SaveToJob
+        title="How long to wait"
+        lines={[
+          `${type.name}, ${CORNER_WORDS[corner]}, ${rateWords(leakBarLPerH)} bar·L/h: ` +
+            `wait ${hoursWords(hours)} to be sure, ${known}.`,
+        ]}
+      />
+    </>
+  )
+}
+
 /** How long a watch must last to be sure of a leak of a size. */
 export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
-  const units = useUnits()
   const vehicle = completeGeometry(type.geometry)
   const withAir = WALK.filter((corner) => hasAir(vehicle.corners[corner]))
   const [corner, setCorner] = useState<Corner>(withAir[0] ?? 'FL')
@@ -72,34 +109,27 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
       </div>
       <div className="grid content-start gap-3">
         {plan.ok ? (
-          <>
-            <p className="say" aria-live="polite">
-              Wait {hoursWords(plan.value.hours)}.
-            </p>
-            <p className="sub">
-              {capital(sizeWords(leakBarLPerH))}, {rateWords(leakBarLPerH)} bar·L/h at the{' '}
-              {CORNER_WORDS[corner]}, sinks{' '}
-              {formatQuantity(plan.value.dropMmPerH, 'height', units, 1)} {UNIT_LABEL[units.length]}{' '}
-              an hour; {formatQuantity(plan.value.dropMmPerH * plan.value.hours, 'height', units)}{' '}
-              {UNIT_LABEL[units.length]} beyond the cold are needed to be sure.
-            </p>
-          </>
+          <HowLong
+            type={type}
+            corner={corner}
+            leakBarLPerH={leakBarLPerH}
+            plan={plan.value}
+            known={`${readings} readings a round, gas known to ${sigmaK} K`}
+          />
         ) : (
           <p className="wrong" role="alert">
             {refusalWords(plan.error)}
           </p>
         )}
-        {plan.ok && (
-          <SaveToJob
-            title="How long to wait"
-            lines={[
-              `${type.name}, ${CORNER_WORDS[corner]}, ${rateWords(leakBarLPerH)} bar·L/h: wait ${hoursWords(plan.value.hours)} to be sure, ${readings} readings a round, gas known to ${sigmaK} K.`,
-            ]}
-          />
-        )}
         <Note
-          formula="Hours = (z for seeing it + z for no false alarm) · what tape, bushes and gas leave open ÷ sinking per hour."
-          limits="Sees such a leak 19 times in 20, calls 1 tight corner in 20 leaking. Linear at design height, at 8 °C."
+          formula={
+            'Hours = (z for seeing it + z for no false alarm) · what tape, bushes and gas ' +
+            'leave open ÷ sinking per hour.'
+          }
+          limits={
+            'Sees such a leak 19 times in 20, calls 1 tight corner in 20 leaking. Linear ' +
+            'at design height, at 8 °C.'
+          }
         />
       </div>
     </div>

@@ -182,7 +182,10 @@ function Faults({
   )
 }
 
-/** What only somebody at a real car could do, done to a stand-in: key, doors, load, weather, a fault, its clock, a gauge's button. */
+/**
+ * What only somebody at a real car could do, done to a stand-in: key, doors, load, weather, a
+ * fault, its clock, a gauge's button.
+ */
 export function AtTheCar({
   status,
   frame,

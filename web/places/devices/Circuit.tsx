@@ -18,7 +18,8 @@ const X: Readonly<Record<Corner, number>> = { FL: 216, FR: 304, RR: 392, RL: 480
 const SPRING_Y = 34
 const VALVE_Y = 108
 
-// A passage: thick and in the colour of air where air can pass, thin and broken at its valve where it cannot.
+// A passage: thick and in the colour of air where air can pass, thin and broken at its valve where
+// it cannot.
 function Path({ d, open }: { readonly d: string; readonly open: boolean }): ReactNode {
   return (
     <path
@@ -186,7 +187,10 @@ function Crosses({
   })
 }
 
-/** How the air of this vehicle is laid out, which path is open and where air flows: four springs in walking order over one gallery. */
+/**
+ * How the air of this vehicle is laid out, which path is open and where air flows: four springs in
+ * walking order over one gallery.
+ */
 export function Circuit({ architecture, state, gallery }: CircuitProps): ReactNode {
   const open = new Set<string>(state?.open ?? [])
   const pump = state?.pumpOn ?? false

@@ -10,7 +10,10 @@ import { StoredCodes } from './StoredCodes.tsx'
 
 type Tab = 'orders' | 'codes' | 'car'
 
-/** What can be done with a vehicle on the link: order it about, read its codes, and at a stand-in what only somebody at the car could. */
+/**
+ * What can be done with a vehicle on the link: order it about, read its codes, and at a stand-in
+ * what only somebody at the car could.
+ */
 export function Doing({
   status,
   type,

@@ -16,7 +16,10 @@ interface OrdersProps {
   readonly jobId: string | null
 }
 
-/** What the module can be asked to do. It moves the car: one corner is said by word and picture, and stop is always at hand. */
+/**
+ * What the module can be asked to do. It moves the car: one corner is said by word and picture,
+ * and stop is always at hand.
+ */
 export function Orders({ status: { identity }, architecture, jobId }: OrdersProps): ReactNode {
   const corners = WALK.filter((each) => hasAirAtCorner(architecture, each))
   const [corner, setCorner] = useState<Corner>(corners[0] ?? 'RL')

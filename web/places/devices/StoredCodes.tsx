@@ -6,7 +6,10 @@ import type { ReactNode } from 'react'
 import { sentenceOf } from '../../data/api.ts'
 import { useOrder } from '../../data/devices.ts'
 
-/** The codes a module has stored, and what it saw when it did. A code points to an area, never to a part. */
+/**
+ * The codes a module has stored, and what it saw when it did. A code points to an area, never to a
+ * part.
+ */
 export function StoredCodes({
   status: { codes, identity },
   units,
@@ -44,7 +47,8 @@ export function StoredCodes({
                   <span className="block text-[13px] text-ink-2">
                     {present ? 'its reason is there now' : 'stored; not seen since the last start'}
                     {seen &&
-                      `; seen then, over the level in ${UNIT_LABEL[units.length]}: ${WALK.map((corner) => `${corner} ${seen.offMm[corner] === null ? 'no signal' : formatQuantity(seen.offMm[corner], 'height', units)}`).join(', ')}${seen.galleryBarG === null ? '' : `; gallery ${formatQuantity(seen.galleryBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`}`}
+                      `; seen then, over the level in ${UNIT_LABEL[units.length]}: ` +
+                        `${WALK.map((corner) => `${corner} ` + `${seen.offMm[corner] === null ? 'no signal' : formatQuantity(seen.offMm[corner], 'height', units)}`).join(', ')}${seen.galleryBarG === null ? '' : `; gallery ${formatQuantity(seen.galleryBarG, 'pressure', units)} ` + `${UNIT_LABEL[units.pressure]}`}`}
                   </span>
                 </td>
               </tr>

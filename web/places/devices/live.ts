@@ -4,7 +4,10 @@ import { doubtOf } from '@anklet/core/guided'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_OF, axleMate } from '@anklet/core/vehicle'
 
-/** The channel of a kind that speaks for a corner: its own, or the one sensor of its axle; null without any. */
+/**
+ * The channel of a kind that speaks for a corner: its own, or the one sensor of its axle; null
+ * without any.
+ */
 export function channelAt(
   channels: readonly Channel[],
   kind: Channel['kind'],
@@ -42,7 +45,10 @@ const LOOK_BACK = 240
 /** About what a gallery shows, bar: enough to tell another unit by. */
 const USUAL_BAR = 7
 
-/** A height that never changes while the other one of its axle moves so far is stuck, mm: through body and bar it would follow a little. */
+/**
+ * A height that never changes while the other one of its axle moves so far is stuck, mm: through
+ * body and bar it would follow a little.
+ */
 const MATE_MOVED_MM = 15
 
 const spanOf = (values: readonly (number | null)[]): number => {
@@ -50,7 +56,10 @@ const spanOf = (values: readonly (number | null)[]): number => {
   return known.length === 0 ? 0 : Math.max(...known) - Math.min(...known)
 }
 
-/** What is wrong with what a device tells, channel by channel. @param usualMm about what a height should be; null: not known. */
+/**
+ * What is wrong with what a device tells, channel by channel.
+ * @param usualMm about what a height should be; null: not known.
+ */
 export function doubtsOf(
   channels: readonly Channel[],
   frames: readonly Frame[],

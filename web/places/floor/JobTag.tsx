@@ -12,7 +12,10 @@ import { CORNER_WORDS } from '../../words/corners.ts'
 const HALF_MM = 45
 const H = 40
 
-/** The last heights in walking order, each against its design height: four ticks on four short scales. */
+/**
+ * The last heights in walking order, each against its design height: four ticks on four short
+ * scales.
+ */
 function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
   if (!latest)
     return <span className="hidden w-[92px] text-[12.5px] text-ink-3 sm:block">not measured</span>

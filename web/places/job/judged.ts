@@ -17,7 +17,10 @@ export const specificationAt = (
   vehicleType.specifications.find((each) => each.levelId === levelId && each.method === method) ??
   null
 
-/** The band a corner may stand in, as the strip draws it. @param guard what the tape cannot decide at each limit, mm. */
+/**
+ * The band a corner may stand in, as the strip draws it.
+ * @param guard what the tape cannot decide at each limit, mm.
+ */
 export function bandOf(specification: Specification, corner: Corner, guard: number): StripBand {
   const { nominalMm, minusMm, plusMm } = specification[AXLE_OF[corner]]
   return { leastMm: nominalMm - minusMm, mostMm: nominalMm + plusMm, guardMm: guard }
@@ -31,7 +34,10 @@ export const bandWhileWalking = (
   repeatabilityMm: number,
 ): StripBand => bandOf(specification, corner, guardMm(Math.max(1, readings), repeatabilityMm))
 
-/** Holds a round against what is on record for its level and way of measuring; null where nothing is. */
+/**
+ * Holds a round against what is on record for its level and way of measuring; null where nothing
+ * is.
+ */
 export const judgedRound = (
   { vehicleType }: Job,
   round: Round,

@@ -3,7 +3,10 @@ import { withVolumes } from '@anklet/core/leakdown'
 import type { GuessShares, VehicleGeometry } from '@anklet/core/vehicle'
 import { completeGeometry, guessShares } from '@anklet/core/vehicle'
 
-/** A car as the arithmetic takes it: the figures of its type, what it taught about itself, and how much all that leaves open. */
+/**
+ * A car as the arithmetic takes it: the figures of its type, what it taught about itself, and how
+ * much all that leaves open.
+ */
 export interface KnownVehicle extends GuessShares {
   readonly vehicle: VehicleGeometry
 }

@@ -21,7 +21,10 @@ export const isRideRound = ({ method }: Pick<Round, 'method'>): boolean => isRid
 export const heightRounds = (job: Job): Round[] =>
   job.rounds.filter(({ jobId, purpose }) => jobId === job.id && purpose === 'heights').toReversed()
 
-/** The round before this one at the same level and measured the same way, from whatever job: what the tape said last time. */
+/**
+ * The round before this one at the same level and measured the same way, from whatever job: what
+ * the tape said last time.
+ */
 export const earlierRound = (
   job: Job,
   levelId: string,

@@ -101,7 +101,8 @@ export function partOf(
       scaleYears > 200)
   )
     return refuse(
-      'A life needs both: years it lasts about, up to 200, and a shape between 0.2 and 20. Leave both empty for what the shop has seen.',
+      'A life needs both: years it lasts about, up to 200, and a shape between 0.2 ' +
+        'and 20. Leave both empty for what the shop has seen.',
     )
   return {
     ok: true,
@@ -320,7 +321,10 @@ function Parts({
   )
 }
 
-/** What the shop fits, at which price, in how many hours, how long it is on its way and how long it lasts. */
+/**
+ * What the shop fits, at which price, in how many hours, how long it is on its way and how long it
+ * lasts.
+ */
 export function PartsShelf(): ReactNode {
   const parts = useParts()
   return (

@@ -69,7 +69,10 @@ function knownOf(
   ) as ReturnType<typeof knownOf>
 }
 
-/** Fills the empty figures of a form with middling ones of a class, each marked as a guess. Wheelbase, tracks and heights have to be there. */
+/**
+ * Fills the empty figures of a form with middling ones of a class, each marked as a guess.
+ * Wheelbase, tracks and heights have to be there.
+ */
 export function fillGuesses(form: TypeForm, vehicleClass: VehicleClass): Filled {
   const wheelbaseMm = parseNumber(form.vehicle.wheelbaseMm)
   const [front, rear] = [knownOf(form, 'front'), knownOf(form, 'rear')]

@@ -36,7 +36,8 @@ export function torqueOf(
   if (minNm === null || maxNm === null) return refuse(`A torque is a figure, in ${form.unit}.`)
   if (minNm < LEAST_NM || maxNm > MOST_NM)
     return refuse(
-      `A torque lies between ${LEAST_NM} and ${MOST_NM} N.m: that comes to ${minNm} to ${maxNm} N.m. Is the unit right?`,
+      `A torque lies between ${LEAST_NM} and ${MOST_NM} N.m: that comes to ${minNm} ` +
+        `to ${maxNm} N.m. Is the unit right?`,
     )
   if (minNm > maxNm)
     return refuse(`The least, ${form.min}, is above the most, ${form.max}. Are they swapped?`)

@@ -97,7 +97,10 @@ const BLANK_AXLE = Object.fromEntries(
   Object.keys(AXLE_FIELDS).map((field) => [field, '']),
 ) as Record<AxleField, string>
 
-/** An empty form: the layout starts as the commonest one, the figures start empty, since nobody may invent them. */
+/**
+ * An empty form: the layout starts as the commonest one, the figures start empty, since nobody may
+ * invent them.
+ */
 export const BLANK_TYPE: TypeForm = {
   name: '',
   source: '',
@@ -132,7 +135,10 @@ export const BLANK_TYPE: TypeForm = {
   guesses: [],
 }
 
-/** The figures an axle is asked for: without air its coil carries the whole load, so that force is not asked. */
+/**
+ * The figures an axle is asked for: without air its coil carries the whole load, so that force is
+ * not asked.
+ */
 export const fieldsOfAxle = (architecture: Architecture, axle: Axle): AxleField[] =>
   (Object.keys(AXLE_FIELDS) as AxleField[]).filter(
     (field) =>
@@ -140,7 +146,10 @@ export const fieldsOfAxle = (architecture: Architecture, axle: Axle): AxleField[
       !['effectiveAreaCm2', 'volumeAtDesignL', 'coilForceAtDesignN'].includes(field),
   )
 
-/** A vehicle type as the form shows it; null where left and right differ, which this form cannot hold. */
+/**
+ * A vehicle type as the form shows it; null where left and right differ, which this form cannot
+ * hold.
+ */
 export function formOf({
   name,
   source,
@@ -183,7 +192,10 @@ function specificationFormOf({ source, date, front, rear }: Specification): Spec
   return { source, date, axles: { front: text(front), rear: text(rear) } }
 }
 
-/** What the form came to: a geometry, or the sentence for the first figure that is missing or no number. */
+/**
+ * What the form came to: a geometry, or the sentence for the first figure that is missing or no
+ * number.
+ */
 export type FormOutcome =
   | { readonly ok: true; readonly geometry: VehicleGeometry }
   | { readonly ok: false; readonly sentence: string }
@@ -233,7 +245,10 @@ export type SpecificationsOutcome =
   | { readonly ok: true; readonly specifications: Specification[] }
   | { readonly ok: false; readonly sentence: string }
 
-/** Reads the specifications of a form; levels left empty have none, and those no longer listed are dropped. */
+/**
+ * Reads the specifications of a form; levels left empty have none, and those no longer listed are
+ * dropped.
+ */
 export function specificationsOf({
   architecture,
   specifications,
@@ -248,7 +263,9 @@ export function specificationsOf({
     const number = (text: string, words: string): number => {
       const value = parseNumber(text)
       if (value === null || value < 0)
-        wrong ??= `Specification for ${levelId}, ${words}: ${text.trim() === '' ? 'not entered: look it up' : `"${text.trim()}" is not a height or tolerance`}.`
+        wrong ??=
+          `Specification for ${levelId}, ${words}: ` +
+          `${text.trim() === '' ? 'not entered: look it up' : `"${text.trim()}" is not a height or tolerance`}.`
       return value ?? 0
     }
     const axle = (which: Axle): Specification['front'] => {
@@ -256,7 +273,9 @@ export function specificationsOf({
       const tolerance = (text: string, words: string, nominal: number): number => {
         const value = number(text, `${words}, ${which}`)
         if (value >= nominal && nominal > 0)
-          wrong ??= `Specification for ${levelId}, ${which}: a tolerance of ${value} mm on a height of ${nominal} mm cannot be.`
+          wrong ??=
+            `Specification for ${levelId}, ${which}: a tolerance of ${value} mm on a ` +
+            `height of ${nominal} mm cannot be.`
         return value
       }
       const nominal = number(nominalMm, `nominal height, ${which}`)

@@ -13,7 +13,8 @@ interface PaletteProps {
 }
 
 const ITEM =
-  'flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 data-[selected=true]:bg-ink data-[selected=true]:text-paper'
+  'flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 ' +
+  'data-[selected=true]:bg-ink data-[selected=true]:text-paper'
 
 const PLACES = [
   ['/', 'Floor'],
@@ -137,7 +138,10 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
   )
 }
 
-/** Whether an entry holds every word typed, in any order: no guessing, so that Enter goes where one looks. */
+/**
+ * Whether an entry holds every word typed, in any order: no guessing, so that Enter goes where one
+ * looks.
+ */
 export function holdsWords(entry: string, typed: string): number {
   const text = entry.toLowerCase()
   return typed

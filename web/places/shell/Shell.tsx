@@ -68,9 +68,11 @@ function Connection(): ReactNode {
   if (!away && !waiting) return null
   const kept =
     work > 0
-      ? `What was done at the car is kept on this device, ${work === 1 ? 'one entry' : `${work} entries`}, and goes by itself.`
+      ? 'What was done at the car is kept on this device, ' +
+        `${work === 1 ? 'one entry' : `${work} entries`}, and goes by itself.`
       : null
-  // A save on a live line takes a moment: its word floats, so that nothing moves under the finger when it goes.
+  // A save on a live line takes a moment: its word floats, so that nothing moves under the finger
+  // when it goes.
   return (
     <p
       role="status"
@@ -84,7 +86,8 @@ function Connection(): ReactNode {
         ? `The server does not answer. ${kept}`
         : waiting
           ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.'
-          : 'The server does not answer. What you see is the last it said; you can go on measuring and working: it is kept on this device.'}
+          : 'The server does not answer. What you see is the last it said; you can go on ' +
+            'measuring and working: it is kept on this device.'}
     </p>
   )
 }
@@ -112,7 +115,9 @@ export function Shell(): ReactNode {
               to={to}
               end={to === '/' || to === '/jobs'}
               className={({ isActive }) =>
-                `grid shrink-0 place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 md:px-3 md:text-[15px] ${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`
+                'grid shrink-0 place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 ' +
+                'md:px-3 md:text-[15px] ' +
+                `${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`
               }
             >
               {words}

@@ -29,7 +29,10 @@ export function NextWait(): ReactNode {
   )
 }
 
-/** Rings and shows a notice when a wait is over, on any page; and asks what it was when the clock leapt. */
+/**
+ * Rings and shows a notice when a wait is over, on any page; and asks what it was when the clock
+ * leapt.
+ */
 export function Waits(): ReactNode {
   const { waits, rang, drop } = useWaits()
   const { leaptMs, look, settle } = useLeap()

@@ -234,7 +234,8 @@ function Reader({
     setComplaint(null)
     if (file.size > LARGEST_MB * 1e6)
       setComplaint(
-        `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be read at once. Split it, one car or one year at a time.`,
+        `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can ` +
+          'be read at once. Split it, one car or one year at a time.',
       )
     else {
       setReading(true)

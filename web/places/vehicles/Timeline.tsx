@@ -42,7 +42,10 @@ const coloursNow = (): Colours => ({
   faint: colour('--ink-3'),
 })
 
-/** Levelled rounds of a corner make its line; a morning with the supply off stands hollow beside it, another load faint. */
+/**
+ * Levelled rounds of a corner make its line; a morning with the supply off stands hollow beside
+ * it, another load faint.
+ */
 function cornerSeries(
   corner: Corner,
   k: number,
@@ -92,7 +95,10 @@ interface CornerLook {
   /** How far its name is moved from its line's end. */ readonly movedPx: number
 }
 
-/** What happened, as marks along the top. @param aside how many marks each is moved, so that none covers another */
+/**
+ * What happened, as marks along the top.
+ * @param aside how many marks each is moved, so that none covers another
+ */
 function eventSeries(
   events: readonly CarEvent[],
   aside: readonly number[],
@@ -123,7 +129,10 @@ function eventSeries(
   }
 }
 
-/** How far the names at the ends of the lines are moved, so that none covers another; how high a millimetre is drawn is near enough. */
+/**
+ * How far the names at the ends of the lines are moved, so that none covers another; how high a
+ * millimetre is drawn is near enough.
+ */
 function namesMoved(points: readonly TrendPoint[], last: TrendPoint | undefined, top: number) {
   const lowest = Math.min(0, ...points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner])))
   const wanted = WALK.map(
@@ -242,7 +251,10 @@ function Rounds({
   )
 }
 
-/** Heights across all visits, mornings hollow and corrected for the cold, with what happened in between; and what is in the car, with its age. */
+/**
+ * Heights across all visits, mornings hollow and corrected for the cold, with what happened in
+ * between; and what is in the car, with its age.
+ */
 export function Timeline({
   detail,
   points,
@@ -272,7 +284,10 @@ export function Timeline({
           ref={place}
           className="h-[280px] w-full"
           role="img"
-          aria-label={`Heights of ${points.length} rounds over design, and ${events.length} events; the numbers are one tap away`}
+          aria-label={
+            `Heights of ${points.length} rounds over design, and ${events.length} events; ` +
+            'the numbers are one tap away'
+          }
         />
       )}
       {events.length > 0 && <Happened events={events} whole={numbers} />}

@@ -71,7 +71,8 @@ function Panel({
   units,
 }: TrendProps & { readonly corner: Corner; readonly range: number }): ReactNode {
   const [first, last] = [points[0]!.at, points.at(-1)!.at]
-  // A car's visits lie months apart and minutes apart: places in order, a little wider for longer gaps.
+  // A car's visits lie months apart and minutes apart: places in order, a little wider for longer
+  // gaps.
   const x = (i: number): number =>
     LEFT + 14 + (points.length === 1 ? 0.5 : i / (points.length - 1)) * (W - LEFT - 26)
   const y = (mm: number): number => H / 2 - (mm / range) * (H / 2 - 10)
@@ -84,7 +85,11 @@ function Panel({
       viewBox={`0 0 ${W} ${H + 24}`}
       className="w-full"
       role="img"
-      aria-label={`${capital(CORNER_WORDS[corner])}: ${points.length} rounds from ${new Date(first).toDateString()} to ${new Date(last).toDateString()}, last ${formatQuantity(now, 'height', units)} ${UNIT_LABEL[units.length]} off design`}
+      aria-label={
+        `${capital(CORNER_WORDS[corner])}: ${points.length} rounds from ` +
+        `${new Date(first).toDateString()} to ${new Date(last).toDateString()}, last ` +
+        `${formatQuantity(now, 'height', units)} ${UNIT_LABEL[units.length]} off design`
+      }
     >
       {[-range / 2, 0, range / 2].map((mm) => (
         <g key={mm}>
@@ -123,7 +128,10 @@ function Panel({
             stroke={coldMm ? 'var(--air)' : 'var(--ink)'}
             strokeWidth="1.8"
           >
-            <title>{`${new Date(round.endedAt).toLocaleString()}: ${formatQuantity(offMm[corner], 'height', units, 1)}`}</title>
+            <title>
+              {`${new Date(round.endedAt).toLocaleString()}: ` +
+                `${formatQuantity(offMm[corner], 'height', units, 1)}`}
+            </title>
           </circle>
         ))
       )}

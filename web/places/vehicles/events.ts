@@ -82,7 +82,10 @@ export function eventsOf({
   return events.sort((a, b) => a.atMs - b.atMs)
 }
 
-/** How many marks an event is set aside, so that those of one day do not cover each other. @param roomMs what one mark takes of the time axis, ms */
+/**
+ * How many marks an event is set aside, so that those of one day do not cover each other.
+ * @param roomMs what one mark takes of the time axis, ms
+ */
 export function asideOf(events: readonly CarEvent[], roomMs: number): readonly number[] {
   let freeMs = Number.NEGATIVE_INFINITY
   return events.map(({ atMs }) => {

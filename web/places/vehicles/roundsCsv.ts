@@ -6,7 +6,10 @@ import { perCorner } from '@anklet/core/vehicle'
 const quoted = (cell: string): string =>
   /[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell
 
-/** Every round of some cars as the table other shops and programs read; laps without all four corners stay out. Corrections are in force. */
+/**
+ * Every round of some cars as the table other shops and programs read; laps without all four
+ * corners stay out. Corrections are in force.
+ */
 export function roundsCsv(
   cars: readonly { readonly vehicle: Vehicle; readonly rounds: readonly Round[] }[],
 ): string {

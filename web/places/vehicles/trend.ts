@@ -8,7 +8,10 @@ export interface TrendPoint {
   readonly round: HistoryRound
   /** ms since 1970. */
   readonly at: number
-  /** Mean height over the design height at the level it stood at, mm; a morning's cold already added back. */
+  /**
+   * Mean height over the design height at the level it stood at, mm; a morning's cold already
+   * added back.
+   */
   readonly offMm: PerCorner<number>
   /** What was added back for the cold, mm; null: nothing, the module had just levelled the car. */
   readonly coldMm: PerCorner<number> | null
@@ -16,7 +19,8 @@ export interface TrendPoint {
 
 const NO_COLD = perCorner(() => 0)
 
-// With the supply off a parked car sinks by the cold alone; what the cold took since the evening is no ageing of the car.
+// With the supply off a parked car sinks by the cold alone; what the cold took since the evening is
+// no ageing of the car.
 function coldOf(
   { vehicleType, history }: VehicleDetail,
   round: HistoryRound,
@@ -35,7 +39,10 @@ function coldOf(
   return drop.ok ? drop.value.changeMm : null
 }
 
-/** Every round ever measured on a vehicle, oldest first, as heights over design, mornings corrected to their evening's temperature. */
+/**
+ * Every round ever measured on a vehicle, oldest first, as heights over design, mornings corrected
+ * to their evening's temperature.
+ */
 export function trendOf(detail: VehicleDetail): TrendPoint[] {
   const { corners } = detail.vehicleType.geometry
   return detail.history.map((round) => {
@@ -55,7 +62,10 @@ export function trendOf(detail: VehicleDetail): TrendPoint[] {
   })
 }
 
-/** The load most rounds of a vehicle were walked at, the newest where none prevails: what was laid in otherwise nobody weighed, so only rounds at one load are like with like. */
+/**
+ * The load most rounds of a vehicle were walked at, the newest where none prevails: what was laid
+ * in otherwise nobody weighed, so only rounds at one load are like with like.
+ */
 export function usualLoad(points: readonly TrendPoint[]): HistoryRound['load'] | null {
   const counts = new Map<HistoryRound['load'], number>()
   for (const {
@@ -70,7 +80,10 @@ export function usualLoad(points: readonly TrendPoint[]): HistoryRound['load'] |
   )
 }
 
-/** A history taken apart for its lines: rounds at the usual load as the module levelled them, mornings at it, and all at another load. */
+/**
+ * A history taken apart for its lines: rounds at the usual load as the module levelled them,
+ * mornings at it, and all at another load.
+ */
 export interface LikeWithLike {
   readonly levelled: readonly TrendPoint[]
   readonly nights: readonly TrendPoint[]

@@ -314,7 +314,9 @@ function Last({ job }: { readonly job: Job }): ReactNode {
       <p className="text-[15px]">
         {visits.length === 1 ? 'One level' : `${visits.length} levels`} by {nameOf(last.person)}
         {typedMm.length > 0
-          ? `; typed ${typedMm.map(({ sensor, mm }) => `${sensor} ${formatDifference(mm, units)}`).join(', ')} ${UNIT_LABEL[units.length]}`
+          ? '; typed ' +
+            `${typedMm.map(({ sensor, mm }) => `${sensor} ${formatDifference(mm, units)}`).join(', ')} ` +
+            `${UNIT_LABEL[units.length]}`
           : ''}
         .
       </p>
@@ -338,7 +340,10 @@ function Last({ job }: { readonly job: Job }): ReactNode {
   )
 }
 
-/** Levels rising and falling, the tape at each; what each sensor does, what to type, and whether a fresh round says so. */
+/**
+ * Levels rising and falling, the tape at each; what each sensor does, what to type, and whether a
+ * fresh round says so.
+ */
 export function Calibrate({ job }: { readonly job: Job }): ReactNode {
   const draft = useCalibrations((state) => state.byKey[job.id]) ?? {
     ...EMPTY_CALIBRATION,

@@ -31,7 +31,8 @@ const AFTER = {
   afterBarG: { words: 'It holds after it', kind: 'pressure', least: -1, most: 40, start: null },
 } as const
 const STEPS = [
-  'The vehicle at the level and about the temperature its target is stated for; the filling hose does not hold a door open that stops levelling.',
+  'The vehicle at the level and about the temperature its target is stated for; ' +
+    'the filling hose does not hold a door open that stops levelling.',
   'Regulator shut, then the bottle open. Rated hose and fitting, relief valve in it.',
   'Purge the hose of damp air before it goes on.',
   'Slowly up to the pressure said for the regulator; the reservoir is read by the pressure at which flow starts.',
@@ -80,7 +81,10 @@ function Levels({
   )
 }
 
-/** Gas put into a system: what is missing, how to put it in without hurting anybody, and the record of it. */
+/**
+ * Gas put into a system: what is missing, how to put it in without hurting anybody, and the record
+ * of it.
+ */
 export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(ASKS)
@@ -162,7 +166,8 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
           <>
             <p className="say-small" aria-live="polite">
               {ledger.value.topUpBarL > 0.05
-                ? `${ledger.value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ${pressure(ledger.value.regulatorBarG)} today.`
+                ? `${ledger.value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ` +
+                  `${pressure(ledger.value.regulatorBarG)} today.`
                 : ledger.value.topUpBarL < -0.05
                   ? `${(-ledger.value.topUpBarL).toFixed(1)} bar·L too much.`
                   : 'Nothing is missing.'}

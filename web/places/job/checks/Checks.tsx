@@ -69,7 +69,10 @@ const isPlain = (kind: CheckKind | Plain): kind is Plain =>
 const counted = (words: string, count: number): string =>
   count > 0 ? `${words} (${count})` : words
 
-/** What it could be and which check comes next; and the tests at the car, each with what to do, what it measures, what it says and what it speaks for. */
+/**
+ * What it could be and which check comes next; and the tests at the car, each with what to do,
+ * what it measures, what it says and what it speaks for.
+ */
 export function Checks({ job }: { readonly job: Job }): ReactNode {
   const [kind, setKind] = useState<CheckKind | Plain>('suspects')
   const Test = isPlain(kind) ? null : TESTS[kind]

@@ -39,7 +39,9 @@ const asksFor = (volumeL: number | null) =>
 const TEXT = {
   shopAir: {
     caution:
-      'Vent that corner first and prove it empty before its line comes off. Regulated air, never above that spring’s working pressure; nobody near the bellows while it takes pressure, and no car’s weight on an empty spring.',
+      'Vent that corner first and prove it empty before its line comes off. ' +
+      'Regulated air, never above that spring’s working pressure; nobody near the ' +
+      'bellows while it takes pressure, and no car’s weight on an empty spring.',
     steps: [
       'Take the line off at the strut and screw the gauge in with a shut-off.',
       'A little workshop air in, then shut it off.',

@@ -150,7 +150,8 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
           {lifts
             .map(
               ({ corner, fromMm, toMm, fromS, toS }) =>
-                `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`,
+                `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ` +
+                `${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`,
             )
             .join(', ')}
         </p>

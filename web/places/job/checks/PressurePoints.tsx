@@ -41,7 +41,10 @@ export function readPairs(
   return points.every(({ atMs }, i) => i === 0 || atMs > points[i - 1]!.atMs) ? points : null
 }
 
-/** Pressure readings with their times: sent by a gauge's button, typed as they are read, or typed as a list afterwards. */
+/**
+ * Pressure readings with their times: sent by a gauge's button, typed as they are read, or typed
+ * as a list afterwards.
+ */
 export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
   const units = useUnits()
   const [typed, setTyped] = useState('')

@@ -63,7 +63,10 @@ export function whileRunning(pressure: Readings, runs: Readings): Readings {
   }
 }
 
-/** The pump run against a known volume that is shut off: does it bring its flow? @param job null: on the bench. */
+/**
+ * The pump run against a known volume that is shut off: does it bring its flow?
+ * @param job null: on the bench.
+ */
 export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(ASKS)
@@ -114,7 +117,10 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
       kind="pump"
       said={outcome?.ok ? pumpSaid(outcome.value, units) : null}
       wanting={wanting}
-      caution="Never above the lowest working pressure of what is shut in; a relief valve on the test piece. The pump grows hot: let it rest between runs."
+      caution={
+        'Never above the lowest working pressure of what is shut in; a relief valve on ' +
+        'the test piece. The pump grows hot: let it rest between runs.'
+      }
       steps={[
         'Isolate the reservoir: on a car with one a lift tests the tank.',
         'Shut every corner valve, or end the pump’s line in a test piece of known volume with a gauge.',

@@ -38,7 +38,10 @@ export function RelayCheck({ job }: { readonly job: Job }): ReactNode {
       job={job}
       kind="relay"
       said={nothing ? null : relaySaid(judgeRelay({ askedA, restA, clicks }), lines)}
-      caution="Metal tools at the battery: cover its poles. A relay that is bridged runs the pump without its cut-out: seconds only."
+      caution={
+        'Metal tools at the battery: cover its poles. A relay that is bridged runs the ' +
+        'pump without its cut-out: seconds only.'
+      }
       steps={[
         'Clamp around the pump’s supply; read the current with nothing asked.',
         'Ask for the pump (raise, or an order), listen at the relay, read the current.',

@@ -18,7 +18,10 @@ import { channelAt, valueAt } from '../../devices/live.ts'
 import { CheckFrame } from './CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from './linked.ts'
 
-/** A corner is filled at most so long and watched so long, s of the device's clock; once it rose by so much it is stopped, mm. */
+/**
+ * A corner is filled at most so long and watched so long, s of the device's clock; once it rose by
+ * so much it is stopped, mm.
+ */
 const FILL_S = 6
 const WATCH_S = 8
 const ENOUGH_MM = 12

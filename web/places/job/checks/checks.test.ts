@@ -184,42 +184,46 @@ describe('verdicts in words', () => {
     })
     expect(pumpSaid({ ...pump, stopsAtBarG: 6 }, DEFAULT_UNITS).speaksFor).toContain('exhaust')
   })
-  test('every verdict of lift, relay, sweep, load and corner has a sentence and speaks for something or says why not', () => {
-    const said = [
-      ...(['good', 'weakPump', 'leakWhileLifting', 'pumpOrLeak'] as const).map((verdict) =>
-        liftSaid({ share: 0.7, verdict }, 20, 30),
-      ),
-      ...(['works', 'welded', 'relayDead', 'noCurrent', 'pumpSeized', 'cannotTell'] as const).map(
-        (verdict) => relaySaid(verdict, []),
-      ),
-      ...(['levels', 'doesNotLevel', 'doesNothing', 'doesNotLetDown', 'unfinished'] as const).map(
-        (verdict) => loadSaid({ verdict, sankMm: 20, upS: 10, downS: null }, DEFAULT_UNITS),
-      ),
-      ...(
-        [
-          'straight',
-          'crossed',
-          'sensorsCrossed',
-          'dead',
-          'muddled',
-          'unfinished',
-          'lookAtCar',
-        ] as const
-      ).map((verdict) =>
-        whichSaid({ verdict, moved: { FL: 'FR' }, crossed: [['FL', 'FR']], dead: ['RL'] }),
-      ),
-      ...(['follows', 'stuck', 'jumps', 'dropsOut', 'noSignal'] as const).map((verdict) =>
-        sweepSaid([{ id: 'a', place: 'front left sensor', verdict, movedPercent: 5 }]),
-      ),
-    ]
-    for (const { sentence, speaksFor, verdict } of said) {
-      expect(sentence.length).toBeGreaterThan(15)
-      expect(speaksFor !== '' || verdict === 'cannotTell').toBe(true)
-    }
-    expect(
-      sweepSaid([{ id: 'a', place: 'p', verdict: 'follows', movedPercent: 0.5 }]).verdict,
-    ).toBe('cannotTell')
-  })
+  test(
+    'every verdict of lift, relay, sweep, load and corner has a sentence and ' +
+      'speaks for something or says why not',
+    () => {
+      const said = [
+        ...(['good', 'weakPump', 'leakWhileLifting', 'pumpOrLeak'] as const).map((verdict) =>
+          liftSaid({ share: 0.7, verdict }, 20, 30),
+        ),
+        ...(['works', 'welded', 'relayDead', 'noCurrent', 'pumpSeized', 'cannotTell'] as const).map(
+          (verdict) => relaySaid(verdict, []),
+        ),
+        ...(['levels', 'doesNotLevel', 'doesNothing', 'doesNotLetDown', 'unfinished'] as const).map(
+          (verdict) => loadSaid({ verdict, sankMm: 20, upS: 10, downS: null }, DEFAULT_UNITS),
+        ),
+        ...(
+          [
+            'straight',
+            'crossed',
+            'sensorsCrossed',
+            'dead',
+            'muddled',
+            'unfinished',
+            'lookAtCar',
+          ] as const
+        ).map((verdict) =>
+          whichSaid({ verdict, moved: { FL: 'FR' }, crossed: [['FL', 'FR']], dead: ['RL'] }),
+        ),
+        ...(['follows', 'stuck', 'jumps', 'dropsOut', 'noSignal'] as const).map((verdict) =>
+          sweepSaid([{ id: 'a', place: 'front left sensor', verdict, movedPercent: 5 }]),
+        ),
+      ]
+      for (const { sentence, speaksFor, verdict } of said) {
+        expect(sentence.length).toBeGreaterThan(15)
+        expect(speaksFor !== '' || verdict === 'cannotTell').toBe(true)
+      }
+      expect(
+        sweepSaid([{ id: 'a', place: 'p', verdict: 'follows', movedPercent: 0.5 }]).verdict,
+      ).toBe('cannotTell')
+    },
+  )
   test('of a shut volume, with what could not have been seen', () => {
     const decay = {
       conductance: 1e-5,

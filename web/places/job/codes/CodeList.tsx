@@ -46,7 +46,8 @@ function Line({
       <p className="text-[13.5px] text-ink-2">
         {firstAt === lastAt
           ? `Seen once, ${momentWords(firstAt, today)}.`
-          : `First seen ${momentWords(firstAt, today)}, last ${momentWords(lastAt, today)}: in ${times} of ${of} readings since.`}
+          : `First seen ${momentWords(firstAt, today)}, last ${momentWords(lastAt, today)}: ` +
+            `in ${times} of ${of} readings since.`}
         {newest.freeze.length > 0 &&
           ` Kept with it: ${newest.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}
       </p>
@@ -74,7 +75,10 @@ function Line({
   )
 }
 
-/** Every code ever read on a vehicle: what it means here, whether it is there now, when it was first and last seen. */
+/**
+ * Every code ever read on a vehicle: what it means here, whether it is there now, when it was
+ * first and last seen.
+ */
 export function CodeList({ typeId, readings, texts, locked }: ListProps): ReactNode {
   const history = codeHistory(readings)
   if (history.length === 0)

@@ -13,8 +13,10 @@ export const readingOf = ({
 const GRAVITY = { present: 2, stored: 1, pending: 0 } as const
 
 /**
- * What codes are evidence of: the most telling of those whose text the shop knows, present ones before stored, and which sensors they name.
- * A code nobody knows the text of says nothing yet. Answers of the check are ordered from the least telling to the most.
+ * What codes are evidence of: the most telling of those whose text the shop knows, present ones
+ * before stored, and which sensors they name.
+ * A code nobody knows the text of says nothing yet. Answers of the check are ordered from the
+ * least telling to the most.
  */
 export function codeEvidence(
   checks: ReadonlyMap<string, PlacedCheck>,

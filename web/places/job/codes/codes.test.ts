@@ -178,7 +178,8 @@ test('a code in words', () => {
     'chassis, a number the standard leaves unassigned; failure type 13: electrical, circuit open',
   )
   expect(decodedWords({ number: 'U0121', failureType: 'F0' })).toBe(
-    'network between modules, a number of the standard, messages lost; failure type F0, which the standard keeps for later',
+    'network between modules, a number of the standard, messages lost; failure ' +
+      'type F0, which the standard keeps for later',
   )
   expect([
     meaningWords(text('C3121', 'sensor', 'RL')),

@@ -2,7 +2,10 @@ import type { Report } from '@anklet/core/codes'
 import { readReport, readReportTable } from '@anklet/core/codes'
 import Papa from 'papaparse'
 
-/** A report of any tool’s, pasted or out of a file: a table where its header names a column of codes, lines of text otherwise. */
+/**
+ * A report of any tool’s, pasted or out of a file: a table where its header names a column of
+ * codes, lines of text otherwise.
+ */
 export function readIn(text: string): Report {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), {
     skipEmptyLines: 'greedy',

@@ -86,7 +86,10 @@ interface Fits {
   readonly overloaded: ReadonlySet<string>
 }
 
-/** How every coil of the list would do in the corners of an axle. @param told the load, where it was estimated */
+/**
+ * How every coil of the list would do in the corners of an axle.
+ * @param told the load, where it was estimated
+ */
 function fitsOf(
   vehicle: VehicleGeometry,
   axle: Axle,
@@ -119,7 +122,10 @@ interface CoilChoiceProps {
   onChoose(coil: CoilEntry | null): void
 }
 
-/** Coils for an axle out of the shop's list: how each would stand, ride and sag; and the vehicle on the chosen one, empty, laden and towing. */
+/**
+ * Coils for an axle out of the shop's list: how each would stand, ride and sag; and the vehicle on
+ * the chosen one, empty, laden and towing.
+ */
 export function CoilChoice(props: CoilChoiceProps): ReactNode {
   const { job, corner, chosen } = props
   const units = useUnits()

@@ -13,7 +13,10 @@ function step(most: number, marks: number): number {
   return [1, 2, 5, 10].map((k) => k * ten).find((each) => each >= rough) ?? ten * 10
 }
 
-/** What every option costs over the years on one scale: the mark is the mean, the bar eight futures of ten; what is paid now stands as a notch. */
+/**
+ * What every option costs over the years on one scale: the mark is the mean, the bar eight futures
+ * of ten; what is paid now stands as a notch.
+ */
 export function CostFan({
   options,
   currency,
@@ -42,7 +45,9 @@ export function CostFan({
   const told = options
     .map(
       ({ title, cost }) =>
-        `${title}: ${amountWords(cost.meanCost, currency)}, from ${amountWords(cost.p10Cost, currency)} to ${amountWords(cost.p90Cost, currency)}`,
+        `${title}: ${amountWords(cost.meanCost, currency)}, from ` +
+        `${amountWords(cost.p10Cost, currency)} to ` +
+        `${amountWords(cost.p90Cost, currency)}`,
     )
     .join('; ')
   return (

@@ -139,7 +139,10 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
       <p className="text-[13.5px] text-ink-2">
         An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}
         {decision.over
-          ? `. Over ${decision.over.years} years it was reckoned at ${money(decision.over.mean)}, ${money(decision.over.p10)} to ${money(decision.over.p90)} in eight futures of ten, with another visit ${percentWords(decision.over.secondVisit)}`
+          ? `. Over ${decision.over.years} years it was reckoned at ` +
+            `${money(decision.over.mean)}, ${money(decision.over.p10)} to ` +
+            `${money(decision.over.p90)} in eight futures of ten, with another visit ` +
+            `${percentWords(decision.over.secondVisit)}`
           : ''}
         .
       </p>

@@ -13,7 +13,10 @@ import { Options } from './Options.tsx'
 import type { Failed } from './repairCase.ts'
 import { failedBy } from './repairCase.ts'
 
-/** What to do about the finding: the options on this vehicle's own figures, the choice, the estimate, and the owner's word. */
+/**
+ * What to do about the finding: the options on this vehicle's own figures, the choice, the
+ * estimate, and the owner's word.
+ */
 export function Decision({ job }: { readonly job: Job }): ReactNode {
   const newest = job.conclusions.at(-1)
   const [said, say] = useState<Failed | null>(null)
@@ -26,7 +29,8 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
   ]
   const failed = said ?? (newest ? failedBy(newest.cause, job) : null)
   const currency = shop?.rate?.currency
-  // The first amount of a currency takes as long as a hundred cards: told before anybody waits for it.
+  // The first amount of a currency takes as long as a hundred cards: told before anybody waits for
+  // it.
   useEffect(() => {
     if (currency) amountWords(0, currency)
   }, [currency])

@@ -32,13 +32,17 @@ function asked(
       return {
         words: 'Pressure, laden, at road height',
         unit: UNIT_LABEL[units.pressure],
-        how: 'Loaded as usual, levelled by itself, read with the springs’ valves open to the gauge. Both sides: the mean.',
+        how:
+          'Loaded as usual, levelled by itself, read with the springs’ valves open to ' +
+          'the gauge. Both sides: the mean.',
       }
     case 'sag':
       return {
         words: 'Goes down when loaded, supply off',
         unit: UNIT_LABEL[units.length],
-        how: `Levelled empty, supply off, measured at both ${axle} wheels, the usual load put in, measured again: the mean of both.`,
+        how:
+          `Levelled empty, supply off, measured at both ${axle} wheels, the usual load ` +
+          'put in, measured again: the mean of both.',
       }
     case 'papers':
       return {

@@ -262,11 +262,16 @@ function crossingWords(
 ): string {
   if (!one || !both) return ''
   return years === null
-    ? `At any age of the other spring ${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} costs less over the years.`
-    : `With the other spring younger than about ${years.toFixed(0)} years the failed side alone costs less over the years; with an older one, both at once.`
+    ? 'At any age of the other spring ' +
+        `${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} ` +
+        'costs less over the years.'
+    : `With the other spring younger than about ${years.toFixed(0)} years the failed ` +
+        'side alone costs less over the years; with an older one, both at once.'
 }
 
-/** What the futures followed say: costs as a fan and a table, and where one option crosses another. */
+/**
+ * What the futures followed say: costs as a fan and a table, and where one option crosses another.
+ */
 function Futures({
   options,
   answer,

@@ -37,7 +37,13 @@ function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axl
   const hz = (share: number): string => share.toFixed(2)
   const per = (share: number): string => `${(100 * share).toFixed(0)} %`
   const turned = is.front.rollShare - was.front.rollShare
-  return `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} before${Math.abs(turned) < 0.03 ? '' : turned < 0 ? ': it turns in more willingly, the rear bar may be too much' : ': it pushes more, the front bar may be too much'}; the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
+  return (
+    `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ` +
+    `${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front ` +
+    `carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} ` +
+    `before${Math.abs(turned) < 0.03 ? '' : turned < 0 ? ': it turns in more willingly, the rear bar may be too much' : ': it pushes more, the front bar may be too much'}; ` +
+    `the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
+  )
 }
 
 interface StanceProps {
@@ -49,7 +55,10 @@ interface StanceProps {
   readonly units: DisplayUnits
 }
 
-/** How the vehicle stands on a coil, empty, laden and towing, and what that does to its balance and its headlamps. */
+/**
+ * How the vehicle stands on a coil, empty, laden and towing, and what that does to its balance and
+ * its headlamps.
+ */
 export function Stances({ vehicle, fit, axle, ladenKg, towKg, units }: StanceProps): ReactNode {
   const converted = withCoils(
     vehicle,

@@ -96,7 +96,10 @@ function Values({ status }: { readonly status: DeviceStatus }): ReactNode {
   )
 }
 
-/** The link to the car, docked in a job: what the module tells, live; recording; and behind a tap circuit, orders and codes. */
+/**
+ * The link to the car, docked in a job: what the module tells, live; recording; and behind a tap
+ * circuit, orders and codes.
+ */
 export function Dock({ job }: { readonly job: Job }): ReactNode {
   const devices = useDevices().data
   const { listen, hang } = useLink()

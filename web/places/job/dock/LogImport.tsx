@@ -140,7 +140,8 @@ function useImport(job: Job) {
       (sniff) => {
         if (sniff.headers.length < 2)
           return setWrong(
-            `“${file.name}” is not a table with a header line: it has ${sniff.headers.length === 1 ? 'one column' : 'none'}.`,
+            `“${file.name}” is not a table with a header line: it has ` +
+              `${sniff.headers.length === 1 ? 'one column' : 'none'}.`,
           )
         setMapping(recalled(sniff.headers) ?? sniff.columns)
         setStep({ at: 'map', file, sniff })
@@ -228,7 +229,10 @@ function GoOn({
   )
 }
 
-/** A log of any tool's, out of a file: which column is what, what is found in it, and keeping it with the job. */
+/**
+ * A log of any tool's, out of a file: which column is what, what is found in it, and keeping it
+ * with the job.
+ */
 export function LogImport({ job }: { readonly job: Job }): ReactNode {
   const { step, mapping, setMapping, choose, read, store, drop, keeping, complaint } =
     useImport(job)

@@ -32,7 +32,9 @@ function One({ job, id }: { readonly job: Job; readonly id: string }): ReactNode
                 {lifts
                   .map(
                     ({ channel, fromS, toS, fromMm, toMm }) =>
-                      `${channel.corner ?? channel.place} ${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)} from ${fromS.toFixed(0)} s`,
+                      `${channel.corner ?? channel.place} ` +
+                      `${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} ` +
+                      `in ${secondsWords(toS - fromS)} from ${fromS.toFixed(0)} s`,
                   )
                   .join('; ')}
                 .

@@ -64,7 +64,11 @@ const RUNS_A = 3
 /** It must draw it through so many frames: a relay takes a moment to let go. */
 const FRAMES = 20
 
-/** What live values say by themselves: a pump that runs unasked; heights the tape just took, told otherwise by the module. @param clamp frames of a current clamp */
+/**
+ * What live values say by themselves: a pump that runs unasked; heights the tape just took, told
+ * otherwise by the module.
+ * @param clamp frames of a current clamp
+ */
 export function liveEvidence(
   job: Job,
   checks: ReadonlyMap<string, PlacedCheck>,

@@ -10,7 +10,8 @@ import { codesToKeep, liveEvidence } from './fromLink.ts'
 const LOOK_MS = 4000
 
 /**
- * Keeps with the job what the link tells by itself: codes whenever they are others than those read last, and what live values say.
+ * Keeps with the job what the link tells by itself: codes whenever they are others than those read
+ * last, and what live values say.
  * @param clampId the current clamp that is listened to; null: none
  */
 export function useKeptFromLink(
@@ -21,7 +22,8 @@ export function useKeptFromLink(
   const checks = useChecks(job.vehicleType.architecture)
   const signed = useSession(({ personId }) => personId) !== null
   const [record, say] = [useCommand('codes.record'), useCommand('evidence.say')]
-  // What was sent once is not sent again while the job's new state is on its way; what was not heard is sent at the next look.
+  // What was sent once is not sent again while the job's new state is on its way; what was not
+  // heard is sent at the next look.
   const sent = useRef(new Set<string>())
   const once = (what: string, send: () => boolean): void => {
     if (!sent.current.has(what) && send()) sent.current.add(what)

@@ -32,7 +32,9 @@ export function PaperView({
 }): ReactNode {
   const { before, after } = of
   const told = (at: { readonly at: string; readonly temperatureC: number }): string =>
-    `${format(new Date(at.at), 'd MMM yyyy, HH:mm')}, ${formatQuantity(at.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`
+    `${format(new Date(at.at), 'd MMM yyyy, HH:mm')}, ` +
+    `${formatQuantity(at.temperatureC, 'temperature', units)} ` +
+    `${UNIT_LABEL[units.temperature]}`
   const column = (corner: 'FL' | 'FR' | 'RL' | 'RR') => ({
     designMm: null,
     ...((after ?? before)?.band ? { band: (after ?? before)!.band![corner] } : {}),

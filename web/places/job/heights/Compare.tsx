@@ -27,7 +27,10 @@ const comparedRound = (round: Round): ComparedRound => ({
   modelSigmaMm: modelSigmaMm(round.rolledAndBounced),
 })
 
-/** Any two rounds of this car at one level, measured one way: what changed, and whether both can be right. */
+/**
+ * Any two rounds of this car at one level, measured one way: what changed, and whether both can be
+ * right.
+ */
 export function Compare({ job, round, units, repeatabilityMm }: CompareProps): ReactNode {
   const id = useId()
   const others = job.rounds
@@ -107,7 +110,10 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
         {UNIT_LABEL[units.length]}: what the four changes would twist the body by.{' '}
         {first.temperatureC === second.temperatureC
           ? ''
-          : `Air at ${formatQuantity(first.temperatureC, 'temperature', units)} then, ${formatQuantity(second.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]} later; with the module awake that changes nothing.`}
+          : `Air at ${formatQuantity(first.temperatureC, 'temperature', units)} then, ` +
+            `${formatQuantity(second.temperatureC, 'temperature', units)} ` +
+            `${UNIT_LABEL[units.temperature]} later; with the module awake that changes ` +
+            'nothing.'}
       </p>
     </div>
   )

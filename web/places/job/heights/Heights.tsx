@@ -33,7 +33,11 @@ function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
   const off = mapCorners(means, (mm, corner) => mm - design[corner])
   const worst = WALK.reduce((a, b) => (off[b] < off[a] ? b : a))
   if (off[worst] > -5) return 'It stands near its design height all round.'
-  return `${capital(CORNER_WORDS[worst])} stands ${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} under its design height.`
+  return (
+    `${capital(CORNER_WORDS[worst])} stands ` +
+    `${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} ` +
+    'under its design height.'
+  )
 }
 
 const ReportedNow = lazy(() =>
@@ -137,9 +141,11 @@ function Recorded({
         )}
         <p className="mt-2 text-[14px] text-ink-2">
           {verdict
-            ? `The band is the specification (${verdict.specification.source}, ${verdict.specification.date}), its dark part what this tape can be sure of.`
+            ? `The band is the specification (${verdict.specification.source}, ` +
+              `${verdict.specification.date}), its dark part what this tape can be sure of.`
             : isRideRound(round)
-              ? 'The notch is the design height at this level. No specification is on record for it, so nothing is called in or out.'
+              ? 'The notch is the design height at this level. No specification is on record ' +
+                'for it, so nothing is called in or out.'
               : ''}
           {earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}
           {round.padsMm ? ' The uneven floor is taken out.' : ''}

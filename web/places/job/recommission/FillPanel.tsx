@@ -191,7 +191,10 @@ type ByLinkProps = FillProps & {
   readonly targetBarG: number | null
 }
 
-/** The fill by command as it goes: what was ordered, whether the pump must rest, and what stops it by itself. */
+/**
+ * The fill by command as it goes: what was ordered, whether the pump must rest, and what stops it
+ * by itself.
+ */
 function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByLinkProps) {
   useNow(500)
   const { status, live, frame } = car
@@ -293,7 +296,9 @@ function ByLink(props: ByLinkProps): ReactNode {
           {!fill.hanging
             ? 'Ask for raise'
             : stage
-              ? `Fill the ${CORNER_WORDS[fill.corner]} to ${formatQuantity(stage.toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+              ? `Fill the ${CORNER_WORDS[fill.corner]} to ` +
+                `${formatQuantity(stage.toBarG, 'pressure', units)} ` +
+                `${UNIT_LABEL[units.pressure]}`
               : 'Every stage is reached'}
         </button>
         <button
@@ -314,7 +319,10 @@ function ByLink(props: ByLinkProps): ReactNode {
   )
 }
 
-/** The fill of a corner in stages with rests, both sides of its axle in turn; by command where the link can, else by whoever holds the tool. */
+/**
+ * The fill of a corner in stages with rests, both sides of its axle in turn; by command where the
+ * link can, else by whoever holds the tool.
+ */
 export function FillPanel(props: FillProps): ReactNode {
   const { job, work, car, corner, peaks } = props
   const units = useUnits()

@@ -20,7 +20,9 @@ import { useWork } from '../run/useWork.ts'
 import { isFilling, Linking } from '../work/Runner.tsx'
 import { FillPanel } from './FillPanel.tsx'
 
-/** Highest pressure each corner showed at its own open valve since the page was opened, bar gauge. */
+/**
+ * Highest pressure each corner showed at its own open valve since the page was opened, bar gauge.
+ */
 function usePeaks(car: CarLive | null): Readonly<Record<string, number>> {
   const [peaks, setPeaks] = useState<Readonly<Record<string, number>>>({})
   const [open, gallery] = [
@@ -213,7 +215,10 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   )
 }
 
-/** Air back in without breaking anything: codes first, one posture, in stages with rests, both sides alike, and no weight before every spring carries. */
+/**
+ * Air back in without breaking anything: codes first, one posture, in stages with rests, both
+ * sides alike, and no weight before every spring carries.
+ */
 export function Recommission({ job }: { readonly job: Job }): ReactNode {
   const work = useWork(job)
   if (!work)

@@ -11,7 +11,10 @@ import { factWords, Temporary } from './Temporary.tsx'
 import type { OnWork } from './useWork.ts'
 import { useWork } from './useWork.ts'
 
-/** Looks whether the link contradicts what is on record, and says so at once: for two moments in a row, so that a flicker is none. */
+/**
+ * Looks whether the link contradicts what is on record, and says so at once: for two moments in a
+ * row, so that a flicker is none.
+ */
 function useContradictions(job: Job, work: OnWork): void {
   const { run } = work
   const car = useCarLive(
@@ -26,7 +29,8 @@ function useContradictions(job: Job, work: OnWork): void {
       contradicted(run, car.before).map(({ fact, place }) => factKey(fact, place)),
     )
     for (const each of contradicted(run, car.live)) {
-      // Told once for each state of the record: it takes a moment until the page knows what it told.
+      // Told once for each state of the record: it takes a moment until the page knows what it
+      // told.
       const at = `${factKey(each.fact, each.place)} ${work.of.entries.length}`
       if (!before.has(factKey(each.fact, each.place)) || told.current === at) continue
       told.current = at

@@ -48,7 +48,10 @@ export interface CarLive {
   /** The moment before, to tell what stays from what flickers. */ readonly before: Live
 }
 
-/** What the device that proofs are read from tells now, with the gauges beside it; null where none is, or it is not there. */
+/**
+ * What the device that proofs are read from tells now, with the gauges beside it; null where none
+ * is, or it is not there.
+ */
 export function useCarLive(
   deviceId: string | null,
   geometry: Designed,

@@ -223,7 +223,10 @@ function KeepFinding({
   )
 }
 
-/** When to stop checking: the fault, how sure, what guessing would have cost, and keeping it as the job's finding. */
+/**
+ * When to stop checking: the fault, how sure, what guessing would have cost, and keeping it as the
+ * job's finding.
+ */
 export function Conclude({ job, now, reasoned, costs }: ConcludeProps): ReactNode {
   const stop = reasoned.recommend.kind === 'repair'
   const cause = stop ? reasoned.recommend.id : reasoned.posterior[0]!.cause

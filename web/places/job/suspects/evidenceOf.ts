@@ -105,7 +105,10 @@ function fromArrival({ arrival }: Job): Loose[] {
   ]
 }
 
-/** Whether tape and module agree, corner by corner. @param told by the module, mm; null where it tells none */
+/**
+ * Whether tape and module agree, corner by corner.
+ * @param told by the module, mm; null where it tells none
+ */
 export const differing = (
   checks: Checks,
   means: PerCorner<number>,
@@ -151,7 +154,8 @@ function fromWatches(checks: Checks, job: Job): Loose[] {
       .filter(({ supplyCut }) => supplyCut !== 'leftOn')
       .map(fallenIn)
       .findLast((fallen) => fallen !== null) ?? null
-  // A wait with the supply on is told as what both waits say together; a leak is what the one with it off says already.
+  // A wait with the supply on is told as what both waits say together; a leak is what the one with
+  // it off says already.
   const both = concluded.findLast(
     ({ supplyCut, finding }) => supplyCut === 'leftOn' && finding?.kind === 'answer',
   )?.finding?.best
@@ -170,7 +174,10 @@ function fromWatches(checks: Checks, job: Job): Loose[] {
   ]
 }
 
-/** All evidence of a job: what its parts say by themselves, what was found by hand, and what is not counted, in the order of the work. */
+/**
+ * All evidence of a job: what its parts say by themselves, what was found by hand, and what is not
+ * counted, in the order of the work.
+ */
 export function evidenceOf(job: Job, checks: Checks): Piece[] {
   const tests = job.checks.flatMap(({ finds = [] }) =>
     finds.map((found): Loose => ({ ...found, from: 'test' })),

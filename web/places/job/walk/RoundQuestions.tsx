@@ -20,7 +20,10 @@ const PLACES = [
   { value: 'elsewhere', words: 'Elsewhere', hint: '±5 K' },
 ] as const
 
-/** What every round needs to be worth anything: its level, the air's temperature and of what, and whether the car was settled. */
+/**
+ * What every round needs to be worth anything: its level, the air's temperature and of what, and
+ * whether the car was settled.
+ */
 export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps): ReactNode {
   const units = useUnits()
   const typed = readTyped(draft.temperature, 'temperature', units)

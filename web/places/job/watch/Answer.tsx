@@ -68,7 +68,8 @@ const Twist = ({ spoken }: { readonly spoken: SpokenAnswer }): ReactNode =>
     </p>
   )
 
-// High is clean and the complaint stands: a crack may sit in the part of the roll used at standing height.
+// High is clean and the complaint stands: a crack may sit in the part of the roll used at standing
+// height.
 function standingAfterHigh({ job, evening }: AnswerProps, best: string): string | null {
   const standing = standingLevel(job)
   return best === 'none' && evening.levelOffsetMm > standing.offsetMm && isComplaint(job.complaint)
@@ -191,7 +192,9 @@ function Told(props: ToldProps): ReactNode {
   })
   const lesson = lessonOf(job, watch, question.request, answer)
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
-  const closureWords = `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ${off} ${UNIT_LABEL[units.length]}`
+  const closureWords =
+    `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ` +
+    `${off} ${UNIT_LABEL[units.length]}`
   const doubted = spoken.kind === 'nothingFits'
   if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none')
     return (
@@ -265,7 +268,9 @@ function Told(props: ToldProps): ReactNode {
   )
 }
 
-/** The morning's answer: what leaks, how sure that is, and how much of the drop was only the cold. */
+/**
+ * The morning's answer: what leaks, how sure that is, and how much of the drop was only the cold.
+ */
 export function Answer(props: AnswerProps): ReactNode {
   const { job, watch, evening, between, morning } = props
   const { repeatabilityMm } = useRepeatability()
@@ -285,7 +290,8 @@ export function Answer(props: AnswerProps): ReactNode {
   return (
     <p className="caution" role="alert">
       {result.state === 'impossible'
-        ? 'With the figures on record this vehicle type could not have stood as it did: check loads and heights of the type on the shelf. The readings are safe.'
+        ? 'With the figures on record this vehicle type could not have stood as it did: ' +
+          'check loads and heights of the type on the shelf. The readings are safe.'
         : 'The calculation broke off. Reload the page; the readings are safe.'}
     </p>
   )

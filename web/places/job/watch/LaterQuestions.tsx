@@ -14,7 +14,10 @@ interface LaterProps {
   readonly leftOn: boolean
 }
 
-/** What must be known of the night before a later round: a look while the watch goes on, or the morning. */
+/**
+ * What must be known of the night before a later round: a look while the watch goes on, or the
+ * morning.
+ */
 export function LaterQuestions({ job, desk, units, leftOn }: LaterProps): ReactNode {
   const { draft } = desk
   const look = draft.kind === 'look'
@@ -53,7 +56,8 @@ export function LaterQuestions({ job, desk, units, leftOn }: LaterProps): ReactN
         <p className="hint">
           {leftOn
             ? 'A car that was moved proves nothing. The round can still be kept.'
-            : 'A module that wakes settles the car and hides the leaking corner. The round can still be kept, but it proves little.'}
+            : 'A module that wakes settles the car and hides the leaking corner. The round ' +
+              'can still be kept, but it proves little.'}
         </p>
       )}
       <RoundQuestions job={job} draft={draft} levels={false} onChange={desk.change} />

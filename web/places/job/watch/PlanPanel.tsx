@@ -17,7 +17,10 @@ interface PlanProps {
   readonly now: Date
 }
 
-/** What the watch being prepared can show: how far a corner must sink to be sure, and which leak that is in so many hours. */
+/**
+ * What the watch being prepared can show: how far a corner must sink to be sure, and which leak
+ * that is in so many hours.
+ */
 export function PlanPanel({ job, draft, units, now }: PlanProps): ReactNode {
   const temperature = readTyped(draft.temperature, 'temperature', units)
   const plannedHours = (new Date(draft.checklist.plannedEnd).getTime() - now.getTime()) / 3_600_000

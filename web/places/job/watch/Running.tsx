@@ -40,7 +40,12 @@ function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null
   })
   if (!drop.ok) return null
   const most = Math.max(...CORNERS.map((corner) => -drop.value.changeMm[corner]))
-  return `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by that alone.`
+  return (
+    `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ` +
+    `${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks ` +
+    `up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by ` +
+    'that alone.'
+  )
 }
 
 const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = {
@@ -121,7 +126,9 @@ function Foretold({
   )
 }
 
-/** A watch that runs: how long still, what is off and must come back, what the cold alone would do. */
+/**
+ * A watch that runs: how long still, what is off and must come back, what the cold alone would do.
+ */
 export function Running({
   job,
   watch,
@@ -193,7 +200,8 @@ export function Running({
           {capital(SUPPLY_WORDS[watch.supplyCut])}, by{' '}
           {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}.{' '}
           {leftOn
-            ? 'Nobody gets in. The module is awake: the car may move by itself at any time, keep hands and jacks away from it.'
+            ? 'Nobody gets in. The module is awake: the car may move by itself at any time, ' +
+              'keep hands and jacks away from it.'
             : 'Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.'}
         </p>
         <p className="figure">

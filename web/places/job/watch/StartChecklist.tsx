@@ -48,9 +48,13 @@ function supplyOptions(
 const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
   fuse: 'Be sure it is the fuse that feeds valves and pump, not the one of the display. The maker’s fuse plan decides.',
   battery:
-    'Open the bonnet first where power opens it. No metal tool across the posts, earth off first, and mind what loses its memory: the maker’s instructions decide.',
+    'Open the bonnet first where power opens it. No metal tool across the posts, ' +
+    'earth off first, and mind what loses its memory: the maker’s instructions ' +
+    'decide.',
   leftOn:
-    'Leak or command: what falls only with the supply on is let down by sensor, module or exhaust. The car may move by itself all night: nobody under it, nothing near it.',
+    'Leak or command: what falls only with the supply on is let down by sensor, ' +
+    'module or exhaust. The car may move by itself all night: nobody under it, ' +
+    'nothing near it.',
   cutOffSwitch:
     'Some switches only stop the level switch. Prove below that the module can no longer move the car.',
 }
@@ -67,7 +71,8 @@ function soakWords(
   })
   const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${UNIT_LABEL[units.temperature].replace('°C', 'K')}`
   return sigma > 3
-    ? `The air in the springs is known to about ${shown} only: it is still cooling from the drive. Two hours’ soak makes the answer surer.`
+    ? `The air in the springs is known to about ${shown} only: it is still cooling ` +
+        'from the drive. Two hours’ soak makes the answer surer.'
     : `The air in the springs is known to about ${shown}.`
 }
 

@@ -18,7 +18,10 @@ interface WhyProps {
 function reasonWords(reason: PriorReason): string {
   switch (reason.code) {
     case 'noSharedBlock':
-      return `Each ${reason.axle} spring has a valve of its own, so there is no shared block to blame: two equal leaks there would be chance.`
+      return (
+        `Each ${reason.axle} spring has a valve of its own, so there is no shared ` +
+        'block to blame: two equal leaks there would be chance.'
+      )
     case 'crossValve':
       return `A cross valve joins the ${reason.axle} springs: if it is open, one leak takes both down.`
     case 'customerNamed':

@@ -2,7 +2,8 @@ import type { Watch } from '@anklet/contract'
 import { createEvent } from 'ics'
 
 /**
- * The morning round as an entry for any calendar (RFC 5545), with an alarm a quarter of an hour before.
+ * The morning round as an entry for any calendar (RFC 5545), with an alarm a quarter of an hour
+ * before.
  * @returns null where the times make none.
  */
 export function calendarEntry(
@@ -17,7 +18,9 @@ export function calendarEntry(
     startInputType: 'utc',
     startOutputType: 'utc',
     duration: { minutes: 15 },
-    description: `The car has been left alone since ${startedAt}. Supply stays off, doors shut, until the round is walked.`,
+    description:
+      `The car has been left alone since ${startedAt}. Supply stays off, doors shut, ` +
+      'until the round is walked.',
     alarms: [
       {
         action: 'display',

@@ -19,7 +19,10 @@ export interface WatchPlan {
 const PROBE_BAR_L_PER_H = 0.1
 const USUAL_HOURS = [1, 6, 12] as const
 
-/** The corner a watch is planned for: the first the customer named that has air, else the first on the walk that has. */
+/**
+ * The corner a watch is planned for: the first the customer named that has air, else the first on
+ * the walk that has.
+ */
 function suspect(job: Job): Corner | undefined {
   const { complaint } = job
   const { corners } = knownVehicle(job).vehicle
@@ -28,7 +31,8 @@ function suspect(job: Job): Corner | undefined {
 }
 
 /**
- * What the watch being prepared could show, with two readings a round and what is known of the soak so far.
+ * What the watch being prepared could show, with two readings a round and what is known of the
+ * soak so far.
  * @param plannedHours from now to the morning round.
  * @returns null where the vehicle allows no plan or the answers are not in yet.
  */

@@ -5,7 +5,10 @@ import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
 import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/leakdown'
 import { knownVehicle } from '../knownVehicle.ts'
 
-/** What a watch asks of the arithmetic, why it starts from the weights it does, and which readings it leaves out. */
+/**
+ * What a watch asks of the arithmetic, why it starts from the weights it does, and which readings
+ * it leaves out.
+ */
 export interface WatchQuestion {
   readonly request: LeakdownRequest
   readonly reasons: readonly PriorReason[]
@@ -22,7 +25,8 @@ export interface WalkedRounds {
 const HOUR_MS = 3_600_000
 
 /**
- * A watch with all its rounds as the question it puts to the arithmetic. The gas temperature is known as well as at the worst of
+ * A watch with all its rounds as the question it puts to the arithmetic. The gas temperature is
+ * known as well as at the worst of
  * the rounds; the air has had all the time since the first to soak.
  */
 export function questionOf(

@@ -7,7 +7,10 @@ import { minutesWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.
 import { PlanStepRow } from './PlanStepRow.tsx'
 import { SHELF_KIND } from './shelfParts.ts'
 
-/** Days until the slowest of a plan's parts is here, and which that is; null where all are, or none is on the shelf. */
+/**
+ * Days until the slowest of a plan's parts is here, and which that is; null where all are, or none
+ * is on the shelf.
+ */
 export function slowestPart(
   needed: readonly string[],
   parts: readonly Part[],
@@ -78,7 +81,8 @@ function Missing({
             ),
           ) || 'none'}
           {slowest
-            ? `; the ${book.parts[slowest.part] ?? slowest.part} takes ${slowest.days === 1 ? 'a day' : `${slowest.days} days`}`
+            ? `; the ${book.parts[slowest.part] ?? slowest.part} takes ` +
+              `${slowest.days === 1 ? 'a day' : `${slowest.days} days`}`
             : ''}
           .
         </li>
@@ -140,7 +144,10 @@ interface PlanViewProps {
   onMove(key: string, to: number): void
 }
 
-/** A plan to be read at the car and on the wall: stretches, steps, waits, lift movements, what is needed and what is missing. */
+/**
+ * A plan to be read at the car and on the wall: stretches, steps, waits, lift movements, what is
+ * needed and what is missing.
+ */
 export function PlanView({
   job,
   plan,

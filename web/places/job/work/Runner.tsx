@@ -123,7 +123,8 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
                   {content.kind === 'done'
                     ? stepWords(step?.words ?? content.step, content.place)
                     : content.kind === 'lost'
-                      ? `${content.place ? `${placeWords(content.place)}: ` : ''}${of.book.facts.find((fact) => fact.id === content.fact)?.words ?? content.fact}. ${entryWords(content, nameOf)}`
+                      ? `${content.place ? `${placeWords(content.place)}: ` : ''}${of.book.facts.find((fact) => fact.id === content.fact)?.words ?? content.fact}. ` +
+                        `${entryWords(content, nameOf)}`
                       : entryWords(content, nameOf)}
                 </span>
                 <span className="text-ink-2">{nameOf(person)}</span>
@@ -138,7 +139,10 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   )
 }
 
-/** The work at the car: one step large, what came before and what comes after small, and who has it. */
+/**
+ * The work at the car: one step large, what came before and what comes after small, and who has
+ * it.
+ */
 export function Runner({
   job,
   work,

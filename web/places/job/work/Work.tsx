@@ -216,7 +216,8 @@ function Planning({
     setOrder(keys)
   }
   const moved = plan !== null && steps !== plan.steps
-  // A plan made anew under way takes over what is left changed, so its steps may differ where its words do not.
+  // A plan made anew under way takes over what is left changed, so its steps may differ where its
+  // words do not.
   const same =
     made !== undefined &&
     contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
@@ -277,7 +278,10 @@ function Planning({
   )
 }
 
-/** The work: before it begins jobs and corners as the decision asks for them, their steps in one order, what is needed, what is missing; then step by step. */
+/**
+ * The work: before it begins jobs and corners as the decision asks for them, their steps in one
+ * order, what is needed, what is missing; then step by step.
+ */
 export function Work({ job }: { readonly job: Job }): ReactNode {
   const work = useWork(job)
   const car = useCarLive(

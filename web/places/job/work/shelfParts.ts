@@ -2,7 +2,10 @@ import type { Job, Part } from '@anklet/contract'
 import type { Axle } from '@anklet/core/vehicle'
 import { AXLE_OF } from '@anklet/core/vehicle'
 
-/** What a part of a plan is called on the shelf of parts; what is not there has no price, no days and no warranty. */
+/**
+ * What a part of a plan is called on the shelf of parts; what is not there has no price, no days
+ * and no warranty.
+ */
 export const SHELF_KIND: Readonly<Record<string, Part['kind']>> = {
   spring: 'spring',
   bellows: 'spring',
@@ -14,7 +17,8 @@ export const SHELF_KIND: Readonly<Record<string, Part['kind']>> = {
   coils: 'conversion',
 }
 
-// One for this axle before one for any; where the shelf holds several, nobody knows which was fitted.
+// One for this axle before one for any; where the shelf holds several, nobody knows which was
+// fitted.
 function fitted(
   parts: readonly Part[],
   typeId: string,
@@ -32,7 +36,10 @@ function fitted(
   return those.length === 1 ? those[0]! : null
 }
 
-/** What the makers of the parts that were fitted stand for, a part a line; only of parts that leave no doubt which they were. */
+/**
+ * What the makers of the parts that were fitted stand for, a part a line; only of parts that leave
+ * no doubt which they were.
+ */
 export function warrantyLines(
   job: Pick<Job, 'plans' | 'work' | 'vehicleType'>,
   parts: readonly Part[],

@@ -198,7 +198,8 @@ describe('a plan in words', () => {
     expect(
       planRefusalWords({ code: 'jobsExclude', jobs: ['strut', 'coils'], place: 'RL' }, name),
     ).toBe(
-      '“complete strut” and “conversion to coils” cannot both be done at the rear left: one takes away what the other works on.',
+      '“complete strut” and “conversion to coils” cannot both be done at the rear ' +
+        'left: one takes away what the other works on.',
     )
     expect(planRefusalWords({ code: 'halfAnAxle', job: 'coils', corner: 'RL' }, name)).toContain(
       'as a whole',

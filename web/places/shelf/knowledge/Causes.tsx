@@ -146,7 +146,10 @@ function Row({
   )
 }
 
-/** What can be wrong with a car: how often, what putting it right costs, and what this shop's own jobs say. */
+/**
+ * What can be wrong with a car: how often, what putting it right costs, and what this shop's own
+ * jobs say.
+ */
 export function Causes(): ReactNode {
   const shop = useBook()
   const [words, search] = useState('')
@@ -160,7 +163,8 @@ export function Causes(): ReactNode {
     <ShelfPage title="Causes" tools={<Exchange shop={shop} />}>
       <p className="sub mb-3">
         {learned && learned.closedJobs > 0
-          ? `${learned.closedJobs} closed jobs of this shop with a finding are counted in: what you meet often comes sooner.`
+          ? `${learned.closedJobs} closed jobs of this shop with a finding are counted in: ` +
+            'what you meet often comes sooner.'
           : 'Each closed job with a finding is counted in: what you meet often comes sooner.'}
         {borrowed ? ` So are ${borrowed.closedJobs} of another shop.` : ''}
       </p>
