@@ -9,7 +9,15 @@ import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { architecture, geometry, LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
+import {
+  architecture,
+  geometry,
+  LEVEL,
+  NO_COMPLAINT,
+  openTestJob,
+  walk,
+  watchStart,
+} from './test/records.ts'
 
 let bench: TestBench
 let server: Server
@@ -260,6 +268,22 @@ describe('who may command', () => {
       detail: expect.stringContaining('A watch runs') as string,
     })
     await order(id, 'clearCodes', jobId).expect(200)
+  })
+
+  test('a watch on one job of a car holds the car still for its other job too', async () => {
+    const { typeId, vehicleId, jobId } = await openTestJob(bench)
+    const id = await standInOf(typeId)
+    await standIn(id, { ignition: true }).expect(200)
+    const other = crypto.randomUUID()
+    await bench.send('job.open', { jobId: other, vehicleId, complaint: NO_COMPLAINT }).expect(200)
+    const evening = walk(LEVEL, '2026-11-24T18:00:00Z')
+    const start = watchStart(jobId, crypto.randomUUID(), evening, '2026-11-25T07:00:00Z')
+    await bench.send('watch.start', start).expect(200)
+    for (const action of ['raise', 'lower', 'vent', 'pump'] as const)
+      expect((await order(id, action, other, { corner: 'RL' }).expect(422)).body).toMatchObject({
+        code: 'interlock',
+        detail: expect.stringContaining('A watch runs on this car') as string,
+      })
   })
 
   test('air into a car that came in flat waits for somebody to look at the folds', async () => {

@@ -98,6 +98,19 @@ describe('options a finding leaves open', () => {
       ])
     },
   )
+  test('the block, like the pump, comes with both springs: both lives begin anew', () => {
+    const withBlockPriced = {
+      priced: { ...priced, valveBlock: { cost: 300, hours: 1, pairHours: null, leadDays: 1 } },
+    }
+    const { now } = option('withBlock', withBlockPriced).option
+    expect([...now.restarts].sort()).toEqual(['other', 'this'])
+    expect(now.cost).toBe(2 * 640 + 4 * 95 + 300 + 95)
+    expect([...option('both', withBlockPriced).option.now.restarts].sort()).toEqual([
+      'other',
+      'this',
+    ])
+    expect(option('this', withBlockPriced).option.now.restarts).toEqual(['this'])
+  })
   test('coils where the only air was leave no pump to fail and none to buy', () => {
     expect(option('axleCoils', { architecture: REAR_ONLY }).option).toMatchObject({
       later: {},
