@@ -1,0 +1,50 @@
+import type { ProofItem, ProofItemId, ProofState } from '@anklet/core/proof'
+import { describe, expect, test } from 'vitest'
+import type { Written } from '../../../state/handovers.ts'
+import { NOTHING_WRITTEN } from '../../../state/handovers.ts'
+import { handOverPayload } from './handOverPayload.ts'
+
+const item = (id: ProofItemId, state: ProofState): ProofItem => ({
+  id,
+  state,
+  places: [],
+  joints: [],
+  why: null,
+  words: '',
+  declined: false,
+})
+const content = (items: readonly ProofItem[] | null, words: Written) =>
+  handOverPayload('e', 'j', items, words).content
+const written = { ...NOTHING_WRITTEN, reason: ' The owner waits. ', watchFor: ' Listen. ' }
+
+describe('a handover', () => {
+  test('names exactly what is not shown, and its reason', () => {
+    const items = [item('torque', 'shown'), item('soap', 'missing'), item('levels', 'against')]
+    expect(content(items, written)).toMatchObject({
+      kind: 'handedOver',
+      proved: false,
+      missing: ['soap', 'levels'],
+      reason: 'The owner waits.',
+      watchFor: 'Listen.',
+    })
+  })
+  test('with everything shown it is proved, and needs no reason', () => {
+    expect(content([item('torque', 'shown'), item('soap', 'shown')], written)).toMatchObject({
+      proved: true,
+      missing: [],
+      reason: '',
+    })
+  })
+  test('where nothing was repaired nothing is proved', () => {
+    expect(content(null, written)).toMatchObject({
+      proved: false,
+      missing: [],
+      reason: 'The owner waits.',
+    })
+  })
+  test('what was written goes along as it stands', () => {
+    expect(
+      content(null, { ...written, withTorques: true, photoIds: ['a', 'b'], notDone: 'Bar.' }),
+    ).toMatchObject({ withTorques: true, photoIds: ['a', 'b'], notDone: 'Bar.', conditions: '' })
+  })
+})
