@@ -10,7 +10,7 @@ import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
 import { CauseFigures, CauseReasons } from './CauseFigures.tsx'
-import { KeepOrShipped, Line } from './fields.tsx'
+import { KeepOrDrop, Line } from './fields.tsx'
 import type { CauseForm } from './forms.ts'
 import { causeForm, causeOf, withEntry } from './forms.ts'
 import { NewCause } from './NewCause.tsx'
@@ -58,10 +58,12 @@ function Editor({
         <p className="hint">A price counts once the shop has said what an hour costs.</p>
       )}
       <CauseReasons form={form} set={set} />
-      <KeepOrShipped
-        busy={busy}
+      <KeepOrDrop
         onKeep={save}
-        onShipped={
+        saving={busy}
+        dropping={busy}
+        dropWords="As it ships"
+        onDrop={
           own ? () => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone) : null
         }
         complaint={wrong || error || ''}

@@ -7,7 +7,7 @@ import type { ShopBook } from '../../job/suspects/useBook.ts'
 import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { Choice, KeepOrShipped, Line, Lines } from './fields.tsx'
+import { Choice, KeepOrDrop, Line, Lines } from './fields.tsx'
 import type { CheckForm } from './forms.ts'
 import { checkForm, checkOf, OFTEN_WORDS, withEntry } from './forms.ts'
 import { useEntry } from './useEntry.ts'
@@ -204,10 +204,12 @@ function Editor({
         causeName={(id) => names.get(id) ?? id}
         onChange={(rows) => set({ rows })}
       />
-      <KeepOrShipped
-        busy={busy}
+      <KeepOrDrop
         onKeep={save}
-        onShipped={
+        saving={busy}
+        dropping={busy}
+        dropWords="As it ships"
+        onDrop={
           own ? () => keep(withEntry(shop.changes, 'checks', check.id, undefined), onDone) : null
         }
         complaint={wrong || error || ''}

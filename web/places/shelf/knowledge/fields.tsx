@@ -90,16 +90,19 @@ export function Choice<Value extends string>({
 
 /** Keeps what a form holds, or takes what it began with away; and what came of it. */
 export function KeepOrDrop({
+  onKeep,
   saving,
   dropping,
   dropWords,
   onDrop,
   complaint,
 }: {
+  /** Left out: the form itself is submitted. */
+  readonly onKeep?: () => void
   readonly saving: boolean
   readonly dropping: boolean
   readonly dropWords: string
-  /** null: there is nothing to take away yet. */
+  /** null: there is nothing to take away. */
   readonly onDrop: (() => void) | null
   /** Why it was not kept; empty: nothing is wrong. */
   readonly complaint: string
@@ -107,47 +110,17 @@ export function KeepOrDrop({
   return (
     <>
       <div className="flex flex-wrap gap-2">
-        <button type="submit" className="btn btn-go" disabled={saving}>
+        <button
+          type={onKeep ? 'button' : 'submit'}
+          className="btn btn-go"
+          disabled={saving}
+          onClick={onKeep}
+        >
           Keep it so
         </button>
         {onDrop && (
           <button type="button" className="btn" disabled={dropping} onClick={onDrop}>
             {dropWords}
-          </button>
-        )}
-      </div>
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
-    </>
-  )
-}
-
-/** Keeps an entry of the book, or puts it back as it ships; and what came of it. */
-export function KeepOrShipped({
-  busy,
-  onKeep,
-  onShipped,
-  complaint,
-}: {
-  readonly busy: boolean
-  onKeep(): void
-  /** null: it is as it ships. */
-  readonly onShipped: (() => void) | null
-  /** Why it was not kept; empty: nothing is wrong. */
-  readonly complaint: string
-}): ReactNode {
-  return (
-    <>
-      <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-go" disabled={busy} onClick={onKeep}>
-          Keep it so
-        </button>
-        {onShipped && (
-          <button type="button" className="btn" disabled={busy} onClick={onShipped}>
-            As it ships
           </button>
         )}
       </div>
