@@ -66,9 +66,8 @@ export default tseslint.config(
       '**/*.{js,mjs,cjs}',
     ],
   },
-  ...tseslint.configs.recommendedTypeChecked,
+  ...tseslint.configs.recommended,
   {
-    languageOptions: { parserOptions: { projectService: true } },
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
@@ -79,9 +78,6 @@ export default tseslint.config(
         'error',
         { args: 'after-used', ignoreRestSiblings: true, varsIgnorePattern: '^_' },
       ],
-      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
-      // Callbacks of a component are declared as methods; none of them speaks of `this`.
-      '@typescript-eslint/unbound-method': 'off',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
       'max-lines-per-function': ['error', { max: 90, skipBlankLines: true, skipComments: true }],
       'max-params': ['error', 8],
@@ -124,8 +120,6 @@ export default tseslint.config(
     rules: {
       'max-lines-per-function': 'off',
       'max-lines': 'off',
-      // What a server answered is any until it is looked at.
-      '@typescript-eslint/no-unsafe-assignment': 'off',
     },
   },
 )

@@ -53,19 +53,21 @@ function count(file, read, ranWell) {
 
 const ROOMS = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e']
 
-// What reads the code goes side by side, one lane for each of two processors.
-async function readTheCode() {
-  const lint = async () => {
-    await check('Lint', bin('eslint'), '.', '--max-warnings', '0')
-  }
-  const rest = async () => {
+// What reads the code goes beside the build, one lane for each of two processors.
+async function readAndBuild() {
+  const first = async () => {
+    await timed('Build', ensureBuilt)
+    await check('Lint that knows the types', bin('oxlint'), '--type-aware', '--deny-warnings', '.')
     await check('Types', process.execPath, join(root, 'scripts/checkTypes.mjs'))
+  }
+  const second = async () => {
     await check('Format', bin('prettier'), '--check', '.', '--log-level', 'warn')
+    await check('Lint', bin('eslint'), '.', '--max-warnings', '0')
     const config = ['--config', '.dependency-cruiser.cjs']
     await check('Arrows between the rooms', bin('depcruise'), ...config, ...ROOMS)
     await check('Nothing unused', bin('knip'))
   }
-  await timed('Reading the code, side by side', () => Promise.all([lint(), rest()]))
+  await timed('Code read and built, side by side', () => Promise.all([first(), second()]))
 }
 
 async function unitTests() {
@@ -100,8 +102,7 @@ await timed('Packages', () => ensureInstalled())
 await timed('Chromium', () => ensureChromium())
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
-await readTheCode()
-await timed('Build', ensureBuilt)
+await readAndBuild()
 await unitTests()
 await browserTests()
 
