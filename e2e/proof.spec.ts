@@ -9,6 +9,7 @@ import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { openJobAt, openJobOf, walkFrostyMorning } from './jobs.ts'
 import { StandIn } from './standIn.ts'
+import { at, toProving, workAhead } from './workAhead.ts'
 
 const item = (page: Page, id: string) => page.locator(`li[data-item="${id}"]`)
 const shown = (page: Page, id: string, state: 'shown' | 'missing' | 'against' = 'shown') =>
@@ -23,8 +24,6 @@ const phase = (page: Page, name: string): Promise<void> =>
   rule(page)
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .click()
-
-test.use({ actionTimeout: 15_000 })
 
 test('one job from intake to handover, through every phase, with the stand-in vehicle', async ({
   page,
@@ -69,7 +68,8 @@ test('one job from intake to handover, through every phase, with the stand-in ve
     .click()
   await hand.tap('Keep this plan')
   await hand.tap('Begin the work at the car')
-  await workUntil(page, null)
+  await expect(present(page)).toBeVisible()
+  await workAhead(page, demoShop, id, at('fillStanding.FL'))
   await page.getByRole('link', { name: 'Go on in Recommission' }).click()
   await expect(page).toHaveURL(/recommission$/)
   await expect(present(page)).toBeVisible()
@@ -324,12 +324,8 @@ test('work that is not proved goes with the reason on the paper, but not before 
     /^Not yet: still to be put back: the supply of the air suspension is off; its wheels hang; /,
   )
   await phase(page, 'Work')
-  await workUntil(page, null)
-  await page.getByRole('link', { name: 'Go on in Recommission' }).click()
   await expect(present(page)).toBeVisible()
-  await workUntil(page, null)
-  await page.getByRole('link', { name: 'On to the proof' }).click()
-  await expect(present(page)).toBeVisible()
+  await workAhead(page, demoShop, id, toProving)
   await phase(page, 'Handover')
   await expect(paper).toContainText('Complete strut, the rear: new')
   await hand.tap('Hand it over, not proved')

@@ -4,6 +4,7 @@ import { expect, test } from './fixtures.ts'
 import { handOn, tabTo } from './hand.ts'
 import { openJobAt, openJobOf } from './jobs.ts'
 import { StandIn } from './standIn.ts'
+import { at, toFilling, toProving, workAhead } from './workAhead.ts'
 
 const corner = (page: Page, job: string, name: string) =>
   page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name, exact: true })
@@ -172,15 +173,15 @@ test.describe('the work at the car', () => {
     await plan(page, [['Conversion to coils', 'conversion to coils', ['Rear left']]])
     const car = await StandIn.of(demoShop.address, 'Brandle Ostry', id)
     await car.change({ ignition: true, speed: 60 })
+    await workAhead(page, demoShop, id, at('ventGround.RR'))
     await page.getByRole('button', { name: 'Proofs from the link' }).click()
-    await workUntil(page, 'ventGround.RR')
     for (const at of ['RR', 'RL', null]) await car.letDown(at)
     await workUntil(page, 'pullFuse')
     await car.change({ supply: false })
     await expect(onLink(page)).toBeVisible()
     await confirm(page)
     await car.change({ lift: 'hanging' })
-    await workUntil(page, 'strutOut.RL')
+    await workAhead(page, demoShop, id, at('strutOut.RL'))
     await page.getByRole('button', { name: 'Hand over' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'M. Arundel' }).click()
     await page.getByLabel('What they should know').fill('Strut sits tight on the left.')
@@ -199,15 +200,12 @@ test.describe('the work at the car', () => {
     for (const each of await changed.all()) await each.click()
     await over.getByRole('button', { name: 'Take it over' }).click()
     await expect(done(page)).toBeVisible()
-    await workUntil(page, 'coilInStrut.RL')
+    await workAhead(page, demoShop, id, at('coilInStrut.RL'))
     // How it was, beside how it goes back.
     await expect(
       present(page).getByRole('img', { name: /^Before: Photograph the rear left/ }),
     ).toBeVisible()
-    await workUntil(page, null)
-    await page.getByRole('link', { name: 'Go on in Recommission' }).click()
-    await workUntil(page, null)
-    await page.getByRole('link', { name: 'On to the proof' }).click()
+    await workAhead(page, demoShop, id, toProving)
     await workUntil(page, null)
     await expect(finished(page)).toBeVisible()
     await car.change({ lift: 'ground' })
@@ -242,10 +240,11 @@ test.describe('the work at the car', () => {
     expect(await car.order('raise')).toMatch(
       /^Not yet, before any air goes in: .*folds seen extended/,
     )
-    await workUntil(page, 'seeFolds.RR')
+    await workAhead(page, demoShop, id, at('seeFolds.RR'))
     await confirm(page)
-    await workUntil(page, null)
+    await workAhead(page, demoShop, id, toFilling)
     await page.getByRole('link', { name: 'Go on in Recommission' }).click()
+    await expect(present(page)).toBeVisible()
     const filled = await workUntil(page, null)
     expect(filled).toEqual(
       expect.arrayContaining(['fillStanding.RR', 'fillStanding.RL', 'lowerLifting']),
@@ -261,8 +260,9 @@ test.describe('what a step comes with', () => {
     test.slow()
     await openJobAt(page, demoShop, 'TQ 311', 'work', 'S. Okafor')
     await plan(page, [['Complete strut', 'complete strut', ['Rear left']]])
+    const { id } = await openJobOf(demoShop, 'TQ 311')
     const hand = handOn(page)
-    await workUntil(page, 'photograph.RL')
+    await workAhead(page, demoShop, id, at('photograph.RL'))
     const file = present(page).locator('input[type=file]')
     await file.setInputFiles({
       name: 'drawing.jpg',
@@ -281,7 +281,7 @@ test.describe('what a step comes with', () => {
       2,
     )
     await confirm(page)
-    await workUntil(page, 'strutTight.RL')
+    await workAhead(page, demoShop, id, at('strutTight.RL'))
     const torque = present(page).getByLabel(/^Set to/)
     const [, least = '', most = ''] = /([\d.]+) to ([\d.]+) N\.m/.exec(
       await present(page).innerText(),
@@ -327,7 +327,8 @@ test.describe('what a step comes with', () => {
     test.slow()
     await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     await plan(page, [['Complete strut', 'complete strut', ['Rear left']]])
-    await workUntil(page, 'strutLower.RL')
+    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    await workAhead(page, demoShop, id, at('strutLower.RL'))
     const hand = handOn(page)
     await page.getByText('The plan, and to change it under way').click()
     await page.getByText('What is done, where, and on which lift').click()
