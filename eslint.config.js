@@ -13,47 +13,6 @@ const outside = [
 ]
 const tests = ['**/*.test.ts', '**/*.test.tsx', 'e2e/**/*.ts', '**/test/**']
 
-// Written before lines were formatted, still to be split by idea: a file leaves this list and never joins it.
-const toBeSplit = [
-  'bench/machine.ts',
-  'contract/calculations.ts',
-  'core/pneumatics/solver.ts',
-  'core/simulation/simulate.ts',
-  'demo/load.ts',
-  'server/routes/devices.ts',
-  'web/parts/StripScale.tsx',
-  'web/places/bench/AirCount.tsx',
-  'web/places/bench/ParkedNight.tsx',
-  'web/places/bench/PumpDayTool.tsx',
-  'web/places/bench/Stance.tsx',
-  'web/places/bench/VerdictTool.tsx',
-  'web/places/devices/Orders.tsx',
-  'web/places/job/calibrate/Calibrate.tsx',
-  'web/places/job/calibrate/Sensors.tsx',
-  'web/places/job/checks/ChargeForm.tsx',
-  'web/places/job/checks/LiftCheck.tsx',
-  'web/places/job/checks/LoadCheck.tsx',
-  'web/places/job/checks/PressurePoints.tsx',
-  'web/places/job/checks/WhichCheck.tsx',
-  'web/places/job/decision/CostFan.tsx',
-  'web/places/job/decision/Decided.tsx',
-  'web/places/job/decision/LoadChart.tsx',
-  'web/places/job/handover/PaperView.tsx',
-  'web/places/job/heights/Heights.tsx',
-  'web/places/job/intake/Intake.tsx',
-  'web/places/job/proof/Answers.tsx',
-  'web/places/job/recommission/Recommission.tsx',
-  'web/places/job/run/StepPhotos.tsx',
-  'web/places/job/suspects/NextCheck.tsx',
-  'web/places/job/suspects/Suspects.tsx',
-  'web/places/job/walk/WalkPanel.tsx',
-  'web/places/job/watch/Answer.tsx',
-  'web/places/job/watch/Running.tsx',
-  'web/places/job/watch/StartChecklist.tsx',
-  'web/places/job/work/Runner.tsx',
-  'web/places/job/work/Work.tsx',
-]
-
 export default tseslint.config(
   {
     ignores: [
@@ -109,10 +68,10 @@ export default tseslint.config(
     },
   },
   {
-    files: toBeSplit,
+    // A numerical method in one piece, where it names its source: its inner loops share their arrays.
+    files: ['core/pneumatics/solver.ts'],
     rules: {
-      'max-lines': ['error', { max: 460, skipBlankLines: true, skipComments: true }],
-      'max-lines-per-function': ['error', { max: 165, skipBlankLines: true, skipComments: true }],
+      'max-lines-per-function': ['error', { max: 150, skipBlankLines: true, skipComments: true }],
     },
   },
   {

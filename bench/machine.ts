@@ -176,12 +176,10 @@ function processorS(pid: number): number {
   return (Number(fields[11]) + Number(fields[12])) / TICKS_PER_S
 }
 
-/** Runs fifty stand-ins over the real server, each awake and one in five lifting, and listens to all of them. */
-export async function measureLive(): Promise<LiveLoad> {
-  const data = mkdtempSync(join(tmpdir(), 'anklet-live-'))
-  const server = await startAnklet(data)
+/** Vehicle types of an empty shop whose stand-ins all run, every fifth lifting. @returns the ids of their modules */
+async function vehiclesAlive(address: string): Promise<readonly string[]> {
   const post = async (path: string, body: object): Promise<void> => {
-    const answer = await fetch(`${server.address}${path}`, {
+    const answer = await fetch(`${address}${path}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
@@ -209,7 +207,7 @@ export async function measureLive(): Promise<LiveLoad> {
   for (let k = 0; k < LIVE; k += 1)
     await send('vehicleType.save', { typeId: crypto.randomUUID(), name: `Live ${k}`, ...type })
   const ids = (
-    (await (await fetch(`${server.address}/api/devices`)).json()) as {
+    (await (await fetch(`${address}/api/devices`)).json()) as {
       identity: { id: string; kind: string }
     }[]
   )
@@ -227,6 +225,14 @@ export async function measureLive(): Promise<LiveLoad> {
         foldsInspected: false,
         holder: { person, device: 'bench', jobId: null },
       })
+  return ids
+}
+
+/** Runs fifty stand-ins over the real server, each awake and one in five lifting, and listens to all of them. */
+export async function measureLive(): Promise<LiveLoad> {
+  const data = mkdtempSync(join(tmpdir(), 'anklet-live-'))
+  const server = await startAnklet(data)
+  const ids = await vehiclesAlive(server.address)
   const stop = new AbortController()
   const stream = await fetch(`${server.address}/api/devices/stream?ids=${ids.join(',')}`, {
     signal: stop.signal,

@@ -274,6 +274,48 @@ async function loadWork(
   }
 }
 
+async function loadWatch(
+  loader: Loader,
+  { by }: ScenarioJob,
+  watch: NonNullable<ScenarioJob['watch']>,
+  name: string,
+): Promise<void> {
+  const jobId = idOf(name)
+  const watchId = idOf(`${name} watch`)
+  await loader.send('watch.start', by, loader.ago(watch.evening.endedAgoH), {
+    watchId,
+    jobId,
+    round: loader.round(`${name} evening`, watch.evening),
+    supplyCut: watch.supplyCut,
+    supplyProved: true,
+    tagged: true,
+    doorsShut: true,
+    minutesSinceRun: watch.minutesSinceRun,
+    plannedEndAt: loader.ago(watch.evening.endedAgoH - watch.plannedHours),
+  })
+  if (watch.morning) {
+    await loader.send(
+      'watch.finish',
+      by,
+      loader.ago(watch.morning.endedAgoH),
+      {
+        watchId,
+        round: loader.round(`${name} morning`, watch.morning),
+        undisturbed: watch.undisturbed ?? true,
+      },
+      1,
+    )
+    if (watch.finding)
+      await loader.send(
+        'watch.conclude',
+        by,
+        loader.ago(watch.morning.endedAgoH - 0.2),
+        { watchId, finding: watch.finding },
+        2,
+      )
+  }
+}
+
 async function loadJob(
   loader: Loader,
   folder: string,
@@ -311,41 +353,7 @@ async function loadJob(
       round: loader.round(`${name} heights ${k}`, round),
     })
   }
-  if (watch) {
-    const watchId = idOf(`${name} watch`)
-    await loader.send('watch.start', by, loader.ago(watch.evening.endedAgoH), {
-      watchId,
-      jobId,
-      round: loader.round(`${name} evening`, watch.evening),
-      supplyCut: watch.supplyCut,
-      supplyProved: true,
-      tagged: true,
-      doorsShut: true,
-      minutesSinceRun: watch.minutesSinceRun,
-      plannedEndAt: loader.ago(watch.evening.endedAgoH - watch.plannedHours),
-    })
-    if (watch.morning) {
-      await loader.send(
-        'watch.finish',
-        by,
-        loader.ago(watch.morning.endedAgoH),
-        {
-          watchId,
-          round: loader.round(`${name} morning`, watch.morning),
-          undisturbed: watch.undisturbed ?? true,
-        },
-        1,
-      )
-      if (watch.finding)
-        await loader.send(
-          'watch.conclude',
-          by,
-          loader.ago(watch.morning.endedAgoH - 0.2),
-          { watchId, finding: watch.finding },
-          2,
-        )
-    }
-  }
+  if (watch) await loadWatch(loader, job, watch, name)
   await loadTests(loader, folder, job, name)
   if (job.work) await loadWork(loader, folder, job, job.work, name)
   if (job.repair)

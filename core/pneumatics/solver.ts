@@ -64,6 +64,8 @@ interface Work {
  * Makes a solver for one vehicle. The rest position is the minimum of a convex energy (no spring
  * gets stronger as it extends),
  * found by Newton steps of limited length with a line search on the slope along the step.
+ * Source: Nocedal and Wright, Numerical Optimization, 2nd ed. (2006), chapter 3: Newton's method,
+ * the curvature condition at the end of a step.
  * @param wantedN load each corner is asked to carry (design load plus payload), N, order FL FR RL
  * RR; default: the design loads.
  */

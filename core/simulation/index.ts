@@ -3,7 +3,7 @@ export type { Actuation, Fault, Happening, LevelRules, Machine, Pump, ValveId } 
 export { levelledState } from './state.ts'
 export type { Code, FreezeFrame, ModuleMode, SimState } from './state.ts'
 export { simulate } from './simulate.ts'
-export type { SimEvent, SimRequest, SimRun, SimSample } from './simulate.ts'
+export type { SimEvent, SimRequest, SimRun, SimSample } from './simRun.ts'
 export { saturationGPerL } from './water.ts'
 export { travelOf } from './signals.ts'
 export { AWAKE_NOISE, inferAwake } from './awake.ts'

@@ -1,4 +1,5 @@
 import type { Architecture, Axle, Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
 
 /** The pump of a machine. */
 export interface Pump {
@@ -179,3 +180,20 @@ export type Happening =
       readonly do: 'load'
       readonly payloadN: Readonly<Partial<Record<Corner, number>>>
     }
+
+/**
+ * The level a car stands at: a raise that is stopped is given up, and the highest level it has
+ * reached is kept.
+ * @param travelMm of each corner from design height, mm, order FL FR RL RR
+ */
+export function levelStoodAt(
+  machine: Machine,
+  travelMm: ArrayLike<number>,
+  wantedId: string,
+): string {
+  const room = machine.rules.deadBandMm
+  const mean = CORNERS.reduce((sum, _, i) => sum + travelMm[i]!, 0) / CORNERS.length
+  if (Math.abs(mean - levelOffsetMm(machine, wantedId)) <= room) return wantedId
+  const levels = [...machine.architecture.levels].sort((a, b) => b.offsetMm - a.offsetMm)
+  return levels.find(({ offsetMm }) => offsetMm <= mean + room)?.id ?? wantedId
+}

@@ -196,3 +196,20 @@ export function keepTotal(air: Float64Array, total: number): void {
   }
   air[largest]! += total - sum
 }
+
+/** What the pump draws against the pressure it works between, A; 0 while it stands. */
+export function pumpCurrentA(
+  { noLoadA, stallA, stallBarG }: Machine['pump'],
+  runs: Command['pump'],
+  pressureBarA: Float64Array,
+): number {
+  if (runs === null) return 0
+  const [gallery, reservoir] = [pressureBarA[GALLERY]!, pressureBarA[RESERVOIR]!]
+  const [inBar, outBar] =
+    runs === 'fromReservoir'
+      ? [reservoir, gallery]
+      : runs === 'toReservoir'
+        ? [gallery, reservoir]
+        : [P_ATM_BAR, gallery]
+  return noLoadA + (stallA - noLoadA) * Math.min(1, Math.max(0, (outBar - inBar) / stallBarG))
+}

@@ -6,7 +6,7 @@ import type { Corner } from '../vehicle/index.ts'
 import type { Happening, Machine } from './machine.ts'
 import { levelOffsetMm } from './machine.ts'
 import { simulate } from './simulate.ts'
-import type { SimRun } from './simulate.ts'
+import type { SimRun } from './simRun.ts'
 import { DRAWN, levelledState } from './state.ts'
 
 /** A day of a vehicle with one leak: parked from midnight, driven at its hours. */

@@ -5,73 +5,25 @@ import type { PerCorner } from '../vehicle/index.ts'
 import { AXLE_CORNERS, AXLE_OF, CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 import { actuate, level, settle } from './controller.ts'
 import type { Decision, Seen } from './controller.ts'
-import type { Fault, Happening, Machine, ValveId } from './machine.ts'
+import type { Happening } from './machine.ts'
 import type { Springs } from './held.ts'
 import { heldSprings } from './held.ts'
-import { levelOffsetMm } from './machine.ts'
+import { levelOffsetMm, levelStoodAt } from './machine.ts'
 import type { Command, Network } from './network.ts'
-import { airSlope, keepTotal, nodePressures, passagesOf, pumpShareOf, REST } from './network.ts'
+import {
+  airSlope,
+  keepTotal,
+  nodePressures,
+  passagesOf,
+  pumpCurrentA,
+  pumpShareOf,
+  REST,
+} from './network.ts'
 import { heightsSeen, sensorSignals } from './signals.ts'
+import type { SimEvent, SimRequest, SimRun, SimSample } from './simRun.ts'
 import type { Code, ModuleMode, SimState } from './state.ts'
 import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
 import { waterCarriedG, waterDrawnG } from './water.ts'
-
-/** What is run. */
-export interface SimRequest {
-  readonly machine: Machine
-  /** Where it goes on from; not changed. */
-  readonly state: SimState
-  readonly untilS: number
-  readonly faults: readonly Fault[]
-  /** In any order; those before the state's own time are passed over. */
-  readonly happenings: readonly Happening[]
-  /** Temperature of the day at a time, degC. */
-  readonly temperatureC: (timeS: number) => number
-  readonly sampleEveryS: number
-  /** Relative humidity of the day, 0 to 1; left out: 0.8. */
-  readonly humidity?: number
-}
-
-/** The machine at one time. */
-export interface SimSample {
-  readonly timeS: number
-  readonly heightMm: PerCorner<number>
-  readonly pressureBarG: PerCorner<number>
-  readonly galleryBarG: number
-  readonly reservoirBarG: number
-  readonly pumpC: number
-  readonly pumpOn: boolean
-  /** Current of the pump, A. */
-  readonly pumpA: number
-  /** Valves commanded open. */
-  readonly open: readonly ValveId[]
-  /** Sensors as they reach the module, per cent of their supply; null without one. */
-  readonly signalPercent: PerCorner<number | null>
-  /**
-   * Heights as the module takes them to be, by its sensors and what it was taught, mm; null: no
-   * plausible signal.
-   */
-  readonly reportedMm: PerCorner<number | null>
-  /** Heights as a display shows them: smoothed, mm. */
-  readonly shownMm: PerCorner<number>
-  readonly moistureG: number
-  readonly mode: ModuleMode
-  readonly airBarL: readonly number[]
-}
-
-/** Something the machine did. */
-export interface SimEvent {
-  readonly timeS: number
-  readonly what: 'mode' | 'pumpOn' | 'pumpOff' | 'code' | 'check' | 'happening'
-  readonly detail: string
-}
-
-/** A run: samples, events, and where it may be gone on from. */
-export interface SimRun {
-  readonly samples: readonly SimSample[]
-  readonly events: readonly SimEvent[]
-  readonly state: SimState
-}
 
 /** The module looks this often while it acts, and this often while it only waits, s. */
 const ACT_S = 0.25
@@ -216,7 +168,7 @@ class Run {
         return
       case 'stop':
         state.actuation = null
-        state.levelId = this.levelStoodAt()
+        state.levelId = levelStoodAt(this.request.machine, this.solver.travelMm, this.state.levelId)
         return
       case 'actuate':
         state.actuation = { what: happening.what, untilS: state.timeS + happening.forS }
@@ -235,21 +187,6 @@ class Run {
         state.payloadN = { ...happening.payloadN }
         this.solver = this.makeSolver()
     }
-  }
-
-  // A raise that is stopped is given up: the highest level it has reached is kept.
-  private levelStoodAt(): string {
-    const { machine } = this.request
-    const levels = [...machine.architecture.levels].sort((a, b) => b.offsetMm - a.offsetMm)
-    const known = CORNERS.map((_, i) => this.solver.travelMm[i]!)
-    const mean = known.reduce((sum, mm) => sum + mm, 0) / known.length
-    const wanted = levelOffsetMm(machine, this.state.levelId)
-    if (mean >= wanted - machine.rules.deadBandMm && mean <= wanted + machine.rules.deadBandMm)
-      return this.state.levelId
-    return (
-      levels.find(({ offsetMm }) => offsetMm <= mean + machine.rules.deadBandMm)?.id ??
-      this.state.levelId
-    )
   }
 
   // The sensors are taken to mean what the tape says; one without a plausible signal cannot be
@@ -427,14 +364,6 @@ class Run {
     const { machine, temperatureC, faults } = this.request
     nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
     const shown = this.state.shownMm ?? this.solver.travelMm
-    const on = this.command.pump !== null
-    const [inBar, outBar] =
-      this.command.pump === 'fromReservoir'
-        ? [this.pressure[RESERVOIR]!, this.pressure[GALLERY]!]
-        : this.command.pump === 'toReservoir'
-          ? [this.pressure[GALLERY]!, this.pressure[RESERVOIR]!]
-          : [P_ATM_BAR, this.pressure[GALLERY]!]
-    const { noLoadA, stallA, stallBarG } = machine.pump
     const gauge = (i: number): number => Math.max(0, this.pressure[i]! - P_ATM_BAR)
     this.samples.push({
       timeS: this.state.timeS,
@@ -445,12 +374,10 @@ class Run {
       galleryBarG: gauge(GALLERY),
       reservoirBarG: gauge(RESERVOIR),
       pumpC: this.state.pumpC,
-      pumpOn: on,
+      pumpOn: this.command.pump !== null,
       mode: this.state.mode,
       airBarL: [...this.air],
-      pumpA: on
-        ? noLoadA + (stallA - noLoadA) * Math.min(1, Math.max(0, (outBar - inBar) / stallBarG))
-        : 0,
+      pumpA: pumpCurrentA(machine.pump, this.command.pump, this.pressure),
       open: [...this.command.open],
       signalPercent: sensorSignals(machine, this.solver.travelMm, faults),
       reportedMm: mapCorners(

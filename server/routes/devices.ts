@@ -56,6 +56,27 @@ function openStream(
 const idOf = (req: Request): string => String(req.params['id'])
 const tokenOf = (req: Request): string | undefined => req.get('x-anklet-token')
 
+/** What an adapter of its own, beside the server, says and hears. */
+function adapterRoutes(router: Router, hub: DeviceHub): void {
+  router.post('/adapters', (req, res) => {
+    const body: unknown = req.body
+    checkHello(body)
+    res.json({ token: hub.attach(body) })
+  })
+  router.post('/adapters/:id/messages', (req, res) => {
+    const body: unknown = req.body
+    checkMessages(body)
+    hub.receive(idOf(req), tokenOf(req), body.messages)
+    res.json({})
+  })
+  router.get('/adapters/:id/commands', (req, res) => {
+    let end = (): void => undefined
+    let send: ReturnType<typeof openStream> | null = null
+    end = hub.commandsFor(idOf(req), tokenOf(req), (command) => send?.('command', command))
+    send = openStream(req, res, () => end())
+  })
+}
+
 /** Devices: who they are, what they tell, what they are asked to do; and the door adapters come in by. */
 export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): Router {
   const known = async (): Promise<void> => hub.standInsFor(await listVehicleTypes(db))
@@ -133,23 +154,7 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
     await known()
     res.json(hub.changeStandIn(idOf(req), body))
   })
-  router.post('/adapters', (req, res) => {
-    const body: unknown = req.body
-    checkHello(body)
-    res.json({ token: hub.attach(body) })
-  })
-  router.post('/adapters/:id/messages', (req, res) => {
-    const body: unknown = req.body
-    checkMessages(body)
-    hub.receive(idOf(req), tokenOf(req), body.messages)
-    res.json({})
-  })
-  router.get('/adapters/:id/commands', (req, res) => {
-    let end = (): void => undefined
-    let send: ReturnType<typeof openStream> | null = null
-    end = hub.commandsFor(idOf(req), tokenOf(req), (command) => send?.('command', command))
-    send = openStream(req, res, () => end())
-  })
+  adapterRoutes(router, hub)
   return router
 }
 

@@ -74,6 +74,9 @@ interface Intention<Name extends CommandType> {
   readonly person?: string
 }
 
+/** A command that can be sent, and how that goes. */
+export type Sending<Name extends CommandType> = ReturnType<typeof useCommand<Name>>
+
 /**
  * One kind of write. The same content sent again after a failure carries the same id, so a lost
  * answer never doubles it.

@@ -193,6 +193,66 @@ function Labels({
   )
 }
 
+function Hatch({ id }: { readonly id: string }): ReactNode {
+  return (
+    <pattern
+      id={id}
+      width="7"
+      height="7"
+      patternUnits="userSpaceOnUse"
+      patternTransform="rotate(45)"
+    >
+      <rect width="7" height="7" fill="var(--chalk)" />
+      <line x1="0" x2="0" y1="0" y2="7" stroke="#14211f" strokeWidth="2" />
+    </pattern>
+  )
+}
+
+function Marks({
+  marks,
+  y,
+}: {
+  readonly marks: readonly StripMark[]
+  y(mm: number): number
+}): ReactNode {
+  return marks.map(({ mm, kind }, i) => {
+    const { stroke, width, dash, reach } = LINE[kind]
+    return (
+      <line
+        key={`${kind}${String(i)}`}
+        x1={LEFT - reach}
+        x2={LEFT + BAR + reach}
+        y1={y(mm)}
+        y2={y(mm)}
+        stroke={stroke}
+        strokeWidth={width}
+        strokeDasharray={dash}
+      />
+    )
+  })
+}
+
+function CornerName({
+  heightPx,
+  corner,
+}: {
+  readonly heightPx: number
+  readonly corner: Corner
+}): ReactNode {
+  return (
+    <text
+      x={LEFT + BAR / 2}
+      y={heightPx + 18}
+      textAnchor="middle"
+      fontSize="16"
+      fontWeight="680"
+      fill="var(--ink)"
+    >
+      {corner}
+    </text>
+  )
+}
+
 /** One corner's tall scale, with its lines, stretches and name. */
 export function StripScale({ corner, column, range, heightPx, units }: ScaleProps): ReactNode {
   const [low, high] = range
@@ -212,16 +272,7 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
       aria-label={describe(corner, column)}
     >
       <defs>
-        <pattern
-          id={hatch}
-          width="7"
-          height="7"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <rect width="7" height="7" fill="var(--chalk)" />
-          <line x1="0" x2="0" y1="0" y2="7" stroke="#14211f" strokeWidth="2" />
-        </pattern>
+        <Hatch id={hatch} />
       </defs>
       <rect
         x={LEFT}
@@ -251,21 +302,7 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
           <title>Design height at this level</title>
         </path>
       )}
-      {marks.map(({ mm, kind }, i) => {
-        const { stroke, width, dash, reach } = LINE[kind]
-        return (
-          <line
-            key={`${kind}${String(i)}`}
-            x1={LEFT - reach}
-            x2={LEFT + BAR + reach}
-            y1={y(mm)}
-            y2={y(mm)}
-            stroke={stroke}
-            strokeWidth={width}
-            strokeDasharray={dash}
-          />
-        )
-      })}
+      <Marks marks={marks} y={y} />
       {unread && (
         <circle
           cx={LEFT + BAR / 2}
@@ -282,16 +319,7 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
         </text>
       )}
       <Labels column={column} y={y} heightPx={heightPx} />
-      <text
-        x={LEFT + BAR / 2}
-        y={heightPx + 18}
-        textAnchor="middle"
-        fontSize="16"
-        fontWeight="680"
-        fill="var(--ink)"
-      >
-        {corner}
-      </text>
+      <CornerName heightPx={heightPx} corner={corner} />
       {note && (
         <text
           x={LEFT + BAR / 2}

@@ -1,3 +1,5 @@
+import type { Corner } from '@anklet/core/vehicle'
+import type { AirAmount } from '@anklet/core/compressor'
 import type { VehicleType } from '@anklet/contract'
 import { airLedger } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
@@ -6,6 +8,7 @@ import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../words/corners.ts'
 import { refusalWords } from '../../words/refusals.ts'
+import { BottleFills } from '../../parts/BottleFills.tsx'
 import { useFigures } from '../../parts/Figures.tsx'
 import { Note } from './Note.tsx'
 import { WARMTH_ASK } from '../../parts/pumpAsks.ts'
@@ -40,6 +43,40 @@ const ASKS = {
   bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
   bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
+
+/** The air in each spring, and what a workshop table would say. */
+function AirByCorner({
+  corners,
+}: {
+  readonly corners: Readonly<Record<Corner, AirAmount>>
+}): ReactNode {
+  return (
+    <div className="corners max-w-[560px]">
+      {WALK.map((corner) => (
+        <div
+          key={corner}
+          style={{ gridArea: corner }}
+          role="group"
+          aria-label={capital(CORNER_WORDS[corner])}
+        >
+          <p className="font-semibold">{corner}</p>
+          <p className="num text-[22px]">{corners[corner].airBarL.toFixed(1)}</p>
+          <p className="text-[13px] text-ink-2">{corners[corner].gaugeBarL.toFixed(1)} by gauge</p>
+        </div>
+      ))}
+    </div>
+  )
+}
+
+function FillingCaution(): ReactNode {
+  return (
+    <p className="caution">
+      Dry gas through a regulator that is shut before the bottle opens, a rated hose, the damp air
+      in it purged first, slowly up to the measured amount. Gas let out in a closed cabin or pit
+      displaces breathing air. The maker’s instructions decide.
+    </p>
+  )
+}
 
 /** The air of a whole system, and what is missing in it. */
 export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
@@ -78,22 +115,7 @@ export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid content-start gap-5">
         {fields}
-        <div className="corners max-w-[560px]">
-          {WALK.map((corner) => (
-            <div
-              key={corner}
-              style={{ gridArea: corner }}
-              role="group"
-              aria-label={capital(CORNER_WORDS[corner])}
-            >
-              <p className="font-semibold">{corner}</p>
-              <p className="num text-[22px]">{corners[corner].airBarL.toFixed(1)}</p>
-              <p className="text-[13px] text-ink-2">
-                {corners[corner].gaugeBarL.toFixed(1)} by gauge
-              </p>
-            </div>
-          ))}
-        </div>
+        <AirByCorner corners={corners} />
       </div>
       <div className="grid content-start gap-3">
         <p className="say" aria-live="polite">
@@ -119,21 +141,8 @@ export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
             <span className="num">{pressure(regulatorBarG)}</span>
           </p>
         )}
-        {bottleFills !== null && (
-          <p className="figure">
-            <span className="text-ink-2">such fills in the bottle</span>
-            <span className="num">
-              {bottleFills < 1 ? 'less than one' : Math.floor(bottleFills)}
-            </span>
-          </p>
-        )}
-        {topUpBarL > 0.05 && (
-          <p className="caution">
-            Dry gas through a regulator that is shut before the bottle opens, a rated hose, the damp
-            air in it purged first, slowly up to the measured amount. Gas let out in a closed cabin
-            or pit displaces breathing air. The maker’s instructions decide.
-          </p>
-        )}
+        <BottleFills fills={bottleFills} />
+        {topUpBarL > 0.05 && <FillingCaution />}
         <SaveToJob
           title="Air count"
           lines={[

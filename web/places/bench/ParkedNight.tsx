@@ -113,6 +113,49 @@ function rangeOf(night: Night): readonly [number, number] {
   return [Math.floor((Math.min(...all) - 3) / 10) * 10, Math.ceil((Math.max(...all) + 3) / 10) * 10]
 }
 
+/** How each corner goes through the night. */
+function NightByCorner({
+  night,
+  units,
+}: {
+  readonly night: Night
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <div className="corners">
+      {WALK.map((each) => (
+        <div key={each} style={{ gridArea: each }}>
+          <Panel corner={each} night={night} range={rangeOf(night)} units={units} />
+        </div>
+      ))}
+    </div>
+  )
+}
+
+function NightLegend({ units }: { readonly units: DisplayUnits }): ReactNode {
+  return (
+    <p className="text-[13.5px] text-ink-2">
+      {HOURS} h from 10 to 2 °C, from the highest level, {UNIT_LABEL[units.length]}. Solid: the
+      module left to its habits, looking at the dotted hours. Dashed: its supply cut.
+    </p>
+  )
+}
+
+function NightNote(): ReactNode {
+  return (
+    <Note
+      formula={
+        'The same car twice through the night, stepped from one event to the next: ' +
+        'leaks, cold, valves, the module’s checks.'
+      }
+      limits={
+        'Pump, valves and dead band of a usual size, of no maker; the type says when ' +
+        'its module looks and what it does then.'
+      }
+    />
+  )
+}
+
 /** What a module that is left awake makes of a leak by the morning. */
 export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode {
   const units = useUnits()
@@ -155,18 +198,9 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
         {night === null ? (
           <p role="status">Running the night …</p>
         ) : (
-          <div className="corners">
-            {WALK.map((each) => (
-              <div key={each} style={{ gridArea: each }}>
-                <Panel corner={each} night={night} range={rangeOf(night)} units={units} />
-              </div>
-            ))}
-          </div>
+          <NightByCorner night={night} units={units} />
         )}
-        <p className="text-[13.5px] text-ink-2">
-          {HOURS} h from 10 to 2 °C, from the highest level, {UNIT_LABEL[units.length]}. Solid: the
-          module left to its habits, looking at the dotted hours. Dashed: its supply cut.
-        </p>
+        <NightLegend units={units} />
         <Taps<Corner>
           legend="The leak"
           options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
@@ -204,16 +238,7 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
             ]}
           />
         )}
-        <Note
-          formula={
-            'The same car twice through the night, stepped from one event to the next: ' +
-            'leaks, cold, valves, the module’s checks.'
-          }
-          limits={
-            'Pump, valves and dead band of a usual size, of no maker; the type says when ' +
-            'its module looks and what it does then.'
-          }
-        />
+        <NightNote />
       </div>
     </div>
   )

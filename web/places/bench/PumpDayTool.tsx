@@ -1,3 +1,4 @@
+import type { ReadFigures } from '../../parts/figures.ts'
 import type { VehicleType } from '@anklet/contract'
 import type { PumpDay, PumpDayRequest } from '@anklet/core/simulation'
 import { USUAL_PUMP, usualMachine } from '@anklet/core/simulation'
@@ -147,6 +148,63 @@ function DayChart({
   )
 }
 
+/** The day of this pump beside a tight car’s. */
+function DayFigures({
+  tight,
+  day,
+  life,
+  read,
+}: {
+  readonly tight: PumpDay
+  readonly day: PumpDay
+  life(minutes: number): string
+  readonly read: ReadFigures<
+    'freeFlowLPerMin' | 'stallBarG' | 'lifeHours' | 'dryerG' | 'coldC' | 'warmC' | 'humidity'
+  >
+}): ReactNode {
+  return (
+    <div>
+      <Figure
+        words={`starts a day, tight ${tight.runs.length}`}
+        value={String(day.runs.length)}
+        unit=""
+      />
+      <Figure
+        words={`runs a day, tight ${tight.minutes.toFixed(1)}`}
+        value={day.minutes.toFixed(1)}
+        unit="min"
+      />
+      {life(1) && (
+        <Figure words={`lasts, tight ${life(tight.minutes)}`} value={life(day.minutes)} unit="" />
+      )}
+      <Figure words="water into the dryer" value={day.moistureG.toFixed(2)} unit="g a day" />
+      {read.ok && read.value.dryerG > 0 && day.moistureG > 0.001 && (
+        <Figure
+          words="dryer full after"
+          value={daysWords(read.value.dryerG / day.moistureG)}
+          unit=""
+        />
+      )}
+    </div>
+  )
+}
+
+function DayNote(): ReactNode {
+  return (
+    <Note
+      formula={
+        'The whole machine run for two days, the second counted: leak, levelling, the ' +
+        'pump’s heat and cooling, air drawn in with its water (Magnus), air vented ' +
+        'back through the dryer with it.'
+      }
+      limits={
+        'Three drives a day. Heating, cooling and dead band of a usual size, of no ' +
+        'maker; leaks carry no water back out.'
+      }
+    />
+  )
+}
+
 /** What a leak makes of the pump's day: starts, minutes, the long morning run, heat and water. */
 export function PumpDayTool({ type }: { readonly type: VehicleType }): ReactNode {
   const vehicle = useMemo(() => completeGeometry(type.geometry), [type])
@@ -226,47 +284,9 @@ export function PumpDayTool({ type }: { readonly type: VehicleType }): ReactNode
           {words?.headline ?? ' '}
         </p>
         {words && <p className="sub">{words.sub}</p>}
-        {day && tight && (
-          <div>
-            <Figure
-              words={`starts a day, tight ${tight.runs.length}`}
-              value={String(day.runs.length)}
-              unit=""
-            />
-            <Figure
-              words={`runs a day, tight ${tight.minutes.toFixed(1)}`}
-              value={day.minutes.toFixed(1)}
-              unit="min"
-            />
-            {life(1) && (
-              <Figure
-                words={`lasts, tight ${life(tight.minutes)}`}
-                value={life(day.minutes)}
-                unit=""
-              />
-            )}
-            <Figure words="water into the dryer" value={day.moistureG.toFixed(2)} unit="g a day" />
-            {read.ok && read.value.dryerG > 0 && day.moistureG > 0.001 && (
-              <Figure
-                words="dryer full after"
-                value={daysWords(read.value.dryerG / day.moistureG)}
-                unit=""
-              />
-            )}
-          </div>
-        )}
+        {day && tight && <DayFigures tight={tight} day={day} life={life} read={read} />}
         {lines.length > 0 && <SaveToJob title="The pump’s day" lines={lines} />}
-        <Note
-          formula={
-            'The whole machine run for two days, the second counted: leak, levelling, the ' +
-            'pump’s heat and cooling, air drawn in with its water (Magnus), air vented ' +
-            'back through the dryer with it.'
-          }
-          limits={
-            'Three drives a day. Heating, cooling and dead band of a usual size, of no ' +
-            'maker; leaks carry no water back out.'
-          }
-        />
+        <DayNote />
       </div>
     </div>
   )

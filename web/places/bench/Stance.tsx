@@ -1,6 +1,6 @@
 import type { VehicleType } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
+import type { Corner, VehicleGeometry } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, perCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -14,6 +14,62 @@ import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 import type { StanceChange } from './tools.ts'
 import { AS_DESIGNED, stanceOf } from './tools.ts'
+
+/** How much air each spring has left. */
+function AirLeft({
+  vehicle,
+  change,
+  set,
+}: {
+  readonly vehicle: VehicleGeometry
+  readonly change: StanceChange
+  set(key: 'airShare' | 'payloadN', corner: Corner, value: number): void
+}): ReactNode {
+  return (
+    <section aria-label="Air">
+      <h2>Air left in the spring</h2>
+      {WALK.filter((corner) => hasAir(vehicle.corners[corner])).map((corner) => (
+        <Slider
+          key={corner}
+          label={capital(CORNER_WORDS[corner])}
+          min={0}
+          max={1.5}
+          step={0.01}
+          value={change.airShare[corner]}
+          shown={`${Math.round(change.airShare[corner] * 100)} %`}
+          onSlide={(value) => set('airShare', corner, value)}
+        />
+      ))}
+    </section>
+  )
+}
+
+/** What each wheel carries besides. */
+function LoadAdded({
+  change,
+  set,
+}: {
+  readonly change: StanceChange
+  set(key: 'airShare' | 'payloadN', corner: Corner, value: number): void
+}): ReactNode {
+  return (
+    <section aria-label="Load">
+      <h2>Load added over the wheel</h2>
+      {WALK.map((corner) => (
+        <Slider
+          key={corner}
+          label={capital(CORNER_WORDS[corner])}
+          min={0}
+          max={4000}
+          step={50}
+          value={change.payloadN[corner]}
+          shown={`${change.payloadN[corner]} N`}
+          onSlide={(value) => set('payloadN', corner, value)}
+        />
+      ))}
+    </section>
+  )
+}
 
 /** The strip answers while air, load and temperature are slid. */
 export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
@@ -60,36 +116,8 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
         />
       </div>
       <div className="grid content-start gap-4">
-        <section aria-label="Air">
-          <h2>Air left in the spring</h2>
-          {WALK.filter((corner) => hasAir(vehicle.corners[corner])).map((corner) => (
-            <Slider
-              key={corner}
-              label={capital(CORNER_WORDS[corner])}
-              min={0}
-              max={1.5}
-              step={0.01}
-              value={change.airShare[corner]}
-              shown={`${Math.round(change.airShare[corner] * 100)} %`}
-              onSlide={(value) => set('airShare', corner, value)}
-            />
-          ))}
-        </section>
-        <section aria-label="Load">
-          <h2>Load added over the wheel</h2>
-          {WALK.map((corner) => (
-            <Slider
-              key={corner}
-              label={capital(CORNER_WORDS[corner])}
-              min={0}
-              max={4000}
-              step={50}
-              value={change.payloadN[corner]}
-              shown={`${change.payloadN[corner]} N`}
-              onSlide={(value) => set('payloadN', corner, value)}
-            />
-          ))}
-        </section>
+        <AirLeft vehicle={vehicle} change={change} set={set} />
+        <LoadAdded change={change} set={set} />
         <Slider
           label="Air at"
           min={-30}

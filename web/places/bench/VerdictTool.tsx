@@ -14,11 +14,72 @@ const FIELDS = [
   ['plus', 'May be higher by'],
 ] as const
 
+type Typed = Readonly<Record<'readings' | 'nominal' | 'minus' | 'plus', string>>
+
+/** What is allowed, as it is typed. */
+function Allowed({
+  unit,
+  typed,
+  onType,
+}: {
+  readonly unit: string
+  readonly typed: Typed
+  onType(next: Typed): void
+}): ReactNode {
+  return (
+    <div className="grid gap-3 sm:grid-cols-3">
+      {FIELDS.map(([key, words]) => (
+        <div key={key}>
+          <label className="label" htmlFor={`verdict-${key}`}>
+            {words}, {unit}
+          </label>
+          <input
+            id={`verdict-${key}`}
+            className="field num"
+            inputMode="decimal"
+            autoComplete="off"
+            value={typed[key]}
+            onChange={(event) => onType({ ...typed, [key]: event.target.value })}
+          />
+        </div>
+      ))}
+    </div>
+  )
+}
+
+/** What was read, as it is typed. */
+function Readings({
+  unit,
+  typed,
+  onType,
+}: {
+  readonly unit: string
+  readonly typed: Typed
+  onType(next: Typed): void
+}): ReactNode {
+  return (
+    <div>
+      <label className="label" htmlFor="verdict-readings">
+        Readings, {unit}, as many as were taken
+      </label>
+      <input
+        id="verdict-readings"
+        className="field num text-[20px]"
+        inputMode="text"
+        placeholder="457 457.5 456"
+        autoComplete="off"
+        value={typed.readings}
+        onChange={(event) => onType({ ...typed, readings: event.target.value })}
+      />
+    </div>
+  )
+}
+
 /** One height against its tolerance, without a job. */
 export function VerdictTool(): ReactNode {
   const units = useUnits()
   const { repeatabilityMm } = useRepeatability()
-  const [typed, setTyped] = useState({ readings: '', nominal: '', minus: '', plus: '' })
+  const [typed, setTyped] = useState<Typed>({ readings: '', nominal: '', minus: '', plus: '' })
   const unit = UNIT_LABEL[units.length]
   const mm = (text: string): number | null => {
     const value = parseNumber(text)
@@ -48,37 +109,8 @@ export function VerdictTool(): ReactNode {
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid content-start gap-4">
-        <div>
-          <label className="label" htmlFor="verdict-readings">
-            Readings, {unit}, as many as were taken
-          </label>
-          <input
-            id="verdict-readings"
-            className="field num text-[20px]"
-            inputMode="text"
-            placeholder="457 457.5 456"
-            autoComplete="off"
-            value={typed.readings}
-            onChange={(event) => setTyped({ ...typed, readings: event.target.value })}
-          />
-        </div>
-        <div className="grid gap-3 sm:grid-cols-3">
-          {FIELDS.map(([key, words]) => (
-            <div key={key}>
-              <label className="label" htmlFor={`verdict-${key}`}>
-                {words}, {unit}
-              </label>
-              <input
-                id={`verdict-${key}`}
-                className="field num"
-                inputMode="decimal"
-                autoComplete="off"
-                value={typed[key]}
-                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-              />
-            </div>
-          ))}
-        </div>
+        <Readings unit={unit} typed={typed} onType={setTyped} />
+        <Allowed unit={unit} typed={typed} onType={setTyped} />
         {typed.readings !== '' && readingsMm === null && (
           <p className="wrong" role="alert">
             Type figures only, with a space between two readings.

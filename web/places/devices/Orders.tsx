@@ -16,6 +16,51 @@ interface OrdersProps {
   readonly jobId: string | null
 }
 
+/** Says that the folds were looked at before air goes in. */
+function FoldsSeen({
+  seen,
+  onSeen,
+}: {
+  readonly seen: boolean
+  onSeen(next: boolean): void
+}): ReactNode {
+  return (
+    <label className="flex min-h-[44px] items-center gap-3">
+      <input
+        type="checkbox"
+        className="h-6 w-6"
+        checked={seen}
+        onChange={(event) => onSeen(event.target.checked)}
+      />
+      Every fold was looked at with the suspension extended
+    </label>
+  )
+}
+
+function WhichCorner({
+  corners,
+  chosen,
+  onChoose,
+}: {
+  readonly corners: ('FL' | 'FR' | 'RL' | 'RR')[]
+  readonly chosen: Corner
+  onChoose(next: Corner): void
+}): ReactNode {
+  return corners.map((each) => (
+    <button
+      key={each}
+      type="button"
+      className="tap"
+      data-on={each === chosen}
+      aria-pressed={each === chosen}
+      aria-label={capital(CORNER_WORDS[each])}
+      onClick={() => onChoose(each)}
+    >
+      {each}
+    </button>
+  ))
+}
+
 /**
  * What the module can be asked to do. It moves the car: one corner is said by word and picture,
  * and stop is always at hand.
@@ -73,19 +118,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
       {(can('fill') || can('vent')) && (
         <div className="flex flex-wrap items-center gap-2">
           <CornerGlyph lit={[corner]} size={46} />
-          {corners.map((each) => (
-            <button
-              key={each}
-              type="button"
-              className="tap"
-              data-on={each === corner}
-              aria-pressed={each === corner}
-              aria-label={capital(CORNER_WORDS[each])}
-              onClick={() => setCorner(each)}
-            >
-              {each}
-            </button>
-          ))}
+          <WhichCorner corners={corners} chosen={corner} onChoose={setCorner} />
           {button('fill', { corner, forS: 3 }, <ArrowUpFromLine size={18} aria-hidden />)}
           {button('vent', { corner, forS: 3 }, <ArrowDownToLine size={18} aria-hidden />)}
         </div>
@@ -109,17 +142,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
           {sentenceOf(error)}
         </p>
       )}
-      {(asksFolds || folds) && (
-        <label className="flex min-h-[44px] items-center gap-3">
-          <input
-            type="checkbox"
-            className="h-6 w-6"
-            checked={folds}
-            onChange={(event) => setFolds(event.target.checked)}
-          />
-          Every fold was looked at with the suspension extended
-        </label>
-      )}
+      {(asksFolds || folds) && <FoldsSeen seen={folds} onSeen={setFolds} />}
     </section>
   )
 }

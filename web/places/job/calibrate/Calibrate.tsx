@@ -1,15 +1,15 @@
-import type { Job, LevelVisit } from '@anklet/contract'
-import { sensorsOf, stopsOf, taughtMm } from '@anklet/core/calibration'
-import { lastOf, levelHeights } from '@anklet/core/proof'
+import type { DisplayUnits } from '@anklet/core/units'
+import type { Architecture, Job, LevelVisit } from '@anklet/contract'
+import { sensorsOf, stopsOf } from '@anklet/core/calibration'
+import { lastOf } from '@anklet/core/proof'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { AXLE_OF, CORNERS, perCorner, WALK } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/vehicle'
+import { AXLE_OF, CORNERS, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { sentenceOf } from '../../../data/api.ts'
-import { useDevices, useOrder } from '../../../data/devices.ts'
-import { useCommand, usePersonName, useUnits } from '../../../data/queries.ts'
+import { useDevices } from '../../../data/devices.ts'
+import { usePersonName, useUnits } from '../../../data/queries.ts'
 import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { CalibrationDraft } from '../../../state/calibrations.ts'
@@ -17,13 +17,14 @@ import { EMPTY_CALIBRATION, useCalibrations } from '../../../state/calibrations.
 import { useGauge } from '../../../state/useGauge.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
-import { valueAt } from '../../devices/live.ts'
 import { moduleFor } from '../dock/moduleFor.ts'
 import type { CarLive } from '../run/carLive.ts'
 import { useCarLive } from '../run/carLive.ts'
 import { Move } from './Move.tsx'
-import type { Readout } from './Sensors.tsx'
 import { readoutOf, Sensors, typedHeights } from './Sensors.tsx'
+
+import { reportedNow } from './reportedNow.ts'
+import { Teach } from './Teach.tsx'
 
 const WHYS = [
   ['sensor', 'A sensor was changed'],
@@ -38,15 +39,6 @@ function whyOf({ plans }: Job): CalibrationDraft['why'] {
   return jobs.includes('module') ? 'module' : jobs.includes('sensor') ? 'sensor' : null
 }
 
-/** What the module says at the link; null where it says nothing: not heard, or asleep. */
-function reportedNow(car: CarLive | null): PerCorner<number | null> | null {
-  if (!car?.live.heard) return null
-  const said = perCorner((corner) =>
-    valueAt(car.status.identity.channels, car.frame, 'height', corner),
-  )
-  return CORNERS.some((corner) => said[corner] !== null) ? said : null
-}
-
 interface StopProps {
   readonly job: Job
   readonly draft: CalibrationDraft
@@ -55,6 +47,58 @@ interface StopProps {
   readonly at: number
   /** Another tool's figures are typed although the link says some. */ readonly typing: boolean
   onTyping(typing: boolean): void
+}
+
+/** What the module reports: off the link, or typed from another tool. */
+function ReportedHeights({
+  now,
+  architecture,
+  units,
+  draft,
+  change,
+  heard,
+  onTyping,
+  typing,
+}: {
+  readonly now: Readonly<Record<Corner, number | null>> | null
+  readonly architecture: Architecture
+  readonly units: DisplayUnits
+  readonly draft: CalibrationDraft
+  change(next: Partial<CalibrationDraft>): void
+  readonly heard: Readonly<Record<Corner, number | null>> | null
+  onTyping(typing: boolean): void
+  readonly typing: boolean
+}): ReactNode {
+  return (
+    <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
+      {now ? (
+        <p className="num text-[15px]">
+          <span className="text-ink-2">The module reports </span>
+          {WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none')
+            .map(
+              (corner) =>
+                `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`,
+            )
+            .join(', ')}
+        </p>
+      ) : (
+        <CornerFields
+          legend={`What the module reports, ${UNIT_LABEL[units.length]}`}
+          values={draft.reported}
+          onType={(reported) => change({ reported })}
+        />
+      )}
+      {heard && (
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] w-fit underline"
+          onClick={() => onTyping(!typing)}
+        >
+          {typing ? 'Take them off the link' : 'Type what another tool shows'}
+        </button>
+      )}
+    </div>
+  )
 }
 
 function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): ReactNode {
@@ -123,34 +167,16 @@ function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): Rea
         values={draft.tape}
         onType={(tape) => change({ tape })}
       />
-      <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
-        {now ? (
-          <p className="num text-[15px]">
-            <span className="text-ink-2">The module reports </span>
-            {WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none')
-              .map(
-                (corner) =>
-                  `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`,
-              )
-              .join(', ')}
-          </p>
-        ) : (
-          <CornerFields
-            legend={`What the module reports, ${UNIT_LABEL[units.length]}`}
-            values={draft.reported}
-            onType={(reported) => change({ reported })}
-          />
-        )}
-        {heard && (
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px] w-fit underline"
-            onClick={() => onTyping(!typing)}
-          >
-            {typing ? 'Take them off the link' : 'Type what another tool shows'}
-          </button>
-        )}
-      </div>
+      <ReportedHeights
+        now={now}
+        architecture={architecture}
+        units={units}
+        draft={draft}
+        change={change}
+        heard={heard}
+        onTyping={onTyping}
+        typing={typing}
+      />
       {wrong && (
         <p className="wrong" role="alert">
           {wrong}
@@ -200,103 +226,6 @@ function Visits({
   )
 }
 
-/** What was found is taught to the module, or written down without. */
-function Teach({
-  job,
-  draft,
-  readout,
-  car,
-  onKept,
-}: {
-  readonly job: Job
-  readonly draft: CalibrationDraft
-  readonly readout: Readout
-  readonly car: CarLive | null
-  onKept(): void
-}): ReactNode {
-  const record = useCommand('proof.record')
-  const order = useOrder(car?.status.identity.id ?? '', job.id)
-  const { at, types, crossed, loweredMm, faulty } = readout
-  if (!at) return null
-  const typedMm = types.flatMap(({ sensor, typeMm }) =>
-    typeMm === null ? [] : [{ sensor: sensor.id, mm: typeMm }],
-  )
-  const keep = (taught: 'link' | 'hand' | 'no'): void =>
-    record.submit(
-      {
-        payload: {
-          entryId: crypto.randomUUID(),
-          jobId: job.id,
-          content: {
-            kind: 'calibrated',
-            why: draft.why ?? 'wanted',
-            visits: [...draft.visits],
-            taught,
-            typedMm: taught === 'no' ? [] : typedMm,
-            note: '',
-          },
-        },
-      },
-      onKept,
-    )
-  const module = car?.frame?.module
-  const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
-  const barred = crossed.length > 0 || loweredMm !== null
-  const teach = (): void =>
-    order.mutate(
-      {
-        action: 'calibrate',
-        offMm: taughtMm(at, levelHeights(job, at.levelId), reportedNow(car) ?? at.reportedMm),
-      },
-      { onSuccess: () => keep('link') },
-    )
-  return (
-    <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
-      {faulty && (
-        <p className="hint">
-          A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.
-        </p>
-      )}
-      {!barred && car && (
-        <button
-          type="button"
-          className="btn btn-go btn-big"
-          disabled={!levelled || order.isPending || record.isPending}
-          onClick={teach}
-        >
-          Give it to the module
-        </button>
-      )}
-      {!barred && car && !levelled && (
-        <>
-          <p className="sub">
-            Taught at the {at.levelId} level, where the tape was read: bring it there first.
-          </p>
-          <Move car={car} jobId={job.id} levelId={at.levelId} />
-        </>
-      )}
-      {!barred && (
-        <button
-          type="button"
-          className={`btn ${car ? '' : 'btn-go'}`}
-          disabled={record.isPending}
-          onClick={() => keep('hand')}
-        >
-          It is typed into the module by hand
-        </button>
-      )}
-      <button type="button" className="btn" disabled={record.isPending} onClick={() => keep('no')}>
-        Write it down without teaching
-      </button>
-      {(record.isError || order.isError) && (
-        <p className="wrong" role="alert">
-          {sentenceOf(record.error ?? order.error)}
-        </p>
-      )}
-    </section>
-  )
-}
-
 function Last({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
   const nameOf = usePersonName()
@@ -337,6 +266,66 @@ function Last({ job }: { readonly job: Job }): ReactNode {
           </>
         ))}
     </section>
+  )
+}
+
+/** Why it is calibrated, and the levels that were visited. */
+function Beside({
+  job,
+  draft,
+  change,
+  present,
+  more,
+  setEnough,
+  enough,
+  drop,
+}: {
+  readonly job: Job
+  readonly draft: CalibrationDraft
+  change(next: Partial<CalibrationDraft>): void
+  readonly present: number
+  readonly more: boolean
+  setEnough(next: boolean): void
+  readonly enough: boolean
+  drop(key: string): void
+}): ReactNode {
+  return (
+    <aside aria-label="Beside the calibration" className="grid min-w-0 content-start gap-5">
+      <Last job={job} />
+      {!job.closedAt && (
+        <Taps<NonNullable<CalibrationDraft['why']>>
+          legend="Why"
+          chosen={draft.why ? [draft.why] : []}
+          onTap={(why) => change({ why })}
+          options={WHYS.map(([value, words]) => ({ value, words }))}
+        />
+      )}
+      {!job.closedAt && (
+        <Visits
+          job={job}
+          draft={draft}
+          present={present}
+          onGo={(stop) => change({ stop: stop === draft.visits.length ? null : stop })}
+        />
+      )}
+      {draft.visits.length > 0 && more && !job.closedAt && (
+        <button type="button" className="btn w-fit" onClick={() => setEnough(!enough)}>
+          {enough ? 'Visit the rest' : 'That is enough'}
+        </button>
+      )}
+      {draft.visits.length > 0 && (
+        <button
+          type="button"
+          className="btn w-fit"
+          onClick={() => {
+            setEnough(false)
+            drop(job.id)
+          }}
+        >
+          Begin anew
+        </button>
+      )}
+    </aside>
   )
 }
 
@@ -409,42 +398,16 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
           <p className="sub">Nothing was calibrated on this job.</p>
         )}
       </div>
-      <aside aria-label="Beside the calibration" className="grid min-w-0 content-start gap-5">
-        <Last job={job} />
-        {!job.closedAt && (
-          <Taps<NonNullable<CalibrationDraft['why']>>
-            legend="Why"
-            chosen={draft.why ? [draft.why] : []}
-            onTap={(why) => change({ why })}
-            options={WHYS.map(([value, words]) => ({ value, words }))}
-          />
-        )}
-        {!job.closedAt && (
-          <Visits
-            job={job}
-            draft={draft}
-            present={present}
-            onGo={(stop) => change({ stop: stop === draft.visits.length ? null : stop })}
-          />
-        )}
-        {draft.visits.length > 0 && draft.visits.length < stops.length && !job.closedAt && (
-          <button type="button" className="btn w-fit" onClick={() => setEnough(!enough)}>
-            {enough ? 'Visit the rest' : 'That is enough'}
-          </button>
-        )}
-        {draft.visits.length > 0 && (
-          <button
-            type="button"
-            className="btn w-fit"
-            onClick={() => {
-              setEnough(false)
-              drop(job.id)
-            }}
-          >
-            Begin anew
-          </button>
-        )}
-      </aside>
+      <Beside
+        job={job}
+        draft={draft}
+        change={change}
+        present={present}
+        more={draft.visits.length < stops.length}
+        setEnough={setEnough}
+        enough={enough}
+        drop={drop}
+      />
     </div>
   )
 }

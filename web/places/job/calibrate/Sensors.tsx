@@ -102,6 +102,88 @@ function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
   )
 }
 
+/** What each sensor reports beside the tape, and what is to be typed. */
+function SensorTable({
+  unit,
+  lines,
+  types,
+  figure,
+  units,
+}: {
+  readonly unit: string
+  readonly lines: readonly SensorLine[]
+  readonly types: readonly ToType[]
+  figure(mm: number | null | undefined, extra: number): string
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">Sensor</th>
+          <th scope="col" className="n">
+            tape, {unit}
+          </th>
+          <th scope="col" className="n">
+            reports
+          </th>
+          <th scope="col" className="n">
+            to type
+          </th>
+          <th scope="col" className="n">
+            mm for a mm
+          </th>
+          <th scope="col" className="n">
+            rising to falling
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(({ sensor, fit }, i) => {
+          const type = types[i]
+          return (
+            <tr key={sensor.id} data-sensor={sensor.id}>
+              <td>{sensor.id}</td>
+              <td className="n num">{figure(type?.measuredMm, 0)}</td>
+              <td className="n num">{figure(type?.reportedMm, 0)}</td>
+              <td className="n num font-bold">
+                {typeof type?.typeMm === 'number' ? formatDifference(type.typeMm, units) : '–'}
+              </td>
+              <td className="n num">
+                {typeof fit?.slopeMmPerRaw === 'number' ? fit.slopeMmPerRaw.toFixed(2) : '–'}
+              </td>
+              <td className="n num">{figure(fit?.hysteresisMm, 1)}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+function SensorFaults({ lines }: { readonly lines: readonly SensorLine[] }): ReactNode {
+  return lines.flatMap(({ sensor, fit }) => {
+    const faults =
+      fit === null
+        ? ['reports nothing it believes: look at plug, supply and link first']
+        : fit.faults.map((fault) => FAULT_WORDS[fault])
+    return faults.length === 0
+      ? []
+      : [
+          <li
+            key={sensor.id}
+            className={
+              fit?.faults.every((fault) => fault === 'tooFewPoints')
+                ? 'text-ink-2'
+                : 'font-semibold text-rust'
+            }
+          >
+            {capital(sensorWords(sensor.id))} {list(faults)}.
+          </li>,
+        ]
+  })
+}
+
 /** Each sensor's line through the levels, what is wrong with it, and what to type into the module. */
 export function Sensors({
   job,
@@ -130,68 +212,9 @@ export function Sensors({
           Tell one corner at a time before anything is taught.
         </p>
       ))}
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">Sensor</th>
-            <th scope="col" className="n">
-              tape, {unit}
-            </th>
-            <th scope="col" className="n">
-              reports
-            </th>
-            <th scope="col" className="n">
-              to type
-            </th>
-            <th scope="col" className="n">
-              mm for a mm
-            </th>
-            <th scope="col" className="n">
-              rising to falling
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map(({ sensor, fit }, i) => {
-            const type = types[i]
-            return (
-              <tr key={sensor.id} data-sensor={sensor.id}>
-                <td>{sensor.id}</td>
-                <td className="n num">{figure(type?.measuredMm, 0)}</td>
-                <td className="n num">{figure(type?.reportedMm, 0)}</td>
-                <td className="n num font-bold">
-                  {typeof type?.typeMm === 'number' ? formatDifference(type.typeMm, units) : '–'}
-                </td>
-                <td className="n num">
-                  {typeof fit?.slopeMmPerRaw === 'number' ? fit.slopeMmPerRaw.toFixed(2) : '–'}
-                </td>
-                <td className="n num">{figure(fit?.hysteresisMm, 1)}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <SensorTable unit={unit} lines={lines} types={types} figure={figure} units={units} />
       <ul className="grid gap-1">
-        {lines.flatMap(({ sensor, fit }) => {
-          const faults =
-            fit === null
-              ? ['reports nothing it believes: look at plug, supply and link first']
-              : fit.faults.map((fault) => FAULT_WORDS[fault])
-          return faults.length === 0
-            ? []
-            : [
-                <li
-                  key={sensor.id}
-                  className={
-                    fit?.faults.every((fault) => fault === 'tooFewPoints')
-                      ? 'text-ink-2'
-                      : 'font-semibold text-rust'
-                  }
-                >
-                  {capital(sensorWords(sensor.id))} {list(faults)}.
-                </li>,
-              ]
-        })}
+        <SensorFaults lines={lines} />
       </ul>
       {types
         .filter(

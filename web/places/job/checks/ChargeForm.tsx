@@ -1,3 +1,7 @@
+import type { ReadFigures } from '../../../parts/figures.ts'
+import type { Corner } from '@anklet/core/vehicle'
+import type { AirAmount, LedgerAnswer } from '@anklet/core/compressor'
+import type { Sending } from '../../../data/queries.ts'
 import type { ChargeRecord, Job } from '@anklet/contract'
 import { airBetween, airLedger } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
@@ -6,6 +10,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, useUnits, useVehicle } from '../../../data/queries.ts'
+import { BottleFills } from '../../../parts/BottleFills.tsx'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 import { Taps } from '../../../parts/Taps.tsx'
@@ -81,6 +86,135 @@ function Levels({
   )
 }
 
+/** What was put in, and its record. */
+function RecordCharge({
+  gas,
+  onGas,
+  fields,
+  added,
+  complete,
+  sending,
+  onRecord,
+}: {
+  readonly gas: ChargeRecord['gas']
+  onGas(next: 'nitrogen' | 'dryAir' | 'pump'): void
+  readonly fields: ReactNode
+  readonly added: number | null
+  readonly complete: boolean
+  readonly sending: Sending<'charge.record'>
+  onRecord(): void
+}): ReactNode {
+  return (
+    <div className="grid gap-3 border-t border-edge pt-3">
+      <Taps<ChargeRecord['gas']>
+        legend="Charged with"
+        chosen={[gas]}
+        onTap={onGas}
+        options={[
+          { value: 'nitrogen', words: 'Dry nitrogen' },
+          { value: 'dryAir', words: 'Dry air' },
+          { value: 'pump', words: 'Its own pump' },
+        ]}
+      />
+      <div className="[&>div]:!grid-cols-1">{fields}</div>
+      {added !== null && (
+        <p className="num">
+          {added >= 0 ? 'Put in' : 'Let out'} {Math.abs(added).toFixed(1)} bar·L.
+        </p>
+      )}
+      <button
+        type="button"
+        className="btn btn-go"
+        disabled={!complete || sending.isPending}
+        onClick={onRecord}
+      >
+        Record the charge
+      </button>
+      {sending.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(sending.error)}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** How much is missing, or too much. */
+function TopUp({
+  value,
+  pressure,
+}: {
+  readonly value: LedgerAnswer
+  pressure(bar: number): string
+}): ReactNode {
+  return (
+    <p className="say-small" aria-live="polite">
+      {value.topUpBarL > 0.05
+        ? `${value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ` +
+          `${pressure(value.regulatorBarG)} today.`
+        : value.topUpBarL < -0.05
+          ? `${(-value.topUpBarL).toFixed(1)} bar·L too much.`
+          : 'Nothing is missing.'}
+    </p>
+  )
+}
+
+function AirByCorner({
+  corners,
+}: {
+  readonly corners: Readonly<Record<Corner, AirAmount>>
+}): ReactNode {
+  return (
+    <div className="corners">
+      {WALK.map((corner) => (
+        <div
+          key={corner}
+          style={{ gridArea: corner }}
+          role="group"
+          aria-label={capital(CORNER_WORDS[corner])}
+        >
+          <p className="font-semibold">{corner}</p>
+          <p className="num text-[19px]">{corners[corner].airBarL.toFixed(1)}</p>
+        </div>
+      ))}
+    </div>
+  )
+}
+
+/** What is measured, and how gas is put in without hurting anybody. */
+function HowItGetsIn({
+  fields,
+  read,
+  job,
+}: {
+  readonly fields: ReactNode
+  readonly read: ReadFigures<keyof typeof ASKS>
+  readonly job: Job
+}): ReactNode {
+  return (
+    <div className="grid min-w-0 content-start gap-4">
+      <h2 className="say-small">How much gas is missing, and how does it get in?</h2>
+      <p className="hint">
+        Work under pressure: licensed practice and the maker’s instructions decide. Gas let out in a
+        closed cabin or pit displaces breathing air: doors open.
+      </p>
+      {fields}
+      {read.ok && (
+        <Levels
+          job={job}
+          reservoirL={read.value.reservoirL}
+          temperatureC={read.value.temperatureC}
+        />
+      )}
+      <ol className="grid list-decimal gap-1 pl-6">
+        {STEPS.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+    </div>
+  )
+}
+
 /**
  * Gas put into a system: what is missing, how to put it in without hurting anybody, and the record
  * of it.
@@ -136,26 +270,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   }
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
-      <div className="grid min-w-0 content-start gap-4">
-        <h2 className="say-small">How much gas is missing, and how does it get in?</h2>
-        <p className="hint">
-          Work under pressure: licensed practice and the maker’s instructions decide. Gas let out in
-          a closed cabin or pit displaces breathing air: doors open.
-        </p>
-        {fields}
-        {read.ok && (
-          <Levels
-            job={job}
-            reservoirL={read.value.reservoirL}
-            temperatureC={read.value.temperatureC}
-          />
-        )}
-        <ol className="grid list-decimal gap-1 pl-6">
-          {STEPS.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-      </div>
+      <HowItGetsIn fields={fields} read={read} job={job} />
       <div className="grid content-start gap-3">
         {ledger && !ledger.ok && (
           <p className="wrong" role="alert">
@@ -164,14 +279,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
         )}
         {ledger?.ok ? (
           <>
-            <p className="say-small" aria-live="polite">
-              {ledger.value.topUpBarL > 0.05
-                ? `${ledger.value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ` +
-                  `${pressure(ledger.value.regulatorBarG)} today.`
-                : ledger.value.topUpBarL < -0.05
-                  ? `${(-ledger.value.topUpBarL).toFixed(1)} bar·L too much.`
-                  : 'Nothing is missing.'}
-            </p>
+            <TopUp value={ledger.value} pressure={pressure} />
             <p className="figure">
               <span className="text-ink-2">in the whole system</span>
               <span className="num">
@@ -179,63 +287,18 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
                 <span className="unit">bar·L</span>
               </span>
             </p>
-            <div className="corners">
-              {WALK.map((corner) => (
-                <div
-                  key={corner}
-                  style={{ gridArea: corner }}
-                  role="group"
-                  aria-label={capital(CORNER_WORDS[corner])}
-                >
-                  <p className="font-semibold">{corner}</p>
-                  <p className="num text-[19px]">
-                    {ledger.value.corners[corner].airBarL.toFixed(1)}
-                  </p>
-                </div>
-              ))}
-            </div>
-            {ledger.value.bottleFills !== null && (
-              <p className="figure">
-                <span className="text-ink-2">such fills in the bottle</span>
-                <span className="num">
-                  {ledger.value.bottleFills < 1
-                    ? 'less than one'
-                    : Math.floor(ledger.value.bottleFills)}
-                </span>
-              </p>
-            )}
+            <AirByCorner corners={ledger.value.corners} />
+            <BottleFills fills={ledger.value.bottleFills} />
             {!job.closedAt && (
-              <div className="grid gap-3 border-t border-edge pt-3">
-                <Taps<ChargeRecord['gas']>
-                  legend="Charged with"
-                  chosen={[gas]}
-                  onTap={setGas}
-                  options={[
-                    { value: 'nitrogen', words: 'Dry nitrogen' },
-                    { value: 'dryAir', words: 'Dry air' },
-                    { value: 'pump', words: 'Its own pump' },
-                  ]}
-                />
-                <div className="[&>div]:!grid-cols-1">{after.fields}</div>
-                {added !== null && (
-                  <p className="num">
-                    {added >= 0 ? 'Put in' : 'Let out'} {Math.abs(added).toFixed(1)} bar·L.
-                  </p>
-                )}
-                <button
-                  type="button"
-                  className="btn btn-go"
-                  disabled={!after.read.ok || keep.isPending}
-                  onClick={record}
-                >
-                  Record the charge
-                </button>
-                {keep.isError && (
-                  <p className="wrong" role="alert">
-                    {sentenceOf(keep.error)}
-                  </p>
-                )}
-              </div>
+              <RecordCharge
+                gas={gas}
+                onGas={setGas}
+                fields={after.fields}
+                added={added}
+                complete={after.read.ok}
+                sending={keep}
+                onRecord={record}
+              />
             )}
           </>
         ) : (

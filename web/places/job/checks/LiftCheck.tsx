@@ -1,3 +1,4 @@
+import type { DisplayUnits } from '@anklet/core/units'
 import type { Job } from '@anklet/contract'
 import { liftTime } from '@anklet/core/compressor'
 import { findLifts, judgeLift } from '@anklet/core/guided'
@@ -41,6 +42,52 @@ const ASKS = {
 } as const
 type PumpKnown = 'no' | 'good' | 'weak'
 const PUMP_SHARE: Readonly<Record<PumpKnown, number | null>> = { no: null, good: 1, weak: 0.6 }
+
+/** Begins to listen to a lift, and ends it. */
+function Listen({ onTap, running }: { onTap(): void; readonly running: boolean }): ReactNode {
+  return (
+    <button type="button" className="btn justify-self-start" onClick={onTap}>
+      {running ? (
+        <>
+          <Square size={16} aria-hidden />
+          It stands: stop listening
+        </>
+      ) : (
+        <>
+          <Play size={18} aria-hidden />
+          Listen to a lift
+        </>
+      )}
+    </button>
+  )
+}
+
+/** How far each corner rose, and in what time. */
+function LiftsSeen({
+  lifts,
+  units,
+}: {
+  readonly lifts: {
+    fromS: number
+    toS: number
+    fromMm: number
+    toMm: number
+    corner: 'FL' | 'FR' | 'RL' | 'RR'
+  }[]
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <p className="num text-[15px]">
+      {lifts
+        .map(
+          ({ corner, fromMm, toMm, fromS, toS }) =>
+            `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ` +
+            `${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`,
+        )
+        .join(', ')}
+    </p>
+  )
+}
 
 /** A lift timed, and held against what a good pump needs for it. */
 export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
@@ -127,35 +174,9 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
         />
       )}
       {linked && logId === null && (
-        <button
-          type="button"
-          className="btn justify-self-start"
-          onClick={capture.running ? capture.stop : capture.start}
-        >
-          {capture.running ? (
-            <>
-              <Square size={16} aria-hidden />
-              It stands: stop listening
-            </>
-          ) : (
-            <>
-              <Play size={18} aria-hidden />
-              Listen to a lift
-            </>
-          )}
-        </button>
+        <Listen onTap={capture.running ? capture.stop : capture.start} running={capture.running} />
       )}
-      {lifts.length > 0 && (
-        <p className="num text-[15px]">
-          {lifts
-            .map(
-              ({ corner, fromMm, toMm, fromS, toS }) =>
-                `${corner} ${formatQuantity(toMm - fromMm, 'height', units)} ` +
-                `${UNIT_LABEL[units.length]} in ${secondsWords(toS - fromS)}`,
-            )
-            .join(', ')}
-        </p>
-      )}
+      {lifts.length > 0 && <LiftsSeen lifts={lifts} units={units} />}
     </CheckFrame>
   )
 }

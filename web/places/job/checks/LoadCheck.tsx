@@ -30,13 +30,65 @@ const ASKS = {
   },
 } as const
 
+interface LoadMarks {
+  readonly in: number | null
+  readonly out: number | null
+}
+
+/** Says when the load went in and when it came out. */
+function Marks({
+  capture,
+  onMarks,
+  marks,
+  nowS,
+}: {
+  readonly capture: ReturnType<typeof useCapture>
+  onMarks(next: LoadMarks): void
+  readonly marks: LoadMarks
+  readonly nowS: number
+}): ReactNode {
+  return (
+    <div className="flex flex-wrap gap-2">
+      <button
+        type="button"
+        className="btn"
+        onClick={() => {
+          if (capture.running) capture.stop()
+          else {
+            onMarks({ in: null, out: null })
+            capture.start()
+          }
+        }}
+      >
+        {capture.running ? 'Stop listening' : 'Start listening'}
+      </button>
+      <button
+        type="button"
+        className="btn"
+        disabled={!capture.running || marks.in !== null}
+        onClick={() => onMarks({ ...marks, in: nowS })}
+      >
+        The load is in
+      </button>
+      <button
+        type="button"
+        className="btn"
+        disabled={!capture.running || marks.in === null || marks.out !== null}
+        onClick={() => onMarks({ ...marks, out: nowS })}
+      >
+        The load is out
+      </button>
+    </div>
+  )
+}
+
 /** A known load in and out again, on a levelling axle. */
 export function LoadCheck({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
   const linked = useLinked(job)
   const capture = useCapture(linked?.identity.id ?? null)
   const { read, fields } = useFigures(ASKS)
-  const [marks, setMarks] = useState<{ readonly in: number | null; readonly out: number | null }>({
+  const [marks, setMarks] = useState<LoadMarks>({
     in: null,
     out: null,
   })
@@ -95,39 +147,7 @@ export function LoadCheck({ job }: { readonly job: Job }): ReactNode {
       ]}
     >
       {fields}
-      {linked && (
-        <div className="flex flex-wrap gap-2">
-          <button
-            type="button"
-            className="btn"
-            onClick={() => {
-              if (capture.running) capture.stop()
-              else {
-                setMarks({ in: null, out: null })
-                capture.start()
-              }
-            }}
-          >
-            {capture.running ? 'Stop listening' : 'Start listening'}
-          </button>
-          <button
-            type="button"
-            className="btn"
-            disabled={!capture.running || marks.in !== null}
-            onClick={() => setMarks({ ...marks, in: now })}
-          >
-            The load is in
-          </button>
-          <button
-            type="button"
-            className="btn"
-            disabled={!capture.running || marks.in === null || marks.out !== null}
-            onClick={() => setMarks({ ...marks, out: now })}
-          >
-            The load is out
-          </button>
-        </div>
-      )}
+      {linked && <Marks capture={capture} onMarks={setMarks} marks={marks} nowS={now} />}
     </CheckFrame>
   )
 }

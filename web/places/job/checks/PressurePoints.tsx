@@ -1,3 +1,4 @@
+import type { DisplayUnits } from '@anklet/core/units'
 import type { Readings } from '@anklet/core/guided'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { FormEvent, ReactNode } from 'react'
@@ -41,6 +42,67 @@ export function readPairs(
   return points.every(({ atMs }, i) => i === 0 || atMs > points[i - 1]!.atMs) ? points : null
 }
 
+/** What was read so far, and when. */
+function PointsTaken({
+  points,
+  units,
+}: {
+  readonly points: readonly PressurePoint[]
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <p className="num text-[15px]">
+      {asReadings(points).atS.map((atS, i) => (
+        <span key={`${atS}${String(i)}`} className="mr-4 inline-block">
+          <span className="text-ink-2">
+            {Math.floor(atS / 60)}:{String(Math.floor(atS % 60)).padStart(2, '0')}{' '}
+          </span>
+          {formatQuantity(points[i]!.barG, 'pressure', units, 1)}
+        </span>
+      ))}
+    </p>
+  )
+}
+
+/** Takes one reading as it is typed. */
+function PressureNow({
+  onSubmit,
+  units,
+  typed,
+  onType,
+  setList,
+}: {
+  onSubmit(event: FormEvent): void
+  readonly units: DisplayUnits
+  readonly typed: string
+  onType(next: string): void
+  setList(next: string | null): void
+}): ReactNode {
+  return (
+    <form onSubmit={onSubmit} className="flex flex-wrap items-end gap-2" noValidate>
+      <div className="w-40">
+        <label className="label" htmlFor="pressure-now">
+          Pressure now, {UNIT_LABEL[units.pressure]}
+        </label>
+        <input
+          id="pressure-now"
+          className="field num text-[20px]"
+          inputMode="decimal"
+          autoComplete="off"
+          value={typed}
+          onChange={(event) => onType(event.target.value)}
+        />
+      </div>
+      <button type="submit" className="btn">
+        Take it
+      </button>
+      <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setList('')}>
+        Type a list instead
+      </button>
+    </form>
+  )
+}
+
 /**
  * Pressure readings with their times: sent by a gauge's button, typed as they are read, or typed
  * as a list afterwards.
@@ -79,27 +141,13 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
   return (
     <section aria-label="Readings of the pressure" className="grid gap-2">
       {list === null ? (
-        <form onSubmit={submit} className="flex flex-wrap items-end gap-2" noValidate>
-          <div className="w-40">
-            <label className="label" htmlFor="pressure-now">
-              Pressure now, {UNIT_LABEL[units.pressure]}
-            </label>
-            <input
-              id="pressure-now"
-              className="field num text-[20px]"
-              inputMode="decimal"
-              autoComplete="off"
-              value={typed}
-              onChange={(event) => setTyped(event.target.value)}
-            />
-          </div>
-          <button type="submit" className="btn">
-            Take it
-          </button>
-          <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setList('')}>
-            Type a list instead
-          </button>
-        </form>
+        <PressureNow
+          onSubmit={submit}
+          units={units}
+          typed={typed}
+          onType={setTyped}
+          setList={setList}
+        />
       ) : (
         <div>
           <label className="label" htmlFor="pressure-list">
@@ -119,18 +167,7 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
           {wrong}
         </p>
       )}
-      {points.length > 0 && (
-        <p className="num text-[15px]">
-          {asReadings(points).atS.map((atS, i) => (
-            <span key={`${atS}${String(i)}`} className="mr-4 inline-block">
-              <span className="text-ink-2">
-                {Math.floor(atS / 60)}:{String(Math.floor(atS % 60)).padStart(2, '0')}{' '}
-              </span>
-              {formatQuantity(points[i]!.barG, 'pressure', units, 1)}
-            </span>
-          ))}
-        </p>
-      )}
+      {points.length > 0 && <PointsTaken points={points} units={units} />}
       {points.length > 0 && (
         <button
           type="button"

@@ -1,3 +1,4 @@
+import type { DisplayUnits } from '@anklet/core/units'
 import type { Frame, Job } from '@anklet/contract'
 import type { Commanded } from '@anklet/core/guided'
 import { judgeWhichCorner } from '@anklet/core/guided'
@@ -39,6 +40,73 @@ function ByEye({ done, onSee }: { readonly done: Commanded; onSee(seen: Seen): v
         { value: 'none' as const, words: 'None' },
       ]}
     />
+  )
+}
+
+/** What each corner did that was told to rise. */
+function ToldTable({
+  units,
+  done,
+}: {
+  readonly units: DisplayUnits
+  readonly done: readonly Commanded[]
+}): ReactNode {
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">told</th>
+          {WALK.map((corner) => (
+            <th key={corner} scope="col" className="n">
+              {corner}, {UNIT_LABEL[units.length]}
+            </th>
+          ))}
+          <th scope="col">seen</th>
+        </tr>
+      </thead>
+      <tbody>
+        {done.map(({ corner, movedMm, byEye }) => (
+          <tr key={corner}>
+            <td>{capital(CORNER_WORDS[corner])}</td>
+            {WALK.map((each) => (
+              <td key={each} className="n num">
+                {movedMm[each] === null ? '–' : formatQuantity(movedMm[each], 'height', units, 1)}
+              </td>
+            ))}
+            <td>{byEye === undefined ? '' : byEye === null ? 'none' : byEye}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function TellCorners({
+  lit,
+  corners,
+  busy,
+  onTell,
+}: {
+  readonly lit: Corner[]
+  readonly corners: ('FL' | 'FR' | 'RL' | 'RR')[]
+  readonly busy: boolean
+  onTell(corner: Corner): void
+}): ReactNode {
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <CornerGlyph lit={lit} size={58} />
+      {corners.map((corner) => (
+        <button
+          key={corner}
+          type="button"
+          className="btn px-3"
+          disabled={busy}
+          onClick={() => onTell(corner)}
+        >
+          Tell {CORNER_WORDS[corner]}
+        </button>
+      ))}
+    </div>
   )
 }
 
@@ -113,20 +181,12 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
       ]}
     >
       {linked && (
-        <div className="flex flex-wrap items-center gap-2">
-          <CornerGlyph lit={told ? [told.corner] : []} size={58} />
-          {corners.map((corner) => (
-            <button
-              key={corner}
-              type="button"
-              className="btn px-3"
-              disabled={told !== null || isPending}
-              onClick={() => tell(corner)}
-            >
-              Tell {CORNER_WORDS[corner]}
-            </button>
-          ))}
-        </div>
+        <TellCorners
+          lit={told ? [told.corner] : []}
+          corners={corners}
+          busy={told !== null || isPending}
+          onTell={tell}
+        />
       )}
       {told && <p role="status">The {CORNER_WORDS[told.corner]} is told to rise …</p>}
       {error && (
@@ -135,36 +195,7 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
         </p>
       )}
       {latest && !told && <ByEye done={latest} onSee={(seen) => see(latest.corner, seen)} />}
-      {done.length > 0 && (
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">told</th>
-              {WALK.map((corner) => (
-                <th key={corner} scope="col" className="n">
-                  {corner}, {UNIT_LABEL[units.length]}
-                </th>
-              ))}
-              <th scope="col">seen</th>
-            </tr>
-          </thead>
-          <tbody>
-            {done.map(({ corner, movedMm, byEye }) => (
-              <tr key={corner}>
-                <td>{capital(CORNER_WORDS[corner])}</td>
-                {WALK.map((each) => (
-                  <td key={each} className="n num">
-                    {movedMm[each] === null
-                      ? '–'
-                      : formatQuantity(movedMm[each], 'height', units, 1)}
-                  </td>
-                ))}
-                <td>{byEye === undefined ? '' : byEye === null ? 'none' : byEye}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {done.length > 0 && <ToldTable units={units} done={done} />}
     </CheckFrame>
   )
 }

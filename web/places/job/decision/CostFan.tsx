@@ -13,6 +13,33 @@ function step(most: number, marks: number): number {
   return [1, 2, 5, 10].map((k) => k * ten).find((each) => each >= rough) ?? ten * 10
 }
 
+function CostMarks({
+  marks,
+  x,
+  height,
+  currency,
+}: {
+  readonly marks: number[]
+  x(amount: number): number
+  readonly height: number
+  readonly currency: string
+}): ReactNode {
+  return marks.map((amount) => (
+    <g key={amount}>
+      <line x1={x(amount)} x2={x(amount)} y1={TOP - 6} y2={height} stroke="var(--edge)" />
+      <text
+        x={x(amount)}
+        y={13}
+        fontSize="11.5"
+        fill="var(--ink-2)"
+        textAnchor={amount === 0 ? 'start' : 'middle'}
+      >
+        {amountWords(amount, currency)}
+      </text>
+    </g>
+  ))
+}
+
 /**
  * What every option costs over the years on one scale: the mark is the mean, the bar eight futures
  * of ten; what is paid now stands as a notch.
@@ -58,20 +85,7 @@ export function CostFan({
         role="img"
         aria-label={`Present cost over ${years} years. ${told}`}
       >
-        {marks.map((amount) => (
-          <g key={amount}>
-            <line x1={x(amount)} x2={x(amount)} y1={TOP - 6} y2={height} stroke="var(--edge)" />
-            <text
-              x={x(amount)}
-              y={13}
-              fontSize="11.5"
-              fill="var(--ink-2)"
-              textAnchor={amount === 0 ? 'start' : 'middle'}
-            >
-              {amountWords(amount, currency)}
-            </text>
-          </g>
-        ))}
+        <CostMarks marks={marks} x={x} height={height} currency={currency} />
         {options.map(({ id, title, now, cost }, i) => {
           const y = TOP + i * ROW
           const on = id === chosen

@@ -58,6 +58,84 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
   )
 }
 
+/** The lines of the estimate and what they come to. */
+function Sums({
+  decision,
+  money,
+  net,
+  tax,
+  total,
+}: {
+  readonly decision: Decision
+  money(amount: number): string
+  readonly net: number
+  readonly tax: number
+  readonly total: number
+}): ReactNode {
+  return (
+    <table className="table max-w-[640px]">
+      <thead>
+        <tr>
+          <th scope="col">work and parts</th>
+          <th scope="col" className="n">
+            h
+          </th>
+          <th scope="col" className="n">
+            {decision.currency}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {decision.lines.map(({ words, hours, amount }) => (
+          <tr key={words}>
+            <td>{words}</td>
+            <td className="n num">{hours.toFixed(1)}</td>
+            <td className="n num">{money(amount)}</td>
+          </tr>
+        ))}
+        <tr>
+          <td>together</td>
+          <td className="n num">{hoursOf(decision).toFixed(1)}</td>
+          <td className="n num">{money(net)}</td>
+        </tr>
+        {decision.taxPercent > 0 && (
+          <tr>
+            <td>tax, {decision.taxPercent} %</td>
+            <td />
+            <td className="n num">{money(tax)}</td>
+          </tr>
+        )}
+        <tr className="font-bold">
+          <td>in all</td>
+          <td />
+          <td className="n num">{money(total)}</td>
+        </tr>
+      </tbody>
+    </table>
+  )
+}
+
+function HowLong({
+  decision,
+  money,
+}: {
+  readonly decision: Decision
+  money(amount: number): string
+}): ReactNode {
+  return (
+    <p className="text-[13.5px] text-ink-2">
+      An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}
+      {decision.over
+        ? `. Over ${decision.over.years} years it was reckoned at ` +
+          `${money(decision.over.mean)}, ${money(decision.over.p10)} to ` +
+          `${money(decision.over.p90)} in eight futures of ten, with another visit ` +
+          `${percentWords(decision.over.secondVisit)}`
+        : ''}
+      .
+    </p>
+  )
+}
+
 /** What was decided, with its estimate, and the owner's word. */
 export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop }): ReactNode {
   const nameOf = usePersonName()
@@ -97,55 +175,8 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
         <h2 className="say">{decision.title}.</h2>
         <p className="sub">{decision.reason}</p>
       </div>
-      <table className="table max-w-[640px]">
-        <thead>
-          <tr>
-            <th scope="col">work and parts</th>
-            <th scope="col" className="n">
-              h
-            </th>
-            <th scope="col" className="n">
-              {decision.currency}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {decision.lines.map(({ words, hours, amount }) => (
-            <tr key={words}>
-              <td>{words}</td>
-              <td className="n num">{hours.toFixed(1)}</td>
-              <td className="n num">{money(amount)}</td>
-            </tr>
-          ))}
-          <tr>
-            <td>together</td>
-            <td className="n num">{hoursOf(decision).toFixed(1)}</td>
-            <td className="n num">{money(net)}</td>
-          </tr>
-          {decision.taxPercent > 0 && (
-            <tr>
-              <td>tax, {decision.taxPercent} %</td>
-              <td />
-              <td className="n num">{money(tax)}</td>
-            </tr>
-          )}
-          <tr className="font-bold">
-            <td>in all</td>
-            <td />
-            <td className="n num">{money(total)}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p className="text-[13.5px] text-ink-2">
-        An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}
-        {decision.over
-          ? `. Over ${decision.over.years} years it was reckoned at ` +
-            `${money(decision.over.mean)}, ${money(decision.over.p10)} to ` +
-            `${money(decision.over.p90)} in eight futures of ten, with another visit ` +
-            `${percentWords(decision.over.secondVisit)}`
-          : ''}
-        .
-      </p>
+      <Sums decision={decision} money={money} net={net} tax={tax} total={total} />
+      <HowLong decision={decision} money={money} />
       {lapsed && !agreed && <p className="hint">The offer has lapsed: look at the prices again.</p>}
       {decision.coils && Object.keys(decision.coils).length > 0 && (
         <p>

@@ -7,6 +7,77 @@ const [HEIGHT, LEFT, RIGHT, TOP, BOTTOM] = [220, 44, 92, 14, 30]
 const DASHES = ['', '7 4', '2 4', '9 3 2 3'] as const
 const MOST_LINES = 4
 
+function HeightMarks({
+  width,
+  y,
+  mostMm,
+}: {
+  readonly width: 350 | 620
+  y(mm: number): number
+  readonly mostMm: number
+}): ReactNode {
+  return [0, 0.5, 1].map((share) => (
+    <g key={share}>
+      <line
+        x1={LEFT}
+        x2={width - RIGHT}
+        y1={y(share * mostMm)}
+        y2={y(share * mostMm)}
+        stroke="var(--edge)"
+      />
+      <text
+        x={LEFT - 6}
+        y={y(share * mostMm) + 4}
+        fontSize="11.5"
+        textAnchor="end"
+        fill="var(--ink-2)"
+      >
+        {(-share * mostMm).toFixed(0)}
+      </text>
+    </g>
+  ))
+}
+
+function LoadMarks({ ladenKg, x }: { readonly ladenKg: number; x(kg: number): number }): ReactNode {
+  return [0, ladenKg].map((kg) => (
+    <g key={kg}>
+      <line x1={x(kg)} x2={x(kg)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--edge)" />
+      <text
+        x={x(kg)}
+        y={HEIGHT - BOTTOM + 16}
+        fontSize="11.5"
+        textAnchor="middle"
+        fill="var(--ink-2)"
+      >
+        {kg} kg
+      </text>
+    </g>
+  ))
+}
+
+function LineNames({
+  ends,
+  width,
+  chosen,
+}: {
+  readonly ends: { id: string; at: number }[]
+  readonly width: 350 | 620
+  readonly chosen: string | null
+}): ReactNode {
+  return ends.map(({ id, at }) => (
+    <text
+      key={id}
+      x={width - RIGHT + 6}
+      y={at + 4}
+      fontSize="12"
+      fontWeight={id === chosen ? 700 : 400}
+      fill="var(--ink)"
+    >
+      {id}
+    </text>
+  ))
+}
+
 /** How far a corner goes down under load, on air and on each coil that fits: levelled air does not, asleep it does. */
 export function LoadChart({
   coils,
@@ -56,40 +127,8 @@ export function LoadChart({
         role="img"
         aria-label={`With ${ladenKg} kg over the axle it stands lower by: ${told}`}
       >
-        {[0, 0.5, 1].map((share) => (
-          <g key={share}>
-            <line
-              x1={LEFT}
-              x2={width - RIGHT}
-              y1={y(share * mostMm)}
-              y2={y(share * mostMm)}
-              stroke="var(--edge)"
-            />
-            <text
-              x={LEFT - 6}
-              y={y(share * mostMm) + 4}
-              fontSize="11.5"
-              textAnchor="end"
-              fill="var(--ink-2)"
-            >
-              {(-share * mostMm).toFixed(0)}
-            </text>
-          </g>
-        ))}
-        {[0, ladenKg].map((kg) => (
-          <g key={kg}>
-            <line x1={x(kg)} x2={x(kg)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--edge)" />
-            <text
-              x={x(kg)}
-              y={HEIGHT - BOTTOM + 16}
-              fontSize="11.5"
-              textAnchor="middle"
-              fill="var(--ink-2)"
-            >
-              {kg} kg
-            </text>
-          </g>
-        ))}
+        <HeightMarks width={width} y={y} mostMm={mostMm} />
+        <LoadMarks ladenKg={ladenKg} x={x} />
         {lines.map(({ id, mmAt, on }, i) => (
           <line
             key={id}
@@ -108,18 +147,7 @@ export function LoadChart({
             }
           />
         ))}
-        {ends.map(({ id, at }) => (
-          <text
-            key={id}
-            x={width - RIGHT + 6}
-            y={at + 4}
-            fontSize="12"
-            fontWeight={id === chosen ? 700 : 400}
-            fill="var(--ink)"
-          >
-            {id}
-          </text>
-        ))}
+        <LineNames ends={ends} width={width} chosen={chosen} />
       </svg>
       <figcaption className="text-[13.5px] text-ink-2">
         Lower by, mm at the wheel, against what is carried over the axle.

@@ -20,6 +20,43 @@ function Part({ title, lines }: PaperSection): ReactNode {
   )
 }
 
+function TorquesSet({
+  torques,
+}: {
+  readonly torques: readonly { readonly words: string; readonly set: string }[]
+}): ReactNode {
+  return (
+    <section>
+      <h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3>
+      <table className="table">
+        <tbody>
+          {torques.map(({ words, set }) => (
+            <tr key={words}>
+              <td>{words}</td>
+              <td className="n num whitespace-nowrap">{set}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+function PaperHead({ of }: { readonly of: OwnerPaper }): ReactNode {
+  return (
+    <header>
+      <p className="font-semibold">{of.shop}</p>
+      <h2 className="say text-ink">Your car, handed over</h2>
+      <p>
+        {of.plate}, {of.car}
+      </p>
+      <p className="text-ink-2">
+        {format(new Date(of.at), 'd MMMM yyyy')}, {of.by}
+      </p>
+    </header>
+  )
+}
+
 /** The owner's paper as it will be read; printed as it stands. */
 export function PaperView({
   of,
@@ -67,16 +104,7 @@ export function PaperView({
       aria-label="The owner’s paper"
       className="owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4"
     >
-      <header>
-        <p className="font-semibold">{of.shop}</p>
-        <h2 className="say text-ink">Your car, handed over</h2>
-        <p>
-          {of.plate}, {of.car}
-        </p>
-        <p className="text-ink-2">
-          {format(new Date(of.at), 'd MMMM yyyy')}, {of.by}
-        </p>
-      </header>
+      <PaperHead of={of} />
       {openingOf(of).map((each) => (
         <Part key={each.title} {...each} />
       ))}
@@ -99,21 +127,7 @@ export function PaperView({
       {restOf(of).map((each) => (
         <Part key={each.title} {...each} />
       ))}
-      {of.torques.length > 0 && (
-        <section>
-          <h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3>
-          <table className="table">
-            <tbody>
-              {of.torques.map(({ words, set }) => (
-                <tr key={words}>
-                  <td>{words}</td>
-                  <td className="n num whitespace-nowrap">{set}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      )}
+      {of.torques.length > 0 && <TorquesSet torques={of.torques} />}
       {photos}
       <p className="hidden border-t border-ink pt-1 text-[13px] print:mt-14 print:block">
         Handed over to: name, date, signature

@@ -16,6 +16,7 @@ import { LOAD_WORDS, METHOD_ORDERS, METHOD_WORDS } from '../../../words/methods.
 import { leftOutWords } from '../../../words/remarks.ts'
 import { momentWords } from '../../../words/times.ts'
 import { roundVerdictNotes, roundVerdictWords, singleSensorWords } from '../../../words/verdicts.ts'
+import type { JudgedRound } from '../judged.ts'
 import { judgedRound } from '../judged.ts'
 import { designAt, earlierRound, heightRounds, isRideRound, meansOf } from '../rounds.ts'
 import { freshDraft } from '../walk/draftOf.ts'
@@ -96,6 +97,82 @@ function lapWords({ readings }: Round): string {
   return ['one lap', 'two laps', 'three laps'][laps - 1] ?? `${laps} laps`
 }
 
+/** The rounds of this job, and where to go from here. */
+function BesideRound({
+  rounds,
+  round,
+  onShow,
+  onOpen,
+  job,
+  worked,
+  onNew,
+}: {
+  readonly rounds: readonly Round[]
+  readonly round: Round
+  onShow(next: string | null): void
+  onOpen(next: Panel | null): void
+  readonly job: Job
+  readonly worked: boolean
+  onNew(): void
+}): ReactNode {
+  return (
+    <div className="flex flex-col gap-3">
+      <h2>Measured</h2>
+      <RoundList rounds={rounds} shown={round} onShow={onShow} />
+      <div className="no-print flex flex-wrap gap-2">
+        <button type="button" className="btn flex-1" onClick={() => onOpen('readings')}>
+          Readings
+        </button>
+        <button type="button" className="btn flex-1" onClick={() => onOpen('compare')}>
+          Compare
+        </button>
+        <button type="button" className="btn flex-1" onClick={() => window.print()}>
+          Print
+        </button>
+      </div>
+      <span className="flex-1" />
+      {!job.closedAt && (
+        <Link
+          className="btn btn-go btn-big no-print"
+          to={`/jobs/${job.id}/${worked ? 'proof' : 'watch'}`}
+        >
+          {worked ? 'Back to the proof' : 'Go on to the Watch'}
+        </Link>
+      )}
+      {!job.closedAt && (
+        <button type="button" className="btn no-print" onClick={onNew}>
+          Walk another round
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** What the band or the notch in the strip stands for. */
+function BandLegend({
+  verdict,
+  round,
+  earlier,
+}: {
+  readonly verdict: JudgedRound | null
+  readonly round: Round
+  readonly earlier: Round | null
+}): ReactNode {
+  return (
+    <p className="mt-2 text-[14px] text-ink-2">
+      {verdict
+        ? `The band is the specification (${verdict.specification.source}, ` +
+          `${verdict.specification.date}), its dark part what this tape can be sure of.`
+        : isRideRound(round)
+          ? 'The notch is the design height at this level. No specification is on record ' +
+            'for it, so nothing is called in or out.'
+          : ''}
+      {earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}
+      {round.padsMm ? ' The uneven floor is taken out.' : ''}
+    </p>
+  )
+}
+
 function Recorded({
   job,
   rounds,
@@ -139,17 +216,7 @@ function Recorded({
             ))}
           </ul>
         )}
-        <p className="mt-2 text-[14px] text-ink-2">
-          {verdict
-            ? `The band is the specification (${verdict.specification.source}, ` +
-              `${verdict.specification.date}), its dark part what this tape can be sure of.`
-            : isRideRound(round)
-              ? 'The notch is the design height at this level. No specification is on record ' +
-                'for it, so nothing is called in or out.'
-              : ''}
-          {earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}
-          {round.padsMm ? ' The uneven floor is taken out.' : ''}
-        </p>
+        <BandLegend verdict={verdict} round={round} earlier={earlier} />
         {(job.rounds.some(({ jobId }) => jobId !== job.id) ||
           job.proof.some(({ content }) => content.kind === 'handedOver')) && (
           <Suspense>
@@ -158,35 +225,15 @@ function Recorded({
         )}
         <Reported round={round} units={units} />
       </div>
-      <div className="flex flex-col gap-3">
-        <h2>Measured</h2>
-        <RoundList rounds={rounds} shown={round} onShow={setShown} />
-        <div className="no-print flex flex-wrap gap-2">
-          <button type="button" className="btn flex-1" onClick={() => setPanel('readings')}>
-            Readings
-          </button>
-          <button type="button" className="btn flex-1" onClick={() => setPanel('compare')}>
-            Compare
-          </button>
-          <button type="button" className="btn flex-1" onClick={() => window.print()}>
-            Print
-          </button>
-        </div>
-        <span className="flex-1" />
-        {!job.closedAt && (
-          <Link
-            className="btn btn-go btn-big no-print"
-            to={`/jobs/${job.id}/${worked ? 'proof' : 'watch'}`}
-          >
-            {worked ? 'Back to the proof' : 'Go on to the Watch'}
-          </Link>
-        )}
-        {!job.closedAt && (
-          <button type="button" className="btn no-print" onClick={onNew}>
-            Walk another round
-          </button>
-        )}
-      </div>
+      <BesideRound
+        rounds={rounds}
+        round={round}
+        onShow={setShown}
+        onOpen={setPanel}
+        job={job}
+        worked={worked}
+        onNew={onNew}
+      />
       <Sheet
         wide
         title="Readings of this round"

@@ -42,6 +42,70 @@ const WHOLE: readonly {
 const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean =>
   a.length === b.length && a.every((corner) => b.includes(corner))
 
+/** The corners it goes down at. */
+function Where({
+  complaint,
+  closed,
+  set,
+}: {
+  readonly complaint: Complaint
+  readonly closed: boolean
+  set(change: Partial<Complaint>): void
+}): ReactNode {
+  return (
+    <div className="flex items-center gap-5">
+      <CornerGlyph lit={complaint.where} size={92} />
+      <div className="flex flex-wrap gap-x-7 gap-y-3">
+        <Taps
+          legend="Where it goes down"
+          disabled={closed}
+          options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+          chosen={complaint.where}
+          onTap={(corner) => set({ where: toggled(complaint.where, corner) })}
+        />
+        <Taps<Whole>
+          legend="or altogether"
+          disabled={closed}
+          options={WHOLE.map(({ value, words }) => ({ value, words }))}
+          chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(
+            ({ value }) => value,
+          )}
+          onTap={(whole) =>
+            set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })
+          }
+        />
+      </div>
+    </div>
+  )
+}
+
+function OwnWords({
+  closed,
+  words,
+  set,
+}: {
+  readonly closed: boolean
+  readonly words: string
+  set(change: Partial<Complaint>): void
+}): ReactNode {
+  return (
+    <div>
+      <label className="label" htmlFor="own-words">
+        In their own words, if that says more
+      </label>
+      <textarea
+        id="own-words"
+        className="field"
+        rows={2}
+        maxLength={500}
+        disabled={closed}
+        value={words}
+        onChange={(event) => set({ words: event.target.value })}
+      />
+    </div>
+  )
+}
+
 /** What the customer says, in taps. */
 function Complained({ job }: { readonly job: Job }): ReactNode {
   const [complaint, setComplaint] = useState(job.complaint)
@@ -63,29 +127,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="grid gap-5">
       <p className="say-small">What does the customer say?</p>
-      <div className="flex items-center gap-5">
-        <CornerGlyph lit={complaint.where} size={92} />
-        <div className="flex flex-wrap gap-x-7 gap-y-3">
-          <Taps
-            legend="Where it goes down"
-            disabled={closed}
-            options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
-            chosen={complaint.where}
-            onTap={(corner) => set({ where: toggled(complaint.where, corner) })}
-          />
-          <Taps<Whole>
-            legend="or altogether"
-            disabled={closed}
-            options={WHOLE.map(({ value, words }) => ({ value, words }))}
-            chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(
-              ({ value }) => value,
-            )}
-            onTap={(whole) =>
-              set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })
-            }
-          />
-        </div>
-      </div>
+      <Where complaint={complaint} closed={closed} set={set} />
       <Taps
         legend="When"
         disabled={closed}
@@ -100,20 +142,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
         chosen={complaint.signs}
         onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })}
       />
-      <div>
-        <label className="label" htmlFor="own-words">
-          In their own words, if that says more
-        </label>
-        <textarea
-          id="own-words"
-          className="field"
-          rows={2}
-          maxLength={500}
-          disabled={closed}
-          value={complaint.words}
-          onChange={(event) => set({ words: event.target.value })}
-        />
-      </div>
+      <OwnWords closed={closed} words={complaint.words} set={set} />
       <NextWords complaint={complaint} />
       {keep.isError && (
         <p className="wrong" role="alert">

@@ -203,6 +203,42 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
   )
 }
 
+/** It does not come back, and why. */
+function NotAgain({
+  why,
+  onType,
+  say,
+}: {
+  readonly why: string
+  onType(next: string): void
+  readonly say: ReturnType<typeof useSay>['say']
+}): ReactNode {
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <div className="min-w-[220px] flex-1">
+        <label className="label" htmlFor="again-why">
+          Or it does not come back, because
+        </label>
+        <input
+          id="again-why"
+          className="field"
+          maxLength={300}
+          value={why}
+          onChange={(event) => onType(event.target.value)}
+        />
+      </div>
+      <button
+        type="button"
+        className="btn"
+        disabled={why.trim() === ''}
+        onClick={() => say('again', 'declined', { words: `Not measured again: ${why.trim()}` })}
+      >
+        Write that down
+      </button>
+    </div>
+  )
+}
+
 /** When it is measured again, with an entry for the calendar; or why not. */
 export function ComeBack({ job }: { readonly job: Job }): ReactNode {
   const [due, setDue] = useState(() => fieldMoment(morningAfter(new Date())))
@@ -264,28 +300,7 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
           Into the calendar
         </button>
       )}
-      <div className="flex flex-wrap items-end gap-2">
-        <div className="min-w-[220px] flex-1">
-          <label className="label" htmlFor="again-why">
-            Or it does not come back, because
-          </label>
-          <input
-            id="again-why"
-            className="field"
-            maxLength={300}
-            value={why}
-            onChange={(event) => setWhy(event.target.value)}
-          />
-        </div>
-        <button
-          type="button"
-          className="btn"
-          disabled={why.trim() === ''}
-          onClick={() => say('again', 'declined', { words: `Not measured again: ${why.trim()}` })}
-        >
-          Write that down
-        </button>
-      </div>
+      <NotAgain why={why} onType={setWhy} say={say} />
       {record.isError && (
         <p className="wrong" role="alert">
           {sentenceOf(record.error)}

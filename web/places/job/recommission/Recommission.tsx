@@ -1,3 +1,4 @@
+import type { RunStep } from '@anklet/core/work'
 import type { Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
@@ -101,6 +102,62 @@ function Carrying({
   )
 }
 
+/** The steps of filling; one that is left can be looked at. */
+function FillingSteps({
+  steps,
+  presentKey,
+  onLook,
+}: {
+  readonly steps: RunStep[]
+  readonly presentKey: string | undefined
+  onLook(next: string | null): void
+}): ReactNode {
+  return (
+    <ol aria-label="Steps of filling" className="grid gap-1 text-[14.5px]">
+      {steps.map(({ step, state }) => (
+        <li
+          key={step.key}
+          className={`flex items-center gap-2 ${state === 'done' ? 'text-ink-3' : step.key === presentKey ? 'font-semibold' : 'text-ink-2'}`}
+        >
+          {state === 'done' ? (
+            <Check size={16} strokeWidth={3} aria-label="done" className="shrink-0" />
+          ) : (
+            <Circle size={14} aria-label="to do" className="shrink-0" />
+          )}
+          {state === 'done' || state === 'passed' ? (
+            <span>{stepWords(step.words, step.place)}</span>
+          ) : (
+            <button
+              type="button"
+              className="min-h-[44px] text-left underline-offset-2 hover:underline"
+              onClick={() => onLook(step.key)}
+            >
+              {stepWords(step.words, step.place)}
+            </button>
+          )}
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+function WorkFirst({
+  before,
+  jobId,
+}: {
+  readonly before: number
+  readonly jobId: string
+}): ReactNode {
+  return (
+    <p className="hint">
+      {before === 1 ? 'One step comes' : `${before} steps come`} before any air goes in.{' '}
+      <Link className="underline" to={`/jobs/${jobId}/work`}>
+        Go on in Work
+      </Link>
+    </p>
+  )
+}
+
 function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
   const units = useUnits()
   const { run } = work
@@ -131,14 +188,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px]">
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
-        {before > 0 && (
-          <p className="hint">
-            {before === 1 ? 'One step comes' : `${before} steps come`} before any air goes in.{' '}
-            <Link className="underline" to={`/jobs/${job.id}/work`}>
-              Go on in Work
-            </Link>
-          </p>
-        )}
+        {before > 0 && <WorkFirst before={before} jobId={job.id} />}
         {open.length === 0 ? (
           <p className="say">
             {steps.length === 0 ? 'Nothing is filled in this plan.' : 'It stands on its own air.'}{' '}
@@ -179,31 +229,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
           </b>
         </p>
         {!job.closedAt && <Linking job={job} work={work} />}
-        <ol aria-label="Steps of filling" className="grid gap-1 text-[14.5px]">
-          {steps.map(({ step, state }) => (
-            <li
-              key={step.key}
-              className={`flex items-center gap-2 ${state === 'done' ? 'text-ink-3' : step.key === next?.key ? 'font-semibold' : 'text-ink-2'}`}
-            >
-              {state === 'done' ? (
-                <Check size={16} strokeWidth={3} aria-label="done" className="shrink-0" />
-              ) : (
-                <Circle size={14} aria-label="to do" className="shrink-0" />
-              )}
-              {state === 'done' || state === 'passed' ? (
-                <span>{stepWords(step.words, step.place)}</span>
-              ) : (
-                <button
-                  type="button"
-                  className="min-h-[44px] text-left underline-offset-2 hover:underline"
-                  onClick={() => setLooking(step.key)}
-                >
-                  {stepWords(step.words, step.place)}
-                </button>
-              )}
-            </li>
-          ))}
-        </ol>
+        <FillingSteps steps={steps} presentKey={next?.key} onLook={setLooking} />
         {closed && (
           <p className="text-[14.5px] text-ink-2">
             The charge of the closed system is reckoned by the air ledger when its step comes.

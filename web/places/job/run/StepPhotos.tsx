@@ -78,6 +78,37 @@ interface StepPhotosProps {
   onTaken(id: string): void
 }
 
+/** How it looked when it was taken apart, beside how it looks now. */
+function BeforeAndNow({
+  before,
+  photoIds,
+  words,
+}: {
+  readonly before: readonly { readonly id: string; readonly words: string }[]
+  readonly photoIds: readonly string[]
+  readonly words: string
+}): ReactNode {
+  return (
+    <ul
+      className="grid grid-cols-2 gap-3 sm:grid-cols-3"
+      aria-label={before.length > 0 ? 'Photos, before and now' : 'Photos'}
+    >
+      {before.map(({ id, words: of }) => (
+        <li key={id} className="min-w-0">
+          <StepPhoto id={id} words={of} wide={before.length === 1} />
+          <p className="truncate text-[13px] text-ink-2">before</p>
+        </li>
+      ))}
+      {photoIds.map((id) => (
+        <li key={id} className="min-w-0">
+          <StepPhoto id={id} words={words} wide={before.length === 1} />
+          <p className="text-[13px] text-ink-2">now</p>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
 /** Photos of a step, by camera or file, and those from before beside them. */
 export function StepPhotos({
   job,
@@ -134,23 +165,7 @@ export function StepPhotos({
   return (
     <div className="grid gap-2">
       {(before.length > 0 || photoIds.length > 0) && (
-        <ul
-          className="grid grid-cols-2 gap-3 sm:grid-cols-3"
-          aria-label={before.length > 0 ? 'Photos, before and now' : 'Photos'}
-        >
-          {before.map(({ id, words: of }) => (
-            <li key={id} className="min-w-0">
-              <StepPhoto id={id} words={of} wide={before.length === 1} />
-              <p className="truncate text-[13px] text-ink-2">before</p>
-            </li>
-          ))}
-          {photoIds.map((id) => (
-            <li key={id} className="min-w-0">
-              <StepPhoto id={id} words={words} wide={before.length === 1} />
-              <p className="text-[13px] text-ink-2">now</p>
-            </li>
-          ))}
-        </ul>
+        <BeforeAndNow before={before} photoIds={photoIds} words={words} />
       )}
       <label
         className={`btn w-fit cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}

@@ -72,6 +72,106 @@ function Outlook({
   )
 }
 
+/** Other checks worth their minutes, where this one cannot be done. */
+function Instead({
+  onSkip,
+  skipped,
+  placed,
+  onPick,
+  worth,
+  chosen,
+  checks,
+  costs,
+}: {
+  onSkip(next: readonly string[]): void
+  readonly skipped: readonly string[]
+  readonly placed: PlacedCheck
+  onPick(next: string | null): void
+  readonly worth: {
+    readonly check: string
+    readonly gain: number
+    readonly expectedCostAfter: number
+  }[]
+  readonly chosen: {
+    readonly check: string
+    readonly gain: number
+    readonly expectedCostAfter: number
+  }
+  readonly checks: ReadonlyMap<string, PlacedCheck>
+  readonly costs: Readonly<Record<string, number>>
+}): ReactNode {
+  return (
+    <div className="border-t border-edge pt-2">
+      <button
+        type="button"
+        className="btn-quiet min-h-[44px]"
+        onClick={() => {
+          onSkip([...skipped, placed.id])
+          onPick(null)
+        }}
+      >
+        Cannot be done here
+      </button>
+      {worth.length > 1 && <p className="label mt-1">Instead</p>}
+      <ul className="grid">
+        {worth
+          .filter((each) => each !== chosen)
+          .slice(0, 3)
+          .map((each) => (
+            <li key={each.check}>
+              <button
+                type="button"
+                className="btn-quiet flex min-h-[44px] w-full justify-between gap-3 text-left"
+                onClick={() => onPick(each.check)}
+              >
+                <span>{checkWords(checks.get(each.check)!)}</span>
+                <span className="num text-ink-2">
+                  {minutesWords(costs[each.check] ?? 0)}, saves {savesWords(each.gain)}
+                </span>
+              </button>
+            </li>
+          ))}
+      </ul>
+    </div>
+  )
+}
+
+function WhereItIsDone({
+  test,
+  onTest,
+  phase,
+  jobId,
+  codes,
+  onCodes,
+}: {
+  readonly test: CheckKind | undefined
+  onTest(kind: CheckKind): void
+  readonly phase: readonly [path: string, words: string] | undefined
+  readonly jobId: string
+  readonly codes: boolean
+  onCodes(): void
+}): ReactNode {
+  return (
+    <div className="flex flex-wrap gap-2">
+      {test && (
+        <button type="button" className="btn" onClick={() => onTest(test)}>
+          Do the test: {CHECK_WORDS[test].name}
+        </button>
+      )}
+      {phase && (
+        <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>
+          {phase[1]}
+        </Link>
+      )}
+      {codes && (
+        <button type="button" className="btn" onClick={onCodes}>
+          Read the codes in
+        </button>
+      )}
+    </div>
+  )
+}
+
 /** The check that is worth its minutes next, to be done there and then. */
 export function NextCheck({
   jobId,
@@ -117,23 +217,14 @@ export function NextCheck({
         <CheckTimer key={placed.id} />
       )}
       {(test || phase || check.id === 'codes') && (
-        <div className="flex flex-wrap gap-2">
-          {test && (
-            <button type="button" className="btn" onClick={() => onTest(test)}>
-              Do the test: {CHECK_WORDS[test].name}
-            </button>
-          )}
-          {phase && (
-            <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>
-              {phase[1]}
-            </Link>
-          )}
-          {check.id === 'codes' && (
-            <button type="button" className="btn" onClick={onCodes}>
-              Read the codes in
-            </button>
-          )}
-        </div>
+        <WhereItIsDone
+          test={test}
+          onTest={onTest}
+          phase={phase}
+          jobId={jobId}
+          codes={check.id === 'codes'}
+          onCodes={onCodes}
+        />
       )}
       <fieldset disabled={busy} key={placed.id} className="grid gap-2">
         <legend className="label">
@@ -148,38 +239,16 @@ export function NextCheck({
         />
       </fieldset>
       <Outlook now={now} placed={placed} reasoned={reasoned} />
-      <div className="border-t border-edge pt-2">
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px]"
-          onClick={() => {
-            skip([...skipped, placed.id])
-            pick(null)
-          }}
-        >
-          Cannot be done here
-        </button>
-        {worth.length > 1 && <p className="label mt-1">Instead</p>}
-        <ul className="grid">
-          {worth
-            .filter((each) => each !== chosen)
-            .slice(0, 3)
-            .map((each) => (
-              <li key={each.check}>
-                <button
-                  type="button"
-                  className="btn-quiet flex min-h-[44px] w-full justify-between gap-3 text-left"
-                  onClick={() => pick(each.check)}
-                >
-                  <span>{checkWords(now.checks.get(each.check)!)}</span>
-                  <span className="num text-ink-2">
-                    {minutesWords(costs[each.check] ?? 0)}, saves {savesWords(each.gain)}
-                  </span>
-                </button>
-              </li>
-            ))}
-        </ul>
-      </div>
+      <Instead
+        onSkip={skip}
+        skipped={skipped}
+        placed={placed}
+        onPick={pick}
+        worth={worth}
+        chosen={chosen}
+        checks={now.checks}
+        costs={costs}
+      />
     </section>
   )
 }

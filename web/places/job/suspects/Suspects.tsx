@@ -1,3 +1,4 @@
+import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
@@ -8,6 +9,30 @@ import { NextCheck } from './NextCheck.tsx'
 import { Path } from './Path.tsx'
 import { SuspectList } from './SuspectList.tsx'
 import { useSuspects } from './useSuspects.ts'
+
+function NoSingleFault({
+  items,
+  checks,
+}: {
+  readonly items: readonly Evidence[]
+  readonly checks: ReadonlyMap<string, PlacedCheck>
+}): ReactNode {
+  return (
+    <p className="wrong" role="alert">
+      No single fault brings all of this about:{' '}
+      {items.map(({ check, outcome }) => foundWords(checks.get(check)!, outcome)).join('; ')}. Don’t
+      count one of them.
+    </p>
+  )
+}
+
+function BrokenKnowledge(): ReactNode {
+  return (
+    <p className="wrong" role="alert">
+      The knowledge does not hang together; nothing can be said from it.
+    </p>
+  )
+}
 
 /** Which fault it could be, which check is worth its minutes next, and when to stop checking. */
 export function Suspects({
@@ -40,23 +65,12 @@ export function Suspects({
   const locked = job.closedAt !== null
   const { answer } = now
   if (!answer) return <p role="status">Weighing what is known …</p>
-  if (answer.kind === 'broken')
-    return (
-      <p className="wrong" role="alert">
-        The knowledge does not hang together; nothing can be said from it.
-      </p>
-    )
+  if (answer.kind === 'broken') return <BrokenKnowledge />
   return (
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-5">
         {answer.kind === 'contradiction' ? (
-          <p className="wrong" role="alert">
-            No single fault brings all of this about:{' '}
-            {answer.items
-              .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
-              .join('; ')}
-            . Don’t count one of them.
-          </p>
+          <NoSingleFault items={answer.items} checks={now.checks} />
         ) : (
           <SuspectList now={now} reasoned={answer.reasoned} />
         )}

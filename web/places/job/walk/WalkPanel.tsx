@@ -154,6 +154,40 @@ function AfterEntry({
   )
 }
 
+function WhereNow({
+  lit,
+  words,
+}: {
+  readonly lit: Corner[]
+  readonly words: { before: string; strong: string; after: string }
+}): ReactNode {
+  return (
+    <div className="mb-2 flex items-center gap-4">
+      <CornerGlyph lit={lit} size={58} />
+      <p className="say-small" aria-live="polite">
+        {words.before}
+        {words.strong && <b>{words.strong}</b>}
+        {words.after}
+      </p>
+    </div>
+  )
+}
+
+/** A gauge fills the field; taking it stays a tap, since a gauge can be held to the wrong corner. */
+function useGaugeInto(key: string, units: DisplayUnits): void {
+  const patch = useDrafts((drafts) => drafts.patch)
+  useGauge(
+    'heightGauge',
+    useCallback(
+      (mm: number) => {
+        const typed = units.length === 'mm' ? String(mm) : toDisplay(mm, 'height', units).toFixed(2)
+        patch(key, { typed, refusal: null })
+      },
+      [patch, key, units],
+    ),
+  )
+}
+
 /** The walk: one corner at a time, the cursor moves on by itself, the second lap goes the other way round. */
 export function WalkPanel({
   job,
@@ -176,20 +210,7 @@ export function WalkPanel({
   useEffect(() => {
     if (draft.sealed === null) saved.current = false
   }, [draft.sealed])
-  // A gauge fills the field; taking it stays a tap, since a gauge can be held to the wrong corner.
-  useGauge(
-    'heightGauge',
-    useCallback(
-      (mm: number) => {
-        patch(draft.key, {
-          typed: units.length === 'mm' ? String(mm) : toDisplay(mm, 'height', units).toFixed(2),
-          refusal: null,
-        })
-      },
-      [patch, draft.key, units],
-    ),
-  )
-
+  useGaugeInto(draft.key, units)
   const takeReading = (): void => {
     if (!stop || draft.sealed) return
     const typed = readTyped(draft.typed, 'height', units)
@@ -215,14 +236,7 @@ export function WalkPanel({
   return (
     <div className="grid gap-x-7 gap-y-3 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
-        <div className="mb-2 flex items-center gap-4">
-          <CornerGlyph lit={stop ? [stop.corner] : []} size={58} />
-          <p className="say-small" aria-live="polite">
-            {words.before}
-            {words.strong && <b>{words.strong}</b>}
-            {words.after}
-          </p>
-        </div>
+        <WhereNow lit={stop ? [stop.corner] : []} words={words} />
         <WalkStrip
           job={job}
           draft={draft}

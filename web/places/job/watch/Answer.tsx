@@ -1,3 +1,6 @@
+import type { LeakdownAnswer } from '@anklet/core/leakdown'
+import type { DisplayUnits } from '@anklet/core/units'
+import type { Sending } from '../../../data/queries.ts'
 import type { Job, Round, Watch } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
@@ -77,6 +80,26 @@ function standingAfterHigh({ job, evening }: AnswerProps, best: string): string 
     : null
 }
 
+/** Says that the supply is on again. */
+function SupplyBack({
+  back,
+  watch,
+}: {
+  readonly back: Sending<'watch.supplyBack'>
+  readonly watch: Watch
+}): ReactNode {
+  return (
+    <button
+      type="button"
+      className="btn"
+      disabled={back.isPending}
+      onClick={() => back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })}
+    >
+      The supply is back on
+    </button>
+  )
+}
+
 function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): void }): ReactNode {
   const {
     job,
@@ -142,18 +165,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           {supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}
         </button>
       )}
-      {!job.closedAt && supplyIsOff(watch) && (
-        <button
-          type="button"
-          className="btn"
-          disabled={back.isPending}
-          onClick={() =>
-            back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })
-          }
-        >
-          The supply is back on
-        </button>
-      )}
+      {!job.closedAt && supplyIsOff(watch) && <SupplyBack back={back} watch={watch} />}
       {!job.closedAt && standing && (
         <button type="button" className="btn" onClick={() => onAnother(standing)}>
           High is clean: watch at standing height
@@ -170,6 +182,83 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
         )}
       </div>
     </div>
+  )
+}
+
+/** A night its module was awake in. */
+function AwakeTold({
+  props,
+  spoken,
+  job,
+  evening,
+  question,
+  onWhy,
+  whyOpen,
+  answer,
+  repeats,
+}: {
+  readonly props: ToldProps
+  readonly spoken: SpokenAnswer
+  readonly job: Job
+  readonly evening: Round
+  readonly question: WatchQuestion
+  onWhy(next: boolean): void
+  readonly whyOpen: boolean
+  readonly answer: LeakdownAnswer
+  readonly repeats: number
+}): ReactNode {
+  return (
+    <>
+      <NightHead {...props} />
+      <Twist spoken={spoken} />
+      <p className="say">{spoken.headline}</p>
+      <p className="sub mb-3 mt-1">
+        Cut the supply, prove it, and watch again. If nothing but its own module was at work, this
+        is what the night says:
+      </p>
+      <AwakeAnswer job={job} levelId={evening.levelId} request={question.request} />
+      <div className="max-w-[420px]">
+        <Actions {...props} spoken={spoken} onWhy={() => onWhy(true)} />
+      </div>
+      <Sheet wide title="Why do you say so?" open={whyOpen} onClose={() => onWhy(false)}>
+        <Why job={job} question={question} answer={answer} repeats={repeats} />
+      </Sheet>
+    </>
+  )
+}
+
+function Night({
+  outcome,
+  shown,
+  rounds,
+  units,
+  doubted,
+  job,
+}: {
+  readonly outcome: WatchOutcome
+  readonly shown: Corner
+  readonly rounds: readonly [Round, ...Round[]]
+  readonly units: DisplayUnits
+  readonly doubted: boolean
+  readonly job: Job
+}): ReactNode {
+  return (
+    <Suspense
+      fallback={
+        <p className="text-ink-3" role="status">
+          Drawing the night …
+        </p>
+      }
+    >
+      <NightChart
+        outcome={outcome}
+        corner={shown}
+        rounds={rounds}
+        units={units}
+        doubted={doubted}
+        plate={job.vehicle.plate}
+      />
+    </Suspense>
   )
 }
 
@@ -198,22 +287,17 @@ function Told(props: ToldProps): ReactNode {
   const doubted = spoken.kind === 'nothingFits'
   if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none')
     return (
-      <>
-        <NightHead {...props} />
-        <Twist spoken={spoken} />
-        <p className="say">{spoken.headline}</p>
-        <p className="sub mb-3 mt-1">
-          Cut the supply, prove it, and watch again. If nothing but its own module was at work, this
-          is what the night says:
-        </p>
-        <AwakeAnswer job={job} levelId={evening.levelId} request={question.request} />
-        <div className="max-w-[420px]">
-          <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
-        </div>
-        <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}>
-          <Why job={job} question={question} answer={answer} repeats={repeats} />
-        </Sheet>
-      </>
+      <AwakeTold
+        props={props}
+        spoken={spoken}
+        job={job}
+        evening={evening}
+        question={question}
+        onWhy={setWhy}
+        whyOpen={why}
+        answer={answer}
+        repeats={repeats}
+      />
     )
   return (
     <>
@@ -238,22 +322,14 @@ function Told(props: ToldProps): ReactNode {
             onPick={setShown}
           />
           <AnswerLegend closureWords={closureWords} />
-          <Suspense
-            fallback={
-              <p className="text-ink-3" role="status">
-                Drawing the night …
-              </p>
-            }
-          >
-            <NightChart
-              outcome={outcome}
-              corner={shown}
-              rounds={rounds}
-              units={units}
-              doubted={doubted}
-              plate={job.vehicle.plate}
-            />
-          </Suspense>
+          <Night
+            outcome={outcome}
+            shown={shown}
+            rounds={rounds}
+            units={units}
+            doubted={doubted}
+            job={job}
+          />
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
           <Suspects answer={answer} spoken={spoken} />

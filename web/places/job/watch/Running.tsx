@@ -126,6 +126,119 @@ function Foretold({
   )
 }
 
+/** How the supply was taken away, by whom, and what must not happen now. */
+function HandsOff({
+  watch,
+  people,
+  leftOn,
+}: {
+  readonly watch: Watch
+  readonly people: { lead?: boolean; id: string; name: string }[] | undefined
+  readonly leftOn: boolean
+}): ReactNode {
+  return (
+    <p className="caution">
+      {capital(SUPPLY_WORDS[watch.supplyCut])}, by{' '}
+      {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}.{' '}
+      {leftOn
+        ? 'Nobody gets in. The module is awake: the car may move by itself at any time, ' +
+          'keep hands and jacks away from it.'
+        : 'Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.'}
+    </p>
+  )
+}
+
+function ToGo({ due, left }: { readonly due: boolean; readonly left: number }): ReactNode {
+  return (
+    <p className="say" role="timer" aria-live="off">
+      {due
+        ? `The morning round ${-left > 60_000 ? `has been due for ${spanWords(-left)}` : 'is due'}.`
+        : `Leave it alone: ${countdownWords(left)} to go.`}
+    </p>
+  )
+}
+
+function WarmthAtStart({
+  temperatureC,
+  units,
+}: {
+  readonly temperatureC: number
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <p className="figure">
+      <span>Temperature at the start</span>
+      <span className="num text-[20px]">
+        {formatQuantity(temperatureC, 'temperature', units)}
+        <span className="unit">{UNIT_LABEL[units.temperature]}</span>
+      </span>
+    </p>
+  )
+}
+
+function LookedInBetween({ times }: { readonly times: number }): ReactNode {
+  return (
+    <p className="figure">
+      <span>Looked at in between</span>
+      <span className="num text-[20px]">{times === 1 ? 'once' : `${times} times`}</span>
+    </p>
+  )
+}
+
+function UntilMorning({ leftOn }: { readonly leftOn: boolean }): ReactNode {
+  return (
+    <h2>
+      {leftOn ? 'Left on until the morning round is taken' : 'Off until the morning round is taken'}
+    </h2>
+  )
+}
+
+/** The evening round, with what was looked at in between faint beside it. */
+function EveningStrip({
+  job,
+  evening,
+  between,
+  units,
+}: Pick<RunningProps, 'job' | 'evening' | 'between'> & {
+  readonly units: DisplayUnits
+}): ReactNode {
+  const [means, design] = [meansOf(evening), designAt(job, evening.levelOffsetMm)]
+  const looked = between.map(meansOf)
+  const corners = perCorner((corner) => ({
+    designMm: design[corner],
+    marks: [
+      ...looked.map((look) => ({ mm: look[corner], kind: 'earlier' as const })),
+      {
+        mm: means[corner],
+        kind: 'evening' as const,
+        label: formatQuantity(means[corner], 'height', units),
+      },
+    ],
+  }))
+  return (
+    <Strip
+      corners={corners}
+      joins={allJoins(
+        perCorner((corner) => means[corner] - design[corner]),
+        units,
+      )}
+      units={units}
+      heightPx={390}
+      label="The evening round, in walking order"
+    />
+  )
+}
+
+/** Another tab shows it too when the morning round is due. */
+function useTitleWhenDue(due: boolean, plate: string): void {
+  useEffect(() => {
+    document.title = due ? `● ${plate} morning round due` : 'Anklet'
+    return () => {
+      document.title = 'Anklet'
+    }
+  }, [due, plate])
+}
+
 /**
  * A watch that runs: how long still, what is off and must come back, what the cold alone would do.
  */
@@ -144,26 +257,7 @@ export function Running({
   const left = Date.parse(watch.plannedEndAt) - now
   const due = left <= 0
   const cold = useMemo(() => coldWords(job, evening, units), [job, evening, units])
-  useEffect(() => {
-    document.title = due ? `● ${job.vehicle.plate} morning round due` : 'Anklet'
-    return () => {
-      document.title = 'Anklet'
-    }
-  }, [due, job.vehicle.plate])
-  const [means, design] = [meansOf(evening), designAt(job, evening.levelOffsetMm)]
-  const off = perCorner((corner) => means[corner] - design[corner])
-  const looked = between.map(meansOf)
-  const corners = perCorner((corner) => ({
-    designMm: design[corner],
-    marks: [
-      ...looked.map((look) => ({ mm: look[corner], kind: 'earlier' as const })),
-      {
-        mm: means[corner],
-        kind: 'evening' as const,
-        label: formatQuantity(means[corner], 'height', units),
-      },
-    ],
-  }))
+  useTitleWhenDue(due, job.vehicle.plate)
   const today = new Date(now)
   const leftOn = watch.supplyCut === 'leftOn'
   const suspicion = useMemo(
@@ -173,56 +267,22 @@ export function Running({
   return (
     <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
       <div className="min-w-0">
-        <p className="say" role="timer" aria-live="off">
-          {due
-            ? `The morning round ${-left > 60_000 ? `has been due for ${spanWords(-left)}` : 'is due'}.`
-            : `Leave it alone: ${countdownWords(left)} to go.`}
-        </p>
+        <ToGo due={due} left={left} />
         <p className="sub mb-3 mt-1">
           Evening round {momentWords(evening.endedAt, today)}, morning round{' '}
           {momentWords(watch.plannedEndAt, today)}. {cold}
         </p>
-        <Strip
-          corners={corners}
-          joins={allJoins(off, units)}
-          units={units}
-          heightPx={390}
-          label="The evening round, in walking order"
-        />
+        <EveningStrip job={job} evening={evening} between={between} units={units} />
       </div>
       <div className="flex flex-col gap-3">
-        <h2>
-          {leftOn
-            ? 'Left on until the morning round is taken'
-            : 'Off until the morning round is taken'}
-        </h2>
-        <p className="caution">
-          {capital(SUPPLY_WORDS[watch.supplyCut])}, by{' '}
-          {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}.{' '}
-          {leftOn
-            ? 'Nobody gets in. The module is awake: the car may move by itself at any time, ' +
-              'keep hands and jacks away from it.'
-            : 'Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.'}
-        </p>
+        <UntilMorning leftOn={leftOn} />
+        <HandsOff watch={watch} people={people} leftOn={leftOn} />
         <p className="figure">
           <span>Standing</span>
           <span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span>
         </p>
-        <p className="figure">
-          <span>Temperature at the start</span>
-          <span className="num text-[20px]">
-            {formatQuantity(evening.temperatureC, 'temperature', units)}
-            <span className="unit">{UNIT_LABEL[units.temperature]}</span>
-          </span>
-        </p>
-        {between.length > 0 && (
-          <p className="figure">
-            <span>Looked at in between</span>
-            <span className="num text-[20px]">
-              {between.length === 1 ? 'once' : `${between.length} times`}
-            </span>
-          </p>
-        )}
+        <WarmthAtStart temperatureC={evening.temperatureC} units={units} />
+        {between.length > 0 && <LookedInBetween times={between.length} />}
         {suspicion && <Foretold suspicion={suspicion} units={units} />}
         <Remind job={job} watch={watch} />
         <span className="flex-1" />

@@ -91,6 +91,61 @@ function whatIsMissing({ draft }: DraftDesk, units: DisplayUnits, now: Date): st
   return null
 }
 
+/** What is done before anybody leaves the car alone. */
+function ThenDone({
+  checklist,
+  onCheck,
+}: {
+  readonly checklist: Checklist
+  onCheck(change: Partial<Checklist>): void
+}): ReactNode {
+  return (
+    <Taps
+      legend="Then"
+      chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])}
+      onTap={(key) => onCheck({ [key]: !checklist[key] })}
+      options={[
+        ...(checklist.supplyCut === 'leftOn'
+          ? []
+          : [
+              {
+                value: 'supplyProved' as const,
+                words: 'Proved off',
+                hint: 'asked to rise: still',
+              },
+            ]),
+        { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' },
+        { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' },
+      ]}
+    />
+  )
+}
+
+function WhatItTells({
+  supplyCut,
+  job,
+}: {
+  readonly supplyCut: 'fuse' | 'battery' | 'cutOffSwitch' | 'leftOn' | null
+  readonly job: Job
+}): ReactNode {
+  return (
+    <div>
+      <p className="say-small mb-1">
+        {supplyCut === 'leftOn'
+          ? 'The same wait with the supply on: what falls only now is let down, it does not leak.'
+          : 'A night with the supply off: what sinks then, leaks or is cold.'}
+      </p>
+      {(needsNoNight(job.complaint) || (job.arrival && nightWords(job.arrival))) && (
+        <p className="hint mb-1">This can be found without a night: soap and the relay first.</p>
+      )}
+      <p className="sub max-w-[110ch]">
+        Start from the highest level, where a drop shows. If it comes out clean and the complaint
+        stands, watch again at standing height.
+      </p>
+    </div>
+  )
+}
+
 /** What must be so before a night means anything. */
 export function StartChecklist({ job, desk, units, again }: StartProps): ReactNode {
   const { draft } = desk
@@ -102,20 +157,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
   const highest = highestLevel(job.vehicleType.architecture)
   return (
     <div className="grid gap-4">
-      <div>
-        <p className="say-small mb-1">
-          {checklist.supplyCut === 'leftOn'
-            ? 'The same wait with the supply on: what falls only now is let down, it does not leak.'
-            : 'A night with the supply off: what sinks then, leaks or is cold.'}
-        </p>
-        {(needsNoNight(job.complaint) || (job.arrival && nightWords(job.arrival))) && (
-          <p className="hint mb-1">This can be found without a night: soap and the relay first.</p>
-        )}
-        <p className="sub max-w-[110ch]">
-          Start from the highest level, where a drop shows. If it comes out clean and the complaint
-          stands, watch again at standing height.
-        </p>
-      </div>
+      <WhatItTells supplyCut={checklist.supplyCut} job={job} />
       <div className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_400px]">
         <div className="grid content-start gap-4">
           <Taps
@@ -149,26 +191,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
           {checklist.supplyCut && (
             <p className="caution text-[14.5px]">{CAUTION[checklist.supplyCut]}</p>
           )}
-          <Taps
-            legend="Then"
-            chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter(
-              (key) => checklist[key],
-            )}
-            onTap={(key) => check({ [key]: !checklist[key] })}
-            options={[
-              ...(checklist.supplyCut === 'leftOn'
-                ? []
-                : [
-                    {
-                      value: 'supplyProved' as const,
-                      words: 'Proved off',
-                      hint: 'asked to rise: still',
-                    },
-                  ]),
-              { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' },
-              { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' },
-            ]}
-          />
+          <ThenDone checklist={checklist} onCheck={check} />
           <div className="w-[260px]">
             <label className="label" htmlFor="planned-end">
               Morning round at

@@ -1,6 +1,7 @@
+import type { PlanStep } from '@anklet/core/procedure'
 import type { Job } from '@anklet/contract'
 import { jointsOpened } from '@anklet/core/proof'
-import type { RunStep } from '@anklet/core/work'
+import type { Run, RunStep } from '@anklet/core/work'
 import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
@@ -139,6 +140,54 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   )
 }
 
+/** The step that is next, with what it is done in. */
+function StepNow({
+  step,
+  job,
+  work,
+  car,
+  run,
+}: {
+  readonly step: PlanStep
+  readonly job: Job
+  readonly work: OnWork
+  readonly car: CarLive | null
+  readonly run: Run
+}): ReactNode {
+  return (
+    <StepCard key={step.key} job={job} work={work} step={step} car={car}>
+      {step.gives.includes('tight') && (
+        <Suspense>
+          <Joints job={job} joints={jointsOpened({ run, book: work.of.book.steps })} />
+        </Suspense>
+      )}
+      {step.gives.includes('calibrated') && (
+        <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>
+          Do it in Calibrate
+        </Link>
+      )}
+      {step.gives.includes('charged') && (
+        <Suspense fallback={<p className="sub">…</p>}>
+          <ChargeForm job={job} />
+        </Suspense>
+      )}
+    </StepCard>
+  )
+}
+
+function EveryStepDone({ job }: { readonly job: Job }): ReactNode {
+  return (
+    <div className="grid gap-4">
+      <p className="say">Every step is done. It stands on its wheels.</p>
+      {!job.closedAt && (
+        <Link to={`/jobs/${job.id}/proof`} className="btn btn-go btn-big w-full">
+          On to the proof
+        </Link>
+      )}
+    </div>
+  )
+}
+
 /**
  * The work at the car: one step large, what came before and what comes after small, and who has
  * it.
@@ -170,14 +219,7 @@ export function Runner({
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
         {run.finished && looking === null ? (
-          <div className="grid gap-4">
-            <p className="say">Every step is done. It stands on its wheels.</p>
-            {!job.closedAt && (
-              <Link to={`/jobs/${job.id}/proof`} className="btn btn-go btn-big w-full">
-                On to the proof
-              </Link>
-            )}
-          </div>
+          <EveryStepDone job={job} />
         ) : (
           at &&
           (at.state === 'done' || at.state === 'passed' || (at.state === 'held' && at.done) ? (
@@ -190,23 +232,7 @@ export function Runner({
               </Link>
             </div>
           ) : work.mine && !run.paused && !job.closedAt ? (
-            <StepCard key={at.step.key} job={job} work={work} step={at.step} car={car}>
-              {at.step.gives.includes('tight') && (
-                <Suspense>
-                  <Joints job={job} joints={jointsOpened({ run, book: work.of.book.steps })} />
-                </Suspense>
-              )}
-              {at.step.gives.includes('calibrated') && (
-                <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>
-                  Do it in Calibrate
-                </Link>
-              )}
-              {at.step.gives.includes('charged') && (
-                <Suspense fallback={<p className="sub">…</p>}>
-                  <ChargeForm job={job} />
-                </Suspense>
-              )}
-            </StepCard>
+            <StepNow step={at.step} job={job} work={work} car={car} run={run} />
           ) : (
             <p className="say">{stepWords(at.step.words, at.step.place)}</p>
           ))

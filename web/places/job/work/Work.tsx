@@ -1,5 +1,5 @@
 import type { CommandPayload, Job, Part, Procedures, Torque } from '@anklet/contract'
-import type { PlanStep } from '@anklet/core/procedure'
+import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
 import { inOrder } from '@anklet/core/procedure'
 import { carriedBy } from '@anklet/core/work'
 import type { ReactNode } from 'react'
@@ -171,6 +171,55 @@ function PlanActions({
   )
 }
 
+function WhatIsDone({
+  open,
+  job,
+  book,
+  chosen,
+  choose,
+  setOrder,
+}: {
+  readonly open: true | undefined
+  readonly job: Job
+  readonly book: ProcedureBook
+  readonly chosen: Chosen
+  choose(next: Chosen): void
+  setOrder(next: readonly string[]): void
+}): ReactNode {
+  return (
+    <details open={open} className="no-print">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        What is done, where, and on which lift
+      </summary>
+      <JobChoice
+        job={job}
+        book={book}
+        chosen={chosen}
+        onChoose={(next) =>
+          startTransition(() => {
+            choose(next)
+            setOrder([])
+          })
+        }
+      />
+    </details>
+  )
+}
+
+function NothingDecided({ jobId }: { readonly jobId: string }): ReactNode {
+  return (
+    <p className="hint no-print">
+      Nothing is decided yet. <Link to={`/jobs/${jobId}/decision`}>Decide first</Link>, or say what
+      is to be done.
+    </p>
+  )
+}
+
+function movedTo(steps: readonly PlanStep[], key: string, to: number): readonly string[] {
+  const keys = steps.map((step) => step.key).filter((each) => each !== key)
+  return keys.toSpliced(to, 0, key)
+}
+
 function Planning({
   job,
   work,
@@ -211,9 +260,7 @@ function Planning({
   const plan = answer?.kind === 'plan' ? answer.plan : null
   const steps = plan ? inOrder(plan.steps, order) : []
   const move = (key: string, to: number): void => {
-    const keys = steps.map((step: PlanStep) => step.key)
-    keys.splice(to, 0, keys.splice(keys.indexOf(key), 1)[0]!)
-    setOrder(keys)
+    setOrder(movedTo(steps, key, to))
   }
   const moved = plan !== null && steps !== plan.steps
   // A plan made anew under way takes over what is left changed, so its steps may differ where its
@@ -224,28 +271,17 @@ function Planning({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       {job.decisions.length === 0 && job.conclusions.length === 0 && !made && (
-        <p className="hint no-print">
-          Nothing is decided yet. <Link to={`/jobs/${job.id}/decision`}>Decide first</Link>, or say
-          what is to be done.
-        </p>
+        <NothingDecided jobId={job.id} />
       )}
       {!job.closedAt && (
-        <details open={made === undefined || undefined} className="no-print">
-          <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
-            What is done, where, and on which lift
-          </summary>
-          <JobChoice
-            job={job}
-            book={book}
-            chosen={chosen}
-            onChoose={(next) =>
-              startTransition(() => {
-                choose(next)
-                setOrder([])
-              })
-            }
-          />
-        </details>
+        <WhatIsDone
+          open={made === undefined || undefined}
+          job={job}
+          book={book}
+          chosen={chosen}
+          choose={choose}
+          setOrder={setOrder}
+        />
       )}
       {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
       {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
