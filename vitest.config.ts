@@ -15,6 +15,8 @@ export default defineConfig({
         include: [`${name}/**/*.test.{ts,tsx,mjs}`],
         exclude: ['**/node_modules/**', '**/dist/**'],
         environment: 'node' as const,
+        // Files of one worker share what they import: reading it anew for each costs more than most tests.
+        isolate: false,
         // Threads share what is compiled once: PostgreSQL is ten megabytes of it.
         pool: 'threads' as const,
         provide: { longSeed },

@@ -105,8 +105,11 @@ const frozen = (name: string, value: string): Frozen => ({
  * A code at the start of a line or after a mark, perhaps with blanks in it; what follows is said
  * of it.
  */
-const IN_LINE =
-  /(?:^|[\s"'(*#•–-])([PCBU][ ]?[0-3OIL][ ]?[0-9A-FOIL]{3}(?:[\s]?[-:./][\s]?[0-9A-F]{2}|\s[0-9][0-9A-F](?=\s|$))?)(?![0-9A-Za-z])/i
+const BEFORE = /(?:^|[\s"'(*#•–-])/
+const CODE = /[PCBU][ ]?[0-3OIL][ ]?[0-9A-FOIL]{3}/
+const KIND = /(?:[\s]?[-:./][\s]?[0-9A-F]{2}|\s[0-9][0-9A-F](?=\s|$))?/
+const AFTER = /(?![0-9A-Za-z])/
+const IN_LINE = new RegExp(`${BEFORE.source}(${CODE.source}${KIND.source})${AFTER.source}`, 'i')
 /** What somebody meant as a code: a letter and figures, wrong in number or kind. */
 const ALMOST = /(?:^|\s)([PCBU][0-9][0-9A-Z]{1,6})(?![0-9A-Za-z])/
 const FROZEN_LINE = /^\s*[-•*]?\s*([A-Za-z][^:=]{1,50}?)\s*[:=]\s*(\S.*)$/

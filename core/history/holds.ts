@@ -25,8 +25,10 @@ export interface HoldsRequest {
  */
 export interface Holds {
   readonly verdict: 'holds' | 'sinks' | 'cannotTell'
-  /** What the cold alone explains, mm. */ readonly coldMm: PerCorner<number>
-  /** What is left of the change, mm; negative: it sank more than the cold explains. */ readonly leftMm: PerCorner<number>
+  /** What the cold alone explains, mm. */
+  readonly coldMm: PerCorner<number>
+  /** What is left of the change, mm; negative: it sank more than the cold explains. */
+  readonly leftMm: PerCorner<number>
   readonly sinking: readonly Corner[]
 }
 

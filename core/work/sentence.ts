@@ -69,10 +69,16 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
     case 'notPossible':
       return 'Not yet: as the car stands now that cannot be done.'
     case 'notShown':
-      return `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}${refusal.corner ? `, ${placeWords(refusal.corner)}` : ''}.`
+      return (
+        `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}` +
+        (refusal.corner ? `, ${placeWords(refusal.corner)}` : '') +
+        '.'
+      )
     case 'stillPressure':
       return (
-        `There are still ${refusal.barG.toFixed(1)} bar${refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''}: ` +
+        `There are still ${refusal.barG.toFixed(1)} bar` +
+        (refusal.corner ? ` at the ${placeWords(refusal.corner)}` : '') +
+        ': ' +
         'it is not empty.'
       )
     case 'noTorqueHere':

@@ -58,6 +58,11 @@ export function procedureFaultSentence(fault: ProcedureFault): string {
   const { refusal } = fault
   return (
     `${fault.at}: at the step "${refusal.step}" ` +
-    `${refusal.code === 'gateShut' ? `the gate "${refusal.gate}" would be shut: ${refusal.missing.join(', ')}` : refusal.code === 'harm' ? `it would come to harm: ${refusal.harm}` : `"${refusal.act}" cannot be done as things are then`}.`
+    (refusal.code === 'gateShut'
+      ? `the gate "${refusal.gate}" would be shut: ${refusal.missing.join(', ')}`
+      : refusal.code === 'harm'
+        ? `it would come to harm: ${refusal.harm}`
+        : `"${refusal.act}" cannot be done as things are then`) +
+    '.'
   )
 }

@@ -74,7 +74,10 @@ function sentence({ keyword, params, instancePath }: ErrorObject): string {
     case 'type':
       return (
         `${field} must be ` +
-        `${p['type'] === 'number' || p['type'] === 'integer' ? 'a number, not text' : `of the kind "${String(p['type'])}"`}.`
+        (p['type'] === 'number' || p['type'] === 'integer'
+          ? 'a number, not text'
+          : `of the kind "${String(p['type'])}"`) +
+        '.'
       )
     case 'minimum':
       return `${field} must be at least ${String(p['limit'])}.`

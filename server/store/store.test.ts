@@ -57,7 +57,8 @@ describe('the data folder', () => {
     )
     const old = await openDatabase(folder, first)
     await old.db.execute(
-      sql`insert into vehicle_type (id, name, source, architecture, geometry) values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`,
+      sql`insert into vehicle_type (id, name, source, architecture, geometry)
+        values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`,
     )
     await old.close()
     const { db, close } = await openDatabase(folder, MIGRATIONS)

@@ -75,10 +75,10 @@ export const ask = async <Name extends QueryName>(
 ): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
 
 /** Asks for a page of all jobs. @throws {Refused} or {Unreachable}. */
-export const askJobs = async (asked: JobListQuery): Promise<JobPage> =>
-  (await call(
-    `/api/jobs/list?${new URLSearchParams(Object.entries(asked).map(([key, value]) => [key, String(value)])).toString()}`,
-  )) as JobPage
+export const askJobs = async (asked: JobListQuery): Promise<JobPage> => {
+  const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
+  return (await call(`/api/jobs/list?${new URLSearchParams(query).toString()}`)) as JobPage
+}
 
 /** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
 export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>

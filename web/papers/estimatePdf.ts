@@ -43,7 +43,11 @@ export async function estimateBytes(
     .row(['In all', '', money(total)], COLUMNS, { weight: 'bold', size: 12 })
     .space(16)
     .text(
-      `This is an estimate, not an invoice${decision.validUntil ? `; it holds until ${format(new Date(decision.validUntil), 'd MMMM yyyy')}` : ''}. ` +
+      'This is an estimate, not an invoice' +
+        (decision.validUntil
+          ? `; it holds until ${format(new Date(decision.validUntil), 'd MMMM yyyy')}`
+          : '') +
+        '. ' +
         'What comes to light when parts are off is told before it is done.',
       { faint: true, gap: 10 },
     )

@@ -125,7 +125,9 @@ function doneWords(job: Job, work: OnWork | null, finished: boolean): readonly s
     ? []
     : job.repairs.map(
         ({ part, corners, words }) =>
-          `${capital(PART_WORDS[part])}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}${words ? `: ${words}` : ''}`,
+          `${capital(PART_WORDS[part])}` +
+          (corners.length > 0 ? `, ${cornersInWords(corners)}` : '') +
+          (words ? `: ${words}` : ''),
       )
   return [
     ...planned,

@@ -31,7 +31,14 @@ function stood(paper: Paper, { before, after }: OwnerPaper, units: DisplayUnits)
     `${UNIT_LABEL[units.temperature]}`
   paper.text(
     `Heights in ${UNIT_LABEL[units.length]}, around the car. ` +
-      `${[before ? `Before, ${told(before)}: thin and dashed` : '', after ? `after, ${told(after)}: thick` : ''].filter(Boolean).join('; ')}.${(after ?? before)?.band ? ' The grey bar is what the maker allows.' : ''}`,
+      [
+        before ? `Before, ${told(before)}: thin and dashed` : '',
+        after ? `after, ${told(after)}: thick` : '',
+      ]
+        .filter(Boolean)
+        .join('; ') +
+      '.' +
+      ((after ?? before)?.band ? ' The grey bar is what the maker allows.' : ''),
     { size: 9, faint: true, gap: 6 },
   )
   drawStrip(paper, before, after, units)

@@ -72,12 +72,21 @@ export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): Recor
               ...content.visits.map(
                 ({ levelId, direction, tapeMm, reportedMm }) =>
                   `${capital(levelId)}${direction === null ? '' : WAY[direction]}: ` +
-                  `${WALK.map((corner) => `${CORNER_WORDS[corner]} tape ${height(tapeMm[corner])}, module ` + `${reportedMm[corner] === null ? 'nothing' : height(reportedMm[corner])}`).join('; ')}`,
+                  WALK.map(
+                    (corner) =>
+                      `${CORNER_WORDS[corner]} tape ${height(tapeMm[corner])}, module ` +
+                      `${reportedMm[corner] === null ? 'nothing' : height(reportedMm[corner])}`,
+                  ).join('; '),
               ),
               ...(content.typedMm.length > 0
                 ? [
                     'Typed: ' +
-                      `${content.typedMm.map(({ sensor, mm }) => `${sensorWords(sensor)} ${formatDifference(mm, units)}`).join(', ')}`,
+                      content.typedMm
+                        .map(
+                          ({ sensor, mm }) =>
+                            `${sensorWords(sensor)} ${formatDifference(mm, units)}`,
+                        )
+                        .join(', '),
                   ]
                 : []),
             ],

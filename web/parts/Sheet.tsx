@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
@@ -23,7 +24,11 @@ export function Sheet({ title, open, children, wide = false, onClose }: SheetPro
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Dialog.Content
           aria-describedby={undefined}
-          className={`sheet fixed z-40 left-1/2 top-1/2 max-h-[92dvh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-5 ${wide ? 'max-w-[820px]' : 'max-w-[480px]'}`}
+          className={clsx(
+            'sheet fixed z-40 left-1/2 top-1/2 max-h-[92dvh] w-[calc(100vw-24px)] -translate-x-1/2',
+            '-translate-y-1/2 overflow-y-auto p-5',
+            wide ? 'max-w-[820px]' : 'max-w-[480px]',
+          )}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
             <Dialog.Title className="text-[20px] font-semibold text-ink">{title}</Dialog.Title>

@@ -1,4 +1,5 @@
 import type { Phase } from '@anklet/core/schedule'
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useEffect, useRef } from 'react'
 import { NavLink } from 'react-router'
@@ -17,6 +18,8 @@ interface RuleProps {
   readonly present: Phase
 }
 
+// The phase one is in points on to the next.
+const POINTED = 'md:[clip-path:polygon(0_0,calc(100%-10px)_0,100%_30%,calc(100%-10px)_100%,0_100%)]'
 const MINOR = 5
 /** A longer name needs a wider graduation on a phone, letters. */
 const LONG = 9
@@ -74,17 +77,26 @@ export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode
             <li
               key={phase}
               data-present={on}
-              className={`relative flex-1 md:h-[66px] md:min-w-0 ${phase.length > LONG ? 'min-w-[126px]' : 'min-w-[92px]'}`}
+              className={clsx(
+                'relative flex-1 md:h-[66px] md:min-w-0',
+                phase.length > LONG ? 'min-w-[126px]' : 'min-w-[92px]',
+              )}
             >
               <NavLink
                 to={`/jobs/${jobId}/${phase}`}
-                className={`relative block h-full px-3 py-2 md:pl-10 md:pr-3 ${on ? 'bg-ink text-paper md:[clip-path:polygon(0_0,calc(100%-10px)_0,100%_30%,calc(100%-10px)_100%,0_100%)]' : done ? 'text-ink' : 'text-ink-3'}`}
+                className={clsx(
+                  'relative block h-full px-3 py-2 md:pl-10 md:pr-3',
+                  on ? `bg-ink text-paper ${POINTED}` : done ? 'text-ink' : 'text-ink-3',
+                )}
               >
                 <Ticks on={on} />
                 {done && (
                   <span
                     aria-hidden
-                    className={`absolute bottom-0 left-0 h-1 w-full md:bottom-auto md:top-0 md:h-full md:w-1.5 ${on ? 'bg-chalk md:bg-transparent' : 'bg-ink'}`}
+                    className={clsx(
+                      'absolute bottom-0 left-0 h-1 w-full md:bottom-auto md:top-0 md:h-full md:w-1.5',
+                      on ? 'bg-chalk md:bg-transparent' : 'bg-ink',
+                    )}
                   />
                 )}
                 <span

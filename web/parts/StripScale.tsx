@@ -344,6 +344,7 @@ function describe(corner: Corner, { marks, spans = [], state, note }: StripCorne
   ].filter(Boolean)
   return (
     `${CORNER_WORDS[corner]}: ` +
-    `${parts.length > 0 ? parts.join(', ') : state === 'active' ? 'being measured' : 'not measured'}${note ? `, ${note}` : ''}`
+    (parts.length > 0 ? parts.join(', ') : state === 'active' ? 'being measured' : 'not measured') +
+    (note ? `, ${note}` : '')
   )
 }

@@ -20,8 +20,11 @@ export function joinedSvg(drawings: readonly SVGSVGElement[]): string {
   const body = parts
     .join('')
     .replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => theme.getPropertyValue(name).trim())
+  const tallest = Math.max(...boxes.map(({ height }) => height))
+  const paper = theme.getPropertyValue('--paper').trim()
   return (
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${x - GAP}" height="${Math.max(...boxes.map(({ height }) => height))}" ` +
-    `font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${theme.getPropertyValue('--paper').trim()}"/>${body}</svg>`
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${x - GAP}" height="${tallest}" ` +
+    `font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${paper}"/>` +
+    `${body}</svg>`
   )
 }

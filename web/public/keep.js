@@ -1,5 +1,6 @@
-// Keeps the last page, its files and the last answers on this device, so that a reload without the server still finds the round
-// being walked. The server is always asked first; what is kept is only used when nobody answers.
+// Keeps the last page, its files and the last answers on this device, so that a reload without the
+// server still finds the round being walked. The server is always asked first;
+// what is kept is only used when nobody answers.
 // The build puts BUILD (what the interface was made from) and FILES (all it consists of) in front of this.
 /* global BUILD, FILES */
 const STORE = `anklet-${BUILD}`

@@ -270,7 +270,13 @@ export function whichSaid({ verdict, crossed, dead, moved }: WhichCorner): Said 
       return {
         verdict: 'bad',
         sentence:
-          `${crossed.map(([a, b]) => `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`).join('; ')}. ` +
+          crossed
+            .map(
+              ([a, b]) =>
+                `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`,
+            )
+            .join('; ') +
+          '. ' +
           'Look at the car: if the right corner really moved, the sensors’ plugs are ' +
           'crossed, else lines or valve plugs.',
         lines,
@@ -360,7 +366,11 @@ export function habitSaid(
       ? []
       : [
           `Hottest ${formatQuantity(hottestC, 'temperature', units)} ` +
-            `${UNIT_LABEL[units.temperature]}${heatStops > 0 ? `, stopped for heat ${heatStops === 1 ? 'once' : `${heatStops} times`}` : ''}.`,
+            `${UNIT_LABEL[units.temperature]}` +
+            (heatStops > 0
+              ? `, stopped for heat ${heatStops === 1 ? 'once' : `${heatStops} times`}`
+              : '') +
+            '.',
         ]),
   ]
   if (heatStops > 0)

@@ -23,7 +23,14 @@ export function wantedWords(
     : leastRateNPerMm * 1.3
   return (
     'Most of the list ' +
-    `${most === 'height' ? 'stand wrong' : most === 'bind' ? 'go solid' : most === 'loose' ? 'come loose' : 'sag too far'}. ` +
+    (most === 'height'
+      ? 'stand wrong'
+      : most === 'bind'
+        ? 'go solid'
+        : most === 'loose'
+          ? 'come loose'
+          : 'sag too far') +
+    '. ' +
     `One of ${leastRateNPerMm.toFixed(0)} to ` +
     `${Number.isFinite(mostRateNPerMm) ? mostRateNPerMm.toFixed(0) : 'any more'} ` +
     `N/mm would fit, at ${rate.toFixed(0)} N/mm with a free length of ` +

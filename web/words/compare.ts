@@ -17,7 +17,14 @@ export function compareWords(
   const told = (corners: readonly Corner[], verb: string): string =>
     corners.length === 0
       ? ''
-      : `${list(corners.map((corner) => `${CORNER_WORDS[corner]} by ` + `${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`))} ` +
+      : list(
+          corners.map(
+            (corner) =>
+              `${CORNER_WORDS[corner]} by ` +
+              `${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`,
+          ),
+        ) +
+        ' ' +
         `${verb}`
   const parts = [told(moved(-1), 'lower'), told(moved(1), 'higher')].filter(Boolean)
   const changed =

@@ -28,7 +28,9 @@ export function warningWords(
     return `${grows}: a night puts it out of its heights already.${others}`
   return (
     `${grows}: expect a night to put it out of its heights by ` +
-    `${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`}.${others}`
+    `${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest` +
+    (reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`) +
+    `.${others}`
   )
 }
 
@@ -54,7 +56,13 @@ export function holdsWords(
     )
   return (
     `It sinks at ${cornersInWords(sinking)}: ` +
-    `${sinking.map((corner) => `${formatQuantity(-leftMm[corner], 'height', units)} ` + `${UNIT_LABEL[units.length]}`).join(' and ')} ` +
+    sinking
+      .map(
+        (corner) =>
+          `${formatQuantity(-leftMm[corner], 'height', units)} ` + `${UNIT_LABEL[units.length]}`,
+      )
+      .join(' and ') +
+    ' ' +
     'more than the cold explains. ' +
     `${repaired ? 'The repair does not hold, or something else leaks' : 'Something leaks'}.${cold}`
   )

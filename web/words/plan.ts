@@ -81,7 +81,11 @@ export function planRefusalWords(refusal: PlanRefusal, jobWords: (id: string) =>
         'one takes away what the other works on.'
       )
     case 'jobNotHere':
-      return `There is nothing for “${jobWords(refusal.job)}”${refusal.place === null ? ' on this car' : ` at the ${placeWords(refusal.place)}`}.`
+      return (
+        `There is nothing for “${jobWords(refusal.job)}”` +
+        (refusal.place === null ? ' on this car' : ` at the ${placeWords(refusal.place)}`) +
+        '.'
+      )
     case 'cornersMissing':
       return `Tap the corners for “${jobWords(refusal.job)}”.`
     case 'halfAnAxle':

@@ -9,7 +9,8 @@ export function pumpDayWords(
   day: PumpDay,
   tight: PumpDay,
 ): { readonly headline: string; readonly sub: string } {
-  const morning = `The longest run is ${secondsWords(day.longestS)}, the pump gets ${Math.round(day.hottestC)} °C warm.`
+  const warm = Math.round(day.hottestC)
+  const morning = `The longest run is ${secondsWords(day.longestS)}, the pump gets ${warm} °C warm.`
   if (day.drawnBarL < 0.01 && day.lostBarL > 0.5)
     return {
       headline:
@@ -37,6 +38,9 @@ export function pumpDayWords(
     }
   return {
     headline: `The pump runs ${minutes(day.minutes)} a day, ${minutes(Math.max(0, more))} of it for the leak.`,
-    sub: `${day.longestS > 3 * Math.max(10, tight.longestS) ? 'The long run after standing wears it most. ' : ''}${morning}`,
+    sub:
+      (day.longestS > 3 * Math.max(10, tight.longestS)
+        ? 'The long run after standing wears it most. '
+        : '') + `${morning}`,
   }
 }

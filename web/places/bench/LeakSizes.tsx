@@ -136,7 +136,10 @@ export function LeakSizes({ type }: { readonly type: VehicleType }): ReactNode {
         />
         <Note
           formula="Flow through one orifice (ISO 6358): C · p · √(293/T) · φ, slower as the pressure falls."
-          limits="Alone on the car, module off, air at 15 °C. The words are for the ear and the soap: no sharp borders."
+          limits={
+            'Alone on the car, module off, air at 15 °C. ' +
+            'The words are for the ear and the soap: no sharp borders.'
+          }
         />
       </div>
     </div>

@@ -101,7 +101,10 @@ export function PumpLife({ type }: { readonly type: VehicleType }): ReactNode {
           <>
             <p className="say" aria-live="polite">
               {`${capital(sizeWords(rate))} costs the pump ` +
-                `${answer.value.leakMinutesPerDay < 1 ? `${Math.round(answer.value.leakMinutesPerDay * 60)} seconds` : `${answer.value.leakMinutesPerDay.toFixed(1)} minutes`} ` +
+                (answer.value.leakMinutesPerDay < 1
+                  ? `${Math.round(answer.value.leakMinutesPerDay * 60)} seconds`
+                  : `${answer.value.leakMinutesPerDay.toFixed(1)} minutes`) +
+                ' ' +
                 'a day.'}
             </p>
             <p className="sub">

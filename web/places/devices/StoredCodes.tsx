@@ -48,7 +48,17 @@ export function StoredCodes({
                     {present ? 'its reason is there now' : 'stored; not seen since the last start'}
                     {seen &&
                       `; seen then, over the level in ${UNIT_LABEL[units.length]}: ` +
-                        `${WALK.map((corner) => `${corner} ` + `${seen.offMm[corner] === null ? 'no signal' : formatQuantity(seen.offMm[corner], 'height', units)}`).join(', ')}${seen.galleryBarG === null ? '' : `; gallery ${formatQuantity(seen.galleryBarG, 'pressure', units)} ` + `${UNIT_LABEL[units.pressure]}`}`}
+                        WALK.map(
+                          (corner) =>
+                            `${corner} ` +
+                            (seen.offMm[corner] === null
+                              ? 'no signal'
+                              : formatQuantity(seen.offMm[corner], 'height', units)),
+                        ).join(', ') +
+                        (seen.galleryBarG === null
+                          ? ''
+                          : `; gallery ${formatQuantity(seen.galleryBarG, 'pressure', units)} ` +
+                            `${UNIT_LABEL[units.pressure]}`)}
                   </span>
                 </td>
               </tr>

@@ -2,6 +2,7 @@ import type { JobSummary } from '@anklet/contract'
 import type { NextStep } from '@anklet/core/schedule'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
+import { clsx } from 'clsx'
 import { ChevronRight, Clock, Moon, PlugZap } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -83,14 +84,24 @@ function Due({
       <p className="font-semibold">{STEP_WORDS[step.code]}</p>
       {words && (
         <p
-          className={`flex items-center gap-1.5 text-[13.5px] ${step.urgency === 'overdue' ? 'w-fit rounded bg-chalk px-1.5 font-semibold text-[#14211f]' : 'text-ink-2'}`}
+          className={clsx(
+            'flex items-center gap-1.5 text-[13.5px]',
+            step.urgency === 'overdue'
+              ? 'w-fit rounded bg-chalk px-1.5 font-semibold text-[#14211f]'
+              : 'text-ink-2',
+          )}
         >
           <Icon size={14} aria-hidden />
           {words}
         </p>
       )}
       {job.work && job.work.lost.length > 0 && (
-        <p className="mt-0.5 flex w-fit items-center gap-1.5 rounded bg-rust-soft px-1.5 text-[13.5px] font-semibold text-ink">
+        <p
+          className={clsx(
+            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-rust-soft px-1.5 text-[13.5px]',
+            'font-semibold text-ink',
+          )}
+        >
           <PlugZap size={14} aria-hidden />
           {job.work.lost.length === 1
             ? `no longer: ${job.work.lost[0]}`
@@ -103,7 +114,12 @@ function Due({
         </p>
       )}
       {stillOff && (
-        <p className="mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-[13.5px] font-semibold text-[#14211f]">
+        <p
+          className={clsx(
+            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-[13.5px]',
+            'font-semibold text-[#14211f]',
+          )}
+        >
           <PlugZap size={14} aria-hidden />
           supply still off
         </p>
@@ -127,7 +143,11 @@ export function JobTag({
     <li>
       <Link
         to={`/jobs/${job.id}/${step.phase}`}
-        className={`sheet grid grid-cols-[1fr_auto] items-center gap-x-5 gap-y-1 px-4 py-3 hover:border-air sm:grid-cols-[230px_1fr_auto_20px] ${closed ? 'opacity-80' : ''}`}
+        className={clsx(
+          'sheet grid grid-cols-[1fr_auto] items-center gap-x-5 gap-y-1 px-4 py-3',
+          'hover:border-air sm:grid-cols-[230px_1fr_auto_20px]',
+          closed ? 'opacity-80' : '',
+        )}
       >
         <Due job={job} step={step} now={now} />
         <div className="order-last col-span-2 min-w-0 sm:order-none sm:col-span-1">

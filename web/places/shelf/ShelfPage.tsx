@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
@@ -30,7 +31,10 @@ export function ShelfPage({
             key={to}
             to={to}
             end
-            className="tap no-underline aria-[current=page]:border-ink aria-[current=page]:bg-ink aria-[current=page]:text-paper"
+            className={clsx(
+              'tap no-underline aria-[current=page]:border-ink aria-[current=page]:bg-ink',
+              'aria-[current=page]:text-paper',
+            )}
           >
             {words}
           </NavLink>

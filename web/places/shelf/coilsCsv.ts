@@ -13,8 +13,11 @@ const COLUMNS = {
 type Key = keyof typeof COLUMNS
 
 /** The list of coils as a table. */
-export const coilsCsv = (coils: readonly CoilEntry[]): string =>
-  `\uFEFF${Papa.unparse({ fields: Object.values(COLUMNS), data: coils.map((coil) => (Object.keys(COLUMNS) as Key[]).map((key) => coil[key])) })}\r\n`
+export const coilsCsv = (coils: readonly CoilEntry[]): string => {
+  const keys = Object.keys(COLUMNS) as Key[]
+  const data = coils.map((coil) => keys.map((key) => coil[key]))
+  return `\uFEFF${Papa.unparse({ fields: Object.values(COLUMNS), data })}\r\n`
+}
 
 /** Coils out of a table: those that can be taken, and what is wrong with which line. */
 export function readCoils(

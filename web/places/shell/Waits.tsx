@@ -20,7 +20,10 @@ export function NextWait(): ReactNode {
     <Link
       to={`/jobs/${next.jobId}/work`}
       className="flex min-h-[44px] shrink-0 items-center gap-1.5 rounded-md px-2 text-[15px]"
-      aria-label={`Timer: ${countdownWords(next.dueMs - now)}, ${next.plate}, ${next.words}${running.length > 1 ? `, and ${running.length - 1} more` : ''}`}
+      aria-label={
+        `Timer: ${countdownWords(next.dueMs - now)}, ${next.plate}, ${next.words}` +
+        (running.length > 1 ? `, and ${running.length - 1} more` : '')
+      }
     >
       <Hourglass size={17} aria-hidden />
       <b className="num">{countdownWords(next.dueMs - now)}</b>

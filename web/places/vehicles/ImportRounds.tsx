@@ -153,7 +153,8 @@ function Progress({
       <p>
         {done === total
           ? `${counted(total, 'round')} ${total === 1 ? 'is' : 'are'} here now; what was here before is left as it is.`
-          : `${done} of ${total} rounds${stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …'}`}
+          : `${done} of ${total} rounds` +
+            (stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …')}
       </p>
       {error && (
         <p className="wrong" role="alert">

@@ -3,6 +3,7 @@ import type { BuiltOption, OptionCost, RepairCase } from '@anklet/core/strategy'
 import { buildOptions } from '@anklet/core/strategy'
 import type { Axle } from '@anklet/core/vehicle'
 import { AXLE_OF } from '@anklet/core/vehicle'
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
@@ -26,7 +27,12 @@ const daysOff = ({ leadDays, hours }: BuiltOption): number =>
   leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
 const daysWords = (built: BuiltOption): string => {
   const [days, { leadDays }] = [daysOff(built), built]
-  return `${days} ${days === 1 ? 'day' : 'days'} off the road${leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''}`
+  return (
+    `${days} ` +
+    (days === 1 ? 'day' : 'days') +
+    ' off the road' +
+    (leadDays > 0 ? `, ${leadDays} of them waiting for parts` : '')
+  )
 }
 
 function Card({
@@ -47,7 +53,10 @@ function Card({
   const now = built.option.now.cost
   return (
     <li
-      className={`grid content-start gap-1.5 rounded-md border bg-sheet p-3.5 ${chosen ? 'border-2 border-ink' : 'border-edge'}`}
+      className={clsx(
+        'grid content-start gap-1.5 rounded-md border bg-sheet p-3.5',
+        chosen ? 'border-2 border-ink' : 'border-edge',
+      )}
     >
       <h3 className="text-[16.5px] font-bold leading-tight">{title}</h3>
       {built.missing.length > 0 ? (

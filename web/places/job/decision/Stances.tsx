@@ -41,7 +41,13 @@ function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axl
     `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ` +
     `${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front ` +
     `carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} ` +
-    `before${Math.abs(turned) < 0.03 ? '' : turned < 0 ? ': it turns in more willingly, the rear bar may be too much' : ': it pushes more, the front bar may be too much'}; ` +
+    'before' +
+    (Math.abs(turned) < 0.03
+      ? ''
+      : turned < 0
+        ? ': it turns in more willingly, the rear bar may be too much'
+        : ': it pushes more, the front bar may be too much') +
+    '; ' +
     `the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
   )
 }

@@ -73,7 +73,7 @@ describe('what a finding leaves to decide', () => {
       ),
     ).toEqual({ other: null, pump: null })
   })
-  test('a life is the part’s own, the shop’s where it has seen five fail, else the usual one, and says which', () => {
+  test('a life is the part’s own, the shop’s where it saw five fail, else the usual; it says which', () => {
     const seen: Lives = {
       ...NO_LIVES,
       spring: { failedAtYears: [6, 7, 8, 9, 10], aliveAtYears: [3] },
@@ -209,7 +209,8 @@ describe('parts and coils as they are typed and read', () => {
     expect(readCoils(coilsCsv([coil]), [coil])).toEqual({ coils: [coil], faults: [] }))
   test('lines that cannot be are named, the others taken', () => {
     const { coils, faults } = readCoils(
-      'name;rate_N_per_mm;free_length_mm;solid_length_mm\nA;62,5;448;205\nB;x;1;1\nC;60;200;210\nA;60;448;205\n;60;448;205',
+      'name;rate_N_per_mm;free_length_mm;solid_length_mm\n' +
+        'A;62,5;448;205\nB;x;1;1\nC;60;200;210\nA;60;448;205\n;60;448;205',
       [],
     )
     expect(coils.map(({ name, rateNPerMm, cost }) => [name, rateNPerMm, cost])).toEqual([

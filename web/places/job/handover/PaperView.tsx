@@ -1,6 +1,7 @@
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { perCorner } from '@anklet/core/vehicle'
+import { clsx } from 'clsx'
 import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Strip } from '../../../parts/Strip.tsx'
@@ -102,7 +103,10 @@ export function PaperView({
   return (
     <article
       aria-label="The owner’s paper"
-      className="owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px] print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4"
+      className={clsx(
+        'owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px]',
+        'print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4',
+      )}
     >
       <PaperHead of={of} />
       {openingOf(of).map((each) => (

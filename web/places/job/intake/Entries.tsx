@@ -1,6 +1,7 @@
 import type { Job, Repair } from '@anklet/contract'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
+import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
@@ -59,7 +60,10 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
             />
           </div>
           <label
-            className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${isPending ? 'opacity-50' : ''}`}
+            className={clsx(
+              'btn cursor-pointer focus-within:outline focus-within:outline-3',
+              isPending ? 'opacity-50' : '',
+            )}
           >
             <Camera size={18} aria-hidden />
             Add a photo

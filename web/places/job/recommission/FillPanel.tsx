@@ -13,6 +13,7 @@ import {
   sidesAlike,
 } from '@anklet/core/work'
 import type { FillStage } from '@anklet/core/work'
+import { clsx } from 'clsx'
 import { ArrowUpFromLine, Hourglass, OctagonX, Thermometer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
@@ -59,7 +60,10 @@ function Stages({ stages, reached }: StagesProps): ReactNode {
       {shown.map((stage) => (
         <li
           key={`${stage.corner}${stage.toBarG}`}
-          className={`flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px] ${stage === next ? 'font-semibold' : 'text-ink-2'}`}
+          className={clsx(
+            'flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px]',
+            stage === next ? 'font-semibold' : 'text-ink-2',
+          )}
         >
           <span className="min-w-[92px]">{capital(CORNER_WORDS[stage.corner])}</span>
           <span className="num">

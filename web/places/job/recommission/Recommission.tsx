@@ -2,6 +2,7 @@ import type { RunStep } from '@anklet/core/work'
 import type { Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
+import { clsx } from 'clsx'
 import { Check, Circle } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
@@ -117,7 +118,14 @@ function FillingSteps({
       {steps.map(({ step, state }) => (
         <li
           key={step.key}
-          className={`flex items-center gap-2 ${state === 'done' ? 'text-ink-3' : step.key === presentKey ? 'font-semibold' : 'text-ink-2'}`}
+          className={clsx(
+            'flex items-center gap-2',
+            state === 'done'
+              ? 'text-ink-3'
+              : step.key === presentKey
+                ? 'font-semibold'
+                : 'text-ink-2',
+          )}
         >
           {state === 'done' ? (
             <Check size={16} strokeWidth={3} aria-label="done" className="shrink-0" />

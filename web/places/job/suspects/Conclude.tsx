@@ -1,5 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { Reasoned } from '@anklet/core/diagnosis'
+import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -143,7 +144,10 @@ function WithPhoto({
     )
   return (
     <label
-      className={`btn btn-quiet cursor-pointer focus-within:outline focus-within:outline-3 ${photo.isPending ? 'opacity-50' : ''}`}
+      className={clsx(
+        'btn btn-quiet cursor-pointer focus-within:outline focus-within:outline-3',
+        photo.isPending ? 'opacity-50' : '',
+      )}
     >
       <Camera size={18} aria-hidden />
       With a photo

@@ -1,4 +1,5 @@
 import type { Reasoned } from '@anklet/core/diagnosis'
+import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -78,7 +79,10 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
           <li key={cause} className="border-b border-edge">
             <button
               type="button"
-              className="grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center gap-2.5 text-left"
+              className={clsx(
+                'grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center',
+                'gap-2.5 text-left',
+              )}
               aria-expanded={open === cause}
               onClick={() => setOpen(open === cause ? null : cause)}
             >

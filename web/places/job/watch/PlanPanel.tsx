@@ -1,6 +1,7 @@
 import type { Job } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
@@ -43,7 +44,10 @@ export function PlanPanel({ job, draft, units, now }: PlanProps): ReactNode {
         {plan.shows.map(({ hours, leakBarLPerH }) => (
           <li
             key={hours}
-            className={`flex items-baseline justify-between gap-3 border-t border-edge py-1 text-[14.5px] ${hours === planned ? 'font-semibold' : 'text-ink-2'}`}
+            className={clsx(
+              'flex items-baseline justify-between gap-3 border-t border-edge py-1 text-[14.5px]',
+              hours === planned ? 'font-semibold' : 'text-ink-2',
+            )}
           >
             <span className="whitespace-nowrap">
               {hoursWords(hours)}

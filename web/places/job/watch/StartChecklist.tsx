@@ -46,7 +46,9 @@ function supplyOptions(
 }
 
 const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
-  fuse: 'Be sure it is the fuse that feeds valves and pump, not the one of the display. The maker’s fuse plan decides.',
+  fuse:
+    'Be sure it is the fuse that feeds valves and pump, not the one of the display. ' +
+    'The maker’s fuse plan decides.',
   battery:
     'Open the bonnet first where power opens it. No metal tool across the posts, ' +
     'earth off first, and mind what loses its memory: the maker’s instructions ' +
@@ -69,7 +71,8 @@ function soakWords(
     thermometer,
     minutesSinceRun: checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun,
   })
-  const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${UNIT_LABEL[units.temperature].replace('°C', 'K')}`
+  const step = UNIT_LABEL[units.temperature].replace('°C', 'K')
+  const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${step}`
   return sigma > 3
     ? `The air in the springs is known to about ${shown} only: it is still cooling ` +
         'from the drive. Two hours’ soak makes the answer surer.'

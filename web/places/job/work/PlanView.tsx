@@ -1,6 +1,7 @@
 import type { Job, Part, Torque } from '@anklet/contract'
 import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/procedure'
 import { roomFor, STRETCHES } from '@anklet/core/procedure'
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { capital, list, placeWords } from '../../../words/corners.ts'
 import { minutesWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.ts'
@@ -224,7 +225,10 @@ export function PlanView({
       <aside
         aria-label="What it takes"
         tabIndex={0}
-        className="grid content-start gap-5 self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-32px)] lg:overflow-y-auto print:static print:max-h-none"
+        className={clsx(
+          'grid content-start gap-5 self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-32px)]',
+          'lg:overflow-y-auto print:static print:max-h-none',
+        )}
       >
         <Missing plan={plan} book={book} torques={torques} parts={parts} job={job} />
         <Needed plan={{ ...plan, steps }} book={book} />

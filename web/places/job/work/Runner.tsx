@@ -124,7 +124,8 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
                   {content.kind === 'done'
                     ? stepWords(step?.words ?? content.step, content.place)
                     : content.kind === 'lost'
-                      ? `${content.place ? `${placeWords(content.place)}: ` : ''}${of.book.facts.find((fact) => fact.id === content.fact)?.words ?? content.fact}. ` +
+                      ? (content.place ? `${placeWords(content.place)}: ` : '') +
+                        `${of.book.facts.find((fact) => fact.id === content.fact)?.words ?? content.fact}. ` +
                         `${entryWords(content, nameOf)}`
                       : entryWords(content, nameOf)}
                 </span>

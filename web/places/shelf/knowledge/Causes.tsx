@@ -1,4 +1,5 @@
 import type { BookCause } from '@anklet/core/diagnosis'
+import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -95,7 +96,10 @@ function Row({
     <li className="border-b border-edge">
       <button
         type="button"
-        className="grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5 text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]"
+        className={clsx(
+          'grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5',
+          'text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]',
+        )}
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
