@@ -9,14 +9,15 @@ export default defineConfig({
   test: {
     // Both of two processors; by itself the runner leaves one of them idle.
     maxWorkers: 2,
-    projects: ['core', 'contract', 'server', 'web', 'scripts'].map((name) => ({
+    projects: ['core', 'contract', 'server', 'web', 'scripts', 'forms'].map((name) => ({
       test: {
         name,
-        include: [`${name}/**/*.test.{ts,tsx,mjs}`],
+        // A form is put on a page; everything else needs none.
+        include: name === 'forms' ? ['web/**/*.test.tsx'] : [`${name}/**/*.test.{ts,mjs}`],
         exclude: ['**/node_modules/**', '**/dist/**'],
-        environment: 'node' as const,
+        environment: name === 'forms' ? ('happy-dom' as const) : ('node' as const),
         // Files of one worker share what they import: reading it anew for each costs more than most tests.
-        isolate: false,
+        isolate: name === 'forms',
         // Threads share what is compiled once: PostgreSQL is ten megabytes of it.
         pool: 'threads' as const,
         provide: { longSeed },

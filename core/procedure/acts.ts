@@ -1,6 +1,7 @@
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { Act, CarKind, CarState, CornerState } from './machine.ts'
+import { springCarries } from './machine.ts'
 
 /** What must never come about. */
 export type Harm =
@@ -187,10 +188,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
         !state.lifting &&
         !state.pumpOpen &&
         !state.blockOpen &&
-        all(state).every(
-          ({ line, spring, air }) =>
-            line === 'closed' && (spring === 'coil' || (spring === 'seated' && air !== 'none')),
-        )
+        all(state).every((at) => at.line === 'closed' && springCarries(at))
       return { states: [], harm: done ? null : 'handedOverUnfinished' }
     }
     default:

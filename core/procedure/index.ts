@@ -11,7 +11,7 @@ export type {
   Support,
 } from './book.ts'
 export type { Act, CarState, Condition, CornerState, GateId, Shut } from './machine.ts'
-export { GATES, GATES_OF, holds, shutGate } from './machine.ts'
+export { GATES, GATES_OF, holds, shutGate, springCarries } from './machine.ts'
 export { CONDITION_WORDS, GATE_WORDS } from './gateWords.ts'
 export { PROOFS } from './proofs.ts'
 export type { Proof } from './proofs.ts'

@@ -170,6 +170,10 @@ const every = ({ corners }: CarState, test: (state: CornerState) => boolean): bo
     return at === undefined || test(at)
   })
 
+/** Whether a corner's spring takes the car's weight: a coil, or a seated spring with air in it. */
+export const springCarries = ({ air, spring }: Pick<CornerState, 'air' | 'spring'>): boolean =>
+  spring === 'coil' || (spring === 'seated' && air !== 'none')
+
 /**
  * Whether a condition holds as far as it has been shown: a proof counts, not a truth nobody looked
  * at.
@@ -217,10 +221,7 @@ export function holds(
     case 'springsIn':
       return every(state, ({ spring }) => spring !== 'out')
     case 'springsCarry':
-      return every(
-        state,
-        ({ air, spring }) => spring === 'coil' || (spring === 'seated' && air !== 'none'),
-      )
+      return every(state, springCarries)
     case 'foldsSeen':
       return every(state, ({ spring, seen }) => spring !== 'unseated' || seen)
     case 'codesClear':

@@ -134,6 +134,34 @@ describe('futures', () => {
       )
     expect(pump(6).secondVisitProbability).toBeGreaterThan(pump(1).secondVisitProbability + 0.05)
   })
+  test('while nothing is done a part ages at its rate, and fails in that time or after it', () => {
+    // So steep a life ends at ten years, to the day.
+    const sure = { shape: 1e6, scaleYears: 10 }
+    const failsAfter = (ageYears: number, rate: number): number => {
+      const { meanCost } = first(
+        ask({
+          parts: [part({ life: sure }), part({ id: 'pump', life: sure, ageYears })],
+          options: [
+            option({
+              now: { cost: 0, restarts: [] },
+              waitYears: 1,
+              rates: { pump: rate },
+              later: { pump: { cost: 1000, restarts: ['pump'] } },
+            }),
+          ],
+          horizonYears: 4,
+          discountRate: 0.1,
+          samples: 10,
+        }),
+      )
+      return Math.log(1000 / meanCost) / Math.log(1.1)
+    }
+    // Two years are left. Four times as fast they are gone in half a year of waiting.
+    expect(failsAfter(8, 4)).toBeCloseTo(0.5, 3)
+    // Half as fast again, a year of waiting takes one and a half, and half a year is left then.
+    expect(failsAfter(8, 1.5)).toBeCloseTo(1.5, 3)
+    expect(failsAfter(8, 1)).toBeCloseTo(2, 3)
+  })
   test('a failing spring wears the pump out at once where it has that little left', () => {
     const both = first(
       ask({

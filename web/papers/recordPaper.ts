@@ -58,11 +58,14 @@ interface RecordFrom {
   nameOf(person: string): string
 }
 
-/** The paper for the file, out of the job's record. */
-export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): RecordPaper {
-  const { shop, plate, car, at: handed, by, complaint, found, shown } = of
+/** What was taught to its sensors, one part a calibration. */
+function calibrationsOf({
+  job,
+  units,
+  nameOf,
+}: Pick<RecordFrom, 'job' | 'units' | 'nameOf'>): RecordPaper['calibrations'] {
   const height = (mm: number): string => formatQuantity(mm, 'height', units)
-  const calibrations = job.proof.flatMap(({ at, person, content }) =>
+  return job.proof.flatMap(({ at, person, content }) =>
     content.kind !== 'calibrated'
       ? []
       : [
@@ -93,13 +96,19 @@ export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): Recor
           },
         ],
   )
+}
+
+/** The paper for the file, out of the job's record. */
+export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): RecordPaper {
+  const { shop, plate, car, at: handed, by, complaint, found, shown } = of
+  const height = (mm: number): string => formatQuantity(mm, 'height', units)
   return {
     shop,
     plate,
     car,
     at: handed,
     by,
-    calibrations,
+    calibrations: calibrationsOf({ job, units, nameOf }),
     opening: [
       { title: 'Complaint', lines: [complaint] },
       { title: 'Finding', lines: [found] },

@@ -1,4 +1,5 @@
 import type { ProofRecord, Repair, Round, VehicleDetail } from '@anklet/contract'
+import type { Drift } from '@anklet/core/history'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import { DEFAULT_UNITS } from '@anklet/core/units'
 import { completeGeometry, mapCorners } from '@anklet/core/vehicle'
@@ -97,6 +98,20 @@ describe('what a history foretells', () => {
       /a night puts it out of its heights already\. Rear right and front left go with it, because the body is stiff\.$/,
     )
     expect(warningOf({ FL: null, FR: null, RL: null, RR: null })).toBeNull()
+  })
+  test('of two corners that grow the steepest is told of, and the other is said to go with it', () => {
+    const grows = (perMonthMm: number): Drift => ({
+      perMonthMm,
+      halfMm: 0.2,
+      nowMm: 0,
+      rounds: 6,
+      reaches: { likelyMs: 2, soonestMs: 1, latestMs: null },
+    })
+    const still = { ...grows(-0.1), reaches: null }
+    const warn = (RL: number, FR: number) =>
+      warningOf({ FL: null, RR: still, RL: grows(RL), FR: grows(FR) })
+    expect(warn(-1, -3)).toMatchObject({ corner: 'FR', following: ['RL'] })
+    expect(warn(-3, -1)).toMatchObject({ corner: 'RL', following: ['FR'] })
   })
   test('a new spring begins a new history; another part, or another corner, does not', () => {
     const rounds = nights((month) => 2 * month)

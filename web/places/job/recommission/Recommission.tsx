@@ -7,6 +7,7 @@ import { Check, Circle } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { springCarries } from '@anklet/core/procedure'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { useUnits } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
@@ -58,9 +59,7 @@ function Carrying({
       <div className="corners">
         {WALK.map((corner) => {
           const at = corners[corner]
-          const carries =
-            at !== undefined &&
-            (at.spring === 'coil' || (at.spring === 'seated' && at.air !== 'none'))
+          const carries = at !== undefined && springCarries(at)
           const off = car?.live.offMm[corner]
           return (
             <div

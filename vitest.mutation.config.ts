@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config'
+
+// What is mutated and the tests that hold it: each mutant runs those of them that reach it.
+export default defineConfig({
+  test: {
+    include: ['core/**/*.test.ts', 'server/devices.test.ts', 'server/devices/*.test.ts'],
+    exclude: ['**/node_modules/**', '**/dist/**'],
+    environment: 'node',
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
+  },
+})

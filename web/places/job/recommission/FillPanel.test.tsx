@@ -1,0 +1,87 @@
+import type { DeviceStatus, Job } from '@anklet/contract'
+import { screen, waitFor } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { useWaits } from '../../../state/waits.ts'
+import { putForm, SILENT, tap, type } from '../../../test/form.tsx'
+import { jobOf } from '../../../test/records.ts'
+import type { CarLive } from '../run/carLive.ts'
+import type { OnWork } from '../run/useWork.ts'
+import { FillPanel } from './FillPanel.tsx'
+
+const work = (body: 'hanging' | 'standing'): OnWork =>
+  ({ run: { car: { body, corners: {} }, steps: [] } }) as unknown as OnWork
+
+const carOf = (pumpC: number | null, change: Partial<CarLive['live']> = {}): CarLive =>
+  ({
+    status: {
+      identity: { id: 'd', actions: ['fill', 'raise'], channels: [] },
+    } as unknown as DeviceStatus,
+    frame: { atS: 0, values: { pump: pumpC }, module: { mode: 'awake', open: [] } },
+    live: { heard: true, open: [], galleryBarG: 0, offMm: {}, ...change },
+  }) as unknown as CarLive
+
+const seatingOf = (barG: number | null): Job => {
+  const job = jobOf()
+  return {
+    ...job,
+    vehicleType: {
+      ...job.vehicleType,
+      architecture: { ...job.vehicleType.architecture, seatingPressureBarG: barG },
+    },
+  }
+}
+
+const panel = (job: Job, body: 'hanging' | 'standing', car: CarLive | null) => (
+  <FillPanel job={job} work={work(body)} car={car} corner="RL" peaks={{}} />
+)
+const orders = (told: readonly { readonly path: string; readonly body: unknown }[]) =>
+  told.filter(({ path }) => path === '/api/devices/d/orders').map(({ body }) => body)
+
+test('with wheels hanging nothing is filled before the maker’s seating pressure is known', async () => {
+  const { told } = putForm(panel(seatingOf(null), 'hanging', carOf(30)))
+  const fill = screen.getByRole('button', { name: 'Every stage is reached' })
+  expect(fill.hasAttribute('disabled')).toBe(true)
+  type(/^Seating pressure by the maker’s instructions/, '3')
+  tap(/^Fill the rear left to/)
+  await waitFor(() => expect(orders(told)).toHaveLength(1))
+  expect(orders(told)[0]).toMatchObject({
+    action: 'fill',
+    corner: 'RL',
+    foldsInspected: true,
+    holder: { jobId: 'j' },
+  })
+  expect((orders(told)[0] as { forS: number }).forS).toBeLessThanOrEqual(60)
+})
+
+test('on its wheels the car is asked to raise itself', async () => {
+  const { told } = putForm(panel(seatingOf(3), 'standing', carOf(30)))
+  tap('Ask for raise')
+  await waitFor(() => expect(orders(told)).toHaveLength(1))
+  expect(orders(told)[0]).toMatchObject({ action: 'raise', corner: null, foldsInspected: true })
+})
+
+test('a warm pump rests, and Stop is there all the same', async () => {
+  const { told } = putForm(panel(seatingOf(3), 'standing', carOf(95)))
+  expect(screen.getByText(/^The pump is warm/)).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Ask for raise' }).hasAttribute('disabled')).toBe(true)
+  tap('Stop')
+  await waitFor(() => expect(orders(told)[0]).toMatchObject({ action: 'stop' }))
+})
+
+test('a stage that is reached is stopped by itself, and the pump’s rest is counted', async () => {
+  useWaits.setState({ waits: [] })
+  const job = seatingOf(3)
+  const reached = carOf(30, { open: ['RL'], galleryBarG: 9 })
+  const filling = { ...reached, frame: { ...reached.frame!, module: { mode: 'actuated' } } }
+  const { told } = putForm(panel(job, 'hanging', filling as unknown as CarLive), {
+    '/api/devices/d/orders': SILENT,
+  })
+  await waitFor(() => expect(orders(told)[0]).toMatchObject({ action: 'stop' }))
+  expect(useWaits.getState().waits[0]).toMatchObject({ jobId: 'j', plate: 'T 1' })
+})
+
+test('without a link it says who fills, and sends nothing', () => {
+  const { told } = putForm(panel(seatingOf(3), 'hanging', null))
+  expect(screen.getByText('Fill it by the tool’s command, stage by stage.')).toBeTruthy()
+  expect(told).toEqual([])
+})

@@ -1,0 +1,83 @@
+import type { Command } from '@anklet/contract'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { MemoryRouter } from 'react-router'
+import { afterEach, vi } from 'vitest'
+import { useSession } from '../state/session.ts'
+
+/** A form on the page, before a server that takes down what it is sent. */
+export interface Formed {
+  /** Commands the server was sent, oldest first. */
+  readonly commands: readonly Command[]
+  /** Everything else it was sent. */
+  readonly told: readonly { readonly path: string; readonly body: unknown }[]
+  /** From now on each command is refused with this sentence; null: taken again. */
+  refuse(sentence: string | null): void
+}
+
+/** An answer that never comes. */
+export const SILENT = Symbol('silent')
+
+const json = (body: unknown, status = 200): Response =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/json' },
+  })
+
+/**
+ * Puts a form on a page of its own, with a person who signs.
+ * @param answers what the server says, by path; what is asked besides is not found
+ */
+export function putForm(form: ReactNode, answers: Readonly<Record<string, unknown>> = {}): Formed {
+  const commands: Command[] = []
+  const told: { path: string; body: unknown }[] = []
+  let refusal: string | null = null
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit): Promise<Response> => {
+    if (init?.method !== 'POST')
+      return Promise.resolve(
+        path in answers
+          ? json(answers[path])
+          : json({ detail: 'Not here.', code: 'notFound', path: null }, 404),
+      )
+    const body: unknown = JSON.parse(String(init.body as string))
+    if (path !== '/api/commands') {
+      told.push({ path, body })
+      if (answers[path] === SILENT) return new Promise(() => undefined)
+      return Promise.resolve(json({ commandId: 'taken' }))
+    }
+    commands.push(body as Command)
+    return Promise.resolve(
+      refusal === null
+        ? json({ version: 2 })
+        : json({ detail: refusal, code: 'refused', path: null }, 422),
+    )
+  })
+  useSession.setState({ personId: '00000000-0000-4000-8000-000000000001' })
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter>{form}</MemoryRouter>
+    </QueryClientProvider>,
+  )
+  return {
+    commands,
+    told,
+    refuse: (sentence) => (refusal = sentence),
+  }
+}
+
+/** Taps a button by what is written on it. */
+export const tap = (name: string | RegExp): void => {
+  fireEvent.click(screen.getByRole('button', { name }))
+}
+/** Types into a field by its label. */
+export const type = (label: string | RegExp, value: string): void => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value } })
+}
+
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+  localStorage.clear()
+})
