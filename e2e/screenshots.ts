@@ -9,6 +9,7 @@ import { confirm, present, workUntil } from './atWork.ts'
 import { walkFrostyMorning } from './jobs.ts'
 import { fillWithDemo, startProcess } from './server.ts'
 import { StandIn } from './standIn.ts'
+import { toFilling, toProving, workAhead } from './workAhead.ts'
 
 const NOW = new Date('2026-11-24T07:20:00Z')
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
@@ -41,9 +42,17 @@ async function open(
   return page
 }
 
-async function shoot(page: Page, name: string): Promise<void> {
+/**
+ * A picture of the page from its top, the header in sight.
+ * @param height of the window, px, where what is to be seen lies below the first screen
+ */
+async function shoot(page: Page, name: string, height?: number): Promise<void> {
+  const size = page.viewportSize()!
+  if (height !== undefined) await page.setViewportSize({ ...size, height })
+  await page.evaluate(() => window.scrollTo(0, 0))
   await page.waitForTimeout(700)
   await page.screenshot({ path: `${folder}${name}.png` })
+  await page.setViewportSize(size)
 }
 
 async function walkSome(page: Page, hand: Hand, address: string, job: string): Promise<void> {
@@ -78,10 +87,7 @@ async function deskViews(
   await page.getByRole('link', { name: /TQ 415/ }).click()
   // Its warning, and the timeline under it.
   await page.getByRole('figure', { name: 'Timeline' }).getByRole('img').locator('svg').waitFor()
-  await page
-    .getByRole('region', { name: 'Outlook' })
-    .evaluate((element) => window.scrollTo(0, element.getBoundingClientRect().top - 120))
-  await shoot(page, 'vehicle')
+  await shoot(page, 'vehicle', 1400)
   await go('/bench/stance')
   await hand.tap('Tolmark Uvren')
   await page
@@ -102,8 +108,7 @@ async function deskViews(
     })
     .getByRole('button')
     .click()
-  await page.getByText(/^What failed/).scrollIntoViewIfNeeded()
-  await shoot(page, 'decision')
+  await shoot(page, 'decision', 1200)
   await go(`/jobs/${job('TQ 311')}/work`)
   await hand.tap('Complete strut')
   for (const corner of ['Rear right', 'Rear left'])
@@ -114,8 +119,7 @@ async function deskViews(
   await hand.tap('Pump')
   const line = page.locator('[data-key="openLine.RR"]')
   await line.getByText('Why, and why here').click()
-  await line.evaluate((row) => row.scrollIntoView({ block: 'center' }))
-  await shoot(page, 'plan')
+  await shoot(page, 'plan', 1600)
   await go('/shop')
   await shoot(page, 'shop')
   await walkSome(page, hand, address, job('TQ 102'))
@@ -166,7 +170,6 @@ async function deviceViews(
   await hand.tap('Link')
   await hand.tap('Suspects')
   await page.getByRole('region', { name: 'What it could be' }).getByRole('button').first().click()
-  await page.evaluate(() => window.scrollTo(0, 0))
   await shoot(page, 'checks')
   await page.context().close()
 }
@@ -198,7 +201,8 @@ async function workViews(
       .click()
   await hand.tap('Keep this plan')
   await hand.tap('Begin the work at the car')
-  await workUntil(dark, null)
+  await present(dark).waitFor()
+  await workAhead(dark, { address }, job('MW 9 T'), toFilling)
   const car = await StandIn.of(address, 'Tolmark Uvren', job('MW 9 T'))
   await car.change({ afresh: true, ignition: true, speed: 60, lift: 'hanging' })
   await car.order('liftingOn')
@@ -221,10 +225,7 @@ async function workViews(
   await car.change({ speed: 10 })
   await dark.getByRole('button', { name: 'Ask for raise', exact: true }).click()
   await dark.getByText('Both sides of the rear rise alike.').waitFor({ timeout: 60_000 })
-  await dark
-    .getByRole('region', { name: 'Filling' })
-    .evaluate((panel) => panel.scrollIntoView({ block: 'center' }))
-  await shoot(dark, 'recommission-dark')
+  await shoot(dark, 'recommission-dark', 1100)
   for (const each of [page, dark]) await each.context().close()
 }
 
@@ -240,13 +241,8 @@ async function proofViews(
   await at('work')
   await page.getByRole('button', { name: /^Working here/ }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
-  for (const onward of ['Go on in Recommission', 'On to the proof']) {
-    await present(page).waitFor()
-    await workUntil(page, null)
-    await page.getByRole('link', { name: onward }).click()
-    await page.waitForURL(onward === 'On to the proof' ? /work$/ : /recommission$/)
-  }
   await present(page).waitFor()
+  await workAhead(page, { address }, job('HL 250'), toProving)
   await workUntil(page, null)
   const car = await StandIn.of(address, 'Brandle Ostry', job('HL 250'))
   await car.change({
@@ -282,7 +278,6 @@ async function proofViews(
   for (const corner of ['Rear left', 'Rear right'])
     await page.getByRole('group', { name: corner }).getByRole('button', { name: 'Tight' }).click()
   await page.locator('li[data-item="soap"][data-state="shown"]').waitFor()
-  await page.evaluate(() => window.scrollTo(0, 0))
   await shoot(page, 'proof')
   await at('handover')
   await page

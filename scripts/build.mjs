@@ -94,7 +94,11 @@ function runBuilt(name, refusal) {
 
 async function buildWeb(madeFrom) {
   const { build } = await import('vite')
+  // The bundler says `production` to the whole process; what runs after the build is told nothing.
+  const { NODE_ENV } = process.env
   await build({ root: join(root, 'web'), logLevel: 'warn' })
+  if (NODE_ENV === undefined) delete process.env.NODE_ENV
+  else process.env.NODE_ENV = NODE_ENV
   const assets = join(root, 'web/dist/assets')
   for (const name of readdirSync(assets)) {
     if (/\.(js|css)$/.test(name))

@@ -34,9 +34,13 @@ export function useChart(
       tidy()
     }
   }, [option, shown])
-  const save = (name: string): void =>
-    void drawing.current?.then((chart) => {
+  const save = (name: string): void => {
+    const asked = drawing.current
+    void asked?.then((chart) => {
       if (!chart.isDisposed()) saveFile(name, 'image/svg+xml', chart.renderToSVGString())
+      // Drawn anew while it was waited for: the new drawing is saved.
+      else if (drawing.current !== asked) save(name)
     })
+  }
   return { place, save }
 }
