@@ -14,7 +14,7 @@ export default defineConfig({
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   use: {
-    actionTimeout: 20_000,
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/London',

@@ -36,14 +36,18 @@ export async function drawOn(
   // What is drawn never holds its place open: a page that grows narrow takes the chart with it.
   element.style.contain = 'inline-size'
   loading ??= load()
-  const chart = (await loading).init(element, null, { renderer: 'svg' })
+  const { getInstanceByDom, init } = await loading
+  // One that was begun here before and is not wanted any more would be taken for this one, and be
+  // disposed of with it.
+  getInstanceByDom(element)?.dispose()
+  const chart = init(element, null, { renderer: 'svg' })
   await pause()
   const draw = (): void => {
     if (!chart.isDisposed()) chart.setOption(option(), true)
   }
   // Axes first, lines in the next task: the first drawing is the slow one.
   const { series: _, ...axes } = option()
-  chart.setOption(axes)
+  if (!chart.isDisposed()) chart.setOption(axes)
   await pause()
   draw()
   const size = new ResizeObserver(() => {
@@ -55,7 +59,7 @@ export async function drawOn(
   const tidy = (): void => {
     size.disconnect()
     theme.disconnect()
-    chart.dispose()
+    if (!chart.isDisposed()) chart.dispose()
   }
   return { chart, tidy }
 }
