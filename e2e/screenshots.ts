@@ -202,7 +202,7 @@ async function workViews(
   await hand.tap('Keep this plan')
   await hand.tap('Begin the work at the car')
   await present(dark).waitFor()
-  await workAhead(dark, { address }, job('MW 9 T'), toFilling)
+  await workAhead(dark, { address, now: NOW }, job('MW 9 T'), toFilling)
   const car = await StandIn.of(address, 'Tolmark Uvren', job('MW 9 T'))
   await car.change({ afresh: true, ignition: true, speed: 60, lift: 'hanging' })
   await car.order('liftingOn')
@@ -242,7 +242,7 @@ async function proofViews(
   await page.getByRole('button', { name: /^Working here/ }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
   await present(page).waitFor()
-  await workAhead(page, { address }, job('HL 250'), toProving)
+  await workAhead(page, { address, now: NOW }, job('HL 250'), toProving)
   await workUntil(page, null)
   const car = await StandIn.of(address, 'Brandle Ostry', job('HL 250'))
   await car.change({

@@ -9,6 +9,8 @@ import { PICTURE, present } from './atWork.ts'
 
 interface Shop {
   readonly address: string
+  /** What counts as now there, where its page has a clock of its own. */
+  readonly now?: Date
 }
 
 /** The steps of its last plan, by the procedures that ship. */
@@ -19,7 +21,7 @@ function stepsOf({ plans, vehicleType }: Job): readonly PlanStep[] {
   return steps
 }
 
-async function send({ address }: Shop, person: string, type: string, payload: object) {
+async function send({ address, now }: Shop, person: string, type: string, payload: object) {
   const answer = await fetch(`${address}/api/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -28,7 +30,7 @@ async function send({ address }: Shop, person: string, type: string, payload: ob
       type,
       person,
       device: 'work ahead',
-      at: new Date().toISOString(),
+      at: (now ?? new Date()).toISOString(),
       baseVersion: null,
       payload,
     }),
@@ -113,7 +115,8 @@ export async function workAhead(
     const entryId = crypto.randomUUID()
     const content = confirmed(next, { photoIds, torques, secondHand }) as WorkRecord['content']
     await send(shop, person, 'work.record', { entryId, jobId, content })
-    entries.push({ id: entryId, jobId, at: new Date().toISOString(), person, content })
+    const at = (shop.now ?? new Date()).toISOString()
+    entries.push({ id: entryId, jobId, at, person, content })
     did.push(next.key)
   }
   await page.reload()
