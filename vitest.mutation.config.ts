@@ -3,7 +3,12 @@ import { defineConfig } from 'vitest/config'
 // What is mutated and the tests that hold it: each mutant runs those of them that reach it.
 export default defineConfig({
   test: {
-    include: ['core/**/*.test.ts', 'server/devices.test.ts', 'server/devices/*.test.ts'],
+    // One folder at a time goes faster with its own tests only: ANKLET_TESTS names them.
+    include: process.env['ANKLET_TESTS']?.split(',') ?? [
+      'core/**/*.test.ts',
+      'server/devices.test.ts',
+      'server/devices/*.test.ts',
+    ],
     exclude: ['**/node_modules/**', '**/dist/**'],
     environment: 'node',
     testTimeout: 60_000,
