@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
+import { sendCommand } from '../e2e/command.ts'
 import { launch, openSigned } from './browser.ts'
 import { startAnklet } from './server.ts'
 
@@ -83,19 +84,7 @@ async function weighAwake(
     payload: object,
     baseVersion: number | null = null,
   ): Promise<void> => {
-    const answer = await fetch(`${address}/api/commands`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        id: crypto.randomUUID(),
-        type,
-        person,
-        device: 'bench',
-        at: new Date().toISOString(),
-        baseVersion,
-        payload,
-      }),
-    })
+    const answer = await sendCommand(address, { type, person, payload, baseVersion })
     if (!answer.ok) throw new Error(await answer.text())
   }
   const round = (

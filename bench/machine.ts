@@ -17,6 +17,7 @@ import {
 import { kelvin } from '@anklet/core/units'
 import { perCorner } from '@anklet/core/vehicle'
 import ode45 from 'ode45-cash-karp'
+import { sendCommand } from '../e2e/command.ts'
 import { startAnklet } from './server.ts'
 
 const H = 3600
@@ -187,16 +188,10 @@ async function vehiclesAlive(address: string): Promise<readonly string[]> {
     if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`)
   }
   const person = crypto.randomUUID()
-  const send = (type: string, payload: object): Promise<void> =>
-    post('/api/commands', {
-      id: crypto.randomUUID(),
-      type,
-      person,
-      device: 'bench',
-      at: new Date().toISOString(),
-      baseVersion: null,
-      payload,
-    })
+  const send = async (type: string, payload: object): Promise<void> => {
+    const answer = await sendCommand(address, { type, person, payload })
+    if (!answer.ok) throw new Error(`${type}: ${await answer.text()}`)
+  }
   const { name: _name, ...type } = JSON.parse(
     readFileSync(
       fileURLToPath(new URL('../demo/scenario/vehicle-types/tolmark-uvren.json', import.meta.url)),

@@ -8,6 +8,7 @@ import type { WorkEntry } from '@anklet/core/work'
 import { runOf } from '@anklet/core/work'
 import { CORNERS } from '@anklet/core/vehicle'
 import { answer } from '../e2e/atWork.ts'
+import { sendCommand } from '../e2e/command.ts'
 import { launch, longestTaskMs, scrolled, watchedPage } from './browser.ts'
 import { medianMs } from './machine.ts'
 import { onDemo } from './server.ts'
@@ -147,24 +148,16 @@ async function visit(address: string): Promise<WorkSpeed> {
   ]
   const photos = 200
   for (let i = 0; i < photos; i += 1) {
-    const answered = await fetch(`${address}/api/commands`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        id: crypto.randomUUID(),
-        type: 'photo.add',
-        person: people[0]!.id,
-        device: 'bench',
-        at: new Date().toISOString(),
-        baseVersion: null,
-        payload: {
-          photoId: crypto.randomUUID(),
-          jobId: id,
-          caption: `Photo ${i}`,
-          picture: kept,
-          small,
-        },
-      }),
+    const answered = await sendCommand(address, {
+      type: 'photo.add',
+      person: people[0]!.id,
+      payload: {
+        photoId: crypto.randomUUID(),
+        jobId: id,
+        caption: `Photo ${i}`,
+        picture: kept,
+        small,
+      },
     })
     if (!answered.ok) throw new Error(`Photo ${i} was refused: ${await answered.text()}`)
   }

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
 import type { Hand } from './hand.ts'
 import { handOn, tabTo } from './hand.ts'
@@ -355,19 +356,8 @@ test('a night with the supply on is reckoned with the module in the loop', async
     payload: object,
     baseVersion: number | null = null,
   ): Promise<void> => {
-    const answer = await fetch(`${demoShop.address}/api/commands`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        id: crypto.randomUUID(),
-        type,
-        person: people[0]!.id,
-        device: 'test',
-        at: new Date().toISOString(),
-        baseVersion,
-        payload,
-      }),
-    })
+    const person = people[0]!.id
+    const answer = await sendCommand(demoShop.address, { type, person, payload, baseVersion })
     expect([type, answer.status]).toEqual([type, 200])
   }
   const round = (

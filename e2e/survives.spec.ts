@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { openJobOf } from './jobs.ts'
@@ -126,18 +127,12 @@ test.describe('a round in progress', () => {
       id: string
     }[]
     const command = (type: string, baseVersion: number) =>
-      fetch(`${demoShop.address}/api/commands`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          id: crypto.randomUUID(),
-          type,
-          person: people[0]!.id,
-          device: 'desk',
-          at: new Date().toISOString(),
-          baseVersion,
-          payload: { jobId: id },
-        }),
+      sendCommand(demoShop.address, {
+        type,
+        person: people[0]!.id,
+        device: 'desk',
+        baseVersion,
+        payload: { jobId: id },
       })
     expect((await command('job.close', 1)).status).toBe(200)
     await handOn(page).tap('Save the round')

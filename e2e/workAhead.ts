@@ -6,6 +6,7 @@ import { runOf, toShow } from '@anklet/core/work'
 import type { Page } from '@playwright/test'
 import { expect } from '@playwright/test'
 import { PICTURE, present } from './atWork.ts'
+import { sendCommand } from './command.ts'
 
 interface Shop {
   readonly address: string
@@ -21,20 +22,8 @@ function stepsOf({ plans, vehicleType }: Job): readonly PlanStep[] {
   return steps
 }
 
-async function send({ address, now }: Shop, person: string, type: string, payload: object) {
-  const answer = await fetch(`${address}/api/commands`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      id: crypto.randomUUID(),
-      type,
-      person,
-      device: 'work ahead',
-      at: (now ?? new Date()).toISOString(),
-      baseVersion: null,
-      payload,
-    }),
-  })
+async function send({ address, now: at }: Shop, person: string, type: string, payload: object) {
+  const answer = await sendCommand(address, { type, person, payload, at })
   expect(await answer.json()).not.toHaveProperty('detail')
 }
 

@@ -1,4 +1,5 @@
 import type { Job, Round, VehicleType } from '@anklet/contract'
+import type { ProofItem } from '@anklet/core/proof'
 import { sampleVehicle } from '@anklet/core/samples'
 import type { Architecture, Corner, PerCorner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
@@ -112,3 +113,15 @@ export function jobOf(change: Partial<Job> = {}): Job {
     ...change,
   }
 }
+
+/** One thing to show of a repair, not shown yet. */
+export const proofItem = (change: Partial<ProofItem>): ProofItem => ({
+  id: 'heights',
+  state: 'missing',
+  places: [],
+  joints: [],
+  why: null,
+  words: '',
+  declined: false,
+  ...change,
+})

@@ -1,18 +1,8 @@
 import type { ProofItem } from '@anklet/core/proof'
 import { describe, expect, test } from 'vitest'
 import { returnEntry } from '../places/job/proof/returnEntry.ts'
+import { proofItem } from '../test/records.ts'
 import { itemSentence, proofHeadline } from './proof.ts'
-
-const item = (change: Partial<ProofItem>): ProofItem => ({
-  id: 'heights',
-  state: 'missing',
-  places: [],
-  joints: [],
-  why: null,
-  words: '',
-  declined: false,
-  ...change,
-})
 
 describe('what is to be shown, in words', () => {
   test.each<[Partial<ProofItem>, string]>([
@@ -45,10 +35,10 @@ describe('what is to be shown, in words', () => {
       'Booked for 2026-12-01.',
     ],
     [{ id: 'temporary', places: [null] }, 'Still to be put back: car.'],
-  ])('%j', (change, sentence) => expect(itemSentence(item(change))).toBe(sentence))
+  ])('%j', (change, sentence) => expect(itemSentence(proofItem(change))).toBe(sentence))
   test('the headline counts what is wrong before what is wanting', () => {
     const of = (...states: ProofItem['state'][]): string =>
-      proofHeadline(states.map((state) => item({ state })))
+      proofHeadline(states.map((state) => proofItem({ state })))
     expect([
       of('shown'),
       of('missing', 'shown'),

@@ -1,20 +1,10 @@
-import type { ProofItem, ProofItemId, ProofState } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/proof'
 import { screen, waitFor } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { NOTHING_WRITTEN, useHandovers } from '../../../state/handovers.ts'
 import { putForm, tap, type } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf, proofItem } from '../../../test/records.ts'
 import { ForThePaper } from './ForThePaper.tsx'
-
-const item = (id: ProofItemId, state: ProofState): ProofItem => ({
-  id,
-  state,
-  places: [],
-  joints: [],
-  why: null,
-  words: '',
-  declined: false,
-})
 
 function Paper({ items }: { readonly items: readonly ProofItem[] | null }) {
   const draft = useHandovers((state) => state.byKey['j']) ?? NOTHING_WRITTEN
@@ -23,7 +13,12 @@ function Paper({ items }: { readonly items: readonly ProofItem[] | null }) {
 
 test('what is not shown goes along by name with the reason, and what was written is let go', async () => {
   const { commands, refuse } = putForm(
-    <Paper items={[item('torque', 'shown'), item('soap', 'missing')]} />,
+    <Paper
+      items={[
+        proofItem({ id: 'torque', state: 'shown' }),
+        proofItem({ id: 'soap', state: 'missing' }),
+      ]}
+    />,
   )
   expect(screen.queryByRole('button', { name: 'Hand it over, proved' })).toBeNull()
   refuse('Say why it goes although not everything is shown.')
@@ -51,7 +46,7 @@ test('what is not shown goes along by name with the reason, and what was written
 })
 
 test('with everything shown no reason is asked for, and it goes as proved', async () => {
-  const { commands } = putForm(<Paper items={[item('torque', 'shown')]} />)
+  const { commands } = putForm(<Paper items={[proofItem({ id: 'torque', state: 'shown' })]} />)
   expect(screen.queryByLabelText(/because$/)).toBeNull()
   tap('Hand it over, proved')
   await waitFor(() => expect(commands).toHaveLength(1))

@@ -1,25 +1,21 @@
-import type { ProofItem, ProofItemId, ProofState } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/proof'
 import { describe, expect, test } from 'vitest'
 import type { Written } from '../../../state/handovers.ts'
 import { NOTHING_WRITTEN } from '../../../state/handovers.ts'
+import { proofItem } from '../../../test/records.ts'
 import { handOverPayload } from './handOverPayload.ts'
 
-const item = (id: ProofItemId, state: ProofState): ProofItem => ({
-  id,
-  state,
-  places: [],
-  joints: [],
-  why: null,
-  words: '',
-  declined: false,
-})
 const content = (items: readonly ProofItem[] | null, words: Written) =>
   handOverPayload('e', 'j', items, words).content
 const written = { ...NOTHING_WRITTEN, reason: ' The owner waits. ', watchFor: ' Listen. ' }
 
 describe('a handover', () => {
   test('names exactly what is not shown, and its reason', () => {
-    const items = [item('torque', 'shown'), item('soap', 'missing'), item('levels', 'against')]
+    const items = [
+      proofItem({ id: 'torque', state: 'shown' }),
+      proofItem({ id: 'soap', state: 'missing' }),
+      proofItem({ id: 'levels', state: 'against' }),
+    ]
     expect(content(items, written)).toMatchObject({
       kind: 'handedOver',
       proved: false,
@@ -29,7 +25,12 @@ describe('a handover', () => {
     })
   })
   test('with everything shown it is proved, and needs no reason', () => {
-    expect(content([item('torque', 'shown'), item('soap', 'shown')], written)).toMatchObject({
+    expect(
+      content(
+        [proofItem({ id: 'torque', state: 'shown' }), proofItem({ id: 'soap', state: 'shown' })],
+        written,
+      ),
+    ).toMatchObject({
       proved: true,
       missing: [],
       reason: '',
