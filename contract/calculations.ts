@@ -1,4 +1,3 @@
-import { SensorCalibrationRequest, SensorCalibrationResponse } from './calibration.ts'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import {
@@ -37,6 +36,7 @@ import {
   StrategyRequest,
   StrategyResponse,
 } from './strategy.ts'
+import { SensorCalibrationRequest, SensorCalibrationResponse } from './calibration.ts'
 
 const mm = Type.Number()
 const barG = nullable(Type.Number())

@@ -68,19 +68,14 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
       )
     case 'notPossible':
       return 'Not yet: as the car stands now that cannot be done.'
-    case 'notShown':
-      return (
-        `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}` +
-        (refusal.corner ? `, ${placeWords(refusal.corner)}` : '') +
-        '.'
-      )
-    case 'stillPressure':
-      return (
-        `There are still ${refusal.barG.toFixed(1)} bar` +
-        (refusal.corner ? ` at the ${placeWords(refusal.corner)}` : '') +
-        ': ' +
-        'it is not empty.'
-      )
+    case 'notShown': {
+      const where = refusal.corner ? `, ${placeWords(refusal.corner)}` : ''
+      return `Say how it was shown: ${CONDITION_WORDS[refusal.condition]}${where}.`
+    }
+    case 'stillPressure': {
+      const where = refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''
+      return `There are still ${refusal.barG.toFixed(1)} bar${where}: it is not empty.`
+    }
     case 'noTorqueHere':
       return 'Nothing is torqued in this step.'
     case 'torqueMissing':

@@ -276,8 +276,7 @@ export function whichSaid({ verdict, crossed, dead, moved }: WhichCorner): Said 
                 `${capital(CORNER_WORDS[a])} and ${CORNER_WORDS[b]} answer for each other`,
             )
             .join('; ') +
-          '. ' +
-          'Look at the car: if the right corner really moved, the sensors’ plugs are ' +
+          '. Look at the car: if the right corner really moved, the sensors’ plugs are ' +
           'crossed, else lines or valve plugs.',
         lines,
         speaksFor: 'crossed lines, crossed valve plugs, crossed sensor plugs',
@@ -358,6 +357,8 @@ export function habitSaid(
   { startsPerDay, minutesPerDay, longestS, hottestC, heatStops, starts }: PumpHabit,
   units: DisplayUnits,
 ): Said {
+  const times = heatStops === 1 ? 'once' : `${heatStops} times`
+  const stopped = heatStops > 0 ? `, stopped for heat ${times}` : ''
   const lines = [
     `${starts} starts in the log; ${startsPerDay.toFixed(0)} starts and ` +
       `${minutesPerDay.toFixed(1)} minutes a day at this pace; longest run ` +
@@ -366,11 +367,7 @@ export function habitSaid(
       ? []
       : [
           `Hottest ${formatQuantity(hottestC, 'temperature', units)} ` +
-            `${UNIT_LABEL[units.temperature]}` +
-            (heatStops > 0
-              ? `, stopped for heat ${heatStops === 1 ? 'once' : `${heatStops} times`}`
-              : '') +
-            '.',
+            `${UNIT_LABEL[units.temperature]}${stopped}.`,
         ]),
   ]
   if (heatStops > 0)

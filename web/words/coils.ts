@@ -7,6 +7,14 @@ export const MISFIT_WORDS: Readonly<Record<Misfit, string>> = {
   sag: 'sags too far laden',
 }
 
+/** The same of most of a list. */
+const MOST_WORDS: Readonly<Record<Misfit, string>> = {
+  height: 'stand wrong',
+  bind: 'go solid',
+  loose: 'come loose',
+  sag: 'sag too far',
+}
+
 /** What a coil for this corner would have to be, where none of the list is. */
 export function wantedWords(
   { leastRateNPerMm, mostRateNPerMm, longestSolidMm, freeLengthMm }: Wanted,
@@ -23,15 +31,7 @@ export function wantedWords(
     : leastRateNPerMm * 1.3
   return (
     'Most of the list ' +
-    (most === 'height'
-      ? 'stand wrong'
-      : most === 'bind'
-        ? 'go solid'
-        : most === 'loose'
-          ? 'come loose'
-          : 'sag too far') +
-    '. ' +
-    `One of ${leastRateNPerMm.toFixed(0)} to ` +
+    `${MOST_WORDS[most]}. One of ${leastRateNPerMm.toFixed(0)} to ` +
     `${Number.isFinite(mostRateNPerMm) ? mostRateNPerMm.toFixed(0) : 'any more'} ` +
     `N/mm would fit, at ${rate.toFixed(0)} N/mm with a free length of ` +
     `${freeLengthMm(rate).toFixed(0)} mm, no longer than ` +

@@ -23,9 +23,7 @@ export function compareWords(
               `${CORNER_WORDS[corner]} by ` +
               `${formatQuantity(Math.abs(changeMm[corner]), 'height', units)} ${unit}`,
           ),
-        ) +
-        ' ' +
-        `${verb}`
+        ) + ` ${verb}`
   const parts = [told(moved(-1), 'lower'), told(moved(1), 'higher')].filter(Boolean)
   const changed =
     parts.length === 0

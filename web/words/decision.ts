@@ -153,7 +153,7 @@ export function consequences(
 /** A line of an estimate in words. */
 export const lineWords = ({ kind, count }: EstimateLine, axle: Axle): string =>
   (count > 1 ? `${count} × ` : '') +
-  `${KIND_WORDS[kind]}` +
+  KIND_WORDS[kind] +
   (kind === 'spring' || kind === 'strut' ? `, ${axle}` : kind === 'conversion' ? ` (${axle})` : '')
 
 export const WAY_WORDS = {

@@ -26,11 +26,10 @@ export function warningWords(
   if (!reaches) return `${grows}.${others}`
   if (reaches.likelyMs <= nowMs)
     return `${grows}: a night puts it out of its heights already.${others}`
+  const latest = reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`
   return (
     `${grows}: expect a night to put it out of its heights by ` +
-    `${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest` +
-    (reaches.latestMs === null ? '' : `, ${month(reaches.latestMs)} at the latest`) +
-    `.${others}`
+    `${month(reaches.likelyMs)}, ${month(reaches.soonestMs)} at the soonest${latest}.${others}`
   )
 }
 
@@ -59,11 +58,10 @@ export function holdsWords(
     sinking
       .map(
         (corner) =>
-          `${formatQuantity(-leftMm[corner], 'height', units)} ` + `${UNIT_LABEL[units.length]}`,
+          `${formatQuantity(-leftMm[corner], 'height', units)} ${UNIT_LABEL[units.length]}`,
       )
       .join(' and ') +
-    ' ' +
-    'more than the cold explains. ' +
+    ' more than the cold explains. ' +
     `${repaired ? 'The repair does not hold, or something else leaks' : 'Something leaks'}.${cold}`
   )
 }

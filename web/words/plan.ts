@@ -80,12 +80,10 @@ export function planRefusalWords(refusal: PlanRefusal, jobWords: (id: string) =>
         `be done${refusal.place === null ? '' : ` at the ${placeWords(refusal.place)}`}: ` +
         'one takes away what the other works on.'
       )
-    case 'jobNotHere':
-      return (
-        `There is nothing for “${jobWords(refusal.job)}”` +
-        (refusal.place === null ? ' on this car' : ` at the ${placeWords(refusal.place)}`) +
-        '.'
-      )
+    case 'jobNotHere': {
+      const where = refusal.place === null ? 'on this car' : `at the ${placeWords(refusal.place)}`
+      return `There is nothing for “${jobWords(refusal.job)}” ${where}.`
+    }
     case 'cornersMissing':
       return `Tap the corners for “${jobWords(refusal.job)}”.`
     case 'halfAnAxle':

@@ -41,6 +41,6 @@ export function pumpDayWords(
     sub:
       (day.longestS > 3 * Math.max(10, tight.longestS)
         ? 'The long run after standing wears it most. '
-        : '') + `${morning}`,
+        : '') + morning,
   }
 }

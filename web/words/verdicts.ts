@@ -50,11 +50,8 @@ export function roundVerdictWords(
     high.length > 0 ? `${corners(high)} ${are(high)} high${by(high)}` : '',
     undecided.length > 0 ? `${corners(undecided)} cannot be decided yet` : '',
   ].filter(Boolean)
-  return (
-    `${capital(parts.join('; '))}` +
-    (low.length + high.length === 0 && undecided.length < 4 ? '; the others are in' : '') +
-    '.'
-  )
+  const rest = low.length + high.length === 0 && undecided.length < 4 ? '; the others are in' : ''
+  return `${capital(parts.join('; '))}${rest}.`
 }
 
 /** What else the round says: left against right, nose against tail, readings that would decide. */

@@ -1,14 +1,14 @@
-import type { Corner } from '@anklet/core/vehicle'
-import type { AirAmount } from '@anklet/core/compressor'
 import type { VehicleType } from '@anklet/contract'
 import { airLedger } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
-import { capital, CORNER_WORDS } from '../../words/corners.ts'
+import { isMissing, topUpWords } from '../../words/air.ts'
 import { refusalWords } from '../../words/refusals.ts'
+import { AirByCorner } from '../../parts/AirByCorner.tsx'
 import { BottleFills } from '../../parts/BottleFills.tsx'
+import { Figure } from '../../parts/Figure.tsx'
 import { useFigures } from '../../parts/Figures.tsx'
 import { Note } from './Note.tsx'
 import { WARMTH_ASK } from '../../parts/pumpAsks.ts'
@@ -43,30 +43,6 @@ const ASKS = {
   bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
   bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
-
-/** The air in each spring, and what a workshop table would say. */
-function AirByCorner({
-  corners,
-}: {
-  readonly corners: Readonly<Record<Corner, AirAmount>>
-}): ReactNode {
-  return (
-    <div className="corners max-w-[560px]">
-      {WALK.map((corner) => (
-        <div
-          key={corner}
-          style={{ gridArea: corner }}
-          role="group"
-          aria-label={capital(CORNER_WORDS[corner])}
-        >
-          <p className="font-semibold">{corner}</p>
-          <p className="num text-[22px]">{corners[corner].airBarL.toFixed(1)}</p>
-          <p className="text-[13px] text-ink-2">{corners[corner].gaugeBarL.toFixed(1)} by gauge</p>
-        </div>
-      ))}
-    </div>
-  )
-}
 
 function FillingCaution(): ReactNode {
   return (
@@ -105,51 +81,39 @@ export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
       </>
     )
   const { corners, reservoir, totalBarL, topUpBarL, bottleFills, regulatorBarG } = answer.value
-  const say =
-    topUpBarL > 0.05
-      ? `${topUpBarL.toFixed(1)} bar·L are missing.`
-      : topUpBarL < -0.05
-        ? `${(-topUpBarL).toFixed(1)} bar·L too much.`
-        : 'Nothing is missing.'
+  const say = topUpWords(topUpBarL)
+  const missing = isMissing(topUpBarL)
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid content-start gap-5">
         {fields}
-        <AirByCorner corners={corners} />
+        <AirByCorner corners={corners} byGauge />
       </div>
       <div className="grid content-start gap-3">
         <p className="say" aria-live="polite">
           {say}
         </p>
-        <p className="figure">
-          <span className="text-ink-2">in the whole system</span>
-          <span className="num">
-            {totalBarL.toFixed(1)}
-            <span className="unit">bar·L</span>
-          </span>
-        </p>
-        <p className="figure">
-          <span className="text-ink-2">of that in the reservoir</span>
-          <span className="num">
-            {reservoir.airBarL.toFixed(1)}
-            <span className="unit">bar·L</span>
-          </span>
-        </p>
-        {topUpBarL > 0.05 && (
+        <Figure words="in the whole system" value={totalBarL.toFixed(1)} unit="bar·L" />
+        <Figure
+          words="of that in the reservoir"
+          value={reservoir.airBarL.toFixed(1)}
+          unit="bar·L"
+        />
+        {missing && (
           <p className="figure">
             <span className="text-ink-2">regulator today, to have the target at 20 °C</span>
             <span className="num">{pressure(regulatorBarG)}</span>
           </p>
         )}
         <BottleFills fills={bottleFills} />
-        {topUpBarL > 0.05 && <FillingCaution />}
+        {missing && <FillingCaution />}
         <SaveToJob
           title="Air count"
           lines={[
             `${type.name}: ${totalBarL.toFixed(1)} bar·L in all, ` +
               `${WALK.map((corner) => `${corner} ${corners[corner].airBarL.toFixed(1)}`).join(', ')}, ` +
               `reservoir ${reservoir.airBarL.toFixed(1)}.`,
-            `${say}${topUpBarL > 0.05 ? ` Regulator at ${pressure(regulatorBarG)}.` : ''}`,
+            `${say}${missing ? ` Regulator at ${pressure(regulatorBarG)}.` : ''}`,
           ]}
         />
         <Note

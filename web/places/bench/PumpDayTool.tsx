@@ -1,4 +1,3 @@
-import type { ReadFigures } from '../../parts/figures.ts'
 import type { VehicleType } from '@anklet/contract'
 import type { PumpDay, PumpDayRequest } from '@anklet/core/simulation'
 import { USUAL_PUMP, usualMachine } from '@anklet/core/simulation'
@@ -20,6 +19,7 @@ import { daysWords } from '../../words/times.ts'
 import { Note } from './Note.tsx'
 import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import type { ReadFigures } from '../../parts/figures.ts'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -158,9 +158,7 @@ function DayFigures({
   readonly tight: PumpDay
   readonly day: PumpDay
   life(minutes: number): string
-  readonly read: ReadFigures<
-    'freeFlowLPerMin' | 'stallBarG' | 'lifeHours' | 'dryerG' | 'coldC' | 'warmC' | 'humidity'
-  >
+  readonly read: ReadFigures<keyof typeof ASKS>
 }): ReactNode {
   return (
     <div>

@@ -104,8 +104,7 @@ export function PumpLife({ type }: { readonly type: VehicleType }): ReactNode {
                 (answer.value.leakMinutesPerDay < 1
                   ? `${Math.round(answer.value.leakMinutesPerDay * 60)} seconds`
                   : `${answer.value.leakMinutesPerDay.toFixed(1)} minutes`) +
-                ' ' +
-                'a day.'}
+                ' a day.'}
             </p>
             <p className="sub">
               {share < 0.1

@@ -19,11 +19,11 @@ import { AS_DESIGNED, stanceOf } from './tools.ts'
 function AirLeft({
   vehicle,
   change,
-  set,
+  onSet,
 }: {
   readonly vehicle: VehicleGeometry
   readonly change: StanceChange
-  set(key: 'airShare' | 'payloadN', corner: Corner, value: number): void
+  onSet(corner: Corner, value: number): void
 }): ReactNode {
   return (
     <section aria-label="Air">
@@ -37,7 +37,7 @@ function AirLeft({
           step={0.01}
           value={change.airShare[corner]}
           shown={`${Math.round(change.airShare[corner] * 100)} %`}
-          onSlide={(value) => set('airShare', corner, value)}
+          onSlide={(value) => onSet(corner, value)}
         />
       ))}
     </section>
@@ -47,10 +47,10 @@ function AirLeft({
 /** What each wheel carries besides. */
 function LoadAdded({
   change,
-  set,
+  onSet,
 }: {
   readonly change: StanceChange
-  set(key: 'airShare' | 'payloadN', corner: Corner, value: number): void
+  onSet(corner: Corner, value: number): void
 }): ReactNode {
   return (
     <section aria-label="Load">
@@ -64,7 +64,7 @@ function LoadAdded({
           step={50}
           value={change.payloadN[corner]}
           shown={`${change.payloadN[corner]} N`}
-          onSlide={(value) => set('payloadN', corner, value)}
+          onSlide={(value) => onSet(corner, value)}
         />
       ))}
     </section>
@@ -116,8 +116,12 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
         />
       </div>
       <div className="grid content-start gap-4">
-        <AirLeft vehicle={vehicle} change={change} set={set} />
-        <LoadAdded change={change} set={set} />
+        <AirLeft
+          vehicle={vehicle}
+          change={change}
+          onSet={(corner, value) => set('airShare', corner, value)}
+        />
+        <LoadAdded change={change} onSet={(corner, value) => set('payloadN', corner, value)} />
         <Slider
           label="Air at"
           min={-30}

@@ -16,16 +16,14 @@ const FIELDS = [
 
 type Typed = Readonly<Record<'readings' | 'nominal' | 'minus' | 'plus', string>>
 
-/** What is allowed, as it is typed. */
-function Allowed({
-  unit,
-  typed,
-  onType,
-}: {
+interface TypedProps {
   readonly unit: string
   readonly typed: Typed
   onType(next: Typed): void
-}): ReactNode {
+}
+
+/** What is allowed, as it is typed. */
+function Allowed({ unit, typed, onType }: TypedProps): ReactNode {
   return (
     <div className="grid gap-3 sm:grid-cols-3">
       {FIELDS.map(([key, words]) => (
@@ -48,15 +46,7 @@ function Allowed({
 }
 
 /** What was read, as it is typed. */
-function Readings({
-  unit,
-  typed,
-  onType,
-}: {
-  readonly unit: string
-  readonly typed: Typed
-  onType(next: Typed): void
-}): ReactNode {
+function Readings({ unit, typed, onType }: TypedProps): ReactNode {
   return (
     <div>
       <label className="label" htmlFor="verdict-readings">

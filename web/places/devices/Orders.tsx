@@ -42,7 +42,7 @@ function WhichCorner({
   chosen,
   onChoose,
 }: {
-  readonly corners: ('FL' | 'FR' | 'RL' | 'RR')[]
+  readonly corners: readonly Corner[]
   readonly chosen: Corner
   onChoose(next: Corner): void
 }): ReactNode {

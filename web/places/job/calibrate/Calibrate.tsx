@@ -1,9 +1,9 @@
-import type { DisplayUnits } from '@anklet/core/units'
 import type { Architecture, Job, LevelVisit } from '@anklet/contract'
 import { sensorsOf, stopsOf } from '@anklet/core/calibration'
 import { lastOf } from '@anklet/core/proof'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
+import type { PerCorner } from '@anklet/core/vehicle'
 import { AXLE_OF, CORNERS, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -60,12 +60,12 @@ function ReportedHeights({
   onTyping,
   typing,
 }: {
-  readonly now: Readonly<Record<Corner, number | null>> | null
+  readonly now: PerCorner<number | null> | null
   readonly architecture: Architecture
   readonly units: DisplayUnits
   readonly draft: CalibrationDraft
   change(next: Partial<CalibrationDraft>): void
-  readonly heard: Readonly<Record<Corner, number | null>> | null
+  readonly heard: PerCorner<number | null> | null
   onTyping(typing: boolean): void
   readonly typing: boolean
 }): ReactNode {
@@ -276,18 +276,18 @@ function Beside({
   change,
   present,
   more,
-  setEnough,
   enough,
-  drop,
+  onEnough,
+  onAnew,
 }: {
   readonly job: Job
   readonly draft: CalibrationDraft
   change(next: Partial<CalibrationDraft>): void
   readonly present: number
   readonly more: boolean
-  setEnough(next: boolean): void
   readonly enough: boolean
-  drop(key: string): void
+  onEnough(enough: boolean): void
+  onAnew(): void
 }): ReactNode {
   return (
     <aside aria-label="Beside the calibration" className="grid min-w-0 content-start gap-5">
@@ -309,19 +309,12 @@ function Beside({
         />
       )}
       {draft.visits.length > 0 && more && !job.closedAt && (
-        <button type="button" className="btn w-fit" onClick={() => setEnough(!enough)}>
+        <button type="button" className="btn w-fit" onClick={() => onEnough(!enough)}>
           {enough ? 'Visit the rest' : 'That is enough'}
         </button>
       )}
       {draft.visits.length > 0 && (
-        <button
-          type="button"
-          className="btn w-fit"
-          onClick={() => {
-            setEnough(false)
-            drop(job.id)
-          }}
-        >
+        <button type="button" className="btn w-fit" onClick={onAnew}>
           Begin anew
         </button>
       )}
@@ -404,9 +397,12 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
         change={change}
         present={present}
         more={draft.visits.length < stops.length}
-        setEnough={setEnough}
         enough={enough}
-        drop={drop}
+        onEnough={setEnough}
+        onAnew={() => {
+          setEnough(false)
+          drop(job.id)
+        }}
       />
     </div>
   )

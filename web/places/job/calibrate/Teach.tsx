@@ -47,7 +47,6 @@ function TypedByHand({
 }
 
 /** What was found is taught to the module, or written down without. */
-/** Gives what was measured to the module, or writes it down. */
 export function Teach({
   job,
   draft,

@@ -1,22 +1,23 @@
-import type { ReadFigures } from '../../../parts/figures.ts'
-import type { Corner } from '@anklet/core/vehicle'
-import type { AirAmount, LedgerAnswer } from '@anklet/core/compressor'
-import type { Sending } from '../../../data/queries.ts'
 import type { ChargeRecord, Job } from '@anklet/contract'
+import type { LedgerAnswer } from '@anklet/core/compressor'
 import { airBetween, airLedger } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { completeGeometry, WALK } from '@anklet/core/vehicle'
+import { completeGeometry } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
+import type { Sending } from '../../../data/queries.ts'
 import { useCommand, useUnits, useVehicle } from '../../../data/queries.ts'
+import { AirByCorner } from '../../../parts/AirByCorner.tsx'
 import { BottleFills } from '../../../parts/BottleFills.tsx'
+import { Figure } from '../../../parts/Figure.tsx'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { isMissing, topUpWords } from '../../../words/air.ts'
 import { refusalWords } from '../../../words/refusals.ts'
 import { ChargeList } from './ChargeList.tsx'
+import type { ReadFigures } from '../../../parts/figures.ts'
 
 const ASKS = {
   reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L', least: 0.1, most: 1000, start: null },
@@ -97,7 +98,7 @@ function RecordCharge({
   onRecord,
 }: {
   readonly gas: ChargeRecord['gas']
-  onGas(next: 'nitrogen' | 'dryAir' | 'pump'): void
+  onGas(gas: ChargeRecord['gas']): void
   readonly fields: ReactNode
   readonly added: number | null
   readonly complete: boolean
@@ -149,35 +150,9 @@ function TopUp({
 }): ReactNode {
   return (
     <p className="say-small" aria-live="polite">
-      {value.topUpBarL > 0.05
-        ? `${value.topUpBarL.toFixed(1)} bar·L are missing. Regulator to ` +
-          `${pressure(value.regulatorBarG)} today.`
-        : value.topUpBarL < -0.05
-          ? `${(-value.topUpBarL).toFixed(1)} bar·L too much.`
-          : 'Nothing is missing.'}
+      {topUpWords(value.topUpBarL)}
+      {isMissing(value.topUpBarL) && ` Regulator to ${pressure(value.regulatorBarG)} today.`}
     </p>
-  )
-}
-
-function AirByCorner({
-  corners,
-}: {
-  readonly corners: Readonly<Record<Corner, AirAmount>>
-}): ReactNode {
-  return (
-    <div className="corners">
-      {WALK.map((corner) => (
-        <div
-          key={corner}
-          style={{ gridArea: corner }}
-          role="group"
-          aria-label={capital(CORNER_WORDS[corner])}
-        >
-          <p className="font-semibold">{corner}</p>
-          <p className="num text-[19px]">{corners[corner].airBarL.toFixed(1)}</p>
-        </div>
-      ))}
-    </div>
   )
 }
 
@@ -280,13 +255,11 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
         {ledger?.ok ? (
           <>
             <TopUp value={ledger.value} pressure={pressure} />
-            <p className="figure">
-              <span className="text-ink-2">in the whole system</span>
-              <span className="num">
-                {ledger.value.totalBarL.toFixed(1)}
-                <span className="unit">bar·L</span>
-              </span>
-            </p>
+            <Figure
+              words="in the whole system"
+              value={ledger.value.totalBarL.toFixed(1)}
+              unit="bar·L"
+            />
             <AirByCorner corners={ledger.value.corners} />
             <BottleFills fills={ledger.value.bottleFills} />
             {!job.closedAt && (

@@ -1,8 +1,10 @@
-import type { DisplayUnits } from '@anklet/core/units'
 import type { Job } from '@anklet/contract'
 import { liftTime } from '@anklet/core/compressor'
+import type { Lift } from '@anklet/core/guided'
 import { findLifts, judgeLift } from '@anklet/core/guided'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Corner } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'
 import { Play, Square } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -67,13 +69,7 @@ function LiftsSeen({
   lifts,
   units,
 }: {
-  readonly lifts: {
-    fromS: number
-    toS: number
-    fromMm: number
-    toMm: number
-    corner: 'FL' | 'FR' | 'RL' | 'RR'
-  }[]
+  readonly lifts: readonly (Lift & { readonly corner: Corner })[]
   readonly units: DisplayUnits
 }): ReactNode {
   return (

@@ -1,5 +1,5 @@
-import type { DisplayUnits } from '@anklet/core/units'
 import type { Readings } from '@anklet/core/guided'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useCallback, useState } from 'react'
@@ -70,13 +70,13 @@ function PressureNow({
   units,
   typed,
   onType,
-  setList,
+  onList,
 }: {
   onSubmit(event: FormEvent): void
   readonly units: DisplayUnits
   readonly typed: string
   onType(next: string): void
-  setList(next: string | null): void
+  onList(): void
 }): ReactNode {
   return (
     <form onSubmit={onSubmit} className="flex flex-wrap items-end gap-2" noValidate>
@@ -96,7 +96,7 @@ function PressureNow({
       <button type="submit" className="btn">
         Take it
       </button>
-      <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setList('')}>
+      <button type="button" className="btn-quiet min-h-[44px]" onClick={onList}>
         Type a list instead
       </button>
     </form>
@@ -146,7 +146,7 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
           units={units}
           typed={typed}
           onType={setTyped}
-          setList={setList}
+          onList={() => setList('')}
         />
       ) : (
         <div>

@@ -1,7 +1,7 @@
-import type { DisplayUnits } from '@anklet/core/units'
 import type { Frame, Job } from '@anklet/contract'
 import type { Commanded } from '@anklet/core/guided'
 import { judgeWhichCorner } from '@anklet/core/guided'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner, PerCorner } from '@anklet/core/vehicle'
 import { hasAirAtCorner, perCorner, WALK } from '@anklet/core/vehicle'
@@ -87,8 +87,8 @@ function TellCorners({
   busy,
   onTell,
 }: {
-  readonly lit: Corner[]
-  readonly corners: ('FL' | 'FR' | 'RL' | 'RR')[]
+  readonly lit: readonly Corner[]
+  readonly corners: readonly Corner[]
   readonly busy: boolean
   onTell(corner: Corner): void
 }): ReactNode {

@@ -19,7 +19,7 @@ function CostMarks({
   height,
   currency,
 }: {
-  readonly marks: number[]
+  readonly marks: readonly number[]
   x(amount: number): number
   readonly height: number
   readonly currency: string

@@ -12,7 +12,7 @@ function HeightMarks({
   y,
   mostMm,
 }: {
-  readonly width: 350 | 620
+  readonly width: number
   y(mm: number): number
   readonly mostMm: number
 }): ReactNode {
@@ -60,8 +60,8 @@ function LineNames({
   width,
   chosen,
 }: {
-  readonly ends: { id: string; at: number }[]
-  readonly width: 350 | 620
+  readonly ends: readonly { readonly id: string; readonly at: number }[]
+  readonly width: number
   readonly chosen: string | null
 }): ReactNode {
   return ends.map(({ id, at }) => (

@@ -25,12 +25,8 @@ const daysOff = ({ leadDays, hours }: BuiltOption): number =>
   leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
 const daysWords = (built: BuiltOption): string => {
   const [days, { leadDays }] = [daysOff(built), built]
-  return (
-    `${days} ` +
-    (days === 1 ? 'day' : 'days') +
-    ' off the road' +
-    (leadDays > 0 ? `, ${leadDays} of them waiting for parts` : '')
-  )
+  const waiting = leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''
+  return `${days} ${days === 1 ? 'day' : 'days'} off the road${waiting}`
 }
 
 function Card({

@@ -109,8 +109,8 @@ function BesideRound({
 }: {
   readonly rounds: readonly Round[]
   readonly round: Round
-  onShow(next: string | null): void
-  onOpen(next: Panel | null): void
+  onShow(id: string): void
+  onOpen(panel: Panel): void
   readonly job: Job
   readonly worked: boolean
   onNew(): void

@@ -46,11 +46,11 @@ const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean =>
 function Where({
   complaint,
   closed,
-  set,
+  onChange,
 }: {
   readonly complaint: Complaint
   readonly closed: boolean
-  set(change: Partial<Complaint>): void
+  onChange(change: Partial<Complaint>): void
 }): ReactNode {
   return (
     <div className="flex items-center gap-5">
@@ -61,7 +61,7 @@ function Where({
           disabled={closed}
           options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
           chosen={complaint.where}
-          onTap={(corner) => set({ where: toggled(complaint.where, corner) })}
+          onTap={(corner) => onChange({ where: toggled(complaint.where, corner) })}
         />
         <Taps<Whole>
           legend="or altogether"
@@ -71,7 +71,7 @@ function Where({
             ({ value }) => value,
           )}
           onTap={(whole) =>
-            set({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })
+            onChange({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })
           }
         />
       </div>
@@ -82,11 +82,11 @@ function Where({
 function OwnWords({
   closed,
   words,
-  set,
+  onChange,
 }: {
   readonly closed: boolean
   readonly words: string
-  set(change: Partial<Complaint>): void
+  onChange(change: Partial<Complaint>): void
 }): ReactNode {
   return (
     <div>
@@ -100,7 +100,7 @@ function OwnWords({
         maxLength={500}
         disabled={closed}
         value={words}
-        onChange={(event) => set({ words: event.target.value })}
+        onChange={(event) => onChange({ words: event.target.value })}
       />
     </div>
   )
@@ -127,7 +127,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="grid gap-5">
       <p className="say-small">What does the customer say?</p>
-      <Where complaint={complaint} closed={closed} set={set} />
+      <Where complaint={complaint} closed={closed} onChange={set} />
       <Taps
         legend="When"
         disabled={closed}
@@ -142,7 +142,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
         chosen={complaint.signs}
         onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })}
       />
-      <OwnWords closed={closed} words={complaint.words} set={set} />
+      <OwnWords closed={closed} words={complaint.words} onChange={set} />
       <NextWords complaint={complaint} />
       {keep.isError && (
         <p className="wrong" role="alert">

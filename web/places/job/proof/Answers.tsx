@@ -204,15 +204,8 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
 }
 
 /** It does not come back, and why. */
-function NotAgain({
-  why,
-  onType,
-  say,
-}: {
-  readonly why: string
-  onType(next: string): void
-  readonly say: ReturnType<typeof useSay>['say']
-}): ReactNode {
+function NotAgain({ say }: Pick<ReturnType<typeof useSay>, 'say'>): ReactNode {
+  const [why, setWhy] = useState('')
   return (
     <div className="flex flex-wrap items-end gap-2">
       <div className="min-w-[220px] flex-1">
@@ -224,7 +217,7 @@ function NotAgain({
           className="field"
           maxLength={300}
           value={why}
-          onChange={(event) => onType(event.target.value)}
+          onChange={(event) => setWhy(event.target.value)}
         />
       </div>
       <button
@@ -243,7 +236,6 @@ function NotAgain({
 export function ComeBack({ job }: { readonly job: Job }): ReactNode {
   const [due, setDue] = useState(() => fieldMoment(morningAfter(new Date())))
   const [words, setWords] = useState('')
-  const [why, setWhy] = useState('')
   const record = useCommand('proof.record')
   const { say, wrong } = useSay(job)
   const at = new Date(due)
@@ -300,7 +292,7 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
           Into the calendar
         </button>
       )}
-      <NotAgain why={why} onType={setWhy} say={say} />
+      <NotAgain say={say} />
       {record.isError && (
         <p className="wrong" role="alert">
           {sentenceOf(record.error)}

@@ -1,7 +1,7 @@
-import type { RunStep } from '@anklet/core/work'
 import type { Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
+import type { RunStep } from '@anklet/core/work'
 import { clsx } from 'clsx'
 import { Check, Circle } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -108,9 +108,9 @@ function FillingSteps({
   presentKey,
   onLook,
 }: {
-  readonly steps: RunStep[]
+  readonly steps: readonly RunStep[]
   readonly presentKey: string | undefined
-  onLook(next: string | null): void
+  onLook(key: string): void
 }): ReactNode {
   return (
     <ol aria-label="Steps of filling" className="grid gap-1 text-[14.5px]">

@@ -75,41 +75,22 @@ function Outlook({
 /** Other checks worth their minutes, where this one cannot be done. */
 function Instead({
   onSkip,
-  skipped,
-  placed,
   onPick,
   worth,
   chosen,
   checks,
   costs,
 }: {
-  onSkip(next: readonly string[]): void
-  readonly skipped: readonly string[]
-  readonly placed: PlacedCheck
-  onPick(next: string | null): void
-  readonly worth: {
-    readonly check: string
-    readonly gain: number
-    readonly expectedCostAfter: number
-  }[]
-  readonly chosen: {
-    readonly check: string
-    readonly gain: number
-    readonly expectedCostAfter: number
-  }
+  onSkip(): void
+  onPick(check: string): void
+  readonly worth: Reasoned['ranking']
+  readonly chosen: Reasoned['ranking'][number]
   readonly checks: ReadonlyMap<string, PlacedCheck>
   readonly costs: Readonly<Record<string, number>>
 }): ReactNode {
   return (
     <div className="border-t border-edge pt-2">
-      <button
-        type="button"
-        className="btn-quiet min-h-[44px]"
-        onClick={() => {
-          onSkip([...skipped, placed.id])
-          onPick(null)
-        }}
-      >
+      <button type="button" className="btn-quiet min-h-[44px]" onClick={onSkip}>
         Cannot be done here
       </button>
       {worth.length > 1 && <p className="label mt-1">Instead</p>}
@@ -240,9 +221,10 @@ export function NextCheck({
       </fieldset>
       <Outlook now={now} placed={placed} reasoned={reasoned} />
       <Instead
-        onSkip={skip}
-        skipped={skipped}
-        placed={placed}
+        onSkip={() => {
+          skip([...skipped, placed.id])
+          pick(null)
+        }}
         onPick={pick}
         worth={worth}
         chosen={chosen}

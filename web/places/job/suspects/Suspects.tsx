@@ -1,5 +1,5 @@
-import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
+import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'

@@ -158,8 +158,8 @@ function WhereNow({
   lit,
   words,
 }: {
-  readonly lit: Corner[]
-  readonly words: { before: string; strong: string; after: string }
+  readonly lit: readonly Corner[]
+  readonly words: ReturnType<typeof orderWords>
 }): ReactNode {
   return (
     <div className="mb-2 flex items-center gap-4">

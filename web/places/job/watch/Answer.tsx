@@ -1,6 +1,3 @@
-import type { LeakdownAnswer } from '@anklet/core/leakdown'
-import type { DisplayUnits } from '@anklet/core/units'
-import type { Sending } from '../../../data/queries.ts'
 import type { Job, Round, Watch } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
@@ -9,6 +6,7 @@ import type { ReactNode } from 'react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'
 import { sentenceOf } from '../../../data/api.ts'
+import type { Sending } from '../../../data/queries.ts'
 import { useCommand, useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
@@ -185,125 +183,41 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
   )
 }
 
-/** A night its module was awake in. */
-function AwakeTold({
-  props,
-  spoken,
-  job,
-  evening,
-  question,
-  onWhy,
-  whyOpen,
-  answer,
-  repeats,
-}: {
-  readonly props: ToldProps
-  readonly spoken: SpokenAnswer
-  readonly job: Job
-  readonly evening: Round
-  readonly question: WatchQuestion
-  onWhy(next: boolean): void
-  readonly whyOpen: boolean
-  readonly answer: LeakdownAnswer
-  readonly repeats: number
-}): ReactNode {
+/** A night its module was awake in: what it says if nothing but the module was at work. */
+function AwakeTold({ job, evening, question }: ToldProps): ReactNode {
   return (
     <>
-      <NightHead {...props} />
-      <Twist spoken={spoken} />
-      <p className="say">{spoken.headline}</p>
       <p className="sub mb-3 mt-1">
         Cut the supply, prove it, and watch again. If nothing but its own module was at work, this
         is what the night says:
       </p>
       <AwakeAnswer job={job} levelId={evening.levelId} request={question.request} />
-      <div className="max-w-[420px]">
-        <Actions {...props} spoken={spoken} onWhy={() => onWhy(true)} />
-      </div>
-      <Sheet wide title="Why do you say so?" open={whyOpen} onClose={() => onWhy(false)}>
-        <Why job={job} question={question} answer={answer} repeats={repeats} />
-      </Sheet>
     </>
   )
 }
 
-function Night({
-  outcome,
-  shown,
-  rounds,
-  units,
-  doubted,
-  job,
-}: {
-  readonly outcome: WatchOutcome
-  readonly shown: Corner
-  readonly rounds: readonly [Round, ...Round[]]
-  readonly units: DisplayUnits
-  readonly doubted: boolean
-  readonly job: Job
-}): ReactNode {
-  return (
-    <Suspense
-      fallback={
-        <p className="text-ink-3" role="status">
-          Drawing the night …
-        </p>
-      }
-    >
-      <NightChart
-        outcome={outcome}
-        corner={shown}
-        rounds={rounds}
-        units={units}
-        doubted={doubted}
-        plate={job.vehicle.plate}
-      />
-    </Suspense>
-  )
-}
-
-function Told(props: ToldProps): ReactNode {
-  const { job, watch, evening, between, morning, outcome, question } = props
-  const { repeats } = useRepeatability()
+/** What the heights of the night say, corner by corner, and what to do about it. */
+function NightTold({
+  spoken,
+  actions,
+  ...told
+}: ToldProps & { readonly spoken: SpokenAnswer; readonly actions: ReactNode }): ReactNode {
+  const { job, watch, evening, between, morning, outcome, question } = told
   const { answer } = outcome
   const units = useUnits()
   const rounds = useMemo(() => [evening, ...between, morning] as const, [evening, between, morning])
-  const [why, setWhy] = useState(false)
   const deepest = CORNERS.reduce((a, b) =>
     answer.unexplainedMm[b] < answer.unexplainedMm[a] ? b : a,
   )
   const [shown, setShown] = useState<Corner>(deepest)
-  const spoken = speakAnswer({
-    answer,
-    architecture: job.vehicleType.architecture,
-    units,
-    undisturbed: watch.undisturbed ?? true,
-  })
   const lesson = lessonOf(job, watch, question.request, answer)
   const off = formatQuantity(Math.abs(answer.closureMm - answer.expectedClosureMm), 'height', units)
   const closureWords =
     `readings ${answer.closureSuspect ? 'disagree' : 'agree'} with a stiff body to ` +
     `${off} ${UNIT_LABEL[units.length]}`
   const doubted = spoken.kind === 'nothingFits'
-  if (spoken.kind === 'moduleAwake' && job.vehicleType.architecture.parked.policy !== 'none')
-    return (
-      <AwakeTold
-        props={props}
-        spoken={spoken}
-        job={job}
-        evening={evening}
-        question={question}
-        onWhy={setWhy}
-        whyOpen={why}
-        answer={answer}
-        repeats={repeats}
-      />
-    )
   return (
     <>
-      <NightHead {...props} />
-      <Twist spoken={spoken} />
-      <p className="say">{spoken.headline}</p>
       {spoken.sub && <p className="sub mt-1">{spoken.sub}</p>}
       {question.leftOut.map((one) => (
         <p key={`${one.corner}${one.heightMm}`} className="hint mt-2">
@@ -322,21 +236,61 @@ function Told(props: ToldProps): ReactNode {
             onPick={setShown}
           />
           <AnswerLegend closureWords={closureWords} />
-          <Night
-            outcome={outcome}
-            shown={shown}
-            rounds={rounds}
-            units={units}
-            doubted={doubted}
-            job={job}
-          />
+          <Suspense
+            fallback={
+              <p className="text-ink-3" role="status">
+                Drawing the night …
+              </p>
+            }
+          >
+            <NightChart
+              outcome={outcome}
+              corner={shown}
+              rounds={rounds}
+              units={units}
+              doubted={doubted}
+              plate={job.vehicle.plate}
+            />
+          </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-2.5">
           <Suspects answer={answer} spoken={spoken} />
           {lesson && <Lesson job={job} watch={watch} lesson={lesson} />}
-          <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
+          {actions}
         </div>
       </div>
+    </>
+  )
+}
+
+function Told(props: ToldProps): ReactNode {
+  const {
+    job,
+    watch,
+    outcome: { answer },
+    question,
+  } = props
+  const { repeats } = useRepeatability()
+  const units = useUnits()
+  const [why, setWhy] = useState(false)
+  const { architecture } = job.vehicleType
+  const undisturbed = watch.undisturbed ?? true
+  const spoken = speakAnswer({ answer, architecture, units, undisturbed })
+  const actions = <Actions {...props} spoken={spoken} onWhy={() => setWhy(true)} />
+  const awake = spoken.kind === 'moduleAwake' && architecture.parked.policy !== 'none'
+  return (
+    <>
+      <NightHead {...props} />
+      <Twist spoken={spoken} />
+      <p className="say">{spoken.headline}</p>
+      {awake ? (
+        <>
+          <AwakeTold {...props} />
+          <div className="max-w-[420px]">{actions}</div>
+        </>
+      ) : (
+        <NightTold {...props} spoken={spoken} actions={actions} />
+      )}
       <Sheet wide title="Why do you say so?" open={why} onClose={() => setWhy(false)}>
         <Why job={job} question={question} answer={answer} repeats={repeats} />
       </Sheet>

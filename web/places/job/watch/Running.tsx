@@ -9,7 +9,7 @@ import { Sheet } from '../../../parts/Sheet.tsx'
 import { Strip } from '../../../parts/Strip.tsx'
 import { useNow } from '../../../parts/useNow.ts'
 import { sentenceOf } from '../../../data/api.ts'
-import { useCommand, usePeople, useUnits } from '../../../data/queries.ts'
+import { useCommand, usePersonName, useUnits } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { allJoins } from '../../../words/joins.ts'
 import { countdownWords, momentWords, spanWords } from '../../../words/times.ts'
@@ -129,17 +129,15 @@ function Foretold({
 /** How the supply was taken away, by whom, and what must not happen now. */
 function HandsOff({
   watch,
-  people,
   leftOn,
 }: {
   readonly watch: Watch
-  readonly people: { lead?: boolean; id: string; name: string }[] | undefined
   readonly leftOn: boolean
 }): ReactNode {
+  const nameOf = usePersonName()
   return (
     <p className="caution">
-      {capital(SUPPLY_WORDS[watch.supplyCut])}, by{' '}
-      {people?.find(({ id }) => id === watch.startedBy)?.name ?? 'a colleague'}.{' '}
+      {capital(SUPPLY_WORDS[watch.supplyCut])}, by {nameOf(watch.startedBy)}.{' '}
       {leftOn
         ? 'Nobody gets in. The module is awake: the car may move by itself at any time, ' +
           'keep hands and jacks away from it.'
@@ -253,7 +251,6 @@ export function Running({
   const units = useUnits()
   const now = useNow(1000)
   const [giving, setGiving] = useState(false)
-  const people = usePeople().data
   const left = Date.parse(watch.plannedEndAt) - now
   const due = left <= 0
   const cold = useMemo(() => coldWords(job, evening, units), [job, evening, units])
@@ -276,7 +273,7 @@ export function Running({
       </div>
       <div className="flex flex-col gap-3">
         <UntilMorning leftOn={leftOn} />
-        <HandsOff watch={watch} people={people} leftOn={leftOn} />
+        <HandsOff watch={watch} leftOn={leftOn} />
         <p className="figure">
           <span>Standing</span>
           <span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span>

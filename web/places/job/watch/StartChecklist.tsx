@@ -128,7 +128,7 @@ function WhatItTells({
   supplyCut,
   job,
 }: {
-  readonly supplyCut: 'fuse' | 'battery' | 'cutOffSwitch' | 'leftOn' | null
+  readonly supplyCut: Checklist['supplyCut']
   readonly job: Job
 }): ReactNode {
   return (

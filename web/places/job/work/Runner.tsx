@@ -1,7 +1,7 @@
-import type { PlanStep } from '@anklet/core/procedure'
 import type { Job } from '@anklet/contract'
 import { jointsOpened } from '@anklet/core/proof'
-import type { Run, RunStep } from '@anklet/core/work'
+import type { RunStep } from '@anklet/core/work'
+import type { PlanStep } from '@anklet/core/procedure'
 import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
@@ -147,19 +147,17 @@ function StepNow({
   job,
   work,
   car,
-  run,
 }: {
   readonly step: PlanStep
   readonly job: Job
   readonly work: OnWork
   readonly car: CarLive | null
-  readonly run: Run
 }): ReactNode {
   return (
     <StepCard key={step.key} job={job} work={work} step={step} car={car}>
       {step.gives.includes('tight') && (
         <Suspense>
-          <Joints job={job} joints={jointsOpened({ run, book: work.of.book.steps })} />
+          <Joints job={job} joints={jointsOpened({ run: work.run, book: work.of.book.steps })} />
         </Suspense>
       )}
       {step.gives.includes('calibrated') && (
@@ -233,7 +231,7 @@ export function Runner({
               </Link>
             </div>
           ) : work.mine && !run.paused && !job.closedAt ? (
-            <StepNow step={at.step} job={job} work={work} car={car} run={run} />
+            <StepNow step={at.step} job={job} work={work} car={car} />
           ) : (
             <p className="say">{stepWords(at.step.words, at.step.place)}</p>
           ))

@@ -176,32 +176,21 @@ function WhatIsDone({
   job,
   book,
   chosen,
-  choose,
-  setOrder,
+  onChoose,
 }: {
+  /** Undefined: as whoever looks at it left it. */
   readonly open: true | undefined
   readonly job: Job
   readonly book: ProcedureBook
   readonly chosen: Chosen
-  choose(next: Chosen): void
-  setOrder(next: readonly string[]): void
+  onChoose(next: Chosen): void
 }): ReactNode {
   return (
     <details open={open} className="no-print">
       <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
         What is done, where, and on which lift
       </summary>
-      <JobChoice
-        job={job}
-        book={book}
-        chosen={chosen}
-        onChoose={(next) =>
-          startTransition(() => {
-            choose(next)
-            setOrder([])
-          })
-        }
-      />
+      <JobChoice job={job} book={book} chosen={chosen} onChoose={onChoose} />
     </details>
   )
 }
@@ -220,6 +209,28 @@ function movedTo(steps: readonly PlanStep[], key: string, to: number): readonly 
   return keys.toSpliced(to, 0, key)
 }
 
+/**
+ * What is to be done as it is chosen, beginning with the last plan; another choice has no order of
+ * its own.
+ */
+function useChosen(job: Job, way: Chosen['way']) {
+  const made = job.plans.at(-1)
+  const [chosen, setChosen] = useState<Chosen>(() => ({
+    jobs: made?.jobs ?? proposedJobs(job),
+    support: made?.support ?? 'twoPost',
+    way: made?.way ?? way,
+    alone: made?.alone ?? false,
+    flat: made?.flat ?? flatOf(job),
+  }))
+  const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
+  const choose = (next: Chosen): void =>
+    startTransition(() => {
+      setChosen(next)
+      setOrder([])
+    })
+  return { chosen, choose, order, setOrder }
+}
+
 function Planning({
   job,
   work,
@@ -230,14 +241,7 @@ function Planning({
   readonly shelf: Shelf
 }): ReactNode {
   const made = job.plans.at(-1)
-  const [chosen, choose] = useState<Chosen>(() => ({
-    jobs: made?.jobs ?? proposedJobs(job),
-    support: made?.support ?? 'twoPost',
-    way: made?.way ?? procedures.way,
-    alone: made?.alone ?? false,
-    flat: made?.flat ?? flatOf(job),
-  }))
-  const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
+  const { chosen, choose, order, setOrder } = useChosen(job, procedures.way)
   const book = bookOf(procedures)
   const under = work?.run.begun ? work : null
   // A job that waits for its corners is no reason to say no yet.
@@ -279,8 +283,7 @@ function Planning({
           job={job}
           book={book}
           chosen={chosen}
-          choose={choose}
-          setOrder={setOrder}
+          onChoose={choose}
         />
       )}
       {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
