@@ -42,7 +42,10 @@ function longLog(): Buffer {
   for (let i = 0; i < ROWS; i += 1) {
     const height = i < 500_000 ? 450 : Math.min(480, 450 + (i - 500_000) / 10)
     lines.push(
-      `${(i / 10).toFixed(1)},${height.toFixed(1)},${(height + 1).toFixed(1)},${(6 + (i % 7) / 10).toFixed(1)},${i > 500_000 && i < 500_300 ? 1 : 0}`,
+      [
+        ...[i / 10, height, height + 1, 6 + (i % 7) / 10].map((value) => value.toFixed(1)),
+        i > 500_000 && i < 500_300 ? 1 : 0,
+      ].join(','),
     )
   }
   return Buffer.from(lines.join('\n'))

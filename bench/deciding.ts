@@ -5,7 +5,10 @@ import { medianMs } from './machine.ts'
 const CORNERS = 4
 const COILS = 5000
 
-/** Three strategies through 20,000 futures each, and the standard error of the dearest to tell, as a share of its mean; 5,000 coils at four corners; ms. */
+/**
+ * Three strategies through 20,000 futures each, and the standard error of the dearest to tell, as
+ * a share of its mean; 5,000 coils at four corners; ms.
+ */
 export function measureDeciding(): {
   readonly strategiesMs: number
   readonly errorShare: number

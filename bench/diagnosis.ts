@@ -5,7 +5,8 @@ import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import type { Architecture } from '@anklet/core/vehicle'
 import { medianMs } from './machine.ts'
 
-// As many times the causes and the checks: a copied cause shows in the copied checks what it shows in its own, elsewhere what the first cause does.
+// As many times the causes and the checks: a copied cause shows in the copied checks what it shows
+// in its own, elsewhere what the first cause does.
 function grown({ causes, checks }: Knowledge, times: number): Knowledge {
   const copies = Array.from({ length: times }, (_, k) => `#${k}`)
   const all = copies.flatMap((copy) =>
@@ -31,7 +32,10 @@ function grown({ causes, checks }: Knowledge, times: number): Knowledge {
   }
 }
 
-/** How long the whole ranking takes with the shipped knowledge of a four-corner vehicle, and with that many times the causes times checks, ms. */
+/**
+ * How long the whole ranking takes with the shipped knowledge of a four-corner vehicle, and with
+ * that many times the causes times checks, ms.
+ */
 export function measureDiagnosis(): readonly {
   readonly times: number
   readonly causes: number

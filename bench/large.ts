@@ -157,11 +157,12 @@ async function importTable(
   page: Page,
   address: string,
 ): Promise<{ s: number; previewMs: number; heapMb: number }> {
-  const lines = Array.from(
-    { length: 2 * IMPORTED_ROUNDS },
-    (_, n) =>
-      `${plateOf(1 + (n % 40))},${new Date(Date.parse('2001-01-01T00:00:00Z') + Math.floor(n / 80) * 3_600_000 + (n % 40) * 60_000).toISOString()},,wheelCentreToArch,empty,9,${1 + (Math.floor(n / 40) % 2)},451,452.5,449,450`,
-  )
+  const lines = Array.from({ length: 2 * IMPORTED_ROUNDS }, (_, n) => {
+    const afterMs = Math.floor(n / 80) * 3_600_000 + (n % 40) * 60_000
+    const at = new Date(Date.parse('2001-01-01T00:00:00Z') + afterMs).toISOString()
+    const lap = 1 + (Math.floor(n / 40) % 2)
+    return `${plateOf(1 + (n % 40))},${at},,wheelCentreToArch,empty,9,${lap},451,452.5,449,450`
+  })
   await page.goto(`${address}/vehicles/import`)
   const [, previewMs] = await timed(async () => {
     await page.locator('input[type=file]').setInputFiles({
@@ -186,7 +187,10 @@ async function importTable(
   return { s: ms / 1000, previewMs, heapMb: heap / 1e6 }
 }
 
-/** How long a tap on a slider's arrow takes until the strip shows it: the 98th percentile over many, as the browser itself reports it. */
+/**
+ * How long a tap on a slider's arrow takes until the strip shows it: the 98th percentile over
+ * many, as the browser itself reports it.
+ */
 async function moveSlider(page: Page, address: string): Promise<number> {
   await page.goto(`${address}/bench/stance`)
   await page.evaluate(() => {

@@ -72,7 +72,9 @@ function nightMs(parked: Machine['architecture']['parked']): number {
 
 /**
  * A night of one corner: the same slope given to our integrator and to a general one, both as accurate.
- * @param conductance out of the spring, L/(s.bar). @param openGallery it seeps past its valve into a gallery of 0.15 L whose exhaust is stuck open: slow beside fast.
+ * @param conductance out of the spring, L/(s.bar).
+ * @param openGallery it seeps past its valve into a gallery of 0.15 L whose exhaust is stuck
+ * open: slow beside fast.
  */
 function integratorRatio(
   conductance: number,

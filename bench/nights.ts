@@ -174,7 +174,10 @@ function oneNight(random: Random, { stictionMm, gasK }: Conditions): Night | nul
   }
 }
 
-/** Judges many seeded random nights with tape noise, stiction, a wrongly known gas temperature and a geometry that is 5 % off. */
+/**
+ * Judges many seeded random nights with tape noise, stiction, a wrongly known gas temperature and
+ * a geometry that is 5 % off.
+ */
 export function scoreNights(count: number, seed: number, conditions: Conditions): NightScore {
   const random = seeded(seed)
   const nights: Night[] = []

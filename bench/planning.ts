@@ -12,7 +12,10 @@ import { medianMs } from './machine.ts'
 
 const CAR = sampleArchitecture({ layout: 'closed', sensors: { front: 'each', rear: 'each' } })
 
-/** The largest combination composed, ms; and every order of acts on an axle of two corners followed to the last state. */
+/**
+ * The largest combination composed, ms; and every order of acts on an axle of two corners followed
+ * to the last state.
+ */
 export function measurePlanning(): {
   readonly planMs: number
   readonly steps: number

@@ -1,4 +1,5 @@
-// npm run bench: speed of the core, of the start and of the pages, and how often the answer is right. Nothing is asserted.
+// npm run bench: speed of the core, of the start and of the pages, and how often the answer is
+// right. Nothing is asserted.
 import { cpus } from 'node:os'
 import { measureCar } from './car.ts'
 import { measureCore } from './core.ts'
@@ -51,18 +52,14 @@ row(
   `${machine.inferAwakeMs.toFixed(0)} ms`,
   '3000 ms',
 )
+const againstOurs = ({ ratio, theirs, ours }: typeof machine.flat): string =>
+  `${ratio.toFixed(1)} times ours (${theirs.toFixed(2)} against ${ours.toFixed(2)} ms)`
 row(
   'a general adaptive integrator on the same slope, as accurate: slow leak',
-  `${machine.slowLeak.ratio.toFixed(1)} times ours (${machine.slowLeak.theirs.toFixed(2)} against ${machine.slowLeak.ours.toFixed(2)} ms)`,
+  againstOurs(machine.slowLeak),
 )
-row(
-  '- a spring that is flat within minutes',
-  `${machine.flat.ratio.toFixed(1)} times ours (${machine.flat.theirs.toFixed(2)} against ${machine.flat.ours.toFixed(2)} ms)`,
-)
-row(
-  '- past a valve into a gallery whose exhaust is stuck open',
-  `${machine.stiff.ratio.toFixed(0)} times ours (${machine.stiff.theirs.toFixed(1)} against ${machine.stiff.ours.toFixed(2)} ms)`,
-)
+row('- a spring that is flat within minutes', againstOurs(machine.flat))
+row('- past a valve into a gallery whose exhaust is stuck open', againstOurs(machine.stiff))
 
 for (const { times, causes, checks, ms } of measureDiagnosis())
   row(
@@ -72,7 +69,8 @@ for (const { times, causes, checks, ms } of measureDiagnosis())
   )
 const deciding = measureDeciding()
 row(
-  `three strategies, 20,000 futures each (standard error ${(100 * deciding.errorShare).toFixed(1)} % of the mean at most)`,
+  'three strategies, 20,000 futures each (standard error ' +
+    `${(100 * deciding.errorShare).toFixed(1)} % of the mean at most)`,
   `${deciding.strategiesMs.toFixed(0)} ms`,
   '1,000 ms',
 )
@@ -184,7 +182,8 @@ row(
 )
 row(
   '- its history scrolled: longest task of the page; frames a second',
-  `${large.vehicleTaskMs === 0 ? 'none over 50' : large.vehicleTaskMs.toFixed(0)} ms; ${large.vehicleFramesPerS.toFixed(0)}`,
+  `${large.vehicleTaskMs === 0 ? 'none over 50' : large.vehicleTaskMs.toFixed(0)} ms; ` +
+    large.vehicleFramesPerS.toFixed(0),
   '50 ms',
 )
 row('a table of 100,000 readings: preview', `${large.importPreviewMs.toFixed(0)} ms`)

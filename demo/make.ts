@@ -1,4 +1,5 @@
-// Writes scenario/jobs.json: the stories below, with readings from our own forecast plus the noise of a tape. Run: tsx demo/make.ts
+// Writes scenario/jobs.json: the stories below, with readings from our own forecast plus the noise
+// of a tape. Run: tsx demo/make.ts
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { format } from 'prettier'
 import { join } from 'node:path'

@@ -6,7 +6,10 @@ import type {
   RoundInput,
 } from '@anklet/contract'
 
-/** A round of the scenario: times are counted back from the moment it is loaded, so the demonstration is always of today. */
+/**
+ * A round of the scenario: times are counted back from the moment it is loaded, so the
+ * demonstration is always of today.
+ */
 export interface ScenarioRound extends Pick<
   RoundInput,
   'temperatureC' | 'thermometer' | 'rolledAndBounced'

@@ -315,11 +315,11 @@ test.describe('tests at the car without a link', () => {
     const hand = handOn(page)
     await hand.signIn('S. Okafor')
     await hand.tap('Logs')
-    const rows = Array.from(
-      { length: 400 },
-      (_, i) =>
-        `00:${String(Math.floor(i / 60)).padStart(2, '0')}:${String(i % 60).padStart(2, '0')};${(430 + Math.max(0, Math.min(30, i - 100))).toFixed(1).replace('.', ',')};${600 + i};${i > 100 && i < 130 ? 'on' : 'off'}`,
-    )
+    const rows = Array.from({ length: 400 }, (_, i) => {
+      const clock = [0, Math.floor(i / 60), i % 60].map((part) => String(part).padStart(2, '0'))
+      const height = (430 + Math.max(0, Math.min(30, i - 100))).toFixed(1).replace('.', ',')
+      return `${clock.join(':')};${height};${600 + i};${i > 100 && i < 130 ? 'on' : 'off'}`
+    })
     const file = (name: string): { name: string; mimeType: string; buffer: Buffer } => ({
       name,
       mimeType: 'text/csv',

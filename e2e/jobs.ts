@@ -38,7 +38,11 @@ export const finding = (page: Page): Locator => page.getByRole('region', { name:
 
 /** More checks than this, and the advice goes astray. */
 export const MOST_CHECKS = 16
-/** Does whatever is advised, and nothing else. @param truth what a check shows on this car, by what it asks; everything else is as on a sound car */
+/**
+ * Does whatever is advised, and nothing else.
+ * @param truth what a check shows on this car, by what it asks; everything else is as on a sound
+ * car
+ */
 export async function followAdvice(
   page: Page,
   truth: readonly (readonly [asks: RegExp, ...taps: string[]])[],

@@ -31,7 +31,8 @@ test.describe('codes', () => {
     await page
       .getByLabel('A tool’s report, pasted')
       .fill(
-        'Report\n c3104-77 height, active\n   Supply: 12.3 V\nC3104 77 again; stored\nc31b2 something; not present\nC31Z9 ?',
+        'Report\n c3104-77 height, active\n   Supply: 12.3 V\nC3104 77 again; stored\n' +
+          'c31b2 something; not present\nC31Z9 ?',
       )
     await hand.tap('Find the codes in it')
     const readIn = page.getByRole('region', { name: 'Read codes in' })

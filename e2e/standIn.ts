@@ -44,7 +44,10 @@ export class StandIn {
     return { person: this.person, device: 'tool', jobId: this.jobId }
   }
 
-  /** Has the module do something by a tool beside the tablet. @returns the sentence of a refusal; null where it was done */
+  /**
+   * Has the module do something by a tool beside the tablet.
+   * @returns the sentence of a refusal; null where it was done
+   */
   async order(
     action: string,
     corner: string | null = null,

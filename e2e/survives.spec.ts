@@ -30,7 +30,8 @@ async function beginWalk(page: Page, server: TestServer): Promise<string> {
   await hand.signIn('M. Arundel')
   await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
   await hand.tap('Begin the walk')
-  // The page keeps itself once its files and the job's answer are on this device; a moment on a quick line, and a server killed before it is another story.
+  // The page keeps itself once its files and the job's answer are on this device; a moment on a
+  // quick line, and a server killed before it is another story.
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
   await expect
     .poll(() =>

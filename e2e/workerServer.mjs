@@ -1,4 +1,5 @@
-// A server that opens one folder of records after the other: starting a process and PostgreSQL anew for each test costs seconds.
+// A server that opens one folder of records after the other: starting a process and PostgreSQL anew
+// for each test costs seconds.
 import { serve } from '../server/dist/serve.js'
 
 let serving = null

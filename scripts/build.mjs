@@ -1,4 +1,5 @@
-// Builds the server and the interface into server/dist and web/dist, unless they are newer than what they are made from.
+// Builds the server and the interface into server/dist and web/dist, unless they are newer than
+// what they are made from.
 import { createHash } from 'node:crypto'
 import {
   cpSync,
@@ -114,7 +115,11 @@ async function buildWeb(madeFrom) {
   const keeper = join(root, 'web/dist/keep.js')
   writeFileSync(
     keeper,
-    `const BUILD = ${JSON.stringify(madeFrom.slice(0, 12))}\nconst FILES = ${JSON.stringify(files)}\n${readFileSync(keeper, 'utf8')}`,
+    [
+      `const BUILD = ${JSON.stringify(madeFrom.slice(0, 12))}`,
+      `const FILES = ${JSON.stringify(files)}`,
+      readFileSync(keeper, 'utf8'),
+    ].join('\n'),
   )
 }
 

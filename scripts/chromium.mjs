@@ -1,4 +1,5 @@
-// Finds Debian's Chromium, installing it where that is allowed: its shell without windows where it can be had, for it starts and draws in half the time.
+// Finds Debian's Chromium, installing it where that is allowed: its shell without windows where it
+// can be had, for it starts and draws in half the time.
 import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 

@@ -1,4 +1,5 @@
-// Installs what package-lock.json asks for, when that is not what is there. Plain Node: it runs before anything is installed.
+// Installs what package-lock.json asks for, when that is not what is there. Plain Node: it runs
+// before anything is installed.
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'

@@ -1,4 +1,5 @@
-// npm start and npm run demo: builds what is not built, starts the server, loads the demo scenario where it is asked for.
+// npm start and npm run demo: builds what is not built, starts the server, loads the demo scenario
+// where it is asked for.
 import { fork } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'

@@ -18,7 +18,11 @@ async function timed(title, part) {
   return outcome
 }
 
-/** Runs a program. @returns whether it ended well; what it printed comes when it ends, in one piece, unless it is shown as it comes */
+/**
+ * Runs a program.
+ * @returns whether it ended well; what it printed comes when it ends, in one piece, unless it is
+ * shown as it comes
+ */
 function run(title, program, args, { shown = false } = {}) {
   if (shown) console.log(`\n== ${title}`)
   return timed(title, () => {
