@@ -75,7 +75,7 @@ export default tseslint.config(
     },
   },
   {
-    files: [...tests, 'server/store/**', 'demo/make.ts'],
+    files: [...tests, 'server/store/**'],
     rules: {
       'max-lines-per-function': 'off',
       'max-lines': 'off',
