@@ -37,11 +37,13 @@ export const test = base.extend<Servers & { readonly quiet: string[] }, Processe
     await use(await emptyProcess.open(null))
     if (!page.isClosed()) await page.goto('about:blank')
     await emptyProcess.close()
+    emptyProcess.clear()
   },
   demoShop: async ({ demoProcess, page }, use) => {
     await use(await demoProcess.open(DEMO_FOLDER))
     if (!page.isClosed()) await page.goto('about:blank')
     await demoProcess.close()
+    demoProcess.clear()
   },
   quiet: [
     async ({ page }, use) => {

@@ -24,6 +24,8 @@ export interface ServerProcess {
   open(from: string | null): Promise<TestServer & { readonly data: string }>
   /** Writes the records of the folder that is open, and closes it. */
   close(): Promise<void>
+  /** Throws away the folders that were served; none may be open. */
+  clear(): void
   /** Ends the process and throws the folders away. */
   end(): Promise<void>
 }
@@ -70,12 +72,12 @@ export async function startProcess(): Promise<ServerProcess> {
   const address = `http://127.0.0.1:${port}`
   const launch = (): ChildProcess =>
     fork(program, [], { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] })
-  const folders: string[] = []
+  const folders = new Set<string>()
   let child = launch()
 
   const open: ServerProcess['open'] = async (from) => {
     const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
-    folders.push(data)
+    folders.add(data)
     if (from) cpSync(join(from, 'db'), join(data, 'db'), { recursive: true })
     const start = async (): Promise<void> => {
       if (isGone(child)) child = launch()
@@ -87,11 +89,15 @@ export async function startProcess(): Promise<ServerProcess> {
   const close = async (): Promise<void> => {
     if (!isGone(child)) await ask(child, { order: 'close' })
   }
+  const clear = (): void => {
+    for (const folder of folders) rmSync(folder, { recursive: true, force: true })
+    folders.clear()
+  }
   const end = async (): Promise<void> => {
     await ended(child, 'SIGKILL')
-    for (const folder of folders) rmSync(folder, { recursive: true, force: true })
+    clear()
   }
-  return { open, close, end }
+  return { open, close, clear, end }
 }
 
 /** Loads the demo scenario into a server. @param nowMs the moment it is told from. */

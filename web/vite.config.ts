@@ -4,9 +4,24 @@ import { defineConfig } from 'vite'
 
 const api = 'http://127.0.0.1:4780'
 
+// What several places share comes in few pieces; one of its own for each small module is a request each.
+const SHARED = {
+  name: 'shared',
+  test: /\/(web|core|contract|lucide-react)\//,
+  minShareCount: 2,
+  entriesAware: true,
+  entriesAwareMergeThreshold: 6000,
+}
+
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   server: { proxy: { '/api': api } },
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 1400 },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 1400,
+    rolldownOptions: { output: { codeSplitting: { groups: [SHARED] } } },
+  },
 })

@@ -106,7 +106,7 @@ describe('a round on its way to the server', () => {
         },
       },
     })
-    expect((command?.payload as { round: { readings: unknown[] } }).round.readings).toHaveLength(8)
+    expect((command!.payload as { round: { readings: unknown[] } }).round.readings).toHaveLength(8)
   })
 
   test('sealed twice it is the same intention', () => {

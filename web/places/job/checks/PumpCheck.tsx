@@ -93,15 +93,7 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
         })
       : null
   const run = (): void =>
-    order.mutate(
-      { action: 'pump', forS: RUN_S },
-      {
-        onSuccess: () => {
-          capture.start()
-          setTimeout(capture.stop, (RUN_S + 1) * 1000)
-        },
-      },
-    )
+    order.mutate({ action: 'pump', forS: RUN_S }, { onSuccess: () => capture.start(RUN_S) })
   const wanting = capture.running
     ? `Listening: ${live.atS.length} readings.`
     : outcome && !outcome.ok

@@ -7,14 +7,21 @@ import { useLink } from '../../../state/link.ts'
 export interface Capture {
   readonly frames: readonly Frame[]
   readonly running: boolean
-  start(): void
+  /** Begins anew. @param forS ends by itself after so long by the device's clock, s; left out: at stop */
+  start(forS?: number): void
   stop(): void
 }
+
+const spanS = (frames: readonly Frame[]): number =>
+  (frames.at(-1)?.atS ?? 0) - (frames[0]?.atS ?? 0)
+/** A link that fell silent is not waited for longer than this beyond the time that was asked for, s. */
+const SILENCE_S = 1
 
 /** Takes what a device tells between start and stop. @param deviceId null: nothing is linked. */
 export function useCapture(deviceId: string | null): Capture {
   const newest = useLink((link) => (deviceId === null ? undefined : link.frames[deviceId]?.at(-1)))
   const [running, setRunning] = useState(false)
+  const [endS, setEndS] = useState<number | null>(null)
   const [frames, setFrames] = useState<readonly Frame[]>([])
   const last = useRef<Frame | undefined>(undefined)
   useEffect(() => {
@@ -22,12 +29,22 @@ export function useCapture(deviceId: string | null): Capture {
     last.current = newest
     setFrames((taken) => (taken.at(-1)?.atS === newest.atS ? taken : [...taken, newest]))
   }, [running, newest])
+  const isLong = endS !== null && spanS(frames) >= endS
+  useEffect(() => {
+    if (isLong) setRunning(false)
+  }, [isLong])
+  useEffect(() => {
+    if (!running || endS === null) return
+    const silence = setTimeout(() => setRunning(false), (endS + SILENCE_S) * 1000)
+    return () => clearTimeout(silence)
+  }, [running, endS])
   return useMemo(
     () => ({
       frames,
       running,
-      start: () => {
+      start: (forS) => {
         setFrames([])
+        setEndS(forS ?? null)
         setRunning(true)
       },
       stop: () => setRunning(false),
