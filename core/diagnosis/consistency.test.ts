@@ -8,9 +8,9 @@ import { diagnose, knowledgeOf, SHIPPED_BOOK } from './index.ts'
 import type { Case } from './test/simulatedCar.ts'
 import { ARCHITECTURE, SimulatedCar } from './test/simulatedCar.ts'
 
-const RUNS = runs(4, 10)
+const RUNS = runs(2, 10)
 /** One of ten may go astray. */
-const LEAST_RIGHT = Math.floor(0.9 * RUNS)
+const LEAST_RIGHT = Math.round(0.9 * RUNS)
 const MOST_CHECKS = 6
 const known = knowledgeOf(SHIPPED_BOOK, ARCHITECTURE)
 
@@ -200,10 +200,11 @@ describe('following only the recommendation finds the fault of a simulated car',
     const { console } = globalThis as unknown as { readonly console: { table(rows: object): void } }
     console.table(table)
   })
-  test.each(Object.entries(FAULTS))('%s', (name, make) => {
+  const faults = Object.entries(FAULTS).map(([name, make], i) => ({ name, make, i }))
+  test.each(faults)('$name', ({ name, make, i }) => {
     const runs = Array.from({ length: RUNS }, (_, seed) => {
       const random = seeded(seedOr(1) + seed)
-      return follow(make(CORNERS[seed % 4]!, random), random)
+      return follow(make(CORNERS[(2 * seed + i) % 4]!, random), random)
     })
     const right = runs.filter((run) => run.right).length
     table[name] = {

@@ -176,6 +176,7 @@ describe('futures', () => {
           }),
         ],
         discountRate: 0,
+        samples: 4000,
       }),
     )
     expect(both.meanCost).toBeGreaterThan(850)

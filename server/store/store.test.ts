@@ -11,7 +11,7 @@ import {
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
-import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { MIGRATIONS } from '../test/bench.ts'
 import { createDatabase, openDatabase } from './database.ts'
 import { FolderInUse, lockFolder } from './lock.ts'
@@ -24,6 +24,19 @@ beforeEach(() => {
 afterEach(() => rmSync(folder, { recursive: true, force: true }))
 
 describe('the data folder', () => {
+  // Initialised once and copied: PostgreSQL takes seconds for that, and does it the same each time.
+  let bare: string
+  let template: string
+  beforeAll(async () => {
+    bare = mkdtempSync(join(tmpdir(), 'anklet-bare-'))
+    template = join(bare, 'template')
+    const noMigrations = join(bare, 'migrations')
+    mkdirSync(join(noMigrations, 'meta'), { recursive: true })
+    writeFileSync(join(noMigrations, 'meta/_journal.json'), JSON.stringify({ entries: [] }))
+    await createDatabase(template, noMigrations, null)
+  }, 60_000)
+  afterAll(() => rmSync(bare, { recursive: true, force: true }))
+
   test('from nothing: tables are made, what is written is there after opening again', async () => {
     const first = await openDatabase(folder, MIGRATIONS)
     await first.db.insert(person).values({ id: crypto.randomUUID(), name: 'A. Keeper' })
@@ -34,8 +47,6 @@ describe('the data folder', () => {
   })
 
   test('what a killed first start left is thrown away, and a template is copied', async () => {
-    const template = join(folder, 'template')
-    await createDatabase(template, MIGRATIONS, null)
     mkdirSync(join(folder, 'db.unfinished'))
     writeFileSync(join(folder, 'db.unfinished', 'half'), 'a page')
     const { db, close } = await openDatabase(folder, MIGRATIONS, template)
@@ -55,7 +66,7 @@ describe('the data folder', () => {
       join(first, 'meta/_journal.json'),
       JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }),
     )
-    const old = await openDatabase(folder, first)
+    const old = await openDatabase(folder, first, template)
     await old.db.execute(
       sql`insert into vehicle_type (id, name, source, architecture, geometry)
         values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`,
@@ -69,7 +80,7 @@ describe('the data folder', () => {
   })
 
   test('the database itself refuses a height no car has', async () => {
-    const { db, close } = await openDatabase(folder, MIGRATIONS)
+    const { db, close } = await openDatabase(folder, MIGRATIONS, template)
     const checks = (
       await db.execute(sql`select conname from pg_constraint where contype = 'c'`)
     ).rows.map(({ conname }) => conname)
