@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test'
-import { LAUNCH } from './browser.ts'
+import { LAUNCH, ONE_SITE } from './browser.ts'
 
 export default defineConfig({
   testDir: '.',
@@ -20,6 +20,6 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     // The keeper fetches the whole interface at the first visit; journeys without the server ask for it.
     serviceWorkers: 'block',
-    launchOptions: LAUNCH,
+    launchOptions: { ...LAUNCH, args: [...LAUNCH.args, ...ONE_SITE] },
   },
 })

@@ -124,13 +124,14 @@ test.describe('the work at the car', () => {
     await expect(page.getByRole('region', { name: 'Filling' })).toContainText(
       /in runs of 45 s at most, the pump resting/,
     )
-    // Run by run, the pump resting in between, until the body has lifted itself.
+    // Run by run, the pump resting in between, until the body has lifted itself on both sides.
     const raise = page.getByRole('button', { name: 'Ask for raise', exact: true })
+    const alike = page.getByText('Both sides of the rear rise alike.')
     await expect
       .poll(
         async () => {
           if (await raise.isEnabled()) await raise.click({ timeout: 2000 }).catch(() => undefined)
-          return onLink(page).isVisible()
+          return (await onLink(page).isVisible()) && (await alike.isVisible())
         },
         { timeout: 60_000, intervals: [700] },
       )
@@ -138,13 +139,14 @@ test.describe('the work at the car', () => {
     await expect(
       page.getByText('The pump rests').or(page.getByText('The pump is warm')).first(),
     ).toBeVisible()
-    await expect(page.getByText('Both sides of the rear rise alike.')).toBeVisible()
     await confirm(page)
     await confirm(page)
     await expect(page.getByRole('group', { name: 'Rear left' })).toContainText('carries')
     await car.change({ lift: 'ground' })
     await workUntil(page, null)
     await page.getByRole('link', { name: 'On to the proof' }).click()
+    await expect(page).toHaveURL(/work$/)
+    await expect(present(page)).toBeVisible()
     const proved = await workUntil(page, null)
     expect(proved).toEqual(
       expect.arrayContaining(['rideTorque.RL', 'rideTorque.RR', 'whichMoves', 'soap', 'prove']),
