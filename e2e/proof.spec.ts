@@ -9,7 +9,7 @@ import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { openJobAt, openJobOf, walkFrostyMorning } from './jobs.ts'
 import { StandIn } from './standIn.ts'
-import { at, toProving, workAhead } from './workAhead.ts'
+import { toProving, workAhead } from './workAhead.ts'
 
 const item = (page: Page, id: string) => page.locator(`li[data-item="${id}"]`)
 const shown = (page: Page, id: string, state: 'shown' | 'missing' | 'against' = 'shown') =>
@@ -69,14 +69,7 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await hand.tap('Keep this plan')
   await hand.tap('Begin the work at the car')
   await expect(present(page)).toBeVisible()
-  await workAhead(page, demoShop, id, at('fillStanding.FL'))
-  await page.getByRole('link', { name: 'Go on in Recommission' }).click()
-  await expect(page).toHaveURL(/recommission$/)
-  await expect(present(page)).toBeVisible()
-  await workUntil(page, null)
-  await page.getByRole('link', { name: 'On to the proof' }).click()
-  await expect(page).toHaveURL(/work$/)
-  await expect(present(page)).toBeVisible()
+  await workAhead(page, demoShop, id, toProving)
   // What is left of the plan is what proves it.
   await workUntil(page, 'soap')
   await expect(page.getByRole('group', { name: 'Front left' })).toBeVisible()
@@ -99,13 +92,15 @@ test('one job from intake to handover, through every phase, with the stand-in ve
     const words = (await levels.nth(n).innerText()).toLowerCase()
     const level = /^[a-z]+/.exec(words)![0]
     // Up from the lowest level, and down again.
+    const elsewhere = page.getByText(/Its level is/)
     for (let tries = 0; tries < 8; tries += 1) {
-      if ((await page.getByText(/Its level is/).count()) === 0) break
+      const [before] = await elsewhere.allInnerTexts()
+      if (before === undefined) break
       await hand.tap(n === 0 || words.includes('falling') ? 'Lower' : 'Raise')
-      await page.waitForTimeout(400)
+      await expect.poll(() => elsewhere.allInnerTexts()).not.toEqual([before])
     }
-    await expect(page.getByText('Wait until it stands')).toHaveCount(0, { timeout: 30_000 })
-    await page.waitForTimeout(700)
+    await car.stands()
+    await expect(page.getByText('Wait until it stands')).toHaveCount(0)
     await expect(
       page.getByRole('region', { name: new RegExp(`^${level} level`, 'i') }),
     ).toBeVisible()
@@ -130,9 +125,9 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await expect(own.nth(4)).toHaveText(/^(0\.9|1\.0)/)
   await expect(page.getByRole('button', { name: 'Give it to the module' })).toBeDisabled()
   await hand.tap('Raise')
-  await page.waitForTimeout(2500)
+  await expect(page.getByRole('button', { name: 'Give it to the module' })).toBeEnabled()
+  await car.stands()
   await car.change({ speed: 1 })
-  await page.waitForTimeout(600)
   await hand.tap('Give it to the module')
   await expect(page.getByRole('region', { name: 'Last calibration' })).toContainText(
     'It counts when a fresh round says so',
@@ -163,7 +158,7 @@ test('one job from intake to handover, through every phase, with the stand-in ve
   await expect
     .poll(async () => (await car.tape('FL')) - (await car.tape('FR')), { timeout: 30_000 })
     .toBeGreaterThan(-9)
-  await page.waitForTimeout(1000)
+  await car.stands()
   await page.getByRole('button', { name: /^Take what the module reports/ }).click()
   await hand.tap('Begin the walk')
   const stands: number[] = []

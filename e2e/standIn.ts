@@ -5,6 +5,9 @@ interface Heard {
   readonly standInNow: object | null
 }
 
+/** A stand-in moves on about as often, ms. */
+const TICK_MS = 300
+
 /** Somebody at a simulated car: its key, its lift, its tool. */
 export class StandIn {
   private constructor(
@@ -89,6 +92,18 @@ export class StandIn {
   /** What a tape at a corner shows, mm. */
   tape(corner: string): Promise<number> {
     return this.pressed('heightGauge', 'stand-in-height-gauge', corner)
+  }
+
+  /** Waits until it stands still: no tape says anything else a moment later. */
+  async stands(): Promise<void> {
+    let last = ''
+    const isStill = async (): Promise<boolean> => {
+      const heights = await Promise.all(['FL', 'FR', 'RL', 'RR'].map((each) => this.tape(each)))
+      const isSame = heights.join() === last
+      last = heights.join()
+      return isSame
+    }
+    await expect.poll(isStill, { timeout: 30_000, intervals: [TICK_MS] }).toBe(true)
   }
 
   private async pressed(gauge: string, id: string, corner: string | null): Promise<number> {
