@@ -23,6 +23,4 @@ export const LAUNCH = {
 export const ONE_SITE = [
   '--disable-site-isolation-trials',
   '--disable-features=IsolateOrigins,site-per-process',
-  '--renderer-process-limit=1',
-  '--in-process-gpu',
 ]
