@@ -36,7 +36,7 @@ async function timed(title, part) {
  * @returns whether it ended well; what it printed comes when it ends, in one piece, unless it is
  * shown as it comes
  */
-function run(title, program, args, { shown = false } = {}) {
+function run(title, program, args, { shown = false, env = {} } = {}) {
   if (shown) console.log(`\n== ${title}`)
   return timed(title, () => {
     const stdio = shown ? 'inherit' : ['ignore', 'pipe', 'pipe']
@@ -76,13 +76,16 @@ const ROOMS = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e']
 
 // What reads the code goes beside the build, one lane for each of two processors.
 async function readAndBuild() {
+  const built = timed('Build', ensureBuilt)
   const first = async () => {
-    await timed('Build', ensureBuilt)
+    await built
     await check('Lint', bin('oxlint'), '--type-aware', '--deny-warnings', '.')
     await check('Types', process.execPath, join(root, 'scripts/checkTypes.mjs'))
   }
   const second = async () => {
     await check('Format', bin('prettier'), '--check', '.', '--log-level', 'warn')
+    await built
+    await check('Demo shop for the journeys', bin('tsx'), join(root, 'e2e/prepareDemo.ts'))
     const config = ['--config', '.dependency-cruiser.cjs']
     await check('Arrows between the rooms', bin('depcruise'), ...config, ...ROOMS)
     await check('Nothing unused', bin('knip'))
@@ -110,6 +113,7 @@ async function unitTests() {
 async function browserTests() {
   const ranWell = await run('The interface in Chromium', bin('playwright'), ['test', '-c', 'e2e'], {
     shown: true,
+    env: { ANKLET_DEMO_PREPARED: '1' },
   })
   count(
     join(results, 'e2e.json'),
