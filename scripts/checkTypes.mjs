@@ -1,6 +1,5 @@
 // Type checks everything: one program for what runs in Node, one for the page. The compiler built
-// for the machine itself
-// reads both in a tenth of the time.
+// for the machine itself reads both in a tenth of the time.
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { root } from './install.mjs'

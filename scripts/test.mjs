@@ -43,7 +43,7 @@ function run(title, program, args, { shown = false, env = {} } = {}) {
     const child = spawn(program, args, {
       cwd: root,
       stdio,
-      env: { ...process.env, TMPDIR: scratch },
+      env: { ...process.env, TMPDIR: scratch, ...env },
     })
     const printed = []
     child.stdout?.on('data', (chunk) => printed.push(chunk))
