@@ -11,13 +11,13 @@ import { useCommand, useUnits, useVehicle } from '../../../data/queries.ts'
 import { AirByCorner } from '../../../parts/AirByCorner.tsx'
 import { BottleFills } from '../../../parts/BottleFills.tsx'
 import { Figure } from '../../../parts/Figure.tsx'
+import type { ReadFigures } from '../../../parts/figures.ts'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { isMissing, topUpWords } from '../../../words/air.ts'
 import { refusalWords } from '../../../words/refusals.ts'
 import { ChargeList } from './ChargeList.tsx'
-import type { ReadFigures } from '../../../parts/figures.ts'
 
 const ASKS = {
   reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L', least: 0.1, most: 1000, start: null },

@@ -48,7 +48,7 @@ const PUMP_SHARE: Readonly<Record<PumpKnown, number | null>> = { no: null, good:
 /** Begins to listen to a lift, and ends it. */
 function Listen({ onTap, running }: { onTap(): void; readonly running: boolean }): ReactNode {
   return (
-    <button type="button" className="btn justify-self-start" onClick={() => onTap()}>
+    <button type="button" className="btn justify-self-start" onClick={onTap}>
       {running ? (
         <>
           <Square size={16} aria-hidden />

@@ -71,7 +71,7 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
   const units = useUnits()
   const { read, fields } = useFigures(ASKS)
   const linked = useLinked(job)
-  const capture = useCapture(linked?.identity.id ?? null)
+  const capture = useCapture(linked?.identity.id ?? null, RUN_S)
   const order = useOrder(linked?.identity.id ?? '', job?.id ?? null)
   const [points, setPoints] = useState<readonly PressurePoint[]>([])
   const senses = linked?.identity.channels.some(({ id }) => id === 'gallery') ?? false
@@ -93,7 +93,7 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
         })
       : null
   const run = (): void =>
-    order.mutate({ action: 'pump', forS: RUN_S }, { onSuccess: () => capture.start(RUN_S) })
+    order.mutate({ action: 'pump', forS: RUN_S }, { onSuccess: capture.start })
   const wanting = capture.running
     ? `Listening: ${live.atS.length} readings.`
     : outcome && !outcome.ok

@@ -54,7 +54,7 @@ export function SweepCheck({ job }: { readonly job: Job }): ReactNode {
         <button
           type="button"
           className="btn justify-self-start"
-          onClick={() => (capture.running ? capture.stop() : capture.start())}
+          onClick={capture.running ? capture.stop : capture.start}
         >
           {capture.running ? (
             <>

@@ -7,8 +7,7 @@ import { useLink } from '../../../state/link.ts'
 export interface Capture {
   readonly frames: readonly Frame[]
   readonly running: boolean
-  /** Begins anew. @param forS ends by itself after so long by the device's clock, s; left out: at stop */
-  start(forS?: number): void
+  start(): void
   stop(): void
 }
 
@@ -17,37 +16,36 @@ const spanS = (frames: readonly Frame[]): number =>
 /** A link that fell silent is not waited for longer than this beyond the time that was asked for, s. */
 const SILENCE_S = 1
 
-/** Takes what a device tells between start and stop. @param deviceId null: nothing is linked. */
-export function useCapture(deviceId: string | null): Capture {
+/**
+ * Takes what a device tells between start and stop.
+ * @param deviceId null: nothing is linked.
+ * @param longestS it ends by itself after so long by the device's clock, s; null: at stop only.
+ */
+export function useCapture(deviceId: string | null, longestS: number | null = null): Capture {
   const newest = useLink((link) => (deviceId === null ? undefined : link.frames[deviceId]?.at(-1)))
-  const [running, setRunning] = useState(false)
-  const [endS, setEndS] = useState<number | null>(null)
+  const [wanted, setWanted] = useState(false)
   const [frames, setFrames] = useState<readonly Frame[]>([])
   const last = useRef<Frame | undefined>(undefined)
+  const running = wanted && (longestS === null || spanS(frames) < longestS)
   useEffect(() => {
     if (!running || !newest || newest === last.current) return
     last.current = newest
     setFrames((taken) => (taken.at(-1)?.atS === newest.atS ? taken : [...taken, newest]))
   }, [running, newest])
-  const isLong = endS !== null && spanS(frames) >= endS
   useEffect(() => {
-    if (isLong) setRunning(false)
-  }, [isLong])
-  useEffect(() => {
-    if (!running || endS === null) return
-    const silence = setTimeout(() => setRunning(false), (endS + SILENCE_S) * 1000)
+    if (!running || longestS === null) return
+    const silence = setTimeout(() => setWanted(false), (longestS + SILENCE_S) * 1000)
     return () => clearTimeout(silence)
-  }, [running, endS])
+  }, [running, longestS])
   return useMemo(
     () => ({
       frames,
       running,
-      start: (forS) => {
+      start: () => {
         setFrames([])
-        setEndS(forS ?? null)
-        setRunning(true)
+        setWanted(true)
       },
-      stop: () => setRunning(false),
+      stop: () => setWanted(false),
     }),
     [frames, running],
   )
