@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { expectFitsPhone, expectReadable } from './readable.ts'
+import { settles } from './settles.ts'
 
 /** Every place with something on it, in the demo shop. */
 async function places(address: string): Promise<string[]> {
@@ -72,14 +73,7 @@ async function goTo(page: Page, place: string): Promise<void> {
     dispatchEvent(new PopStateEvent('popstate', { state: {} }))
   }, place)
   // There once it says something else, and goes on saying it.
-  let last = before
-  const stands = async (): Promise<boolean> => {
-    const now = await words()
-    const isSame = now === last && now !== before
-    last = now
-    return isSame
-  }
-  await expect.poll(stands, { message: place, intervals: [50, 100, 100, 250] }).toBe(true)
+  await settles(words, { intervals: [50, 100, 100, 250], message: place }, before)
 }
 
 // Each place is opened once and looked at in every theme and size; in parts, so that workers share them.

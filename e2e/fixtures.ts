@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { test as base } from '@playwright/test'
 import { DEMO_FOLDER } from './demoFolder.ts'
 import { watchErrors } from './hand.ts'
@@ -12,6 +13,22 @@ interface Servers {
 interface Processes {
   readonly emptyProcess: ServerProcess
   readonly demoProcess: ServerProcess
+}
+
+/**
+ * Serves a test records of its own and throws them away after it. The page leaves before its server
+ * does: what it was still fetching is no error of its own.
+ */
+async function serveFor(
+  page: Page,
+  process: ServerProcess,
+  from: string | null,
+  use: (shop: TestServer) => Promise<void>,
+): Promise<void> {
+  await use(await process.open(from))
+  if (!page.isClosed()) await page.goto('about:blank')
+  await process.close()
+  process.clear()
 }
 
 /** Each test has records of its own, served by a process that its worker keeps; a page error fails it. */
@@ -32,19 +49,8 @@ export const test = base.extend<Servers & { readonly quiet: string[] }, Processe
     },
     { scope: 'worker' },
   ],
-  // The page leaves before its server does: what it was still fetching is no error of its own.
-  emptyShop: async ({ emptyProcess, page }, use) => {
-    await use(await emptyProcess.open(null))
-    if (!page.isClosed()) await page.goto('about:blank')
-    await emptyProcess.close()
-    emptyProcess.clear()
-  },
-  demoShop: async ({ demoProcess, page }, use) => {
-    await use(await demoProcess.open(DEMO_FOLDER))
-    if (!page.isClosed()) await page.goto('about:blank')
-    await demoProcess.close()
-    demoProcess.clear()
-  },
+  emptyShop: ({ emptyProcess, page }, use) => serveFor(page, emptyProcess, null, use),
+  demoShop: ({ demoProcess, page }, use) => serveFor(page, demoProcess, DEMO_FOLDER, use),
   quiet: [
     async ({ page }, use) => {
       const errors = watchErrors(page)

@@ -15,8 +15,11 @@ declare global {
   }
 }
 
+const said = (found: readonly Axe.Result[]): string[] =>
+  found.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)
+
 /** What keeps somebody from reaching something on the page, or from telling what it is. */
-async function barriers(page: Page): Promise<string[]> {
+async function barriers(page: Page): Promise<Axe.Result[]> {
   return page.evaluate(async (values) => {
     // What passes is not asked for: naming all of it takes longer than looking.
     const found = await axe.run({
@@ -24,9 +27,7 @@ async function barriers(page: Page): Promise<string[]> {
       runOnly: { type: 'tag', values },
       rules: { 'color-contrast': { enabled: false } },
     })
-    return found.violations.map(
-      ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
-    )
+    return found.violations
   }, TAGS)
 }
 
@@ -34,7 +35,7 @@ async function barriers(page: Page): Promise<string[]> {
  * Texts that stand out too little from what they stand on. Every pair of colours, size and weight is
  * looked at where it first comes up: the same pair again reads the same.
  */
-async function faintTexts(page: Page): Promise<string[]> {
+async function faintTexts(page: Page): Promise<Axe.Result[]> {
   return page.evaluate(async () => {
     const seen = (window.readable ??= new Set())
     const isClear = (colour: string): boolean => /^rgba\(.*, 0\)$/.test(colour)
@@ -67,16 +68,14 @@ async function faintTexts(page: Page): Promise<string[]> {
       { include: firsts },
       { resultTypes: ['violations'], runOnly: { type: 'rule', values: ['color-contrast'] } },
     )
-    return found.violations.map(
-      ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
-    )
+    return found.violations
   })
 }
 
 /** What keeps somebody from reading or reaching something on the page, in its present theme. */
 export async function violations(page: Page): Promise<string[]> {
   if (await page.evaluate(() => typeof axe === 'undefined')) await page.evaluate(AXE)
-  return [...(await barriers(page)), ...(await faintTexts(page))]
+  return said([...(await barriers(page)), ...(await faintTexts(page))])
 }
 
 /** Fails unless everything on the page can be read and reached, in the light and in the dark. */
@@ -87,7 +86,7 @@ export async function expectReadable(page: Page, what: string): Promise<void> {
   await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' })
   // Of all that is looked at, only contrast hangs on the theme.
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
-  expect([`${what}, dark`, ...(await faintTexts(page))]).toEqual([`${what}, dark`])
+  expect([`${what}, dark`, ...said(await faintTexts(page))]).toEqual([`${what}, dark`])
 }
 
 /** Fails if something runs over the edge of a phone, or is too small for a glove. */

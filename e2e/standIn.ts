@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test'
+import { settles } from './settles.ts'
 
 interface Heard {
   readonly identity: { readonly id: string; readonly name: string }
@@ -96,14 +97,9 @@ export class StandIn {
 
   /** Waits until it stands still: no tape says anything else a moment later. */
   async stands(): Promise<void> {
-    let last = ''
-    const isStill = async (): Promise<boolean> => {
-      const heights = await Promise.all(['FL', 'FR', 'RL', 'RR'].map((each) => this.tape(each)))
-      const isSame = heights.join() === last
-      last = heights.join()
-      return isSame
-    }
-    await expect.poll(isStill, { timeout: 30_000, intervals: [TICK_MS] }).toBe(true)
+    const heights = async (): Promise<string> =>
+      (await Promise.all(['FL', 'FR', 'RL', 'RR'].map((each) => this.tape(each)))).join()
+    await settles(heights, { timeout: 30_000, intervals: [TICK_MS] })
   }
 
   private async pressed(gauge: string, id: string, corner: string | null): Promise<number> {

@@ -1,3 +1,4 @@
+import { sampleHandover } from '@anklet/core/samples'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type {
   Job,
@@ -45,15 +46,7 @@ const shown = (
   ...change,
 })
 const handed = (change: Partial<Extract<Content, { kind: 'handedOver' }>> = {}): Content => ({
-  kind: 'handedOver',
-  proved: false,
-  reason: 'The owner needs it for the night shift',
-  missing: [],
-  watchFor: '',
-  notDone: '',
-  conditions: '',
-  withTorques: false,
-  photoIds: [],
+  ...sampleHandover({ proved: false, reason: 'The owner needs it for the night shift' }),
   ...change,
 })
 const calibrated = (

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { SHIPPED_PROCEDURES } from '../procedure/index.ts'
-import { sampleArchitecture, sampleVehicle } from '../samples/index.ts'
+import { sampleArchitecture, sampleHandover, sampleVehicle } from '../samples/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
 import type { ProofContent, ProofEntry, ProofJob } from './index.ts'
 import {
@@ -29,18 +29,7 @@ const entry = (minute: number, content: ProofContent): ProofEntry => ({
   person: 'ann',
   content,
 })
-const handed = (minute: number): ProofEntry =>
-  entry(minute, {
-    kind: 'handedOver',
-    proved: true,
-    reason: '',
-    missing: [],
-    watchFor: '',
-    notDone: '',
-    conditions: '',
-    withTorques: false,
-    photoIds: [],
-  })
+const handed = (minute: number): ProofEntry => entry(minute, sampleHandover())
 const back = (minute: number, words: string): ProofEntry =>
   entry(minute, { kind: 'return', dueAt: '2026-12-01T07:30:00.000Z', words })
 const visit = (levelId: string, standsMm: number, reportedMm: number | null = standsMm) => ({

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { sensorsOf } from '../calibration/index.ts'
+import type { AxleSpecification } from '../heights/index.ts'
 import { judgeRound } from '../heights/index.ts'
 import type { WantedJob } from '../procedure/index.ts'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.ts'
@@ -12,7 +13,7 @@ import { backOnWheelsMs, isProved, jointsOpened, proofOf } from './index.ts'
 
 const START = Date.UTC(2026, 10, 24, 8)
 const minute = (n: number): number => START + n * 60_000
-const BETWEEN = { nominalMm: 470, minusMm: 10, plusMm: 10, leftRightMm: 8 }
+const BETWEEN: AxleSpecification = { nominalMm: 470, minusMm: 10, plusMm: 10, leftRightMm: 8 }
 const ARCHITECTURE = sampleArchitecture({
   sensors: { front: 'each', rear: 'each' },
   levels: [
@@ -71,7 +72,7 @@ function worked(
 }
 
 const STRUTS: readonly WantedJob[] = [{ job: 'strut', corners: ['FL', 'FR'] }]
-const heights = (mm: Partial<PerCorner<number>> = {}) =>
+const heights = (mm: Partial<PerCorner<number>> = {}, within: AxleSpecification = BETWEEN) =>
   judgeRound(
     {
       FL: [470, 470],
@@ -80,7 +81,7 @@ const heights = (mm: Partial<PerCorner<number>> = {}) =>
       RR: [470, 470],
       ...Object.fromEntries(Object.entries(mm).map(([corner, at]) => [corner, [at, at]])),
     },
-    { front: BETWEEN, rear: BETWEEN },
+    { front: within, rear: within },
     1,
   )
 const said = (
@@ -398,12 +399,7 @@ describe('one thing against another', () => {
     })
   })
   test('no sides are held against each other where nobody says how far they may lie apart', () => {
-    const { leftRightMm: _, ...free } = BETWEEN
-    const verdict = judgeRound(
-      { FL: [470, 470], FR: [470, 470], RL: [470, 470], RR: [470, 470] },
-      { front: { ...free, leftRightMm: null }, rear: { ...free, leftRightMm: null } },
-      1,
-    )
+    const verdict = heights({}, { ...BETWEEN, leftRightMm: null })
     const of = facts(STRUTS, { round: { atMs: minute(520), verdict, agreements: null } })
     expect(at(of, 'leftRight')).toBeUndefined()
   })

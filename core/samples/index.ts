@@ -89,3 +89,16 @@ export const sampleArchitecture = (change: Partial<Architecture> = {}): Architec
   settleWaitS: null,
   ...change,
 })
+
+/** A handover of which nothing is said but that everything was shown. */
+export const sampleHandover = ({ proved = true, reason = '' } = {}) => ({
+  kind: 'handedOver' as const,
+  proved,
+  reason,
+  missing: [] as never[],
+  watchFor: '',
+  notDone: '',
+  conditions: '',
+  withTorques: false,
+  photoIds: [] as never[],
+})

@@ -7,6 +7,7 @@ import type { Remote } from 'comlink'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Figure } from '../../parts/Figure.tsx'
+import type { ReadFigures } from '../../parts/figures.ts'
 import { useFigures } from '../../parts/Figures.tsx'
 import { PUMP_ASKS } from '../../parts/pumpAsks.ts'
 import { Taps } from '../../parts/Taps.tsx'
@@ -19,7 +20,6 @@ import { daysWords } from '../../words/times.ts'
 import { Note } from './Note.tsx'
 import { SaveToJob } from './SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
-import type { ReadFigures } from '../../parts/figures.ts'
 
 const ASKS = {
   ...PUMP_ASKS,

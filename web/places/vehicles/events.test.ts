@@ -1,4 +1,5 @@
 import type { ProofRecord, Repair } from '@anklet/contract'
+import { sampleHandover } from '@anklet/core/samples'
 import { expect, test } from 'vitest'
 import { asideOf, eventsOf, partsWithAge } from './events.ts'
 
@@ -66,17 +67,7 @@ test(
           note: '',
         }),
         proof(42, { kind: 'return', dueAt: at(60), words: '' }),
-        proof(43, {
-          kind: 'handedOver',
-          proved: false,
-          reason: 'no time',
-          missing: [],
-          watchFor: '',
-          notDone: '',
-          conditions: '',
-          withTorques: false,
-          photoIds: [],
-        }),
+        proof(43, sampleHandover({ proved: false, reason: 'no time' })),
       ],
     })
     expect(events.map(({ kind, words }) => `${kind}: ${words}`)).toEqual([

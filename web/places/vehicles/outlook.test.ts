@@ -3,6 +3,7 @@ import type { Drift } from '@anklet/core/history'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import { DEFAULT_UNITS } from '@anklet/core/units'
 import { completeGeometry, mapCorners } from '@anklet/core/vehicle'
+import { sampleHandover } from '@anklet/core/samples'
 import { describe, expect, test } from 'vitest'
 import { jobOf, LEVEL, roundOf } from '../../test/records.ts'
 import { holdsWords, warningWords } from '../../words/outlook.ts'
@@ -134,17 +135,7 @@ describe('since it was handed over', () => {
     jobId: 'j',
     at: at(2, 12),
     person: 'p',
-    content: {
-      kind: 'handedOver',
-      proved: true,
-      reason: '',
-      missing: [],
-      watchFor: '',
-      notDone: '',
-      conditions: '',
-      withTorques: false,
-      photoIds: [],
-    },
+    content: sampleHandover(),
   }
   const then = roundOf(LEVEL, at(2, 11), { temperatureC: 14 })
   const cold = temperatureDrop({
