@@ -2,6 +2,7 @@ import { expose } from 'comlink'
 import type { ForecastRequest, LeakdownAnswer, LeakdownRequest } from '@anklet/core/leakdown'
 import { forecast, inferLeak } from '@anklet/core/leakdown'
 import type { PerCorner } from '@anklet/core/vehicle'
+import { nightHours } from './nightHours.ts'
 
 /** One moment of a night as it is drawn. */
 export interface NightSample {
@@ -17,11 +18,8 @@ export interface WatchOutcome {
   readonly inferenceMs: number
 }
 
-const SAMPLES = 41
-
 function night(request: LeakdownRequest, leaks: ForecastRequest['leaks']): NightSample[] {
-  const sampleHours = Array.from({ length: SAMPLES }, (_, k) => (request.hours * k) / (SAMPLES - 1))
-  const run = forecast({ ...request, leaks, sampleHours })
+  const run = forecast({ ...request, leaks, sampleHours: nightHours(request.hours) })
   return run.ok ? run.value.map(({ hour, heightMm }) => ({ hour, heightMm })) : []
 }
 
