@@ -11,6 +11,8 @@ export default defineConfig({
     ],
     exclude: ['**/node_modules/**', '**/dist/**'],
     environment: 'node',
+    // The usual run's cases, not those of the long one.
+    provide: { longSeed: null },
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

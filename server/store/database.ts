@@ -1,9 +1,9 @@
 import { cp, mkdir, rename, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import { PGlite } from '@electric-sql/pglite'
 import type { PgliteDatabase } from 'drizzle-orm/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
+import { Client } from './client.ts'
 import * as schema from './schema.ts'
 
 /** The shop's records. */
@@ -23,14 +23,8 @@ const exists = (path: string): Promise<boolean> =>
     () => false,
   )
 
-// A shop's records are some ten megabytes. PostgreSQL's usual 128 are written through at every
-// start, which is half of the time it takes.
-const MEMORY = ['-c', 'shared_buffers=32MB']
-
 async function openFolder(folder: string, migrationsFolder: string): Promise<OpenDatabase> {
-  const client = await PGlite.create(folder, {
-    startParams: [...PGlite.defaultStartParams, ...MEMORY],
-  })
+  const client = await Client.open(folder)
   const db = drizzle(client, { schema })
   await migrate(db, { migrationsFolder })
   return { db, close: () => client.close() }
