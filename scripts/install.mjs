@@ -7,16 +7,16 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const root = fileURLToPath(new URL('..', import.meta.url))
-const stamp = join(root, 'node_modules', '.anklet-lock')
 
-export function ensureInstalled() {
+export function ensureInstalled(folder = root) {
+  const stamp = join(folder, 'node_modules', '.anklet-lock')
   const wanted = createHash('sha256')
-    .update(readFileSync(join(root, 'package-lock.json')))
+    .update(readFileSync(join(folder, 'package-lock.json')))
     .digest('hex')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Installing packages …')
   const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], {
-    cwd: root,
+    cwd: folder,
     stdio: ['ignore', 'inherit', 'inherit'],
     shell: process.platform === 'win32',
   })

@@ -1,7 +1,6 @@
-import { defineConfig } from 'drizzle-kit'
-
-export default defineConfig({
+/** Where the generator of migrations finds the tables, seen from the repository's root. */
+export default {
   dialect: 'postgresql',
-  schema: './store/schema.ts',
-  out: './store/migrations',
-})
+  schema: './server/store/schema.ts',
+  out: './server/store/migrations',
+}
