@@ -7,8 +7,8 @@ if (longSeed !== null) console.log(`Seed of this long run: ${longSeed} (ANKLET_S
 
 export default defineConfig({
   test: {
-    // Both of two processors; by itself the runner leaves one of them idle.
-    maxWorkers: 2,
+    // Some wait for processes and clocks: a third keeps both of two processors busy.
+    maxWorkers: 3,
     projects: ['core', 'contract', 'server', 'web', 'scripts', 'forms'].map((name) => ({
       test: {
         name,

@@ -161,9 +161,14 @@ export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
     return () => (made ??= make())
   }
   const table = (rowOf: (each: Check, id: string) => Chances): Float64Array[][] =>
-    checks.map((each) =>
-      each.outcomes.map((_, k) => Float64Array.from(causes, ({ id }) => rowOf(each, id)[k]!)),
-    )
+    checks.map((each) => {
+      const rows = causes.map(({ id }) => rowOf(each, id))
+      return each.outcomes.map((_, k) => {
+        const column = new Float64Array(rows.length)
+        for (let i = 0; i < rows.length; i += 1) column[i] = rows[i]![k]!
+        return column
+      })
+    })
   const chance = table(({ likelihood }, id) => likelihood[id]!)
   return ok({
     knowledge,

@@ -120,6 +120,19 @@ export class Expansion {
     )
   }
 
+  /** All steps of the plan that give, or take, by fact and place. */
+  private byFact(side: 'gives' | 'takes'): ReadonlyMap<string, readonly Placed[]> {
+    const found = new Map<string, Placed[]>()
+    for (const each of this.placed.values())
+      for (const fact of new Set(each.step[side]))
+        for (const at of this.placesOf(fact, each.place)) {
+          const there = found.get(keyOf(fact, at)) ?? []
+          there.push(each)
+          found.set(keyOf(fact, at), there)
+        }
+    return found
+  }
+
   private add(id: string, from: Place, job: string): readonly Placed[] {
     const step = this.steps.get(id)
     if (!step) return []
@@ -254,10 +267,9 @@ export class Expansion {
     }
     const needers = new Map<string, Set<Placed>>()
     const note = (fact: string, at: Place, who: Placed): void => {
-      const id = `${fact}@${String(at)}`
-      const set = needers.get(id) ?? new Set()
+      const set = needers.get(keyOf(fact, at)) ?? new Set()
       set.add(who)
-      needers.set(id, set)
+      needers.set(keyOf(fact, at), set)
     }
     for (const who of each) {
       for (const { fact, place } of needPlaces(
@@ -267,13 +279,14 @@ export class Expansion {
       ))
         note(fact, place, who)
     }
+    const [giving, taking] = [this.byFact('gives'), this.byFact('takes')]
+    const seenFrom = new Set(each.map(({ place }) => place))
     for (const fact of this.facts.values()) {
-      for (const at of new Set(each.flatMap(({ place }) => this.placesOf(fact.id, place)))) {
-        const [givers, takers] = [
-          this.withFact('gives', fact.id, at),
-          this.withFact('takes', fact.id, at),
-        ]
-        const asks = [...(needers.get(`${fact.id}@${String(at)}`) ?? [])]
+      for (const at of new Set([...seenFrom].flatMap((place) => this.placesOf(fact.id, place)))) {
+        const key = keyOf(fact.id, at)
+        const givers = giving.get(key) ?? []
+        const takers = taking.get(key) ?? []
+        const asks = needers.get(key) ?? []
         for (const giver of givers) for (const who of asks) push(giver, who, fact.id)
         for (const taker of takers) {
           for (const giver of givers) push(giver, taker, fact.id)
