@@ -1,13 +1,12 @@
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 
-test.describe('the bench', () => {
-  test.beforeEach(async ({ page, demoShop }) => {
-    await page.goto(`${demoShop.address}/bench`)
-    await handOn(page).signIn('M. Arundel')
-  })
+// One visit to the bench: its tools are independent of each other, opening it anew is not free.
+test('the bench', async ({ page, demoShop }) => {
+  await page.goto(`${demoShop.address}/bench`)
+  await handOn(page).signIn('M. Arundel')
 
-  test('stance: the strip answers while a corner loses its air, by keyboard', async ({ page }) => {
+  await test.step('stance: the strip answers while a corner loses its air, by keyboard', async () => {
     await page.getByRole('button', { name: 'Tolmark Uvren' }).click()
     await expect(page.getByRole('img', { name: /^front left: now 482 / })).toBeVisible()
     const air = page
@@ -25,7 +24,7 @@ test.describe('the bench', () => {
     await expect(page.getByRole('region', { name: 'Air' }).getByRole('slider')).toHaveCount(2)
   })
 
-  test('cold: a tight car sinks by what the air shrinks, a coil does not', async ({ page }) => {
+  await test.step('cold: a tight car sinks by what the air shrinks, a coil does not', async () => {
     await page.getByRole('link', { name: 'Cold' }).click()
     await page.getByRole('button', { name: 'Orvane Taskel' }).click()
     await expect(page.getByText(/^A tight car sinks up to \d+ mm\./)).toBeVisible()
@@ -36,7 +35,7 @@ test.describe('the bench', () => {
     await expect(page.getByText('It does not sink: warmer air lifts it.')).toBeVisible()
   })
 
-  test('wait: a smaller leak takes longer', async ({ page }) => {
+  await test.step('wait: a smaller leak takes longer', async () => {
     await page.getByRole('link', { name: 'Wait' }).click()
     const hours = async (): Promise<number> =>
       Number(
@@ -52,7 +51,7 @@ test.describe('the bench', () => {
     await expect.poll(hours).toBeGreaterThan(1.8 * before)
   })
 
-  test('verdict: says in, low, or how many readings would decide', async ({ page }) => {
+  await test.step('verdict: says in, low, or how many readings would decide', async () => {
     await page.getByRole('link', { name: 'Verdict' }).click()
     await page.getByLabel(/^Nominal height/).fill('465')
     await page.getByLabel(/^May be lower by/).fill('10')

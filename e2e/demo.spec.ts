@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
+import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
 
 const openCar = async (page: Page, plate: string): Promise<void> =>
@@ -9,18 +10,17 @@ const openCar = async (page: Page, plate: string): Promise<void> =>
     .first()
     .click()
 
-test.describe('the floor', () => {
-  test('shows what is due next, and a watch that waits', async ({ page, demoShop }) => {
-    await page.goto(demoShop.address)
-    await handOn(page).signIn('M. Arundel')
+test('the way around: what is due, single keys, and Ctrl+K', async ({ page, demoShop }) => {
+  await page.goto(demoShop.address)
+  await handOn(page).signIn('M. Arundel')
+
+  await test.step('the floor shows what is due next, and a watch that waits', async () => {
     await expect(page.getByRole('heading', { name: '10 cars due, 1 left alone.' })).toBeVisible()
     await expect(page.getByRole('link', { name: /Walk the morning round.*TQ 418/s })).toBeVisible()
     await expect(page.getByRole('link', { name: /Leave it alone.*TQ 390/s })).toBeVisible()
   })
 
-  test('single keys reach every place, and ? lists them', async ({ page, demoShop }) => {
-    await page.goto(demoShop.address)
-    await handOn(page).signIn('M. Arundel')
+  await test.step('single keys reach every place, and ? lists them', async () => {
     await page.keyboard.press('?')
     await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
     await page.keyboard.press('Escape')
@@ -28,7 +28,7 @@ test.describe('the floor', () => {
     await expect(page.getByRole('heading', { name: 'Vehicle types' })).toBeVisible()
     await page.keyboard.press('n')
     await expect(page.getByRole('heading', { name: 'Which car?' })).toBeVisible()
-    await page.goto(demoShop.address)
+    await page.getByRole('link', { name: 'Floor' }).click()
     await openCar(page, 'TQ 233')
     await expect(page).toHaveURL(/watch$/)
     await page.keyboard.press('i')
@@ -37,35 +37,39 @@ test.describe('the floor', () => {
     await expect(page).toHaveURL(/watch$/)
     await page.keyboard.press('f')
     await expect(page).toHaveURL(/\/$/)
+    await page.keyboard.press('v')
+    await expect(page).toHaveURL(/vehicles$/)
   })
-})
 
-test('Ctrl+K finds a job, a car or a place by a few letters, even while typing', async ({
-  page,
-  demoShop,
-}) => {
-  const find = async (words: string, first: string): Promise<void> => {
+  await test.step('a job, a car or a place is found by a few letters, even while typing', async () => {
+    const find = async (words: string, first: string): Promise<void> => {
+      await page.keyboard.press('Control+k')
+      await page.getByPlaceholder('plate, place or tool').fill(words)
+      await expect(page.getByRole('option', { selected: true })).toContainText(first)
+      await page.keyboard.press('Enter')
+    }
+    await page.getByLabel('Find a plate').focus()
+    await find('418 morning', 'TQ 418')
+    await expect(page).toHaveURL(/jobs\/.*\/watch$/)
+    await find('units inch', 'heights in inch')
+    await expect(page.getByRole('dialog')).toBeHidden()
+    await find('units mm', 'heights in mm')
+    await expect(page.getByRole('dialog')).toBeHidden()
+    await find('wait', 'Bench: how long to wait')
+    await expect(page).toHaveURL(/bench\/wait$/)
     await page.keyboard.press('Control+k')
-    await page.getByPlaceholder('plate, place or tool').fill(words)
-    await expect(page.getByRole('option', { selected: true })).toContainText(first)
-    await page.keyboard.press('Enter')
-  }
-  await page.goto(`${demoShop.address}/vehicles`)
-  await handOn(page).signIn('M. Arundel')
-  await page.getByLabel('Find a plate').focus()
-  await find('418 morning', 'TQ 418')
-  await expect(page).toHaveURL(/jobs\/.*\/watch$/)
-  await find('units inch', 'heights in inch')
-  await expect(page.getByRole('dialog')).toBeHidden()
-  await find('units mm', 'heights in mm')
-  await expect(page.getByRole('dialog')).toBeHidden()
-  await find('wait', 'Bench: how long to wait')
-  await expect(page).toHaveURL(/bench\/wait$/)
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('plate, place or tool').fill('zeppelin')
-  await expect(page.getByText('Nothing is called that.')).toBeVisible()
-  await page.keyboard.press('Escape')
-  await expect(page.getByRole('dialog')).toBeHidden()
+    await page.getByPlaceholder('plate, place or tool').fill('zeppelin')
+    await expect(page.getByText('Nothing is called that.')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toBeHidden()
+  })
+
+  await test.step('an address where nothing is says so', async () => {
+    await goTo(page, `/jobs/${crypto.randomUUID()}/watch`)
+    await expect(page.getByText('There is no such job.')).toBeVisible()
+    await page.goto(`${demoShop.address}/nowhere`)
+    await expect(page.getByText('There is nothing at this address.')).toBeVisible()
+  })
 })
 
 test.describe('vehicles', () => {
@@ -87,6 +91,7 @@ test.describe('vehicles', () => {
     const saved = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Rounds as CSV' }).click()
     expect((await saved).suggestedFilename()).toBe('TQ-418-rounds.csv')
+    expect(readFileSync(await (await saved).path(), 'utf8')).toContain('TQ 418')
     const drawn = page.waitForEvent('download')
     await page.getByRole('button', { name: 'as SVG' }).click()
     const svg = readFileSync(await (await drawn).path(), 'utf8')
@@ -101,7 +106,10 @@ test.describe('vehicles', () => {
 })
 
 test.describe('answers', () => {
-  test('a car that only sinks because it is cold is not accused', async ({ page, demoShop }) => {
+  test('are read: cold alone accuses nobody; an axle that is clear is not taken apart; a night has its numbers', async ({
+    page,
+    demoShop,
+  }) => {
     await page.goto(demoShop.address)
     await handOn(page).signIn('J. Pellew')
     await openCar(page, 'TQ 233')
@@ -110,26 +118,12 @@ test.describe('answers', () => {
     ).toBeVisible()
     await expect(page.getByText('bar·L/h')).toBeHidden()
     await expect(page.getByText('standing height to bump stop')).toBeHidden()
-  })
 
-  test('where only the axle is clear, it says what cannot be told apart', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(demoShop.address)
-    await handOn(page).signIn('J. Pellew')
+    await page.getByRole('link', { name: 'Floor' }).click()
     await openCar(page, 'VS 77 K')
     await expect(page.getByText(/^The rear axle leaks: sure, 95\s% or more\./)).toBeVisible()
     await expect(page.getByText(/^Heights cannot tell which: rear left/)).toBeVisible()
-  })
 
-  test('the night has its numbers as a table, and is saved as CSV and SVG', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(demoShop.address)
-    await handOn(page).signIn('J. Pellew')
-    await openCar(page, 'VS 77 K')
     for (const [name, beginning] of [
       ['CSV', 'time,onlyColdMm'],
       ['SVG', '<svg'],
@@ -138,7 +132,6 @@ test.describe('answers', () => {
       await page.getByRole('button', { name, exact: true }).click()
       const file = await saved
       expect(file.suggestedFilename()).toBe(`VS-77-K-RL-night.${name.toLowerCase()}`)
-      const { readFileSync } = await import('node:fs')
       expect(readFileSync(await file.path(), 'utf8').startsWith(beginning)).toBe(true)
     }
     await page.getByRole('button', { name: 'Numbers' }).click()
@@ -272,13 +265,5 @@ test.describe('bad input', () => {
     await other.getByRole('button', { name: 'Show what is on the job now' }).click()
     await expect(other.getByLabel('In their own words')).toHaveValue('Sinks at the left.')
     await context.close()
-  })
-
-  test('an address where nothing is says so', async ({ page, demoShop }) => {
-    await page.goto(`${demoShop.address}/nowhere`)
-    await handOn(page).signIn('M. Arundel')
-    await expect(page.getByText('There is nothing at this address.')).toBeVisible()
-    await page.goto(`${demoShop.address}/jobs/${crypto.randomUUID()}/watch`)
-    await expect(page.getByText('There is no such job.')).toBeVisible()
   })
 })

@@ -35,7 +35,7 @@ async function atTheCar(page: Page, ...names: readonly (string | RegExp)[]): Pro
 }
 
 test.describe('devices', () => {
-  test('a stand-in is woken, raised a level and tells its heights, circuit and codes', async ({
+  test('a stand-in is woken, raised a level and tells its heights, circuit and codes; it shows only what its type has', async ({
     page,
     demoShop,
   }) => {
@@ -60,14 +60,8 @@ test.describe('devices', () => {
     await expect(page.getByText('C3121')).toBeVisible()
     await page.getByRole('button', { name: 'Pressure gauge' }).click()
     await expect(page.getByText('Nothing pressed yet.')).toBeVisible()
-  })
 
-  test('a type without a pressure sensor shows no pressure; one with helper coils shows no air in front', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(`${demoShop.address}/devices`)
-    await handOn(page).signIn('S. Okafor')
+    // A type without a pressure sensor shows no pressure; one with helper coils no air in front.
     await page.getByRole('button', { name: /^Brandle Ostry/ }).click()
     await expect(page.getByRole('img', { name: /^Circuit:/ })).toContainText(
       'gallery, no pressure sensor',

@@ -1,8 +1,7 @@
-import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
+import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
 import { expectFitsPhone, expectReadable } from './readable.ts'
-import { settles } from './settles.ts'
 
 /** Every place with something on it, in the demo shop. */
 async function places(address: string): Promise<string[]> {
@@ -61,19 +60,6 @@ async function places(address: string): Promise<string[]> {
     `/jobs/${job('TQ 418')}/watch`,
     `/jobs/${job('VS 77 K')}/watch`,
   ]
-}
-
-/** Goes to a place as a link of the page would: what was read already is not read again. */
-async function goTo(page: Page, place: string): Promise<void> {
-  if (new URL(page.url()).pathname === place) return
-  const words = (): Promise<string> => page.locator('main').innerText()
-  const before = await words()
-  await page.evaluate((to) => {
-    history.pushState({}, '', to)
-    dispatchEvent(new PopStateEvent('popstate', { state: {} }))
-  }, place)
-  // There once it says something else, and goes on saying it.
-  await settles(words, { intervals: [50, 100, 100, 250], message: place }, before)
 }
 
 // Each place is opened once and looked at in every theme and size; in parts, so that workers share them.

@@ -1,6 +1,7 @@
 import { readFileSync, truncateSync, writeFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
+import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
 import { violations } from './readable.ts'
 import { openJobOf } from './jobs.ts'
@@ -271,10 +272,10 @@ test.describe('open formats', () => {
     'ZZ 1;2024-05-02 08:00Z;road;5;1;430;431;429;420',
   ].join('\r\n')
 
-  test('rounds come in from a table: a preview first, bad lines by number, twice changes nothing; and go out again', async ({
+  test('rounds come in from a table: a preview first, bad lines by number, one far too large unread, twice changes nothing; and go out again', async ({
     page,
     demoShop,
-  }) => {
+  }, testInfo) => {
     const { vehicleId } = await openJobOf(demoShop, 'TQ 418')
     const count = async () =>
       (
@@ -290,6 +291,13 @@ test.describe('open formats', () => {
       page
         .locator('input[type=file]')
         .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+    const big = testInfo.outputPath('big.csv')
+    writeFileSync(big, '4')
+    truncateSync(big, 49_000_000)
+    await page.locator('input[type=file]').setInputFiles(big)
+    await expect(page.getByRole('alert')).toHaveText(
+      '"big.csv" has 49 MB; up to 20 can be read at once. Split it, one car or one year at a time.',
+    )
     await choose(
       'units.csv',
       'plate;date;FL_cubit;FR_mm;RR_mm;RL_mm\nTQ 418;2024-01-01;1;480;480;480',
@@ -312,21 +320,6 @@ test.describe('open formats', () => {
     const csv = await savedText(page, () => hand.tap('Rounds as CSV'))
     expect(csv).toContain(
       'TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,6,1,480.5,481,478,479',
-    )
-  })
-
-  test('a file far too large is said to be so, before it is read', async ({
-    page,
-    demoShop,
-  }, testInfo) => {
-    await page.goto(`${demoShop.address}/vehicles/import`)
-    await handOn(page).signIn('M. Arundel')
-    const big = testInfo.outputPath('big.csv')
-    writeFileSync(big, '4')
-    truncateSync(big, 49_000_000)
-    await page.locator('input[type=file]').setInputFiles(big)
-    await expect(page.getByRole('alert')).toHaveText(
-      '"big.csv" has 49 MB; up to 20 can be read at once. Split it, one car or one year at a time.',
     )
   })
 
@@ -367,35 +360,6 @@ test.describe('open formats', () => {
       )
     expect(settled(to)).toBe(settled(from))
   })
-})
-
-test('a figure from the bench is kept on a job', async ({ page, demoShop }) => {
-  const { id } = await openJobOf(demoShop, 'TQ 102')
-  await page.goto(`${demoShop.address}/bench/leak`)
-  const hand = handOn(page)
-  await hand.signIn('M. Arundel')
-  await hand.tap('Save to a job')
-  expect(await violations(page)).toEqual([])
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /TQ 102/ })
-    .click()
-  await expect(page.getByText('Kept with TQ 102.')).toBeVisible()
-  await page.goto(`${demoShop.address}/jobs/${id}/intake`)
-  await hand.tap(/^Photos, notes, mended/)
-  await expect(page.getByText('Leak size')).toBeVisible()
-})
-
-test('units: a pressure stands in all of them at once', async ({ page, demoShop }) => {
-  await page.goto(`${demoShop.address}/bench/units`)
-  const hand = handOn(page)
-  await hand.signIn('M. Arundel')
-  await page.getByLabel('Value, bar').fill('6,5')
-  await expect(page.getByText('94.275')).toBeVisible()
-  await hand.tap('Torque')
-  await hand.tap('lbf·ft')
-  await page.getByLabel('Value, lbf·ft').fill('100')
-  await expect(page.getByText('135.58')).toBeVisible()
 })
 
 test.describe('what is known of a car', () => {
@@ -502,14 +466,12 @@ test.describe('what is known of a car', () => {
   })
 })
 
-test.describe('pump and air', () => {
-  test('a lift held against a watch, a leak against the pump’s life, and the air that is missing', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(`${demoShop.address}/bench/lift`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
+test('figures from the bench', async ({ page, demoShop }) => {
+  await page.goto(`${demoShop.address}/bench/lift`)
+  const hand = handOn(page)
+  await hand.signIn('M. Arundel')
+
+  await test.step('a lift held against a watch, a leak against the pump’s life, and the air that is missing', async () => {
     await expect(page.getByText('Free flow: not entered, look it up.')).toBeVisible()
     const rate = async () => {
       await page.getByLabel('Free flow, L/min').fill('38')
@@ -521,13 +483,13 @@ test.describe('pump and air', () => {
     await expect(page.getByText(/only 5\d\s% of the flow arrived/)).toBeVisible()
     await page.getByLabel('Stalls at, bar gauge').fill('3')
     await expect(page.getByRole('alert')).toContainText('The pump stalls at 3.0 bar')
-    await page.goto(`${demoShop.address}/bench/pump`)
+    await goTo(page, '/bench/pump')
     await rate()
     await page.getByLabel(/^Runs without a leak/).fill('4')
     await page.getByLabel(/^Good for/).fill('300')
     await expect(page.getByText(/costs the pump .* a day\.$/)).toBeVisible()
     await expect(page.getByRole('list', { name: 'Life of the pump' })).toContainText('12.3 years')
-    await page.goto(`${demoShop.address}/bench/air`)
+    await goTo(page, '/bench/air')
     await hand.tap('Ilveston Corrin')
     for (const [label, value] of [
       [/^Reservoir/, '5'],
@@ -540,5 +502,30 @@ test.describe('pump and air', () => {
     await expect(page.getByText('24.1 bar·L are missing.')).toBeVisible()
     await expect(page.getByText(/displaces breathing air/)).toBeVisible()
     expect(await violations(page)).toEqual([])
+  })
+
+  await test.step('units: a pressure stands in all of them at once', async () => {
+    await goTo(page, '/bench/units')
+    await page.getByLabel('Value, bar').fill('6,5')
+    await expect(page.getByText('94.275')).toBeVisible()
+    await hand.tap('Torque')
+    await hand.tap('lbf·ft')
+    await page.getByLabel('Value, lbf·ft').fill('100')
+    await expect(page.getByText('135.58')).toBeVisible()
+  })
+
+  await test.step('one is kept on a job', async () => {
+    const { id } = await openJobOf(demoShop, 'TQ 102')
+    await goTo(page, '/bench/leak')
+    await hand.tap('Save to a job')
+    expect(await violations(page)).toEqual([])
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /TQ 102/ })
+      .click()
+    await expect(page.getByText('Kept with TQ 102.')).toBeVisible()
+    await goTo(page, `/jobs/${id}/intake`)
+    await hand.tap(/^Photos, notes, mended/)
+    await expect(page.getByText('Leak size')).toBeVisible()
   })
 })

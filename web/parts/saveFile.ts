@@ -3,7 +3,10 @@ export function saveFile(name: string, type: string, content: BlobPart): void {
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([content], { type }))
   link.download = name
+  // A link that stands nowhere is not followed by every browser.
+  document.body.append(link)
   link.click()
+  link.remove()
   // Revoked later: some browsers read the address only after the click has returned.
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
