@@ -390,6 +390,65 @@ describe('what a link shows', () => {
       linkShows({ condition: 'foldsSeen', corner: 'RL' }, awake, 'standing'),
     ]).toEqual([true, false, true, false, true, true, null, null])
   })
+  test('what was not heard, or not read, shows nothing; the edges of what counts as empty and lifted', () => {
+    const awake: Live = { ...live, supply: true, lifting: true, present: 2, offMm: { RL: 5 } }
+    const standing = (
+      condition: Parameters<typeof linkShows>[0]['condition'],
+      change: Partial<Live> = {},
+      corner: Parameters<typeof linkShows>[0]['corner'] = null,
+    ) => linkShows({ condition, corner }, { ...awake, ...change }, 'standing')
+    const deaf = { heard: false }
+    expect([
+      standing('supplyOff', deaf),
+      standing('supplyOff', { supply: null }),
+      standing('supplyOn'),
+      standing('supplyOn', { supply: false }),
+      standing('supplyOn', { supply: null }),
+      standing('supplyOn', deaf),
+      standing('liftingUnlessGround', { supply: false }),
+      standing('liftingUnlessGround', deaf),
+      standing('liftingOff', { lifting: false }),
+      standing('liftingOff', { lifting: null }),
+      standing('liftingOff', { supply: false }),
+      standing('liftingOff', deaf),
+      standing('codesClear'),
+      standing('codesClear', { present: null }),
+      standing('codesClear', deaf),
+    ]).toEqual([
+      null,
+      null,
+      true,
+      false,
+      null,
+      null,
+      null,
+      null,
+      true,
+      null,
+      null,
+      null,
+      false,
+      null,
+      null,
+    ])
+    const gallery = (galleryBarG: number | null, corner: 'RL' | null = 'RL') =>
+      standing('cornerProved', { open: ['RL'], galleryBarG }, corner)
+    expect([gallery(0.1), gallery(0.11), gallery(null), gallery(0, null)]).toEqual([
+      true,
+      false,
+      null,
+      null,
+    ])
+    expect([
+      standing('springsCarry', {}, 'RL'),
+      standing('springsCarry', { offMm: { RL: 4.9 } }, 'RL'),
+      standing('springsCarry', { offMm: { RL: null } }, 'RL'),
+      standing('springsCarry', {}, 'RR'),
+      standing('springsCarry', {}),
+      standing('springsCarry', { supply: false }, 'RL'),
+      standing('springsCarry', deaf, 'RL'),
+    ]).toEqual([true, null, null, null, null, null, null])
+  })
   test('with wheels hanging a height says nothing of a spring: only the pressure it was seen to take', () => {
     const of = { condition: 'springsCarry', corner: 'RL' } as const
     const high: Live = { ...live, supply: true, offMm: { RL: 80 } }
@@ -577,6 +636,122 @@ describe('who has the work', () => {
       expect(car.enter(car.done('openLine.RL'), BEN)).toBe('stepDone')
     },
   )
+})
+
+describe('who may say what', () => {
+  const between = (): AtTheCar => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('openLine.RL')
+    return car
+  }
+  test('only who has the work pauses it, goes on with it, leaves it or hands it over', () => {
+    const car = between()
+    expect([
+      car.enter({ kind: 'paused', words: '' }, BEN),
+      car.enter({ kind: 'left' }, BEN),
+      car.enter({ kind: 'handed', to: ANN, words: '' }, BEN),
+      car.enter({ kind: 'resumed' }, BEN),
+      car.enter({ kind: 'paused', words: '' }),
+      car.enter({ kind: 'paused', words: '' }),
+      car.enter({ kind: 'resumed' }, BEN),
+      car.enter({ kind: 'resumed' }),
+      car.enter({ kind: 'left' }),
+      car.enter(car.done('openLine.RL')),
+    ]).toEqual([
+      'notHands',
+      'notHands',
+      'notHands',
+      'notHands',
+      null,
+      'paused',
+      'notHands',
+      null,
+      null,
+      'notHands',
+    ])
+    expect([car.run().hands, car.run().paused]).toEqual([[], null])
+  })
+  test('who has the work already joins again without a look at what is changed', () => {
+    const car = between()
+    expect([
+      car.enter({ kind: 'joined', seen: [] }),
+      car.enter({ kind: 'joined', seen: [] }, BEN),
+      car.enter({ kind: 'linked', deviceId: 'd' }, BEN),
+    ]).toEqual([null, 'temporaryUnseen', null])
+    expect(car.run()).toMatchObject({ hands: [ANN], deviceId: 'd' })
+  })
+  test('only what stands on record turns false, and the lifting mode not while the supply is off', () => {
+    const car = between()
+    const lost = (fact: string, place: 'RL' | null = null) =>
+      car.enter({ kind: 'lost', fact, place, by: 'person', words: '' })
+    expect([lost('lifting'), lost('filled', 'RL'), lost('codesClear'), lost('supplyOff')]).toEqual([
+      'notSo',
+      'notSo',
+      'notSo',
+      null,
+    ])
+    expect([lost('supplyOff'), lost('lifting')]).toEqual(['notSo', null])
+  })
+  test('a step is confirmed as it stands in the plan, at its own place', () => {
+    const car = between()
+    expect([
+      car.enter(car.done('openLine.RL', { place: 'RR' })),
+      car.enter(car.done('openLine.RL', { step: 'closeLine' })),
+      car.enter({ ...car.done('openLine.RL'), key: 'openLine.FL' }),
+    ]).toEqual(['stepUnknown', 'stepUnknown', 'stepUnknown'])
+  })
+  test('a proof counts for its own corner and condition, read above nothing where air is meant', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('proveValve.RL')
+    const [own] = car.done('proveValve.RL').shown
+    expect([
+      car.enter(car.done('proveValve.RL', { shown: [{ ...own!, corner: 'RR' }] })),
+      car.enter(car.done('proveValve.RL', { shown: [{ ...own!, condition: 'plantProved' }] })),
+      car.enter(car.done('proveValve.RL', { shown: [{ ...own!, by: 'gauge', barG: 0.11 }] })),
+      car.enter(car.done('proveValve.RL', { shown: [{ ...own!, by: 'gauge', barG: 0.1 }] })),
+    ]).toEqual(['notShown', 'notShown', 'stillPressure', null])
+    const hanging = new AtTheCar({ jobs: PAIR, way: { ...USUAL_WAY, fillAt: 'hanging' } })
+    hanging.until('fillHanging.RL')
+    const { shown } = hanging.done('fillHanging.RL')
+    const taken = (barG: number) => shown.map((each) => ({ ...each, barG }))
+    expect([
+      hanging.enter(hanging.done('fillHanging.RL', { shown: taken(0.1) })),
+      hanging.enter(hanging.done('fillHanging.RL', { shown: taken(0.11) })),
+    ]).toEqual(['notShown', null])
+  })
+})
+
+describe('what turns false takes with it', () => {
+  test('air back in the gallery: springs behind shut lines are shown empty once more', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('openLine.RL')
+    car.enter({ kind: 'lost', fact: 'plantEmpty', place: null, by: 'link', words: '' })
+    expect(car.run().lost.map(({ fact, place }) => factKey(fact, place))).toEqual(
+      expect.arrayContaining(['plantEmpty@null', 'empty@RL']),
+    )
+    expect([car.state('provePlant'), car.state('proveValve.RL')]).toEqual(['again', 'again'])
+  })
+  test('an open line keeps its proof, whatever comes back behind it', () => {
+    const car = new AtTheCar({ jobs: [{ job: 'strut', corners: ['RL'] }] })
+    car.until('strutOut.RL')
+    car.enter({ kind: 'lost', fact: 'plantEmpty', place: null, by: 'link', words: '' })
+    expect(car.run().lost.map(({ fact }) => fact)).not.toContain('empty')
+  })
+  test('air lost with the wheels off the ground leaves the folds seen', () => {
+    const car = new AtTheCar({ jobs: [{ job: 'strut', corners: ['RL'] }] })
+    car.until('lowerLifting')
+    expect(
+      car.enter({ kind: 'lost', fact: 'filled', place: 'RL', by: 'person', words: '' }),
+    ).toBeNull()
+    expect([car.state('seeFolds.RL'), car.state('fillStanding.RL')]).toEqual(['done', 'again'])
+  })
+  test('a fact and its place are read out of their key', () => {
+    expect([factOf('empty@RL'), factOf('supplyOff@null'), factOf('')]).toEqual([
+      { fact: 'empty', place: 'RL' },
+      { fact: 'supplyOff', place: null },
+      { fact: '', place: '' },
+    ])
+  })
 })
 
 describe('a plan that changes under way', () => {
