@@ -92,33 +92,30 @@ test('what opens on a place can be read too, in the light and in the dark', asyn
   await handOn(page).signIn('M. Arundel')
   const all = await places(demoShop.address)
   const at = (end: string): string => all.find((place) => place.endsWith(end))!
+  const car = all.find((place) => place.startsWith('/vehicles/') && place !== '/vehicles/import')!
+  // Never the same place twice in a row: each begins anew when it is come to.
   const opened: readonly (readonly [string, ...RegExp[]])[] = [
     [at('/intake'), /^On arrival/],
-    [at('/intake'), /^Photos, notes, mended/],
     [all.at(-3)!, /^Readings$/],
+    [at('/intake'), /^Photos, notes, mended/],
     [all.at(-3)!, /^Compare$/],
-    [all.at(-1)!, /^Why do you say so/],
     [at('/checks'), /^Logs/],
+    [all.at(-1)!, /^Why do you say so/],
     [at('/checks'), /^Tests/, /^Which corner/],
-    [at('/checks'), /^Codes/],
     ['/shelf/causes', /^The pump is worn/],
-    ['/shelf/causes', /^A new cause/],
+    [at('/checks'), /^Codes/],
     ['/shelf/checks', /^Codes read/],
+    ['/shelf/causes', /^A new cause/],
     ['/shelf/codes', /^C3104/],
+    [at('/checks'), /^Charge/],
     ['/shelf/parts', /^Rear strut/],
     [at('/decision'), /^Rear left spring/],
-    [at('/checks'), /^Charge/],
     [at('/checks'), /^Tests/, /^Shop air/],
     ['/bench/leak', /^Save to a job$/],
-    [
-      all.find((place) => place.startsWith('/vehicles/') && place !== '/vehicles/import')!,
-      /^Change$/,
-    ],
+    [car, /^Change$/],
   ]
   for (const [place, ...names] of opened) {
-    // Twice the same place begins anew; any other is gone to.
-    if (new URL(page.url()).pathname === place) await page.reload()
-    else await goTo(page, place)
+    await goTo(page, place)
     for (const name of names) await page.getByRole('button', { name }).first().click()
     await expectReadable(page, `${place} ${names.join(', ')}`)
   }

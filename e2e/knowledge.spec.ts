@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
+import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
 import { openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
@@ -151,7 +152,7 @@ test.describe('codes', () => {
 })
 
 test.describe('the shop’s own knowledge', () => {
-  test('a price and a time are changed, counted, and put back as they ship', async ({
+  test('a price and a time are changed, counted, and put back as they ship; a book goes out and in; one with faults is refused with line and reason, and nothing is stored', async ({
     page,
     demoShop,
   }) => {
@@ -176,44 +177,8 @@ test.describe('the shop’s own knowledge', () => {
     // Nobody else’s changes went with it.
     await page.getByLabel('Find').fill('air spring leaks')
     await expect(page.getByRole('listitem').first()).toContainText('parts €548')
-  })
 
-  test('closed jobs teach: ours, of how many; a cause of one’s own becomes a suspect', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(`${demoShop.address}/shelf/causes`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
-    await expect(
-      page.getByRole('listitem').filter({ hasText: 'The air spring leaks' }),
-    ).toContainText('ours: 2 of 5')
-    await hand.tap('A new cause')
-    const form = page.getByRole('region', { name: 'A new cause' })
-    await form.getByRole('button', { name: 'Put it on the shelf' }).click()
-    await expect(form.getByRole('alert')).toContainText('Say what is wrong')
-    await form.getByLabel(/What is wrong/).fill('A stone sits in the {place} boot')
-    await form.getByLabel('It sits at').selectOption('a corner')
-    await form.getByLabel(/Why it comes/).fill('Gravel roads.')
-    await form.getByLabel('Met at one place, in about 100 cars').fill('30')
-    await form.getByRole('button', { name: 'Put it on the shelf' }).click()
-    await expect(form).toBeHidden()
-    await expect(
-      page.getByRole('listitem').filter({ hasText: 'A stone sits in the boot' }),
-    ).toContainText('changed')
-    await goToChecks(page, demoShop, 'TQ 207')
-    await expect(page.getByRole('region', { name: 'What it could be' })).toContainText(
-      /A stone sits in the .* boot/,
-    )
-  })
-
-  test('a book goes out and in; one with faults is refused with line and reason, and nothing is stored', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(`${demoShop.address}/shelf/checks`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
+    await goTo(page, '/shelf/checks')
     const saved = page.waitForEvent('download')
     await hand.tap('Save as a file')
     const content = readFileSync(await (await saved).path(), 'utf8')
@@ -251,8 +216,37 @@ test.describe('the shop’s own knowledge', () => {
     await expect(page.getByText('“better.json”: one entry otherwise than here.')).toBeVisible()
     await hand.tap('And count its 5 closed jobs')
     await expect(page.getByText('“better.json” stands on the shelf now.')).toBeVisible()
-    await page.goto(`${demoShop.address}/shelf/causes`)
+    await goTo(page, '/shelf/causes')
     await expect(page.getByText('So are 5 of another shop.')).toBeVisible()
     await expect(page.getByRole('listitem').first()).toContainText('1½ hours of work')
+  })
+
+  test('closed jobs teach: ours, of how many; a cause of one’s own becomes a suspect', async ({
+    page,
+    demoShop,
+  }) => {
+    await page.goto(`${demoShop.address}/shelf/causes`)
+    const hand = handOn(page)
+    await hand.signIn('M. Arundel')
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'The air spring leaks' }),
+    ).toContainText('ours: 2 of 5')
+    await hand.tap('A new cause')
+    const form = page.getByRole('region', { name: 'A new cause' })
+    await form.getByRole('button', { name: 'Put it on the shelf' }).click()
+    await expect(form.getByRole('alert')).toContainText('Say what is wrong')
+    await form.getByLabel(/What is wrong/).fill('A stone sits in the {place} boot')
+    await form.getByLabel('It sits at').selectOption('a corner')
+    await form.getByLabel(/Why it comes/).fill('Gravel roads.')
+    await form.getByLabel('Met at one place, in about 100 cars').fill('30')
+    await form.getByRole('button', { name: 'Put it on the shelf' }).click()
+    await expect(form).toBeHidden()
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'A stone sits in the boot' }),
+    ).toContainText('changed')
+    await goToChecks(page, demoShop, 'TQ 207')
+    await expect(page.getByRole('region', { name: 'What it could be' })).toContainText(
+      /A stone sits in the .* boot/,
+    )
   })
 })

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
+import { goTo } from './goTo.ts'
 import { handOn, tabTo } from './hand.ts'
-import { openJobAt } from './jobs.ts'
+import { openJobAt, openJobOf } from './jobs.ts'
 
 /** A corner of a job. */
 const at = (page: Page, job: string, corner: string): Locator =>
@@ -104,7 +105,7 @@ test.describe('the plan', () => {
     await expect(step(page, 'strutOut.RL')).toBeVisible()
   })
 
-  test('a step moves only where its needs allow, and the moved order is kept', async ({
+  test('a step moves only where its needs allow, and the moved order is kept; on a drive-on lift the axle gets stands of its own, the body a beam', async ({
     page,
     demoShop,
   }) => {
@@ -137,14 +138,9 @@ test.describe('the plan', () => {
     expect(await order(page)).toEqual(moved)
     await hand.tap('Steps back in their order')
     await expect.poll(() => order(page)).toEqual(before)
-  })
 
-  test('a bellows on a drive-on lift, vented by a fitting: the axle gets stands of its own, the body a beam', async ({
-    page,
-    demoShop,
-  }) => {
-    await openJobAt(page, demoShop, 'TQ 102', 'work', 'S. Okafor')
-    const hand = handOn(page)
+    // A bellows on a drive-on lift, vented by a fitting.
+    await goTo(page, `/jobs/${(await openJobOf(demoShop, 'TQ 102')).id}/work`)
     await hand.tap('Air spring')
     await at(page, 'air spring', 'Rear left').click()
     await hand.tap('Drive-on lift')
@@ -224,7 +220,7 @@ test.describe('the plan', () => {
 })
 
 test.describe('the shelf of procedures', () => {
-  test('a step’s minutes and words are changed and planned with; what ships comes back; a book with a circle is refused by name', async ({
+  test('a step’s minutes and words are changed and planned with; what ships comes back; a book with a circle is refused by name; a torque in the other unit is kept in ours, one turned round is refused', async ({
     page,
     demoShop,
   }) => {
@@ -263,15 +259,9 @@ test.describe('the shelf of procedures', () => {
     )
     await hand.tap('Put back what ships')
     await expect(page.getByRole('button', { name: 'Put back what ships' })).toBeHidden()
-  })
 
-  test('a torque in the other unit is kept in ours; one turned round or without a source is refused', async ({
-    page,
-    demoShop,
-  }) => {
-    await page.goto(`${demoShop.address}/shelf/torques`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
+    // The sheet of torques beside it.
+    await goTo(page, '/shelf/torques')
     const camper = page.getByRole('region', { name: 'Brandle Ostry' })
     await camper.getByRole('button', { name: 'Enter a torque' }).click()
     await camper.getByLabel('Fastener').selectOption('wheel')
