@@ -17,13 +17,14 @@ const PIXEL = Buffer.from(
 )
 
 test.describe('intake', () => {
-  test('arrival is answered at once, by keyboard: drive on, slowly, or tow', async ({
+  test('arrival is answered at once, by keyboard: drive on, slowly, or tow; photos, notes and repairs are kept, the repair marked in the car’s history', async ({
     page,
     demoShop,
   }) => {
     const { id } = await openJobOf(demoShop, 'TQ 102')
     await page.goto(`${demoShop.address}/jobs/${id}/intake`)
-    await handOn(page).signIn('M. Arundel')
+    const hand = handOn(page)
+    await hand.signIn('M. Arundel')
     const press = async (name: RegExp) => {
       await page.getByRole('button', { name }).first().focus()
       await page.keyboard.press('Enter')
@@ -41,16 +42,9 @@ test.describe('intake', () => {
     await press(/^Keep what was seen$/)
     await expect(page.getByRole('button', { name: /On arrival.*looked at/ })).toBeVisible()
     await expect(page.getByRole('button', { name: 'Keep what was seen' })).toBeHidden()
-  })
 
-  test('photos, notes and repairs are kept; the repair is marked in the car’s history', async ({
-    page,
-    demoShop,
-  }) => {
-    const { id, vehicleId } = await openJobOf(demoShop, 'TQ 101')
-    await page.goto(`${demoShop.address}/jobs/${id}/intake`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
+    const { id: next, vehicleId } = await openJobOf(demoShop, 'TQ 101')
+    await goTo(page, `/jobs/${next}/intake`)
     await hand.tap(/^Photos, notes, mended/)
     await page.getByLabel('What it shows').fill('Tab broken off')
     await page
@@ -73,7 +67,7 @@ test.describe('intake', () => {
     await hand.tap('Keep the repair')
     await expect(page.getByText('Air spring, rear right')).toBeVisible()
     expect(await violations(page)).toEqual([])
-    await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
+    await goTo(page, `/vehicles/${vehicleId}`)
     await expect(
       page.getByRole('region', { name: 'The car' }).getByText('Air spring, rear right'),
     ).toBeVisible()
@@ -82,7 +76,7 @@ test.describe('intake', () => {
 })
 
 test.describe('heights', () => {
-  test('a reading is corrected by an entry beside it, and two rounds are compared', async ({
+  test('a reading is corrected by an entry beside it, and two rounds are compared; another way of measuring has its own rounds, an uneven floor is taken out, a third lap finds the slip', async ({
     page,
     demoShop,
   }) => {
@@ -116,16 +110,9 @@ test.describe('heights', () => {
     await page.keyboard.press('ArrowDown')
     await expect(page.getByRole('row', { name: /^changed/ })).toBeVisible()
     expect(await violations(page)).toEqual([])
-  })
 
-  test('another way of measuring has its own rounds, an uneven floor is taken out, a third lap finds the slip', async ({
-    page,
-    demoShop,
-  }) => {
-    const { id } = await openJobOf(demoShop, 'TQ 102')
-    await page.goto(`${demoShop.address}/jobs/${id}/heights`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
+    const { id: next } = await openJobOf(demoShop, 'TQ 102')
+    await goTo(page, `/jobs/${next}/heights`)
     await page.getByText(/^More about this round/).click()
     await hand.tap('Sill to floor')
     await page
@@ -149,7 +136,7 @@ test.describe('heights', () => {
     await hand.tap('Save the round')
     await expect(page.getByText(/The uneven floor is taken out/)).toBeVisible()
     await expect(page.getByRole('row', { name: /tape less module/ })).toContainText('3')
-    const { rounds } = (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as {
+    const { rounds } = (await (await fetch(`${demoShop.address}/api/jobs/${next}`)).json()) as {
       rounds: { method: string; padsMm: Record<string, number>; readings: unknown[] }[]
     }
     expect(rounds.at(-1)).toMatchObject({
@@ -191,7 +178,7 @@ test.describe('a watch', () => {
 })
 
 test.describe('after a night', () => {
-  test('the same wait with the supply on tells a leak from a command', async ({
+  test('the same wait with the supply on tells a leak from a command; a tight cold night teaches the car’s air volume, and the supply is said to be back', async ({
     page,
     demoShop,
   }) => {
@@ -219,21 +206,14 @@ test.describe('after a night', () => {
     await hand.tap('Write it on the job')
     await expect(page.getByText(/On the job: “A leak/)).toBeVisible()
     expect(await violations(page)).toEqual([])
-  })
 
-  test('a tight cold night teaches the car’s air volume, and the supply is said to be back', async ({
-    page,
-    demoShop,
-  }) => {
-    const { id, vehicleId } = await openJobOf(demoShop, 'TQ 233')
-    await page.goto(`${demoShop.address}/jobs/${id}/watch`)
-    const hand = handOn(page)
-    await hand.signIn('M. Arundel')
+    const { id: next, vehicleId } = await openJobOf(demoShop, 'TQ 233')
+    await goTo(page, `/jobs/${next}/watch`)
     await hand.tap('Use it for this car from now on')
     await expect(page.getByText(/In use for this car/)).toBeVisible()
     await hand.tap('The supply is back on')
     await expect(page.getByRole('button', { name: 'The supply is back on' })).toBeHidden()
-    await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
+    await goTo(page, `/vehicles/${vehicleId}`)
     await expect(page.getByText('Air in its springs, learned from a tight night')).toBeVisible()
   })
 })
