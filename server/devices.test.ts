@@ -303,7 +303,15 @@ describe('who may command', () => {
       foreignParts: '',
       odometerKm: null,
     }
-    await bench.send('job.arrive', { jobId, arrival }, { baseVersion: 1 }).expect(200)
+    // On its air, or nobody looked: nothing of the kind is known, so nothing is asked.
+    let baseVersion = 1
+    for (const onStops of [null, 'none'] as const) {
+      const seen = { jobId, arrival: { ...arrival, onStops } }
+      await bench.send('job.arrive', seen, { baseVersion }).expect(200)
+      await order(id, 'fill', jobId, { corner: 'RL' }).expect(200)
+      baseVersion += 1
+    }
+    await bench.send('job.arrive', { jobId, arrival }, { baseVersion }).expect(200)
     expect((await order(id, 'fill', jobId, { corner: 'RL' }).expect(422)).body).toMatchObject({
       code: 'interlock',
       detail: expect.stringContaining('fold') as string,
