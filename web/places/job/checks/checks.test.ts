@@ -373,21 +373,22 @@ describe('logs', () => {
     expect(mappingFault([time])).toContain('what it measures')
     expect(mappingFault([time, FL, FL])).toContain('height FL')
   })
-  test('a million rows are kept as some thousand, their lifts found in all of them', () => {
+  test('hundreds of thousands of rows are kept as some thousand, their lifts found in all of them', () => {
+    const rows = 300_000
     const mapping = [
       COLUMN_CHOICES['time, s']!,
       COLUMN_CHOICES['height FL, mm']!,
       COLUMN_CHOICES['pump runs, on or off']!,
     ]
     const reader = new LogReader(mapping)
-    for (let i = 0; i < 1_000_000; i += 1)
+    for (let i = 0; i < rows; i += 1)
       reader.take([
         String(i / 10),
-        String(i < 500_000 ? 450 : Math.min(480, 450 + (i - 500_000) / 10)),
+        String(i < rows / 2 ? 450 : Math.min(480, 450 + (i - rows / 2) / 10)),
         i % 2 ? 'on' : 'off',
       ])
     const log = finishLog(reader, channelsOf(mapping, ['t', 'FL', 'pump on']), 470)
-    expect(log.rows).toBe(1_000_000)
+    expect(log.rows).toBe(rows)
     expect(log.trace.atS.length).toBeLessThanOrEqual(12_001)
     expect(log.channels.map(({ id }) => id)).toEqual(['height.FL', 'runs'])
     expect(log.lifts).toMatchObject([{ fromMm: 450, toMm: 480 }])
