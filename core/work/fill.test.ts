@@ -85,6 +85,15 @@ describe('both sides', () => {
     [{ what: 'bar', left: 3, right: 1.5 }, 'rightLags'],
     [{ what: 'bar', left: 3, right: 2.7 }, 'alike'],
     [{ what: 'mm', left: 60, right: 48 }, 'alike'],
+    // The higher side says whether anything has come; the edges belong to it, and to alike.
+    [{ what: 'mm', left: 3, right: 3.9 }, 'neither'],
+    [{ what: 'mm', left: 4, right: 0 }, 'alike'],
+    [{ what: 'mm', left: 0, right: 12 }, 'leftLags'],
+    [{ what: 'mm', left: 8, right: 0 }, 'alike'],
+    [{ what: 'mm', left: 8.1, right: 0 }, 'rightLags'],
+    [{ what: 'mm', left: 100, right: 75 }, 'alike'],
+    [{ what: 'mm', left: 100, right: 74.9 }, 'rightLags'],
+    [{ what: 'bar', left: 0.2, right: 0.1 }, 'alike'],
   ] as const)('%o: %s', (sides, verdict) => expect(sidesAlike(sides)).toBe(verdict))
 })
 
@@ -98,6 +107,9 @@ describe('a fill that does not get on', () => {
       fillDoubt({ ...at, galleryBarG: 0.1, runS: 5 }),
       fillDoubt({ ...at, galleryBarG: 12, rose: true }),
       fillDoubt({ ...at, galleryBarG: null }),
-    ]).toEqual([null, 'blocked', 'nothingBuilds', null, null, null])
+      fillDoubt({ ...at, galleryBarG: 0.29, runS: 10 }),
+      fillDoubt({ ...at, galleryBarG: 0.3 }),
+      fillDoubt({ ...at, galleryBarG: 10 }),
+    ]).toEqual([null, 'blocked', 'nothingBuilds', null, null, null, 'nothingBuilds', null, null])
   })
 })

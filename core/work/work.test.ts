@@ -669,7 +669,22 @@ describe('who may say what', () => {
       null,
       'notHands',
     ])
-    expect([car.run().hands, car.run().paused]).toEqual([[], null])
+    expect([car.run().hands, car.run().paused, car.run().handedTo]).toEqual([[], null, null])
+  })
+  test('a second hand is named, or the stand of somebody who works alone, or why it was otherwise', () => {
+    const second = (change: Partial<DoneEntry>, alone = false): string | null => {
+      const car = new AtTheCar({ jobs: PAIR })
+      car.until('strutOut.RL')
+      car.alone = alone
+      return car.enter(car.done('strutOut.RL', change))
+    }
+    const otherwise = { kind: 'otherwise', reason: 'A strap held it' } as const
+    expect([
+      second({ second: BEN }),
+      second({ second: 'alone', deviation: otherwise }),
+      second({ second: 'alone' }, true),
+      second({ second: null, deviation: otherwise }),
+    ]).toEqual([null, null, null, 'secondMissing'])
   })
   test('who has the work already joins again without a look at what is changed', () => {
     const car = between()
@@ -745,12 +760,47 @@ describe('what turns false takes with it', () => {
     ).toBeNull()
     expect([car.state('seeFolds.RL'), car.state('fillStanding.RL')]).toEqual(['done', 'again'])
   })
+  test('what turned false and nobody waits for any more is not told', () => {
+    const car = new AtTheCar({ jobs: [{ job: 'strut', corners: ['RL'] }] })
+    car.until('whichMoves')
+    expect(
+      car.enter({ kind: 'lost', fact: 'foldsSeen', place: 'RL', by: 'person', words: '' }),
+    ).toBeNull()
+    expect(car.run().lost).toEqual([])
+  })
   test('a fact and its place are read out of their key', () => {
     expect([factOf('empty@RL'), factOf('supplyOff@null'), factOf('')]).toEqual([
       { fact: 'empty', place: 'RL' },
       { fact: 'supplyOff', place: null },
       { fact: '', place: '' },
     ])
+  })
+})
+
+describe('waits', () => {
+  const withWait = (car: AtTheCar): PlanStep =>
+    car.steps.find(({ waitMinutes }) => waitMinutes > 0)!
+  test('one runs from the moment its step was confirmed, for as long as the step says', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    const step = withWait(car)
+    car.until(step.key)
+    expect(car.run().waits).toEqual([])
+    car.enter(car.done(step.key))
+    const { id, at } = car.entries.at(-1)!
+    expect(car.run().waits).toEqual([
+      { id, step, dueMs: Date.parse(at) + step.waitMinutes * 60_000 },
+    ])
+  })
+  test('what has to be done once more is waited for once more', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('openLine.RL')
+    const before = car.run().waits.map(({ step }) => step.key)
+    car.enter({ kind: 'lost', fact: 'supplyOff', place: null, by: 'link', words: '' })
+    const again = before.filter((key) => car.state(key) === 'again')
+    expect(again.length).toBeGreaterThan(0)
+    expect(car.run().waits.map(({ step }) => step.key)).toEqual(
+      before.filter((key) => !again.includes(key)),
+    )
   })
 })
 
