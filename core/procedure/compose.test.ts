@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, test } from 'vitest'
+import { beforeAll, describe, expect, test } from 'vitest'
 import { runs, seedOr } from '../test/effort.ts'
 import type { AirForm, Architecture, Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
@@ -209,7 +209,10 @@ test('in whatever order its needs allow, a plan passes every gate and does no ha
 })
 
 describe('a pair of struts with the pump', () => {
-  const made = plan([{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }])
+  let made: Plan
+  beforeAll(() => {
+    made = plan([{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }])
+  })
   test('shared steps are there once, both sides in step, the car goes up once', () => {
     expect(
       keys(made).filter((key) =>
@@ -264,6 +267,46 @@ describe('a pair of struts with the pump', () => {
     ]
     expect(order.map(at)).toEqual(order.map(at).toSorted((a, b) => a - b))
     expect(at(order[0]!)).toBeGreaterThan(0)
+  })
+  test('tools, torques and photos are named once, in the order they are wanted', () => {
+    const once = (all: readonly string[]) => [...new Set(all)]
+    expect(made.tools).toEqual(once(made.steps.flatMap(({ tools }) => tools)))
+    expect(made.torques).toEqual(once(made.steps.flatMap(({ torque }) => torque ?? [])))
+    expect(made.photos).toEqual(made.steps.filter(({ photo }) => photo).map(({ key }) => key))
+    for (const named of [made.tools, made.torques, made.photos])
+      expect(named.length).toBeGreaterThan(1)
+    expect(made.liftMovements).toBe(made.steps.filter(({ lift }) => lift).length)
+  })
+  test('another order takes every step once, and each after what it waits for', () => {
+    const steps = ['a', 'b', 'c'].map((key) => ({
+      key,
+      after: key === 'c' ? [{ key: 'a', fact: null }] : [],
+    }))
+    const ordered = (...to: string[]) => inOrder(steps, to).map(({ key }) => key)
+    expect([
+      ordered('b', 'a', 'c'),
+      ordered('a', 'c', 'b'),
+      ordered('c', 'a', 'b'),
+      ordered('b', 'a'),
+      ordered('b', 'a', 'c', 'x'),
+      ordered('b', 'a', 'a'),
+      ordered('b', 'a', 'x'),
+    ]).toEqual([
+      ['b', 'a', 'c'],
+      ['a', 'c', 'b'],
+      ['a', 'b', 'c'],
+      ['a', 'b', 'c'],
+      ['a', 'b', 'c'],
+      ['a', 'b', 'c'],
+      ['a', 'b', 'c'],
+    ])
+    const room = (key: string) => roomFor(steps, key)
+    expect([room('a'), room('b'), room('c'), room('x')]).toEqual([
+      { first: 0, last: 1 },
+      { first: 0, last: 2 },
+      { first: 1, last: 2 },
+      { first: 0, last: 2 },
+    ])
   })
   test('a step moves only where its needs allow', () => {
     const { first, last } = roomFor(made.steps, 'strutBench.RL')

@@ -32,7 +32,8 @@ const LINE = { closed: 0, eased: 1, open: 2 } as const
 const SPRING = { seated: 0, unseated: 1, out: 2, coil: 3 } as const
 const BODY = { ground: 0, standing: 1, hanging: 2 } as const
 
-function keyOf(state: CarState, of: readonly Corner[]): number {
+/** A number of its own for each state. @param of the corners the car has */
+export function stateKey(state: CarState, of: readonly Corner[]): number {
   let key: number = BODY[state.body]
   for (const flag of [
     state.supply,
@@ -76,7 +77,7 @@ export function explore(start: CarState, kind: CarKind, removed?: GateId): Explo
     ...corners.flatMap((corner) => CORNER_ACTS.map((act) => ({ act, corner }))),
   ]
   const from = new Map<number, { readonly before: number; readonly words: string }>([
-    [keyOf(start, corners), { before: -1, words: '' }],
+    [stateKey(start, corners), { before: -1, words: '' }],
   ])
   const harms = new Map<Harm, readonly string[]>()
   const wayTo = (key: number): string[] => {
@@ -89,9 +90,9 @@ export function explore(start: CarState, kind: CarKind, removed?: GateId): Explo
   while (edge.length > 0) {
     const next: CarState[] = []
     for (const state of edge) {
-      const key = keyOf(state, corners)
+      const key = stateKey(state, corners)
       const reach = (to: CarState, words: string): void => {
-        const at = keyOf(to, corners)
+        const at = stateKey(to, corners)
         if (!from.has(at)) {
           from.set(at, { before: key, words })
           next.push(to)

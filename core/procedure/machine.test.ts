@@ -1,9 +1,12 @@
+import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { Harm } from './acts.ts'
 import { doAct } from './acts.ts'
-import { ARRIVES, arrived, explore } from './explore.ts'
-import type { CarKind, CarState, GateId } from './machine.ts'
-import { GATES, shutGate } from './machine.ts'
+import { sampleArchitecture } from '../samples/index.ts'
+import { ARRIVES, arrived, explore, stateKey } from './explore.ts'
+import type { CarKind, CarState, Condition, CornerState, GateId } from './machine.ts'
+import { GATES, holds, shutGate, springCarries } from './machine.ts'
+import { kindAt } from './walk.ts'
 
 const KINDS: readonly CarKind[] = [true, false].flatMap((reservoir) =>
   [true, false].map((axleHangs) => ({ reservoir, axleHangs })),
@@ -43,6 +46,151 @@ describe('every gate holds something: taken away, there is a way to harm', () =>
   test.each(GATES)('%s', (gate) => {
     const { harms } = explore(one, WORST, gate)
     expect([...harms.keys()]).toContain(HELD[gate])
+  })
+})
+
+test('no two states are taken for one', () => {
+  const flag = fc.boolean()
+  const corner: fc.Arbitrary<CornerState> = fc.record({
+    air: fc.constantFrom('carrying', 'some', 'none'),
+    proved: flag,
+    line: fc.constantFrom('closed', 'eased', 'open'),
+    spring: fc.constantFrom('seated', 'unseated', 'out', 'coil'),
+    seen: flag,
+  })
+  const state: fc.Arbitrary<CarState> = fc.record({
+    supply: flag,
+    lifting: flag,
+    body: fc.constantFrom('ground', 'standing', 'hanging'),
+    bodyHeld: flag,
+    axleHeld: flag,
+    under: flag,
+    plantAir: flag,
+    plantProved: flag,
+    pumpOpen: flag,
+    blockOpen: flag,
+    codesClear: flag,
+    corners: fc.record({ RL: corner, RR: corner }),
+  })
+  // One change at a time: that is where two could meet.
+  fc.assert(
+    fc.property(state, state, (from, to) => {
+      const key = stateKey(from, ['RL', 'RR'])
+      expect(key).toBeGreaterThanOrEqual(0)
+      for (const name of Object.keys(from) as (keyof CarState)[])
+        if (name !== 'corners')
+          expect(stateKey({ ...from, [name]: to[name] }, ['RL', 'RR']) === key).toBe(
+            from[name] === to[name],
+          )
+      for (const at of ['RL', 'RR'] as const)
+        for (const name of Object.keys(corner) as (keyof CornerState)[]) {
+          const changed = { ...from.corners[at]!, [name]: to.corners[at]![name] }
+          const corners = { ...from.corners, [at]: changed }
+          expect(stateKey({ ...from, corners }, ['RL', 'RR']) === key).toBe(
+            from.corners[at]![name] === to.corners[at]![name],
+          )
+        }
+      expect(stateKey(to, ['RL', 'RR']) === key).toBe(JSON.stringify(from) === JSON.stringify(to))
+    }),
+    { numRuns: 300, seed: 5 },
+  )
+})
+
+describe('what counts as so', () => {
+  const shut: CarState = {
+    ...arrived({ RL: { ...ARRIVES.up, proved: true, seen: true } }),
+    supply: false,
+    plantProved: true,
+    codesClear: true,
+  }
+  const withRL = (change: Partial<CornerState>): Partial<CarState> => ({
+    corners: { RL: { ...shut.corners.RL!, ...change } },
+  })
+  const hanging = { body: 'hanging' } as const
+  test.each<readonly [Condition, boolean, Partial<CarState>]>([
+    ['supplyOff', true, {}],
+    ['supplyOff', false, { supply: true }],
+    ['supplyOn', false, {}],
+    ['supplyOn', true, { supply: true }],
+    ['supplyOffOrLifting', true, {}],
+    ['supplyOffOrLifting', true, { supply: true, lifting: true }],
+    ['supplyOffOrLifting', false, { supply: true }],
+    ['supplyOffUnlessGround', true, { supply: true }],
+    ['supplyOffUnlessGround', true, hanging],
+    ['supplyOffUnlessGround', false, { ...hanging, supply: true }],
+    ['liftingUnlessGround', true, {}],
+    ['liftingUnlessGround', true, { ...hanging, lifting: true }],
+    ['liftingUnlessGround', false, hanging],
+    ['held', false, {}],
+    ['held', true, { bodyHeld: true, axleHeld: true }],
+    ['held', false, { bodyHeld: true }],
+    ['held', false, { axleHeld: true }],
+    ['nobodyUnder', true, {}],
+    ['nobodyUnder', false, { under: true }],
+    ['cornerProved', true, {}],
+    ['cornerProved', false, withRL({ proved: false })],
+    ['nothingSeepsIn', true, {}],
+    ['nothingSeepsIn', false, { plantProved: false }],
+    ['nothingSeepsIn', true, { plantProved: false, ...withRL({ line: 'eased' }) }],
+    ['allProved', true, {}],
+    ['allProved', false, withRL({ proved: false })],
+    ['allProved', true, withRL({ proved: false, spring: 'out' })],
+    ['allProved', true, withRL({ proved: false, spring: 'coil' })],
+    ['allProved', true, withRL({ proved: false, line: 'open' })],
+    ['plantProved', true, {}],
+    ['plantProved', false, { plantProved: false }],
+    ['linesClosed', true, {}],
+    ['linesClosed', false, withRL({ line: 'eased' })],
+    ['plantClosed', true, {}],
+    ['plantClosed', false, { pumpOpen: true }],
+    ['plantClosed', false, { blockOpen: true }],
+    ['springsIn', true, {}],
+    ['springsIn', false, withRL({ spring: 'out' })],
+    ['springsCarry', true, {}],
+    ['springsCarry', false, withRL({ air: 'none' })],
+    ['foldsSeen', true, {}],
+    ['foldsSeen', true, withRL({ seen: false })],
+    ['foldsSeen', false, withRL({ seen: false, spring: 'unseated' })],
+    ['foldsSeen', true, withRL({ spring: 'unseated' })],
+    ['codesClear', true, {}],
+    ['codesClear', false, { codesClear: false }],
+    ['liftingOff', true, {}],
+    ['liftingOff', false, { lifting: true }],
+    ['onGround', true, {}],
+    ['onGround', false, { body: 'standing' }],
+  ])('%s is %s with %o', (condition, so, change) => {
+    expect(holds(condition, { ...shut, ...change }, WORST, 'RL')).toBe(so)
+  })
+  test('a car without a reservoir pushes nothing past a seat; a corner it has not needs no proof', () => {
+    const unproved = { ...shut, plantProved: false }
+    expect(holds('nothingSeepsIn', unproved, { ...WORST, reservoir: false }, 'RL')).toBe(true)
+    expect(holds('cornerProved', shut, WORST, 'FL')).toBe(true)
+    expect(holds('cornerProved', shut, WORST)).toBe(true)
+  })
+  test('a coil carries, and a seated spring with air in it; nothing else does', () => {
+    expect([
+      springCarries({ spring: 'coil', air: 'none' }),
+      springCarries({ spring: 'seated', air: 'carrying' }),
+      springCarries({ spring: 'seated', air: 'some' }),
+      springCarries({ spring: 'seated', air: 'none' }),
+      springCarries({ spring: 'unseated', air: 'carrying' }),
+      springCarries({ spring: 'out', air: 'carrying' }),
+    ]).toEqual([true, true, true, false, false, false])
+  })
+  test('what kind of car it is hangs on its reservoir and on the axle that is worked on', () => {
+    const bellows = sampleArchitecture({
+      air: { front: 'strut', rear: 'bellows' },
+      reservoir: true,
+    })
+    expect([
+      kindAt(bellows, 'RL'),
+      kindAt(bellows, 'FL'),
+      kindAt({ ...bellows, reservoir: false }, 'rear'),
+    ]).toEqual([
+      { reservoir: true, axleHangs: true },
+      { reservoir: true, axleHangs: false },
+      { reservoir: false, axleHangs: true },
+    ])
   })
 })
 

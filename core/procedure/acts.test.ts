@@ -1,0 +1,344 @@
+import { describe, expect, test } from 'vitest'
+import type { Harm } from './acts.ts'
+import { doAct, happens, waited } from './acts.ts'
+import { ARRIVES, arrived } from './explore.ts'
+import type { Act, CarAct, CarKind, CarState, CornerAct, CornerState } from './machine.ts'
+
+const KIND: CarKind = { reservoir: false, axleHangs: false }
+/** Up on the lift, held, the supply off and nothing under pressure; nobody underneath. */
+const HELD: CarState = {
+  ...arrived({}, { plantAir: false }),
+  supply: false,
+  lifting: true,
+  body: 'hanging',
+  bodyHeld: true,
+  axleHeld: true,
+}
+const EMPTY: CornerState = { ...ARRIVES.up, air: 'none', seen: true, proved: true }
+const withRL = (change: Partial<CornerState>, car: CarState = HELD): CarState => ({
+  ...car,
+  corners: { RL: { ...EMPTY, ...change } },
+})
+const outcome = (state: CarState, act: Act['act'], atCorner = false, kind = KIND) =>
+  doAct(state, { act, ...(atCorner ? { corner: 'RL' } : {}) }, kind)
+
+describe('what is done to the whole car', () => {
+  test.each<readonly [CarAct, Partial<CarState>, Partial<CarState> | null]>([
+    ['cutSupply', { supply: true, body: 'ground' }, { supply: false }],
+    ['cutSupply', { supply: false }, null],
+    ['supplyBack', { plantProved: true }, { supply: true, plantProved: false }],
+    ['supplyBack', { supply: true }, null],
+    ['liftingOn', { supply: true, lifting: false, body: 'ground' }, { lifting: true }],
+    ['liftingOn', { supply: false, lifting: false }, null],
+    ['liftingOn', { supply: true, lifting: true }, null],
+    ['liftingOff', { lifting: true }, { lifting: false }],
+    ['liftingOff', { lifting: false }, null],
+    ['raise', { body: 'ground' }, { body: 'hanging' }],
+    ['raise', { body: 'standing' }, { body: 'hanging' }],
+    ['raise', { body: 'hanging' }, null],
+    ['holdBody', { bodyHeld: false }, { bodyHeld: true }],
+    ['holdBody', { bodyHeld: true }, null],
+    ['holdBody', { bodyHeld: false, body: 'standing' }, null],
+    ['holdAxle', { axleHeld: false }, { axleHeld: true }],
+    ['holdAxle', { axleHeld: false, body: 'ground' }, null],
+    ['goUnder', {}, { under: true }],
+    ['goUnder', { body: 'standing' }, { under: true }],
+    ['goUnder', { body: 'ground' }, null],
+    ['goUnder', { under: true }, null],
+    ['comeOut', { under: true }, { under: false }],
+    ['comeOut', {}, null],
+    ['toStanding', {}, { body: 'standing', bodyHeld: false, axleHeld: false }],
+    ['toStanding', { body: 'standing' }, null],
+    ['toStanding', { body: 'ground' }, null],
+    ['toGround', {}, { body: 'ground', bodyHeld: false, axleHeld: false }],
+    ['toGround', { body: 'standing' }, { body: 'ground', bodyHeld: false, axleHeld: false }],
+    ['toGround', { body: 'ground' }, null],
+    ['provePlant', {}, { plantProved: true }],
+    ['provePlant', { plantAir: true }, null],
+    ['fillPlant', { plantProved: true }, { plantAir: true, plantProved: false }],
+    ['fillPlant', { plantAir: true }, null],
+    ['openPump', {}, { pumpOpen: true }],
+    ['openPump', { pumpOpen: true }, null],
+    ['closePump', { pumpOpen: true }, { pumpOpen: false }],
+    ['closePump', {}, null],
+    ['openBlock', {}, { blockOpen: true }],
+    ['openBlock', { blockOpen: true }, null],
+    ['closeBlock', { blockOpen: true }, { blockOpen: false }],
+    ['closeBlock', {}, null],
+    ['clearCodes', { supply: true, body: 'ground' }, { codesClear: true }],
+    ['clearCodes', { supply: false }, null],
+    ['clearCodes', { supply: true, codesClear: true }, null],
+  ])('%s, with %o: %o', (act, before, after) => {
+    const state = { ...HELD, ...before }
+    expect(outcome(state, act)).toEqual({
+      states: after ? [{ ...state, ...after }] : [],
+      harm: null,
+    })
+  })
+  test('some air may stay behind in the gallery: that is why it has to be shown', () => {
+    const pressed = { ...HELD, plantAir: true }
+    expect(outcome(pressed, 'ventPlant').states).toEqual([HELD, pressed])
+    expect(outcome(HELD, 'ventPlant').states).toEqual([HELD])
+  })
+  test('supply back, or air in the gallery, ends what was proved of every spring', () => {
+    for (const act of ['supplyBack', 'fillPlant'] as const)
+      expect(outcome(withRL({}), act).states[0]!.corners.RL!.proved).toBe(false)
+  })
+})
+
+describe('what is done at a corner', () => {
+  test.each<readonly [CornerAct, Partial<CornerState>, Partial<CornerState> | null]>([
+    ['vent', {}, {}],
+    ['vent', { line: 'eased' }, null],
+    ['vent', { spring: 'out' }, null],
+    ['vent', { spring: 'coil' }, null],
+    ['ease', {}, { line: 'eased', proved: false }],
+    ['ease', { line: 'eased' }, null],
+    ['ease', { line: 'open' }, null],
+    ['ease', { spring: 'out' }, null],
+    ['prove', { proved: false }, { proved: true }],
+    ['prove', { proved: false, air: 'some' }, null],
+    ['prove', { proved: false, spring: 'coil' }, null],
+    ['openLine', {}, { line: 'open' }],
+    ['openLine', { line: 'eased' }, { line: 'open' }],
+    ['openLine', { line: 'open' }, null],
+    ['closeLine', { line: 'open' }, { line: 'closed', proved: false }],
+    ['closeLine', {}, null],
+    ['closeLine', { line: 'open', spring: 'out' }, null],
+    ['takeOut', { line: 'open' }, { spring: 'out' }],
+    ['takeOut', {}, null],
+    ['takeOut', { line: 'open', spring: 'coil' }, null],
+    [
+      'putIn',
+      { line: 'open', spring: 'out' },
+      { spring: 'unseated', air: 'none', proved: false, seen: false },
+    ],
+    ['putIn', { line: 'open' }, null],
+    ['putCoil', { line: 'open', spring: 'out' }, { spring: 'coil', proved: false }],
+    ['putCoil', { line: 'open' }, null],
+    ['seeFolds', { seen: false, spring: 'unseated' }, { seen: true }],
+    ['seeFolds', { seen: false, spring: 'out' }, null],
+    ['fill', { spring: 'unseated' }, { air: 'carrying', spring: 'seated', proved: false }],
+    ['fill', { air: 'some' }, { air: 'carrying', proved: false }],
+    ['fill', { air: 'carrying' }, null],
+    ['fill', { line: 'open' }, null],
+    ['fill', { spring: 'coil' }, null],
+  ])('%s, with %o: %o', (act, before, after) => {
+    const state = withRL(before)
+    expect(outcome(state, act, true)).toEqual({
+      states: after ? [withRL({ ...before, ...after })] : [],
+      harm: null,
+    })
+  })
+  test('let down with the wheels free, some air may stay; on the ground the spring is stood on', () => {
+    const full = { air: 'carrying', proved: false } as const
+    expect(outcome(withRL(full), 'vent', true).states).toEqual([
+      withRL({ ...full, air: 'none' }),
+      withRL({ ...full, air: 'some' }),
+    ])
+    const ground = { ...HELD, body: 'ground' } as const
+    expect(outcome(withRL(full, ground), 'vent', true).states).toEqual([
+      withRL({ proved: false, spring: 'unseated', seen: false }, ground),
+    ])
+  })
+  test('only with the wheels free is a spring taken out, or its folds seen', () => {
+    expect(
+      outcome(withRL({ line: 'open' }, { ...HELD, body: 'standing' }), 'takeOut', true).states,
+    ).toEqual([])
+    expect(outcome(withRL({}, { ...HELD, body: 'ground' }), 'seeFolds', true).states).toEqual([])
+    expect(
+      outcome(withRL({}, { ...HELD, body: 'standing' }), 'seeFolds', true).states,
+    ).toHaveLength(1)
+  })
+  test('a corner the car has not, and an act of the whole car at a corner, come to nothing', () => {
+    expect(outcome(HELD, 'vent', true)).toEqual({ states: [], harm: null })
+    expect(outcome(withRL({}), 'raise', true).states).toEqual([])
+    expect(outcome(HELD, 'vent').states).toEqual([])
+  })
+})
+
+describe('what does harm', () => {
+  const ground: CarState = { ...HELD, body: 'ground', lifting: false, supply: true }
+  const carrying: Partial<CornerState> = { air: 'carrying', proved: false }
+  test.each<readonly [string, CarState, Act['act'], boolean, Harm | null]>([
+    ['lowered onto an empty spring', withRL({}), 'toGround', false, 'weightOnEmptySpring'],
+    ['lowered with one out', withRL({ spring: 'out' }), 'toGround', false, 'weightOnEmptySpring'],
+    ['lowered onto a coil', withRL({ spring: 'coil' }), 'toGround', false, null],
+    ['lowered onto air', withRL(carrying), 'toGround', false, null],
+    ['a line opened on air', withRL(carrying), 'openLine', true, 'openedUnderPressure'],
+    [
+      'a line opened on a rest of air',
+      withRL({ air: 'some' }),
+      'openLine',
+      true,
+      'openedUnderPressure',
+    ],
+    [
+      'the pump opened on air',
+      { ...HELD, plantAir: true },
+      'openPump',
+      false,
+      'openedUnderPressure',
+    ],
+    [
+      'the block opened on air',
+      { ...HELD, plantAir: true },
+      'openBlock',
+      false,
+      'openedUnderPressure',
+    ],
+    [
+      'the block opened, a spring full',
+      withRL(carrying),
+      'openBlock',
+      false,
+      'openedUnderPressure',
+    ],
+    ['the block opened, all empty', withRL({}), 'openBlock', false, null],
+    [
+      'the block opened, a full spring cut off from it',
+      withRL({ ...carrying, line: 'open' }),
+      'openBlock',
+      false,
+      null,
+    ],
+    [
+      'air before the folds were seen',
+      withRL({ spring: 'unseated', seen: false }),
+      'fill',
+      true,
+      'filledUnseenFolds',
+    ],
+    ['air into a seated spring', withRL({ seen: false }), 'fill', true, null],
+    [
+      'under a car that nothing holds',
+      { ...HELD, bodyHeld: false },
+      'goUnder',
+      false,
+      'underUnheldCar',
+    ],
+    [
+      'the wheels hang, the module awake',
+      { ...ground, lifting: false },
+      'raise',
+      false,
+      'liveModuleWheelsHanging',
+    ],
+    ['the wheels hang in lifting mode', { ...ground, lifting: true }, 'raise', false, null],
+    [
+      'supply back, the pump open',
+      { ...HELD, pumpOpen: true },
+      'supplyBack',
+      false,
+      'liveWhileOpen',
+    ],
+    [
+      'supply back, the block open',
+      { ...HELD, blockOpen: true },
+      'supplyBack',
+      false,
+      'liveWhileOpen',
+    ],
+    ['supply back, a line eased', withRL({ line: 'eased' }), 'supplyBack', false, 'liveWhileOpen'],
+    ['supply back, a spring out', withRL({ spring: 'out' }), 'supplyBack', false, 'liveWhileOpen'],
+    ['supply back in lifting mode, all shut', withRL({}), 'supplyBack', false, null],
+    ['handed over on its air', withRL(carrying, ground), 'handOver', false, null],
+    [
+      'handed over on the lift',
+      withRL(carrying, { ...ground, body: 'standing' }),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
+      'handed over, the supply off',
+      withRL(carrying, { ...ground, supply: false }),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
+      'handed over in lifting mode',
+      withRL(carrying, { ...ground, lifting: true }),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
+      'handed over, the pump open',
+      withRL(carrying, { ...ground, pumpOpen: true }),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
+      'handed over, the block open',
+      withRL(carrying, { ...ground, blockOpen: true }),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
+      'handed over, a line eased',
+      withRL({ ...carrying, line: 'eased' }, ground),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
+      'handed over on an empty spring',
+      withRL({}, ground),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+  ])('%s', (_, state, act, atCorner, harm) => {
+    expect(outcome(state, act, atCorner).harm).toBe(harm)
+  })
+  test('an axle that hangs on its springs is held besides, before anybody goes under', () => {
+    const axle = { reservoir: false, axleHangs: true }
+    const loose = { ...HELD, axleHeld: false }
+    expect([
+      outcome(HELD, 'goUnder', false, axle).harm,
+      outcome(loose, 'goUnder', false, axle).harm,
+      outcome(loose, 'goUnder').harm,
+    ]).toEqual([null, 'underUnheldCar', null])
+  })
+})
+
+describe('what happens by itself', () => {
+  const live: CarState = { ...HELD, supply: true, plantAir: true }
+  test('a live module fills what is empty behind a shut line, and its gallery', () => {
+    expect(happens(withRL({}, live), KIND)).toEqual([withRL({ air: 'some' }, live)])
+    expect(happens({ ...live, plantAir: false }, KIND)).toEqual([live])
+    expect(happens({ ...live, plantAir: false, pumpOpen: true }, KIND)).toEqual([])
+  })
+  test('a charged reservoir seeps past a seat with the supply off; without air it cannot', () => {
+    const charged = { ...HELD, plantAir: true }
+    const reservoir = { reservoir: true, axleHangs: false }
+    expect(happens(withRL({}, charged), reservoir)).toEqual([withRL({ air: 'some' }, charged)])
+    expect(happens(withRL({}, charged), KIND)).toEqual([])
+    expect(happens(withRL({}), reservoir)).toEqual([])
+    expect(happens(withRL({}, { ...charged, blockOpen: true }), reservoir)).toEqual([])
+  })
+  test('it gets into no open line, no spring that is out, no coil, and none that is full', () => {
+    for (const change of [
+      { line: 'open' },
+      { spring: 'out' },
+      { spring: 'coil' },
+      { air: 'carrying' },
+      { air: 'some' },
+    ] as const)
+      expect(happens(withRL(change, live), KIND)).toEqual([])
+  })
+  test('an eased fitting falls silent, by itself or in a wait; a shut one holds', () => {
+    const eased = withRL({ line: 'eased', air: 'carrying' })
+    const silent = withRL({ line: 'eased' })
+    expect(happens(eased, KIND)).toEqual([silent])
+    expect(waited(eased)).toEqual(silent)
+    expect(happens(silent, KIND)).toEqual([])
+    expect(waited(silent)).toBe(silent)
+    const shut = withRL({ air: 'carrying' })
+    expect(waited(shut)).toBe(shut)
+  })
+})
