@@ -1,21 +1,13 @@
 import type { LinkCommand, VehicleType } from '@anklet/contract'
 import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import { describe, expect, test } from 'vitest'
-import { architecture, geometry } from '../test/records.ts'
+import { architecture, geometry, vehicleTypeWith } from '../test/records.ts'
 import { CODE_WORDS } from './codeNumbers.ts'
 import { moduleChannels } from './moduleChannels.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
 
-const typeOf = (change: Partial<VehicleType['architecture']> = {}): VehicleType => ({
-  id: crypto.randomUUID(),
-  version: 1,
-  name: 'Sample Type',
-  source: 'invented',
-  architecture: { ...architecture, ...change },
-  geometry,
-  specifications: [],
-  guesses: [],
-})
+const typeOf = (change: Partial<VehicleType['architecture']> = {}): VehicleType =>
+  vehicleTypeWith({ architecture: { ...architecture, ...change } })
 const vehicleOf = (change: Partial<VehicleType['architecture']> = {}): StandInVehicle =>
   new StandInVehicle(typeOf(change), 'stand-in')
 const command = (

@@ -1,4 +1,4 @@
-import type { Architecture, RoundInput, VehicleGeometry } from '@anklet/contract'
+import type { Architecture, RoundInput, VehicleGeometry, VehicleType } from '@anklet/contract'
 import { sampleVehicle } from '@anklet/core/samples'
 import type { Corner, PerCorner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
@@ -27,6 +27,19 @@ export const architecture: Architecture = {
   settleWaitS: null,
 }
 export const geometry = structuredClone(sampleVehicle()) as VehicleGeometry
+
+/** A vehicle type as the shelf keeps it. */
+export const vehicleTypeWith = (change: Partial<VehicleType> = {}): VehicleType => ({
+  id: crypto.randomUUID(),
+  version: 1,
+  name: 'Sample Type',
+  source: 'invented',
+  architecture,
+  geometry,
+  specifications: [],
+  guesses: [],
+  ...change,
+})
 
 export const NO_COMPLAINT = { where: [], when: [], signs: [], words: '' }
 
