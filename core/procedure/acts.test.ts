@@ -163,6 +163,13 @@ describe('what does harm', () => {
   test.each<readonly [string, CarState, Act['act'], boolean, Harm | null]>([
     ['lowered onto an empty spring', withRL({}), 'toGround', false, 'weightOnEmptySpring'],
     ['lowered with one out', withRL({ spring: 'out' }), 'toGround', false, 'weightOnEmptySpring'],
+    [
+      'lowered with one out that holds a rest of air',
+      withRL({ spring: 'out', air: 'some' }),
+      'toGround',
+      false,
+      'weightOnEmptySpring',
+    ],
     ['lowered onto a coil', withRL({ spring: 'coil' }), 'toGround', false, null],
     ['lowered onto air', withRL(carrying), 'toGround', false, null],
     ['a line opened on air', withRL(carrying), 'openLine', true, 'openedUnderPressure'],

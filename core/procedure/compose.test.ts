@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import { runs, seedOr } from '../test/effort.ts'
 import type { AirForm, Architecture, Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
@@ -9,6 +9,7 @@ import {
   composePlan,
   inOrder,
   lintProcedures,
+  needPlaces,
   roomFor,
   SHIPPED_PROCEDURES,
   SUPPORTS,
@@ -209,11 +210,10 @@ test('in whatever order its needs allow, a plan passes every gate and does no ha
 })
 
 describe('a pair of struts with the pump', () => {
-  let made: Plan
-  beforeAll(() => {
-    made = plan([{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }])
-  })
+  // Made in each test: what is made outside belongs to none of them.
+  const pair = (): Plan => plan([{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }])
   test('shared steps are there once, both sides in step, the car goes up once', () => {
+    const made = pair()
     expect(
       keys(made).filter((key) =>
         ['secure', 'raiseLifting', 'pullFuse', 'supplyStanding'].includes(key),
@@ -229,6 +229,7 @@ describe('a pair of struts with the pump', () => {
     expect(made.liftMovements).toBe(3)
   })
   test('parts are counted, times add up, waits are used', () => {
+    const made = pair()
     expect(made.parts).toEqual(
       expect.arrayContaining([
         { part: 'strut', count: 2, places: ['RR', 'RL'] },
@@ -250,6 +251,7 @@ describe('a pair of struts with the pump', () => {
     )
   })
   test('vent, then cut, then prove, then open; no supply before every line is shut and every fold seen', () => {
+    const made = pair()
     const at = (key: string): number => keys(made).indexOf(key)
     const order = [
       'ventTool.RL',
@@ -269,6 +271,7 @@ describe('a pair of struts with the pump', () => {
     expect(at(order[0]!)).toBeGreaterThan(0)
   })
   test('tools, torques and photos are named once, in the order they are wanted', () => {
+    const made = pair()
     const once = (all: readonly string[]) => [...new Set(all)]
     expect(made.tools).toEqual(once(made.steps.flatMap(({ tools }) => tools)))
     expect(made.torques).toEqual(once(made.steps.flatMap(({ torque }) => torque ?? [])))
@@ -309,6 +312,7 @@ describe('a pair of struts with the pump', () => {
     ])
   })
   test('a step moves only where its needs allow', () => {
+    const made = pair()
     const { first, last } = roomFor(made.steps, 'strutBench.RL')
     expect(
       [first, last].every(
@@ -406,6 +410,36 @@ describe('what a situation changes', () => {
       keys(fresh).filter((key) => key.startsWith('charge')),
       keys(again).filter((key) => key.startsWith('charge')),
     ]).toEqual([['charge'], ['chargeOver']])
+  })
+  test('an axle that does not hang on its springs gets no stands of its own', () => {
+    const made = plan([{ job: 'strut', corners: ['RL'] }], {
+      air: { front: 'strut', rear: 'strut' },
+    })
+    expect(keys(made).filter((key) => key.startsWith('hold'))).toEqual(['holdTwoPost'])
+    const facts = new Map(SHIPPED_PROCEDURES.facts.map((fact) => [fact.id, fact]))
+    const under = (rear: AirForm) =>
+      needPlaces(facts, { under: true, place: 'RL' }, { ...BASE, air: { front: 'strut', rear } })
+    const body = { fact: 'held', place: null, kind: 'must' }
+    expect(under('strut')).toEqual([body])
+    expect(under('bellows')).toEqual([body, { fact: 'axleHeld', place: 'rear', kind: 'must' }])
+  })
+  test('it cannot have come in flat where it has no air; what is converted is not filled again', () => {
+    const asked = (rear: AirForm, jobs: readonly WantedJob[]) =>
+      composePlan(SHIPPED_PROCEDURES, {
+        architecture: { ...BASE, air: { front: 'strut', rear } },
+        jobs,
+        support: 'twoPost',
+        way: USUAL_WAY,
+        flat: ['RL'],
+      })
+    expect(asked('none', [{ job: 'pump' }])).toMatchObject({
+      ok: false,
+      error: { code: 'flatWithoutAir', corner: 'RL' },
+    })
+    const coils = asked('airDamper', [{ job: 'coils', corners: ['RL', 'RR'] }])
+    expect(
+      coils.ok && keys(coils.value).filter((key) => /^(fill|seeFolds).*RL$/.test(key)),
+    ).toEqual([])
   })
   test('left and right may take their own minutes', () => {
     const book: ProcedureBook = {
