@@ -44,6 +44,12 @@ describe('a first fill', () => {
       ])
     },
   )
+  test('in the cold more air goes in for the same pressure', () => {
+    const [warm] = fillNeeds(asked)!
+    const [cold] = fillNeeds({ ...asked, temperatureC: 0 })!
+    expect(cold!.toBarG).toBe(warm!.toBarG)
+    expect(cold!.airBarL / warm!.airBarL).toBeCloseTo(293.15 / 273.15, 9)
+  })
   test('goes in stages, both sides in turn, each short enough for the pump, and all of it arrives', () => {
     const needs = fillNeeds(asked)!
     const stages = fillStages(needs, pump, 20)

@@ -549,6 +549,14 @@ describe('what a step must come with', () => {
       'noTorqueHere',
     )
   })
+  test('a step that was left out counts for nothing before somebody else has agreed', () => {
+    const car = at('photograph.RL')
+    const skipped = { kind: 'skipped', reason: 'Seen before' } as const
+    expect(car.enter(car.done('photograph.RL', { deviation: skipped }))).toBeNull()
+    expect(car.state('photograph.RL')).toBe('held')
+    car.enter({ kind: 'approved', of: car.run().awaiting[0]!.id, words: '' }, BEN)
+    expect([car.state('photograph.RL'), car.run().awaiting]).toEqual(['done', []])
+  })
   test('a declined deviation leaves the step to be done', () => {
     const car = at('strutTight.RL')
     car.enter(
