@@ -41,6 +41,7 @@ const plan = (...of: Parameters<typeof compose>): Plan => {
   if (!made.ok) throw new Error(JSON.stringify(made.error))
   return made.value
 }
+const stepBook = new Map(SHIPPED_PROCEDURES.steps.map((step) => [step.id, step]))
 const keys = ({ steps }: Plan): readonly string[] => steps.map(({ key }) => key)
 
 /**
@@ -279,6 +280,24 @@ describe('a pair of struts with the pump', () => {
     for (const named of [made.tools, made.torques, made.photos])
       expect(named.length).toBeGreaterThan(1)
     expect(made.liftMovements).toBe(made.steps.filter(({ lift }) => lift).length)
+  })
+  test('a step is planned as the book says it, and knows the jobs it is for', () => {
+    const made = pair()
+    for (const { key, step: id, jobs, ...planned } of made.steps) {
+      const written = stepBook.get(id)!
+      expect([key, planned.under, planned.second, planned.photo]).toEqual([
+        key,
+        written.under === true,
+        written.second === true,
+        written.photo === true,
+      ])
+      expect(planned.tools).toEqual(written.tools ?? [])
+      expect(jobs.length).toBeGreaterThan(0)
+      expect(['strut', 'pump']).toEqual(expect.arrayContaining([...jobs]))
+    }
+    const uses = new Set(made.steps.flatMap((step) => step.uses))
+    expect(uses.size).toBeGreaterThan(0)
+    for (const use of uses) expect(SHIPPED_PROCEDURES.uses).toHaveProperty(use)
   })
   test('another order takes every step once, and each after what it waits for', () => {
     const steps = ['a', 'b', 'c'].map((key) => ({
@@ -568,6 +587,42 @@ describe('a book as it is read in', () => {
       }),
     ],
   ])('%s is named', (_, book, fault) => expect(lintProcedures(book)).toContainEqual(fault))
+  test('every name that leads nowhere is told, each at its place', () => {
+    const { facts, jobs, steps } = SHIPPED_PROCEDURES
+    const [fact, job, step] = [facts[0]!, jobs[0]!, steps[0]!]
+    const book: ProcedureBook = {
+      ...change('soap', {
+        uses: ['glue'],
+        torque: 'bolt',
+        // What may be given need not be; what nobody knows is named once, as that.
+        needs: ['unheard', 'dry?', 'dry+'],
+        gives: ['lost'],
+        takes: ['found'],
+      }),
+      facts: [
+        { ...fact, then: ['nowhere'] },
+        ...facts.slice(1),
+        { id: 'dry', at: 'car', words: 'it is dry' },
+        fact,
+      ],
+      jobs: [{ ...job, steps: [...job.steps, 'jump'], ends: [...job.ends, 'fall'] }, ...jobs],
+      reusable: [...(SHIPPED_PROCEDURES.reusable ?? []), 'string'],
+    }
+    expect(lintProcedures({ ...book, steps: [...book.steps, step] })).toEqual([
+      { code: 'twice', at: 'steps', what: step.id },
+      { code: 'twice', at: 'facts', what: fact.id },
+      { code: 'twice', at: 'jobs', what: job.id },
+      { code: 'unknownUse', at: 'steps/soap', what: 'glue' },
+      { code: 'unknownTorque', at: 'steps/soap', what: 'bolt' },
+      { code: 'unknownFact', at: 'steps/soap', what: 'unheard' },
+      { code: 'unknownFact', at: 'steps/soap', what: 'lost' },
+      { code: 'unknownFact', at: 'steps/soap', what: 'found' },
+      { code: 'unknownUse', at: 'reusable', what: 'string' },
+      { code: 'unknownStep', at: `jobs/${job.id}`, what: 'jump' },
+      { code: 'unknownStep', at: `jobs/${job.id}`, what: 'fall' },
+      { code: 'unknownStep', at: `facts/${fact.id}`, what: 'nowhere' },
+    ])
+  })
   test('a circle is named by its steps', () => {
     const faults = lintProcedures(change('strutBench', { needs: ['strutUp'] }))
     const circle = faults.find(({ code }) => code === 'cycle')
