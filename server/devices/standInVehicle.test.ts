@@ -65,7 +65,8 @@ describe('a stand-in', () => {
     vehicle.change({ ignition: true })
     expect(vehicle.command(command('lower'))).toContain('lowest')
     expect(vehicle.command(command('fill'))).toBe('Say which corner.')
-    expect(vehicle.command(command('liftingOn'))).toContain('no lifting mode')
+    for (const action of ['liftingOn', 'liftingOff'] as const)
+      expect(vehicle.command(command(action))).toBe('This vehicle has no lifting mode.')
     expect(vehicle.command(command('calibrate'))).toContain('tape')
     expect(vehicle.command(command('stop'))).toBeNull()
   })
@@ -77,6 +78,41 @@ describe('a stand-in', () => {
     expect(vehicle.command(command('liftingOn'))).toBeNull()
     run(vehicle, 1)
     expect(vehicle.command(command('raise'))).toContain('Lifting mode')
+  })
+  test('its levels are climbed by their height, in whatever order the type names them', () => {
+    const levels = [
+      { id: 'high', offsetMm: 30 },
+      { id: 'low', offsetMm: -20 },
+      { id: 'road', offsetMm: 0 },
+    ]
+    const vehicle = vehicleOf({ levels })
+    expect(vehicle.frame().module!.levelId).toBe('road')
+    const next = (action: 'raise' | 'lower'): string => {
+      expect(vehicle.command(command(action))).toBeNull()
+      return run(vehicle, 0.1).module!.levelId
+    }
+    vehicle.change({ ignition: true })
+    expect(next('raise')).toBe('high')
+    expect(vehicle.command(command('raise'))).toBe('It stands at its highest level, high.')
+    expect([next('lower'), next('lower')]).toEqual(['road', 'low'])
+    expect(vehicle.command(command('lower'))).toBe('It stands at its lowest level.')
+  })
+  test('where no level is the design height, it begins on the first', () => {
+    const vehicle = vehicleOf({
+      levels: [
+        { id: 'up', offsetMm: 15 },
+        { id: 'down', offsetMm: -15 },
+      ],
+    })
+    expect(vehicle.frame().module!.levelId).toBe('up')
+    expect(vehicle.gauge('heightGauge', 'RL')! - geometry.corners.RL.designHeightMm).toBeCloseTo(
+      15,
+      0,
+    )
+  })
+  test('a type whose figures find no rest is told by its name', () => {
+    const nowhere = vehicleTypeWith({ architecture: { ...architecture, levels: [] } })
+    expect(() => new StandInVehicle(nowhere, 'stand-in')).toThrow()
   })
   test('a corner without air is not filled', () => {
     const vehicle = vehicleOf({ air: { front: 'none', rear: 'bellows' } })
@@ -112,7 +148,10 @@ describe('a stand-in', () => {
   })
   test('gauges read the car, not its module; where nothing is there is no value', () => {
     const vehicle = vehicleOf({ air: { front: 'none', rear: 'bellows' } })
-    expect(vehicle.gauge('pressureGauge', 'RL')).toBeGreaterThan(3)
+    const bar = vehicle.gauge('pressureGauge', 'RL')!
+    expect(bar).toBeGreaterThan(3)
+    expect(bar).toBeLessThan(20)
+    expect(bar * 100).toBeCloseTo(Math.round(bar * 100), 6)
     expect(vehicle.gauge('pressureGauge', 'FL')).toBeNull()
     expect(vehicle.gauge('heightGauge', null)).toBeNull()
     expect(vehicle.gauge('currentClamp', null)).toBe(0)
