@@ -57,19 +57,20 @@ export async function confirm(page: Page): Promise<string> {
   return key
 }
 
+/** What stands there where nothing is left to do. */
+const ENDS = ['Go on in Recommission', 'Every step is done.', 'It stands on its own air.']
+
 /**
  * Waits until a step stands large, or nothing is left to do here. Asked of the page in one go: by
  * their words, all of its texts would be read at every look.
  */
 async function stepOrEnd(page: Page): Promise<void> {
   await page.waitForFunction((ends) => {
-    if (document.querySelector('article[data-step]')) return true
+    if (document.querySelector('article[data-step]')?.checkVisibility()) return true
     const texts = document.querySelector('main')?.innerText ?? ''
     return ends.some((words) => texts.includes(words))
   }, ENDS)
 }
-const ENDS = ['Go on in Recommission', 'Every step is done.', 'It stands on its own air.']
-
 /** Goes on step by step until one comes, or the way leads on to recommissioning. @returns the steps that were done */
 export async function workUntil(page: Page, key: string | null, most = 130): Promise<string[]> {
   const did: string[] = []

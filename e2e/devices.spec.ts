@@ -35,7 +35,7 @@ async function atTheCar(page: Page, ...names: readonly (string | RegExp)[]): Pro
 }
 
 test.describe('devices', () => {
-  test('a stand-in is woken, raised a level and tells its heights, circuit and codes; it shows only what its type has', async ({
+  test('a stand-in is woken, raised a level and tells its heights, circuit and codes', async ({
     page,
     demoShop,
   }) => {
@@ -97,7 +97,7 @@ test.describe('devices', () => {
 })
 
 test.describe('the link docked in a job', () => {
-  test('what the car tells is recorded, kept through a reload, and drawn; the pump is run and its verdict kept', async ({
+  test('what the car tells is recorded and drawn; the pump is run and its verdict kept', async ({
     page,
     demoShop,
   }) => {

@@ -17,7 +17,8 @@ const PIXEL = Buffer.from(
 )
 
 test.describe('intake', () => {
-  test('arrival is answered at once, by keyboard: drive on, slowly, or tow; photos, notes and repairs are kept, the repair marked in the car’s history', async ({
+  // By keyboard: drive on, slowly, or tow.
+  test('arrival is answered at once; photos, notes and repairs are kept', async ({
     page,
     demoShop,
   }) => {
@@ -43,6 +44,7 @@ test.describe('intake', () => {
     await expect(page.getByRole('button', { name: /On arrival.*looked at/ })).toBeVisible()
     await expect(page.getByRole('button', { name: 'Keep what was seen' })).toBeHidden()
 
+    // The repair is marked in the car’s history.
     const { id: next, vehicleId } = await openJobOf(demoShop, 'TQ 101')
     await goTo(page, `/jobs/${next}/intake`)
     await hand.tap(/^Photos, notes, mended/)
@@ -76,7 +78,7 @@ test.describe('intake', () => {
 })
 
 test.describe('heights', () => {
-  test('a reading is corrected by an entry beside it, and two rounds are compared; another way of measuring has its own rounds, an uneven floor is taken out, a third lap finds the slip', async ({
+  test('a reading is corrected by an entry beside it, two rounds are compared, the floor is taken out', async ({
     page,
     demoShop,
   }) => {
@@ -111,6 +113,7 @@ test.describe('heights', () => {
     await expect(page.getByRole('row', { name: /^changed/ })).toBeVisible()
     expect(await violations(page)).toEqual([])
 
+    // Another way of measuring has its own rounds; a third lap finds the slip.
     const { id: next } = await openJobOf(demoShop, 'TQ 102')
     await goTo(page, `/jobs/${next}/heights`)
     await page.getByText(/^More about this round/).click()
@@ -178,7 +181,7 @@ test.describe('a watch', () => {
 })
 
 test.describe('after a night', () => {
-  test('the same wait with the supply on tells a leak from a command; a tight cold night teaches the car’s air volume, and the supply is said to be back', async ({
+  test('the same wait with the supply on tells a leak from a command; a tight night teaches', async ({
     page,
     demoShop,
   }) => {
@@ -207,6 +210,7 @@ test.describe('after a night', () => {
     await expect(page.getByText(/On the job: “A leak/)).toBeVisible()
     expect(await violations(page)).toEqual([])
 
+    // A tight cold night teaches the car’s air volume, and the supply is said to be back.
     const { id: next, vehicleId } = await openJobOf(demoShop, 'TQ 233')
     await goTo(page, `/jobs/${next}/watch`)
     await hand.tap('Use it for this car from now on')
@@ -252,10 +256,8 @@ test.describe('open formats', () => {
     'ZZ 1;2024-05-02 08:00Z;road;5;1;430;431;429;420',
   ].join('\r\n')
 
-  test('rounds come in from a table: a preview first, bad lines by number, one far too large unread, twice changes nothing; and go out again', async ({
-    page,
-    demoShop,
-  }, testInfo) => {
+  // A preview first, bad lines by number, a file far too large unread; twice changes nothing.
+  test('rounds come in from a table, and go out again', async ({ page, demoShop }, testInfo) => {
     const { vehicleId } = await openJobOf(demoShop, 'TQ 418')
     const count = async () =>
       (
@@ -451,7 +453,7 @@ test('figures from the bench', async ({ page, demoShop }) => {
   const hand = handOn(page)
   await hand.signIn('M. Arundel')
 
-  await test.step('a lift held against a watch, a leak against the pump’s life, and the air that is missing', async () => {
+  await test.step('a lift held against a watch, a leak against the pump’s life, missing air', async () => {
     await expect(page.getByText('Free flow: not entered, look it up.')).toBeVisible()
     const rate = async () => {
       await page.getByLabel('Free flow, L/min').fill('38')

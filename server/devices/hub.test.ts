@@ -1,6 +1,6 @@
 import type { Holder, LinkCommand, LinkHello, LinkMessage } from '@anklet/contract'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { vehicleTypeWith } from '../test/records.ts'
+import { boxWith, restlessGeometry, vehicleTypeWith } from '../test/records.ts'
 import type { DeviceEvent } from './hub.ts'
 import { DeviceHub } from './hub.ts'
 
@@ -16,15 +16,7 @@ afterEach(() => {
 
 const ANN: Holder = { person: 'ann', device: 'tablet 1', jobId: 'job 1' }
 const BEN: Holder = { person: 'ben', device: 'tablet 2', jobId: null }
-const BOX: LinkHello['identity'] = {
-  id: 'box',
-  kind: 'module',
-  name: 'A box',
-  software: '1',
-  vehicleTypeId: null,
-  channels: [],
-  actions: ['stop', 'fill'],
-}
+const BOX = boxWith({ actions: ['stop', 'fill'] })
 const hello = (change: Partial<LinkHello> = {}): LinkHello => ({
   format: 'anklet-link',
   formatVersion: 1,
@@ -271,7 +263,7 @@ describe('stand-ins', () => {
     expect(hub.status(`${id}-${twin.id.slice(0, 8)}`).identity.vehicleTypeId).toBe(twin.id)
   })
   test('a type whose figures find no rest has none', () => {
-    hub.standInsFor([vehicleTypeWith({ geometry: { ...type.geometry, corners: {} as never } })])
+    hub.standInsFor([vehicleTypeWith({ geometry: restlessGeometry() })])
     expect(hub.list().every(({ identity }) => identity.kind !== 'module')).toBe(true)
   })
   test('its clock runs while somebody looks or works with it, and rests otherwise', () => {

@@ -1,6 +1,7 @@
-import type { Frame, LinkHello, LinkMessage, Trace } from '@anklet/contract'
+import type { Frame, LinkMessage, Trace } from '@anklet/contract'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import type { Database } from '../store/database.ts'
+import { boxWith } from '../test/records.ts'
 import { DeviceHub } from './hub.ts'
 import { Recorder } from './recorder.ts'
 
@@ -33,12 +34,7 @@ class Notebook {
   } as unknown as Database
 }
 
-const BOX: LinkHello['identity'] = {
-  id: 'box',
-  kind: 'module',
-  name: 'A box',
-  software: '1',
-  vehicleTypeId: null,
+const BOX = boxWith({
   channels: [
     {
       id: 'gallery',
@@ -50,8 +46,7 @@ const BOX: LinkHello['identity'] = {
       most: 25,
     },
   ],
-  actions: [],
-}
+})
 const frame = (atS: number, gallery?: number, change: Partial<Frame> = {}): LinkMessage => ({
   kind: 'frame',
   atS,

@@ -1,7 +1,7 @@
 import type { LinkCommand, VehicleType } from '@anklet/contract'
 import { CHANNEL_LIMITS } from '@anklet/core/guided'
 import { describe, expect, test } from 'vitest'
-import { architecture, geometry, vehicleTypeWith } from '../test/records.ts'
+import { architecture, geometry, restlessGeometry, vehicleTypeWith } from '../test/records.ts'
 import { CODE_WORDS } from './codeNumbers.ts'
 import { moduleChannels } from './moduleChannels.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
@@ -111,8 +111,8 @@ describe('a stand-in', () => {
     )
   })
   test('a type whose figures find no rest is told by its name', () => {
-    const nowhere = vehicleTypeWith({ architecture: { ...architecture, levels: [] } })
-    expect(() => new StandInVehicle(nowhere, 'stand-in')).toThrow()
+    const restless = vehicleTypeWith({ geometry: restlessGeometry() })
+    expect(() => new StandInVehicle(restless, 'stand-in')).toThrow('Sample Type: springWouldPull')
   })
   test('a corner without air is not filled', () => {
     const vehicle = vehicleOf({ air: { front: 'none', rear: 'bellows' } })

@@ -1,4 +1,10 @@
-import type { Architecture, RoundInput, VehicleGeometry, VehicleType } from '@anklet/contract'
+import type {
+  Architecture,
+  DeviceIdentity,
+  RoundInput,
+  VehicleGeometry,
+  VehicleType,
+} from '@anklet/contract'
 import { sampleVehicle } from '@anklet/core/samples'
 import type { Corner, PerCorner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
@@ -28,6 +34,13 @@ export const architecture: Architecture = {
 }
 export const geometry = structuredClone(sampleVehicle()) as VehicleGeometry
 
+/** One that finds no rest: a spring would have to pull. */
+export const restlessGeometry = (): VehicleGeometry => {
+  const restless = structuredClone(geometry)
+  restless.corners.RL.designLoadN = -5
+  return restless
+}
+
 /** A vehicle type as the shelf keeps it. */
 export const vehicleTypeWith = (change: Partial<VehicleType> = {}): VehicleType => ({
   id: crypto.randomUUID(),
@@ -38,6 +51,18 @@ export const vehicleTypeWith = (change: Partial<VehicleType> = {}): VehicleType 
   geometry,
   specifications: [],
   guesses: [],
+  ...change,
+})
+
+/** A device behind an adapter. */
+export const boxWith = (change: Partial<DeviceIdentity> = {}): DeviceIdentity => ({
+  id: 'box',
+  kind: 'module',
+  name: 'A box',
+  software: '1',
+  vehicleTypeId: null,
+  channels: [],
+  actions: [],
   ...change,
 })
 
