@@ -535,6 +535,29 @@ describe('what makes no sense is refused', () => {
       { air: { front: 'none', rear: 'strut' } },
     ],
   ] as const)('%s', (expected, jobs, car) => expect(code(jobs, car)).toBe(expected))
+  test.each([
+    [[{ job: 'pump' }, { job: 'pump' }], {}, { code: 'jobTwice', job: 'pump', place: null }],
+    [
+      [
+        { job: 'bellows', corners: ['FR', 'RL'] },
+        { job: 'strut', corners: ['RL'] },
+      ],
+      {},
+      { code: 'jobsExclude', jobs: ['bellows', 'strut'], place: 'RL' },
+    ],
+    [
+      [{ job: 'relay' }, { job: 'coils', corners: both }],
+      { air: { front: 'none', rear: 'strut' } },
+      { code: 'jobsExclude', jobs: ['relay', 'coils'], place: null },
+    ],
+    [
+      [{ job: 'sensor', corners: ['FL'] }],
+      { sensors: { front: 'none', rear: 'each' } },
+      { code: 'jobNotHere', job: 'sensor', place: 'FL' },
+    ],
+  ] as const)('%j on %j is told with what stands against it', (jobs, car, error) =>
+    expect(compose(jobs, car)).toEqual({ ok: false, error }),
+  )
 })
 
 describe('a book as it is read in', () => {
