@@ -21,8 +21,11 @@ export interface Outcome {
 
 const NOTHING: Outcome = { states: [], harm: null }
 const to = (...states: readonly CarState[]): Outcome => ({ states, harm: null })
-const all = ({ corners }: CarState): readonly CornerState[] =>
-  CORNERS.flatMap((corner) => (corners[corner] ? [corners[corner]] : []))
+const some = ({ corners }: CarState, test: (at: CornerState) => boolean): boolean =>
+  CORNERS.some((corner) => {
+    const at = corners[corner]
+    return at !== undefined && test(at)
+  })
 const withCorner = (state: CarState, corner: Corner, change: Partial<CornerState>): CarState => ({
   ...state,
   corners: { ...state.corners, [corner]: { ...state.corners[corner]!, ...change } },
@@ -143,7 +146,8 @@ function onCar(state: CarState, act: Act['act']): Outcome {
         : NOTHING
     case 'toGround': {
       if (body === 'ground') return NOTHING
-      const empty = all(state).some(
+      const empty = some(
+        state,
         ({ air, spring }) => spring === 'out' || (spring !== 'coil' && air === 'none'),
       )
       return {
@@ -172,8 +176,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
         : {
             states: [{ ...state, blockOpen: true }],
             harm:
-              state.plantAir ||
-              all(state).some(({ air, line }) => line === 'closed' && air !== 'none')
+              state.plantAir || some(state, ({ air, line }) => line === 'closed' && air !== 'none')
                 ? 'openedUnderPressure'
                 : null,
           }
@@ -188,7 +191,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
         !state.lifting &&
         !state.pumpOpen &&
         !state.blockOpen &&
-        all(state).every((at) => at.line === 'closed' && springCarries(at))
+        !some(state, (at) => at.line !== 'closed' || !springCarries(at))
       return { states: [], harm: done ? null : 'handedOverUnfinished' }
     }
     default:
@@ -214,7 +217,7 @@ function standingHarm(state: CarState, { axleHangs }: CarKind): Harm | null {
     state.supply &&
     (state.pumpOpen ||
       state.blockOpen ||
-      all(state).some(({ line, spring }) => line !== 'closed' || spring === 'out'))
+      some(state, ({ line, spring }) => line !== 'closed' || spring === 'out'))
   )
     return 'liveWhileOpen'
   return state.supply && !state.lifting && state.body === 'hanging'

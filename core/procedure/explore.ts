@@ -72,9 +72,11 @@ export interface Explored {
  */
 export function explore(start: CarState, kind: CarKind, removed?: GateId): Explored {
   const corners = CORNERS.filter((corner) => start.corners[corner])
-  const acts: readonly Act[] = [
-    ...CAR_ACTS.map((act) => ({ act })),
-    ...corners.flatMap((corner) => CORNER_ACTS.map((act) => ({ act, corner }))),
+  const acts: readonly { readonly act: Act; readonly words: string }[] = [
+    ...CAR_ACTS.map((act) => ({ act: { act }, words: act })),
+    ...corners.flatMap((corner) =>
+      CORNER_ACTS.map((act) => ({ act: { act, corner }, words: `${act} ${corner}` })),
+    ),
   ]
   const from = new Map<number, { readonly before: number; readonly words: string }>([
     [stateKey(start, corners), { before: -1, words: '' }],
@@ -99,10 +101,9 @@ export function explore(start: CarState, kind: CarKind, removed?: GateId): Explo
         }
       }
       for (const to of happens(state, kind)) reach(to, 'by itself')
-      for (const act of acts) {
+      for (const { act, words } of acts) {
         if (shutGate(act, state, kind, removed)) continue
         const { states, harm } = doAct(state, act, kind)
-        const words = act.corner ? `${act.act} ${act.corner}` : act.act
         if (harm !== null) {
           if (!harms.has(harm)) harms.set(harm, [...wayTo(key), words])
           continue
