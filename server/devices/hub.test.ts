@@ -310,4 +310,23 @@ describe('stand-ins', () => {
       codeOf(() => hub.changeStandIn('box', { ignition: true })),
     ]).toEqual(['moduleRefuses', 'notFound'])
   })
+  test('each press is sent by the gauge that was pressed, never by a real one', () => {
+    hub.attach(hello({ identity: boxWith({ kind: 'pressureGauge' }) }))
+    hub.standInsFor([type])
+    const ids = [
+      'stand-in-height-gauge',
+      'stand-in-pressure-gauge',
+      'stand-in-current-clamp',
+      'box',
+    ]
+    const heard = ids.map((each) => hear(each).events)
+    for (const gauge of ['currentClamp', 'pressureGauge'] as const)
+      hub.changeStandIn(id, { press: { gauge, corner: null } })
+    const presses = heard.map((events) => kinds(events).filter((kind) => kind === 'press').length)
+    expect(presses).toEqual([0, 1, 1, 0])
+    expect(heard[2]!.at(-1)).toEqual({
+      event: 'press',
+      data: { kind: 'press', channel: 'current', value: 0 },
+    })
+  })
 })

@@ -207,7 +207,7 @@ export class StandInVehicle {
       return 'A door is open: the module holds still.'
     if (
       (action === 'fill' || action === 'pump' || action === 'raise') &&
-      state.pumpC >= this.machine.pump.cutoutC
+      (this.last.mode === 'lockedOut' || state.pumpC >= this.machine.pump.cutoutC)
     )
       return 'The pump is too hot. Let it cool.'
     if ((action === 'liftingOn' || action === 'liftingOff') && architecture.liftingMode === 'none')
