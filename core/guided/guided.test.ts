@@ -294,6 +294,17 @@ describe('which corner moves, with an eye at the car', () => {
       judgeWhichCorner([told('FL', {}, 'FR'), told('FR', {}, 'FL')], ['FL', 'FR']).verdict,
     ).toBe('crossed')
   })
+  test('a corner that sinks meanwhile was not told to: the module levels it', () => {
+    const moved = [told('RR', { RR: 1, RL: 12 }), told('RL', { RL: -14, RR: 12 })]
+    expect(judgeWhichCorner(moved, ['RL', 'RR'])).toMatchObject({
+      verdict: 'crossed',
+      crossed: [['RL', 'RR']],
+    })
+    expect(judgeWhichCorner([told('RL', { RL: -14, RR: 0 })], ['RL'])).toMatchObject({
+      verdict: 'dead',
+      dead: ['RL'],
+    })
+  })
   test('the right corner rises and the other’s sensor says so: sensor plugs', () => {
     const seen = [told('RL', { RL: 1, RR: 12 }, 'RL'), told('RR', { RL: 12, RR: 1 }, 'RR')]
     expect(judgeWhichCorner(seen, ['RL', 'RR']).verdict).toBe('sensorsCrossed')

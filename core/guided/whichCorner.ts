@@ -4,7 +4,7 @@ import { CORNERS } from '../vehicle/index.ts'
 /** A corner commanded, and what came of it. */
 export interface Commanded {
   readonly corner: Corner
-  /** How far each corner's own sensor says it went, mm; null: no sensor of its own. */
+  /** How far each corner's own sensor says it rose, mm; null: no sensor of its own. */
   readonly movedMm: PerCorner<number | null>
   /** Which corner was seen to move at the car; null: none; left out: nobody looked. */
   readonly byEye?: Corner | null
@@ -12,7 +12,7 @@ export interface Commanded {
 
 /** What the commands say of lines, plugs and valves. */
 export interface WhichCorner {
-  /** The corner that moved most for each one commanded; null: none moved. */
+  /** The corner that rose most for each one commanded to rise; null: none rose. */
   readonly moved: Readonly<Partial<Record<Corner, Corner | null>>>
   readonly verdict:
     'straight' | 'crossed' | 'sensorsCrossed' | 'dead' | 'muddled' | 'unfinished' | 'lookAtCar'
@@ -26,14 +26,14 @@ export interface WhichCorner {
  */
 const MOVED_MM = 1.5
 
+// A corner that sinks meanwhile is the module levelling: it was not told to do that.
 function largest(movedMm: PerCorner<number | null>): Corner | null {
   const seen = CORNERS.filter((corner) => movedMm[corner] !== null)
   const most = seen.reduce<Corner | null>(
-    (best, corner) =>
-      best === null || Math.abs(movedMm[corner]!) > Math.abs(movedMm[best]!) ? corner : best,
+    (best, corner) => (best === null || movedMm[corner]! > movedMm[best]! ? corner : best),
     null,
   )
-  return most !== null && Math.abs(movedMm[most]!) >= MOVED_MM ? most : null
+  return most !== null && movedMm[most]! >= MOVED_MM ? most : null
 }
 
 /**

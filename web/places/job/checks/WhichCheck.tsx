@@ -134,11 +134,9 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
       ]
       return !own || before === null || after === null
         ? null
-        : Math.abs(after - before) > Math.abs(told.highest[corner] ?? 0)
-          ? after - before
-          : told.highest[corner]
+        : Math.max(after - before, told.highest[corner] ?? 0)
     })
-    const enough = WALK.some((corner) => Math.abs(movedMm[corner] ?? 0) >= ENOUGH_MM)
+    const enough = WALK.some((corner) => (movedMm[corner] ?? 0) >= ENOUGH_MM)
     if (!enough && newest.atS < told.before.atS + WATCH_S) {
       if (WALK.some((corner) => movedMm[corner] !== told.highest[corner]))
         setTold({ ...told, highest: movedMm })
@@ -151,6 +149,8 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
     ])
     setTold(null)
   }, [told, newest, channels, mutate])
+  // A valve that is open moves a corner nobody told: what rises then says nothing.
+  const levelling = !told && (newest?.module?.open.length ?? 0) > 0
   const corners = WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))
   const tell = (corner: Corner): void => {
     const before = newest
@@ -184,10 +184,11 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
         <TellCorners
           lit={told ? [told.corner] : []}
           corners={corners}
-          busy={told !== null || isPending}
+          busy={told !== null || isPending || levelling}
           onTell={tell}
         />
       )}
+      {levelling && <p role="status">It levels itself. Wait until it stands.</p>}
       {told && <p role="status">The {CORNER_WORDS[told.corner]} is told to rise …</p>}
       {error && (
         <p className="wrong" role="alert">
