@@ -4,13 +4,12 @@ import { closed, heightMm, instant, nullable, uuid } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead, Trace } from './devices.ts'
 import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
+import { ArrivalRecord, ComplaintRecord } from './intake.ts'
 import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { WorkRecord } from './work.ts'
 import { ProofRecord } from './proof.ts'
 import {
-  ArrivalRecord,
-  ComplaintRecord,
   CorrectionRecord,
   NoteRecord,
   PersonRecord,
@@ -24,7 +23,7 @@ import {
 } from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */
-export const BUNDLE_VERSION = 7
+export const BUNDLE_VERSION = 8
 
 const JobHead = closed({
   id: uuid,
@@ -33,6 +32,7 @@ const JobHead = closed({
   openedAt: instant,
   openedBy: uuid,
   closedAt: nullable(instant),
+  closedReason: Type.Optional(nullable(Type.String({ maxLength: 500 }))),
   complaint: ComplaintRecord,
   arrival: nullable(ArrivalRecord),
 })

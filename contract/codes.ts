@@ -1,6 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { SetAside, SourceDevices } from './sources.ts'
 import { CornerName } from './vehicle.ts'
 
 const number = Type.String({
@@ -30,6 +31,8 @@ export const CodeReadingRecord = closed({
   person: uuid,
   from: oneOf('link', 'report', 'typed'),
   tool: Type.String({ maxLength: 80 }),
+  deviceIds: SourceDevices,
+  setAside: SetAside,
   codes: Type.Array(SeenCode, { maxItems: 60 }),
 })
 export type CodeReading = Static<typeof CodeReadingRecord>

@@ -1,22 +1,23 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
-import { ChargeRecord, CheckRecord, DeviceId, Trace, Channel } from './devices.ts'
+import { ChargeRecord, CheckRecord, Trace, Channel } from './devices.ts'
 import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
+import { ArrivalRecord, ComplaintRecord } from './intake.ts'
 import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
 import { ProofRecord } from './proof.ts'
+import { DeviceId } from './sources.ts'
 import { WorkRecord } from './work.ts'
 import {
-  ArrivalRecord,
-  ComplaintRecord,
   DisplayUnits,
   FindingRecord,
   Rate,
   RepairedPart,
   RoundInput,
   SupplyCut,
+  vehicleFields,
   VolumeLesson,
 } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
@@ -79,6 +80,7 @@ export const COMMANDS = {
       vin: Type.Optional(Type.String({ maxLength: 24 })),
       note: Type.String({ maxLength: 2000 }),
       firstUsed: Type.Optional(nullable(Type.String({ format: 'date' }))),
+      simulated: vehicleFields.simulated,
     }),
   ),
   'vehicle.learn': command(
@@ -133,11 +135,14 @@ export const COMMANDS = {
   ),
   'check.record': command(
     'check.record',
-    closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person') }),
+    closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person', 'setAside') }),
   ),
   'evidence.say': command(
     'evidence.say',
-    closed({ evidenceId: uuid, ...without(EvidenceRecord.properties, 'id', 'at', 'person') }),
+    closed({
+      evidenceId: uuid,
+      ...without(EvidenceRecord.properties, 'id', 'at', 'person', 'setAside'),
+    }),
   ),
   'job.conclude': command(
     'job.conclude',
@@ -145,7 +150,10 @@ export const COMMANDS = {
   ),
   'codes.record': command(
     'codes.record',
-    closed({ readingId: uuid, ...without(CodeReadingRecord.properties, 'id', 'at', 'person') }),
+    closed({
+      readingId: uuid,
+      ...without(CodeReadingRecord.properties, 'id', 'at', 'person', 'setAside'),
+    }),
   ),
   'codeText.save': command(
     'codeText.save',
@@ -186,11 +194,11 @@ export const COMMANDS = {
   ),
   'work.record': command(
     'work.record',
-    closed({ entryId: uuid, ...without(WorkRecord.properties, 'id', 'at', 'person') }),
+    closed({ entryId: uuid, ...without(WorkRecord.properties, 'id', 'at', 'person', 'setAside') }),
   ),
   'proof.record': command(
     'proof.record',
-    closed({ entryId: uuid, ...without(ProofRecord.properties, 'id', 'at', 'person') }),
+    closed({ entryId: uuid, ...without(ProofRecord.properties, 'id', 'at', 'person', 'setAside') }),
   ),
   'charge.record': command(
     'charge.record',
@@ -217,7 +225,15 @@ export const COMMANDS = {
       trace: Trace,
     }),
   ),
-  'job.close': command('job.close', closed({ jobId: uuid })),
+  'job.close': command(
+    'job.close',
+    closed({
+      jobId: uuid,
+      reason: Type.Optional(
+        Type.String({ maxLength: 500, description: 'Why it is closed with its finding open' }),
+      ),
+    }),
+  ),
   'job.reopen': command('job.reopen', closed({ jobId: uuid })),
   'round.record': command('round.record', closed({ jobId: uuid, round: RoundInput })),
   'rounds.import': command(

@@ -44,6 +44,9 @@ describe('the contract', () => {
         "ShopBundle",
         "StandInChange",
         "VehicleGeometry",
+        "devicesNamedIn",
+        "isStandIn",
+        "isStandInName",
         "openApi",
       ]
     `)

@@ -15,16 +15,12 @@ import {
 } from './quantities.ts'
 import { ModeName, SimFault, ValveName } from './simulation.ts'
 import { Found } from './knowledge.ts'
+import { DeviceId, SetAside, SourceDevices } from './sources.ts'
 import { CornerName } from './vehicle.ts'
 
 /** Newest version of the link an adapter may speak. */
 export const LINK_VERSION = 1
 
-/** A device's name on the link. */
-export const DeviceId = Type.String({
-  pattern: '^[a-z0-9][a-z0-9-]{1,62}$',
-  description: 'Lower-case letters, digits and dashes',
-})
 const ChannelId = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9.]{0,31}$' })
 const reading = Type.Number({ minimum: -1e6, maximum: 1e6 })
 const clockS = { minimum: 0, maximum: 1e10 }
@@ -264,6 +260,7 @@ export const LogHead = closed({
   title: words(80),
   channels: Type.Array(Channel),
   from: oneOf('link', 'file'),
+  setAside: SetAside,
   rows: Type.Integer({ minimum: 0 }),
 })
 export type LogHead = Static<typeof LogHead>
@@ -308,6 +305,8 @@ export const CheckRecord = closed({
   lines: Type.Array(words(200), { maxItems: 20 }),
   speaksFor: Type.String({ maxLength: 300 }),
   logId: nullable(uuid),
+  deviceIds: SourceDevices,
+  setAside: SetAside,
   finds: Type.Optional(Type.Array(Found, { maxItems: 12, description: 'What it is evidence of' })),
 })
 export type CheckRecord = Static<typeof CheckRecord>

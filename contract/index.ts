@@ -5,12 +5,9 @@ export { Architecture, VehicleGeometry, CornerName } from './vehicle.ts'
 export type { Specification } from './vehicle.ts'
 export { DisplayUnits } from './records.ts'
 export type {
-  ArrivalRecord,
-  Complaint,
   Finding,
   HistoryRound,
   Job,
-  JobPage,
   JobSummary,
   Note,
   Person,
@@ -26,6 +23,8 @@ export type {
   VehicleDetail,
   Watch,
 } from './records.ts'
+export type { ArrivalRecord, Complaint } from './intake.ts'
+export type { JobPage } from './lists.ts'
 export { COMMANDS } from './commands.ts'
 export type { Command, CommandType, CommandOf, CommandPayload, CommandResult } from './commands.ts'
 export { CALCULATIONS } from './calculations.ts'
@@ -83,6 +82,8 @@ export type {
   StoredCode,
   Trace,
 } from './devices.ts'
+export { devicesNamedIn, isStandIn, isStandInName } from './sources.ts'
+export type { SetAsideRecord } from './sources.ts'
 export { BUNDLE_VERSION, ShopBundle } from './bundle.ts'
 export type { BundleOutcome } from './bundle.ts'
 export { JobListQuery, ROUTES, QUERY_RESPONSES } from './routes.ts'

@@ -1,6 +1,7 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { SetAside, SourceDevices } from './sources.ts'
 import { Architecture } from './vehicle.ts'
 
 const id = Type.String({ pattern: '^[a-z][A-Za-z0-9]{1,39}$' })
@@ -160,6 +161,8 @@ export const EvidenceRecord = closed({
   outcome: nullable(words(40)),
   reason: Type.String({ maxLength: 200 }),
   from: Type.Optional(oneOf('hand', 'link')),
+  deviceIds: SourceDevices,
+  setAside: SetAside,
 })
 export type EvidenceRecord = Static<typeof EvidenceRecord>
 

@@ -11,6 +11,7 @@ import {
   uuid,
   words,
 } from './quantities.ts'
+import { SetAside, SourceDevices } from './sources.ts'
 
 /** A level that was visited in a calibration. */
 export const LevelVisit = closed({
@@ -60,6 +61,7 @@ export const ProofContent = Type.Union([
       { maxItems: 4, description: 'What was typed into the module' },
     ),
     note: said,
+    deviceIds: SourceDevices,
   }),
   closed({
     kind: Type.Literal('shown'),
@@ -97,6 +99,7 @@ export const ProofRecord = closed({
   at: instant,
   person: uuid,
   content: ProofContent,
+  setAside: SetAside,
 })
 export type ProofRecord = Static<typeof ProofRecord>
 
@@ -105,6 +108,7 @@ export const ReturnRecord = closed({
   jobId: uuid,
   vehicleId: uuid,
   plate: Type.String(),
+  simulated: Type.Boolean(),
   typeName: Type.String(),
   dueAt: instant,
   words: Type.String(),

@@ -15,8 +15,10 @@ import {
 } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
+import { ArrivalRecord, ComplaintRecord } from './intake.ts'
 import { PlanRecord } from './procedure.ts'
 import { ProofRecord } from './proof.ts'
+import { SetAside, SetAsideRecord, SourceDevices } from './sources.ts'
 import { WorkRecord, WorkSummary } from './work.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord } from './knowledge.ts'
@@ -92,6 +94,11 @@ export const vehicleFields = {
   firstUsed: Type.Optional(
     nullable(Type.String({ format: 'date', description: 'On the road since' })),
   ),
+  simulated: Type.Optional(
+    Type.Boolean({
+      description: 'Driven by a stand-in, for practice; said when it is made, never changed',
+    }),
+  ),
 }
 export const VehicleRecord = closed({
   id: uuid,
@@ -100,65 +107,6 @@ export const VehicleRecord = closed({
   lesson: nullable(VolumeLesson),
 })
 export type Vehicle = Static<typeof VehicleRecord>
-
-/** What the customer says, in taps. */
-export const ComplaintRecord = closed({
-  where: Type.Array(CornerName, {
-    maxItems: 4,
-    uniqueItems: true,
-    description: 'Corners that go down; empty: not said',
-  }),
-  when: Type.Array(oneOf('overnight', 'hours', 'driving', 'loaded', 'sometimes'), {
-    maxItems: 5,
-    uniqueItems: true,
-  }),
-  signs: Type.Array(
-    oneOf(
-      'hiss',
-      'slowRise',
-      'pumpOften',
-      'pumpNever',
-      'pumpLoud',
-      'pumpDriving',
-      'message',
-      'speedLimit',
-      'afterRepair',
-      'pumpReplaced',
-    ),
-    { maxItems: 10, uniqueItems: true },
-  ),
-  words: Type.String({ maxLength: 500 }),
-})
-export type Complaint = Static<typeof ComplaintRecord>
-
-const seen = nullable(Type.Boolean())
-
-/** What is seen and heard of the car when it arrives; null: nobody has looked. */
-export const ArrivalRecord = closed({
-  onStops: nullable(oneOf('none', 'corner', 'axle', 'all')),
-  rises: nullable(oneOf('yes', 'slowly', 'no')),
-  audible: seen,
-  tyreTouches: seen,
-  pumpRunsOn: seen,
-  speedLimited: seen,
-  sinks: nullable(oneOf('faster', 'same', 'slower')),
-  emptySince: nullable(
-    Type.String({
-      format: 'date',
-      description: 'Standing on empty springs since this day, as far as anybody knows',
-    }),
-  ),
-  condition: Type.Array(
-    oneOf('brokenTabs', 'missingBolts', 'otherMake', 'lowered', 'corrosion', 'cutLines', 'torn'),
-    { maxItems: 7, uniqueItems: true },
-  ),
-  foreignParts: Type.String({
-    maxLength: 300,
-    description: 'Parts found that are not the maker’s',
-  }),
-  odometerKm: nullable(Type.Integer({ minimum: 0, maximum: 3_000_000 })),
-})
-export type ArrivalRecord = Static<typeof ArrivalRecord>
 
 /** A figure or sentence kept on a job. Never changed and never deleted. */
 export const NoteRecord = closed({
@@ -249,6 +197,7 @@ export const RoundInput = closed({
   load: Type.Optional(aside.load),
   padsMm: Type.Optional(aside.padsMm),
   reportedMm: Type.Optional(aside.reportedMm),
+  deviceIds: SourceDevices,
   readings: Type.Array(ReadingInput, { minItems: 4, maxItems: 80 }),
 })
 export type RoundInput = Static<typeof RoundInput>
@@ -278,6 +227,8 @@ export const RoundRecord = closed({
   purpose: oneOf('heights', 'evening', 'between', 'morning', 'imported'),
   ...round,
   ...aside,
+  deviceIds: SourceDevices,
+  setAside: SetAside,
   levelOffsetMm,
   person: uuid,
   device: Type.String(),
@@ -328,6 +279,11 @@ const jobHead = {
   openedAt: instant,
   openedBy: uuid,
   closedAt: nullable(instant),
+  closedReason: Type.Optional(
+    nullable(
+      Type.String({ maxLength: 500, description: 'Why it was closed with its finding open' }),
+    ),
+  ),
   complaint: ComplaintRecord,
 }
 const kept = {
@@ -349,6 +305,9 @@ const kept = {
   codeTexts: Type.Array(CodeTextRecord, { description: 'Of this vehicle type' }),
   charges: Type.Array(ChargeRecord),
   logs: Type.Array(LogHead),
+  setAside: Type.Array(SetAsideRecord, {
+    description: 'What a simulated vehicle told of a real car: it stays, and counts for nothing',
+  }),
 }
 
 export const JobRecord = closed({
@@ -366,6 +325,7 @@ export type Job = Static<typeof JobRecord>
 export const JobSummaryRecord = closed({
   ...jobHead,
   plate: Type.String(),
+  simulated: Type.Boolean(),
   typeName: Type.String(),
   hasHeights: Type.Boolean(),
   latest: nullable(
@@ -388,6 +348,8 @@ export const JobSummaryRecord = closed({
     }),
   ),
   work: nullable(WorkSummary),
+  found: Type.Boolean({ description: 'A finding is kept: a corner that leaks, or the fault' }),
+  decided: nullable(oneOf('repair', 'leave')),
   handedOver: Type.Boolean({ description: 'Since the work was last changed' }),
 })
 export type JobSummary = Static<typeof JobSummaryRecord>
@@ -429,14 +391,3 @@ export const VehicleDetailRecord = closed({
   odometer: Type.Array(closed({ at: instant, km: Type.Integer() })),
 })
 export type VehicleDetail = Static<typeof VehicleDetailRecord>
-
-/** How jobs may be listed. */
-export const JobSort = oneOf('openedAt', 'plate', 'typeName')
-/** A page of the list of all jobs. */
-export const JobPage = closed({ total: Type.Integer(), rows: Type.Array(JobSummaryRecord) })
-export type JobPage = Static<typeof JobPage>
-
-/** How well this shop repeats its readings; null while it has too few double rounds to know. */
-export const RepeatabilityRecord = closed({
-  learned: nullable(closed({ repeatabilityMm: Type.Number(), repeats: Type.Integer() })),
-})

@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'
+import { JobPage, JobSort, RepeatabilityRecord } from './lists.ts'
 import {
   DeviceOrder,
   DeviceStatus,
@@ -15,12 +16,9 @@ import {
 } from './devices.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import {
-  JobPage,
   JobRecord,
-  JobSort,
   JobSummaryRecord,
   PersonRecord,
-  RepeatabilityRecord,
   ShopRecord,
   VehicleDetailRecord,
   VehicleRecord,

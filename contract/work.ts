@@ -1,7 +1,7 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { DeviceId } from './devices.ts'
 import { closed, instant, nullable, oneOf, pressureBarG, uuid, words } from './quantities.ts'
+import { DeviceId, SetAside, SourceDevices } from './sources.ts'
 import { CornerName } from './vehicle.ts'
 
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
@@ -67,6 +67,7 @@ const Done = closed({
     }),
     { maxItems: 12, description: 'How what it must show was shown' },
   ),
+  deviceIds: SourceDevices,
   torque: nullable(
     closed({
       nm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'As it was set, N.m' }),
@@ -98,6 +99,7 @@ export const WorkContent = Type.Union([
     fact: id,
     place: PlaceName,
     by: oneOf('link', 'gauge', 'person'),
+    deviceIds: SourceDevices,
     words: note,
   }),
   closed({ kind: oneOf('approved', 'declined'), of: uuid, words: note }),
@@ -121,6 +123,7 @@ export const WorkRecord = closed({
   at: instant,
   person: uuid,
   content: WorkContent,
+  setAside: SetAside,
 })
 export type WorkRecord = Static<typeof WorkRecord>
 

@@ -92,6 +92,10 @@ class Loader {
   }
 }
 
+/** A car of the scenario; `type` names a file of vehicle-types. */
+type VehicleFile = Omit<CommandPayload<'vehicle.save'>, 'vehicleId' | 'typeId'> & {
+  readonly type: string
+}
 type LogFile = Pick<CommandPayload<'log.keep'>, 'title' | 'deviceName' | 'channels' | 'trace'>
 
 async function loadTests(
@@ -371,7 +375,8 @@ async function loadJob(
       { watchId: idOf(`${name} watch`) },
       3,
     )
-  await loader.send('job.close', by, loader.ago(job.closedAgoH), { jobId }, version)
+  const reason = 'Before papers were kept.'
+  await loader.send('job.close', by, loader.ago(job.closedAgoH), { jobId, reason }, version)
 }
 
 /**
@@ -408,18 +413,12 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
   }
   await loadKnowledge(loader, folder, boss, start)
   await loadPrices(loader, folder, boss, start)
-  for (const { plate, type, note, vin, firstUsed } of read<
-    { plate: string; type: string; note: string; vin: string; firstUsed: string }[]
-  >(folder, 'vehicles.json')) {
+  for (const { type, ...car } of read<VehicleFile[]>(folder, 'vehicles.json'))
     await loader.send('vehicle.save', boss, start, {
-      vehicleId: idOf(plate),
+      vehicleId: idOf(car.plate),
       typeId: idOf(type),
-      plate,
-      note,
-      vin,
-      firstUsed,
+      ...car,
     })
-  }
   for (const [index, job] of read<ScenarioJob[]>(folder, 'jobs.json').entries())
     await loadJob(loader, folder, job, index)
 }

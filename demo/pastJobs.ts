@@ -164,7 +164,7 @@ function linkThenSpring(): ScenarioJob[] {
         0.95,
         'Soap on the spring, rear left: Bubbles',
       ),
-      codes: [{ agoH: 12 * DAY_H - 0.5, from: 'link', tool: '', codes: [] }],
+      codes: [{ agoH: 12 * DAY_H - 0.5, from: 'typed', tool: 'Shop tool', codes: [] }],
     }),
   ]
 }

@@ -391,7 +391,9 @@ describe('a watch', () => {
       { state: 'concluded', undisturbed: true, minutesSinceRun: 120, finding, startedAt: EVENING },
     ])
     expect(job.rounds.map(({ purpose }) => purpose)).toEqual(['evening', 'morning'])
-    await bench.send('job.close', { jobId }, { baseVersion: 1 }).expect(200)
+    await bench
+      .send('job.close', { jobId, reason: 'Enough for a test' }, { baseVersion: 1 })
+      .expect(200)
     await bench
       .send('round.record', { jobId, round: walk(LEVEL, MORNING) })
       .expect(problem(422, 'jobClosed'))

@@ -100,8 +100,8 @@ async function hear(
 }
 
 describe('stand-in vehicles', () => {
-  test('every vehicle type has one, with the channels its architecture has and no others', async () => {
-    const { typeId } = await openTestJob(bench)
+  test('every simulated vehicle has one, with the channels its architecture has and no others', async () => {
+    const { typeId } = await openTestJob(bench, { simulated: true })
     const found = (await devices()).find(({ identity }) => identity.vehicleTypeId === typeId)!
     expect(found).toMatchObject({ standIn: true, attached: true, heldBy: null })
     // This type has no pressure sensor, so it shows no pressure.
@@ -135,6 +135,16 @@ describe('stand-in vehicles', () => {
       const [one, two] = [crypto.randomUUID(), crypto.randomUUID()]
       await save('Twin x', one)
       await save('Twin-x', two)
+      for (const [i, typeId] of [one, two].entries())
+        await bench
+          .send('vehicle.save', {
+            vehicleId: crypto.randomUUID(),
+            typeId,
+            plate: `TWIN ${i}`,
+            note: '',
+            simulated: true,
+          })
+          .expect(200)
       const [first, second] = [await standInOf(one), await standInOf(two)]
       expect(first).not.toBe(second)
       await standIn(first, { temperatureC: -5 }).expect(200)
@@ -147,7 +157,7 @@ describe('stand-in vehicles', () => {
   )
 
   test('the stream tells frames whose clock runs on, as fast as asked', async () => {
-    const { typeId } = await openTestJob(bench)
+    const { typeId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { speed: 60 }).expect(200)
     const { frames } = await hear(id, 1600)
@@ -158,7 +168,7 @@ describe('stand-in vehicles', () => {
   })
 
   test('raise lifts it to the next level; asleep or highest, it says why not', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     expect((await order(id, 'raise', jobId).expect(422)).body).toMatchObject({
       code: 'moduleRefuses',
@@ -176,7 +186,7 @@ describe('stand-in vehicles', () => {
   })
 
   test('lifting mode and an open door hold it still', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
     // The type of this test has no lifting mode.
@@ -188,7 +198,7 @@ describe('stand-in vehicles', () => {
   })
 
   test('a gauge sends its value when its button is pressed; held where nothing is, it says so', async () => {
-    const { typeId } = await openTestJob(bench)
+    const { typeId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     const heard = hear('stand-in-height-gauge', 700)
     await wait(200)
@@ -198,7 +208,7 @@ describe('stand-in vehicles', () => {
   })
 
   test('faults show as codes with what the module saw', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, {
       ignition: true,
@@ -218,14 +228,14 @@ describe('stand-in vehicles', () => {
 
   test('a device that is not there, and a fault nobody knows', async () => {
     await order('nobody', 'raise', null).expect(404)
-    const { typeId } = await openTestJob(bench)
+    const { typeId } = await openTestJob(bench, { simulated: true })
     await standIn(await standInOf(typeId), { faults: [{ kind: 'gremlin' }] }).expect(400)
   })
 })
 
 describe('who may command', () => {
   test('a second tablet is told who holds it; let go, it is free', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await bench.post(`/api/devices/${id}/hold`, holder(jobId)).expect(200)
     const theirs = { holder: holder(jobId, { person: other, device: 'tablet 2' }) }
@@ -239,7 +249,7 @@ describe('who may command', () => {
   })
 
   test('a double click does it once', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
     const commandId = crypto.randomUUID()
@@ -249,7 +259,7 @@ describe('who may command', () => {
   })
 
   test('while a watch runs nothing may move the car, codes may be read', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
     await bench
@@ -271,7 +281,7 @@ describe('who may command', () => {
   })
 
   test('a watch on one job of a car holds the car still for its other job too', async () => {
-    const { typeId, vehicleId, jobId } = await openTestJob(bench)
+    const { typeId, vehicleId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
     const other = crypto.randomUUID()
@@ -287,7 +297,7 @@ describe('who may command', () => {
   })
 
   test('air into a car that came in flat waits for somebody to look at the folds', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
     const arrival = {
@@ -321,7 +331,10 @@ describe('who may command', () => {
   })
 
   test('a closed job, and a device on another kind of vehicle', async () => {
-    const [mine, theirs] = [await openTestJob(bench), await openTestJob(bench)]
+    const [mine, theirs] = [
+      await openTestJob(bench, { simulated: true }),
+      await openTestJob(bench, { simulated: true }),
+    ]
     expect(
       (await order(await standInOf(theirs.typeId), 'pump', mine.jobId).expect(422)).body,
     ).toMatchObject({ code: 'interlock' })
@@ -332,7 +345,7 @@ describe('who may command', () => {
 
 describe('logs', () => {
   test('what a device tells is kept on the server, with what was asked of it, and comes back whole', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     const logId = crypto.randomUUID()
     await standIn(id, { ignition: true, speed: 10 }).expect(200)
@@ -361,7 +374,7 @@ describe('logs', () => {
   })
 
   test('a server that stopped leaves no log open, and keeps what was told before', async () => {
-    const { typeId, jobId } = await openTestJob(bench)
+    const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const logId = crypto.randomUUID()
     await bench
       .send('log.start', { logId, jobId, deviceId: await standInOf(typeId), title: 'Cut off' })
@@ -375,7 +388,7 @@ describe('logs', () => {
   })
 
   test('a log out of a file is kept whole; one with uneven columns is refused', async () => {
-    const { jobId } = await openTestJob(bench)
+    const { jobId } = await openTestJob(bench, { simulated: true })
     const channels = [
       {
         id: 'gallery',
@@ -405,7 +418,7 @@ describe('logs', () => {
   })
 
   test('tests, evidence, conclusions, charges and logs travel in the bundle and come back the same', async () => {
-    const { jobId } = await openTestJob(bench)
+    const { jobId } = await openTestJob(bench, { simulated: true })
     await bench
       .send('check.record', {
         checkId: crypto.randomUUID(),
@@ -589,7 +602,7 @@ describe('an adapter of somebody else’s, in a process of its own', () => {
 })
 
 test('a module’s state names its open valves and where it stands', async () => {
-  const { typeId, jobId } = await openTestJob(bench)
+  const { typeId, jobId } = await openTestJob(bench, { simulated: true })
   const id = await standInOf(typeId)
   await standIn(id, { ignition: true }).expect(200)
   await order(id, 'fill', jobId, { corner: 'FR', forS: 20 }).expect(200)

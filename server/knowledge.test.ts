@@ -54,7 +54,7 @@ describe('codes', () => {
     await bench
       .send(
         'codes.record',
-        { readingId: id(), jobId: later, from: 'link', tool: '', codes: [] },
+        { readingId: id(), jobId: later, from: 'link', tool: '', codes: [], deviceIds: ['box'] },
         { at: '2026-11-25T08:00:00Z' },
       )
       .expect(200)
@@ -212,7 +212,10 @@ describe('a shop’s own knowledge', () => {
             { at: `2026-11-25T0${i}:00:00Z` },
           )
           .expect(200)
-      if (close) await bench.send('job.close', { jobId }, { baseVersion: 1 }).expect(200)
+      if (close)
+        await bench
+          .send('job.close', { jobId, reason: 'Enough for a test' }, { baseVersion: 1 })
+          .expect(200)
     }
     await conclude(['pumpWorn', 'springLeak.RL'], true)
     await conclude(['springLeak.FR'], true)

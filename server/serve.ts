@@ -11,6 +11,7 @@ import { createPool } from './calc/pool.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
 import { takeCompiledChecks } from './problems/validation.ts'
+import { setAsideStandIns } from './services/setAside.ts'
 import { openDatabase } from './store/database.ts'
 import { lockFolder } from './store/lock.ts'
 
@@ -51,6 +52,7 @@ export async function serve({ host, port, data }: ServeSettings): Promise<Servin
   takeBuiltChecks()
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
   const { db, close } = await openDatabase(data, join(here, 'migrations'), join(here, 'template'))
+  await setAsideStandIns(db)
   const pool = createPool(
     () => new Worker(join(here, 'calcWorker.js')),
     Math.max(1, cpus().length - 1),

@@ -89,6 +89,7 @@ describe('the record of the work', () => {
         fact: 'supplyOff',
         place: null,
         by: 'link',
+        deviceIds: ['box'],
         words: 'The module answers.',
       })
       expect(
@@ -98,6 +99,7 @@ describe('the record of the work', () => {
             fact: 'supplyOff',
             place: null,
             by: 'link',
+            deviceIds: ['box'],
             words: 'Told twice.',
           })
         ).status,
@@ -307,7 +309,7 @@ describe('the record of the work', () => {
   )
 
   test('orders to the module pass the same gates as the work', async () => {
-    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }])
+    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }], true, true)
     await at.until('springClips.RL')
     const devices = (await bench.get('/api/devices').expect(200)).body as {
       identity: { id: string; kind: string; vehicleTypeId: string | null }

@@ -36,19 +36,17 @@ export interface ArrivalAnswer {
   readonly night: 'notNeeded' | 'worthIt' | 'unknown'
 }
 
+/** Whether the body was seen to rest on a bump stop anywhere. */
+export const onStops = (arrival: Pick<Arrival, 'onStops'> | null): boolean =>
+  arrival !== null && arrival.onStops !== null && arrival.onStops !== 'none'
+
 const TOW: readonly (readonly [(arrival: Arrival) => boolean, ArrivalReason])[] = [
   [({ tyreTouches }) => tyreTouches === true, 'tyreTouches'],
-  [
-    ({ onStops, rises }) => onStops !== null && onStops !== 'none' && rises === 'no',
-    'flatAndStaysDown',
-  ],
+  [(arrival) => onStops(arrival) && arrival.rises === 'no', 'flatAndStaysDown'],
   [({ pumpRunsOn }) => pumpRunsOn === true, 'pumpRunsOn'],
 ]
 const SLOWLY: typeof TOW = [
-  [
-    ({ onStops, rises }) => onStops !== null && onStops !== 'none' && rises !== 'no',
-    'standsOnStops',
-  ],
+  [(arrival) => onStops(arrival) && arrival.rises !== 'no', 'standsOnStops'],
   [({ rises }) => rises === 'slowly', 'risesSlowly'],
   [({ audible }) => audible === true, 'audible'],
   [({ speedLimited }) => speedLimited === true, 'speedLimited'],

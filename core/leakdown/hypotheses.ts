@@ -86,3 +86,11 @@ export function priorsOf(
     ? new Map(possible.map((id) => [id, (weights[id] ?? PRIOR_WEIGHT[id]) / total]))
     : null
 }
+
+/** Whether what a watch was concluded with tells that something leaks. */
+export const tellsLeak = (
+  finding: { readonly kind: string; readonly best: string } | null,
+): boolean =>
+  finding?.kind === 'answer' &&
+  Object.hasOwn(LEAKING, finding.best) &&
+  hypothesisCorners(finding.best as HypothesisId).length > 0

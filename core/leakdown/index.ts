@@ -4,7 +4,13 @@ export { inferLeak, LEAKDOWN_DEFAULTS } from './infer.ts'
 export type { LeakdownRequest, LeakdownAnswer, LeakdownRefusal } from './infer.ts'
 export type { RoundBetween } from './night.ts'
 export { KNOWN_GEOMETRY_SHARE } from './covariance.ts'
-export { HYPOTHESES, PRIOR_WEIGHT, LOG_C_RANGE, hypothesisCorners } from './hypotheses.ts'
+export {
+  HYPOTHESES,
+  PRIOR_WEIGHT,
+  LOG_C_RANGE,
+  hypothesisCorners,
+  tellsLeak,
+} from './hypotheses.ts'
 export type { HypothesisId } from './hypotheses.ts'
 export { gasTemperatureSigmaK, THERMOMETER_SIGMA_K } from './conditions.ts'
 export type { Thermometer, SoakConditions } from './conditions.ts'

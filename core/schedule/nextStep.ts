@@ -22,6 +22,10 @@ export type StepCode =
   | 'waitForMorning'
   | 'walkMorning'
   | 'readAnswer'
+  | 'check'
+  | 'decide'
+  | 'makePlan'
+  | 'handOver'
   | 'showAgain'
   | 'agree'
   | 'takeOver'
@@ -42,6 +46,14 @@ export interface JobFacts {
   readonly closed: boolean
   readonly hasComplaint: boolean
   readonly hasHeights: boolean
+  /** What the customer says calls for soap or a fuse before any night. */
+  readonly needsNoNight: boolean
+  /** A finding is kept on it: a corner that leaks, or the fault itself. */
+  readonly found: boolean
+  /** What was decided about it; null: nothing yet. */
+  readonly decided: 'repair' | 'leave' | null
+  /** Its owner has it back, with a paper. */
+  readonly handedOver: boolean
   /** The latest watch that was not given up; null: none yet. */
   readonly watch: {
     readonly state: 'running' | 'walked' | 'concluded'
@@ -55,7 +67,6 @@ export interface JobFacts {
     readonly paused: boolean
     readonly idle: boolean
     readonly awaiting: boolean
-    readonly handedOver: boolean
   } | null
 }
 
@@ -74,12 +85,11 @@ export interface NextStep {
  */
 const LATE_AFTER_MS = 2 * 3600_000
 
-function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
-  if (!watch) return { phase: 'watch', code: 'startWatch', urgency: 'now', dueAt: openedAt }
+/** What a watch waits for; null where it is over and written on the job. */
+function watchStep({ watch }: JobFacts, nowMs: number): NextStep | null {
+  if (!watch || watch.state === 'concluded') return null
   const dueAt = watch.plannedEndAt
   if (watch.state === 'walked') return { phase: 'watch', code: 'readAnswer', urgency: 'now', dueAt }
-  if (watch.state === 'concluded')
-    return { phase: 'watch', code: 'closeJob', urgency: 'now', dueAt }
   if (nowMs < dueAt) return { phase: 'watch', code: 'waitForMorning', urgency: 'waiting', dueAt }
   return {
     phase: 'watch',
@@ -89,16 +99,19 @@ function watchStep({ watch, openedAt }: JobFacts, nowMs: number): NextStep {
   }
 }
 
+const nowAt = (phase: Phase, code: StepCode, dueAt: number): NextStep => ({
+  phase,
+  code,
+  urgency: 'now',
+  dueAt,
+})
+
 function workStep(
-  { at, lost, handed, paused, idle, awaiting, handedOver }: NonNullable<JobFacts['work']>,
+  { at, lost, handed, paused, idle, awaiting }: NonNullable<JobFacts['work']>,
+  handedOver: boolean,
   dueAt: number,
-): NextStep | null {
-  const now = (code: StepCode, phase: Phase = 'work'): NextStep => ({
-    phase,
-    code,
-    urgency: 'now',
-    dueAt,
-  })
+): NextStep {
+  const now = (code: StepCode, phase: Phase = 'work'): NextStep => nowAt(phase, code, dueAt)
   if (at === 'finished') return handedOver ? now('closeJob', 'handover') : now('proveIt', 'proof')
   if (at === 'ready') return now('beginWork')
   // Something may move, or carry nothing, that somebody counts on.
@@ -109,25 +122,43 @@ function workStep(
   return at === 'filling' ? now('fillAir', 'recommission') : now('doWork')
 }
 
+/** What a job waits for that nobody works on and no watch runs on: from the finding to its paper. */
+function deskStep({
+  handedOver,
+  decided,
+  found,
+  watch,
+  needsNoNight,
+  hasHeights,
+  openedAt,
+}: JobFacts): NextStep {
+  const now = (phase: Phase, code: StepCode): NextStep => nowAt(phase, code, openedAt)
+  if (handedOver) return now('handover', 'closeJob')
+  if (decided !== null)
+    return decided === 'leave' ? now('handover', 'handOver') : now('work', 'makePlan')
+  if (found) return now('decision', 'decide')
+  if (!watch && !hasHeights) return now('heights', 'measureHeights')
+  // A night that told no leak leaves the question open, and a hiss needs no night.
+  return watch || needsNoNight ? now('checks', 'check') : now('watch', 'startWatch')
+}
+
 /**
- * What is due next on a job, from what is on record.
+ * What is due next on a job, from what is on record. Floor, rule, palette and the foot of every
+ * phase show this one step.
  * @param nowMs the present, ms since 1970.
  */
 export function nextStep(facts: JobFacts, nowMs: number): NextStep {
   if (facts.closed)
     return { phase: 'watch', code: 'none', urgency: 'closed', dueAt: Number.POSITIVE_INFINITY }
-  if (!facts.hasComplaint)
-    return { phase: 'intake', code: 'askComplaint', urgency: 'now', dueAt: facts.openedAt }
+  if (!facts.hasComplaint && !facts.found) return nowAt('intake', 'askComplaint', facts.openedAt)
   // Work under way outranks what led to it; a plan that is only made waits for a watch that still
   // runs.
   const working =
     facts.work && !(facts.work.at === 'ready' && facts.watch?.state === 'running')
-      ? workStep(facts.work, facts.openedAt)
+      ? workStep(facts.work, facts.handedOver, facts.openedAt)
       : null
-  if (working) return working
   // A watch that runs or has run outranks the round before it: its evening round is one.
-  if (facts.watch || facts.hasHeights) return watchStep(facts, nowMs)
-  return { phase: 'heights', code: 'measureHeights', urgency: 'now', dueAt: facts.openedAt }
+  return working ?? watchStep(facts, nowMs) ?? deskStep(facts)
 }
 
 const RANK: Record<Urgency, number> = { overdue: 0, now: 1, waiting: 2, closed: 3 }

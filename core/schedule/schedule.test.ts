@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { JobFacts } from './index.ts'
 import { byDue, nextStep } from './index.ts'
@@ -9,6 +10,10 @@ const job = (change: Partial<JobFacts>): JobFacts => ({
   closed: false,
   hasComplaint: true,
   hasHeights: true,
+  needsNoNight: false,
+  found: false,
+  decided: null,
+  handedOver: false,
   watch: null,
   work: null,
   ...change,
@@ -48,9 +53,65 @@ describe('what is due next', () => {
       urgency: 'overdue',
     })
     expect(nextStep(job({ watch: watch('walked', -1) }), NOW)).toMatchObject({ code: 'readAnswer' })
-    expect(nextStep(job({ watch: watch('concluded', -1) }), NOW)).toMatchObject({
-      code: 'closeJob',
+  })
+
+  test('a finding leads to its decision, the decision to a plan or to the paper; closing comes last', () => {
+    const step = (change: Partial<JobFacts>): string => {
+      const { phase, code } = nextStep(job(change), NOW)
+      return `${phase} ${code}`
+    }
+    const over = watch('concluded', -1)
+    expect([
+      step({ watch: over }),
+      step({ watch: over, found: true }),
+      step({ found: true, hasHeights: false, hasComplaint: false }),
+      step({ watch: watch('walked', -1), found: true }),
+      step({ found: true, decided: 'repair' }),
+      step({ found: true, decided: 'leave' }),
+      step({ found: true, decided: 'leave', handedOver: true }),
+      step({ found: true, decided: 'repair', watch: over }),
+    ]).toEqual([
+      'checks check',
+      'decision decide',
+      'decision decide',
+      'watch readAnswer',
+      'work makePlan',
+      'handover handOver',
+      'handover closeJob',
+      'work makePlan',
+    ])
+  })
+
+  test('what can be heard needs no night, but its heights first', () => {
+    const heard = { needsNoNight: true }
+    expect(nextStep(job({ ...heard, hasHeights: false }), NOW).code).toBe('measureHeights')
+    expect(nextStep(job(heard), NOW)).toMatchObject({ phase: 'checks', code: 'check' })
+    expect(nextStep(job({ ...heard, watch: watch('running', 3) }), NOW).code).toBe('waitForMorning')
+  })
+
+  test('nothing leads to closing before the car is handed over', () => {
+    const flag = fc.boolean()
+    const facts = fc.record({
+      hasComplaint: flag,
+      hasHeights: flag,
+      needsNoNight: flag,
+      found: flag,
+      decided: fc.constantFrom('repair', 'leave', null),
+      watch: fc.constantFrom(
+        null,
+        watch('running', 2),
+        watch('walked', -1),
+        watch('concluded', -1),
+      ),
     })
+    fc.assert(
+      fc.property(facts, (change) => {
+        const step = nextStep(job({ ...change, handedOver: false }), NOW)
+        expect(step.code).not.toBe('closeJob')
+        if (change.found) expect(step.code).not.toBe('measureHeights')
+      }),
+      { numRuns: 200, seed: 4 },
+    )
   })
 
   test('a watch that runs outranks heights never taken', () => {
@@ -60,9 +121,10 @@ describe('what is due next', () => {
   })
 
   test('work under way outranks what led to it; what turned false comes before all else', () => {
-    const at = (change: Partial<NonNullable<JobFacts['work']>>) =>
+    const at = (change: Partial<NonNullable<JobFacts['work']>>, handedOver = false) =>
       nextStep(
         job({
+          handedOver,
           watch: watch('concluded', -5),
           work: {
             at: 'taking',
@@ -71,7 +133,6 @@ describe('what is due next', () => {
             paused: false,
             idle: false,
             awaiting: false,
-            handedOver: false,
             ...change,
           },
         }),
@@ -87,7 +148,7 @@ describe('what is due next', () => {
         at({ at: 'filling' }),
         at({ awaiting: true }),
         at({ at: 'finished' }),
-        at({ at: 'finished', handedOver: true }),
+        at({ at: 'finished' }, true),
         at({ at: 'ready' }),
       ].map(({ code, phase, urgency }) => `${phase} ${code} ${urgency}`),
     ).toEqual([
@@ -113,7 +174,6 @@ describe('what is due next', () => {
             paused: false,
             idle: false,
             awaiting: false,
-            handedOver: false,
           },
         }),
         NOW,

@@ -27,6 +27,8 @@ export interface DoneEntry {
   readonly step: string
   readonly place: Place
   readonly shown: readonly Shown[]
+  /** Devices that showed it; left out: a person did. */
+  readonly deviceIds?: readonly string[]
   readonly torque: Torqued | null
   readonly photoIds: readonly string[]
   readonly note: string
@@ -44,6 +46,7 @@ export type WorkContent =
       readonly fact: string
       readonly place: Place
       readonly by: 'link' | 'gauge' | 'person'
+      readonly deviceIds?: readonly string[]
       readonly words: string
     }
   /** A lead's word on a deviation. */

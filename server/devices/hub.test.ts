@@ -257,6 +257,22 @@ describe('stand-ins', () => {
     expect(hub.status(id).standInNow!.temperatureC).toBe(15)
     expect(hub.list().filter(({ identity }) => identity.kind === 'module')).toHaveLength(1)
   })
+  test('without a simulated vehicle there is none, and no gauge; no adapter takes their names', () => {
+    hub.standInsFor([])
+    expect(hub.list()).toEqual([])
+    for (const name of [id, 'stand-in-height-gauge', 'stand-in-of-mine'])
+      expect(codeOf(() => hub.attach(hello({ identity: boxWith({ id: name }) })))).toBe(
+        'adapterUnknown',
+      )
+    hub.standInsFor([type])
+    hub.standInsFor([type])
+    expect(hub.list().map(({ identity }) => identity.kind)).toEqual([
+      'heightGauge',
+      'pressureGauge',
+      'currentClamp',
+      'module',
+    ])
+  })
   test('two names that come to one id have one each', () => {
     const twin = vehicleTypeWith({ name: 'Tolmark-Uvren' })
     hub.standInsFor([type, twin])

@@ -11,7 +11,7 @@ import type {
   StandInChange,
   VehicleType,
 } from '@anklet/contract'
-import { LINK_VERSION } from '@anklet/contract'
+import { isStandIn, LINK_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import { STAND_IN_GAUGES } from './standInGauges.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
@@ -59,7 +59,6 @@ export class DeviceHub {
     this.tickedMs = clock()
     this.timer = setInterval(() => this.tick(), TICK_MS)
     this.timer.unref()
-    for (const identity of STAND_IN_GAUGES) this.enter(identity)
   }
 
   private enter(identity: DeviceIdentity, change: Partial<Entry> = {}): Entry {
@@ -88,8 +87,14 @@ export class DeviceHub {
     return found
   }
 
-  /** Keeps one stand-in for each vehicle type; one whose type was changed begins anew. */
+  /**
+   * Keeps one stand-in for each type that a simulated vehicle is of, and the gauges to hold to it;
+   * one whose type was changed begins anew. Without a simulated vehicle there is none.
+   */
   standInsFor(types: readonly VehicleType[]): void {
+    if (types.length > 0)
+      for (const identity of STAND_IN_GAUGES)
+        if (!this.entries.has(identity.id)) this.enter(identity)
     for (const type of types) {
       const known = [...this.entries.values()].find(
         ({ vehicle, identity }) => vehicle !== null && identity.vehicleTypeId === type.id,
@@ -268,6 +273,8 @@ export class DeviceHub {
         { version: formatVersion, newest: LINK_VERSION },
         '/formatVersion',
       )
+    if (isStandIn(identity.id))
+      throw new AppError('adapterUnknown', { id: identity.id }, '/identity/id')
     const known = this.entries.get(identity.id)
     // A name whose adapter went silent is free again: a restarted one need not remember its token.
     const taken = known && (known.token === null || known.attached)

@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import type { DeviceIdentity, DeviceOrder } from '@anklet/contract'
+import { onStops } from '@anklet/core/arrival'
 import type { Act } from '@anklet/core/procedure'
 import { kindAt, shutGate } from '@anklet/core/procedure'
 import { gateSentence, runOf } from '@anklet/core/work'
@@ -77,8 +78,7 @@ export async function checkInterlocks(
     if (shut) refuse(`Not yet, ${gateSentence(shut)}.`)
     return
   }
-  const flat = found.arrival && found.arrival.onStops !== null && found.arrival.onStops !== 'none'
-  if (flat && FILLS.has(action) && !foldsInspected)
+  if (onStops(found.arrival) && FILLS.has(action) && !foldsInspected)
     refuse(
       'The car came in standing on empty springs. Look at every fold with the ' +
         'suspension extended before air goes in, then say so.',

@@ -58,6 +58,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `${whole(data['toleranceMm'])} mm on a height of ${whole(data['nominalMm'])} ` +
     'mm cannot be.',
   jobClosed: () => 'This job is closed. Open it again first.',
+  findingOpen: () =>
+    'Something was found on this car, and it is not handed over. Say why it is closed all the same.',
   watchRuns: () => 'A watch is already running on this job. Finish it or give it up first.',
   watchNotRunning: () => 'This watch is not running any more.',
   watchNotWalked: () => 'This watch has no morning round yet.',
@@ -93,6 +95,11 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `${wordOr(data['name'], 'The device')} does not answer. Is it plugged in, and the ignition on?`,
   moduleRefuses: (data) => String(data['reason']),
   interlock: (data) => String(data['sentence']),
+  standInOnRealCar: (data) =>
+    `${String(data['plate'])} is a real car, and that comes from a simulated one. Measure the car itself; nothing was kept.`,
+  linkUnnamed: () => 'Say which device on the link told that; nothing was kept.',
+  simulatedFixed: (data) =>
+    `${String(data['plate'])} was made as a ${data['simulated'] === true ? 'simulated' : 'real'} car and stays one.`,
   logEnded: () => 'This log has ended already.',
   traceUneven: () => 'The columns of the log are not equally long.',
   knowledgeUneven: (data) => String(data['sentence']),
@@ -108,6 +115,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   noLoad: (data) =>
     `A corner carries more than nothing: empty ${whole(data['loadN'])} N, laden ${whole(data['ladenLoadN'])} N.`,
   planImpossible: (data) => String(data['sentence']),
+  flatUnsaid: () =>
+    'It came in on its bump stops. Say at which corners before anything is planned: an empty spring carries nothing.',
   jobUnknown: (data) => String(data['sentence']),
   proceduresFaulty: (data) =>
     `${String(data['sentence'])}${Number(data['more']) > 0 ? ` And ${Number(data['more'])} more.` : ''} ` +

@@ -2,7 +2,14 @@ import type { Request, Response } from 'express'
 import { Router } from 'express'
 import { eq } from 'drizzle-orm'
 import type { Static } from '@sinclair/typebox'
-import { DeviceOrder, Holder, LinkHello, LinkMessages, StandInChange } from '@anklet/contract'
+import {
+  DeviceOrder,
+  Holder,
+  isStandIn,
+  LinkHello,
+  LinkMessages,
+  StandInChange,
+} from '@anklet/contract'
 import type { DeviceHub } from '../devices/hub.ts'
 import { checkInterlocks } from '../devices/interlocks.ts'
 import type { Recorder } from '../devices/recorder.ts'
@@ -10,7 +17,8 @@ import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
 import type { CommandFollower } from './commands.ts'
 import { nameDevice } from '../services/logs.ts'
-import { listVehicleTypes } from '../services/vehicleTypes.ts'
+import { refuseDocking } from '../services/realCar.ts'
+import { listSimulatedTypes } from '../services/vehicleTypes.ts'
 import type { Database } from '../store/database.ts'
 import { person } from '../store/schema.ts'
 
@@ -77,9 +85,12 @@ function adapterRoutes(router: Router, hub: DeviceHub): void {
   })
 }
 
+const keepStandIns = async (db: Database, hub: DeviceHub): Promise<void> =>
+  hub.standInsFor(await listSimulatedTypes(db))
+
 /** Devices: who they are, what they tell, what they are asked to do; and the door adapters come in by. */
 export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): Router {
-  const known = async (): Promise<void> => hub.standInsFor(await listVehicleTypes(db))
+  const known = (): Promise<void> => keepStandIns(db, hub)
   // Who holds it, by name: a number helps nobody.
   const named = async (thrown: unknown): Promise<never> => {
     if (thrown instanceof AppError && thrown.code === 'deviceHeld') {
@@ -121,6 +132,7 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
     const body: unknown = req.body
     checkHolder(body)
     await known()
+    await refuseDocking(db, idOf(req), body.jobId)
     try {
       res.json(hub.hold(idOf(req), body))
     } catch (thrown) {
@@ -136,6 +148,7 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
     const body: unknown = req.body
     checkOrder(body)
     await known()
+    await refuseDocking(db, idOf(req), body.holder.jobId)
     const { identity } = hub.status(idOf(req))
     try {
       hub.hold(identity.id, body.holder)
@@ -162,8 +175,9 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
 export const logFollower = (db: Database, hub: DeviceHub, recorder: Recorder): CommandFollower => ({
   before: async ({ type, payload }) => {
     if (type !== 'log.start') return
-    hub.standInsFor(await listVehicleTypes(db))
-    hub.status(payload.deviceId)
+    await keepStandIns(db, hub)
+    // A stand-in to a real car is refused with its reason, whether it is there or not.
+    if (!isStandIn(payload.deviceId)) hub.status(payload.deviceId)
   },
   after: async ({ type, payload }) => {
     if (type === 'log.start') {

@@ -39,6 +39,7 @@ import {
 import { grouped } from './grouped.ts'
 import { listPeople } from './people.ts'
 import { nameTaken } from './saving.ts'
+import { setAsideStandIns } from './setAside.ts'
 
 /** PostgreSQL takes 65,535 values in one statement; the widest row here has some twenty. */
 const ROWS_AT_ONCE = 1000
@@ -78,6 +79,12 @@ class Taking {
     return fresh
   }
 }
+
+/** Entries out of a file may come from stand-ins: they are looked at when all are here. */
+const unseen = <Row extends object>(row: Row): Row & { readonly setAside: null } => ({
+  ...row,
+  setAside: null,
+})
 
 type Owned<Row> = Omit<Row, 'person'> & { personId: string }
 /** Turns a person's id of the file into the one this shop knows them by. */
@@ -127,7 +134,7 @@ async function takeRounds(
   const owned = ownedBy(who)
   const fresh = await taking.add(
     round,
-    rounds.map(({ readings: _readings, ...row }) => owned(row)),
+    rounds.map(({ readings: _readings, ...row }) => unseen(owned(row))),
   )
   const readings = rounds.flatMap(({ id, readings: list }) =>
     fresh.has(id)
@@ -176,7 +183,7 @@ async function takeLogs(
 ): Promise<void> {
   const fresh = await taking.add(
     deviceLog,
-    logs.map(({ head }) => ({ ...ownedBy(who)(head), deviceId: 'file' })),
+    logs.map(({ head }) => unseen({ ...ownedBy(who)(head), deviceId: 'file' })),
   )
   for (const { head, trace } of logs)
     if (fresh.has(head.id)) await tx.insert(logChunk).values({ logId: head.id, seq: 0, trace })
@@ -208,10 +215,19 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       )
       await taking.add(note, bundle.notes.map(owned))
       await taking.add(repair, bundle.repairs.map(owned))
-      await taking.add(checkDone, (bundle.checks ?? []).map(owned))
-      await taking.add(evidence, (bundle.evidence ?? []).map(owned))
+      await taking.add(
+        checkDone,
+        (bundle.checks ?? []).map((row) => unseen(owned(row))),
+      )
+      await taking.add(
+        evidence,
+        (bundle.evidence ?? []).map((row) => unseen(owned(row))),
+      )
       await taking.add(conclusion, (bundle.conclusions ?? []).map(owned))
-      await taking.add(codeReading, (bundle.codeReadings ?? []).map(owned))
+      await taking.add(
+        codeReading,
+        (bundle.codeReadings ?? []).map((row) => unseen(owned(row))),
+      )
       await taking.add(codeText, bundle.codeTexts ?? [])
       if (bundle.knowledge)
         await tx.insert(knowledge).values(bundle.knowledge).onConflictDoNothing()
@@ -225,12 +241,14 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await taking.add(plan, (bundle.plans ?? []).map(owned))
       await taking.add(
         workEntry,
-        (bundle.work ?? []).map((entry) => ({
-          ...owned(entry),
-          content: withPeople(entry.content, who),
-        })),
+        (bundle.work ?? []).map((entry) =>
+          unseen({ ...owned(entry), content: withPeople(entry.content, who) }),
+        ),
       )
-      await taking.add(proofEntry, (bundle.proof ?? []).map(owned))
+      await taking.add(
+        proofEntry,
+        (bundle.proof ?? []).map((row) => unseen(owned(row))),
+      )
       await taking.add(charge, (bundle.charges ?? []).map(owned))
       await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(
@@ -240,6 +258,7 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
           picture: new Uint8Array(Buffer.from(picture, 'base64')),
         })),
       )
+      await setAsideStandIns(tx)
       return { added: taking.added, known: taking.known }
     })
   } catch (error) {

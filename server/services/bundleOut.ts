@@ -124,7 +124,7 @@ async function recordOut(tx: Transaction, jobId: string | null) {
         .where(ofJob(checkDone.jobId, jobId))
         .orderBy(asc(checkDone.at), asc(checkDone.id))
     ).map(signed),
-    evidence: await evidenceOf(tx, jobId),
+    evidence: await evidenceOf(tx, jobId, 'every'),
     conclusions: (
       await tx
         .select()
@@ -132,12 +132,12 @@ async function recordOut(tx: Transaction, jobId: string | null) {
         .where(ofJob(conclusion.jobId, jobId))
         .orderBy(asc(conclusion.at), asc(conclusion.id))
     ).map(signed),
-    codeReadings: await codeReadingsOf(tx, jobId === null ? null : { jobId }),
+    codeReadings: await codeReadingsOf(tx, { every: { jobId } }),
     decisions: await decisionsOf(tx, jobId),
     agreements: await agreementsOf(tx, jobId),
     plans: await plansOf(tx, jobId),
-    work: await workOf(tx, jobId),
-    proof: await proofOfJob(tx, jobId),
+    work: await workOf(tx, jobId, 'every'),
+    proof: await proofOfJob(tx, jobId, 'every'),
     charges: (
       await tx
         .select()

@@ -53,20 +53,28 @@ export const saveCodeText: Handler<'codeText.save'> = async (tx, { payload, base
   return 1
 }
 
-/** Readings of codes of a job or of all jobs of a vehicle, oldest first. @param of null: of every vehicle */
+/**
+ * Readings of codes of a job or of all jobs of a vehicle, oldest first, as they count.
+ * @param of `every`: those that were set aside too, of a job or (null) of all
+ */
 export async function codeReadingsOf(
   db: Database | Transaction,
-  of: { vehicleId: string } | { jobId: string } | null,
+  of: { vehicleId: string } | { jobId: string } | { every: { jobId: string | null } },
 ): Promise<CodeReading[]> {
+  const ofVehicle = (vehicleId: string) =>
+    inArray(
+      codeReading.jobId,
+      db.select({ id: job.id }).from(job).where(eq(job.vehicleId, vehicleId)),
+    )
   const which =
-    of === null
-      ? undefined
-      : 'jobId' in of
-        ? eq(codeReading.jobId, of.jobId)
-        : inArray(
-            codeReading.jobId,
-            db.select({ id: job.id }).from(job).where(eq(job.vehicleId, of.vehicleId)),
-          )
+    'every' in of
+      ? of.every.jobId === null
+        ? undefined
+        : eq(codeReading.jobId, of.every.jobId)
+      : and(
+          eq(codeReading.setAside, false),
+          'jobId' in of ? eq(codeReading.jobId, of.jobId) : ofVehicle(of.vehicleId),
+        )
   return (
     await db
       .select()

@@ -16,6 +16,8 @@ import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { logsOf } from './logs.ts'
 import { openJobOf } from './rounds.ts'
+import type { Which } from './which.ts'
+import { whichOf } from './which.ts'
 
 /** Keeps a figure or sentence on a job. */
 export const addNote: Handler<'job.note'> = async (tx, { payload, person, at }) => {
@@ -141,17 +143,21 @@ export async function chargesOf(
   return (await db.select().from(charge).where(filter).orderBy(asc(charge.at))).map(signed)
 }
 
-/** What was found by hand or said of evidence, in the order it came. @param jobId null: of all jobs */
+/**
+ * What was found by hand or said of evidence, in the order it came.
+ * @param jobId null: of all jobs
+ */
 export async function evidenceOf(
   db: Database | Transaction,
   jobId: string | null,
+  which: Which = 'counting',
 ): Promise<EvidenceRecord[]> {
   const { seq: _seq, ...columns } = getTableColumns(evidence)
   return (
     await db
       .select(columns)
       .from(evidence)
-      .where(jobId === null ? undefined : eq(evidence.jobId, jobId))
+      .where(whichOf(evidence, jobId, which))
       .orderBy(asc(evidence.seq))
   ).map(signed)
 }
@@ -195,7 +201,11 @@ export async function entriesOf(
     repairs: await repairsOf(db, { jobId }),
     photos: await photosOf(db, { jobId }),
     checks: (
-      await db.select().from(checkDone).where(eq(checkDone.jobId, jobId)).orderBy(asc(checkDone.at))
+      await db
+        .select()
+        .from(checkDone)
+        .where(whichOf(checkDone, jobId, 'counting'))
+        .orderBy(asc(checkDone.at))
     ).map(signed),
     evidence: await evidenceOf(db, jobId),
     conclusions: (

@@ -1,10 +1,12 @@
 import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
 import type { JobSummary, VehicleGeometry } from '@anklet/contract'
+import { tellsLeak } from '@anklet/core/leakdown'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 import type { Database } from '../store/database.ts'
 import { job, round, vehicle, vehicleType, watch } from '../store/schema.ts'
 import { iso, isoOrNull } from './instants.ts'
+import { concludedAmong, decidedAmong } from './findings.ts'
 import { handedOverAmong } from './proofRecord.ts'
 import { summariseWork } from './work.ts'
 import { roundMeans } from './roundMeans.ts'
@@ -112,16 +114,18 @@ export async function summariseJobs(
     .orderBy(desc(job.openedAt))
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []
-  const [rounds, watches, work, handed] = [
+  const [rounds, watches, work, handed, concluded, decided] = [
     await latestRounds(db, ids),
     await latestWatches(db, ids),
     await summariseWork(db, ids),
     await handedOverAmong(db, ids),
+    await concludedAmong(db, ids),
+    await decidedAmong(db, ids),
   ]
   const summaries = rows.map(
     ({
       job: { arrival: _arrival, ...head },
-      vehicle: { plate },
+      vehicle: { plate, simulated },
       vehicle_type: { name, geometry },
     }) => {
       const latest = rounds.get(head.id)
@@ -130,10 +134,13 @@ export async function summariseJobs(
         openedAt: iso(head.openedAt),
         closedAt: isoOrNull(head.closedAt),
         plate,
+        simulated,
         typeName: name,
         hasHeights: latest !== undefined,
         latest: latest ? offDesign(latest, geometry) : null,
         watch: watches.get(head.id) ?? null,
+        found: concluded.has(head.id) || tellsLeak(watches.get(head.id)?.finding ?? null),
+        decided: decided.get(head.id) ?? null,
         work: work.get(head.id) ?? null,
         handedOver: handed.has(head.id),
       }

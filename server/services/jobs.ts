@@ -1,5 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import type { Job } from '@anklet/contract'
+import { tellsLeak } from '@anklet/core/leakdown'
 import { runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
@@ -8,12 +9,14 @@ import type { Handler } from './handler.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import { agreementsOf, decisionsOf } from './decisions.ts'
 import { plansOf } from './plans.ts'
+import { concludedAmong } from './findings.ts'
 import { entriesOf } from './jobEntries.ts'
 import { iso, isoOrNull } from './instants.ts'
 import { openJobOf, roundsForJob } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
 import { handedOverAmong, proofOfJob } from './proofRecord.ts'
 import { guardedOf, refuseTemporary, summariseWork, workOf } from './work.ts'
+import { setAsideOf } from './setAside.ts'
 import { describeWatch } from './watches.ts'
 
 /** Opens a job on a vehicle. */
@@ -45,6 +48,18 @@ export const recordArrival: Handler<'job.arrive'> = async (tx, { payload, baseVe
   return updateVersion(tx, job, payload.jobId, baseVersion, { arrival: payload.arrival }, 'job')
 }
 
+// Found and not handed over: somebody drives off with it.
+async function isFindingOpen(tx: Transaction, jobId: string): Promise<boolean> {
+  const findings = await tx
+    .select({ finding: watch.finding, state: watch.state })
+    .from(watch)
+    .where(eq(watch.jobId, jobId))
+    .orderBy(asc(watch.startedAt))
+  const last = findings.findLast(({ state }) => state !== 'givenUp')
+  const found = tellsLeak(last?.finding ?? null) || (await concludedAmong(tx, [jobId])).has(jobId)
+  return found && !(await handedOverAmong(tx, [jobId])).has(jobId)
+}
+
 /** Closes a job; a running watch has to be ended first, and what work has left changed put back. */
 export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion, at }) => {
   await openJobOf(tx, payload.jobId)
@@ -64,12 +79,22 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
       sentence:
         'This car was worked on. Hand it over first: proved, or not proved with the reason.',
     })
-  return updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: at }, 'job')
+  const reason = payload.reason?.trim() ?? ''
+  const open = await isFindingOpen(tx, payload.jobId)
+  if (open && reason === '') throw new AppError('findingOpen', {}, '/payload/reason')
+  return updateVersion(
+    tx,
+    job,
+    payload.jobId,
+    baseVersion,
+    { closedAt: at, closedReason: open ? reason : null },
+    'job',
+  )
 }
 
 /** Opens a closed job again. */
 export const reopenJob: Handler<'job.reopen'> = (tx, { payload, baseVersion }) =>
-  updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null }, 'job')
+  updateVersion(tx, job, payload.jobId, baseVersion, { closedAt: null, closedReason: null }, 'job')
 
 /** One job with its rounds, the newest earlier ones of its vehicle, and its watches. @throws {AppError} `notFound`. */
 export async function readJob(db: Database | Transaction, id: string): Promise<Job> {
@@ -102,5 +127,6 @@ export async function readJob(db: Database | Transaction, id: string): Promise<J
     vehicleType: row.vehicle_type,
     rounds: await roundsForJob(db, row.vehicle.id, id),
     watches: watches.map(describeWatch),
+    setAside: await setAsideOf(db, id),
   }
 }

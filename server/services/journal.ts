@@ -5,6 +5,7 @@ import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { command as commandTable, person } from '../store/schema.ts'
 import { HANDLERS } from './handlers.ts'
+import { refuseStandIns } from './realCar.ts'
 
 // Keys in one order, so that the same command always has the same fingerprint.
 function canonical(value: unknown): string {
@@ -68,6 +69,7 @@ export async function carryOut(db: Database, command: Command): Promise<CommandR
     const earlier = await claim(tx, command, fingerprintOf(command))
     if (earlier) return { ...earlier, repeated: true }
     await requirePerson(tx, command)
+    await refuseStandIns(tx, command)
     const handle = HANDLERS[command.type] as (
       tx: Transaction,
       command: Command,

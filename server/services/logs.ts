@@ -7,6 +7,7 @@ import type { Handler } from './handler.ts'
 import { isoOrNull, signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
 import { required } from './saving.ts'
+import { whichOf } from './which.ts'
 
 type LogRow = typeof deviceLog.$inferSelect
 
@@ -83,7 +84,11 @@ export async function nameDevice(
 /** Logs of a job, oldest first, without their values. */
 export const logsOf = async (db: Database, jobId: string): Promise<LogHead[]> =>
   (
-    await db.select().from(deviceLog).where(eq(deviceLog.jobId, jobId)).orderBy(asc(deviceLog.at))
+    await db
+      .select()
+      .from(deviceLog)
+      .where(whichOf(deviceLog, jobId, 'counting'))
+      .orderBy(asc(deviceLog.at))
   ).map(describe)
 
 /** Logs with their values, oldest first. @param jobId null: of all jobs */

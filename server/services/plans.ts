@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises'
 import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
+import { onStops } from '@anklet/core/arrival'
 import { composePlan, lintInSlices, USUAL_WAY } from '@anklet/core/procedure'
 import type { ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
 import { carriedBy, refusalSentence, runOf, stuck } from '@anklet/core/work'
@@ -91,11 +92,14 @@ export const dropTorque: Handler<'torque.drop'> = async (tx, { payload: { torque
 
 /**
  * Keeps a plan on a job.
+ * @throws {AppError} `flatUnsaid` where it came in on its stops and nobody said at which corners
  * @throws {AppError} `planImpossible` where its jobs make no plan on that vehicle
  */
 export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }) => {
   const { planId: id, ...rest } = payload
-  const { vehicleId } = await openJobOf(tx, payload.jobId)
+  const { vehicleId, arrival } = await openJobOf(tx, payload.jobId)
+  if (payload.flat.length === 0 && onStops(arrival))
+    throw new AppError('flatUnsaid', {}, '/payload/flat')
   const { architecture } = required(
     await tx
       .select({ architecture: vehicleType.architecture })

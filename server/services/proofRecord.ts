@@ -3,17 +3,20 @@ import type { ProofRecord, ReturnRecord } from '@anklet/contract'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../store/schema.ts'
 import { iso, signed } from './instants.ts'
+import type { Which } from './which.ts'
+import { whichOf } from './which.ts'
 
 /** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
 export async function proofOfJob(
   db: Database | Transaction,
   jobId: string | null,
+  which: Which = 'counting',
 ): Promise<ProofRecord[]> {
   return (
     await db
       .select()
       .from(proofEntry)
-      .where(jobId === null ? undefined : eq(proofEntry.jobId, jobId))
+      .where(whichOf(proofEntry, jobId, which))
       .orderBy(asc(proofEntry.seq))
   ).map(({ seq: _seq, ...row }) => signed(row))
 }
@@ -26,7 +29,7 @@ export async function proofOfVehicle(db: Database, vehicleId: string): Promise<P
       .select(columns)
       .from(proofEntry)
       .innerJoin(job, eq(proofEntry.jobId, job.id))
-      .where(eq(job.vehicleId, vehicleId))
+      .where(and(eq(job.vehicleId, vehicleId), eq(proofEntry.setAside, false)))
       .orderBy(asc(proofEntry.seq))
   ).map(signed)
 }
@@ -96,6 +99,7 @@ export async function listReturns(db: Database): Promise<ReturnRecord[]> {
       jobId: planned.jobId,
       vehicleId: planned.vehicleId,
       plate: vehicle.plate,
+      simulated: vehicle.simulated,
       typeName: vehicleType.name,
       dueAt: planned.dueAt,
       words: planned.words,

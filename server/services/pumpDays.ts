@@ -38,7 +38,12 @@ export async function pumpDaysOf(
     .from(checkDone)
     .innerJoin(job, eq(checkDone.jobId, job.id))
     .where(
-      and(eq(job.vehicleId, vehicleId), eq(checkDone.kind, 'habit'), isNotNull(checkDone.logId)),
+      and(
+        eq(job.vehicleId, vehicleId),
+        eq(checkDone.setAside, false),
+        eq(checkDone.kind, 'habit'),
+        isNotNull(checkDone.logId),
+      ),
     )
     .orderBy(desc(checkDone.at))
     .limit(NEWEST)

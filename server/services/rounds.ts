@@ -222,6 +222,8 @@ async function roundsWhere(
       ?.push({ ...entry, at: iso(entry.at), correction: newest.get(entry.id) ?? null })
   return rows.map(({ personId, ...row }) => ({
     ...row,
+    // The tape was a person's; what a stand-in told beside it counts for nothing.
+    reportedMm: row.setAside ? null : row.reportedMm,
     person: personId,
     startedAt: iso(row.startedAt),
     endedAt: iso(row.endedAt),

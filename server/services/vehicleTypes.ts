@@ -1,4 +1,4 @@
-import { asc } from 'drizzle-orm'
+import { asc, eq, inArray } from 'drizzle-orm'
 import {
   AXLE_CORNERS,
   hasAirOnAxle,
@@ -9,7 +9,7 @@ import {
 import type { Architecture, Specification, VehicleGeometry, VehicleType } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'
-import { vehicleType } from '../store/schema.ts'
+import { vehicle, vehicleType } from '../store/schema.ts'
 import type { Handler } from './handler.ts'
 import { unlessTaken, updateVersion } from './saving.ts'
 
@@ -83,3 +83,16 @@ export const saveVehicleType: Handler<'vehicleType.save'> = async (
 /** All vehicle types, by name. */
 export const listVehicleTypes = (db: Database): Promise<VehicleType[]> =>
   db.select().from(vehicleType).orderBy(asc(vehicleType.name))
+
+/** Vehicle types that some simulated vehicle is of, by name. */
+export const listSimulatedTypes = (db: Database): Promise<VehicleType[]> =>
+  db
+    .select()
+    .from(vehicleType)
+    .where(
+      inArray(
+        vehicleType.id,
+        db.select({ id: vehicle.typeId }).from(vehicle).where(eq(vehicle.simulated, true)),
+      ),
+    )
+    .orderBy(asc(vehicleType.name))

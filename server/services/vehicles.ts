@@ -2,7 +2,7 @@ import { and, asc, eq } from 'drizzle-orm'
 import type { HistoryRound, Vehicle, VehicleDetail } from '@anklet/contract'
 import { tidyVin } from '@anklet/core/vehicle'
 import { AppError } from '../problems/appError.ts'
-import type { Database } from '../store/database.ts'
+import type { Database, Transaction } from '../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../store/schema.ts'
 import { codeReadingsOf, codeTextsOf } from './codes.ts'
 import type { Handler } from './handler.ts'
@@ -18,9 +18,19 @@ import { required, unlessTaken, updateVersion } from './saving.ts'
 export const tidyPlate = (plate: string): string =>
   plate.trim().replaceAll(/\s+/g, ' ').toUpperCase()
 
+// What was told of a car while it was simulated would become real with it.
+async function keepSimulated(tx: Transaction, id: string, simulated: boolean): Promise<void> {
+  const [was] = await tx
+    .select({ plate: vehicle.plate, simulated: vehicle.simulated })
+    .from(vehicle)
+    .where(eq(vehicle.id, id))
+  if (was && was.simulated !== simulated)
+    throw new AppError('simulatedFixed', was, '/payload/simulated')
+}
+
 /** Makes or changes a vehicle. */
 export const saveVehicle: Handler<'vehicle.save'> = async (tx, { payload, baseVersion }) => {
-  const { vehicleId: id, typeId, note, vin = '', firstUsed } = payload
+  const { vehicleId: id, typeId, note, vin = '', firstUsed, simulated } = payload
   required(
     await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, typeId)),
     'vehicle type',
@@ -33,11 +43,12 @@ export const saveVehicle: Handler<'vehicle.save'> = async (tx, { payload, baseVe
     plate: tidyPlate(payload.plate),
     ...(firstUsed === undefined ? {} : { firstUsed }),
   }
+  if (baseVersion !== null && simulated !== undefined) await keepSimulated(tx, id, simulated)
   const write =
     baseVersion === null
       ? tx
           .insert(vehicle)
-          .values({ id, ...values })
+          .values({ id, ...values, simulated: simulated ?? false })
           .then(() => 1)
       : updateVersion(tx, vehicle, id, baseVersion, values, 'vehicle')
   return unlessTaken(values.plate, '/payload/plate', write)

@@ -21,6 +21,8 @@ import {
 import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
+import type { Which } from './which.ts'
+import { whichOf } from './which.ts'
 
 /**
  * The record of the work on a job, or on all jobs, in the order it was taken.
@@ -29,12 +31,13 @@ import { openJobOf } from './rounds.ts'
 export async function workOf(
   db: Database | Transaction,
   jobId: string | null,
+  which: Which = 'counting',
 ): Promise<WorkRecord[]> {
   return (
     await db
       .select()
       .from(workEntry)
-      .where(jobId === null ? undefined : eq(workEntry.jobId, jobId))
+      .where(whichOf(workEntry, jobId, which))
       .orderBy(asc(workEntry.seq))
   ).map(({ seq: _seq, ...row }) => signed(row))
 }

@@ -57,6 +57,9 @@ const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'st
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
 const METHODS = ['wheelCentreToArch', 'axleToBracket', 'sillToFloor'] as const
 const version = () => integer('version').notNull().default(1)
+// From a simulated vehicle onto the record of a real car; null: nobody has looked yet.
+const setAside = () => boolean('set_aside').default(false)
+const deviceIds = () => jsonb('device_ids').$type<string[]>().notNull().default([])
 
 export const shop = pgTable(
   'shop',
@@ -97,6 +100,7 @@ export const vehicle = pgTable('vehicle', {
   vin: text('vin').notNull().default(''),
   firstUsed: date('first_used', { mode: 'string' }),
   note: text('note').notNull(),
+  simulated: boolean('simulated').notNull().default(false),
   lesson: jsonb('lesson').$type<NonNullable<Vehicle['lesson']>>(),
 })
 
@@ -113,6 +117,7 @@ export const job = pgTable(
       .notNull()
       .references(() => person.id),
     closedAt: moment('closed_at'),
+    closedReason: text('closed_reason'),
     complaint: jsonb('complaint').$type<Complaint>().notNull(),
     arrival: jsonb('arrival').$type<ArrivalRecord>(),
   },
@@ -145,6 +150,8 @@ export const round = pgTable(
       .default('empty'),
     padsMm: jsonb('pads_mm').$type<NonNullable<Round['padsMm']>>(),
     reportedMm: jsonb('reported_mm').$type<NonNullable<Round['reportedMm']>>(),
+    deviceIds: deviceIds(),
+    setAside: setAside(),
     temperatureC: doublePrecision('temperature_c').notNull(),
     thermometer: text('thermometer', { enum: ['atSprings', 'sameRoom', 'elsewhere'] }).notNull(),
     rolledAndBounced: boolean('rolled_and_bounced').notNull(),
@@ -317,6 +324,8 @@ export const checkDone = pgTable(
     speaksFor: text('speaks_for').notNull(),
     logId: uuid('log_id'),
     finds: jsonb('finds').$type<Found[]>().notNull().default([]),
+    deviceIds: deviceIds(),
+    setAside: setAside(),
   },
   (table) => [index('check_done_job').on(table.jobId)],
 )
@@ -340,6 +349,8 @@ export const evidence = pgTable(
     outcome: text('outcome'),
     reason: text('reason').notNull(),
     from: text('from').$type<NonNullable<EvidenceRecord['from']>>().notNull().default('hand'),
+    deviceIds: deviceIds(),
+    setAside: setAside(),
   },
   (table) => [index('evidence_job').on(table.jobId)],
 )
@@ -380,6 +391,8 @@ export const codeReading = pgTable(
     from: text('from').$type<CodeReading['from']>().notNull(),
     tool: text('tool').notNull(),
     codes: jsonb('codes').$type<CodeReading['codes']>().notNull(),
+    deviceIds: deviceIds(),
+    setAside: setAside(),
   },
   (table) => [index('code_reading_job').on(table.jobId)],
 )
@@ -571,6 +584,7 @@ export const workEntry = pgTable(
       .notNull()
       .references(() => person.id),
     content: jsonb('content').$type<WorkRecord['content']>().notNull(),
+    setAside: setAside(),
   },
   (table) => [index('work_entry_job').on(table.jobId, table.seq)],
 )
@@ -589,6 +603,7 @@ export const proofEntry = pgTable(
       .notNull()
       .references(() => person.id),
     content: jsonb('content').$type<ProofRecord['content']>().notNull(),
+    setAside: setAside(),
   },
   (table) => [index('proof_entry_job').on(table.jobId, table.seq)],
 )
@@ -637,6 +652,7 @@ export const deviceLog = pgTable(
     channels: jsonb('channels').$type<LogHead['channels']>().notNull(),
     from: text('from').$type<LogHead['from']>().notNull(),
     rows: integer('rows').notNull().default(0),
+    setAside: setAside(),
   },
   (table) => [index('device_log_job').on(table.jobId)],
 )

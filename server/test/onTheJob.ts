@@ -24,8 +24,9 @@ export class OnTheJob {
     bench: TestBench,
     jobs: CommandPayload<'plan.make'>['jobs'],
     join = true,
+    simulated = false,
   ): Promise<OnTheJob> {
-    const { jobId, typeId } = await openTestJob(bench)
+    const { jobId, typeId } = await openTestJob(bench, { simulated })
     await bench
       .send('plan.make', {
         planId: id(),

@@ -93,9 +93,10 @@ export function walk(
 
 export const LEVEL = { FL: 480, FR: 480, RL: 480, RR: 480 }
 
-/** A vehicle of a fresh type with a job on it. */
+/** A vehicle of a fresh type with a job on it. @param simulated whether stand-ins drive it */
 export async function openTestJob(
   bench: TestBench,
+  { simulated = false } = {},
 ): Promise<{ typeId: string; vehicleId: string; jobId: string; plate: string }> {
   const [typeId, vehicleId, jobId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
   const plate = `T ${vehicleId.slice(0, 6).toUpperCase()}`
@@ -108,7 +109,7 @@ export async function openTestJob(
       geometry,
     })
     .expect(200)
-  await bench.send('vehicle.save', { vehicleId, typeId, plate, note: '' }).expect(200)
+  await bench.send('vehicle.save', { vehicleId, typeId, plate, note: '', simulated }).expect(200)
   await bench.send('job.open', { jobId, vehicleId, complaint: NO_COMPLAINT }).expect(200)
   return { typeId, vehicleId, jobId, plate }
 }

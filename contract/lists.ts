@@ -1,0 +1,15 @@
+import type { Static } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { closed, nullable, oneOf } from './quantities.ts'
+import { JobSummaryRecord } from './records.ts'
+
+/** How jobs may be listed. */
+export const JobSort = oneOf('openedAt', 'plate', 'typeName')
+/** A page of the list of all jobs. */
+export const JobPage = closed({ total: Type.Integer(), rows: Type.Array(JobSummaryRecord) })
+export type JobPage = Static<typeof JobPage>
+
+/** How well this shop repeats its readings; null while it has too few double rounds to know. */
+export const RepeatabilityRecord = closed({
+  learned: nullable(closed({ repeatabilityMm: Type.Number(), repeats: Type.Integer() })),
+})

@@ -1,0 +1,68 @@
+import type { Static } from '@sinclair/typebox'
+import { Type } from '@sinclair/typebox'
+import { closed, instant, nullable, oneOf, uuid } from './quantities.ts'
+
+/** A device's name on the link. */
+export const DeviceId = Type.String({
+  pattern: '^[a-z0-9][a-z0-9-]{1,62}$',
+  description: 'Lower-case letters, digits and dashes',
+})
+
+/** A stand-in's name begins so; no adapter may take such a name. */
+const STAND_IN_PREFIX = 'stand-in-'
+
+/** Whether a device is simulated, by its name. */
+export const isStandIn = (deviceId: string): boolean => deviceId.startsWith(STAND_IN_PREFIX)
+
+/** Whether a log was recorded from a stand-in, by the name it gives its device. */
+export const isStandInName = (deviceName: string): boolean => deviceName.endsWith(', a stand-in')
+
+/** Devices that told something on record: a module on the link, a gauge whose button was pressed. */
+export const SourceDevices = Type.Optional(
+  Type.Array(DeviceId, {
+    maxItems: 8,
+    uniqueItems: true,
+    description: 'Devices that told it; left out: a person did',
+  }),
+)
+
+/** Whether an entry was set aside: it came from a simulated vehicle onto the record of a real car. */
+export const SetAside = Type.Optional(
+  nullable(
+    Type.Boolean({
+      description: 'From a simulated vehicle: it stays on record, and counts for nothing',
+    }),
+  ),
+)
+
+/** Something on record that counts for nothing, in a line. */
+export const SetAsideRecord = closed({
+  id: uuid,
+  at: instant,
+  person: uuid,
+  kind: oneOf('codes', 'evidence', 'check', 'log', 'work', 'proof', 'reported'),
+  words: Type.String(),
+})
+export type SetAsideRecord = Static<typeof SetAsideRecord>
+
+/** A device named in a command, and where it stands there. */
+export interface NamedDevice {
+  readonly deviceId: string
+  /** JSON pointer within the command. */
+  readonly path: string
+}
+
+/** Every device a command names, wherever it stands in what it carries. */
+export function devicesNamedIn(value: unknown, path: string): readonly NamedDevice[] {
+  if (typeof value !== 'object' || value === null) return []
+  return Object.entries(value).flatMap(([key, item]: [string, unknown]): readonly NamedDevice[] => {
+    const at = `${path}/${key}`
+    if (key === 'deviceId' && typeof item === 'string') return [{ deviceId: item, path: at }]
+    if (key === 'deviceIds' && Array.isArray(item))
+      return item.map((deviceId: unknown, i) => ({
+        deviceId: String(deviceId),
+        path: `${at}/${i}`,
+      }))
+    return devicesNamedIn(item, at)
+  })
+}
