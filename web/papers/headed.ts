@@ -1,17 +1,18 @@
 import { format } from 'date-fns'
 import type { PaperHead, PaperSection } from './ownerPaper.ts'
 import type { Paper } from './pdfPaper.ts'
+import { SIMULATED_WORDS } from '../words/simulated.ts'
 
 /** Begins a paper with the shop, its title, the car, the day and who signs. */
 export const headed = (
   paper: Paper,
-  { shop, plate, car, at, by }: PaperHead,
+  { shop, plate, car, simulated, at, by }: PaperHead,
   title: string,
 ): Paper =>
   paper
     .text(shop, { size: 12, weight: 'bold', gap: 12 })
     .text(title, { size: 22, weight: 'bold', gap: 6 })
-    .text(`${plate}, ${car}`)
+    .text(simulated ? `${plate}, ${car}. ${SIMULATED_WORDS}` : `${plate}, ${car}`)
     .text(`${format(new Date(at), 'd MMMM yyyy')}, ${by}`, { faint: true, gap: 10 })
 
 /** Headings with their lines; what has no lines is left out. */

@@ -30,6 +30,7 @@ export interface PaperHead {
   readonly shop: string
   readonly plate: string
   readonly car: string
+  readonly simulated: boolean
   readonly at: string
   readonly by: string
 }
@@ -202,6 +203,7 @@ export function ownerPaper({
   return {
     shop: shop.name,
     plate: job.vehicle.plate,
+    simulated: job.vehicle.simulated ?? false,
     car: `${job.vehicleType.name}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`,
     at,
     by,

@@ -100,18 +100,23 @@ function calibrationsOf({
 
 /** The paper for the file, out of the job's record. */
 export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): RecordPaper {
-  const { shop, plate, car, at: handed, by, complaint, found, shown } = of
+  const { shop, plate, car, simulated, at: handed, by, complaint, found, shown } = of
   const height = (mm: number): string => formatQuantity(mm, 'height', units)
   return {
     shop,
     plate,
     car,
+    simulated,
     at: handed,
     by,
     calibrations: calibrationsOf({ job, units, nameOf }),
     opening: [
       { title: 'Complaint', lines: [complaint] },
       { title: 'Finding', lines: [found] },
+      {
+        title: 'Closed with its finding open',
+        lines: job.closedReason ? [job.closedReason] : [],
+      },
     ],
     rounds: {
       lengthUnit: UNIT_LABEL[units.length],

@@ -10,6 +10,8 @@ export interface Graduation {
   readonly phase: Phase
   readonly words: string
   readonly done: boolean
+  /** What the job waits for is done there. */
+  readonly next: boolean
 }
 
 interface RuleProps {
@@ -71,7 +73,7 @@ export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode
       className="rule no-print border-b border-edge md:min-h-[calc(100dvh-53px)] md:border-b-0 md:border-r"
     >
       <ol ref={strip} className="relative flex overflow-x-auto md:block md:overflow-visible">
-        {graduations.map(({ phase, words, done }) => {
+        {graduations.map(({ phase, words, done, next }) => {
           const on = phase === present
           return (
             <li
@@ -104,8 +106,18 @@ export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode
                 >
                   {capital(phase)}
                   {done && <span className="sr-only">, done</span>}
+                  {next && <span className="sr-only">, next</span>}
                 </span>
-                <span className="block truncate text-[12.5px] leading-4 opacity-85">{words}</span>
+                <span
+                  className={clsx(
+                    'block truncate text-[12.5px] leading-4',
+                    next ? 'font-semibold' : 'opacity-85',
+                    next && !on ? 'text-ink' : '',
+                  )}
+                >
+                  {next && <span aria-hidden>▸ </span>}
+                  {words}
+                </span>
               </NavLink>
             </li>
           )

@@ -1,11 +1,21 @@
 const GAP = 16
 
+/** A line written over a finished drawing, at its top left. @param words empty: none */
+export const withWords = (svg: string, words: string): string =>
+  words === ''
+    ? svg
+    : svg.replace(
+        /<\/svg>\s*$/,
+        `<text x="8" y="16" font-size="13" font-weight="600">${words}</text></svg>`,
+      )
+
 /**
  * Several drawings of a page side by side as one SVG that stands on its own: colours that come
  * from the page's theme are written out.
  * @param drawings in the order they are shown.
+ * @param words written over them; empty: none
  */
-export function joinedSvg(drawings: readonly SVGSVGElement[]): string {
+export function joinedSvg(drawings: readonly SVGSVGElement[], words = ''): string {
   const theme = getComputedStyle(document.documentElement)
   const boxes = drawings.map((drawing) => drawing.viewBox.baseVal)
   let x = 0
@@ -22,9 +32,10 @@ export function joinedSvg(drawings: readonly SVGSVGElement[]): string {
     .replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => theme.getPropertyValue(name).trim())
   const tallest = Math.max(...boxes.map(({ height }) => height))
   const paper = theme.getPropertyValue('--paper').trim()
-  return (
+  return withWords(
     `<svg xmlns="http://www.w3.org/2000/svg" width="${x - GAP}" height="${tallest}" ` +
-    `font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${paper}"/>` +
-    `${body}</svg>`
+      `font-family="Archivo, sans-serif"><rect width="100%" height="100%" fill="${paper}"/>` +
+      `${body}</svg>`,
+    words,
   )
 }

@@ -1,3 +1,5 @@
+import type { Vehicle } from '@anklet/contract'
+
 /** Hands a file to the browser to be saved. @param type media type. */
 export function saveFile(name: string, type: string, content: BlobPart): void {
   const link = document.createElement('a')
@@ -12,8 +14,11 @@ export function saveFile(name: string, type: string, content: BlobPart): void {
 }
 
 /**
- * What a car's file is called: its plate without what a file name cannot hold.
+ * What a car's file is called: its plate without what a file name cannot hold, and whether the car
+ * is simulated.
  * @param rest after the plate, with its ending
  */
-export const carFile = (plate: string, rest: string): string =>
-  `${plate.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-${rest}`
+export const carFile = (
+  { plate, simulated }: Pick<Vehicle, 'plate' | 'simulated'>,
+  rest: string,
+): string => `${plate.replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-${simulated ? 'simulated-' : ''}${rest}`

@@ -2,6 +2,7 @@ import type { EChartsCoreOption, EChartsType } from 'echarts/core'
 import type { RefObject } from 'react'
 import { useEffect, useRef } from 'react'
 import { drawOn } from './charts.ts'
+import { withWords } from './chartSvg.ts'
 import { saveFile } from './saveFile.ts'
 
 /**
@@ -15,7 +16,8 @@ export function useChart(
   shown: boolean,
 ): {
   readonly place: RefObject<HTMLDivElement | null>
-  save(name: string): void
+  /** @param words written over the picture; empty: none */
+  save(name: string, words?: string): void
 } {
   const place = useRef<HTMLDivElement>(null)
   const drawing = useRef<Promise<EChartsType> | null>(null)
@@ -34,12 +36,13 @@ export function useChart(
       tidy()
     }
   }, [option, shown])
-  const save = (name: string): void => {
+  const save = (name: string, words = ''): void => {
     const asked = drawing.current
     void asked?.then((chart) => {
-      if (!chart.isDisposed()) saveFile(name, 'image/svg+xml', chart.renderToSVGString())
+      if (!chart.isDisposed())
+        saveFile(name, 'image/svg+xml', withWords(chart.renderToSVGString(), words))
       // Drawn anew while it was waited for: the new drawing is saved.
-      else if (drawing.current !== asked) save(name)
+      else if (drawing.current !== asked) save(name, words)
     })
   }
   return { place, save }

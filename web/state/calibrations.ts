@@ -9,6 +9,8 @@ export interface CalibrationDraft {
   readonly visits: readonly LevelVisit[]
   readonly tape: PerCorner<string>
   readonly reported: PerCorner<string>
+  /** Devices that filled a field: the module, a gauge. */
+  readonly sources: readonly string[]
   /** A stop gone to out of order; null: the next one. */
   readonly stop: number | null
 }
@@ -18,6 +20,7 @@ export const EMPTY_CALIBRATION: CalibrationDraft = {
   visits: [],
   tape: perCorner(() => ''),
   reported: perCorner(() => ''),
+  sources: [],
   stop: null,
 }
 

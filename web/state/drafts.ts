@@ -28,6 +28,7 @@ export const USUAL_ROUND = {
   load: 'empty',
   pads: perCorner(() => ''),
   reported: perCorner(() => ''),
+  sources: [],
   laps: 2,
 } as const satisfies Partial<Draft>
 
@@ -47,6 +48,8 @@ export interface Draft {
   readonly pads: PerCorner<string>
   /** What the module reports, as typed; empty: not read. */
   readonly reported: PerCorner<string>
+  /** Devices that filled a field: a gauge, the module. */
+  readonly sources: readonly string[]
   /** How many laps are walked. */
   readonly laps: number
   readonly temperature: string
@@ -134,3 +137,7 @@ export async function loadDrafts(): Promise<void> {
     },
   }))
 }
+
+/** The sources of a draft with one more. */
+export const withSource = (sources: readonly string[], deviceId: string): readonly string[] =>
+  sources.includes(deviceId) ? sources : [...sources, deviceId]

@@ -8,7 +8,13 @@ export interface StepDraft {
   readonly shown: Readonly<
     Record<
       string,
-      { readonly proof: Proof; readonly by: 'link' | 'gauge' | 'person'; readonly bar: string }
+      {
+        readonly proof: Proof
+        readonly by: 'link' | 'gauge' | 'person'
+        readonly bar: string
+        /** The device that showed it; none: a person did. */
+        readonly deviceId?: string | undefined
+      }
     >
   >
   readonly torque: string

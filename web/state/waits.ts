@@ -6,6 +6,7 @@ export interface RunningWait {
   readonly id: string
   readonly jobId: string
   readonly plate: string
+  /** What is over then: the wait after a step, never an order. */
   readonly words: string
   readonly dueMs: number
   readonly rung: boolean

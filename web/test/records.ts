@@ -110,6 +110,7 @@ export function jobOf(change: Partial<Job> = {}): Job {
     codeTexts: [],
     charges: [],
     logs: [],
+    setAside: [],
     ...change,
   }
 }

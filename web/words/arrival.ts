@@ -5,6 +5,7 @@ import { capital, list } from './corners.ts'
 /** Nobody has looked yet. */
 export const NOT_SEEN: ArrivalRecord = {
   onStops: null,
+  flat: null,
   rises: null,
   audible: null,
   tyreTouches: null,

@@ -22,8 +22,8 @@ export const SIGN_WORDS: Readonly<Record<Complaint['signs'][number], string>> = 
 }
 
 /** Whether anything has been said yet. */
-export const isComplaint = ({ where, when, signs, words }: Complaint): boolean =>
-  where.length + when.length + signs.length > 0 || words.trim() !== ''
+export const isComplaint = ({ where, when, signs, denied = [], words }: Complaint): boolean =>
+  where.length + when.length + signs.length + denied.length > 0 || words.trim() !== ''
 
 /** A complaint nobody has made yet. */
 export const NO_COMPLAINT: Complaint = { where: [], when: [], signs: [], words: '' }

@@ -1,6 +1,6 @@
 import type { JobSummary } from '@anklet/contract'
-import type { JobFacts, NextStep, StepCode } from '@anklet/core/schedule'
-import { isComplaint } from './complaint.ts'
+import type { JobFacts, NextStep, Phase, StepCode } from '@anklet/core/schedule'
+import { isComplaint, needsNoNight } from './complaint.ts'
 import { spanWords } from './times.ts'
 
 /** What the schedule needs of a job. */
@@ -11,15 +11,29 @@ export const factsOf = ({
   hasHeights,
   watch,
   work,
+  found,
+  decided,
   handedOver,
 }: Pick<
   JobSummary,
-  'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work' | 'handedOver'
+  | 'openedAt'
+  | 'closedAt'
+  | 'complaint'
+  | 'hasHeights'
+  | 'watch'
+  | 'work'
+  | 'found'
+  | 'decided'
+  | 'handedOver'
 >): JobFacts => ({
   openedAt: Date.parse(openedAt),
   closed: closedAt !== null,
   hasComplaint: isComplaint(complaint),
   hasHeights,
+  needsNoNight: needsNoNight(complaint),
+  found,
+  decided,
+  handedOver,
   work: work && {
     at: work.at,
     lost: work.lost.length > 0,
@@ -27,7 +41,6 @@ export const factsOf = ({
     paused: work.paused,
     idle: work.at !== 'ready' && work.hands.length === 0,
     awaiting: work.awaiting > 0 && work.next === null,
-    handedOver,
   },
   watch: watch && { state: watch.state, plannedEndAt: Date.parse(watch.plannedEndAt) },
 })
@@ -40,6 +53,10 @@ export const STEP_WORDS: Readonly<Record<StepCode, string>> = {
   waitForMorning: 'Leave it alone',
   walkMorning: 'Walk the morning round',
   readAnswer: 'Read the answer',
+  check: 'Do the next check',
+  decide: 'Decide what to do about it',
+  makePlan: 'Make the plan',
+  handOver: 'Hand it over',
   showAgain: 'Show it again: not so any more',
   agree: 'Agree to what was done otherwise',
   takeOver: 'Take it over',
@@ -50,6 +67,20 @@ export const STEP_WORDS: Readonly<Record<StepCode, string>> = {
   proveIt: 'Prove it, then hand it over',
   closeJob: 'Close the job',
   none: 'Closed',
+}
+
+/** The way on to a phase. */
+export const ONWARD_WORDS: Readonly<Record<Phase, string>> = {
+  intake: 'Back to the intake',
+  heights: 'Go on to Heights',
+  watch: 'Go on to the Watch',
+  checks: 'Go on to the Checks',
+  decision: 'Go on to the Decision',
+  work: 'Go on to the Work',
+  recommission: 'Go on to Recommission',
+  calibrate: 'Go on to Calibrate',
+  proof: 'Go on to the Proof',
+  handover: 'Go on to the Handover',
 }
 
 /** When the next action is due, in words. */

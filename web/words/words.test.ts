@@ -168,6 +168,8 @@ describe('what is due', () => {
     complaint: { ...NO_COMPLAINT, words: 'sinks' },
     hasHeights: true,
     work: null,
+    found: false,
+    decided: null,
     handedOver: false,
   }
   const due = (watch: { state: 'running' | 'walked'; hours: number } | null) =>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useJobs } from '../../data/queries.ts'
+import { Plate } from '../../parts/Plate.tsx'
 
 interface SaveProps {
   readonly title: string
@@ -23,7 +24,7 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
       </ul>
       {jobs?.length === 0 && <p>No job is open that could keep it.</p>}
       <ul className="grid max-h-[50dvh] gap-2 overflow-y-auto">
-        {jobs?.map(({ id, plate, typeName }) => (
+        {jobs?.map(({ id, plate, simulated, typeName }) => (
           <li key={id}>
             <button
               type="button"
@@ -36,7 +37,7 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
                 )
               }
             >
-              <span className="plate">{plate}</span>
+              <Plate plate={plate} simulated={simulated} />
               {typeName}
             </button>
           </li>

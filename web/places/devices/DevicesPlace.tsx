@@ -9,6 +9,8 @@ import { useSession } from '../../state/session.ts'
 import { KIND_WORDS } from '../../words/devices.ts'
 import { Doing } from './Doing.tsx'
 import { Live } from './Live.tsx'
+import { Practise } from './Practise.tsx'
+import { SimulatedBand } from '../../parts/Plate.tsx'
 
 function Entry({
   status: { identity, attached, standIn, heldBy },
@@ -63,6 +65,11 @@ function Vehicle({
 }): ReactNode {
   return (
     <div className="grid min-w-0 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
+      {status.standIn && (
+        <div className="lg:col-span-2">
+          <SimulatedBand />
+        </div>
+      )}
       <Live status={status} type={type} heightPx={180} />
       <Doing status={status} type={type} jobId={null} />
     </div>
@@ -119,11 +126,12 @@ function Devices({
           ))}
         </ul>
         {list.every(({ standIn }) => standIn) && (
-          <p className="mt-3 text-[13px] text-ink-2">
-            No adapter is attached. A real one says hello over the link described in docs/formats;
-            until then the stand-ins are here.
+          <p className="my-3 text-[13px] text-ink-2">
+            No adapter is attached. A real one says hello over the link described in docs/formats.
+            Without one, cars are measured with tape and gauge.
           </p>
         )}
+        <Practise types={types} />
       </nav>
       {status ? (
         status.identity.kind === 'module' ? (
@@ -137,8 +145,8 @@ function Devices({
         )
       ) : (
         <p className="sub">
-          A stand-in vehicle comes with each vehicle type. Enter one on the Shelf and it stands
-          here.
+          Nothing is attached. Stand-ins are here once there is a simulated car to practise on; what
+          they tell never goes onto the record of a real one.
         </p>
       )}
     </div>

@@ -9,6 +9,7 @@ import { useJobs, useReturns, useShop } from '../../data/queries.ts'
 import { factsOf } from '../../words/steps.ts'
 import { momentWords, spanWords } from '../../words/times.ts'
 import { JobTag } from './JobTag.tsx'
+import { Plate } from '../../parts/Plate.tsx'
 
 interface Entry {
   readonly job: JobSummary
@@ -45,7 +46,7 @@ function ComingBack({ now }: { readonly now: number }): ReactNode {
     <section aria-label="Coming back" className="mb-6">
       <h2 className="mb-2">Coming back to be measured</h2>
       <ul className="grid gap-2">
-        {returns.map(({ jobId, vehicleId, plate, typeName, dueAt, words }) => {
+        {returns.map(({ jobId, vehicleId, plate, simulated, typeName, dueAt, words }) => {
           const left = Date.parse(dueAt) - now
           return (
             <li key={jobId}>
@@ -53,7 +54,7 @@ function ComingBack({ now }: { readonly now: number }): ReactNode {
                 to={`/vehicles/${vehicleId}`}
                 className="sheet flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3 hover:border-air"
               >
-                <span className="plate">{plate}</span>
+                <Plate plate={plate} simulated={simulated} />
                 <span className="font-semibold">
                   {left > 0 ? momentWords(dueAt, new Date(now)) : `${spanWords(-left)} late`}
                 </span>

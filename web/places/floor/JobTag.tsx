@@ -9,6 +9,7 @@ import { Link } from 'react-router'
 import { complaintWords } from '../../words/complaint.ts'
 import { dueWords, STEP_WORDS } from '../../words/steps.ts'
 import { CORNER_WORDS } from '../../words/corners.ts'
+import { Plate } from '../../parts/Plate.tsx'
 
 const HALF_MM = 45
 const H = 40
@@ -152,7 +153,7 @@ export function JobTag({
         <Due job={job} step={step} now={now} />
         <div className="order-last col-span-2 min-w-0 sm:order-none sm:col-span-1">
           <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
-            <span className="plate">{job.plate}</span>
+            <Plate plate={job.plate} simulated={job.simulated} />
             <span className="font-medium">{job.typeName}</span>
           </p>
           <p className="truncate text-[14px] text-ink-2">

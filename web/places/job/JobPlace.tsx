@@ -19,6 +19,10 @@ import { Heights } from './heights/Heights.tsx'
 import { Intake } from './intake/Intake.tsx'
 import { WatchPhase } from './watch/WatchPhase.tsx'
 import { summaryFacts } from './watchState.ts'
+import { NextFoot } from './NextFoot.tsx'
+import { SetAside } from './SetAside.tsx'
+import { SimulatedBand } from '../../parts/Plate.tsx'
+import { useDocked } from './dock/useModule.ts'
 
 const Checks = lazy(() =>
   import('./checks/Checks.tsx').then((module) => ({ default: module.Checks })),
@@ -47,6 +51,7 @@ const isPhase = (phase: string | undefined): phase is Phase =>
 
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
+  const letGo = useDocked((kept) => kept.letGo)
   return (
     <div className="job-head flex flex-wrap items-baseline gap-x-4 gap-y-1 px-4 pt-4 md:px-6">
       <Link
@@ -66,7 +71,10 @@ function Head({ job }: { readonly job: Job }): ReactNode {
           className="tap no-print ml-auto"
           data-on={docked}
           aria-pressed={docked}
-          onClick={() => dock(!docked)}
+          onClick={() => {
+            letGo(job.id)
+            dock(!docked)
+          }}
         >
           <Cable size={18} aria-hidden />
           Link
@@ -82,6 +90,7 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
     <div className="no-print mx-4 mt-3 flex flex-wrap items-center justify-between gap-3 md:mx-6">
       <p className="hint flex-1">
         This job is closed. It can be read; to write in it, open it again.
+        {job.closedReason ? ` Closed with its finding open: ${job.closedReason}` : ''}
       </p>
       <button
         type="button"
@@ -130,8 +139,10 @@ function Phases({
         graduations={graduationsOf(job, drafts, units, now)}
       />
       <div className="min-w-0">
+        {job.vehicle.simulated && <SimulatedBand />}
         <Head job={job} />
         {job.closedAt && <Closed job={job} />}
+        <SetAside job={job} />
         {(job.work.length > 0 || job.plans.length > 0) && (
           <Suspense>
             <WorkBar job={job} />
@@ -182,6 +193,7 @@ function Phases({
             </Suspense>
           )}
         </div>
+        <NextFoot job={job} present={phase} />
       </div>
     </div>
   )

@@ -8,6 +8,7 @@ import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../data/queries.ts'
 import { NO_COMPLAINT } from '../../words/complaint.ts'
 import { barePlate } from '../../words/plates.ts'
+import { Plate } from '../../parts/Plate.tsx'
 
 interface ChooseProps {
   readonly vehicles: readonly Vehicle[]
@@ -131,7 +132,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
       </div>
       {matching.length > 0 && (
         <ul className="grid gap-2 sm:grid-cols-2">
-          {matching.map(({ id, plate: of, typeId, note }) => (
+          {matching.map(({ id, plate: of, simulated, typeId, note }) => (
             <li key={id} className="min-w-0">
               <button
                 type="button"
@@ -139,7 +140,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
                 disabled={open.isPending}
                 onClick={() => start(id)}
               >
-                <span className="plate">{of}</span>
+                <Plate plate={of} simulated={simulated} />
                 <span className="min-w-0">
                   <span className="block">{typeName(typeId)}</span>
                   <span className="block truncate text-[13px] font-normal text-ink-2">{note}</span>

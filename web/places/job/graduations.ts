@@ -131,9 +131,13 @@ export function graduationsOf(
     proof: isHandedOver(job),
     handover: isHandedOver(job),
   }
+  // A round being walked and a wait that runs say more than what is due.
+  const busy = step.urgency === 'waiting' || Object.values(drafts).some(({ walking }) => walking)
   return PHASES.map((phase) => ({
     phase,
     done: done[phase],
-    words: phase === step.phase && words[phase] === '' ? STEP_WORDS[step.code] : words[phase],
+    next: phase === step.phase && step.code !== 'none',
+    words:
+      phase === step.phase && !busy && step.code !== 'none' ? STEP_WORDS[step.code] : words[phase],
   }))
 }

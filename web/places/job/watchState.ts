@@ -1,4 +1,5 @@
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
+import { tellsLeak } from '@anklet/core/leakdown'
 import { isHandedOver } from '@anklet/core/proof'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */
@@ -35,11 +36,22 @@ export function summaryFacts(
   job: Job,
 ): Pick<
   JobSummary,
-  'openedAt' | 'closedAt' | 'complaint' | 'hasHeights' | 'watch' | 'work' | 'handedOver'
+  | 'openedAt'
+  | 'closedAt'
+  | 'complaint'
+  | 'hasHeights'
+  | 'watch'
+  | 'work'
+  | 'found'
+  | 'decided'
+  | 'handedOver'
 > {
   const watch = presentWatch(job)
+  const decision = job.decisions.at(-1)
   return {
     ...job,
+    found: job.conclusions.length > 0 || tellsLeak(watch?.finding ?? null),
+    decided: decision ? (decision.option === 'leave' ? 'leave' : 'repair') : null,
     work: job.workNow,
     handedOver: isHandedOver(job),
     hasHeights: job.rounds.some(({ jobId }) => jobId === job.id),

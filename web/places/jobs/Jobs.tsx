@@ -17,6 +17,7 @@ import { useJobList } from '../../data/queries.ts'
 import { complaintWords } from '../../words/complaint.ts'
 import { factsOf, STEP_WORDS } from '../../words/steps.ts'
 import { momentWords } from '../../words/times.ts'
+import { Plate } from '../../parts/Plate.tsx'
 
 type State = JobListQuery['state']
 const STATES: readonly { readonly value: State; readonly words: string }[] = [
@@ -38,7 +39,7 @@ const COLUMNS = [
         className="inline-flex min-h-[44px] min-w-[44px] items-center"
         to={`/jobs/${original.id}/${stepOf(original).phase}`}
       >
-        <span className="plate">{original.plate}</span>
+        <Plate plate={original.plate} simulated={original.simulated} />
       </Link>
     ),
   }),

@@ -115,7 +115,7 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
             return item(
               job.id,
               `/jobs/${job.id}/${step.phase}`,
-              job.plate,
+              job.simulated ? `${job.plate}, simulated` : job.plate,
               `${STEP_WORDS[step.code]}. ${complaintWords(job.complaint)}`,
             )
           })}
@@ -124,11 +124,11 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
         {PLACES.map(([path, words]) => item(path, path, words, ''))}
       </Command.Group>
       <Command.Group heading="Vehicles" className="mb-2 text-[13px] text-ink-2">
-        {vehicles.map(({ id, plate, typeId, note }) =>
+        {vehicles.map(({ id, plate, simulated, typeId, note }) =>
           item(
             id,
             `/vehicles/${id}`,
-            plate,
+            simulated ? `${plate}, simulated` : plate,
             `${types.find((type) => type.id === typeId)?.name ?? ''}. ${note}`,
           ),
         )}

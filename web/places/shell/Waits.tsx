@@ -1,12 +1,17 @@
+import type { JobSummary } from '@anklet/contract'
 import { Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect } from 'react'
 import { Link } from 'react-router'
+import { useJobs } from '../../data/queries.ts'
 import { useNow } from '../../parts/useNow.ts'
 import { notifyOf, ring } from '../../state/reminders.ts'
 import { steadyNow, useLeap } from '../../state/steadyClock.ts'
 import { dueWaits, useWaits } from '../../state/waits.ts'
 import { countdownWords, spanWords } from '../../words/times.ts'
+
+const isUnderWay = ({ closedAt, handedOver }: JobSummary): boolean =>
+  closedAt === null && !handedOver
 
 /** The wait that is over next, in the header of every page. */
 export function NextWait(): ReactNode {
@@ -47,8 +52,15 @@ export function Waits(): ReactNode {
     if (due.length === 0) return
     rang(due.map(({ id }) => id))
     ring()
-    for (const { id, plate, words } of due) notifyOf(`${plate}: the wait is over`, words, id)
+    for (const { id, plate, words } of due) notifyOf(plate, `${words} is over`, id)
   }, [tick, waits, rang, look])
+  // A timer belongs to its job, and ends with it.
+  const jobs = useJobs().data
+  useEffect(() => {
+    if (!jobs) return
+    const open = new Set(jobs.flatMap((job) => (isUnderWay(job) ? [job.id] : [])))
+    for (const { id, jobId } of waits) if (!open.has(jobId)) drop(id)
+  }, [jobs, waits, drop])
   const over = waits.filter(({ rung }) => rung)
   return (
     <>
@@ -78,8 +90,8 @@ export function Waits(): ReactNode {
                 to={`/jobs/${jobId}/work`}
                 className="flex min-h-[44px] min-w-0 flex-1 items-center gap-2 font-semibold"
               >
-                <span className="whitespace-nowrap">{plate}: the wait is over.</span>
-                <span className="truncate font-normal">{words}</span>
+                <span className="whitespace-nowrap">{plate}:</span>
+                <span className="min-w-0 font-normal">{words} is over</span>
               </Link>
               <button
                 type="button"

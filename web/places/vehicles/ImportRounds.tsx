@@ -14,6 +14,7 @@ import type { RoundsFileWorker } from '../../workers/roundsFileWorker.ts'
 import { faultWords } from '../../words/imports.ts'
 import type { CarImport, ImportPlan } from './importPlan.ts'
 import { idOf, inputOf, planImport } from './importPlan.ts'
+import { Plate } from '../../parts/Plate.tsx'
 
 const LARGEST_MB = 20
 const ROUNDS_AT_ONCE = 200
@@ -56,7 +57,7 @@ function Preview({ plan }: { readonly plan: ImportPlan }): ReactNode {
         <ul className="flex flex-wrap gap-2">
           {cars.slice(0, 30).map(({ vehicle, rounds }) => (
             <li key={vehicle.id} className="sheet flex items-center gap-3 px-3 py-2">
-              <span className="plate">{vehicle.plate}</span>
+              <Plate plate={vehicle.plate} simulated={vehicle.simulated} />
               {counted(rounds.length, 'round')}
             </li>
           ))}

@@ -15,6 +15,7 @@ import type { CarEvent } from './events.ts'
 import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
 import type { LikeWithLike, TrendPoint } from './trend.ts'
 import { likeWithLike } from './trend.ts'
+import { SIMULATED_WORDS } from '../../words/simulated.ts'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
@@ -317,7 +318,12 @@ export function Timeline({
           <button
             type="button"
             className="btn-quiet min-h-[44px]"
-            onClick={() => save(carFile(detail.vehicle.plate, 'timeline.svg'))}
+            onClick={() =>
+              save(
+                carFile(detail.vehicle, 'timeline.svg'),
+                detail.vehicle.simulated ? SIMULATED_WORDS : '',
+              )
+            }
           >
             SVG
           </button>

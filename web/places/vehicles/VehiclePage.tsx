@@ -22,6 +22,8 @@ import { Outlook } from './Outlook.tsx'
 import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
+import { SimulatedBand } from '../../parts/Plate.tsx'
+import { SIMULATED_WORDS } from '../../words/simulated.ts'
 
 const Timeline = lazy(() =>
   import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
@@ -152,24 +154,20 @@ function EveryRound({
   const saveRounds = (): void =>
     void ask('/api/vehicles/:id/rounds', vehicle.id).then(
       (rounds) =>
-        saveFile(
-          carFile(vehicle.plate, 'rounds.csv'),
-          'text/csv',
-          roundsCsv([{ vehicle, rounds }]),
-        ),
+        saveFile(carFile(vehicle, 'rounds.csv'), 'text/csv', roundsCsv([{ vehicle, rounds }])),
       (error: unknown) => setComplaint(sentenceOf(error)),
     )
   const saveDrawn = (): void =>
     saveFile(
-      carFile(vehicle.plate, 'trend.svg'),
+      carFile(vehicle, 'trend.svg'),
       'image/svg+xml',
-      joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])]),
+      joinedSvg(
+        [...(history.current?.querySelectorAll('svg') ?? [])],
+        vehicle.simulated ? SIMULATED_WORDS : '',
+      ),
     )
   const files: readonly (readonly [string, () => void])[] = [
-    [
-      'Trend as CSV',
-      () => saveFile(carFile(vehicle.plate, 'trend.csv'), 'text/csv', trendCsv(points)),
-    ],
+    ['Trend as CSV', () => saveFile(carFile(vehicle, 'trend.csv'), 'text/csv', trendCsv(points))],
     ['as SVG', saveDrawn],
     ['Rounds as CSV', saveRounds],
   ]
@@ -239,6 +237,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
   const running = jobs.find(({ closedAt }) => closedAt === null)
   return (
     <div className="grid gap-6 [&>*]:min-w-0">
+      {vehicle.simulated && <SimulatedBand />}
       <div className="flex flex-wrap items-center justify-between gap-3">
         <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
           <span className="plate">{vehicle.plate}</span>
@@ -251,7 +250,8 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
       </section>
       {points.length > 0 && <Outlook detail={detail} points={points} />}
       {points.length > 1 && (
-        <Suspense>
+        // It keeps its place: what stands below must not move under a finger when it comes.
+        <Suspense fallback={<div aria-hidden className="min-h-[386px]" />}>
           <Timeline detail={detail} points={points} units={units} />
         </Suspense>
       )}

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { useVehicles, useVehicleTypes } from '../../data/queries.ts'
 import { barePlate } from '../../words/plates.ts'
+import { Plate } from '../../parts/Plate.tsx'
 
 /** Every car the shop has seen. */
 export function Vehicles(): ReactNode {
@@ -56,13 +57,13 @@ export function Vehicles(): ReactNode {
                 <p className="sub">No plate like that is on record.</p>
               )}
               <ul className="grid gap-2 sm:grid-cols-2">
-                {found.map(({ id, plate, typeId, note }) => (
+                {found.map(({ id, plate, simulated, typeId, note }) => (
                   <li key={id} className="min-w-0">
                     <Link
                       to={`/vehicles/${id}`}
                       className="sheet flex items-center gap-4 px-4 py-3 hover:border-air"
                     >
-                      <span className="plate">{plate}</span>
+                      <Plate plate={plate} simulated={simulated} />
                       <span className="min-w-0">
                         <span className="block font-medium">
                           {types?.find((type) => type.id === typeId)?.name}

@@ -8,16 +8,16 @@ import { AXLE_OF, CORNERS, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useDevices } from '../../../data/devices.ts'
 import { usePersonName, useUnits } from '../../../data/queries.ts'
 import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { CalibrationDraft } from '../../../state/calibrations.ts'
 import { EMPTY_CALIBRATION, useCalibrations } from '../../../state/calibrations.ts'
+import { withSource } from '../../../state/drafts.ts'
 import { useGauge } from '../../../state/useGauge.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
-import { moduleFor } from '../dock/moduleFor.ts'
+import { useModule } from '../dock/useModule.ts'
 import type { CarLive } from '../run/carLive.ts'
 import { useCarLive } from '../run/carLive.ts'
 import { Move } from './Move.tsx'
@@ -109,7 +109,7 @@ function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): Rea
   const heard = reportedNow(car)
   const now = typing ? null : heard
   // The gauge's button fills the first empty field, in walking order.
-  useGauge('heightGauge', (mm) => {
+  useGauge('heightGauge', (mm, deviceId) => {
     const next = WALK.find((corner) => draft.tape[corner].trim() === '')
     if (next)
       change({
@@ -117,6 +117,7 @@ function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): Rea
           ...draft.tape,
           [next]: formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2),
         },
+        sources: withSource(draft.sources, deviceId),
       })
   })
   const take = (): void => {
@@ -143,6 +144,7 @@ function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): Rea
       visits: [...draft.visits.slice(0, at), visit, ...draft.visits.slice(at + 1)],
       tape: EMPTY_CALIBRATION.tape,
       reported: EMPTY_CALIBRATION.reported,
+      sources: now && car ? withSource(draft.sources, car.status.identity.id) : draft.sources,
       stop: null,
     })
   }
@@ -327,13 +329,13 @@ function Beside({
  * fresh round says so.
  */
 export function Calibrate({ job }: { readonly job: Job }): ReactNode {
-  const draft = useCalibrations((state) => state.byKey[job.id]) ?? {
+  const draft: CalibrationDraft = {
     ...EMPTY_CALIBRATION,
     why: whyOf(job),
+    ...useCalibrations((state) => state.byKey[job.id]),
   }
   const { patch, drop } = useCalibrations.getState()
-  const devices = useDevices().data
-  const module = devices ? moduleFor(job, devices) : null
+  const module = useModule(job)
   const car = useCarLive(
     job.closedAt === null ? (module?.identity.id ?? null) : null,
     job.vehicleType.geometry,

@@ -6,6 +6,7 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useOrder } from '../../../data/devices.ts'
 import { useCommand } from '../../../data/queries.ts'
 import type { CalibrationDraft } from '../../../state/calibrations.ts'
+import { withSource } from '../../../state/drafts.ts'
 import type { CarLive } from '../run/carLive.ts'
 import { Move } from './Move.tsx'
 import type { Readout } from './Sensors.tsx'
@@ -46,6 +47,15 @@ function TypedByHand({
   )
 }
 
+/** Devices that told what a calibration stands on. */
+function sourcesOf(
+  { sources }: CalibrationDraft,
+  taughtTo: CarLive | null,
+): { readonly deviceIds?: string[] } {
+  const all = taughtTo ? withSource(sources, taughtTo.status.identity.id) : sources
+  return all.length > 0 ? { deviceIds: [...all] } : {}
+}
+
 /** What was found is taught to the module, or written down without. */
 export function Teach({
   job,
@@ -80,6 +90,7 @@ export function Teach({
             taught,
             typedMm: taught === 'no' ? [] : typedMm,
             note: '',
+            ...sourcesOf(draft, taught === 'link' ? car : null),
           },
         },
       },

@@ -14,6 +14,8 @@ interface FrameProps {
   readonly kind: CheckKind
   readonly corner?: Corner | null
   readonly logId?: string | null
+  /** Devices that told what it stands on; none: a person read it. */
+  readonly sources?: readonly (string | undefined)[]
   /** What to do, in order. */
   readonly steps: readonly string[]
   /** Where it can hurt somebody or break something. */
@@ -57,12 +59,36 @@ export const VerdictMark = ({ verdict }: { readonly verdict: Said['verdict'] }):
   </svg>
 )
 
+/** What a test says, line by line, and what it speaks for. */
+const SaidSo = ({ said }: { readonly said: Said }): ReactNode => (
+  <>
+    <p className="say-small flex items-start gap-3">
+      <span className="pt-1">
+        <VerdictMark verdict={said.verdict} />
+      </span>
+      {said.sentence}
+    </p>
+    <ul className="grid gap-1 text-[15px] text-ink-2">
+      {said.lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+    {said.speaksFor && (
+      <p className="text-[15px]">
+        <span className="text-ink-2">Speaks for: </span>
+        {said.speaksFor}.
+      </p>
+    )}
+  </>
+)
+
 /** A test at the car: what to do, what it measures, what it says, and keeping that with the job. */
 export function CheckFrame({
   job,
   kind,
   corner = null,
   logId = null,
+  sources = [],
   steps,
   caution,
   said,
@@ -73,6 +99,7 @@ export function CheckFrame({
   const [kept, setKept] = useState('')
   const id = useRef({ content: '', checkId: '' })
   const content = JSON.stringify([said, corner])
+  const deviceIds = [...new Set(sources.flatMap((deviceId) => deviceId ?? []))]
   if (id.current.content !== content) id.current = { content, checkId: crypto.randomUUID() }
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
@@ -89,23 +116,7 @@ export function CheckFrame({
       <div className="grid content-start gap-3" aria-live="polite">
         {said ? (
           <>
-            <p className="say-small flex items-start gap-3">
-              <span className="pt-1">
-                <VerdictMark verdict={said.verdict} />
-              </span>
-              {said.sentence}
-            </p>
-            <ul className="grid gap-1 text-[15px] text-ink-2">
-              {said.lines.map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-            {said.speaksFor && (
-              <p className="text-[15px]">
-                <span className="text-ink-2">Speaks for: </span>
-                {said.speaksFor}.
-              </p>
-            )}
+            <SaidSo said={said} />
             {job === null && (
               <SaveToJob title={CHECK_WORDS[kind].name} lines={[said.sentence, ...said.lines]} />
             )}
@@ -123,6 +134,7 @@ export function CheckFrame({
                         kind,
                         corner,
                         logId,
+                        ...(deviceIds.length > 0 ? { deviceIds } : {}),
                         ...said,
                         lines: said.lines.slice(0, 20),
                       },

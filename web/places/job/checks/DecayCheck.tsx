@@ -13,7 +13,7 @@ import { decaySaid } from '../../../words/checks.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { CheckFrame } from './CheckFrame.tsx'
 import type { PressurePoint } from './PressurePoints.tsx'
-import { asReadings, PressurePoints } from './PressurePoints.tsx'
+import { asReadings, gaugesOf, PressurePoints } from './PressurePoints.tsx'
 
 const asksFor = (volumeL: number | null) =>
   ({
@@ -115,6 +115,7 @@ export function Decay({
     <CheckFrame
       job={job}
       kind={kind}
+      sources={gaugesOf(points)}
       corner={kind === 'shopAir' ? corner : null}
       said={
         said && { ...said, finds: found ? [{ check: `shopAir.${corner}`, outcome: found }] : [] }

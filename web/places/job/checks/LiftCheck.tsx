@@ -85,6 +85,16 @@ function LiftsSeen({
   )
 }
 
+const risen = ({
+  corner,
+  fromMm,
+  toMm,
+}: {
+  readonly corner: Corner
+  readonly fromMm: number
+  readonly toMm: number
+}): [Corner, number] => [corner, toMm - fromMm]
+
 /** A lift timed, and held against what a good pump needs for it. */
 export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
@@ -116,11 +126,8 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
     : read.ok
       ? read.value.measuredS
       : 0
-  const liftMm = Object.fromEntries(
-    byLink
-      ? lifts.map(({ corner, fromMm, toMm }) => [corner, toMm - fromMm])
-      : withAir.map((corner) => [corner, read.ok ? read.value.tapeMm : 0]),
-  )
+  const byTape = (corner: Corner): [Corner, number] => [corner, read.ok ? read.value.tapeMm : 0]
+  const liftMm = Object.fromEntries(byLink ? lifts.map(risen) : withAir.map(byTape))
   const expected = read.ok ? liftTime({ ...read.value, vehicle, liftMm }) : null
   const said =
     expected?.ok && measuredS > 0
@@ -130,19 +137,20 @@ export function LiftCheck({ job }: { readonly job: Job }): ReactNode {
           measuredS,
         )
       : null
-  const wanting =
-    expected && !expected.ok
-      ? refusalWords(expected.error)
-      : read.ok
-        ? 'Lift it, by the link or by a watch.'
-        : read.sentence
   return (
     <CheckFrame
       job={job}
       kind="lift"
+      sources={byLink && logId === null ? [linked?.identity.id] : []}
       logId={logId}
       said={said}
-      wanting={wanting}
+      wanting={
+        expected && !expected.ok
+          ? refusalWords(expected.error)
+          : read.ok
+            ? 'Lift it, by the link or by a watch.'
+            : read.sentence
+      }
       caution="It moves: nobody under it, hands clear of wheels and bellows."
       steps={[
         'Isolate the reservoir, or it is the tank that is tested.',

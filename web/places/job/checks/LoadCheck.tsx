@@ -130,6 +130,7 @@ export function LoadCheck({ job }: { readonly job: Job }): ReactNode {
     <CheckFrame
       job={job}
       kind="load"
+      sources={[linked?.identity.id]}
       said={withLoad}
       wanting={
         !linked

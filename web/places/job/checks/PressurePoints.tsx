@@ -11,6 +11,8 @@ import { useGauge } from '../../../state/useGauge.ts'
 export interface PressurePoint {
   readonly atMs: number
   readonly barG: number
+  /** The gauge that sent it; none: it was typed. */
+  readonly deviceId?: string
 }
 interface PointsProps {
   readonly points: readonly PressurePoint[]
@@ -22,6 +24,10 @@ export const asReadings = (points: readonly PressurePoint[]): Readings => ({
   atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000),
   values: points.map(({ barG }) => barG),
 })
+
+/** Gauges that sent some of the pressures. */
+export const gaugesOf = (points: readonly PressurePoint[]): readonly string[] =>
+  points.flatMap(({ deviceId }) => deviceId ?? [])
 
 /** Reads pairs of minutes and a pressure, a pair a line. @returns null when a line is none */
 export function readPairs(
@@ -113,7 +119,8 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
   const [list, setList] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')
   const add = useCallback(
-    (barG: number) => onChange([...points, { atMs: Date.now(), barG }]),
+    (barG: number, deviceId?: string) =>
+      onChange([...points, { atMs: Date.now(), barG, ...(deviceId ? { deviceId } : {}) }]),
     [points, onChange],
   )
   useGauge('pressureGauge', add)

@@ -14,7 +14,7 @@ import { readingsOf, useCapture } from './capture.ts'
 import { CheckFrame } from './CheckFrame.tsx'
 import type { PressurePoint } from './PressurePoints.tsx'
 import { useLinked } from './linked.ts'
-import { asReadings, PressurePoints } from './PressurePoints.tsx'
+import { asReadings, gaugesOf, PressurePoints } from './PressurePoints.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -107,6 +107,7 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
     <CheckFrame
       job={job}
       kind="pump"
+      sources={[senses ? linked?.identity.id : undefined, ...gaugesOf(points)]}
       said={outcome?.ok ? pumpSaid(outcome.value, units) : null}
       wanting={wanting}
       caution={

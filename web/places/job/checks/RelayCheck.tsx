@@ -19,10 +19,14 @@ export function RelayCheck({ job }: { readonly job: Job }): ReactNode {
   const [typed, setTyped] = useState<Readonly<Record<Field, string>>>({ askedA: '', restA: '' })
   const [clicks, setClicks] = useState<boolean | null>(null)
   const [field, setField] = useState<Field>('restA')
+  const [clamp, setClamp] = useState<string>()
   useGauge(
     'currentClamp',
     useCallback(
-      (ampere: number) => setTyped((was) => ({ ...was, [field]: String(ampere) })),
+      (ampere: number, deviceId: string) => {
+        setTyped((was) => ({ ...was, [field]: String(ampere) }))
+        setClamp(deviceId)
+      },
       [field],
     ),
   )
@@ -37,6 +41,7 @@ export function RelayCheck({ job }: { readonly job: Job }): ReactNode {
     <CheckFrame
       job={job}
       kind="relay"
+      sources={[clamp]}
       said={nothing ? null : relaySaid(judgeRelay({ askedA, restA, clicks }), lines)}
       caution={
         'Metal tools at the battery: cover its poles. A relay that is bridged runs the ' +

@@ -35,6 +35,7 @@ export function SweepCheck({ job }: { readonly job: Job }): ReactNode {
     <CheckFrame
       job={job}
       kind="sweep"
+      sources={[linked?.identity.id]}
       said={said}
       wanting={
         !linked

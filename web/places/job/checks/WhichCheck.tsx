@@ -171,6 +171,7 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
     <CheckFrame
       job={job}
       kind="whichCorner"
+      sources={[linked?.identity.id]}
       said={done.length > 0 ? whichSaid(judgeWhichCorner(done, corners)) : null}
       wanting={linked ? 'Tell a corner.' : LINK_FIRST}
       caution="Each order lifts a corner: nobody under it, hands clear. Stop is in the link above."

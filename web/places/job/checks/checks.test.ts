@@ -106,7 +106,7 @@ test('a live channel in another unit, or stuck while the other side rises, is do
   ).toEqual([])
 })
 
-test('a real module before a stand-in, and none of another kind of vehicle', () => {
+test('a real car has the first real module that fits, a simulated one its stand-in; nothing takes the place of one that dropped', () => {
   const device = (
     id: string,
     vehicleTypeId: string | null,
@@ -129,16 +129,21 @@ test('a real module before a stand-in, and none of another kind of vehicle', () 
     codes: null,
     standInNow: null,
   })
-  const [real, mine, other] = [
-    device('real', null, false),
-    device('mine', 't', true),
-    device('other', 'x', true),
-  ]
-  expect(moduleFor(jobOf(), [other, mine, real])?.identity.id).toBe('real')
-  expect(moduleFor(jobOf(), [other, mine, device('real', null, false, false)])?.identity.id).toBe(
-    'mine',
-  )
-  expect(moduleFor(jobOf(), [other])).toBeNull()
+  const real = device('real', null, false)
+  const away = device('real', null, false, false)
+  const [second, elsewhere] = [device('second', 't', false), device('elsewhere', 'x', false)]
+  const [mine, other] = [device('mine', 't', true), device('other', 'x', true)]
+  const all = [other, mine, elsewhere, real, second]
+  const car = jobOf()
+  const practice = { ...car, vehicle: { ...car.vehicle, simulated: true } }
+  const found = (...of: Parameters<typeof moduleFor>) => moduleFor(...of)?.identity.id ?? null
+  expect([found(car, all), found(practice, all)]).toEqual(['real', 'mine'])
+  expect(found(car, [other, mine, elsewhere])).toBeNull()
+  expect(found(practice, [real, second])).toBeNull()
+  // Away, it was not chosen yet: another may be.
+  expect(found(car, [away, second])).toBe('second')
+  expect(moduleFor(car, [away, second, mine], 'real')).toBe(away)
+  expect(found(car, [second, mine], 'real')).toBeNull()
 })
 
 describe('what was taken for a test', () => {

@@ -1,14 +1,12 @@
 import type { DeviceStatus, Job } from '@anklet/contract'
-import { useDevices } from '../../../data/devices.ts'
 import { useLink } from '../../../state/link.ts'
 import { useSession } from '../../../state/session.ts'
-import { moduleFor } from '../dock/moduleFor.ts'
+import { useModule } from '../dock/useModule.ts'
 
 /** The module a job is linked to; null without a job, while the link is not docked, or nothing fits. */
 export function useLinked(job: Job | null): DeviceStatus | null {
   const docked = useSession((session) => session.docked)
-  const devices = useDevices().data
-  const found = docked && devices && job ? moduleFor(job, devices) : null
+  const found = useModule(docked ? job : null)
   const live = useLink((link) => (found ? link.statuses[found.identity.id] : undefined))
   return live ?? found
 }

@@ -152,7 +152,7 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
   const pdf = (): void => {
     setWrong('')
     setBusy(true)
-    savePaper(carFile(job.vehicle.plate, 'estimate.pdf'), {
+    savePaper(carFile(job.vehicle, 'estimate.pdf'), {
       kind: 'estimate',
       job: { vehicle: job.vehicle, vehicleType: job.vehicleType, conclusions: job.conclusions },
       shop,

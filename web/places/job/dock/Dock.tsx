@@ -13,7 +13,8 @@ import { moduleWords } from '../../../words/devices.ts'
 import { Doing } from '../../devices/Doing.tsx'
 import { Live } from '../../devices/Live.tsx'
 import { valueAt } from '../../devices/live.ts'
-import { moduleFor } from './moduleFor.ts'
+import { belongsTo } from './moduleFor.ts'
+import { useModule } from './useModule.ts'
 import { useKeptFromLink } from './useKeptFromLink.ts'
 
 /** Records what the module tells into a log of the job, on the server. */
@@ -105,13 +106,13 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
   const { listen, hang } = useLink()
   const live = useLink((link) => link.statuses)
   const [more, setMore] = useState(false)
-  const found = devices ? moduleFor(job, devices) : null
+  const found = useModule(job)
   const ids =
     devices && found
       ? [
           found.identity.id,
           ...devices
-            .filter(({ identity }) => identity.kind !== 'module')
+            .filter((device) => device.identity.kind !== 'module' && belongsTo(job, device))
             .map(({ identity }) => identity.id),
         ].join()
       : ''
@@ -122,12 +123,18 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
   useKeptFromLink(
     job,
     found && (live[found.identity.id] ?? found),
-    devices?.find(({ identity, attached }) => identity.kind === 'currentClamp' && attached)
-      ?.identity.id ?? null,
+    devices?.find(
+      (device) =>
+        device.identity.kind === 'currentClamp' && device.attached && belongsTo(job, device),
+    )?.identity.id ?? null,
   )
   if (!devices || !found)
     return devices ? (
-      <p className="hint mx-4 mt-3 md:mx-6">No device fits this vehicle type.</p>
+      <p className="hint mx-4 mt-3 md:mx-6">
+        {job.vehicle.simulated
+          ? 'No stand-in for this vehicle type is running.'
+          : 'No module is attached to this car. Measure with tape and gauge, and type what your tool says.'}
+      </p>
     ) : null
   const status = live[found.identity.id] ?? found
   return (

@@ -1,15 +1,27 @@
 import type { DeviceStatus, Job } from '@anklet/contract'
 
-/** The module to listen to for a job: a real one before a stand-in; none of another kind of vehicle. */
-export function moduleFor(job: Job, devices: readonly DeviceStatus[]): DeviceStatus | null {
+/** Whether a device may tell something of a job's car: a stand-in of a simulated one, a real one of a real one. */
+export const belongsTo = (
+  { vehicle }: Pick<Job, 'vehicle'>,
+  { standIn }: Pick<DeviceStatus, 'standIn'>,
+): boolean => standIn === (vehicle.simulated ?? false)
+
+/**
+ * The module to listen to for a job. A link that drops stays dropped: nothing takes its place.
+ * @param dockedId the one that was listened to so far; null: none yet
+ */
+export function moduleFor(
+  job: Pick<Job, 'vehicle' | 'vehicleType'>,
+  devices: readonly DeviceStatus[],
+  dockedId: string | null = null,
+): DeviceStatus | null {
   const fitting = devices.filter(
-    ({ identity }) =>
-      identity.kind === 'module' &&
-      (identity.vehicleTypeId === null || identity.vehicleTypeId === job.vehicleType.id),
+    (device) =>
+      belongsTo(job, device) &&
+      device.identity.kind === 'module' &&
+      (device.identity.vehicleTypeId === null ||
+        device.identity.vehicleTypeId === job.vehicleType.id),
   )
-  return (
-    fitting.find(({ standIn, attached }) => !standIn && attached) ??
-    fitting.find(({ standIn }) => standIn) ??
-    null
-  )
+  if (dockedId !== null) return fitting.find(({ identity }) => identity.id === dockedId) ?? null
+  return fitting.find(({ attached }) => attached) ?? null
 }

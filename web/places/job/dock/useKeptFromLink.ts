@@ -40,6 +40,7 @@ export function useKeptFromLink(
           jobId: job.id,
           from: 'link',
           tool: status.identity.name,
+          deviceIds: [status.identity.id],
           codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })),
         },
       }),
@@ -75,6 +76,7 @@ export function useKeptFromLink(
             outcome,
             reason: '',
             from: 'link',
+            deviceIds: [status.identity.id, ...(clampId === null ? [] : [clampId])],
           },
         }),
       )

@@ -5,7 +5,6 @@ import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { ask, sentenceOf } from '../../../data/api.ts'
 import {
-  useCommand,
   useParts,
   usePersonName,
   useRepeatability,
@@ -26,6 +25,7 @@ import { useProof } from '../proof/useProof.ts'
 import { warrantyLines } from '../work/shelfParts.ts'
 import { ForThePaper } from './ForThePaper.tsx'
 import { PaperView } from './PaperView.tsx'
+import { CloseJob } from '../CloseJob.tsx'
 
 // What was declined is what was not done.
 const declined = ({ proof }: Job): string =>
@@ -51,7 +51,7 @@ function Files({
   const [busy, setBusy] = useState(false)
   const [wrong, setWrong] = useState('')
   useEffect(readyPapers, [])
-  const file = (rest: string): string => carFile(job.vehicle.plate, rest)
+  const file = (rest: string): string => carFile(job.vehicle, rest)
   const during = async (
     work: () => Promise<string>,
     faulty: (error: unknown) => string,
@@ -149,27 +149,6 @@ function Photos({ of }: { readonly of: OwnerPaper }): ReactNode {
   )
 }
 
-function CloseJob({ job }: { readonly job: Job }): ReactNode {
-  const close = useCommand('job.close')
-  return (
-    <>
-      <button
-        type="button"
-        className="btn btn-go btn-big no-print"
-        disabled={close.isPending}
-        onClick={() => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })}
-      >
-        Close the job
-      </button>
-      {close.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(close.error)}
-        </p>
-      )}
-    </>
-  )
-}
-
 function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): ReactNode {
   const proof = useProof(job)
   const units = useUnits()
@@ -217,7 +196,7 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
           <ForThePaper job={job} items={proof?.items ?? null} draft={draft} />
         )}
         <Files job={job} of={of} work={proof?.work ?? null} />
-        {done && !job.closedAt && <CloseJob job={job} />}
+        {!job.closedAt && <CloseJob job={job} prominent={done !== null} />}
       </aside>
     </div>
   )

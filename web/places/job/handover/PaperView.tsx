@@ -7,6 +7,7 @@ import type { ReactNode } from 'react'
 import { Strip } from '../../../parts/Strip.tsx'
 import type { OwnerPaper, PaperSection } from '../../../papers/ownerPaper.ts'
 import { openingOf, restOf } from '../../../papers/ownerPaper.ts'
+import { SimulatedBand } from '../../../parts/Plate.tsx'
 
 function Part({ title, lines }: PaperSection): ReactNode {
   return (
@@ -48,6 +49,7 @@ function PaperHead({ of }: { readonly of: OwnerPaper }): ReactNode {
     <header>
       <p className="font-semibold">{of.shop}</p>
       <h2 className="say text-ink">Your car, handed over</h2>
+      {of.simulated && <SimulatedBand />}
       <p>
         {of.plate}, {of.car}
       </p>

@@ -5,10 +5,11 @@ import { mapCorners, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
+import { Onward } from '../NextFoot.tsx'
 import { Sheet } from '../../../parts/Sheet.tsx'
 import { useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
-import { draftKey, useDrafts } from '../../../state/drafts.ts'
+import { draftKey, useDrafts, withSource } from '../../../state/drafts.ts'
 import { useSession } from '../../../state/session.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
@@ -131,14 +132,14 @@ function BesideRound({
         </button>
       </div>
       <span className="flex-1" />
-      {!job.closedAt && (
-        <Link
-          className="btn btn-go btn-big no-print"
-          to={`/jobs/${job.id}/${worked ? 'proof' : 'watch'}`}
-        >
-          {worked ? 'Back to the proof' : 'Go on to the Watch'}
-        </Link>
-      )}
+      {!job.closedAt &&
+        (worked ? (
+          <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/proof`}>
+            Back to the proof
+          </Link>
+        ) : (
+          <Onward job={job} present="heights" />
+        ))}
       {!job.closedAt && (
         <button type="button" className="btn no-print" onClick={onNew}>
           Walk another round
@@ -303,7 +304,12 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
       <RoundQuestions job={job} draft={shown} levels onChange={change} />
       {(docked || job.proof.some(({ content }) => content.kind === 'calibrated')) && (
         <Suspense>
-          <ReportedNow job={job} onTake={(reported) => change({ reported })} />
+          <ReportedNow
+            job={job}
+            onTake={(reported, deviceId) =>
+              change({ reported, sources: withSource(shown.sources, deviceId) })
+            }
+          />
         </Suspense>
       )}
       <RoundMore draft={shown} units={units} onChange={change} />

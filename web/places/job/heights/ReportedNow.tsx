@@ -3,11 +3,10 @@ import { formatQuantity } from '@anklet/core/units'
 import { perCorner, WALK } from '@anklet/core/vehicle'
 import { Cable } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useDevices } from '../../../data/devices.ts'
 import { useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { valueAt } from '../../devices/live.ts'
-import { moduleFor } from '../dock/moduleFor.ts'
+import { useModule } from '../dock/useModule.ts'
 import { useCarLive } from '../run/carLive.ts'
 
 /** What the module reports at this moment, taken into a round. */
@@ -16,11 +15,10 @@ export function ReportedNow({
   onTake,
 }: {
   readonly job: Job
-  onTake(reported: Draft['reported']): void
+  onTake(reported: Draft['reported'], deviceId: string): void
 }): ReactNode {
   const units = useUnits()
-  const devices = useDevices().data
-  const module = devices ? moduleFor(job, devices) : null
+  const module = useModule(job)
   const car = useCarLive(module?.identity.id ?? null, job.vehicleType.geometry, 'heights')
   if (!car?.live.heard) return null
   const now = perCorner((corner) =>
@@ -37,6 +35,7 @@ export function ReportedNow({
           perCorner((corner) =>
             now[corner] === null ? '' : formatQuantity(now[corner], 'height', units, 1),
           ),
+          car.status.identity.id,
         )
       }
     >

@@ -1,10 +1,13 @@
 import type { ArrivalRecord, Job } from '@anklet/contract'
-import { arrivalAnswer } from '@anklet/core/arrival'
+import { arrivalAnswer, onStops } from '@anklet/core/arrival'
+import type { Corner } from '@anklet/core/vehicle'
+import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import {
   CONDITION_WORDS,
   driveWords,
@@ -71,10 +74,15 @@ interface PartProps {
 }
 
 /** How it stands, rises and sinks. */
-function Behaviour({ arrival, closed, set }: PartProps): ReactNode {
+function Behaviour({
+  arrival,
+  closed,
+  set,
+  withAir,
+}: PartProps & { readonly withAir: readonly Corner[] }): ReactNode {
   // A second tap on what was tapped takes it back: nobody has looked.
   const pick =
-    <Key extends 'onStops' | 'rises' | 'sinks'>(key: Key) =>
+    <Key extends 'rises' | 'sinks'>(key: Key) =>
     (value: NonNullable<ArrivalRecord[Key]>) =>
       set({ [key]: arrival[key] === value ? null : value })
   return (
@@ -84,8 +92,23 @@ function Behaviour({ arrival, closed, set }: PartProps): ReactNode {
         disabled={closed}
         options={options(ON_STOPS_WORDS)}
         chosen={one(arrival.onStops)}
-        onTap={pick('onStops')}
+        onTap={(value) =>
+          set(
+            arrival.onStops === value
+              ? { onStops: null, flat: null }
+              : { onStops: value, ...(value === 'none' ? { flat: null } : {}) },
+          )
+        }
       />
+      {onStops(arrival) && (
+        <Taps<Corner>
+          legend="Which corners came in flat? Look at each"
+          disabled={closed}
+          options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+          chosen={arrival.flat ?? []}
+          onTap={(corner) => set({ flat: toggled(arrival.flat ?? [], corner) })}
+        />
+      )}
       <Taps
         legend="Rises when asked"
         disabled={closed}
@@ -166,7 +189,12 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
           What the maker’s own manual says of driving like this goes before it.
         </p>
       )}
-      <Behaviour arrival={arrival} closed={closed} set={set} />
+      <Behaviour
+        arrival={arrival}
+        closed={closed}
+        set={set}
+        withAir={WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))}
+      />
       <Taps
         legend="Seen and heard"
         disabled={closed}

@@ -3,16 +3,19 @@ import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { conditionWords } from '../../../words/arrival.ts'
+import { Onward } from '../NextFoot.tsx'
 import { Arrival } from './Arrival.tsx'
+import { AskedTaps } from './AskedTaps.tsx'
 import { Entries } from './Entries.tsx'
 import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../../words/complaint.ts'
+
+type Tap = NonNullable<Complaint['denied']>[number]
 
 const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
   (Object.keys(words) as Key[]).map((value) => ({ value, words: capital(words[value]) }))
@@ -118,6 +121,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
     setComplaint(job.complaint)
   }
   const closed = job.closedAt !== null
+  const denied = complaint.denied ?? []
   const set = (change: Partial<Complaint>): void => setComplaint({ ...complaint, ...change })
   const save = (): void => {
     keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: seen }, ({ version }) =>
@@ -128,20 +132,28 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-5">
       <p className="say-small">What does the customer say?</p>
       <Where complaint={complaint} closed={closed} onChange={set} />
-      <Taps
+      <AskedTaps<Tap>
         legend="When"
         disabled={closed}
         options={options(WHEN_WORDS)}
-        chosen={complaint.when}
-        onTap={(tap) => set({ when: toggled(complaint.when, tap) })}
+        said={complaint.when}
+        denied={denied}
+        onAnswer={(when, no) => set({ when: when as Complaint['when'], denied: no })}
       />
-      <Taps
+      <AskedTaps<Tap>
         legend="What else"
         disabled={closed}
         options={options(SIGN_WORDS)}
-        chosen={complaint.signs}
-        onTap={(tap) => set({ signs: toggled(complaint.signs, tap) })}
+        said={complaint.signs}
+        denied={denied}
+        onAnswer={(signs, no) => set({ signs: signs as Complaint['signs'], denied: no })}
       />
+      {!closed && (
+        <p className="sub">
+          A tap: they say so. A second tap: asked, and it is not so. Untapped: not asked, and it
+          counts for nothing.
+        </p>
+      )}
       <OwnWords closed={closed} words={complaint.words} onChange={set} />
       <NextWords complaint={complaint} />
       {keep.isError && (
@@ -173,11 +185,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
             Keep what they said
           </button>
         )}
-        {!changed && isComplaint(complaint) && (
-          <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>
-            Go on to Heights
-          </Link>
-        )}
+        {!changed && isComplaint(complaint) && <Onward job={job} present="intake" />}
       </div>
     </div>
   )

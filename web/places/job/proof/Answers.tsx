@@ -253,7 +253,7 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
     if (!planned) return
     const { returnEntry } = await import('./returnEntry.ts')
     const entry = returnEntry(job.vehicle.plate, planned.id, planned.content)
-    if (entry) saveFile(carFile(job.vehicle.plate, 'again.ics'), 'text/calendar', entry)
+    if (entry) saveFile(carFile(job.vehicle, 'again.ics'), 'text/calendar', entry)
   }
   return (
     <div className="grid gap-3">

@@ -231,7 +231,7 @@ function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByL
       id: `rest ${job.id} ${Math.round(steadyNow() / 1000)}`,
       jobId: job.id,
       plate: job.vehicle.plate,
-      words: 'the pump has rested',
+      words: 'the rest of the pump',
       dueMs: steadyNow() + (stage?.restS ?? REST_S) * 1000,
     })
   }

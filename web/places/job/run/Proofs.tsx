@@ -34,11 +34,13 @@ function ProofOf({ ask, body, car, draft, peakBarG, onShown }: ProofProps): Reac
     (proof) => BY_LINK.has(proof) || (proof === 'valveOpenGalleryZero' && reads !== null),
   )
   const untouched = said === undefined
+  const deviceId = car?.status.identity.id
   const peakWords =
     peakBarG === null ? '' : formatQuantity(peakBarG, 'pressure', units).replace('−', '-')
   // What the link shows needs no tap; what it denies is not taken from it.
   useEffect(() => {
-    if (reads === true && untouched && canLink) onShown({ proof: canLink, by: 'link', bar: '' })
+    if (reads === true && untouched && canLink)
+      onShown({ proof: canLink, by: 'link', bar: '', deviceId })
     // The pressure a spring was seen to take at its own open valve is its proof, and follows the gauge up.
     if (
       ways.length === 1 &&
@@ -46,17 +48,18 @@ function ProofOf({ ask, body, car, draft, peakBarG, onShown }: ProofProps): Reac
       peakBarG !== null &&
       (untouched || (said.by === 'link' && said.bar !== peakWords))
     )
-      onShown({ proof: 'pressureRead', by: 'link', bar: peakWords })
+      onShown({ proof: 'pressureRead', by: 'link', bar: peakWords, deviceId })
     if (reads === false && said?.by === 'link')
       onShown({ proof: said.proof, by: 'person', bar: '' })
   })
   const gauge = said !== undefined && BY_GAUGE.has(said.proof)
   const take = useCallback(
-    (value: number) => {
+    (value: number, gaugeId: string) => {
       if (said && BY_GAUGE.has(said.proof))
         onShown({
           ...said,
           by: 'gauge',
+          deviceId: gaugeId,
           bar: formatQuantity(value, 'pressure', units).replace('−', '-'),
         })
     },
@@ -82,6 +85,7 @@ function ProofOf({ ask, body, car, draft, peakBarG, onShown }: ProofProps): Reac
             proof,
             by: reads === true && (BY_LINK.has(proof) || proof === canLink) ? 'link' : 'person',
             bar: proof === 'pressureRead' ? peakWords : '',
+            deviceId,
           })
         }
         options={choices.map((proof) => ({ value: proof, words: SAID_WORDS[proof] }))}

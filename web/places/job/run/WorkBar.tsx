@@ -34,7 +34,13 @@ function useContradictions(job: Job, work: OnWork): void {
       const at = `${factKey(each.fact, each.place)} ${work.of.entries.length}`
       if (!before.has(factKey(each.fact, each.place)) || told.current === at) continue
       told.current = at
-      work.enter({ kind: 'lost', ...each, by: 'link', words: lostWords(each.fact, car.live) })
+      work.enter({
+        kind: 'lost',
+        ...each,
+        by: 'link',
+        deviceIds: [car.status.identity.id],
+        words: lostWords(each.fact, car.live),
+      })
     }
   })
 }

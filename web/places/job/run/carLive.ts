@@ -68,7 +68,9 @@ export function useCarLive(
       ? [
           deviceId,
           ...(devices ?? [])
-            .filter(({ identity }) => identity.kind !== 'module')
+            .filter(
+              ({ identity, standIn }) => identity.kind !== 'module' && standIn === known.standIn,
+            )
             .map(({ identity }) => identity.id),
         ].join()
       : ''

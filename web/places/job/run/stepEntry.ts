@@ -54,12 +54,14 @@ export function entryOf(
   | { readonly ok: true; readonly entry: DoneEntry }
   | { readonly ok: false; readonly sentence: string } {
   const shown: Shown[] = []
+  const deviceIds = new Set<string>()
   for (const ask of asks) {
     const said = draft.shown[showKey(ask)]
     if (!said) continue
     const typed = said.bar.trim() === '' ? null : parseNumber(said.bar)
     if (said.bar.trim() !== '' && typed === null)
       return { ok: false, sentence: `"${said.bar.trim()}" is not a pressure. Type figures only.` }
+    if (said.by !== 'person' && said.deviceId !== undefined) deviceIds.add(said.deviceId)
     shown.push({
       ...ask,
       proof: said.proof,
@@ -79,6 +81,7 @@ export function entryOf(
       step: step.step,
       place: step.place,
       shown,
+      ...(deviceIds.size > 0 ? { deviceIds: [...deviceIds] } : {}),
       torque:
         torque.nm === null
           ? null

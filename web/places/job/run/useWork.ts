@@ -121,7 +121,7 @@ export function useWork(job: Job): OnWork | null {
       id: entryId,
       jobId: job.id,
       plate: job.vehicle.plate,
-      words: stepWords(step.words, step.place),
+      words: `the wait after “${stepWords(step.words, step.place)}”`,
       dueMs: steadyNow() + step.waitMinutes * 60_000,
     })
     return null

@@ -4,6 +4,7 @@ import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePersonName } from '../../../data/queries.ts'
 import { useTakenPhoto } from '../../../parts/useTakenPhoto.ts'
@@ -177,6 +178,7 @@ function KeepFinding({
   cause,
 }: Omit<ConcludeProps, 'costs'> & { readonly cause: string }): ReactNode {
   const conclude = useCommand('job.conclude')
+  const navigate = useNavigate()
   const photo = useTakenPhoto(job.id)
   const [photoId, setPhotoId] = useState<string | null>(null)
   const placed = now.causes.get(cause)!
@@ -186,17 +188,21 @@ function KeepFinding({
     .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome).slice(0, 200))
     .slice(-40)
   const keep = (): void =>
-    conclude.submit({
-      payload: {
-        conclusionId: crypto.randomUUID(),
-        jobId: job.id,
-        cause,
-        sentence: `${causeWords(placed)}.`,
-        probability: probabilityOf(reasoned, cause),
-        stands,
-        photoId,
+    conclude.submit(
+      {
+        payload: {
+          conclusionId: crypto.randomUUID(),
+          jobId: job.id,
+          cause,
+          sentence: `${causeWords(placed)}.`,
+          probability: probabilityOf(reasoned, cause),
+          stands,
+          photoId,
+        },
       },
-    })
+      // Stopping here is a finding: what to do about it comes next.
+      stop ? undefined : () => void navigate(`/jobs/${job.id}/decision`),
+    )
   const complaint = photo.complaint ?? (conclude.isError ? sentenceOf(conclude.error) : null)
   return (
     <>

@@ -36,6 +36,10 @@ export function Outcomes({
     check,
     whole.map((place) => [place, said(place)]),
   )
+  // Nothing looks chosen before it is: where each place has an answer of its own, each is asked.
+  const untouched = Object.keys(at).length === 0
+  const sayable =
+    check.outcomes.length === 2 || whole.every((place) => at[String(place)] !== undefined)
   return (
     <div className="grid gap-3">
       {check.outcomes.length === 2 ? (
@@ -58,7 +62,7 @@ export function Outcomes({
           <Taps<string>
             key={String(place)}
             legend={capital(placeWords(place))}
-            chosen={[said(place)]}
+            chosen={at[String(place)] === undefined ? [] : [said(place)]}
             onTap={(id) => setAt({ ...at, [String(place)]: id })}
             options={check.outcomes.map(({ id, words }) => ({ value: id, words }))}
           />
@@ -66,10 +70,14 @@ export function Outcomes({
       )}
       <button
         type="button"
-        className="btn btn-go justify-self-start"
+        data-whole
+        className={`btn justify-self-start ${untouched ? '' : 'btn-go'}`}
+        disabled={!untouched && !sayable}
         onClick={() => onFound(outcome)}
       >
-        {outcome === quiet ? check.outcomes[0]!.words : 'That is what it showed'}
+        {outcome === quiet && (untouched || sayable)
+          ? check.outcomes[0]!.words
+          : 'That is what it showed'}
       </button>
     </div>
   )

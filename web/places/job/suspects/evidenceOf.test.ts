@@ -41,18 +41,33 @@ const said = (
 
 describe('evidence without typing', () => {
   test('a job nobody said anything of has none', () => expect(found({})).toEqual({}))
-  test('what was asked and not tapped was not so, once anything of its kind was tapped', () => {
-    const owner = found({
-      complaint: { where: ['RL'], when: ['overnight'], signs: ['hiss', 'speedLimit'], words: '' },
-    })
-    expect(owner).toMatchObject({
+  test('what they said and what they denied counts; what nobody asked is no denial', () => {
+    const complaint: Job['complaint'] = {
+      where: ['RL'],
+      when: ['overnight'],
+      signs: ['hiss', 'speedLimit'],
+      denied: ['sometimes', 'pumpNever', 'message'],
+      words: '',
+    }
+    expect(found({ complaint })).toEqual({
       saysLow: 'owner RL',
       overnight: 'owner yes',
       sometimes: 'owner no',
       hiss: 'owner yes',
+      // A speed limit is told by a message, whatever they call it.
       message: 'owner yes',
       pumpNever: 'owner no',
     })
+    const { denied: _, ...unasked } = complaint
+    expect(Object.keys(found({ complaint: unasked }))).toEqual([
+      'saysLow',
+      'overnight',
+      'hiss',
+      'message',
+    ])
+    expect(
+      found({ complaint: { where: [], when: [], signs: [], denied: ['speedLimit'], words: '' } }),
+    ).toEqual({})
     expect(found({ complaint: { where: ['RL', 'RR'], when: [], signs: [], words: '' } })).toEqual({
       saysLow: 'owner RL+RR',
     })

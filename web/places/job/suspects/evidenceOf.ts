@@ -1,4 +1,4 @@
-import type { Job, Watch } from '@anklet/contract'
+import type { Complaint, Job, Watch } from '@anklet/contract'
 import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
 import { quietOf, wholeOutcome } from '@anklet/core/diagnosis'
 import type { HypothesisId } from '@anklet/core/leakdown'
@@ -47,40 +47,40 @@ const whole = (
   ]
 }
 
-const SIGNS = [
-  'hiss',
-  'slowRise',
-  'pumpOften',
-  'pumpNever',
-  'message',
-  'afterRepair',
-  'pumpReplaced',
-] as const
-const WHEN = { overnight: 'overnight', sometimes: 'sometimes', whenLoaded: 'loaded' } as const
+type Tap = NonNullable<Complaint['denied']>[number]
+/** What each check of the complaint was asked by. */
+const ASKED_BY: Readonly<Record<string, readonly [Tap, ...Tap[]]>> = {
+  overnight: ['overnight'],
+  sometimes: ['sometimes'],
+  whenLoaded: ['loaded'],
+  hiss: ['hiss'],
+  slowRise: ['slowRise'],
+  pumpOften: ['pumpOften'],
+  pumpNever: ['pumpNever'],
+  message: ['message', 'speedLimit'],
+  afterRepair: ['afterRepair'],
+  pumpReplaced: ['pumpReplaced'],
+}
 
-// Whatever is not tapped was asked, once anything of its kind was tapped.
-function fromOwner(checks: Checks, { complaint: { where, when, signs } }: Job): Loose[] {
-  const yes = (there: boolean): string => (there ? 'yes' : 'no')
+// What was not asked is no evidence: only what they said, and what they denied.
+function fromOwner(
+  checks: Checks,
+  { complaint: { where, when, signs, denied = [] } }: Job,
+): Loose[] {
+  const said: readonly Tap[] = [...when, ...signs]
+  const asked = Object.entries(ASKED_BY).flatMap(([check, taps]): Loose[] => {
+    const outcome = taps.some((tap) => said.includes(tap))
+      ? 'yes'
+      : denied.includes(taps[0])
+        ? 'no'
+        : null
+    return outcome === null ? [] : [{ check, outcome, from: 'owner' }]
+  })
   return [
     ...(where.length > 0
       ? whole(checks, 'saysLow', (corner) => where.includes(corner), 'owner')
       : []),
-    ...(when.length > 0
-      ? Object.entries(WHEN).map(([check, tap]): Loose => ({
-          check,
-          outcome: yes(when.includes(tap)),
-          from: 'owner',
-        }))
-      : []),
-    ...(signs.length > 0
-      ? SIGNS.map((check): Loose => ({
-          check,
-          outcome: yes(
-            signs.includes(check) || (check === 'message' && signs.includes('speedLimit')),
-          ),
-          from: 'owner',
-        }))
-      : []),
+    ...asked,
   ]
 }
 

@@ -9,7 +9,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
-import { useDrafts } from '../../../state/drafts.ts'
+import { useDrafts, withSource } from '../../../state/drafts.ts'
 import { useSession } from '../../../state/session.ts'
 import { useGauge } from '../../../state/useGauge.ts'
 import { readTyped } from '../../../state/typed.ts'
@@ -179,9 +179,10 @@ function useGaugeInto(key: string, units: DisplayUnits): void {
   useGauge(
     'heightGauge',
     useCallback(
-      (mm: number) => {
+      (mm: number, deviceId: string) => {
         const typed = units.length === 'mm' ? String(mm) : toDisplay(mm, 'height', units).toFixed(2)
-        patch(key, { typed, refusal: null })
+        const sources = withSource(useDrafts.getState().byKey[key]?.sources ?? [], deviceId)
+        patch(key, { typed, refusal: null, sources })
       },
       [patch, key, units],
     ),

@@ -53,6 +53,7 @@ function roundOf(draft: Draft, units: DisplayUnits): RoundInput | null {
     readings,
     startedAt,
     laps,
+    sources,
   } = draft
   const aside = asideOf(draft, units)
   const celsius = readTyped(temperature, 'temperature', units)
@@ -73,6 +74,7 @@ function roundOf(draft: Draft, units: DisplayUnits): RoundInput | null {
     method,
     load,
     ...aside,
+    ...(sources.length > 0 ? { deviceIds: [...sources] } : {}),
     temperatureC: celsius.value,
     thermometer,
     rolledAndBounced,

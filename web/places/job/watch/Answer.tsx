@@ -18,6 +18,8 @@ import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import { isComplaint } from '../../../words/complaint.ts'
 import { leftOutWords } from '../../../words/remarks.ts'
 import { standingLevel } from '../rounds.ts'
+import { CloseJob } from '../CloseJob.tsx'
+import { Onward } from '../NextFoot.tsx'
 import { supplyIsOff } from '../watchState.ts'
 import { Lesson } from './Lesson.tsx'
 import { lessonOf } from './lesson.ts'
@@ -110,7 +112,6 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
   } = props
   const standing = standingAfterHigh(props, answer.best)
   const conclude = useCommand('watch.conclude')
-  const close = useCommand('job.close')
   const back = useCommand('watch.supplyBack')
   const write = (): void => {
     conclude.submit({
@@ -126,13 +127,12 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
       baseVersion: watch.version,
     })
   }
-  const shut = (): void => close.submit({ payload: { jobId: job.id }, baseVersion: job.version })
   // The supply is back before the job is shut; told once, both go on record.
-  const backAndShut = (): void =>
+  const backFirst = (then: () => void): void =>
     supplyIsOff(watch)
-      ? back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version }, shut)
-      : shut()
-  const error = conclude.error ?? close.error ?? back.error
+      ? back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version }, then)
+      : then()
+  const error = conclude.error ?? back.error
   return (
     <div className="mt-auto grid gap-2.5 pt-2">
       {watch.finding && (
@@ -153,16 +153,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           Walk the morning round again
         </button>
       )}
-      {!job.closedAt && watch.state === 'concluded' && (
-        <button
-          type="button"
-          className="btn btn-go"
-          disabled={close.isPending || back.isPending}
-          onClick={backAndShut}
-        >
-          {supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}
-        </button>
-      )}
+      {!job.closedAt && watch.state === 'concluded' && <Onward job={job} present="watch" />}
       {!job.closedAt && supplyIsOff(watch) && <SupplyBack back={back} watch={watch} />}
       {!job.closedAt && standing && (
         <button type="button" className="btn" onClick={() => onAnother(standing)}>
@@ -179,6 +170,13 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           </button>
         )}
       </div>
+      {!job.closedAt && watch.state === 'concluded' && (
+        <CloseJob
+          job={job}
+          before={backFirst}
+          words={supplyIsOff(watch) ? 'Supply back on, tag off: close the job' : 'Close the job'}
+        />
+      )}
     </div>
   )
 }
@@ -249,7 +247,7 @@ function NightTold({
               rounds={rounds}
               units={units}
               doubted={doubted}
-              plate={job.vehicle.plate}
+              vehicle={job.vehicle}
             />
           </Suspense>
         </div>

@@ -1,4 +1,4 @@
-import type { Round } from '@anklet/contract'
+import type { Round, Vehicle } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
@@ -8,6 +8,7 @@ import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { SIMULATED_WORDS } from '../../../words/simulated.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { useChart } from '../../../parts/useChart.ts'
 import { meansOf } from '../rounds.ts'
@@ -22,7 +23,7 @@ interface ChartProps {
   readonly units: DisplayUnits
   /** No leak line is drawn where the readings are in doubt. */
   readonly doubted: boolean
-  readonly plate: string
+  readonly vehicle: Vehicle
 }
 
 const colour = (name: string): string =>
@@ -144,7 +145,7 @@ function Numbers({
 
 /** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
 export function NightChart(props: ChartProps): ReactNode {
-  const { outcome, corner, rounds, units, doubted, plate } = props
+  const { outcome, corner, rounds, units, doubted, vehicle } = props
   const [numbers, setNumbers] = useState(false)
   const rows = useMemo(() => nightRows(outcome, corner, rounds[0]), [outcome, corner, rounds])
   const { place, save } = useChart(
@@ -156,7 +157,7 @@ export function NightChart(props: ChartProps): ReactNode {
     }, [rows, rounds, corner, units, doubted, outcome]),
     !numbers,
   )
-  const name = carFile(plate, `${corner}-night`)
+  const name = carFile(vehicle, `${corner}-night`)
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
       <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">
@@ -184,7 +185,7 @@ export function NightChart(props: ChartProps): ReactNode {
             <button
               type="button"
               className="btn-quiet min-h-[44px] text-[13.5px] underline"
-              onClick={() => save(`${name}.svg`)}
+              onClick={() => save(`${name}.svg`, vehicle.simulated ? SIMULATED_WORDS : '')}
             >
               SVG
             </button>

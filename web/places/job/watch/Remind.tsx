@@ -27,7 +27,7 @@ export function Remind({ job, watch }: RemindProps): ReactNode {
     const { calendarEntry } = await import('./calendarEntry.ts')
     const text = calendarEntry(job.vehicle.plate, watch)
     setFailed(text === null)
-    if (text !== null) saveFile(carFile(job.vehicle.plate, 'morning.ics'), 'text/calendar', text)
+    if (text !== null) saveFile(carFile(job.vehicle, 'morning.ics'), 'text/calendar', text)
   }
   return (
     <div className="flex flex-wrap gap-2">

@@ -6,14 +6,13 @@ import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
-import { useDevices } from '../../../data/devices.ts'
 import { useNow } from '../../../parts/useNow.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
 import { placeWords } from '../../../words/corners.ts'
 import { stepWords } from '../../../words/plan.ts'
 import { countdownWords, momentWords } from '../../../words/times.ts'
 import { entryWords } from '../../../words/work.ts'
-import { moduleFor } from '../dock/moduleFor.ts'
+import { useModule } from '../dock/useModule.ts'
 import { Awaiting } from '../run/Awaiting.tsx'
 import type { CarLive } from '../run/carLive.ts'
 import { DoneCard } from '../run/DoneCard.tsx'
@@ -59,8 +58,7 @@ function Neighbour({
 
 /** Whether proofs are read from a link. */
 export function Linking({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
-  const devices = useDevices().data
-  const found = devices ? moduleFor(job, devices) : null
+  const found = useModule(job)
   const { deviceId } = work.run
   if (!found && deviceId === null) return null
   return (

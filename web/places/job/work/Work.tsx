@@ -1,4 +1,5 @@
 import type { CommandPayload, Job, Part, Procedures, Torque } from '@anklet/contract'
+import { onStops } from '@anklet/core/arrival'
 import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
 import { inOrder } from '@anklet/core/procedure'
 import { carriedBy } from '@anklet/core/work'
@@ -247,6 +248,7 @@ function Planning({
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = placed(chosen.jobs)
+  const unsaid = onStops(job.arrival) && chosen.flat.length === 0
   const answer = usePlan(
     jobs.length === 0
       ? null
@@ -288,6 +290,12 @@ function Planning({
       )}
       {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
       {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
+      {unsaid && (
+        <p className="caution" role="status">
+          It came in on its bump stops, and nobody said at which corners. Tap them above, under
+          “Came in on empty springs at”: an empty spring carries nothing.
+        </p>
+      )}
       <NoPlan answer={answer} asked={jobs.length > 0} jobWords={jobWords} />
       {plan && (
         <PlanActions
@@ -295,7 +303,7 @@ function Planning({
           made={made}
           same={same}
           moved={moved}
-          ready={waiting === undefined}
+          ready={waiting === undefined && !unsaid}
           onBegin={under || !work ? null : () => void work.enter({ kind: 'joined', seen: [] })}
           onBack={() => setOrder([])}
           payload={() => planPayload(job, chosen, moved ? order : [])}

@@ -87,17 +87,6 @@ export function proposedJobs(job: Job): readonly WantedJob[] {
     : [{ job: mend }]
 }
 
-/** Corners that came in on empty springs, as the arrival says: all of them, or where the complaint is. */
-export function flatOf({
-  arrival,
-  complaint,
-  vehicleType: { architecture },
-}: Job): readonly Corner[] {
-  const onStops = arrival?.onStops ?? 'none'
-  if (onStops === 'none') return []
-  return CORNERS.filter(
-    (corner) =>
-      hasAirAtCorner(architecture, corner) &&
-      (onStops === 'all' || complaint.where.includes(corner)),
-  )
-}
+/** Corners that came in on empty springs, as they were tapped on arrival: a complaint names none. */
+export const flatOf = ({ arrival, vehicleType: { architecture } }: Job): readonly Corner[] =>
+  (arrival?.flat ?? []).filter((corner) => hasAirAtCorner(architecture, corner))

@@ -87,18 +87,18 @@ describe('jobs a plan begins with', () => {
       [],
     ])
   })
-  test('it came in flat where the arrival says so: all of it, or where the complaint is', () => {
-    const arrived = (onStops: 'none' | 'corner' | 'axle' | 'all') =>
+  test('it came in flat at the corners that were tapped on arrival, whatever the complaint names', () => {
+    const arrived = (flat?: ('FL' | 'RR')[] | null) =>
       jobOf({
-        arrival: { onStops } as never,
+        arrival: { onStops: 'axle', flat } as never,
         complaint: { where: ['RL'], when: [], signs: [], words: '' },
       })
     expect([
       flatOf(jobOf()),
-      flatOf(arrived('none')),
-      flatOf(arrived('corner')),
-      flatOf(arrived('all')),
-    ]).toEqual([[], [], ['RL'], ['FL', 'FR', 'RL', 'RR']])
+      flatOf(arrived()),
+      flatOf(arrived(null)),
+      flatOf(arrived(['RR', 'FL'])),
+    ]).toEqual([[], [], [], ['RR', 'FL']])
   })
   test('whatever is proposed makes a plan', () => {
     for (const option of [

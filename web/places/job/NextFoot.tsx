@@ -1,0 +1,68 @@
+import type { Job } from '@anklet/contract'
+import type { NextStep, Phase } from '@anklet/core/schedule'
+import { nextStep } from '@anklet/core/schedule'
+import { ArrowRight } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { useNow } from '../../parts/useNow.ts'
+import { dueWords, factsOf, ONWARD_WORDS, STEP_WORDS } from '../../words/steps.ts'
+import { summaryFacts } from './watchState.ts'
+
+/** Looked at again so often: a watch comes due by itself, ms. */
+const LOOK_MS = 10_000
+
+/** What a job waits for now. */
+export function useNextStep(job: Job): NextStep {
+  const now = useNow(LOOK_MS)
+  return nextStep(factsOf(summaryFacts(job)), now)
+}
+
+/** Leads on to where the next step of a job is done; nothing where that is here. */
+export function Onward({
+  job,
+  present,
+}: {
+  readonly job: Job
+  readonly present: Phase
+}): ReactNode {
+  const { phase } = useNextStep(job)
+  return (
+    phase !== present && (
+      <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/${phase}`}>
+        {ONWARD_WORDS[phase]}
+      </Link>
+    )
+  )
+}
+
+/** At the foot of every phase: the one thing the job waits for, and the way there. */
+export function NextFoot({
+  job,
+  present,
+}: {
+  readonly job: Job
+  readonly present: Phase
+}): ReactNode {
+  const now = useNow(LOOK_MS)
+  const step = useNextStep(job)
+  if (step.code === 'none') return null
+  const due = dueWords(step, now)
+  const words = due ? `${STEP_WORDS[step.code]}, ${due}` : STEP_WORDS[step.code]
+  return (
+    <aside
+      aria-label="Next on this job"
+      className="no-print mx-4 mb-6 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-edge pt-3 md:mx-6"
+    >
+      {step.phase === present ? (
+        <p className="text-ink-2">
+          Next, here: <b className="text-ink">{words}</b>.
+        </p>
+      ) : (
+        <Link className="tap" to={`/jobs/${job.id}/${step.phase}`}>
+          <ArrowRight size={18} aria-hidden />
+          Next: {words}
+        </Link>
+      )}
+    </aside>
+  )
+}
