@@ -131,8 +131,10 @@ test.describe('answers', () => {
       const saved = page.waitForEvent('download')
       await page.getByRole('button', { name, exact: true }).click()
       const file = await saved
-      expect(file.suggestedFilename()).toBe(`VS-77-K-RL-night.${name.toLowerCase()}`)
-      expect(readFileSync(await file.path(), 'utf8').startsWith(beginning)).toBe(true)
+      expect(file.suggestedFilename()).toBe(`VS-77-K-simulated-RL-night.${name.toLowerCase()}`)
+      const content = readFileSync(await file.path(), 'utf8')
+      expect(content.startsWith(beginning)).toBe(true)
+      if (name === 'SVG') expect(content).toContain('Simulated car: nothing here was measured')
     }
     await page.getByRole('button', { name: 'Numbers' }).click()
     await expect(

@@ -34,6 +34,34 @@ async function atTheCar(page: Page, ...names: readonly (string | RegExp)[]): Pro
   await link.getByRole('button', { name: 'Less' }).click()
 }
 
+/** A round walked so many hours ago, its heights in walking order. */
+const round = (
+  hoursAgo: number,
+  temperatureC: number,
+  heights: readonly [number, number, number, number],
+) => {
+  const at = new Date(Date.now() - hoursAgo * 3_600_000).toISOString()
+  const readings = [1, 2].flatMap((lap) =>
+    (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({
+      corner,
+      lap,
+      heightMm: heights[i]!,
+      at,
+    })),
+  )
+  return {
+    roundId: crypto.randomUUID(),
+    levelId: 'track',
+    method: 'wheelCentreToArch',
+    temperatureC,
+    thermometer: 'atSprings',
+    rolledAndBounced: true,
+    startedAt: at,
+    endedAt: at,
+    readings,
+  }
+}
+
 test.describe('devices', () => {
   test('a stand-in is woken, raised a level and tells its heights, circuit and codes', async ({
     page,
@@ -168,7 +196,7 @@ test.describe('the link docked in a job', () => {
     demoShop,
   }) => {
     await page.setViewportSize({ width: 390, height: 844 })
-    await page.goto(`${await jobOf(demoShop, 'TQ 233')}/checks`)
+    await page.goto(`${await jobOf(demoShop, 'MW 9 T')}/checks`)
     await handOn(page).signIn('S. Okafor')
     const link = page.getByRole('region', { name: 'Link to the car' })
     const press = async (name: RegExp, back = false): Promise<void> => {
@@ -190,7 +218,7 @@ test.describe('the link docked in a job', () => {
     await tabTo(page, /^At the car$/, { back: true })
     await page.keyboard.press('Home')
     await press(/^Raise a level$/)
-    await expect(link).toContainText('“raised”', { timeout: 20_000 })
+    await expect(link).toContainText('“track”', { timeout: 20_000 })
     await press(/^Stop$/)
     await tabTo(page, /^Orders$/, { back: true })
     await page.keyboard.press('ArrowRight')
@@ -202,7 +230,8 @@ test.describe('the link docked in a job', () => {
     page,
     demoShop,
   }) => {
-    const hand = await dock(page, demoShop, 'TQ 102', 'heights')
+    const hand = await dock(page, demoShop, 'TQ 207', 'heights')
+    await hand.tap('Walk another round')
     await hand.settle({ temperature: '8' })
     await hand.tap('Begin the walk')
     const link = page.getByRole('region', { name: 'Link to the car' })
@@ -220,7 +249,27 @@ test.describe('the link docked in a job', () => {
     page,
     demoShop,
   }) => {
-    await dock(page, demoShop, 'TQ 418', 'checks')
+    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    const [person] = (await (await fetch(`${demoShop.address}/api/people`)).json()) as {
+      readonly id: string
+    }[]
+    const begun = await sendCommand(demoShop.address, {
+      type: 'watch.start',
+      person: person!.id,
+      payload: {
+        watchId: crypto.randomUUID(),
+        jobId: id,
+        round: round(1, 9, [520, 520, 516, 516]),
+        supplyCut: 'fuse',
+        supplyProved: true,
+        tagged: true,
+        doorsShut: true,
+        minutesSinceRun: 120,
+        plannedEndAt: new Date(Date.now() + 12 * 3_600_000).toISOString(),
+      },
+    })
+    expect(begun.status).toBe(200)
+    await dock(page, demoShop, 'MW 9 T', 'checks')
     await atTheCar(page, 'Ignition on')
     const link = page.getByRole('region', { name: 'Link to the car' })
     await link.getByRole('button', { name: 'Circuit and orders' }).click()
@@ -351,32 +400,6 @@ test('a night with the supply on is reckoned with the module in the loop', async
     const person = people[0]!.id
     const answer = await sendCommand(demoShop.address, { type, person, payload, baseVersion })
     expect([type, answer.status]).toEqual([type, 200])
-  }
-  const round = (
-    hoursAgo: number,
-    temperatureC: number,
-    heights: readonly [number, number, number, number],
-  ) => {
-    const at = new Date(Date.now() - hoursAgo * 3_600_000).toISOString()
-    const readings = [1, 2].flatMap((lap) =>
-      (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({
-        corner,
-        lap,
-        heightMm: heights[i]!,
-        at,
-      })),
-    )
-    return {
-      roundId: crypto.randomUUID(),
-      levelId: 'track',
-      method: 'wheelCentreToArch',
-      temperatureC,
-      thermometer: 'atSprings',
-      rolledAndBounced: true,
-      startedAt: at,
-      endedAt: at,
-      readings,
-    }
   }
   const watchId = crypto.randomUUID()
   await send('watch.start', {

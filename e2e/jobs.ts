@@ -60,7 +60,7 @@ export async function followAdvice(
     const answer = next.getByRole('group', { name: /howed$/ }).first()
     const [, ...taps] = truth.find(([what]) => what.test(asks)) ?? [/./]
     for (const tap of taps) await answer.getByRole('button', { name: tap, exact: true }).click()
-    const whole = answer.locator('button.btn-go')
+    const whole = answer.locator('button[data-whole]')
     if ((await whole.count()) > 0) await whole.click()
     else if (taps.length === 0) await answer.getByRole('button').first().click()
     await expect(next.getByRole('heading', { name: asks })).toBeHidden()

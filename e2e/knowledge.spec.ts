@@ -132,7 +132,7 @@ test.describe('codes', () => {
   })
 
   test('with the link docked the module’s codes come by themselves', async ({ page, demoShop }) => {
-    await openJob(page, demoShop, 'TQ 233')
+    await openJob(page, demoShop, 'MW 9 T')
     const hand = handOn(page)
     await hand.tap('Link')
     const link = page.getByRole('region', { name: 'Link to the car' })

@@ -131,8 +131,16 @@ for (const { name, touch, viewport } of [
       ).toBeVisible()
       await page.keyboard.press('Escape')
       await hand.tap('Write it on the job')
+      // A leak was found: the job leads to its decision, and closing it asks why.
+      await expect(page.getByRole('link', { name: 'Go on to the Decision' })).toBeVisible()
       await hand.tap('Supply back on, tag off: close the job')
-      await expect(page.getByText('This job is closed.')).toBeVisible()
+      await page
+        .getByLabel('Why it is closed with its finding open')
+        .fill('The owner takes it to the dealer')
+      await hand.tap('Supply back on, tag off: close the job')
+      await expect(page.getByText('This job is closed.')).toContainText(
+        'The owner takes it to the dealer',
+      )
       await page.getByRole('link', { name: 'Floor' }).click()
       await expect(
         page.getByRole('link', { name: /Closed.*AB 12.*Front left leaks/s }),

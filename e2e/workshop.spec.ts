@@ -402,6 +402,10 @@ test.describe('what is known of a car', () => {
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
+    // What comes later must not move what is tapped now.
+    await expect(
+      page.getByRole('figure', { name: 'Timeline' }).locator('svg').first(),
+    ).toBeVisible()
     await hand.tap('Change')
     await page.getByLabel('VIN, if known').fill('00ATUV4X3KBOO4180')
     await expect(page.getByText(/never I, O or Q/)).toBeVisible()
