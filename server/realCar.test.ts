@@ -166,7 +166,9 @@ describe('a stand-in tells nothing of a real car', () => {
       422,
       {
         code: 'standInOnRealCar',
-        detail: `${real.plate} is a real car, and that comes from a simulated one. Measure the car itself; nothing was kept.`,
+        detail:
+          `${real.plate} is a real car, and that comes from a simulated one. ` +
+          'Measure the car itself; nothing was kept.',
         path: expect.stringContaining('/payload/'),
       },
     ])
@@ -305,34 +307,67 @@ describe('what an earlier release let a stand-in tell of a real car', () => {
   const COUNTED = ['codeReadings', 'evidence', 'checks', 'logs', 'work', 'proof'] as const
   /** Puts entries on record as they were kept before they named their devices. */
   async function asBefore(jobId: string, tool: string): Promise<void> {
-    const by = sql`${id()}, ${jobId}, ${NIGHT}, ${bench.person}`
     const { db } = bench
-    await db.execute(sql`insert into code_reading (id, job_id, at, person_id, "from", tool, codes, set_aside)
-      values (${by}, 'link', ${tool}, '[]', null)`)
-    await db.execute(sql`insert into evidence (id, job_id, at, person_id, "check", say, outcome, reason, "from", set_aside)
-      values (${by}, 'pumpRunsOn', 'found', 'yes', '', 'link', null)`)
-    await db.execute(sql`insert into evidence (id, job_id, at, person_id, "check", say, outcome, reason, "from", set_aside)
-      values (${sql`${id()}, ${jobId}, ${NIGHT}, ${bench.person}`}, 'hiss', 'found', 'yes', '', 'hand', null)`)
-    const logId = id()
-    await db.execute(sql`insert into device_log (id, job_id, at, person_id, device_id, device_name, title, channels, "from", set_aside)
-      values (${logId}, ${jobId}, ${NIGHT}, ${bench.person}, 'file', ${tool}, 'Lift', '[]', 'link', null)`)
-    await db.execute(sql`insert into check_done (id, job_id, at, person_id, kind, verdict, sentence, lines, speaks_for, log_id, set_aside)
-      values (${sql`${id()}, ${jobId}, ${NIGHT}, ${bench.person}`}, 'lift', 'bad', 'It lifts slowly.', '[]', '', ${logId}, null)`)
-    const work = JSON.stringify({ ...shown([]), deviceIds: undefined })
-    await db.execute(sql`insert into work_entry (id, job_id, at, person_id, content, set_aside)
-      values (${sql`${id()}, ${jobId}, ${NIGHT}, ${bench.person}`}, ${work}::jsonb, null)`)
-    const proof = JSON.stringify({
-      kind: 'calibrated',
-      why: 'wanted',
-      visits: [{ levelId: 'road', direction: null, tapeMm: LEVEL, reportedMm: LEVEL }],
-      taught: 'hand',
-      typedMm: [],
-      note: '',
+    const put = async (
+      table: string,
+      more: Readonly<Record<string, string | null>>,
+    ): Promise<string> => {
+      const entryId = id()
+      const row: Readonly<Record<string, string | null>> = {
+        id: entryId,
+        job_id: jobId,
+        at: NIGHT,
+        person_id: bench.person,
+        set_aside: null,
+        ...more,
+      }
+      const names = sql.raw(
+        Object.keys(row)
+          .map((name) => `"${name}"`)
+          .join(),
+      )
+      const values = sql.join(
+        Object.values(row).map((value) => sql`${value}`),
+        sql`, `,
+      )
+      await db.execute(sql`insert into ${sql.raw(table)} (${names}) values (${values})`)
+      return entryId
+    }
+    const found = { say: 'found', outcome: 'yes', reason: '' }
+    await put('code_reading', { from: 'link', tool, codes: '[]' })
+    await put('evidence', { ...found, check: 'pumpRunsOn', from: 'link' })
+    await put('evidence', { ...found, check: 'hiss', from: 'hand' })
+    const log_id = await put('device_log', {
+      device_id: 'file',
+      device_name: tool,
+      title: 'Lift',
+      channels: '[]',
+      from: 'link',
     })
-    await db.execute(sql`insert into proof_entry (id, job_id, at, person_id, content, set_aside)
-      values (${sql`${id()}, ${jobId}, ${NIGHT}, ${bench.person}`}, ${proof}::jsonb, null)`)
-    await db.execute(sql`update round set reported_mm = '{"FL":480,"FR":480,"RL":480,"RR":480}', set_aside = null
-      where job_id = ${jobId}`)
+    await put('check_done', {
+      kind: 'lift',
+      verdict: 'bad',
+      sentence: 'It lifts slowly.',
+      lines: '[]',
+      speaks_for: '',
+      log_id,
+    })
+    const { deviceIds: _none, ...done } = shown([])
+    await put('work_entry', { content: JSON.stringify(done) })
+    await put('proof_entry', {
+      content: JSON.stringify({
+        kind: 'calibrated',
+        why: 'wanted',
+        visits: [{ levelId: 'road', direction: null, tapeMm: LEVEL, reportedMm: LEVEL }],
+        taught: 'hand',
+        typedMm: [],
+        note: '',
+      }),
+    })
+    const reported = JSON.stringify(LEVEL)
+    await db.execute(
+      sql`update round set reported_mm = ${reported}::jsonb, set_aside = null where job_id = ${jobId}`,
+    )
     await setAsideStandIns(db)
   }
   const jobOf = async (jobId: string): Promise<Job> =>

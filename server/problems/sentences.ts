@@ -96,7 +96,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   moduleRefuses: (data) => String(data['reason']),
   interlock: (data) => String(data['sentence']),
   standInOnRealCar: (data) =>
-    `${String(data['plate'])} is a real car, and that comes from a simulated one. Measure the car itself; nothing was kept.`,
+    `${String(data['plate'])} is a real car, and that comes from a simulated one. ` +
+    'Measure the car itself; nothing was kept.',
   linkUnnamed: () => 'Say which device on the link told that; nothing was kept.',
   simulatedFixed: (data) =>
     `${String(data['plate'])} was made as a ${data['simulated'] === true ? 'simulated' : 'real'} car and stays one.`,

@@ -3,6 +3,20 @@ import type { JobFacts, NextStep, Phase, StepCode } from '@anklet/core/schedule'
 import { isComplaint, needsNoNight } from './complaint.ts'
 import { spanWords } from './times.ts'
 
+/** What of a job the schedule looks at. */
+export type Scheduled = Pick<
+  JobSummary,
+  | 'openedAt'
+  | 'closedAt'
+  | 'complaint'
+  | 'hasHeights'
+  | 'watch'
+  | 'work'
+  | 'found'
+  | 'decided'
+  | 'handedOver'
+>
+
 /** What the schedule needs of a job. */
 export const factsOf = ({
   openedAt,
@@ -14,18 +28,7 @@ export const factsOf = ({
   found,
   decided,
   handedOver,
-}: Pick<
-  JobSummary,
-  | 'openedAt'
-  | 'closedAt'
-  | 'complaint'
-  | 'hasHeights'
-  | 'watch'
-  | 'work'
-  | 'found'
-  | 'decided'
-  | 'handedOver'
->): JobFacts => ({
+}: Scheduled): JobFacts => ({
   openedAt: Date.parse(openedAt),
   closed: closedAt !== null,
   hasComplaint: isComplaint(complaint),

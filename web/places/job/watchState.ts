@@ -1,6 +1,7 @@
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
 import { tellsLeak } from '@anklet/core/leakdown'
 import { isHandedOver } from '@anklet/core/proof'
+import type { Scheduled } from '../../words/steps.ts'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */
 export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean =>
@@ -32,20 +33,7 @@ export function watchRounds(job: Job, watch: Watch | null = presentWatch(job)): 
 }
 
 /** What the schedule needs of a job that was fetched whole. */
-export function summaryFacts(
-  job: Job,
-): Pick<
-  JobSummary,
-  | 'openedAt'
-  | 'closedAt'
-  | 'complaint'
-  | 'hasHeights'
-  | 'watch'
-  | 'work'
-  | 'found'
-  | 'decided'
-  | 'handedOver'
-> {
+export function summaryFacts(job: Job): Scheduled {
   const watch = presentWatch(job)
   const decision = job.decisions.at(-1)
   return {

@@ -106,7 +106,7 @@ test('a live channel in another unit, or stuck while the other side rises, is do
   ).toEqual([])
 })
 
-test('a real car has the first real module that fits, a simulated one its stand-in; nothing takes the place of one that dropped', () => {
+test('a real car has a real module, a simulated one its stand-in; none takes another’s place', () => {
   const device = (
     id: string,
     vehicleTypeId: string | null,
