@@ -123,6 +123,9 @@ test.describe('suspects', () => {
     await finding(page)
       .getByRole('button', { name: /^Stop here/ })
       .click()
+    // Stopping here is a finding: it leads to what to do about it.
+    await expect(page).toHaveURL(/\/decision$/)
+    await page.getByRole('link', { name: /^Checks/ }).click()
     await expect(finding(page).getByRole('img', { name: 'What was found' })).toBeVisible()
     await expect(finding(page)).toContainText(/then, on \d+ pieces of evidence\. S\. Okafor/)
   })
