@@ -186,6 +186,8 @@ test.describe('the plan', () => {
     await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
     await tabTo(page, /^Conversion to coils/)
     await page.keyboard.press('Enter')
+    // Where it is done is asked before where the car came in flat, once it is on the page.
+    await expect(page.getByRole('group', { name: /^Where: conversion to coils/ })).toBeVisible()
     await tabTo(page, /^Rear right/)
     await page.keyboard.press('Enter')
     await expect(step(page, 'coilInStrut.RR')).toBeVisible()
