@@ -159,6 +159,16 @@ describe('a car that came in on its stops', () => {
     ])
     expect((await plan(jobId, ['RL'])).status).toBe(200)
   })
+  test('said after the work began, it does not stop the plan under way from being made anew', async () => {
+    const { jobId } = await openTestJob(bench)
+    expect((await plan(jobId, [])).status).toBe(200)
+    const content = { kind: 'joined' as const, seen: [] }
+    await bench.send('work.record', { entryId: id(), jobId, content }).expect(200)
+    await bench
+      .send('job.arrive', { jobId, arrival: ARRIVED }, { baseVersion: await versionOf(jobId) })
+      .expect(200)
+    expect((await plan(jobId, [])).body).not.toHaveProperty('code')
+  })
   test.each(['none', null] as const)('on stops: %s, is planned as it stands', async (onStops) => {
     const { jobId } = await openTestJob(bench)
     await bench

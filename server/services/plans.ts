@@ -98,8 +98,6 @@ export const dropTorque: Handler<'torque.drop'> = async (tx, { payload: { torque
 export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }) => {
   const { planId: id, ...rest } = payload
   const { vehicleId, arrival } = await openJobOf(tx, payload.jobId)
-  if (payload.flat.length === 0 && onStops(arrival))
-    throw new AppError('flatUnsaid', {}, '/payload/flat')
   const { architecture } = required(
     await tx
       .select({ architecture: vehicleType.architecture })
@@ -110,6 +108,9 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
   )
   const under = await guardedOf(tx, payload.jobId)
   const begun = under !== null && under.entries.length > 0
+  // Once work has begun it is no question any more: the plan under way says it.
+  if (!begun && payload.flat.length === 0 && onStops(arrival))
+    throw new AppError('flatUnsaid', {}, '/payload/flat')
   const carried = begun ? carriedBy(runOf(under)) : []
   const made = composePlan(await bookIn(tx), {
     architecture,

@@ -196,7 +196,9 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
           <ForThePaper job={job} items={proof?.items ?? null} draft={draft} />
         )}
         <Files job={job} of={of} work={proof?.work ?? null} />
-        {!job.closedAt && <CloseJob job={job} prominent={done !== null} />}
+        {!job.closedAt && (done !== null || job.work.length === 0) && (
+          <CloseJob job={job} prominent={done !== null} />
+        )}
       </aside>
     </div>
   )

@@ -248,7 +248,7 @@ function Planning({
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = placed(chosen.jobs)
-  const unsaid = onStops(job.arrival) && chosen.flat.length === 0
+  const unsaid = !under && onStops(job.arrival) && chosen.flat.length === 0
   const answer = usePlan(
     jobs.length === 0
       ? null
