@@ -48,6 +48,11 @@ const without = <Fields extends Record<string, TSchema>, Name extends keyof Fiel
     Object.entries(fields).filter(([name]) => !(names as readonly string[]).includes(name)),
   ) as Omit<Fields, Name>
 
+// What is entered of a record: who, when and whether it counts the server says.
+const entered = <Fields extends Record<'id' | 'at' | 'person' | 'setAside', TSchema>>(
+  fields: Fields,
+) => without(fields, 'id', 'at', 'person', 'setAside')
+
 /** Every command, by its name. */
 export const COMMANDS = {
   'person.add': command(
@@ -135,13 +140,13 @@ export const COMMANDS = {
   ),
   'check.record': command(
     'check.record',
-    closed({ checkId: uuid, ...without(CheckRecord.properties, 'id', 'at', 'person', 'setAside') }),
+    closed({ checkId: uuid, ...entered(CheckRecord.properties) }),
   ),
   'evidence.say': command(
     'evidence.say',
     closed({
       evidenceId: uuid,
-      ...without(EvidenceRecord.properties, 'id', 'at', 'person', 'setAside'),
+      ...entered(EvidenceRecord.properties),
     }),
   ),
   'job.conclude': command(
@@ -152,7 +157,7 @@ export const COMMANDS = {
     'codes.record',
     closed({
       readingId: uuid,
-      ...without(CodeReadingRecord.properties, 'id', 'at', 'person', 'setAside'),
+      ...entered(CodeReadingRecord.properties),
     }),
   ),
   'codeText.save': command(
@@ -194,11 +199,11 @@ export const COMMANDS = {
   ),
   'work.record': command(
     'work.record',
-    closed({ entryId: uuid, ...without(WorkRecord.properties, 'id', 'at', 'person', 'setAside') }),
+    closed({ entryId: uuid, ...entered(WorkRecord.properties) }),
   ),
   'proof.record': command(
     'proof.record',
-    closed({ entryId: uuid, ...without(ProofRecord.properties, 'id', 'at', 'person', 'setAside') }),
+    closed({ entryId: uuid, ...entered(ProofRecord.properties) }),
   ),
   'charge.record': command(
     'charge.record',

@@ -47,6 +47,7 @@ describe('the contract', () => {
         "devicesNamedIn",
         "isStandIn",
         "isStandInName",
+        "objectsIn",
         "openApi",
       ]
     `)

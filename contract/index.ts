@@ -82,7 +82,7 @@ export type {
   StoredCode,
   Trace,
 } from './devices.ts'
-export { devicesNamedIn, isStandIn, isStandInName } from './sources.ts'
+export { devicesNamedIn, isStandIn, isStandInName, objectsIn } from './sources.ts'
 export type { SetAsideRecord } from './sources.ts'
 export { BUNDLE_VERSION, ShopBundle } from './bundle.ts'
 export type { BundleOutcome } from './bundle.ts'

@@ -52,17 +52,24 @@ export interface NamedDevice {
   readonly path: string
 }
 
+/** What is an object within a value, each with its JSON pointer: a trace holds a million figures. */
+export function objectsIn(value: object, path: string): readonly (readonly [object, string])[] {
+  const found: (readonly [object, string])[] = []
+  const look = (item: unknown, key: string | number): void => {
+    if (typeof item === 'object' && item !== null) found.push([item, `${path}/${key}`])
+  }
+  if (Array.isArray(value)) value.forEach(look)
+  else for (const [key, item] of Object.entries(value)) look(item, key)
+  return found
+}
+
 /** Every device a command names, wherever it stands in what it carries. */
-export function devicesNamedIn(value: unknown, path: string): readonly NamedDevice[] {
-  if (typeof value !== 'object' || value === null) return []
-  return Object.entries(value).flatMap(([key, item]: [string, unknown]): readonly NamedDevice[] => {
-    const at = `${path}/${key}`
-    if (key === 'deviceId' && typeof item === 'string') return [{ deviceId: item, path: at }]
-    if (key === 'deviceIds' && Array.isArray(item))
-      return item.map((deviceId: unknown, i) => ({
-        deviceId: String(deviceId),
-        path: `${at}/${i}`,
-      }))
-    return devicesNamedIn(item, at)
-  })
+export function devicesNamedIn(value: object, path: string): readonly NamedDevice[] {
+  const { deviceId, deviceIds } = value as { deviceId?: unknown; deviceIds?: unknown }
+  const listed: readonly unknown[] = Array.isArray(deviceIds) ? deviceIds : []
+  return [
+    ...(typeof deviceId === 'string' ? [{ deviceId, path: `${path}/deviceId` }] : []),
+    ...listed.map((each, i) => ({ deviceId: String(each), path: `${path}/deviceIds/${i}` })),
+    ...objectsIn(value, path).flatMap(([item, at]) => devicesNamedIn(item, at)),
+  ]
 }

@@ -202,6 +202,7 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       await tx.insert(shop).values(bundle.shop).onConflictDoNothing()
       const who = await takePeople(tx, taking, bundle.people)
       const owned = ownedBy(who)
+      const entered = <Row extends { person: string }>(row: Row) => unseen(owned(row))
       await taking.add(vehicleType, bundle.vehicleTypes)
       await taking.add(vehicle, bundle.vehicles)
       await taking.add(
@@ -215,19 +216,10 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
       )
       await taking.add(note, bundle.notes.map(owned))
       await taking.add(repair, bundle.repairs.map(owned))
-      await taking.add(
-        checkDone,
-        (bundle.checks ?? []).map((row) => unseen(owned(row))),
-      )
-      await taking.add(
-        evidence,
-        (bundle.evidence ?? []).map((row) => unseen(owned(row))),
-      )
+      await taking.add(checkDone, (bundle.checks ?? []).map(entered))
+      await taking.add(evidence, (bundle.evidence ?? []).map(entered))
       await taking.add(conclusion, (bundle.conclusions ?? []).map(owned))
-      await taking.add(
-        codeReading,
-        (bundle.codeReadings ?? []).map((row) => unseen(owned(row))),
-      )
+      await taking.add(codeReading, (bundle.codeReadings ?? []).map(entered))
       await taking.add(codeText, bundle.codeTexts ?? [])
       if (bundle.knowledge)
         await tx.insert(knowledge).values(bundle.knowledge).onConflictDoNothing()
@@ -245,10 +237,7 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
           unseen({ ...owned(entry), content: withPeople(entry.content, who) }),
         ),
       )
-      await taking.add(
-        proofEntry,
-        (bundle.proof ?? []).map((row) => unseen(owned(row))),
-      )
+      await taking.add(proofEntry, (bundle.proof ?? []).map(entered))
       await taking.add(charge, (bundle.charges ?? []).map(owned))
       await takeLogs(tx, taking, bundle.logs ?? [], who)
       await taking.add(

@@ -49,13 +49,12 @@ export const recordArrival: Handler<'job.arrive'> = async (tx, { payload, baseVe
 }
 
 // Found and not handed over: somebody drives off with it.
-async function isFindingOpen(tx: Transaction, jobId: string): Promise<boolean> {
-  const findings = await tx
-    .select({ finding: watch.finding, state: watch.state })
-    .from(watch)
-    .where(eq(watch.jobId, jobId))
-    .orderBy(asc(watch.startedAt))
-  const last = findings.findLast(({ state }) => state !== 'givenUp')
+async function isFindingOpen(
+  tx: Transaction,
+  jobId: string,
+  watches: readonly Pick<typeof watch.$inferSelect, 'state' | 'finding'>[],
+): Promise<boolean> {
+  const last = watches.findLast(({ state }) => state !== 'givenUp')
   const found = tellsLeak(last?.finding ?? null) || (await concludedAmong(tx, [jobId])).has(jobId)
   return found && !(await handedOverAmong(tx, [jobId])).has(jobId)
 }
@@ -64,9 +63,10 @@ async function isFindingOpen(tx: Transaction, jobId: string): Promise<boolean> {
 export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion, at }) => {
   await openJobOf(tx, payload.jobId)
   const watches = await tx
-    .select({ state: watch.state })
+    .select({ state: watch.state, finding: watch.finding })
     .from(watch)
     .where(eq(watch.jobId, payload.jobId))
+    .orderBy(asc(watch.startedAt))
   if (watches.some(({ state }) => state === 'running')) throw new AppError('watchRuns')
   const work = await guardedOf(tx, payload.jobId)
   if (work) refuseTemporary(work, runOf(work))
@@ -80,7 +80,7 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
         'This car was worked on. Hand it over first: proved, or not proved with the reason.',
     })
   const reason = payload.reason?.trim() ?? ''
-  const open = await isFindingOpen(tx, payload.jobId)
+  const open = await isFindingOpen(tx, payload.jobId, watches)
   if (open && reason === '') throw new AppError('findingOpen', {}, '/payload/reason')
   return updateVersion(
     tx,

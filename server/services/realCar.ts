@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm'
 import type { Command } from '@anklet/contract'
-import { devicesNamedIn, isStandIn, isStandInName } from '@anklet/contract'
+import { devicesNamedIn, isStandIn, isStandInName, objectsIn } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
-import { deviceLog, job, vehicle, watch } from '../store/schema.ts'
+import { job, vehicle, watch } from '../store/schema.ts'
 
 interface Car {
   readonly plate: string
@@ -29,13 +29,6 @@ async function jobOf(tx: Transaction, payload: Command['payload']): Promise<stri
       .where(eq(watch.id, payload.watchId))
     return rows[0]?.jobId ?? null
   }
-  if ('logId' in payload && typeof payload.logId === 'string') {
-    const rows = await tx
-      .select({ jobId: deviceLog.jobId })
-      .from(deviceLog)
-      .where(eq(deviceLog.id, payload.logId))
-    return rows[0]?.jobId ?? null
-  }
   return null
 }
 
@@ -47,15 +40,14 @@ function standInPath(payload: Command['payload']): string | null {
 }
 
 /** Where a command says that the link told something without naming the device; null: nowhere. */
-function unnamedLink(value: unknown, path: string): string | null {
-  if (typeof value !== 'object' || value === null) return null
+function unnamedLink(value: object, path: string): string | null {
   const said = value as Readonly<Record<string, unknown>>
-  const named = Array.isArray(said['deviceIds']) && said['deviceIds'].length > 0
   // A step names its devices once, for all that it showed.
-  if (named) return null
-  for (const key of ['from', 'by', 'taught']) if (said[key] === 'link') return `${path}/${key}`
-  for (const [key, item] of Object.entries(said)) {
-    const found = unnamedLink(item, `${path}/${key}`)
+  if (Array.isArray(said['deviceIds']) && said['deviceIds'].length > 0) return null
+  const key = ['from', 'by', 'taught'].find((each) => said[each] === 'link')
+  if (key !== undefined) return `${path}/${key}`
+  for (const [item, at] of objectsIn(value, path)) {
+    const found = unnamedLink(item, at)
     if (found !== null) return found
   }
   return null

@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { hoursOf, totalsOf } from '../places/job/decision/estimate.ts'
 import { WAY_WORDS } from '../words/decision.ts'
 import { Paper } from './pdfPaper.ts'
-import { SIMULATED_WORDS } from '../words/simulated.ts'
+import { carLine } from './headed.ts'
 
 const COLUMNS = [380, 483] as const
 
@@ -24,8 +24,7 @@ export async function estimateBytes(
   paper
     .text(shop.name, { size: 12, weight: 'bold', gap: 14 })
     .text('Estimate', { size: 22, weight: 'bold', gap: 6 })
-    .text(`${vehicle.plate}, ${vehicleType.name}${vehicle.vin ? `, VIN ${vehicle.vin}` : ''}`)
-    .text(vehicle.simulated ? SIMULATED_WORDS : '', { gap: 0 })
+    .text(carLine(vehicle, `${vehicleType.name}${vehicle.vin ? `, VIN ${vehicle.vin}` : ''}`))
     .text(format(new Date(decision.at), 'd MMMM yyyy'), { faint: true, gap: 12 })
   if (found)
     paper.text('What was found', { weight: 'bold', gap: 0 }).text(found.sentence, { gap: 10 })

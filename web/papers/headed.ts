@@ -1,7 +1,14 @@
+import type { Vehicle } from '@anklet/contract'
 import { format } from 'date-fns'
 import type { PaperHead, PaperSection } from './ownerPaper.ts'
 import type { Paper } from './pdfPaper.ts'
-import { SIMULATED_WORDS } from '../words/simulated.ts'
+import { simulatedWords } from '../words/simulated.ts'
+
+/** Which car a paper is about, and whether it is simulated. @param car its type and VIN */
+export const carLine = (vehicle: Pick<Vehicle, 'plate' | 'simulated'>, car: string): string => {
+  const words = simulatedWords(vehicle)
+  return `${vehicle.plate}, ${car}${words && `. ${words}`}`
+}
 
 /** Begins a paper with the shop, its title, the car, the day and who signs. */
 export const headed = (
@@ -12,7 +19,7 @@ export const headed = (
   paper
     .text(shop, { size: 12, weight: 'bold', gap: 12 })
     .text(title, { size: 22, weight: 'bold', gap: 6 })
-    .text(simulated ? `${plate}, ${car}. ${SIMULATED_WORDS}` : `${plate}, ${car}`)
+    .text(carLine({ plate, simulated }, car))
     .text(`${format(new Date(at), 'd MMMM yyyy')}, ${by}`, { faint: true, gap: 10 })
 
 /** Headings with their lines; what has no lines is left out. */

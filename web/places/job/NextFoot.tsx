@@ -11,11 +11,7 @@ import { summaryFacts } from './watchState.ts'
 /** Looked at again so often: a watch comes due by itself, ms. */
 const LOOK_MS = 10_000
 
-/** What a job waits for now. */
-export function useNextStep(job: Job): NextStep {
-  const now = useNow(LOOK_MS)
-  return nextStep(factsOf(summaryFacts(job)), now)
-}
+const stepOf = (job: Job, nowMs: number): NextStep => nextStep(factsOf(summaryFacts(job)), nowMs)
 
 /** Leads on to where the next step of a job is done; nothing where that is here. */
 export function Onward({
@@ -25,7 +21,7 @@ export function Onward({
   readonly job: Job
   readonly present: Phase
 }): ReactNode {
-  const { phase } = useNextStep(job)
+  const { phase } = stepOf(job, useNow(LOOK_MS))
   return (
     phase !== present && (
       <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/${phase}`}>
@@ -44,7 +40,7 @@ export function NextFoot({
   readonly present: Phase
 }): ReactNode {
   const now = useNow(LOOK_MS)
-  const step = useNextStep(job)
+  const step = stepOf(job, now)
   if (step.code === 'none') return null
   const due = dueWords(step, now)
   const words = due ? `${STEP_WORDS[step.code]}, ${due}` : STEP_WORDS[step.code]

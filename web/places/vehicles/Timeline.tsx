@@ -15,7 +15,7 @@ import type { CarEvent } from './events.ts'
 import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
 import type { LikeWithLike, TrendPoint } from './trend.ts'
 import { likeWithLike } from './trend.ts'
-import { SIMULATED_WORDS } from '../../words/simulated.ts'
+import { simulatedWords } from '../../words/simulated.ts'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
@@ -319,10 +319,7 @@ export function Timeline({
             type="button"
             className="btn-quiet min-h-[44px]"
             onClick={() =>
-              save(
-                carFile(detail.vehicle, 'timeline.svg'),
-                detail.vehicle.simulated ? SIMULATED_WORDS : '',
-              )
+              save(carFile(detail.vehicle, 'timeline.svg'), simulatedWords(detail.vehicle))
             }
           >
             SVG

@@ -23,7 +23,7 @@ import type { TrendPoint } from './trend.ts'
 import { trendCsv, trendOf } from './trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
 import { SimulatedBand } from '../../parts/Plate.tsx'
-import { SIMULATED_WORDS } from '../../words/simulated.ts'
+import { simulatedWords } from '../../words/simulated.ts'
 
 const Timeline = lazy(() =>
   import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
@@ -161,10 +161,7 @@ function EveryRound({
     saveFile(
       carFile(vehicle, 'trend.svg'),
       'image/svg+xml',
-      joinedSvg(
-        [...(history.current?.querySelectorAll('svg') ?? [])],
-        vehicle.simulated ? SIMULATED_WORDS : '',
-      ),
+      joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])], simulatedWords(vehicle)),
     )
   const files: readonly (readonly [string, () => void])[] = [
     ['Trend as CSV', () => saveFile(carFile(vehicle, 'trend.csv'), 'text/csv', trendCsv(points))],

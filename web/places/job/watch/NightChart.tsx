@@ -8,7 +8,7 @@ import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { SIMULATED_WORDS } from '../../../words/simulated.ts'
+import { simulatedWords } from '../../../words/simulated.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { useChart } from '../../../parts/useChart.ts'
 import { meansOf } from '../rounds.ts'
@@ -185,7 +185,7 @@ export function NightChart(props: ChartProps): ReactNode {
             <button
               type="button"
               className="btn-quiet min-h-[44px] text-[13.5px] underline"
-              onClick={() => save(`${name}.svg`, vehicle.simulated ? SIMULATED_WORDS : '')}
+              onClick={() => save(`${name}.svg`, simulatedWords(vehicle))}
             >
               SVG
             </button>
