@@ -5,7 +5,6 @@ import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
-import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import {
@@ -19,6 +18,8 @@ import {
   SEEN_WORDS,
   SINKS_WORDS,
 } from '../../../words/arrival.ts'
+import { NotKept } from './NotKept.tsx'
+import { useDraft } from './useDraft.ts'
 
 const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
   (Object.keys(words) as Key[]).map((value) => ({ value, words: words[value] }))
@@ -166,16 +167,10 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
 export function Arrival({ job }: { readonly job: Job }): ReactNode {
   // The database keeps its fields in an order of its own; compared are two in one order.
   const kept: ArrivalRecord = { ...NOT_SEEN, ...job.arrival }
-  const [arrival, setArrival] = useState(kept)
-  const [seen, setSeen] = useState(job.version)
+  const { draft: arrival, setDraft, ...form } = useDraft(job, kept)
   const keep = useCommand('job.arrive')
-  const changed = JSON.stringify(arrival) !== JSON.stringify(kept)
-  if (job.version !== seen && !changed) {
-    setSeen(job.version)
-    setArrival(kept)
-  }
   const closed = job.closedAt !== null
-  const set = (change: Partial<ArrivalRecord>): void => setArrival({ ...arrival, ...change })
+  const set = (change: Partial<ArrivalRecord>): void => setDraft({ ...arrival, ...change })
   const answer = arrivalAnswer(arrival)
   const caution = emptyCaution(arrival)
   const night = nightWords(arrival)
@@ -211,33 +206,24 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         chosen={arrival.condition}
         onTap={(tap) => set({ condition: toggled(arrival.condition, tap) })}
       />
-      <History key={seen} arrival={arrival} closed={closed} set={set} />
-      {keep.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}{' '}
-          {job.version !== seen && (
-            <button
-              type="button"
-              className="btn-quiet min-h-[44px]"
-              onClick={() => {
-                setSeen(job.version)
-                setArrival(kept)
-                keep.reset()
-              }}
-            >
-              Show what is on the job now
-            </button>
-          )}
-        </p>
-      )}
-      {!closed && changed && (
+      <History key={form.shown} arrival={arrival} closed={closed} set={set} />
+      <NotKept
+        error={keep.error}
+        moved={form.moved}
+        onShow={() => {
+          form.take()
+          keep.reset()
+        }}
+      />
+      {!closed && form.changed && (
         <button
           type="button"
           className="btn btn-go btn-big w-fit"
           disabled={keep.isPending}
           onClick={() =>
-            keep.submit({ payload: { jobId: job.id, arrival }, baseVersion: seen }, ({ version }) =>
-              setSeen(version ?? seen),
+            keep.submit(
+              { payload: { jobId: job.id, arrival }, baseVersion: form.base },
+              ({ version }) => form.saved(arrival, version),
             )
           }
         >

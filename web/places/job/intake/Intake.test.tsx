@@ -1,8 +1,13 @@
+import type { Job } from '@anklet/contract'
 import { screen, waitFor } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
 import { expect, test } from 'vitest'
+import { Refused } from '../../../data/api.ts'
 import { putForm, tap } from '../../../test/form.tsx'
 import { jobOf } from '../../../test/records.ts'
 import { Intake } from './Intake.tsx'
+import { NotKept } from './NotKept.tsx'
 
 const answerOf = (name: string): string => {
   const button = screen.getByRole('button', { name })
@@ -61,4 +66,57 @@ test('what is on the job stands there as it was said', () => {
   putForm(<Intake job={jobOf({ complaint })} />)
   expect(answerOf('Hissing heard')).toContain('true')
   expect(answerOf('Slow to rise: no')).toContain('false')
+})
+
+/** The intake of a job that moves on while it is answered: the fresh state comes with a tap. */
+function MovesOn({ from, to }: { readonly from: Job; readonly to: Job }): ReactNode {
+  const [job, setJob] = useState(from)
+  return (
+    <>
+      <button type="button" onClick={() => setJob(to)}>
+        Fresh from the server
+      </button>
+      <Intake job={job} />
+    </>
+  )
+}
+
+test('what is written elsewhere on the job does not stop an arrival under way', async () => {
+  const from = jobOf({ version: 4 })
+  const to = jobOf({ version: 5, complaint: { ...from.complaint, signs: ['hiss'] } })
+  const { commands } = putForm(<MovesOn from={from} to={to} />)
+  tap(/^On arrival/)
+  tap('One corner')
+  tap('Fresh from the server')
+  expect(answerOf('One corner')).toContain('true')
+  tap('Keep what was seen')
+  await waitFor(() => expect(commands).toHaveLength(1))
+  expect(commands[0]).toMatchObject({
+    baseVersion: 5,
+    payload: { arrival: { onStops: 'corner' } },
+  })
+})
+
+test('a complaint somebody else changed meanwhile is left to the server, and can be shown', async () => {
+  const from = jobOf({ version: 4 })
+  const to = jobOf({ version: 5, complaint: { ...from.complaint, signs: ['hiss'] } })
+  const { commands, refuse } = putForm(<MovesOn from={from} to={to} />)
+  refuse('Somebody changed this.')
+  tap('Down overnight')
+  tap('Fresh from the server')
+  expect(answerOf('Hissing heard')).toContain('false')
+  tap('Keep what they said')
+  await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('Somebody changed'))
+  expect(commands[0]).toMatchObject({ baseVersion: 4 })
+  tap('Show what is on the job now')
+  expect(answerOf('Hissing heard')).toContain('true')
+  expect(answerOf('Down overnight')).toContain('false')
+  expect(screen.queryByRole('alert')).toBeNull()
+})
+
+test('nobody is said to have changed an answer where only the job moved on', () => {
+  const error = new Refused(409, 'stale', 'Somebody changed this.', '/baseVersion')
+  putForm(<NotKept error={error} moved={false} onShow={() => undefined} />)
+  expect(screen.getByRole('alert').textContent).toContain('stands here still: keep it again')
+  expect(screen.queryByRole('button')).toBeNull()
 })

@@ -5,7 +5,6 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
-import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { conditionWords } from '../../../words/arrival.ts'
@@ -13,6 +12,8 @@ import { Onward } from '../NextFoot.tsx'
 import { Arrival } from './Arrival.tsx'
 import { AskedTaps } from './AskedTaps.tsx'
 import { Entries } from './Entries.tsx'
+import { NotKept } from './NotKept.tsx'
+import { useDraft } from './useDraft.ts'
 import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../../words/complaint.ts'
 
 type Tap = NonNullable<Complaint['denied']>[number]
@@ -111,21 +112,14 @@ function OwnWords({
 
 /** What the customer says, in taps. */
 function Complained({ job }: { readonly job: Job }): ReactNode {
-  const [complaint, setComplaint] = useState(job.complaint)
-  const [seen, setSeen] = useState(job.version)
+  const { draft: complaint, setDraft, changed, ...form } = useDraft(job, job.complaint)
   const keep = useCommand('job.complaint')
-  const changed = JSON.stringify(complaint) !== JSON.stringify(job.complaint)
-  // Somebody else's change shows up here unless one's own is under way; then the server decides.
-  if (job.version !== seen && !changed) {
-    setSeen(job.version)
-    setComplaint(job.complaint)
-  }
   const closed = job.closedAt !== null
   const denied = complaint.denied ?? []
-  const set = (change: Partial<Complaint>): void => setComplaint({ ...complaint, ...change })
+  const set = (change: Partial<Complaint>): void => setDraft({ ...complaint, ...change })
   const save = (): void => {
-    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: seen }, ({ version }) =>
-      setSeen(version ?? seen),
+    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: form.base }, ({ version }) =>
+      form.saved(complaint, version),
     )
   }
   return (
@@ -156,24 +150,14 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
       )}
       <OwnWords closed={closed} words={complaint.words} onChange={set} />
       <NextWords complaint={complaint} />
-      {keep.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}{' '}
-          {job.version !== seen && (
-            <button
-              type="button"
-              className="btn-quiet min-h-[44px]"
-              onClick={() => {
-                setSeen(job.version)
-                setComplaint(job.complaint)
-                keep.reset()
-              }}
-            >
-              Show what is on the job now
-            </button>
-          )}
-        </p>
-      )}
+      <NotKept
+        error={keep.error}
+        moved={form.moved}
+        onShow={() => {
+          form.take()
+          keep.reset()
+        }}
+      />
       <div className="flex flex-wrap gap-3">
         {!closed && (changed || !isComplaint(complaint)) && (
           <button
