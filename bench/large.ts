@@ -84,6 +84,7 @@ function largeBundle(base: ShopBundle): ShopBundle {
     startedAt: at(n, ROUNDS),
     endedAt: at(n, ROUNDS),
     load: 'empty' as const,
+    state: 'levelled' as const,
     padsMm: null,
     reportedMm: null,
     levelOffsetMm: type.architecture.levels[0]!.offsetMm,

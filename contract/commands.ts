@@ -15,10 +15,12 @@ import {
   FindingRecord,
   Rate,
   RepairedPart,
+  ImportedRoundInput,
   RoundInput,
   SupplyCut,
   vehicleFields,
   VolumeLesson,
+  WatchRoundInput,
 } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -247,7 +249,7 @@ export const COMMANDS = {
       jobId: uuid,
       vehicleId: uuid,
       from: words(120),
-      rounds: Type.Array(RoundInput, { minItems: 1, maxItems: 500 }),
+      rounds: Type.Array(ImportedRoundInput, { minItems: 1, maxItems: 500 }),
     }),
   ),
   'reading.correct': command(
@@ -266,7 +268,7 @@ export const COMMANDS = {
     closed({
       watchId: uuid,
       jobId: uuid,
-      round: RoundInput,
+      round: WatchRoundInput,
       supplyCut: SupplyCut,
       // What must be so before a watch means anything. Only the supply may be left on, and on
       // purpose.
@@ -277,10 +279,10 @@ export const COMMANDS = {
       plannedEndAt: instant,
     }),
   ),
-  'watch.look': command('watch.look', closed({ watchId: uuid, round: RoundInput })),
+  'watch.look': command('watch.look', closed({ watchId: uuid, round: WatchRoundInput })),
   'watch.finish': command(
     'watch.finish',
-    closed({ watchId: uuid, round: RoundInput, undisturbed: Type.Boolean() }),
+    closed({ watchId: uuid, round: WatchRoundInput, undisturbed: Type.Boolean() }),
   ),
   'watch.conclude': command('watch.conclude', closed({ watchId: uuid, finding: FindingRecord })),
   'watch.giveUp': command('watch.giveUp', closed({ watchId: uuid, reason: words(200) })),

@@ -7,6 +7,7 @@ export { DisplayUnits } from './records.ts'
 export type {
   Finding,
   HistoryRound,
+  ImportedRoundInput,
   Job,
   JobSummary,
   Note,
@@ -89,6 +90,7 @@ export type { BundleOutcome } from './bundle.ts'
 export { JobListQuery, ROUTES, QUERY_RESPONSES } from './routes.ts'
 export type { QueryName, QueryResponse } from './routes.ts'
 export { openApi } from './openApi.ts'
+export type { EvidenceOfJob } from './evidence.ts'
 export { KnowledgeBook } from './knowledge.ts'
 export type {
   ConclusionRecord,

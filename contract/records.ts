@@ -171,6 +171,12 @@ export const ThermometerPlace = oneOf('atSprings', 'sameRoom', 'elsewhere')
 
 export const LoadState = oneOf('empty', 'driver', 'laden')
 
+/**
+ * What state a car was measured in: as it came; levelled by itself, engine on, or standing on
+ * coils; its supply off; or left alone with its supply on.
+ */
+export const RoundState = oneOf('arrived', 'levelled', 'supplyOff', 'leftOn')
+
 const round = {
   levelId: words(24),
   method: Method,
@@ -190,8 +196,7 @@ const aside = {
   reportedMm: nullable(reportedMm),
 }
 
-/** A walk around the car as it is handed in. */
-export const RoundInput = closed({
+const walk = {
   roundId: uuid,
   ...round,
   load: Type.Optional(aside.load),
@@ -199,7 +204,14 @@ export const RoundInput = closed({
   reportedMm: Type.Optional(aside.reportedMm),
   deviceIds: SourceDevices,
   readings: Type.Array(ReadingInput, { minItems: 4, maxItems: 80 }),
-})
+}
+/** A walk around the car as it is handed in. */
+export const RoundInput = closed({ ...walk, state: RoundState })
+/** A round of a watch: the watch says its state, and none other may be said. */
+export const WatchRoundInput = closed({ ...walk, state: Type.Optional(RoundState) })
+/** A round of an earlier time, out of a file; null: the file does not say its state. */
+export const ImportedRoundInput = closed({ ...walk, state: Type.Optional(nullable(RoundState)) })
+export type ImportedRoundInput = Static<typeof ImportedRoundInput>
 export type RoundInput = Static<typeof RoundInput>
 
 /** The newest entry that replaces a reading; the reading itself stays as it was taken. */
@@ -227,6 +239,7 @@ export const RoundRecord = closed({
   purpose: oneOf('heights', 'evening', 'between', 'morning', 'imported'),
   ...round,
   ...aside,
+  state: Type.Optional(nullable(RoundState)),
   deviceIds: SourceDevices,
   setAside: SetAside,
   levelOffsetMm,

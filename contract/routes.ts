@@ -27,6 +27,7 @@ import {
 } from './records.ts'
 import { CoilRecord, LivesRecord, PartRecord } from './decision.ts'
 import { CodeTextRecord } from './codes.ts'
+import { EvidenceOfJob } from './evidence.ts'
 import { KnowledgeRecord } from './knowledge.ts'
 import { ProceduresRecord, TorqueRecord } from './procedure.ts'
 import { ReturnRecord } from './proof.ts'
@@ -51,6 +52,7 @@ export const QUERY_RESPONSES = {
   '/api/returns': Type.Array(ReturnRecord),
   '/api/jobs/list': JobPage,
   '/api/jobs/:id': JobRecord,
+  '/api/jobs/:id/evidence': EvidenceOfJob,
   '/api/repeatability': RepeatabilityRecord,
   '/api/knowledge': KnowledgeRecord,
   '/api/code-texts': Type.Array(CodeTextRecord),
@@ -98,6 +100,9 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/jobs/list':
     'All jobs ever, searched, sorted and paged (words, state, sort, order, page, size)',
   '/api/jobs/:id': 'One job with its rounds and watches, and the newest earlier rounds of its car',
+  '/api/jobs/:id/evidence':
+    'All that is known of the car of a job: what, where, when, in which state, from whom; ' +
+    'what nobody asked; and what repairs ended',
   '/api/repeatability': 'How well this shop repeats its readings, learned from its double rounds',
   '/api/knowledge':
     'What this shop knows of faults otherwise than what ships, and what its closed jobs taught',

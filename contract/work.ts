@@ -2,6 +2,7 @@ import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, pressureBarG, uuid, words } from './quantities.ts'
 import { DeviceId, SetAside, SourceDevices } from './sources.ts'
+import { shownBy } from './procedure.ts'
 import { CornerName } from './vehicle.ts'
 
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
@@ -89,6 +90,12 @@ const Done = closed({
   deviation: nullable(
     closed({ kind: oneOf('skipped', 'torque', 'noPhoto', 'otherwise'), reason: words(300) }),
   ),
+  shownBy: Type.Optional(
+    Type.Array(shownBy, {
+      maxItems: 6,
+      description: 'What is on record that shows it, where nobody confirmed the step itself',
+    }),
+  ),
 })
 
 /** What happens in the work on a car. */
@@ -109,6 +116,16 @@ export const WorkContent = Type.Union([
       maxItems: 60,
       description: 'What was left changed, as it was seen by whoever takes over',
     }),
+    second: Type.Optional(
+      Type.Union([uuid, Type.Literal('alone')], {
+        description: 'Who lends a second hand; alone: nobody; left out: not asked',
+      }),
+    ),
+  }),
+  closed({
+    kind: Type.Literal('joint'),
+    joint: oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer'),
+    tight: Type.Boolean({ description: 'Under soap; false: it bubbles' }),
   }),
   closed({ kind: Type.Literal('left') }),
   closed({ kind: Type.Literal('handed'), to: uuid, words: note }),
@@ -133,11 +150,15 @@ export const WorkSummary = closed({
   done: Type.Integer({ minimum: 0 }),
   of: Type.Integer({ minimum: 0 }),
   temporary: Type.Integer({ minimum: 0, description: 'Changed and not undone yet' }),
+  bubbles: Type.Array(Type.String(), { description: 'Joints that bubbled under soap' }),
   lost: Type.Array(Type.String(), { description: 'What turned false and must be shown again' }),
   paused: Type.Boolean(),
   hands: Type.Array(uuid),
   handedTo: nullable(uuid),
   awaiting: Type.Integer({ minimum: 0, description: 'Deviations a lead has not agreed to' }),
   next: nullable(Type.String()),
+  backAt: Type.Union([instant, Type.Null()], {
+    description: 'When the car stood on its wheels again, all work done',
+  }),
 })
 export type WorkSummary = Static<typeof WorkSummary>

@@ -1,96 +1,17 @@
-import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type {
-  CommandPayload,
-  CommandType,
-  Rate,
-  RoundInput,
-  Shop,
-  VehicleTypeFile,
-} from '@anklet/contract'
+import type { CommandPayload, Rate, Shop, VehicleTypeFile } from '@anklet/contract'
 import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { stepSentence, toShow } from '@anklet/core/work'
-import { WALK } from '@anklet/core/vehicle'
 import type {
   ScenarioCodes,
   ScenarioCoils,
   ScenarioJob,
   ScenarioParts,
-  ScenarioRound,
   ScenarioTorques,
 } from './scenario.ts'
-
-const HOUR_MS = 3_600_000
-/** A walk of two laps takes about this long. */
-const WALK_MS = 6 * 60_000
-
-/** The same name always gives the same id (RFC 9562, version 8: our own hash). */
-function idOf(name: string): string {
-  const hex = createHash('sha256').update(`anklet demo ${name}`).digest('hex')
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
-}
-
-const read = <Content>(...path: string[]): Content =>
-  JSON.parse(readFileSync(join(...path), 'utf8')) as Content
-
-class Loader {
-  private count = 0
-
-  constructor(
-    private readonly address: string,
-    private readonly nowMs: number,
-  ) {}
-
-  ago(hours: number): string {
-    return new Date(this.nowMs - hours * HOUR_MS).toISOString()
-  }
-
-  async send<Name extends CommandType>(
-    type: Name,
-    person: string,
-    at: string,
-    payload: CommandPayload<Name>,
-    baseVersion: number | null = null,
-  ): Promise<void> {
-    this.count += 1
-    const body = JSON.stringify({
-      id: idOf(`command ${this.count}`),
-      type,
-      person: idOf(person),
-      device: 'demo',
-      at,
-      baseVersion,
-      payload,
-    })
-    const answer = await fetch(`${this.address}/api/commands`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body,
-    })
-    if (!answer.ok)
-      throw new Error(`The demo scenario was refused at "${type}": ${await answer.text()}`)
-  }
-
-  round(name: string, { level, endedAgoH, laps, ...rest }: ScenarioRound): RoundInput {
-    const endMs = this.nowMs - endedAgoH * HOUR_MS
-    const at = (share: number): string => new Date(endMs - WALK_MS * (1 - share)).toISOString()
-    const readings = laps.flatMap((heights, i) => {
-      const lap = WALK.map((corner, k) => ({ corner, lap: i + 1, heightMm: heights[k]! }))
-      return i % 2 === 0 ? lap : lap.toReversed()
-    })
-    return {
-      ...rest,
-      roundId: idOf(name),
-      levelId: level,
-      method: 'wheelCentreToArch',
-      startedAt: at(0),
-      endedAt: at(1),
-      readings: readings.map((entry, k) => ({ ...entry, at: at((k + 1) / readings.length) })),
-    }
-  }
-}
+import { HOUR_MS, idOf, Loader, read } from './loader.ts'
 
 /** A car of the scenario; `type` names a file of vehicle-types. */
 type VehicleFile = Omit<CommandPayload<'vehicle.save'>, 'vehicleId' | 'typeId'> & {
@@ -230,24 +151,31 @@ async function loadWork(
     flat,
   })
   if (!plan.ok) throw new Error(`The demo plan of ${plate} cannot be made: ${plan.error.code}`)
-  let count = 0
-  const enter = (content: CommandPayload<'work.record'>['content']): Promise<void> => {
+  let [count, spentMs] = [0, 0]
+  const enter = (
+    content: CommandPayload<'work.record'>['content'],
+    notBeforeMs = 0,
+  ): Promise<void> => {
     count += 1
-    return loader.send('work.record', by, loader.ago(agoH - (count * STEP_MS) / HOUR_MS), {
+    spentMs = Math.max(spentMs + STEP_MS, notBeforeMs)
+    return loader.send('work.record', by, loader.ago(agoH - spentMs / HOUR_MS), {
       entryId: idOf(`${name} work ${count}`),
       jobId,
       content,
     })
   }
-  await enter({ kind: 'joined', seen: [] })
+  await enter({ kind: 'joined', seen: [], second: idOf(second) })
+  const over = new Map<string, number>()
   const picture = readFileSync(join(folder, 'photos', photo)).toString('base64')
   for (const step of plan.value.steps.slice(
     0,
     plan.value.steps.findIndex(({ key }) => key === until),
   )) {
+    // The round before the work is on record: that is its step.
+    if (step.shownBy.length > 0) continue
     const photoId = idOf(`${name} photo ${step.key}`)
     if (step.photo)
-      await loader.send('photo.add', by, loader.ago(agoH - (count * STEP_MS) / HOUR_MS), {
+      await loader.send('photo.add', by, loader.ago(agoH - spentMs / HOUR_MS), {
         photoId,
         jobId,
         caption: stepSentence(step).slice(0, 200),
@@ -263,18 +191,23 @@ async function loadWork(
       by: 'person' as const,
       barG: null,
     }))
-    await enter({
-      kind: 'done',
-      key: step.key,
-      step: step.step,
-      place: step.place,
-      shown,
-      torque: step.torque ? torque : null,
-      photoIds: step.photo ? [photoId] : [],
-      note: '',
-      second: step.second ? idOf(second) : null,
-      deviation: null,
-    })
+    const waits = step.after.map(({ key }) => over.get(key) ?? 0)
+    await enter(
+      {
+        kind: 'done',
+        key: step.key,
+        step: step.step,
+        place: step.place,
+        shown,
+        torque: step.torque ? torque : null,
+        photoIds: step.photo ? [photoId] : [],
+        note: '',
+        second: step.second ? idOf(second) : null,
+        deviation: null,
+      },
+      Math.max(0, ...waits),
+    )
+    over.set(step.key, spentMs + step.waitMinutes * 60_000)
   }
 }
 
@@ -354,7 +287,10 @@ async function loadJob(
   for (const [k, round] of job.heights.entries()) {
     await loader.send('round.record', by, loader.ago(round.endedAgoH), {
       jobId,
-      round: loader.round(`${name} heights ${k}`, round),
+      round: {
+        ...loader.round(`${name} heights ${k}`, round),
+        state: round.state ?? 'levelled',
+      },
     })
   }
   if (watch) await loadWatch(loader, job, watch, name)

@@ -96,7 +96,7 @@ const jobs: ScenarioJob[] = [
       signs: ['slowRise', 'pumpOften'],
       words: 'Down at the front every morning since the frost.',
     },
-    heights: [standing('tolmark-uvren', { FL: -34, FR: -6, RL: -4, RR: 5 }, 9, 14.6)],
+    heights: [standing('tolmark-uvren', { FL: -34, FR: -6, RL: -4, RR: 5 }, 9, 14.6, 'arrived')],
     watch: { evening: rescue.evening, plannedHours: 12.5, minutesSinceRun: 130, supplyCut: 'fuse' },
   },
   {
@@ -109,7 +109,7 @@ const jobs: ScenarioJob[] = [
       signs: ['pumpOften'],
       words: 'Leans and drags its tail when the tank is full.',
     },
-    heights: [standing('brandle-ostry', { RL: -14, RR: -3 }, 11, 14.5)],
+    heights: [standing('brandle-ostry', { RL: -14, RR: -3 }, 11, 14.5, 'arrived')],
     watch: {
       ...camper,
       plannedHours: 12,
@@ -148,7 +148,7 @@ const jobs: ScenarioJob[] = [
       signs: ['message'],
       words: 'Ramp does not meet the kerb in the morning.',
     },
-    heights: [standing('orvane-taskel', { RR: -21, RL: -4 }, 10, 42)],
+    heights: [standing('orvane-taskel', { RR: -21, RL: -4 }, 10, 42, 'arrived')],
     watch: {
       ...ambulance,
       plannedHours: 13,
@@ -173,7 +173,7 @@ const jobs: ScenarioJob[] = [
       signs: ['hiss'],
       words: 'Tail sinks on the quay while waiting for the ferry.',
     },
-    heights: [standing('ilveston-corrin', { RL: -9, RR: -11 }, 9, 2.4)],
+    heights: [standing('ilveston-corrin', { RL: -9, RR: -11 }, 9, 2.4, 'arrived')],
     watch: { evening: tonight.evening, plannedHours: 11, minutesSinceRun: 60, supplyCut: 'fuse' },
   },
   {
@@ -211,7 +211,7 @@ async function atThePump(): Promise<ScenarioJob> {
       words:
         'A little low at the back left in the morning, rises ever slower, and the pump is loud and runs often.',
     },
-    heights: [standing('tolmark-uvren', { RL: -7, RR: 2 }, 6, 4.5)],
+    heights: [standing('tolmark-uvren', { RL: -7, RR: 2 }, 6, 4.5, 'arrived')],
     checks,
     log: { file: 'mw9t-lift.json', agoH: 3.9 },
   }
@@ -239,7 +239,7 @@ function easilyMistaken(): ScenarioJob[] {
         signs: ['pumpOften'],
         words: 'Both sides down at the back every morning, level again once it runs.',
       },
-      heights: [standing('ilveston-corrin', { RL: -26, RR: -22 }, 7, 1.8)],
+      heights: [standing('ilveston-corrin', { RL: -26, RR: -22 }, 7, 1.8, 'arrived')],
     },
     {
       plate: 'TQ 207',
@@ -288,7 +288,7 @@ function onTheLift(): ScenarioJob {
       signs: ['hiss'],
       words: 'Hangs at the back left with the books in, and hisses.',
     },
-    heights: [standing('brandle-ostry', { RL: -31, RR: -6 }, 6, 26.5)],
+    heights: [standing('brandle-ostry', { RL: -31, RR: -6 }, 6, 26.5, 'arrived')],
     conclusion: proved(
       'springLeak.RL',
       'Rear left spring leaks at its fold: soap showed it.',

@@ -98,10 +98,11 @@ export function standing(
   offsets: Partial<Record<Corner, number>>,
   temperatureC: number,
   endedAgoH: number,
+  state: NonNullable<ScenarioRound['state']> = 'levelled',
 ): ScenarioRound {
   const { corners } = typeOf(type).geometry
   const heights = Object.fromEntries(
     WALK.map((corner) => [corner, corners[corner].designHeightMm + (offsets[corner] ?? 0)]),
   ) as Record<Corner, number>
-  return walk(heights, 'road', temperatureC, endedAgoH)
+  return { ...walk(heights, 'road', temperatureC, endedAgoH), state }
 }

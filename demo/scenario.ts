@@ -15,6 +15,8 @@ export interface ScenarioRound extends Pick<
   'temperatureC' | 'thermometer' | 'rolledAndBounced'
 > {
   readonly level: string
+  /** What state the car was in; a watch says it of its own rounds. */
+  readonly state?: RoundInput['state']
   readonly endedAgoH: number
   /** Lap by lap, each in walking order: FL, FR, RR, RL, mm. The second lap was walked the other way round. */
   readonly laps: readonly (readonly [number, number, number, number])[]

@@ -208,7 +208,11 @@ test.describe('bad input', () => {
     await page.getByLabel('Temperature').fill('cold')
     await expect(page.getByText('"cold" is not a number. Type figures only, in °C.')).toBeVisible()
     await expect(page.getByRole('button', { name: 'Begin the walk' })).toBeDisabled()
-    await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+    await hand.settle({
+      state: /^Levelled, engine on/,
+      temperature: '8',
+      settled: /Rolled both ways/,
+    })
     await hand.tap('Begin the walk')
     const field = page.getByRole('textbox', { name: 'Front left, lap 1' })
     for (const [typed, answer] of [

@@ -232,7 +232,7 @@ test.describe('the link docked in a job', () => {
   }) => {
     const hand = await dock(page, demoShop, 'TQ 207', 'heights')
     await hand.tap('Walk another round')
-    await hand.settle({ temperature: '8' })
+    await hand.settle({ state: /^Levelled, engine on/, temperature: '8' })
     await hand.tap('Begin the walk')
     const link = page.getByRole('region', { name: 'Link to the car' })
     await link.getByRole('button', { name: 'Circuit and orders' }).click()

@@ -7,8 +7,13 @@ export interface Hand {
   /** Says who is working. */
   signIn(name: string): Promise<void>
   tap(name: string | RegExp): Promise<void>
-  /** Answers the questions before a walk. */
-  settle(answers: { temperature: string; where?: RegExp; settled?: RegExp }): Promise<void>
+  /** Answers the questions before a walk; a watch asks for no state. */
+  settle(answers: {
+    state?: RegExp
+    temperature: string
+    where?: RegExp
+    settled?: RegExp
+  }): Promise<void>
   /** Types heights in walking order, first lap FL FR RR RL, second the other way. */
   walk(heights: readonly (number | string)[]): Promise<void>
 }
@@ -26,7 +31,8 @@ export function handOn(page: Page, { touch = false } = {}): Hand {
       await page.getByRole('dialog').getByRole('button', { name, exact: true }).click()
       await expect(page.getByRole('dialog')).toBeHidden()
     },
-    settle: async ({ temperature, where = /Beside the springs/, settled = /bounced/ }) => {
+    settle: async ({ state, temperature, where = /Beside the springs/, settled = /bounced/ }) => {
+      if (state) await tap(state)
       await page.getByLabel('Temperature').fill(temperature)
       await tap(where)
       await tap(settled)

@@ -53,7 +53,7 @@ async function openJob(page: Page, hand: Hand): Promise<void> {
 }
 
 async function measureHeights(page: Page, hand: Hand): Promise<void> {
-  await hand.settle({ temperature: '10', settled: /Rolled both ways/ })
+  await hand.settle({ state: /^As it arrived/, temperature: '10', settled: /Rolled both ways/ })
   await hand.tap('Begin the walk')
   await hand.walk([451, 478, 481, 472, 472, 481, 478, 450])
   await hand.tap('Save the round')

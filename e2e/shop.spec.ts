@@ -16,7 +16,11 @@ test('the shop’s units change what is shown and typed, not what is stored', as
     .getByRole('link', { name: /TQ 102/ })
     .first()
     .click()
-  await hand.settle({ temperature: '46.4', settled: /Rolled both ways/ })
+  await hand.settle({
+    state: /^Levelled, engine on/,
+    temperature: '46.4',
+    settled: /Rolled both ways/,
+  })
   await hand.tap('Begin the walk')
   await hand.walk([18.5, 18.54, 19.13, 18.31, 18.31, 19.13, 18.54, 18.5])
   await hand.tap('Save the round')
@@ -120,7 +124,11 @@ test('a specification typed at the shelf decides what is in and what is low', as
     .getByRole('link', { name: /TQ 102/ })
     .first()
     .click()
-  await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+  await hand.settle({
+    state: /^Levelled, engine on/,
+    temperature: '8',
+    settled: /Rolled both ways/,
+  })
   await hand.tap('Begin the walk')
   await hand.walk([470, 471, 486, 465, 466, 487, 471, 470])
   await hand.tap('Save the round')

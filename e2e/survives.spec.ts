@@ -28,7 +28,11 @@ async function beginWalk(page: Page, server: TestServer): Promise<string> {
   await page.goto(`${server.address}/jobs/${id}/heights`)
   const hand = handOn(page)
   await hand.signIn('M. Arundel')
-  await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+  await hand.settle({
+    state: /^Levelled, engine on/,
+    temperature: '8',
+    settled: /Rolled both ways/,
+  })
   await hand.tap('Begin the walk')
   // The page keeps itself once its files and the job's answer are on this device; a moment on a
   // quick line, and a server killed before it is another story.

@@ -86,7 +86,7 @@ test.describe('heights', () => {
     await page.goto(`${demoShop.address}/jobs/${id}/heights`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
-    await expect(page.getByText('Front left is low by 34 mm.')).toBeVisible()
+    await expect(page.getByText('Front left stands 34 mm under its design height.')).toBeVisible()
     await hand.tap('Readings')
     await hand.tap(/^Correct front left, lap 1/)
     await page.getByLabel('It should be, mm').fill('4000')
@@ -101,7 +101,7 @@ test.describe('heights', () => {
     await expect(page.getByRole('row', { name: /^1/ })).toContainText('457')
     expect(await violations(page)).toEqual([])
     await page.keyboard.press('Escape')
-    await expect(page.getByText('Front left is low by 29 mm.')).toBeVisible()
+    await expect(page.getByText('Front left stands 29 mm under its design height.')).toBeVisible()
     await hand.tap('Compare')
     await expect(
       page.getByRole('dialog').getByText(/^Closure 10\.1 mm: what the four changes would twist/),
@@ -126,7 +126,11 @@ test.describe('heights', () => {
       .getByRole('group', { name: /What the module reports/ })
       .getByLabel('Rear left')
       .fill('301')
-    await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+    await hand.settle({
+      state: /^Levelled, engine on/,
+      temperature: '8',
+      settled: /Rolled both ways/,
+    })
     await hand.tap('Begin the walk')
     await hand.walk([300, 296, 305, 304, 304, 305, 280, 300])
     await hand.tap('Walk another lap')
@@ -301,7 +305,7 @@ test.describe('open formats', () => {
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
     const csv = await savedText(page, () => hand.tap('Rounds as CSV'))
     expect(csv).toContain(
-      'TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,6,1,480.5,481,478,479',
+      'TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,,6,1,480.5,481,478,479',
     )
   })
 
@@ -321,9 +325,9 @@ test.describe('open formats', () => {
     await page.locator('input[type=file]').setInputFiles({
       name: 'newer.json',
       mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 9 })),
+      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 10 })),
     })
-    await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 9')
+    await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 10')
     await page.locator('input[type=file]').setInputFiles({
       name: 'shop.json',
       mimeType: 'application/json',

@@ -10,6 +10,7 @@ import {
   openTestJob,
   walk,
   watchStart,
+  watchWalk,
 } from './test/records.ts'
 
 let bench: TestBench
@@ -358,7 +359,7 @@ describe('a watch', () => {
     const { jobId } = await openTestJob(bench)
     const watchId = crypto.randomUUID()
     await bench
-      .send('watch.start', watchStart(jobId, watchId, walk(LEVEL, EVENING), MORNING))
+      .send('watch.start', watchStart(jobId, watchId, watchWalk(LEVEL, EVENING), MORNING))
       .expect(200)
     return { jobId, watchId }
   }
@@ -378,7 +379,7 @@ describe('a watch', () => {
     await bench
       .send(
         'watch.finish',
-        { watchId, round: walk({ ...LEVEL, FL: 440 }, MORNING), undisturbed: true },
+        { watchId, round: watchWalk({ ...LEVEL, FL: 440 }, MORNING), undisturbed: true },
         { baseVersion: 1 },
       )
       .expect(200)
@@ -404,7 +405,10 @@ describe('a watch', () => {
   test('only one runs on a job', async () => {
     const { jobId } = await started()
     await bench
-      .send('watch.start', watchStart(jobId, crypto.randomUUID(), walk(LEVEL, EVENING), MORNING))
+      .send(
+        'watch.start',
+        watchStart(jobId, crypto.randomUUID(), watchWalk(LEVEL, EVENING), MORNING),
+      )
       .expect(problem(422, 'watchRuns'))
   })
 
@@ -413,7 +417,7 @@ describe('a watch', () => {
     await bench
       .send(
         'watch.finish',
-        { watchId, round: walk(LEVEL, '2026-11-24T18:00:00.000Z'), undisturbed: true },
+        { watchId, round: watchWalk(LEVEL, '2026-11-24T18:00:00.000Z'), undisturbed: true },
         { baseVersion: 1 },
       )
       .expect(problem(422, 'timeOrder'))
@@ -427,7 +431,7 @@ describe('a watch', () => {
         watchStart(
           other.jobId,
           crypto.randomUUID(),
-          walk(LEVEL, EVENING),
+          watchWalk(LEVEL, EVENING),
           '2026-11-24T18:00:00.000Z',
         ),
       )
@@ -442,7 +446,7 @@ describe('a watch', () => {
     await bench
       .send(
         'watch.finish',
-        { watchId, round: walk(LEVEL, MORNING, { levelId: 'high' }), undisturbed: true },
+        { watchId, round: watchWalk(LEVEL, MORNING, { levelId: 'high' }), undisturbed: true },
         { baseVersion: 1 },
       )
       .expect(problem(422, 'levelUnknown'))
@@ -450,7 +454,7 @@ describe('a watch', () => {
 
   test('without proof that the supply is off there is no watch', async () => {
     const { jobId } = await openTestJob(bench)
-    const start = watchStart(jobId, crypto.randomUUID(), walk(LEVEL, EVENING), MORNING)
+    const start = watchStart(jobId, crypto.randomUUID(), watchWalk(LEVEL, EVENING), MORNING)
     await bench
       .send('watch.start', { ...start, supplyProved: false })
       .expect(problem(422, 'supplyNotProved'))
@@ -467,7 +471,7 @@ describe('a watch', () => {
     await bench
       .send(
         'watch.start',
-        watchStart(jobId, crypto.randomUUID(), walk(LEVEL, MORNING), '2026-11-26T07:00:00Z'),
+        watchStart(jobId, crypto.randomUUID(), watchWalk(LEVEL, MORNING), '2026-11-26T07:00:00Z'),
       )
       .expect(200)
     expect(
@@ -480,11 +484,11 @@ describe('a watch', () => {
     await bench
       .send(
         'watch.finish',
-        { watchId, round: walk({ ...LEVEL, FL: 400 }, MORNING), undisturbed: true },
+        { watchId, round: watchWalk({ ...LEVEL, FL: 400 }, MORNING), undisturbed: true },
         { baseVersion: 1 },
       )
       .expect(200)
-    const second = walk({ ...LEVEL, FL: 440 }, '2026-11-25T07:20:00.000Z')
+    const second = watchWalk({ ...LEVEL, FL: 440 }, '2026-11-25T07:20:00.000Z')
     await bench
       .send('watch.finish', { watchId, round: second, undisturbed: true }, { baseVersion: 2 })
       .expect(200)

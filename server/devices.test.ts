@@ -15,8 +15,8 @@ import {
   LEVEL,
   NO_COMPLAINT,
   openTestJob,
-  walk,
   watchStart,
+  watchWalk,
 } from './test/records.ts'
 
 let bench: TestBench
@@ -268,7 +268,7 @@ describe('who may command', () => {
         watchStart(
           jobId,
           crypto.randomUUID(),
-          walk(LEVEL, '2026-11-24T18:00:00Z'),
+          watchWalk(LEVEL, '2026-11-24T18:00:00Z'),
           '2026-11-25T07:00:00Z',
         ),
       )
@@ -286,7 +286,7 @@ describe('who may command', () => {
     await standIn(id, { ignition: true }).expect(200)
     const other = crypto.randomUUID()
     await bench.send('job.open', { jobId: other, vehicleId, complaint: NO_COMPLAINT }).expect(200)
-    const evening = walk(LEVEL, '2026-11-24T18:00:00Z')
+    const evening = watchWalk(LEVEL, '2026-11-24T18:00:00Z')
     const start = watchStart(jobId, crypto.randomUUID(), evening, '2026-11-25T07:00:00Z')
     await bench.send('watch.start', start).expect(200)
     for (const action of ['raise', 'lower', 'vent', 'pump'] as const)

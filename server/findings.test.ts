@@ -3,7 +3,7 @@ import type { ArrivalRecord, Job, JobSummary } from '@anklet/contract'
 import { USUAL_WAY } from '@anklet/core/procedure'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
+import { LEVEL, openTestJob, watchStart, watchWalk } from './test/records.ts'
 
 let bench: TestBench
 beforeAll(async () => {
@@ -60,12 +60,12 @@ async function nightWith(jobId: string, kind: 'answer' | 'twisted', best: string
   const watchId = id()
   const [evening, morning] = ['2026-11-24T18:00:00Z', '2026-11-25T06:00:00Z']
   await bench
-    .send('watch.start', watchStart(jobId, watchId, walk(LEVEL, evening), morning))
+    .send('watch.start', watchStart(jobId, watchId, watchWalk(LEVEL, evening), morning))
     .expect(200)
   await bench
     .send(
       'watch.finish',
-      { watchId, round: walk({ ...LEVEL, FL: 460 }, morning), undisturbed: true },
+      { watchId, round: watchWalk({ ...LEVEL, FL: 460 }, morning), undisturbed: true },
       { baseVersion: 1 },
     )
     .expect(200)

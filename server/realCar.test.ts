@@ -6,7 +6,7 @@ import { COMMANDS } from '@anklet/contract'
 import { setAsideStandIns } from './services/setAside.ts'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
+import { LEVEL, openTestJob, walk, watchStart, watchWalk } from './test/records.ts'
 
 let bench: TestBench
 beforeAll(async () => {
@@ -141,7 +141,10 @@ async function carWith(simulated: boolean): Promise<At & { readonly plate: strin
   const { jobId, vehicleId, plate } = await openTestJob(bench, { simulated })
   const watchId = id()
   await bench
-    .send('watch.start', watchStart(jobId, watchId, walk(LEVEL, NIGHT), '2026-11-25T06:00:00Z'))
+    .send(
+      'watch.start',
+      watchStart(jobId, watchId, watchWalk(LEVEL, NIGHT), '2026-11-25T06:00:00Z'),
+    )
     .expect(200)
   return { jobId, vehicleId, watchId, plate }
 }

@@ -3,7 +3,15 @@ import type { ArrivalRecord, Job, JobPage, ShopBundle, VehicleDetail } from '@an
 import { BUNDLE_VERSION } from '@anklet/contract'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { architecture, geometry, LEVEL, openTestJob, walk, watchStart } from './test/records.ts'
+import {
+  architecture,
+  geometry,
+  LEVEL,
+  openTestJob,
+  walk,
+  watchStart,
+  watchWalk,
+} from './test/records.ts'
 
 let bench: TestBench
 beforeAll(async () => {
@@ -227,7 +235,12 @@ describe('a watch that is looked at', () => {
     const watchId = id()
     await bench
       .send('watch.start', {
-        ...watchStart(jobId, watchId, walk(LEVEL, '2026-11-20T18:00:00Z'), '2026-11-21T07:00:00Z'),
+        ...watchStart(
+          jobId,
+          watchId,
+          watchWalk(LEVEL, '2026-11-20T18:00:00Z'),
+          '2026-11-21T07:00:00Z',
+        ),
         ...change,
       })
       .expect(200)
@@ -239,7 +252,7 @@ describe('a watch that is looked at', () => {
     await bench
       .send(
         'watch.look',
-        { watchId, round: walk(LEVEL, '2026-11-20T22:00:00Z') },
+        { watchId, round: watchWalk(LEVEL, '2026-11-20T22:00:00Z') },
         { baseVersion: 1 },
       )
       .expect(200)
@@ -249,14 +262,14 @@ describe('a watch that is looked at', () => {
     await bench
       .send(
         'watch.finish',
-        { watchId, round: walk(LEVEL, '2026-11-21T07:00:00Z'), undisturbed: true },
+        { watchId, round: watchWalk(LEVEL, '2026-11-21T07:00:00Z'), undisturbed: true },
         { baseVersion: 2 },
       )
       .expect(200)
     await bench
       .send(
         'watch.look',
-        { watchId, round: walk(LEVEL, '2026-11-21T08:00:00Z') },
+        { watchId, round: watchWalk(LEVEL, '2026-11-21T08:00:00Z') },
         { baseVersion: 3 },
       )
       .expect(422)
@@ -282,7 +295,7 @@ describe('a watch that is looked at', () => {
     const start = watchStart(
       jobId,
       id(),
-      walk(LEVEL, '2026-11-20T18:00:00Z'),
+      watchWalk(LEVEL, '2026-11-20T18:00:00Z'),
       '2026-11-21T07:00:00Z',
     )
     expect(
@@ -296,7 +309,7 @@ describe('a watch that is looked at', () => {
     const start = watchStart(
       jobId,
       id(),
-      walk(LEVEL, '2026-11-20T18:00:00Z', { method: 'axleToBracket' }),
+      watchWalk(LEVEL, '2026-11-20T18:00:00Z', { method: 'axleToBracket' }),
       '2026-11-21T07:00:00Z',
     )
     expect((await bench.send('watch.start', start).expect(422)).body).toMatchObject({

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { TableRound } from './index.ts'
 import { LOAD_STATES, readRoundsTable, roundsTable } from './index.ts'
-import { METHODS } from '../heights/index.ts'
+import { METHODS, ROUND_STATES } from '../heights/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import { momentIn, numberIn } from './cells.ts'
 
@@ -134,6 +134,7 @@ describe('rounds out of a table', () => {
         levelId: fc.constantFrom('', 'road', 'high'),
         method: fc.constantFrom(...METHODS),
         load: fc.constantFrom(...LOAD_STATES),
+        state: fc.constantFrom(null, ...ROUND_STATES),
         temperatureC: fc.option(fc.integer({ min: -40, max: 60 })),
         laps: fc.array(lap, { minLength: 1, maxLength: 3 }),
       })

@@ -1,5 +1,5 @@
-import type { Method } from '../heights/index.ts'
-import { HEIGHT_RANGE_MM, METHODS } from '../heights/index.ts'
+import type { Method, RoundState } from '../heights/index.ts'
+import { HEIGHT_RANGE_MM, METHODS, ROUND_STATES } from '../heights/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, perCorner, WALK } from '../vehicle/index.ts'
 import { momentIn, numberIn } from './cells.ts'
@@ -24,6 +24,8 @@ export interface TableRound {
   readonly levelId: string
   readonly method: Method
   readonly load: LoadState
+  /** null: the table does not say. */
+  readonly state: RoundState | null
   /** null: the table does not say. */
   readonly temperatureC: number | null
   readonly laps: readonly TableLap[]
@@ -63,6 +65,7 @@ const PLAIN = [
   'level',
   'method',
   'load',
+  'state',
   'lap',
   'note',
   'person',
@@ -132,6 +135,7 @@ class Unreadable extends Error {
 const WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   method: Object.fromEntries(METHODS.map((method) => [method.toLowerCase(), method])),
   load: Object.fromEntries(LOAD_STATES.map((load) => [load, load])),
+  state: Object.fromEntries(ROUND_STATES.map((state) => [state.toLowerCase(), state])),
 }
 
 function readLine(
@@ -144,7 +148,10 @@ function readLine(
   const refuse = (code: TableFault['code'], column: string, text: string): never => {
     throw new Unreadable({ code, column, cell: text })
   }
-  const word = <Word extends string>(column: 'method' | 'load', usual: Word): Word => {
+  const word = <Word extends string | null>(
+    column: 'method' | 'load' | 'state',
+    usual: Word,
+  ): Word => {
     const text = cell(column)
       .replaceAll(/[\s_-]/g, '')
       .toLowerCase()
@@ -180,6 +187,7 @@ function readLine(
     levelId: cell('level'),
     method: word('method', 'wheelCentreToArch'),
     load: word('load', 'empty'),
+    state: word<RoundState | null>('state', null),
     temperatureC,
     lap: { lap, heightMm },
   }
@@ -208,6 +216,8 @@ export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable
         round.at,
         round.levelId,
         round.method,
+        round.load,
+        round.state ?? '',
       ].join('\n')
       const known = rounds.get(key)
       if (!known) rounds.set(key, { ...round, laps: [lap] })
@@ -229,6 +239,7 @@ export const ROUNDS_HEADING = [
   'level',
   'method',
   'load',
+  'state',
   'temperature_C',
   'lap',
   'FL_mm',
@@ -240,13 +251,14 @@ export const ROUNDS_HEADING = [
 /** Rounds as a table that `readRoundsTable` reads back to the same rounds. */
 export const roundsTable = (rounds: readonly Omit<TableRound, 'line'>[]): string[][] => [
   [...ROUNDS_HEADING],
-  ...rounds.flatMap(({ plate, at, levelId, method, load, temperatureC, laps }) =>
+  ...rounds.flatMap(({ plate, at, levelId, method, load, state, temperatureC, laps }) =>
     laps.map(({ lap, heightMm }) => [
       plate,
       at,
       levelId,
       method,
       load,
+      state ?? '',
       temperatureC === null ? '' : String(temperatureC),
       String(lap),
       ...WALK.map((corner) => String(heightMm[corner])),

@@ -5,6 +5,8 @@ import { leaveDoubtfulOut } from './doubtful.ts'
 import type { AxleSpecifications, RoundVerdict } from './judge.ts'
 import { judgeRound } from './judge.ts'
 import type { Method } from './methods.ts'
+import type { Measured } from './states.ts'
+import { isLevelled } from './states.ts'
 
 /** A specification of a level, by one way of measuring. */
 export interface LevelSpecification extends AxleSpecifications {
@@ -20,14 +22,15 @@ export interface JudgedRound<Of extends LevelSpecification> {
 
 /**
  * Holds a round against what is on record for its level and way of measuring; null where nothing
- * is.
+ * is, and where the car had not levelled itself.
  * @param repeatabilityMm standard deviation of one reading, mm
  */
 export function judgeRecorded<Of extends LevelSpecification>(
   specifications: readonly Of[],
-  round: RecordedRound & { readonly levelId: string; readonly method: Method },
+  round: RecordedRound & Measured & { readonly levelId: string; readonly method: Method },
   repeatabilityMm: number,
 ): JudgedRound<Of> | null {
+  if (!isLevelled(round)) return null
   const specification = specifications.find(
     ({ levelId, method }) => levelId === round.levelId && method === round.method,
   )

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { LevelSpecification, RecordedReading } from './index.ts'
-import { countedMm, countedReadings, judgeRecorded } from './index.ts'
+import { alike, countedMm, countedReadings, judgeRecorded, sameWay, stateOf } from './index.ts'
 
 const read = (
   corner: Corner,
@@ -62,6 +62,7 @@ describe('a round on record against its specification', () => {
   const round = {
     levelId: 'road',
     method: 'wheelCentreToArch' as const,
+    state: 'levelled' as const,
     readings: twice({ FL: 480, FR: 480, RL: 450, RR: 470 }),
     padsMm: null,
   }
@@ -75,6 +76,22 @@ describe('a round on record against its specification', () => {
   test('is held against nothing where none is on record for both', () => {
     expect(judgeRecorded([HIGH, SILL], round, 1.5)).toBeNull()
     expect(judgeRecorded([], round, 1.5)).toBeNull()
+  })
+  test('only a car that levelled itself is held against it', () => {
+    for (const state of ['arrived', 'supplyOff', 'leftOn', null] as const)
+      expect(judgeRecorded([ROAD], { ...round, state }, 1.5)).toBeNull()
+    const { state: _, ...old } = round
+    expect(judgeRecorded([ROAD], old, 1.5)).toBeNull()
+    expect(stateOf({ state: null })).toBe('arrived')
+    expect(stateOf({})).toBe('arrived')
+  })
+  test('rounds are alike in level, method, load and state', () => {
+    const empty = { levelId: 'road', method: 'sillToFloor', load: 'empty', state: null }
+    expect(alike(empty, { ...empty, state: 'arrived' })).toBe(true)
+    expect(alike(empty, { ...empty, state: 'levelled' })).toBe(false)
+    expect(sameWay(empty, { ...empty, state: 'levelled' as const })).toBe(true)
+    for (const change of [{ levelId: 'high' }, { method: 'axleToBracket' }, { load: 'laden' }])
+      expect(sameWay(empty, { ...empty, ...change })).toBe(false)
   })
   test('a reading that was doubted is left out by name', () => {
     const slipped = [...round.readings, read('FR', 480), read('FR', 540)]

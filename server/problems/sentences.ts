@@ -79,6 +79,11 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     'The floor is only in a height that is measured to the floor. Leave the pads out.',
   methodNotWatched: () =>
     'A watch is walked from wheel centre to arch: the arithmetic speaks of ride height.',
+  stateNotWatched: (data) =>
+    data['state'] === 'leftOn'
+      ? 'This watch leaves the supply on: its rounds are of a car left alone with its supply on.'
+      : 'This watch takes the supply away: its rounds are of a car with its supply off.',
+  findingUnknown: (data) => String(data['sentence']),
   newerFormat: (data) =>
     `This file was written by a newer Anklet (format ${String(data['version'])}; ` +
     `this one reads up to ${String(data['newest'])}). Update this one first; ` +

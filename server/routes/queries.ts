@@ -6,6 +6,7 @@ import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
 import { writeBundle, writeJobBundle } from '../services/bundleOut.ts'
 import { codeTextsOf } from '../services/codes.ts'
+import { readEvidence } from '../services/evidence.ts'
 import { readPicture } from '../services/jobEntries.ts'
 import { listJobs } from '../services/jobList.ts'
 import { listCoils, listParts } from '../services/decisions.ts'
@@ -47,6 +48,7 @@ const QUERIES: {
     return listJobs(db, asked)
   },
   '/api/jobs/:id': readJob,
+  '/api/jobs/:id/evidence': readEvidence,
   '/api/repeatability': readRepeatability,
   '/api/knowledge': readKnowledge,
   '/api/parts': listParts,

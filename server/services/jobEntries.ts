@@ -1,5 +1,6 @@
 import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { ChargeRecord, EvidenceRecord, Job, Photo, Repair } from '@anklet/contract'
+import { runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import {
@@ -12,12 +13,14 @@ import {
   photo,
   repair,
 } from '../store/schema.ts'
+import { refuseUnknown, refuseUnknownFinds } from './knownChecks.ts'
 import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { logsOf } from './logs.ts'
 import { openJobOf } from './rounds.ts'
 import type { Which } from './which.ts'
 import { whichOf } from './which.ts'
+import { guardedOf, refuseBubbling } from './work.ts'
 
 /** Keeps a figure or sentence on a job. */
 export const addNote: Handler<'job.note'> = async (tx, { payload, person, at }) => {
@@ -39,6 +42,7 @@ export const recordRepair: Handler<'job.repair'> = async (tx, { payload, person,
 export const recordCheck: Handler<'check.record'> = async (tx, { payload, person, at }) => {
   const { checkId: id, ...rest } = payload
   await openJobOf(tx, payload.jobId)
+  await refuseUnknownFinds(tx, payload.jobId, payload.finds ?? [])
   await tx.insert(checkDone).values({ id, ...rest, personId: person, at })
   return null
 }
@@ -47,6 +51,7 @@ export const recordCheck: Handler<'check.record'> = async (tx, { payload, person
 export const sayEvidence: Handler<'evidence.say'> = async (tx, { payload, person, at }) => {
   const { evidenceId: id, ...rest } = payload
   await openJobOf(tx, payload.jobId)
+  await refuseUnknown(tx, payload.jobId, [payload], () => '/payload')
   await tx.insert(evidence).values({ id, ...rest, personId: person, at })
   return null
 }
@@ -63,6 +68,8 @@ export const concludeJob: Handler<'job.conclude'> = async (tx, { payload, person
 export const recordCharge: Handler<'charge.record'> = async (tx, { payload, person, at }) => {
   const { chargeId: id, ...rest } = payload
   const { vehicleId } = await openJobOf(tx, payload.jobId)
+  const work = await guardedOf(tx, payload.jobId)
+  if (work) refuseBubbling(runOf(work), '/payload/gas')
   await tx.insert(charge).values({ id, ...rest, vehicleId, personId: person, at })
   return null
 }

@@ -25,6 +25,10 @@ function check(book: KnowledgeBook, pathOf: (fault: BookFault) => string): void 
     )
 }
 
+/** Where the shop's knowledge differs from what ships. */
+export const readChanges = async (db: Database | Transaction): Promise<KnowledgeChanges> =>
+  (await db.select({ changes: knowledge.changes }).from(knowledge))[0]?.changes ?? NONE
+
 async function change(
   tx: Transaction,
   baseVersion: number | null,

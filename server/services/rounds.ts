@@ -1,5 +1,6 @@
 import type { SQL } from 'drizzle-orm'
 import { asc, desc, eq, getTableColumns, inArray, ne, or } from 'drizzle-orm'
+import type { RoundState } from '@anklet/core/heights'
 import { isFloorBased } from '@anklet/core/heights'
 import { CORNERS } from '@anklet/core/vehicle'
 import type { CommandOf, Round, RoundInput } from '@anklet/contract'
@@ -24,7 +25,10 @@ export async function openJobOf(tx: Transaction, jobId: string): Promise<typeof 
   return found
 }
 
-function checkWalk(input: RoundInput): void {
+/** A round as it is put on record; null: nobody said what state it was taken in. */
+type Walked = Omit<RoundInput, 'state'> & { readonly state?: RoundState | null }
+
+function checkWalk(input: Walked): void {
   const unread = CORNERS.find((corner) => !input.readings.some((entry) => entry.corner === corner))
   if (unread) throw new AppError('cornerNotRead', { corner: unread }, '/payload/round/readings')
   if (input.padsMm && !isFloorBased(input.method))
@@ -50,7 +54,7 @@ interface Car {
  */
 async function insertRounds(
   tx: Transaction,
-  inputs: readonly RoundInput[],
+  inputs: readonly Walked[],
   purpose: Purpose,
   { vehicleId, id: jobId }: Car,
   signed: Signed,
@@ -88,7 +92,7 @@ async function insertRounds(
 /** Puts one round on record. */
 export const insertRound = (
   tx: Transaction,
-  input: RoundInput,
+  input: Walked,
   purpose: Purpose,
   car: Car,
   signed: Signed,

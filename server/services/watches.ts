@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm'
-import type { RoundInput, Watch } from '@anklet/contract'
+import type { CommandPayload, Watch } from '@anklet/contract'
+import type { RoundState } from '@anklet/core/heights'
 import { isRideHeight } from '@anklet/core/heights'
 import { AppError } from '../problems/appError.ts'
 import type { Transaction } from '../store/database.ts'
@@ -9,6 +10,7 @@ import { iso, isoOrNull } from './instants.ts'
 import { insertRound, openJobOf } from './rounds.ts'
 import { required, updateVersion } from './saving.ts'
 
+type WatchRound = CommandPayload<'watch.look'>['round']
 type WatchRow = typeof watch.$inferSelect
 
 /** A watch as it is told. */
@@ -32,6 +34,17 @@ async function lockedWatch(
   if (!states.includes(found.state))
     throw new AppError(states.includes('running') ? 'watchNotRunning' : 'watchNotWalked')
   return found
+}
+
+/** A round of a watch in the state the watch keeps the car in. @throws {AppError} where it says another */
+function inItsState(
+  walked: WatchRound,
+  supplyCut: WatchRow['supplyCut'],
+): WatchRound & { readonly state: RoundState } {
+  const state = supplyCut === 'leftOn' ? 'leftOn' : 'supplyOff'
+  if (walked.state !== undefined && walked.state !== state)
+    throw new AppError('stateNotWatched', { state }, '/payload/round/state')
+  return { ...walked, state }
 }
 
 /** Starts a watch: its evening round and its conditions go on record together. */
@@ -62,7 +75,7 @@ export const startWatch: Handler<'watch.start'> = async (tx, command) => {
       '/payload/plannedEndAt',
     )
   }
-  await insertRound(tx, evening, 'evening', job, command)
+  await insertRound(tx, inItsState(evening, supplyCut), 'evening', job, command)
   await tx.insert(watch).values({
     id: watchId,
     jobId,
@@ -77,7 +90,7 @@ export const startWatch: Handler<'watch.start'> = async (tx, command) => {
   return 1
 }
 
-function checkSameWay(later: RoundInput, first: typeof round.$inferSelect): void {
+function checkSameWay(later: WatchRound, first: typeof round.$inferSelect): void {
   if (Date.parse(later.startedAt) <= Date.parse(first.endedAt)) {
     throw new AppError(
       'timeOrder',
@@ -105,7 +118,13 @@ export const lookAtWatch: Handler<'watch.look'> = async (tx, command) => {
       'evening round',
     ),
   )
-  await insertRound(tx, look, 'between', await openJobOf(tx, found.jobId), command)
+  await insertRound(
+    tx,
+    inItsState(look, found.supplyCut),
+    'between',
+    await openJobOf(tx, found.jobId),
+    command,
+  )
   return updateVersion(
     tx,
     watch,
@@ -137,7 +156,13 @@ export const finishWatch: Handler<'watch.finish'> = async (tx, command) => {
     'evening round',
   )
   checkSameWay(morning, evening)
-  await insertRound(tx, morning, 'morning', await openJobOf(tx, found.jobId), command)
+  await insertRound(
+    tx,
+    inItsState(morning, found.supplyCut),
+    'morning',
+    await openJobOf(tx, found.jobId),
+    command,
+  )
   return updateVersion(
     tx,
     watch,

@@ -55,6 +55,7 @@ import type {
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
 const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' })
+const ROUND_STATES = ['arrived', 'levelled', 'supplyOff', 'leftOn'] as const
 const METHODS = ['wheelCentreToArch', 'axleToBracket', 'sillToFloor'] as const
 const version = () => integer('version').notNull().default(1)
 // From a simulated vehicle onto the record of a real car; null: nobody has looked yet.
@@ -148,6 +149,7 @@ export const round = pgTable(
     load: text('load', { enum: ['empty', 'driver', 'laden'] })
       .notNull()
       .default('empty'),
+    state: text('state', { enum: ROUND_STATES }),
     padsMm: jsonb('pads_mm').$type<NonNullable<Round['padsMm']>>(),
     reportedMm: jsonb('reported_mm').$type<NonNullable<Round['reportedMm']>>(),
     deviceIds: deviceIds(),

@@ -68,12 +68,14 @@ export const boxWith = (change: Partial<DeviceIdentity> = {}): DeviceIdentity =>
 
 export const NO_COMPLAINT = { where: [], when: [], signs: [], words: '' }
 
-/** A walk of two laps that ended at a time. */
-export function walk(
+type WatchRound = Omit<RoundInput, 'state'>
+
+/** A walk of two laps that ended at a time, as a watch takes it: the watch says its state. */
+export function watchWalk(
   heights: PerCorner<number>,
   endedAt: string,
-  change: Partial<RoundInput> = {},
-): RoundInput {
+  change: Partial<WatchRound> = {},
+): WatchRound {
   const startedAt = new Date(Date.parse(endedAt) - 300_000).toISOString()
   const lap = (number: 1 | 2, order: readonly Corner[]) =>
     order.map((corner) => ({ corner, lap: number, heightMm: heights[corner], at: endedAt }))
@@ -90,6 +92,13 @@ export function walk(
     ...change,
   }
 }
+
+/** A walk of two laps around a car that levelled itself. */
+export const walk = (
+  heights: PerCorner<number>,
+  endedAt: string,
+  change: Partial<RoundInput> = {},
+): RoundInput => ({ ...watchWalk(heights, endedAt), state: 'levelled', ...change })
 
 export const LEVEL = { FL: 480, FR: 480, RL: 480, RR: 480 }
 
@@ -118,7 +127,7 @@ export async function openTestJob(
 export const watchStart = (
   jobId: string,
   watchId: string,
-  evening: RoundInput,
+  evening: WatchRound,
   plannedEndAt: string,
 ) => ({
   watchId,

@@ -87,7 +87,10 @@ const walked = (draft: Draft, count = 8): Draft => ({
 
 describe('a round on its way to the server', () => {
   test('heights go as they were walked, dated by their first and last reading', () => {
-    const draft = walked(freshDraft(jobOf(), 'heights', NOW))
+    const unsaid = walked(freshDraft(jobOf(), 'heights', NOW))
+    // Nobody said yet in what state it stands.
+    expect(sealDraft(unsaid, units, signer)).toBeNull()
+    const draft: Draft = { ...unsaid, state: 'arrived' }
     const command = sealDraft(draft, units, signer)
     expect(command).toMatchObject({
       id: draft.commandId,
@@ -100,6 +103,7 @@ describe('a round on its way to the server', () => {
         round: {
           roundId: draft.roundId,
           levelId: 'road',
+          state: 'arrived',
           temperatureC: 8,
           startedAt: '2026-11-24T18:00:00.000Z',
           endedAt: '2026-11-24T18:07:00.000Z',
@@ -110,7 +114,7 @@ describe('a round on its way to the server', () => {
   })
 
   test('sealed twice it is the same intention', () => {
-    const draft = walked(freshDraft(jobOf(), 'heights', NOW))
+    const draft: Draft = { ...walked(freshDraft(jobOf(), 'heights', NOW)), state: 'levelled' }
     expect(sealDraft(draft, units, signer)?.id).toBe(sealDraft(draft, units, signer)?.id)
   })
 
@@ -177,9 +181,10 @@ describe('rounds of a job', () => {
 
   test('earlier visits are remembered for comparison, not counted as this job’s', () => {
     expect(heightRounds(job)).toEqual([first])
-    expect(earlierRound(job, 'road', 'wheelCentreToArch', first.id)).toBe(old)
-    expect(earlierRound(job, 'kneel', 'wheelCentreToArch')).toBeNull()
-    expect(earlierRound(job, 'road', 'sillToFloor')).toBeNull()
+    expect(earlierRound(job, first)).toBe(old)
+    expect(earlierRound(job, { ...first, levelId: 'kneel' })).toBeNull()
+    expect(earlierRound(job, { ...first, method: 'sillToFloor' })).toBeNull()
+    expect(earlierRound(job, { ...first, load: 'laden' })).toBeNull()
     expect(summaryFacts(jobOf({ rounds: [old] })).hasHeights).toBe(false)
   })
 

@@ -1,5 +1,5 @@
 import type { Command, Round } from '@anklet/contract'
-import type { Method } from '@anklet/core/heights'
+import type { Method, RoundState } from '@anklet/core/heights'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { perCorner } from '@anklet/core/vehicle'
 import type { Thermometer } from '@anklet/core/leakdown'
@@ -30,6 +30,7 @@ export const USUAL_ROUND = {
   reported: perCorner(() => ''),
   sources: [],
   laps: 2,
+  state: null,
 } as const satisfies Partial<Draft>
 
 /** A round being walked. It lives in this browser until the server has it. */
@@ -44,6 +45,8 @@ export interface Draft {
   readonly levelId: string
   readonly method: Method
   readonly load: Round['load']
+  /** What state the car is measured in; null: nobody said yet. A watch says it by itself. */
+  readonly state: RoundState | null
   /** Height of the floor at each pad, as typed; empty: level with the others. */
   readonly pads: PerCorner<string>
   /** What the module reports, as typed; empty: not read. */

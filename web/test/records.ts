@@ -62,6 +62,7 @@ export function roundOf(
     person: 'p',
     device: 'd',
     load: 'empty',
+    state: 'levelled',
     padsMm: null,
     reportedMm: null,
     readings: laps,
@@ -124,5 +125,6 @@ export const proofItem = (change: Partial<ProofItem>): ProofItem => ({
   why: null,
   words: '',
   declined: false,
+  told: null,
   ...change,
 })

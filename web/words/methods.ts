@@ -1,5 +1,5 @@
 import type { Round } from '@anklet/contract'
-import type { Method } from '@anklet/core/heights'
+import type { Method, RoundState } from '@anklet/core/heights'
 
 /** Ways of measuring, as they are chosen. */
 export const METHOD_WORDS: Readonly<Record<Method, string>> = {
@@ -19,4 +19,27 @@ export const LOAD_WORDS: Readonly<Record<Round['load'], string>> = {
   empty: 'Empty',
   driver: 'Driver aboard',
   laden: 'Laden',
+}
+
+/** What state a car was measured in. */
+export const STATE_WORDS: Readonly<Record<RoundState, string>> = {
+  arrived: 'As it arrived',
+  levelled: 'Levelled, engine on',
+  supplyOff: 'Supply off',
+  leftOn: 'Left alone, supply on',
+}
+
+/** The same of a round on record: what nobody asked stays not known. */
+export const stateWords = ({ state }: Pick<Round, 'state'>): string =>
+  state ? STATE_WORDS[state] : 'State not known'
+
+/** What a round in another state than levelled cannot say. */
+export const NOT_JUDGED: Readonly<Record<Exclude<RoundState, 'levelled'>, string>> = {
+  arrived:
+    'Measured as it arrived: that shows how it came in. The specification is of a car that ' +
+    'levelled itself with its engine on; nothing is called in or out.',
+  supplyOff: 'Measured with the supply off: that shows what it loses. Nothing is called in or out.',
+  leftOn:
+    'Measured as it was left, its supply on: that shows what it lets down. Nothing is called in ' +
+    'or out.',
 }

@@ -1,6 +1,5 @@
 import type { Job, Round } from '@anklet/contract'
-import type { Method } from '@anklet/core/heights'
-import { countedReadings, isRideHeight, meanHeights } from '@anklet/core/heights'
+import { alike, countedReadings, isRideHeight, meanHeights, sameWay } from '@anklet/core/heights'
 import type { Corner } from '@anklet/core/vehicle'
 import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
 
@@ -22,17 +21,25 @@ export const heightRounds = (job: Job): Round[] =>
   job.rounds.filter(({ jobId, purpose }) => jobId === job.id && purpose === 'heights').toReversed()
 
 /**
- * The round before this one at the same level and measured the same way, from whatever job: what
- * the tape said last time.
+ * The round before this one at the same level, measured the same way under the same load, from
+ * whatever job: what the tape said last time.
  */
 export const earlierRound = (
   job: Job,
-  levelId: string,
-  method: Method,
-  exceptId?: string,
+  round: Pick<Round, 'levelId' | 'method' | 'load'> & { readonly id?: string },
 ): Round | null =>
-  job.rounds.findLast(
-    (round) => round.levelId === levelId && round.method === method && round.id !== exceptId,
+  job.rounds.findLast((each) => sameWay(each, round) && each.id !== round.id) ?? null
+
+/**
+ * The other half of a pair: the newest round of this job in the same state, at the same level and
+ * measured the same way, one empty and one laden; null where there is none.
+ */
+export const pairedRound = (job: Job, round: Round): Round | null =>
+  heightRounds(job).find(
+    (each) =>
+      each.load !== round.load &&
+      (each.load === 'empty' || round.load === 'empty') &&
+      alike({ ...each, load: round.load }, round),
   ) ?? null
 
 /** The level nearest the design height, where a car usually stands. */

@@ -1,4 +1,4 @@
-import type { RoundInput, Vehicle, VehicleType } from '@anklet/contract'
+import type { ImportedRoundInput, Vehicle, VehicleType } from '@anklet/contract'
 import type { ReadTable, TableFault, TableRound } from '@anklet/core/exchange'
 import { WALK } from '@anklet/core/vehicle'
 import { barePlate } from '../../words/plates.ts'
@@ -94,15 +94,20 @@ export async function idOf(...words: readonly string[]): Promise<string> {
 
 /** A round of a table as it is sent. @param usualC temperature where its line says none, degC. */
 export async function inputOf(
-  { at, levelId, method, load, temperatureC, laps }: TableRound,
+  { at, levelId, method, load, state, temperatureC, laps }: TableRound,
   vehicleId: string,
   usualC: number,
-): Promise<RoundInput> {
+): Promise<ImportedRoundInput> {
   return {
-    roundId: await idOf('round', vehicleId, at, levelId, method),
+    roundId: await idOf(
+      ...['round', vehicleId, at, levelId, method],
+      ...(load === 'empty' ? [] : [load]),
+      ...(state ? [state] : []),
+    ),
     levelId,
     method,
     load,
+    state,
     temperatureC: temperatureC ?? usualC,
     thermometer: 'elsewhere',
     rolledAndBounced: false,

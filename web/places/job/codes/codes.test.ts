@@ -1,12 +1,11 @@
 import type { CodeReading, CodeText, DeviceStatus, Frame, Job } from '@anklet/contract'
 import { checksAt, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { knownOf } from '@anklet/core/evidence'
 import { perCorner } from '@anklet/core/vehicle'
 import { describe, expect, test } from 'vitest'
 import { jobOf, roundOf } from '../../../test/records.ts'
 import { decodedWords, meaningWords } from '../../../words/codes.ts'
 import { codesToKeep, liveEvidence } from '../dock/fromLink.ts'
-import { evidenceOf } from '../suspects/evidenceOf.ts'
-import { codeEvidence } from './codeEvidence.ts'
 import { readIn } from './readIn.ts'
 
 const plain = jobOf()
@@ -45,8 +44,8 @@ const reading = (codes: CodeReading['codes'], jobId = 'j'): CodeReading => ({
   codes,
 })
 const found = (...codeReadings: CodeReading[]): string =>
-  codeEvidence(checks, { id: 'j', codeReadings, codeTexts: TEXTS })
-    .map(({ check, outcome }) => `${check} ${outcome}`)
+  knownOf(jobOf({ codeReadings, codeTexts: TEXTS }), checks)
+    .pieces.map(({ check, outcome }) => `${check} ${outcome}`)
     .join(', ')
 
 describe('codes as evidence', () => {
@@ -69,9 +68,9 @@ describe('codes as evidence', () => {
       'codes none, codeSensor none',
     )
     expect(
-      evidenceOf(jobOf({ codeReadings: [reading([code('C3104')])], codeTexts: TEXTS }), checks),
+      knownOf(jobOf({ codeReadings: [reading([code('C3104')])], codeTexts: TEXTS }), checks).pieces,
     ).toMatchObject([
-      { check: 'codes', outcome: 'goal', from: 'codes', doubted: null },
+      { check: 'codes', outcome: 'goal', source: { kind: 'codes' }, doubted: null },
       { check: 'codeSensor', outcome: 'none' },
     ])
   })

@@ -3,11 +3,10 @@ import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
 import type { ReportedCode } from '@anklet/core/codes'
 import { codeText } from '@anklet/core/codes'
 import type { Corner } from '@anklet/core/vehicle'
+import { differing, readingOf } from '@anklet/core/evidence'
 import { WALK } from '@anklet/core/vehicle'
 import { valueAt } from '../../devices/live.ts'
 import { heightRounds, isRideRound, meansOf } from '../rounds.ts'
-import { readingOf } from '../codes/codeEvidence.ts'
-import { differing } from '../suspects/evidenceOf.ts'
 
 const NUMBER = /^[PCBU][0-3][0-9A-F]{3}$/
 

@@ -1,6 +1,6 @@
 import type { Job, Round } from '@anklet/contract'
 import type { ComparedRound } from '@anklet/core/heights'
-import { compareRounds, countedReadings, modelSigmaMm } from '@anklet/core/heights'
+import { compareRounds, countedReadings, modelSigmaMm, sameWay } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
@@ -8,6 +8,7 @@ import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { compareWords } from '../../../words/compare.ts'
+import { stateWords } from '../../../words/methods.ts'
 import { momentWords } from '../../../words/times.ts'
 
 interface CompareProps {
@@ -28,23 +29,20 @@ const comparedRound = (round: Round): ComparedRound => ({
 })
 
 /**
- * Any two rounds of this car at one level, measured one way: what changed, and whether both can be
+ * Any two rounds of this car at one level, measured one way under one load: what changed, and whether both can be
  * right.
  */
 export function Compare({ job, round, units, repeatabilityMm }: CompareProps): ReactNode {
   const id = useId()
   const others = job.rounds
-    .filter(
-      (each) =>
-        each.id !== round.id && each.levelId === round.levelId && each.method === round.method,
-    )
+    .filter((each) => each.id !== round.id && sameWay(each, round))
     .toReversed()
   const [chosen, setChosen] = useState(others[0]?.id ?? '')
   const other = others.find((each) => each.id === chosen)
   if (!other)
     return (
       <p className="text-ink-2">
-        No other round at this level, measured this way, is on record yet.
+        No other round at this level, measured this way under this load, is on record yet.
       </p>
     )
   const [first, second] = other.endedAt < round.endedAt ? [other, round] : [round, other]
@@ -69,7 +67,7 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
         >
           {others.map((each) => (
             <option key={each.id} value={each.id}>
-              {momentWords(each.endedAt, now)}
+              {momentWords(each.endedAt, now)}, {stateWords(each).toLowerCase()}
             </option>
           ))}
         </select>

@@ -1,4 +1,6 @@
 import type { Job, Round } from '@anklet/contract'
+import type { RoundState } from '@anklet/core/heights'
+import { isLevelled, stateOf } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { mapCorners, WALK } from '@anklet/core/vehicle'
@@ -13,7 +15,13 @@ import { draftKey, useDrafts, withSource } from '../../../state/drafts.ts'
 import { useSession } from '../../../state/session.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { LOAD_WORDS, METHOD_ORDERS, METHOD_WORDS } from '../../../words/methods.ts'
+import {
+  LOAD_WORDS,
+  METHOD_ORDERS,
+  METHOD_WORDS,
+  NOT_JUDGED,
+  stateWords,
+} from '../../../words/methods.ts'
 import { leftOutWords } from '../../../words/remarks.ts'
 import { momentWords } from '../../../words/times.ts'
 import { roundVerdictNotes, roundVerdictWords, singleSensorWords } from '../../../words/verdicts.ts'
@@ -26,6 +34,7 @@ import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
 import { ThrowAway } from '../walk/ThrowAway.tsx'
 import { WalkPanel } from '../walk/WalkPanel.tsx'
 import { Compare } from './Compare.tsx'
+import { LoadPair } from './LoadPair.tsx'
 import { Readings } from './Readings.tsx'
 import { Reported } from './Reported.tsx'
 import { RoundStrip } from './RoundStrip.tsx'
@@ -77,7 +86,8 @@ function RoundList({
                 {momentWords(round.endedAt, now)}
               </span>
               <span className="block text-[13.5px] text-ink-2">
-                {capital(round.levelId)} level, {METHOD_WORDS[round.method].toLowerCase()}
+                {stateWords(round)}. {capital(round.levelId)} level,{' '}
+                {METHOD_WORDS[round.method].toLowerCase()}
                 {round.load === 'empty' ? '' : `, ${LOAD_WORDS[round.load].toLowerCase()}`},{' '}
                 {lapWords(round)}
               </span>
@@ -149,6 +159,14 @@ function BesideRound({
   )
 }
 
+const notJudged = (round: Round): string => {
+  const state = stateOf(round)
+  if (state === 'levelled') return ''
+  return round.state
+    ? NOT_JUDGED[state]
+    : `Nobody said what state it stood in. ${NOT_JUDGED.arrived}`
+}
+
 /** What the band or the notch in the strip stands for. */
 function BandLegend({
   verdict,
@@ -164,10 +182,12 @@ function BandLegend({
       {verdict
         ? `The band is the specification (${verdict.specification.source}, ` +
           `${verdict.specification.date}), its dark part what this tape can be sure of.`
-        : isRideRound(round)
-          ? 'The notch is the design height at this level. No specification is on record ' +
-            'for it, so nothing is called in or out.'
-          : ''}
+        : isLevelled(round)
+          ? isRideRound(round)
+            ? 'The notch is the design height at this level. No specification is on record ' +
+              'for it, so nothing is called in or out.'
+            : ''
+          : `${isRideRound(round) ? 'The notch is the design height at this level. ' : ''}${notJudged(round)}`}
       {earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}
       {round.padsMm ? ' The uneven floor is taken out.' : ''}
     </p>
@@ -190,7 +210,7 @@ function Recorded({
   const worked = job.workNow?.at === 'proving' || job.workNow?.at === 'finished'
   const round = rounds.find(({ id }) => id === shownId) ?? rounds[0]
   if (!round) return null
-  const earlier = earlierRound(job, round.levelId, round.method, round.id)
+  const earlier = earlierRound(job, round)
   const verdict = judgedRound(job, round, repeatabilityMm)
   const notes = verdict
     ? [
@@ -207,7 +227,9 @@ function Recorded({
             ? roundVerdictWords(verdict.answer, units)
             : isRideRound(round)
               ? lowestWords(job, round, units)
-              : 'Measured; no specification for this way of measuring is on record.'}
+              : isLevelled(round)
+                ? 'Measured; no specification for this way of measuring is on record.'
+                : 'Measured, to be compared with rounds measured the same way.'}
         </p>
         <RoundStrip job={job} round={round} earlier={earlier} units={units} verdict={verdict} />
         {notes.length + sensed.length > 0 && (
@@ -224,6 +246,7 @@ function Recorded({
             <SinceHandover job={job} round={round} />
           </Suspense>
         )}
+        <LoadPair job={job} round={round} units={units} />
         <Reported round={round} units={units} />
       </div>
       <BesideRound
@@ -261,6 +284,12 @@ function Recorded({
   )
 }
 
+// After the work it is measured levelled first; before it, as it came.
+const statesFor = ({ workNow }: Job): readonly RoundState[] =>
+  workNow?.at === 'proving' || workNow?.at === 'finished'
+    ? ['levelled', 'arrived', 'supplyOff']
+    : ['arrived', 'levelled', 'supplyOff']
+
 /** The heights: the walk, and what it found. */
 export function Heights({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
@@ -278,7 +307,7 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
         job={job}
         draft={draft}
         against={null}
-        earlier={earlierRound(job, draft.levelId, draft.method)}
+        earlier={earlierRound(job, draft)}
         watchVersion={null}
         saveWords="Save the round"
       />
@@ -301,7 +330,7 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
         Same place, same floor, same load, doors shut, tyres right. Not straight off the lift:
         settle it first.
       </p>
-      <RoundQuestions job={job} draft={shown} levels onChange={change} />
+      <RoundQuestions job={job} draft={shown} levels states={statesFor(job)} onChange={change} />
       {(docked || job.proof.some(({ content }) => content.kind === 'calibrated')) && (
         <Suspense>
           <ReportedNow

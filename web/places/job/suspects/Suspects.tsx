@@ -6,6 +6,7 @@ import { useCommand } from '../../../data/queries.ts'
 import { foundWords } from '../../../words/suspects.ts'
 import { Conclude } from './Conclude.tsx'
 import { NextCheck } from './NextCheck.tsx'
+import { OldCases } from './OldCases.tsx'
 import { Path } from './Path.tsx'
 import { SuspectList } from './SuspectList.tsx'
 import { useSuspects } from './useSuspects.ts'
@@ -69,6 +70,7 @@ export function Suspects({
   return (
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-5">
+        <OldCases now={now} />
         {answer.kind === 'contradiction' ? (
           <NoSingleFault items={answer.items} checks={now.checks} />
         ) : (
@@ -82,8 +84,8 @@ export function Suspects({
             const piece = now.pieces.find((each) => each.check === check)!
             tell(
               check,
-              piece.from === 'hand' ? 'found' : 'counted',
-              piece.from === 'hand' ? piece.outcome : null,
+              piece.source.kind === 'hand' ? 'found' : 'counted',
+              piece.source.kind === 'hand' ? piece.outcome : null,
             )
           }}
         />

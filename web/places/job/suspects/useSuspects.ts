@@ -1,6 +1,8 @@
 import type { Job, Rate } from '@anklet/contract'
 import type { PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
 import { causesAt, checksAt } from '@anklet/core/diagnosis'
+import type { KnownOfJob } from '@anklet/core/evidence'
+import { knownOf } from '@anklet/core/evidence'
 import type { Remote } from 'comlink'
 import { useMemo } from 'react'
 import { useShop } from '../../../data/queries.ts'
@@ -10,8 +12,6 @@ import type {
   DiagnosisWorker,
 } from '../../../workers/diagnosisWorker.ts'
 import { useReckoned } from '../../../workers/useReckoned.ts'
-import type { Piece } from './evidenceOf.ts'
-import { evidenceOf } from './evidenceOf.ts'
 import type { ShopBook } from './useBook.ts'
 import { useBook } from './useBook.ts'
 
@@ -23,8 +23,7 @@ const askReasons = (
 ): Promise<DiagnosisAnswer> => remote.work(request)
 
 /** What a job's suspects stand on and come to. */
-export interface SuspectsNow {
-  readonly pieces: readonly Piece[]
+export interface SuspectsNow extends KnownOfJob {
   readonly causes: ReadonlyMap<string, PlacedCause>
   readonly checks: ReadonlyMap<string, PlacedCheck>
   readonly shop: ShopBook
@@ -45,9 +44,9 @@ export function useSuspects(job: Job): SuspectsNow {
     [book, architecture],
   )
   const checks = useMemo(() => checksAt(book, architecture), [book, architecture])
-  const pieces = useMemo(() => evidenceOf(job, checks), [job, checks])
+  const known = useMemo(() => knownOf(job, checks), [job, checks])
   const counts = useMemo(() => summed(record?.learned.counts, record?.borrowed?.counts), [record])
-  const evidence = pieces
+  const evidence = known.pieces
     .filter(({ doubted }) => doubted === null)
     .map(({ check, outcome }) => ({ check, outcome }))
   const circumstances = {
@@ -62,7 +61,7 @@ export function useSuspects(job: Job): SuspectsNow {
     record ? { architecture, changes, circumstances, evidence } : null,
     { kind: 'broken' },
   )
-  return { pieces, causes, checks, shop, rate, answer }
+  return { ...known, causes, checks, shop, rate, answer }
 }
 
 function summed(

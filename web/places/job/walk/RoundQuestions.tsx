@@ -1,4 +1,5 @@
 import type { Job } from '@anklet/contract'
+import type { RoundState } from '@anklet/core/heights'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
@@ -6,11 +7,14 @@ import { useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital } from '../../../words/corners.ts'
+import { STATE_WORDS } from '../../../words/methods.ts'
 
 interface QuestionsProps {
   readonly job: Job
   readonly draft: Draft
   readonly levels: boolean
+  /** What states may be said, the likeliest first; none: the watch says it. */
+  readonly states?: readonly RoundState[]
   onChange(change: Partial<Draft>): void
 }
 
@@ -20,16 +24,41 @@ const PLACES = [
   { value: 'elsewhere', words: 'Elsewhere', hint: '±5 K' },
 ] as const
 
+const STATE_HINTS: Readonly<Record<RoundState, string>> = {
+  arrived: 'before anybody did anything',
+  levelled: 'or settled on coils; held against the specification',
+  supplyOff: 'fuse, switch or battery',
+  leftOn: 'left alone',
+}
+
 /**
  * What every round needs to be worth anything: its level, the air's temperature and of what, and
  * whether the car was settled.
  */
-export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps): ReactNode {
+export function RoundQuestions({
+  job,
+  draft,
+  levels,
+  states = [],
+  onChange,
+}: QuestionsProps): ReactNode {
   const units = useUnits()
   const typed = readTyped(draft.temperature, 'temperature', units)
   const complain = draft.temperature !== '' && !typed.ok
   return (
     <>
+      {states.length > 0 && (
+        <Taps<RoundState>
+          legend="In what state is it measured?"
+          chosen={draft.state ? [draft.state] : []}
+          onTap={(state) => onChange({ state })}
+          options={states.map((state) => ({
+            value: state,
+            words: STATE_WORDS[state],
+            hint: STATE_HINTS[state],
+          }))}
+        />
+      )}
       {levels && (
         <Taps
           legend="Which level does it stand at?"
@@ -92,4 +121,7 @@ export function RoundQuestions({ job, draft, levels, onChange }: QuestionsProps)
 
 /** Whether the questions of a round are answered. */
 export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean =>
-  temperatureOk && draft.thermometer !== null && draft.rolledAndBounced !== null
+  temperatureOk &&
+  (draft.kind !== 'heights' || draft.state !== null) &&
+  draft.thermometer !== null &&
+  draft.rolledAndBounced !== null

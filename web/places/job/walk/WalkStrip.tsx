@@ -1,4 +1,5 @@
 import type { Job, Round } from '@anklet/contract'
+import { isLevelled } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
@@ -35,7 +36,7 @@ export function WalkStrip({
   const offset =
     job.vehicleType.architecture.levels.find(({ id }) => id === draft.levelId)?.offsetMm ?? 0
   const design = designAt(job, offset)
-  const specification = specificationAt(job, draft.levelId, draft.method)
+  const specification = isLevelled(draft) ? specificationAt(job, draft.levelId, draft.method) : null
   const before = earlier && meansOf(earlier)
   const means = perCorner((corner) => {
     const list = draft.readings.filter((taken) => taken.corner === corner)

@@ -41,7 +41,9 @@ function asideOf(
     : { padsMm: padsMm && mapCorners(padsMm, (mm) => mm ?? 0), reportedMm }
 }
 
-function roundOf(draft: Draft, units: DisplayUnits): RoundInput | null {
+type WatchRound = Omit<RoundInput, 'state'>
+
+function roundOf(draft: Draft, units: DisplayUnits): WatchRound | null {
   const {
     roundId,
     levelId,
@@ -102,7 +104,10 @@ export function sealDraft(
     baseVersion: draft.kind === 'morning' || draft.kind === 'look' ? watchVersion : null,
   }
   const { jobId, watchId, undisturbed, checklist } = draft
-  if (draft.kind === 'heights') return envelope('round.record', { jobId, round }, signature)
+  if (draft.kind === 'heights')
+    return draft.state === null
+      ? null
+      : envelope('round.record', { jobId, round: { ...round, state: draft.state } }, signature)
   if (draft.kind === 'look') return envelope('watch.look', { watchId, round }, signature)
   if (draft.kind === 'morning')
     return undisturbed === null

@@ -53,7 +53,7 @@ export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
           job={job}
           draft={evening.draft}
           against={null}
-          earlier={earlierRound(job, evening.draft.levelId, evening.draft.method)}
+          earlier={earlierRound(job, evening.draft)}
           watchVersion={null}
           saveWords="Start the watch"
         />

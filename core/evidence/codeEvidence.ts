@@ -1,14 +1,31 @@
-import type { CodeReading, CodeText, Job } from '@anklet/contract'
-import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
-import type { Place } from '@anklet/core/vehicle'
-import { quietOf, wholeOutcome } from '@anklet/core/diagnosis'
+import type { ReportedCode } from '../codes/index.ts'
+import type { Evidence, PlacedCheck } from '../diagnosis/index.ts'
+import { quietOf, wholeOutcome } from '../diagnosis/index.ts'
+import type { Place } from '../vehicle/index.ts'
+
+/** A code as it was seen. */
+export type SeenCode = Pick<ReportedCode, 'number' | 'status'>
+/** A reading of all codes of a module. */
+export interface SeenCodes {
+  readonly jobId: string
+  readonly codes: readonly SeenCode[]
+}
+/** What a code means on a vehicle type: which answer of the check it stands for, and where. */
+export interface CodeMeaning {
+  readonly number: string
+  readonly points: string | null
+  readonly place: Place
+}
+interface CodesOfJob<Reading extends SeenCodes> {
+  readonly id: string
+  readonly codeReadings: readonly Reading[]
+}
 
 /** The newest reading of a job itself. */
-export const readingOf = ({
+export const readingOf = <Reading extends SeenCodes>({
   codeReadings,
   id,
-}: Pick<Job, 'codeReadings' | 'id'>): CodeReading | undefined =>
-  codeReadings.findLast(({ jobId }) => jobId === id)
+}: CodesOfJob<Reading>): Reading | undefined => codeReadings.findLast(({ jobId }) => jobId === id)
 
 const GRAVITY = { present: 2, stored: 1, pending: 0 } as const
 
@@ -20,20 +37,21 @@ const GRAVITY = { present: 2, stored: 1, pending: 0 } as const
  */
 export function codeEvidence(
   checks: ReadonlyMap<string, PlacedCheck>,
-  job: Pick<Job, 'codeReadings' | 'codeTexts' | 'id'>,
+  reading: Pick<SeenCodes, 'codes'>,
+  meanings: readonly CodeMeaning[],
 ): Evidence[] {
-  const [reading, which, sensors] = [readingOf(job), checks.get('codes'), checks.get('codeSensor')]
-  if (!reading || !which) return []
+  const [which, sensors] = [checks.get('codes'), checks.get('codeSensor')]
+  if (!which) return []
   const nowhere = (): Evidence[] =>
     sensors?.whole ? [{ check: sensors.id, outcome: quietOf(sensors.check) }] : []
   if (reading.codes.length === 0)
     return [{ check: which.id, outcome: quietOf(which.check) }, ...nowhere()]
   const order = which.check.outcomes.map(({ id }) => id)
-  const texts = new Map(job.codeTexts.map((text) => [text.number, text]))
+  const texts = new Map(meanings.map((text) => [text.number, text]))
   const known = reading.codes.flatMap(({ number, status }) => {
     const text = texts.get(number)
     return text?.points && order.includes(text.points)
-      ? [{ text: text as CodeText & { points: string }, status }]
+      ? [{ text: { ...text, points: text.points }, status }]
       : []
   })
   const telling = known.toSorted(

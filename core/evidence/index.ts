@@ -1,0 +1,5 @@
+export { codeEvidence, readingOf } from './codeEvidence.ts'
+export { isOutcome, isQuiet, knownOf } from './evidenceOf.ts'
+export type { Known, KnownOfJob, Mended, OldCase, SourceKind } from './known.ts'
+export { differing } from './measured.ts'
+export { partsOfJobs, samePart } from './mended.ts'

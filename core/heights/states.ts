@@ -1,0 +1,36 @@
+/**
+ * What state a car was measured in. `arrived`: as it came, before anybody did anything; `levelled`:
+ * by itself, engine on, or standing on coils; `supplyOff`; `leftOn`: left alone, its supply on.
+ */
+export const ROUND_STATES = ['arrived', 'levelled', 'supplyOff', 'leftOn'] as const
+/** What state a car was measured in. */
+export type RoundState = (typeof ROUND_STATES)[number]
+
+/** What a round says of its state; null or nothing: it was not asked. */
+export interface Measured {
+  readonly state?: RoundState | null
+}
+
+/** The state a round counts for: one that was never asked counts as the car arrived. */
+export const stateOf = ({ state }: Measured): RoundState => state ?? 'arrived'
+
+/**
+ * Whether a round is held against the specification: a maker's heights are those of a car that
+ * levelled itself.
+ */
+export const isLevelled = (round: Measured): boolean => stateOf(round) === 'levelled'
+
+/** How a round was measured: only rounds alike in all of it are compared. */
+export interface MeasuredSo extends Measured {
+  readonly levelId: string
+  readonly method: string
+  readonly load: string
+}
+
+/** Whether two rounds were measured the same way, at one level and under one load. */
+export const sameWay = (a: MeasuredSo, b: MeasuredSo): boolean =>
+  a.levelId === b.levelId && a.method === b.method && a.load === b.load
+
+/** Whether two rounds were measured the same way in the same state. */
+export const alike = (a: MeasuredSo, b: MeasuredSo): boolean =>
+  sameWay(a, b) && stateOf(a) === stateOf(b)

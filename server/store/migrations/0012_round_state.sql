@@ -1,0 +1,1 @@
+ALTER TABLE "round" ADD COLUMN "state" text;

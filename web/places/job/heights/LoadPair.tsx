@@ -1,0 +1,64 @@
+import type { Job, Round } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { mapCorners, WALK } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { LOAD_WORDS } from '../../../words/methods.ts'
+import { momentWords } from '../../../words/times.ts'
+import { meansOf, pairedRound } from '../rounds.ts'
+
+/** The empty and the loaded round of a car side by side: how far the load pressed each corner down. */
+export function LoadPair({
+  job,
+  round,
+  units,
+}: {
+  readonly job: Job
+  readonly round: Round
+  readonly units: DisplayUnits
+}): ReactNode {
+  const other = pairedRound(job, round)
+  if (!other) return null
+  const [empty, loaded] = round.load === 'empty' ? [round, other] : [other, round]
+  const [without, under] = [meansOf(empty), meansOf(loaded)]
+  const down = mapCorners(without, (mm, corner) => mm - under[corner])
+  return (
+    <section aria-label="Empty and loaded" className="mt-4">
+      <h2>Empty and {LOAD_WORDS[loaded.load].toLowerCase()}</h2>
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col">{UNIT_LABEL[units.length]}</th>
+            {WALK.map((corner) => (
+              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
+                {corner}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {(
+            [
+              [`empty, ${momentWords(empty.endedAt, new Date())}`, without],
+              [
+                `${LOAD_WORDS[loaded.load].toLowerCase()}, ${momentWords(loaded.endedAt, new Date())}`,
+                under,
+              ],
+              ['pressed down', down],
+            ] as const
+          ).map(([words, heights]) => (
+            <tr key={words}>
+              <th scope="row">{words}</th>
+              {WALK.map((corner) => (
+                <td key={corner} className="n num">
+                  {formatQuantity(heights[corner], 'height', units, 1)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}

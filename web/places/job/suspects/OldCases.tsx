@@ -1,0 +1,53 @@
+import type { Mended } from '@anklet/core/evidence'
+import type { Repair } from '@anklet/contract'
+import type { ReactNode } from 'react'
+import { capital, cornersInWords, list } from '../../../words/corners.ts'
+import { PART_WORDS } from '../../../words/repairs.ts'
+import { foundWords } from '../../../words/suspects.ts'
+import { momentWords } from '../../../words/times.ts'
+import type { SuspectsNow } from './useSuspects.ts'
+
+/** What a repair put in, in words. */
+export const mendedWords = ({ parts }: Pick<Mended, 'parts'>): string =>
+  capital(
+    list(
+      parts.map(
+        ({ part, corners }) =>
+          PART_WORDS[part as Repair['part']] +
+          (corners.length > 0 ? ` ${cornersInWords(corners)}` : ''),
+      ),
+    ),
+  )
+
+/** What repairs ended: named, and folded away. What was seen since begins a new case. */
+export function OldCases({
+  now: { old, pieces, checks },
+}: {
+  readonly now: SuspectsNow
+}): ReactNode {
+  const [newest] = old
+  if (!newest) return null
+  const since = pieces.filter(({ at }) => Date.parse(at) >= Date.parse(newest.mended.at))
+  return (
+    <section aria-label="Before the repair">
+      <p className="say-small">
+        {mendedWords(newest.mended)}: new since {momentWords(newest.mended.at, new Date())}.{' '}
+        {since.length === 0
+          ? 'Nothing was seen since; the round after the repair tells.'
+          : 'What follows is what was seen since.'}
+      </p>
+      {old.map(({ mended, pieces: ended }) => (
+        <details key={mended.at} className="border-t border-edge">
+          <summary className="min-h-[44px] cursor-pointer py-2.5 text-[14.5px]">
+            The old case, ended by: {mendedWords(mended).toLowerCase()}, {ended.length} pieces
+          </summary>
+          <ul className="pb-2 text-[14px] text-ink-2">
+            {ended.map(({ check, outcome }) => (
+              <li key={check}>{foundWords(checks.get(check)!, outcome)}</li>
+            ))}
+          </ul>
+        </details>
+      ))}
+    </section>
+  )
+}
