@@ -108,6 +108,19 @@ const need = Type.String({
   description:
     'A fact; with ? only if something gives it, with + wherever it is given, with * at every corner with air',
 })
+/** What shows a step, where something besides the step itself is on record of it. */
+export const shownBy = oneOf(
+  'measured',
+  'corners',
+  'soap',
+  'levels',
+  'heights',
+  'codes',
+  'roadTest',
+  'alignment',
+  'calibrated',
+  'charged',
+)
 const BookStep = closed({
   id,
   at: kind,
@@ -125,6 +138,8 @@ const BookStep = closed({
   acts: optional(Type.Array(act, { maxItems: 10 })),
   under: optional(Type.Boolean()),
   second: optional(Type.Boolean()),
+  alone: optional(words(300)),
+  shownBy: optional(Type.Array(shownBy, { minItems: 1, maxItems: 6, uniqueItems: true })),
   photo: optional(Type.Boolean()),
   lift: optional(oneOf('up', 'down')),
   part: optional(id),
@@ -271,6 +286,8 @@ export const ProcedurePlanResponse = closed({
       takes: Type.Array(text),
       under: Type.Boolean(),
       second: Type.Boolean(),
+      alone: nullable(text),
+      shownBy: Type.Array(text),
       photo: Type.Boolean(),
       lift: nullable(oneOf('up', 'down')),
       part: nullable(text),

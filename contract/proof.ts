@@ -25,6 +25,7 @@ export type LevelVisit = Static<typeof LevelVisit>
 const SensorName = oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear')
 const item = oneOf(
   'steps',
+  'deviations',
   'temporary',
   'torque',
   'corners',

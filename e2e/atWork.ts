@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
 import { expect } from '@playwright/test'
+import { recordElsewhere } from './recordElsewhere.ts'
 
 /** A picture as a phone would take it. */
 export const PICTURE = {
@@ -15,6 +16,16 @@ export const presentKey = async (page: Page): Promise<string> =>
   (await present(page).getAttribute('data-step')) ?? ''
 export const done = (page: Page): Locator =>
   present(page).getByRole('button', { name: 'Done', exact: true })
+
+/** Begins the work at the car, a colleague at hand where a step wants a second one. */
+export async function begin(page: Page): Promise<void> {
+  const key = page.getByRole('button', { name: 'Begin the work at the car' })
+  await expect(key).toBeVisible()
+  const second = page.getByRole('group', { name: /^Some steps want a second hand/ })
+  if ((await second.count()) > 0) await second.getByRole('button').first().click()
+  await key.click()
+  await expect(present(page)).toBeVisible()
+}
 
 /** Gives all that the present step asks for, as a careful person would. */
 export async function answer(page: Page): Promise<void> {
@@ -48,9 +59,80 @@ export async function answer(page: Page): Promise<void> {
   }
 }
 
+/** Lets the minutes pass that the present step waits for; the page has a clock of its own. */
+async function letWait(page: Page): Promise<void> {
+  const hint = present(page).locator('[data-waits-until]')
+  if ((await hint.count()) === 0) return
+  const until = Number(await hint.getAttribute('data-waits-until'))
+  await page.clock.fastForward(until - (await page.evaluate(() => Date.now())) + 1000)
+  await expect(hint).toHaveCount(0)
+}
+
+/** Shows the present step by what is on record, as far as its card can: with a word of who saw it. */
+async function showByWord(page: Page, by: string | null): Promise<boolean> {
+  const row = present(page).locator(`[data-shown-by="${by}"]`)
+  const words: Readonly<Record<string, string>> = {
+    corners: 'The right one moved',
+    levels: 'It did, and stood',
+    roadTest: 'All well',
+  }
+  if (by === 'soap') {
+    for (const joint of await row.getByRole('group').all()) {
+      const tight = joint.getByRole('button', { name: 'Tight', exact: true })
+      if ((await tight.getAttribute('aria-pressed')) === 'true') continue
+      await expect(tight).toBeEnabled()
+      await tight.click()
+      await expect(
+        joint.getByRole('button', { name: 'Tight', exact: true, pressed: false }),
+      ).toHaveCount(0)
+    }
+    return true
+  }
+  if (by === 'alignment') {
+    await row.getByLabel('Booked for').fill('2027-01-08')
+    await row.getByRole('button', { name: 'It is booked' }).click()
+    return true
+  }
+  if (by === null || words[by] === undefined) return false
+  await row.getByRole('button', { name: words[by] }).click()
+  return true
+}
+
+/** Whether the present step is done by what is on record, not by a tap. */
+export const isShownElsewhere = async (page: Page): Promise<boolean> =>
+  (await present(page).getAttribute('data-elsewhere')) === 'true'
+
+/** Shows the present step by what is on record: here where a word does, else as another place records it. */
+async function show(page: Page, key: string): Promise<void> {
+  const rows = present(page).locator('[data-shown-by]')
+  await expect(rows.first()).toBeVisible()
+  let elsewhere = false
+  for (const by of await rows.evaluateAll((all) =>
+    all
+      .filter((row) => row.getAttribute('data-state') !== 'shown')
+      .map((row) => row.getAttribute('data-shown-by')),
+  ))
+    if (await showByWord(page, by))
+      await expect(
+        present(page).locator(`[data-shown-by="${by}"][data-state="missing"]`),
+      ).toHaveCount(0)
+    else {
+      await recordElsewhere(page, by)
+      elsewhere = true
+    }
+  // What was recorded elsewhere is read when the page is looked at again.
+  if (elsewhere) await page.reload()
+  await expect(page.locator(`article[data-step="${key}"]`)).toHaveCount(0)
+}
+
 /** Gives all that the present step asks for and confirms it. @returns its key */
 export async function confirm(page: Page): Promise<string> {
   const key = await presentKey(page)
+  await letWait(page)
+  if (await isShownElsewhere(page)) {
+    await show(page, key)
+    return key
+  }
   await answer(page)
   await done(page).click()
   await expect(page.locator(`article[data-step="${key}"] button:text-is("Done")`)).toHaveCount(0)

@@ -4,7 +4,7 @@ import { temperatureDrop } from '@anklet/core/pneumatics'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { Page } from '@playwright/test'
 import ICAL from 'ical.js'
-import { present, workUntil } from './atWork.ts'
+import { begin, done, present, workUntil } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { openJobAt, openJobOf, walkFrostyMorning } from './jobs.ts'
@@ -51,7 +51,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
   const { id } = await openJobOf(demoShop, 'TQ 418')
   await expect(page.getByRole('button', { name: 'Down overnight', pressed: true })).toBeVisible()
   await phase(page, 'Heights')
-  await expect(page.getByText('Front left is low by 34 mm.')).toBeVisible()
+  await expect(page.getByText('Front left stands 34 mm under its design height.')).toBeVisible()
 
   await phase(page, 'Watch')
   await walkFrostyMorning(hand)
@@ -83,8 +83,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
     .getByRole('button', { name: 'Front left', exact: true })
     .click()
   await hand.tap('Keep this plan')
-  await hand.tap('Begin the work at the car')
-  await expect(present(page)).toBeVisible()
+  await begin(page)
   await workAhead(page, demoShop, id, toProving)
   // What is left of the plan is what proves it.
   await workUntil(page, 'soap')
@@ -132,8 +131,11 @@ test('one job from intake to handover, through every phase, by tape and what a t
     .getByRole('group', { name: 'Front left' })
     .getByRole('button', { name: 'Tight' })
     .click()
-  await workUntil(page, null)
-  await page.getByRole('link', { name: 'On to the proof' }).click()
+  // A joint that is tight is what its step waits for: nobody says it twice.
+  await expect(page.locator('article[data-step="soap"]')).toHaveCount(0)
+  await workUntil(page, 'prove')
+  await expect(done(page)).toHaveCount(0)
+  await phase(page, 'Proof')
   await shown(page, 'temporary')
   await shown(page, 'torque')
   await shown(page, 'soap')
@@ -142,7 +144,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
 
   await phase(page, 'Heights')
   await hand.tap('Walk another round')
-  await hand.settle({ temperature: '4' })
+  await hand.settle({ state: /^Levelled, engine on/, temperature: '4' })
   // It has levelled itself by what it was taught.
   const stands = heightsAt(type, 'road')
   await page.getByText('More about this round').click()
@@ -154,9 +156,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
   await shown(page, 'heights')
   await shown(page, 'sensors')
 
-  // Seen with another tool, said here; what is declined carries its reason.
-  await open(page, 'corners')
-  await item(page, 'corners').getByRole('button', { name: 'The right one moved' }).click()
+  // Seen with another tool, said in the work; what is declined carries its reason.
   await shown(page, 'corners')
   await phase(page, 'Checks')
   await page.getByRole('button', { name: /^Codes/ }).click()
@@ -175,6 +175,10 @@ test('one job from intake to handover, through every phase, by tape and what a t
     .fill('Done last month, and the eccentric was marked')
   await item(page, 'alignment').getByRole('button', { name: 'It is declined' }).click()
   await shown(page, 'alignment')
+  // What was shown here are the last steps of the work.
+  await phase(page, 'Work')
+  await expect(page.getByText('Every step is done.')).toBeVisible()
+  await phase(page, 'Proof')
   await expect(page.getByText('One thing is not shown yet.')).toBeVisible()
 
   // Not all is shown: as proved it does not go.
@@ -266,7 +270,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
     (corner, i) => Math.round(2 * (stands[i]! + cold.value.changeMm[corner])) / 2,
   )
   const walkAgain = async ([fl, ...others]: readonly number[], lowMm: number): Promise<void> => {
-    await hand.settle({ temperature: '-6' })
+    await hand.settle({ state: /^As it arrived/, temperature: '-6' })
     await hand.tap('Begin the walk')
     const lap = [fl! - lowMm, ...others]
     await hand.walk([...lap, ...lap.toReversed()])

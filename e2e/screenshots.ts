@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
-import { confirm, present, workUntil } from './atWork.ts'
+import { begin, confirm, present, workUntil } from './atWork.ts'
 import { walkFrostyMorning } from './jobs.ts'
 import { fillWithDemo, startProcess } from './server.ts'
 import { StandIn } from './standIn.ts'
@@ -57,7 +57,11 @@ async function shoot(page: Page, name: string, height?: number): Promise<void> {
 
 async function walkSome(page: Page, hand: Hand, address: string, job: string): Promise<void> {
   await page.goto(`${address}/jobs/${job}/heights`)
-  await hand.settle({ temperature: '8', settled: /Rolled both ways/ })
+  await hand.settle({
+    state: /^Levelled, engine on/,
+    temperature: '8',
+    settled: /Rolled both ways/,
+  })
   await hand.tap('Begin the walk')
   await hand.walk(['470', '471.5', '486'])
   await page.getByRole('textbox', { name: /lap \d/ }).fill('46')
@@ -200,7 +204,7 @@ async function workViews(
       .getByRole('button', { name: corner })
       .click()
   await hand.tap('Keep this plan')
-  await hand.tap('Begin the work at the car')
+  await begin(dark)
   await present(dark).waitFor()
   await workAhead(dark, { address, now: NOW }, job('MW 9 T'), toFilling)
   const car = await StandIn.of(address, 'Tolmark Uvren', job('MW 9 T'))

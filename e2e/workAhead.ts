@@ -101,13 +101,16 @@ export async function workAhead(
     const [next] = ready
     const [person] = hands
     if (!next || !person || until(next)) break
-    const colleague = people.find(({ id }) => id !== person)!.id
-    const secondHand = job.plans.at(-1)!.alone ? 'alone' : colleague
+    if (next.shownBy.length > 0)
+      throw new Error(`${next.key} is shown by what is on record, not by a word.`)
+    const secondHand = people.find(({ id }) => id !== person)!.id
     const photoIds = next.photo ? [await photographed(shop, person, jobId, next.words)] : []
     const entryId = crypto.randomUUID()
     const content = confirmed(next, { photoIds, torques, secondHand }) as WorkRecord['content']
-    await send(shop, person, 'work.record', { entryId, jobId, content })
-    const at = (shop.now ?? new Date()).toISOString()
+    // A step that is followed by a wait was done long enough ago.
+    const now = new Date((shop.now ?? new Date()).getTime() - 60_000 * next.waitMinutes)
+    await send({ ...shop, now }, person, 'work.record', { entryId, jobId, content })
+    const at = now.toISOString()
     entries.push({ id: entryId, jobId, at, person, content })
     did.push(next.key)
   }

@@ -164,6 +164,7 @@ describe('handing over', () => {
         path: '/payload/content/missing',
       })
       const wanting: Extract<Content, { kind: 'handedOver' }>['missing'] = [
+        'deviations',
         'corners',
         'soap',
         'heights',

@@ -43,7 +43,7 @@ describe('the record of the work', () => {
       ).body,
     ).toMatchObject({ code: 'planMissing' })
     const at = await OnTheJob.with(bench, [{ job: 'pump' }], false)
-    expect(await at.post(at.done('measureBefore'))).toMatchObject({
+    expect(await at.post(at.done('partsCheck'))).toMatchObject({
       status: 422,
       body: { code: 'workStops', detail: 'Take the work over first: somebody else has it.' },
     })
@@ -62,7 +62,15 @@ describe('the record of the work', () => {
           detail: expect.stringMatching(/^Not yet: first “/) as string,
         },
       })
-      await at.enter(at.done('measureBefore'))
+      expect(await at.post(at.done('measureBefore'))).toMatchObject({
+        status: 422,
+        body: {
+          code: 'workStops',
+          path: '/payload/content/shownBy',
+          detail: 'This is done once it is on record: a round walked.',
+        },
+      })
+      await at.measure()
       expect(await at.post(at.done('measureBefore'))).toMatchObject({
         status: 409,
         body: { code: 'stepDone', detail: 'T. Tester has confirmed this already.' },

@@ -68,6 +68,22 @@ export interface StepWhen {
 /** Minutes, where left and right may differ. */
 export type Minutes = number | { readonly left: number; readonly right: number }
 
+/**
+ * What shows a step, where something besides the step itself is on record of it: a walked round,
+ * a reading of codes, a test, what somebody said in the proof.
+ */
+export type ShownBy =
+  | 'measured'
+  | 'corners'
+  | 'soap'
+  | 'levels'
+  | 'heights'
+  | 'codes'
+  | 'roadTest'
+  | 'alignment'
+  | 'calibrated'
+  | 'charged'
+
 /** A step as it is written down, once for all its places. */
 export interface BookStep {
   readonly id: string
@@ -93,6 +109,10 @@ export interface BookStep {
   readonly under?: boolean
   /** A second person is wanted. */
   readonly second?: boolean
+  /** How it is done without one; left out: then it waits for one. */
+  readonly alone?: string
+  /** It is done once all of these are on record, wherever they were shown. */
+  readonly shownBy?: readonly ShownBy[]
   readonly photo?: boolean
   readonly lift?: 'up' | 'down'
   readonly part?: string

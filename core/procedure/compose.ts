@@ -235,6 +235,8 @@ function planStep(
     takes: step.takes ?? [],
     under: step.under ?? false,
     second: step.second ?? false,
+    alone: step.alone ?? null,
+    shownBy: step.shownBy ?? [],
     photo: step.photo ?? false,
     lift: step.lift ?? null,
     part: step.part ?? null,

@@ -6,6 +6,7 @@ export type {
   Minutes,
   ProcedureBook,
   ShopWay,
+  ShownBy,
   StepWhen,
   Stretch,
   Support,

@@ -1,5 +1,5 @@
 import type { Place } from '../vehicle/index.ts'
-import type { Stretch } from './book.ts'
+import type { ShownBy, Stretch } from './book.ts'
 import type { Condition, GateId } from './machine.ts'
 import type { Proof } from './proofs.ts'
 
@@ -25,6 +25,10 @@ export interface PlanStep {
   readonly takes: readonly string[]
   readonly under: boolean
   readonly second: boolean
+  /** How it is done without a second hand; null: it waits for one. */
+  readonly alone: string | null
+  /** It is done once all of these are on record; empty: whoever did it says so. */
+  readonly shownBy: readonly ShownBy[]
   readonly photo: boolean
   readonly lift: 'up' | 'down' | null
   readonly part: string | null

@@ -57,6 +57,7 @@ const round = (
   purpose: 'heights',
   levelId: 'road',
   levelOffsetMm: 0,
+  state: 'levelled',
   method: 'wheelCentreToArch',
   endedAt,
   readings: [...CORNERS, ...CORNERS].map((corner) => ({
@@ -159,9 +160,11 @@ describe('the facts of a proof', () => {
       round(at(2), 450),
       round(at(3), 480, { jobId: 'other' }),
       round(at(4), 480, { purpose: 'morning' }),
+      round(at(5), 480, { state: 'arrived' }),
     ]
     const facts = factsOf({ rounds })
     expect(facts.round).toMatchObject({ atMs: ms(2), agreements: null })
+    expect(facts.unlevelled).toEqual({ atMs: ms(5) })
     expect(facts.round!.verdict).toMatchObject({ corners: { FL: { verdict: 'low' } } })
     expect(factsOf({ rounds: rounds.slice(0, 1) }).round!.verdict).toMatchObject({
       corners: { FL: { verdict: 'in' } },
@@ -199,7 +202,7 @@ describe('the facts of a proof', () => {
       on: null,
     } as const
     expect(factsOf({ proof: [entry(1, shown), back(2, 'the yard'), handed(3)] }).said).toEqual([
-      { ...shown, atMs: ms(1) },
+      { ...shown, atMs: ms(1), person: 'ann' },
       {
         item: 'again',
         joint: null,
@@ -207,6 +210,7 @@ describe('the facts of a proof', () => {
         words: 'the yard',
         on: '2026-12-01',
         atMs: ms(2),
+        person: 'ann',
       },
     ])
   })

@@ -1,7 +1,7 @@
 import type { LevelVisit } from '../calibration/index.ts'
 import { agreements, loweredMm, sensorsOf } from '../calibration/index.ts'
-import type { LevelSpecification, Method, RecordedRound } from '../heights/index.ts'
-import { countedReadings, judgeRecorded, meanHeights } from '../heights/index.ts'
+import type { LevelSpecification, Method, RecordedRound, RoundState } from '../heights/index.ts'
+import { countedReadings, isLevelled, judgeRecorded, meanHeights } from '../heights/index.ts'
 import type { Architecture, CornerGeometry, PerCorner } from '../vehicle/index.ts'
 import { heightAtLevelMm, mapCorners } from '../vehicle/index.ts'
 import type { Run, WorkOf } from '../work/index.ts'
@@ -81,6 +81,7 @@ export function isHandedOver({
 }
 
 interface Measured extends RecordedRound {
+  readonly state?: RoundState | null
   readonly jobId: string
   readonly purpose: string
   readonly levelId: string
@@ -118,10 +119,12 @@ export interface ProofJob {
   readonly proof: readonly ProofEntry[]
 }
 
+const heightRoundsOf = ({ id, rounds }: ProofJob): readonly Measured[] =>
+  rounds.filter(({ jobId, purpose }) => jobId === id && purpose === 'heights')
+
+// Only a car that levelled itself shows what its heights are.
 function provingRound(job: ProofJob, repeatabilityMm: number): ProvingRound | null {
-  const round = job.rounds.findLast(
-    ({ jobId, purpose }) => jobId === job.id && purpose === 'heights',
-  )
+  const round = heightRoundsOf(job).findLast(isLevelled)
   if (!round) return null
   const reported = round.reportedMm
   return {
@@ -182,13 +185,14 @@ export function proofFacts(
   const read = newest(job.codeReadings.filter(({ jobId }) => jobId === job.id))
   const taught = lastOf(job.proof, 'calibrated')
   const watch = job.watches.at(-1)
+  const unlevelled = heightRoundsOf(job).findLast((round) => !isLevelled(round))
   return {
     architecture: job.vehicleType.architecture,
     book: book.steps,
     run,
-    said: job.proof.flatMap(({ at, content }): Said[] =>
+    said: job.proof.flatMap(({ at, person, content }): Said[] =>
       content.kind === 'shown'
-        ? [{ ...content, atMs: Date.parse(at) }]
+        ? [{ ...content, atMs: Date.parse(at), person }]
         : content.kind === 'return'
           ? [
               {
@@ -198,12 +202,14 @@ export function proofFacts(
                 words: content.words,
                 on: content.dueAt.slice(0, 10),
                 atMs: Date.parse(at),
+                person,
               },
             ]
           : [],
     ),
     cornersTest: test && { atMs: Date.parse(test.at), good: test.verdict === 'good' },
     round: provingRound(job, repeatabilityMm),
+    unlevelled: unlevelled ? { atMs: Date.parse(unlevelled.endedAt) } : null,
     calibrated: taught && {
       atMs: Date.parse(taught.at),
       levels: taught.content.visits.map(({ levelId }) => levelId),

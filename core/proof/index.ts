@@ -10,6 +10,7 @@ export type {
   ProvingRound,
   Said,
   SaidItem,
+  Told,
 } from './proof.ts'
 export {
   isHandedOver,
@@ -19,4 +20,5 @@ export {
   teachingVisit,
   visitsLowered,
 } from './facts.ts'
+export { stepsShown } from './shownSteps.ts'
 export type { ProofContent, ProofEntry, ProofJob } from './facts.ts'

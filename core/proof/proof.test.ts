@@ -89,7 +89,7 @@ const said = (
   outcome: Outcome = 'good',
   joint: Joint | null = null,
   atMs = minute(500),
-): Said => ({ item, joint, outcome, words: '', on: null, atMs })
+): Said => ({ item, joint, outcome, words: '', on: null, atMs, person: 'ann' })
 const SENSORS = sensorsOf(ARCHITECTURE)
 const agreeing = (apartMm = 0) =>
   SENSORS.map((sensor) => ({ sensor, apartMm, agrees: Math.abs(apartMm) <= 5 }))
@@ -113,6 +113,7 @@ const facts = (
   ],
   cornersTest: { atMs: minute(500), good: true },
   round: { atMs: minute(520), verdict: heights(), agreements: agreeing() },
+  unlevelled: null,
   calibrated: { atMs: minute(510), levels: ['low', 'road'], lowered: false },
   codes: { atMs: minute(520), present: 0 },
   watch: null,
@@ -167,6 +168,16 @@ describe('each thing is missing on its own', () => {
       { state: 'against', joints: ['FL'] },
     ],
     ['heights', { round: null }, { state: 'missing', why: 'noRound' }],
+    [
+      'heights',
+      { round: null, unlevelled: { atMs: minute(520) } },
+      { state: 'missing', why: 'notLevelled' },
+    ],
+    [
+      'heights',
+      { round: null, unlevelled: { atMs: minute(2) } },
+      { state: 'missing', why: 'noRound' },
+    ],
     [
       'heights',
       { round: { atMs: minute(520), verdict: null, agreements: null } },
@@ -275,7 +286,10 @@ test('trim stays off until the joints are shown tight', () => {
 })
 
 describe('all that is to be shown, word for word', () => {
-  const PLAIN = { places: [], joints: [], why: null, words: '', declined: false }
+  const PLAIN = { places: [], joints: [], why: null, words: '', declined: false, told: null }
+  // What tells it, and when, has a test of its own.
+  const untold = (of: ProofFacts): readonly ProofItem[] =>
+    proofOf(of).map((item) => ({ ...item, told: null }))
   const shown = (id: ProofItem['id'], more: Partial<ProofItem> = {}): ProofItem => ({
     id,
     state: 'shown',
@@ -293,7 +307,7 @@ describe('all that is to be shown, word for word', () => {
     const heard = words.map((each) =>
       each.item === 'roadTest' ? { ...each, words: 'quiet over the sleepers' } : each,
     )
-    expect(proofOf({ ...rest, said: heard })).toEqual([
+    expect(untold({ ...rest, said: heard })).toEqual([
       shown('temporary'),
       shown('torque'),
       shown('corners'),
@@ -309,10 +323,10 @@ describe('all that is to be shown, word for word', () => {
     ])
   })
   test('a relay opens nothing and sets no torque; a module opens nothing and may cross corners', () => {
-    expect(proofOf(facts([{ job: 'relay' }]))).toEqual(
+    expect(untold(facts([{ job: 'relay' }]))).toEqual(
       ['temporary', 'levels', ...ALWAYS, 'again'].map((id) => shown(id as ProofItem['id'])),
     )
-    expect(proofOf(facts([{ job: 'module' }]))).toEqual(
+    expect(untold(facts([{ job: 'module' }]))).toEqual(
       ['temporary', 'corners', 'levels', ...ALWAYS, 'again'].map((id) =>
         shown(id as ProofItem['id']),
       ),
@@ -330,7 +344,7 @@ describe('all that is to be shown, word for word', () => {
   })
   test('nothing is shown of a car whose step was left out, and its places are named', () => {
     const run = worked(STRUTS, { without: ['strutIn'] })
-    expect(proofOf(facts(STRUTS, {}, run))).toEqual([
+    expect(untold(facts(STRUTS, {}, run))).toEqual([
       missing('steps', { places: ['FL', 'FR'] }),
       shown('temporary'),
       shown('torque'),
@@ -467,4 +481,32 @@ describe('one thing against another', () => {
       why({ atMs: minute(520), present: 1 }),
     ]).toEqual([null, 'before', null])
   })
+})
+
+test('each thing shown says what tells it, and when', () => {
+  const told = (change: Partial<ProofFacts> = {}): Readonly<Record<string, unknown>> =>
+    Object.fromEntries(
+      proofOf(facts(STRUTS, change)).map(({ id, told: by }) => [
+        id,
+        by && `${by.by} ${by.atMs - minute(0)} ${by.person ?? ''}`.trim(),
+      ]),
+    )
+  const at = (n: number): number => minute(n) - minute(0)
+  expect(told()).toEqual({
+    temporary: null,
+    torque: null,
+    corners: `test ${at(500)}`,
+    levels: `calibration ${at(510)}`,
+    soap: `word ${at(500)} ann`,
+    heights: `round ${at(520)}`,
+    leftRight: `round ${at(520)}`,
+    sensors: `round ${at(520)}`,
+    codes: `codes ${at(520)}`,
+    roadTest: `word ${at(500)} ann`,
+    alignment: `word ${at(500)} ann`,
+    again: `word ${at(500)} ann`,
+  })
+  expect(
+    told({ cornersTest: null, watch: { startedMs: minute(530), state: 'running' } }),
+  ).toMatchObject({ corners: null, again: `watch ${at(530)}` })
 })

@@ -8,6 +8,7 @@ import type { Run } from '../work/index.ts'
 /** What is to be shown before a repair counts. */
 export type ProofItemId =
   | 'steps'
+  | 'deviations'
   | 'temporary'
   | 'torque'
   | 'corners'
@@ -38,6 +39,7 @@ export interface Said {
   readonly words: string
   readonly on: string | null
   readonly atMs: number
+  readonly person: string
 }
 /**
  * A round, held against its specification (null: none on record), and the sensors against it
@@ -57,8 +59,10 @@ export interface ProofFacts {
   readonly said: readonly Said[]
   /** Newest test of which corner moves. */
   readonly cornersTest: { readonly atMs: number; readonly good: boolean } | null
-  /** Newest round for the heights. */
+  /** Newest round for the heights, the car levelled. */
   readonly round: ProvingRound | null
+  /** Newest round in any other state. */
+  readonly unlevelled: { readonly atMs: number } | null
   /**
    * Newest calibration: levels that were visited in it, and whether it found a car lowered on
    * purpose.
@@ -85,6 +89,14 @@ export interface ProofItem {
   readonly why: ProofWhy | null
   readonly words: string
   /** The owner did not want it, and said why. */ readonly declined: boolean
+  /** What tells it, and when; null: nothing does, or the steps of the work themselves. */
+  readonly told: Told | null
+}
+/** What tells how one thing stands. `person`: who said so; null: whoever recorded it. */
+export interface Told {
+  readonly by: 'word' | 'test' | 'round' | 'calibration' | 'codes' | 'watch'
+  readonly atMs: number
+  readonly person: string | null
 }
 /** Why it is not shown, where the item alone does not say. */
 export type ProofWhy =
@@ -97,6 +109,7 @@ export type ProofWhy =
   | 'apart'
   | 'soapFirst'
   | 'before'
+  | 'notLevelled'
 
 /**
  * When the car stood on its wheels again, ms since 1970: what was shown before that shows nothing;
@@ -148,8 +161,13 @@ const item = (id: ProofItemId, state: ProofState, more: Partial<ProofItem> = {})
   why: null,
   words: '',
   declined: false,
+  told: null,
   ...more,
 })
+const wordOf = (said: Said | null | undefined): Told | null =>
+  said ? { by: 'word', atMs: said.atMs, person: said.person } : null
+const toldBy = (by: Told['by'], at: { readonly atMs: number } | null): Told | null =>
+  at && { by, atMs: at.atMs, person: null }
 const placesOf = (steps: readonly PlanStep[]): readonly Place[] => [
   ...new Set(steps.map(({ place }) => place)),
 ]
@@ -179,6 +197,7 @@ class Proving {
     return item(id, !said ? 'missing' : said.outcome === 'bad' ? 'against' : 'shown', {
       words: said?.words ?? '',
       declined: said?.outcome === 'declined',
+      told: wordOf(said),
     })
   }
 
@@ -188,7 +207,7 @@ class Proving {
 
   private steps(): ProofItem[] {
     const {
-      run: { steps, temporary },
+      run: { steps, temporary, awaiting },
     } = this.facts
     const left = steps
       .filter(
@@ -207,6 +226,15 @@ class Proving {
       .map(({ step }) => step)
     return [
       ...(left.length > 0 ? [item('steps', 'missing', { places: placesOf(left) })] : []),
+      // Done otherwise counts only once somebody else has agreed.
+      ...(awaiting.length > 0
+        ? [
+            item('deviations', 'missing', {
+              places: [...new Set(awaiting.map(({ content }) => content.place))],
+              words: awaiting.map(({ content }) => content.deviation?.reason ?? '').join('; '),
+            }),
+          ]
+        : []),
       item('temporary', temporary.length > 0 ? 'missing' : 'shown', {
         places: [...new Set(temporary.map(({ place }) => place))],
       }),
@@ -226,7 +254,10 @@ class Proving {
     const soaped = item(
       'soap',
       bad.length > 0 ? 'against' : open.length > 0 ? 'missing' : 'shown',
-      { joints: (bad.length > 0 ? bad : open).map(({ joint }) => joint) },
+      {
+        joints: (bad.length > 0 ? bad : open).map(({ joint }) => joint),
+        told: wordOf(said.findLast((each) => each.said !== null)?.said),
+      },
     )
     const off = this.facts.run.temporary.filter(({ fact }) => fact === 'trim')
     const out = this.facts.run.steps.some(({ step, done }) => done && step.gives.includes('trim'))
@@ -253,17 +284,28 @@ class Proving {
     const crossed =
       this.joints.length > 0 ||
       run.steps.some(
-        ({ step }) => step.gives.includes('sensorDone') || step.gives.includes('moduleDone'),
+        ({ step, state }) =>
+          step.gives.includes('sensorDone') ||
+          step.gives.includes('moduleDone') ||
+          (step.shownBy.includes('corners') && state !== 'passed'),
       )
     const test = this.after(cornersTest)
     const visited = this.after(calibrated)?.levels ?? []
     const cycled = architecture.levels.every(({ id }) => visited.includes(id))
     return [
       ...(crossed
-        ? [test ? item('corners', test.good ? 'shown' : 'against') : this.fromWord('corners')]
+        ? [
+            test
+              ? item('corners', test.good ? 'shown' : 'against', { told: toldBy('test', test) })
+              : this.fromWord('corners'),
+          ]
         : []),
       ...(architecture.levels.length > 1
-        ? [cycled ? item('levels', 'shown') : this.fromWord('levels')]
+        ? [
+            cycled
+              ? item('levels', 'shown', { told: toldBy('calibration', calibrated) })
+              : this.fromWord('levels'),
+          ]
         : []),
     ]
   }
@@ -271,7 +313,15 @@ class Proving {
   private heights(): ProofItem[] {
     const round = this.after(this.facts.round)
     if (!round)
-      return [item('heights', 'missing', { why: this.facts.round ? 'before' : 'noRound' })]
+      return [
+        item('heights', 'missing', {
+          why: this.after(this.facts.unlevelled)
+            ? 'notLevelled'
+            : this.facts.round
+              ? 'before'
+              : 'noRound',
+        }),
+      ]
     if (!round.verdict) return [item('heights', 'missing', { why: 'noSpecification' })]
     const { corners, leftRight } = round.verdict
     const [out, open] = [
@@ -287,6 +337,7 @@ class Proving {
     ]
     return [
       item('heights', out.length > 0 ? 'against' : open.length > 0 ? 'missing' : 'shown', {
+        told: toldBy('round', round),
         places: out.length > 0 ? out : open,
         why: out.length === 0 && open.length > 0 ? 'undecided' : null,
       }),
@@ -296,6 +347,7 @@ class Proving {
               'leftRight',
               over.length > 0 ? 'against' : unsure.length > 0 ? 'missing' : 'shown',
               {
+                told: toldBy('round', round),
                 places: over.length > 0 ? over : unsure,
                 why: over.length === 0 && unsure.length > 0 ? 'undecided' : null,
               },
@@ -322,6 +374,7 @@ class Proving {
     const apart = fresh.agreements.filter(({ agrees }) => !agrees)
     return [
       item('sensors', apart.length > 0 ? 'against' : 'shown', {
+        told: toldBy('round', fresh),
         places: apart.map(({ sensor }) => sensor.id),
         why: apart.length > 0 ? 'apart' : null,
       }),
@@ -336,12 +389,21 @@ class Proving {
     return [
       item('codes', !read ? 'missing' : read.present > 0 ? 'against' : 'shown', {
         why: !read && codes ? 'before' : null,
+        told: toldBy('codes', read),
       }),
       this.fromWord('roadTest'),
       ...(run.steps.some(({ step, state }) => step.step === 'alignment' && state !== 'passed')
         ? [this.fromWord('alignment')]
         : []),
-      ...(this.air ? [watched ? item('again', 'shown') : this.fromWord('again', again)] : []),
+      ...(this.air
+        ? [
+            watched
+              ? item('again', 'shown', {
+                  told: { by: 'watch', atMs: watch.startedMs, person: null },
+                })
+              : this.fromWord('again', again),
+          ]
+        : []),
     ]
   }
 

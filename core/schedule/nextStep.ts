@@ -27,6 +27,7 @@ export type StepCode =
   | 'makePlan'
   | 'handOver'
   | 'showAgain'
+  | 'mendJoint'
   | 'agree'
   | 'takeOver'
   | 'goOn'
@@ -63,6 +64,7 @@ export interface JobFacts {
   readonly work: {
     readonly at: 'ready' | 'taking' | 'filling' | 'proving' | 'finished'
     readonly lost: boolean
+    /** A joint that was opened bubbles. */ readonly bubbles: boolean
     readonly handed: boolean
     readonly paused: boolean
     readonly idle: boolean
@@ -107,11 +109,13 @@ const nowAt = (phase: Phase, code: StepCode, dueAt: number): NextStep => ({
 })
 
 function workStep(
-  { at, lost, handed, paused, idle, awaiting }: NonNullable<JobFacts['work']>,
+  { at, lost, bubbles, handed, paused, idle, awaiting }: NonNullable<JobFacts['work']>,
   handedOver: boolean,
   dueAt: number,
 ): NextStep {
   const now = (code: StepCode, phase: Phase = 'work'): NextStep => nowAt(phase, code, dueAt)
+  // Whatever else is done, a joint that bubbles is made tight first.
+  if (bubbles && !handed && !idle && !lost) return now('mendJoint')
   if (at === 'finished') return handedOver ? now('closeJob', 'handover') : now('proveIt', 'proof')
   if (at === 'ready') return now('beginWork')
   // Something may move, or carry nothing, that somebody counts on.

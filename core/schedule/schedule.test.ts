@@ -129,6 +129,7 @@ describe('what is due next', () => {
           work: {
             at: 'taking',
             lost: false,
+            bubbles: false,
             handed: false,
             paused: false,
             idle: false,
@@ -141,7 +142,8 @@ describe('what is due next', () => {
     expect(
       [
         at({}),
-        at({ lost: true, paused: true }),
+        at({ lost: true, paused: true, bubbles: true }),
+        at({ at: 'finished', bubbles: true }, true),
         at({ handed: true }),
         at({ idle: true }),
         at({ paused: true }),
@@ -154,6 +156,7 @@ describe('what is due next', () => {
     ).toEqual([
       'work doWork now',
       'work showAgain overdue',
+      'work mendJoint now',
       'work takeOver now',
       'work takeOver now',
       'work goOn now',
@@ -170,6 +173,7 @@ describe('what is due next', () => {
           work: {
             at: 'ready',
             lost: false,
+            bubbles: false,
             handed: false,
             paused: false,
             idle: false,

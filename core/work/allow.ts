@@ -1,16 +1,17 @@
-import type { Condition, FactAt, PlanStep } from '../procedure/index.ts'
+import type { Condition, FactAt, PlanStep, ShownBy } from '../procedure/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import type { Corner } from '../vehicle/index.ts'
-import type { DoneEntry, WorkContent } from './entries.ts'
+import type { DoneEntry, Shown, WorkContent } from './entries.ts'
 import { isOpen } from './carRecord.ts'
 import type { GateRefusal } from './gates.ts'
 import { gatesPassed } from './gates.ts'
 import { EMPTY_BARG, proofsFor, toShow } from './proving.ts'
-import type { Run, WorkOf } from './run.ts'
+import type { Run, Wait, WorkOf } from './run.ts'
 import { factKey } from './run.ts'
 import type { TorqueRange } from './torque.ts'
 import { judgeTorque } from './torque.ts'
+import { silenceBefore, waitBefore } from './waits.ts'
 
 /** Why something is not taken into the record of the work. */
 export type WorkRefusal =
@@ -21,6 +22,14 @@ export type WorkRefusal =
   | { readonly code: 'awaitsLead' }
   | { readonly code: 'stepFirst'; readonly key: string; readonly fact: string | null }
   | { readonly code: 'factFirst'; readonly missing: readonly FactAt[] }
+  | { readonly code: 'waitFirst' | 'silenceFirst'; readonly wait: Wait }
+  | { readonly code: 'shownElsewhere'; readonly by: readonly ShownBy[] }
+  | {
+      readonly code: 'underSeating'
+      readonly barG: number
+      readonly seatingBarG: number
+      readonly corner: Corner | null
+    }
   | GateRefusal
   | { readonly code: 'notShown'; readonly condition: Condition; readonly corner: Corner | null }
   | { readonly code: 'stillPressure'; readonly barG: number; readonly corner: Corner | null }
@@ -43,7 +52,6 @@ export type WorkRefusal =
 /** What the guard knows besides the record. @see WorkOf */
 export interface Guarded extends WorkOf {
   readonly torqueOf: (fastener: string) => TorqueRange | null
-  /** One person works alone: a stand or strap may be the second hand. */ readonly alone: boolean
 }
 
 const no = (refusal: WorkRefusal): Result<null, WorkRefusal> => refuse(refusal)
@@ -64,8 +72,8 @@ export function maySkip(
   )
 }
 
-/** Why a step may not be begun now; null where it may. */
-export function notYet(of: WorkOf, run: Run, key: string): WorkRefusal | null {
+/** Why a step may not be begun now; null where it may. @param nowMs the present, ms since 1970 */
+export function notYet(of: WorkOf, run: Run, key: string, nowMs: number): WorkRefusal | null {
   const at = run.steps.find(({ step }) => step.key === key)
   if (!at) return { code: 'stepUnknown', key }
   if (at.state === 'done' && at.done)
@@ -81,12 +89,28 @@ export function notYet(of: WorkOf, run: Run, key: string): WorkRefusal | null {
       ? { code: 'awaitsLead' }
       : { code: 'stepFirst', ...first }
   const missing = run.missing.get(key) ?? []
-  return missing.length > 0 ? { code: 'factFirst', missing } : gatesPassed(of, run.car, at.step)
+  if (missing.length > 0) return { code: 'factFirst', missing }
+  const wait = waitBefore(of, run, at.step, nowMs)
+  return wait ? { code: 'waitFirst', wait } : gatesPassed(of, run.car, at.step)
 }
 
-function mayFinish(of: Guarded, run: Run, done: DoneEntry): WorkRefusal | null {
+// A spring under its seating pressure may still lie in wrong folds: nobody invents a lower one.
+function underSeating(
+  { architecture }: Guarded,
+  run: Run,
+  { barG, corner }: Pick<Shown, 'barG' | 'corner'>,
+): WorkRefusal | null {
+  const seatingBarG = architecture.seatingPressureBarG
+  return run.car.body === 'hanging' && seatingBarG !== null && barG !== null && barG < seatingBarG
+    ? { code: 'underSeating', barG, seatingBarG, corner }
+    : null
+}
+
+function mayFinish(of: Guarded, run: Run, done: DoneEntry, nowMs: number): WorkRefusal | null {
   const { step } = run.steps.find((each) => each.step.key === done.key)!
   if (done.deviation?.kind === 'skipped') return maySkip(of, step) ? null : { code: 'cannotSkip' }
+  if (step.shownBy.length > 0 && done.deviation === null)
+    return { code: 'shownElsewhere', by: step.shownBy }
   const written = of.book.steps.find(({ id }) => id === step.step)!
   for (const { condition, corner } of toShow(written, step.place)) {
     const shown = done.shown.find(
@@ -100,6 +124,10 @@ function mayFinish(of: Guarded, run: Run, done: DoneEntry): WorkRefusal | null {
       (shown.proof === 'pressureRead' && (shown.barG === null || shown.barG <= EMPTY_BARG))
     )
       return { code: 'notShown', condition, corner }
+    const silence = silenceBefore(run, corner, shown, nowMs)
+    if (silence) return { code: 'silenceFirst', wait: silence }
+    const low = shown.proof === 'pressureRead' ? underSeating(of, run, shown) : null
+    if (low) return low
     if (
       (condition === 'cornerProved' || condition === 'plantProved') &&
       shown.barG !== null &&
@@ -121,20 +149,21 @@ function mayFinish(of: Guarded, run: Run, done: DoneEntry): WorkRefusal | null {
   }
   if (step.photo && done.photoIds.length === 0 && done.deviation?.kind !== 'noPhoto')
     return { code: 'photoMissing' }
-  if (
-    step.second &&
-    (done.second === null || (done.second === 'alone' && !of.alone && done.deviation === null))
-  )
+  if (step.second && (done.second === null || (done.second === 'alone' && step.alone === null)))
     return { code: 'secondMissing' }
   return null
 }
 
-/** Whether an entry may be taken into the record. @param person who makes it */
+/**
+ * Whether an entry may be taken into the record.
+ * @param person who makes it. @param nowMs when, ms since 1970
+ */
 export function mayEnter(
   of: Guarded,
   run: Run,
   person: string,
   content: WorkContent,
+  nowMs: number,
 ): Result<null, WorkRefusal> {
   const atWork = (): WorkRefusal | null =>
     !run.hands.includes(person)
@@ -144,12 +173,12 @@ export function mayEnter(
         : null
   switch (content.kind) {
     case 'done': {
-      const refusal = atWork() ?? notYet(of, run, content.key)
+      const refusal = atWork() ?? notYet(of, run, content.key, nowMs)
       if (refusal) return no(refusal)
       const step = run.steps.find((each) => each.step.key === content.key)!.step
       if (step.step !== content.step || step.place !== content.place)
         return no({ code: 'stepUnknown', key: content.key })
-      const unfinished = mayFinish(of, run, content)
+      const unfinished = mayFinish(of, run, content, nowMs)
       return unfinished ? no(unfinished) : YES
     }
     // With the supply off nothing speaks of the lifting mode; and while something is open the
@@ -176,6 +205,7 @@ export function mayEnter(
         : run.temporary.filter(({ fact, place }) => !content.seen.includes(factKey(fact, place)))
       return missing.length > 0 ? no({ code: 'temporaryUnseen', missing }) : YES
     }
+    case 'joint':
     case 'left':
     case 'handed':
       return run.hands.includes(person) ? YES : no({ code: 'notHands' })

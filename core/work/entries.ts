@@ -1,4 +1,4 @@
-import type { Condition, Proof } from '../procedure/index.ts'
+import type { Condition, Proof, ShownBy } from '../procedure/index.ts'
 import type { Corner, Place } from '../vehicle/index.ts'
 
 /** How something was shown: read off the link or a gauge, or seen by somebody. */
@@ -35,6 +35,8 @@ export interface DoneEntry {
   /** Who lent the second hand; `alone`: a stand or strap did. */
   readonly second: string | null
   readonly deviation: Deviation | null
+  /** What is on record that shows it, where nobody confirmed the step itself. */
+  readonly shownBy?: readonly ShownBy[]
 }
 
 /** What happens in the work on a car. Never changed and never deleted. */
@@ -54,7 +56,10 @@ export type WorkContent =
   | {
       readonly kind: 'joined'
       /** Facts that were left changed, as they were seen by whoever takes over. */ readonly seen: readonly string[]
+      /** Who lends a second hand, or that nobody does; left out: it was not asked. */ readonly second?: string
     }
+  /** A joint that was opened, under pressure and soaped: tight, or it bubbles. */
+  | { readonly kind: 'joint'; readonly joint: string; readonly tight: boolean }
   | { readonly kind: 'left' }
   | { readonly kind: 'handed'; readonly to: string; readonly words: string }
   | { readonly kind: 'paused'; readonly words: string }

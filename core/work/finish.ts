@@ -32,6 +32,9 @@ export function stuck(of: WorkOf): { readonly step: string; readonly refusal: Wo
   const first = run.steps.find(({ state }) => state === 'open' || state === 'again')?.step.key ?? ''
   return {
     step: first,
-    refusal: notYet({ ...of, entries }, run, first) ?? { code: 'stepUnknown', key: first },
+    refusal: notYet({ ...of, entries }, run, first, Number.POSITIVE_INFINITY) ?? {
+      code: 'stepUnknown',
+      key: first,
+    },
   }
 }

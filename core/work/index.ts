@@ -9,6 +9,7 @@ export type {
 } from './entries.ts'
 export { carriedBy, factKey, factOf, runOf } from './run.ts'
 export type { Run, RunStep, StepState, Temporary, Wait, WorkOf } from './run.ts'
+export { waitBefore } from './waits.ts'
 export { maySkip, mayEnter, notYet } from './allow.ts'
 export type { Guarded, WorkRefusal } from './allow.ts'
 export type { GateRefusal } from './gates.ts'
@@ -18,7 +19,14 @@ export { contradicted } from './contradicted.ts'
 export { judgeTorque, otherUnit } from './torque.ts'
 export type { TorqueRange, TorqueVerdict } from './torque.ts'
 export { stuck } from './finish.ts'
-export { factSentence, gateSentence, refusalSentence, stepSentence } from './sentence.ts'
+export {
+  factSentence,
+  gateSentence,
+  jointSentence,
+  refusalSentence,
+  SHOWN_BY_WORDS,
+  stepSentence,
+} from './sentence.ts'
 export type { Telling } from './sentence.ts'
 export {
   fillDoubt,

@@ -72,6 +72,10 @@ export interface Run {
   /** Deviations nobody has agreed to. */
   readonly awaiting: readonly DoneStep[]
   readonly waits: readonly Wait[]
+  /** Joints that bubbled under soap and were not shown tight since. */
+  readonly bubbles: readonly string[]
+  /** Who lends a second hand, as it was last said; null: nobody was asked. */
+  readonly second: string | null
   readonly begun: boolean
   readonly finished: boolean
 }
@@ -97,6 +101,8 @@ class Folding {
   readonly lost = new Map<string, FactAt & { readonly entry: WorkEntry }>()
   readonly hands = new Set<string>()
   readonly awaiting = new Map<string, DoneStep>()
+  readonly bubbles = new Set<string>()
+  second: string | null = null
   handedTo: WorkEntry | null = null
   paused: WorkEntry | null = null
   deviceId: string | null = null
@@ -192,6 +198,15 @@ class Folding {
       case 'joined':
         this.hands.add(person)
         this.handedTo = null
+        this.second = content.second ?? this.second
+        return
+      // A joint that bubbles is not tight, whatever was seen before: what hangs on it waits again.
+      case 'joint':
+        if (content.tight) this.bubbles.delete(content.joint)
+        else {
+          this.bubbles.add(content.joint)
+          this.drop('tight', null, entry)
+        }
         return
       case 'left':
         this.hands.delete(person)
@@ -369,6 +384,8 @@ export function runOf(of: WorkOf): Run {
         ? [{ id: done.id, step, dueMs: Date.parse(done.at) + step.waitMinutes * 60_000 }]
         : [],
     ),
+    bubbles: [...folding.bubbles],
+    second: folding.second,
     begun: of.entries.some(({ content }) => content.kind === 'joined'),
     finished:
       of.steps.length > 0 && steps.every(({ state }) => state === 'done' || state === 'passed'),

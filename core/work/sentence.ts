@@ -1,4 +1,4 @@
-import type { FactAt, PlanStep, ProcedureBook } from '../procedure/index.ts'
+import type { FactAt, PlanStep, ProcedureBook, ShownBy } from '../procedure/index.ts'
 import { CONDITION_WORDS, GATE_WORDS } from '../procedure/index.ts'
 import type { Place } from '../vehicle/index.ts'
 import type { WorkRefusal } from './allow.ts'
@@ -26,9 +26,27 @@ export function factSentence(book: ProcedureBook, { fact, place }: FactAt): stri
   return place === null ? words : `${placeWords(place)}: ${words}`
 }
 
+/** A joint that was opened, as it is named: a corner's line, or of what feeds them all. */
+export const jointSentence = (joint: string): string =>
+  PLACE[joint] ?? (joint === 'block' ? 'valve block' : joint)
+
 /** A step with its place in it. */
 export const stepSentence = ({ words, place }: Pick<PlanStep, 'words' | 'place'>): string =>
   words.replaceAll('{place}', placeWords(place))
+
+/** What shows a step, as it is asked for. */
+export const SHOWN_BY_WORDS: Readonly<Record<ShownBy, string>> = {
+  measured: 'a round walked',
+  corners: 'each corner told, and the right one moved',
+  soap: 'soap on every joint that was opened, all tight',
+  levels: 'every level up and down',
+  heights: 'a round walked levelled, engine on',
+  codes: 'the codes read, none present',
+  roadTest: 'a road test',
+  alignment: 'alignment booked or declined',
+  calibrated: 'the calibration',
+  charged: 'the charge written down',
+}
 
 /** What a gate asks for and does not find. */
 export const gateSentence = ({
@@ -59,6 +77,22 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
       return `Not yet: first “${step(refusal.key)}”.`
     case 'factFirst':
       return `Not yet. First it must be so: ${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
+    case 'waitFirst':
+      return `Not yet: the wait after “${stepSentence(refusal.wait.step)}” is not over.`
+    case 'silenceFirst':
+      return (
+        `Silence shows nothing before the wait after “${stepSentence(refusal.wait.step)}” is over. ` +
+        'A gauge tells sooner.'
+      )
+    case 'shownElsewhere':
+      return `This is done once it is on record: ${refusal.by.map((each) => SHOWN_BY_WORDS[each]).join('; ')}.`
+    case 'underSeating': {
+      const where = refusal.corner ? ` at the ${placeWords(refusal.corner)}` : ''
+      return (
+        `${refusal.barG.toFixed(1)} bar${where} is under the seating pressure of this type, ` +
+        `${refusal.seatingBarG.toFixed(1)} bar: the spring does not carry yet.`
+      )
+    }
     case 'gateShut':
       return `Not yet, ${gateSentence(refusal)}.`
     case 'harm':

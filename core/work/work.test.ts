@@ -21,6 +21,7 @@ import {
   runOf,
   stuck,
   toShow,
+  waitBefore,
 } from './index.ts'
 
 const ANN = 'ann'
@@ -33,7 +34,8 @@ class AtTheCar {
   steps: readonly PlanStep[]
   readonly architecture: Architecture
   torque: Guarded['torqueOf'] = () => ({ minNm: 90, maxNm: 110 })
-  alone = false
+  /** Every wait is over, unless a test says otherwise. */
+  now = Number.POSITIVE_INFINITY
 
   constructor(private readonly request: Pick<PlanRequest, 'jobs'> & Partial<PlanRequest>) {
     this.architecture = request.architecture ?? sampleArchitecture()
@@ -66,7 +68,6 @@ class AtTheCar {
       flat: this.request.flat ?? [],
       entries: this.entries,
       torqueOf: this.torque,
-      alone: this.alone,
     }
   }
   run(): Run {
@@ -74,8 +75,12 @@ class AtTheCar {
   }
   /** @returns null where it was taken, else the name of the refusal */
   enter(content: WorkContent, person = ANN): string | null {
-    const allowed = mayEnter(this.of(), this.run(), person, content)
+    const allowed = mayEnter(this.of(), this.run(), person, content, this.now)
     if (!allowed.ok) return allowed.error.code
+    this.push(content, person)
+    return null
+  }
+  push(content: WorkContent, person: string): void {
     const i = this.entries.length
     this.entries.push({
       id: `e${i}`,
@@ -83,6 +88,13 @@ class AtTheCar {
       person,
       content,
     })
+  }
+
+  /** A step that is done by what is on record besides, as the server enters it. */
+  show(key: string): null {
+    const done = this.done(key)
+    const { shownBy } = this.steps.find((each) => each.key === key)!
+    this.push({ ...done, shown: [], torque: null, shownBy }, ANN)
     return null
   }
 
@@ -124,14 +136,15 @@ class AtTheCar {
             .steps.filter(({ state }) => state !== 'done')
             .map(
               ({ step }) =>
-                `${step.key} ${JSON.stringify(notYet(this.of(), this.run(), step.key))}`,
+                `${step.key} ${JSON.stringify(notYet(this.of(), this.run(), step.key, this.now))}`,
             )
             .join('; ')}`,
         )
-      const refused = this.enter(this.done(next.key))
+      const refused =
+        next.shownBy.length > 0 ? this.show(next.key) : this.enter(this.done(next.key))
       if (refused)
         throw new Error(
-          `${next.key}: ${refused} ${JSON.stringify(notYet(this.of(), this.run(), next.key))}`,
+          `${next.key}: ${refused} ${JSON.stringify(notYet(this.of(), this.run(), next.key, this.now))}`,
         )
     }
     throw new Error('It does not end.')
@@ -194,7 +207,9 @@ describe('work from its plan to a standing car', () => {
   test('lowering too early is refused with what it waits for', () => {
     const car = new AtTheCar({ jobs: PAIR })
     car.until('toStanding')
-    expect(notYet(car.of(), car.run(), 'lowerLifting')).toMatchObject({ code: 'stepFirst' })
+    expect(notYet(car.of(), car.run(), 'lowerLifting', car.now)).toMatchObject({
+      code: 'stepFirst',
+    })
     car.enter(car.done('toStanding'))
     car.until('fillStanding.RL')
     expect(car.enter(car.done('lowerLifting'))).toBe('stepFirst')
@@ -205,7 +220,7 @@ describe('work from its plan to a standing car', () => {
         step.key === 'lowerLifting' ? { ...step, after: [], needs: [] } : step,
       ),
     }
-    expect(notYet(bare, runOf(bare), 'lowerLifting')).toMatchObject({
+    expect(notYet(bare, runOf(bare), 'lowerLifting', car.now)).toMatchObject({
       code: 'gateShut',
       gate: 'lower',
       missing: ['springsCarry'],
@@ -586,9 +601,7 @@ describe('what a step must come with', () => {
     expect([
       drop.enter(drop.done('strutOut.RL', { second: null })),
       drop.enter(drop.done('strutOut.RL', { second: 'alone' })),
-    ]).toEqual(['secondMissing', 'secondMissing'])
-    drop.alone = true
-    expect(drop.enter(drop.done('strutOut.RL', { second: 'alone' }))).toBeNull()
+    ]).toEqual(['secondMissing', null])
     const safe = at('holdTwoPost')
     expect(
       safe.enter(
@@ -679,20 +692,34 @@ describe('who may say what', () => {
     ])
     expect([car.run().hands, car.run().paused, car.run().handedTo]).toEqual([[], null, null])
   })
-  test('a second hand is named, or the stand of somebody who works alone, or why it was otherwise', () => {
-    const second = (change: Partial<DoneEntry>, alone = false): string | null => {
+  test('a second hand is named, or how it is done alone is written down; else it waits for one', () => {
+    const second = (change: Partial<DoneEntry>, alone = true): string | null => {
       const car = new AtTheCar({ jobs: PAIR })
       car.until('strutOut.RL')
-      car.alone = alone
+      if (!alone) car.steps = car.steps.map((step) => ({ ...step, alone: null }))
       return car.enter(car.done('strutOut.RL', change))
     }
     const otherwise = { kind: 'otherwise', reason: 'A strap held it' } as const
     expect([
       second({ second: BEN }),
-      second({ second: 'alone', deviation: otherwise }),
-      second({ second: 'alone' }, true),
+      second({ second: 'alone' }),
+      second({ second: 'alone' }, false),
+      // No reason stands in for a hand.
+      second({ second: 'alone', deviation: otherwise }, false),
       second({ second: null, deviation: otherwise }),
-    ]).toEqual([null, null, null, 'secondMissing'])
+      second({ second: BEN }, false),
+    ]).toEqual([null, null, 'secondMissing', 'secondMissing', 'secondMissing', null])
+    expect(SHIPPED_PROCEDURES.steps.filter((step) => step.second && !step.alone)).toEqual([])
+  })
+  test('whether a second hand is there is said on joining, and the last word counts', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    expect(car.run().second).toBeNull()
+    car.enter({ kind: 'joined', seen: [], second: 'alone' })
+    expect(car.run().second).toBe('alone')
+    car.enter({ kind: 'joined', seen: [] })
+    expect(car.run().second).toBe('alone')
+    car.enter({ kind: 'joined', seen: [], second: BEN })
+    expect(car.run().second).toBe(BEN)
   })
   test('who has the work already joins again without a look at what is changed', () => {
     const car = between()
@@ -852,5 +879,138 @@ describe('a plan that changes under way', () => {
     ).toEqual(['done', 'again', 'again', 'again', 'open', 'again'])
     car.until(null)
     expect(car.run().finished).toBe(true)
+  })
+})
+
+describe('waits that hold', () => {
+  const doneAt = (car: AtTheCar, key: string): number =>
+    Date.parse(car.run().steps.find(({ step }) => step.key === key)!.done!.at)
+  test('lower bolts wait until the oil has crept; whatever else may be done is done meanwhile', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('strutLower.RL')
+    const oiled = doneAt(car, 'strutOil.RL')
+    car.now = oiled + 15 * 60_000 - 1
+    expect(notYet(car.of(), car.run(), 'strutLower.RL', car.now)).toMatchObject({
+      code: 'waitFirst',
+      wait: { dueMs: oiled + 15 * 60_000 },
+    })
+    expect(car.enter(car.done('strutLower.RL'))).toBe('waitFirst')
+    expect(
+      car.run().ready.filter((step) => waitBefore(car.of(), car.run(), step, car.now) === null),
+    ).not.toEqual([])
+    car.now = oiled + 15 * 60_000
+    expect(car.enter(car.done('strutLower.RL'))).toBeNull()
+  })
+  test('silence shows nothing before its minutes are over; a gauge tells at once', () => {
+    const eased = (): AtTheCar => {
+      const car = new AtTheCar({ jobs: PAIR, way: { ...USUAL_WAY, ventBy: 'fitting' } })
+      car.until('proveEased.RL')
+      return car
+    }
+    const [early, later] = [eased(), eased()]
+    const by = (car: AtTheCar, proof: 'easedSilent' | 'valveOpenGalleryZero'): DoneEntry => {
+      const done = car.done('proveEased.RL')
+      return { ...done, shown: done.shown.map((each) => ({ ...each, proof })) }
+    }
+    early.now = doneAt(early, 'ease.RL') + 60_000
+    expect([
+      early.enter(by(early, 'easedSilent')),
+      early.enter(by(early, 'valveOpenGalleryZero')),
+    ]).toEqual(['silenceFirst', null])
+    later.now = doneAt(later, 'ease.RL') + 8 * 60_000
+    expect(later.enter(by(later, 'easedSilent'))).toBeNull()
+  })
+  test('a step that takes away what the wait began with is not held by it', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('pullFuse')
+    car.now = doneAt(car, 'ventTool.RL')
+    expect(car.run().waits.filter(({ dueMs }) => dueMs > car.now)).not.toEqual([])
+    expect(car.enter(car.done('pullFuse'))).toBeNull()
+  })
+  test('the wait at another corner holds nothing here', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('strutLower.RL')
+    const [left, right] = [doneAt(car, 'strutOil.RL'), doneAt(car, 'strutOil.RR')]
+    expect(right).toBeLessThan(left)
+    const waits = (key: string): unknown =>
+      waitBefore(
+        car.of(),
+        car.run(),
+        car.steps.find((step) => step.key === key)!,
+        right + 15 * 60_000,
+      )
+    expect([waits('strutLower.RR'), waits('strutLower.RL')]).toEqual([
+      null,
+      expect.objectContaining({ dueMs: left + 15 * 60_000 }),
+    ])
+  })
+})
+
+describe('what is shown elsewhere', () => {
+  test('nobody says it is done: it is once it is on record, or left out with the reason', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    expect(car.run().ready.map(({ key }) => key)).toContain('measureBefore')
+    expect(car.enter(car.done('measureBefore'))).toBe('shownElsewhere')
+    const skipped = { kind: 'skipped', reason: 'Towed in, wheels off' } as const
+    expect(car.enter(car.done('measureBefore', { deviation: skipped }))).toBeNull()
+    const shown = new AtTheCar({ jobs: PAIR })
+    shown.show('measureBefore')
+    expect(shown.state('measureBefore')).toBe('done')
+  })
+  test('a joint that bubbles puts back what hangs on it, until it is shown tight', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('soap')
+    car.show('soap')
+    const before = car.run().ready.map(({ key }) => key)
+    car.push({ kind: 'joint', joint: 'RL', tight: false }, ANN)
+    expect(car.run().bubbles).toEqual(['RL'])
+    expect(car.state('soap')).toBe('again')
+    const held = before.filter((key) => !car.run().ready.some((step) => step.key === key))
+    expect(held.map((key) => notYet(car.of(), car.run(), key, car.now)?.code)).toEqual(
+      held.map(() => 'stepFirst'),
+    )
+    car.push({ kind: 'joint', joint: 'RL', tight: true }, ANN)
+    expect(car.run().bubbles).toEqual([])
+    car.show('soap')
+    car.until(null)
+    expect(car.run().finished).toBe(true)
+  })
+  test('its line planned besides, the work can be finished', () => {
+    const car = new AtTheCar({ jobs: PAIR })
+    car.until('soap')
+    car.push({ kind: 'joint', joint: 'RL', tight: false }, ANN)
+    car.steps = car.compose([...PAIR, { job: 'line', corners: ['RL'] }], carriedBy(car.run()))
+    expect(car.state('openLine.RL')).toBe('again')
+    expect(car.state('openLine.RR')).toBe('done')
+    expect(stuck(car.of())).toBeNull()
+  })
+})
+
+describe('a spring carries from its seating pressure on', () => {
+  const hanging = (seatingPressureBarG: number | null): AtTheCar => {
+    const car = new AtTheCar({
+      jobs: PAIR,
+      architecture: { ...sampleArchitecture(), liftingMode: 'menu', seatingPressureBarG },
+      way: { ...USUAL_WAY, fillAt: 'hanging' },
+    })
+    car.until('fillHanging.RL')
+    return car
+  }
+  const filledTo = (car: AtTheCar, barG: number): DoneEntry => {
+    const done = car.done('fillHanging.RL')
+    return {
+      ...done,
+      shown: done.shown.map((each) => ({ ...each, proof: 'pressureRead' as const, barG })),
+    }
+  }
+  test('under it the fill is refused with both figures, by gauge and by link', () => {
+    const car = hanging(2.8)
+    expect(car.enter(filledTo(car, 2.7))).toBe('underSeating')
+    expect(car.enter(filledTo(car, 2.8))).toBeNull()
+  })
+  test('where the type states none, none is invented', () => {
+    const car = hanging(null)
+    expect(car.enter(filledTo(car, 0.1))).toBe('notShown')
+    expect(car.enter(filledTo(car, 0.2))).toBeNull()
   })
 })

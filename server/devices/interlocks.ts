@@ -78,7 +78,13 @@ export async function checkInterlocks(
     if (shut) refuse(`Not yet, ${gateSentence(shut)}.`)
     return
   }
-  if (onStops(found.arrival) && FILLS.has(action) && !foldsInspected)
+  // Folds that were seen in the work were seen.
+  const seen =
+    run !== null &&
+    Object.values(run.car.corners).every(
+      ({ spring, seen: looked }) => spring !== 'unseated' || looked,
+    )
+  if (onStops(found.arrival) && FILLS.has(action) && !foldsInspected && !seen)
     refuse(
       'The car came in standing on empty springs. Look at every fold with the ' +
         'suspension extended before air goes in, then say so.',

@@ -27,6 +27,7 @@ import { correctReading, importRounds, recordHeights } from './rounds.ts'
 import { changeShop } from './shop.ts'
 import { learnVehicle, saveVehicle } from './vehicles.ts'
 import { recordProof } from './proof.ts'
+import { showSteps } from './shownSteps.ts'
 import { recordWork } from './work.ts'
 import { saveVehicleType } from './vehicleTypes.ts'
 import {
@@ -37,6 +38,25 @@ import {
   putSupplyBack,
   startWatch,
 } from './watches.ts'
+
+// What is recorded of a car may be what a step of its work waits for.
+const showing =
+  <
+    Name extends
+      | 'round.record'
+      | 'codes.record'
+      | 'check.record'
+      | 'proof.record'
+      | 'charge.record'
+      | 'work.record',
+  >(
+    handler: Handler<Name>,
+  ): Handler<Name> =>
+  async (tx, command) => {
+    const version = await handler(tx, command)
+    await showSteps(tx, command.payload.jobId, command.person, command.at)
+    return version
+  }
 
 /** Who carries out what. */
 export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
@@ -52,10 +72,10 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'job.note': addNote,
   'job.repair': recordRepair,
   'photo.add': addPhoto,
-  'check.record': recordCheck,
+  'check.record': showing(recordCheck),
   'evidence.say': sayEvidence,
   'job.conclude': concludeJob,
-  'codes.record': recordCodes,
+  'codes.record': showing(recordCodes),
   'codeText.save': saveCodeText,
   'knowledge.save': saveKnowledge,
   'knowledge.import': importKnowledge,
@@ -69,15 +89,15 @@ export const HANDLERS: { readonly [Name in CommandType]: Handler<Name> } = {
   'torque.save': saveTorque,
   'torque.drop': dropTorque,
   'plan.make': makePlan,
-  'work.record': recordWork,
-  'proof.record': recordProof,
-  'charge.record': recordCharge,
+  'work.record': showing(recordWork),
+  'proof.record': showing(recordProof),
+  'charge.record': showing(recordCharge),
   'log.start': startLog,
   'log.stop': stopLog,
   'log.keep': keepLog,
   'job.close': closeJob,
   'job.reopen': reopenJob,
-  'round.record': recordHeights,
+  'round.record': showing(recordHeights),
   'rounds.import': importRounds,
   'reading.correct': correctReading,
   'watch.start': startWatch,

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Job, ProofRecord, Repair } from '@anklet/contract'
 import { crossedAxles, sensorsOf } from '@anklet/core/calibration'
+import { partsOfJobs, samePart } from '@anklet/core/evidence'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
-import type { ProofItem } from '@anklet/core/proof'
+import type { Joint, ProofItem } from '@anklet/core/proof'
 import {
   isHandedOver,
   isProved,
@@ -15,12 +16,12 @@ import type { Guarded, Run } from '@anklet/core/work'
 import { runOf } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import type { Transaction } from '../store/database.ts'
-import { proofEntry, repair } from '../store/schema.ts'
+import { proofEntry, repair, workEntry } from '../store/schema.ts'
 import type { Handler } from './handler.ts'
 import { readJob } from './jobs.ts'
 import { readRepeatability } from './repeatability.ts'
 import { openJobOf } from './rounds.ts'
-import { guardedOf, refuseTemporary } from './work.ts'
+import { guardedOf, refuseBubbling, refuseTemporary } from './work.ts'
 
 async function itemsOf(
   tx: Transaction,
@@ -98,22 +99,6 @@ async function checkHandover(
     )
 }
 
-// What a plan's jobs put new parts into, as a vehicle's history names them.
-const PARTS: Readonly<Record<string, Repair['part']>> = {
-  spring: 'airSpring',
-  bellows: 'airSpring',
-  strut: 'strut',
-  line: 'line',
-  pump: 'compressor',
-  dryer: 'dryer',
-  block: 'valveBlock',
-  reservoir: 'reservoir',
-  relay: 'relay',
-  sensor: 'sensor',
-  module: 'module',
-  coils: 'coils',
-}
-
 /** Puts what was replaced into the vehicle's history, once. */
 async function rememberParts(
   tx: Transaction,
@@ -122,17 +107,8 @@ async function rememberParts(
   at: string,
 ): Promise<void> {
   const jobs = of.work.length > 0 ? (of.plans.at(-1)?.jobs ?? []) : []
-  const parts = jobs.flatMap(({ job: id, corners = [] }) =>
-    PARTS[id] ? [{ part: PARTS[id], corners: [...corners] }] : [],
-  )
-  const fresh = parts.filter(
-    ({ part, corners }) =>
-      !of.repairs.some(
-        (known) =>
-          known.part === part &&
-          known.corners.length === corners.length &&
-          corners.every((corner) => known.corners.includes(corner)),
-      ),
+  const fresh = partsOfJobs(jobs).filter(
+    (part) => !of.repairs.some((known) => samePart(known, part)),
   )
   if (fresh.length > 0)
     await tx.insert(repair).values(
@@ -143,9 +119,28 @@ async function rememberParts(
         at,
         personId,
         words: '',
-        ...each,
+        part: each.part as Repair['part'],
+        corners: [...each.corners],
       })),
     )
+}
+
+/** What is shown of a car whose joints are tight. */
+const NEEDS_TIGHT: ReadonlySet<string> = new Set(['roadTest', 'levels', 'alignment'])
+
+/** Writes into the work that a joint bubbles, or is tight after all. */
+async function rememberJoint(
+  tx: Transaction,
+  signed: { readonly jobId: string; readonly personId: string; readonly at: string },
+  { bubbles }: Run,
+  joint: Joint,
+  outcome: string,
+): Promise<void> {
+  const tight = outcome === 'good'
+  if (tight && !bubbles.includes(joint)) return
+  await tx
+    .insert(workEntry)
+    .values({ id: randomUUID(), ...signed, content: { kind: 'joint', joint, tight } })
 }
 
 /**
@@ -163,21 +158,27 @@ export const recordProof: Handler<'proof.record'> = async (
   if (content.kind === 'handedOver') await checkHandover(tx, of, content)
   if (content.kind === 'return' && Date.parse(content.dueAt) <= Date.parse(at))
     refuse('The day to come back lies in the past.', '/payload/content/dueAt')
+  const planned = content.kind === 'handedOver' ? null : await guardedOf(tx, jobId)
+  const run = planned && runOf(planned)
+  if (run && content.kind === 'shown' && NEEDS_TIGHT.has(content.item))
+    refuseBubbling(run, '/payload/content/item')
   if (content.kind === 'shown') {
     if (content.outcome === 'declined' && content.words.trim() === '')
       refuse('Say why it is declined.', '/payload/content/words')
     if (content.outcome === 'declined' && content.item !== 'alignment' && content.item !== 'again')
       refuse('This cannot be declined: it is shown, or it is not.', '/payload/content/outcome')
-    const work = content.item === 'soap' ? await guardedOf(tx, jobId) : null
     if (
       content.item === 'soap' &&
       (content.joint === null ||
-        !work ||
-        !jointsOpened({ run: runOf(work), book: work.book.steps }).includes(content.joint))
+        !planned ||
+        !run ||
+        !jointsOpened({ run, book: planned.book.steps }).includes(content.joint))
     )
       refuse('This joint was not opened.', '/payload/content/joint')
   }
   if (content.kind === 'handedOver') await rememberParts(tx, of, person, at)
   await tx.insert(proofEntry).values({ id, jobId, personId: person, at, content })
+  if (content.kind === 'shown' && content.item === 'soap' && content.joint !== null && run)
+    await rememberJoint(tx, { jobId, personId: person, at }, run, content.joint, content.outcome)
   return null
 }

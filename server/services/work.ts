@@ -2,8 +2,9 @@ import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { ProcedureBook } from '@anklet/core/procedure'
 import { SHIPPED_PROCEDURES, stepsOfPlan } from '@anklet/core/procedure'
+import { backOnWheelsMs } from '@anklet/core/proof'
 import type { Guarded, Run } from '@anklet/core/work'
-import { factSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
+import { factSentence, jointSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import { workProblem } from '../problems/work.ts'
 import type { Database, Transaction } from '../store/database.ts'
@@ -84,7 +85,6 @@ export async function guardedOf(
     flat: made.flat,
     entries: await workOf(db, jobId),
     torqueOf: (fastener) => ranges.get(fastener) ?? null,
-    alone: made.alone,
   }
 }
 
@@ -100,6 +100,23 @@ export function refuseTemporary(
     throw new AppError('workStops', {
       sentence: `Not yet: still to be put back: ${temporary.map((each) => factSentence(book, each)).join('; ')}.`,
     })
+}
+
+/**
+ * Refuses what hangs on a tight joint while one bubbles.
+ * @throws {AppError} `proofStops` with the joints
+ */
+export function refuseBubbling({ bubbles }: Pick<Run, 'bubbles'>, path: string): void {
+  if (bubbles.length > 0)
+    throw new AppError(
+      'proofStops',
+      {
+        sentence:
+          `It bubbles: ${bubbles.map(jointSentence).join(', ')}. Make that joint tight first; ` +
+          'what hangs on it waits.',
+      },
+      path,
+    )
 }
 
 async function checkPhotos(
@@ -141,7 +158,7 @@ export const recordWork: Handler<'work.record'> = async (
   await checkPhotos(tx, jobId, { content })
   if (content.kind === 'approved' || content.kind === 'declined') await checkLead(tx, by)
   const run = runOf(of)
-  const allowed = mayEnter(of, run, by, content)
+  const allowed = mayEnter(of, run, by, content, Date.parse(at))
   if (!allowed.ok) {
     const names = new Map((await tx.select().from(person)).map((row) => [row.id, row.name]))
     const { code, path, sentence } = workProblem(allowed.error, {
@@ -171,17 +188,20 @@ const stageOf = ({ begun, finished, ready, steps }: Run): WorkSummary['at'] => {
 export function summaryOf(of: Guarded): WorkSummary {
   const run = runOf(of)
   const next = run.ready[0]
+  const back = backOnWheelsMs(run)
   return {
     at: stageOf(run),
     done: run.steps.filter(({ state }) => state === 'done').length,
     of: run.steps.filter(({ state }) => state !== 'passed').length,
     temporary: run.temporary.length,
+    bubbles: run.bubbles.map((joint) => jointSentence(joint)),
     lost: run.lost.map((each) => factSentence(of.book, each)),
     paused: run.paused !== null,
     hands: [...run.hands],
     handedTo: run.handedTo?.content.kind === 'handed' ? run.handedTo.content.to : null,
     awaiting: run.awaiting.length,
     next: next ? stepSentence(next) : null,
+    backAt: back === null ? null : new Date(back).toISOString(),
   }
 }
 

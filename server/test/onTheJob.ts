@@ -4,7 +4,7 @@ import type { PlanStep } from '@anklet/core/procedure'
 import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { toShow } from '@anklet/core/work'
 import type { TestBench } from './bench.ts'
-import { architecture, openTestJob } from './records.ts'
+import { architecture, LEVEL, openTestJob, walk } from './records.ts'
 
 type Content = WorkRecord['content']
 type Done = Extract<Content, { kind: 'done' }>
@@ -50,15 +50,24 @@ export class OnTheJob {
     return at
   }
 
+  // A while between two steps: whatever waits is over by then.
+  private steady = 0
+  /** When the next thing happens at the car. */
+  now(): string {
+    this.steady += 1
+    return new Date(Date.UTC(2026, 10, 20, 8, 20 * this.steady)).toISOString()
+  }
+
   async post(
     content: Content,
     person = this.bench.person,
     entryId = id(),
+    at = this.now(),
   ): Promise<{ status: number; body: { code?: string; detail?: string; path?: string } }> {
     const { status, body } = await this.bench.send(
       'work.record',
       { entryId, jobId: this.jobId, content },
-      { person },
+      { person, at },
     )
     return { status, body: body as { code?: string; detail?: string; path?: string } }
   }
@@ -98,8 +107,25 @@ export class OnTheJob {
   async until(key: string): Promise<void> {
     for (const step of this.steps) {
       if (step.key === key) return
-      await this.enter(this.done(step.key))
+      if (step.shownBy.includes('measured')) await this.measure()
+      // What the proof shows is not said in the work.
+      else if (step.shownBy.length === 0) await this.enter(this.done(step.key))
     }
+  }
+
+  /** Walks the round before anything is taken apart. */
+  async measure(): Promise<void> {
+    const round = walk(LEVEL, this.now(), { state: 'arrived' })
+    await this.bench
+      .send('round.record', { jobId: this.jobId, round }, { at: this.now() })
+      .expect(200)
+  }
+
+  /** The keys of its steps that are done, in the order they were. */
+  async did(): Promise<readonly string[]> {
+    return (await this.job()).work.flatMap(({ content }) =>
+      content.kind === 'done' ? [content.key] : [],
+    )
   }
 
   async job(): Promise<Job> {

@@ -13,8 +13,7 @@ export const carLine = (vehicle: Pick<Vehicle, 'plate' | 'simulated'>, car: stri
 /** Begins a paper with the shop, its title, the car, the day and who signs. */
 export const headed = (
   paper: Paper,
-  { shop, plate, car, simulated, at, by }: PaperHead,
-  title: string,
+  { title, shop, plate, car, simulated, at, by }: PaperHead,
 ): Paper =>
   paper
     .text(shop, { size: 12, weight: 'bold', gap: 12 })

@@ -1,24 +1,29 @@
 import type { Job, Round, Shop } from '@anklet/contract'
 import type { ProofItem } from '@anklet/core/proof'
-import { backOnWheelsMs, lastOf } from '@anklet/core/proof'
+import { backOnWheelsMs, isHandedOver, lastOf } from '@anklet/core/proof'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { mapCorners } from '@anklet/core/vehicle'
+import { partsOfJobs } from '@anklet/core/evidence'
 import type { Verdict } from '@anklet/core/heights'
+import { isLevelled } from '@anklet/core/heights'
 import { format } from 'date-fns'
 import type { StripBand } from '../parts/stripCorner.ts'
-import { complaintWords } from '../words/complaint.ts'
+import { notSeenWords } from '../words/arrival.ts'
+import { complaintWords, notAskedWords } from '../words/complaint.ts'
 import { capital, cornersInWords } from '../words/corners.ts'
 import { stepWords } from '../words/plan.ts'
-import { ITEM_WORDS, itemSentence } from '../words/proof.ts'
+import { LOAD_WORDS, stateWords } from '../words/methods.ts'
+import { ITEM_WORDS, itemSentence, toldWords } from '../words/proof.ts'
 import { PART_WORDS } from '../words/repairs.ts'
 import { bandOf, judgedRound } from '../places/job/judged.ts'
 import { heightRounds, isRideRound, meansOf } from '../places/job/rounds.ts'
 import type { Written } from '../state/handovers.ts'
 import type { OnWork } from '../places/job/run/useWork.ts'
 
-/** How a car stood, corner by corner, mm. */
+/** How a car stood, corner by corner, mm. `how`: its state, its level, its load. */
 export interface Stood {
   readonly at: string
+  readonly how: string
   readonly temperatureC: number
   readonly meanMm: PerCorner<number>
   readonly verdict: PerCorner<Verdict> | null
@@ -27,6 +32,7 @@ export interface Stood {
 
 /** Who hands which car over, and when. */
 export interface PaperHead {
+  /** What the paper is: of a car handed over, or one that is not. */ readonly title: string
   readonly shop: string
   readonly plate: string
   readonly car: string
@@ -45,6 +51,7 @@ export interface PaperSection {
 export interface OwnerPaper extends PaperHead {
   readonly complaint: string
   readonly found: string
+  /** Why it was closed with its finding open; empty: it was not. */ readonly closedReason: string
   readonly before: Stood | null
   readonly after: Stood | null
   readonly done: readonly string[]
@@ -52,6 +59,8 @@ export interface OwnerPaper extends PaperHead {
   /** What was not shown, openly; empty: it is proved. */
   readonly missing: readonly string[]
   readonly shown: readonly string[]
+  readonly declined: readonly string[]
+  /** Neither said nor denied, and not looked at. */ readonly notAsked: readonly string[]
   readonly again: string | null
   readonly cautions: readonly string[]
   readonly photos: readonly { readonly id: string; readonly words: string }[]
@@ -59,9 +68,14 @@ export interface OwnerPaper extends PaperHead {
 }
 
 /** What the paper says above its strip of heights. */
-export const openingOf = ({ complaint, found }: OwnerPaper): readonly PaperSection[] => [
+export const openingOf = ({
+  complaint,
+  found,
+  closedReason,
+}: OwnerPaper): readonly PaperSection[] => [
   { title: 'You said', lines: [complaint] },
   { title: 'We found', lines: [found] },
+  { title: 'Closed with its finding open', lines: closedReason ? [closedReason] : [] },
 ]
 
 /** What is not shown, and why the car left all the same. */
@@ -75,6 +89,8 @@ export const restOf = (of: OwnerPaper): readonly PaperSection[] => [
   { title: 'Done', lines: of.done.length > 0 ? of.done : ['Nothing was repaired.'] },
   { title: of.missing.length === 0 ? 'Shown before it left' : 'Shown', lines: of.shown },
   notShownOf(of),
+  { title: 'Declined', lines: of.declined },
+  { title: 'Not asked, not looked at', lines: of.notAsked },
   { title: 'Not done', lines: linesOf(of.written.notDone) },
   { title: 'What to watch', lines: linesOf(of.written.watchFor) },
   {
@@ -102,6 +118,9 @@ function stood(job: Job, round: Round | undefined, repeatabilityMm: number): Sto
   const judged = judgedRound(job, round, repeatabilityMm)
   return {
     at: round.endedAt,
+    how: [stateWords(round), `${round.levelId} level`, LOAD_WORDS[round.load]]
+      .map((words) => words.toLowerCase())
+      .join(', '),
     temperatureC: round.temperatureC,
     meanMm: meansOf(round),
     verdict: judged && mapCorners(judged.answer.corners, ({ verdict }) => verdict),
@@ -120,7 +139,7 @@ function doneWords(job: Job, work: OnWork | null, finished: boolean): readonly s
   const planned = jobs.map(
     ({ job: id, corners = [] }) =>
       `${capital(names.get(id) ?? id)}${corners.length > 0 ? `, ${cornersInWords(corners)}` : ''}: ` +
-      `${finished ? 'new' : 'begun, not finished'}`,
+      (finished ? (partsOfJobs([{ job: id }]).length > 0 ? 'new' : 'done') : 'begun, not finished'),
   )
   const mended = work?.run.begun
     ? []
@@ -134,7 +153,7 @@ function doneWords(job: Job, work: OnWork | null, finished: boolean): readonly s
     ...planned,
     ...mended,
     ...(job.proof.some(({ content }) => content.kind === 'calibrated' && content.taught !== 'no')
-      ? ['Height sensors taught anew and checked against the tape']
+      ? ['Height sensors taught anew']
       : []),
   ]
 }
@@ -179,7 +198,27 @@ interface PaperFrom {
   readonly written: Written
   readonly at: string
   readonly by: string
+  nameOf(person: string): string
 }
+
+/** The round on record nearest before the work, whatever it was walked for; without work the newest. */
+function roundBefore(job: Job, after: Round | undefined): Round | undefined {
+  const begun = job.work[0]?.at
+  return job.rounds.findLast(
+    (round) =>
+      round.jobId === job.id &&
+      isRideRound(round) &&
+      round.id !== after?.id &&
+      (begun === undefined || round.endedAt <= begun),
+  )
+}
+
+const titleOf = (job: Job): string =>
+  isHandedOver(job)
+    ? 'Your car, handed over'
+    : job.closedAt
+      ? 'Your car, not handed over'
+      : 'Your car, before it is handed over'
 
 /** The owner's paper out of the job's record. */
 export function ownerPaper({
@@ -191,16 +230,23 @@ export function ownerPaper({
   written,
   at,
   by,
+  nameOf,
 }: PaperFrom): OwnerPaper {
-  const rounds = heightRounds(job).filter(isRideRound)
+  const rounds = heightRounds(job).filter((round) => isRideRound(round) && isLevelled(round))
   const back = work ? backOnWheelsMs(work.run) : null
   const after =
     back === null ? undefined : rounds.find(({ endedAt }) => Date.parse(endedAt) >= back)
-  const before = rounds.findLast(({ id }) => id !== after?.id)
+  const before = roundBefore(job, after)
   const finding = job.watches.findLast(({ finding: found }) => found !== null)?.finding
   const planned = lastOf(job.proof, 'return')
   const told = job.conclusions.at(-1)?.sentence ?? finding?.sentence
+  const [unasked, unseen] = [notAskedWords(job.complaint), notSeenWords(job.arrival)]
+  const line = (item: ProofItem): string => {
+    const told = toldWords(item.told, nameOf)
+    return `${ITEM_WORDS[item.id]}: ${itemSentence(item)}${told ? ` (${told})` : ''}`
+  }
   return {
+    title: titleOf(job),
     shop: shop.name,
     plate: job.vehicle.plate,
     simulated: job.vehicle.simulated ?? false,
@@ -209,16 +255,22 @@ export function ownerPaper({
     by,
     complaint: job.complaint.words || complaintWords(job.complaint),
     found: told ?? 'No single fault was written down.',
+    closedReason: job.closedReason ?? '',
     before: stood(job, before, repeatabilityMm),
     after: stood(job, after, repeatabilityMm),
     done: doneWords(job, work, back !== null),
     torques: written.withTorques ? torqueRows(work) : [],
-    missing: items
-      .filter(({ state }) => state !== 'shown')
-      .map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+    missing: items.filter(({ state }) => state !== 'shown').map(line),
     shown: items
       .filter(({ state, id, declined }) => state === 'shown' && id !== 'temporary' && !declined)
-      .map((item) => `${ITEM_WORDS[item.id]}: ${itemSentence(item)}`),
+      .map(line),
+    declined: items
+      .filter(({ declined }) => declined)
+      .map(({ id, words }) => `${ITEM_WORDS[id]}. ${words}`),
+    notAsked: [
+      ...(unasked.length > 0 ? [`Not asked: ${unasked.join(', ')}.`] : []),
+      ...(unseen.length > 0 ? [`Not looked at on arrival: ${unseen.join(', ')}.`] : []),
+    ],
     again: planned?.content.dueAt ?? null,
     cautions: cautionsOf(job),
     written,

@@ -3,7 +3,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { format } from 'date-fns'
 import { jpegNoLongerThan } from '../workers/jpeg.ts'
 import { headed, sections } from './headed.ts'
-import type { OwnerPaper } from './ownerPaper.ts'
+import type { OwnerPaper, Stood } from './ownerPaper.ts'
 import { openingOf, restOf } from './ownerPaper.ts'
 import { Paper } from './pdfPaper.ts'
 import { drawStrip } from './stripPdf.ts'
@@ -25,10 +25,10 @@ async function pictureOf(id: string): Promise<Uint8Array | null> {
 function stood(paper: Paper, { before, after }: OwnerPaper, units: DisplayUnits): void {
   if (!before && !after) return
   paper.together(230).text('How it stood', { weight: 'bold', size: 12, gap: 1 })
-  const told = (at: { readonly at: string; readonly temperatureC: number }): string =>
-    `${format(new Date(at.at), 'd MMMM yyyy')} at ` +
-    `${formatQuantity(at.temperatureC, 'temperature', units)} ` +
-    `${UNIT_LABEL[units.temperature]}`
+  const told = ({ at, how, temperatureC }: Stood): string =>
+    `${format(new Date(at), 'd MMMM yyyy, HH:mm')} at ` +
+    `${formatQuantity(temperatureC, 'temperature', units)} ` +
+    `${UNIT_LABEL[units.temperature]}, ${how}`
   paper.text(
     `Heights in ${UNIT_LABEL[units.length]}, around the car. ` +
       [
@@ -57,7 +57,7 @@ export async function ownerBytes(
     Paper.begin(`Handover of ${of.plate}`),
     Promise.all(of.photos.map(async ({ id, words }) => ({ bytes: await pictureOf(id), words }))),
   ])
-  const paper = headed(begun, of, 'Your car, handed over')
+  const paper = headed(begun, of)
   sections(paper, openingOf(of))
   stood(paper, of, units)
   sections(paper, restOf(of))

@@ -6,6 +6,7 @@ import { format } from 'date-fns'
 import { meansOf } from '../places/job/rounds.ts'
 import type { OnWork } from '../places/job/run/useWork.ts'
 import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { stateWords } from '../words/methods.ts'
 import { stepWords } from '../words/plan.ts'
 import { sensorWords } from '../words/proof.ts'
 import { DEVIATION_WORDS } from '../words/work.ts'
@@ -100,9 +101,10 @@ function calibrationsOf({
 
 /** The paper for the file, out of the job's record. */
 export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): RecordPaper {
-  const { shop, plate, car, simulated, at: handed, by, complaint, found, shown } = of
+  const { shop, plate, car, simulated, at: handed, by, complaint, found, closedReason, shown } = of
   const height = (mm: number): string => formatQuantity(mm, 'height', units)
   return {
+    title: 'Record of the work',
     shop,
     plate,
     car,
@@ -115,7 +117,7 @@ export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): Recor
       { title: 'Finding', lines: [found] },
       {
         title: 'Closed with its finding open',
-        lines: job.closedReason ? [job.closedReason] : [],
+        lines: closedReason ? [closedReason] : [],
       },
     ],
     rounds: {
@@ -126,7 +128,7 @@ export function recordPaper({ of, job, work, units, nameOf }: RecordFrom): Recor
         .map((round) => {
           const means = meansOf(round)
           return [
-            `${moment(round.endedAt)}, ${round.purpose}, ${round.levelId}`,
+            `${moment(round.endedAt)}, ${stateWords(round).toLowerCase()}, ${round.levelId}`,
             ...WALK.map((corner) => height(means[corner])),
             formatQuantity(round.temperatureC, 'temperature', units),
           ]

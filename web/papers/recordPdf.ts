@@ -8,7 +8,7 @@ const STEP_COLUMNS = [310, 385, 483] as const
 
 /** The paper for the file as PDF. */
 export async function recordBytes(of: RecordPaper): Promise<Uint8Array> {
-  const paper = headed(await Paper.begin(`Record of ${of.plate}`), of, 'Record of the work')
+  const paper = headed(await Paper.begin(`Record of ${of.plate}`), of)
   sections(paper, of.opening)
   const { rows, lengthUnit, temperatureUnit } = of.rounds
   if (rows.length > 0) {

@@ -91,3 +91,15 @@ export const emptyCaution = ({ emptySince, onStops }: ArrivalRecord): string | n
     ? 'It stands on empty springs: before any refill, weight off them and every fold ' +
       'inspected extended. Filled under weight they buckle and tear.'
     : null
+
+/** What nobody looked at when the car arrived. */
+export const notSeenWords = (arrival: ArrivalRecord | null): readonly string[] =>
+  arrival === null
+    ? ['how it arrived']
+    : [
+        ...(arrival.onStops === null ? ['whether it sat on its bump stops'] : []),
+        ...(arrival.rises === null ? ['whether it rises'] : []),
+        ...(['audible', 'tyreTouches', 'pumpRunsOn', 'speedLimited'] as const).flatMap((seen) =>
+          arrival[seen] === null ? [SEEN_WORDS[seen].toLowerCase()] : [],
+        ),
+      ]

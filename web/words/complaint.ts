@@ -39,3 +39,15 @@ export function complaintWords({ where, when, signs, words }: Complaint): string
 /** An audible leak or a car that does not rise needs no night: soap finds it sooner. */
 export const needsNoNight = ({ signs }: Complaint): boolean =>
   signs.includes('hiss') || signs.includes('pumpNever')
+
+/** What nobody asked of the complaint: neither said nor denied. */
+export function notAskedWords({ where, when, signs, denied = [] }: Complaint): readonly string[] {
+  const asked = new Set<string>([...when, ...signs, ...denied])
+  const open = (words: Readonly<Record<string, string>>): readonly string[] =>
+    Object.keys(words).flatMap((tap) => (asked.has(tap) ? [] : [words[tap]!]))
+  return [
+    ...(where.length > 0 ? [] : ['which corners go down']),
+    ...open(WHEN_WORDS),
+    ...open(SIGN_WORDS),
+  ]
+}

@@ -53,6 +53,8 @@ export const VENT_WORDS = {
 } as const
 export const FIRST_WORDS = { top: 'Top first', bottom: 'Bottom first' } as const
 export const FILL_WORDS = { hanging: 'Wheels hanging', standing: 'At standing height' } as const
+/** How the car stands. */
+export const BODY_WORDS = { ...FILL_WORDS, ground: 'On its wheels' } as const
 export const FASTENER_WORDS = { new: 'New ones, always', inspected: 'Again, after a look' } as const
 export const CHARGE_WORDS = { measured: 'Measured', over: 'A little over' } as const
 

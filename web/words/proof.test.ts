@@ -7,7 +7,10 @@ import { itemSentence, proofHeadline } from './proof.ts'
 describe('what is to be shown, in words', () => {
   test.each<[Partial<ProofItem>, string]>([
     [{ state: 'shown' }, 'In, all four.'],
-    [{ why: 'noRound' }, 'Walk a round, standing as it will be driven.'],
+    [
+      { why: 'noRound' },
+      'Walk a round levelled with the engine on, standing as it will be driven.',
+    ],
     [{ state: 'against', places: ['RL', 'FR'] }, 'Out: rear left and front right.'],
     [
       { places: ['RR'], why: 'undecided' },

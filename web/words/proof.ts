@@ -1,13 +1,15 @@
 import type { CalibrationFault } from '@anklet/core/calibration'
-import type { Joint, ProofItem, ProofItemId, ProofWhy } from '@anklet/core/proof'
+import type { Joint, ProofItem, ProofItemId, ProofWhy, Told } from '@anklet/core/proof'
 import type { Axle, Corner, Place } from '@anklet/core/vehicle'
+import { format } from 'date-fns'
 import { capital, CORNER_WORDS, list, placeWords } from './corners.ts'
 
 /** What is to be shown, as a heading; also on the owner's paper. */
 export const ITEM_WORDS: Readonly<Record<ProofItemId, string>> = {
   steps: 'The work itself',
+  deviations: 'What was done otherwise, agreed',
   temporary: 'Everything temporary is back',
-  torque: 'Every loosened fastener torqued',
+  torque: 'Torques the steps ask for',
   corners: 'The right corner moves',
   soap: 'Soap on every joint that was opened',
   trim: 'Trim back, after the joints',
@@ -32,7 +34,7 @@ const JOINT_WORDS: Readonly<Record<Joint, string>> = {
 export const jointWords = (joint: Joint): string => JOINT_WORDS[joint]
 
 const WHY: Readonly<Record<ProofWhy, string>> = {
-  noRound: 'Walk a round, standing as it will be driven.',
+  noRound: 'Walk a round levelled with the engine on, standing as it will be driven.',
   noSpecification:
     'No specification for this level is on record, so nothing can be called in or out.',
   undecided: 'Too near the limit for this tape: more readings decide.',
@@ -41,6 +43,8 @@ const WHY: Readonly<Record<ProofWhy, string>> = {
   lowered: 'Low all round, and the sensors agree: lowered on purpose, and not calibrated away.',
   apart: 'Tape and sensor lie apart.',
   soapFirst: 'It stays off until every joint is shown tight.',
+  notLevelled:
+    'The round since was not of a car that levelled itself: walk one levelled, engine on.',
   before: 'What was seen before the work shows nothing of it.',
 }
 
@@ -54,8 +58,9 @@ export function itemSentence({ id, state, places: at, joints, why, words }: Proo
       words ||
       {
         steps: '',
+        deviations: '',
         temporary: 'Nothing is left.',
-        torque: 'From the record of the steps.',
+        torque: 'Each is on record with what it was set to.',
         corners: 'Told one at a time, the right one moved.',
         soap: 'Every one is tight.',
         trim: 'Put back after the soap.',
@@ -90,6 +95,7 @@ export function itemSentence({ id, state, places: at, joints, why, words }: Proo
   return (
     [
       {
+        deviations: `Done otherwise, and nobody has agreed: ${words}.`,
         steps: `Steps are left${where ? `: ${where}` : ''}.`,
         temporary: `Still to be put back${where ? `: ${where}` : ''}.`,
         torque: `Not set: ${where}.`,
@@ -132,3 +138,19 @@ export const FAULT_WORDS: Readonly<Record<CalibrationFault, string>> = {
 /** A sensor as it is spoken. */
 export const sensorWords = (id: Corner | Axle): string =>
   id === 'front' || id === 'rear' ? `${id} axle sensor` : `${CORNER_WORDS[id]} sensor`
+
+const TOLD_WORDS: Readonly<Record<Told['by'], string>> = {
+  word: 'said',
+  test: 'by a test, one corner at a time',
+  round: 'by a round with the tape',
+  calibration: 'by the levels visited',
+  codes: 'by the codes as they were read',
+  watch: 'by a watch that was started',
+}
+
+/** By what and when something was told; empty where the record of the steps tells it. */
+export function toldWords(told: Told | null, nameOf: (person: string) => string): string {
+  if (!told) return ''
+  const by = told.person === null ? TOLD_WORDS[told.by] : `said by ${nameOf(told.person)}`
+  return `${by}, ${format(new Date(told.atMs), 'd MMM yyyy, HH:mm')}`
+}

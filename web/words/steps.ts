@@ -40,6 +40,7 @@ export const factsOf = ({
   work: work && {
     at: work.at,
     lost: work.lost.length > 0,
+    bubbles: work.bubbles.length > 0,
     handed: work.handedTo !== null,
     paused: work.paused,
     idle: work.at !== 'ready' && work.hands.length === 0,
@@ -50,6 +51,7 @@ export const factsOf = ({
 
 /** The next action as an order. */
 export const STEP_WORDS: Readonly<Record<StepCode, string>> = {
+  mendJoint: 'Make the joint tight that bubbles',
   askComplaint: 'Ask what the customer says',
   measureHeights: 'Walk the heights',
   startWatch: 'Start the watch',

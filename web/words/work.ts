@@ -1,3 +1,4 @@
+import { jointSentence } from '@anklet/core/work'
 import type { FillDoubt, Live, SidesVerdict, Torqued, WorkContent } from '@anklet/core/work'
 import type { Proof } from '@anklet/core/procedure'
 import type { Axle } from '@anklet/core/vehicle'
@@ -78,7 +79,13 @@ export function entryWords(
     case 'declined':
       return `Did not agree${content.words ? `: ${content.words}` : ''}`
     case 'joined':
-      return 'Took it up'
+      return content.second === undefined
+        ? 'Took it up'
+        : content.second === 'alone'
+          ? 'Took it up, alone'
+          : `Took it up, ${nameOf(content.second)} at hand`
+    case 'joint':
+      return `Soap at the ${jointSentence(content.joint)}: ${content.tight ? 'tight' : 'it bubbles'}`
     case 'left':
       return 'Left it'
     case 'handed':

@@ -27,16 +27,6 @@ import { ForThePaper } from './ForThePaper.tsx'
 import { PaperView } from './PaperView.tsx'
 import { CloseJob } from '../CloseJob.tsx'
 
-// What was declined is what was not done.
-const declined = ({ proof }: Job): string =>
-  proof
-    .flatMap(({ content }) =>
-      content.kind === 'shown' && content.outcome === 'declined' && content.item === 'alignment'
-        ? [`Alignment. ${content.words}`]
-        : [],
-    )
-    .at(-1) ?? ''
-
 function Files({
   job,
   of,
@@ -164,7 +154,6 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
       ? last.content
       : {
           ...NOTHING_WRITTEN,
-          notDone: declined(job),
           conditions: warrantyLines(job, parts).join('\n'),
         })
   const of = ownerPaper({
@@ -176,6 +165,7 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
     written: done ? done.content : draft,
     at: done?.at ?? new Date().toISOString(),
     by: nameOf(done?.person ?? me ?? ''),
+    nameOf,
   })
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px] print:block">

@@ -5,7 +5,7 @@ import { clsx } from 'clsx'
 import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Strip } from '../../../parts/Strip.tsx'
-import type { OwnerPaper, PaperSection } from '../../../papers/ownerPaper.ts'
+import type { OwnerPaper, PaperSection, Stood } from '../../../papers/ownerPaper.ts'
 import { openingOf, restOf } from '../../../papers/ownerPaper.ts'
 import { SimulatedBand } from '../../../parts/Plate.tsx'
 
@@ -48,7 +48,7 @@ function PaperHead({ of }: { readonly of: OwnerPaper }): ReactNode {
   return (
     <header>
       <p className="font-semibold">{of.shop}</p>
-      <h2 className="say text-ink">Your car, handed over</h2>
+      <h2 className="say text-ink">{of.title}</h2>
       {of.simulated && <SimulatedBand />}
       <p>
         {of.plate}, {of.car}
@@ -71,10 +71,10 @@ export function PaperView({
   readonly photos: ReactNode
 }): ReactNode {
   const { before, after } = of
-  const told = (at: { readonly at: string; readonly temperatureC: number }): string =>
-    `${format(new Date(at.at), 'd MMM yyyy, HH:mm')}, ` +
-    `${formatQuantity(at.temperatureC, 'temperature', units)} ` +
-    `${UNIT_LABEL[units.temperature]}`
+  const told = ({ at, how, temperatureC }: Stood): string =>
+    `${format(new Date(at), 'd MMM yyyy, HH:mm')}, ` +
+    `${formatQuantity(temperatureC, 'temperature', units)} ` +
+    `${UNIT_LABEL[units.temperature]}, ${how}`
   const column = (corner: 'FL' | 'FR' | 'RL' | 'RR') => ({
     designMm: null,
     ...((after ?? before)?.band ? { band: (after ?? before)!.band![corner] } : {}),

@@ -1,95 +1,14 @@
 import type { Job } from '@anklet/contract'
 import type { ProofItem, ProofItemId } from '@anklet/core/proof'
-import { jointsOpened } from '@anklet/core/proof'
-import { Check, ChevronDown, Circle, TriangleAlert } from 'lucide-react'
+import { ChevronDown } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { ITEM_WORDS, itemSentence, proofHeadline } from '../../../words/proof.ts'
 import type { OnWork } from '../run/useWork.ts'
-import { Alignment, ComeBack, Joints, RoadTest, YesNo } from './Answers.tsx'
+import { Mark } from './Mark.tsx'
+import { Shows } from './Shows.tsx'
 import { useProof } from './useProof.ts'
-
-/** Where something is shown that has a place of its own. */
-const PLACES: Readonly<Partial<Record<ProofItemId, readonly [string, string]>>> = {
-  steps: ['work', 'Go on in Work'],
-  temporary: ['work', 'Put it back in Work'],
-  torque: ['work', 'Set it in Work'],
-  trim: ['work', 'Put it back in Work'],
-  heights: ['heights', 'Walk a round'],
-  leftRight: ['heights', 'Walk a round'],
-  codes: ['checks', 'Read the codes'],
-}
-
-function Shows({
-  job,
-  item,
-  work,
-}: {
-  readonly job: Job
-  readonly item: ProofItem
-  readonly work: OnWork
-}): ReactNode {
-  const to = (phase: string, words: string): ReactNode => (
-    <Link className="btn w-fit" to={`/jobs/${job.id}/${phase}`}>
-      {words}
-    </Link>
-  )
-  switch (item.id) {
-    case 'soap':
-      return <Joints job={job} joints={jointsOpened({ run: work.run, book: work.of.book.steps })} />
-    case 'corners':
-      return (
-        <div className="grid gap-3">
-          {to('checks', 'Test it: tell one corner at a time')}
-          <YesNo
-            job={job}
-            item="corners"
-            legend="Or told by another tool, each corner in turn"
-            yes="The right one moved"
-            no="Another one moved"
-          />
-        </div>
-      )
-    case 'levels':
-      return (
-        <div className="grid gap-3">
-          {to('calibrate', 'Visit them in Calibrate')}
-          <YesNo
-            job={job}
-            item="levels"
-            legend="Or seen at the car, every level up and down, and listened"
-            yes="It did, and stood"
-            no="It did not"
-          />
-        </div>
-      )
-    case 'sensors':
-      return to(
-        item.why === 'noRound' || item.why === 'noReports' ? 'heights' : 'calibrate',
-        item.why === 'noRound' || item.why === 'noReports' ? 'Walk a round' : 'Go on in Calibrate',
-      )
-    case 'roadTest':
-      return <RoadTest job={job} />
-    case 'alignment':
-      return <Alignment job={job} />
-    case 'again':
-      return (
-        <div className="grid gap-3">
-          {to('watch', 'Watch it tonight')}
-          <ComeBack job={job} />
-        </div>
-      )
-    default:
-      return PLACES[item.id] ? to(...PLACES[item.id]!) : null
-  }
-}
-
-const MARKS = {
-  shown: <Check size={22} strokeWidth={3} aria-label="shown" />,
-  missing: <Circle size={20} strokeDasharray="4 3" aria-label="not shown yet" />,
-  against: <TriangleAlert size={22} className="text-rust" aria-label="not right" />,
-} as const
 
 function Row({
   job,
@@ -113,7 +32,7 @@ function Row({
         disabled={job.closedAt !== null}
         onClick={onOpen}
       >
-        <span className="grid w-7 shrink-0 place-items-center">{MARKS[item.state]}</span>
+        <Mark state={item.state} />
         <span className="min-w-0 flex-1">
           <span
             className={`block text-[16.5px] ${item.state === 'shown' ? 'text-ink-2' : 'font-semibold'}`}
@@ -136,7 +55,7 @@ function Row({
       </button>
       {open && (
         <div className="pb-4 pl-10">
-          <Shows job={job} item={item} work={work} />
+          <Shows job={job} id={item.id} why={item.why} work={work} />
         </div>
       )}
     </li>

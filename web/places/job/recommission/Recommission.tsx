@@ -2,16 +2,19 @@ import type { Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/vehicle'
 import { WALK } from '@anklet/core/vehicle'
 import type { RunStep } from '@anklet/core/work'
+import { factKey, waitBefore } from '@anklet/core/work'
 import { clsx } from 'clsx'
 import { Check, Circle } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import type { PlanStep } from '@anklet/core/procedure'
 import { springCarries } from '@anklet/core/procedure'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { useUnits } from '../../../data/queries.ts'
+import { steadyNow } from '../../../state/steadyClock.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { FILL_WORDS, stepWords } from '../../../words/plan.ts'
+import { BODY_WORDS, stepWords } from '../../../words/plan.ts'
 import { StoredCodes } from '../../devices/StoredCodes.tsx'
 import { Awaiting } from '../run/Awaiting.tsx'
 import type { CarLive } from '../run/carLive.ts'
@@ -52,7 +55,8 @@ function Carrying({
   readonly car: CarLive | null
 }): ReactNode {
   const units = useUnits()
-  const { corners } = work.run.car
+  const { run } = work
+  const { corners } = run.car
   return (
     <section aria-label="Springs">
       <h3 className="label">Lowered only when every spring carries</h3>
@@ -60,6 +64,7 @@ function Carrying({
         {WALK.map((corner) => {
           const at = corners[corner]
           const carries = at !== undefined && springCarries(at)
+          const filled = run.holds.has(factKey('filled', corner))
           const off = car?.live.offMm[corner]
           return (
             <div
@@ -70,7 +75,7 @@ function Carrying({
               className="min-w-0 py-1"
             >
               <p className="flex items-center gap-1.5 font-semibold">
-                {at === undefined || carries ? (
+                {at === undefined || at.spring === 'coil' || (carries && filled) ? (
                   <Check size={18} strokeWidth={3} aria-hidden />
                 ) : (
                   <Circle size={16} aria-hidden />
@@ -85,7 +90,9 @@ function Carrying({
                   : at.spring === 'coil'
                     ? 'coil'
                     : carries
-                      ? 'carries'
+                      ? filled
+                        ? 'carries'
+                        : 'not let down'
                       : 'empty'}
               </p>
               {typeof off === 'number' && (
@@ -165,6 +172,8 @@ function WorkFirst({
   )
 }
 
+const isFillStep = ({ phase }: PlanStep): boolean => phase === 'fill' || phase === 'down'
+
 function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
   const units = useUnits()
   const { run } = work
@@ -180,7 +189,10 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   const looked = open.find(({ step }) => step.key === looking)?.step
   const next =
     looked ??
-    run.ready.find((step) => step.phase === 'fill' || step.phase === 'down') ??
+    run.ready.find(
+      (step) => isFillStep(step) && waitBefore(work.of, run, step, steadyNow()) === null,
+    ) ??
+    run.ready.find(isFillStep) ??
     open[0]?.step
   const before = run.steps.filter(
     (at) =>
@@ -227,13 +239,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
         <Carrying work={work} car={car} />
         <p className="text-[15px]">
           <span className="text-ink-2">Posture: </span>
-          <b>
-            {
-              FILL_WORDS[
-                run.steps.some(({ step }) => step.step === 'fillHanging') ? 'hanging' : 'standing'
-              ]
-            }
-          </b>
+          <b>{BODY_WORDS[run.car.body]}</b>
         </p>
         {!job.closedAt && <Linking job={job} work={work} />}
         <FillingSteps steps={steps} presentKey={next?.key} onLook={setLooking} />

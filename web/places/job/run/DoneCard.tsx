@@ -1,7 +1,8 @@
 import type { RunStep } from '@anklet/core/work'
+import { SHOWN_BY_WORDS } from '@anklet/core/work'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { CORNER_WORDS } from '../../../words/corners.ts'
+import { CORNER_WORDS, list } from '../../../words/corners.ts'
 import { CONDITION_WORDS, stepWords } from '../../../words/plan.ts'
 import { momentWords } from '../../../words/times.ts'
 import { DEVIATION_WORDS, SAID_WORDS, torquedWords } from '../../../words/work.ts'
@@ -55,10 +56,11 @@ export function DoneCard({
       {content.second && (
         <p>
           {content.second === 'alone'
-            ? 'Alone, with a stand or strap.'
+            ? `Alone. ${step.alone ?? ''}`
             : `With ${nameOf(content.second)}.`}
         </p>
       )}
+      {content.shownBy && <p>Shown by {list(content.shownBy.map((by) => SHOWN_BY_WORDS[by]))}.</p>}
       {content.note && <p>{content.note}</p>}
       {content.deviation && (
         <p className="hint">

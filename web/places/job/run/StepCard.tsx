@@ -3,21 +3,24 @@ import type { PlanStep } from '@anklet/core/procedure'
 import { holds, kindAt } from '@anklet/core/procedure'
 import { cornersOf } from '@anklet/core/vehicle'
 import { maySkip, notYet, refusalSentence, toShow } from '@anklet/core/work'
-import type { Deviation } from '@anklet/core/work'
+import type { Deviation, WorkRefusal } from '@anklet/core/work'
 import { Check, CircleSlash2, ShieldAlert } from 'lucide-react'
 import type { ReactNode, RefObject } from 'react'
-import { useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { usePeople, useUnits } from '../../../data/queries.ts'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
+import { useNow } from '../../../parts/useNow.ts'
+import { steadyNow } from '../../../state/steadyClock.ts'
 import { EMPTY_STEP, useStepDrafts } from '../../../state/stepDrafts.ts'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
 import { capital } from '../../../words/corners.ts'
 import { CONDITION_WORDS, GATE_WORDS, STRETCH_WORDS, stepWords } from '../../../words/plan.ts'
+import { countdownWords } from '../../../words/times.ts'
 import { DEVIATION_WORDS } from '../../../words/work.ts'
 import type { CarLive } from './carLive.ts'
 import { Proofs } from './Proofs.tsx'
-import { entryOf, torqueDoubt } from './stepEntry.ts'
+import { entryOf, showKey, torqueDoubt } from './stepEntry.ts'
 import { StepPhotos } from './StepPhotos.tsx'
 import { TorqueEntry } from './TorqueEntry.tsx'
 import type { OnWork } from './useWork.ts'
@@ -35,14 +38,25 @@ interface CardProps {
 }
 
 /** The gates of a step as the car stands: what holds, and what is waited for. */
-function Gates({ work: { of, run }, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
+function Gates({
+  work: { of, run },
+  step,
+  asks: toBeShown,
+  draft,
+}: Pick<CardProps, 'work' | 'step'> & {
+  readonly asks: ReturnType<typeof toShow>
+  readonly draft: StepDraft
+}): ReactNode {
   const kind = kindAt(of.architecture, step.place)
   const corners = cornersOf(step.place)
   const asks = step.gates.flatMap(({ gate, asks: of_ }) =>
     of_.map(({ condition }) => ({
       gate,
       condition,
-      open: corners.every((corner) => holds(condition, run.car, kind, corner)),
+      // What this step itself shows is so only once somebody has said how.
+      open:
+        corners.every((corner) => holds(condition, run.car, kind, corner)) &&
+        toBeShown.every((ask) => ask.condition !== condition || draft.shown[showKey(ask)]),
     })),
   )
   if (asks.length === 0) return null
@@ -194,18 +208,36 @@ function TorqueOf({
   )
 }
 
-function SecondHand({ me, draft, change }: DraftProps & { readonly me: string | null }): ReactNode {
+/** Who lends a second hand, as it was said at the start; or how this step is done alone. */
+function SecondHand({
+  me,
+  step,
+  draft,
+  change,
+}: DraftProps & { readonly me: string | null; readonly step: PlanStep }): ReactNode {
   const people = usePeople().data ?? []
   return (
-    <Taps<string>
-      legend="The second hand"
-      chosen={draft.second ? [draft.second] : []}
-      onTap={(second) => change({ second })}
-      options={[
-        ...people.filter(({ id }) => id !== me).map(({ id, name }) => ({ value: id, words: name })),
-        { value: 'alone', words: 'Alone: a stand or strap in its place' },
-      ]}
-    />
+    <div className="grid gap-2">
+      <Taps<string>
+        legend="The second hand"
+        chosen={draft.second ? [draft.second] : []}
+        onTap={(second) => change({ second })}
+        options={[
+          ...people
+            .filter(({ id }) => id !== me)
+            .map(({ id, name }) => ({ value: id, words: name })),
+          ...(step.alone === null ? [] : [{ value: 'alone', words: 'Alone' }]),
+        ]}
+      />
+      {draft.second === 'alone' &&
+        (step.alone === null ? (
+          <p className="hint">
+            This is not done alone: it waits until somebody lends a second hand.
+          </p>
+        ) : (
+          <p className="caution">{step.alone}</p>
+        ))}
+    </div>
   )
 }
 
@@ -227,7 +259,7 @@ function ComesWith(
         onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })}
       />
       <TorqueOf job={job} work={work} step={step} draft={draft} change={change} />
-      {step.second && <SecondHand me={work.me} draft={draft} change={change} />}
+      {step.second && <SecondHand me={work.me} step={step} draft={draft} change={change} />}
       {(step.photo || step.phase === 'on' || step.phase === 'bench') && (
         <StepPhotos
           job={job}
@@ -264,19 +296,33 @@ function useInSight(): RefObject<HTMLElement | null> {
   return article
 }
 
+const ShownHere = lazy(() =>
+  import('./ShownHere.tsx').then((module) => ({ default: module.ShownHere })),
+)
+
+/** Why a step may not be begun now, renewed while a wait runs. */
+function useNotYet({ of, run }: OnWork, step: PlanStep): WorkRefusal | null {
+  const now = steadyNow()
+  useNow(run.waits.some(({ dueMs }) => dueMs > now) ? 1000 : 3_600_000)
+  return notYet(of, run, step.key, now)
+}
+
 /** One step, large: what, where, its caution, what it waits for, what it must show, and one key to confirm it. */
 export function StepCard(props: CardProps): ReactNode {
   const { job, work, step, children } = props
   const { of, run } = work
   const units = useUnits()
   const draftKey = `${job.id} ${step.key}`
-  const draft = useStepDrafts((drafts) => drafts.byKey[draftKey]) ?? EMPTY_STEP
+  const kept = useStepDrafts((drafts) => drafts.byKey[draftKey]) ?? EMPTY_STEP
+  // Asked once, at the start of the work; who came meanwhile is tapped here.
+  const atHand = run.second === work.me ? null : run.second
+  const draft = step.second ? { ...kept, second: kept.second ?? atHand } : kept
   const { patch, drop } = useStepDrafts.getState()
   const [wrong, setWrong] = useState<string | null>(null)
   const [article, armed] = [useInSight(), useArmed()]
   const written = of.book.steps.find(({ id }) => id === step.step)
   const asks = written ? toShow(written, step.place) : []
-  const not = notYet(of, run, step.key)
+  const not = useNotYet(work, step)
   // Keys do not bounce, and are taken at once.
   const confirm = (tapped: boolean): void => {
     if (tapped && !armed) return
@@ -291,16 +337,29 @@ export function StepCard(props: CardProps): ReactNode {
       tabIndex={-1}
       aria-label={stepWords(step.words, step.place)}
       data-step={step.key}
+      data-elsewhere={step.shownBy.length > 0}
       className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
     >
       <StepHead work={work} step={step} />
-      <Gates work={work} step={step} />
+      <Gates work={work} step={step} asks={asks} draft={draft} />
       {not ? (
-        <p className="hint" role="status">
+        <p
+          className="hint"
+          role="status"
+          {...(not.code === 'waitFirst' ? { 'data-waits-until': not.wait.dueMs } : {})}
+        >
           {refusalSentence(not, { ...of, nameOf: work.nameOf })}
+          {not.code === 'waitFirst' && (
+            <b className="num"> {countdownWords(not.wait.dueMs - steadyNow())} to go.</b>
+          )}
         </p>
       ) : (
         <>
+          {step.shownBy.length > 0 && (
+            <Suspense fallback={<p className="sub">…</p>}>
+              <ShownHere job={job} work={work} step={step} />
+            </Suspense>
+          )}
           {children}
           <ComesWith
             {...props}
@@ -314,15 +373,17 @@ export function StepCard(props: CardProps): ReactNode {
               {wrong}
             </p>
           )}
-          <button
-            type="button"
-            className="btn btn-go btn-big min-h-[68px] w-full text-[20px]"
-            aria-disabled={!armed}
-            onClick={(event) => confirm(event.detail > 0)}
-          >
-            <Check size={26} strokeWidth={3} aria-hidden />
-            Done
-          </button>
+          {(step.shownBy.length === 0 || draft.deviation !== null) && (
+            <button
+              type="button"
+              className="btn btn-go btn-big min-h-[68px] w-full text-[20px]"
+              aria-disabled={!armed}
+              onClick={(event) => confirm(event.detail > 0)}
+            >
+              <Check size={26} strokeWidth={3} aria-hidden />
+              Done
+            </button>
+          )}
         </>
       )}
     </article>

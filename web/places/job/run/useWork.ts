@@ -59,6 +59,34 @@ const asEntry = ({ command }: Queued): WorkEntry[] =>
     : []
 const asWork = (record: readonly WorkRecord[]): readonly WorkEntry[] => record
 
+/** The work with the round that was walked before it: the server enters it, and is not waited for. */
+function withRound(of: Guarded, job: Job): { readonly of: Guarded; readonly run: Run } {
+  const run = runOf(of)
+  const round = job.rounds.findLast(({ jobId }) => jobId === job.id)
+  const measures = run.ready.filter(({ shownBy }) => shownBy.join() === 'measured')
+  if (!run.begun || !round || measures.length === 0) return { of, run }
+  const entries = measures.map(({ key, step, place, shownBy }): WorkEntry => ({
+    id: `shown ${key}`,
+    at: round.endedAt,
+    person: round.person,
+    content: {
+      kind: 'done',
+      key,
+      step,
+      place,
+      shown: [],
+      torque: null,
+      photoIds: [],
+      note: '',
+      second: null,
+      deviation: null,
+      shownBy,
+    },
+  }))
+  const shown = { ...of, entries: [...of.entries, ...entries] }
+  return { of: shown, run: runOf(shown) }
+}
+
 /** The work on a job; null while nothing is planned, or what it needs is still on its way. */
 export function useWork(job: Job): OnWork | null {
   const [procedures, torques, people] = [useProcedures().data, useTorques().data, usePeople().data]
@@ -77,7 +105,7 @@ export function useWork(job: Job): OnWork | null {
         .filter(({ id }) => !known.has(id)),
     ]
   }, [job.work, job.id, queued, taken])
-  const of = useMemo((): Guarded | null => {
+  const planned = useMemo((): Guarded | null => {
     if (!procedures || !torques) return null
     const book = bookOf(procedures)
     const steps = stepsOf(job, book, procedures.version)
@@ -89,17 +117,17 @@ export function useWork(job: Job): OnWork | null {
       steps,
       flat: made.flat,
       entries,
-      alone: made.alone,
       torqueOf: (fastener) =>
         torques.find((each) => each.typeId === job.vehicleType.id && each.fastener === fastener) ??
         null,
     }
   }, [procedures, torques, job, entries])
-  const run = useMemo(() => of && runOf(of), [of])
-  if (!of || !run) return null
+  const work = useMemo(() => planned && withRound(planned, job), [planned, job])
+  if (!work) return null
+  const { of, run } = work
   const enter = (content: WorkContent): string | null => {
     if (me === null) return 'Say who is working here first.'
-    const allowed = mayEnter(of, run, me, content)
+    const allowed = mayEnter(of, run, me, content, steadyNow())
     if (!allowed.ok) return refusalSentence(allowed.error, { ...of, nameOf })
     const entryId = crypto.randomUUID()
     useWorkQueue

@@ -109,7 +109,7 @@ function Way({
   return (
     <details className="border-t border-edge pt-1">
       <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
-        The shop’s way: how air is let out, which end first, how it is filled, who is there
+        The shop’s way: how air is let out, which end first, how it is filled
       </summary>
       <div className="grid gap-4 pt-1 sm:grid-cols-2">
         <Taps<ShopWay['ventBy']>
@@ -146,15 +146,6 @@ function Way({
             options={options(CHARGE_WORDS)}
           />
         )}
-        <Taps<boolean>
-          legend="Who is there"
-          chosen={[chosen.alone]}
-          onTap={(alone) => onChoose({ ...chosen, alone })}
-          options={[
-            { value: false, words: 'Two, where it takes two' },
-            { value: true, words: 'One alone' },
-          ]}
-        />
       </div>
       {architecture.liftingMode === 'none' && (
         <p className="pt-2 text-[14px] text-ink-2">

@@ -46,7 +46,6 @@ interface StepProps {
   readonly book: ProcedureBook
   readonly torques: readonly Torque[]
   readonly typeId: string
-  readonly alone: boolean
   readonly room: { readonly earlier: boolean; readonly later: boolean }
   onMove(by: -1 | 1): void
 }
@@ -134,7 +133,7 @@ const MOST_REASONS = 6
 
 /** A step of a plan: what, where, how long, its caution and gate; and why it stands where it stands. */
 export function PlanStepRow(props: StepProps): ReactNode {
-  const { step, number, book, torques, typeId, alone } = props
+  const { step, number, book, torques, typeId } = props
   return (
     <li
       className="plan-step grid grid-cols-[34px_minmax(0,1fr)_auto] gap-x-3 border-b border-edge py-2.5"
@@ -152,9 +151,7 @@ export function PlanStepRow(props: StepProps): ReactNode {
         {step.second && (
           <p className="flex items-center gap-2 text-[13.5px] text-ink-2">
             <Users size={15} aria-hidden />
-            {alone
-              ? 'Wants a second hand. Alone: a stand or strap in its place, written down as such.'
-              : 'With a second hand.'}
+            With a second hand. {step.alone ?? 'Not alone.'}
           </p>
         )}
         {step.torque && (

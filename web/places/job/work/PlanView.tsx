@@ -141,7 +141,6 @@ interface PlanViewProps {
   readonly book: ProcedureBook
   readonly torques: readonly Torque[]
   readonly parts: readonly Part[]
-  readonly alone: boolean
   onMove(key: string, to: number): void
 }
 
@@ -156,7 +155,6 @@ export function PlanView({
   book,
   torques,
   parts,
-  alone,
   onMove,
 }: PlanViewProps): ReactNode {
   const all = new Map(steps.map((step) => [step.key, step]))
@@ -212,7 +210,6 @@ export function PlanView({
                     book={book}
                     torques={torques}
                     typeId={job.vehicleType.id}
-                    alone={alone}
                     room={{ earlier: at > first, later: at < last }}
                     onMove={(by) => onMove(step.key, at + by)}
                   />

@@ -1,14 +1,16 @@
 import type { Job } from '@anklet/contract'
-import { jointsOpened } from '@anklet/core/proof'
 import type { RunStep } from '@anklet/core/work'
+import { jointSentence, waitBefore } from '@anklet/core/work'
 import type { PlanStep } from '@anklet/core/procedure'
+import type { Corner } from '@anklet/core/vehicle'
+import { CORNERS } from '@anklet/core/vehicle'
 import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { lazy, Suspense, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { useNow } from '../../../parts/useNow.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
-import { placeWords } from '../../../words/corners.ts'
+import { CORNER_WORDS, list, placeWords } from '../../../words/corners.ts'
 import { stepWords } from '../../../words/plan.ts'
 import { countdownWords, momentWords } from '../../../words/times.ts'
 import { entryWords } from '../../../words/work.ts'
@@ -19,13 +21,6 @@ import { DoneCard } from '../run/DoneCard.tsx'
 import { Hands, TakeOver } from '../run/Hands.tsx'
 import { StepCard } from '../run/StepCard.tsx'
 import type { OnWork } from '../run/useWork.ts'
-
-const Joints = lazy(() =>
-  import('../proof/Answers.tsx').then((module) => ({ default: module.Joints })),
-)
-const ChargeForm = lazy(() =>
-  import('../checks/ChargeForm.tsx').then((module) => ({ default: module.ChargeForm })),
-)
 
 /** Air goes back in with an assistant of its own. */
 export const isFilling = ({ step }: RunStep): boolean =>
@@ -151,24 +146,40 @@ function StepNow({
   readonly work: OnWork
   readonly car: CarLive | null
 }): ReactNode {
+  return <StepCard key={step.key} job={job} work={work} step={step} car={car} />
+}
+
+/** Joints that bubble: their repair comes next, and nothing that hangs on them goes on. */
+function Bubbles({
+  work: { run, mine },
+  onMend,
+}: {
+  readonly work: OnWork
+  onMend(corners: readonly Corner[]): void
+}): ReactNode {
+  const corners = CORNERS.filter((corner) => run.bubbles.includes(corner))
   return (
-    <StepCard key={step.key} job={job} work={work} step={step} car={car}>
-      {step.gives.includes('tight') && (
-        <Suspense>
-          <Joints job={job} joints={jointsOpened({ run: work.run, book: work.of.book.steps })} />
-        </Suspense>
+    <section aria-label="It bubbles" className="caution grid gap-2">
+      <p className="text-[17px] font-semibold">
+        It bubbles: {list(run.bubbles.map(jointSentence))}. That joint is made tight next.
+      </p>
+      <p>
+        Let it down and show it empty before anything is loosened. Trim, charge and road test wait
+        until soap shows every joint tight.
+      </p>
+      {corners.length > 0 ? (
+        <button
+          type="button"
+          className="btn w-fit"
+          disabled={!mine}
+          onClick={() => onMend(corners)}
+        >
+          Plan the line of {list(corners.map((corner) => CORNER_WORDS[corner]))}
+        </button>
+      ) : (
+        <p>Put its repair into the plan below.</p>
       )}
-      {step.gives.includes('calibrated') && (
-        <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>
-          Do it in Calibrate
-        </Link>
-      )}
-      {step.gives.includes('charged') && (
-        <Suspense fallback={<p className="sub">…</p>}>
-          <ChargeForm job={job} />
-        </Suspense>
-      )}
-    </StepCard>
+    </section>
   )
 }
 
@@ -193,14 +204,18 @@ export function Runner({
   job,
   work,
   car,
+  onMend,
 }: {
   readonly job: Job
   readonly work: OnWork
   readonly car: CarLive | null
+  onMend(corners: readonly Corner[]): void
 }): ReactNode {
   const { run } = work
   const [looking, setLooking] = useState<string | null>(null)
+  // What waits for its minutes lets another step come first.
   const next =
+    run.ready.find((step) => waitBefore(work.of, run, step, steadyNow()) === null) ??
     run.ready[0] ??
     run.steps.find(({ state }) => state === 'open' || state === 'again' || state === 'held')?.step
   const index = Math.max(
@@ -215,6 +230,7 @@ export function Runner({
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
+        {run.bubbles.length > 0 && <Bubbles work={work} onMend={onMend} />}
         {run.finished && looking === null ? (
           <EveryStepDone job={job} />
         ) : (

@@ -2,6 +2,7 @@ import type { CommandPayload, Job, Part, Procedures, Torque } from '@anklet/cont
 import { onStops } from '@anklet/core/arrival'
 import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
 import { inOrder } from '@anklet/core/procedure'
+import type { Corner } from '@anklet/core/vehicle'
 import { carriedBy } from '@anklet/core/work'
 import type { ReactNode } from 'react'
 import { startTransition, useState } from 'react'
@@ -18,6 +19,7 @@ import {
 import { planRefusalWords } from '../../../words/plan.ts'
 import { momentWords } from '../../../words/times.ts'
 import type { Chosen } from './JobChoice.tsx'
+import { BeginWork } from './BeginWork.tsx'
 import { JobChoice } from './JobChoice.tsx'
 import { PlanView } from './PlanView.tsx'
 import { flatOf, proposedJobs } from './proposed.ts'
@@ -117,6 +119,7 @@ function PlanActions({
   same,
   moved,
   ready,
+  seconds,
   onBegin,
   onBack,
   payload,
@@ -126,7 +129,9 @@ function PlanActions({
   /** What is kept is what is shown. */ readonly same: boolean
   readonly moved: boolean
   readonly ready: boolean
-  /** null: it cannot be begun here, or is. */ readonly onBegin: (() => void) | null
+  /** Some step wants a second hand. */ readonly seconds: boolean
+  /** null: it cannot be begun here, or is. */ readonly onBegin:
+    ((second: string | undefined) => void) | null
   onBack(): void
   payload(): CommandPayload<'plan.make'>
 }): ReactNode {
@@ -152,11 +157,7 @@ function PlanActions({
           Steps back in their order
         </button>
       )}
-      {made && same && onBegin && !job.closedAt && (
-        <button type="button" className="btn btn-go" onClick={onBegin}>
-          Begin the work at the car
-        </button>
-      )}
+      {made && same && onBegin && !job.closedAt && <BeginWork asks={seconds} onBegin={onBegin} />}
       {made && (
         <span className="text-[14px] text-ink-2">
           Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}
@@ -210,14 +211,24 @@ function movedTo(steps: readonly PlanStep[], key: string, to: number): readonly 
   return keys.toSpliced(to, 0, key)
 }
 
+/** The jobs with the line of some corners among them. */
+function withLines(jobs: Chosen['jobs'], corners: readonly Corner[]): Chosen['jobs'] {
+  if (corners.length === 0) return jobs
+  const line = jobs.find(({ job }) => job === 'line')
+  return [
+    ...jobs.filter((each) => each !== line),
+    { job: 'line', corners: [...new Set([...(line?.corners ?? []), ...corners])] },
+  ]
+}
+
 /**
  * What is to be done as it is chosen, beginning with the last plan; another choice has no order of
  * its own.
  */
-function useChosen(job: Job, way: Chosen['way']) {
+function useChosen(job: Job, way: Chosen['way'], mend: readonly Corner[]) {
   const made = job.plans.at(-1)
   const [chosen, setChosen] = useState<Chosen>(() => ({
-    jobs: made?.jobs ?? proposedJobs(job),
+    jobs: withLines(made?.jobs ?? proposedJobs(job), mend),
     support: made?.support ?? 'twoPost',
     way: made?.way ?? way,
     alone: made?.alone ?? false,
@@ -232,23 +243,26 @@ function useChosen(job: Job, way: Chosen['way']) {
   return { chosen, choose, order, setOrder }
 }
 
-function Planning({
+/** The plan of what is chosen, and whether it is the one on record. */
+function usePlanned({
   job,
   work,
-  shelf: { procedures, torques, parts },
+  procedures,
+  chosen,
+  order,
 }: {
   readonly job: Job
   readonly work: OnWork | null
-  readonly shelf: Shelf
-}): ReactNode {
+  readonly procedures: Procedures
+  readonly chosen: Chosen
+  readonly order: readonly string[]
+}) {
   const made = job.plans.at(-1)
-  const { chosen, choose, order, setOrder } = useChosen(job, procedures.way)
   const book = bookOf(procedures)
   const under = work?.run.begun ? work : null
   // A job that waits for its corners is no reason to say no yet.
   const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
   const jobs = placed(chosen.jobs)
-  const unsaid = !under && onStops(job.arrival) && chosen.flat.length === 0
   const answer = usePlan(
     jobs.length === 0
       ? null
@@ -262,18 +276,41 @@ function Planning({
           book: procedures.book === null ? null : book,
         },
   )
-  const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
   const plan = answer?.kind === 'plan' ? answer.plan : null
   const steps = plan ? inOrder(plan.steps, order) : []
-  const move = (key: string, to: number): void => {
-    setOrder(movedTo(steps, key, to))
-  }
   const moved = plan !== null && steps !== plan.steps
   // A plan made anew under way takes over what is left changed, so its steps may differ where its
   // words do not.
   const same =
     made !== undefined &&
     contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
+  return { book, under, waiting, jobs, answer, plan, steps, moved, same }
+}
+
+function Planning({
+  job,
+  work,
+  mend,
+  shelf: { procedures, torques, parts },
+}: {
+  /** Corners whose line is to be made tight besides. */ readonly mend: readonly Corner[]
+  readonly job: Job
+  readonly work: OnWork | null
+  readonly shelf: Shelf
+}): ReactNode {
+  const made = job.plans.at(-1)
+  const { chosen, choose, order, setOrder } = useChosen(job, procedures.way, mend)
+  const { book, under, waiting, jobs, answer, plan, steps, moved, same } = usePlanned({
+    job,
+    work,
+    procedures,
+    chosen,
+    order,
+  })
+  const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
+  const unsaid = !under && onStops(job.arrival) && chosen.flat.length === 0
+  const begin = (second: string | undefined): void =>
+    void work?.enter({ kind: 'joined', seen: [], ...(second === undefined ? {} : { second }) })
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       {job.decisions.length === 0 && job.conclusions.length === 0 && !made && (
@@ -304,7 +341,8 @@ function Planning({
           same={same}
           moved={moved}
           ready={waiting === undefined && !unsaid}
-          onBegin={under || !work ? null : () => void work.enter({ kind: 'joined', seen: [] })}
+          seconds={steps.some(({ second }) => second)}
+          onBegin={under || !work ? null : begin}
           onBack={() => setOrder([])}
           payload={() => planPayload(job, chosen, moved ? order : [])}
         />
@@ -317,8 +355,7 @@ function Planning({
           book={book}
           torques={torques}
           parts={parts}
-          alone={chosen.alone}
-          onMove={move}
+          onMove={(key, to) => setOrder(movedTo(steps, key, to))}
         />
       )}
     </div>
@@ -337,6 +374,7 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
     'runner',
   )
   const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]
+  const [mend, setMend] = useState<readonly Corner[]>([])
   if (!procedures || !torques || !parts)
     return (
       <p className="sub" role="status">
@@ -346,7 +384,8 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
   // A decision that comes in while this is open proposes anew.
   const planning = (
     <Planning
-      key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length}`}
+      key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length} ${mend.join()}`}
+      mend={mend}
       job={job}
       work={work}
       shelf={{ procedures, torques, parts }}
@@ -355,8 +394,8 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
   if (!work?.run.begun) return planning
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-8">
-      <Runner job={job} work={work} car={car} />
-      <details className="border-t border-edge pt-2">
+      <Runner job={job} work={work} car={car} onMend={setMend} />
+      <details open={mend.length > 0 || undefined} className="border-t border-edge pt-2">
         <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
           The plan, and to change it under way: done steps stay done
         </summary>

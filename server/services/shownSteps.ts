@@ -1,0 +1,72 @@
+import { randomUUID } from 'node:crypto'
+import type { WorkRecord } from '@anklet/contract'
+import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
+import { proofFacts, proofOf, stepsShown } from '@anklet/core/proof'
+import type { Guarded } from '@anklet/core/work'
+import { runOf } from '@anklet/core/work'
+import type { Transaction } from '../store/database.ts'
+import { workEntry } from '../store/schema.ts'
+import { readJob } from './jobs.ts'
+import { readRepeatability } from './repeatability.ts'
+import { guardedOf } from './work.ts'
+
+const newestCharge = (
+  charges: readonly { readonly at: string; readonly jobId: string }[],
+  jobId: string,
+): { readonly atMs: number } | null => {
+  const at = charges.filter((each) => each.jobId === jobId).map((each) => Date.parse(each.at))
+  return at.length > 0 ? { atMs: Math.max(...at) } : null
+}
+
+/** Whether some step that can be done now is one that is shown elsewhere. */
+const isAsked = (of: Guarded): boolean => {
+  const run = runOf(of)
+  return run.begun && run.ready.some(({ shownBy }) => shownBy.length > 0)
+}
+
+/**
+ * Does the steps of the work on a job that are done by what is on record besides: a round walked, a
+ * reading of codes, a word in the proof. Whoever recorded it last is who did it.
+ */
+export async function showSteps(
+  tx: Transaction,
+  jobId: string,
+  person: string,
+  at: string,
+): Promise<void> {
+  // Each step done may open the way to the next.
+  for (let of = await guardedOf(tx, jobId); of && isAsked(of); of = await guardedOf(tx, jobId)) {
+    const run = runOf(of)
+    const job = await readJob(tx, jobId)
+    const { learned } = await readRepeatability(tx)
+    const facts = proofFacts(job, of, run, learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM)
+    const shown = stepsShown(run, {
+      facts,
+      items: proofOf(facts),
+      measured: job.rounds.some((round) => round.jobId === jobId),
+      charged: newestCharge(job.charges, jobId),
+    })
+    if (shown.length === 0) return
+    await tx.insert(workEntry).values(
+      shown.map(({ key, step, place, shownBy }) => ({
+        id: randomUUID(),
+        jobId,
+        personId: person,
+        at,
+        content: {
+          kind: 'done',
+          key,
+          step,
+          place,
+          shown: [],
+          torque: null,
+          photoIds: [],
+          note: '',
+          second: null,
+          deviation: null,
+          shownBy: [...shownBy],
+        } satisfies WorkRecord['content'],
+      })),
+    )
+  }
+}
