@@ -112,6 +112,13 @@ describe('what shows that a repair counts', () => {
         status: 422,
         detail: 'This vehicle type has no level "moon".',
       })
+      expect(
+        await say(jobId, calibrated(['road'], { typedMm: [{ sensor: 'front', mm: 3 }] })),
+      ).toMatchObject({
+        status: 400,
+        code: 'findingUnknown',
+        path: '/payload/content/typedMm/0/sensor',
+      })
       expect(await say(jobId, calibrated(['road'], { taught: 'hand' }, -25))).toMatchObject({
         status: 422,
         detail: expect.stringMatching(/lowered on purpose/) as string,

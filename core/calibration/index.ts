@@ -27,3 +27,5 @@ export type {
   ToType,
   VisitStop,
 } from './visits.ts'
+export { agreeOn, levelTold, nearestLevel } from './levels.ts'
+export type { LevelCar, LevelTold } from './levels.ts'

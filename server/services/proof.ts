@@ -47,8 +47,19 @@ function checkCalibration(
   )
   if (strange)
     refuse(`This vehicle type has no level "${strange.levelId}".`, '/payload/content/visits')
-  if (content.taught === 'no') return
   const sensors = sensorsOf(architecture)
+  const nowhere = content.typedMm.findIndex(
+    ({ sensor }) => !sensors.some(({ id }) => id === sensor),
+  )
+  if (nowhere >= 0)
+    throw new AppError(
+      'findingUnknown',
+      {
+        sentence: `This vehicle type has no height sensor "${content.typedMm[nowhere]!.sensor}".`,
+      },
+      `/payload/content/typedMm/${nowhere}/sensor`,
+    )
+  if (content.taught === 'no') return
   if (visitsLowered(of, content.visits) !== null)
     refuse(
       'It is low all round and its sensors agree with the tape: lowered on purpose. ' +

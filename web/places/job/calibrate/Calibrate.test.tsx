@@ -16,7 +16,8 @@ const fillIn = (legend: RegExp, heights: readonly string[]): void => {
     field.dispatchEvent(new Event('input', { bubbles: true }))
   }
 }
-const ALL = ['480', '481', '479', '480']
+// It kneels first: forty under its design height.
+const ALL = ['440', '441', '439', '440']
 
 beforeEach(() => useCalibrations.getState().drop('j'))
 
@@ -31,23 +32,37 @@ test('a level is taken only with the whole tape and something the module reports
   expect((await screen.findByRole('alert')).textContent).toMatch(
     /^Nothing of what the module reports/,
   )
-  fillIn(/^What the module reports/, ['470', 'about 4'])
+  fillIn(/^What the module reports/, ['430', 'about 4'])
   tap('Take this level')
   expect((await screen.findByRole('alert')).textContent).toMatch(/^Type figures only/)
   expect(useCalibrations.getState().byKey['j']?.visits ?? []).toEqual([])
-  fillIn(/^What the module reports/, ['470', '', '', '480'])
+  fillIn(/^What the module reports/, ['430', '', '', '440'])
   tap('Take this level')
   await waitFor(() => expect(useCalibrations.getState().byKey['j']?.visits).toHaveLength(1))
   expect(useCalibrations.getState().byKey['j']!.visits[0]).toMatchObject({
-    tapeMm: { FL: 480, FR: 481, RR: 479, RL: 480 },
-    reportedMm: { FL: 470, FR: null, RR: null, RL: 480 },
+    tapeMm: { FL: 440, FR: 441, RR: 439, RL: 440 },
+    reportedMm: { FL: 430, FR: null, RR: null, RL: 440 },
   })
+})
+
+test('a level that tape or module calls another one is taken only when somebody insists', async () => {
+  putForm(<Calibrate job={jobOf()} />, { '/api/devices': [] })
+  fillIn(/^The tape/, ['480', '481', '479', '480'])
+  fillIn(/^What the module reports/, ALL)
+  tap('Take this level')
+  expect((await screen.findByRole('alert')).textContent).toBe(
+    'This is the visit of kneel, and by the tape it stands at road, by the module at kneel. ' +
+      'Bring it to kneel and let it settle, or look at the readings again.',
+  )
+  expect(useCalibrations.getState().byKey['j']?.visits ?? []).toEqual([])
+  tap('It was brought to kneel: take it so')
+  await waitFor(() => expect(useCalibrations.getState().byKey['j']?.visits).toHaveLength(1))
 })
 
 test('written down without teaching it says so, and names nothing that was typed into the module', async () => {
   const { commands } = putForm(<Calibrate job={jobOf()} />, { '/api/devices': [] })
   fillIn(/^The tape/, ALL)
-  fillIn(/^What the module reports/, ['470', '481', '479', '480'])
+  fillIn(/^What the module reports/, ['430', '441', '439', '440'])
   tap('Take this level')
   tap('That is enough')
   tap('Write it down without teaching')

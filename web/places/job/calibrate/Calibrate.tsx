@@ -1,29 +1,21 @@
-import type { Architecture, Job, LevelVisit } from '@anklet/contract'
+import type { Job } from '@anklet/contract'
 import { sensorsOf, stopsOf } from '@anklet/core/calibration'
 import { lastOf } from '@anklet/core/proof'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { AXLE_OF, CORNERS, WALK } from '@anklet/core/vehicle'
+import { formatDifference, UNIT_LABEL } from '@anklet/core/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePersonName, useUnits } from '../../../data/queries.ts'
-import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { CalibrationDraft } from '../../../state/calibrations.ts'
 import { EMPTY_CALIBRATION, useCalibrations } from '../../../state/calibrations.ts'
-import { withSource } from '../../../state/drafts.ts'
-import { useGauge } from '../../../state/useGauge.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { capital } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
 import { useModule } from '../dock/useModule.ts'
-import type { CarLive } from '../run/carLive.ts'
 import { useCarLive } from '../run/carLive.ts'
-import { Move } from './Move.tsx'
-import { readoutOf, Sensors, typedHeights } from './Sensors.tsx'
+import { readoutOf, Sensors } from './Sensors.tsx'
 
-import { reportedNow } from './reportedNow.ts'
+import { Stop } from './Stop.tsx'
 import { Teach } from './Teach.tsx'
 
 const WHYS = [
@@ -37,158 +29,6 @@ const WHYS = [
 function whyOf({ plans }: Job): CalibrationDraft['why'] {
   const jobs = plans.at(-1)?.jobs.map(({ job }) => job) ?? []
   return jobs.includes('module') ? 'module' : jobs.includes('sensor') ? 'sensor' : null
-}
-
-interface StopProps {
-  readonly job: Job
-  readonly draft: CalibrationDraft
-  readonly car: CarLive | null
-  readonly change: (next: Partial<CalibrationDraft>) => void
-  readonly at: number
-  /** Another tool's figures are typed although the link says some. */ readonly typing: boolean
-  onTyping(typing: boolean): void
-}
-
-/** What the module reports: off the link, or typed from another tool. */
-function ReportedHeights({
-  now,
-  architecture,
-  units,
-  draft,
-  change,
-  heard,
-  onTyping,
-  typing,
-}: {
-  readonly now: PerCorner<number | null> | null
-  readonly architecture: Architecture
-  readonly units: DisplayUnits
-  readonly draft: CalibrationDraft
-  change(next: Partial<CalibrationDraft>): void
-  readonly heard: PerCorner<number | null> | null
-  onTyping(typing: boolean): void
-  readonly typing: boolean
-}): ReactNode {
-  return (
-    <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
-      {now ? (
-        <p className="num text-[15px]">
-          <span className="text-ink-2">The module reports </span>
-          {WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none')
-            .map(
-              (corner) =>
-                `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`,
-            )
-            .join(', ')}
-        </p>
-      ) : (
-        <CornerFields
-          legend={`What the module reports, ${UNIT_LABEL[units.length]}`}
-          values={draft.reported}
-          onType={(reported) => change({ reported })}
-        />
-      )}
-      {heard && (
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] w-fit underline"
-          onClick={() => onTyping(!typing)}
-        >
-          {typing ? 'Take them off the link' : 'Type what another tool shows'}
-        </button>
-      )}
-    </div>
-  )
-}
-
-function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): ReactNode {
-  const units = useUnits()
-  const { architecture } = job.vehicleType
-  const { level, direction } = stopsOf(architecture)[at]!
-  const [wrong, setWrong] = useState('')
-  const heard = reportedNow(car)
-  const now = typing ? null : heard
-  // The gauge's button fills the first empty field, in walking order.
-  useGauge('heightGauge', (mm, deviceId) => {
-    const next = WALK.find((corner) => draft.tape[corner].trim() === '')
-    if (next)
-      change({
-        tape: {
-          ...draft.tape,
-          [next]: formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2),
-        },
-        sources: withSource(draft.sources, deviceId),
-      })
-  })
-  const take = (): void => {
-    const tape = typedHeights(draft.tape, units)
-    const reported = now ?? typedHeights(draft.reported, units)
-    const bad = WALK.find((corner) => tape[corner] === null || Number.isNaN(tape[corner]))
-    if (bad) return setWrong(`${capital(CORNER_WORDS[bad])}: type what the tape says there.`)
-    if (CORNERS.some((corner) => Number.isNaN(reported[corner])))
-      return setWrong(
-        'Type figures only for what the module reports; leave a field empty where it reports nothing.',
-      )
-    if (CORNERS.every((corner) => reported[corner] === null))
-      return setWrong(
-        'Nothing of what the module reports: connect the link, or type what the tool shows.',
-      )
-    setWrong('')
-    const visit: LevelVisit = {
-      levelId: level.id,
-      direction,
-      tapeMm: tape as LevelVisit['tapeMm'],
-      reportedMm: reported,
-    }
-    change({
-      visits: [...draft.visits.slice(0, at), visit, ...draft.visits.slice(at + 1)],
-      tape: EMPTY_CALIBRATION.tape,
-      reported: EMPTY_CALIBRATION.reported,
-      sources: now && car ? withSource(draft.sources, car.status.identity.id) : draft.sources,
-      stop: null,
-    })
-  }
-  return (
-    <section aria-label={`${capital(level.id)} level`} className="grid gap-4">
-      <p className="say">
-        {capital(level.id)} level
-        {direction === 'up'
-          ? ', come to from below'
-          : direction === 'down'
-            ? ', come to from above'
-            : ''}
-        .
-      </p>
-      <p className="sub">
-        Nobody under it, doors shut. Let it settle, then the tape around the walk:{' '}
-        {WALK.map((corner) => CORNER_WORDS[corner]).join(', ')}.
-      </p>
-      {car && <Move car={car} jobId={job.id} levelId={level.id} />}
-      <CornerFields
-        legend={`The tape, ${UNIT_LABEL[units.length]}`}
-        values={draft.tape}
-        onType={(tape) => change({ tape })}
-      />
-      <ReportedHeights
-        now={now}
-        architecture={architecture}
-        units={units}
-        draft={draft}
-        change={change}
-        heard={heard}
-        onTyping={onTyping}
-        typing={typing}
-      />
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
-      <button type="button" className="btn btn-go btn-big" onClick={take}>
-        Take this level
-      </button>
-    </section>
-  )
 }
 
 function Visits({
