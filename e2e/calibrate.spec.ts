@@ -22,6 +22,18 @@ async function visit(
         .getByLabel(NAMES[corner as keyof typeof NAMES])
         .fill(String(mm))
   await page.getByRole('button', { name: 'Take this level' }).click()
+  // A sensor that is turned round calls it another level; whoever brought it there knows better.
+  const insist = page.getByRole('button', { name: /^It was brought to/ })
+  const first = page.getByRole('group', { name: /^The tape/ }).getByLabel(NAMES.FL)
+  await expect
+    .poll(
+      async () =>
+        (await insist.isVisible()) ||
+        (await first.count()) === 0 ||
+        (await first.inputValue()) === '',
+    )
+    .toBe(true)
+  if (await insist.isVisible()) await insist.click()
 }
 
 // The levels as they come: kneeling, road, ramp and back; the right side of the axle stands 12 mm higher.

@@ -91,7 +91,7 @@ export async function workAhead(
   const entries = [...(job.work as readonly WorkRecord[])]
   const did: string[] = []
   for (;;) {
-    const { ready, hands } = runOf({
+    const { ready, hands, second } = runOf({
       book: SHIPPED_PROCEDURES,
       architecture: job.vehicleType.architecture,
       steps,
@@ -103,7 +103,7 @@ export async function workAhead(
     if (!next || !person || until(next)) break
     if (next.shownBy.length > 0)
       throw new Error(`${next.key} is shown by what is on record, not by a word.`)
-    const secondHand = people.find(({ id }) => id !== person)!.id
+    const secondHand = second ?? people.find(({ id }) => id !== person)!.id
     const photoIds = next.photo ? [await photographed(shop, person, jobId, next.words)] : []
     const entryId = crypto.randomUUID()
     const content = confirmed(next, { photoIds, torques, secondHand }) as WorkRecord['content']

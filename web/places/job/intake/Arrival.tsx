@@ -18,6 +18,7 @@ import {
   SEEN_WORDS,
   SINKS_WORDS,
 } from '../../../words/arrival.ts'
+import { AskedTaps } from './AskedTaps.tsx'
 import { NotKept } from './NotKept.tsx'
 import { useDraft } from './useDraft.ts'
 
@@ -190,12 +191,22 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         set={set}
         withAir={WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))}
       />
-      <Taps
-        legend="Seen and heard"
+      <AskedTaps
+        legend="Seen and heard: a tap is yes, a second one no; untapped, nobody looked"
         disabled={closed}
         options={options(SEEN_WORDS)}
-        chosen={SEEN.filter((key) => arrival[key] === true)}
-        onTap={(key) => set({ [key]: arrival[key] !== true })}
+        said={SEEN.filter((key) => arrival[key] === true)}
+        denied={SEEN.filter((key) => arrival[key] === false)}
+        onAnswer={(said, denied) =>
+          set(
+            Object.fromEntries(
+              SEEN.map((key) => [
+                key,
+                said.includes(key) ? true : denied.includes(key) ? false : null,
+              ]),
+            ),
+          )
+        }
       />
       {night && <p className="hint">{night} Eye protection on: air is at several bar.</p>}
       {caution && <p className="caution">{caution}</p>}

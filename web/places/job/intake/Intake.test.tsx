@@ -55,6 +55,23 @@ test('a denial alone is something they said', async () => {
   expect(commands[0]).toMatchObject({ payload: { complaint: { denied: ['message'], signs: [] } } })
 })
 
+test('what was looked at on arrival and is not so is another answer than nobody looked', async () => {
+  const { commands } = putForm(<Intake job={jobOf()} />)
+  tap(/^On arrival/)
+  tap('Air can be heard')
+  tap('Air can be heard')
+  tap('Pump runs on')
+  expect(answerOf('Air can be heard: no')).toContain('false')
+  tap('Keep what was seen')
+  await waitFor(() => expect(commands).toHaveLength(1))
+  expect(commands[0]).toMatchObject({
+    type: 'job.arrive',
+    payload: {
+      arrival: { audible: false, pumpRunsOn: true, tyreTouches: null, speedLimited: null },
+    },
+  })
+})
+
 test('what is on the job stands there as it was said', () => {
   const complaint = {
     where: [],

@@ -21,10 +21,11 @@ import {
 import { momentWords } from '../../../words/times.ts'
 import type { SuspectsNow } from './useSuspects.ts'
 
-function Kept({ job }: { readonly job: Job }): ReactNode {
+function Kept({ job, old }: { readonly job: Job; readonly old: SuspectsNow['old'] }): ReactNode {
   const nameOf = usePersonName()
   const newest = job.conclusions.at(-1)
   if (!newest) return null
+  const ended = old.some(({ mended }) => Date.parse(newest.at) < Date.parse(mended.at))
   return (
     <div className="flex items-start gap-3">
       {newest.photoId && (
@@ -37,7 +38,7 @@ function Kept({ job }: { readonly job: Job }): ReactNode {
         </a>
       )}
       <p className="say-small">
-        Found: {newest.sentence}{' '}
+        {ended ? 'Found before the repair' : 'Found'}: {newest.sentence}{' '}
         <span className="sub">
           {percentWords(newest.probability)} then, on {newest.stands.length} pieces of evidence.{' '}
           {nameOf(newest.person)}, {momentWords(newest.at, new Date())}
@@ -247,7 +248,7 @@ export function Conclude({ job, now, reasoned, costs }: ConcludeProps): ReactNod
     >
       {stop && <Advised now={now} reasoned={reasoned} costs={costs} cause={cause} />}
       <Doubts now={now} reasoned={reasoned} />
-      <Kept job={job} />
+      <Kept job={job} old={now.old} />
       <KeepFinding job={job} now={now} reasoned={reasoned} cause={cause} />
     </section>
   )
