@@ -7,7 +7,7 @@ export interface Hand {
   /** Says who is working. */
   signIn(name: string): Promise<void>
   tap(name: string | RegExp): Promise<void>
-  /** Answers the questions before a walk; a watch asks for no state. */
+  /** Answers the questions before a walk; a watch asks for no state, and proposes its level. */
   settle(answers: {
     state?: RegExp
     temperature: string
@@ -32,7 +32,14 @@ export function handOn(page: Page, { touch = false } = {}): Hand {
       await expect(page.getByRole('dialog')).toBeHidden()
     },
     settle: async ({ state, temperature, where = /Beside the springs/, settled = /bounced/ }) => {
-      if (state) await tap(state)
+      if (state) {
+        await tap(state)
+        // The level it is designed to stand at.
+        await page
+          .getByRole('group', { name: 'Which level does it stand at?' })
+          .getByRole('button', { name: /(^|[^\d+−])0(\.0+)? ?(mm|in)$/ })
+          .click()
+      }
       await page.getByLabel('Temperature').fill(temperature)
       await tap(where)
       await tap(settled)

@@ -90,7 +90,7 @@ describe('a round on its way to the server', () => {
     const unsaid = walked(freshDraft(jobOf(), 'heights', NOW))
     // Nobody said yet in what state it stands.
     expect(sealDraft(unsaid, units, signer)).toBeNull()
-    const draft: Draft = { ...unsaid, state: 'arrived' }
+    const draft: Draft = { ...unsaid, state: 'arrived', levelId: 'road' }
     const command = sealDraft(draft, units, signer)
     expect(command).toMatchObject({
       id: draft.commandId,
@@ -114,7 +114,11 @@ describe('a round on its way to the server', () => {
   })
 
   test('sealed twice it is the same intention', () => {
-    const draft: Draft = { ...walked(freshDraft(jobOf(), 'heights', NOW)), state: 'levelled' }
+    const draft: Draft = {
+      ...walked(freshDraft(jobOf(), 'heights', NOW)),
+      state: 'levelled',
+      levelId: 'road',
+    }
     expect(sealDraft(draft, units, signer)?.id).toBe(sealDraft(draft, units, signer)?.id)
   })
 
@@ -163,10 +167,13 @@ describe('a round on its way to the server', () => {
   })
 
   test(
-    'levels: heights where the car usually stands, a watch at the highest, its ' +
-      'morning where its evening was',
+    'levels: of heights nobody has said one, a watch proposes the highest, its ' +
+      'morning is where its evening was',
     () => {
-      expect(freshDraft(jobOf(), 'heights', NOW).levelId).toBe('road')
+      expect(freshDraft(jobOf(), 'heights', NOW).levelId).toBe('')
+      const single = jobOf()
+      single.vehicleType.architecture.levels = [{ id: 'only', offsetMm: 0 }]
+      expect(freshDraft(single, 'heights', NOW).levelId).toBe('only')
       expect(freshDraft(jobOf(), 'evening', NOW).levelId).toBe('high')
       expect(freshDraft(watched(), 'morning', NOW).levelId).toBe('high')
       expect(standingLevel(jobOf()).id).toBe('road')

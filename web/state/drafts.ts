@@ -42,6 +42,7 @@ export interface Draft {
   readonly roundId: string
   readonly commandId: string
   readonly watchId: string
+  /** Empty: nobody said yet. */
   readonly levelId: string
   readonly method: Method
   readonly load: Round['load']

@@ -62,7 +62,7 @@ export function RoundQuestions({
       {levels && (
         <Taps
           legend="Which level does it stand at?"
-          chosen={[draft.levelId]}
+          chosen={draft.levelId ? [draft.levelId] : []}
           onTap={(levelId) => onChange({ levelId })}
           options={job.vehicleType.architecture.levels.map(({ id, offsetMm }) => ({
             value: id,
@@ -122,6 +122,7 @@ export function RoundQuestions({
 /** Whether the questions of a round are answered. */
 export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean =>
   temperatureOk &&
+  draft.levelId !== '' &&
   (draft.kind !== 'heights' || draft.state !== null) &&
   draft.thermometer !== null &&
   draft.rolledAndBounced !== null

@@ -6,8 +6,10 @@ import { fieldMoment, usualMorning } from '../../../words/times.ts'
 import { standingLevel } from '../rounds.ts'
 import { watchRounds } from '../watchState.ts'
 
+// Nobody has said at which level it stands; a watch proposes the highest, where a drop shows.
 function levelFor(job: Job, kind: DraftKind): string {
-  if (kind === 'heights') return standingLevel(job).id
+  const { levels } = job.vehicleType.architecture
+  if (kind === 'heights') return levels.length === 1 ? levels[0]!.id : ''
   const evening = kind === 'evening' ? undefined : watchRounds(job)?.evening.levelId
   return evening ?? highestLevel(job.vehicleType.architecture)?.id ?? standingLevel(job).id
 }
