@@ -152,7 +152,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
   await hand.tap('Begin the walk')
   await hand.walk([...stands, ...stands.toReversed()])
   await hand.tap('Save the round')
-  await page.getByRole('link', { name: 'Back to the proof' }).click()
+  await phase(page, 'Proof')
   await shown(page, 'heights')
   await shown(page, 'sensors')
 

@@ -65,6 +65,9 @@ test('a found leak leads from the floor to its decision, plan, work and proof, a
   await expect(before).toContainText(/^Air spring rear right: new since today/)
   await before.getByText(/^The old case, ended by: air spring rear right/).click()
   await expect(before).toContainText('Night with supply off: Rear right: falls')
+  await expect(page.getByText('Nothing that is known now speaks for a fault.')).toBeVisible()
+  await expect(page.getByText('What it could be')).toHaveCount(0)
+  await hand.tap('The complaint still stands: look for another fault')
   await expect(page.getByRole('region', { name: 'The way so far' })).toContainText(
     'Stands low after levelling: None',
   )

@@ -1,6 +1,7 @@
 import type { CheckKind, Job } from '@anklet/contract'
 import type { ComponentType, ReactNode } from 'react'
 import { useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { CHECK_WORDS } from '../../../words/checks.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { momentWords } from '../../../words/times.ts'
@@ -74,7 +75,8 @@ const counted = (words: string, count: number): string =>
  * what it measures, what it says and what it speaks for.
  */
 export function Checks({ job }: { readonly job: Job }): ReactNode {
-  const [kind, setKind] = useState<CheckKind | Plain>('suspects')
+  const [asked] = useSearchParams()
+  const [kind, setKind] = useState<CheckKind | Plain>(asked.has('codes') ? 'codes' : 'suspects')
   const Test = isPlain(kind) ? null : TESTS[kind]
   const [test, setTest] = useState<CheckKind>('pump')
   const toTest = (each: CheckKind): void => {

@@ -5,8 +5,8 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { mapCorners, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { lazy, Suspense, useState } from 'react'
-import { Link } from 'react-router'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { Onward } from '../NextFoot.tsx'
 import { Sheet } from '../../../parts/Sheet.tsx'
 import { useRepeatability, useUnits } from '../../../data/queries.ts'
@@ -115,7 +115,6 @@ function BesideRound({
   onShow,
   onOpen,
   job,
-  worked,
   onNew,
 }: {
   readonly rounds: readonly Round[]
@@ -123,7 +122,6 @@ function BesideRound({
   onShow(id: string): void
   onOpen(panel: Panel): void
   readonly job: Job
-  readonly worked: boolean
   onNew(): void
 }): ReactNode {
   return (
@@ -142,14 +140,7 @@ function BesideRound({
         </button>
       </div>
       <span className="flex-1" />
-      {!job.closedAt &&
-        (worked ? (
-          <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/proof`}>
-            Back to the proof
-          </Link>
-        ) : (
-          <Onward job={job} present="heights" />
-        ))}
+      {!job.closedAt && <Onward job={job} present="heights" />}
       {!job.closedAt && (
         <button type="button" className="btn no-print" onClick={onNew}>
           Walk another round
@@ -207,7 +198,6 @@ function Recorded({
   const { repeatabilityMm } = useRepeatability()
   const [shownId, setShown] = useState<string | null>(null)
   const [panel, setPanel] = useState<Panel | null>(null)
-  const worked = job.workNow?.at === 'proving' || job.workNow?.at === 'finished'
   const round = rounds.find(({ id }) => id === shownId) ?? rounds[0]
   if (!round) return null
   const earlier = earlierRound(job, round)
@@ -255,7 +245,6 @@ function Recorded({
         onShow={setShown}
         onOpen={setPanel}
         job={job}
-        worked={worked}
         onNew={onNew}
       />
       <Sheet
@@ -290,6 +279,17 @@ const statesFor = ({ workNow }: Job): readonly RoundState[] =>
     ? ['levelled', 'arrived', 'supplyOff']
     : ['arrived', 'levelled', 'supplyOff']
 
+/** A step that measures leads straight to the walk: the address asks for it once. */
+function useWalkAtOnce(ready: boolean, free: boolean, begin: () => void): void {
+  const [asked, setAsked] = useSearchParams()
+  const walks = asked.has('walk')
+  useEffect(() => {
+    if (!walks || !ready) return
+    if (free) begin()
+    setAsked({}, { replace: true })
+  }, [walks, ready, free, begin, setAsked])
+}
+
 /** The heights: the walk, and what it found. */
 export function Heights({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
@@ -297,8 +297,9 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
   const { byKey, loaded, put, patch, drop } = useDrafts()
   const draft = byKey[draftKey(job.id, 'heights')]
   const rounds = heightRounds(job)
-  if (!loaded) return null
   const begin = (): void => put(freshDraft(job, 'heights', new Date()))
+  useWalkAtOnce(loaded, !draft && !job.closedAt, begin)
+  if (!loaded) return null
   if (!draft && rounds.length > 0) return <Recorded job={job} rounds={rounds} onNew={begin} />
   if (job.closedAt) return <p className="sub">No heights were taken on this job.</p>
   if (draft?.walking)

@@ -12,11 +12,14 @@ const PLACES: Readonly<Partial<Record<ProofItemId, readonly [string, string]>>> 
   temporary: ['work', 'Put it back in Work'],
   torque: ['work', 'Set it in Work'],
   trim: ['work', 'Put it back in Work'],
-  heights: ['heights', 'Walk a round'],
-  leftRight: ['heights', 'Walk a round'],
-  codes: ['checks', 'Read the codes'],
+  heights: ['heights?walk', 'Walk a round'],
+  leftRight: ['heights?walk', 'Walk a round'],
+  codes: ['checks?codes', 'Read the codes'],
   deviations: ['work', 'A lead agrees to it in Work'],
 }
+
+/** Where a round of a job is begun at once. */
+export const walkAt = (jobId: string): string => `/jobs/${jobId}/heights?walk`
 
 /** Where or how one thing is shown. */
 export function Shows({
@@ -66,7 +69,7 @@ export function Shows({
       )
     case 'sensors':
       return to(
-        why === 'noRound' || why === 'noReports' ? 'heights' : 'calibrate',
+        why === 'noRound' || why === 'noReports' ? 'heights?walk' : 'calibrate',
         why === 'noRound' || why === 'noReports' ? 'Walk a round' : 'Go on in Calibrate',
       )
     case 'roadTest':

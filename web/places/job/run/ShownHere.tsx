@@ -8,7 +8,7 @@ import { capital } from '../../../words/corners.ts'
 import { itemSentence } from '../../../words/proof.ts'
 import { ChargeForm } from '../checks/ChargeForm.tsx'
 import { Mark } from '../proof/Mark.tsx'
-import { Shows } from '../proof/Shows.tsx'
+import { Shows, walkAt } from '../proof/Shows.tsx'
 import { useProof } from '../proof/useProof.ts'
 import type { OnWork } from './useWork.ts'
 
@@ -48,7 +48,7 @@ function OneOf({
       )}
       <div className="pl-10">
         {by === 'measured' ? (
-          <Link className="btn w-fit" to={`/jobs/${job.id}/heights`}>
+          <Link className="btn w-fit" to={walkAt(job.id)}>
             Walk the round
           </Link>
         ) : by === 'calibrated' ? (

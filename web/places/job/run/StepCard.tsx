@@ -4,7 +4,7 @@ import { holds, kindAt } from '@anklet/core/procedure'
 import { cornersOf } from '@anklet/core/vehicle'
 import { maySkip, notYet, refusalSentence, toShow } from '@anklet/core/work'
 import type { Deviation, WorkRefusal } from '@anklet/core/work'
-import { Check, CircleSlash2, ShieldAlert } from 'lucide-react'
+import { Check, Circle, CircleSlash2, ShieldAlert } from 'lucide-react'
 import type { ReactNode, RefObject } from 'react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { usePeople, useUnits } from '../../../data/queries.ts'
@@ -53,10 +53,11 @@ function Gates({
     of_.map(({ condition }) => ({
       gate,
       condition,
+      open: corners.every((corner) => holds(condition, run.car, kind, corner)),
       // What this step itself shows is so only once somebody has said how.
-      open:
-        corners.every((corner) => holds(condition, run.car, kind, corner)) &&
-        toBeShown.every((ask) => ask.condition !== condition || draft.shown[showKey(ask)]),
+      said: toBeShown.every(
+        (ask) => ask.condition !== condition || draft.shown[showKey(ask)] !== undefined,
+      ),
     })),
   )
   if (asks.length === 0) return null
@@ -66,15 +67,17 @@ function Gates({
         {capital([...new Set(step.gates.map(({ gate }) => GATE_WORDS[gate]))].join(', and '))}
       </h3>
       <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
-        {asks.map(({ gate, condition, open }) => (
+        {asks.map(({ gate, condition, open, said }) => (
           <li
             key={`${gate}${condition}`}
             className={`flex items-center gap-1.5 ${open ? '' : 'font-semibold text-rust'}`}
           >
-            {open ? (
+            {!open ? (
+              <CircleSlash2 size={17} aria-label="not so" />
+            ) : said ? (
               <Check size={17} strokeWidth={3} aria-label="so" />
             ) : (
-              <CircleSlash2 size={17} aria-label="not so" />
+              <Circle size={16} strokeDasharray="4 3" aria-label="not said yet" />
             )}
             {CONDITION_WORDS[condition]}
           </li>

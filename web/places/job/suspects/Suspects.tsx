@@ -1,6 +1,8 @@
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
 import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
+import { isQuiet } from '@anklet/core/evidence'
 import type { ReactNode } from 'react'
+import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { foundWords } from '../../../words/suspects.ts'
@@ -9,6 +11,7 @@ import { NextCheck } from './NextCheck.tsx'
 import { OldCases } from './OldCases.tsx'
 import { Path } from './Path.tsx'
 import { SuspectList } from './SuspectList.tsx'
+import type { SuspectsNow } from './useSuspects.ts'
 import { useSuspects } from './useSuspects.ts'
 
 function NoSingleFault({
@@ -34,6 +37,31 @@ function BrokenKnowledge(): ReactNode {
     </p>
   )
 }
+
+/** After a repair, while nothing speaks for a fault: what it ended, and the way to look further. */
+function Calm({
+  now,
+  onAnyway,
+}: {
+  readonly now: SuspectsNow
+  readonly onAnyway: (() => void) | null
+}): ReactNode {
+  return (
+    <div className="grid max-w-[760px] content-start gap-5">
+      <OldCases now={now} />
+      <p>Nothing that is known now speaks for a fault.</p>
+      {onAnyway && (
+        <button type="button" className="btn w-fit" onClick={onAnyway}>
+          The complaint still stands: look for another fault
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** Whether a repair ended what was known, and nothing since speaks for a fault. */
+const isCalm = ({ old, pieces, checks }: SuspectsNow): boolean =>
+  old.length > 0 && pieces.every((piece) => piece.doubted !== null || isQuiet(piece, checks))
 
 /** Which fault it could be, which check is worth its minutes next, and when to stop checking. */
 export function Suspects({
@@ -65,8 +93,11 @@ export function Suspects({
     })
   const locked = job.closedAt !== null
   const { answer } = now
+  const [anyway, setAnyway] = useState(false)
   if (!answer) return <p role="status">Weighing what is known …</p>
   if (answer.kind === 'broken') return <BrokenKnowledge />
+  if (isCalm(now) && !anyway)
+    return <Calm now={now} onAnyway={locked ? null : () => setAnyway(true)} />
   return (
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-5">
