@@ -50,6 +50,9 @@ function Calm({
     <div className="grid max-w-[760px] content-start gap-5">
       <OldCases now={now} />
       <p>Nothing that is known now speaks for a fault.</p>
+      {now.pieces.length > 0 && (
+        <Path now={now} locked onDoubt={() => undefined} onCount={() => undefined} />
+      )}
       {onAnyway && (
         <button type="button" className="btn w-fit" onClick={onAnyway}>
           The complaint still stands: look for another fault
