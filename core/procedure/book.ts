@@ -165,3 +165,27 @@ export interface ProcedureBook {
 
 /** The procedures that ship. Their shape is checked by a test against their schema. */
 export const SHIPPED_PROCEDURES = shipped as unknown as ProcedureBook
+
+const SHIPPED_STEPS = new Map(SHIPPED_PROCEDURES.steps.map((step) => [step.id, step]))
+
+const completed = new WeakMap<ProcedureBook, ProcedureBook>()
+
+function complete(own: ProcedureBook): ProcedureBook {
+  const steps = own.steps.map((step) => {
+    const { alone, shownBy } = SHIPPED_STEPS.get(step.id) ?? {}
+    return { ...(alone ? { alone } : {}), ...(shownBy ? { shownBy } : {}), ...step }
+  })
+  return { ...own, steps }
+}
+
+/**
+ * The procedures a shop works by: its own, or those that ship. A book that was kept before steps
+ * said how they are done alone, or what shows them, is given that of the shipped step of its name.
+ * @returns the same object for the same book
+ */
+export function workedBy(own: ProcedureBook | null): ProcedureBook {
+  if (own === null) return SHIPPED_PROCEDURES
+  const book = completed.get(own) ?? complete(own)
+  completed.set(own, book)
+  return book
+}

@@ -1,4 +1,4 @@
-export { SHIPPED_PROCEDURES, STRETCHES, SUPPORTS, USUAL_WAY } from './book.ts'
+export { SHIPPED_PROCEDURES, STRETCHES, SUPPORTS, USUAL_WAY, workedBy } from './book.ts'
 export type {
   BookFact,
   BookJob,

@@ -205,7 +205,7 @@ class Folding {
         if (content.tight) this.bubbles.delete(content.joint)
         else {
           this.bubbles.add(content.joint)
-          this.drop('tight', null, entry)
+          this.holds.delete(factKey('tight', null))
         }
         return
       case 'left':

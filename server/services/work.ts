@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { ProcedureBook } from '@anklet/core/procedure'
-import { SHIPPED_PROCEDURES, stepsOfPlan } from '@anklet/core/procedure'
+import { stepsOfPlan, workedBy } from '@anklet/core/procedure'
 import { backOnWheelsMs } from '@anklet/core/proof'
 import type { Guarded, Run } from '@anklet/core/work'
 import { factSentence, jointSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
@@ -45,8 +45,10 @@ export async function workOf(
 
 /** The procedures the shop works by: its own, or those that ship. */
 export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
-  ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as
-    ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
+  workedBy(
+    ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as
+      ProcedureBook | null | undefined) ?? null,
+  )
 
 /**
  * The work on a job with all that its guard must know; null while nothing is planned, or its plan
