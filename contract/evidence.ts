@@ -18,6 +18,7 @@ const Known = closed({
   state: Type.Union([RoundState, Type.Null()], { description: 'null: nobody said' }),
   source: closed({
     kind: oneOf('owner', 'arrival', 'round', 'watch', 'codes', 'test', 'link', 'hand'),
+    by: oneOf('person', 'device', 'file', 'reckoned'),
     person: nullable(Type.String()),
     deviceIds: Type.Array(Type.String(), { description: 'Empty: a person told it' }),
   }),

@@ -133,11 +133,17 @@ for (const { name, touch, viewport } of [
       await hand.tap('Write it on the job')
       // A leak was found: the job leads to its decision, and closing it asks why.
       await expect(page.getByRole('link', { name: 'Go on to the Decision' })).toBeVisible()
-      await hand.tap('Supply back on, tag off: close the job')
+      await expect(page.getByRole('button', { name: /close the job/i })).toHaveCount(0)
+      await hand.tap('The supply is back on')
+      await page
+        .getByRole('navigation', { name: 'Phases of this job' })
+        .getByRole('link', { name: /^Handover/ })
+        .click()
+      await hand.tap('Close the job')
       await page
         .getByLabel('Why it is closed with its finding open')
         .fill('The owner takes it to the dealer')
-      await hand.tap('Supply back on, tag off: close the job')
+      await hand.tap('Close the job')
       await expect(page.getByText('This job is closed.')).toContainText(
         'The owner takes it to the dealer',
       )

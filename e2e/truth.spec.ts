@@ -6,7 +6,7 @@ import { handOn } from './hand.ts'
 import { openJobAt, openJobOf } from './jobs.ts'
 import { at, toProving, workAhead } from './workAhead.ts'
 
-const close = (page: Page) => page.getByRole('button', { name: 'Close the job' })
+const close = (page: Page) => page.getByRole('button', { name: /close the job/i })
 const card = (page: Page, name: string) =>
   page
     .getByRole('region', { name: 'Options' })

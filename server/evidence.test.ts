@@ -169,7 +169,7 @@ describe('evidence', () => {
       where: null,
       at: EVENING,
       state: 'arrived',
-      source: { kind: 'round', person: bench.person, deviceIds: [] },
+      source: { kind: 'round', by: 'person', person: bench.person, deviceIds: [] },
       doubted: null,
       afterRepair: null,
     })

@@ -167,6 +167,7 @@ describe('what is known of a car', () => {
         when: at(8),
         state: 'arrived',
         kind: 'arrival',
+        by: 'person',
         person: 'p',
         deviceIds: [],
       },
@@ -176,6 +177,7 @@ describe('what is known of a car', () => {
         when: at(8),
         state: 'arrived',
         kind: 'arrival',
+        by: 'person',
         person: 'p',
         deviceIds: [],
       },
@@ -185,6 +187,7 @@ describe('what is known of a car', () => {
         when: at(9),
         state: 'levelled',
         kind: 'round',
+        by: 'person',
         person: 'p',
         deviceIds: [],
       },
@@ -194,6 +197,7 @@ describe('what is known of a car', () => {
         when: at(10),
         state: null,
         kind: 'hand',
+        by: 'person',
         person: 'q',
         deviceIds: [],
       },
@@ -203,6 +207,7 @@ describe('what is known of a car', () => {
         when: at(11),
         state: null,
         kind: 'link',
+        by: 'device',
         person: 'q',
         deviceIds: ['box'],
       },
@@ -243,6 +248,24 @@ describe('what is known of a car', () => {
       }),
     ).toEqual({ pumpTest: 'test weak' })
   })
+})
+
+test('a reading of codes is told by a device, a file or a person; a watch is reckoned', () => {
+  const reading = (from: 'link' | 'report' | 'typed') => ({
+    jobId: 'j',
+    at: at(9),
+    person: 'p',
+    from,
+    codes: [],
+  })
+  const by = (change: Partial<EvidenceJob>) =>
+    knownOf(jobWith(change), checks).pieces.map(({ source }) => source.by)[0]
+  expect([
+    by({ codeReadings: [reading('link')] }),
+    by({ codeReadings: [reading('report')] }),
+    by({ codeReadings: [reading('typed')] }),
+    by({ rounds: [roundAt(at(9), design, 'levelled', { deviceIds: ['gauge'] })] }),
+  ]).toEqual(['device', 'file', 'person', 'device'])
 })
 
 describe('what a round speaks for', () => {
@@ -320,7 +343,7 @@ describe('what a repair ends', () => {
   const before: Partial<EvidenceJob> = {
     complaint: { where: ['RL'], when: ['overnight'], signs: [] },
     rounds: [roundAt(at(9), { ...design, RL: design.RL - 40 })],
-    codeReadings: [{ jobId: 'j', at: at(9), person: 'p', codes: [] }],
+    codeReadings: [{ jobId: 'j', at: at(9), person: 'p', from: 'report', codes: [] }],
     evidence: [
       said('soapSpring.RL', 'found', 'bubbles', '', at(10)),
       said('soapSpring.FL', 'found', 'none', '', at(10)),

@@ -6,7 +6,7 @@ import type { Known, KnownOfJob, Loose, Mended, SourceKind } from './known.ts'
 import type { EvidenceJob } from './job.ts'
 import { mendedOf, touches } from './mended.ts'
 import type { Checks } from './measured.ts'
-import { fromRounds, fromWatches, whole } from './measured.ts'
+import { byOf, fromRounds, fromWatches, whole } from './measured.ts'
 
 type Tap = EvidenceJob['complaint']['when'][number]
 /** What each check of the complaint was asked by. */
@@ -33,7 +33,7 @@ function fromOwner(
     ...evidence,
     at: openedAt,
     state: null,
-    source: { kind: 'owner', person: openedBy, deviceIds: [] },
+    source: { kind: 'owner', by: 'person', person: openedBy, deviceIds: [] },
   })
   const asked = Object.entries(ASKED_BY).map(([check, taps]): Evidence & { asked: boolean } => {
     const yes = taps.some((tap) => told.includes(tap))
@@ -65,9 +65,11 @@ function fromArrival({ arrival, openedAt, openedBy }: EvidenceJob): readonly Loo
     ...evidence,
     at: openedAt,
     state: 'arrived',
-    source: { kind: 'arrival', person: openedBy, deviceIds: [] },
+    source: { kind: 'arrival', by: 'person', person: openedBy, deviceIds: [] },
   }))
 }
+
+const CODES_BY = { link: 'device', report: 'file', typed: 'person' } as const
 
 // The newest reading of each stretch: an older one says what was stored then.
 const fromCodes = (
@@ -83,7 +85,12 @@ const fromCodes = (
       ...evidence,
       at: reading.at,
       state: null,
-      source: { kind: 'codes', person: reading.person, deviceIds: reading.deviceIds ?? [] },
+      source: {
+        kind: 'codes',
+        by: CODES_BY[reading.from],
+        person: reading.person,
+        deviceIds: reading.deviceIds ?? [],
+      },
     })),
   )
 }
@@ -94,14 +101,22 @@ const fromTests = ({ checks }: EvidenceJob): readonly Loose[] =>
       ...found,
       at,
       state: null,
-      source: { kind: 'test', person, deviceIds },
+      source: { kind: 'test', by: byOf(deviceIds), person, deviceIds },
     })),
   )
 
 const fromHand = ({ evidence }: EvidenceJob): readonly Loose[] =>
   evidence.flatMap(({ check, say, outcome, from = 'hand', at, person, deviceIds = [] }): Loose[] =>
     say === 'found' && outcome !== null
-      ? [{ check, outcome, at, state: null, source: { kind: from, person, deviceIds } }]
+      ? [
+          {
+            check,
+            outcome,
+            at,
+            state: null,
+            source: { kind: from, by: byOf(deviceIds), person, deviceIds },
+          },
+        ]
       : [],
   )
 

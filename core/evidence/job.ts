@@ -63,7 +63,8 @@ export interface EvidenceJob extends MendedJob {
   } | null
   readonly rounds: readonly EvidenceRound[]
   readonly watches: readonly EvidenceWatch[]
-  readonly codeReadings: readonly (SeenCodes & Signed)[]
+  readonly codeReadings: readonly (SeenCodes &
+    Signed & { readonly from: 'link' | 'report' | 'typed' })[]
   readonly codeTexts: readonly CodeMeaning[]
   readonly checks: readonly (Signed & {
     readonly finds?: readonly { readonly check: string; readonly outcome: string }[] | undefined

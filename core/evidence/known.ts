@@ -6,9 +6,16 @@ import type { Corner, Place } from '../vehicle/index.ts'
 export type SourceKind =
   'owner' | 'arrival' | 'round' | 'watch' | 'codes' | 'test' | 'link' | 'hand'
 
+/**
+ * By what something was told: a person saw or said it, a device told it, a file or a tool's report
+ * held it, or it was reckoned from what was measured.
+ */
+export type ToldBy = 'person' | 'device' | 'file' | 'reckoned'
+
 /** Who or what told something. */
 export interface KnownSource {
   readonly kind: SourceKind
+  readonly by: ToldBy
   /** Who signed it; null: nobody by name. */ readonly person: string | null
   /** Devices that told it; empty: a person did. */ readonly deviceIds: readonly string[]
 }

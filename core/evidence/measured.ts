@@ -6,10 +6,14 @@ import { hypothesisCorners } from '../leakdown/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { cornersOf, hasAirAtCorner, heightAtLevelMm, mapCorners } from '../vehicle/index.ts'
 import type { EvidenceJob, EvidenceRound, EvidenceWatch } from './job.ts'
-import type { Loose } from './known.ts'
+import type { Loose, ToldBy } from './known.ts'
 
 /** Checks at their places on a vehicle, by id. */
 export type Checks = ReadonlyMap<string, PlacedCheck>
+
+/** Whether a person told something or devices did. */
+export const byOf = (deviceIds: readonly string[] | undefined): ToldBy =>
+  deviceIds && deviceIds.length > 0 ? 'device' : 'person'
 
 /** A corner lower than it should stand by more than this is low, mm. */
 const LOW_MM = 10
@@ -98,7 +102,12 @@ export function fromRounds(
         ...evidence,
         at: round.endedAt,
         state: round.state ?? null,
-        source: { kind: 'round', person: round.person, deviceIds: round.deviceIds ?? [] },
+        source: {
+          kind: 'round',
+          by: byOf(round.deviceIds),
+          person: round.person,
+          deviceIds: round.deviceIds ?? [],
+        },
       })),
   )
 }
@@ -122,7 +131,7 @@ export function fromWatches(
       ...evidence,
       at: seenAt(watch),
       state: watch.supplyCut === 'leftOn' ? 'leftOn' : 'supplyOff',
-      source: { kind: 'watch', person: watch.startedBy, deviceIds: [] },
+      source: { kind: 'watch', by: 'reckoned', person: watch.startedBy, deviceIds: [] },
     })
   const concluded = job.watches.filter(
     ({ jobId, state }) => jobId === job.id && state === 'concluded',

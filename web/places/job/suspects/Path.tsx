@@ -29,10 +29,12 @@ const REASONS = [
 
 /** When it was seen, by whom or what, and in which state of the car. */
 export function seenWords(
-  { at, state, source: { person, deviceIds } }: Known,
+  { at, state, source: { by: told, person, deviceIds } }: Known,
   nameOf: (person: string) => string,
 ): string {
-  const by = deviceIds.length > 0 ? deviceIds.join(', ') : person === null ? '' : nameOf(person)
+  const name = person === null ? '' : nameOf(person)
+  const by =
+    deviceIds.length > 0 ? deviceIds.join(', ') : told === 'file' ? `a report, ${name}` : name
   return [momentWords(at, new Date()), by, state === null ? '' : STATE_WORDS[state].toLowerCase()]
     .filter(Boolean)
     .join(' · ')

@@ -20,7 +20,7 @@ import { leftOutWords } from '../../../words/remarks.ts'
 import { standingLevel } from '../rounds.ts'
 import { CloseJob } from '../CloseJob.tsx'
 import { Onward } from '../NextFoot.tsx'
-import { supplyIsOff } from '../watchState.ts'
+import { supplyIsOff, summaryFacts } from '../watchState.ts'
 import { Lesson } from './Lesson.tsx'
 import { lessonOf } from './lesson.ts'
 import type { WatchQuestion } from './request.ts'
@@ -170,7 +170,8 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
           </button>
         )}
       </div>
-      {!job.closedAt && watch.state === 'concluded' && (
+      {/* What was found leads to its decision; a job is closed with it open only at the handover. */}
+      {!job.closedAt && watch.state === 'concluded' && !summaryFacts(job).found && (
         <CloseJob
           job={job}
           before={backFirst}
