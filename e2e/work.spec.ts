@@ -449,7 +449,7 @@ test.describe('away from the server', () => {
     await expect.poll(async () => (await record()).slice(-3)).toEqual(away)
 
     // A second tablet with the same person: both have the step open, and tap.
-    const other = await page.context().browser()!.newContext()
+    const other = await page.context().browser()!.newContext({ serviceWorkers: 'block' })
     const second = await other.newPage()
     await second.goto(page.url())
     await handOn(second).signIn('S. Okafor')
