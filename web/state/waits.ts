@@ -17,6 +17,8 @@ interface Waits {
   start(wait: Omit<RunningWait, 'rung'>): void
   rang(ids: readonly string[]): void
   drop(id: string): void
+  /** Whoever goes on with a job has heard what is over on it. @param nowMs ms since 1970 */
+  wentOn(jobId: string, nowMs: number): void
 }
 
 const MOST = 40
@@ -37,6 +39,10 @@ export const useWaits = create<Waits>()(
           waits: waits.map((wait) => (ids.includes(wait.id) ? { ...wait, rung: true } : wait)),
         })),
       drop: (id) => set(({ waits }) => ({ waits: waits.filter((wait) => wait.id !== id) })),
+      wentOn: (jobId, nowMs) =>
+        set(({ waits }) => ({
+          waits: waits.filter((wait) => wait.jobId !== jobId || wait.dueMs > nowMs),
+        })),
     }),
     { name: 'anklet.waits', version: 1 },
   ),

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { architecture } from '../test/records.ts'
 import {
   asksWords,
+  causeClause,
   causeWords,
   checkWords,
   minutesWords,
@@ -38,6 +39,19 @@ describe('said of checks and causes', () => {
         ],
       }),
     ).toBe('The rear left air spring leaks, and the pump is worn')
+  })
+  test('within a sentence a cause begins small', () => {
+    const fitting = SHIPPED_BOOK.causes.find(({ words }) => words.startsWith('A '))!
+    const placed = {
+      id: 'x',
+      base: fitting.id,
+      weight: 1,
+      place: 'FL' as const,
+      because: '',
+      parts: [{ cause: fitting, place: 'FL' as const }],
+    }
+    expect(causeWords(placed)).toMatch(/^A /)
+    expect(causeClause(placed)).toMatch(/^a /)
   })
   test('minutes as one says them', () => {
     expect([1, 12, 62, 95, 150].map(minutesWords)).toEqual([

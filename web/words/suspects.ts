@@ -16,7 +16,7 @@ export const causeWords = ({ parts }: PlacedCause): string =>
 
 /** The same within a sentence. */
 export const causeClause = (cause: PlacedCause): string =>
-  causeWords(cause).replace(/^The /, 'the ')
+  causeWords(cause).replace(/^(The|An?) /, (article) => article.toLowerCase())
 
 /** A cause of the book without its place: as it is listed. */
 export const bareCauseWords = (words: string): string =>

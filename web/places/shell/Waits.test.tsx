@@ -48,6 +48,14 @@ test('a wait that is over is told as what it was, with the way to its job', asyn
   expect(ids()).toEqual([])
 })
 
+test('whoever goes on with a job has heard what is over on it, and nothing else', () => {
+  useWaits.setState({
+    waits: [wait('j'), wait('other'), wait('j', { id: 'later', dueMs: steadyNow() + 60_000 })],
+  })
+  useWaits.getState().wentOn('j', steadyNow())
+  expect(ids()).toEqual(['wait of other', 'later'])
+})
+
 test('a timer ends with its job: closed, handed over or gone', async () => {
   const all = ['open', 'closed', 'handed', 'gone'].map((id) =>
     wait(id, { dueMs: steadyNow() + 600_000 }),

@@ -38,6 +38,12 @@ export function Shows({
       {words}
     </Link>
   )
+  if (why === 'noSpecification')
+    return (
+      <Link className="btn w-fit" to={`/shelf/types/${job.vehicleType.id}`}>
+        Enter it at the shelf
+      </Link>
+    )
   switch (id) {
     case 'soap':
       return <Joints job={job} joints={jointsOpened({ run: work.run, book: work.of.book.steps })} />

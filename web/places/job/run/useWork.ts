@@ -94,6 +94,7 @@ export function useWork(job: Job): OnWork | null {
   const items = useWorkQueue((queue) => queue.items)
   const taken = useWorkQueue((queue) => queue.taken)
   const start = useWaits((waits) => waits.start)
+  const wentOn = useWaits((waits) => waits.wentOn)
   const nameOf = usePersonName()
   const queued = useMemo(() => items.filter((item) => item.jobId === job.id), [items, job.id])
   const entries = useMemo(() => {
@@ -140,6 +141,7 @@ export function useWork(job: Job): OnWork | null {
           { id: crypto.randomUUID(), person: me, device, baseVersion: null, atMs: steadyNow() },
         ),
       )
+    if (content.kind === 'done') wentOn(job.id, steadyNow())
     const step =
       content.kind === 'done' ? of.steps.find(({ key }) => key === content.key) : undefined
     if (!step || step.waitMinutes === 0) return null
