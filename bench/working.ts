@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
 import { sampleArchitecture } from '@anklet/core/samples'
 import type { WorkEntry } from '@anklet/core/work'
-import { runOf } from '@anklet/core/work'
+import { doneByRecord, runOf } from '@anklet/core/work'
 import { CORNERS } from '@anklet/core/vehicle'
 import { answer } from '../e2e/atWork.ts'
 import { sendCommand } from '../e2e/command.ts'
@@ -31,18 +31,7 @@ export function measureRecord(): {
     id: `e${i}`,
     at: '2026-11-24T08:00:00Z',
     person: 'p',
-    content: {
-      kind: 'done',
-      key: step.key,
-      step: step.step,
-      place: step.place,
-      shown: [],
-      torque: null,
-      photoIds: [],
-      note: '',
-      second: null,
-      deviation: null,
-    },
+    content: doneByRecord(step),
   }))
   return {
     runMs: medianMs(

@@ -1,31 +1,16 @@
 import { describe, expect, test } from 'vitest'
 import { checksAt, SHIPPED_BOOK } from '../diagnosis/index.ts'
 import type { RoundState } from '../heights/index.ts'
-import { sampleVehicle } from '../samples/index.ts'
-import type { Architecture, PerCorner } from '../vehicle/index.ts'
+import { sampleArchitecture, sampleVehicle } from '../samples/index.ts'
+import type { PerCorner } from '../vehicle/index.ts'
 import { mapCorners, perCorner, WALK } from '../vehicle/index.ts'
 import type { EvidenceJob, EvidenceRound, EvidenceWatch } from './job.ts'
 import { knownOf, partsOfJobs, samePart } from './index.ts'
 
-const architecture: Architecture = {
+const architecture = sampleArchitecture({
   air: { front: 'strut', rear: 'bellows' },
-  layout: 'open',
-  reservoir: false,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
   sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
-  pressureSensor: 'none',
-  damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 const geometry = sampleVehicle()
 const design = mapCorners(geometry.corners, ({ designHeightMm }) => designHeightMm)
 const checks = checksAt(SHIPPED_BOOK, architecture)

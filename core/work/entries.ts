@@ -1,4 +1,4 @@
-import type { Condition, Proof, ShownBy } from '../procedure/index.ts'
+import type { Condition, PlanStep, Proof, ShownBy } from '../procedure/index.ts'
 import type { Corner, Place } from '../vehicle/index.ts'
 
 /** How something was shown: read off the link or a gauge, or seen by somebody. */
@@ -78,3 +78,23 @@ export interface WorkEntry {
 export interface DoneStep extends WorkEntry {
   readonly content: DoneEntry
 }
+
+/** A step done by nothing but what is on record besides, as it is entered. */
+export const doneByRecord = ({
+  key,
+  step,
+  place,
+  shownBy,
+}: Pick<PlanStep, 'key' | 'step' | 'place' | 'shownBy'>): DoneEntry => ({
+  kind: 'done',
+  key,
+  step,
+  place,
+  shown: [],
+  torque: null,
+  photoIds: [],
+  note: '',
+  second: null,
+  deviation: null,
+  shownBy,
+})

@@ -1,6 +1,7 @@
 import type { WorkRefusal } from './allow.ts'
 import { notYet } from './allow.ts'
-import type { DoneEntry, WorkEntry } from './entries.ts'
+import type { WorkEntry } from './entries.ts'
+import { doneByRecord } from './entries.ts'
 import type { WorkOf } from './run.ts'
 import { runOf } from './run.ts'
 
@@ -14,19 +15,12 @@ export function stuck(of: WorkOf): { readonly step: string; readonly refusal: Wo
     if (run.finished) return null
     const next = run.ready[0] ?? run.steps.find(({ state }) => state === 'held')?.step
     if (!next) break
-    const content: DoneEntry = {
-      kind: 'done',
-      key: next.key,
-      step: next.step,
-      place: next.place,
-      shown: [],
-      torque: null,
-      photoIds: [],
-      note: '',
-      second: null,
-      deviation: null,
-    }
-    entries.push({ id: `trial ${left}`, at: '1970-01-01T00:00:00.000Z', person: '', content })
+    entries.push({
+      id: `trial ${left}`,
+      at: '1970-01-01T00:00:00.000Z',
+      person: '',
+      content: doneByRecord(next),
+    })
   }
   const run = runOf({ ...of, entries })
   const first = run.steps.find(({ state }) => state === 'open' || state === 'again')?.step.key ?? ''

@@ -1,3 +1,4 @@
+export { doneByRecord } from './entries.ts'
 export type {
   Deviation,
   DoneEntry,

@@ -3,7 +3,7 @@ import type { WorkRecord } from '@anklet/contract'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
 import { proofFacts, proofOf, stepsShown } from '@anklet/core/proof'
 import type { Guarded } from '@anklet/core/work'
-import { runOf } from '@anklet/core/work'
+import { doneByRecord, runOf } from '@anklet/core/work'
 import type { Transaction } from '../store/database.ts'
 import { workEntry } from '../store/schema.ts'
 import { readJob } from './jobs.ts'
@@ -48,24 +48,12 @@ export async function showSteps(
     })
     if (shown.length === 0) return
     await tx.insert(workEntry).values(
-      shown.map(({ key, step, place, shownBy }) => ({
+      shown.map((step) => ({
         id: randomUUID(),
         jobId,
         personId: person,
         at,
-        content: {
-          kind: 'done',
-          key,
-          step,
-          place,
-          shown: [],
-          torque: null,
-          photoIds: [],
-          note: '',
-          second: null,
-          deviation: null,
-          shownBy: [...shownBy],
-        } satisfies WorkRecord['content'],
+        content: doneByRecord(step) as WorkRecord['content'],
       })),
     )
   }

@@ -5,8 +5,8 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { completeGeometry, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
+import { CornersHead } from '../../../parts/CornersHead.tsx'
 import { useId, useState } from 'react'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { compareWords } from '../../../words/compare.ts'
 import { stateWords } from '../../../words/methods.ts'
 import { momentWords } from '../../../words/times.ts'
@@ -74,16 +74,7 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
       </div>
       <p className="say-small">{compareWords(comparison, units)}</p>
       <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">{UNIT_LABEL[units.length]}</th>
-            {WALK.map((corner) => (
-              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
-                {corner}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <CornersHead first={UNIT_LABEL[units.length]} />
         <tbody>
           <tr>
             <th scope="row">changed</th>

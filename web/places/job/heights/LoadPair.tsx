@@ -3,7 +3,7 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { mapCorners, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { CornersHead } from '../../../parts/CornersHead.tsx'
 import { LOAD_WORDS } from '../../../words/methods.ts'
 import { momentWords } from '../../../words/times.ts'
 import { meansOf, pairedRound } from '../rounds.ts'
@@ -27,16 +27,7 @@ export function LoadPair({
     <section aria-label="Empty and loaded" className="mt-4">
       <h2>Empty and {LOAD_WORDS[loaded.load].toLowerCase()}</h2>
       <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">{UNIT_LABEL[units.length]}</th>
-            {WALK.map((corner) => (
-              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
-                {corner}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <CornersHead first={UNIT_LABEL[units.length]} />
         <tbody>
           {(
             [

@@ -6,6 +6,7 @@ import { WALK } from '@anklet/core/vehicle'
 import { Pencil } from 'lucide-react'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
+import { CornersHead } from '../../../parts/CornersHead.tsx'
 import { Sheet } from '../../../parts/Sheet.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePeople } from '../../../data/queries.ts'
@@ -151,16 +152,7 @@ export function Readings({ job, round, units }: ReadingsProps): ReactNode {
   return (
     <section aria-label="Readings">
       <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">lap</th>
-            {WALK.map((corner) => (
-              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
-                {corner}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <CornersHead first="lap" />
         <tbody>
           {laps.map((lap) => (
             <tr key={lap}>

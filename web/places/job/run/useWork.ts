@@ -2,7 +2,7 @@ import type { Job, WorkRecord } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/procedure'
 import { stepsOfPlan } from '@anklet/core/procedure'
 import type { Guarded, Run, WorkContent, WorkEntry } from '@anklet/core/work'
-import { mayEnter, refusalSentence, runOf } from '@anklet/core/work'
+import { doneByRecord, mayEnter, refusalSentence, runOf } from '@anklet/core/work'
 import { useMemo } from 'react'
 import { envelope } from '../../../data/envelope.ts'
 import { bookOf } from '../../../data/procedures.ts'
@@ -65,23 +65,11 @@ function withRound(of: Guarded, job: Job): { readonly of: Guarded; readonly run:
   const round = job.rounds.findLast(({ jobId }) => jobId === job.id)
   const measures = run.ready.filter(({ shownBy }) => shownBy.join() === 'measured')
   if (!run.begun || !round || measures.length === 0) return { of, run }
-  const entries = measures.map(({ key, step, place, shownBy }): WorkEntry => ({
-    id: `shown ${key}`,
+  const entries = measures.map((step): WorkEntry => ({
+    id: `shown ${step.key}`,
     at: round.endedAt,
     person: round.person,
-    content: {
-      kind: 'done',
-      key,
-      step,
-      place,
-      shown: [],
-      torque: null,
-      photoIds: [],
-      note: '',
-      second: null,
-      deviation: null,
-      shownBy,
-    },
+    content: doneByRecord(step),
   }))
   const shown = { ...of, entries: [...of.entries, ...entries] }
   return { of: shown, run: runOf(shown) }

@@ -1,0 +1,17 @@
+import { WALK } from '@anklet/core/vehicle'
+import type { ReactNode } from 'react'
+import { capital, CORNER_WORDS } from '../words/corners.ts'
+
+/** The head of a table with a column for each corner, in walking order. @param first above the rows */
+export const CornersHead = ({ first }: { readonly first: string }): ReactNode => (
+  <thead>
+    <tr>
+      <th scope="col">{first}</th>
+      {WALK.map((corner) => (
+        <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
+          {corner}
+        </th>
+      ))}
+    </tr>
+  </thead>
+)
