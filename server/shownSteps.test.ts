@@ -132,6 +132,62 @@ describe('steps that are done by what is on record', () => {
     expect(await at.did()).toContain('whichMoves')
   })
 
+  test('folds that were seen in the work are seen for an order too', async () => {
+    const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }], false, true, ['RL'])
+    const arrival = {
+      onStops: 'corner' as const,
+      flat: ['RL' as const],
+      rises: null,
+      audible: null,
+      tyreTouches: null,
+      pumpRunsOn: null,
+      speedLimited: null,
+      sinks: null,
+      emptySince: null,
+      condition: [],
+      foreignParts: '',
+      odometerKm: null,
+    }
+    await bench.send('job.arrive', { jobId: at.jobId, arrival }, { baseVersion: 1 }).expect(200)
+    const devices = (await bench.get('/api/devices').expect(200)).body as {
+      identity: { id: string; kind: string; vehicleTypeId: string | null }
+    }[]
+    const device = devices.find(
+      ({ identity }) => identity.kind === 'module' && identity.vehicleTypeId === at.typeId,
+    )!.identity.id
+    await bench.post(`/api/devices/${device}/stand-in`, { ignition: true }).expect(200)
+    const raise = () =>
+      bench.post(`/api/devices/${device}/orders`, {
+        commandId: id(),
+        action: 'raise',
+        corner: null,
+        forS: null,
+        offMm: null,
+        foldsInspected: false,
+        holder: { person: bench.person, device: 'test', jobId: at.jobId },
+      })
+    expect((await raise().expect(422)).body).toMatchObject({ path: '/foldsInspected' })
+    await at.enter({ kind: 'joined', seen: [] })
+    await at.until('whichMoves')
+    await say(at, 'corners')
+    await say(at, 'soap', 'good', 'RL')
+    await at.enter(at.done('trimBack.rear'))
+    await say(at, 'levels')
+    await say(at, 'roadTest')
+    await bench
+      .send(
+        'codes.record',
+        { readingId: id(), jobId: at.jobId, from: 'typed', tool: 'A tool', codes: [] },
+        { at: at.now() },
+      )
+      .expect(200)
+    await bench
+      .send('round.record', { jobId: at.jobId, round: walk(LEVEL, at.now()) }, { at: at.now() })
+      .expect(200)
+    expect(await summaryOf(at)).toMatchObject({ at: 'finished' })
+    await raise().expect(200)
+  })
+
   test('a charge is refused while a joint bubbles', async () => {
     const at = await backOnWheels()
     await say(at, 'corners')

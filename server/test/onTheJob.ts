@@ -25,6 +25,7 @@ export class OnTheJob {
     jobs: CommandPayload<'plan.make'>['jobs'],
     join = true,
     simulated = false,
+    flat: CommandPayload<'plan.make'>['flat'] = [],
   ): Promise<OnTheJob> {
     const { jobId, typeId } = await openTestJob(bench, { simulated })
     await bench
@@ -35,7 +36,7 @@ export class OnTheJob {
         support: 'twoPost',
         way: USUAL_WAY,
         alone: true,
-        flat: [],
+        flat,
         order: [],
       })
       .expect(200)
@@ -44,6 +45,7 @@ export class OnTheJob {
       jobs,
       support: 'twoPost',
       way: USUAL_WAY,
+      flat,
     })
     const at = new OnTheJob(bench, jobId, typeId, made.ok ? made.value.steps : [])
     if (join) await at.enter({ kind: 'joined', seen: [] })
