@@ -46,6 +46,7 @@ export const PROBLEM_STATUS = {
   supplyNotProved: 422,
   notAPicture: 422,
   padsWithoutFloor: 422,
+  weightWithoutLoad: 422,
   methodNotWatched: 422,
   stateNotWatched: 422,
   newerFormat: 422,

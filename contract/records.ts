@@ -189,6 +189,17 @@ const round = {
   endedAt: instant,
 }
 
+/** Optional, for a round of a file that does not say it. */
+const loadKg = Type.Optional(
+  nullable(
+    Type.Number({
+      minimum: 1,
+      maximum: 5000,
+      description: 'What was loaded, kg; null: not weighed',
+    }),
+  ),
+)
+
 /** What may be said of a round besides: left out, it was not asked. */
 const aside = {
   load: LoadState,
@@ -200,6 +211,7 @@ const walk = {
   roundId: uuid,
   ...round,
   load: Type.Optional(aside.load),
+  loadKg,
   padsMm: Type.Optional(aside.padsMm),
   reportedMm: Type.Optional(aside.reportedMm),
   deviceIds: SourceDevices,
@@ -239,6 +251,7 @@ export const RoundRecord = closed({
   purpose: oneOf('heights', 'evening', 'between', 'morning', 'imported'),
   ...round,
   ...aside,
+  loadKg,
   state: Type.Optional(nullable(RoundState)),
   deviceIds: SourceDevices,
   setAside: SetAside,
@@ -373,6 +386,7 @@ export const HistoryRecord = closed({
   jobId: uuid,
   purpose: RoundRecord.properties.purpose,
   load: LoadState,
+  loadKg,
   levelId: words(24),
   levelOffsetMm,
   temperatureC,

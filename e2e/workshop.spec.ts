@@ -118,6 +118,14 @@ test.describe('heights', () => {
     await goTo(page, `/jobs/${next}/heights`)
     await page.getByText(/^More about this round/).click()
     await hand.tap('Sill to floor')
+    await hand.tap('Laden')
+    const loaded = page.getByLabel('What was loaded, kg, if it was weighed')
+    await loaded.fill('3 boxes')
+    await expect(page.getByRole('alert')).toHaveText(
+      'A load in kilograms, between 1 and 5000; leave it empty where nothing was weighed.',
+    )
+    await expect(page.getByRole('button', { name: 'Begin the walk' })).toBeDisabled()
+    await loaded.fill('300')
     await page
       .getByRole('group', { name: /floor under each wheel/ })
       .getByLabel('Front right')
@@ -142,12 +150,14 @@ test.describe('heights', () => {
     ).toBeVisible()
     await hand.tap('Save the round')
     await expect(page.getByText(/The uneven floor is taken out/)).toBeVisible()
+    await expect(page.getByText(/sill to floor, laden with 300 kg/)).toBeVisible()
     await expect(page.getByRole('row', { name: /tape less module/ })).toContainText('3')
     const { rounds } = (await (await fetch(`${demoShop.address}/api/jobs/${next}`)).json()) as {
       rounds: { method: string; padsMm: Record<string, number>; readings: unknown[] }[]
     }
     expect(rounds.at(-1)).toMatchObject({
       method: 'sillToFloor',
+      loadKg: 300,
       padsMm: { FL: 0, FR: 4, RL: 0, RR: 0 },
     })
     expect(rounds.at(-1)!.readings).toHaveLength(12)
@@ -305,7 +315,7 @@ test.describe('open formats', () => {
     await page.goto(`${demoShop.address}/vehicles/${vehicleId}`)
     const csv = await savedText(page, () => hand.tap('Rounds as CSV'))
     expect(csv).toContain(
-      'TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,,6,1,480.5,481,478,479',
+      'TQ 418,2024-03-02T08:00:00.000Z,road,wheelCentreToArch,empty,,,6,1,480.5,481,478,479',
     )
   })
 

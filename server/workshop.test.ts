@@ -198,6 +198,29 @@ describe('readings are corrected, never changed', () => {
     ).toMatchObject({ code: 'unknownReference' })
   })
 
+  test('what was loaded is kept with a laden round, and with no other', async () => {
+    const { jobId, vehicleId } = await openTestJob(bench)
+    const walked = (change: object) =>
+      bench.send('round.record', { jobId, round: walk(LEVEL, '2026-11-20T10:00:00Z', change) })
+    expect((await walked({ load: 'driver', loadKg: 300 }).expect(422)).body).toMatchObject({
+      code: 'weightWithoutLoad',
+      path: '/payload/round/loadKg',
+    })
+    for (const loadKg of [0, 5001, '300']) await walked({ load: 'laden', loadKg }).expect(400)
+    await walked({ load: 'laden', loadKg: 300 }).expect(200)
+    await walked({ load: 'laden' }).expect(200)
+    const { rounds } = await jobOf(jobId)
+    expect(rounds.map(({ load, loadKg }) => [load, loadKg])).toEqual([
+      ['laden', 300],
+      ['laden', null],
+    ])
+    const { body } = await bench.get(`/api/vehicles/${vehicleId}`).expect(200)
+    expect((body as { history: unknown[] }).history).toMatchObject([
+      { load: 'laden', loadKg: 300 },
+      { load: 'laden', loadKg: null },
+    ])
+  })
+
   test('pads belong to a round that meets the floor, and method, load and reports are kept', async () => {
     const { jobId } = await openTestJob(bench)
     const padsMm = { FL: 0, FR: 3, RL: -2, RR: 1 }

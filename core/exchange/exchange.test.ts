@@ -97,6 +97,26 @@ describe('rounds out of a table', () => {
     ])
   })
 
+  test('a weight belongs to a laden round, and parts two rounds', () => {
+    const laden = (load: string, kg: string) => [...line('480', '480', '480', '480'), load, kg]
+    const heading = [...HEAD, 'load', 'load_kg']
+    expect(
+      readRoundsTable([
+        heading,
+        laden('laden', '300'),
+        laden('laden', ''),
+        laden('laden', '2,5'),
+      ]).rounds.map(({ loadKg }) => loadKg),
+    ).toEqual([300, null, 2.5])
+    expect(
+      faultsOf(heading, laden('empty', '300'), laden('laden', '9000'), laden('laden', 'much')),
+    ).toEqual([
+      [2, 'loadKg', 'load_kg'],
+      [3, 'loadKg', 'load_kg'],
+      [4, 'number', 'load_kg'],
+    ])
+  })
+
   test('headings are never guessed', () => {
     expect(faultsOf(['plate', 'date', 'FL_cubit', 'FR_mm', 'RR_mm', 'RL_mm'])).toEqual([
       [1, 'unknownUnit', 'FL_cubit'],
@@ -134,12 +154,14 @@ describe('rounds out of a table', () => {
         levelId: fc.constantFrom('', 'road', 'high'),
         method: fc.constantFrom(...METHODS),
         load: fc.constantFrom(...LOAD_STATES),
+        loadKg: fc.option(fc.integer({ min: 1, max: 5000 })),
         state: fc.constantFrom(null, ...ROUND_STATES),
         temperatureC: fc.option(fc.integer({ min: -40, max: 60 })),
         laps: fc.array(lap, { minLength: 1, maxLength: 3 }),
       })
       .map((each) => ({
         ...each,
+        loadKg: each.load === 'laden' ? each.loadKg : null,
         laps: each.laps.map((heightMm, i) => ({ lap: i + 1, heightMm })),
       }))
     fc.assert(

@@ -9,6 +9,9 @@ export const LOAD_STATES = ['empty', 'driver', 'laden'] as const
 /** How a car was loaded. */
 export type LoadState = (typeof LOAD_STATES)[number]
 
+/** What can be loaded into a car, kg. */
+export const LOAD_KG = { least: 1, most: 5000 } as const
+
 /** One lap around a car, as a line of a table. */
 export interface TableLap {
   readonly lap: number
@@ -24,6 +27,8 @@ export interface TableRound {
   readonly levelId: string
   readonly method: Method
   readonly load: LoadState
+  /** What was loaded, kg; null: the table does not say. */
+  readonly loadKg: number | null
   /** null: the table does not say. */
   readonly state: RoundState | null
   /** null: the table does not say. */
@@ -45,6 +50,7 @@ export interface TableFault {
     | 'height'
     | 'word'
     | 'temperature'
+    | 'loadKg'
     | 'lapTwice'
   readonly column: string
   readonly cell: string
@@ -65,6 +71,7 @@ const PLAIN = [
   'level',
   'method',
   'load',
+  'loadkg',
   'state',
   'lap',
   'note',
@@ -179,6 +186,11 @@ function readLine(
     degrees === null ? null : temperature!.fahrenheit ? ((degrees - 32) * 5) / 9 : degrees
   if (temperatureC !== null && (temperatureC < -60 || temperatureC > 120))
     refuse('temperature', 'temperature', warm)
+  const load = word<LoadState>('load', 'empty')
+  const kg = cell('loadkg')
+  const loadKg = kg === '' ? null : (numberIn(kg) ?? refuse('number', 'load_kg', kg))
+  if (loadKg !== null && (load !== 'laden' || loadKg < LOAD_KG.least || loadKg > LOAD_KG.most))
+    refuse('loadKg', 'load_kg', kg)
   return {
     line,
     plate,
@@ -186,7 +198,8 @@ function readLine(
       momentIn(when) ?? refuse('moment', plain.walkedat === undefined ? 'date' : 'walked_at', when),
     levelId: cell('level'),
     method: word('method', 'wheelCentreToArch'),
-    load: word('load', 'empty'),
+    load,
+    loadKg,
     state: word<RoundState | null>('state', null),
     temperatureC,
     lap: { lap, heightMm },
@@ -217,6 +230,7 @@ export function readRoundsTable(rows: readonly (readonly string[])[]): ReadTable
         round.levelId,
         round.method,
         round.load,
+        String(round.loadKg ?? ''),
         round.state ?? '',
       ].join('\n')
       const known = rounds.get(key)
@@ -239,6 +253,7 @@ export const ROUNDS_HEADING = [
   'level',
   'method',
   'load',
+  'load_kg',
   'state',
   'temperature_C',
   'lap',
@@ -251,13 +266,14 @@ export const ROUNDS_HEADING = [
 /** Rounds as a table that `readRoundsTable` reads back to the same rounds. */
 export const roundsTable = (rounds: readonly Omit<TableRound, 'line'>[]): string[][] => [
   [...ROUNDS_HEADING],
-  ...rounds.flatMap(({ plate, at, levelId, method, load, state, temperatureC, laps }) =>
+  ...rounds.flatMap(({ plate, at, levelId, method, load, loadKg, state, temperatureC, laps }) =>
     laps.map(({ lap, heightMm }) => [
       plate,
       at,
       levelId,
       method,
       load,
+      loadKg === null ? '' : String(loadKg),
       state ?? '',
       temperatureC === null ? '' : String(temperatureC),
       String(lap),

@@ -90,7 +90,12 @@ describe('a round on record against its specification', () => {
     expect(alike(empty, { ...empty, state: 'arrived' })).toBe(true)
     expect(alike(empty, { ...empty, state: 'levelled' })).toBe(false)
     expect(sameWay(empty, { ...empty, state: 'levelled' as const })).toBe(true)
-    for (const change of [{ levelId: 'high' }, { method: 'axleToBracket' }, { load: 'laden' }])
+    for (const change of [
+      { levelId: 'high' },
+      { method: 'axleToBracket' },
+      { load: 'laden' },
+      { loadKg: 300 },
+    ])
       expect(sameWay(empty, { ...empty, ...change })).toBe(false)
   })
   test('a reading that was doubted is left out by name', () => {

@@ -20,16 +20,26 @@ export const stateOf = ({ state }: Measured): RoundState => state ?? 'arrived'
  */
 export const isLevelled = (round: Measured): boolean => stateOf(round) === 'levelled'
 
+/** Under what a car was measured. */
+export interface Loaded {
+  readonly load: string
+  /** What was loaded, kg; null or left out: not weighed. */
+  readonly loadKg?: number | null
+}
+
+/** Names a load: two rounds are under one load where it is the same. */
+export const loadKey = ({ load, loadKg }: Loaded): string =>
+  loadKg ? `${load} ${String(loadKg)}` : load
+
 /** How a round was measured: only rounds alike in all of it are compared. */
-export interface MeasuredSo extends Measured {
+export interface MeasuredSo extends Measured, Loaded {
   readonly levelId: string
   readonly method: string
-  readonly load: string
 }
 
 /** Whether two rounds were measured the same way, at one level and under one load. */
 export const sameWay = (a: MeasuredSo, b: MeasuredSo): boolean =>
-  a.levelId === b.levelId && a.method === b.method && a.load === b.load
+  a.levelId === b.levelId && a.method === b.method && loadKey(a) === loadKey(b)
 
 /** Whether two rounds were measured the same way in the same state. */
 export const alike = (a: MeasuredSo, b: MeasuredSo): boolean =>

@@ -77,6 +77,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   notAPicture: () => 'That is not a picture this page can keep. Use JPEG, PNG or WebP.',
   padsWithoutFloor: () =>
     'The floor is only in a height that is measured to the floor. Leave the pads out.',
+  weightWithoutLoad: () =>
+    'What was loaded belongs to a round of the laden car. Choose "Laden", or leave it out.',
   methodNotWatched: () =>
     'A watch is walked from wheel centre to arch: the arithmetic speaks of ride height.',
   stateNotWatched: (data) =>

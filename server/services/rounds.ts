@@ -33,6 +33,8 @@ function checkWalk(input: Walked): void {
   if (unread) throw new AppError('cornerNotRead', { corner: unread }, '/payload/round/readings')
   if (input.padsMm && !isFloorBased(input.method))
     throw new AppError('padsWithoutFloor', {}, '/payload/round/padsMm')
+  if (input.loadKg && input.load !== 'laden')
+    throw new AppError('weightWithoutLoad', {}, '/payload/round/loadKg')
   if (Date.parse(input.endedAt) < Date.parse(input.startedAt)) {
     throw new AppError(
       'timeOrder',

@@ -84,6 +84,7 @@ async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[
       jobId: round.jobId,
       purpose: round.purpose,
       load: round.load,
+      loadKg: round.loadKg,
       levelId: round.levelId,
       levelOffsetMm: round.levelOffsetMm,
       temperatureC: round.temperatureC,

@@ -149,6 +149,7 @@ export const round = pgTable(
     load: text('load', { enum: ['empty', 'driver', 'laden'] })
       .notNull()
       .default('empty'),
+    loadKg: doublePrecision('load_kg'),
     state: text('state', { enum: ROUND_STATES }),
     padsMm: jsonb('pads_mm').$type<NonNullable<Round['padsMm']>>(),
     reportedMm: jsonb('reported_mm').$type<NonNullable<Round['reportedMm']>>(),

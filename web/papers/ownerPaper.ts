@@ -12,7 +12,7 @@ import { notSeenWords } from '../words/arrival.ts'
 import { complaintWords, notAskedWords } from '../words/complaint.ts'
 import { capital, cornersInWords } from '../words/corners.ts'
 import { stepWords } from '../words/plan.ts'
-import { LOAD_WORDS, stateWords } from '../words/methods.ts'
+import { loadWords, stateWords } from '../words/methods.ts'
 import { ITEM_WORDS, itemSentence, toldWords } from '../words/proof.ts'
 import { PART_WORDS } from '../words/repairs.ts'
 import { bandOf, judgedRound } from '../places/job/judged.ts'
@@ -118,7 +118,7 @@ function stood(job: Job, round: Round | undefined, repeatabilityMm: number): Sto
   const judged = judgedRound(job, round, repeatabilityMm)
   return {
     at: round.endedAt,
-    how: [stateWords(round), `${round.levelId} level`, LOAD_WORDS[round.load]]
+    how: [stateWords(round), `${round.levelId} level`, loadWords(round)]
       .map((words) => words.toLowerCase())
       .join(', '),
     temperatureC: round.temperatureC,

@@ -5,7 +5,15 @@ import { jobOf, LEVEL, roundOf } from '../test/records.ts'
 import type { Draft } from '../state/drafts.ts'
 import { STOPS } from '../state/walk.ts'
 import { graduationsOf } from './job/graduations.ts'
-import { designAt, earlierRound, heightRounds, meansOf, standingLevel } from './job/rounds.ts'
+import {
+  designAt,
+  earlierRound,
+  heightRounds,
+  meansOf,
+  pairedRound,
+  standingLevel,
+} from './job/rounds.ts'
+import { loadWords } from '../words/methods.ts'
 import { freshDraft } from './job/walk/draftOf.ts'
 import { sealDraft } from './job/walk/seal.ts'
 import { nightCsv, nightRows } from './job/watch/nightRows.ts'
@@ -113,6 +121,23 @@ describe('a round on its way to the server', () => {
     expect((command!.payload as { round: { readings: unknown[] } }).round.readings).toHaveLength(8)
   })
 
+  test('what was loaded goes along with a laden round alone, and must be a weight', () => {
+    const draft: Draft = {
+      ...walked(freshDraft(jobOf(), 'heights', NOW)),
+      state: 'levelled',
+      levelId: 'road',
+      loadKg: '300',
+    }
+    const sent = (change: Partial<Draft>) =>
+      (sealDraft({ ...draft, ...change }, units, signer)?.payload as { round: object } | undefined)
+        ?.round
+    expect(sent({ load: 'laden' })).toMatchObject({ load: 'laden', loadKg: 300 })
+    for (const unsaid of [{}, { load: 'driver' }, { load: 'laden', loadKg: ' ' }] as const)
+      expect(sent(unsaid)).not.toHaveProperty('loadKg')
+    for (const loadKg of ['0', '5001', 'three'])
+      expect(sent({ load: 'laden', loadKg })).toBeUndefined()
+  })
+
   test('sealed twice it is the same intention', () => {
     const draft: Draft = {
       ...walked(freshDraft(jobOf(), 'heights', NOW)),
@@ -193,6 +218,22 @@ describe('rounds of a job', () => {
     expect(earlierRound(job, { ...first, method: 'sillToFloor' })).toBeNull()
     expect(earlierRound(job, { ...first, load: 'laden' })).toBeNull()
     expect(summaryFacts(jobOf({ rounds: [old] })).hasHeights).toBe(false)
+  })
+
+  test('empty and laden are a pair, each weight by itself', () => {
+    const laden = (loadKg: number | null, minute: string) =>
+      roundOf(LEVEL, `2026-11-24T09:${minute}:00.000Z`, { load: 'laden', loadKg })
+    const [light, heavy] = [laden(100, '10'), laden(400, '20')]
+    const loaded = jobOf({ rounds: [first, light, heavy] })
+    expect(pairedRound(loaded, light)).toBe(first)
+    expect(pairedRound(loaded, first)).toBe(heavy)
+    expect(earlierRound(loaded, laden(200, '30'))).toBeNull()
+    expect(earlierRound(loaded, laden(100, '30'))).toEqual(light)
+    expect([first, laden(null, '40'), heavy].map(loadWords)).toEqual([
+      'Empty',
+      'Laden',
+      'Laden with 400 kg',
+    ])
   })
 
   test('means and design heights go by corner', () => {

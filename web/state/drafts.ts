@@ -31,6 +31,7 @@ export const USUAL_ROUND = {
   sources: [],
   laps: 2,
   state: null,
+  loadKg: '',
 } as const satisfies Partial<Draft>
 
 /** A round being walked. It lives in this browser until the server has it. */
@@ -46,6 +47,8 @@ export interface Draft {
   readonly levelId: string
   readonly method: Method
   readonly load: Round['load']
+  /** What was loaded, kg, as typed; empty: not weighed. */
+  readonly loadKg: string
   /** What state the car is measured in; null: nobody said yet. A watch says it by itself. */
   readonly state: RoundState | null
   /** Height of the floor at each pad, as typed; empty: level with the others. */

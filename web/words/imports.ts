@@ -27,6 +27,8 @@ export function faultWords({
       return `${column}: "${cell}" is not known.`
     case 'temperature':
       return `A temperature of ${cell} cannot be.`
+    case 'loadKg':
+      return `load_kg: "${cell}" cannot be: 1 to 5000 kg, and only where the load is "laden".`
     case 'lapTwice':
       return `Lap ${cell} of this round stands in the file twice.`
     case 'level':

@@ -21,6 +21,10 @@ export const LOAD_WORDS: Readonly<Record<Round['load'], string>> = {
   laden: 'Laden',
 }
 
+/** How a car was loaded, and with how much where that was weighed. */
+export const loadWords = ({ load, loadKg }: Pick<Round, 'load' | 'loadKg'>): string =>
+  loadKg ? `${LOAD_WORDS[load]} with ${String(loadKg)} kg` : LOAD_WORDS[load]
+
 /** What state a car was measured in. */
 export const STATE_WORDS: Readonly<Record<RoundState, string>> = {
   arrived: 'As it arrived',

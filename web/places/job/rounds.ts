@@ -26,7 +26,7 @@ export const heightRounds = (job: Job): Round[] =>
  */
 export const earlierRound = (
   job: Job,
-  round: Pick<Round, 'levelId' | 'method' | 'load'> & { readonly id?: string },
+  round: Pick<Round, 'levelId' | 'method' | 'load' | 'loadKg'> & { readonly id?: string },
 ): Round | null =>
   job.rounds.findLast((each) => sameWay(each, round) && each.id !== round.id) ?? null
 
@@ -39,7 +39,7 @@ export const pairedRound = (job: Job, round: Round): Round | null =>
     (each) =>
       each.load !== round.load &&
       (each.load === 'empty' || round.load === 'empty') &&
-      alike({ ...each, load: round.load }, round),
+      alike({ ...each, load: round.load, loadKg: round.loadKg ?? null }, round),
   ) ?? null
 
 /** The level nearest the design height, where a car usually stands. */

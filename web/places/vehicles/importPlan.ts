@@ -1,5 +1,6 @@
 import type { ImportedRoundInput, Vehicle, VehicleType } from '@anklet/contract'
 import type { ReadTable, TableFault, TableRound } from '@anklet/core/exchange'
+import { loadKey } from '@anklet/core/heights'
 import { WALK } from '@anklet/core/vehicle'
 import { barePlate } from '../../words/plates.ts'
 
@@ -94,19 +95,20 @@ export async function idOf(...words: readonly string[]): Promise<string> {
 
 /** A round of a table as it is sent. @param usualC temperature where its line says none, degC. */
 export async function inputOf(
-  { at, levelId, method, load, state, temperatureC, laps }: TableRound,
+  { at, levelId, method, load, loadKg, state, temperatureC, laps }: TableRound,
   vehicleId: string,
   usualC: number,
 ): Promise<ImportedRoundInput> {
   return {
     roundId: await idOf(
       ...['round', vehicleId, at, levelId, method],
-      ...(load === 'empty' ? [] : [load]),
+      ...(load === 'empty' ? [] : [loadKey({ load, loadKg })]),
       ...(state ? [state] : []),
     ),
     levelId,
     method,
     load,
+    loadKg,
     state,
     temperatureC: temperatureC ?? usualC,
     thermometer: 'elsewhere',

@@ -1,5 +1,5 @@
-import type { HistoryRound, VehicleDetail } from '@anklet/contract'
-import { GUARD_FACTOR } from '@anklet/core/heights'
+import type { VehicleDetail } from '@anklet/contract'
+import { GUARD_FACTOR, loadKey } from '@anklet/core/heights'
 import type { Drift, Holds } from '@anklet/core/history'
 import { driftOf, repairHolds } from '@anklet/core/history'
 import { lastOf } from '@anklet/core/proof'
@@ -16,7 +16,7 @@ const USUAL_LIMIT_MM = 15
 export interface Night {
   readonly atMs: number
   readonly beyondMm: Readonly<Record<Corner, number>>
-  readonly load: HistoryRound['load']
+  /** Names the load it was measured under. */ readonly load: string
 }
 
 /** Every night on record, oldest first. */
@@ -33,7 +33,7 @@ export function nightsOf(points: readonly TrendPoint[]): readonly Night[] {
       : [
           {
             atMs: point.at,
-            load: point.round.load,
+            load: loadKey(point.round),
             beyondMm: perCorner(
               (corner) => ((point.offMm[corner] - evening.offMm[corner]) * NIGHT_H) / hours,
             ),
@@ -117,7 +117,7 @@ export function sinceHandover(
         round.purpose === 'heights' &&
         round.endedAt > handed.at &&
         round.levelId === then.levelId &&
-        round.load === then.load,
+        loadKey(round) === loadKey(then),
     )
   if (!then || !now) return null
   // Two laps each: what this tape can tell between two rounds.

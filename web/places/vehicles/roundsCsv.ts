@@ -14,7 +14,8 @@ export function roundsCsv(
   cars: readonly { readonly vehicle: Vehicle; readonly rounds: readonly Round[] }[],
 ): string {
   const rounds = cars.flatMap(({ vehicle, rounds: all }) =>
-    all.map(({ endedAt, levelId, method, load, state = null, temperatureC, readings }) => {
+    all.map((round) => {
+      const { endedAt, levelId, method, load, loadKg = null, temperatureC, readings } = round
       const laps = [...new Set(readings.map(({ lap }) => lap))].flatMap((lap) => {
         const heightMm = perCorner((corner) => {
           const entry = readings.findLast((each) => each.corner === corner && each.lap === lap)
@@ -24,7 +25,17 @@ export function roundsCsv(
           ? []
           : [{ lap, heightMm: heightMm as Record<keyof typeof heightMm, number> }]
       })
-      return { plate: vehicle.plate, at: endedAt, levelId, method, load, state, temperatureC, laps }
+      return {
+        plate: vehicle.plate,
+        at: endedAt,
+        levelId,
+        method,
+        load,
+        loadKg,
+        state: round.state ?? null,
+        temperatureC,
+        laps,
+      }
     }),
   )
   return roundsTable(rounds)

@@ -1,4 +1,5 @@
 import type { HistoryRound, VehicleDetail } from '@anklet/contract'
+import { loadKey } from '@anklet/core/heights'
 import { temperatureDrop } from '@anklet/core/pneumatics'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { completeGeometry, heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
@@ -63,17 +64,15 @@ export function trendOf(detail: VehicleDetail): TrendPoint[] {
 }
 
 /**
- * The load most rounds of a vehicle were walked at, the newest where none prevails: what was laid
- * in otherwise nobody weighed, so only rounds at one load are like with like.
+ * The load most rounds of a vehicle were walked at, the newest where none prevails: only rounds
+ * under one load are like with like.
  */
-export function usualLoad(points: readonly TrendPoint[]): HistoryRound['load'] | null {
-  const counts = new Map<HistoryRound['load'], number>()
-  for (const {
-    round: { load },
-  } of points.toReversed())
-    counts.set(load, (counts.get(load) ?? 0) + 1)
+export function usualLoad(points: readonly TrendPoint[]): string | null {
+  const counts = new Map<string, number>()
+  for (const { round } of points.toReversed())
+    counts.set(loadKey(round), (counts.get(loadKey(round)) ?? 0) + 1)
   return (
-    [...counts].reduce<readonly [HistoryRound['load'], number] | null>(
+    [...counts].reduce<readonly [string, number] | null>(
       (most, each) => (each[1] > (most?.[1] ?? 0) ? each : most),
       null,
     )?.[0] ?? null
@@ -91,11 +90,11 @@ export interface LikeWithLike {
 }
 export function likeWithLike(points: readonly TrendPoint[]): LikeWithLike {
   const usual = usualLoad(points)
-  const like = points.filter(({ round }) => round.load === usual)
+  const like = points.filter(({ round }) => loadKey(round) === usual)
   return {
     levelled: like.filter(({ coldMm }) => coldMm === null),
     nights: like.filter(({ coldMm }) => coldMm !== null),
-    other: points.filter(({ round }) => round.load !== usual),
+    other: points.filter(({ round }) => loadKey(round) !== usual),
   }
 }
 

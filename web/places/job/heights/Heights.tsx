@@ -16,7 +16,7 @@ import { useSession } from '../../../state/session.ts'
 import { readTyped } from '../../../state/typed.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import {
-  LOAD_WORDS,
+  loadWords,
   METHOD_ORDERS,
   METHOD_WORDS,
   NOT_JUDGED,
@@ -31,6 +31,7 @@ import { designAt, earlierRound, heightRounds, isRideRound, meansOf } from '../r
 import { freshDraft } from '../walk/draftOf.ts'
 import { moreIsRight, RoundMore } from '../walk/RoundMore.tsx'
 import { questionsAnswered, RoundQuestions } from '../walk/RoundQuestions.tsx'
+import { measuredSo } from '../walk/seal.ts'
 import { ThrowAway } from '../walk/ThrowAway.tsx'
 import { WalkPanel } from '../walk/WalkPanel.tsx'
 import { Compare } from './Compare.tsx'
@@ -88,7 +89,7 @@ function RoundList({
               <span className="block text-[13.5px] text-ink-2">
                 {stateWords(round)}. {capital(round.levelId)} level,{' '}
                 {METHOD_WORDS[round.method].toLowerCase()}
-                {round.load === 'empty' ? '' : `, ${LOAD_WORDS[round.load].toLowerCase()}`},{' '}
+                {round.load === 'empty' ? '' : `, ${loadWords(round).toLowerCase()}`},{' '}
                 {lapWords(round)}
               </span>
             </span>
@@ -308,7 +309,7 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
         job={job}
         draft={draft}
         against={null}
-        earlier={earlierRound(job, draft)}
+        earlier={earlierRound(job, measuredSo(draft))}
         watchVersion={null}
         saveWords="Save the round"
       />

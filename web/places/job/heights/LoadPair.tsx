@@ -4,7 +4,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { mapCorners, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { CornersHead } from '../../../parts/CornersHead.tsx'
-import { LOAD_WORDS } from '../../../words/methods.ts'
+import { loadWords } from '../../../words/methods.ts'
 import { momentWords } from '../../../words/times.ts'
 import { meansOf, pairedRound } from '../rounds.ts'
 
@@ -23,24 +23,22 @@ export function LoadPair({
   const [empty, loaded] = round.load === 'empty' ? [round, other] : [other, round]
   const [without, under] = [meansOf(empty), meansOf(loaded)]
   const down = mapCorners(without, (mm, corner) => mm - under[corner])
+  const words = loadWords(loaded).toLowerCase()
   return (
     <section aria-label="Empty and loaded" className="mt-4">
-      <h2>Empty and {LOAD_WORDS[loaded.load].toLowerCase()}</h2>
+      <h2>Empty and {words}</h2>
       <table className="table">
         <CornersHead first={UNIT_LABEL[units.length]} />
         <tbody>
           {(
             [
               [`empty, ${momentWords(empty.endedAt, new Date())}`, without],
-              [
-                `${LOAD_WORDS[loaded.load].toLowerCase()}, ${momentWords(loaded.endedAt, new Date())}`,
-                under,
-              ],
+              [`${words}, ${momentWords(loaded.endedAt, new Date())}`, under],
               ['pressed down', down],
             ] as const
-          ).map(([words, heights]) => (
-            <tr key={words}>
-              <th scope="row">{words}</th>
+          ).map(([row, heights]) => (
+            <tr key={row}>
+              <th scope="row">{row}</th>
               {WALK.map((corner) => (
                 <td key={corner} className="n num">
                   {formatQuantity(heights[corner], 'height', units, 1)}

@@ -8,7 +8,7 @@ import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { Draft } from '../../../state/drafts.ts'
 import { LOAD_WORDS, METHOD_WORDS } from '../../../words/methods.ts'
-import { typedCorners } from './seal.ts'
+import { typedCorners, typedLoadKg } from './seal.ts'
 
 interface MoreProps {
   readonly draft: Draft
@@ -47,6 +47,23 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
           chosen={[draft.load]}
           onTap={(load) => onChange({ load })}
         />
+        {draft.load === 'laden' && (
+          <label className="grid max-w-72 gap-1">
+            <span className="label mb-0">What was loaded, kg, if it was weighed</span>
+            <input
+              className="field"
+              inputMode="decimal"
+              value={draft.loadKg}
+              aria-invalid={typedLoadKg(draft) === 'wrong'}
+              onChange={({ target }) => onChange({ loadKg: target.value })}
+            />
+          </label>
+        )}
+        {typedLoadKg(draft) === 'wrong' && (
+          <p className="wrong" role="alert">
+            A load in kilograms, between 1 and 5000; leave it empty where nothing was weighed.
+          </p>
+        )}
         {isFloorBased(draft.method) && (
           <CornerFields
             legend={`The floor under each wheel over the lowest one, ${unit}. It is added back before judging.`}
@@ -71,4 +88,5 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
 
 /** Whether the figures typed there can be saved. */
 export const moreIsRight = (draft: Draft, units: DisplayUnits): boolean =>
+  typedLoadKg(draft) !== 'wrong' &&
   [draft.pads, draft.reported].every((typed) => typedCorners(typed, units) !== 'wrong')

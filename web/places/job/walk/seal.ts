@@ -1,4 +1,5 @@
-import type { Command, RoundInput } from '@anklet/contract'
+import type { Command, Round, RoundInput } from '@anklet/contract'
+import { LOAD_KG } from '@anklet/core/exchange'
 import { isFloorBased } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { fromDisplay } from '@anklet/core/units'
@@ -30,15 +31,42 @@ export function typedCorners(
   )
 }
 
+/** What was loaded as typed, kg; null: not weighed; 'wrong': no such load. */
+export function typedLoadKg({
+  load,
+  loadKg,
+}: Pick<Draft, 'load' | 'loadKg'>): number | null | 'wrong' {
+  if (load !== 'laden' || loadKg.trim() === '') return null
+  const kg = parseNumber(loadKg)
+  return kg !== null && kg >= LOAD_KG.least && kg <= LOAD_KG.most ? kg : 'wrong'
+}
+
+/** How a round in progress is measured, as rounds on record say it. */
+export function measuredSo(draft: Draft): Pick<Round, 'levelId' | 'method' | 'load' | 'loadKg'> {
+  const loadKg = typedLoadKg(draft)
+  return {
+    levelId: draft.levelId,
+    method: draft.method,
+    load: draft.load,
+    loadKg: loadKg === 'wrong' ? null : loadKg,
+  }
+}
+
 function asideOf(
-  { method, pads, reported }: Draft,
+  draft: Draft,
   units: DisplayUnits,
-): Pick<RoundInput, 'padsMm' | 'reportedMm'> | null {
+): Pick<RoundInput, 'loadKg' | 'padsMm' | 'reportedMm'> | null {
+  const { method, pads, reported } = draft
+  const loadKg = typedLoadKg(draft)
   const padsMm = isFloorBased(method) ? typedCorners(pads, units) : null
   const reportedMm = typedCorners(reported, units)
-  return padsMm === 'wrong' || reportedMm === 'wrong'
+  return padsMm === 'wrong' || reportedMm === 'wrong' || loadKg === 'wrong'
     ? null
-    : { padsMm: padsMm && mapCorners(padsMm, (mm) => mm ?? 0), reportedMm }
+    : {
+        ...(loadKg === null ? {} : { loadKg }),
+        padsMm: padsMm && mapCorners(padsMm, (mm) => mm ?? 0),
+        reportedMm,
+      }
 }
 
 type WatchRound = Omit<RoundInput, 'state'>

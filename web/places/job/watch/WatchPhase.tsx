@@ -5,6 +5,7 @@ import type { Draft } from '../../../state/drafts.ts'
 import { draftKey, useDrafts } from '../../../state/drafts.ts'
 import { earlierRound } from '../rounds.ts'
 import { freshDraft } from '../walk/draftOf.ts'
+import { measuredSo } from '../walk/seal.ts'
 import { WalkPanel } from '../walk/WalkPanel.tsx'
 import { watchRounds } from '../watchState.ts'
 import { Answer } from './Answer.tsx'
@@ -53,7 +54,7 @@ export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
           job={job}
           draft={evening.draft}
           against={null}
-          earlier={earlierRound(job, evening.draft)}
+          earlier={earlierRound(job, measuredSo(evening.draft))}
           watchVersion={null}
           saveWords="Start the watch"
         />

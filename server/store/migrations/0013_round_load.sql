@@ -1,0 +1,1 @@
+ALTER TABLE "round" ADD COLUMN "load_kg" double precision;
