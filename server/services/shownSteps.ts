@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto'
 import type { WorkRecord } from '@anklet/contract'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
 import { proofFacts, proofOf, stepsShown } from '@anklet/core/proof'
-import type { Guarded } from '@anklet/core/work'
 import { doneByRecord, runOf } from '@anklet/core/work'
 import type { Transaction } from '../store/database.ts'
 import { workEntry } from '../store/schema.ts'
@@ -18,10 +17,11 @@ const newestCharge = (
   return at.length > 0 ? { atMs: Math.max(...at) } : null
 }
 
-/** Whether some step that can be done now is one that is shown elsewhere. */
-const isAsked = (of: Guarded): boolean => {
-  const run = runOf(of)
-  return run.begun && run.ready.some(({ shownBy }) => shownBy.length > 0)
+/** What is on record of a job, and how well this shop's tape repeats itself. */
+async function recordOf(tx: Transaction, jobId: string) {
+  const job = await readJob(tx, jobId)
+  const { learned } = await readRepeatability(tx)
+  return { job, repeatabilityMm: learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM }
 }
 
 /**
@@ -34,12 +34,14 @@ export async function showSteps(
   person: string,
   at: string,
 ): Promise<void> {
+  let record: Awaited<ReturnType<typeof recordOf>> | null = null
   // Each step done may open the way to the next.
-  for (let of = await guardedOf(tx, jobId); of && isAsked(of); of = await guardedOf(tx, jobId)) {
+  for (let of = await guardedOf(tx, jobId); of; of = await guardedOf(tx, jobId)) {
     const run = runOf(of)
-    const job = await readJob(tx, jobId)
-    const { learned } = await readRepeatability(tx)
-    const facts = proofFacts(job, of, run, learned?.repeatabilityMm ?? DEFAULT_REPEATABILITY_MM)
+    if (!run.begun || run.ready.every(({ shownBy }) => shownBy.length === 0)) return
+    // Entering steps changes the work alone: the rest is read once, and only if it is asked for.
+    const { job, repeatabilityMm } = (record ??= await recordOf(tx, jobId))
+    const facts = proofFacts(job, of, run, repeatabilityMm)
     const shown = stepsShown(run, {
       facts,
       items: proofOf(facts),
