@@ -1,5 +1,5 @@
 import type { Method, RoundState } from '../heights/index.ts'
-import { HEIGHT_RANGE_MM, METHODS, ROUND_STATES } from '../heights/index.ts'
+import { HEIGHT_RANGE_MM, LOAD_RANGE_KG, METHODS, ROUND_STATES } from '../heights/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, perCorner, WALK } from '../vehicle/index.ts'
 import { momentIn, numberIn } from './cells.ts'
@@ -8,9 +8,6 @@ import { momentIn, numberIn } from './cells.ts'
 export const LOAD_STATES = ['empty', 'driver', 'laden'] as const
 /** How a car was loaded. */
 export type LoadState = (typeof LOAD_STATES)[number]
-
-/** What can be loaded into a car, kg. */
-export const LOAD_KG = { least: 1, most: 5000 } as const
 
 /** One lap around a car, as a line of a table. */
 export interface TableLap {
@@ -189,7 +186,10 @@ function readLine(
   const load = word<LoadState>('load', 'empty')
   const kg = cell('loadkg')
   const loadKg = kg === '' ? null : (numberIn(kg) ?? refuse('number', 'load_kg', kg))
-  if (loadKg !== null && (load !== 'laden' || loadKg < LOAD_KG.least || loadKg > LOAD_KG.most))
+  if (
+    loadKg !== null &&
+    (load !== 'laden' || loadKg < LOAD_RANGE_KG.least || loadKg > LOAD_RANGE_KG.most)
+  )
     refuse('loadKg', 'load_kg', kg)
   return {
     line,

@@ -33,5 +33,13 @@ export type { LearnedRepeatability } from './repeatability.ts'
 export { compareRounds } from './compare.ts'
 export type { ComparedRound } from './compare.ts'
 export type { RoundComparison } from './compare.ts'
-export { alike, isLevelled, loadKey, ROUND_STATES, sameWay, stateOf } from './states.ts'
+export {
+  alike,
+  isLevelled,
+  LOAD_RANGE_KG,
+  loadKey,
+  ROUND_STATES,
+  sameWay,
+  stateOf,
+} from './states.ts'
 export type { MeasuredSo, RoundState } from './states.ts'

@@ -27,6 +27,9 @@ export interface Loaded {
   readonly loadKg?: number | null
 }
 
+/** What can be loaded into a car, kg. */
+export const LOAD_RANGE_KG = { least: 1, most: 5000 } as const
+
 /** Names a load: two rounds are under one load where it is the same. */
 export const loadKey = ({ load, loadKg }: Loaded): string =>
   loadKg ? `${load} ${String(loadKg)}` : load

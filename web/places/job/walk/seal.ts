@@ -1,6 +1,5 @@
 import type { Command, Round, RoundInput } from '@anklet/contract'
-import { LOAD_KG } from '@anklet/core/exchange'
-import { isFloorBased } from '@anklet/core/heights'
+import { isFloorBased, LOAD_RANGE_KG } from '@anklet/core/heights'
 import type { DisplayUnits } from '@anklet/core/units'
 import { fromDisplay } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
@@ -38,7 +37,7 @@ export function typedLoadKg({
 }: Pick<Draft, 'load' | 'loadKg'>): number | null | 'wrong' {
   if (load !== 'laden' || loadKg.trim() === '') return null
   const kg = parseNumber(loadKg)
-  return kg !== null && kg >= LOAD_KG.least && kg <= LOAD_KG.most ? kg : 'wrong'
+  return kg !== null && kg >= LOAD_RANGE_KG.least && kg <= LOAD_RANGE_KG.most ? kg : 'wrong'
 }
 
 /** How a round in progress is measured, as rounds on record say it. */
