@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import type { CommandPayload, Watch } from '@anklet/contract'
+import type { CommandOf, CommandPayload, Watch } from '@anklet/contract'
 import type { RoundState } from '@anklet/core/heights'
 import { isRideHeight } from '@anklet/core/heights'
 import { AppError } from '../problems/appError.ts'
@@ -107,6 +107,16 @@ function checkSameWay(later: WatchRound, first: typeof round.$inferSelect): void
     throw new AppError('methodNotWatched', {}, '/payload/round/method')
 }
 
+/** Puts a later round of a watch on record. */
+const insertLater = async (
+  tx: Transaction,
+  walked: WatchRound,
+  purpose: 'between' | 'morning',
+  { jobId, supplyCut }: WatchRow,
+  signed: Pick<CommandOf<'watch.look'>, 'person' | 'device'>,
+): Promise<void> =>
+  insertRound(tx, inItsState(walked, supplyCut), purpose, await openJobOf(tx, jobId), signed)
+
 /** Puts a round on record that is walked while the car is still left alone. */
 export const lookAtWatch: Handler<'watch.look'> = async (tx, command) => {
   const { watchId, round: look } = command.payload
@@ -118,13 +128,7 @@ export const lookAtWatch: Handler<'watch.look'> = async (tx, command) => {
       'evening round',
     ),
   )
-  await insertRound(
-    tx,
-    inItsState(look, found.supplyCut),
-    'between',
-    await openJobOf(tx, found.jobId),
-    command,
-  )
+  await insertLater(tx, look, 'between', found, command)
   return updateVersion(
     tx,
     watch,
@@ -156,13 +160,7 @@ export const finishWatch: Handler<'watch.finish'> = async (tx, command) => {
     'evening round',
   )
   checkSameWay(morning, evening)
-  await insertRound(
-    tx,
-    inItsState(morning, found.supplyCut),
-    'morning',
-    await openJobOf(tx, found.jobId),
-    command,
-  )
+  await insertLater(tx, morning, 'morning', found, command)
   return updateVersion(
     tx,
     watch,
