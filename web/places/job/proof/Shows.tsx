@@ -6,20 +6,23 @@ import { Link } from 'react-router'
 import type { OnWork } from '../run/useWork.ts'
 import { Alignment, ComeBack, Joints, RoadTest, YesNo } from './Answers.tsx'
 
+/** The phase where a round is begun at once. */
+const WALK = 'heights?walk'
+
 /** Where something is shown that has a place of its own. */
 const PLACES: Readonly<Partial<Record<ProofItemId, readonly [string, string]>>> = {
   steps: ['work', 'Go on in Work'],
   temporary: ['work', 'Put it back in Work'],
   torque: ['work', 'Set it in Work'],
   trim: ['work', 'Put it back in Work'],
-  heights: ['heights?walk', 'Walk a round'],
-  leftRight: ['heights?walk', 'Walk a round'],
+  heights: [WALK, 'Walk a round'],
+  leftRight: [WALK, 'Walk a round'],
   codes: ['checks?codes', 'Read the codes'],
   deviations: ['work', 'A lead agrees to it in Work'],
 }
 
 /** Where a round of a job is begun at once. */
-export const walkAt = (jobId: string): string => `/jobs/${jobId}/heights?walk`
+export const walkAt = (jobId: string): string => `/jobs/${jobId}/${WALK}`
 
 /** Where or how one thing is shown. */
 export function Shows({
@@ -74,10 +77,9 @@ export function Shows({
         </div>
       )
     case 'sensors':
-      return to(
-        why === 'noRound' || why === 'noReports' ? 'heights?walk' : 'calibrate',
-        why === 'noRound' || why === 'noReports' ? 'Walk a round' : 'Go on in Calibrate',
-      )
+      return why === 'noRound' || why === 'noReports'
+        ? to(WALK, 'Walk a round')
+        : to('calibrate', 'Go on in Calibrate')
     case 'roadTest':
       return <RoadTest job={job} />
     case 'alignment':
