@@ -4,7 +4,15 @@ import { once } from 'node:events'
 import type { Server } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { DeviceStatus, Frame, Job, LogRecord, ModuleState, ShopBundle } from '@anklet/contract'
+import type {
+  ArrivalRecord,
+  DeviceStatus,
+  Frame,
+  Job,
+  LogRecord,
+  ModuleState,
+  ShopBundle,
+} from '@anklet/contract'
 import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
 import type { TestBench } from './test/bench.ts'
@@ -15,6 +23,7 @@ import {
   LEVEL,
   NO_COMPLAINT,
   openTestJob,
+  UNSEEN,
   watchStart,
   watchWalk,
 } from './test/records.ts'
@@ -300,19 +309,7 @@ describe('who may command', () => {
     const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
-    const arrival = {
-      onStops: 'axle' as const,
-      rises: 'no' as const,
-      audible: null,
-      tyreTouches: null,
-      pumpRunsOn: null,
-      speedLimited: null,
-      sinks: null,
-      emptySince: null,
-      condition: [],
-      foreignParts: '',
-      odometerKm: null,
-    }
+    const arrival: ArrivalRecord = { ...UNSEEN, onStops: 'axle', rises: 'no' }
     // On its air, or nobody looked: nothing of the kind is known, so nothing is asked.
     let baseVersion = 1
     for (const onStops of [null, 'none'] as const) {

@@ -3,7 +3,7 @@ import type { ArrivalRecord, Job, JobSummary } from '@anklet/contract'
 import { USUAL_WAY } from '@anklet/core/procedure'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
-import { LEVEL, openTestJob, watchStart, watchWalk } from './test/records.ts'
+import { LEVEL, openTestJob, UNSEEN, watchStart, watchWalk } from './test/records.ts'
 
 let bench: TestBench
 beforeAll(async () => {
@@ -124,20 +124,7 @@ describe('a finding', () => {
 })
 
 describe('a car that came in on its stops', () => {
-  const ARRIVED: ArrivalRecord = {
-    onStops: 'corner',
-    flat: null,
-    rises: 'no',
-    audible: null,
-    tyreTouches: null,
-    pumpRunsOn: null,
-    speedLimited: null,
-    sinks: null,
-    emptySince: null,
-    condition: [],
-    foreignParts: '',
-    odometerKm: null,
-  }
+  const ARRIVED: ArrivalRecord = { ...UNSEEN, onStops: 'corner', flat: null, rises: 'no' }
   const plan = (jobId: string, flat: ('RL' | 'RR')[]) =>
     bench.send('plan.make', {
       planId: id(),

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { CommandPayload, JobSummary, ProofRecord } from '@anklet/contract'
+import type { ArrivalRecord, CommandPayload, JobSummary, ProofRecord } from '@anklet/contract'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { OnTheJob } from './test/onTheJob.ts'
-import { LEVEL, walk } from './test/records.ts'
+import { LEVEL, UNSEEN, walk } from './test/records.ts'
 
 type Shown = Extract<ProofRecord['content'], { kind: 'shown' }>
 
@@ -134,20 +134,7 @@ describe('steps that are done by what is on record', () => {
 
   test('folds that were seen in the work are seen for an order too', async () => {
     const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }], false, true, ['RL'])
-    const arrival = {
-      onStops: 'corner' as const,
-      flat: ['RL' as const],
-      rises: null,
-      audible: null,
-      tyreTouches: null,
-      pumpRunsOn: null,
-      speedLimited: null,
-      sinks: null,
-      emptySince: null,
-      condition: [],
-      foreignParts: '',
-      odometerKm: null,
-    }
+    const arrival: ArrivalRecord = { ...UNSEEN, onStops: 'corner', flat: ['RL'] }
     await bench.send('job.arrive', { jobId: at.jobId, arrival }, { baseVersion: 1 }).expect(200)
     const devices = (await bench.get('/api/devices').expect(200)).body as {
       identity: { id: string; kind: string; vehicleTypeId: string | null }

@@ -153,7 +153,12 @@ export function jointsOpened({ run, book }: Pick<ProofFacts, 'run' | 'book'>): r
   )
 }
 
-const item = (id: ProofItemId, state: ProofState, more: Partial<ProofItem> = {}): ProofItem => ({
+/** One thing to show, with nothing said of it but its state. */
+export const item = (
+  id: ProofItemId,
+  state: ProofState,
+  more: Partial<ProofItem> = {},
+): ProofItem => ({
   id,
   state,
   places: [],

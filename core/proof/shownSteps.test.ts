@@ -2,23 +2,14 @@ import { describe, expect, test } from 'vitest'
 import type { PlanStep, ShownBy } from '../procedure/index.ts'
 import { sampleArchitecture } from '../samples/index.ts'
 import type { Run } from '../work/index.ts'
-import type { ProofFacts, ProofItem, ProofItemId, ProofState } from './index.ts'
+import type { ProofFacts, ProofItemId, ProofState } from './index.ts'
 import { stepsShown } from './index.ts'
+import { item } from './proof.ts'
 import type { ShowsSteps } from './shownSteps.ts'
 
 const BACK_MS = 1_000_000
 const step = (shownBy: readonly ShownBy[], change: Partial<PlanStep> = {}): PlanStep =>
   ({ key: 's', step: 's', shownBy, gives: [], phase: 'prove', ...change }) as unknown as PlanStep
-const item = (id: ProofItemId, state: ProofState): ProofItem => ({
-  id,
-  state,
-  places: [],
-  joints: [],
-  why: null,
-  words: '',
-  declined: false,
-  told: null,
-})
 const done = {
   step: step([], { phase: 'down' }),
   state: 'done',

@@ -1,5 +1,6 @@
 import type {
   Architecture,
+  ArrivalRecord,
   DeviceIdentity,
   RoundInput,
   VehicleGeometry,
@@ -65,6 +66,21 @@ export const boxWith = (change: Partial<DeviceIdentity> = {}): DeviceIdentity =>
   actions: [],
   ...change,
 })
+
+/** An arrival at which nobody looked at anything. */
+export const UNSEEN: ArrivalRecord = {
+  onStops: null,
+  rises: null,
+  audible: null,
+  tyreTouches: null,
+  pumpRunsOn: null,
+  speedLimited: null,
+  sinks: null,
+  emptySince: null,
+  condition: [],
+  foreignParts: '',
+  odometerKm: null,
+}
 
 export const NO_COMPLAINT = { where: [], when: [], signs: [], words: '' }
 
