@@ -61,6 +61,7 @@ async function buildServer(dist) {
     entryPoints: {
       main: join(root, 'server/main.ts'),
       serve: join(root, 'server/serve.ts'),
+      folder: join(root, 'server/folderDoor.ts'),
       calcWorker: join(root, 'server/calc/worker.ts'),
       makeTemplate: join(root, 'server/makeTemplate.ts'),
       makeChecks: join(root, 'server/makeChecks.ts'),

@@ -1,7 +1,7 @@
 // npm start and npm run demo: builds what is not built, starts the server, loads the demo scenario
 // where it is asked for.
 import { fork } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { ensureBuilt } from './build.mjs'
 import { root } from './install.mjs'
@@ -14,47 +14,56 @@ const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
 
 let server = null
 
-const lock = join(data, 'anklet.lock')
 // Lies there while the demo is being loaded: a kill on the way leaves half a demo, which the next start begins anew.
 const unfinished = join(data, 'demo.unfinished')
 
-function isHeld() {
-  if (!existsSync(lock)) return false
-  try {
-    process.kill(Number(readFileSync(lock, 'utf8')), 0)
-    return true
-  } catch (error) {
-    return error.code === 'EPERM'
-  }
-}
+const OURS = [
+  'db',
+  'db.unfinished',
+  'anklet.json',
+  'anklet.json.unfinished',
+  'demo.unfinished',
+  'backups',
+]
 
-// Only a folder that Anklet itself filled is ever emptied.
-function clear(folder) {
+// Only a folder that Anklet itself filled with the demo is ever emptied.
+async function clear(folder) {
   if (!existsSync(folder)) return
-  const strange = readdirSync(folder).filter(
-    (name) => !['db', 'db.unfinished', 'anklet.lock', 'demo.unfinished'].includes(name),
-  )
+  const strange = readdirSync(folder).filter((name) => !OURS.includes(name))
   if (strange.length > 0)
     throw new Error(
       `${folder} holds other things (${strange.slice(0, 3).join(', ')}). Not touched: choose another ANKLET_DATA.`,
     )
-  rmSync(join(folder, 'db'), { recursive: true, force: true })
+  const { lockFolder, readMarker } = await import('../server/dist/folder.js')
+  const marker = readMarker(folder)
+  if (marker && !marker.demo)
+    throw new Error(
+      `${folder} holds a shop that is not marked as the demo. Not touched: choose another ANKLET_DATA, or remove the folder yourself.`,
+    )
+  const unlock = await lockFolder(folder)
+  for (const name of ['anklet.json', 'db', 'backups'])
+    rmSync(join(folder, name), { recursive: true, force: true })
+  unlock()
 }
 
 async function begin() {
   await ensureBuilt()
   if (demo && (process.argv.includes('--fresh') || existsSync(unfinished))) {
-    if (isHeld())
-      throw new Error(`The data folder ${data} is open in another Anklet. Stop that one first.`)
-    clear(data)
+    await clear(data)
   }
-  const fresh = !existsSync(join(data, 'db'))
+  const fresh = !['db', 'anklet.json', 'backups'].some((name) => existsSync(join(data, name)))
   if (demo && fresh) {
     mkdirSync(data, { recursive: true })
     writeFileSync(unfinished, '')
   }
   server = fork(join(root, 'server/dist/main.js'), [], {
-    env: { ...process.env, HOST: host, PORT: port, ANKLET_DATA: data },
+    env: {
+      ...process.env,
+      HOST: host,
+      PORT: port,
+      ANKLET_DATA: data,
+      ...(demo ? { ANKLET_DEMO: '1' } : {}),
+    },
   })
   server.on('exit', (code) => process.exit(code ?? 0))
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))

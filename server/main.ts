@@ -1,6 +1,7 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from './serve.ts'
+import { FolderUnusable } from './store/database.ts'
 import { FolderInUse } from './store/lock.ts'
 
 const LOCAL = new Set(['127.0.0.1', '::1', 'localhost'])
@@ -9,6 +10,7 @@ const here = dirname(fileURLToPath(import.meta.url))
 const settings = {
   host: process.env['HOST'] ?? '127.0.0.1',
   port: Number(process.env['PORT'] ?? 4780),
+  demo: process.env['ANKLET_DEMO'] !== undefined,
   data: resolve(process.env['ANKLET_DATA'] ?? join(here, '../../data')),
 }
 
@@ -25,6 +27,8 @@ async function start(): Promise<void> {
   const end = (): void => void stop().then(() => process.exit(0))
   process.once('SIGINT', end)
   process.once('SIGTERM', end)
+  // Whoever started it is gone: nobody could stop it any more.
+  process.once('disconnect', end)
   console.log(`Anklet ${version}, records in ${settings.data}`)
   // The parent loads the demo scenario, if asked to, and then tells people the address.
   if (process.send) process.send('ready')
@@ -38,6 +42,7 @@ start().catch((error: unknown) => {
     : error instanceof Error
       ? error.message
       : String(error)
-  console.error(error instanceof FolderInUse || inUse ? words : `Anklet could not start: ${words}`)
+  const isPlain = error instanceof FolderInUse || error instanceof FolderUnusable || inUse
+  console.error(isPlain ? words : `Anklet could not start: ${words}`)
   process.exit(1)
 })

@@ -12,7 +12,7 @@ import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
 import { takeCompiledChecks } from './problems/validation.ts'
 import { setAsideStandIns } from './services/setAside.ts'
-import { openDatabase } from './store/database.ts'
+import { openDatabase, requirePlace } from './store/database.ts'
 import { lockFolder } from './store/lock.ts'
 
 declare const ANKLET_VERSION: string
@@ -26,6 +26,8 @@ export interface ServeSettings {
   readonly port: number
   /** Folder of the records. */
   readonly data: string
+  /** A new shop is the demo scenario's, and may be emptied again. */
+  readonly demo?: boolean
 }
 
 /** A server that is listening. */
@@ -45,13 +47,17 @@ function takeBuiltChecks(): void {
 
 /**
  * Opens a folder of records and serves it.
- * @throws {FolderInUse} and what listening throws; then nothing stays open.
+ * @throws {FolderInUse}, {FolderUnusable} and what listening throws; then nothing stays open.
  */
-export async function serve({ host, port, data }: ServeSettings): Promise<Serving> {
-  const unlock = lockFolder(data)
+export async function serve({ host, port, data, demo = false }: ServeSettings): Promise<Serving> {
+  requirePlace(data)
+  const unlock = await lockFolder(data)
   takeBuiltChecks()
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
-  const { db, close } = await openDatabase(data, join(here, 'migrations'), join(here, 'template'))
+  const { db, close } = await openDatabase(data, join(here, 'migrations'), {
+    template: join(here, 'template'),
+    demo,
+  })
   await setAsideStandIns(db)
   const pool = createPool(
     () => new Worker(join(here, 'calcWorker.js')),

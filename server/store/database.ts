@@ -1,9 +1,25 @@
-import { cp, mkdir, rename, rm, stat } from 'node:fs/promises'
+import { existsSync, readFileSync, renameSync, statSync } from 'node:fs'
+import { cp, mkdir, rm } from 'node:fs/promises'
 import { join } from 'node:path'
+import { sql } from 'drizzle-orm'
 import type { PgliteDatabase } from 'drizzle-orm/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import { Client } from './client.ts'
+import { syncPath, syncTree } from './durableFolder.ts'
+import type { FolderStory } from '../problems/folderFaults.ts'
+import { folderSentence } from '../problems/folderFaults.ts'
+import type { FolderFault } from './folder.ts'
+import {
+  backupFolderOf,
+  backupsIn,
+  growingFiles,
+  inspectFolder,
+  placeFault,
+  POSTGRES,
+} from './folder.ts'
+import type { Marker } from './marker.ts'
+import { MARKER_FORMAT, writeMarker } from './marker.ts'
 import * as schema from './schema.ts'
 
 /** The shop's records. */
@@ -17,22 +33,23 @@ export interface OpenDatabase {
   close(): Promise<void>
 }
 
-const exists = (path: string): Promise<boolean> =>
-  stat(path).then(
-    () => true,
-    () => false,
-  )
+/** Said when a data folder is not opened, so that nothing in it is changed. */
+export class FolderUnusable extends Error {
+  constructor(story: FolderStory) {
+    super(folderSentence(story))
+  }
+}
 
-async function openFolder(folder: string, migrationsFolder: string): Promise<OpenDatabase> {
-  const client = await Client.open(folder)
-  const db = drizzle(client, { schema })
-  await migrate(db, { migrationsFolder })
-  return { db, close: () => client.close() }
+/** How many migrations a folder of them holds. */
+export function countMigrations(folder: string): number {
+  const journal = readFileSync(join(folder, 'meta/_journal.json'), 'utf8')
+  return (JSON.parse(journal) as { entries: unknown[] }).entries.length
 }
 
 /**
  * Makes a database folder with all tables and no records.
- * A kill on the way leaves only a folder with another name, which the next start throws away.
+ * A kill or a power cut on the way leaves only a folder with another name, which the next start
+ * throws away.
  * @param template a finished empty database to copy (a twentieth of the time); null: initialise from nothing.
  */
 export async function createDatabase(
@@ -42,23 +59,163 @@ export async function createDatabase(
 ): Promise<void> {
   const unfinished = `${folder}.unfinished`
   await rm(unfinished, { recursive: true, force: true })
-  if (template && (await exists(template))) await cp(template, unfinished, { recursive: true })
+  if (template && existsSync(template)) await cp(template, unfinished, { recursive: true })
   else {
     await mkdir(unfinished, { recursive: true })
-    const opened = await openFolder(unfinished, migrationsFolder)
-    await opened.close()
+    const client = await Client.open(unfinished)
+    await migrate(drizzle(client, { schema }), { migrationsFolder })
+    await client.close()
   }
-  await rename(unfinished, folder)
+  syncTree(unfinished)
+  renameSync(unfinished, folder)
+  syncPath(join(folder, '..'))
 }
 
-/** Opens the shop's records in a data folder, making them first where there are none, and brings them up to date. */
+async function migrationsSeen(db: Database): Promise<number> {
+  const table = await db.execute<{ name: string | null }>(
+    sql`select to_regclass('drizzle.__drizzle_migrations')::text as name`,
+  )
+  if (!table.rows[0]?.name) return 0
+  const { rows } = await db.execute<{ n: number }>(
+    sql`select count(*)::int as n from drizzle.__drizzle_migrations`,
+  )
+  return rows[0]!.n
+}
+
+// PostgreSQL finds a table's missing file only when the table is read, and takes it for an empty one
+// when it is written.
+async function missingFile(db: Database, folder: string): Promise<string | null> {
+  const { rows } = await db.execute<{ path: string }>(
+    sql`select pg_relation_filepath(oid) as path from pg_class where relkind in ('r', 'i', 't', 'S')`,
+  )
+  return rows.find(({ path }) => path && !existsSync(join(folder, path)))?.path ?? null
+}
+
+/** What the opening of a data folder may be told. */
+export interface Opening {
+  /** A finished empty database to copy where there is none; null: one is initialised. */
+  readonly template?: string | null
+  /** A new shop is the demo scenario's. */
+  readonly demo?: boolean
+}
+
+const newMarker = (migrations: number, demo: boolean): Marker => ({
+  format: MARKER_FORMAT,
+  shopId: crypto.randomUUID(),
+  demo,
+  postgres: POSTGRES,
+  migrations,
+  wholeAt: new Date().toISOString(),
+  files: null,
+  backupFolder: null,
+})
+
+/** Keeps the marker of a data folder up to date with its database. */
+class Marking {
+  constructor(
+    private readonly dataFolder: string,
+    private marker: Marker,
+  ) {}
+
+  get knowsFiles(): boolean {
+    return this.marker.files !== null
+  }
+
+  get wholeAt(): string {
+    return this.marker.wholeAt
+  }
+
+  write(changes: Partial<Marker>): void {
+    this.marker = { ...this.marker, ...changes }
+    writeMarker(this.dataFolder, this.marker)
+  }
+
+  /** All data files are on the disk as they are now. */
+  whole(): void {
+    const files = growingFiles(join(this.dataFolder, 'db'))
+    this.write({ wholeAt: new Date().toISOString(), files })
+  }
+}
+
+async function bringUpToDate(
+  client: Client,
+  db: Database,
+  migrationsFolder: string,
+  marking: Marking,
+): Promise<void> {
+  const known = countMigrations(migrationsFolder)
+  const isNew = (await migrationsSeen(db)) < known
+  if (isNew) {
+    marking.write({ files: null })
+    await migrate(db, { migrationsFolder })
+  }
+  if (isNew || !marking.knowsFiles) {
+    marking.write({ migrations: known })
+    await client.checkpoint()
+  }
+}
+
+const isDirectory = (path: string): boolean => existsSync(path) && statSync(path).isDirectory()
+
+/** A data folder that is not opened, as its story. */
+export function unusable(dataFolder: string, fault: FolderFault): FolderUnusable {
+  const folder = isDirectory(dataFolder) ? backupFolderOf(dataFolder) : dataFolder
+  const newest = isDirectory(folder) ? backupsIn(folder).at(-1) : undefined
+  return new FolderUnusable({
+    folder: dataFolder,
+    fault,
+    newestBackup: newest === undefined ? null : join(folder, newest),
+  })
+}
+
+/** @throws {FolderUnusable} where no records can be kept at all. */
+export function requirePlace(dataFolder: string): void {
+  const fault = placeFault(dataFolder)
+  if (fault) throw unusable(dataFolder, fault)
+}
+
+async function openClient(dataFolder: string, marking: Marking): Promise<Client> {
+  try {
+    return await Client.open(join(dataFolder, 'db'), () => marking.whole())
+  } catch (error) {
+    const said = (error instanceof Error ? error.message : String(error)).split('\n')[0]!
+    throw unusable(dataFolder, { fault: 'unopened', said, wholeAt: marking.wholeAt })
+  }
+}
+
+/**
+ * Opens the shop's records in a data folder, making them first where there are none, and brings
+ * them up to date.
+ * @throws {FolderUnusable} where the folder is not what it should be; nothing of it is changed then.
+ */
 export async function openDatabase(
   dataFolder: string,
   migrationsFolder: string,
-  template: string | null = null,
+  { template = null, demo = false }: Opening = {},
 ): Promise<OpenDatabase> {
+  const known = countMigrations(migrationsFolder)
+  const found = inspectFolder(dataFolder, known)
+  if (!found.ok) throw unusable(dataFolder, found.error)
   await mkdir(dataFolder, { recursive: true })
   const folder = join(dataFolder, 'db')
-  if (!(await exists(folder))) await createDatabase(folder, migrationsFolder, template)
-  return openFolder(folder, migrationsFolder)
+  const { shop, marker } = found.value
+  if (!shop) await createDatabase(folder, migrationsFolder, template)
+  const marking = new Marking(dataFolder, marker ?? newMarker(known, demo && !shop))
+  const client = await openClient(dataFolder, marking)
+  const db = drizzle(client, { schema })
+  const refuse = async (fault: FolderFault): Promise<never> => {
+    await client.close()
+    throw unusable(dataFolder, fault)
+  }
+  if ((await migrationsSeen(db)) > known) return refuse({ fault: 'newerRelease' })
+  const file = await missingFile(db, folder)
+  if (file) return refuse({ fault: 'fileMissing', file, wholeAt: marking.wholeAt })
+  await bringUpToDate(client, db, migrationsFolder, marking)
+  return {
+    db,
+    close: async () => {
+      await client.checkpoint()
+      await client.close()
+    },
+  }
 }

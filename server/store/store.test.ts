@@ -1,3 +1,4 @@
+import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
 import {
   cpSync,
@@ -6,6 +7,7 @@ import {
   mkdtempSync,
   readFileSync,
   rmSync,
+  symlinkSync,
   writeFileSync,
 } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -49,7 +51,7 @@ describe('the data folder', () => {
   test('what a killed first start left is thrown away, and a template is copied', async () => {
     mkdirSync(join(folder, 'db.unfinished'))
     writeFileSync(join(folder, 'db.unfinished', 'half'), 'a page')
-    const { db, close } = await openDatabase(folder, MIGRATIONS, template)
+    const { db, close } = await openDatabase(folder, MIGRATIONS, { template })
     expect((await db.execute(sql`select count(*)::int as n from reading`)).rows).toEqual([{ n: 0 }])
     await close()
     expect(existsSync(join(folder, 'db.unfinished'))).toBe(false)
@@ -66,7 +68,7 @@ describe('the data folder', () => {
       join(first, 'meta/_journal.json'),
       JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }),
     )
-    const old = await openDatabase(folder, first, template)
+    const old = await openDatabase(folder, first, { template })
     await old.db.execute(
       sql`insert into vehicle_type (id, name, source, architecture, geometry)
         values (${crypto.randomUUID()}, 'Old', 'sheet', '{}', '{}')`,
@@ -80,7 +82,7 @@ describe('the data folder', () => {
   })
 
   test('the database itself refuses a height no car has', async () => {
-    const { db, close } = await openDatabase(folder, MIGRATIONS, template)
+    const { db, close } = await openDatabase(folder, MIGRATIONS, { template })
     const checks = (
       await db.execute(sql`select conname from pg_constraint where contype = 'c'`)
     ).rows.map(({ conname }) => conname)
@@ -92,19 +94,59 @@ describe('the data folder', () => {
 })
 
 describe('the lock', () => {
-  test('a second claim by a living process is refused, and says who holds it', () => {
-    const other = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 60000)'])
-    writeFileSync(join(folder, 'anklet.lock'), String(other.pid))
-    expect(() => lockFolder(folder)).toThrow(FolderInUse)
-    expect(() => lockFolder(folder)).toThrow(`process ${String(other.pid)}`)
-    other.kill('SIGKILL')
+  const hold = `
+    import('${new URL('../dist/folder.js', import.meta.url).href}')
+      .then(({ lockFolder }) => lockFolder(process.argv[1]))
+      .then(() => console.log('held'))
+    setInterval(() => {}, 1000)`
+  const holder = async (): Promise<ChildProcess> => {
+    const child = spawn(process.execPath, ['-e', hold, folder])
+    await new Promise((held) => child.stdout.once('data', held))
+    return child
+  }
+  const ended = (child: ChildProcess): Promise<unknown> =>
+    new Promise((done) => {
+      child.once('exit', done)
+      child.kill('SIGKILL')
+    })
+
+  test('a second claim is refused while a living process holds it, and says which', async () => {
+    const other = await holder()
+    await expect(lockFolder(folder)).rejects.toThrow(FolderInUse)
+    await expect(lockFolder(folder)).rejects.toThrow(`process ${String(other.pid)}`)
+    await ended(other)
   })
 
-  test('the lock of a dead process is taken over, and given back at the end', () => {
-    writeFileSync(join(folder, 'anklet.lock'), '999999999')
-    const unlock = lockFolder(folder)
-    expect(readFileSync(join(folder, 'anklet.lock'), 'utf8')).toBe(String(process.pid))
+  test('it dies with the process that held it, however that ended', async () => {
+    await ended(await holder())
+    const unlock = await lockFolder(folder)
     unlock()
-    expect(existsSync(join(folder, 'anklet.lock'))).toBe(false)
+  })
+
+  test('one folder by two names is one folder, two folders are two', async () => {
+    symlinkSync(folder, `${folder}-link`)
+    const unlock = await lockFolder(folder)
+    await expect(lockFolder(`${folder}-link`)).rejects.toThrow(FolderInUse)
+    const elsewhere = await lockFolder(join(folder, 'inner'))
+    elsewhere()
+    unlock()
+    rmSync(`${folder}-link`)
+  })
+
+  test('what the lock of an earlier release left behind blocks nothing', async () => {
+    writeFileSync(join(folder, 'anklet.lock'), '')
+    const unlock = await lockFolder(folder)
+    unlock()
+  })
+
+  test('where the lock is a file, one that nobody answers at is taken over', async () => {
+    const first = await lockFolder(folder, 'darwin')
+    await expect(lockFolder(folder, 'darwin')).rejects.toThrow(`process ${process.pid}`)
+    first()
+    const left = spawn(process.execPath, ['-e', hold.replace('[1])', "[1], 'darwin')"), folder])
+    await new Promise((held) => left.stdout.once('data', held))
+    await ended(left)
+    const unlock = await lockFolder(folder, 'darwin')
+    unlock()
   })
 })

@@ -14,7 +14,7 @@ import { Recorder } from '../devices/recorder.ts'
 import { openDatabase } from '../store/database.ts'
 
 export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.meta.url))
-const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
+export const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
 
 /** A pool that calculates in place: the threads have a test of their own. */
 const inPlace: CalculationPool = {
@@ -42,7 +42,7 @@ export interface TestBench {
 /** Sets a test server up with an empty shop. @param people false: not even one person to sign. */
 export async function startBench({ people = true } = {}): Promise<TestBench> {
   const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
-  const { db, close } = await openDatabase(folder, MIGRATIONS, TEMPLATE)
+  const { db, close } = await openDatabase(folder, MIGRATIONS, { template: TEMPLATE })
   const errors: unknown[] = []
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
