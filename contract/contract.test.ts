@@ -90,7 +90,7 @@ describe('the contract', () => {
 
   test('a problem is refused by a status that says whose fault it is', () => {
     for (const status of Object.values(PROBLEM_STATUS))
-      expect([400, 403, 404, 409, 413, 422, 500, 504]).toContain(status)
+      expect([400, 403, 404, 409, 413, 422, 500, 504, 507]).toContain(status)
   })
 
   test('every way in is described', () => {

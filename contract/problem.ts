@@ -6,6 +6,7 @@ import { closed, nullable } from './quantities.ts'
 export const PROBLEM_STATUS = {
   notJson: 400,
   tooLarge: 413,
+  diskFull: 507,
   wrongShape: 400,
   unknownCommand: 400,
   airMissing: 400,

@@ -4,11 +4,13 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import type { CalculationPool } from './calc/pool.ts'
 import { AppError, toAppError } from './problems/appError.ts'
+import { loggable } from './problems/loggable.ts'
 import { bundleRoutes } from './routes/bundle.ts'
 import { calculationRoutes } from './routes/calculations.ts'
 import { commandRoutes } from './routes/commands.ts'
 import { docsRoutes } from './routes/docs.ts'
 import { queryRoutes } from './routes/queries.ts'
+import { requireRoom } from './routes/room.ts'
 import { webRoutes } from './routes/web.ts'
 import { deviceRoutes, logFollower } from './routes/devices.ts'
 import type { DeviceHub } from './devices/hub.ts'
@@ -21,6 +23,8 @@ export interface AppParts {
   readonly pool: CalculationPool
   readonly hub: DeviceHub
   readonly recorder: Recorder
+  /** Folder of the records. */
+  readonly data: string
   readonly version: string
   readonly log: Pick<Logger, 'error'>
   /** Folder of the built interface; null: only the API. */
@@ -28,7 +32,8 @@ export interface AppParts {
 }
 
 /** The whole server as an Express application. */
-export function createApp({ db, pool, hub, recorder, version, log, webFolder }: AppParts): Express {
+export function createApp(parts: AppParts): Express {
+  const { db, pool, hub, recorder, data, version, log, webFolder } = parts
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -52,6 +57,7 @@ export function createApp({ db, pool, hub, recorder, version, log, webFolder }: 
     res.set('cache-control', 'no-store')
     next()
   })
+  app.use(['/api/commands', '/api/bundle'], requireRoom(data))
   // A photo, some hundred rounds of an import, a whole shop: each as large as it may reasonably be.
   app.use('/api/commands', express.json({ limit: '8mb' }))
   app.use('/api/bundle', express.json({ limit: '256mb' }))
@@ -79,7 +85,7 @@ const answerProblems =
   (thrown, _req, res, next) => {
     if (res.headersSent) return next(thrown)
     const error = toAppError(thrown)
-    if (error.code === 'internal') log.error({ err: thrown as Error }, 'request failed')
+    if (error.code === 'internal') log.error(loggable(thrown), 'request failed')
     res
       .status(error.status)
       .type('application/problem+json')

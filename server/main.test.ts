@@ -99,13 +99,37 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
     expect(said).toContain('Anklet has no accounts yet, so it serves this machine only.')
   })
 
-  test('killed at any moment of its first start, it starts whole the next time', async () => {
-    for (const afterMs of [60, 250, 500, 900]) {
-      const child = launch({ PORT: String(await freePort()) })
-      await new Promise((wait) => setTimeout(wait, afterMs))
-      await end(child, 'SIGKILL')
+  test('it ends with the process that started it', async () => {
+    const parent = spawn(
+      process.execPath,
+      [
+        '-e',
+        `const child = require('node:child_process').fork(process.argv[1], [], { stdio: 'inherit' })
+         child.on('message', () => console.log('child ' + child.pid))`,
+        built,
+      ],
+      {
+        env: { ...process.env, ANKLET_DATA: data, PORT: String(await freePort()) },
+        stdio: ['ignore', 'pipe', 'ignore'],
+      },
+    )
+    running.push(parent)
+    const pid = await new Promise<number>((resolve) => {
+      parent.stdout.on('data', (chunk: Buffer) => {
+        const told = /child (\d+)/.exec(chunk.toString())?.[1]
+        if (told) resolve(Number(told))
+      })
+    })
+    await end(parent, 'SIGKILL')
+    const isAlive = (): boolean => {
+      try {
+        return process.kill(pid, 0)
+      } catch {
+        return false
+      }
     }
+    await expect.poll(isAlive, { timeout: 20_000 }).toBe(false)
     const { ready } = await outcome(launch({ PORT: String(await freePort()) }))
-    expect(await (await fetch(`${ready!}/api/jobs`)).json()).toEqual([])
+    expect(ready).not.toBeNull()
   })
 })

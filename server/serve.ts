@@ -38,6 +38,16 @@ export interface Serving {
   stop(): Promise<void>
 }
 
+// A database that has ended itself (a disk that fails, or is full to the last byte) would answer
+// nothing but errors. What was acknowledged is on the disk, so a new start finds it.
+function endBroken(why: string): void {
+  console.error(
+    `The database had to stop: ${why}. Everything acknowledged is on the disk. ` +
+      'See whether the disk is full or failing, then start Anklet again.',
+  )
+  process.exit(1)
+}
+
 function takeBuiltChecks(): void {
   const file = join(here, 'checks.cjs')
   if (!existsSync(file)) return
@@ -56,6 +66,7 @@ export async function serve({ host, port, data, demo = false }: ServeSettings): 
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
   const { db, close } = await openDatabase(data, join(here, 'migrations'), {
     template: join(here, 'template'),
+    broken: endBroken,
     demo,
   })
   await setAsideStandIns(db)
@@ -68,7 +79,7 @@ export async function serve({ host, port, data, demo = false }: ServeSettings): 
   await recorder.endAbandoned()
   const version = ANKLET_VERSION
   const webFolder = join(here, '../../web/dist')
-  const app = createApp({ db, pool, hub, recorder, log, version, webFolder })
+  const app = createApp({ db, pool, hub, recorder, data, log, version, webFolder })
   const server = app.listen(port, host)
   const stop = async (): Promise<void> => {
     const closed = new Promise((done) => server.close(done))

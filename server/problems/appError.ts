@@ -43,7 +43,13 @@ const TITLE: Readonly<Record<number, string>> = {
   422: 'That cannot be',
   500: 'Something broke on our side',
   504: 'No answer',
+  507: 'No room',
 }
+
+/** PostgreSQL's code of a write that found no room. */
+const NO_ROOM = new Set(['53100', 'ENOSPC', 'EDQUOT'])
+
+const codeOf = (thrown: unknown): unknown => (thrown as { code?: unknown } | null | undefined)?.code
 
 /**
  * Whatever was thrown, as an AppError.
@@ -59,5 +65,8 @@ export function toAppError(unknown: unknown): AppError {
   )
     return new AppError('notJson')
   if (type === 'entity.too.large') return new AppError('tooLarge')
+  const cause = (unknown as { cause?: unknown } | null)?.cause
+  if ([unknown, cause].some((thrown) => NO_ROOM.has(String(codeOf(thrown)))))
+    return new AppError('diskFull')
   return new AppError('internal')
 }

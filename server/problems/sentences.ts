@@ -142,6 +142,9 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   workNotYet: (data) => String(data['sentence']),
   stepDone: (data) => String(data['sentence']),
   contradiction: (data) => String(data['sentence']),
+  diskFull: () =>
+    'The disk of the shop’s computer is full, so nothing more can be kept. Keep this entry: ' +
+    'it can be sent again once there is room. Reading goes on.',
   internal: () => 'Something broke on our side. Nothing was saved; try again.',
 }
 

@@ -35,6 +35,14 @@ const bytesOf = (position: string): number => {
   return parseInt(high, 16) * 2 ** 32 + parseInt(low, 16)
 }
 
+/** Who is told what becomes of a database. */
+export interface Watching {
+  /** All data files are on the disk, and nothing else has been written yet. */
+  readonly whole?: () => void
+  /** PostgreSQL has ended itself, in its own words: it takes no further question. */
+  readonly broken?: (why: string) => void
+}
+
 /**
  * PostgreSQL in a folder. What its promises say is done is on the disk: a write resolves only when
  * the write-ahead log that carries it is.
@@ -50,9 +58,11 @@ export class Client extends PGlite {
   private constructor(
     folder: string,
     private readonly whole: () => void,
+    hear: (line: string) => boolean,
   ) {
     super({
       fs: new DurableFolder(folder),
+      onStderr: hear,
       parsers: PARSERS,
       startParams: [
         ...PGlite.defaultStartParams.filter((part) => part !== '-F'),
@@ -64,11 +74,24 @@ export class Client extends PGlite {
 
   /**
    * Opens a folder, and initialises a database in it where there is none.
-   * @param whole called whenever all data files are on the disk, before anything else is written.
+   * @throws {Error} with PostgreSQL's own words where it does not start.
    */
-  static async open(folder: string, whole = (): void => undefined): Promise<Client> {
-    const client = new Client(folder, whole)
-    await client.waitReady
+  static async open(
+    folder: string,
+    { whole = () => undefined, broken = () => undefined }: Watching = {},
+  ): Promise<Client> {
+    let why: string | null = null
+    const client = new Client(folder, whole, (line) => {
+      const fatal = /(?:FATAL|PANIC):\s+(.*)/.exec(line)?.[1]
+      why = fatal ?? why
+      if (fatal !== undefined && client.ready) broken(fatal)
+      return false
+    })
+    try {
+      await client.waitReady
+    } catch (error) {
+      throw why === null ? error : new Error(why, { cause: error })
+    }
     return client
   }
 

@@ -97,6 +97,8 @@ export interface Opening {
   readonly template?: string | null
   /** A new shop is the demo scenario's. */
   readonly demo?: boolean
+  /** Told when the database has ended itself. */
+  readonly broken?: (why: string) => void
 }
 
 const newMarker = (migrations: number, demo: boolean): Marker => ({
@@ -174,9 +176,16 @@ export function requirePlace(dataFolder: string): void {
   if (fault) throw unusable(dataFolder, fault)
 }
 
-async function openClient(dataFolder: string, marking: Marking): Promise<Client> {
+async function openClient(
+  dataFolder: string,
+  marking: Marking,
+  broken: Opening['broken'],
+): Promise<Client> {
   try {
-    return await Client.open(join(dataFolder, 'db'), () => marking.whole())
+    return await Client.open(join(dataFolder, 'db'), {
+      whole: () => marking.whole(),
+      ...(broken ? { broken } : {}),
+    })
   } catch (error) {
     const said = (error instanceof Error ? error.message : String(error)).split('\n')[0]!
     throw unusable(dataFolder, { fault: 'unopened', said, wholeAt: marking.wholeAt })
@@ -191,7 +200,7 @@ async function openClient(dataFolder: string, marking: Marking): Promise<Client>
 export async function openDatabase(
   dataFolder: string,
   migrationsFolder: string,
-  { template = null, demo = false }: Opening = {},
+  { template = null, demo = false, broken }: Opening = {},
 ): Promise<OpenDatabase> {
   const known = countMigrations(migrationsFolder)
   const found = inspectFolder(dataFolder, known)
@@ -201,7 +210,7 @@ export async function openDatabase(
   const { shop, marker } = found.value
   if (!shop) await createDatabase(folder, migrationsFolder, template)
   const marking = new Marking(dataFolder, marker ?? newMarker(known, demo && !shop))
-  const client = await openClient(dataFolder, marking)
+  const client = await openClient(dataFolder, marking, broken)
   const db = drizzle(client, { schema })
   const refuse = async (fault: FolderFault): Promise<never> => {
     await client.close()

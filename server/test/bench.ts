@@ -51,6 +51,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
     pool: inPlace,
     hub,
     recorder,
+    data: folder,
     version: '0.0.0',
     log: { error: (entry: unknown) => void errors.push(entry) } as never,
     webFolder: null,
