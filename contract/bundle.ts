@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, nullable, uuid } from './quantities.ts'
+import { closed, heightMm, instant, nullable, uuid, version, count } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead, Trace } from './devices.ts'
 import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
@@ -27,7 +27,7 @@ export const BUNDLE_VERSION = 9
 
 const JobHead = closed({
   id: uuid,
-  version: Type.Integer({ minimum: 1 }),
+  version: version,
   vehicleId: uuid,
   openedAt: instant,
   openedBy: uuid,
@@ -50,7 +50,7 @@ const BundledReading = closed({
 export const ShopBundle = closed(
   {
     format: Type.Literal('anklet-shop'),
-    formatVersion: Type.Integer({ minimum: 1 }),
+    formatVersion: version,
     exportedAt: instant,
     shop: ShopRecord,
     people: Type.Array(PersonRecord),
@@ -93,7 +93,6 @@ export const ShopBundle = closed(
 )
 export type ShopBundle = Static<typeof ShopBundle>
 
-const Count = Type.Integer({ minimum: 0 })
 /** How many records were new, and how many were here already. */
-export const BundleOutcome = closed({ added: Count, known: Count })
+export const BundleOutcome = closed({ added: count, known: count })
 export type BundleOutcome = Static<typeof BundleOutcome>

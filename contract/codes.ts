@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { closed, instant, nullable, oneOf, uuid, words, version } from './quantities.ts'
 import { SetAside, SourceDevices } from './sources.ts'
 import { CornerName } from './vehicle.ts'
 
@@ -40,7 +40,7 @@ export type CodeReading = Static<typeof CodeReadingRecord>
 /** What a code means on a vehicle type, out of the shop’s service information. */
 export const CodeTextRecord = closed({
   id: uuid,
-  version: Type.Integer({ minimum: 1 }),
+  version: version,
   typeId: uuid,
   number,
   words: words(200),

@@ -1,6 +1,16 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, heightMm, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import {
+  closed,
+  heightMm,
+  instant,
+  nullable,
+  oneOf,
+  uuid,
+  words,
+  version,
+  day,
+} from './quantities.ts'
 import { ChargeRecord, CheckRecord, Trace, Channel } from './devices.ts'
 import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
@@ -37,7 +47,7 @@ const command = <Name extends string, Payload extends TSchema>(type: Name, paylo
     person: uuid,
     device: Type.String({ minLength: 1, maxLength: 64 }),
     at: instant,
-    baseVersion: nullable(Type.Integer({ minimum: 1 })),
+    baseVersion: nullable(version),
     payload,
   })
 
@@ -86,7 +96,7 @@ export const COMMANDS = {
       plate: words(16),
       vin: Type.Optional(Type.String({ maxLength: 24 })),
       note: Type.String({ maxLength: 2000 }),
-      firstUsed: Type.Optional(nullable(Type.String({ format: 'date' }))),
+      firstUsed: Type.Optional(nullable(day('On the road since'))),
       simulated: vehicleFields.simulated,
     }),
   ),

@@ -10,9 +10,10 @@ import {
   someCorners,
   uuid,
   words,
+  version,
+  day,
 } from './quantities.ts'
 
-const version = Type.Integer({ minimum: 1 })
 const from0 = (maximum: number, description: string) =>
   Type.Number({ minimum: 0, maximum, description })
 const money = from0(1e7, 'Money, in the shop’s currency')
@@ -85,7 +86,7 @@ export const DecisionRecord = closed({
   option: words(40),
   title: words(160),
   reason: words(400),
-  validUntil: nullable(Type.String({ format: 'date' })),
+  validUntil: nullable(day('The last day the offer stands')),
   currency: Type.String({ pattern: '^[A-Z]{3}$' }),
   lines: Type.Array(closed({ words: words(120), hours, amount: money }), {
     minItems: 1,

@@ -12,6 +12,8 @@ import {
   temperatureC,
   uuid,
   words,
+  version,
+  count,
 } from './quantities.ts'
 import { ModeName, SimFault, ValveName } from './simulation.ts'
 import { Found } from './knowledge.ts'
@@ -140,7 +142,7 @@ export type LinkMessage = Static<typeof LinkMessages>['messages'][number]
 export const LinkHello = closed(
   {
     format: Type.Literal('anklet-link'),
-    formatVersion: Type.Integer({ minimum: 1 }),
+    formatVersion: version,
     identity: DeviceIdentity,
     token: Type.Optional(
       Type.String({
@@ -261,7 +263,7 @@ export const LogHead = closed({
   channels: Type.Array(Channel),
   from: oneOf('link', 'file'),
   setAside: SetAside,
-  rows: Type.Integer({ minimum: 0 }),
+  rows: count,
 })
 export type LogHead = Static<typeof LogHead>
 /** Something that happened in a log. */

@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, nullable, oneOf } from './quantities.ts'
+import { closed, nullable, oneOf, day } from './quantities.ts'
 import { CornerName } from './vehicle.ts'
 
 const WHEN_IT_SINKS = ['overnight', 'hours', 'driving', 'loaded', 'sometimes'] as const
@@ -56,12 +56,7 @@ export const ArrivalRecord = closed({
   pumpRunsOn: seen,
   speedLimited: seen,
   sinks: nullable(oneOf('faster', 'same', 'slower')),
-  emptySince: nullable(
-    Type.String({
-      format: 'date',
-      description: 'Standing on empty springs since this day, as far as anybody knows',
-    }),
-  ),
+  emptySince: nullable(day('Standing on empty springs since this day, as far as anybody knows')),
   condition: Type.Array(
     oneOf('brokenTabs', 'missingBolts', 'otherMake', 'lowered', 'corrosion', 'cutLines', 'torn'),
     { maxItems: 7, uniqueItems: true },

@@ -1,6 +1,6 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { closed, instant, nullable, oneOf, uuid, words, version } from './quantities.ts'
 import { SetAside, SourceDevices } from './sources.ts'
 import { Architecture } from './vehicle.ts'
 
@@ -136,7 +136,7 @@ export type KnowledgeChanges = Static<typeof KnowledgeChanges>
  * A shop’s own knowledge: its changes, what its closed jobs taught, and what another shop’s did.
  */
 export const KnowledgeRecord = closed({
-  version: Type.Integer({ minimum: 1 }),
+  version: version,
   changes: KnowledgeChanges,
   learned: Learned,
   borrowed: nullable(Learned),

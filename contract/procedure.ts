@@ -1,6 +1,6 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, instant, nullable, oneOf, uuid, words } from './quantities.ts'
+import { closed, instant, nullable, oneOf, uuid, words, version, day } from './quantities.ts'
 import { Architecture, CornerName } from './vehicle.ts'
 
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
@@ -191,7 +191,7 @@ export type ProcedureBook = Static<typeof ProcedureBook>
 
 /** The shop's procedures where they differ from what ships, and what it settles its own way. */
 export const ProceduresRecord = closed({
-  version: Type.Integer({ minimum: 1 }),
+  version: version,
   book: nullable(ProcedureBook),
   way: ShopWay,
 })
@@ -233,14 +233,14 @@ export type PlanMade = Static<typeof PlanRecord>
 /** A torque of the shop's sheet, for one fastener of a vehicle type. */
 export const TorqueRecord = closed({
   id: uuid,
-  version: Type.Integer({ minimum: 1 }),
+  version: version,
   typeId: uuid,
   fastener: id,
   minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
   maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
   thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })),
   source: words(200),
-  date: Type.String({ format: 'date' }),
+  date: day('Date of the source'),
 })
 export type Torque = Static<typeof TorqueRecord>
 

@@ -10,6 +10,7 @@ import {
   reportedMm,
   uuid,
   words,
+  day,
 } from './quantities.ts'
 import { SetAside, SourceDevices } from './sources.ts'
 
@@ -70,7 +71,7 @@ export const ProofContent = Type.Union([
     joint: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer')),
     outcome: oneOf('good', 'bad', 'declined'),
     words: said,
-    on: nullable(Type.String({ format: 'date', description: 'The day it is booked for' })),
+    on: nullable(day('The day it is booked for')),
   }),
   closed({ kind: Type.Literal('return'), dueAt: instant, words: said }),
   closed({

@@ -55,7 +55,22 @@ export const oneOf = <const Words extends readonly string[]>(...words: Words) =>
   Type.Unsafe<Words[number]>({ type: 'string', enum: [...words] })
 
 export const uuid = Type.String({ format: 'uuid' })
-export const instant = Type.String({ format: 'date-time', description: 'RFC 3339 date and time' })
+/** A moment of the years that a shop's record speaks of, as its database can keep it. */
+export const INSTANT_PATTERN =
+  '^20\\d\\d-\\d\\d-\\d\\dT\\d\\d:\\d\\d:[0-5]\\d(\\.\\d{1,9})?(Z|[+-]\\d\\d:\\d\\d)$'
+export const instant = Type.String({
+  format: 'date-time',
+  pattern: INSTANT_PATTERN,
+  description: 'RFC 3339 date and time, of the years 2000 to 2099',
+})
+/** A car's first day may be of the last century. */
+export const DAY_PATTERN = '^(19|20)'
+export const day = (description: string) =>
+  Type.String({ format: 'date', pattern: DAY_PATTERN, description })
+/** A version of a record; PostgreSQL's integers end there. */
+export const version = Type.Integer({ minimum: 1, maximum: 2_147_483_647 })
+/** A count; PostgreSQL's integers end there. */
+export const count = Type.Integer({ minimum: 0, maximum: 2_147_483_647 })
 export const nullable = <Value extends TSchema>(value: Value) => Type.Union([value, Type.Null()])
 /** Words a person types, never empty. */
 export const words = (maxLength: number) => Type.String({ minLength: 1, maxLength, pattern: '\\S' })

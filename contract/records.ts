@@ -12,6 +12,8 @@ import {
   temperatureC,
   uuid,
   words,
+  version,
+  day,
 } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead } from './devices.ts'
 import { AgreementRecord, DecisionRecord } from './decision.ts'
@@ -30,8 +32,6 @@ import {
   Specifications,
   VehicleGeometry,
 } from './vehicle.ts'
-
-const version = Type.Integer({ minimum: 1 })
 
 export const DisplayUnits = closed({
   length: oneOf('mm', 'inch'),
@@ -91,9 +91,7 @@ export const vehicleFields = {
   plate: words(16),
   vin: Type.String({ maxLength: 24 }),
   note: Type.String({ maxLength: 2000 }),
-  firstUsed: Type.Optional(
-    nullable(Type.String({ format: 'date', description: 'On the road since' })),
-  ),
+  firstUsed: Type.Optional(nullable(day('On the road since'))),
   simulated: Type.Optional(
     Type.Boolean({
       description: 'Driven by a stand-in, for practice; said when it is made, never changed',

@@ -17,6 +17,7 @@ import {
   tyreRateNPerMm,
   volumeL,
   words,
+  day,
 } from './quantities.ts'
 
 export const CornerName = oneOf('FL', 'FR', 'RL', 'RR')
@@ -112,7 +113,7 @@ export const Specification = closed(
     levelId: words(24),
     method: Method,
     source: words(200),
-    date: Type.String({ format: 'date', description: 'Date of the source' }),
+    date: day('Date of the source'),
     front: AxleSpecification,
     rear: AxleSpecification,
   },

@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { closed, instant, nullable, oneOf, pressureBarG, uuid, words } from './quantities.ts'
+import { closed, instant, nullable, oneOf, pressureBarG, uuid, words, count } from './quantities.ts'
 import { DeviceId, SetAside, SourceDevices } from './sources.ts'
 import { shownBy } from './procedure.ts'
 import { CornerName } from './vehicle.ts'
@@ -147,8 +147,8 @@ export type WorkRecord = Static<typeof WorkRecord>
 /** How the work on a car stands, for lists. */
 export const WorkSummary = closed({
   at: oneOf('ready', 'taking', 'filling', 'proving', 'finished'),
-  done: Type.Integer({ minimum: 0 }),
-  of: Type.Integer({ minimum: 0 }),
+  done: count,
+  of: count,
   temporary: Type.Integer({ minimum: 0, description: 'Changed and not undone yet' }),
   bubbles: Type.Array(Type.String(), { description: 'Joints that bubbled under soap' }),
   lost: Type.Array(Type.String(), { description: 'What turned false and must be shown again' }),

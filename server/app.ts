@@ -7,7 +7,8 @@ import { AppError, toAppError } from './problems/appError.ts'
 import { loggable } from './problems/loggable.ts'
 import { bundleRoutes } from './routes/bundle.ts'
 import { calculationRoutes } from './routes/calculations.ts'
-import { commandRoutes } from './routes/commands.ts'
+import { commandRoutes, LARGEST_COMMAND, noteBytes } from './routes/commands.ts'
+import { keepableOnly, LOCAL_NAMES, ownAddressOnly } from './routes/guards.ts'
 import { docsRoutes } from './routes/docs.ts'
 import { queryRoutes } from './routes/queries.ts'
 import { requireRoom } from './routes/room.ts'
@@ -27,13 +28,15 @@ export interface AppParts {
   readonly data: string
   readonly version: string
   readonly log: Pick<Logger, 'error'>
+  /** Names the server answers to; left out: those by which a machine reaches itself. */
+  readonly names?: ReadonlySet<string>
   /** Folder of the built interface; null: only the API. */
   readonly webFolder: string | null
 }
 
 /** The whole server as an Express application. */
 export function createApp(parts: AppParts): Express {
-  const { db, pool, hub, recorder, data, version, log, webFolder } = parts
+  const { db, pool, hub, recorder, data, version, log, webFolder, names = LOCAL_NAMES } = parts
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -53,15 +56,19 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   )
+  app.use(ownAddressOnly(names))
   app.use('/api', (_req, res, next) => {
     res.set('cache-control', 'no-store')
     next()
   })
   app.use(['/api/commands', '/api/bundle'], requireRoom(data))
-  // A photo, some hundred rounds of an import, a whole shop: each as large as it may reasonably be.
-  app.use('/api/commands', express.json({ limit: '8mb' }))
-  app.use('/api/bundle', express.json({ limit: '256mb' }))
-  app.use('/api', express.json({ limit: '512kb' }))
+  // Each as large as it may reasonably be: a photo or some hundred rounds, a whole shop, a night
+  // with all its knowledge, what an adapter heard in a second.
+  app.use('/api/commands', express.json({ limit: LARGEST_COMMAND, verify: noteBytes }))
+  app.use('/api/bundle', express.json({ limit: '64mb' }))
+  app.use(['/api/calc', '/api/adapters'], express.json({ limit: '512kb' }))
+  app.use('/api', express.json({ limit: '64kb' }))
+  app.use('/api', keepableOnly)
   app.get(
     '/api/health',
     (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }),

@@ -27,7 +27,7 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
   let pool: CalculationPool
   let cases: string
   beforeAll(async () => {
-    pool = createPool(() => new Worker(builtWorker), 1)
+    pool = createPool(() => new Worker(builtWorker), { size: 1 })
     server = createApp({
       db: null as never,
       hub: null as never,

@@ -70,10 +70,9 @@ export async function serve({ host, port, data, demo = false }: ServeSettings): 
     demo,
   })
   await setAsideStandIns(db)
-  const pool = createPool(
-    () => new Worker(join(here, 'calcWorker.js')),
-    Math.max(1, cpus().length - 1),
-  )
+  const pool = createPool(() => new Worker(join(here, 'calcWorker.js')), {
+    size: Math.max(1, cpus().length - 1),
+  })
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
   await recorder.endAbandoned()

@@ -201,3 +201,12 @@ test('the history of a vehicle: first and last seen, how often, and whether it i
   ])
   expect(codeHistory([])).toEqual([])
 })
+
+describe('a report of any length', () => {
+  test('a run of marks between words is passed over once, not once for each of them', () => {
+    const report = readReport(`C1234 pressure ${'- '.repeat(100_000)}too low - ; |\n`)
+    expect(report.codes).toHaveLength(1)
+    expect(report.codes[0]!.words).toMatch(/^pressure - - /)
+    expect(readReport('C1234 : - pressure too low - ; |').codes[0]!.words).toBe('pressure too low')
+  })
+})

@@ -114,7 +114,17 @@ const IN_LINE = new RegExp(`${BEFORE.source}(${CODE.source}${KIND.source})${AFTE
 const ALMOST = /(?:^|\s)([PCBU][0-9][0-9A-Z]{1,6})(?![0-9A-Za-z])/
 const FROZEN_LINE = /^\s*[-•*]?\s*([A-Za-z][^:=]{1,50}?)\s*[:=]\s*(\S.*)$/
 
-const GAP = /^[\s\-:;,.|)"'\]]+|[\s\-:;,.|("'[]+$/g
+// What stands around words without saying anything; a pattern anchored at the end would look at a
+// long run of it once for each of its characters.
+const GAP_BEFORE = /^[\s\-:;,.|)"'\]]+/
+const GAP_AFTER = new Set(' \t\u00A0-:;,.|("\'[')
+
+function withoutGaps(words: string): string {
+  const text = words.replace(GAP_BEFORE, '')
+  let end = text.length
+  while (end > 0 && GAP_AFTER.has(text[end - 1]!)) end -= 1
+  return text.slice(0, end)
+}
 
 /**
  * Reads a report as it was pasted out of any tool: a code in a line with whatever is said of it,
@@ -129,10 +139,10 @@ export function readReport(text: string): Report {
     const code = found ? readCode(found[1]!) : null
     if (found && code?.ok) {
       const rest = `${line.slice(0, found.index)} ${line.slice(found.index + found[0].length)}`
-      const said = STATUS.reduce((words, [pattern]) => words.replace(pattern, ' '), rest)
+      const bare = STATUS.reduce((words, [pattern]) => words.replace(pattern, ' '), rest)
         .replaceAll(/[([]\s*[)\]]/g, ' ')
         .replaceAll(/\s+/g, ' ')
-        .replaceAll(GAP, '')
+      const said = withoutGaps(bare)
         .replace(/^\d+[.)]\s+/, '')
         .replace(/^status:?\s*$/i, '')
       collector.take(i + 1, code.value, statusIn(rest), said, [])

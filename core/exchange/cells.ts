@@ -38,3 +38,17 @@ export function momentIn(cell: string): string | null {
   const moment = new Date(`${date}T${(time ?? '12:00').padStart(5, '0')}${zone ?? ''}`)
   return Number.isNaN(moment.getTime()) ? null : moment.toISOString()
 }
+
+// What a table program would take for a formula and reckon, if it stands at the start of a cell.
+const FORMULA = /^[=+\-@\t\r]/
+const SHIELD = "'"
+
+/** Words as a cell that no table program runs: a mark before them makes them words; figures stay. */
+export const safeCell = (text: string): string =>
+  FORMULA.test(text) && numberIn(text) === null ? `${SHIELD}${text}` : text
+
+/** The words of a cell that `safeCell` wrote. */
+export const plainCell = (cell: string): string =>
+  cell.startsWith(SHIELD) && FORMULA.test(cell.slice(SHIELD.length))
+    ? cell.slice(SHIELD.length)
+    : cell

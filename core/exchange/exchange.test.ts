@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { TableRound } from './index.ts'
-import { LOAD_STATES, readRoundsTable, roundsTable } from './index.ts'
+import { LOAD_STATES, readRoundsTable, roundsTable, plainCell, safeCell } from './index.ts'
 import { METHODS, ROUND_STATES } from '../heights/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import { momentIn, numberIn } from './cells.ts'
@@ -175,5 +175,37 @@ describe('rounds out of a table', () => {
       ),
       { seed: 11, numRuns: 60 },
     )
+  })
+})
+
+describe('cells that table programs would run', () => {
+  test('words that begin like a formula are made words, and read back as they were', () => {
+    for (const text of ['=1+1', '+cmd', '-x', '@sum', '\tx', "'=1+1", 'TQ 101', '']) {
+      const written = safeCell(text)
+      expect(written).not.toMatch(/^[=+\-@\t]/)
+      if (!text.startsWith("'")) expect(plainCell(written)).toBe(text)
+    }
+  })
+
+  test('figures stay figures', () => {
+    for (const figure of ['-3.5', '+2', '480.0', '-1,250.5']) expect(safeCell(figure)).toBe(figure)
+  })
+
+  test('a plate that begins like a formula comes back from the rounds table', () => {
+    const laps = [{ lap: 1, heightMm: { FL: 480, FR: 481, RL: 482, RR: 483 } }]
+    const round = {
+      plate: '=HYPERLINK("x")',
+      at: '2026-11-24T18:00:00.000Z',
+      levelId: 'road',
+      method: 'wheelCentreToArch' as const,
+      load: 'empty' as const,
+      loadKg: null,
+      state: null,
+      temperatureC: 8,
+      laps,
+    }
+    const [header = [], ...rows] = roundsTable([round]).map((row) => row.map(safeCell))
+    expect(rows[0]).toContain(`'${round.plate}`)
+    expect(readRoundsTable([header, ...rows]).rounds[0]?.plate).toBe(round.plate)
   })
 })

@@ -1,3 +1,4 @@
+export { plainCell, safeCell } from './cells.ts'
 export { LOAD_STATES, readRoundsTable, roundsTable } from './roundsTable.ts'
 export type { LoadState, ReadTable, TableFault, TableLap, TableRound } from './roundsTable.ts'
 export { guessColumns, LogReader, logNumber, logTime, rowsToKeep } from './logTable.ts'

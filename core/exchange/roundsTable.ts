@@ -2,7 +2,7 @@ import type { Method, RoundState } from '../heights/index.ts'
 import { HEIGHT_RANGE_MM, LOAD_RANGE_KG, METHODS, ROUND_STATES } from '../heights/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, perCorner, WALK } from '../vehicle/index.ts'
-import { momentIn, numberIn } from './cells.ts'
+import { momentIn, numberIn, plainCell } from './cells.ts'
 
 /** Loads a car may be measured under. */
 export const LOAD_STATES = ['empty', 'driver', 'laden'] as const
@@ -163,7 +163,7 @@ function readLine(
       ? usual
       : ((WORDS[column]![text] ?? refuse('word', column, cell(column))) as Word)
   }
-  const plate = cell('plate') || refuse('noPlate', 'plate', '')
+  const plate = plainCell(cell('plate')) || refuse('noPlate', 'plate', '')
   const when =
     plain.walkedat === undefined ? `${cell('date')} ${cell('time')}`.trim() : cell('walkedat')
   const heightMm = perCorner((name) => {

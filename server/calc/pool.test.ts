@@ -1,21 +1,28 @@
 import { Worker } from 'node:worker_threads'
 import { afterEach, describe, expect, test } from 'vitest'
-import type { CalculationPool } from './pool.ts'
+import type { CalculationPool, PoolSettings } from './pool.ts'
 import { createPool } from './pool.ts'
 
 const ECHO = `const { parentPort, threadId } = require('node:worker_threads')
 parentPort.on('message', ({ request }) => {
+  while (request === 'endless') {}
   if (request === 'burst') throw new Error('burst')
   setTimeout(() => parentPort.postMessage({ ok: true, value: { request, threadId } }), request === 'slow' ? 50 : 0)
 })`
 
 let pools: CalculationPool[] = []
-function echoPool(size: number): { pool: CalculationPool; started: () => number } {
+function echoPool(
+  size: number,
+  settings: Partial<PoolSettings> = {},
+): { pool: CalculationPool; started: () => number } {
   let started = 0
-  const pool = createPool(() => {
-    started += 1
-    return new Worker(ECHO, { eval: true })
-  }, size)
+  const pool = createPool(
+    () => {
+      started += 1
+      return new Worker(ECHO, { eval: true })
+    },
+    { size, ...settings },
+  )
   pools.push(pool)
   return { pool, started: () => started }
 }
@@ -50,6 +57,34 @@ describe('threads that calculate', () => {
     const { pool } = echoPool(1)
     await expect(pool.run('equilibrium', 'burst')).rejects.toThrow('burst')
     expect(await ask(pool, 'after')).toMatchObject({ request: 'after' })
+  })
+
+  test('what takes too long is given up with a reason, and the next is reckoned on a fresh thread', async () => {
+    const { pool, started } = echoPool(1, { longestMs: 300 })
+    await expect(pool.run('equilibrium', 'endless')).rejects.toMatchObject({
+      code: 'tooMuch',
+      data: { seconds: 0.3 },
+    })
+    expect(await ask(pool, 'after')).toMatchObject({ request: 'after' })
+    expect(started()).toBe(2)
+  })
+
+  test('a long one of another kind delays none', async () => {
+    const { pool } = echoPool(1, { longestMs: 1000 })
+    const order: string[] = []
+    const long = pool.run('simulate', 'endless').catch(() => order.push('endless'))
+    await ask(pool, 'quick')
+    order.push('quick')
+    await long
+    expect(order).toEqual(['quick', 'endless'])
+  })
+
+  test('a thread that rests is ended, and another is started when it is wanted', async () => {
+    const { pool, started } = echoPool(1, { idleMs: 20 })
+    await ask(pool, 'first')
+    await new Promise((rested) => setTimeout(rested, 100))
+    expect(await ask(pool, 'second')).toMatchObject({ request: 'second' })
+    expect(started()).toBe(2)
   })
 
   test('a queue too long is refused at once instead of growing', async () => {

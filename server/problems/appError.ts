@@ -46,27 +46,41 @@ const TITLE: Readonly<Record<number, string>> = {
   507: 'No room',
 }
 
-/** PostgreSQL's code of a write that found no room. */
+/** Codes of a write that found no room: of PostgreSQL and of the operating system. */
 const NO_ROOM = new Set(['53100', 'ENOSPC', 'EDQUOT'])
+/**
+ * Classes of PostgreSQL's refusals that what was sent is to blame for: a value out of range (22), a
+ * broken rule of the tables (23), a statement beyond its limits (54).
+ */
+const SENDERS_FAULT = /^(22|23|54)[0-9A-Z]{3}$/
 
-const codeOf = (thrown: unknown): unknown => (thrown as { code?: unknown } | null | undefined)?.code
+const fieldOf = (thrown: unknown, field: string): unknown =>
+  (thrown as Readonly<Record<string, unknown>> | null | undefined)?.[field]
+
+function fromDatabase(thrown: unknown): AppError | null {
+  for (const error of [thrown, fieldOf(thrown, 'cause')]) {
+    const code = String(fieldOf(error, 'code'))
+    if (NO_ROOM.has(code)) return new AppError('diskFull')
+    if (SENDERS_FAULT.test(code)) return new AppError('cannotKeep')
+  }
+  return null
+}
+
+// What Express and its readers refuse carries the status they mean.
+function fromHttp(thrown: unknown): AppError | null {
+  const type = String(fieldOf(thrown, 'type'))
+  if (type === 'entity.too.large') return new AppError('tooLarge')
+  if (/^(entity|encoding|charset|request)\./.test(type)) return new AppError('notJson')
+  const status = Number(fieldOf(thrown, 'status') ?? fieldOf(thrown, 'statusCode'))
+  if (status === 404) return new AppError('notFound', { what: 'place' })
+  return status >= 400 && status < 500 ? new AppError('badAddress') : null
+}
 
 /**
  * Whatever was thrown, as an AppError.
- * @param unknown an AppError, an error of Express's JSON reader, or a bug.
+ * @param unknown an AppError, an error of Express or of PostgreSQL, or a bug.
  */
 export function toAppError(unknown: unknown): AppError {
   if (unknown instanceof AppError) return unknown
-  const type = (unknown as { type?: unknown } | null)?.type
-  if (
-    type === 'entity.parse.failed' ||
-    type === 'encoding.unsupported' ||
-    type === 'charset.unsupported'
-  )
-    return new AppError('notJson')
-  if (type === 'entity.too.large') return new AppError('tooLarge')
-  const cause = (unknown as { cause?: unknown } | null)?.cause
-  if ([unknown, cause].some((thrown) => NO_ROOM.has(String(codeOf(thrown)))))
-    return new AppError('diskFull')
-  return new AppError('internal')
+  return fromDatabase(unknown) ?? fromHttp(unknown) ?? new AppError('internal')
 }

@@ -142,6 +142,19 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   workNotYet: (data) => String(data['sentence']),
   stepDone: (data) => String(data['sentence']),
   contradiction: (data) => String(data['sentence']),
+  badCharacters: () =>
+    'There is a character in it that cannot be kept (an empty sign, or half of a symbol). Type it anew.',
+  badAddress: () => 'This address is not written as one.',
+  foreignAddress: (data) =>
+    `This server answers to its own address only, not to "${String(data['host'])}".`,
+  inFuture: (data) =>
+    `That lies in the future (${String(data['at'])}). Is the clock of this tablet right? ` +
+    'Set it, or correct the time, and send it again.',
+  cannotKeep: () =>
+    'A figure or a word in it is beyond what a record can hold. Nothing was stored; look through it and send it again.',
+  tooMuch: (data) =>
+    `That is too much to reckon in ${String(data['seconds'])} seconds. ` +
+    'Ask for fewer futures, fewer samples or a shorter time.',
   diskFull: () =>
     'The disk of the shop’s computer is full, so nothing more can be kept. Keep this entry: ' +
     'it can be sent again once there is room. Reading goes on.',

@@ -1,4 +1,5 @@
 import type { TSchema } from '@sinclair/typebox'
+import { DAY_PATTERN, INSTANT_PATTERN } from '@anklet/contract'
 import type { ErrorObject, ValidateFunction } from 'ajv'
 import { AppError } from './appError.ts'
 import { CHECKED_SCHEMAS } from './checkedSchemas.ts'
@@ -63,6 +64,15 @@ function fieldName(pointer: string): string {
   return `${spoken(last)}${corner ? ` at the ${corner}` : ''}`
 }
 
+function patternSentence(field: string, pattern: string): string {
+  if (pattern === INSTANT_PATTERN)
+    return `${field} is not a date and time of the years 2000 to 2099, as 2026-11-30T08:15:00Z.`
+  if (pattern === DAY_PATTERN) return `${field} is not a day of the years 1900 to 2099.`
+  return pattern === '\\S'
+    ? `${field} must not be empty.`
+    : `${field} is not written as it should be.`
+}
+
 function sentence({ keyword, params, instancePath }: ErrorObject): string {
   const field = fieldName(instancePath)
   const p = params as Record<string, unknown>
@@ -90,8 +100,9 @@ function sentence({ keyword, params, instancePath }: ErrorObject): string {
     case 'maxItems':
       return `${field} takes at most ${String(p['limit'])}.`
     case 'minLength':
-    case 'pattern':
       return `${field} must not be empty.`
+    case 'pattern':
+      return patternSentence(field, String(p['pattern']))
     case 'maxLength':
       return `${field} is too long: ${String(p['limit'])} characters at most.`
     case 'enum':

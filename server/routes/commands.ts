@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import { Router } from 'express'
 import type { Command, CommandType } from '@anklet/contract'
 import { COMMANDS } from '@anklet/contract'
@@ -5,6 +6,33 @@ import { AppError } from '../problems/appError.ts'
 import { checkOf } from '../problems/validation.ts'
 import { carryOut } from '../services/journal.ts'
 import type { Database } from '../store/database.ts'
+
+/** Largest command, bytes: a photo of six million characters. */
+export const LARGEST_COMMAND = 8 * 1024 * 1024
+const USUAL_BYTES = 64 * 1024
+
+// What carries a picture, a table or a book; every other command is a few lines.
+const LARGE: Readonly<Partial<Record<CommandType, number>>> = {
+  'photo.add': LARGEST_COMMAND,
+  'rounds.import': 4 * 1024 * 1024,
+  'log.keep': LARGEST_COMMAND,
+  'coils.save': 1024 * 1024,
+  'knowledge.save': 1024 * 1024,
+  'knowledge.import': 1024 * 1024,
+  'procedures.save': 1024 * 1024,
+  'plan.make': 1024 * 1024,
+}
+
+const bytesOf = new WeakMap<IncomingMessage, number>()
+
+/** Notes how long a body was when it is read. */
+export function noteBytes(req: IncomingMessage, _res: unknown, body: Buffer): void {
+  bytesOf.set(req, body.length)
+}
+
+function checkSize(req: IncomingMessage, type: CommandType): void {
+  if ((bytesOf.get(req) ?? 0) > (LARGE[type] ?? USUAL_BYTES)) throw new AppError('tooLarge')
+}
 
 function checkCommand(body: unknown): asserts body is Command {
   const type = (body as { type?: unknown } | null)?.type
@@ -28,6 +56,7 @@ export function commandRoutes(db: Database, follower: CommandFollower): Router {
   return Router().post('/', async (req, res) => {
     const body: unknown = req.body
     checkCommand(body)
+    checkSize(req, body.type)
     await follower.before(body)
     const result = await carryOut(db, body)
     if (!result.repeated) await follower.after(body)

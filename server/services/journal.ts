@@ -50,6 +50,20 @@ async function claim(
   return earlier.result
 }
 
+const DAY_MS = 24 * 3_600_000
+// What has happened; a planned end and a due date lie in the future rightly.
+const HAPPENED = new Set(['at', 'startedAt', 'endedAt'])
+
+function requireHappened(value: unknown, latestMs: number, path: string): void {
+  if (typeof value !== 'object' || value === null) return
+  for (const [key, inner] of Object.entries(value)) {
+    const place = `${path}/${key}`
+    if (HAPPENED.has(key) && typeof inner === 'string' && Date.parse(inner) > latestMs)
+      throw new AppError('inFuture', { at: inner }, place)
+    requireHappened(inner, latestMs, place)
+  }
+}
+
 async function requirePerson(tx: Transaction, command: Command): Promise<void> {
   // Whoever adds the first person is that person.
   if (command.type === 'person.add' && command.payload.personId === command.person) return
@@ -68,6 +82,7 @@ export async function carryOut(db: Database, command: Command): Promise<CommandR
   return db.transaction(async (tx) => {
     const earlier = await claim(tx, command, fingerprintOf(command))
     if (earlier) return { ...earlier, repeated: true }
+    requireHappened(command, Date.now() + DAY_MS, '')
     await requirePerson(tx, command)
     await refuseStandIns(tx, command)
     const handle = HANDLERS[command.type] as (

@@ -1,4 +1,5 @@
 import type { CoilEntry } from '@anklet/contract'
+import { plainCell, safeCell } from '@anklet/core/exchange'
 import Papa from 'papaparse'
 import { parseNumber } from '../../state/typed.ts'
 
@@ -15,7 +16,9 @@ type Key = keyof typeof COLUMNS
 /** The list of coils as a table. */
 export const coilsCsv = (coils: readonly CoilEntry[]): string => {
   const keys = Object.keys(COLUMNS) as Key[]
-  const data = coils.map((coil) => keys.map((key) => coil[key]))
+  const data = coils.map((coil) =>
+    keys.map((key) => (key === 'name' ? safeCell(coil.name) : coil[key])),
+  )
   return `\uFEFF${Papa.unparse({ fields: Object.values(COLUMNS), data })}\r\n`
 }
 
@@ -42,7 +45,7 @@ export function readCoils(
     const cell = (key: Key): string => (at(key) < 0 ? '' : (cells[at(key)] ?? '').trim())
     const figure = (key: Key): number | null =>
       cell(key) === '' && (key === 'cost' || key === 'leadDays') ? 0 : parseNumber(cell(key))
-    const name = cell('name')
+    const name = plainCell(cell('name'))
     const [rateNPerMm, freeLengthMm, solidLengthMm, cost, leadDays] = [
       figure('rateNPerMm'),
       figure('freeLengthMm'),

@@ -1,6 +1,6 @@
 import { countedMm } from '@anklet/core/heights'
 import type { Round, Vehicle } from '@anklet/contract'
-import { roundsTable } from '@anklet/core/exchange'
+import { roundsTable, safeCell } from '@anklet/core/exchange'
 import { perCorner } from '@anklet/core/vehicle'
 
 const quoted = (cell: string): string =>
@@ -39,6 +39,6 @@ export function roundsCsv(
     }),
   )
   return roundsTable(rounds)
-    .map((row) => row.map(quoted).join(','))
+    .map((row) => row.map((cell) => quoted(safeCell(cell))).join(','))
     .join('\r\n')
 }

@@ -1,6 +1,7 @@
 import type { Channel, LogRecord } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/units'
 import { toDisplay, UNIT_LABEL } from '@anklet/core/units'
+import { safeCell } from '@anklet/core/exchange'
 import Papa from 'papaparse'
 
 /** A channel's unit as the shop reads it. */
@@ -34,9 +35,12 @@ export function logCsv({ head: { channels }, trace }: LogRecord): string {
     atS,
     ...channels.map(({ id }) => trace.values[id]?.[i] ?? ''),
   ])
-  return Papa.unparse([['time, s', ...channels.map(({ id, unit }) => `${id}, ${unit}`)], ...rows], {
-    newline: '\n',
-  })
+  return Papa.unparse(
+    [['time, s', ...channels.map(({ id, unit }) => safeCell(`${id}, ${unit}`))], ...rows],
+    {
+      newline: '\n',
+    },
+  )
 }
 
 /** At most so many points of a line, evenly: a screen has no more. */
