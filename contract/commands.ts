@@ -1,4 +1,5 @@
 import type { Static, TSchema } from '@sinclair/typebox'
+import { BackupSettings } from './backups.ts'
 import { Type } from '@sinclair/typebox'
 import {
   closed,
@@ -74,7 +75,12 @@ export const COMMANDS = {
   'person.lead': command('person.lead', closed({ personId: uuid, lead: Type.Boolean() })),
   'shop.change': command(
     'shop.change',
-    closed({ name: words(80), units: DisplayUnits, rate: Type.Optional(nullable(Rate)) }),
+    closed({
+      name: words(80),
+      units: DisplayUnits,
+      rate: Type.Optional(nullable(Rate)),
+      backup: Type.Optional(BackupSettings),
+    }),
   ),
   'vehicleType.save': command(
     'vehicleType.save',

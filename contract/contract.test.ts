@@ -24,6 +24,8 @@ describe('the contract', () => {
       [
         "Architecture",
         "BUNDLE_VERSION",
+        "BackupSettings",
+        "BackupsRecord",
         "CALCULATIONS",
         "COMMANDS",
         "CornerName",
@@ -43,6 +45,7 @@ describe('the contract', () => {
         "ProcedureBook",
         "QUERY_RESPONSES",
         "ROUTES",
+        "RestoreRequest",
         "ShopBundle",
         "StandInChange",
         "VehicleGeometry",
@@ -92,7 +95,7 @@ describe('the contract', () => {
 
   test('a problem is refused by a status that says whose fault it is', () => {
     for (const status of Object.values(PROBLEM_STATUS))
-      expect([400, 403, 404, 409, 413, 422, 500, 504, 507]).toContain(status)
+      expect([400, 403, 404, 409, 413, 422, 500, 503, 504, 507]).toContain(status)
   })
 
   test('every way in is described', () => {

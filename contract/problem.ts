@@ -6,7 +6,9 @@ import { closed, nullable } from './quantities.ts'
 export const PROBLEM_STATUS = {
   notJson: 400,
   tooLarge: 413,
+  exchangeTooLarge: 413,
   diskFull: 507,
+  changingOver: 503,
   wrongShape: 400,
   badCharacters: 400,
   badAddress: 400,
@@ -58,6 +60,8 @@ export const PROBLEM_STATUS = {
   stateNotWatched: 422,
   newerFormat: 422,
   bundleTorn: 422,
+  notABackup: 422,
+  folderUnusable: 422,
   interlock: 422,
   standInOnRealCar: 422,
   linkUnnamed: 422,

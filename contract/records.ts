@@ -1,4 +1,5 @@
 import type { Static } from '@sinclair/typebox'
+import { BackupSettings } from './backups.ts'
 import { Type } from '@sinclair/typebox'
 import {
   closed,
@@ -52,6 +53,7 @@ export const ShopRecord = closed({
   name: words(80),
   units: DisplayUnits,
   rate: Type.Optional(nullable(Rate)),
+  backup: Type.Optional(nullable(BackupSettings)),
 })
 export type Shop = Static<typeof ShopRecord>
 

@@ -14,6 +14,7 @@ import {
   OrderAnswer,
   StandInChange,
 } from './devices.ts'
+import { BackupsRecord, RestoreRequest } from './backups.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import {
   JobRecord,
@@ -61,6 +62,7 @@ export const QUERY_RESPONSES = {
   '/api/lives': LivesRecord,
   '/api/procedures': ProceduresRecord,
   '/api/torques': Type.Array(TorqueRecord),
+  '/api/backups': BackupsRecord,
   '/api/bundle': ShopBundle,
   '/api/jobs/:id/bundle': ShopBundle,
   '/api/devices': Type.Array(DeviceStatus),
@@ -113,6 +115,7 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/procedures':
     'The shop’s procedures where they differ from what ships, and what it settles its own way',
   '/api/torques': 'Torques by vehicle type, with source and date',
+  '/api/backups': 'Backups of the shop: settings, where they lie, what each holds',
   '/api/bundle': 'The whole shop as one file',
   '/api/jobs/:id/bundle': 'One job as a file that another shop can read in',
   '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
@@ -190,6 +193,18 @@ export const ROUTES: readonly Route[] = [
     request: ShopBundle,
     response: BundleOutcome,
   },
+  post(
+    '/api/backups',
+    'Begins a backup: packed beside the server, put back once and compared',
+    None,
+    BackupsRecord,
+  ),
+  post(
+    '/api/backups/restore',
+    'Puts a backup in the place of the present records, which are kept beside it',
+    RestoreRequest,
+    BackupsRecord,
+  ),
   ...DEVICE_ROUTES,
   ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({
     method: 'post' as const,

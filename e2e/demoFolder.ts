@@ -1,5 +1,4 @@
 import { cpSync, mkdirSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { fillWithDemo, startProcess } from './server.ts'
 
@@ -14,12 +13,12 @@ export default async function prepareDemo(): Promise<void> {
   if (process.env[PREPARED]) return
   const server = await startProcess()
   try {
-    const { address, data } = await server.open(null)
+    const { address, data } = await server.open(null, { demo: true })
     await fillWithDemo(address)
     await server.close()
     rmSync(DEMO_FOLDER, { recursive: true, force: true })
     mkdirSync(DEMO_FOLDER, { recursive: true })
-    cpSync(join(data, 'db'), join(DEMO_FOLDER, 'db'), { recursive: true })
+    cpSync(data, DEMO_FOLDER, { recursive: true })
   } finally {
     await server.end()
   }

@@ -302,7 +302,7 @@ async function otherViews(
 }
 
 const process = await startProcess()
-const { address } = await process.open(null)
+const { address } = await process.open(null, { demo: true })
 await fillWithDemo(address, NOW.getTime())
 const browser = await chromium.launch(LAUNCH)
 try {

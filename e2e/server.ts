@@ -21,7 +21,10 @@ export interface TestServer {
 /** A server process that serves one folder after the other, each test its own. */
 export interface ServerProcess {
   /** Serves a new folder: an empty shop, or a copy of another folder's records. */
-  open(from: string | null): Promise<TestServer & { readonly data: string }>
+  open(
+    from: string | null,
+    as?: { readonly demo: boolean },
+  ): Promise<TestServer & { readonly data: string }>
   /** Writes the records of the folder that is open, and closes it. */
   close(): Promise<void>
   /** Throws away the folders that were served; none may be open. */
@@ -75,13 +78,13 @@ export async function startProcess(): Promise<ServerProcess> {
   const folders = new Set<string>()
   let child = launch()
 
-  const open: ServerProcess['open'] = async (from) => {
+  const open: ServerProcess['open'] = async (from, { demo = false } = { demo: false }) => {
     const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
     folders.add(data)
-    if (from) cpSync(join(from, 'db'), join(data, 'db'), { recursive: true })
+    if (from) cpSync(from, data, { recursive: true })
     const start = async (): Promise<void> => {
       if (isGone(child)) child = launch()
-      await ask(child, { order: 'open', data, port })
+      await ask(child, { order: 'open', data, port, demo })
     }
     await start()
     return { address, data, start, kill: () => ended(child, 'SIGKILL') }

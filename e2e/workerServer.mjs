@@ -9,9 +9,9 @@ async function close() {
   serving = null
 }
 
-async function open({ data, port }) {
+async function open({ data, port, demo }) {
   await close()
-  serving = await serve({ host: '127.0.0.1', port, data })
+  serving = await serve({ host: '127.0.0.1', port, data, demo })
 }
 
 process.on('message', ({ order, ...settings }) => {

@@ -327,7 +327,7 @@ test.describe('open formats', () => {
     await page.goto(`${demoShop.address}/shop`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
-    const bundle = await savedText(page, () => hand.tap('Save it'))
+    const bundle = await savedText(page, () => hand.tap('Save it as a file'))
     await page.goto(`${emptyShop.address}/shop`)
     await page.getByRole('dialog').getByLabel('Add a name').fill('M. Arundel')
     await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()

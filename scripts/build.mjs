@@ -61,6 +61,8 @@ async function buildServer(dist) {
     entryPoints: {
       main: join(root, 'server/main.ts'),
       serve: join(root, 'server/serve.ts'),
+      backupWorker: join(root, 'server/backup/worker.ts'),
+      restore: join(root, 'server/backup/restore.ts'),
       folder: join(root, 'server/folderDoor.ts'),
       calcWorker: join(root, 'server/calc/worker.ts'),
       makeTemplate: join(root, 'server/makeTemplate.ts'),

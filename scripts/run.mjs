@@ -18,6 +18,8 @@ let server = null
 const unfinished = join(data, 'demo.unfinished')
 
 const OURS = [
+  'backup.work',
+  'db.restoring',
   'db',
   'db.unfinished',
   'anklet.json',
@@ -29,7 +31,9 @@ const OURS = [
 // Only a folder that Anklet itself filled with the demo is ever emptied.
 async function clear(folder) {
   if (!existsSync(folder)) return
-  const strange = readdirSync(folder).filter((name) => !OURS.includes(name))
+  const strange = readdirSync(folder).filter(
+    (name) => !OURS.includes(name) && !name.startsWith('db.replaced-'),
+  )
   if (strange.length > 0)
     throw new Error(
       `${folder} holds other things (${strange.slice(0, 3).join(', ')}). Not touched: choose another ANKLET_DATA.`,

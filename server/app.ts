@@ -5,6 +5,7 @@ import type { Logger } from 'pino'
 import type { CalculationPool } from './calc/pool.ts'
 import { AppError, toAppError } from './problems/appError.ts'
 import { loggable } from './problems/loggable.ts'
+import { backupRoutes } from './routes/backups.ts'
 import { bundleRoutes } from './routes/bundle.ts'
 import { calculationRoutes } from './routes/calculations.ts'
 import { commandRoutes, LARGEST_COMMAND, noteBytes } from './routes/commands.ts'
@@ -14,6 +15,7 @@ import { queryRoutes } from './routes/queries.ts'
 import { requireRoom } from './routes/room.ts'
 import { webRoutes } from './routes/web.ts'
 import { deviceRoutes, logFollower } from './routes/devices.ts'
+import type { Backups } from './backup/backups.ts'
 import type { DeviceHub } from './devices/hub.ts'
 import type { Recorder } from './devices/recorder.ts'
 import type { Database } from './store/database.ts'
@@ -24,6 +26,7 @@ export interface AppParts {
   readonly pool: CalculationPool
   readonly hub: DeviceHub
   readonly recorder: Recorder
+  readonly backups: Backups
   /** Folder of the records. */
   readonly data: string
   readonly version: string
@@ -36,7 +39,18 @@ export interface AppParts {
 
 /** The whole server as an Express application. */
 export function createApp(parts: AppParts): Express {
-  const { db, pool, hub, recorder, data, version, log, webFolder, names = LOCAL_NAMES } = parts
+  const {
+    db,
+    pool,
+    hub,
+    recorder,
+    backups,
+    data,
+    version,
+    log,
+    webFolder,
+    names = LOCAL_NAMES,
+  } = parts
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -61,7 +75,7 @@ export function createApp(parts: AppParts): Express {
     res.set('cache-control', 'no-store')
     next()
   })
-  app.use(['/api/commands', '/api/bundle'], requireRoom(data))
+  app.use(['/api/commands', '/api/bundle', '/api/backups/files'], requireRoom(data))
   // Each as large as it may reasonably be: a photo or some hundred rounds, a whole shop, a night
   // with all its knowledge, what an adapter heard in a second.
   app.use('/api/commands', express.json({ limit: LARGEST_COMMAND, verify: noteBytes }))
@@ -76,6 +90,7 @@ export function createApp(parts: AppParts): Express {
   app.use('/api', docsRoutes(version))
   app.use('/api/calc', calculationRoutes(pool))
   app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder)))
+  app.use('/api/backups', backupRoutes(backups))
   app.use('/api/bundle', bundleRoutes(db))
   app.use('/api', deviceRoutes(db, hub, recorder))
   app.use(queryRoutes(db))

@@ -32,6 +32,7 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
       db: null as never,
       hub: null as never,
       recorder: null as never,
+      backups: null as never,
       data: '.',
       pool,
       version: '0.0.0',

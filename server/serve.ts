@@ -1,3 +1,5 @@
+import { createServer } from 'node:http'
+import type { ServerResponse } from 'node:http'
 import { createRequire } from 'node:module'
 import { cpus } from 'node:os'
 import { existsSync } from 'node:fs'
@@ -5,20 +7,25 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import type { ValidateFunction } from 'ajv'
+import type { Express } from 'express'
+import type { Logger } from 'pino'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
+import type { Manifest } from './backup/archive.ts'
+import type { BackupParts, Remembered } from './backup/backups.ts'
+import { Backups, runBeside } from './backup/backups.ts'
+import type { CalculationPool } from './calc/pool.ts'
 import { createPool } from './calc/pool.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { Recorder } from './devices/recorder.ts'
+import { AppError } from './problems/appError.ts'
 import { takeCompiledChecks } from './problems/validation.ts'
 import { setAsideStandIns } from './services/setAside.ts'
 import { openDatabase, requirePlace } from './store/database.ts'
 import { lockFolder } from './store/lock.ts'
+import { replaceDatabase } from './store/replace.ts'
 
 declare const ANKLET_VERSION: string
-
-// Built into server/dist; everything it needs lies beside it.
-const here = dirname(fileURLToPath(import.meta.url))
 
 /** Where a server listens and keeps its records. */
 export interface ServeSettings {
@@ -55,37 +62,105 @@ function takeBuiltChecks(): void {
   takeCompiledChecks(checks as Record<string, ValidateFunction>)
 }
 
-/**
- * Opens a folder of records and serves it.
- * @throws {FolderInUse}, {FolderUnusable} and what listening throws; then nothing stays open.
- */
-export async function serve({ host, port, data, demo = false }: ServeSettings): Promise<Serving> {
-  requirePlace(data)
-  const unlock = await lockFolder(data)
-  takeBuiltChecks()
-  const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
-  const { db, close } = await openDatabase(data, join(here, 'migrations'), {
-    template: join(here, 'template'),
-    broken: endBroken,
+// Built into server/dist; everything it needs lies beside it.
+const here = dirname(fileURLToPath(import.meta.url))
+const MIGRATIONS = join(here, 'migrations')
+const TEMPLATE = join(here, 'template')
+
+/** The records, opened, and the application that serves them. */
+interface OpenShop {
+  readonly app: Express
+  close(): Promise<void>
+}
+
+/** What outlives a change of the records. */
+interface Lasting {
+  readonly pool: CalculationPool
+  readonly log: Logger
+  readonly remembered: Remembered
+  replace(restored: string, manifest: Manifest): Promise<void>
+}
+
+async function openShop(
+  { data, demo = false }: ServeSettings,
+  { pool, log, remembered, replace }: Lasting,
+): Promise<OpenShop> {
+  const opened = await openDatabase(data, MIGRATIONS, {
+    template: TEMPLATE,
     demo,
+    broken: endBroken,
   })
+  const { db } = opened
   await setAsideStandIns(db)
-  const pool = createPool(() => new Worker(join(here, 'calcWorker.js')), {
-    size: Math.max(1, cpus().length - 1),
-  })
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
   await recorder.endAbandoned()
   const version = ANKLET_VERSION
+  const parts: BackupParts = {
+    data,
+    opened,
+    making: { migrations: MIGRATIONS, template: TEMPLATE },
+    release: version,
+    run: runBeside(join(here, 'backupWorker.js')),
+    replace,
+  }
+  const backups = new Backups(parts, remembered)
   const webFolder = join(here, '../../web/dist')
-  const app = createApp({ db, pool, hub, recorder, data, log, version, webFolder })
-  const server = app.listen(port, host)
+  const app = createApp({ db, pool, hub, recorder, backups, data, log, version, webFolder })
+  return {
+    app,
+    close: async () => {
+      backups.close()
+      hub.close()
+      await recorder.close()
+      await opened.close()
+    },
+  }
+}
+
+function answerChanging(res: ServerResponse): void {
+  const problem = new AppError('changingOver').toProblem()
+  res.writeHead(problem.status, { 'content-type': 'application/problem+json', 'retry-after': '2' })
+  res.end(JSON.stringify(problem))
+}
+
+/**
+ * Opens a folder of records and serves it.
+ * @throws {FolderInUse}, {FolderUnusable} and what listening throws; then nothing stays open.
+ */
+export async function serve(settings: ServeSettings): Promise<Serving> {
+  const { host, port, data } = settings
+  requirePlace(data)
+  const unlock = await lockFolder(data)
+  takeBuiltChecks()
+  const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
+  const pool = createPool(() => new Worker(join(here, 'calcWorker.js')), {
+    size: Math.max(1, cpus().length - 1),
+  })
+  let current: OpenShop | null = null
+  const lasting: Lasting = {
+    pool,
+    log,
+    remembered: { doing: null, fault: null, restored: null },
+    replace: async (restored, manifest) => {
+      const before = current
+      current = null
+      server.closeAllConnections()
+      await before?.close()
+      replaceDatabase(data, restored, manifest)
+      current = await openShop(settings, lasting)
+    },
+  }
+  current = await openShop(settings, lasting)
+  const server = createServer((req, res) => {
+    if (current) current.app(req, res)
+    else answerChanging(res)
+  }).listen(port, host)
   const stop = async (): Promise<void> => {
     const closed = new Promise((done) => server.close(done))
     server.closeAllConnections()
-    hub.close()
-    await recorder.close()
-    await Promise.allSettled([closed, pool.close(), close()])
+    await current?.close()
+    await Promise.allSettled([closed, pool.close()])
     unlock()
   }
   try {
@@ -97,5 +172,5 @@ export async function serve({ host, port, data, demo = false }: ServeSettings): 
     await stop()
     throw error
   }
-  return { version, stop }
+  return { version: ANKLET_VERSION, stop }
 }

@@ -42,6 +42,7 @@ const TITLE: Readonly<Record<number, string>> = {
   413: 'Too large',
   422: 'That cannot be',
   500: 'Something broke on our side',
+  503: 'Not now',
   504: 'No answer',
   507: 'No room',
 }

@@ -90,6 +90,14 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `This file was written by a newer Anklet (format ${String(data['version'])}; ` +
     `this one reads up to ${String(data['newest'])}). Update this one first; ` +
     'nothing was stored.',
+  exchangeTooLarge: (data) =>
+    `The photos alone are ${String(data['megabytes'])} MB; a file for another shop takes up to ` +
+    `${String(data['most'])}. Save the jobs one by one, or move the whole shop as a backup.`,
+  notABackup: (data) => String(data['sentence']),
+  folderUnusable: (data) =>
+    `Nothing can be written in the folder "${String(data['folder'])}" of the shop’s computer. ` +
+    'Name one by its full path that is there and can be written in.',
+  changingOver: () => 'A backup is being put in place. Try again in a moment.',
   bundleTorn: (data) =>
     `The file does not hang together: ${String(data['sentence'])} Nothing was stored.`,
   adapterUnknown: (data) =>

@@ -32,7 +32,9 @@ type Query<Name extends QueryName> = (
 ) => Promise<QueryResponse<Name>>
 
 const QUERIES: {
-  readonly [Name in Exclude<QueryName, '/api/health' | '/api/devices'>]: Query<Name>
+  readonly [
+    Name in Exclude<QueryName, '/api/health' | '/api/devices' | '/api/backups'>
+  ]: Query<Name>
 } = {
   '/api/shop': readShop,
   '/api/people': listPeople,

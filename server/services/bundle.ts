@@ -199,7 +199,11 @@ export async function takeBundle(db: Database, bundle: ShopBundle): Promise<Bund
   try {
     return await db.transaction(async (tx) => {
       const taking = new Taking(tx)
-      await tx.insert(shop).values(bundle.shop).onConflictDoNothing()
+      // Where backups go belongs to the machine, not to the shop.
+      await tx
+        .insert(shop)
+        .values({ ...bundle.shop, backup: null })
+        .onConflictDoNothing()
       const who = await takePeople(tx, taking, bundle.people)
       const owned = ownedBy(who)
       const entered = <Row extends { person: string }>(row: Row) => unseen(owned(row))

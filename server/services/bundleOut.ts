@@ -1,5 +1,5 @@
 import type { PgColumn } from 'drizzle-orm/pg-core'
-import { asc, eq, inArray } from 'drizzle-orm'
+import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { ShopBundle } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
@@ -170,12 +170,30 @@ const proceduresOut = async (
 ): Promise<NonNullable<ShopBundle['procedures']> | null> =>
   (await tx.select({ book: procedures.book, way: procedures.way }).from(procedures))[0] ?? null
 
-/** The whole shop as one file, as it stood at one moment. */
+/** Photos in one exchange file, bytes at most: it is made and read as one text. */
+const MOST_PHOTO_BYTES = 45e6
+
+async function requireExchangeable(tx: Transaction): Promise<void> {
+  const [sum] = await tx
+    .select({ bytes: sql<number>`coalesce(sum(length(${photo.picture})), 0)::float8` })
+    .from(photo)
+  if (sum!.bytes > MOST_PHOTO_BYTES)
+    throw new AppError('exchangeTooLarge', {
+      megabytes: Math.ceil(sum!.bytes / 1e6),
+      most: MOST_PHOTO_BYTES / 1e6,
+    })
+}
+
+/**
+ * The shop as a file for another one, as it stood at one moment.
+ * @throws {AppError} `exchangeTooLarge`
+ */
 export const writeBundle = (db: Database): Promise<ShopBundle> =>
-  db.transaction(
-    async (tx) => ({
+  db.transaction(async (tx) => {
+    await requireExchangeable(tx)
+    return {
       ...begun(),
-      shop: await readShop(tx),
+      shop: { ...(await readShop(tx)), backup: null },
       people: await listPeople(tx),
       vehicleTypes: await listVehicleTypes(tx),
       vehicles: await listVehicles(tx),
@@ -191,9 +209,8 @@ export const writeBundle = (db: Database): Promise<ShopBundle> =>
       coils: await listCoils(tx),
       procedures: await proceduresOut(tx),
       torques: await listTorques(tx),
-    }),
-    CONSISTENT,
-  )
+    }
+  }, CONSISTENT)
 
 /**
  * One job as a file that another shop can read in: its car, its type with its texts and torques,
@@ -214,7 +231,7 @@ export const writeJobBundle = (db: Database, jobId: string): Promise<ShopBundle>
     })
     return {
       ...begun(),
-      shop: await readShop(tx),
+      shop: { ...(await readShop(tx)), backup: null },
       people: (await listPeople(tx)).filter(({ id }) => told.includes(id)),
       vehicleTypes: await tx.select().from(vehicleType).where(eq(vehicleType.id, typeId)),
       vehicles,

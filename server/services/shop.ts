@@ -5,7 +5,13 @@ import { shop } from '../store/schema.ts'
 import type { Handler } from './handler.ts'
 import { updateVersion } from './saving.ts'
 
-const UNNAMED: Shop = { version: 1, name: 'Workshop', units: DEFAULT_UNITS, rate: null }
+const UNNAMED: Shop = {
+  version: 1,
+  name: 'Workshop',
+  units: DEFAULT_UNITS,
+  rate: null,
+  backup: null,
+}
 
 /** Changes the shop's name and units. */
 export const changeShop: Handler<'shop.change'> = async (tx, { payload, baseVersion }) => {
@@ -16,7 +22,13 @@ export const changeShop: Handler<'shop.change'> = async (tx, { payload, baseVers
 /** The shop; one without a name until somebody gives it one. */
 export async function readShop(db: Database): Promise<Shop> {
   const [row] = await db
-    .select({ version: shop.version, name: shop.name, units: shop.units, rate: shop.rate })
+    .select({
+      version: shop.version,
+      name: shop.name,
+      units: shop.units,
+      rate: shop.rate,
+      backup: shop.backup,
+    })
     .from(shop)
   return row ?? UNNAMED
 }

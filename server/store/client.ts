@@ -1,5 +1,6 @@
 import type { QueryOptions, Results, Transaction } from '@electric-sql/pglite'
 import { PGlite, types } from '@electric-sql/pglite'
+import { copyControl, copyFiles, copyLog } from './copy.ts'
 import { DurableFolder } from './durableFolder.ts'
 
 const asWritten = (text: string): string => text
@@ -52,11 +53,13 @@ export interface Watching {
  */
 export class Client extends PGlite {
   private shared: Promise<void> | null = null
+  /** While the files are copied, the log must go back to where the copying began. */
+  private isCopied = false
   /** Place in the log of the last checkpoint of this run. */
   private shortenedAt: number | null = null
 
   private constructor(
-    folder: string,
+    private readonly folder: string,
     private readonly whole: () => void,
     hear: (line: string) => boolean,
   ) {
@@ -150,10 +153,30 @@ export class Client extends PGlite {
   /** Brings the data files to the disk when much log has gathered, so that it need not be kept. */
   private shortenLog(at: number): void {
     this.shortenedAt ??= at
-    if (at - this.shortenedAt < LOG_BYTES) return
+    if (this.isCopied || at - this.shortenedAt < LOG_BYTES) return
     this.shortenedAt = at
     // Nobody waits for it. Should it fail, PostgreSQL ends itself and the next command hears of it.
     this.checkpoint().catch(() => undefined)
+  }
+
+  /**
+   * Copies the database as it stands at the end of the copying, while others read and write. The
+   * copy is like one that lost its power: opened, it reads its log from where the copying began,
+   * which holds every page that was written meanwhile as a whole.
+   */
+  async copyTo(folder: string): Promise<void> {
+    this.isCopied = true
+    try {
+      await super.transaction(async (tx) => {
+        await tx.exec('checkpoint')
+        await copyControl(this.folder, folder)
+      })
+      await copyFiles(this.folder, folder)
+      await this.settled()
+      await copyLog(this.folder, folder)
+    } finally {
+      this.isCopied = false
+    }
   }
 
   /** Brings all data files to the disk. */

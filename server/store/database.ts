@@ -30,6 +30,12 @@ export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 /** An opened database and how to close it. */
 export interface OpenDatabase {
   readonly db: Database
+  /** What stands beside it about it. */
+  readonly marker: Pick<Marker, 'shopId' | 'demo' | 'migrations'>
+  /** Copies the database as it is at the end of the copying, while others work. */
+  copyTo(folder: string): Promise<void>
+  /** Notes beside the database where its backups go; null: where they usually do. */
+  noteBackupFolder(folder: string | null): void
   close(): Promise<void>
 }
 
@@ -119,12 +125,8 @@ class Marking {
     private marker: Marker,
   ) {}
 
-  get knowsFiles(): boolean {
-    return this.marker.files !== null
-  }
-
-  get wholeAt(): string {
-    return this.marker.wholeAt
+  get now(): Marker {
+    return this.marker
   }
 
   write(changes: Partial<Marker>): void {
@@ -151,7 +153,7 @@ async function bringUpToDate(
     marking.write({ files: null })
     await migrate(db, { migrationsFolder })
   }
-  if (isNew || !marking.knowsFiles) {
+  if (isNew || marking.now.files === null) {
     marking.write({ migrations: known })
     await client.checkpoint()
   }
@@ -188,7 +190,7 @@ async function openClient(
     })
   } catch (error) {
     const said = (error instanceof Error ? error.message : String(error)).split('\n')[0]!
-    throw unusable(dataFolder, { fault: 'unopened', said, wholeAt: marking.wholeAt })
+    throw unusable(dataFolder, { fault: 'unopened', said, wholeAt: marking.now.wholeAt })
   }
 }
 
@@ -218,10 +220,15 @@ export async function openDatabase(
   }
   if ((await migrationsSeen(db)) > known) return refuse({ fault: 'newerRelease' })
   const file = await missingFile(db, folder)
-  if (file) return refuse({ fault: 'fileMissing', file, wholeAt: marking.wholeAt })
+  if (file) return refuse({ fault: 'fileMissing', file, wholeAt: marking.now.wholeAt })
   await bringUpToDate(client, db, migrationsFolder, marking)
   return {
     db,
+    marker: marking.now,
+    copyTo: (to) => client.copyTo(to),
+    noteBackupFolder: (backupFolder) => {
+      if (marking.now.backupFolder !== backupFolder) marking.write({ backupFolder })
+    },
     close: async () => {
       await client.checkpoint()
       await client.close()

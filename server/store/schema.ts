@@ -18,6 +18,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core'
 import type {
+  BackupSettings,
   Architecture,
   ArrivalRecord,
   ProofRecord,
@@ -70,6 +71,7 @@ export const shop = pgTable(
     name: text('name').notNull(),
     units: jsonb('units').$type<Shop['units']>().notNull(),
     rate: jsonb('rate').$type<Rate>(),
+    backup: jsonb('backup').$type<BackupSettings>(),
   },
   (table) => [check('one_shop', sql`${table.id} = 1`)],
 )

@@ -6,6 +6,8 @@ import type { CommandPayload, CommandType } from '@anklet/contract'
 import type { Express } from 'express'
 import request from 'supertest'
 import { createApp } from '../app.ts'
+import { Backups } from '../backup/backups.ts'
+import { doTask } from '../backup/tasks.ts'
 import type { CalculationPool } from '../calc/pool.ts'
 import { runCalculation } from '../calc/run.ts'
 import type { OpenDatabase } from '../store/database.ts'
@@ -25,6 +27,8 @@ const inPlace: CalculationPool = {
 /** A server on a real database in a folder of its own, with one person to sign. */
 export interface TestBench {
   readonly app: Express
+  /** Folder of its records. */
+  readonly folder: string
   readonly db: OpenDatabase['db']
   readonly person: string
   readonly errors: unknown[]
@@ -42,12 +46,25 @@ export interface TestBench {
 /** Sets a test server up with an empty shop. @param people false: not even one person to sign. */
 export async function startBench({ people = true } = {}): Promise<TestBench> {
   const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
-  const { db, close } = await openDatabase(folder, MIGRATIONS, { template: TEMPLATE })
+  const opened = await openDatabase(folder, MIGRATIONS, { template: TEMPLATE })
+  const { db, close } = opened
   const errors: unknown[] = []
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
+  const backups = new Backups(
+    {
+      data: folder,
+      opened,
+      making: { migrations: MIGRATIONS, template: TEMPLATE },
+      release: '0.0.0',
+      run: doTask,
+      replace: () => Promise.resolve(),
+    },
+    { doing: null, fault: null, restored: null },
+  )
   const app = createApp({
     db,
+    backups,
     pool: inPlace,
     hub,
     recorder,
@@ -73,6 +90,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
   if (people) await send('person.add', { personId: person, name: 'T. Tester' }).expect(200)
   return {
     app,
+    folder,
     db,
     person,
     errors,
@@ -80,6 +98,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
     get: (path) => request(app).get(path),
     post: (path, body) => request(app).post(path).send(body),
     end: async () => {
+      backups.close()
       hub.close()
       await recorder.close()
       await close()

@@ -1,4 +1,5 @@
 import type {
+  BackupsRecord,
   BundleOutcome,
   Command,
   CommandResult,
@@ -87,6 +88,14 @@ export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>
     { method: 'POST', headers: { 'content-type': 'application/json' }, body: bundle },
     LONG_PATIENCE_MS,
   )) as BundleOutcome
+
+/** Brings a backup of another machine; the file goes from the disk to the server as it is. */
+export const bringBackup = async (file: Blob): Promise<BackupsRecord> =>
+  (await call(
+    '/api/backups/files',
+    { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file },
+    LONG_PATIENCE_MS,
+  )) as BackupsRecord
 
 /** Posts something to a door of the server. @throws {Refused} or {Unreachable}. */
 export const tell = (path: string, body: object): Promise<unknown> =>

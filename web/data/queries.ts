@@ -50,6 +50,13 @@ export const useTorques = () =>
   useQuery({ queryKey: ['torques'], queryFn: () => ask('/api/torques') })
 export const useReturns = () =>
   useQuery({ queryKey: ['returns'], queryFn: () => ask('/api/returns'), refetchInterval: 60_000 })
+/** The shop's backups; looked at often while one is made or put back. */
+export const useBackups = () =>
+  useQuery({
+    queryKey: ['backups'],
+    queryFn: () => ask('/api/backups'),
+    refetchInterval: ({ state }) => (state.data?.doing ? 1000 : 60_000),
+  })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 
 /**

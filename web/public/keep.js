@@ -52,6 +52,8 @@ self.addEventListener('fetch', (event) => {
     pathname === '/api/health'
   )
     return
+  // A file is the shop as it is now or none at all: an old answer would pass for a new one.
+  if (pathname.endsWith('/bundle') || pathname.startsWith('/api/backups')) return
   // What is live is never kept, and a stream never ends.
   if (pathname.startsWith('/api/devices') || pathname.startsWith('/api/adapters')) return
   if (request.mode === 'navigate') event.respondWith(askedFirst(request, '/'))

@@ -5,8 +5,9 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { useNow } from '../../parts/useNow.ts'
-import { useJobs, useReturns, useShop } from '../../data/queries.ts'
+import { useBackups, useJobs, useReturns, useShop } from '../../data/queries.ts'
 import { factsOf } from '../../words/steps.ts'
+import { dueWords } from '../../words/backups.ts'
 import { momentWords, spanWords } from '../../words/times.ts'
 import { JobTag } from './JobTag.tsx'
 import { Plate } from '../../parts/Plate.tsx'
@@ -71,6 +72,21 @@ function ComingBack({ now }: { readonly now: number }): ReactNode {
   )
 }
 
+/** Said when nobody has backed the shop up for two days. */
+function BackupDue({ now }: { readonly now: number }): ReactNode {
+  const record = useBackups().data
+  const words = record ? dueWords(record, new Date(now)) : null
+  if (words === null) return null
+  return (
+    <p className="mb-5" role="status">
+      {words}{' '}
+      <Link to="/shop" className="underline">
+        Back it up
+      </Link>
+    </p>
+  )
+}
+
 function headline(entries: readonly Entry[]): string {
   const due = entries.filter(
     ({ step }) => step.urgency === 'overdue' || step.urgency === 'now',
@@ -109,6 +125,7 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
           the car in front of you.
         </p>
       )}
+      <BackupDue now={now} />
       <Group title="Due now" entries={group('overdue', 'now')} now={now} />
       <Group title="Left alone" entries={group('waiting')} now={now} />
       <ComingBack now={now} />

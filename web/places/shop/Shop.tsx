@@ -9,7 +9,8 @@ import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../.
 import type { Theme } from '../../state/session.ts'
 import { useSession } from '../../state/session.ts'
 import { RateForm } from './RateForm.tsx'
-import { Backup } from './Backup.tsx'
+import { Backups } from './Backups.tsx'
+import { Exchange } from './Exchange.tsx'
 import { AddPerson } from '../shell/People.tsx'
 
 type Units = ShopRecord['units']
@@ -203,7 +204,8 @@ export function Shop(): ReactNode {
         )}
         <AddPerson onAdded={() => undefined} />
       </section>
-      <Backup />
+      <Backups />
+      <Exchange />
       <Tape />
     </div>
   )

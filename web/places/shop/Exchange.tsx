@@ -11,10 +11,10 @@ type Doing =
   | { readonly state: 'done'; readonly words: string }
   | { readonly state: 'failed'; readonly words: string }
 
-const LARGEST_MB = 200
+const LARGEST_MB = 64
 
-/** The whole shop as one file, out and in. */
-export function Backup(): ReactNode {
+/** The shop's records as one file for another shop, out and in. */
+export function Exchange(): ReactNode {
   const client = useQueryClient()
   const [doing, setDoing] = useState<Doing>({ state: 'idle' })
   const busy = doing.state === 'busy'
@@ -44,7 +44,7 @@ export function Backup(): ReactNode {
       if (file.size > LARGEST_MB * 1e6)
         setDoing({
           state: 'failed',
-          words: `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be taken over.`,
+          words: `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be taken over. A whole shop of that size moves as a backup.`,
         })
       else {
         const { added, known } = await sendBundle(await file.text())
@@ -60,17 +60,17 @@ export function Backup(): ReactNode {
     input.value = ''
   }
   return (
-    <section aria-label="The whole shop as one file" className="grid content-start gap-3">
-      <h1>The whole shop as one file</h1>
+    <section aria-label="To and from another shop" className="grid content-start gap-3">
+      <h1>To and from another shop</h1>
       <p className="text-ink-2">
-        Everything on record: people, vehicle types, cars, jobs, rounds, watches, notes, photos.
-        Kept elsewhere it is the backup; read in, it adds what is not here yet and changes nothing
-        that is. A single job out of another shop is read in the same way.
+        People, vehicle types, cars, jobs, rounds, watches, notes and photos as one file. Read in,
+        it adds what is not here yet and changes nothing that is. A single job out of another shop
+        is read in the same way. It is no backup: what was done when, by which tablet, stays here.
       </p>
       <div className="flex flex-wrap gap-2">
         <button type="button" className="btn" disabled={busy} onClick={() => void out()}>
           <Download size={18} aria-hidden />
-          Save it
+          Save it as a file
         </button>
         <label
           className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}
