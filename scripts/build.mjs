@@ -46,7 +46,7 @@ function fingerprint() {
   return hash.digest('hex')
 }
 
-async function buildServer(dist) {
+async function buildServer(dist, madeFrom) {
   const { build } = await import('esbuild')
   const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
   // Our own rooms are bundled; packages stay where npm put them.
@@ -76,7 +76,10 @@ async function buildServer(dist) {
     target: 'node20',
     sourcemap: true,
     logLevel: 'warning',
-    define: { ANKLET_VERSION: JSON.stringify(version) },
+    define: {
+      ANKLET_VERSION: JSON.stringify(version),
+      ANKLET_BUILD: JSON.stringify(buildOf(madeFrom)),
+    },
     plugins: [packagesOutside],
   })
   cpSync(join(root, 'server/store/migrations'), join(dist, 'migrations'), { recursive: true })
@@ -96,11 +99,16 @@ function runBuilt(name, refusal) {
   })
 }
 
+// Names a build: page and server of one build go together.
+const buildOf = (madeFrom) => madeFrom.slice(0, 12)
+
 async function buildWeb(madeFrom) {
   const { build } = await import('vite')
   // The bundler says `production` to the whole process; what runs after the build is told nothing.
   const { NODE_ENV } = process.env
+  process.env.ANKLET_BUILD = buildOf(madeFrom)
   await build({ root: join(root, 'web'), logLevel: 'warn' })
+  delete process.env.ANKLET_BUILD
   if (NODE_ENV === undefined) delete process.env.NODE_ENV
   else process.env.NODE_ENV = NODE_ENV
   const assets = join(root, 'web/dist/assets')
@@ -119,7 +127,7 @@ async function buildWeb(madeFrom) {
   writeFileSync(
     keeper,
     [
-      `const BUILD = ${JSON.stringify(madeFrom.slice(0, 12))}`,
+      `const BUILD = ${JSON.stringify(buildOf(madeFrom))}`,
       `const FILES = ${JSON.stringify(files)}`,
       readFileSync(keeper, 'utf8'),
     ].join('\n'),
@@ -135,7 +143,7 @@ export async function ensureBuilt() {
   console.log('Building …')
   rmSync(dist, { recursive: true, force: true })
   mkdirSync(dist, { recursive: true })
-  await Promise.all([buildServer(dist), buildWeb(wanted)])
+  await Promise.all([buildServer(dist, wanted), buildWeb(wanted)])
   writeFileSync(stamp, wanted)
 }
 

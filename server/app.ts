@@ -30,6 +30,8 @@ export interface AppParts {
   /** Folder of the records. */
   readonly data: string
   readonly version: string
+  /** Names the build, so that an older page learns that it is one. */
+  readonly build?: string
   readonly log: Pick<Logger, 'error'>
   /** Names the server answers to; left out: those by which a machine reaches itself. */
   readonly names?: ReadonlySet<string>
@@ -47,6 +49,7 @@ export function createApp(parts: AppParts): Express {
     backups,
     data,
     version,
+    build,
     log,
     webFolder,
     names = LOCAL_NAMES,
@@ -73,6 +76,7 @@ export function createApp(parts: AppParts): Express {
   app.use(ownAddressOnly(names))
   app.use('/api', (_req, res, next) => {
     res.set('cache-control', 'no-store')
+    if (build !== undefined) res.set('x-anklet-build', build)
     next()
   })
   app.use(['/api/commands', '/api/bundle', '/api/backups/files'], requireRoom(data))

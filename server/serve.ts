@@ -26,6 +26,7 @@ import { lockFolder } from './store/lock.ts'
 import { replaceDatabase } from './store/replace.ts'
 
 declare const ANKLET_VERSION: string
+declare const ANKLET_BUILD: string
 
 /** Where a server listens and keeps its records. */
 export interface ServeSettings {
@@ -106,7 +107,18 @@ async function openShop(
   }
   const backups = new Backups(parts, remembered)
   const webFolder = join(here, '../../web/dist')
-  const app = createApp({ db, pool, hub, recorder, backups, data, log, version, webFolder })
+  const app = createApp({
+    db,
+    pool,
+    hub,
+    recorder,
+    backups,
+    data,
+    log,
+    version,
+    build: ANKLET_BUILD,
+    webFolder,
+  })
   return {
     app,
     close: async () => {

@@ -14,6 +14,8 @@ const SHARED = {
 }
 
 export default defineConfig({
+  // The build says what it was made from; while the interface is developed nobody does.
+  define: { ANKLET_BUILD: JSON.stringify(process.env['ANKLET_BUILD'] ?? '') },
   plugins: [react(), tailwindcss()],
   server: { proxy: { '/api': api } },
   worker: { format: 'es' },

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import type { Command } from '@anklet/contract'
-import { useConnection } from '../state/connection.ts'
+import { noteBuild, useConnection } from '../state/connection.ts'
 import { ask, Refused, send, sentenceOf, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
@@ -49,6 +49,42 @@ describe('asking the server', () => {
     expect(useConnection.getState().away).toBe(true)
     answer(502, '<html>Bad gateway</html>')
     await expect(send(command)).rejects.toBeInstanceOf(Unreachable)
+  })
+
+  test('what the server cannot do now is no refusal: its sentence stays, and it is tried again', async () => {
+    for (const status of [500, 503, 507]) {
+      answer(status, { detail: 'The disk of the shop is full.', code: 'diskFull', path: null })
+      const error = await send(command).catch((thrown: unknown) => thrown)
+      expect(error).toBeInstanceOf(Unreachable)
+      expect(sentenceOf(error)).toBe('The disk of the shop is full.')
+    }
+  })
+
+  test('on a page older than its server nothing is refused for how it is said', async () => {
+    const misunderstood = { detail: 'The kind is not known.', code: 'unknownCommand', path: null }
+    answer(400, misunderstood)
+    await expect(send(command)).rejects.toBeInstanceOf(Refused)
+    useConnection.setState({ stale: true })
+    answer(400, misunderstood)
+    const error = await send(command).catch((thrown: unknown) => thrown)
+    expect(error).toBeInstanceOf(Unreachable)
+    expect(sentenceOf(error)).toContain('Reload the page: what was typed and done here is kept.')
+    answer(422, { detail: 'This job is closed.', code: 'jobClosed', path: null })
+    await expect(send(command)).rejects.toBeInstanceOf(Refused)
+    useConnection.setState({ stale: false })
+  })
+
+  test('a page learns that its server is of another build; one that does not say is none', () => {
+    noteBuild('b', 'a')
+    expect(useConnection.getState().stale).toBe(true)
+    noteBuild('a', 'a')
+    expect(useConnection.getState().stale).toBe(false)
+    for (const [build, own] of [
+      [null, 'a'],
+      ['b', ''],
+    ] as const)
+      noteBuild(build, own)
+    expect(useConnection.getState().stale).toBe(false)
   })
 
   test('what was kept on this device counts as the server being away', async () => {

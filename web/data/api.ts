@@ -8,7 +8,7 @@ import type {
   QueryName,
   QueryResponse,
 } from '@anklet/contract'
-import { noteConnection } from '../state/connection.ts'
+import { noteBuild, noteConnection, RELOAD, useConnection } from '../state/connection.ts'
 
 /** The server said no, in a sentence for people. */
 export class Refused extends Error {
@@ -26,10 +26,13 @@ export class Refused extends Error {
   }
 }
 
-/** The server did not answer at all. */
+/** The server did not answer, or not now: the same may be sent again. */
 export class Unreachable extends Error {
-  constructor() {
-    super('The server does not answer.')
+  constructor(
+    /** Why, where the server said so. */
+    readonly sentence = 'The server does not answer. Nothing was lost; try again in a moment.',
+  ) {
+    super(sentence)
   }
 }
 
@@ -40,6 +43,8 @@ const LONG_PATIENCE_MS = 300_000
 
 /** Set on answers that were kept on this device because the server was away. */
 const KEPT = 'x-anklet-kept'
+/** What the server's interface was made from. */
+const BUILD = 'x-anklet-build'
 
 async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS): Promise<unknown> {
   let response: Response
@@ -50,6 +55,7 @@ async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS):
     throw new Unreachable()
   }
   noteConnection(response.headers.has(KEPT))
+  if (!response.headers.has(KEPT)) noteBuild(response.headers.get(BUILD))
   const body: unknown = await response.json().catch(() => null)
   if (response.ok && body !== null) return body
   // A gateway's error page is not ours: treat it as an outage, and try again later.
@@ -60,6 +66,10 @@ async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS):
     faults?: Refused['faults']
   } | null
   if (!problem?.detail) throw new Unreachable()
+  // Not the sender's fault: it stays with whoever sent it, and is tried again.
+  if (response.status >= 500) throw new Unreachable(problem.detail)
+  // An older page may say things in a way the server has left behind.
+  if (response.status === 400 && useConnection.getState().stale) throw new Unreachable(RELOAD)
   throw new Refused(
     response.status,
     problem.code ?? 'unknown',
@@ -115,7 +125,6 @@ export const send = async (command: Command): Promise<CommandResult> =>
 /** What to tell a person about an error. */
 export function sentenceOf(error: unknown): string {
   if (error instanceof Refused) return error.sentence
-  if (error instanceof Unreachable)
-    return 'The server does not answer. Nothing was lost; try again in a moment.'
+  if (error instanceof Unreachable) return error.sentence
   return 'Something broke on this page. Reload it; what you entered is kept.'
 }

@@ -8,13 +8,25 @@ const RETRY_MS = 2500
 const LOOK_AGAIN_MS = 700
 const busy = new Set<string>()
 
-/**
- * What is sent next of a job: the oldest, unless one was refused: what came after it may rest on
- * it.
- */
+const photoOf = ({ command }: Queued): string | null =>
+  command.type === 'photo.add' ? command.payload.photoId : null
+
+// A step may rest on any that was done before it, and on the photos it shows; a photo on nothing.
+function restsOn({ command }: Queued, earlier: Queued): boolean {
+  if (command.type === 'photo.add') return false
+  const photo = photoOf(earlier)
+  return photo === null || JSON.stringify(command.payload).includes(photo)
+}
+
+/** What is sent next of a job: the oldest that does not rest on something the server refused. */
 export function headOf(items: readonly Queued[], jobId: string): Queued | null {
   const own = items.filter((item) => item.jobId === jobId)
-  return own.some(({ refusal }) => refusal !== null) ? null : (own[0] ?? null)
+  const held: Queued[] = []
+  for (const item of own) {
+    if (item.refusal === null && !held.some((earlier) => restsOn(item, earlier))) return item
+    held.push(item)
+  }
+  return null
 }
 
 // An answer of before may still stand on the page, or come from this device's own store while the
@@ -66,9 +78,9 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
           continue
         }
         drop(sent, true)
+        sent = []
         refuse(head.key, error.sentence)
         await client.invalidateQueries({ queryKey: ['job', jobId] })
-        return
       }
     }
   } catch {

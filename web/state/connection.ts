@@ -1,11 +1,37 @@
 import { create } from 'zustand'
 
-/** Whether the server was away at the last question: what is shown then is what was kept on this device. */
-export const useConnection = create<{ readonly away: boolean }>(() => ({ away: false }))
+declare const ANKLET_BUILD: string | undefined
+// Nobody says it where there was no build.
+const OWN_BUILD = typeof ANKLET_BUILD === 'string' ? ANKLET_BUILD : ''
+
+interface Connection {
+  /** The server was away at the last question: what is shown is what was kept on this device. */
+  readonly away: boolean
+  /** The server has a newer interface than this page. */
+  readonly stale: boolean
+}
+
+export const useConnection = create<Connection>()(() => ({ away: false, stale: false }))
+
+/** Said on a page that is older than its server. */
+export const RELOAD =
+  'There is a newer Anklet on the server than on this page. Reload the page: ' +
+  'what was typed and done here is kept.'
 
 /** Notes how the last question went. */
 export const noteConnection = (away: boolean): void => {
   if (useConnection.getState().away !== away) useConnection.setState({ away })
+}
+
+/**
+ * Notes what the server's interface was made from.
+ * @param build null: the server does not say
+ * @param own what this page was made from; empty while it is being developed
+ */
+export function noteBuild(build: string | null, own = OWN_BUILD): void {
+  if (build === null || own === '') return
+  const stale = build !== own
+  if (useConnection.getState().stale !== stale) useConnection.setState({ stale })
 }
 
 /**

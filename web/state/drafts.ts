@@ -5,6 +5,7 @@ import { perCorner } from '@anklet/core/vehicle'
 import type { Thermometer } from '@anklet/core/leakdown'
 import { createStore, del, entries, set } from 'idb-keyval'
 import { create } from 'zustand'
+import { keep } from './keeping.ts'
 import type { Stop, Taken } from './walk.ts'
 
 /** What a round in progress is taken for. */
@@ -94,30 +95,24 @@ interface Drafts {
 const database = createStore('anklet', 'rounds')
 const channel = new BroadcastChannel('anklet.rounds')
 
-// One write after another: a later state never loses the race against an earlier one.
-let writing: Promise<unknown> = Promise.resolve()
-const inOrder = (write: () => Promise<unknown>): void => {
-  writing = writing.then(write, write)
-}
-
 /** Every round in progress on this device. Each change is in IndexedDB before the next one, and in every open tab. */
 export const useDrafts = create<Drafts>()((setState, get) => {
-  const keep = (draft: Draft): void => {
+  const keepDraft = (draft: Draft): void => {
     setState(({ byKey }) => ({ byKey: { ...byKey, [draft.key]: draft } }))
-    inOrder(() => set(draft.key, draft, database))
+    keep(`round ${draft.key}`, () => set(draft.key, draft, database))
     channel.postMessage(draft)
   }
   return {
     loaded: false,
     byKey: {},
-    put: keep,
+    put: keepDraft,
     patch: (key, change) => {
       const draft = get().byKey[key]
-      if (draft) keep({ ...draft, ...change })
+      if (draft) keepDraft({ ...draft, ...change })
     },
     drop: (key) => {
       setState(({ byKey }) => ({ byKey: without(byKey, key) }))
-      inOrder(() => del(key, database))
+      keep(`round ${key}`, () => del(key, database))
       channel.postMessage(key)
     },
   }

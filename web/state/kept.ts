@@ -1,5 +1,6 @@
 import { create } from 'zustand'
-import { persist } from 'zustand/middleware'
+import { createJSONStorage, persist } from 'zustand/middleware'
+import { guardedStorage } from './keeping.ts'
 
 /** Things half entered, by what they are for. */
 interface Kept<Draft> {
@@ -27,6 +28,6 @@ export const keptDrafts = <Draft extends object>(name: string, empty: Draft) =>
             byKey: Object.fromEntries(Object.entries(byKey).filter(([other]) => other !== key)),
           })),
       }),
-      { name, version: 1 },
+      { name, version: 1, storage: createJSONStorage(() => guardedStorage) },
     ),
   )

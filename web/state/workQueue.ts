@@ -1,6 +1,7 @@
 import type { Command } from '@anklet/contract'
 import { createStore, del, entries, set } from 'idb-keyval'
 import { create } from 'zustand'
+import { keep } from './keeping.ts'
 
 /** Something done at the car that the server has not taken yet. */
 export interface Queued {
@@ -30,12 +31,6 @@ type Told =
   | { readonly drop: readonly string[]; readonly taken: boolean }
   | { readonly refuse: string; readonly sentence: string }
 
-// One write after another: what was done first is kept first.
-let writing: Promise<unknown> = Promise.resolve()
-const inOrder = (write: () => Promise<unknown>): void => {
-  writing = writing.then(write, write)
-}
-
 const withAdded = (items: readonly Queued[], more: readonly Queued[]): readonly Queued[] =>
   [...items, ...more.filter(({ key }) => !items.some((each) => each.key === key))].sort((a, b) =>
     a.key < b.key ? -1 : 1,
@@ -59,30 +54,35 @@ const dropped = (
     : taken,
 })
 
-let count = 0
-/** Keys that sort as they were made. */
-const nextKey = (): string =>
-  `${String(Date.now()).padStart(15, '0')}-${String((count += 1)).padStart(6, '0')}`
+/** Names this tab among others: two of them may count to the same number. */
+const tab = crypto.randomUUID().slice(0, 8)
+const placeOf = (key: string): number => Number(key.split('-')[0])
+let highest = 0
+/** A key that sorts after all that were seen here; the clock of a tablet may be set back. */
+function nextKey(items: readonly Queued[]): string {
+  highest = Math.max(highest, ...items.map(({ key }) => placeOf(key))) + 1
+  return `${String(highest).padStart(15, '0')}-${tab}`
+}
 
 /** What was done at the car and is on its way, kept on this device and shared by its tabs. */
 export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
   items: [],
   taken: [],
   add: (jobId, command) => {
-    const item: Queued = { key: nextKey(), jobId, command, refusal: null }
+    const item: Queued = { key: nextKey(get().items), jobId, command, refusal: null }
     setState(({ items }) => ({ items: withAdded(items, [item]) }))
-    inOrder(() => set(item.key, item, database))
+    keep(`entry ${item.key}`, () => set(item.key, item, database))
     channel.postMessage({ add: item } satisfies Told)
   },
   refuse: (key, sentence) => {
     setState(({ items }) => ({ items: withRefused(items, key, sentence) }))
     const item = get().items.find((each) => each.key === key)
-    if (item) inOrder(() => set(key, item, database))
+    if (item) keep(`entry ${key}`, () => set(key, item, database))
     channel.postMessage({ refuse: key, sentence } satisfies Told)
   },
   drop: (keys, took) => {
     setState((before) => dropped(before, keys, took))
-    for (const key of keys) inOrder(() => del(key, database))
+    for (const key of keys) keep(`entry ${key}`, () => del(key, database))
     channel.postMessage({ drop: keys, taken: took } satisfies Told)
   },
 }))

@@ -2,7 +2,8 @@ import { Moon, Sun, SunMoon } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
-import { useConnection } from '../../state/connection.ts'
+import { RELOAD, useConnection } from '../../state/connection.ts'
+import { useKeeping } from '../../state/keeping.ts'
 import { useDrafts } from '../../state/drafts.ts'
 import { useWorkQueue } from '../../state/workQueue.ts'
 import type { Theme } from '../../state/session.ts'
@@ -92,6 +93,31 @@ function Connection(): ReactNode {
   )
 }
 
+/** Said when the browser's store does not take what is typed: nothing else would tell of it. */
+function NotKept(): ReactNode {
+  const failing = useKeeping((keeping) => keeping.failing.length)
+  if (failing === 0) return null
+  return (
+    <p role="alert" className="alarm">
+      This tablet cannot keep what you type. Write it down, and free space on it. It is tried again
+      by itself.
+    </p>
+  )
+}
+
+function StalePage(): ReactNode {
+  const stale = useConnection((connection) => connection.stale)
+  if (!stale) return null
+  return (
+    <p role="status" className="hint rounded-none px-5">
+      {RELOAD}{' '}
+      <button type="button" className="btn" onClick={() => window.location.reload()}>
+        Reload
+      </button>
+    </p>
+  )
+}
+
 /** The frame of every place: brand, places, who works here, and a word when the server is away. */
 export function Shell(): ReactNode {
   const [choosing, setChoosing] = useState(false)
@@ -136,6 +162,8 @@ export function Shell(): ReactNode {
         <ThemeButton />
         <PersonButton onOpen={() => setChoosing(true)} />
       </header>
+      <NotKept />
+      <StalePage />
       <Connection />
       <Reminders />
       <Waits />

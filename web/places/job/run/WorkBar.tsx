@@ -74,7 +74,7 @@ function Bar({ job, work }: { readonly job: Job; readonly work: OnWork }): React
         <div role="alert" className="hint flex flex-wrap items-center gap-3">
           <p className="flex-1">
             The server did not take what was done at {momentWords(refused.command.at, new Date())}:{' '}
-            {refused.refusal} {queued.length > 1 ? 'What came after it waits.' : ''}
+            {refused.refusal} {queued.length > 1 ? 'What rests on it waits.' : ''}
           </p>
           <button type="button" className="btn" onClick={() => work.putAside()}>
             Put it aside and look again

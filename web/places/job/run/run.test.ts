@@ -151,19 +151,35 @@ describe('a clock that somebody sets', () => {
 })
 
 describe('what is on its way to the server', () => {
-  const item = (key: string, refusal: string | null = null, jobId = 'j'): Queued => ({
-    key,
-    jobId,
-    command: {} as Queued['command'],
-    refusal,
-  })
+  const step = (shows: readonly string[] = []): Queued['command'] =>
+    ({ type: 'work.record', payload: { content: { photoIds: shows } } }) as never
+  const photo = (photoId: string): Queued['command'] =>
+    ({ type: 'photo.add', payload: { photoId } }) as never
+  const item = (
+    key: string,
+    refusal: string | null = null,
+    jobId = 'j',
+    command = step(),
+  ): Queued => ({ key, jobId, command, refusal })
   test('goes in its order; after a refusal nothing that may rest on it goes, and other jobs go on', () => {
     expect([
       headOf([item('1'), item('2')], 'j')?.key,
-      headOf([item('1'), item('2', 'no')], 'j'),
+      headOf([item('1'), item('2', 'no')], 'j')?.key,
       headOf([item('1', 'no'), item('2', null, 'k')], 'k')?.key,
       headOf([], 'j'),
-    ]).toEqual(['1', null, '2', null])
+    ]).toEqual(['1', '1', '2', null])
+  })
+
+  test('a photo goes on past a refused step, and a step past a photo it does not show', () => {
+    expect([
+      headOf([item('1', 'no'), item('2', null, 'j', photo('photo-7'))], 'j')?.key,
+      headOf([item('1', 'no', 'j', photo('photo-7')), item('2')], 'j')?.key,
+      headOf(
+        [item('1', 'no', 'j', photo('photo-7')), item('2', null, 'j', step(['photo-7']))],
+        'j',
+      ),
+      headOf([item('1', 'no'), item('2'), item('3', null, 'j', photo('q'))], 'j')?.key,
+    ]).toEqual(['2', '2', null, '3'])
   })
 })
 

@@ -1,0 +1,120 @@
+import type { Page } from '@playwright/test'
+import { begin, confirm, done, present, presentKey } from './atWork.ts'
+import { expect, test } from './fixtures.ts'
+import { handOn } from './hand.ts'
+import { openJobAt, openJobOf } from './jobs.ts'
+import type { TestServer } from './server.ts'
+
+/** Steps on record, in the order in which the server took them. */
+async function stepsOf({ address }: TestServer, id: string): Promise<string[]> {
+  const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as {
+    readonly work: { readonly content: { readonly kind: string; readonly key?: string } }[]
+  }
+  return job.work.flatMap(({ content }) => (content.kind === 'done' ? [content.key!] : []))
+}
+
+/** Has the browser's store take nothing more, as one does that is full; and again as usual. */
+const fillStore = (page: Page, isFull: boolean): Promise<void> =>
+  page.evaluate((full) => {
+    const usual = window as unknown as { put?: IDBObjectStore['put'] }
+    usual.put ??= IDBObjectStore.prototype.put
+    IDBObjectStore.prototype.put = full
+      ? () => {
+          throw new DOMException('no room', 'QuotaExceededError')
+        }
+      : usual.put
+  }, isFull)
+
+async function planPump(page: Page): Promise<void> {
+  const hand = handOn(page)
+  await hand.tap('Pump')
+  await hand.tap('Keep this plan')
+  await begin(page)
+}
+
+const NOT_KEPT = 'This tablet cannot keep what you type.'
+
+test('a tablet whose store is full says so at once, and keeps what was typed when there is room', async ({
+  page,
+  demoShop,
+}) => {
+  const { id } = await openJobOf(demoShop, 'TQ 102')
+  await page.goto(`${demoShop.address}/jobs/${id}/heights`)
+  const hand = handOn(page)
+  await hand.signIn('M. Arundel')
+  await hand.settle({
+    state: /^Levelled, engine on/,
+    temperature: '8',
+    settled: /Rolled both ways/,
+  })
+  await hand.tap('Begin the walk')
+  await hand.walk([470, 471])
+  await expect(page.getByText(NOT_KEPT)).toHaveCount(0)
+  await fillStore(page, true)
+  await hand.walk([486])
+  await expect(page.getByRole('alert').filter({ hasText: NOT_KEPT })).toBeVisible()
+  await fillStore(page, false)
+  await expect(page.getByText(NOT_KEPT)).toHaveCount(0, { timeout: 20_000 })
+  await page.reload()
+  await expect(page.getByRole('img', { name: /rear right: now 486/ })).toBeVisible()
+})
+
+test.describe('away from the server', () => {
+  test.use({ serviceWorkers: 'allow' })
+
+  test('steps done over a clock that is set back arrive in the order in which they were done', async ({
+    page,
+    demoShop,
+  }) => {
+    test.slow()
+    await page.clock.install()
+    await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
+    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    await planPump(page)
+    await confirm(page)
+    await expect(page.getByRole('status').filter({ hasText: 'on the way' })).toHaveCount(0)
+    const before = await stepsOf(demoShop, id)
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+    await demoShop.kill()
+    const away = [await confirm(page)]
+    await page.clock.setSystemTime(new Date(Date.now() - 5 * 3_600_000))
+    away.push(await confirm(page), await confirm(page))
+    await demoShop.start()
+    await expect
+      .poll(async () => (await stepsOf(demoShop, id)).slice(before.length), { timeout: 40_000 })
+      .toEqual(away)
+  })
+})
+
+test('a page older than its server says so, and what is done on it is kept through the reload', async ({
+  page,
+  demoShop,
+}) => {
+  await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
+  const { id } = await openJobOf(demoShop, 'MW 9 T')
+  await planPump(page)
+  await expect(present(page)).toBeVisible()
+  // A server of a later build, which takes steps in another way.
+  await page.route('**/api/**', async (route) => {
+    if (route.request().url().endsWith('/api/commands'))
+      return route.fulfill({
+        status: 400,
+        contentType: 'application/problem+json',
+        headers: { 'x-anklet-build': 'later' },
+        body: JSON.stringify({ detail: 'The kind is not known.', code: 'wrongShape', path: null }),
+      })
+    if (route.request().url().includes('/stream')) return route.continue()
+    const response = await route.fetch()
+    await route.fulfill({ response, headers: { ...response.headers(), 'x-anklet-build': 'later' } })
+  })
+  const before = await stepsOf(demoShop, id)
+  const key = await presentKey(page)
+  await done(page).click()
+  await expect(page.getByText('There is a newer Anklet on the server')).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: 'on the way' })).toBeVisible()
+  expect(await stepsOf(demoShop, id)).toEqual(before)
+  await page.unroute('**/api/**')
+  await page.getByRole('button', { name: 'Reload' }).click()
+  await expect.poll(() => stepsOf(demoShop, id), { timeout: 20_000 }).toEqual([...before, key])
+  await expect(page.getByText('There is a newer Anklet on the server')).toHaveCount(0)
+})
