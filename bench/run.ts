@@ -11,6 +11,7 @@ import { measureLive, measureMachine } from './machine.ts'
 import { scoreNights } from './nights.ts'
 import { measureLarge } from './large.ts'
 import { measurePages } from './pages.ts'
+import { measureBackup, measureWrites } from './keeping.ts'
 import { measureStarts } from './server.ts'
 
 const NIGHTS = 2000
@@ -129,6 +130,28 @@ for (const [words, conditions] of SITUATIONS) {
 const starts = await measureStarts()
 row('start with fresh demo data', `${starts.freshS.toFixed(1)} s`, '8 s')
 row('start with existing data', `${starts.existingS.toFixed(1)} s`, '3 s')
+
+const writes = await measureWrites()
+row(
+  'a write until it is acknowledged, on the disk, one writer: p50 / p99',
+  `${writes.aloneP50Ms.toFixed(1)} / ${writes.aloneP99Ms.toFixed(1)} ms`,
+)
+row(
+  '- fifty writers: p50 / p99; writes a second',
+  `${writes.togetherP50Ms.toFixed(0)} / ${writes.togetherP99Ms.toFixed(0)} ms; ${writes.togetherPerS.toFixed(0)} /s`,
+)
+const backup = await measureBackup()
+row(
+  `backup of ${backup.photos} photos, ${backup.megabytes.toFixed(0)} MB, put back once and compared`,
+  `${backup.seconds.toFixed(0)} s`,
+)
+row(
+  '- slowest answer meanwhile; memory of all processes at its peak',
+  `${backup.slowestMs.toFixed(0)} ms; ${backup.peakMb.toFixed(0)} MB`,
+  '500 ms',
+)
+row('- put back in its place', `${backup.restoreSeconds.toFixed(0)} s`)
+row('- start with it', `${backup.startSeconds.toFixed(1)} s`, '3 s')
 
 const pages = await measurePages()
 row('first load of the floor: script, compressed', `${pages.scriptKb.toFixed(0)} kB`, '250 kB')

@@ -79,7 +79,7 @@ async function deliver(jobId: string, client: QueryClient): Promise<void> {
         }
         drop(sent, true)
         sent = []
-        refuse(head.key, error.sentence)
+        refuse(head.key, error.sentence, error.code === 'inFuture')
         await client.invalidateQueries({ queryKey: ['job', jobId] })
       }
     }

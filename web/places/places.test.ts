@@ -1,4 +1,4 @@
-import { describe, expect, test } from 'vitest'
+import { describe, expect, test, vi } from 'vitest'
 import type { Job, Watch } from '@anklet/contract'
 import { inferLeak } from '@anklet/core/leakdown'
 import { jobOf, LEVEL, roundOf } from '../test/records.ts'
@@ -145,6 +145,28 @@ describe('a round on its way to the server', () => {
       levelId: 'road',
     }
     expect(sealDraft(draft, units, signer)?.id).toBe(sealDraft(draft, units, signer)?.id)
+  })
+
+  test('a walk by a clock that was ahead ends now once the clock is right, as long as it was', () => {
+    const draft: Draft = {
+      ...walked(freshDraft(jobOf(), 'heights', NOW)),
+      state: 'levelled',
+      levelId: 'road',
+    }
+    type Sealed = { round: { startedAt: string; endedAt: string; readings: { at: string }[] } }
+    const sealed = (): Sealed['round'] =>
+      (sealDraft(draft, units, signer)!.payload as unknown as Sealed).round
+    const right = sealed()
+    vi.useFakeTimers({ now: Date.parse(right.endedAt) - 30 * 3_600_000 })
+    const moved = sealed()
+    vi.useRealTimers()
+    expect(moved.endedAt).toBe(new Date(Date.parse(right.endedAt) - 30 * 3_600_000).toISOString())
+    const lasted = ({ startedAt, endedAt }: Sealed['round']): number =>
+      Date.parse(endedAt) - Date.parse(startedAt)
+    expect(lasted(moved)).toBe(lasted(right))
+    expect(moved.readings.map(({ at }) => Date.parse(at) + 30 * 3_600_000)).toEqual(
+      right.readings.map(({ at }) => Date.parse(at)),
+    )
   })
 
   test('nothing goes while an answer is missing', () => {

@@ -9,6 +9,7 @@ export interface Queued {
   readonly jobId: string
   readonly command: Command
   /** Why the server did not take it. */ readonly refusal: string | null
+  /** It was not taken because its time lies in the future. */ readonly early?: boolean
 }
 
 interface WorkQueue {
@@ -17,7 +18,9 @@ interface WorkQueue {
   /** What the server took lately: counted on until the page has its answer. */
   readonly taken: readonly Queued[]
   add(jobId: string, command: Command): void
-  refuse(key: string, sentence: string): void
+  refuse(key: string, sentence: string, early?: boolean): void
+  /** Dates an entry anew, so that it is sent again. */
+  redate(key: string, at: string): void
   /** @param taken the server has it; else it was put aside */
   drop(keys: readonly string[], taken: boolean): void
 }
@@ -29,14 +32,14 @@ const channel = new BroadcastChannel('anklet.work')
 type Told =
   | { readonly add: Queued }
   | { readonly drop: readonly string[]; readonly taken: boolean }
-  | { readonly refuse: string; readonly sentence: string }
+  | { readonly put: Queued }
 
 const withAdded = (items: readonly Queued[], more: readonly Queued[]): readonly Queued[] =>
   [...items, ...more.filter(({ key }) => !items.some((each) => each.key === key))].sort((a, b) =>
     a.key < b.key ? -1 : 1,
   )
-const withRefused = (items: readonly Queued[], key: string, sentence: string): readonly Queued[] =>
-  items.map((item) => (item.key === key ? { ...item, refusal: sentence } : item))
+const withChanged = (items: readonly Queued[], changed: Queued): readonly Queued[] =>
+  items.map((item) => (item.key === changed.key ? changed : item))
 const without = (items: readonly Queued[], keys: readonly string[]): readonly Queued[] =>
   items.filter(({ key }) => !keys.includes(key))
 
@@ -65,27 +68,36 @@ function nextKey(items: readonly Queued[]): string {
 }
 
 /** What was done at the car and is on its way, kept on this device and shared by its tabs. */
-export const useWorkQueue = create<WorkQueue>()((setState, get) => ({
-  items: [],
-  taken: [],
-  add: (jobId, command) => {
-    const item: Queued = { key: nextKey(get().items), jobId, command, refusal: null }
-    setState(({ items }) => ({ items: withAdded(items, [item]) }))
+export const useWorkQueue = create<WorkQueue>()((setState, get) => {
+  const put = (item: Queued): void => {
+    setState(({ items }) => ({ items: withChanged(items, item) }))
     keep(`entry ${item.key}`, () => set(item.key, item, database))
-    channel.postMessage({ add: item } satisfies Told)
-  },
-  refuse: (key, sentence) => {
-    setState(({ items }) => ({ items: withRefused(items, key, sentence) }))
-    const item = get().items.find((each) => each.key === key)
-    if (item) keep(`entry ${key}`, () => set(key, item, database))
-    channel.postMessage({ refuse: key, sentence } satisfies Told)
-  },
-  drop: (keys, took) => {
-    setState((before) => dropped(before, keys, took))
-    for (const key of keys) keep(`entry ${key}`, () => del(key, database))
-    channel.postMessage({ drop: keys, taken: took } satisfies Told)
-  },
-}))
+    channel.postMessage({ put: item } satisfies Told)
+  }
+  return {
+    items: [],
+    taken: [],
+    add: (jobId, command) => {
+      const item: Queued = { key: nextKey(get().items), jobId, command, refusal: null }
+      setState(({ items }) => ({ items: withAdded(items, [item]) }))
+      keep(`entry ${item.key}`, () => set(item.key, item, database))
+      channel.postMessage({ add: item } satisfies Told)
+    },
+    refuse: (key, sentence, early = false) => {
+      const item = get().items.find((each) => each.key === key)
+      if (item) put({ ...item, refusal: sentence, early })
+    },
+    redate: (key, at) => {
+      const item = get().items.find((each) => each.key === key)
+      if (item) put({ ...item, command: { ...item.command, at }, refusal: null, early: false })
+    },
+    drop: (keys, took) => {
+      setState((before) => dropped(before, keys, took))
+      for (const key of keys) keep(`entry ${key}`, () => del(key, database))
+      channel.postMessage({ drop: keys, taken: took } satisfies Told)
+    },
+  }
+})
 
 channel.onmessage = ({ data }: MessageEvent<Told>) =>
   useWorkQueue.setState((before) =>
@@ -95,7 +107,7 @@ channel.onmessage = ({ data }: MessageEvent<Told>) =>
           items:
             'add' in data
               ? withAdded(before.items, [data.add])
-              : withRefused(before.items, data.refuse, data.sentence),
+              : withChanged(before.items, data.put),
         },
   )
 

@@ -1,4 +1,5 @@
 import type { Job } from '@anklet/contract'
+import { useWorkQueue } from '../../../state/workQueue.ts'
 import { contradicted, factKey } from '@anklet/core/work'
 import { PlugZap, Undo2 } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -76,6 +77,15 @@ function Bar({ job, work }: { readonly job: Job; readonly work: OnWork }): React
             The server did not take what was done at {momentWords(refused.command.at, new Date())}:{' '}
             {refused.refusal} {queued.length > 1 ? 'What rests on it waits.' : ''}
           </p>
+          {refused.early && (
+            <button
+              type="button"
+              className="btn"
+              onClick={() => useWorkQueue.getState().redate(refused.key, new Date().toISOString())}
+            >
+              Send it with the time of now
+            </button>
+          )}
           <button type="button" className="btn" onClick={() => work.putAside()}>
             Put it aside and look again
           </button>

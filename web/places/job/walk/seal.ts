@@ -68,6 +68,18 @@ function asideOf(
       }
 }
 
+/** A walk that seems to end later than now by more than this was walked by a clock that was ahead, ms. */
+const AHEAD_MS = 60_000
+
+/**
+ * Moments of a walk by the clock as it stands now: where they lie in the future, the clock has been
+ * set back since, and the walk as a whole is moved so that it ends now.
+ */
+function byTheClock(latest: string, nowMs: number): (at: string) => string {
+  const aheadMs = Date.parse(latest) - nowMs
+  return aheadMs > AHEAD_MS ? (at) => new Date(Date.parse(at) - aheadMs).toISOString() : (at) => at
+}
+
 type WatchRound = Omit<RoundInput, 'state'>
 
 function roundOf(draft: Draft, units: DisplayUnits): WatchRound | null {
@@ -97,6 +109,7 @@ function roundOf(draft: Draft, units: DisplayUnits): WatchRound | null {
   )
     return null
   const inOrder = stopsOf(laps).flatMap((stop) => readingAt(readings, stop) ?? [])
+  const clocked = byTheClock(last, Date.now())
   return {
     roundId,
     levelId,
@@ -107,9 +120,9 @@ function roundOf(draft: Draft, units: DisplayUnits): WatchRound | null {
     temperatureC: celsius.value,
     thermometer,
     rolledAndBounced,
-    startedAt,
-    endedAt: last,
-    readings: inOrder,
+    startedAt: clocked(startedAt),
+    endedAt: clocked(last),
+    readings: inOrder.map((reading) => ({ ...reading, at: clocked(reading.at) })),
   }
 }
 
