@@ -291,6 +291,7 @@ describe('records', () => {
       )
       .expect(200)
     expect((await bench.get('/api/shop')).body).toEqual({
+      backup: null,
       rate: null,
       version: 2,
       name: 'Tern Quay',

@@ -8,6 +8,7 @@ import { fileURLToPath } from 'node:url'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 
 const built = fileURLToPath(new URL('./dist/main.js', import.meta.url))
+const restoreScript = fileURLToPath(new URL('../scripts/restore.mjs', import.meta.url))
 
 let data: string
 let running: ChildProcess[] = []
@@ -131,5 +132,54 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
     await expect.poll(isAlive, { timeout: 20_000 }).toBe(false)
     const { ready } = await outcome(launch({ PORT: String(await freePort()) }))
     expect(ready).not.toBeNull()
+  })
+
+  test('a backup is put back by command, and only while no server runs', async () => {
+    const child = launch({ PORT: String(await freePort()) })
+    const { ready } = await outcome(child)
+    const send = (path: string, body: object) =>
+      fetch(`${ready!}${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    const personId = crypto.randomUUID()
+    await send('/api/commands', {
+      id: crypto.randomUUID(),
+      type: 'person.add',
+      person: personId,
+      device: 'test',
+      at: new Date().toISOString(),
+      baseVersion: null,
+      payload: { personId, name: 'K. Ept' },
+    })
+    await send('/api/backups', {})
+    const listed = async () =>
+      (await (await fetch(`${ready!}/api/backups`)).json()) as {
+        doing: string | null
+        folder: string
+        backups: { name: string }[]
+      }
+    await expect.poll(async () => (await listed()).doing, { timeout: 60_000 }).toBe(null)
+    const { folder, backups } = await listed()
+    const file = join(folder, backups[0]!.name)
+    const restore = async (from: string): Promise<string> => {
+      const command = spawn(process.execPath, [restoreScript, from], {
+        env: { ...process.env, ANKLET_DATA: data },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      })
+      running.push(command)
+      return (await outcome(command)).said
+    }
+    expect(await restore(file)).toContain('is open in another Anklet')
+    await end(child, 'SIGKILL')
+    rmSync(join(data, 'db'), { recursive: true })
+    const refused = await outcome(launch({ PORT: String(await freePort()) }))
+    expect(refused.said).toContain(`npm run restore -- "${file}"`)
+    expect(await restore(join(folder, 'none.anklet'))).toContain('There is no file')
+    expect(await restore(file)).toContain('Put back, and compared row by row')
+    const again = await outcome(launch({ PORT: String(await freePort()) }))
+    const people = (await (await fetch(`${again.ready!}/api/people`)).json()) as { name: string }[]
+    expect(people.map(({ name }) => name)).toEqual(['K. Ept'])
   })
 })

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import {
   copyFileSync,
+  cpSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -12,6 +13,7 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { PGlite } from '@electric-sql/pglite'
 import { sql } from 'drizzle-orm'
 import request from 'supertest'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
@@ -23,6 +25,7 @@ import { MIGRATIONS, startBench, TEMPLATE } from '../test/bench.ts'
 import { LEVEL, openTestJob, walk } from '../test/records.ts'
 import { writeBundle } from '../services/bundleOut.ts'
 import { entriesOf, readManifest } from './archive.ts'
+import { packDatabase } from './pack.ts'
 import { unpackDatabase } from './unpack.ts'
 
 const making = { migrations: MIGRATIONS, template: TEMPLATE }
@@ -79,6 +82,7 @@ async function restored(file: string, name: string): Promise<ShopBundle> {
   expect(replaceDatabase(data, join(data, 'db.restoring'), manifest)).toBe(null)
   const { db, close } = await openDatabase(data, MIGRATIONS)
   const bundle = await writeBundle(db)
+  // Counters go on after what was put back.
   await db.execute(
     sql`insert into reading (round_id, corner, lap, height_mm, at)
         select round_id, corner, 9, height_mm, at from reading limit 1`,
@@ -108,6 +112,27 @@ describe('a backup', () => {
     expect(names.filter((name) => name.startsWith('photos/'))).toHaveLength(2)
     expect(names.filter((name) => name.startsWith('thumbnails/'))).toHaveLength(2)
     expect((await readManifest(file)).rows).toMatchObject({ photo: 2, job: 1 })
+  })
+
+  test('of an earlier release it is put back as that release had it, and carried on when it is opened', async () => {
+    const earlier = join(work, 'earlier')
+    cpSync(MIGRATIONS, earlier, { recursive: true })
+    const path = join(earlier, 'meta/_journal.json')
+    const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: unknown[] }
+    const seen = journal.entries.length - 2
+    writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, seen) }))
+    const old = join(work, 'old')
+    const { db, close } = await openDatabase(old, earlier)
+    await db.execute(sql`insert into person (id, name) values (gen_random_uuid(), 'E. Arlier')`)
+    await close()
+    const packed = await PGlite.create(join(old, 'db'))
+    const file = join(work, 'earlier.anklet')
+    const about = { madeAt: new Date().toISOString(), release: '0', migrations: seen, shopId: 's' }
+    await packDatabase(packed, about, file)
+    await packed.close()
+    const { people, shop } = await restored(file, 'carried')
+    expect(people.map(({ name }) => name)).toEqual(['E. Arlier'])
+    expect(shop.backup).toBe(null)
   })
 
   test('is told of with its counts, and says what would be lost beside it', async () => {
