@@ -332,13 +332,13 @@ test.describe('open formats', () => {
     await page.getByRole('dialog').getByLabel('Add a name').fill('M. Arundel')
     await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()
     await expect(page.getByRole('dialog')).toBeHidden()
-    await page.locator('input[type=file]').setInputFiles({
+    await page.getByLabel('Read one in').setInputFiles({
       name: 'newer.json',
       mimeType: 'application/json',
       buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 10 })),
     })
     await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 10')
-    await page.locator('input[type=file]').setInputFiles({
+    await page.getByLabel('Read one in').setInputFiles({
       name: 'shop.json',
       mimeType: 'application/json',
       buffer: Buffer.from(bundle),

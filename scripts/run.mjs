@@ -70,6 +70,10 @@ async function begin() {
     },
   })
   server.on('exit', (code) => process.exit(code ?? 0))
+  // Started by npm, it ends with npm: nobody would find it to stop it.
+  const parent = process.ppid
+  if (process.env.npm_lifecycle_event)
+    setInterval(() => process.ppid !== parent && server.kill(), 2000).unref()
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
   await new Promise((ready) => server.once('message', ready))
   if (demo && fresh) {

@@ -76,6 +76,10 @@ function folderBytes(folder: string): number {
 const nameOf = (madeAt: string): string =>
   `anklet-${madeAt.replaceAll(/[:.]/g, '-')}${ARCHIVE_ENDING}`
 
+/** Where a backup is made, and where one is unpacked, beside the records. */
+const WORK_FOLDERS = ['backup.work', 'db.restoring'] as const
+const UNFINISHED = '.unfinished'
+
 const NOTHING_DONE = {
   making: 'No backup was made.',
   restoring: 'The records are as they were.',
@@ -97,6 +101,9 @@ export class Backups {
     private readonly parts: BackupParts,
     private readonly memory: Remembered,
   ) {
+    // What a killed process left of a backup is of no use to anybody.
+    for (const name of WORK_FOLDERS)
+      rmSync(join(parts.data, name), { recursive: true, force: true })
     this.clock = setInterval(() => void this.look(new Date()), LOOK_MS)
     this.clock.unref()
   }
@@ -218,7 +225,9 @@ export class Backups {
     const { data, opened, making, release } = this.parts
     const folder = this.folderOf(settings)
     requireFolder(folder)
-    const work = join(data, 'backup.work')
+    for (const name of readdirSync(folder))
+      if (name.startsWith('anklet-') && name.endsWith(UNFINISHED)) rmSync(join(folder, name))
+    const work = join(data, WORK_FOLDERS[0])
     rmSync(work, { recursive: true, force: true })
     mkdirSync(work)
     // The copy, the archive, and the archive put back.
@@ -228,7 +237,7 @@ export class Backups {
         `A backup needs ${Math.ceil(needed / 1e6)} MB of free room for a while; there are ${Math.floor(freeBytes(data) / 1e6)}.`,
       )
     const madeAt = new Date().toISOString()
-    const file = join(folder, `${nameOf(madeAt)}.unfinished`)
+    const file = join(folder, `${nameOf(madeAt)}${UNFINISHED}`)
     try {
       await opened.copyTo(join(work, 'copy'))
       const { shopId, migrations } = opened.marker
@@ -272,7 +281,7 @@ export class Backups {
   async take(content: Readable): Promise<BackupsRecord> {
     const folder = this.folderOf(await this.settings())
     requireFolder(folder)
-    const file = join(folder, `arriving-${crypto.randomUUID()}.unfinished`)
+    const file = join(folder, `arriving-${crypto.randomUUID()}${UNFINISHED}`)
     try {
       await pipeline(content, createWriteStream(file, { flush: true }))
       const { madeAt } = await readManifest(file)
@@ -291,7 +300,7 @@ export class Backups {
   /** Begins to put a backup back in the place of the present records. */
   async restore(name: string): Promise<BackupsRecord> {
     const file = await this.fileOf(name)
-    const folder = join(this.parts.data, 'db.restoring')
+    const folder = join(this.parts.data, WORK_FOLDERS[1])
     this.begin('restoring', async () => {
       rmSync(folder, { recursive: true, force: true })
       const { manifest } = await this.parts.run({

@@ -22,18 +22,16 @@ export const ownAddressOnly =
   }
 
 // PostgreSQL keeps neither an empty sign nor half of a pair of surrogates.
-const UNKEEPABLE = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/
+const isText = (words: string): boolean => words.isWellFormed() && !words.includes('\0')
 
 /** Deeper than anything the contract describes. */
 const DEEPEST = 60
 
 function isKeepable(value: unknown, depth: number): boolean {
-  if (typeof value === 'string') return !UNKEEPABLE.test(value)
+  if (typeof value === 'string') return isText(value)
   if (typeof value !== 'object' || value === null) return true
   if (depth > DEEPEST) return false
-  return Object.entries(value).every(
-    ([key, inner]) => !UNKEEPABLE.test(key) && isKeepable(inner, depth + 1),
-  )
+  return Object.entries(value).every(([key, inner]) => isText(key) && isKeepable(inner, depth + 1))
 }
 
 /** Refuses words that no record could hold, and bodies nested deeper than any request is. */
