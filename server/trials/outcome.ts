@@ -11,6 +11,7 @@ export const momentOf = (trial: number): Moment =>
 
 export const upTo = (ms: number): number => Math.random() * ms
 
+const TOLD_EVERY = 25
 const LOAD_MS = 900
 const START_MS = 900
 
@@ -30,6 +31,14 @@ export class Counts {
     this.unanswered += unanswered
     this.faults.push(...lost.map((what) => `lost: ${what}`))
     this.faults.push(...torn.map((what) => `torn: ${what}`))
+    this.tell()
+  }
+
+  /** A long run says now and then how far it is. */
+  private tell(): void {
+    const trials = [...this.moments.values()].reduce((sum, n) => sum + n, 0)
+    if (trials % TOLD_EVERY === 0)
+      console.log(`… ${trials}: ${this.acknowledged} acknowledged, ${this.faults.length} faults`)
   }
 
   fail(what: string): void {
