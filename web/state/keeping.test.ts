@@ -41,6 +41,24 @@ describe('what is kept on this device', () => {
     expect(useKeeping.getState().failing).toEqual([])
   })
 
+  test('a state that comes while the one before is being written is written after it', async () => {
+    let end = (): void => undefined
+    const first = vi.fn(
+      () =>
+        new Promise<void>((done) => {
+          end = done
+        }),
+    )
+    const second = refusing(0)
+    keep('e', first)
+    await settle()
+    expect(first).toHaveBeenCalledTimes(1)
+    keep('e', second)
+    end()
+    await settle()
+    expect(second).toHaveBeenCalledTimes(1)
+  })
+
   test('one that fails holds no other back', async () => {
     const failing = refusing(1)
     const other = refusing(0)

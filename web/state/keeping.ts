@@ -44,7 +44,8 @@ export function keep(name: string, write: () => Promise<unknown>): void {
     if (latest.get(name) !== write) return
     try {
       await write()
-      latest.delete(name)
+      // A later state may have come while this one was being written: it is still to be written.
+      if (latest.get(name) === write) latest.delete(name)
       note(name, true)
     } catch {
       note(name, false)
