@@ -35,6 +35,7 @@ export async function startAnklet(data: string, ...flags: string[]): Promise<Sta
   })
   const stop = (): Promise<void> =>
     new Promise((done) => {
+      if (child.exitCode !== null || child.signalCode !== null) return done()
       child.once('exit', () => done())
       child.kill('SIGTERM')
     })
