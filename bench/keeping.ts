@@ -3,7 +3,9 @@ import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { BackupsRecord, CommandPayload, CommandType } from '@anklet/contract'
-import { architecture, geometry, NO_COMPLAINT } from '../server/test/records.ts'
+import { carCommands, jobOpen, newJobIds } from '../server/test/records.ts'
+import { pause } from '../server/trials/machine.ts'
+import { quantile } from './large.ts'
 import type { Started } from './server.ts'
 import { startAnklet } from './server.ts'
 
@@ -31,9 +33,6 @@ export interface BackupSpeed {
   readonly restoreSeconds: number
   readonly startSeconds: number
 }
-
-const quantile = (values: readonly number[], share: number): number =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
 
 /** Somebody who writes. */
 class Writer {
@@ -73,19 +72,11 @@ async function onEmpty<Answer>(measure: (server: Started, data: string) => Promi
 }
 
 const openJob = async (writer: Writer): Promise<string> => {
-  const [typeId, vehicleId, jobId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
+  const ids = newJobIds()
   await writer.send('person.add', { personId: writer.person, name: `W ${writer.person}` })
-  await writer.send('vehicleType.save', {
-    typeId,
-    name: `Type ${typeId}`,
-    source: 'invented',
-    architecture: architecture,
-    geometry: geometry,
-  })
-  const vehicle = { vehicleId, typeId, plate: vehicleId.slice(0, 8), note: '', simulated: false }
-  await writer.send('vehicle.save', vehicle)
-  await writer.send('job.open', { jobId, vehicleId, complaint: NO_COMPLAINT })
-  return jobId
+  for (const [type, payload] of carCommands(ids, 'W 1')) await writer.send(type, payload)
+  await writer.send('job.open', jobOpen(ids))
+  return ids.jobId
 }
 
 const noteOn = (jobId: string) => ({
@@ -147,8 +138,6 @@ function memoryOf(pid: number): number {
     0,
   )
 }
-
-const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
 
 async function fillWithPhotos(writer: Writer, jobId: string): Promise<void> {
   const head = Buffer.from([0xff, 0xd8, 0xff, 0xe0])

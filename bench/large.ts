@@ -33,7 +33,8 @@ export interface LargeSpeed {
   readonly sliderP98Ms: number
 }
 
-const quantile = (values: readonly number[], share: number): number =>
+/** The value below which a share of them lie. */
+export const quantile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
 const idOf = (kind: number, n: number): string =>
   `${kind.toString(16).padStart(8, '0')}-0000-8000-8000-${n.toString(16).padStart(12, '0')}`

@@ -1,10 +1,10 @@
 import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { freePort } from '../server/trials/machine.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 
@@ -15,14 +15,6 @@ export interface Started {
   readonly pid: number
   stop(): Promise<void>
 }
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number }
-      probe.close(() => resolve(port))
-    })
-  })
 
 /** Starts Anklet as a person does, and waits for the address. */
 export async function startAnklet(data: string, ...flags: string[]): Promise<Started> {

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
 import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
+import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 import type { Page } from '@playwright/test'
 
@@ -8,6 +9,13 @@ import type { Page } from '@playwright/test'
 const records = async (address: string): Promise<unknown> => {
   const bundle = (await (await fetch(`${address}/api/bundle`)).json()) as object
   return { ...bundle, exportedAt: null }
+}
+
+async function openShop(page: Page, address: string): Promise<Hand> {
+  await page.goto(`${address}/shop`)
+  const hand = handOn(page)
+  await hand.signIn('M. Arundel')
+  return hand
 }
 
 async function backUp(page: Page): Promise<void> {
@@ -30,9 +38,7 @@ test('backed up, worked on, backed up, put back: the shop is as it was', async (
   page,
   demoShop,
 }) => {
-  await page.goto(`${demoShop.address}/shop`)
-  const hand = handOn(page)
-  await hand.signIn('M. Arundel')
+  await openShop(page, demoShop.address)
   await expect(page.getByText('There is no backup of this shop yet.')).toBeVisible()
   const first = await records(demoShop.address)
   await backUp(page)
@@ -68,9 +74,7 @@ test('a shop is moved to another machine by a copy of its backup', async ({
   demoShop,
   emptyShop,
 }) => {
-  await page.goto(`${demoShop.address}/shop`)
-  const hand = handOn(page)
-  await hand.signIn('M. Arundel')
+  await openShop(page, demoShop.address)
   await backUp(page)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -97,9 +101,7 @@ test('a folder nobody can write in is refused when it is used, and nothing is lo
   page,
   demoShop,
 }) => {
-  await page.goto(`${demoShop.address}/shop`)
-  const hand = handOn(page)
-  await hand.signIn('M. Arundel')
+  const hand = await openShop(page, demoShop.address)
   await page.getByText(/^Every day from \d\d:00/).click()
   await page.getByLabel(/^Folder on the shop/).fill('relative/place')
   await hand.tap('Keep this')

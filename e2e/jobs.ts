@@ -34,6 +34,34 @@ export async function openJobAt(
   if (person) await handOn(page).signIn(person)
 }
 
+/** Begins a round of a car that levelled itself. @returns the job's id */
+export async function beginWalk(
+  page: Page,
+  shop: { readonly address: string },
+  plate: string,
+): Promise<string> {
+  await openJobAt(page, shop, plate, 'heights', 'M. Arundel')
+  const hand = handOn(page)
+  await hand.settle({
+    state: /^Levelled, engine on/,
+    temperature: '8',
+    settled: /Rolled both ways/,
+  })
+  await hand.tap('Begin the walk')
+  return (await openJobOf(shop, plate)).id
+}
+
+/** Steps of a job on record, in the order in which the server took them. */
+export async function stepsOf(
+  { address }: { readonly address: string },
+  id: string,
+): Promise<string[]> {
+  const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as {
+    readonly work: { readonly content: { readonly kind: string; readonly key?: string } }[]
+  }
+  return job.work.flatMap(({ content }) => (content.kind === 'done' ? [content.key!] : []))
+}
+
 export const finding = (page: Page): Locator => page.getByRole('region', { name: 'Finding' })
 
 /** More checks than this, and the advice goes astray. */

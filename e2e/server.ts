@@ -1,10 +1,10 @@
 import type { ChildProcess } from 'node:child_process'
 import { fork } from 'node:child_process'
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
+import { freePort } from '../server/trials/machine.ts'
 
 const built = fileURLToPath(new URL('../server/dist', import.meta.url))
 const program = fileURLToPath(new URL('./workerServer.mjs', import.meta.url))
@@ -34,16 +34,6 @@ export interface ServerProcess {
 }
 
 type Answer = { readonly ok: true } | { readonly ok: false; readonly sentence: string }
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve, reject) => {
-    const probe = createServer()
-    probe.once('error', reject)
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number }
-      probe.close(() => resolve(port))
-    })
-  })
 
 const isGone = ({ exitCode, signalCode }: ChildProcess): boolean =>
   exitCode !== null || signalCode !== null

@@ -2,11 +2,8 @@ import type { Page } from '@playwright/test'
 import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { openJobOf } from './jobs.ts'
+import { beginWalk } from './jobs.ts'
 import type { TestServer } from './server.ts'
-
-const jobId = async (shop: TestServer, plate: string): Promise<string> =>
-  (await openJobOf(shop, plate)).id
 
 async function roundsOf(
   { address }: TestServer,
@@ -23,17 +20,8 @@ test.use({ serviceWorkers: 'allow' })
 const PLATE = 'TQ 102'
 const walkField = (page: Page) => page.getByRole('textbox', { name: /lap \d/ })
 
-async function beginWalk(page: Page, server: TestServer): Promise<string> {
-  const id = await jobId(server, PLATE)
-  await page.goto(`${server.address}/jobs/${id}/heights`)
-  const hand = handOn(page)
-  await hand.signIn('M. Arundel')
-  await hand.settle({
-    state: /^Levelled, engine on/,
-    temperature: '8',
-    settled: /Rolled both ways/,
-  })
-  await hand.tap('Begin the walk')
+async function walkKept(page: Page, server: TestServer): Promise<string> {
+  const id = await beginWalk(page, server, PLATE)
   // The page keeps itself once its files and the job's answer are on this device; a moment on a
   // quick line, and a server killed before it is another story.
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
@@ -53,7 +41,7 @@ test.describe('a round in progress', () => {
     page,
     demoShop,
   }) => {
-    const id = await beginWalk(page, demoShop)
+    const id = await walkKept(page, demoShop)
     const hand = handOn(page)
     await hand.walk([470, 471, 486])
     await demoShop.kill()
@@ -82,7 +70,7 @@ test.describe('a round in progress', () => {
     context,
     demoShop,
   }) => {
-    const id = await beginWalk(page, demoShop)
+    const id = await walkKept(page, demoShop)
     const hand = handOn(page)
     await hand.walk([470, 471])
     await walkField(page).fill('48')
@@ -102,7 +90,7 @@ test.describe('a round in progress', () => {
     context,
     demoShop,
   }) => {
-    const id = await beginWalk(page, demoShop)
+    const id = await walkKept(page, demoShop)
     await handOn(page).walk([470, 471, 486, 485, 485, 486, 471, 470])
     const other = await context.newPage()
     await other.goto(`${demoShop.address}/jobs/${id}/heights`)
@@ -125,7 +113,7 @@ test.describe('a round in progress', () => {
     page,
     demoShop,
   }) => {
-    const id = await beginWalk(page, demoShop)
+    const id = await walkKept(page, demoShop)
     await handOn(page).walk([470, 471, 486, 485, 485, 486, 471, 470])
     // Somebody closes the job at the desk meanwhile.
     const people = (await (await fetch(`${demoShop.address}/api/people`)).json()) as {
@@ -150,7 +138,7 @@ test.describe('a round in progress', () => {
 })
 
 test('a round may be thrown away, but not by one slip', async ({ page, demoShop }) => {
-  await beginWalk(page, demoShop)
+  await walkKept(page, demoShop)
   const hand = handOn(page)
   await hand.walk([470, 471])
   await hand.tap('Back to the questions; readings stay')

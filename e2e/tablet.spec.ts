@@ -2,16 +2,7 @@ import type { Page } from '@playwright/test'
 import { begin, confirm, done, present, presentKey } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { openJobAt, openJobOf } from './jobs.ts'
-import type { TestServer } from './server.ts'
-
-/** Steps on record, in the order in which the server took them. */
-async function stepsOf({ address }: TestServer, id: string): Promise<string[]> {
-  const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as {
-    readonly work: { readonly content: { readonly kind: string; readonly key?: string } }[]
-  }
-  return job.work.flatMap(({ content }) => (content.kind === 'done' ? [content.key!] : []))
-}
+import { beginWalk, openJobAt, openJobOf, stepsOf } from './jobs.ts'
 
 /** Has the browser's store take nothing more, as one does that is full; and again as usual. */
 const fillStore = (page: Page, isFull: boolean): Promise<void> =>
@@ -38,16 +29,8 @@ test('a tablet whose store is full says so at once, and keeps what was typed whe
   page,
   demoShop,
 }) => {
-  const { id } = await openJobOf(demoShop, 'TQ 102')
-  await page.goto(`${demoShop.address}/jobs/${id}/heights`)
+  await beginWalk(page, demoShop, 'TQ 102')
   const hand = handOn(page)
-  await hand.signIn('M. Arundel')
-  await hand.settle({
-    state: /^Levelled, engine on/,
-    temperature: '8',
-    settled: /Rolled both ways/,
-  })
-  await hand.tap('Begin the walk')
   await hand.walk([470, 471])
   await expect(page.getByText(NOT_KEPT)).toHaveCount(0)
   await fillStore(page, true)

@@ -12,7 +12,7 @@ import {
 } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn, tabTo } from './hand.ts'
-import { openJobAt, openJobOf } from './jobs.ts'
+import { openJobAt, openJobOf, stepsOf } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 import { at, toFilling, toProving, workAhead } from './workAhead.ts'
 
@@ -440,12 +440,7 @@ test.describe('away from the server', () => {
     const next = await presentKey(page)
     await demoShop.start()
     await expect(page.getByText(/is kept on this device/)).toHaveCount(0, { timeout: 30_000 })
-    const record = async (): Promise<string[]> =>
-      (
-        (await (await fetch(`${demoShop.address}/api/jobs/${id}`)).json()) as {
-          readonly work: { readonly content: { readonly kind: string; readonly key?: string } }[]
-        }
-      ).work.flatMap(({ content }) => (content.kind === 'done' ? [content.key!] : []))
+    const record = (): Promise<string[]> => stepsOf(demoShop, id)
     await expect.poll(async () => (await record()).slice(-3)).toEqual(away)
 
     // A second tablet with the same person: both have the step open, and tap.

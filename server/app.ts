@@ -9,7 +9,7 @@ import { backupRoutes } from './routes/backups.ts'
 import { bundleRoutes } from './routes/bundle.ts'
 import { calculationRoutes } from './routes/calculations.ts'
 import { commandRoutes, LARGEST_COMMAND, noteBytes } from './routes/commands.ts'
-import { keepableOnly, LOCAL_NAMES, ownAddressOnly } from './routes/guards.ts'
+import { keepableOnly, ownAddressOnly } from './routes/guards.ts'
 import { docsRoutes } from './routes/docs.ts'
 import { queryRoutes } from './routes/queries.ts'
 import { requireRoom } from './routes/room.ts'
@@ -33,27 +33,13 @@ export interface AppParts {
   /** Names the build, so that an older page learns that it is one. */
   readonly build?: string
   readonly log: Pick<Logger, 'error'>
-  /** Names the server answers to; left out: those by which a machine reaches itself. */
-  readonly names?: ReadonlySet<string>
   /** Folder of the built interface; null: only the API. */
   readonly webFolder: string | null
 }
 
 /** The whole server as an Express application. */
 export function createApp(parts: AppParts): Express {
-  const {
-    db,
-    pool,
-    hub,
-    recorder,
-    backups,
-    data,
-    version,
-    build,
-    log,
-    webFolder,
-    names = LOCAL_NAMES,
-  } = parts
+  const { db, pool, hub, recorder, backups, data, version, build, log, webFolder } = parts
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -73,7 +59,7 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   )
-  app.use(ownAddressOnly(names))
+  app.use(ownAddressOnly)
   app.use('/api', (_req, res, next) => {
     res.set('cache-control', 'no-store')
     if (build !== undefined) res.set('x-anklet-build', build)

@@ -1,68 +1,30 @@
 import type { ChildProcess } from 'node:child_process'
-import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { BUILT, endAll, endProcess, freePort, launch, outcomeOf } from './trials/machine.ts'
 
-const built = fileURLToPath(new URL('./dist/main.js', import.meta.url))
 const restoreScript = fileURLToPath(new URL('../scripts/restore.mjs', import.meta.url))
 
 let data: string
-let running: ChildProcess[] = []
 beforeEach(() => {
   data = mkdtempSync(join(tmpdir(), 'anklet-main-'))
 })
 afterEach(async () => {
-  await Promise.all(running.map((child) => end(child, 'SIGKILL')))
-  running = []
+  await endAll()
   rmSync(data, { recursive: true, force: true })
 })
 
-const end = (child: ChildProcess, signal: NodeJS.Signals): Promise<void> =>
-  new Promise((done) => {
-    if (child.exitCode !== null || child.signalCode !== null) return done()
-    child.once('exit', () => done())
-    child.kill(signal)
-  })
+const start = (env: Record<string, string>): ChildProcess =>
+  launch(BUILT, { ANKLET_DATA: data, ...env })
 
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number }
-      probe.close(() => resolve(port))
-    })
-  })
-
-function launch(env: Record<string, string>): ChildProcess {
-  const child = spawn(process.execPath, [built], {
-    env: { ...process.env, ANKLET_DATA: data, ...env },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  })
-  running.push(child)
-  return child
-}
-
-/** What a start came to: its address, or the sentence it ended with. */
-const outcome = (child: ChildProcess): Promise<{ ready: string | null; said: string }> =>
-  new Promise((resolve) => {
-    let said = ''
-    const hear = (chunk: Buffer): void => {
-      said += chunk.toString()
-      const ready = /ready on (\S+)/.exec(said)?.[1]
-      if (ready) resolve({ ready, said })
-    }
-    child.stdout?.on('data', hear)
-    child.stderr?.on('data', hear)
-    child.once('exit', () => resolve({ ready: null, said }))
-  })
-
-describe.skipIf(!existsSync(built))('the server as it is started', () => {
+describe.skipIf(!existsSync(BUILT))('the server as it is started', () => {
   test('says where it is, answers, and gives the folder back at the end', async () => {
-    const child = launch({ PORT: String(await freePort()) })
-    const { ready } = await outcome(child)
+    const child = start({ PORT: String(await freePort()) })
+    const { ready } = await outcomeOf(child)
     expect(await (await fetch(`${ready!}/api/health`)).json()).toMatchObject({
       status: 'ok',
       database: 'pglite',
@@ -70,14 +32,14 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
     const page = await fetch(ready!)
     expect(page.headers.get('content-security-policy')).toContain("default-src 'self'")
     expect(page.headers.get('x-powered-by')).toBeNull()
-    await end(child, 'SIGTERM')
-    const again = launch({ PORT: String(await freePort()) })
-    expect((await outcome(again)).ready).not.toBeNull()
+    await endProcess(child, 'SIGTERM')
+    const again = start({ PORT: String(await freePort()) })
+    expect((await outcomeOf(again)).ready).not.toBeNull()
   })
 
   test('a second one on the same folder says so and stops; the first goes on', async () => {
-    const first = await outcome(launch({ PORT: String(await freePort()) }))
-    const second = await outcome(launch({ PORT: String(await freePort()) }))
+    const first = await outcomeOf(start({ PORT: String(await freePort()) }))
+    const second = await outcomeOf(start({ PORT: String(await freePort()) }))
     expect(second.ready).toBeNull()
     expect(second.said).toMatch(/is open in another Anklet \(process \d+\)\. Stop that one first/)
     expect((await fetch(`${first.ready!}/api/people`)).status).toBe(200)
@@ -86,42 +48,33 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
   test('a port that is taken is named', async () => {
     const port = await freePort()
     const other = createServer().listen(port, '127.0.0.1')
-    expect((await outcome(launch({ PORT: String(port) }))).said).toContain(
+    expect((await outcomeOf(start({ PORT: String(port) }))).said).toContain(
       `Port ${port} is taken by another program. Set PORT to a free one.`,
     )
     other.close()
   })
 
   test('it does not open itself to others without accounts', async () => {
-    const { ready, said } = await outcome(
-      launch({ HOST: '0.0.0.0', PORT: String(await freePort()) }),
+    const { ready, said } = await outcomeOf(
+      start({ HOST: '0.0.0.0', PORT: String(await freePort()) }),
     )
     expect(ready).toBeNull()
     expect(said).toContain('Anklet has no accounts yet, so it serves this machine only.')
   })
 
   test('it ends with the process that started it', async () => {
-    const parent = spawn(
-      process.execPath,
-      [
-        '-e',
-        `const child = require('node:child_process').fork(process.argv[1], [], { stdio: 'inherit' })
+    const parent = launch('-e', { ANKLET_DATA: data, PORT: String(await freePort()) }, [
+      `const child = require('node:child_process').fork(process.argv[1], [], { stdio: 'inherit' })
          child.on('message', () => console.log('child ' + child.pid))`,
-        built,
-      ],
-      {
-        env: { ...process.env, ANKLET_DATA: data, PORT: String(await freePort()) },
-        stdio: ['ignore', 'pipe', 'ignore'],
-      },
-    )
-    running.push(parent)
+      BUILT,
+    ])
     const pid = await new Promise<number>((resolve) => {
       parent.stdout.on('data', (chunk: Buffer) => {
         const told = /child (\d+)/.exec(chunk.toString())?.[1]
         if (told) resolve(Number(told))
       })
     })
-    await end(parent, 'SIGKILL')
+    await endProcess(parent, 'SIGKILL')
     const isAlive = (): boolean => {
       try {
         return process.kill(pid, 0)
@@ -130,13 +83,13 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
       }
     }
     await expect.poll(isAlive, { timeout: 20_000 }).toBe(false)
-    const { ready } = await outcome(launch({ PORT: String(await freePort()) }))
+    const { ready } = await outcomeOf(start({ PORT: String(await freePort()) }))
     expect(ready).not.toBeNull()
   })
 
   test('a backup is put back by command, and only while no server runs', async () => {
-    const child = launch({ PORT: String(await freePort()) })
-    const { ready } = await outcome(child)
+    const child = start({ PORT: String(await freePort()) })
+    const { ready } = await outcomeOf(child)
     const send = (path: string, body: object) =>
       fetch(`${ready!}${path}`, {
         method: 'POST',
@@ -164,21 +117,16 @@ describe.skipIf(!existsSync(built))('the server as it is started', () => {
     const { folder, backups } = await listed()
     const file = join(folder, backups[0]!.name)
     const restore = async (from: string): Promise<string> => {
-      const command = spawn(process.execPath, [restoreScript, from], {
-        env: { ...process.env, ANKLET_DATA: data },
-        stdio: ['ignore', 'pipe', 'pipe'],
-      })
-      running.push(command)
-      return (await outcome(command)).said
+      return (await outcomeOf(launch(restoreScript, { ANKLET_DATA: data }, [from]))).said
     }
     expect(await restore(file)).toContain('is open in another Anklet')
-    await end(child, 'SIGKILL')
+    await endProcess(child, 'SIGKILL')
     rmSync(join(data, 'db'), { recursive: true })
-    const refused = await outcome(launch({ PORT: String(await freePort()) }))
+    const refused = await outcomeOf(start({ PORT: String(await freePort()) }))
     expect(refused.said).toContain(`npm run restore -- "${file}"`)
     expect(await restore(join(folder, 'none.anklet'))).toContain('There is no file')
     expect(await restore(file)).toContain('Put back, and compared row by row')
-    const again = await outcome(launch({ PORT: String(await freePort()) }))
+    const again = await outcomeOf(start({ PORT: String(await freePort()) }))
     const people = (await (await fetch(`${again.ready!}/api/people`)).json()) as { name: string }[]
     expect(people.map(({ name }) => name)).toEqual(['K. Ept'])
   })

@@ -1,10 +1,9 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { LOCAL_NAMES } from './routes/guards.ts'
 import { serve } from './serve.ts'
 import { FolderUnusable } from './store/database.ts'
 import { FolderInUse } from './store/lock.ts'
-
-const LOCAL = new Set(['127.0.0.1', '::1', 'localhost'])
 
 const here = dirname(fileURLToPath(import.meta.url))
 const settings = {
@@ -15,7 +14,7 @@ const settings = {
 }
 
 async function start(): Promise<void> {
-  if (!LOCAL.has(settings.host)) {
+  if (!LOCAL_NAMES.has(settings.host)) {
     throw new Error(
       [
         'Anklet has no accounts yet, so it serves this machine only.',

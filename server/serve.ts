@@ -163,11 +163,10 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
       current = await openShop(settings, lasting)
     },
   }
-  current = await openShop(settings, lasting)
   const server = createServer((req, res) => {
     if (current) current.app(req, res)
     else answerChanging(res)
-  }).listen(port, host)
+  })
   const stop = async (): Promise<void> => {
     const closed = new Promise((done) => server.close(done))
     server.closeAllConnections()
@@ -176,9 +175,10 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
     unlock()
   }
   try {
+    current = await openShop(settings, lasting)
     await new Promise<void>((done, failed) => {
-      server.once('listening', done)
       server.once('error', failed)
+      server.listen(port, host, done)
     })
   } catch (error) {
     await stop()

@@ -39,6 +39,13 @@ export const ENTRY = {
 /** Said when a file is not a backup, or not a whole one. */
 export class ArchiveFaulty extends Error {}
 
+/** A file that is something else. */
+export const notABackup = (): ArchiveFaulty =>
+  new ArchiveFaulty('The file is not a backup of Anklet.')
+/** A backup in a way that this release does not know yet. */
+export const tooNew = (): ArchiveFaulty =>
+  new ArchiveFaulty('The backup was written by a newer Anklet. Update this one first.')
+
 /** A running checksum of one table. */
 export const newSum = (): Hash => createHash('sha256')
 
@@ -111,9 +118,8 @@ export function manifestIn(content: Buffer): Manifest {
   } catch {
     // Not JSON, so not a manifest.
   }
-  if (!isManifest(value)) throw new ArchiveFaulty('The file is not a backup of Anklet.')
-  if (value.formatVersion > ARCHIVE_FORMAT)
-    throw new ArchiveFaulty('The backup was written by a newer Anklet. Update this one first.')
+  if (!isManifest(value)) throw notABackup()
+  if (value.formatVersion > ARCHIVE_FORMAT) throw tooNew()
   return value
 }
 
@@ -123,5 +129,5 @@ export async function readManifest(file: string): Promise<Manifest> {
     if (name !== ENTRY.manifest) break
     return manifestIn(await read())
   }
-  throw new ArchiveFaulty('The file is not a backup of Anklet.')
+  throw notABackup()
 }

@@ -24,7 +24,7 @@ import type { Done, Task } from './tasks.ts'
 import type { Making } from './unpack.ts'
 
 /** What stands where a shop has settled nothing. */
-export const USUAL_SETTINGS: BackupSettings = { hour: 12, folder: null, keep: 14 }
+const USUAL_SETTINGS: BackupSettings = { hour: 12, folder: null, keep: 14 }
 
 const HOUR_MS = 3_600_000
 /** Older than this, the last backup is spoken of on the Floor. */
@@ -320,7 +320,7 @@ function requireFolder(folder: string): void {
   if (!isAbsolute(folder)) throw new AppError('folderUnusable', { folder })
   try {
     if (!existsSync(folder)) mkdirSync(folder, { recursive: true })
-    const probe = join(folder, `probe-${crypto.randomUUID()}.unfinished`)
+    const probe = join(folder, `probe-${crypto.randomUUID()}${UNFINISHED}`)
     mkdirSync(probe)
     rmSync(probe, { recursive: true })
   } catch {

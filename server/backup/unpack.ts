@@ -5,7 +5,7 @@ import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import { countMigrations } from '../store/database.ts'
 import type { Checksums, Entry, Manifest } from './archive.ts'
-import { ArchiveFaulty, ENTRY, entriesOf, manifestIn } from './archive.ts'
+import { ArchiveFaulty, ENTRY, entriesOf, manifestIn, notABackup, tooNew } from './archive.ts'
 import {
   countRows,
   setCounters,
@@ -75,13 +75,9 @@ async function putAllBack(
   try {
     for await (const entry of entriesOf(file)) {
       if (!manifest) {
-        if (entry.name !== ENTRY.manifest)
-          throw new ArchiveFaulty('The file is not a backup of Anklet.')
+        if (entry.name !== ENTRY.manifest) throw notABackup()
         manifest = manifestIn(await entry.read())
-        if (manifest.migrations > countMigrations(making.migrations))
-          throw new ArchiveFaulty(
-            'The backup was written by a newer Anklet. Update this one first.',
-          )
+        if (manifest.migrations > countMigrations(making.migrations)) throw tooNew()
         db = await emptyDatabase(folder, manifest.migrations, making)
       } else if (entry.name === ENTRY.checksums)
         checksums = JSON.parse((await entry.read()).toString()) as Checksums

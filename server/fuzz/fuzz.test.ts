@@ -2,17 +2,15 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { request as httpRequest } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import type { TSchema } from '@sinclair/typebox'
 import { COMMANDS, JobListQuery, ROUTES } from '@anklet/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest'
-import { architecture, geometry, LEVEL, NO_COMPLAINT, walk } from '../test/records.ts'
+import { carCommands, jobOpen, LEVEL, newJobIds, walk } from '../test/records.ts'
 import type { Server } from '../trials/machine.ts'
-import { endServer, startServer } from '../trials/machine.ts'
+import { BUILT, endProcess, startServer } from '../trials/machine.ts'
 import { Arbitraries } from './arbitraries.ts'
 
-const built = fileURLToPath(new URL('../dist/main.js', import.meta.url))
 const longSeed = inject('longSeed')
 const REQUESTS = longSeed === null ? 1000 : 20_000
 /** What is drawn in a short run is always the same. */
@@ -37,15 +35,13 @@ interface Answer {
   readonly text: string
 }
 
-describe.skipIf(!existsSync(built))('whatever is sent', () => {
+describe.skipIf(!existsSync(BUILT))('whatever is sent', () => {
   let data: string
   let server: Server
   let address: URL
   const ids = {
     person: crypto.randomUUID(),
-    typeId: crypto.randomUUID(),
-    vehicleId: crypto.randomUUID(),
-    jobId: crypto.randomUUID(),
+    ...newJobIds(),
     roundId: crypto.randomUUID(),
   }
   const counts = new Map<number, number>()
@@ -93,21 +89,8 @@ describe.skipIf(!existsSync(built))('whatever is sent', () => {
     const walked = walk(LEVEL, new Date().toISOString(), { roundId: ids.roundId })
     for (const body of [
       command('person.add', { personId: ids.person, name: 'F. Fuzz' }),
-      command('vehicleType.save', {
-        typeId: ids.typeId,
-        name: 'Fuzz type',
-        source: 'invented',
-        architecture,
-        geometry,
-      }),
-      command('vehicle.save', {
-        vehicleId: ids.vehicleId,
-        typeId: ids.typeId,
-        plate: 'F 1',
-        note: '',
-        simulated: false,
-      }),
-      command('job.open', { jobId: ids.jobId, vehicleId: ids.vehicleId, complaint: NO_COMPLAINT }),
+      ...carCommands(ids, 'F 1').map(([type, payload]) => command(type, payload)),
+      command('job.open', jobOpen(ids)),
       command('round.record', { jobId: ids.jobId, round: walked }),
     ]) {
       const { status, text } = await call({
@@ -127,11 +110,11 @@ describe.skipIf(!existsSync(built))('whatever is sent', () => {
   beforeAll(async () => {
     data = mkdtempSync(join(tmpdir(), 'anklet-fuzz-'))
     server = await startServer(data)
-    address = new URL((await server.ready)!)
+    address = new URL((await server.outcome).ready!)
     await setUp()
   })
   afterAll(async () => {
-    await endServer(server, 'SIGTERM')
+    await endProcess(server.child, 'SIGTERM')
     rmSync(data, { recursive: true, force: true })
   })
 

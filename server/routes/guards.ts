@@ -2,24 +2,27 @@ import type { RequestHandler } from 'express'
 import { AppError } from '../problems/appError.ts'
 
 /** Names by which a machine reaches itself. */
-export const LOCAL_NAMES: ReadonlySet<string> = new Set(['127.0.0.1', '[::1]', 'localhost'])
+export const LOCAL_NAMES: ReadonlySet<string> = new Set(['127.0.0.1', '::1', 'localhost'])
 
-const nameIn = (host: string): string => host.replace(/:\d+$/, '').toLowerCase()
+// An address of IPv6 stands in brackets before its port.
+const nameIn = (host: string): string =>
+  host
+    .replace(/:\d+$/, '')
+    .replace(/^\[(.*)\]$/, '$1')
+    .toLowerCase()
 
 /**
  * Answers only under the names the server goes by, and only to pages it served itself. A page from
  * elsewhere could have its own name point at this machine, and would then read the shop.
  */
-export const ownAddressOnly =
-  (names: ReadonlySet<string>): RequestHandler =>
-  (req, _res, next) => {
-    const host = req.headers.host ?? ''
-    if (!names.has(nameIn(host))) throw new AppError('foreignAddress', { host })
-    const { origin } = req.headers
-    if (origin !== undefined && origin !== `${req.protocol}://${host}`)
-      throw new AppError('foreignAddress', { host: origin })
-    next()
-  }
+export const ownAddressOnly: RequestHandler = (req, _res, next) => {
+  const host = req.headers.host ?? ''
+  if (!LOCAL_NAMES.has(nameIn(host))) throw new AppError('foreignAddress', { host })
+  const { origin } = req.headers
+  if (origin !== undefined && origin !== `${req.protocol}://${host}`)
+    throw new AppError('foreignAddress', { host: origin })
+  next()
+}
 
 // PostgreSQL keeps neither an empty sign nor half of a pair of surrogates.
 const isText = (words: string): boolean => words.isWellFormed() && !words.includes('\0')

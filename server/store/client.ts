@@ -167,10 +167,7 @@ export class Client extends PGlite {
   async copyTo(folder: string): Promise<void> {
     this.isCopied = true
     try {
-      await super.transaction(async (tx) => {
-        await tx.exec('checkpoint')
-        await copyControl(this.folder, folder)
-      })
+      await this.checkpoint(() => copyControl(this.folder, folder))
       await copyFiles(this.folder, folder)
       await this.settled()
       await copyLog(this.folder, folder)
@@ -179,11 +176,15 @@ export class Client extends PGlite {
     }
   }
 
-  /** Brings all data files to the disk. */
-  checkpoint(): Promise<void> {
+  /**
+   * Brings all data files to the disk.
+   * @param then done before anything else is written.
+   */
+  checkpoint(then?: () => Promise<void>): Promise<void> {
     return super.transaction(async (tx) => {
       await tx.exec('checkpoint')
       this.whole()
+      await then?.()
     })
   }
 }

@@ -141,22 +141,9 @@ class Marking {
   }
 }
 
-async function bringUpToDate(
-  client: Client,
-  db: Database,
-  migrationsFolder: string,
-  marking: Marking,
-): Promise<void> {
-  const known = countMigrations(migrationsFolder)
-  const isNew = (await migrationsSeen(db)) < known
-  if (isNew) {
-    marking.write({ files: null })
-    await migrate(db, { migrationsFolder })
-  }
-  if (isNew || marking.now.files === null) {
-    marking.write({ migrations: known })
-    await client.checkpoint()
-  }
+async function carryOn(db: Database, migrationsFolder: string, marking: Marking): Promise<void> {
+  marking.write({ files: null })
+  await migrate(db, { migrationsFolder })
 }
 
 const isDirectory = (path: string): boolean => existsSync(path) && statSync(path).isDirectory()
@@ -218,10 +205,15 @@ export async function openDatabase(
     await client.close()
     throw unusable(dataFolder, fault)
   }
-  if ((await migrationsSeen(db)) > known) return refuse({ fault: 'newerRelease' })
+  const seen = await migrationsSeen(db)
+  if (seen > known) return refuse({ fault: 'newerRelease' })
   const file = await missingFile(db, folder)
   if (file) return refuse({ fault: 'fileMissing', file, wholeAt: marking.now.wholeAt })
-  await bringUpToDate(client, db, migrationsFolder, marking)
+  if (seen < known) await carryOn(db, migrationsFolder, marking)
+  if (marking.now.files === null) {
+    marking.write({ migrations: known })
+    await client.checkpoint()
+  }
   return {
     db,
     marker: marking.now,

@@ -118,25 +118,51 @@ export const walk = (
 
 export const LEVEL = { FL: 480, FR: 480, RL: 480, RR: 480 }
 
+/** A type, a car of it and a job on that, by their ids. */
+export interface JobIds {
+  readonly typeId: string
+  readonly vehicleId: string
+  readonly jobId: string
+}
+
+export const newJobIds = (): JobIds => ({
+  typeId: crypto.randomUUID(),
+  vehicleId: crypto.randomUUID(),
+  jobId: crypto.randomUUID(),
+})
+
+/** The type and the car that a job needs, as commands in their order. */
+export const carCommands = (
+  { typeId, vehicleId }: Omit<JobIds, 'jobId'>,
+  plate: string,
+  simulated = false,
+) =>
+  [
+    [
+      'vehicleType.save',
+      { typeId, name: `Type ${typeId.slice(0, 8)}`, source: 'invented', architecture, geometry },
+    ],
+    ['vehicle.save', { vehicleId, typeId, plate, note: '', simulated }],
+  ] as const
+
+/** What opens a job on a car. */
+export const jobOpen = ({ vehicleId, jobId }: Omit<JobIds, 'typeId'>) => ({
+  jobId,
+  vehicleId,
+  complaint: NO_COMPLAINT,
+})
+
 /** A vehicle of a fresh type with a job on it. @param simulated whether stand-ins drive it */
 export async function openTestJob(
   bench: TestBench,
   { simulated = false } = {},
-): Promise<{ typeId: string; vehicleId: string; jobId: string; plate: string }> {
-  const [typeId, vehicleId, jobId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
-  const plate = `T ${vehicleId.slice(0, 6).toUpperCase()}`
-  await bench
-    .send('vehicleType.save', {
-      typeId,
-      name: `Type ${typeId.slice(0, 8)}`,
-      source: 'invented',
-      architecture,
-      geometry,
-    })
-    .expect(200)
-  await bench.send('vehicle.save', { vehicleId, typeId, plate, note: '', simulated }).expect(200)
-  await bench.send('job.open', { jobId, vehicleId, complaint: NO_COMPLAINT }).expect(200)
-  return { typeId, vehicleId, jobId, plate }
+): Promise<JobIds & { readonly plate: string }> {
+  const ids = newJobIds()
+  const plate = `T ${ids.vehicleId.slice(0, 6).toUpperCase()}`
+  for (const [type, payload] of carCommands(ids, plate, simulated))
+    await bench.send(type, payload).expect(200)
+  await bench.send('job.open', jobOpen(ids)).expect(200)
+  return { ...ids, plate }
 }
 
 /** What starts a watch on a job. */

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { endAll, endServer } from './machine.ts'
+import { endAll, endProcess } from './machine.ts'
 import type { Moment } from './outcome.ts'
 import { Counts, judge, momentOf, startPartly, writeFor } from './outcome.ts'
 import { Writers } from './writers.ts'
@@ -14,13 +14,14 @@ const counts = new Counts()
 
 async function trial(folder: string, moment: Moment): Promise<void> {
   const writers = new Writers()
-  if (moment === 'in its first start') await endServer(await startPartly(folder), 'SIGKILL')
+  if (moment === 'in its first start')
+    await endProcess((await startPartly(folder)).child, 'SIGKILL')
   else {
     const { server, writing } = await writeFor(folder, writers)
-    await endServer(server, 'SIGKILL')
+    await endProcess(server.child, 'SIGKILL')
     await writing
   }
-  if (moment === 'in recovery') await endServer(await startPartly(folder), 'SIGKILL')
+  if (moment === 'in recovery') await endProcess((await startPartly(folder)).child, 'SIGKILL')
   counts.add(moment, await judge(folder, writers, counts))
 }
 

@@ -1,5 +1,5 @@
 import type { Server } from './machine.ts'
-import { endServer, pause, startServer } from './machine.ts'
+import { endProcess, pause, startServer } from './machine.ts'
 import type { Tally, Writers } from './writers.ts'
 
 /** How a trial meets the server. */
@@ -73,8 +73,8 @@ export async function writeFor(
   writers: Writers,
 ): Promise<{ server: Server; writing: Promise<void> }> {
   const server = await startServer(folder)
-  const address = await server.ready
-  if (address === null) throw new Error(`no start: ${server.said()}`)
+  const { ready: address, said } = await server.outcome
+  if (address === null) throw new Error(`no start: ${said}`)
   await writers.begin(address)
   const writing = writers.write(address)
   // A refusal comes out when the writing is waited for.
@@ -95,9 +95,9 @@ export async function judge(folder: string, writers: Writers, counts: Counts): P
   const tally = newTally()
   const began = performance.now()
   const server = await startServer(folder)
-  const address = await server.ready
+  const { ready: address, said } = await server.outcome
   if (address === null) {
-    counts.fail(`no start: ${server.said()}`)
+    counts.fail(`no start: ${said}`)
     return tally
   }
   counts.started(performance.now() - began)
@@ -105,6 +105,6 @@ export async function judge(folder: string, writers: Writers, counts: Counts): P
   const { unanswered } = tally
   await writers.sendAgain(address)
   await writers.compare(address, tally)
-  await endServer(server, 'SIGTERM')
+  await endProcess(server.child, 'SIGTERM')
   return { ...tally, unanswered }
 }

@@ -16,7 +16,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import type { Server } from './machine.ts'
-import { endAll, endServer } from './machine.ts'
+import { endAll, endProcess } from './machine.ts'
 import type { Moment } from './outcome.ts'
 import { Counts, judge, momentOf, startPartly, writeFor } from './outcome.ts'
 import { Writers } from './writers.ts'
@@ -82,7 +82,7 @@ class Disk {
 async function cutPower(disk: Disk, server: Server, name: string): Promise<Disk> {
   server.child.kill('SIGSTOP')
   const left = disk.cut(name)
-  await endServer(server, 'SIGKILL')
+  await endProcess(server.child, 'SIGKILL')
   disk.remove()
   return left
 }

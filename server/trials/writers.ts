@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import type { Command, CommandPayload, CommandType, ShopBundle } from '@anklet/contract'
-import { architecture, geometry, LEVEL, NO_COMPLAINT, walk } from '../test/records.ts'
+import { carCommands, jobOpen, LEVEL, newJobIds, walk } from '../test/records.ts'
 
 /** How many write at once, each on a job of their own. */
 const WRITERS = 8
@@ -64,19 +64,12 @@ export class Writers {
   /** Makes the shop that is written to, once. */
   async begin(address: string): Promise<void> {
     if (this.begun) return
-    const [typeId, vehicleId] = [crypto.randomUUID(), crypto.randomUUID()]
+    const { typeId, vehicleId } = newJobIds()
     await this.send(address, 'person.add', { personId: this.person, name: 'T. Trial' })
-    await this.send(address, 'vehicleType.save', {
-      typeId,
-      name: 'Trial type',
-      source: 'invented',
-      architecture,
-      geometry,
-    })
-    const vehicle = { vehicleId, typeId, plate: 'T 1', note: '', simulated: false }
-    await this.send(address, 'vehicle.save', vehicle)
+    for (const [type, payload] of carCommands({ typeId, vehicleId }, 'T 1'))
+      await this.send(address, type, payload)
     for (const jobId of this.jobs)
-      await this.send(address, 'job.open', { jobId, vehicleId, complaint: NO_COMPLAINT })
+      await this.send(address, 'job.open', jobOpen({ vehicleId, jobId }))
     this.begun = true
   }
 

@@ -55,7 +55,8 @@ export const useBackups = () =>
   useQuery({
     queryKey: ['backups'],
     queryFn: () => ask('/api/backups'),
-    refetchInterval: ({ state }) => (state.data?.doing ? 1000 : 60_000),
+    // The Floor only asks whether one is due: that changes in days.
+    refetchInterval: ({ state }) => (state.data?.doing ? 1000 : 300_000),
   })
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: () => ask('/api/shop') })
 
