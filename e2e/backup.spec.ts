@@ -1,3 +1,4 @@
+import type { BackupsRecord } from '@anklet/contract'
 import { existsSync } from 'node:fs'
 import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
@@ -53,8 +54,20 @@ test('backed up, worked on, backed up, put back: the shop is as it was', async (
     .nth(1)
     .getByRole('button', { name: /^Put back/ })
     .click()
-  await expect(page.getByRole('group', { name: 'What it replaces' })).toContainText(
-    'The present records are kept beside it',
+  const replaced = page.getByRole('group', { name: 'What it replaces' })
+  await expect(replaced).toContainText('The present records are kept beside it')
+  await replaced.getByRole('button', { name: 'Leave everything as it is' }).click()
+  // What a colleague writes meanwhile counts as soon as it is asked for again.
+  const entries = async (): Promise<number> =>
+    ((await (await fetch(`${demoShop.address}/api/backups`)).json()) as BackupsRecord).now.commands
+  const seen = await entries()
+  await addPerson(demoShop.address, 'Y. Meanwhile')
+  await kept
+    .nth(1)
+    .getByRole('button', { name: /^Put back/ })
+    .click()
+  await expect(replaced.getByRole('row', { name: /entries in all/ })).toContainText(
+    String(seen + 1),
   )
   await page.getByRole('button', { name: 'Put it in their place' }).click()
   await expect(page.getByText(/^Put back .*out of anklet-/)).toBeVisible({ timeout: 60_000 })

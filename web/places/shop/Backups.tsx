@@ -1,5 +1,5 @@
 import type { Backup, BackupSettings, BackupsRecord } from '@anklet/contract'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useIsFetching, useMutation, useQueryClient } from '@tanstack/react-query'
 import { ArchiveRestore, Download, HardDriveDownload, Upload } from 'lucide-react'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useEffect, useRef, useState } from 'react'
@@ -39,7 +39,11 @@ function PutBack({
   readonly onLeave: () => void
 }): ReactNode {
   const now = new Date(useNow(20_000))
+  const client = useQueryClient()
+  const isAsking = useIsFetching({ queryKey: ['backups'] }) > 0
   const act = useBackupAct((name: string) => tell('/api/backups/restore', { name }))
+  // What others have written since the page last asked would be lost unseen.
+  useEffect(() => void client.invalidateQueries({ queryKey: ['backups'] }), [client])
   return (
     <div
       className="grid gap-3 border-t border-line pt-3"
@@ -78,7 +82,7 @@ function PutBack({
         <button
           type="button"
           className="btn btn-go"
-          disabled={act.isPending || record.doing !== null}
+          disabled={isAsking || act.isPending || record.doing !== null}
           onClick={() => act.mutate(backup.name, { onSuccess: onLeave })}
         >
           Put it in their place

@@ -64,8 +64,8 @@ export function RateForm({
   const same = perHour === kept.perHour && currency === kept.currency && tax === kept.tax
   return (
     <form onSubmit={keep}>
-      <div className="flex items-end gap-2">
-        <div className="flex-1">
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="min-w-[12rem] flex-1">
           <label className="label" htmlFor="rate">
             An hour of work costs
           </label>
