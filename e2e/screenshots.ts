@@ -125,7 +125,7 @@ async function deskViews(
   await line.getByText('Why, and why here').click()
   await shoot(page, 'plan', 1600)
   await go('/shop')
-  await shoot(page, 'shop')
+  await shoot(page, 'shop', 852)
   await walkSome(page, hand, address, job('TQ 102'))
   await shoot(page, 'walk')
   await walkMorning(page, hand, address, job('TQ 418'))

@@ -65,7 +65,7 @@ export function RateForm({
   return (
     <form onSubmit={keep}>
       <div className="flex flex-wrap items-end gap-2">
-        <div className="min-w-[12rem] flex-1">
+        <div className="min-w-[9rem] flex-1">
           <label className="label" htmlFor="rate">
             An hour of work costs
           </label>
