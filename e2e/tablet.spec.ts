@@ -96,8 +96,9 @@ test('a page older than its server says so, and what is done on it is kept throu
   await expect(page.getByText('There is a newer Anklet on the server')).toBeVisible()
   await expect(page.getByRole('status').filter({ hasText: 'on the way' })).toBeVisible()
   expect(await stepsOf(demoShop, id)).toEqual(before)
-  await page.unroute('**/api/**')
+  // The real server answers only the page that was loaded anew: the old one would lose its banner.
   await page.getByRole('button', { name: 'Reload' }).click()
+  await page.unrouteAll({ behavior: 'ignoreErrors' })
   await expect.poll(() => stepsOf(demoShop, id), { timeout: 20_000 }).toEqual([...before, key])
   await expect(page.getByText('There is a newer Anklet on the server')).toHaveCount(0)
 })

@@ -98,8 +98,9 @@ const channel = new BroadcastChannel('anklet.rounds')
 /** Every round in progress on this device. Each change is in IndexedDB before the next one, and in every open tab. */
 export const useDrafts = create<Drafts>()((setState, get) => {
   const keepDraft = (draft: Draft): void => {
-    setState(({ byKey }) => ({ byKey: { ...byKey, [draft.key]: draft } }))
+    // First, so that nothing shown of the new state can call it kept before it is.
     keep(`round ${draft.key}`, () => set(draft.key, draft, database))
+    setState(({ byKey }) => ({ byKey: { ...byKey, [draft.key]: draft } }))
     channel.postMessage(draft)
   }
   return {

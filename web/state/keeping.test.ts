@@ -23,10 +23,10 @@ describe('what is kept on this device', () => {
     expect(useKeeping.getState().failing).toEqual(['a'])
     await vi.advanceTimersByTimeAsync(4000)
     expect(write).toHaveBeenCalledTimes(2)
-    expect(useKeeping.getState().failing).toEqual(['a'])
+    expect(useKeeping.getState()).toEqual({ unwritten: ['a'], failing: ['a'] })
     await vi.advanceTimersByTimeAsync(4000)
     expect(write).toHaveBeenCalledTimes(3)
-    expect(useKeeping.getState().failing).toEqual([])
+    expect(useKeeping.getState()).toEqual({ unwritten: [], failing: [] })
   })
 
   test('a later state takes the place of an earlier one that failed: it never comes back over it', async () => {
@@ -54,9 +54,26 @@ describe('what is kept on this device', () => {
     await settle()
     expect(first).toHaveBeenCalledTimes(1)
     keep('e', second)
+    expect(useKeeping.getState().unwritten).toEqual(['e'])
     end()
     await settle()
     expect(second).toHaveBeenCalledTimes(1)
+    expect(useKeeping.getState().unwritten).toEqual([])
+  })
+
+  test('a state counts as unwritten from the moment it is there until the write of the latest has ended', async () => {
+    const ends: (() => void)[] = []
+    const write = (): Promise<void> => new Promise((done) => ends.push(done))
+    keep('f', write)
+    expect(useKeeping.getState().unwritten).toEqual(['f'])
+    await settle()
+    keep('f', () => write())
+    ends[0]!()
+    await settle()
+    expect(useKeeping.getState().unwritten).toEqual(['f'])
+    ends[1]!()
+    await settle()
+    expect(useKeeping.getState().unwritten).toEqual([])
   })
 
   test('one that fails holds no other back', async () => {

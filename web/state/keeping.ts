@@ -2,23 +2,31 @@ import type { StateStorage } from 'zustand/middleware'
 import { create } from 'zustand'
 
 interface Keeping {
-  /** Names of what the browser's store did not take. */
+  /** Names of what is not in the browser's store yet, in its latest state. */
+  readonly unwritten: readonly string[]
+  /** Those of them that the store did not take when asked. */
   readonly failing: readonly string[]
 }
 
 /** Whether this device keeps what is typed on it. */
-export const useKeeping = create<Keeping>()(() => ({ failing: [] }))
+export const useKeeping = create<Keeping>()(() => ({ unwritten: [], failing: [] }))
 
 const AGAIN_MS = 4000
 
-const without = (names: readonly string[], name: string): readonly string[] =>
-  names.filter((each) => each !== name)
+/** The names with this one among them, or without it; the same list where nothing changes. */
+function named(names: readonly string[], name: string, isIn: boolean): readonly string[] {
+  if (names.includes(name) === isIn) return names
+  return isIn ? [...names, name] : names.filter((each) => each !== name)
+}
 
-const note = (name: string, isKept: boolean): void =>
-  useKeeping.setState(({ failing }) => {
-    if (failing.includes(name) === !isKept) return { failing }
-    return { failing: isKept ? without(failing, name) : [...failing, name] }
-  })
+const note = (
+  name: string,
+  how: { readonly isWritten: boolean; readonly isFailing: boolean },
+): void =>
+  useKeeping.setState(({ unwritten, failing }) => ({
+    unwritten: named(unwritten, name, !how.isWritten),
+    failing: named(failing, name, how.isFailing),
+  }))
 
 let asked = false
 // A browser that is short of room throws away first what nobody asked it to keep.
@@ -40,15 +48,17 @@ const latest = new Map<string, () => Promise<unknown>>()
 export function keep(name: string, write: () => Promise<unknown>): void {
   askToStay()
   latest.set(name, write)
+  useKeeping.setState(({ unwritten }) => ({ unwritten: named(unwritten, name, true) }))
   const attempt = async (): Promise<void> => {
     if (latest.get(name) !== write) return
     try {
       await write()
       // A later state may have come while this one was being written: it is still to be written.
-      if (latest.get(name) === write) latest.delete(name)
-      note(name, true)
+      const isWritten = latest.get(name) === write
+      if (isWritten) latest.delete(name)
+      note(name, { isWritten, isFailing: false })
     } catch {
-      note(name, false)
+      note(name, { isWritten: false, isFailing: true })
       setTimeout(() => queue(attempt), AGAIN_MS)
     }
   }

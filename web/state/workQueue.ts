@@ -70,8 +70,9 @@ function nextKey(items: readonly Queued[]): string {
 /** What was done at the car and is on its way, kept on this device and shared by its tabs. */
 export const useWorkQueue = create<WorkQueue>()((setState, get) => {
   const put = (item: Queued): void => {
-    setState(({ items }) => ({ items: withChanged(items, item) }))
+    // First, so that nothing shown of the new state can call it kept before it is.
     keep(`entry ${item.key}`, () => set(item.key, item, database))
+    setState(({ items }) => ({ items: withChanged(items, item) }))
     channel.postMessage({ put: item } satisfies Told)
   }
   return {
@@ -79,8 +80,8 @@ export const useWorkQueue = create<WorkQueue>()((setState, get) => {
     taken: [],
     add: (jobId, command) => {
       const item: Queued = { key: nextKey(get().items), jobId, command, refusal: null }
-      setState(({ items }) => ({ items: withAdded(items, [item]) }))
       keep(`entry ${item.key}`, () => set(item.key, item, database))
+      setState(({ items }) => ({ items: withAdded(items, [item]) }))
       channel.postMessage({ add: item } satisfies Told)
     },
     refuse: (key, sentence, early = false) => {

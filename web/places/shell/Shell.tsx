@@ -59,19 +59,43 @@ function ThemeButton(): ReactNode {
   )
 }
 
+/** What the word about the server depends on. */
+interface Waiting {
+  /** Rounds that are sealed and not saved yet. */ readonly rounds: number
+  /** Steps and checks on their way. */ readonly entries: number
+  /** All of these are in the browser's store. */ readonly isWritten: boolean
+  /** The store refuses something: an alarm says it. */ readonly isFailing: boolean
+}
+
+/** "Kept on this device" is said of what is in the browser's store, and of nothing else. */
+function wordsOfWaiting({ rounds, entries, isWritten, isFailing }: Waiting): string {
+  if (rounds > 0) {
+    return isWritten
+      ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.'
+      : 'Saving the round …'
+  }
+  if (entries > 0) {
+    return isWritten
+      ? 'The server does not answer. What was done at the car is kept on this device, ' +
+          `${entries === 1 ? 'one entry' : `${entries} entries`}, and goes by itself.`
+      : 'The server does not answer. What was done at the car goes by itself when it is back.'
+  }
+  return isFailing
+    ? 'The server does not answer. What you see is the last it said.'
+    : 'The server does not answer. What you see is the last it said; you can go on ' +
+        'measuring and working: it is kept on this device.'
+}
+
 /** Says so when the server is away, and what that means for a round that is waiting to be saved. */
 function Connection(): ReactNode {
   const away = useConnection((connection) => connection.away)
-  const waiting = useDrafts(({ byKey }) =>
-    Object.values(byKey).some(({ sealed }) => sealed !== null),
+  const rounds = useDrafts(
+    ({ byKey }) => Object.values(byKey).filter(({ sealed }) => sealed !== null).length,
   )
-  const work = useWorkQueue(({ items }) => items.length)
-  if (!away && !waiting) return null
-  const kept =
-    work > 0
-      ? 'What was done at the car is kept on this device, ' +
-        `${work === 1 ? 'one entry' : `${work} entries`}, and goes by itself.`
-      : null
+  const entries = useWorkQueue(({ items }) => items.length)
+  const isWritten = useKeeping(({ unwritten }) => unwritten.length === 0)
+  const isFailing = useKeeping(({ failing }) => failing.length > 0)
+  if (!away && rounds === 0) return null
   // A save on a live line takes a moment: its word floats, so that nothing moves under the finger
   // when it goes.
   return (
@@ -83,12 +107,7 @@ function Connection(): ReactNode {
           : 'hint fixed left-1/2 top-[60px] z-30 w-max max-w-[92vw] -translate-x-1/2 shadow-md'
       }
     >
-      {away && kept && !waiting
-        ? `The server does not answer. ${kept}`
-        : waiting
-          ? 'Saving the round … it is kept on this device until the server has it, and goes by itself.'
-          : 'The server does not answer. What you see is the last it said; you can go on ' +
-            'measuring and working: it is kept on this device.'}
+      {wordsOfWaiting({ rounds, entries, isWritten, isFailing })}
     </p>
   )
 }

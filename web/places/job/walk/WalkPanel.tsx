@@ -10,6 +10,7 @@ import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { useRepeatability, useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { useDrafts, withSource } from '../../../state/drafts.ts'
+import { useKeeping } from '../../../state/keeping.ts'
 import { useSession } from '../../../state/session.ts'
 import { useGauge } from '../../../state/useGauge.ts'
 import { readTyped } from '../../../state/typed.ts'
@@ -119,6 +120,7 @@ function AfterEntry({
   onSave(): void
   onChange(next: Partial<Draft>): void
 }): ReactNode {
+  const isWritten = useKeeping(({ unwritten }) => !unwritten.includes(`round ${draft.key}`))
   return (
     <>
       {draft.refusal && (
@@ -138,7 +140,9 @@ function AfterEntry({
       )}
       {draft.sealed && (
         <p className="hint" role="status">
-          Saving … the round is kept on this device until the server has it.
+          {isWritten
+            ? 'Saving … the round is kept on this device until the server has it.'
+            : 'Saving …'}
         </p>
       )}
       {!draft.sealed && (
