@@ -27,6 +27,7 @@ const where = Type.Optional(
       layout: Type.Optional(oneOf('open', 'closed')),
       sensors: Type.Optional(Type.Literal('any')),
       sensorsHere: Type.Optional(Type.Literal('each')),
+      sensorMount: Type.Optional(oneOf('fixed', 'adjustable')),
     },
     'Which vehicles it applies to; what is not named does not matter',
   ),
@@ -54,6 +55,21 @@ const CauseEntry = closed({
   ),
   proof: oneOf('now', 'drive', 'night'),
   part: Type.Optional(words(24)),
+  leak: Type.Optional(
+    Type.Literal(true, {
+      description:
+        'Air is lost here: it may come with another leak, and with the pump it wears out',
+    }),
+  ),
+  own: Type.Optional(
+    Type.Array(id, { maxItems: 12, description: 'Checks that show this very fault where it sits' }),
+  ),
+  after: Type.Optional(
+    Type.Array(id, { maxItems: 12, description: 'Checks done before it is concluded' }),
+  ),
+  anything: Type.Optional(
+    Type.Literal(true, { description: 'It stands for whatever the book does not name' }),
+  ),
   because: words(300),
 })
 const CompoundEntry = closed({
@@ -70,6 +86,9 @@ const CheckEntry = closed({
   whole: Type.Optional(
     Type.Literal(true, { description: 'Done once, it answers for all its places' }),
   ),
+  others: Type.Optional(often),
+  comes: Type.Optional(id),
+  many: Type.Optional(Type.Literal(true, { description: 'It may have several outcomes at once' })),
   where,
   group: oneOf('complaint', 'look', 'electrical', 'measured', 'soap', 'test', 'code'),
   minutes,
@@ -228,5 +247,5 @@ export const DiagnoseResponse = closed({
   posterior: Type.Array(closed({ cause: Type.String(), p: number })),
   expectedRepairCost: number,
   ranking: Type.Array(closed({ check: Type.String(), gain: number, expectedCostAfter: number })),
-  recommend: closed({ kind: oneOf('check', 'repair'), id: Type.String() }),
+  recommend: closed({ kind: oneOf('check', 'repair', 'unclear'), id: Type.String() }),
 })

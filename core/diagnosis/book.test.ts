@@ -70,19 +70,24 @@ describe('the shipped knowledge', () => {
     ['closed', closed],
   ] as const)('every cause of %s comes first once everything looks like it', (_, architecture) => {
     const known = knowledgeOf(SHIPPED_BOOK, architecture)
-    const lost = known.causes.filter(({ id }) => {
+    const named = known.causes.filter(({ id }) => !known.guide!.unnamed.has(id))
+    const lost = named.filter(({ id }) => {
       const evidence = known.checks.map(({ id: check, outcomes, likelihood }) => ({
         check,
         outcome: outcomes[likelihood[id]!.indexOf(Math.max(...likelihood[id]!))]!,
       }))
       const answer = diagnose(known, evidence)
-      // A fault that hides behind the other one of a pair is found once that is mended.
-      const members = known.causeOf
-        .get(id)!
-        .parts.map(({ cause, place }) => (place === null ? cause.id : `${cause.id}.${place}`))
-      return (
-        !answer.ok ||
-        ![id, ...(members.length > 1 ? members : [])].includes(answer.value.posterior[0]!.cause)
+      if (!answer.ok) return true
+      // A fault that hides behind the other one of a pair is found once that is mended; two that
+      // hardly show beside each other are among the first three.
+      const { parts } = known.causeOf.get(id)!
+      const members =
+        parts.length > 1
+          ? parts.map(({ cause, place }) => (place === null ? cause.id : `${cause.id}.${place}`))
+          : []
+      const leaders = answer.value.posterior.slice(0, members.length > 0 ? 3 : 1)
+      return !leaders.some(({ cause }) =>
+        [id, ...members].some((each) => known.guide!.mends(cause).includes(each)),
       )
     })
     expect(lost.map(({ id }) => id)).toEqual([])
@@ -125,9 +130,15 @@ describe('one vehicle’s knowledge', () => {
     )
   }
   test('a leak is found where it is, a little at its neighbour, hardly across', () => {
-    expect(named('RL', 'watch', 'springLeak.RL')).toBeCloseTo(OFTEN.always[1], 9)
-    expect(named('RL', 'watch', 'springLeak.RR')).toBeCloseTo(OFTEN.rarely[1], 9)
-    expect(named('RL', 'watch', 'springLeak.FR')).toBeCloseTo(OFTEN.rarely[1], 9)
+    // Where two fall, only one of them may be seen: a little less than the book's word.
+    const lessThan = (word: keyof typeof OFTEN, cause: string): void => {
+      const chance = named('RL', 'watch', cause)
+      expect(chance).toBeLessThanOrEqual(OFTEN[word][1] + 1e-9)
+      expect(chance).toBeGreaterThan(0.8 * OFTEN[word][1])
+    }
+    lessThan('always', 'springLeak.RL')
+    lessThan('rarely', 'springLeak.RR')
+    lessThan('rarely', 'springLeak.FR')
     expect(at('RL', 'soapSpring', 'springLeak.FL')).toBe(OFTEN.never[1])
   })
   test('what shows itself everywhere at once does so together', () => {
@@ -140,11 +151,17 @@ describe('one vehicle’s knowledge', () => {
     )
     expect(chance('RL+RR')).toBeGreaterThan(OFTEN.often[1])
   })
+  test('two leaks are seen at both places', () => {
+    const { outcomes, likelihood } = known.checks.find(({ id }) => id === 'watch')!
+    const row = likelihood['springLeak.RL+springLeak.RR']!
+    expect(outcomes[row.indexOf(Math.max(...row))]).toBe('RL+RR')
+    expect(row[outcomes.indexOf('RL')]).toBeGreaterThan(OFTEN.rarely[1])
+  })
   test('two at once show what either shows', () => {
     const pump = known.checks.find(({ id }) => id === 'pumpTest')!.likelihood
     expect(pump['leakAndPump.RL']![2]).toBeGreaterThan(pump['springLeak.RL']![2]!)
     expect(named('RL', 'watch', 'leakAndPump.RL')).toBeGreaterThanOrEqual(
-      named('RL', 'watch', 'springLeak.RL') - 1e-9,
+      named('RL', 'watch', 'springLeak.RL') - 0.02,
     )
   })
   test('a long way driven makes wear likelier, found faults those found', () => {
@@ -217,6 +234,20 @@ describe('a book that does not hang together', () => {
         ;(causes as unknown[]).push({ ...causes[0]!, id: 'gremlins' })
       },
       { at: 'causes/gremlins', code: 'neverFound' },
+    ],
+    [
+      'a check of its own that is not there',
+      ({ causes }) => {
+        Object.assign(causes[0]!, { own: ['crystalBall'] })
+      },
+      { at: 'causes/springLeak', code: 'unknownCheck', what: 'crystalBall' },
+    ],
+    [
+      'a check that comes with one that is not there',
+      ({ checks }) => {
+        Object.assign(checks[0]!, { comes: 'crystalBall' })
+      },
+      { at: 'checks/saysLow', code: 'unknownCheck', what: 'crystalBall' },
     ],
     [
       'a name twice',

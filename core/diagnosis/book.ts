@@ -18,6 +18,7 @@ export interface Where {
   readonly sensors?: 'any'
   readonly sensorsHere?: 'each'
   readonly pressureSensor?: true
+  readonly sensorMount?: Architecture['sensorMount']
   readonly damping?: true
   readonly doorInhibit?: true
   /** Air helps coils at the rear only. */
@@ -44,6 +45,14 @@ export interface BookCause {
   /** When a repair of it is proved. */
   readonly proof: 'now' | 'drive' | 'night'
   readonly part?: string
+  /** Air is lost here: it may come with another leak, and with the pump it wears out. */
+  readonly leak?: true
+  /** Checks that show this very fault where it sits, by soap, meter or eye. */
+  readonly own?: readonly string[]
+  /** Checks that have to be done before it is concluded, whatever they show. */
+  readonly after?: readonly string[]
+  /** It stands for whatever the book does not name. */
+  readonly anything?: true
   readonly because: string
 }
 
@@ -73,6 +82,15 @@ export interface BookCheck {
   readonly place: PlaceKind
   /** Done once, it answers for all its places. */
   readonly whole?: true
+  /**
+   * Where several places are loud, how often another one than the first is told of too. Without
+   * it all are.
+   */
+  readonly others?: Often
+  /** The check it comes with: it is never advised by itself. */
+  readonly comes?: string
+  /** It may have several outcomes at once, as several codes are stored. */
+  readonly many?: true
   readonly group: 'complaint' | 'look' | 'electrical' | 'measured' | 'soap' | 'test' | 'code'
   readonly where?: Where
   readonly minutes: number

@@ -72,27 +72,36 @@ export const combinations = (places: number, outcomes: number): readonly (readon
     [[]],
   )
 
+/** What the causes of one fault show at one place. */
+export interface AtPlace {
+  /** All of them together, each for itself. */ readonly own: Range
+  /** What one of them shows at all it covers at once; null: it shows itself place by place. */
+  readonly joint: Range | null
+}
+
 /**
  * The chance of one way: places come out each for itself; or, where a cause shows itself at all it
  * covers at once, together.
  */
 export function wholeRange(
-  parts: readonly { readonly covered: boolean; readonly ranges: Ranges }[],
+  places: readonly AtPlace[],
   combo: readonly number[],
 ): readonly [number, number, number] {
-  const product = (which: (part: (typeof parts)[number], k: number) => number): number =>
-    parts.reduce((sum, part, i) => sum * which(part, combo[i]!), 1)
-  const alone = ([0, 1, 2] as const).map((at) =>
-    product(({ ranges }, k) => ranges.own[k]![at]),
-  ) as [number, number, number]
-  const all = parts.find(({ covered, ranges }) => covered && ranges.together)?.ranges.together
+  const product = (which: (place: AtPlace, k: number) => number): number =>
+    places.reduce((sum, place, i) => sum * which(place, combo[i]!), 1)
+  const alone = ([0, 1, 2] as const).map((at) => product(({ own }, k) => own[k]![at])) as [
+    number,
+    number,
+    number,
+  ]
+  const all = places.find(({ joint }) => joint)?.joint
   if (!all) return alone
-  const said = [...new Set(parts.flatMap(({ covered }, i) => (covered ? [combo[i]!] : [])))]
+  const said = [...new Set(places.flatMap(({ joint }, i) => (joint ? [combo[i]!] : [])))]
   const [least, middle, most] = [0, 1, 2].map((at) =>
     all.slice(1).reduce((sum, range) => sum + range[at]!, 0),
   ) as [number, number, number]
   const others = ([0, 1, 2] as const).map((at) =>
-    product(({ covered, ranges }, k) => (covered ? 1 : ranges.own[k]![at])),
+    product(({ own, joint }, k) => (joint ? 1 : own[k]![at])),
   )
   const shown = said.length === 1 && said[0]! > 0 ? all[said[0]!]! : ([0, 0, 0] as const)
   return [
@@ -100,6 +109,51 @@ export function wholeRange(
     alone[1] * (1 - middle) + shown[1] * others[1]!,
     alone[2] * (1 - least) + shown[2] * others[2]!,
   ]
+}
+
+const loudOf = (combo: readonly number[]): readonly number[] =>
+  combo.flatMap((k, i) => (k > 0 ? [i] : []))
+
+/**
+ * What is told where several places are loud: one of them surely, each other one only so often.
+ * @param share how often another one is told too
+ * @returns for each way that is told, the ways that may be behind it and how often they are told so
+ */
+export function toldOf(
+  combos: readonly (readonly number[])[],
+  share: number,
+): readonly (readonly (readonly [behind: number, chance: number])[])[] {
+  const loud = combos.map(loudOf)
+  return loud.map((told) =>
+    loud.flatMap((real, behind): (readonly [number, number])[] => {
+      if (!told.every((i) => real.includes(i))) return []
+      if (told.length === 0) return real.length === 0 ? [[behind, 1]] : []
+      const [n, m] = [told.length, real.length]
+      return [[behind, (n / m) * share ** (n - 1) * (1 - share) ** (m - n)]]
+    }),
+  )
+}
+
+/** A range as it is told instead of as it is. */
+export const asTold = (range: Range, told: ReturnType<typeof toldOf>): Range =>
+  told.map((behind) =>
+    behind.reduce<readonly [number, number, number]>(
+      ([low, middle, high], [k, chance]) => [
+        low + chance * range[k]![0],
+        middle + chance * range[k]![1],
+        high + chance * range[k]![2],
+      ],
+      [0, 0, 0],
+    ),
+  )
+
+/** What somebody sees of a fault no book names: anything, though mostly nothing. */
+const ANYTHING = { loud: [0.1, 0.2, 0.35] } as const
+export const anythingOf = ({ outcomes }: BookCheck): Range => {
+  const loud = ANYTHING.loud.map((chance) => chance / (outcomes.length - 1))
+  const [low, middle, high] = loud as [number, number, number]
+  const [l, m, h] = ANYTHING.loud
+  return [[1 - h, 1 - m, 1 - l], ...outcomes.slice(1).map(() => [low, middle, high] as const)]
 }
 
 /** Two causes at once: what the first shows, or where it shows nothing, what the second does. */

@@ -76,7 +76,7 @@ const FAULTS: Readonly<
   'pump worn': () => ({
     cause: 'pumpWorn',
     faults: [{ kind: 'weakPump', share: 0.35 }],
-    byHand: {},
+    byHand: { pumpLook: 'noisy' },
   }),
   'relay dead': () => ({
     cause: 'relayDead',
@@ -120,7 +120,7 @@ const FAULTS: Readonly<
   'sensor broken': (at) => ({
     cause: `sensorDead.${at}`,
     faults: [{ kind: 'sensorOpen', corner: at }],
-    byHand: { [`sensorVolts.${at}`]: 'signal' },
+    byHand: { [`sensorVolts.${at}`]: 'signal', [`sensorOhms.${at}`]: 'open' },
   }),
   'sensor link bent': (at, random) => ({
     cause: `linkBent.${at}`,
@@ -130,7 +130,7 @@ const FAULTS: Readonly<
   'sensor reads wrong': (at, random) => ({
     cause: `sensorDrift.${at}`,
     faults: [{ kind: 'sensorOffset', corner: at, mm: 16 + 10 * random() }],
-    byHand: { [`sensorVolts.${at}`]: 'signal' },
+    byHand: { [`sensorVolts.${at}`]: 'signal', [`sensorOhms.${at}`]: 'differs' },
   }),
   'taught wrong heights': (_, random) => ({
     cause: 'calibration',

@@ -20,9 +20,9 @@ function costInOrder(cost: Float64Array, belief: Float64Array, order: Uint32Arra
   return expected
 }
 
-/** Expected cost of repairing what is commonest first, whatever was found, until it is mended. */
-export const costOfGuessing = ({ cost, prior }: Laid, belief: Float64Array): number =>
-  costInOrder(cost, belief, orderOf(prior))
+/** Expected cost of repairing in the best order until it is mended. */
+export const expectedRepairCost = ({ cost }: Laid, belief: Float64Array): number =>
+  costInOrder(cost, belief, orderOf(worthOf(cost, belief)))
 
 /** What a check promises. */
 export interface Promised {
@@ -103,7 +103,7 @@ function gainOf(
     for (let i = 0; i < after.length; i += 1) sum += after[i] = belief[i]! * row[i]!
     if (sum <= 0) continue
     for (let i = 0; i < after.length; i += 1) after[i] = after[i]! / sum
-    const grouped = groups[check]![k]!
+    const grouped = groups(check, k)
     expectedCostAfter +=
       sum *
       costInOrder(
@@ -115,8 +115,11 @@ function gainOf(
   return { check, gain: without - checks[check]!.cost - expectedCostAfter, expectedCostAfter }
 }
 
-/** What is worth doing next. */
-export type Advice = { readonly kind: 'check' | 'repair'; readonly id: string }
+/**
+ * What is worth doing next; unclear: nothing that could be checked would tell more, and the
+ * likeliest cause is not likely enough to be repaired.
+ */
+export type Advice = { readonly kind: 'check' | 'repair' | 'unclear'; readonly id: string }
 
 /**
  * Checks by their gain, best first, and what to do: the best check that gains, else the repair

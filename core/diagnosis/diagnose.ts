@@ -1,8 +1,10 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { beliefAfter, bounds, canBe, leaning } from './belief.ts'
+import type { Advised } from './advise.ts'
+import { advise } from './advise.ts'
 import type { Advice } from './costs.ts'
-import { costOfGuessing, rank } from './costs.ts'
+import { rank } from './costs.ts'
 import type { Evidence, Knowledge, KnowledgeRefusal, Laid, Placed } from './knowledge.ts'
 import { layOut, place } from './knowledge.ts'
 
@@ -44,6 +46,8 @@ export interface Reasoned extends Diagnosis {
   }[]
   /** Evidence that hardly fits the rest: how likely it was, given everything else. */
   readonly surprises: readonly (Evidence & { readonly p: number })[]
+  /** Evidence that the leading cause does not bring about, though others would. */
+  readonly unexplained: readonly Evidence[]
   /** Evidence without which another cause would lead. */
   readonly turns: readonly (Evidence & { readonly leader: string })[]
   /**
@@ -51,10 +55,10 @@ export interface Reasoned extends Diagnosis {
    */
   readonly speaks: readonly (Evidence & { readonly factor: Readonly<Record<string, number>> })[]
   /**
-   * Expected cost of repairing what is commonest first, whatever was found: what guessing would
-   * come to.
+   * The repair that is advised, or that of the leading cause, and how likely it is to put it right:
+   * one repair may stand for several causes.
    */
-  readonly guessing: number
+  readonly settles: { readonly cause: string; readonly p: number }
   /**
    * What each outcome of the recommended check would make of it; empty when a repair is
    * recommended.
@@ -94,6 +98,26 @@ const contradictionIn = (laid: Laid, placed: readonly Placed[]): Contradiction =
   }
 }
 
+function settlesOf(
+  { knowledge: { causes, guide } }: Laid,
+  belief: Float64Array,
+  { recommend, posterior }: Diagnosis,
+): Reasoned['settles'] {
+  const isNamed = ({ cause }: { readonly cause: string }): boolean => !guide?.unnamed.has(cause)
+  const { cause } = recommend.kind === 'repair' ? { cause: recommend.id } : posterior.find(isNamed)!
+  const mended = new Set(guide?.mends(cause) ?? [cause])
+  return { cause, p: causes.reduce((sum, { id }, i) => sum + (mended.has(id) ? belief[i]! : 0), 0) }
+}
+
+/** A cause explains what it shows so often at least, or nearly as often as any other does. */
+const EXPLAINS = 0.1
+const EXPLAINS_BESIDE = 1 / 4
+function explains(laid: Laid, { check, outcome }: Placed, cause: number): boolean {
+  const row = laid.chance[check]![outcome]!
+  const own = row[cause]!
+  return own >= EXPLAINS || own >= EXPLAINS_BESIDE * row.reduce((a, b) => Math.max(a, b), 0)
+}
+
 const largest = (values: Float64Array): number =>
   values.reduce((best, value, i) => (value > values[best]! ? i : best), 0)
 
@@ -124,13 +148,25 @@ function begin(
   })
 }
 
-function diagnosisOf({ laid, belief, open }: Begun): Diagnosis {
+function adviceOf({ laid, placed, belief, open }: Begun): Advised {
+  const { guide, checks } = laid.knowledge
+  if (!guide) return rank(laid, belief, open)
+  const alone = open.filter((check) => !guide.checks.get(checks[check]!.id)!.comesAlong)
+  return advise({ laid, guide, belief, placed, open: alone })
+}
+
+function diagnosisOf(begun: Begun): Diagnosis {
+  const { laid, belief } = begun
   const { causes, checks } = laid.knowledge
-  const { expected, ranking, advice } = rank(laid, belief, open)
+  const { expected, ranking, advice } = adviceOf(begun)
   return {
     posterior: causes.map(({ id }, i) => ({ cause: id, p: belief[i]! })).sort((a, b) => b.p - a.p),
     expectedRepairCost: expected,
-    ranking: ranking.map(({ check, ...rest }) => ({ check: checks[check]!.id, ...rest })),
+    ranking: ranking.map(({ check, gain, expectedCostAfter }) => ({
+      check: checks[check]!.id,
+      gain,
+      expectedCostAfter,
+    })),
     recommend: advice,
   }
 }
@@ -174,7 +210,12 @@ export function reason(
     .slice(0, MOST_LEANINGS)
   const hangsOn = looked.flatMap((cause) =>
     [true, false].flatMap((favoured) => {
-      const { advice } = rank(laid, leaning(laid, placed, cause, favoured), rivals)
+      const { advice } = adviceOf({
+        laid,
+        placed,
+        belief: leaning(laid, placed, cause, favoured),
+        open: rivals,
+      })
       return advice.kind === diagnosis.recommend.kind && advice.id === diagnosis.recommend.id
         ? []
         : [{ cause: causes[cause]!.id, favoured, recommend: advice }]
@@ -195,12 +236,13 @@ export function reason(
   return ok({
     ...diagnosis,
     hangsOn,
-    guessing: costOfGuessing(laid, belief),
+    settles: settlesOf(laid, belief, diagnosis),
     bounds: Object.fromEntries(causes.map(({ id }, i) => [id, [least[i]!, most[i]!] as const])),
     surprises: evidence
       .map((item, k) => ({ ...item, p: chanceOf(placed[k]!, without[k]!) }))
       .filter(({ p }) => p < SURPRISING)
       .sort((a, b) => a.p - b.p),
+    unexplained: evidence.filter((_, k) => !explains(laid, placed[k]!, leader)),
     turns: evidence.flatMap((item, k) =>
       largest(without[k]!) === leader
         ? []

@@ -1,5 +1,6 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
+import type { Guide } from './guide.ts'
 
 /** Something that can be wrong. */
 export interface Cause {
@@ -31,6 +32,8 @@ export interface Check {
 export interface Knowledge {
   readonly causes: readonly Cause[]
   readonly checks: readonly Check[]
+  /** What advice heeds beside chances and costs. */
+  readonly guide?: Guide
 }
 
 /** A check that was done, and what came of it. */
@@ -77,7 +80,7 @@ export interface Laid {
    * Causes an outcome is equally likely under stay in their order to each other when it comes:
    * their groups, by check and outcome; null where there are too many for that to help.
    */
-  readonly groups: readonly (readonly (Groups | null)[])[]
+  groups(check: number, outcome: number): Groups | null
 }
 
 /** The group of each cause, and how likely the outcome is under each group. */
@@ -103,7 +106,22 @@ function groupsOf(row: Float64Array): Groups | null {
   return { of, chance }
 }
 
-/** A piece of evidence by its places in the knowledge. */
+/** Groups of causes, worked out when they are asked for the first time. */
+export function groupsWhenAsked(
+  chance: readonly (readonly Float64Array[])[],
+): (check: number, outcome: number) => Groups | null {
+  const known = new Map<Float64Array, Groups | null>()
+  return (check, outcome) => {
+    const row = chance[check]![outcome]!
+    const groups = known.get(row)
+    if (groups !== undefined) return groups
+    const made = groupsOf(row)
+    known.set(row, made)
+    return made
+  }
+}
+
+/** What was found by a check, by its places in the knowledge. */
 export interface Placed {
   readonly check: number
   readonly outcome: number
@@ -115,9 +133,16 @@ export function twice(ids: readonly string[]): readonly string[] {
   return ids.filter((id) => (seen.has(id) ? true : (seen.add(id), false)))
 }
 
-function wrongRow({ id, outcomes, likelihood }: Check, cause: string): KnowledgeRefusal | null {
+function wrongRow(
+  { id, outcomes, likelihood }: Check,
+  cause: string,
+  right: Set<Chances>,
+): KnowledgeRefusal | null {
   const row = likelihood[cause]
   if (!row) return { code: 'likelihoodMissing', id, cause }
+  // Many causes share a row.
+  if (right.has(row)) return null
+  right.add(row)
   if (row.length !== outcomes.length) return { code: 'likelihoodShort', id, cause }
   return row.some((chance) => !(chance >= 0 && chance <= 1)) ||
     Math.abs(row.reduce((sum, chance) => sum + chance, 0) - 1) > SUM_GIVE
@@ -134,15 +159,25 @@ function wrongCheck(
   if (outcome !== undefined) return { code: 'outcomeTwice', id: check.id, outcome }
   const stranger = Object.keys(check.likelihood).find((cause) => !known.has(cause))
   if (stranger !== undefined) return { code: 'unknownCause', id: stranger }
+  const right = new Set<Chances>()
   for (const { id } of causes) {
-    const wrong = wrongRow(check, id)
+    const wrong = wrongRow(check, id, right)
     if (wrong) return wrong
   }
   return null
 }
 
-/** Checks knowledge and lays it out. */
+const laidOut = new WeakMap<Knowledge, Laid>()
+/** Checks knowledge and lays it out: once for each, however often it is asked. */
 export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
+  const known = laidOut.get(knowledge)
+  if (known) return ok(known)
+  const laid = layOutAnew(knowledge)
+  if (laid.ok) laidOut.set(knowledge, laid.value)
+  return laid
+}
+
+function layOutAnew(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
   const { causes, checks } = knowledge
   const [cause] = twice(causes.map(({ id }) => id))
   if (cause !== undefined) return refuse({ code: 'causeTwice', id: cause })
@@ -173,7 +208,7 @@ export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
   return ok({
     knowledge,
     chance,
-    groups: chance.map((rows) => rows.map(groupsOf)),
+    groups: groupsWhenAsked(chance),
     prior: Float64Array.from(causes, ({ weight }) => weight / total),
     cost: Float64Array.from(causes, ({ repairCost }) => repairCost),
     low: lazily(() =>
@@ -185,12 +220,16 @@ export function layOut(knowledge: Knowledge): Result<Laid, KnowledgeRefusal> {
   })
 }
 
-/** Finds evidence in laid-out knowledge. */
+/** Finds evidence in laid-out knowledge. Only what may have several outcomes comes twice. */
 export function place(
-  { knowledge: { checks } }: Laid,
+  { knowledge: { checks, guide } }: Laid,
   evidence: readonly Evidence[],
 ): Result<Placed[], KnowledgeRefusal> {
-  const [again] = twice(evidence.map(({ check }) => check))
+  const [again] = twice(
+    evidence.map(({ check, outcome }) =>
+      guide?.checks.get(check)?.isMany ? `${check} ${outcome}` : check,
+    ),
+  )
   if (again !== undefined) return refuse({ code: 'evidenceTwice', id: again })
   const placed: Placed[] = []
   for (const { check, outcome } of evidence) {

@@ -1,24 +1,8 @@
 import type { Architecture, Axle, Place } from '../vehicle/index.ts'
 import { AXLE_CORNERS, AXLES, axlesOf, CORNERS, cornersOf } from '../vehicle/index.ts'
-import type { BookCause, BookCheck, KnowledgeBook, PlaceKind, Where } from './book.ts'
-
-/** A cause at its place on this vehicle. */
-export interface PlacedCause {
-  readonly id: string
-  /** Its id in the book. */ readonly base: string
-  readonly place: Place
-  readonly weight: number
-  readonly parts: readonly { readonly cause: BookCause; readonly place: Place }[]
-  readonly because: string
-}
-/** A check at its place on this vehicle. */
-export interface PlacedCheck {
-  readonly id: string
-  readonly place: Place
-  readonly check: BookCheck
-  /** The places a whole check answers for; null: it is done at its own place. */
-  readonly whole: readonly Place[] | null
-}
+import { companiesOf } from './companies.ts'
+import type { PlacedCause, PlacedCheck } from './placed.ts'
+import type { KnowledgeBook, PlaceKind, Where } from './book.ts'
 
 function applies(
   where: Where | undefined,
@@ -32,6 +16,7 @@ function applies(
     pressureSensor,
     damping,
     doorInhibit,
+    sensorMount,
   }: Architecture,
   place: Place,
 ): boolean {
@@ -50,6 +35,7 @@ function applies(
     (!where.pressureSensor || pressureSensor !== 'none') &&
     (!where.damping || some((axle) => damping[axle] !== 'plain')) &&
     (!where.doorInhibit || doorInhibit) &&
+    (!where.sensorMount || where.sensorMount === sensorMount) &&
     (!where.rearOnly || air.front === 'none')
   )
 }
@@ -78,35 +64,53 @@ export function relation(cause: Place, check: Place): 'same' | 'mate' | 'away' {
   return axlesOf(cause).some((axle) => axlesOf(check).includes(axle)) ? 'mate' : 'away'
 }
 
+/** What makes some causes likelier on this car. */
+export interface Wear {
+  readonly km?: number | null
+  /** Causes found on the shop's own closed jobs, by id. */
+  readonly counts?: Readonly<Record<string, number>>
+}
+/** Distance at which a wear part is as likely to fail as its weight says, km; nearer and farther, within bounds. */
+const USUAL_KM = 120_000
+
 /** Every cause of a book that such a vehicle can have, alone and in company, at each of its places. */
-export function causesAt(book: KnowledgeBook, architecture: Architecture): PlacedCause[] {
-  const single = book.causes.flatMap((cause) =>
-    placesOf(cause.place, architecture)
-      .filter((place) => applies(cause.where, architecture, place))
-      .map((place): PlacedCause => ({
-        id: idAt(cause.id, place),
-        base: cause.id,
-        place,
-        weight: cause.weight,
-        parts: [{ cause, place }],
-        because: cause.because,
-      })),
-  )
-  const paired = book.compounds.flatMap(({ id, of: [first, second], weight, because }) => {
-    const at = (which: string): PlacedCause[] =>
-      single.filter(({ parts }) => parts[0]!.cause.id === which)
-    return at(first).flatMap((a) =>
-      at(second).map((b): PlacedCause => ({
-        id: idAt(id, a.place ?? b.place),
-        base: id,
-        place: a.place ?? b.place,
-        weight,
-        parts: [...a.parts, ...b.parts],
-        because,
-      })),
+export function causesAt(
+  book: KnowledgeBook,
+  architecture: Architecture,
+  { km = null, counts = {} }: Wear = {},
+): PlacedCause[] {
+  const wear = km === null ? 1 : Math.min(2, Math.max(0.5, km / USUAL_KM))
+  const single = book.causes.flatMap((cause) => {
+    const places = placesOf(cause.place, architecture).filter((place) =>
+      applies(cause.where, architecture, place),
     )
+    const weight =
+      cause.weight * (cause.wears === 'distance' ? wear : 1) +
+      (counts[cause.id] ?? 0) / places.length
+    return places.map((place): PlacedCause => ({
+      id: idAt(cause.id, place),
+      base: cause.id,
+      place,
+      weight,
+      parts: [{ cause, place }],
+      because: cause.because,
+    }))
   })
-  return [...single, ...paired]
+  const written = book.compounds.flatMap(({ id, of: [first, second], weight, because }) => {
+    const at = (which: string): PlacedCause[] => single.filter(({ base }) => base === which)
+    const pairs = at(first).flatMap((a) => at(second).map((b) => [a, b] as const))
+    return pairs.map(([a, b]): PlacedCause => ({
+      id: idAt(id, a.place ?? b.place),
+      base: id,
+      place: a.place ?? b.place,
+      weight:
+        weight * (a.parts[0]!.cause.wears === 'distance' ? wear : 1) +
+        (counts[id] ?? 0) / pairs.length,
+      parts: [...a.parts, ...b.parts],
+      because,
+    }))
+  })
+  return [...single, ...written, ...companiesOf(single, written, wear)]
 }
 
 /** Every check of a book that can be done on such a vehicle, at each of its places. */

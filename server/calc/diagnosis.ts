@@ -1,5 +1,5 @@
 import type { DiagnoseRequest } from '@anklet/contract'
-import type { DiagnoseRefusal } from '@anklet/core/diagnosis'
+import type { DiagnoseRefusal, VehicleKnowledge } from '@anklet/core/diagnosis'
 import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { exhausted } from '@anklet/core/result'
 import type { CalculationOutcome } from './outcome.ts'
@@ -60,6 +60,23 @@ function sentenceOf(error: DiagnoseRefusal): string {
   }
 }
 
+const MOST_KEPT = 8
+const kept = new Map<string, VehicleKnowledge>()
+/** The shipped knowledge of a vehicle laid out so: laid out once for each, as far as there is room. */
+function shippedFor(
+  architecture: NonNullable<DiagnoseRequest['architecture']>,
+  km: number | undefined,
+): VehicleKnowledge {
+  const of = JSON.stringify([architecture, km])
+  const known = kept.get(of)
+  if (known) return known
+  const made = knowledgeOf(SHIPPED_BOOK, architecture, km === undefined ? {} : { km })
+  const [oldest] = kept.keys()
+  if (kept.size >= MOST_KEPT && oldest !== undefined) kept.delete(oldest)
+  kept.set(of, made)
+  return made
+}
+
 /** Which fault it could be, and which check is worth doing next. */
 export function runDiagnosis({
   knowledge,
@@ -67,10 +84,7 @@ export function runDiagnosis({
   km,
   evidence,
 }: DiagnoseRequest): CalculationOutcome {
-  const answer = diagnose(
-    knowledge ?? knowledgeOf(SHIPPED_BOOK, architecture, km === undefined ? {} : { km }),
-    evidence,
-  )
+  const answer = diagnose(knowledge ?? shippedFor(architecture, km), evidence)
   if (answer.ok) return answer
   return {
     ok: false,

@@ -58,13 +58,6 @@ export const surenessWords = (p: number): string =>
           ? 'possible'
           : 'hardly'
 
-/**
- * What a check saves on average: beyond a day's work only that it is much, since nobody would go
- * on guessing so long.
- */
-export const savesWords = (minutes: number): string =>
-  minutes > 480 ? 'days of guessing' : minutesWords(minutes)
-
 /** Minutes of work, spoken. */
 export function minutesWords(minutes: number): string {
   const whole = Math.round(minutes)

@@ -431,6 +431,10 @@ export class SimulatedCar {
         return this.lowBy(corner, FALLEN_MM, (each) => this.inTheMorning(each)) ? 'low' : 'level'
       case 'standsLow':
         return this.standing(corner) + 3 * (this.random() - 0.5) < -8 ? 'low' : 'level'
+      case 'engineLevels': {
+        const low = CORNERS.filter((each) => this.standing(each) < -8).length
+        return low === 0 ? 'levels' : low === CORNERS.length ? 'not' : 'partly'
+      }
       case 'rises':
         return this.rises()
       case 'slowRise':

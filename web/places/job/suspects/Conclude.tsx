@@ -1,5 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { Reasoned } from '@anklet/core/diagnosis'
+import { TELLS } from '@anklet/core/diagnosis'
 import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -55,10 +56,7 @@ interface ConcludeProps {
   readonly costs: Readonly<Record<string, number>>
 }
 
-/** More work than this is worth a sentence, minutes. */
-const DEARER_MIN = 20
-
-/** What is to be repaired, what guessing would have cost, and what the advice hangs on. */
+/** What is to be repaired, how sure it is, and what the advice hangs on. */
 function Advised({
   now,
   reasoned,
@@ -66,23 +64,24 @@ function Advised({
   cause,
 }: Omit<ConcludeProps, 'job'> & { readonly cause: string }): ReactNode {
   const placed = now.causes.get(cause)!
-  const p = probabilityOf(reasoned, cause)
+  const { p } = reasoned.settles
   const minutes = costs[cause] ?? 0
-  const dearer = reasoned.guessing - reasoned.expectedRepairCost
   const roughly = now.rate && placed.parts.some((part) => part.cause.price === undefined)
   const hangsOn = reasoned.hangsOn.slice(0, 2).map(({ cause: other, favoured, recommend }) => {
     const instead =
       recommend.kind === 'check'
         ? `“${checkWords(now.checks.get(recommend.id)!)}” would come first`
-        : `“${causeWords(now.causes.get(recommend.id)!)}” would be mended first`
+        : recommend.kind === 'repair'
+          ? `“${causeWords(now.causes.get(recommend.id)!)}” would be mended first`
+          : 'nobody could tell'
     const were = `were it ${favoured ? 'more' : 'less'} likely that`
     return `${were} ${causeClause(now.causes.get(other)!)}, ${instead}`
   })
   return (
     <>
       <p className="text-[13.5px] text-ink-2">
-        No check is worth its minutes any more: repair, about {minutesWords(minutes)} of work with
-        parts and proof{moneyWords(minutes, now.rate)}
+        What was found is enough to repair it: about {minutesWords(minutes)} of work with parts and
+        proof{moneyWords(minutes, now.rate)}
         {roughly ? '; parts without a price of yours are counted roughly' : ''}.
       </p>
       <h2 className="say">{causeWords(placed)}.</h2>
@@ -91,12 +90,6 @@ function Advised({
       </p>
       {hangsOn.length > 0 && (
         <p className="text-[13.5px] text-ink-2">It hangs on: {hangsOn.join('; ')}.</p>
-      )}
-      {dearer > DEARER_MIN && (
-        <p className="text-[13.5px] text-ink-2">
-          Replacing what is commonest, whatever was found, would come to about{' '}
-          {minutesWords(dearer)} of work more on average{moneyWords(dearer, now.rate)}.
-        </p>
       )}
     </>
   )
@@ -107,6 +100,10 @@ function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): Rea
   const surprises = reasoned.surprises
     .slice(0, 2)
     .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
+  const unexplained = reasoned.unexplained
+    .filter(({ check }) => !reasoned.surprises.slice(0, 2).some((each) => each.check === check))
+    .slice(0, 3)
+    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
   const turns = reasoned.turns.slice(0, 2).map(({ check, leader }) => {
     const without = causeClause(now.causes.get(leader)!)
     return `${checkWords(now.checks.get(check)!)} (without it: ${without})`
@@ -116,6 +113,12 @@ function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): Rea
       {surprises.length > 0 && (
         <p className="hint">
           Hardly fits the rest: {surprises.join('; ')}. Do it again, or don’t count it.
+        </p>
+      )}
+      {unexplained.length > 0 && (
+        <p className="hint">
+          Not explained by {causeClause(now.causes.get(reasoned.settles.cause)!)}:{' '}
+          {unexplained.join('; ')}.
         </p>
       )}
       {turns.length > 0 && (
@@ -168,9 +171,6 @@ function WithPhoto({
   )
 }
 
-const probabilityOf = ({ posterior }: Reasoned, cause: string): number =>
-  posterior.find((each) => each.cause === cause)!.p
-
 /** Keeps a cause as the job's finding, with what it stands on. */
 function KeepFinding({
   job,
@@ -196,7 +196,7 @@ function KeepFinding({
           jobId: job.id,
           cause,
           sentence: `${causeWords(placed)}.`,
-          probability: probabilityOf(reasoned, cause),
+          probability: reasoned.settles.p,
           stands,
           photoId,
         },
@@ -234,13 +234,24 @@ function KeepFinding({
   )
 }
 
-/**
- * When to stop checking: the fault, how sure, what guessing would have cost, and keeping it as the
- * job's finding.
- */
+/** Said while nobody could say what it is: what it lies between, and what would part them. */
+function CannotTell({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): ReactNode {
+  const { recommend, posterior } = reasoned
+  const [one, other] = posterior.map(({ cause }) => causeClause(now.causes.get(cause)!))
+  const parting = recommend.kind === 'check' ? now.checks.get(recommend.id) : undefined
+  return (
+    <p className="say-small">
+      Cannot tell yet. Likeliest: {one}; or {other}.{' '}
+      {parting ? `What tells more: ${checkWords(parting)}.` : 'No check here would tell more.'}
+    </p>
+  )
+}
+
+/** When to stop checking: the fault, how sure, and keeping it as the job's finding. */
 export function Conclude({ job, now, reasoned, costs }: ConcludeProps): ReactNode {
   const stop = reasoned.recommend.kind === 'repair'
-  const cause = stop ? reasoned.recommend.id : reasoned.posterior[0]!.cause
+  const { cause, p } = reasoned.settles
+  const tells = stop || p >= TELLS
   return (
     <section
       aria-label="Finding"
@@ -249,7 +260,11 @@ export function Conclude({ job, now, reasoned, costs }: ConcludeProps): ReactNod
       {stop && <Advised now={now} reasoned={reasoned} costs={costs} cause={cause} />}
       <Doubts now={now} reasoned={reasoned} />
       <Kept job={job} old={now.old} />
-      <KeepFinding job={job} now={now} reasoned={reasoned} cause={cause} />
+      {tells ? (
+        <KeepFinding job={job} now={now} reasoned={reasoned} cause={cause} />
+      ) : (
+        <CannotTell now={now} reasoned={reasoned} />
+      )}
     </section>
   )
 }

@@ -1,8 +1,10 @@
 import type { CheckKind } from '@anklet/contract'
-import type { PlacedCheck, Reasoned } from '@anklet/core/diagnosis'
+import type { PlacedCheck, Reasoned, WantedBack } from '@anklet/core/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { Taps } from '../../../parts/Taps.tsx'
+import { useWantedBack } from '../../../state/wantedBack.ts'
 import { percentWords } from '../../../words/answer.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
 import { moneyWords } from '../../../words/money.ts'
@@ -12,7 +14,6 @@ import {
   checkWords,
   minutesWords,
   outcomeWords,
-  savesWords,
 } from '../../../words/suspects.ts'
 import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
@@ -34,6 +35,9 @@ const PHASE_OF: Readonly<Record<string, readonly [path: string, words: string]>>
   standsLow: ['heights', 'Walk a round'],
   agrees: ['heights', 'Walk a round'],
 }
+
+/** A wait so long goes on overnight, h. */
+const NIGHT_H = 5
 
 interface NextProps {
   readonly jobId: string
@@ -106,9 +110,7 @@ function Instead({
                 onClick={() => onPick(each.check)}
               >
                 <span>{checkWords(checks.get(each.check)!)}</span>
-                <span className="num text-ink-2">
-                  {minutesWords(costs[each.check] ?? 0)}, saves {savesWords(each.gain)}
-                </span>
+                <span className="num text-ink-2">{minutesWords(costs[each.check] ?? 0)}</span>
               </button>
             </li>
           ))}
@@ -153,6 +155,44 @@ function WhereItIsDone({
   )
 }
 
+const WANTED: Readonly<Record<WantedBack, string>> = {
+  today: 'Today',
+  tomorrow: 'Tomorrow',
+  later: 'Later',
+}
+
+/** Asked where a night is advised: it costs little once the car stays here anyway. */
+function WantedBackWhen({
+  jobId,
+  isAsked,
+}: {
+  readonly jobId: string
+  readonly isAsked: boolean
+}): ReactNode {
+  const { byKey, patch } = useWantedBack()
+  const wanted = byKey[jobId]?.wanted ?? null
+  if (!isAsked && wanted === null) return null
+  return (
+    <Taps<WantedBack>
+      legend="When is it wanted back?"
+      chosen={wanted === null ? [] : [wanted]}
+      onTap={(value) => patch(jobId, { wanted: wanted === value ? null : value })}
+      options={(Object.keys(WANTED) as WantedBack[]).map((value) => ({
+        value,
+        words: WANTED[value],
+      }))}
+    />
+  )
+}
+
+/** Checks worth their minutes: the one that is advised, then the others, most telling first. */
+function worthDoing({ recommend, ranking }: Reasoned): Reasoned['ranking'] {
+  const advised = ranking.filter(
+    ({ check }) => recommend.kind === 'check' && check === recommend.id,
+  )
+  return [...advised, ...ranking.filter((each) => each.gain > 0 && !advised.includes(each))]
+}
+
 /** The check that is worth its minutes next, to be done there and then. */
 export function NextCheck({
   jobId,
@@ -166,7 +206,7 @@ export function NextCheck({
 }: NextProps): ReactNode {
   const [skipped, skip] = useState<readonly string[]>([])
   const [picked, pick] = useState<string | null>(null)
-  const worth = reasoned.ranking.filter(({ check, gain }) => gain > 0 && !skipped.includes(check))
+  const worth = worthDoing(reasoned).filter(({ check }) => !skipped.includes(check))
   const chosen = worth.find(({ check }) => check === picked) ?? worth[0]
   const placed = chosen && now.checks.get(chosen.check)
   if (!chosen || !placed) return null
@@ -181,12 +221,12 @@ export function NextCheck({
         <p className="text-[13.5px] text-ink-2">
           {picked && picked !== worth[0]?.check ? 'Another check' : 'Worth doing next'}:{' '}
           {minutesWords(check.minutes)}
-          {check.unattendedH ? `, and ${check.unattendedH} hours standing` : ''}; saves{' '}
-          {savesWords(chosen.gain)} on average
-          {chosen.gain > 480 ? '' : moneyWords(chosen.gain, now.rate)}.
+          {moneyWords(check.minutes, now.rate)}
+          {check.unattendedH ? `, and ${check.unattendedH} hours standing` : ''}.
         </p>
         <h2 className="say-small">{asksWords(placed)}</h2>
       </div>
+      <WantedBackWhen jobId={jobId} isAsked={(check.unattendedH ?? 0) >= NIGHT_H} />
       {check.caution && <p className="hint">{check.caution}</p>}
       <ol className="grid list-decimal gap-1 pl-6 text-[15px]">
         {check.how.map((step) => (

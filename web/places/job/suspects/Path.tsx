@@ -138,7 +138,7 @@ export function Path({
       <ol>
         {(all ? pieces : shown).map((piece) => (
           <PieceRow
-            key={piece.check}
+            key={`${piece.check} ${piece.outcome}`}
             piece={piece}
             placed={checks.get(piece.check)!}
             locked={locked}

@@ -103,7 +103,7 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
       </ul>
       {rest > 0.005 && (
         <p className="grid grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center gap-2.5 py-2 text-[14.5px] text-ink-2">
-          <span>anything else, {reasoned.posterior.length - shown.length} more</span>
+          <span>anything else, alone or together</span>
           {bar(rest, false)}
           <span className="num text-right text-[14px]">{percentWords(rest)}</span>
         </p>

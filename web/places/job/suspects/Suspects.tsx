@@ -144,7 +144,7 @@ export function Suspects({
               onCodes={onCodes}
             />
           )}
-          {answer.reasoned.recommend.kind === 'check' && (
+          {answer.reasoned.recommend.kind !== 'repair' && (
             <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
           )}
           {say.isError && (

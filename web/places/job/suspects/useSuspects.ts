@@ -1,11 +1,12 @@
 import type { Job, Rate } from '@anklet/contract'
 import type { PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
-import { causesAt, checksAt } from '@anklet/core/diagnosis'
+import { causesAt, checksAt, nightMinutes } from '@anklet/core/diagnosis'
 import type { KnownOfJob } from '@anklet/core/evidence'
 import { knownOf } from '@anklet/core/evidence'
 import type { Remote } from 'comlink'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { useShop } from '../../../data/queries.ts'
+import { useWantedBack } from '../../../state/wantedBack.ts'
 import type {
   DiagnosisAnswer,
   DiagnosisRequest,
@@ -38,6 +39,8 @@ export function useSuspects(job: Job): SuspectsNow {
   const { architecture } = job.vehicleType
   const shop = useBook()
   const rate = useShop().data?.rate ?? null
+  const wanted = useWantedBack(({ byKey }) => byKey[job.id]?.wanted ?? null)
+  const [hour] = useState(() => new Date().getHours())
   const { book, changes, record } = shop
   const causes = useMemo(
     () => new Map(causesAt(book, architecture).map((each) => [each.id, each])),
@@ -53,6 +56,7 @@ export function useSuspects(job: Job): SuspectsNow {
     km: job.arrival?.odometerKm ?? null,
     counts,
     perHour: rate?.perHour ?? null,
+    nightMin: nightMinutes(hour, wanted),
   }
   // Asked with the shop's own knowledge only: an answer of what ships alone would be taken back at once.
   const answer = useReckoned<DiagnosisWorker, DiagnosisRequest, DiagnosisAnswer>(

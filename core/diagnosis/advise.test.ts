@@ -1,0 +1,172 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import type { Architecture } from '../vehicle/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
+import { combinations, toldOf } from './chances.ts'
+import type { Evidence } from './index.ts'
+import { diagnose, knowledgeOf, reason, SHIPPED_BOOK, SURE } from './index.ts'
+import { ARCHITECTURE } from './test/simulatedCar.ts'
+
+const FULL: Architecture = { ...ARCHITECTURE, reservoir: true, doorInhibit: true }
+const known = knowledgeOf(SHIPPED_BOOK, FULL)
+const evidenceOf = (found: Readonly<Record<string, string>>): Evidence[] =>
+  Object.entries(found).map(([check, outcome]) => ({ check, outcome }))
+function adviceOn(found: Readonly<Record<string, string>>, knowledge = known) {
+  const answer = diagnose(knowledge, evidenceOf(found))
+  if (!answer.ok) throw new Error(answer.error.code)
+  return answer.value
+}
+
+describe('what is advised next', () => {
+  test('no part is repaired whose own check has shown nothing', () => {
+    const { posterior, recommend } = adviceOn({
+      saysLow: 'RL',
+      overnight: 'yes',
+      watch: 'RL',
+      'soapFitting.RL': 'none',
+      'soapLine.RL': 'none',
+      'soapBlock.rear': 'none',
+      hiss: 'no',
+    })
+    expect(posterior[0]).toMatchObject({ cause: 'springLeak.RL' })
+    expect(recommend.kind).toBe('check')
+    expect(known.checkOf.get(recommend.id)!.check.id).toMatch(/^(soapSpring|shopAir|folds)$/)
+  })
+  test('the other spring of the axle is looked at before one is repaired', () => {
+    const found = {
+      saysLow: 'RL',
+      overnight: 'yes',
+      'soapSpring.RL': 'bubbles',
+      'shopAir.RL': 'falls',
+      'folds.RL': 'cracked',
+      watch: 'RL',
+      rises: 'yes',
+    }
+    expect(adviceOn(found).recommend.kind).toBe('check')
+    expect(adviceOn({ ...found, 'soapSpring.RR': 'none' }).recommend).toEqual({
+      kind: 'repair',
+      id: 'springLeak.RL',
+    })
+  })
+  test('both springs of an axle are one answer, of which each part was seen', () => {
+    const { posterior, recommend } = adviceOn({
+      saysLow: 'RL',
+      overnight: 'yes',
+      'soapSpring.RL': 'bubbles',
+      'soapSpring.RR': 'bubbles',
+    })
+    expect(posterior[0]!.cause).toBe('springLeak.RL+springLeak.RR')
+    expect(['repair', 'check']).toContain(recommend.kind)
+    if (recommend.kind === 'repair') expect(recommend.id).toBe('springLeak.RL+springLeak.RR')
+  })
+  test('a code of one corner speaks for all that is in its circuit alike, and for that corner', () => {
+    const { posterior } = adviceOn({ codes: 'leak', codeCorner: 'FL' })
+    const p = (cause: string): number => posterior.find((each) => each.cause === cause)!.p
+    const { posterior: before } = adviceOn({ codes: 'leak' })
+    const was = (cause: string): number => before.find((each) => each.cause === cause)!.p
+    const grown = ['springLeak', 'lineLeak', 'fittingLeak', 'valveSeat'].map(
+      (cause) => p(`${cause}.FL`) / was(`${cause}.FL`),
+    )
+    for (const factor of grown) {
+      expect(factor).toBeGreaterThan(1.5)
+      expect(factor).toBeCloseTo(grown[0]!, 6)
+    }
+    expect(p('springLeak.FL')).toBeGreaterThan(5 * p('springLeak.FR'))
+  })
+  test('several codes are several pieces; the same one twice is not', () => {
+    const two = diagnose(known, [
+      { check: 'codes', outcome: 'relay' },
+      { check: 'codes', outcome: 'hot' },
+    ])
+    expect(two.ok && two.value.posterior[0]!.cause).toBe('relayWelded')
+    expect(
+      diagnose(known, [
+        { check: 'codes', outcome: 'relay' },
+        { check: 'codes', outcome: 'relay' },
+      ]),
+    ).toMatchObject({ ok: false, error: { code: 'evidenceTwice' } })
+  })
+  test('a pump replaced in vain says the pump is not it, and nothing of the rest', () => {
+    const p = (found: Readonly<Record<string, string>>) => {
+      const { posterior } = adviceOn(found)
+      return (cause: string): number => posterior.find((each) => each.cause === cause)!.p
+    }
+    const [before, after] = [p({}), p({ pumpReplaced: 'yes' })]
+    expect(after('pumpWorn')).toBeLessThan(0.1 * before('pumpWorn'))
+    const ratios = ['springLeak.RL', 'sensorDead.RL', 'relayDead', 'moduleFaulty'].map(
+      (cause) => after(cause) / before(cause),
+    )
+    for (const ratio of ratios) expect(ratio).toBeCloseTo(ratios[0]!, 6)
+  })
+  test('once it is sure no question is asked any more', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...CORNERS), fc.boolean(), (corner, seen) => {
+        const { posterior, recommend } = adviceOn({
+          saysLow: corner,
+          [`soapSpring.${corner}`]: 'bubbles',
+          [`shopAir.${corner}`]: 'falls',
+          watch: corner,
+          ...(seen ? { [`folds.${corner}`]: 'cracked' } : {}),
+        })
+        const own = posterior
+          .filter(({ cause }) => known.guide!.mends(`springTorn.${corner}`).includes(cause))
+          .reduce((sum, { p }) => sum + p, 0)
+        if (own < SURE || recommend.kind !== 'check') return
+        expect(known.checkOf.get(recommend.id)!.check.group).not.toBe('complaint')
+      }),
+      { numRuns: 8 },
+    )
+  })
+  test('a night that would be dear comes later than one that costs nothing', () => {
+    const found = {
+      saysLow: 'RL',
+      overnight: 'yes',
+      'soapSpring.RL': 'none',
+      'soapSpring.RR': 'none',
+    }
+    const gainAt = (nightMin: number): number =>
+      adviceOn(found, knowledgeOf(SHIPPED_BOOK, FULL, { nightMin })).ranking.find(
+        ({ check }) => check === 'watch',
+      )!.gain
+    expect(gainAt(5)).toBeGreaterThan(gainAt(240) + 200)
+    expect(adviceOn(found, knowledgeOf(SHIPPED_BOOK, FULL, { nightMin: 5 })).recommend).toEqual({
+      kind: 'check',
+      id: 'watch',
+    })
+  })
+  test('what a leading cause does not explain is named', () => {
+    const answer = reason(
+      known,
+      evidenceOf({
+        saysLow: 'RL',
+        'soapSpring.RL': 'bubbles',
+        'soapSpring.RR': 'none',
+        'shopAir.RL': 'falls',
+        codes: 'damper',
+      }),
+    )
+    if (!answer.ok) throw new Error(answer.error.code)
+    expect(answer.value.posterior[0]!.cause).toBe('springLeak.RL')
+    expect(answer.value.unexplained).toEqual([{ check: 'codes', outcome: 'damper' }])
+  })
+})
+
+describe('what is told of several loud places', () => {
+  test('whatever is behind it, the ways it is told sum to one; quiet is told as quiet', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 4 }),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (n, share) => {
+          const combos = combinations(n, 2)
+          const told = toldOf(combos, share)
+          const sums = combos.map((_, behind) =>
+            told.flat().reduce((sum, [real, chance]) => (real === behind ? sum + chance : sum), 0),
+          )
+          for (const sum of sums) expect(sum).toBeCloseTo(1, 9)
+          expect(told[0]).toEqual([[0, 1]])
+        },
+      ),
+    )
+  })
+})
