@@ -1,6 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { codeHistory, codeText, decode, readCode, readReport, readReportTable } from './index.ts'
+import {
+  codeHistory,
+  codeText,
+  decode,
+  meaningIn,
+  readCode,
+  readReport,
+  readReportTable,
+} from './index.ts'
 
 const read = (text: string): string => {
   const code = readCode(text)
@@ -208,5 +216,36 @@ describe('a report of any length', () => {
     expect(report.codes).toHaveLength(1)
     expect(report.codes[0]!.words).toMatch(/^pressure - - /)
     expect(readReport('C1234 : - pressure too low - ; |').codes[0]!.words).toBe('pressure too low')
+  })
+})
+
+describe('what the words of a code say', () => {
+  test.each<[string, string | null, string | null]>([
+    ['Left front air spring: leak', 'leak', 'FL'],
+    ['Fitting, line VL', 'leak', 'FL'],
+    ['RR: height not reached', 'goal', 'RR'],
+    ['Rear axle, control time too long', 'goal', 'rear'],
+    ['Spring rear left: height not reached', 'goal', 'RL'],
+    ['System pressure too low', 'pressure', null],
+    ['Pressure sensor implausible', 'other', null],
+    ['Compressor temperature too high', 'hot', null],
+    ['Supply voltage too low', 'supply', null],
+    ['Level sensor front right, open circuit', 'sensor', 'FR'],
+    ['Compressor relay, stuck', 'relay', null],
+    ['Module not coded', 'coding', null],
+    ['Damper HL, open circuit', 'damper', 'RL'],
+    ['Vorne rechts', null, 'FR'],
+    // Two small letters are part of a word, no corner.
+    ['Carl, hr department', null, null],
+    ['', null, null],
+  ])('%s', (words, points, place) => expect(meaningIn(words)).toEqual({ points, place }))
+  test('any text is read', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 160 }), (words) => {
+        const { points, place } = meaningIn(words)
+        expect(points === null || typeof points === 'string').toBe(true)
+        expect([null, 'FL', 'FR', 'RL', 'RR', 'front', 'rear']).toContain(place)
+      }),
+    )
   })
 })

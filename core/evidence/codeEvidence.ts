@@ -1,10 +1,12 @@
 import type { ReportedCode } from '../codes/index.ts'
+import { meaningIn } from '../codes/index.ts'
 import type { Evidence, PlacedCheck } from '../diagnosis/index.ts'
 import { quietOf, wholeOutcome } from '../diagnosis/index.ts'
 import type { Place } from '../vehicle/index.ts'
+import { cornersOf } from '../vehicle/index.ts'
 
-/** A code as it was seen. */
-export type SeenCode = Pick<ReportedCode, 'number' | 'status'>
+/** A code as it was seen, with the words the tool put beside it. */
+export type SeenCode = Pick<ReportedCode, 'number' | 'status' | 'words'>
 /** A reading of all codes of a module. */
 export interface SeenCodes {
   readonly jobId: string
@@ -28,54 +30,89 @@ export const readingOf = <Reading extends SeenCodes>({
 }: CodesOfJob<Reading>): Reading | undefined => codeReadings.findLast(({ jobId }) => jobId === id)
 
 const GRAVITY = { present: 2, stored: 1, pending: 0 } as const
+/** What is said of a corner's circuit: spring, line, fitting and valve alike. */
+const OF_A_CORNER: ReadonlySet<string> = new Set(['goal', 'pressure', 'sides', 'leak', 'other'])
+
+interface ReadCode {
+  readonly points: string
+  readonly place: Place
+}
+
+/** What each code of a reading means: the shop's own text of it, else what the tool's words say. */
+function readCodes(
+  { codes }: Pick<SeenCodes, 'codes'>,
+  meanings: readonly CodeMeaning[],
+  points: readonly string[],
+): readonly (ReadCode & Pick<SeenCode, 'status'>)[] {
+  const texts = new Map(meanings.map((text) => [text.number, text]))
+  return codes.flatMap(({ number, status, words }) => {
+    const meant = texts.get(number) ?? meaningIn(words)
+    return meant.points !== null && points.includes(meant.points)
+      ? [{ points: meant.points, place: meant.place, status }]
+      : []
+  })
+}
+
+/** What a check that answers for several places comes to, by which of them codes name. */
+function namedBy(
+  placed: PlacedCheck | undefined,
+  codes: readonly ReadCode[],
+  isNamed: (code: ReadCode, at: Place) => boolean,
+): Evidence[] {
+  if (!placed?.whole) return []
+  const { check, whole } = placed
+  const outcome = wholeOutcome(
+    check,
+    whole.map((at) => [
+      at,
+      codes.some((code) => isNamed(code, at)) ? check.outcomes[1]!.id : quietOf(check),
+    ]),
+  )
+  return [{ check: placed.id, outcome }]
+}
+
+const within = (place: Place, at: Place): boolean =>
+  place !== null && cornersOf(at).every((corner) => cornersOf(place).includes(corner))
 
 /**
- * What codes are evidence of: the most telling of those whose text the shop knows, present ones
- * before stored, and which sensors they name.
- * A code nobody knows the text of says nothing yet. Answers of the check are ordered from the
- * least telling to the most.
+ * What codes are evidence of: each thing they point to, of those that are present or, where none
+ * is, of those that are stored; which corners they name; and which sensors.
+ * A code nobody knows the text of, and of which the tool says nothing, says nothing yet.
+ * @param afterRepair what is stored only and does not come back is from before the repair
  */
 export function codeEvidence(
   checks: ReadonlyMap<string, PlacedCheck>,
   reading: Pick<SeenCodes, 'codes'>,
   meanings: readonly CodeMeaning[],
+  afterRepair = false,
 ): Evidence[] {
   const [which, sensors] = [checks.get('codes'), checks.get('codeSensor')]
   if (!which) return []
-  const nowhere = (): Evidence[] =>
-    sensors?.whole ? [{ check: sensors.id, outcome: quietOf(sensors.check) }] : []
   if (reading.codes.length === 0)
-    return [{ check: which.id, outcome: quietOf(which.check) }, ...nowhere()]
+    return [
+      { check: which.id, outcome: quietOf(which.check) },
+      ...namedBy(sensors, [], () => false),
+    ]
+  if (afterRepair && reading.codes.every(({ status }) => status === 'stored'))
+    return [{ check: which.id, outcome: 'storedOnly' }]
   const order = which.check.outcomes.map(({ id }) => id)
-  const texts = new Map(meanings.map((text) => [text.number, text]))
-  const known = reading.codes.flatMap(({ number, status }) => {
-    const text = texts.get(number)
-    return text?.points && order.includes(text.points)
-      ? [{ text: { ...text, points: text.points }, status }]
-      : []
-  })
-  const telling = known.toSorted(
-    (a, b) =>
-      GRAVITY[b.status] - GRAVITY[a.status] ||
-      order.indexOf(b.text.points) - order.indexOf(a.text.points),
-  )[0]
-  if (!telling) return []
-  const ofSensors = known.filter(({ text }) => text.points === 'sensor')
-  const found: Evidence[] = [{ check: which.id, outcome: telling.text.points }]
-  // One that names no place leaves open which sensor it is.
-  if (!sensors?.whole || ofSensors.some(({ text }) => text.place === null)) return found
-  const named = new Set<Place>(ofSensors.map(({ text }) => text.place))
+  const known = readCodes(reading, meanings, order)
+  const gravest = Math.max(...known.map(({ status }) => GRAVITY[status]))
+  const telling = known.filter(({ status }) => GRAVITY[status] === gravest)
+  const points = [...new Set(telling.map((code) => code.points))].toSorted(
+    (a, b) => order.indexOf(a) - order.indexOf(b),
+  )
+  if (points.length === 0) return []
+  const ofSensors = known.filter((code) => code.points === 'sensor')
+  const ofCorners = telling.filter(({ points: at, place }) => OF_A_CORNER.has(at) && place !== null)
   return [
-    ...found,
-    {
-      check: sensors.id,
-      outcome: wholeOutcome(
-        sensors.check,
-        sensors.whole.map((place) => [
-          place,
-          named.has(place) ? sensors.check.outcomes[1]!.id : quietOf(sensors.check),
-        ]),
-      ),
-    },
+    ...points.map((outcome) => ({ check: which.id, outcome })),
+    // A code that names no place leaves open which sensor it is.
+    ...(ofSensors.some(({ place }) => place === null)
+      ? []
+      : namedBy(sensors, ofSensors, ({ place }, at) => place === at)),
+    ...(ofCorners.length === 0
+      ? []
+      : namedBy(checks.get('codeCorner'), ofCorners, ({ place }, at) => within(place, at))),
   ]
 }

@@ -83,6 +83,7 @@ describe('what is known of a car', () => {
       'slowRise',
       'pumpOften',
       'pumpNever',
+      'pumpLoud',
       'message',
       'afterRepair',
       'pumpReplaced',
@@ -108,6 +109,7 @@ describe('what is known of a car', () => {
       'whenLoaded',
       'slowRise',
       'pumpOften',
+      'pumpLoud',
       'afterRepair',
       'pumpReplaced',
     ])

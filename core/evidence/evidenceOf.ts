@@ -18,6 +18,7 @@ const ASKED_BY: Readonly<Record<string, readonly [Tap, ...Tap[]]>> = {
   slowRise: ['slowRise'],
   pumpOften: ['pumpOften'],
   pumpNever: ['pumpNever'],
+  pumpLoud: ['pumpLoud'],
   message: ['message', 'speedLimit'],
   afterRepair: ['afterRepair'],
   pumpReplaced: ['pumpReplaced'],
@@ -81,17 +82,19 @@ const fromCodes = (
   for (const reading of job.codeReadings)
     if (reading.jobId === job.id) newest.set(stretchOf(reading.at), reading)
   return [...newest.values()].flatMap((reading) =>
-    codeEvidence(checks, reading, job.codeTexts).map((evidence): Loose => ({
-      ...evidence,
-      at: reading.at,
-      state: null,
-      source: {
-        kind: 'codes',
-        by: CODES_BY[reading.from],
-        person: reading.person,
-        deviceIds: reading.deviceIds ?? [],
-      },
-    })),
+    codeEvidence(checks, reading, job.codeTexts, stretchOf(reading.at) > 0).map(
+      (evidence): Loose => ({
+        ...evidence,
+        at: reading.at,
+        state: null,
+        source: {
+          kind: 'codes',
+          by: CODES_BY[reading.from],
+          person: reading.person,
+          deviceIds: reading.deviceIds ?? [],
+        },
+      }),
+    ),
   )
 }
 
@@ -172,9 +175,12 @@ export function knownOf(job: EvidenceJob, checks: Checks): KnownOfJob {
     }
     const into = closedBy ? (ended.get(closedBy) ?? new Map<string, Known>()) : open
     if (closedBy) ended.set(closedBy, into)
-    // A later piece takes its place at the end: pieces stay in the order they were seen.
-    into.delete(piece.check)
-    into.set(piece.check, known)
+    // A later piece takes its place at the end: pieces stay in the order they were seen. Of what
+    // may have several outcomes those seen together stay together.
+    for (const [key, other] of into)
+      if (other.check === piece.check && !(placed.check.many && other.at === piece.at))
+        into.delete(key)
+    into.set(`${piece.check} ${piece.outcome}`, known)
   }
   return {
     pieces: [...open.values()],

@@ -1,4 +1,5 @@
 import type { CodeText } from '@anklet/contract'
+import { meaningIn } from '@anklet/core/codes'
 import { WALK } from '@anklet/core/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useId, useState } from 'react'
@@ -9,6 +10,45 @@ import { capital, placeWords } from '../../../words/corners.ts'
 import { POINTS } from '../../../words/codes.ts'
 
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
+
+/** What a code points to, and where: proposed from its words until somebody taps. */
+function Meaning({
+  points,
+  place,
+  isProposed,
+  onPoints,
+  onPlace,
+}: Pick<CodeText, 'points' | 'place'> & {
+  readonly isProposed: boolean
+  onPoints(value: CodeText['points']): void
+  onPlace(value: CodeText['place']): void
+}): ReactNode {
+  return (
+    <>
+      <Taps<string>
+        legend="It points to"
+        chosen={points === null ? [] : [points]}
+        onTap={(value) => onPoints(points === value ? null : value)}
+        options={POINTS.map(({ id: value, words: said }) => ({ value, words: said }))}
+      />
+      {points !== null && (
+        <Taps<string>
+          legend={points === 'sensor' ? 'Which sensor' : 'Where, if it names a place'}
+          chosen={place === null ? [] : [place]}
+          onTap={(value) =>
+            onPlace(place === value ? null : (value as NonNullable<CodeText['place']>))
+          }
+          options={PLACES.map((value) => ({ value, words: capital(placeWords(value)) }))}
+        />
+      )}
+      {isProposed && points !== null && (
+        <p className="text-[13.5px] text-ink-2">
+          Proposed from the words. Your service information stands above it.
+        </p>
+      )}
+    </>
+  )
+}
 
 /** What a code means on a vehicle type: asked once, out of the shop’s service information. */
 export function TextForm({
@@ -27,8 +67,14 @@ export function TextForm({
   const id = useId()
   const [textId] = useState(() => text?.id ?? crypto.randomUUID())
   const [words, setWords] = useState(text?.words ?? suggested)
-  const [points, setPoints] = useState(text?.points ?? null)
-  const [place, setPlace] = useState(text?.place ?? null)
+  const proposed = meaningIn(words)
+  // Untouched, it is what the words say; a tap stands above them.
+  const [chosen, choose] = useState<Partial<Pick<CodeText, 'points' | 'place'>>>(
+    text ? { points: text.points, place: text.place } : {},
+  )
+  const { points, place } = { ...proposed, ...chosen }
+  const setPoints = (value: CodeText['points']): void => choose({ ...chosen, points: value })
+  const setPlace = (value: CodeText['place']): void => choose({ ...chosen, place: value })
   const save = useCommand('codeText.save')
   const keep = (event: FormEvent): void => {
     event.preventDefault()
@@ -40,7 +86,7 @@ export function TextForm({
           number,
           words: words.trim(),
           points,
-          place: points === 'sensor' ? place : null,
+          place,
         },
         baseVersion: text?.version ?? null,
       },
@@ -61,22 +107,13 @@ export function TextForm({
           onChange={(event) => setWords(event.target.value)}
         />
       </div>
-      <Taps<string>
-        legend="It points to"
-        chosen={points === null ? [] : [points]}
-        onTap={(value) => setPoints(points === value ? null : value)}
-        options={POINTS.map(({ id: value, words: said }) => ({ value, words: said }))}
+      <Meaning
+        points={points}
+        place={place}
+        isProposed={chosen.points === undefined}
+        onPoints={setPoints}
+        onPlace={setPlace}
       />
-      {points === 'sensor' && (
-        <Taps<string>
-          legend="Which sensor"
-          chosen={place === null ? [] : [place]}
-          onTap={(value) =>
-            setPlace(place === value ? null : (value as NonNullable<CodeText['place']>))
-          }
-          options={PLACES.map((value) => ({ value, words: capital(placeWords(value)) }))}
-        />
-      )}
       <button
         type="submit"
         className="btn justify-self-start"

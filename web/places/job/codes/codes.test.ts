@@ -49,10 +49,12 @@ const found = (...codeReadings: CodeReading[]): string =>
     .join(', ')
 
 describe('codes as evidence', () => {
-  test('the most telling of them counts, present ones before stored; a sensor’s code names it', () => {
+  test('each thing they point to counts, present ones before stored; a sensor’s code names it', () => {
     expect(found()).toBe('')
     expect(found(reading([]))).toBe('codes none, codeSensor none')
-    expect(found(reading([code('C3104'), code('C3121')]))).toBe('codes sensor, codeSensor RL')
+    expect(found(reading([code('C3104'), code('C3121')]))).toBe(
+      'codes goal, codes sensor, codeSensor RL',
+    )
     expect(found(reading([code('C3104'), code('C3121', 'stored')]))).toBe(
       'codes goal, codeSensor RL',
     )
@@ -62,6 +64,27 @@ describe('codes as evidence', () => {
     expect(found(reading([code('C3122')]))).toBe('codes sensor')
     expect(found(reading([code('C31A4'), code('C3199')]))).toBe('')
     expect(found(reading([code('C31A4'), code('C3104')]))).toBe('codes goal, codeSensor none')
+  })
+  test('a code whose text names a corner names it; one of an axle both of its corners', () => {
+    const texts = [...TEXTS, text('C3140', 'leak', 'FL'), text('C3141', 'goal', 'rear')]
+    const of = (...codes: CodeReading['codes']): string =>
+      knownOf(jobOf({ codeReadings: [reading(codes)], codeTexts: texts }), checks)
+        .pieces.map(({ check, outcome }) => `${check} ${outcome}`)
+        .join(', ')
+    expect(of(code('C3140'))).toBe('codes leak, codeSensor none, codeCorner FL')
+    expect(of(code('C3140'), code('C3141'))).toBe(
+      'codes goal, codes leak, codeSensor none, codeCorner FL+RL+RR',
+    )
+  })
+  test('of a code nobody has a text of, the words of the tool speak', () => {
+    const said = (words: string): string => found(reading([{ ...code('C31B0'), words }]))
+    expect(said('Air spring left front, leakage')).toBe(
+      'codes leak, codeSensor none, codeCorner FL',
+    )
+    expect(said('Height sensor RR implausible')).toBe('codes sensor, codeSensor RR')
+    expect(said('Whatever')).toBe('')
+    // A text that says it is no evidence stands above them.
+    expect(found(reading([{ ...code('C3199'), words: 'Leak VL' }]))).toBe('')
   })
   test('the newest reading of this very job counts, and is evidence of the job by itself', () => {
     expect(found(reading([code('C3104')]), reading([]), reading([code('C3130')], 'other'))).toBe(
