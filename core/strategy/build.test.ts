@@ -1,11 +1,14 @@
 import { describe, expect, test } from 'vitest'
 import type { RepairCase } from './index.ts'
+import { newLifeYears } from './lives.ts'
+import { seeded } from '../random/index.ts'
 import {
   ageAt,
   axleStrategies,
   buildOptions,
   compareOptions,
   livesFrom,
+  meanYears,
   USUAL_LIVES,
   wearYears,
 } from './index.ts'
@@ -21,7 +24,7 @@ const PLAIN = { front: 'plain', rear: 'plain' } as const
 const REAR_ONLY = { air: { front: 'none', rear: 'bellows' }, damping: PLAIN } as const
 const leak = { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 }
 const repair: RepairCase = {
-  failed: 'spring',
+  failed: { springs: 1, pump: false },
   axle: 'rear',
   architecture: { air: { front: 'strut', rear: 'strut' }, damping: PLAIN },
   priced,
@@ -40,6 +43,7 @@ describe('options a finding leaves open', () => {
     expect(built().options.map(({ id }) => id)).toEqual([
       'this',
       'both',
+      'bothThenSingly',
       'struts',
       'withPump',
       'axleCoils',
@@ -53,7 +57,9 @@ describe('options a finding leaves open', () => {
         priced: { ...priced, valveBlock: { cost: 300, hours: 1, pairHours: null, leadDays: 1 } },
       }).options.map(({ id }) => id),
     ).toContain('withBlock')
-    expect(built({ failed: 'pump' }).options.map(({ id }) => id)).toEqual(['pump'])
+    expect(built({ failed: { springs: 0, pump: true } }).options.map(({ id }) => id)).toEqual([
+      'pump',
+    ])
   })
   test('each costs its parts and hours; both sides take their own hours; the slowest part decides the wait', () => {
     expect(option('this').option.now).toMatchObject({ cost: 640 + 2.5 * 95, restarts: ['this'] })
@@ -117,15 +123,14 @@ describe('options a finding leaves open', () => {
       now: { ends: ['this', 'other', 'pump'] },
     })
     expect(
-      option('axleCoils', { architecture: REAR_ONLY, failed: 'springAndPump' }).lines.map(
-        ({ kind }) => kind,
-      ),
+      option('axleCoils', {
+        architecture: REAR_ONLY,
+        failed: { springs: 1, pump: true },
+      }).lines.map(({ kind }) => kind),
     ).toEqual(['conversion'])
-    expect(option('axleCoils', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual([
-      'conversion',
-      'pump',
-      'relay',
-    ])
+    expect(
+      option('axleCoils', { failed: { springs: 1, pump: true } }).lines.map(({ kind }) => kind),
+    ).toEqual(['conversion', 'pump', 'relay'])
   })
   test('coils that were chosen are bought with the conversion, and waited for', () => {
     const coil = { cost: 130, hours: 0, pairHours: null, leadDays: 14 }
@@ -136,14 +141,49 @@ describe('options a finding leaves open', () => {
     })
   })
   test('a pump worn out with the leak is in every option; one without a price is named', () => {
-    expect(option('both', { failed: 'springAndPump' }).lines.map(({ kind }) => kind)).toEqual([
-      'spring',
-      'pump',
-      'relay',
-    ])
+    expect(
+      option('both', { failed: { springs: 1, pump: true } }).lines.map(({ kind }) => kind),
+    ).toEqual(['spring', 'pump', 'relay'])
     expect(option('struts', { priced: { ...priced, strut: undefined as never } }).missing).toEqual([
       'strut',
     ])
+  })
+  test('where both sides failed none is left alone, and what is put off is both', () => {
+    const failed = { springs: 2, pump: false } as const
+    expect(built({ failed }).options.map(({ id }) => id)).toEqual([
+      'both',
+      'bothThenSingly',
+      'struts',
+      'withPump',
+      'axleCoils',
+      'allCoils',
+      'leave',
+    ])
+    expect(built({ failed }).parts.map(({ ageYears }) => ageYears === null)).toEqual([
+      true,
+      true,
+      false,
+    ])
+    expect(option('leave', { failed }).option.now).toMatchObject({
+      cost: 2 * 640 + 4 * 95,
+      restarts: ['this', 'other'],
+    })
+  })
+  test('a part without a price is never free later: what would need it is named', () => {
+    const noPump = { priced: { ...priced, pump: undefined as never } }
+    expect(option('both', noPump)).toMatchObject({ missing: [], missingLater: ['pump'] })
+    expect(option('withPump', noPump)).toMatchObject({ missing: ['pump'] })
+    expect(option('both')).toMatchObject({ missing: [], missingLater: [] })
+    expect(option('axleCoils', { ...noPump, architecture: REAR_ONLY })).toMatchObject({
+      missing: [],
+      missingLater: [],
+    })
+  })
+  test('both now, then each by itself: the first visit of both, later visits of one', () => {
+    const [both, singly] = [option('both').option, option('bothThenSingly').option]
+    expect(singly.now).toEqual(both.now)
+    expect(singly.later['other']!.cost).toBe(640 + 2.5 * 95)
+    expect(both.later['other']!.cost).toBe(2 * 640 + 4 * 95)
   })
   test('a whole vehicle on coils never comes back for air', () => {
     const { parts, options } = built({
@@ -214,6 +254,20 @@ describe('options a finding leaves open', () => {
     })
     expect(left!.meanCost).toBeGreaterThan(now!.meanCost)
     expect(wearYears(leak)).toBeGreaterThan(0.9)
+  })
+})
+
+describe('how long a part lasts on average', () => {
+  test('at shape 1 it is the scale; the mean of many lives drawn comes to it', () => {
+    expect(meanYears({ shape: 1, scaleYears: 7 })).toBeCloseTo(7, 9)
+    // Γ(1.5) is half the root of pi.
+    expect(meanYears({ shape: 2, scaleYears: 10 })).toBeCloseTo(5 * Math.sqrt(Math.PI), 9)
+    const random = seeded(5)
+    const life = USUAL_LIVES.spring
+    const drawn = Array.from({ length: 40_000 }, () => newLifeYears(life, random))
+    const mean = drawn.reduce((sum, years) => sum + years, 0) / drawn.length
+    expect(mean).toBeCloseTo(meanYears(life), 1)
+    expect(meanYears(life)).toBeLessThan(life.scaleYears)
   })
 })
 

@@ -25,7 +25,10 @@ export interface Priced {
 
 /** What has failed, on which vehicle, with which prices. */
 export interface RepairCase {
-  readonly failed: 'spring' | 'pump' | 'springAndPump'
+  readonly failed: {
+    /** Springs of the axle. */ readonly springs: 0 | 1 | 2
+    readonly pump: boolean
+  }
   readonly axle: Axle
   readonly architecture: Pick<Architecture, 'air' | 'damping'>
   readonly priced: Readonly<Partial<Record<PricedKind, Priced>>>
@@ -47,6 +50,7 @@ export interface EstimateLine {
 export type OptionId =
   | 'this'
   | 'both'
+  | 'bothThenSingly'
   | 'struts'
   | 'withPump'
   | 'withBlock'
@@ -62,33 +66,27 @@ export interface BuiltOption {
   readonly lines: readonly EstimateLine[]
   readonly hours: number
   /** Until the slowest part is here. */ readonly leadDays: number
-  /** Parts nobody has priced: it cannot be reckoned. */ readonly missing: readonly PricedKind[]
+  /** Parts nobody has priced: it cannot be chosen. */ readonly missing: readonly PricedKind[]
+  /** Parts nobody has priced that may be needed later: it cannot be set against others. */
+  readonly missingLater: readonly PricedKind[]
 }
 
-const OPTIONS_OF: Readonly<Record<RepairCase['failed'], readonly OptionId[]>> = {
-  spring: [
-    'this',
-    'both',
-    'struts',
-    'withPump',
-    'withBlock',
-    'axleCoils',
-    'coilsAndDampers',
-    'allCoils',
-    'leave',
-  ],
-  springAndPump: [
-    'this',
-    'both',
-    'struts',
-    'withBlock',
-    'axleCoils',
-    'coilsAndDampers',
-    'allCoils',
-    'leave',
-  ],
-  pump: ['pump', 'leave'],
-}
+/** What a finding leaves open: what failed alone only where it is not both sides. */
+const optionsOf = ({ springs, pump }: RepairCase['failed']): readonly OptionId[] =>
+  springs === 0
+    ? ['pump']
+    : [
+        ...(springs === 1 ? (['this'] as const) : []),
+        'both',
+        'bothThenSingly',
+        'struts',
+        ...(pump ? [] : (['withPump'] as const)),
+        'withBlock',
+        'axleCoils',
+        'coilsAndDampers',
+        'allCoils',
+        'leave',
+      ]
 
 /** Whether coils on the axle leave no air anywhere: then the pump has nothing to do. */
 const lastAir = ({ architecture, axle }: RepairCase): boolean =>
@@ -106,11 +104,12 @@ function linesOf(
   ]
   // Chosen for the axle, where that was done: one a side.
   const coils: readonly (readonly [PricedKind, number])[] = priced.coil ? [['coil', 2]] : []
-  const withPump = failed === 'springAndPump' ? pump : []
+  const withPump = failed.pump ? pump : []
   switch (id) {
     case 'this':
       return [['spring', 1], ...withPump]
     case 'both':
+    case 'bothThenSingly':
       return [['spring', 2], ...withPump]
     case 'struts':
       return [['strut', 2], ...withPump]
@@ -130,9 +129,17 @@ function linesOf(
     case 'pump':
       return pump
     case 'leave':
-      return failed === 'pump' ? pump : [['spring', 1], ...withPump]
+      return [['spring', failed.springs === 2 ? 2 : 1], ...withPump]
   }
 }
+
+const PAIRS: ReadonlySet<OptionId> = new Set([
+  'both',
+  'bothThenSingly',
+  'struts',
+  'withPump',
+  'withBlock',
+])
 
 const estimate = (
   kind: PricedKind,
@@ -145,6 +152,22 @@ const estimate = (
   hours: count === 2 ? (pairHours ?? 2 * hours) : count * hours,
 })
 
+// Two springs and the pump: what failed has no age, the rest what it has come to.
+function livingParts({ failed, lives, ages, leak }: RepairCase): readonly LivingPart[] {
+  const worn = wearYears(leak)
+  const [thisYears, otherYears] = [
+    failed.springs === 0 ? ages.otherYears : null,
+    failed.springs === 2 ? null : ages.otherYears,
+  ]
+  // A pump that brought no leaking spring along was not worked by one.
+  const pumpYears = ages.pumpYears + (failed.springs > 0 ? worn : 0)
+  return [
+    { id: 'this', life: lives.spring, ageYears: thisYears, wears: { pump: worn } },
+    { id: 'other', life: lives.spring, ageYears: otherYears, wears: { pump: worn } },
+    { id: 'pump', life: lives.pump, ageYears: failed.pump ? null : pumpYears },
+  ]
+}
+
 /**
  * Every option a finding leaves open, as visits now and later over the lives of two springs and
  * the pump.
@@ -153,14 +176,8 @@ export function buildOptions(repair: RepairCase): {
   readonly parts: readonly LivingPart[]
   readonly options: readonly BuiltOption[]
 } {
-  const { failed, architecture, axle, priced, lives, ages, labourPerHour, leak, waitYears } = repair
-  const worn = wearYears(leak)
-  const springs = failed === 'pump' ? ages.otherYears : null
-  const parts: LivingPart[] = [
-    { id: 'this', life: lives.spring, ageYears: springs, wears: { pump: worn } },
-    { id: 'other', life: lives.spring, ageYears: ages.otherYears, wears: { pump: worn } },
-    { id: 'pump', life: lives.pump, ageYears: failed === 'spring' ? ages.pumpYears + worn : null },
-  ]
+  const { failed, architecture, axle, priced, labourPerHour, leak, waitYears } = repair
+  const parts = livingParts(repair)
   const visit = (
     of: readonly (readonly [PricedKind, number])[],
     restarts: readonly string[],
@@ -187,22 +204,22 @@ export function buildOptions(repair: RepairCase): {
     const both = visit([[kind, 2]], ['this', 'other'])
     const coils = id === 'axleCoils' || id === 'allCoils' || id === 'coilsAndDampers'
     const whole = coils && (id === 'allCoils' || lastAir(repair))
-    const pair = id === 'both' || id === 'struts' || id === 'withPump' || id === 'withBlock'
+    const pair = PAIRS.has(id) || (id === 'leave' && failed.springs === 2)
     const restarts = [
-      ...(coils || id === 'pump' || (id === 'leave' && failed === 'pump')
-        ? []
-        : pair
-          ? ['this', 'other']
-          : ['this']),
+      ...(coils || id === 'pump' ? [] : pair ? ['this', 'other'] : ['this']),
       ...pumped,
     ]
     const later = whole
       ? {}
       : id === 'axleCoils'
         ? { pump: each.pump }
-        : pair
+        : pair && id !== 'bothThenSingly' && id !== 'leave'
           ? { this: both, other: both, pump: each.pump }
           : each
+    const needed: readonly PricedKind[] = [
+      ...('this' in later || 'other' in later ? [kind] : []),
+      ...('pump' in later ? (['pump'] as const) : []),
+    ]
     const known = lines.flatMap(([name, count]) => {
       const part = priced[name]
       return part ? [estimate(name, count, part)] : []
@@ -213,6 +230,7 @@ export function buildOptions(repair: RepairCase): {
       hours: known.reduce((sum, { hours }) => sum + hours, 0),
       leadDays: Math.max(0, ...lines.map(([name]) => priced[name]?.leadDays ?? 0)),
       missing: lines.flatMap(([name]) => (priced[name] ? [] : [name])),
+      missingLater: needed.filter((name) => !priced[name]),
       option: {
         id,
         now: visit(
@@ -231,11 +249,10 @@ export function buildOptions(repair: RepairCase): {
     (id !== 'coilsAndDampers' ||
       (lastAir(repair) && architecture.damping[OTHER_AXLE[axle]] !== 'plain')) &&
     (id !== 'struts' || architecture.air[axle] === 'strut') &&
-    (id !== 'leave' || failed !== 'pump') &&
     (id !== 'allCoils' ||
       (architecture.air.front !== 'none' && architecture.air.rear !== 'none')) &&
     (id !== 'withBlock' || priced.valveBlock !== undefined)
-  return { parts, options: OPTIONS_OF[failed].filter(possible).map(built) }
+  return { parts, options: optionsOf(failed).filter(possible).map(built) }
 }
 
 /**

@@ -12,7 +12,7 @@ export type {
 export { breakEven } from './breakEven.ts'
 export { ageAt, livesFrom } from './history.ts'
 export type { Fitted, LivedVehicle } from './history.ts'
-export { fitLife, LEAST_FAILURES } from './lives.ts'
+export { fitLife, LEAST_FAILURES, meanYears } from './lives.ts'
 export type { FittedLife, Life, LifeRecord } from './lives.ts'
 export { compareOptions } from './options.ts'
 export type { LivingPart, Option, OptionCost, StrategyRequest, Visit } from './options.ts'

@@ -19,6 +19,24 @@ export const newLifeYears = (life: Life, random: Random): number => ageAtDeath(l
 export const ageAtDeath = ({ shape, scaleYears }: Life, ageYears: number, random: Random): number =>
   scaleYears * ((ageYears / scaleYears) ** shape - Math.log(1 - random())) ** (1 / shape)
 
+// Lanczos coefficients for g = 7 (P. Godfrey, 2001).
+const LANCZOS = [
+  0.999_999_999_999_809_9, 676.520_368_121_885_1, -1259.139_216_722_402_8, 771.323_428_777_653_1,
+  -176.615_029_162_140_6, 12.507_343_278_686_905, -0.138_571_095_265_720_12,
+  9.984_369_578_019_572e-6, 1.505_632_735_149_311_6e-7,
+] as const
+
+/** The gamma function for x of 1 or more (C. Lanczos, 1964). */
+function gamma(x: number): number {
+  const z = x - 1
+  const t = z + 7.5
+  const sum = LANCZOS.reduce((total, c, i) => (i === 0 ? c : total + c / (z + i)), 0)
+  return Math.sqrt(2 * Math.PI) * t ** (z + 0.5) * Math.exp(-t) * sum
+}
+
+/** How long parts of a kind last on average, years: `scale Γ(1 + 1/shape)`. */
+export const meanYears = ({ shape, scaleYears }: Life): number => scaleYears * gamma(1 + 1 / shape)
+
 /** Ages at which parts failed, and ages to which others have come without. */
 export interface LifeRecord {
   readonly failedAtYears: readonly number[]

@@ -27,6 +27,8 @@ export function optionTitle(id: OptionId, axle: Axle): string {
       return 'The failed side alone'
     case 'both':
       return `Both sides of the ${axle} axle`
+    case 'bothThenSingly':
+      return `Both sides of the ${axle} axle now, later each by itself`
     case 'struts':
       return `Complete struts, both sides of the ${axle} axle`
     case 'withPump':
@@ -52,6 +54,9 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
     'Only what is broken is paid for, and the other side may last for years. If it ' +
     'does not, the car comes back and the hours are paid again.',
   both: 'The other side is as old, and both stand alike afterwards. A spring that had years left is thrown away.',
+  bothThenSingly:
+    'Both start alike and only the one that fails is changed later. ' +
+    'The car may come back twice where it could have come once.',
   struts:
     'Spring and damper are new together, and nothing is worked loose from an old ' +
     'damper. It is the dearest part, and a sound damper goes with it.',
@@ -91,6 +96,7 @@ export function consequences(
     case 'withBlock':
       return ['Both sides alike, and no old seat behind them.']
     case 'both':
+    case 'bothThenSingly':
     case 'struts':
       return [
         'Both sides alike.',

@@ -1,4 +1,5 @@
 import type { RepairCase } from '@anklet/core/strategy'
+import { meanYears } from '@anklet/core/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../../state/typed.ts'
 import type { Assumed, KnownLife } from './repairCase.ts'
@@ -94,9 +95,9 @@ export function Assumptions({
         )}
       </div>
       <p className="pt-2 text-[13.5px] text-ink-2">
-        Springs last about {lives.spring.life.scaleYears.toFixed(1)} years (
-        {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps about{' '}
-        {lives.pump.life.scaleYears.toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
+        Springs last {meanYears(lives.spring.life).toFixed(1)} years on average (
+        {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
+        {meanYears(lives.pump.life).toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
         ).
       </p>
     </details>

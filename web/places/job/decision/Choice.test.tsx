@@ -17,6 +17,7 @@ const picked: BuiltOption = {
   hours: 2.5,
   leadDays: 0,
   missing: [],
+  missingLater: [],
 }
 
 function Chosen({ onDecided }: { readonly onDecided: () => void }) {
@@ -24,7 +25,7 @@ function Chosen({ onDecided }: { readonly onDecided: () => void }) {
   return (
     <Choice
       job={jobOf()}
-      failed={{ what: 'spring', corner: 'RL' }}
+      failed={{ springs: ['RL'], pump: false }}
       picked={picked}
       cost={undefined}
       rate={{ perHour: 100, currency: 'EUR', taxPercent: 20 }}

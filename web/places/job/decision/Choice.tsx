@@ -1,12 +1,12 @@
 import type { CoilEntry, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
-import { AXLE_OF } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { consequences, optionTitle } from '../../../words/decision.ts'
 import { decisionPayload } from './decisionPayload.ts'
 import type { Assumed, Failed } from './repairCase.ts'
+import { axleOf } from './repairCase.ts'
 
 /** What is typed with a choice. */
 export interface ChoiceWords {
@@ -34,7 +34,7 @@ const isConversion = ({ id }: BuiltOption): boolean =>
 /** What comes with the option that was picked, and the decision for it. */
 export function Choice(props: ChoiceProps): ReactNode {
   const { job, failed, picked, coil } = props
-  const axle = AXLE_OF[failed.corner]
+  const axle = axleOf(failed, job)
   return (
     <section aria-label="The choice" className="sheet grid gap-3 p-4">
       <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>

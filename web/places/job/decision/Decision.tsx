@@ -1,5 +1,5 @@
 import type { CoilEntry, Job } from '@anklet/contract'
-import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import { AXLES, CORNERS, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { startTransition, useEffect, useState } from 'react'
 import { Link } from 'react-router'
@@ -11,7 +11,22 @@ import { CoilChoice } from './CoilChoice.tsx'
 import { Decided } from './Decided.tsx'
 import { Options } from './Options.tsx'
 import type { Failed } from './repairCase.ts'
-import { failedBy } from './repairCase.ts'
+import { axleOf, cornerOf, failedBy, springsOn } from './repairCase.ts'
+
+/** What failed, with one part more or less; null: nothing is left. */
+function toggled(failed: Failed | null, tapped: string): Failed | null {
+  const { springs, pump } = failed ?? { springs: [], pump: false }
+  const corner = CORNERS.find((each) => each === tapped)
+  const next: Failed = corner
+    ? {
+        springs: springs.includes(corner)
+          ? springs.filter((each) => each !== corner)
+          : [...springs, corner],
+        pump,
+      }
+    : { springs, pump: !pump }
+  return next.springs.length > 0 || next.pump ? next : null
+}
 
 /**
  * What to do about the finding: the options on this vehicle's own figures, the choice, the
@@ -19,7 +34,8 @@ import { failedBy } from './repairCase.ts'
  */
 export function Decision({ job }: { readonly job: Job }): ReactNode {
   const newest = job.conclusions.at(-1)
-  const [said, say] = useState<Failed | null>(null)
+  // Undefined: nobody said otherwise than the finding.
+  const [said, say] = useState<Failed | null | undefined>(undefined)
   const [coil, takeCoil] = useState<CoilEntry | null>(null)
   const [shop, parts, lives, detail] = [
     useShop().data,
@@ -27,7 +43,8 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
     useLives().data,
     useVehicle(job.vehicle.id).data,
   ]
-  const failed = said ?? (newest ? failedBy(newest.cause, job) : null)
+  const failed = said === undefined ? (newest ? failedBy(newest.cause, job) : null) : said
+  const axle = failed ? axleOf(failed, job) : null
   const currency = shop?.rate?.currency
   // The first amount of a currency takes as long as a hundred cards: told before anybody waits for
   // it.
@@ -59,19 +76,8 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
       {!job.closedAt && (
         <Taps<string>
           legend="What failed"
-          chosen={failed ? [failed.what === 'pump' ? 'pump' : failed.corner] : []}
-          onTap={(value) =>
-            startTransition(() =>
-              say(
-                value === 'pump'
-                  ? { what: 'pump', corner: corners[0]! }
-                  : {
-                      what: failed?.what === 'springAndPump' ? 'springAndPump' : 'spring',
-                      corner: value as Failed['corner'],
-                    },
-              ),
-            )
-          }
+          chosen={failed ? [...failed.springs, ...(failed.pump ? ['pump'] : [])] : []}
+          onTap={(value) => startTransition(() => say(toggled(failed, value)))}
           options={[
             ...corners.map((corner) => ({
               value: corner,
@@ -81,10 +87,16 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
           ]}
         />
       )}
+      {failed && AXLES.every((each) => springsOn(failed, each).length > 0) && (
+        <p className="hint">
+          Springs of both axles failed. Each axle is decided by itself; this is the {axle} axle. Tap
+          its springs off for the other one.
+        </p>
+      )}
       {failed &&
         (shop.rate ? (
           <Options
-            key={`${failed.what} ${failed.corner}`}
+            key={`${failed.springs.join()} ${String(failed.pump)}`}
             job={job}
             failed={failed}
             rate={shop.rate}
@@ -97,11 +109,11 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
             can be set against anything.
           </p>
         ))}
-      {failed && failed.what !== 'pump' && (
+      {failed && failed.springs.length > 0 && (
         <CoilChoice
-          key={failed.corner}
+          key={axle}
           job={job}
-          corner={failed.corner}
+          corner={cornerOf(failed, job)}
           chosen={coil?.name ?? null}
           onChoose={takeCoil}
         />

@@ -2,7 +2,6 @@ import type { CoilEntry, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
 import { buildOptions } from '@anklet/core/strategy'
 import type { Axle } from '@anklet/core/vehicle'
-import { AXLE_OF } from '@anklet/core/vehicle'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
@@ -15,7 +14,7 @@ import { Choice } from './Choice.tsx'
 import { Assumptions } from './Assumptions.tsx'
 import { CostFan } from './CostFan.tsx'
 import type { Failed } from './repairCase.ts'
-import { repairCaseOf, USUALLY_ASSUMED } from './repairCase.ts'
+import { axleOf, repairCaseOf, USUALLY_ASSUMED } from './repairCase.ts'
 import { useCosts } from './useCosts.ts'
 
 type Known = Parameters<typeof repairCaseOf>[2]
@@ -68,10 +67,19 @@ function Card({
           </p>
           {cost && (
             <p className="text-[13.5px]">
-              Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>
+              Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>, in
+              8 futures of 10 between {amountWords(cost.p10Cost, rate.currency)} and{' '}
+              {amountWords(cost.p90Cost, rate.currency)}
               {cost.standardError >= 0.5 &&
-                ` ± ${amountWords(cost.standardError, rate.currency)} of reckoning`}
+                ` (the average is reckoned to ± ${amountWords(cost.standardError, rate.currency)})`}
               ; another visit {percentWords(cost.secondVisitProbability)}.
+            </p>
+          )}
+          {built.missingLater.length > 0 && (
+            <p className="text-[13.5px]">
+              Not set against the others: later it may need{' '}
+              {built.missingLater.map((kind) => KIND_WORDS[kind]).join(', ')}, without a price here.{' '}
+              <Link to="/shelf/parts">Enter it at the shelf</Link>.
             </p>
           )}
         </>
@@ -254,7 +262,7 @@ export function Options({
   const [assumed, assume] = useState(USUALLY_ASSUMED)
   const [chosen, choose] = useState<BuiltOption['id'] | null>(null)
   const [words, setWords] = useState<ChoiceWords>({ reason: '', validUntil: '' })
-  const axle = AXLE_OF[failed.corner]
+  const axle = axleOf(failed, job)
   const [nowMs] = useState(() => Date.now())
   const { repair, lives, ages } = useMemo(
     () => repairCaseOf(job, failed, known, assumed, nowMs, coil),

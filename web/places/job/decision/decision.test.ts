@@ -9,7 +9,17 @@ import { amountWords, moneyWords } from '../../../words/money.ts'
 import { coilsCsv, readCoils } from '../../shelf/coilsCsv.ts'
 import { partOf } from '../../shelf/PartsShelf.tsx'
 import { totalsOf } from './estimate.ts'
-import { agesOf, failedBy, lifeOf, partsFor, repairCaseOf, USUALLY_ASSUMED } from './repairCase.ts'
+import {
+  agesOf,
+  axleOf,
+  cornerOf,
+  failedBy,
+  lifeOf,
+  partsFor,
+  repairCaseOf,
+  singleFaults,
+  USUALLY_ASSUMED,
+} from './repairCase.ts'
 
 const job = jobOf()
 const NOW = Date.parse('2026-11-24T08:00:00Z')
@@ -56,11 +66,35 @@ describe('what a finding leaves to decide', () => {
       failedBy('pumpWorn', job),
       failedBy('fuse', job),
     ]).toEqual([
-      { what: 'spring', corner: 'RL' },
-      { what: 'springAndPump', corner: 'FR' },
-      { what: 'pump', corner: 'FL' },
+      { springs: ['RL'], pump: false },
+      { springs: ['FR'], pump: true },
+      { springs: [], pump: true },
       null,
     ])
+  })
+  test('of several faults each is told: both springs of an axle, one beside a fitting, one with the pump', () => {
+    expect([
+      failedBy('springLeak.RL+springLeak.RR', job),
+      failedBy('springTorn.FL+fittingLeak.RR', job),
+      failedBy('fittingLeak.RR+pumpWorn', job),
+      failedBy('dustAndValve.RL', job),
+    ]).toEqual([
+      { springs: ['RL', 'RR'], pump: false },
+      { springs: ['FL'], pump: false },
+      { springs: [], pump: true },
+      null,
+    ])
+    expect(singleFaults('leakAndPump.RR+fittingLeak.FL')).toEqual([
+      { base: 'springLeak', place: 'RR' },
+      { base: 'pumpWorn', place: 'RR' },
+      { base: 'fittingLeak', place: 'FL' },
+    ])
+  })
+  test('it is about the axle of what failed, filed under a corner of it', () => {
+    expect(axleOf({ springs: ['RR'], pump: false }, job)).toBe('rear')
+    expect(cornerOf({ springs: ['RR', 'RL'], pump: false }, job)).toBe('RL')
+    expect(axleOf({ springs: ['RR', 'FL'], pump: false }, job)).toBe('front')
+    expect(cornerOf({ springs: [], pump: true }, job)).toBe('FL')
   })
   test('ages come from what was fitted when, and since when the car is on the road', () => {
     const ages = agesOf(detail, 'RL', NOW)
@@ -94,7 +128,7 @@ describe('what a finding leaves to decide', () => {
     const known = { detail, parts, lives: NO_LIVES, rate: { currency: 'EUR', perHour: 80 } }
     const { repair } = repairCaseOf(
       job,
-      { what: 'spring', corner: 'RL' },
+      { springs: ['RL'], pump: false },
       known,
       { ...USUALLY_ASSUMED, otherYears: 3.5 },
       NOW,

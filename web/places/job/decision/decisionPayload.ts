@@ -1,8 +1,9 @@
 import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
-import { AXLE_CORNERS, AXLE_OF } from '@anklet/core/vehicle'
+import { AXLE_CORNERS } from '@anklet/core/vehicle'
 import { lineWords, optionTitle } from '../../../words/decision.ts'
 import type { Assumed, Failed } from './repairCase.ts'
+import { axleOf, cornerOf } from './repairCase.ts'
 
 /** What a decision is made of. */
 export interface DecisionMade {
@@ -24,13 +25,13 @@ export interface DecisionMade {
 /** The decision as it goes on record. */
 export function decisionPayload(made: DecisionMade): CommandPayload<'decision.take'> {
   const { job, failed, picked, cost, rate, assumed, reason, validUntil } = made
-  const axle = AXLE_OF[failed.corner]
+  const axle = axleOf(failed, job)
   const coil = picked.lines.some(({ kind }) => kind === 'coil') ? made.coil : null
   return {
     decisionId: made.decisionId,
     jobId: job.id,
     option: picked.id,
-    corner: failed.corner,
+    corner: cornerOf(failed, job),
     title: optionTitle(picked.id, axle),
     reason: reason.trim(),
     validUntil: validUntil === '' ? null : validUntil,

@@ -2,7 +2,15 @@ import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from 
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
 import { ageAt, fitLife, USUAL_LIVES } from '@anklet/core/strategy'
 import type { Axle, Corner } from '@anklet/core/vehicle'
-import { AXLE_OF, axleMate, CORNERS, hasAirAtCorner } from '@anklet/core/vehicle'
+import {
+  AXLE_CORNERS,
+  AXLE_OF,
+  AXLES,
+  axleMate,
+  CORNERS,
+  hasAirAtCorner,
+  hasAirOnAxle,
+} from '@anklet/core/vehicle'
 
 /** What a person may say otherwise than the records do; null: as reckoned. */
 export interface Assumed {
@@ -28,25 +36,56 @@ export const USUALLY_ASSUMED: Assumed = {
 /** Where nobody knows how old a part is, years. */
 const UNKNOWN_AGE_YEARS = 6
 
-/** What failed, as far as a strategy asks: a spring at a corner, the pump, or both. */
+/** What failed, as far as a strategy asks: springs at corners, the pump, or both. */
 export interface Failed {
-  readonly what: RepairCase['failed']
-  readonly corner: Corner
+  readonly springs: readonly Corner[]
+  readonly pump: boolean
 }
 
-const SPRINGS = new Set(['springLeak', 'springTorn'])
-const PUMPS = new Set(['pumpWorn', 'pumpSeized'])
+/** The axle a decision is about: that of the springs that failed, the front before the rear. */
+export const axleOf = ({ springs }: Failed, { vehicleType }: Pick<Job, 'vehicleType'>): Axle =>
+  AXLES.find((axle) => springs.some((corner) => AXLE_OF[corner] === axle)) ??
+  AXLES.find((axle) => hasAirOnAxle(vehicleType.architecture, axle)) ??
+  'rear'
+
+/** The springs of its axle that failed. */
+export const springsOn = ({ springs }: Failed, axle: Axle): readonly Corner[] =>
+  AXLE_CORNERS[axle].filter((corner) => springs.includes(corner))
+
+/** The corner a decision is filed under. */
+export const cornerOf = (failed: Failed, job: Pick<Job, 'vehicleType'>): Corner => {
+  const axle = axleOf(failed, job)
+  return springsOn(failed, axle)[0] ?? AXLE_CORNERS[axle][0]
+}
+
+const SPRINGS = new Set(['springLeak', 'springTorn', 'springValveSeat', 'buckled'])
+const PUMPS = new Set(['pumpWorn', 'pumpSeized', 'pumpNoisy', 'checkValve'])
+/** What pairs of the book that have a name are made of. */
+const NAMED_PAIRS: Readonly<Record<string, readonly [string, string]>> = {
+  leakAndPump: ['springLeak', 'pumpWorn'],
+  dustAndValve: ['dryerBlocked', 'valveSeat'],
+  relayAndPump: ['relayDead', 'pumpWorn'],
+}
+
+/** The single faults of a finding: what, and where. */
+export const singleFaults = (
+  cause: string,
+): readonly { readonly base: string; readonly place: string | undefined }[] =>
+  cause.split('+').flatMap((one) => {
+    const [base = '', place] = one.split('.')
+    return (NAMED_PAIRS[base] ?? [base]).map((each) => ({ base: each, place }))
+  })
 
 /** What a finding failed, where there is a choice between schools; null: it is mended, and that is that. */
 export function failedBy(cause: string, { vehicleType }: Pick<Job, 'vehicleType'>): Failed | null {
-  const [base = '', place] = cause.split('.')
-  const corner =
-    CORNERS.find((each) => each === place) ??
-    CORNERS.find((each) => hasAirAtCorner(vehicleType.architecture, each))
-  if (!corner) return null
-  if (SPRINGS.has(base)) return { what: 'spring', corner }
-  if (base === 'leakAndPump') return { what: 'springAndPump', corner }
-  return PUMPS.has(base) ? { what: 'pump', corner } : null
+  const faults = singleFaults(cause)
+  const springs = CORNERS.filter(
+    (corner) =>
+      hasAirAtCorner(vehicleType.architecture, corner) &&
+      faults.some(({ base, place }) => SPRINGS.has(base) && place === corner),
+  )
+  const pump = faults.some(({ base }) => PUMPS.has(base))
+  return springs.length > 0 || pump ? { springs, pump } : null
 }
 
 const WHAT: Readonly<Record<string, Fitted['what']>> = {
@@ -129,7 +168,8 @@ export function repairCaseOf(
   readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }
   readonly ages: { readonly other: number | null; readonly pump: number | null }
 } {
-  const axle = AXLE_OF[failed.corner]
+  const axle = axleOf(failed, job)
+  const springs = springsOn(failed, axle)
   const priced = {
     ...partsFor(known.parts, job.vehicleType.id, axle),
     ...(coil
@@ -140,12 +180,15 @@ export function repairCaseOf(
     spring: lifeOf('spring', priced.spring, known.lives),
     pump: lifeOf('pump', priced.pump, known.lives),
   }
-  const ages = agesOf(known.detail, failed.corner, nowMs)
+  const ages = agesOf(known.detail, cornerOf(failed, job), nowMs)
   return {
     lives,
     ages,
     repair: {
-      failed: failed.what,
+      failed: {
+        springs: springs.length === 2 ? 2 : springs.length === 1 ? 1 : 0,
+        pump: failed.pump,
+      },
       axle,
       architecture: job.vehicleType.architecture,
       priced,

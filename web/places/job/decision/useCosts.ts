@@ -34,7 +34,10 @@ export function useCosts(
   horizonYears: number,
   discountRate: number,
 ): StrategyAnswer | null {
-  const whole = options.filter(({ missing }) => missing.length === 0).map(({ option }) => option)
+  // What would need a part without a price is not set against the others: it would be free there.
+  const whole = options
+    .filter(({ missing, missingLater }) => missing.length + missingLater.length === 0)
+    .map(({ option }) => option)
   return useReckoned<StrategyWorker, StrategyRequest, StrategyAnswer>(
     makeWorker,
     askCosts,

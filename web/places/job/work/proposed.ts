@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { WantedJob } from '@anklet/core/procedure'
 import type { AirForm, Corner } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, CORNERS, hasAirAtCorner, OTHER_AXLE } from '@anklet/core/vehicle'
-import { failedBy } from '../decision/repairCase.ts'
+import { singleFaults } from '../decision/repairCase.ts'
 
 /** What changes a spring of that form: the sleeve, the bellows on its strut, or the damper as a whole. */
 const SPRING_JOB: Readonly<Record<AirForm, 'spring' | 'bellows' | 'strut' | null>> = {
@@ -22,10 +22,13 @@ const MENDS: Readonly<Record<string, string>> = {
   blockLeak: 'block',
   crossValveOpen: 'block',
   exhaustValve: 'block',
+  reservoirValve: 'block',
   reservoirLeak: 'reservoir',
   chargeLow: 'charge',
   pumpWorn: 'pump',
   pumpSeized: 'pump',
+  pumpNoisy: 'pump',
+  checkValve: 'pump',
   relayDead: 'relay',
   relayWelded: 'relay',
   dryerBlocked: 'dryer',
@@ -41,11 +44,10 @@ const springAt = (job: Job, corners: readonly Corner[], strut: boolean): readonl
   return kind ? [{ job: kind, corners }] : []
 }
 
-/** Jobs as the newest decision asks for them; else as the finding does, where there was nothing to decide. */
-export function proposedJobs(job: Job): readonly WantedJob[] {
-  const [decision, finding] = [job.decisions.at(-1), job.conclusions.at(-1)]
-  const corner = decision?.corner ?? (finding ? failedBy(finding.cause, job)?.corner : undefined)
-  if (decision && corner) {
+/** What a decision asks for. */
+function decidedJobs(job: Job, decision: Job['decisions'][number]): readonly WantedJob[] {
+  const { corner } = decision
+  if (corner) {
     const axle = AXLE_OF[corner]
     const pair = AXLE_CORNERS[axle]
     const pump: readonly WantedJob[] = decision.lines.some(({ words }) => words.startsWith('pump'))
@@ -55,6 +57,7 @@ export function proposedJobs(job: Job): readonly WantedJob[] {
       case 'this':
         return [...springAt(job, [corner], false), ...pump]
       case 'both':
+      case 'bothThenSingly':
       case 'withPump':
         return [...springAt(job, pair, false), ...pump]
       case 'withBlock':
@@ -72,19 +75,43 @@ export function proposedJobs(job: Job): readonly WantedJob[] {
         return []
     }
   }
-  const [base = '', place] = finding?.cause.split('.') ?? []
-  const mend = MENDS[base]
-  if (!mend) return []
-  const at = CORNERS.filter(
-    (each) =>
-      (place === each || AXLE_OF[each] === place) &&
-      (mend === 'sensor' || hasAirAtCorner(job.vehicleType.architecture, each)),
+  return []
+}
+
+/** What a finding asks for where it is mended as it is, without a choice between schools. */
+function mendedJobs(job: Job, cause: string, withPump: boolean): readonly WantedJob[] {
+  const wanted = new Map<string, Corner[]>()
+  for (const { base, place } of singleFaults(cause)) {
+    const mend = MENDS[base]
+    if (!mend || (mend === 'pump' && !withPump)) continue
+    const at = CORNERS.filter(
+      (each) =>
+        (place === each || AXLE_OF[each] === place) &&
+        (mend === 'sensor' || hasAirAtCorner(job.vehicleType.architecture, each)),
+    )
+    wanted.set(mend, [...(wanted.get(mend) ?? []), ...at])
+  }
+  return [...wanted].flatMap(([mend, corners]): WantedJob[] =>
+    mend === 'line' || mend === 'sensor'
+      ? corners.length > 0
+        ? [{ job: mend, corners }]
+        : []
+      : [{ job: mend }],
   )
-  return mend === 'line' || mend === 'sensor'
-    ? at.length > 0
-      ? [{ job: mend, corners: at }]
+}
+
+/** Jobs as the newest decision asks for them, and as the finding does where there was nothing to decide. */
+export function proposedJobs(job: Job): readonly WantedJob[] {
+  const [decision, finding] = [job.decisions.at(-1), job.conclusions.at(-1)]
+  const decided = decision ? decidedJobs(job, decision) : []
+  const mended =
+    finding && decision?.option !== 'leave'
+      ? mendedJobs(job, finding.cause, decision === undefined)
       : []
-    : [{ job: mend }]
+  return [
+    ...decided,
+    ...mended.filter(({ job: name }) => !decided.some((each) => each.job === name)),
+  ]
 }
 
 /** Corners that came in on empty springs, as they were tapped on arrival: a complaint names none. */

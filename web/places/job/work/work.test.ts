@@ -59,6 +59,7 @@ describe('jobs a plan begins with', () => {
     ['this', 'RL', [{ job: 'spring', corners: ['RL'] }]],
     ['both', 'RL', [{ job: 'spring', corners: ['RL', 'RR'] }]],
     ['this', 'FR', [{ job: 'bellows', corners: ['FR'] }]],
+    ['bothThenSingly', 'RL', [{ job: 'spring', corners: ['RL', 'RR'] }]],
     ['struts', 'FR', [{ job: 'strut', corners: ['FL', 'FR'] }]],
     ['axleCoils', 'RR', [{ job: 'coils', corners: ['RL', 'RR'] }]],
     ['allCoils', 'RR', [{ job: 'coils', corners: ['RL', 'RR', 'FL', 'FR'] }]],
@@ -78,14 +79,24 @@ describe('jobs a plan begins with', () => {
       proposedJobs(jobOf(found('fittingLeak.RL'))),
       proposedJobs(jobOf(found('sensorDead.FR'))),
       proposedJobs(jobOf(found('springLeak.RL'))),
+      proposedJobs(jobOf(found('springLeak.RL+fittingLeak.FR'))),
       proposedJobs(jobOf()),
     ]).toEqual([
       [{ job: 'relay' }],
       [{ job: 'line', corners: ['RL'] }],
       [{ job: 'sensor', corners: ['FR'] }],
       [],
+      [{ job: 'line', corners: ['FR'] }],
       [],
     ])
+  })
+  test('beside a decision about the springs the rest of the finding is mended too; put off, nothing is', () => {
+    const both = { ...decided('this', 'RL'), ...found('springLeak.RL+fittingLeak.FR') }
+    expect(proposedJobs(jobOf(both))).toEqual([
+      { job: 'spring', corners: ['RL'] },
+      { job: 'line', corners: ['FR'] },
+    ])
+    expect(proposedJobs(jobOf({ ...both, ...decided('leave', 'RL') }))).toEqual([])
   })
   test('it came in flat at the corners that were tapped on arrival, whatever the complaint names', () => {
     const arrived = (flat?: ('FL' | 'RR')[] | null) =>
