@@ -63,8 +63,12 @@ export function judgePump({
   temperatureC,
   supplyV,
   altitudeM,
-  rating: { freeFlowLPerMin, stallBarG },
+  rating,
 }: PumpTest): Result<PumpVerdict, PumpTestRefusal> {
+  // A pump compresses by a fixed ratio: in thin air it stalls lower, by as much as the air is
+  // thinner, and moves less of it.
+  const air = atmosphereBar(altitudeM) / P_ATM_BAR
+  const [stallBarG, flowLPerMin] = [rating.stallBarG * air, rating.freeFlowLPerMin * air]
   // Close to stall nothing but the stall pressure speaks; the fit uses what lies below.
   const all = pointsOf(pressure)
   const points = all.filter(({ value }) => value < 0.9 * stallBarG)
@@ -79,10 +83,7 @@ export function judgePump({
   const rising = stopped === null ? points : points.filter(({ value }) => value < 0.95 * stopped)
   const used = rising.length >= 5 ? rising : points
   const expectedPerS =
-    ((freeFlowLPerMin / 60) *
-      (atmosphereBar(altitudeM) / P_ATM_BAR) *
-      Math.min(1, supplyV / FULL_VOLTAGE) *
-      (kelvin(temperatureC) / T_REF_K)) /
+    ((flowLPerMin / 60) * Math.min(1, supplyV / FULL_VOLTAGE) * (kelvin(temperatureC) / T_REF_K)) /
     (volumeL * stallBarG)
   const misfit = (logShare: number): number =>
     misfitOf(used, 10 ** logShare * expectedPerS, stallBarG)

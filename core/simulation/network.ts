@@ -110,17 +110,18 @@ export const pumpShareOf = (
   (only(faults, 'weakPump')[0]?.share ?? 1) *
   dryerShare(faults, temperatureC)
 
+// From outside a pump compresses by a fixed ratio: in thin air it moves less and stalls lower.
 function pumpFlowLPerS(
-  { machine: { pump }, pumpShare }: Network,
+  { machine: { pump, altitudeM }, pumpShare }: Network,
   inBarA: number,
   outBarA: number,
   closed: boolean,
 ): number {
+  const air = closed ? 1 : atmosphereBar(altitudeM) / P_ATM_BAR
   const against = closed ? outBarA - inBarA : outBarA - P_ATM_BAR
-  const supply = closed ? inBarA / P_ATM_BAR : 1
-  return (
-    (pumpShare * pump.freeFlowLPerMin * supply * Math.max(0, 1 - against / pump.stallBarG)) / 60
-  )
+  const supply = closed ? inBarA / P_ATM_BAR : air
+  const stall = pump.stallBarG * air
+  return (pumpShare * pump.freeFlowLPerMin * supply * Math.max(0, 1 - against / stall)) / 60
 }
 
 /** Pressures of the six nodes, bar absolute; the solver is left at rest with these amounts. */
@@ -165,13 +166,7 @@ export function airSlope(
     else if (to !== OUTSIDE) move(to, from, leakFlowLPerS(conductance, b, temperatureK, a))
   }
   if (network.pump === 'in')
-    move(
-      OUTSIDE,
-      GALLERY,
-      (pumpFlowLPerS(network, P_ATM_BAR, pressures[GALLERY]!, false) *
-        atmosphereBar(network.machine.altitudeM)) /
-        P_ATM_BAR,
-    )
+    move(OUTSIDE, GALLERY, pumpFlowLPerS(network, P_ATM_BAR, pressures[GALLERY]!, false))
   if (network.pump === 'fromReservoir')
     move(
       RESERVOIR,

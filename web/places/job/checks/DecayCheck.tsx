@@ -124,7 +124,7 @@ export function Decay({
       {...TEXT[kind]}
     >
       {fields}
-      <PressurePoints points={points} onChange={setPoints} />
+      <PressurePoints points={points} usualUnit="min" onChange={setPoints} />
     </CheckFrame>
   )
 }

@@ -3,6 +3,7 @@ import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useCallback, useState } from 'react'
+import { Taps } from '../../../parts/Taps.tsx'
 import { useUnits } from '../../../data/queries.ts'
 import { parseNumber } from '../../../state/typed.ts'
 import { useGauge } from '../../../state/useGauge.ts'
@@ -16,6 +17,9 @@ export interface PressurePoint {
 }
 interface PointsProps {
   readonly points: readonly PressurePoint[]
+  /** In which times of this test are usually read. */ readonly usualUnit: TimeUnit
+  /** A test longer than this is a slip of the unit, s; none: it may take long. */
+  readonly mostS?: number
   onChange(points: readonly PressurePoint[]): void
 }
 
@@ -29,10 +33,19 @@ export const asReadings = (points: readonly PressurePoint[]): Readings => ({
 export const gaugesOf = (points: readonly PressurePoint[]): readonly string[] =>
   points.flatMap(({ deviceId }) => deviceId ?? [])
 
-/** Reads pairs of minutes and a pressure, a pair a line. @returns null when a line is none */
+/** Times are typed in one of these. */
+export type TimeUnit = 's' | 'min' | 'h'
+const SECONDS_IN: Readonly<Record<TimeUnit, number>> = { s: 1, min: 60, h: 3600 }
+const UNIT_WORDS: Readonly<Record<TimeUnit, string>> = { s: 'Seconds', min: 'Minutes', h: 'Hours' }
+
+/**
+ * Reads pairs of a time and a pressure, a pair a line.
+ * @returns null when a line is none
+ */
 export function readPairs(
   text: string,
   toBar: (shown: number) => number,
+  unit: TimeUnit,
 ): readonly PressurePoint[] | null {
   const rows = text
     .split('\n')
@@ -44,7 +57,10 @@ export function readPairs(
         .map(parseNumber),
     )
   if (rows.length === 0 || rows.some((row) => row.length !== 2 || row.includes(null))) return null
-  const points = rows.map(([minutes, bar]) => ({ atMs: minutes! * 60_000, barG: toBar(bar!) }))
+  const points = rows.map(([time, bar]) => ({
+    atMs: time! * SECONDS_IN[unit] * 1000,
+    barG: toBar(bar!),
+  }))
   return points.every(({ atMs }, i) => i === 0 || atMs > points[i - 1]!.atMs) ? points : null
 }
 
@@ -109,14 +125,52 @@ function PressureNow({
   )
 }
 
+/** Readings typed as a list, with the unit their times are in. */
+function PressureList({
+  list,
+  unit,
+  units,
+  onChange,
+}: {
+  readonly list: string
+  readonly unit: TimeUnit
+  readonly units: DisplayUnits
+  onChange(text: string, unit: TimeUnit): void
+}): ReactNode {
+  return (
+    <div className="grid gap-2">
+      <Taps<TimeUnit>
+        legend="Times are in"
+        chosen={[unit]}
+        onTap={(of) => onChange(list, of)}
+        options={(Object.keys(UNIT_WORDS) as TimeUnit[]).map((value) => ({
+          value,
+          words: UNIT_WORDS[value],
+        }))}
+      />
+      <label className="label" htmlFor="pressure-list">
+        {UNIT_WORDS[unit]} and {UNIT_LABEL[units.pressure]}, a pair a line
+      </label>
+      <textarea
+        id="pressure-list"
+        rows={6}
+        className="field num"
+        value={list}
+        onChange={(event) => onChange(event.target.value, unit)}
+      />
+    </div>
+  )
+}
+
 /**
  * Pressure readings with their times: sent by a gauge's button, typed as they are read, or typed
  * as a list afterwards.
  */
-export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
+export function PressurePoints({ points, usualUnit, mostS, onChange }: PointsProps): ReactNode {
   const units = useUnits()
   const [typed, setTyped] = useState('')
   const [list, setList] = useState<string | null>(null)
+  const [unit, setUnit] = useState(usualUnit)
   const [wrong, setWrong] = useState('')
   const add = useCallback(
     (barG: number, deviceId?: string) =>
@@ -135,16 +189,18 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
     setTyped('')
     add(bar)
   }
-  const takeList = (text: string): void => {
+  const takeList = (text: string, of: TimeUnit): void => {
     setList(text)
-    const read = readPairs(text, (shown) => fromDisplay(shown, 'pressure', units))
+    setUnit(of)
+    const read = readPairs(text, (shown) => fromDisplay(shown, 'pressure', units), of)
     setWrong(
       text.trim() !== '' && read === null
-        ? 'Each line is minutes and a pressure, later ones below.'
+        ? 'Each line is a time and a pressure, later ones below.'
         : '',
     )
     if (read) onChange(read)
   }
+  const lastS = asReadings(points).atS.at(-1) ?? 0
   return (
     <section aria-label="Readings of the pressure" className="grid gap-2">
       {list === null ? (
@@ -156,22 +212,17 @@ export function PressurePoints({ points, onChange }: PointsProps): ReactNode {
           onList={() => setList('')}
         />
       ) : (
-        <div>
-          <label className="label" htmlFor="pressure-list">
-            Minutes and {UNIT_LABEL[units.pressure]}, a pair a line
-          </label>
-          <textarea
-            id="pressure-list"
-            rows={6}
-            className="field num"
-            value={list}
-            onChange={(event) => takeList(event.target.value)}
-          />
-        </div>
+        <PressureList list={list} unit={unit} units={units} onChange={takeList} />
       )}
       {wrong && (
         <p className="wrong" role="alert">
           {wrong}
+        </p>
+      )}
+      {mostS !== undefined && lastS > mostS && (
+        <p className="hint" role="status">
+          That would be {Math.round(lastS / 60)} minutes of running. A pump is run for seconds here,
+          and grows hot. Are the times in another unit?
         </p>
       )}
       {points.length > 0 && <PointsTaken points={points} units={units} />}

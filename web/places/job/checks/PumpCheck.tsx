@@ -53,6 +53,8 @@ const ASKS = {
   temperatureC: WARMTH_ASK,
 } as const
 const RUN_S = 25
+/** A pump that is run longer against a shut volume was timed in another unit. */
+const LONGEST_RUN_S = 300
 
 /** The stretch in which the pump ran, of what the link told. */
 export function whileRunning(pressure: Readings, runs: Readings): Readings {
@@ -138,7 +140,9 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
           {sentenceOf(order.error)}
         </p>
       )}
-      {!senses && <PressurePoints points={points} onChange={setPoints} />}
+      {!senses && (
+        <PressurePoints points={points} usualUnit="s" mostS={LONGEST_RUN_S} onChange={setPoints} />
+      )}
     </CheckFrame>
   )
 }

@@ -147,13 +147,16 @@ test('a real car has a real module, a simulated one its stand-in; none takes ano
 })
 
 describe('what was taken for a test', () => {
-  test('pairs of minutes and a pressure, later ones below', () => {
-    expect(readPairs('0 5,0\n10; 4.4', (shown) => shown)).toEqual([
+  test('pairs of a time and a pressure, later ones below, in seconds, minutes or hours', () => {
+    expect(readPairs('0 5,0\n10; 4.4', (shown) => shown, 'min')).toEqual([
       { atMs: 0, barG: 5 },
       { atMs: 600_000, barG: 4.4 },
     ])
+    expect(
+      (['s', 'h'] as const).map((unit) => readPairs('2 1', (shown) => shown, unit)![0]!.atMs),
+    ).toEqual([2000, 7_200_000])
     for (const bad of ['', '0', '10 5\n5 4', '0 x'])
-      expect(readPairs(bad, (shown) => shown)).toBeNull()
+      expect(readPairs(bad, (shown) => shown, 'min')).toBeNull()
     expect(
       asReadings([
         { atMs: 5000, barG: 3 },
