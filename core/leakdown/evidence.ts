@@ -62,6 +62,17 @@ export function evidenceOfOne(whitened: Float64Array, width: number, coarse: num
   return { logMean, leastChi2, first: weights, second: null, joint: null }
 }
 
+function marginsOf(joint: Float64Array): [first: Float64Array, second: Float64Array] {
+  const [first, second] = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)]
+  for (let i = 0; i < FINE_NODES; i += 1) {
+    for (let j = 0; j < FINE_NODES; j += 1) {
+      first[i]! += joint[i * FINE_NODES + j]!
+      second[j]! += joint[i * FINE_NODES + j]!
+    }
+  }
+  return [first, second]
+}
+
 /**
  * Evidence of a hypothesis with two independent conductances: the mean over the square.
  * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, `width`
@@ -87,14 +98,50 @@ export function evidenceOfTwo(whitened: Float64Array, width: number, coarse: num
     }
   }
   const { weights: joint, leastChi2, logMean } = finish(chi2)
-  const [first, second] = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)]
-  for (let i = 0; i < FINE_NODES; i += 1) {
-    for (let j = 0; j < FINE_NODES; j += 1) {
-      first[i]! += joint[i * FINE_NODES + j]!
-      second[j]! += joint[i * FINE_NODES + j]!
-    }
-  }
+  const [first, second] = marginsOf(joint)
   return { logMean, leastChi2, first, second, joint }
+}
+
+const LEAST_LOG = Math.log(Number.MIN_VALUE)
+// Product of weights node by node, adding up to 1 again; the mean likelihood of a product of
+// likelihoods over nodes is the product of their means times nodes to the power of one less, times
+// the sum of the products of weights.
+function productOf(all: readonly Float64Array[]): { weights: Float64Array; logSum: number } {
+  const weights = new Float64Array(all[0]!.length)
+  let sum = 0
+  for (let k = 0; k < weights.length; k += 1) {
+    let product = 1
+    for (const each of all) product *= each[k]!
+    weights[k] = product
+    sum += product
+  }
+  // No size of leak explains all of them: as unlikely as figures can say.
+  if (sum === 0) return { weights: weights.fill(1 / weights.length), logSum: LEAST_LOG }
+  for (let k = 0; k < weights.length; k += 1) weights[k]! /= sum
+  return { weights, logSum: Math.log(sum) }
+}
+
+/**
+ * Evidence of a hypothesis over several nights: one leak behind all of them, whatever its size.
+ * Where no size explains them all, it is as unlikely as a leak that changed.
+ * @param nights at least one
+ */
+export function evidenceTogether(nights: readonly Evidence[]): Evidence {
+  const logMeans = nights.reduce((sum, { logMean }) => sum + logMean, 0)
+  const leastChi2 = nights.reduce((sum, night) => sum + night.leastChi2, 0)
+  const joints = nights.flatMap(({ joint }) => joint ?? [])
+  if (joints.length === nights.length) {
+    const { weights: joint, logSum } = productOf(joints)
+    const [first, second] = marginsOf(joint)
+    const logNodes = 2 * Math.log(FINE_NODES)
+    const logMean = logMeans + (nights.length - 1) * logNodes + logSum
+    return { logMean, leastChi2, first, second, joint }
+  }
+  const firsts = nights.map(({ first }) => first)
+  if (firsts[0]!.length === 0) return { ...nights[0]!, logMean: logMeans, leastChi2 }
+  const { weights: first, logSum } = productOf(firsts)
+  const logMean = logMeans + (nights.length - 1) * Math.log(FINE_NODES) + logSum
+  return { logMean, leastChi2, first, second: null, joint: null }
 }
 
 /**

@@ -1,6 +1,6 @@
 export { forecast } from './forecast.ts'
 export type { ForecastRequest, ForecastSample, ForecastRefusal } from './forecast.ts'
-export { inferLeak, LEAKDOWN_DEFAULTS } from './infer.ts'
+export { inferLeak, inferNights, LEAKDOWN_DEFAULTS } from './infer.ts'
 export type { LeakdownRequest, LeakdownAnswer, LeakdownRefusal } from './infer.ts'
 export type { RoundBetween } from './night.ts'
 export { KNOWN_GEOMETRY_SHARE } from './covariance.ts'

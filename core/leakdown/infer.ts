@@ -16,6 +16,7 @@ import { hoursToBumpStop } from './bumpStopTime.ts'
 import type { Observed } from './covariance.ts'
 import { changeCovariance, choleskyOf, KNOWN_GEOMETRY_SHARE } from './covariance.ts'
 import type { Evidence } from './evidence.ts'
+import { evidenceTogether } from './evidence.ts'
 import { prepareStart } from './forecast.ts'
 import type { HypothesisId } from './hypotheses.ts'
 import { priorsOf } from './hypotheses.ts'
@@ -283,16 +284,16 @@ function describe(
 const inOrder = ({ between, hours }: Complete): boolean =>
   between.every(({ hour }, i) => hour > (between[i - 1]?.hour ?? 0) && hour < hours)
 
-/**
- * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes,
- * how sure that is, and how
- * much of the drop was only the cold. Bayes' rule over the table in `hypotheses.ts`, the unknown
- * leak rate averaged out.
- * @returns the answer, or why there is none. Two closures and fit are judged beside it: look at
- * `fitSuspect` and
- * `closureSuspect` before believing `best`.
- */
-export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, LeakdownRefusal> {
+/** A night with the evidence of each hypothesis, before they are set against each other. */
+interface WeighedNight {
+  readonly request: Complete
+  readonly stretches: readonly Stretch[]
+  readonly measured: Measured
+  readonly priors: ReadonlyMap<HypothesisId, number>
+  readonly evidence: ReadonlyMap<HypothesisId, Evidence>
+}
+
+function weighNight(given: LeakdownRequest): Result<WeighedNight, LeakdownRefusal> {
   const request = complete(given)
   const { vehicle } = request
   const start = prepareStart(vehicle, request.startC, request.levelOffsetMm)
@@ -317,12 +318,59 @@ export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, Leakdo
     observed,
     factor: choleskyOf(covariance, observed.length),
   })
+  return ok({ request, stretches, measured, priors, evidence })
+}
+
+function answerTo(
+  { request, stretches, measured, priors, evidence: own }: WeighedNight,
+  evidence: ReadonlyMap<HypothesisId, Evidence>,
+): LeakdownAnswer {
   const posterior = posteriorOf(priors, evidence)
   const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
   const lastCovariance = lastBlock(measured)
-  return ok({
-    ...describe(request, measured, stretches, posterior, evidence.get(best)!, best),
+  // How well it fits is asked of this night's own heights.
+  const told = { ...evidence.get(best)!, leastChi2: own.get(best)!.leastChi2 }
+  return {
+    ...describe(request, measured, stretches, posterior, told, best),
     sigmaMm: perCorner((_, i) => Math.sqrt(lastCovariance[(CORNERS.length + 1) * i]!)),
     priors: Object.fromEntries(priors),
-  })
+  }
+}
+
+/**
+ * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes,
+ * how sure that is, and how much of the drop was only the cold. Bayes' rule over the table in
+ * `hypotheses.ts`, the unknown leak rate averaged out.
+ * @returns the answer, or why there is none. Two closures and fit are judged beside it: look at
+ * `fitSuspect` and `closureSuspect` before believing `best`.
+ */
+export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, LeakdownRefusal> {
+  const weighed = weighNight(given)
+  return weighed.ok ? ok(answerTo(weighed.value, weighed.value.evidence)) : weighed
+}
+
+/**
+ * What several nights of one case mean together: the same hypothesis and the same leak behind all
+ * of them, each night with its own temperatures and readings. Heights, cold and fit are those of
+ * the last night.
+ * @param nights oldest first; at least one
+ * @returns what they say together, and what the last one says alone
+ */
+export function inferNights(
+  nights: readonly LeakdownRequest[],
+): Result<{ readonly together: LeakdownAnswer; readonly alone: LeakdownAnswer }, LeakdownRefusal> {
+  const weighed: WeighedNight[] = []
+  for (const night of nights) {
+    const each = weighNight(night)
+    if (!each.ok) return each
+    weighed.push(each.value)
+  }
+  const last = weighed.at(-1)!
+  const together = new Map(
+    [...last.evidence].map(([id, own]) => {
+      const all = weighed.map(({ evidence }) => evidence.get(id) ?? own)
+      return [id, all.length === 1 ? own : evidenceTogether(all)] as const
+    }),
+  )
+  return ok({ together: answerTo(last, together), alone: answerTo(last, last.evidence) })
 }

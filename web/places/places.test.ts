@@ -348,6 +348,7 @@ describe('the question a watch puts', () => {
     const rows = nightRows(
       {
         answer: inferred.value,
+        alone: null,
         tight: [sample(0, 505), sample(12, 495)],
         leaking: [sample(0, 505), sample(12, 470)],
         inferenceMs: 0,

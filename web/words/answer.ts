@@ -41,7 +41,8 @@ const EVEN: ReadonlySet<HypothesisId> = new Set(['all', 'diagonalFL', 'diagonalF
 /** Nothing is ever said to be surer than this. */
 const SURE = 0.95
 const LIKELY = 0.75
-const RATHER = 0.5
+/** Under this nobody can tell yet. */
+const RATHER = 0.6
 /** Neighbours that moved less than this are not worth a word, mm. */
 const MOVED_MM = 3
 

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import type { ForecastRequest, LeakdownAnswer, LeakdownRequest } from '@anklet/core/leakdown'
-import { forecast, inferLeak } from '@anklet/core/leakdown'
+import { forecast, inferNights } from '@anklet/core/leakdown'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { nightHours } from './nightHours.ts'
 
@@ -12,7 +12,9 @@ export interface NightSample {
 
 /** A watch worked out: the answer, and the night with and without the leak it blames. */
 export interface WatchOutcome {
-  readonly answer: LeakdownAnswer
+  /** Of this night with the earlier ones. */ readonly answer: LeakdownAnswer
+  /** Of this night by itself; null: there is no earlier one. */
+  readonly alone: LeakdownAnswer | null
   readonly leaking: readonly NightSample[]
   readonly tight: readonly NightSample[]
   readonly inferenceMs: number
@@ -24,15 +26,21 @@ function night(request: LeakdownRequest, leaks: ForecastRequest['leaks']): Night
 }
 
 const api = {
-  /** @returns the outcome, or null when the vehicle's figures allow none. */
-  work(request: LeakdownRequest): WatchOutcome | null {
+  /**
+   * @param nights of one case, oldest first
+   * @returns the outcome, or null when the vehicle's figures allow none.
+   */
+  work(nights: readonly [LeakdownRequest, ...LeakdownRequest[]]): WatchOutcome | null {
     const began = performance.now()
-    const inferred = inferLeak(request)
+    const inferred = inferNights(nights)
     const inferenceMs = performance.now() - began
     if (!inferred.ok) return null
+    const request = nights.at(-1)!
+    const { together, alone } = inferred.value
     return {
-      answer: inferred.value,
-      leaking: night(request, inferred.value.leaks),
+      answer: together,
+      alone: nights.length > 1 ? alone : null,
+      leaking: night(request, together.leaks),
       tight: night(request, {}),
       inferenceMs,
     }

@@ -11,10 +11,16 @@ export type Outcome =
   | { readonly state: 'impossible' }
   | { readonly state: 'broken' }
 
-/** Works a watch out beside the page; a newer request, or leaving the page, ends an older one. */
-export function useWatchOutcome(request: LeakdownRequest): Outcome {
+/**
+ * Works a watch out beside the page; a newer request, or leaving the page, ends an older one.
+ * @param earlier nights of the same case, oldest first
+ */
+export function useWatchOutcome(
+  request: LeakdownRequest,
+  earlier: readonly LeakdownRequest[] = [],
+): Outcome {
   const [result, setResult] = useState<Outcome>({ state: 'working' })
-  const content = JSON.stringify(request)
+  const content = JSON.stringify([...earlier, request])
   useEffect(() => {
     const worker = new Worker(new URL('./leakWorker.ts', import.meta.url), { type: 'module' })
     const remote: Remote<LeakWorker> = wrap<LeakWorker>(worker)
@@ -29,7 +35,7 @@ export function useWatchOutcome(request: LeakdownRequest): Outcome {
     }
     setResult({ state: 'working' })
     worker.onerror = () => settle({ state: 'broken' })
-    remote.work(JSON.parse(content) as LeakdownRequest).then(
+    remote.work(JSON.parse(content) as [LeakdownRequest]).then(
       (outcome) => settle(outcome ? { state: 'done', outcome } : { state: 'impossible' }),
       () => settle({ state: 'broken' }),
     )

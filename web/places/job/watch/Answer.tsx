@@ -1,4 +1,5 @@
 import type { Job, Round, Watch } from '@anklet/contract'
+import type { LeakdownAnswer } from '@anklet/core/leakdown'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { CORNERS } from '@anklet/core/vehicle'
@@ -11,7 +12,7 @@ import { useCommand, useRepeatability, useUnits } from '../../../data/queries.ts
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '../../../words/answer.ts'
-import { findingSentence, speakAnswer } from '../../../words/answer.ts'
+import { findingSentence, percentWords, speakAnswer } from '../../../words/answer.ts'
 import { momentWords, spanWords } from '../../../words/times.ts'
 import { AwakeAnswer } from './AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
@@ -24,7 +25,7 @@ import { supplyIsOff, summaryFacts } from '../watchState.ts'
 import { Lesson } from './Lesson.tsx'
 import { lessonOf } from './lesson.ts'
 import type { WatchQuestion } from './request.ts'
-import { questionOf } from './request.ts'
+import { earlierQuestions, questionOf } from './request.ts'
 import { Suspects } from './Suspects.tsx'
 import { Why } from './Why.tsx'
 
@@ -44,6 +45,7 @@ interface AnswerProps {
 interface ToldProps extends AnswerProps {
   readonly question: WatchQuestion
   readonly outcome: WatchOutcome
+  /** How many nights of this case are weighed together. */ readonly nights: number
 }
 
 function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
@@ -262,6 +264,27 @@ function NightTold({
   )
 }
 
+/** That earlier nights are weighed with this one, and what this one says alone. */
+function NightsTogether({
+  job,
+  nights,
+  alone,
+  undisturbed,
+}: ToldProps & {
+  readonly alone: LeakdownAnswer
+  readonly undisturbed: boolean
+}): ReactNode {
+  const units = useUnits()
+  const { architecture } = job.vehicleType
+  const [first] = speakAnswer({ answer: alone, architecture, units, undisturbed }).suspects
+  return (
+    <p className="sub mt-1">
+      {nights} nights weighed together. This one alone says: {first!.words},{' '}
+      {percentWords(first!.probability)}.
+    </p>
+  )
+}
+
 function Told(props: ToldProps): ReactNode {
   const {
     job,
@@ -282,6 +305,9 @@ function Told(props: ToldProps): ReactNode {
       <NightHead {...props} />
       <Twist spoken={spoken} />
       <p className="say">{spoken.headline}</p>
+      {props.outcome.alone && (
+        <NightsTogether {...props} alone={props.outcome.alone} undisturbed={undisturbed} />
+      )}
       {awake ? (
         <>
           <AwakeTold {...props} />
@@ -307,7 +333,14 @@ export function Answer(props: AnswerProps): ReactNode {
     () => questionOf(job, watch, { evening, between, morning }, repeatabilityMm),
     [job, watch, evening, between, morning, repeatabilityMm],
   )
-  const result = useWatchOutcome(question.request)
+  const earlier = useMemo(
+    () =>
+      watch.supplyCut === 'leftOn' || watch.undisturbed === false
+        ? []
+        : earlierQuestions(job, watch, repeatabilityMm),
+    [job, watch, repeatabilityMm],
+  )
+  const result = useWatchOutcome(question.request, earlier)
   if (result.state === 'working')
     return (
       <p className="say-small" role="status">
@@ -315,7 +348,9 @@ export function Answer(props: AnswerProps): ReactNode {
       </p>
     )
   if (result.state === 'done')
-    return <Told {...props} question={question} outcome={result.outcome} />
+    return (
+      <Told {...props} question={question} outcome={result.outcome} nights={1 + earlier.length} />
+    )
   return (
     <p className="caution" role="alert">
       {result.state === 'impossible'

@@ -3,7 +3,9 @@ import type { LeftOut, Readings } from '@anklet/core/heights'
 import { countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
 import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
 import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/leakdown'
+import { mendedOf } from '@anklet/core/evidence'
 import { knownVehicle } from '../knownVehicle.ts'
+import { watchRounds } from '../watchState.ts'
 
 /**
  * What a watch asks of the arithmetic, why it starts from the weights it does, and which readings
@@ -73,4 +75,39 @@ export function questionOf(
     priors: weights,
   }
   return { request, reasons, leftOut }
+}
+
+/**
+ * Earlier nights of the same case as questions, oldest first: with the supply off and left alone,
+ * since the last repair, and none whose heights were doubted.
+ */
+export function earlierQuestions(
+  job: Job,
+  watch: Pick<Watch, 'id' | 'startedAt'>,
+  repeatabilityMm: number,
+): readonly LeakdownRequest[] {
+  const began = Date.parse(watch.startedAt)
+  const mended = mendedOf(job)
+    .map(({ at }) => Date.parse(at))
+    .filter((at) => at <= began)
+  const since = Math.max(Number.NEGATIVE_INFINITY, ...mended)
+  return job.watches
+    .filter(
+      (each) =>
+        each.id !== watch.id &&
+        each.jobId === job.id &&
+        each.state === 'concluded' &&
+        each.supplyCut !== 'leftOn' &&
+        each.undisturbed !== false &&
+        each.finding?.kind === 'answer' &&
+        Date.parse(each.startedAt) < began &&
+        Date.parse(each.startedAt) >= since,
+    )
+    .toSorted((a, b) => Date.parse(a.startedAt) - Date.parse(b.startedAt))
+    .flatMap((each) => {
+      const rounds = watchRounds(job, each)
+      return rounds?.morning
+        ? [questionOf(job, each, { ...rounds, morning: rounds.morning }, repeatabilityMm).request]
+        : []
+    })
 }
