@@ -5,6 +5,8 @@ import type { Pack } from 'tar-stream'
 import { pack as newPack } from 'tar-stream'
 import type { Checksums, Manifest } from './archive.ts'
 import { ARCHIVE_FORMAT, ENTRY } from './archive.ts'
+import { syncPath } from '../store/durableFolder.ts'
+import { evenly } from './evenly.ts'
 import { countRows, readTable, tablesInOrder } from './tables.ts'
 
 /** What an archive says of itself besides its rows. */
@@ -16,7 +18,12 @@ const addEntry = (tar: Pack, name: string, content: string | Uint8Array): Promis
     tar.entry({ name, size: bytes.length }, bytes, (error) => (error ? failed(error) : done()))
   })
 
-async function addTables(tar: Pack, db: PGlite, tables: readonly string[]): Promise<Checksums> {
+async function addTables(
+  tar: Pack,
+  db: PGlite,
+  tables: readonly string[],
+  wrote: (bytes: number) => void,
+): Promise<Checksums> {
   const checksums: Record<string, string> = {}
   for (const table of tables) {
     let parts = 0
@@ -25,6 +32,7 @@ async function addTables(tar: Pack, db: PGlite, tables: readonly string[]): Prom
       photo: async ({ id, picture, small }) => {
         await addEntry(tar, ENTRY.photo(id), picture)
         if (small) await addEntry(tar, ENTRY.thumbnail(id), small)
+        wrote(picture.length)
       },
     })
   }
@@ -55,7 +63,12 @@ export async function packDatabase(
   tar.once('error', (error) => out.destroy(error))
   tar.pipe(out)
   await addEntry(tar, ENTRY.manifest, JSON.stringify(manifest, null, 2))
-  const checksums = await addTables(tar, db, tables)
+  const checksums = await addTables(
+    tar,
+    db,
+    tables,
+    evenly(() => syncPath(file)),
+  )
   await addEntry(tar, ENTRY.checksums, JSON.stringify(checksums, null, 2))
   tar.finalize()
   await written

@@ -4,8 +4,10 @@ import { PGlite } from '@electric-sql/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import { countMigrations } from '../store/database.ts'
+import { syncTree } from '../store/durableFolder.ts'
 import type { Checksums, Entry, Manifest } from './archive.ts'
 import { ArchiveFaulty, ENTRY, entriesOf, manifestIn, notABackup, tooNew } from './archive.ts'
+import { evenly } from './evenly.ts'
 import {
   countRows,
   setCounters,
@@ -42,11 +44,14 @@ async function emptyDatabase(folder: string, seen: number, making: Making): Prom
   return db
 }
 
-async function putBack(db: PGlite, { name, read }: Entry): Promise<void> {
+/** Puts an entry back. @returns how much it was, bytes */
+async function putBack(db: PGlite, { name, read }: Entry): Promise<number> {
   const [kind, rest = ''] = name.split('/')
-  if (kind === 'tables') return writeLines(db, rest, (await read()).toString())
-  if (kind === 'photos') return writePhoto(db, 'picture', rest, await read())
-  if (kind === 'thumbnails') return writePhoto(db, 'small', rest, await read())
+  const content = await read()
+  if (kind === 'tables') await writeLines(db, rest, content.toString())
+  if (kind === 'photos') await writePhoto(db, 'picture', rest, content)
+  if (kind === 'thumbnails') await writePhoto(db, 'small', rest, content)
+  return content.length
 }
 
 /** Which table is not as it was; null: all are. */
@@ -72,6 +77,7 @@ async function putAllBack(
   let manifest: Manifest | null = null
   let checksums: Checksums | null = null
   let db: PGlite | null = null
+  const wrote = evenly(() => syncTree(folder))
   try {
     for await (const entry of entriesOf(file)) {
       if (!manifest) {
@@ -81,7 +87,7 @@ async function putAllBack(
         db = await emptyDatabase(folder, manifest.migrations, making)
       } else if (entry.name === ENTRY.checksums)
         checksums = JSON.parse((await entry.read()).toString()) as Checksums
-      else await putBack(db!, entry)
+      else wrote(await putBack(db!, entry))
     }
     if (!manifest || !checksums) throw new ArchiveFaulty('The backup ends in the middle.')
     return { db: db!, manifest, checksums }
