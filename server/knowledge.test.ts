@@ -221,10 +221,18 @@ describe('a shop’s own knowledge', () => {
     await conclude(['springLeak.FR'], true)
     await conclude(['springLeak.FL'], false)
     await conclude([], true)
+    // Of several faults at once each counts, and once.
+    await conclude(['springLeak.RL+springLeak.RR'], true)
+    await conclude(['exhaustValve+fittingLeak.FR'], true)
+    const was = (cause: string): number => before.counts[cause] ?? 0
     expect(await known()).toMatchObject({
       learned: {
-        closedJobs: before.closedJobs + 2,
-        counts: { springLeak: (before.counts['springLeak'] ?? 0) + 2 },
+        closedJobs: before.closedJobs + 4,
+        counts: {
+          springLeak: was('springLeak') + 3,
+          exhaustValve: was('exhaustValve') + 1,
+          fittingLeak: was('fittingLeak') + 1,
+        },
       },
     })
   })

@@ -9,7 +9,6 @@ export interface BookFault {
   readonly code:
     | 'twice'
     | 'unknownCause'
-    | 'unknownCheck'
     | 'unknownOutcome'
     | 'wordForMany'
     | 'overOne'
@@ -34,16 +33,6 @@ function faultsOfRow(row: BookRow, { outcomes }: BookCheck, at: string): BookFau
     )
   return sum > 1 ? [...strange, { at, code: 'overOne', what: sum.toFixed(2) }] : strange
 }
-
-/** Checks that are named somewhere and are not there. */
-const strangers = (
-  at: string,
-  named: readonly (string | undefined)[],
-  checks: ReadonlySet<string>,
-): BookFault[] =>
-  named.flatMap((what) =>
-    what !== undefined && !checks.has(what) ? [{ at, code: 'unknownCheck', what }] : [],
-  )
 
 function faultsOfCheck(check: BookCheck, causes: ReadonlySet<string>): BookFault[] {
   const at = `checks/${check.id}`
@@ -82,7 +71,6 @@ function faultsOfCheck(check: BookCheck, causes: ReadonlySet<string>): BookFault
  */
 export function lintBook({ causes, compounds, checks }: KnowledgeBook): BookFault[] {
   const known = new Set(causes.map(({ id }) => id))
-  const there = new Set(checks.map(({ id }) => id))
   const named = new Set(
     checks
       .filter(({ group }) => group !== 'complaint')
@@ -105,10 +93,6 @@ export function lintBook({ causes, compounds, checks }: KnowledgeBook): BookFaul
         .map((what): BookFault => ({ at: `compounds/${id}`, code: 'unknownCause', what })),
     ),
     ...checks.flatMap((check) => faultsOfCheck(check, known)),
-    ...checks.flatMap(({ id, comes }) => strangers(`checks/${id}`, [comes], there)),
-    ...causes.flatMap(({ id, own = [], after = [] }) =>
-      strangers(`causes/${id}`, [...own, ...after], there),
-    ),
     ...causes
       .filter(({ id, anything }) => !named.has(id) && !anything)
       .map(({ id }): BookFault => ({ at: `causes/${id}`, code: 'neverFound', what: id })),

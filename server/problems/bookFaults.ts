@@ -3,7 +3,6 @@ import type { BookFault } from '@anklet/core/diagnosis'
 const WORDS: Readonly<Record<BookFault['code'], (what: string) => string>> = {
   twice: (what) => `"${what}" is there twice.`,
   unknownCause: (what) => `It speaks of a cause "${what}" that is not there.`,
-  unknownCheck: (what) => `It names a check "${what}" that is not there.`,
   unknownOutcome: (what) =>
     `"${what}" is none of its outcomes, or the first one, which takes what is left.`,
   wordForMany: (what) =>

@@ -84,6 +84,17 @@ export const importKnowledge: Handler<'knowledge.import'> = async (
   })
 }
 
+const CAUSE = /^[a-z][A-Za-z0-9]{1,39}$/
+/** The causes of a finding, each once, wherever they sit: `springLeak.RL+fittingLeak.FR`. */
+const basesOf = (finding: string): readonly string[] => [
+  ...new Set(
+    finding
+      .split('+')
+      .map((one) => one.split('.')[0]!)
+      .filter((base) => CAUSE.test(base)),
+  ),
+]
+
 // The newest finding of a closed job counts; what was found at which corner is the same cause.
 async function learn(db: Database): Promise<Learned> {
   const rows = await db
@@ -93,10 +104,8 @@ async function learn(db: Database): Promise<Learned> {
     .where(isNotNull(job.closedAt))
     .orderBy(asc(conclusion.jobId), sql`${conclusion.at} desc`)
   const counts: Record<string, number> = {}
-  for (const { cause } of rows) {
-    const [base] = cause.split('.') as [string]
+  for (const base of rows.flatMap(({ cause }) => basesOf(cause)))
     counts[base] = (counts[base] ?? 0) + 1
-  }
   return { closedJobs: rows.length, counts }
 }
 

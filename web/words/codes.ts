@@ -67,9 +67,11 @@ export const readingWords = ({ from, tool, codes }: CodeReading): string =>
   `${codes.length === 0 ? 'none' : codes.map(codeText).join(', ')}, ${FROM_WORDS[from]}${tool ? ` (${tool})` : ''}`
 
 const CODES = SHIPPED_BOOK.checks.find(({ id }) => id === 'codes')!
+/** Said of a reading as a whole, never of one code. */
+const OF_A_READING: ReadonlySet<string> = new Set([quietOf(CODES), 'storedOnly'])
 /** What a code may point to: the loud answers of the check. */
 export const POINTS: readonly { readonly id: string; readonly words: string }[] =
-  CODES.outcomes.filter(({ id }) => id !== quietOf(CODES))
+  CODES.outcomes.filter(({ id }) => !OF_A_READING.has(id))
 export const pointWords = (id: string): string =>
   POINTS.find((point) => point.id === id)?.words.toLowerCase() ?? id
 

@@ -117,7 +117,7 @@ function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): Rea
       )}
       {unexplained.length > 0 && (
         <p className="hint">
-          Not explained by {causeClause(now.causes.get(reasoned.settles.cause)!)}:{' '}
+          Does not fit “{causeWords(now.causes.get(reasoned.settles.cause)!)}”:{' '}
           {unexplained.join('; ')}.
         </p>
       )}
