@@ -29,6 +29,7 @@ export interface Conditions {
 interface Night {
   readonly truth: HypothesisId
   readonly best: HypothesisId
+  /** What the last night alone says. */ readonly alone: HypothesisId
   readonly said: number
   readonly thumb: HypothesisId
   readonly leakSaid: boolean
@@ -42,6 +43,7 @@ interface Night {
 export interface NightScore {
   readonly nights: number
   readonly right: number
+  /** By the last night alone. */ readonly aloneRight: number
   readonly thumbRight: number
   readonly tightCars: number
   readonly tightCalledLeaking: number
@@ -194,6 +196,7 @@ function oneCase(random: Random, conditions: Conditions, nights: number): Night 
   return {
     truth,
     best,
+    alone: answer.value.alone.best,
     said,
     thumb: ruleOfThumb(perCorner((corner) => mean(last.before[corner]) - mean(last.after[corner]))),
     leakSaid: best !== 'none',
@@ -226,6 +229,7 @@ export function scoreNights(
   return {
     nights: nights.length,
     right: share(nights, right),
+    aloneRight: share(nights, ({ truth, alone }) => answerOf(truth) === answerOf(alone)),
     thumbRight: share(nights, ({ truth, thumb }) => answerOf(truth) === answerOf(thumb)),
     tightCars: tight.length,
     tightCalledLeaking: share(tight, ({ leakSaid }) => leakSaid),
