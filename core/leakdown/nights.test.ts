@@ -28,7 +28,7 @@ const value = <Answer>(result: { ok: true; value: Answer } | { ok: false }): Ans
   if (!result.ok) throw new Error('No answer.')
   return result.value
 }
-const SMALL = 2.5e-6
+const SMALL = 5e-6
 
 describe('nights of one case', () => {
   test('one night is what it says alone', () => {
