@@ -11,6 +11,9 @@ test('both springs of an axle leak: both are soaped, both concluded, both planne
   demoShop,
 }) => {
   await openJobAt(page, demoShop, 'TQ 311', 'checks', 'S. Okafor')
+  // Nothing can be kept while nobody could tell what it is.
+  await expect(finding(page)).toContainText('Cannot tell yet.')
+  await expect(finding(page).getByRole('button')).toHaveCount(0)
   const asked = await followAdvice(page, [
     [/fall with the supply off/, 'Rear left', 'Rear right'],
     [/low after standing/, 'Rear left', 'Rear right'],

@@ -295,7 +295,7 @@ test.describe('tests at the car without a link', () => {
     await page.getByLabel(/a pair a line/).fill('0 5,0\n10 4.4\n20 3.9\n30 3.45')
     await expect(page.getByText(/^Rear left leaks about/)).toBeVisible()
     await page.getByLabel(/a pair a line/).fill('0 5,0\nten')
-    await expect(page.getByRole('alert')).toContainText('Each line is minutes and a pressure')
+    await expect(page.getByRole('alert')).toContainText('Each line is a time and a pressure')
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   })
 

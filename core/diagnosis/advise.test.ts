@@ -134,6 +134,36 @@ describe('what is advised next', () => {
       id: 'watch',
     })
   })
+  test('it held with the supply off and is low all the same: the wait with it on comes, once what is quick is done', () => {
+    const quick = {
+      codes: 'none',
+      rises: 'yes',
+      agrees: 'agree',
+      standsLow: 'level',
+      evenLow: 'no',
+      soapExhaust: 'none',
+      'terminals.RL': 'clean',
+      'linkLook.RL': 'sound',
+      lastWork: 'nothing',
+    }
+    const found = { saysLow: 'RL', overnight: 'yes', watch: 'holds', ...quick }
+    const asked: string[] = []
+    const now: Record<string, string> = { ...found }
+    for (;;) {
+      const { recommend } = adviceOn(now)
+      if (recommend.kind !== 'check' || asked.length === 12) break
+      asked.push(recommend.id)
+      if (recommend.id === 'command') break
+      const { check, whole } = known.checkOf.get(recommend.id)!
+      expect(check.unattendedH ?? 0, recommend.id).toBe(0)
+      expect(whole ? 0 : check.minutes).toBeLessThanOrEqual(10)
+      now[recommend.id] = check.outcomes[0]!.id
+    }
+    expect(asked.at(-1)).toBe('command')
+    expect(adviceOn({ ...found, overnight: 'no', saysLow: 'level' }).recommend).not.toMatchObject({
+      id: 'command',
+    })
+  })
   test('what a leading cause does not explain is named', () => {
     const answer = reason(
       known,

@@ -25,6 +25,8 @@ const WALK_MIN = 1
 /** Minutes it takes to ask the owner, who is seldom there. */
 const ASK_MIN = 3
 const LIFT_MIN = 4
+/** A check this short is done before a wait that has to follow. */
+const QUICK_MIN = 10
 /** A check that gains less for a minute it costs tells nothing. */
 const NOTHING = 1e-6
 
@@ -176,6 +178,20 @@ function sensible(asked: Asked, weighed: readonly Weighed[], leaderP: number): r
   })
 }
 
+/** What has to follow from two pieces that do not go together, where it was not done yet. */
+function followingOf(asked: Asked): number | null {
+  const done = new Map(asked.placed.map((each) => [idOf(asked, each.check), each]))
+  const next = asked.guide.follows.find(({ quiet, loud }) => {
+    const silent = done.get(quiet)
+    return (
+      silent !== undefined &&
+      !isLoud(silent) &&
+      loud.some((id) => done.has(id) && isLoud(done.get(id)!))
+    )
+  })
+  return asked.open.find((check) => idOf(asked, check) === next?.then) ?? null
+}
+
 const largest = (values: Float64Array, among: (i: number) => boolean): number =>
   values.reduce(
     (best, value, i) => (among(i) && (best < 0 || value > values[best]!) ? i : best),
@@ -195,6 +211,8 @@ function adviceOf(asked: Asked, weighed: readonly Weighed[]): Advice {
   const conclude = (): Advice => (first === null ? { kind: 'repair', id: cause } : check(first))
   if (leaderP >= SURE || (leaderP >= SEEN && first === null)) return conclude()
   const best = bestOf(sensible(asked, weighed, leaderP))
+  const following = followingOf(asked)
+  if (following !== null && (!best || best.cost > QUICK_MIN)) return check(following)
   if (best) return check(best.check)
   if (leaderP >= TELLS) return conclude()
   // Nothing pays for itself, and nobody could say yet what it is: what tells most.

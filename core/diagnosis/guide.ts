@@ -27,6 +27,15 @@ export interface Guide {
   readonly repairOf: ReadonlyMap<string, string>
   /** By cause: what else its repair puts right, itself among them. */
   mends(cause: string): readonly string[]
+  /**
+   * What has to follow: where `quiet` was done and showed nothing though one of `loud` showed
+   * something, `then` tells how both can be.
+   */
+  readonly follows: readonly {
+    readonly quiet: string
+    readonly loud: readonly string[]
+    readonly then: string
+  }[]
   /** Checks whose trouble is there to be heard, seen or measured at once: no night before that. */
   readonly hurried: ReadonlySet<string>
   /** Causes that stand for what no book names: nobody can repair them. */

@@ -178,6 +178,10 @@ function idsFor(check: string, place: Place, checkOf: VehicleKnowledge['checkOf'
   return [...corners, ...inside].map((at) => idAt(check, at)).filter((id) => checkOf.has(id))
 }
 
+/** It held with the supply off and is low all the same: a leak or a command? */
+const FOLLOWS = [
+  { quiet: 'watch', loud: ['saysLow', 'parkedLow', 'overnight'], then: 'command' },
+] as const
 /** What hisses, cannot rise or does not run is there to be found at once. */
 const HURRIED: ReadonlySet<string> = new Set(['hiss', 'heard', 'rises', 'pumpNever', 'pumpRunsOn'])
 /** Looking at the other spring of an axle: any of these tells of it. */
@@ -246,6 +250,7 @@ function guideOf(causes: readonly PlacedCause[], checkOf: VehicleKnowledge['chec
       mended.set(id, made)
       return made
     },
+    follows: FOLLOWS.filter(({ then }) => checkOf.has(then)),
     hurried: new Set(
       [...checkOf.values()].flatMap(({ id, check }) => (HURRIED.has(check.id) ? [id] : [])),
     ),

@@ -15,7 +15,7 @@ import { typedCorners } from './job/walk/seal.ts'
 import { calendarEntry } from './job/watch/calendarEntry.ts'
 import { lessonOf } from './job/watch/lesson.ts'
 import { questionOf } from './job/watch/request.ts'
-import { suspicionOf } from './job/watch/suspicion.ts'
+import { coldSinkMm, suspicionOf } from './job/watch/suspicion.ts'
 import { watchWithSupplyOff } from './job/watch/CommandAnswer.tsx'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
@@ -243,6 +243,24 @@ describe('a watch with rounds in between', () => {
     expect(heights).toEqual([...heights].sort((a, b) => b - a))
     expect(suspicion.coldMm).toBeGreaterThan(heights[0]!)
     expect(suspicion.coldMm).toBeLessThan(510)
+  })
+
+  test('the cold is foretold from the level the car stands at, as the answer reckons it', () => {
+    const job = jobOf()
+    const sunk = (levelOffsetMm: number): number =>
+      coldSinkMm(job, { temperatureC: 10, levelOffsetMm })!
+    // More air stands in it at the higher level, and all of it shrinks.
+    expect(sunk(30)).toBeGreaterThan(sunk(0) + 0.5)
+    const question = questionOf(
+      job,
+      { minutesSinceRun: 180 },
+      { evening, between: [], morning: { ...morning, temperatureC: evening.temperatureC - 10 } },
+      1.5,
+    )
+    const answer = inferLeak(question.request)
+    if (!answer.ok) throw new Error(answer.error.code)
+    const reckoned = Math.max(...Object.values(answer.value.expectedColdMm).map((mm) => -mm))
+    expect(coldSinkMm(job, evening)).toBeCloseTo(reckoned, 0)
   })
 
   test('a wait with the supply on is held against the last one with it off', () => {

@@ -16,10 +16,12 @@ function Meaning({
   points,
   place,
   isProposed,
+  isPlaceProposed,
   onPoints,
   onPlace,
 }: Pick<CodeText, 'points' | 'place'> & {
   readonly isProposed: boolean
+  readonly isPlaceProposed: boolean
   onPoints(value: CodeText['points']): void
   onPlace(value: CodeText['place']): void
 }): ReactNode {
@@ -28,7 +30,8 @@ function Meaning({
       <Taps<string>
         legend="It points to"
         chosen={points === null ? [] : [points]}
-        onTap={(value) => onPoints(points === value ? null : value)}
+        // A tap on what is proposed takes it; only what was taken is let go by another one.
+        onTap={(value) => onPoints(points === value && !isProposed ? null : value)}
         options={POINTS.map(({ id: value, words: said }) => ({ value, words: said }))}
       />
       {points !== null && (
@@ -36,7 +39,11 @@ function Meaning({
           legend={points === 'sensor' ? 'Which sensor' : 'Where, if it names a place'}
           chosen={place === null ? [] : [place]}
           onTap={(value) =>
-            onPlace(place === value ? null : (value as NonNullable<CodeText['place']>))
+            onPlace(
+              place === value && !isPlaceProposed
+                ? null
+                : (value as NonNullable<CodeText['place']>),
+            )
           }
           options={PLACES.map((value) => ({ value, words: capital(placeWords(value)) }))}
         />
@@ -111,6 +118,7 @@ export function TextForm({
         points={points}
         place={place}
         isProposed={chosen.points === undefined}
+        isPlaceProposed={chosen.place === undefined}
         onPoints={setPoints}
         onPlace={setPlace}
       />

@@ -1,8 +1,7 @@
 import type { Job, Round, Watch } from '@anklet/contract'
-import { temperatureDrop } from '@anklet/core/pneumatics'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { CORNERS, perCorner } from '@anklet/core/vehicle'
+import { perCorner } from '@anklet/core/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useEffect, useMemo, useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'
@@ -13,12 +12,11 @@ import { useCommand, usePersonName, useUnits } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { allJoins } from '../../../words/joins.ts'
 import { countdownWords, momentWords, spanWords } from '../../../words/times.ts'
-import { knownVehicle } from '../knownVehicle.ts'
 import { designAt, meansOf } from '../rounds.ts'
 import { sizeWords } from '../../../words/rates.ts'
 import { Remind } from './Remind.tsx'
 import type { Suspicion } from './suspicion.ts'
-import { suspicionOf } from './suspicion.ts'
+import { COLD_NIGHT_K, coldSinkMm, suspicionOf } from './suspicion.ts'
 
 interface RunningProps {
   readonly job: Job
@@ -29,17 +27,9 @@ interface RunningProps {
   onLook(): void
 }
 
-/** Guess of a cold night, K: what the strip shows before anybody knows. */
-const COLD_NIGHT_K = 10
-
 function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null {
-  const drop = temperatureDrop({
-    vehicle: knownVehicle(job).vehicle,
-    fromC: evening.temperatureC,
-    toC: evening.temperatureC - COLD_NIGHT_K,
-  })
-  if (!drop.ok) return null
-  const most = Math.max(...CORNERS.map((corner) => -drop.value.changeMm[corner]))
+  const most = coldSinkMm(job, evening)
+  if (most === null) return null
   return (
     `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ` +
     `${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks ` +

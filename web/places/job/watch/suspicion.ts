@@ -1,7 +1,7 @@
 import type { Job, Round, Watch } from '@anklet/contract'
 import { conductanceOfRate, forecast } from '@anklet/core/leakdown'
 import type { Corner } from '@anklet/core/vehicle'
-import { hasAir, WALK } from '@anklet/core/vehicle'
+import { CORNERS, hasAir, WALK } from '@anklet/core/vehicle'
 import { knownVehicle } from '../knownVehicle.ts'
 import { meansOf } from '../rounds.ts'
 
@@ -54,4 +54,29 @@ export function suspicionOf(
   return coldMm === null || leaks.some(({ mm }) => mm === null)
     ? null
     : { corner, coldMm, leaks: leaks.map(({ leakBarLPerH, mm }) => ({ leakBarLPerH, mm: mm! })) }
+}
+
+/** Guess of a cold night, K: what the strip shows before anybody knows. */
+export const COLD_NIGHT_K = 10
+
+/**
+ * What a cold night does to a tight car that stands at the level of this round, mm; null where its
+ * figures allow none.
+ */
+export function coldSinkMm(
+  job: Job,
+  { temperatureC: startC, levelOffsetMm }: Pick<Round, 'temperatureC' | 'levelOffsetMm'>,
+): number | null {
+  const run = forecast({
+    vehicle: knownVehicle(job).vehicle,
+    startC,
+    endC: startC - COLD_NIGHT_K,
+    hours: 1,
+    leaks: {},
+    sampleHours: [0, 1],
+    levelOffsetMm,
+  })
+  if (!run.ok) return null
+  const [before, after] = run.value
+  return Math.max(...CORNERS.map((corner) => before!.heightMm[corner] - after!.heightMm[corner]))
 }
