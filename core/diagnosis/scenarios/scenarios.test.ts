@@ -2,28 +2,16 @@ import { describe, expect, test } from 'vitest'
 import type { Architecture } from '../../vehicle/index.ts'
 import { knowledgeOf, SHIPPED_BOOK } from '../index.ts'
 import type { Scenario } from './follow.ts'
+import { ARCHITECTURE } from '../test/simulatedCar.ts'
 import { follow } from './follow.ts'
 import { scenarios } from './index.ts'
 
 /** Air at every corner with all that can be had, unless a scenario says otherwise. */
 const USUAL: Architecture = {
-  air: { front: 'strut', rear: 'strut' },
-  layout: 'open',
+  ...ARCHITECTURE,
   reservoir: true,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
-  pressureSensor: 'gallery',
   damping: { front: 'continuous', rear: 'continuous' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
   doorInhibit: true,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
 }
 const usual = knowledgeOf(SHIPPED_BOOK, USUAL)
 const MOST_CHECKS = 9
