@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { goTo } from './goTo.ts'
-import { finding, followAdvice, openJobAt, openJobOf } from './jobs.ts'
+import { finding, followAdvice, openJobAt, openJobOf, startAnotherNight } from './jobs.ts'
 
 const suspects = (page: Page) => page.getByRole('region', { name: 'What it could be' })
 
@@ -123,16 +123,8 @@ test('a night after another is weighed together with it, and sharpens the answer
   const headline = page.locator('p.say')
   await expect(headline).toContainText('%')
   await hand.tap('Write it on the job')
-  await hand.tap('Watch another night')
-  await hand.tap('Over 2 h')
-  await hand.settle({ temperature: '9', settled: /Rolled both ways/ })
-  await hand.tap('Fuse')
-  await hand.tap(/^Proved off/)
-  await hand.tap(/^Car tagged/)
-  await hand.tap(/^Doors shut/)
-  await hand.tap('Walk the evening round')
-  await hand.walk([449, 449, 467, 467, 467, 467, 449, 449])
-  await hand.tap('Start the watch')
+  const level = [449, 449, 467, 467, 467, 467, 449, 449]
+  await startAnotherNight(hand, ['Fuse', /^Proved off/], level)
   await expect(page.getByText(/Leave it alone: .* to go/)).toBeVisible()
   await page.clock.setFixedTime(began + 13 * 3_600_000)
   await page.reload()

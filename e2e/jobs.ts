@@ -105,3 +105,20 @@ export async function walkFrostyMorning(hand: Hand): Promise<void> {
   await hand.walk(['474', '490.5', '510.5', '497.5', '498.5', '507', '491.5', '474'])
   await hand.tap('Save the morning round')
 }
+
+/** Begins another night at once: settled, its supply put as told, tagged, shut, measured. */
+export async function startAnotherNight(
+  hand: Hand,
+  supply: readonly (string | RegExp)[],
+  heights: readonly number[],
+): Promise<void> {
+  await hand.tap('Watch another night')
+  await hand.tap('Over 2 h')
+  await hand.settle({ temperature: '9', settled: /Rolled both ways/ })
+  for (const tap of supply) await hand.tap(tap)
+  await hand.tap(/^Car tagged/)
+  await hand.tap(/^Doors shut/)
+  await hand.tap('Walk the evening round')
+  await hand.walk(heights)
+  await hand.tap('Start the watch')
+}

@@ -4,7 +4,7 @@ import { expect, test } from './fixtures.ts'
 import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
 import { violations } from './readable.ts'
-import { openJobOf } from './jobs.ts'
+import { openJobOf, startAnotherNight } from './jobs.ts'
 const savedText = async (page: Page, save: () => Promise<void>): Promise<string> => {
   const saved = page.waitForEvent('download')
   await save()
@@ -203,21 +203,14 @@ test.describe('after a night', () => {
     await page.goto(`${demoShop.address}/jobs/${id}/watch`)
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
-    await hand.tap('Watch another night')
-    await hand.tap('Over 2 h')
-    await hand.settle({ temperature: '9', settled: /Rolled both ways/ })
-    await hand.tap('Left on, on purpose')
-    await hand.tap(/^Car tagged/)
-    await hand.tap(/^Doors shut/)
-    await hand.tap('Walk the evening round')
-    await hand.walk([449, 449, 467, 467, 467, 467, 449, 449])
-    await hand.tap('Start the watch')
+    const level = [449, 449, 467, 467, 467, 467, 449, 449]
+    await startAnotherNight(hand, ['Left on, on purpose'], level)
     await expect(page.getByText(/The module is awake/)).toBeVisible()
     await hand.tap('Walk the morning round early')
     await hand.tap(/^Yes/)
     await hand.settle({ temperature: '9', settled: /Left as it stands/ })
     await hand.tap('Walk the morning round')
-    await hand.walk([449, 449, 467, 467, 467, 467, 449, 449])
+    await hand.walk(level)
     await hand.tap('Save the morning round')
     await expect(page.getByText(/^A leak: rear left.* fell with the supply off\.$/)).toBeVisible()
     await hand.tap('Write it on the job')

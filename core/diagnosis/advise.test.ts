@@ -16,6 +16,10 @@ function adviceOn(found: Readonly<Record<string, string>>, knowledge = known) {
   if (!answer.ok) throw new Error(answer.error.code)
   return answer.value
 }
+const chancesIn = ({ posterior }: ReturnType<typeof adviceOn>) => {
+  const chances = new Map(posterior.map(({ cause, p }) => [cause, p]))
+  return (cause: string): number => chances.get(cause)!
+}
 
 describe('what is advised next', () => {
   test('no part is repaired whose own check has shown nothing', () => {
@@ -60,10 +64,8 @@ describe('what is advised next', () => {
     if (recommend.kind === 'repair') expect(recommend.id).toBe('springLeak.RL+springLeak.RR')
   })
   test('a code of one corner speaks for all that is in its circuit alike, and for that corner', () => {
-    const { posterior } = adviceOn({ codes: 'leak', codeCorner: 'FL' })
-    const p = (cause: string): number => posterior.find((each) => each.cause === cause)!.p
-    const { posterior: before } = adviceOn({ codes: 'leak' })
-    const was = (cause: string): number => before.find((each) => each.cause === cause)!.p
+    const p = chancesIn(adviceOn({ codes: 'leak', codeCorner: 'FL' }))
+    const was = chancesIn(adviceOn({ codes: 'leak' }))
     const grown = ['springLeak', 'lineLeak', 'fittingLeak', 'valveSeat'].map(
       (cause) => p(`${cause}.FL`) / was(`${cause}.FL`),
     )
@@ -87,11 +89,7 @@ describe('what is advised next', () => {
     ).toMatchObject({ ok: false, error: { code: 'evidenceTwice' } })
   })
   test('a pump replaced in vain says the pump is not it, and nothing of the rest', () => {
-    const p = (found: Readonly<Record<string, string>>) => {
-      const { posterior } = adviceOn(found)
-      return (cause: string): number => posterior.find((each) => each.cause === cause)!.p
-    }
-    const [before, after] = [p({}), p({ pumpReplaced: 'yes' })]
+    const [before, after] = [chancesIn(adviceOn({})), chancesIn(adviceOn({ pumpReplaced: 'yes' }))]
     expect(after('pumpWorn')).toBeLessThan(0.1 * before('pumpWorn'))
     const ratios = ['springLeak.RL', 'sensorDead.RL', 'relayDead', 'moduleFaulty'].map(
       (cause) => after(cause) / before(cause),

@@ -1,10 +1,12 @@
+import { chanceOfRepair, largest } from './belief.ts'
 import type { Advice, Promised } from './costs.ts'
 import { expectedRepairCost } from './costs.ts'
-import type { CheckManner, Guide } from './guide.ts'
-import type { Laid, Placed } from './knowledge.ts'
-import { narrowed } from './narrow.ts'
 import type { DoubtOf } from './doubt.ts'
 import { beliefInto, doubtAfter, doubtOf } from './doubt.ts'
+import type { CheckManner, Guide } from './guide.ts'
+import type { Laid, Placed } from './knowledge.ts'
+import type { Narrowed } from './narrow.ts'
+import { narrowed } from './narrow.ts'
 
 /** From this chance on nobody is asked any more questions. */
 export const SURE = 0.92
@@ -22,13 +24,15 @@ const EQUAL_MIN = 2
 const EQUAL_SHARE = 0.04
 /** Minutes it takes to get to another place, and to lift the car or let it down. */
 const WALK_MIN = 1
+const LIFT_MIN = 4
 /** Minutes it takes to ask the owner, who is seldom there. */
 const ASK_MIN = 3
-const LIFT_MIN = 4
 /** A check this short is done before a wait that has to follow. */
 const QUICK_MIN = 10
 /** A check that gains less for a minute it costs tells nothing. */
 const NOTHING = 1e-6
+/** What a fault shows less often than this does not show it. */
+const SHOWS = 0.1
 
 /** A check as advice weighs it; its gain looks at the step after it too. */
 interface Weighed extends Promised {
@@ -66,44 +70,44 @@ function wayMin(asked: Asked, check: number): number {
   return lift + (last && next.place !== null && last.place !== next.place ? WALK_MIN : 0)
 }
 
-/** Causes that still count, what is believed of them, and the doubt they leave. */
-interface Weighing extends ReturnType<typeof narrowed> {
+/** Causes that still count, the doubt they leave, and what checks cost. */
+interface Weighing extends Narrowed {
   readonly doubt: DoubtOf
   costOf(check: number): number
 }
 
 /** What the best of some checks gains on average after another one, where it gains anything. */
 function laterGain(weighing: Weighing, check: number, others: readonly number[]): number {
-  const { laid, belief, doubt, costOf } = weighing
+  const { chance, belief, doubt, costOf } = weighing
   const [after, room] = [new Float64Array(belief.length), new Float64Array(belief.length)]
-  return laid.chance[check]!.reduce((total, row) => {
-    const chance = beliefInto(after, belief, row)
-    if (chance < FOLLOWED) return total
+  return chance[check]!.reduce((total, row) => {
+    const share = beliefInto(after, belief, row)
+    if (share < FOLLOWED) return total
     const without = doubt(after)
     const gains = others.map(
-      (other) => without - costOf(other) - doubtAfter(laid.chance[other]!, after, doubt, room),
+      (other) => without - costOf(other) - doubtAfter(chance[other]!, after, doubt, room),
     )
-    return total + chance * Math.max(0, ...gains)
+    return total + share * Math.max(0, ...gains)
   }, 0)
 }
 
 /**
- * What each check gains if the best one is done after it: what would be regretted without it, less
- * its own cost and what is left to doubt with its outcome known, where the next check may save
+ * What each check gains if the best one is done after it: the doubt there is without it, less its
+ * own cost and the doubt that is left with its outcome known, of which the next check may take
  * more.
  */
 function weigh(asked: Asked): readonly Weighed[] {
   const narrow = narrowed(asked.laid, asked.belief, asked.open)
-  const doubt = doubtOf(narrow.laid, narrow.belief, asked.guide)
+  const doubt = doubtOf(narrow, asked.guide)
   const ways = new Map(asked.open.map((check) => [check, wayMin(asked, check)]))
   const costOf = (check: number): number =>
-    Math.max(0.5, narrow.laid.knowledge.checks[check]!.cost + ways.get(check)!)
+    Math.max(0.5, asked.laid.knowledge.checks[check]!.cost + ways.get(check)!)
   const weighing: Weighing = { ...narrow, doubt, costOf }
   const without = doubt(narrow.belief)
   const room = new Float64Array(narrow.belief.length)
   const single = asked.open
     .map((check): Weighed => {
-      const left = doubtAfter(narrow.laid.chance[check]!, narrow.belief, doubt, room)
+      const left = doubtAfter(narrow.chance[check]!, narrow.belief, doubt, room)
       const cost = costOf(check)
       return {
         check,
@@ -135,16 +139,17 @@ function bestOf(weighed: readonly Weighed[]): Weighed | undefined {
 
 const idOf = ({ laid }: Asked, check: number): string => laid.knowledge.checks[check]!.id
 const isLoud = ({ outcome }: Placed): boolean => outcome > 0
-/** What a fault shows less often than this does not show it. */
-const SHOWS = 0.1
+/** What was done, by the ids of its checks. */
+const doneIn = (asked: Asked): ReadonlyMap<string, Placed> =>
+  new Map(asked.placed.map((each) => [idOf(asked, each.check), each]))
 
 /** A check that has to come before the repair of a cause: that shows it, or that looks beside it. */
 function before(asked: Asked, weighed: readonly Weighed[], cause: string): number | null {
-  const { guide, placed, laid } = asked
+  const { guide, laid } = asked
   const at = laid.knowledge.causes.findIndex(({ id }) => id === cause)
   const shows = (each: Placed): boolean =>
     isLoud(each) && laid.chance[each.check]![each.outcome]![at]! >= SHOWS
-  const done = new Map(placed.map((each) => [idOf(asked, each.check), each]))
+  const done = doneIn(asked)
   const best = (group: readonly string[]): number | null =>
     bestOf(weighed.filter(({ check }) => group.includes(idOf(asked, check))))?.check ?? null
   for (const group of guide.shownBy.get(cause) ?? []) {
@@ -180,7 +185,7 @@ function sensible(asked: Asked, weighed: readonly Weighed[], leaderP: number): r
 
 /** What has to follow from two pieces that do not go together, where it was not done yet. */
 function followingOf(asked: Asked): number | null {
-  const done = new Map(asked.placed.map((each) => [idOf(asked, each.check), each]))
+  const done = doneIn(asked)
   const next = asked.guide.follows.find(({ quiet, loud }) => {
     const silent = done.get(quiet)
     return (
@@ -192,20 +197,12 @@ function followingOf(asked: Asked): number | null {
   return asked.open.find((check) => idOf(asked, check) === next?.then) ?? null
 }
 
-const largest = (values: Float64Array, among: (i: number) => boolean): number =>
-  values.reduce(
-    (best, value, i) => (among(i) && (best < 0 || value > values[best]!) ? i : best),
-    -1,
-  )
-
 function adviceOf(asked: Asked, weighed: readonly Weighed[]): Advice {
   const { laid, guide, belief } = asked
   const { causes } = laid.knowledge
   const leader = largest(belief, (i) => !guide.unnamed.has(causes[i]!.id))
   const cause = causes[leader]!.id
-  const mended = new Set(guide.mends(cause))
-  // How likely it is that this repair puts it right, whatever exactly sits in the part.
-  const leaderP = belief.reduce((sum, p, i) => (mended.has(causes[i]!.id) ? sum + p : sum), 0)
+  const leaderP = chanceOfRepair(laid, belief, cause)
   const check = (which: number): Advice => ({ kind: 'check', id: idOf(asked, which) })
   const first = before(asked, weighed, cause)
   const conclude = (): Advice => (first === null ? { kind: 'repair', id: cause } : check(first))

@@ -63,3 +63,23 @@ export function leaning(
   const sum = belief.reduce((total, value) => total + value, 0)
   return sum > 0 ? belief.map((value) => value / sum) : belief
 }
+
+/**
+ * The likeliest of all, or of some.
+ * @returns its place; -1: there is none
+ */
+export const largest = (values: Float64Array, among: (i: number) => boolean = () => true): number =>
+  values.reduce(
+    (best, value, i) => (among(i) && (best < 0 || value > values[best]!) ? i : best),
+    -1,
+  )
+
+/** How likely it is that the repair of a cause puts it right, whatever exactly sits in the part. */
+export function chanceOfRepair(
+  { knowledge: { causes, guide } }: Laid,
+  belief: Float64Array,
+  cause: string,
+): number {
+  const mended = new Set(guide?.mends(cause) ?? [cause])
+  return causes.reduce((sum, { id }, i) => (mended.has(id) ? sum + belief[i]! : sum), 0)
+}

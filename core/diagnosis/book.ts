@@ -118,6 +118,11 @@ export interface KnowledgeBook {
 /** The knowledge that ships. Its shape is checked by a test against its schema. */
 export const SHIPPED_BOOK = shipped as unknown as KnowledgeBook
 
+/** A wait so long goes on overnight, h. */
+const NIGHT_H = 5
+/** Whether a check waits overnight. */
+export const isNight = ({ unattendedH = 0 }: BookCheck): boolean => unattendedH >= NIGHT_H
+
 /** The outcome a sound car shows: the first. */
 export const quietOf = ({ outcomes }: BookCheck): string => outcomes[0]!.id
 

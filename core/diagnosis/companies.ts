@@ -1,7 +1,7 @@
 import type { Place } from '../vehicle/index.ts'
-import { axlesOf, cornersOf } from '../vehicle/index.ts'
 import type { BookCause } from './book.ts'
 import type { PlacedCause } from './placed.ts'
+import { relation } from './placed.ts'
 
 /**
  * Where one spring of an axle fails, how often the other one fails with it: both are as old and
@@ -22,22 +22,13 @@ const isPump = ({ part, wears, leak }: BookCause): boolean =>
 /** The springs of one axle. */
 function areTwins(a: PlacedCause, b: PlacedCause): boolean {
   const [one, other] = [a.parts[0]!, b.parts[0]!]
-  return (
-    isSpring(one.cause) &&
-    isSpring(other.cause) &&
-    one.place !== other.place &&
-    axlesOf(one.place)[0] === axlesOf(other.place)[0]
-  )
+  return isSpring(one.cause) && isSpring(other.cause) && relation(one.place, other.place) === 'mate'
 }
 
-const samePlace = (a: Place, b: Place): boolean => {
-  const there = cornersOf(b)
-  return cornersOf(a).some((corner) => there.includes(corner))
-}
 /** A spring cannot leak and be torn; what sits in one part is one fault. */
 const isOneFault = (a: PlacedCause, b: PlacedCause): boolean =>
   a.parts[0]!.cause.part === b.parts[0]!.cause.part &&
-  samePlace(a.parts[0]!.place, b.parts[0]!.place)
+  relation(a.parts[0]!.place, b.parts[0]!.place) === 'same'
 
 /** What pairs are weighed against. */
 interface Met {

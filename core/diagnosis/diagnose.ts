@@ -1,6 +1,6 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import { beliefAfter, bounds, canBe, leaning } from './belief.ts'
+import { beliefAfter, bounds, canBe, chanceOfRepair, largest, leaning } from './belief.ts'
 import type { Advised } from './advise.ts'
 import { advise } from './advise.ts'
 import type { Advice } from './costs.ts'
@@ -99,14 +99,16 @@ const contradictionIn = (laid: Laid, placed: readonly Placed[]): Contradiction =
 }
 
 function settlesOf(
-  { knowledge: { causes, guide } }: Laid,
+  laid: Laid,
   belief: Float64Array,
   { recommend, posterior }: Diagnosis,
 ): Reasoned['settles'] {
-  const isNamed = ({ cause }: { readonly cause: string }): boolean => !guide?.unnamed.has(cause)
-  const { cause } = recommend.kind === 'repair' ? { cause: recommend.id } : posterior.find(isNamed)!
-  const mended = new Set(guide?.mends(cause) ?? [cause])
-  return { cause, p: causes.reduce((sum, { id }, i) => sum + (mended.has(id) ? belief[i]! : 0), 0) }
+  const { guide } = laid.knowledge
+  const cause =
+    recommend.kind === 'repair'
+      ? recommend.id
+      : posterior.find((each) => !guide?.unnamed.has(each.cause))!.cause
+  return { cause, p: chanceOfRepair(laid, belief, cause) }
 }
 
 /** A cause explains what it shows so often at least, or nearly as often as any other does. */
@@ -117,9 +119,6 @@ function explains(laid: Laid, { check, outcome }: Placed, cause: number): boolea
   const own = row[cause]!
   return own >= EXPLAINS || own >= EXPLAINS_BESIDE * row.reduce((a, b) => Math.max(a, b), 0)
 }
-
-const largest = (values: Float64Array): number =>
-  values.reduce((best, value, i) => (value > values[best]! ? i : best), 0)
 
 interface Begun {
   readonly laid: Laid

@@ -1,5 +1,5 @@
 import type { Guide } from './guide.ts'
-import type { Laid } from './knowledge.ts'
+import type { Narrowed } from './narrow.ts'
 
 /**
  * What it is worth to halve the doubt about what to repair, in minutes of work: a share of what the
@@ -15,12 +15,8 @@ export type DoubtOf = (belief: Float64Array) => number
  * Doubt about what to repair: the entropy of the repairs that may be needed, in minutes. Causes
  * that one repair puts right stand together: to tell them apart is worth nothing.
  */
-export function doubtOf(
-  { knowledge: { causes }, cost }: Laid,
-  belief: Float64Array,
-  { repairOf }: Guide,
-): DoubtOf {
-  const usual = belief.reduce((sum, p, i) => sum + p * cost[i]!, 0)
+export function doubtOf({ causes, belief }: Narrowed, { repairOf }: Guide): DoubtOf {
+  const usual = causes.reduce((sum, { repairCost }, i) => sum + belief[i]! * repairCost, 0)
   const bitMin = Math.min(BIT_MIN.most, Math.max(BIT_MIN.least, BIT_SHARE * usual))
   const numbers = new Map<string, number>()
   const which = Uint16Array.from(causes, ({ id }) => {

@@ -8,7 +8,6 @@ export interface CheckManner {
   /** Several outcomes of it may be there at once. */ readonly isMany: boolean
   /** It is told with another check, and never advised. */ readonly comesAlong: boolean
   readonly place: Place
-  /** Hands on, min. */ readonly minutes: number
 }
 
 /**

@@ -6,7 +6,7 @@ export type { CheckManner, Guide } from './guide.ts'
 export type { Cause, Check, Evidence, Knowledge, KnowledgeRefusal } from './knowledge.ts'
 export { lintBook } from './lint.ts'
 export type { BookFault } from './lint.ts'
-export { OFTEN, quietOf, SHIPPED_BOOK } from './book.ts'
+export { isNight, OFTEN, quietOf, SHIPPED_BOOK } from './book.ts'
 export type {
   BookCause,
   BookCheck,
@@ -19,6 +19,7 @@ export type {
 export { bookWith, changesOf, NO_CHANGES } from './ours.ts'
 export type { BookChanges } from './ours.ts'
 export { causesAt, checksAt } from './places.ts'
+export { partsOfId } from './placed.ts'
 export type { PlacedCause, PlacedCheck } from './placed.ts'
 export { wholeOutcome } from './chances.ts'
 export { knowledgeOf } from './vehicleKnowledge.ts'

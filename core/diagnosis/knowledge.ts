@@ -107,7 +107,7 @@ function groupsOf(row: Float64Array): Groups | null {
 }
 
 /** Groups of causes, worked out when they are asked for the first time. */
-export function groupsWhenAsked(
+function groupsWhenAsked(
   chance: readonly (readonly Float64Array[])[],
 ): (check: number, outcome: number) => Groups | null {
   const known = new Map<Float64Array, Groups | null>()

@@ -1,19 +1,22 @@
-import type { Laid } from './knowledge.ts'
-import { groupsWhenAsked } from './knowledge.ts'
+import type { Cause, Laid } from './knowledge.ts'
 
 /** What is left out of weighing checks: causes that together are less likely than this. */
 const LEFT_OUT = 0.002
 const MOST_CAUSES = 140
 
+/** The causes that still count, what is believed of them, and what checks show of them. */
+export interface Narrowed {
+  readonly causes: readonly Cause[]
+  /** Sums to 1. */ readonly belief: Float64Array
+  /** By check and outcome; of checks nobody asked for nothing is laid out. */
+  readonly chance: readonly (readonly Float64Array[])[]
+}
+
 /**
- * Knowledge of the causes that still count, and what is believed of them.
- * @param checks those that are asked for; of others nothing is laid out
+ * Leaves out the causes that hardly count any more.
+ * @param checks those that are to be weighed
  */
-export function narrowed(
-  laid: Laid,
-  belief: Float64Array,
-  checks: readonly number[],
-): { readonly laid: Laid; readonly belief: Float64Array } {
+export function narrowed(laid: Laid, belief: Float64Array, checks: readonly number[]): Narrowed {
   const order = Uint32Array.from(belief, (_, i) => i).sort((a, b) => belief[b]! - belief[a]!)
   let [mass, count] = [0, 0]
   while (count < Math.min(order.length, MOST_CAUSES) && mass < 1 - LEFT_OUT)
@@ -25,19 +28,9 @@ export function narrowed(
     return picked
   }
   const wanted = new Set(checks)
-  const chance = laid.chance.map((rows, check) => (wanted.has(check) ? rows.map(pick) : []))
   return {
+    causes: [...kept].map((i) => laid.knowledge.causes[i]!),
     belief: pick(belief).map((value) => value / mass),
-    laid: {
-      ...laid,
-      knowledge: {
-        ...laid.knowledge,
-        causes: [...kept].map((i) => laid.knowledge.causes[i]!),
-      },
-      prior: pick(laid.prior),
-      cost: pick(laid.cost),
-      chance,
-      groups: groupsWhenAsked(chance),
-    },
+    chance: laid.chance.map((rows, check) => (wanted.has(check) ? rows.map(pick) : [])),
   }
 }

@@ -1,8 +1,9 @@
 import type { Architecture, Axle, Place } from '../vehicle/index.ts'
-import { AXLE_CORNERS, AXLES, axlesOf, CORNERS, cornersOf } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLES, axlesOf, CORNERS } from '../vehicle/index.ts'
 import { companiesOf } from './companies.ts'
-import type { PlacedCause, PlacedCheck } from './placed.ts'
 import type { KnowledgeBook, PlaceKind, Where } from './book.ts'
+import type { PlacedCause, PlacedCheck } from './placed.ts'
+import { idAt } from './placed.ts'
 
 function applies(
   where: Where | undefined,
@@ -53,15 +54,6 @@ function placesOf(kind: PlaceKind, { sensors }: Architecture): readonly Place[] 
         sensors[axle] === 'each' ? AXLE_CORNERS[axle] : sensors[axle] === 'one' ? [axle] : [],
       )
   }
-}
-
-const idAt = (id: string, place: Place): string => (place === null ? id : `${id}.${place}`)
-
-/** Where a cause sits, seen from a check. */
-export function relation(cause: Place, check: Place): 'same' | 'mate' | 'away' {
-  const [from, at] = [cornersOf(cause), cornersOf(check)]
-  if (from.some((corner) => at.includes(corner))) return 'same'
-  return axlesOf(cause).some((axle) => axlesOf(check).includes(axle)) ? 'mate' : 'away'
 }
 
 /** What makes some causes likelier on this car. */

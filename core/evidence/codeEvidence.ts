@@ -3,7 +3,7 @@ import { meaningIn } from '../codes/index.ts'
 import type { Evidence, PlacedCheck } from '../diagnosis/index.ts'
 import { quietOf, wholeOutcome } from '../diagnosis/index.ts'
 import type { Place } from '../vehicle/index.ts'
-import { cornersOf } from '../vehicle/index.ts'
+import { isWithin } from '../vehicle/index.ts'
 
 /** A code as it was seen, with the words the tool put beside it. */
 export type SeenCode = Pick<ReportedCode, 'number' | 'status' | 'words'>
@@ -71,9 +71,6 @@ function namedBy(
   return [{ check: placed.id, outcome }]
 }
 
-const within = (place: Place, at: Place): boolean =>
-  place !== null && cornersOf(at).every((corner) => cornersOf(place).includes(corner))
-
 /**
  * What codes are evidence of: each thing they point to, of those that are present or, where none
  * is, of those that are stored; which corners they name; and which sensors.
@@ -113,6 +110,6 @@ export function codeEvidence(
       : namedBy(sensors, ofSensors, ({ place }, at) => place === at)),
     ...(ofCorners.length === 0
       ? []
-      : namedBy(checks.get('codeCorner'), ofCorners, ({ place }, at) => within(place, at))),
+      : namedBy(checks.get('codeCorner'), ofCorners, ({ place }, at) => isWithin(at, place))),
   ]
 }

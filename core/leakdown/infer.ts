@@ -366,11 +366,13 @@ export function inferNights(
     weighed.push(each.value)
   }
   const last = weighed.at(-1)!
+  const alone = answerTo(last, last.evidence)
+  if (weighed.length === 1) return ok({ together: alone, alone })
   const together = new Map(
-    [...last.evidence].map(([id, own]) => {
-      const all = weighed.map(({ evidence }) => evidence.get(id) ?? own)
-      return [id, all.length === 1 ? own : evidenceTogether(all)] as const
-    }),
+    [...last.evidence].map(([id, own]) => [
+      id,
+      evidenceTogether(weighed.map(({ evidence }) => evidence.get(id) ?? own)),
+    ]),
   )
-  return ok({ together: answerTo(last, together), alone: answerTo(last, last.evidence) })
+  return ok({ together: answerTo(last, together), alone })
 }

@@ -133,13 +133,8 @@ function linesOf(
   }
 }
 
-const PAIRS: ReadonlySet<OptionId> = new Set([
-  'both',
-  'bothThenSingly',
-  'struts',
-  'withPump',
-  'withBlock',
-])
+/** Both springs now, and both again whenever one of them fails. */
+const ALWAYS_BOTH: ReadonlySet<OptionId> = new Set(['both', 'struts', 'withPump', 'withBlock'])
 
 const estimate = (
   kind: PricedKind,
@@ -204,16 +199,18 @@ export function buildOptions(repair: RepairCase): {
     const both = visit([[kind, 2]], ['this', 'other'])
     const coils = id === 'axleCoils' || id === 'allCoils' || id === 'coilsAndDampers'
     const whole = coils && (id === 'allCoils' || lastAir(repair))
-    const pair = PAIRS.has(id) || (id === 'leave' && failed.springs === 2)
+    const alwaysBoth = ALWAYS_BOTH.has(id)
+    const bothNow =
+      alwaysBoth || id === 'bothThenSingly' || (id === 'leave' && failed.springs === 2)
     const restarts = [
-      ...(coils || id === 'pump' ? [] : pair ? ['this', 'other'] : ['this']),
+      ...(coils || id === 'pump' ? [] : bothNow ? ['this', 'other'] : ['this']),
       ...pumped,
     ]
     const later = whole
       ? {}
       : id === 'axleCoils'
         ? { pump: each.pump }
-        : pair && id !== 'bothThenSingly' && id !== 'leave'
+        : alwaysBoth
           ? { this: both, other: both, pump: each.pump }
           : each
     const needed: readonly PricedKind[] = [

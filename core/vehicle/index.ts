@@ -11,7 +11,7 @@ export {
   mapCorners,
 } from './corners.ts'
 export type { Corner, PerCorner, Axle } from './corners.ts'
-export { axlesOf, cornersOf } from './places.ts'
+export { axlesOf, cornersOf, isWithin } from './places.ts'
 export type { Place } from './places.ts'
 export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
 export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'

@@ -11,3 +11,7 @@ export const cornersOf = (place: Place): readonly Corner[] =>
 /** The axles a place is on. */
 export const axlesOf = (place: Place): readonly Axle[] =>
   place === null ? AXLES : place === 'front' || place === 'rear' ? [place] : [AXLE_OF[place]]
+
+/** Whether a place lies within another one: a corner on its axle, an axle on the car. */
+export const isWithin = (inner: Place, outer: Place): boolean =>
+  cornersOf(inner).every((corner) => cornersOf(outer).includes(corner))

@@ -1,7 +1,7 @@
 import { asc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { KnowledgeChanges, KnowledgeRecord, Learned } from '@anklet/contract'
 import type { BookFault, KnowledgeBook } from '@anklet/core/diagnosis'
-import { bookWith, changesOf, lintBook, NO_CHANGES } from '@anklet/core/diagnosis'
+import { bookWith, changesOf, lintBook, NO_CHANGES, partsOfId } from '@anklet/core/diagnosis'
 import { AppError } from '../problems/appError.ts'
 import { bookFaultSentence } from '../problems/bookFaults.ts'
 import type { Database, Transaction } from '../store/database.ts'
@@ -85,12 +85,11 @@ export const importKnowledge: Handler<'knowledge.import'> = async (
 }
 
 const CAUSE = /^[a-z][A-Za-z0-9]{1,39}$/
-/** The causes of a finding, each once, wherever they sit: `springLeak.RL+fittingLeak.FR`. */
+/** The causes of a finding, each once, wherever they sit. */
 const basesOf = (finding: string): readonly string[] => [
   ...new Set(
-    finding
-      .split('+')
-      .map((one) => one.split('.')[0]!)
+    partsOfId(finding)
+      .map(({ base }) => base)
       .filter((base) => CAUSE.test(base)),
   ),
 ]

@@ -7,6 +7,10 @@ import type { Scheduled } from '../../words/steps.ts'
 export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean =>
   supplyCut !== 'leftOn' && supplyBackAt === null
 
+/** Whether the supply was off all the time, and nobody said that the car was not left alone. */
+export const wasLeftAlone = ({ supplyCut, undisturbed }: Watch): boolean =>
+  supplyCut !== 'leftOn' && undisturbed !== false
+
 /** The watch that counts: the latest that was not given up. */
 export const presentWatch = ({ watches }: Job): Watch | null =>
   watches.findLast(({ state }) => state !== 'givenUp') ?? null

@@ -1,10 +1,11 @@
 import type { CoilEntry, Job } from '@anklet/contract'
-import { AXLES, CORNERS, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/vehicle'
+import { AXLES, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { startTransition, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useLives, useParts, useShop, useVehicle } from '../../../data/queries.ts'
-import { Taps } from '../../../parts/Taps.tsx'
+import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { amountWords } from '../../../words/money.ts'
 import { CoilChoice } from './CoilChoice.tsx'
@@ -14,17 +15,10 @@ import type { Failed } from './repairCase.ts'
 import { axleOf, cornerOf, failedBy, springsOn } from './repairCase.ts'
 
 /** What failed, with one part more or less; null: nothing is left. */
-function toggled(failed: Failed | null, tapped: string): Failed | null {
+function withTapped(failed: Failed | null, tapped: Corner | 'pump'): Failed | null {
   const { springs, pump } = failed ?? { springs: [], pump: false }
-  const corner = CORNERS.find((each) => each === tapped)
-  const next: Failed = corner
-    ? {
-        springs: springs.includes(corner)
-          ? springs.filter((each) => each !== corner)
-          : [...springs, corner],
-        pump,
-      }
-    : { springs, pump: !pump }
+  const next =
+    tapped === 'pump' ? { springs, pump: !pump } : { springs: toggled(springs, tapped), pump }
   return next.springs.length > 0 || next.pump ? next : null
 }
 
@@ -74,10 +68,10 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
         </p>
       )}
       {!job.closedAt && (
-        <Taps<string>
+        <Taps<Corner | 'pump'>
           legend="What failed"
-          chosen={failed ? [...failed.springs, ...(failed.pump ? ['pump'] : [])] : []}
-          onTap={(value) => startTransition(() => say(toggled(failed, value)))}
+          chosen={failed ? [...failed.springs, ...(failed.pump ? (['pump'] as const) : [])] : []}
+          onTap={(value) => startTransition(() => say(withTapped(failed, value)))}
           options={[
             ...corners.map((corner) => ({
               value: corner,

@@ -1,4 +1,5 @@
 import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
+import { partsOfId, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
 import { ageAt, fitLife, USUAL_LIVES } from '@anklet/core/strategy'
 import type { Axle, Corner } from '@anklet/core/vehicle'
@@ -60,21 +61,14 @@ export const cornerOf = (failed: Failed, job: Pick<Job, 'vehicleType'>): Corner 
 
 const SPRINGS = new Set(['springLeak', 'springTorn', 'springValveSeat', 'buckled'])
 const PUMPS = new Set(['pumpWorn', 'pumpSeized', 'pumpNoisy', 'checkValve'])
-/** What pairs of the book that have a name are made of. */
-const NAMED_PAIRS: Readonly<Record<string, readonly [string, string]>> = {
-  leakAndPump: ['springLeak', 'pumpWorn'],
-  dustAndValve: ['dryerBlocked', 'valveSeat'],
-  relayAndPump: ['relayDead', 'pumpWorn'],
-}
+/** What pairs that have a name in the book are made of. */
+const NAMED_PAIRS = new Map(SHIPPED_BOOK.compounds.map(({ id, of }) => [id, of]))
 
 /** The single faults of a finding: what, and where. */
-export const singleFaults = (
-  cause: string,
-): readonly { readonly base: string; readonly place: string | undefined }[] =>
-  cause.split('+').flatMap((one) => {
-    const [base = '', place] = one.split('.')
-    return (NAMED_PAIRS[base] ?? [base]).map((each) => ({ base: each, place }))
-  })
+export const singleFaults = (cause: string): ReturnType<typeof partsOfId> =>
+  partsOfId(cause).flatMap(({ base, place }) =>
+    (NAMED_PAIRS.get(base) ?? [base]).map((each) => ({ base: each, place })),
+  )
 
 /** What a finding failed, where there is a choice between schools; null: it is mended, and that is that. */
 export function failedBy(cause: string, { vehicleType }: Pick<Job, 'vehicleType'>): Failed | null {
@@ -169,7 +163,6 @@ export function repairCaseOf(
   readonly ages: { readonly other: number | null; readonly pump: number | null }
 } {
   const axle = axleOf(failed, job)
-  const springs = springsOn(failed, axle)
   const priced = {
     ...partsFor(known.parts, job.vehicleType.id, axle),
     ...(coil
@@ -186,7 +179,7 @@ export function repairCaseOf(
     ages,
     repair: {
       failed: {
-        springs: springs.length === 2 ? 2 : springs.length === 1 ? 1 : 0,
+        springs: springsOn(failed, axle).length as RepairCase['failed']['springs'],
         pump: failed.pump,
       },
       axle,

@@ -1,5 +1,6 @@
 import type { CheckKind } from '@anklet/contract'
 import type { PlacedCheck, Reasoned, WantedBack } from '@anklet/core/diagnosis'
+import { isNight } from '@anklet/core/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -35,9 +36,6 @@ const PHASE_OF: Readonly<Record<string, readonly [path: string, words: string]>>
   standsLow: ['heights', 'Walk a round'],
   agrees: ['heights', 'Walk a round'],
 }
-
-/** A wait so long goes on overnight, h. */
-const NIGHT_H = 5
 
 interface NextProps {
   readonly jobId: string
@@ -226,7 +224,7 @@ export function NextCheck({
         </p>
         <h2 className="say-small">{asksWords(placed)}</h2>
       </div>
-      <WantedBackWhen jobId={jobId} isAsked={(check.unattendedH ?? 0) >= NIGHT_H} />
+      <WantedBackWhen jobId={jobId} isAsked={isNight(check)} />
       {check.caution && <p className="hint">{check.caution}</p>}
       <ol className="grid list-decimal gap-1 pl-6 text-[15px]">
         {check.how.map((step) => (

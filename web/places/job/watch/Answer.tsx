@@ -21,7 +21,7 @@ import { leftOutWords } from '../../../words/remarks.ts'
 import { standingLevel } from '../rounds.ts'
 import { CloseJob } from '../CloseJob.tsx'
 import { Onward } from '../NextFoot.tsx'
-import { supplyIsOff, summaryFacts } from '../watchState.ts'
+import { supplyIsOff, summaryFacts, wasLeftAlone } from '../watchState.ts'
 import { Lesson } from './Lesson.tsx'
 import { lessonOf } from './lesson.ts'
 import type { WatchQuestion } from './request.ts'
@@ -334,10 +334,7 @@ export function Answer(props: AnswerProps): ReactNode {
     [job, watch, evening, between, morning, repeatabilityMm],
   )
   const earlier = useMemo(
-    () =>
-      watch.supplyCut === 'leftOn' || watch.undisturbed === false
-        ? []
-        : earlierQuestions(job, watch, repeatabilityMm),
+    () => (wasLeftAlone(watch) ? earlierQuestions(job, watch, repeatabilityMm) : []),
     [job, watch, repeatabilityMm],
   )
   const result = useWatchOutcome(question.request, earlier)

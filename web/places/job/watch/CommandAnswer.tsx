@@ -10,7 +10,7 @@ import { leakOrCommandWords } from '../../../words/leakOrCommand.ts'
 import { AwakeAnswer } from './AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import type { WatchRounds } from '../watchState.ts'
-import { watchRounds } from '../watchState.ts'
+import { wasLeftAlone, watchRounds } from '../watchState.ts'
 import { questionOf } from './request.ts'
 
 /** What a fall beyond one-sided 95 % is worth. */
@@ -24,10 +24,7 @@ const isFinished = (rounds: WatchRounds | null): rounds is Finished =>
 /** The last finished watch of this job with the supply off: what one with the supply on is held against. */
 export const watchWithSupplyOff = (job: Job): Finished | null =>
   job.watches
-    .filter(
-      ({ supplyCut, state, undisturbed }) =>
-        supplyCut !== 'leftOn' && state !== 'givenUp' && undisturbed !== false,
-    )
+    .filter((watch) => watch.state !== 'givenUp' && wasLeftAlone(watch))
     .map((watch) => watchRounds(job, watch))
     .findLast(isFinished) ?? null
 

@@ -5,7 +5,7 @@ import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
 import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/leakdown'
 import { mendedOf } from '@anklet/core/evidence'
 import { knownVehicle } from '../knownVehicle.ts'
-import { watchRounds } from '../watchState.ts'
+import { wasLeftAlone, watchRounds } from '../watchState.ts'
 
 /**
  * What a watch asks of the arithmetic, why it starts from the weights it does, and which readings
@@ -97,8 +97,7 @@ export function earlierQuestions(
         each.id !== watch.id &&
         each.jobId === job.id &&
         each.state === 'concluded' &&
-        each.supplyCut !== 'leftOn' &&
-        each.undisturbed !== false &&
+        wasLeftAlone(each) &&
         each.finding?.kind === 'answer' &&
         Date.parse(each.startedAt) < began &&
         Date.parse(each.startedAt) >= since,

@@ -1,7 +1,8 @@
 import type { Job, Round, Watch } from '@anklet/contract'
+import type { ForecastRequest } from '@anklet/core/leakdown'
 import { conductanceOfRate, forecast } from '@anklet/core/leakdown'
-import type { Corner } from '@anklet/core/vehicle'
-import { CORNERS, hasAir, WALK } from '@anklet/core/vehicle'
+import type { Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
+import { CORNERS, hasAir, perCorner, WALK } from '@anklet/core/vehicle'
 import { knownVehicle } from '../knownVehicle.ts'
 import { meansOf } from '../rounds.ts'
 
@@ -14,6 +15,29 @@ export interface Suspicion {
 
 /** A pin prick, a crack that bubbles slowly, a leak one can hear close by: one of each. */
 const SIZES_BAR_L_PER_H = [0.1, 0.5, 2] as const
+
+/**
+ * How far each corner moves from an evening round on, up to a temperature, mm.
+ * @returns null where the vehicle's figures allow no forecast.
+ */
+function movesMm(
+  vehicle: VehicleGeometry,
+  { temperatureC: startC, levelOffsetMm }: Pick<Round, 'temperatureC' | 'levelOffsetMm'>,
+  { hours, endC, leaks }: Pick<ForecastRequest, 'hours' | 'endC' | 'leaks'>,
+): PerCorner<number> | null {
+  const run = forecast({
+    vehicle,
+    startC,
+    endC,
+    hours,
+    leaks,
+    sampleHours: [0, hours],
+    levelOffsetMm,
+  })
+  if (!run.ok) return null
+  const [before, after] = run.value
+  return perCorner((corner) => after!.heightMm[corner] - before!.heightMm[corner])
+}
 
 /**
  * The morning if the suspicion is right, for leaks of a few sizes, against the cold alone.
@@ -35,16 +59,9 @@ export function suspicionOf(
   const started = meansOf(evening)[corner]
   const morningWith = (leakBarLPerH: number): number | null => {
     const conductance = conductanceOfRate(vehicle, corner, leakBarLPerH, meanC) ?? 0
-    const run = forecast({
-      vehicle,
-      startC: evening.temperatureC,
-      endC: nightC,
-      hours,
-      leaks: { [corner]: conductance },
-      sampleHours: [0, hours],
-      levelOffsetMm: evening.levelOffsetMm,
-    })
-    return run.ok ? started + run.value[1]!.heightMm[corner] - run.value[0]!.heightMm[corner] : null
+    const leaks = { [corner]: conductance }
+    const moves = movesMm(vehicle, evening, { hours, endC: nightC, leaks })
+    return moves && started + moves[corner]
   }
   const coldMm = morningWith(0)
   const leaks = SIZES_BAR_L_PER_H.map((leakBarLPerH) => ({
@@ -65,18 +82,10 @@ export const COLD_NIGHT_K = 10
  */
 export function coldSinkMm(
   job: Job,
-  { temperatureC: startC, levelOffsetMm }: Pick<Round, 'temperatureC' | 'levelOffsetMm'>,
+  evening: Pick<Round, 'temperatureC' | 'levelOffsetMm'>,
 ): number | null {
-  const run = forecast({
-    vehicle: knownVehicle(job).vehicle,
-    startC,
-    endC: startC - COLD_NIGHT_K,
-    hours: 1,
-    leaks: {},
-    sampleHours: [0, 1],
-    levelOffsetMm,
-  })
-  if (!run.ok) return null
-  const [before, after] = run.value
-  return Math.max(...CORNERS.map((corner) => before!.heightMm[corner] - after!.heightMm[corner]))
+  const endC = evening.temperatureC - COLD_NIGHT_K
+  // Without a leak only the temperature counts, not the time.
+  const moves = movesMm(knownVehicle(job).vehicle, evening, { hours: 1, endC, leaks: {} })
+  return moves && Math.max(...CORNERS.map((corner) => -moves[corner]))
 }
