@@ -162,6 +162,40 @@ describe('what is advised next', () => {
       id: 'command',
     })
   })
+  test.each<Readonly<Record<string, string>>>([
+    {
+      saysLow: 'FL',
+      hiss: 'yes',
+      message: 'yes',
+      'soapSpring.FL': 'bubbles',
+      pumpLoud: 'no',
+      'soapSpring.FR': 'none',
+    },
+    {
+      codes: 'leak',
+      codeCorner: 'FL',
+      overnight: 'yes',
+      saysLow: 'FL',
+      'soapSpring.FL': 'none',
+      'soapFitting.FL': 'bubbles',
+    },
+    { pumpReplaced: 'yes', pumpNever: 'yes', codes: 'goal', relayTest: 'dead' },
+  ])(
+    'what the advice on %j hangs on is no repair either whose own check has shown nothing',
+    (found) => {
+      const answer = reason(known, evidenceOf(found))
+      if (!answer.ok) throw new Error(answer.error.code)
+      const repairs = answer.value.hangsOn.flatMap(({ recommend }) =>
+        recommend.kind === 'repair' ? [recommend.id] : [],
+      )
+      for (const id of repairs)
+        for (const group of known.guide!.shownBy.get(id)!)
+          expect(
+            group.some((check) => check in found),
+            id,
+          ).toBe(true)
+    },
+  )
   test('what a leading cause does not explain is named', () => {
     const answer = reason(
       known,

@@ -143,6 +143,18 @@ const isLoud = ({ outcome }: Placed): boolean => outcome > 0
 const doneIn = (asked: Asked): ReadonlyMap<string, Placed> =>
   new Map(asked.placed.map((each) => [idOf(asked, each.check), each]))
 
+/** The cheapest check of a group that was not done; null: there is none. */
+function cheapest(
+  { laid: { knowledge } }: Asked,
+  group: readonly string[],
+  done: ReadonlyMap<string, Placed>,
+): number | null {
+  const left = knowledge.checks
+    .map((check, at) => ({ ...check, at }))
+    .filter(({ id }) => group.includes(id) && !done.has(id))
+  return left.toSorted((a, b) => a.cost - b.cost)[0]?.at ?? null
+}
+
 /** A check that has to come before the repair of a cause: that shows it, or that looks beside it. */
 function before(asked: Asked, weighed: readonly Weighed[], cause: string): number | null {
   const { guide, laid } = asked
@@ -150,8 +162,10 @@ function before(asked: Asked, weighed: readonly Weighed[], cause: string): numbe
   const shows = (each: Placed): boolean =>
     isLoud(each) && laid.chance[each.check]![each.outcome]![at]! >= SHOWS
   const done = doneIn(asked)
+  // Where only some checks are weighed, one that has to come first may not be among them.
   const best = (group: readonly string[]): number | null =>
-    bestOf(weighed.filter(({ check }) => group.includes(idOf(asked, check))))?.check ?? null
+    bestOf(weighed.filter(({ check }) => group.includes(idOf(asked, check))))?.check ??
+    cheapest(asked, group, done)
   for (const group of guide.shownBy.get(cause) ?? []) {
     if (group.some((id) => done.has(id) && shows(done.get(id)!))) continue
     const check = best(group)
