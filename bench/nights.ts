@@ -1,4 +1,4 @@
-import type { HypothesisId } from '@anklet/core/leakdown'
+import type { HypothesisId, LeakdownRequest } from '@anklet/core/leakdown'
 import {
   forecast,
   HYPOTHESES,
@@ -7,6 +7,7 @@ import {
   inferNights,
   LOG_C_RANGE,
   PRIOR_WEIGHT,
+  worthOfNext,
 } from '@anklet/core/leakdown'
 import type { Random } from '@anklet/core/random'
 import { normal, seeded } from '@anklet/core/random'
@@ -23,6 +24,8 @@ const SLIP_MM = 25
 export interface Conditions {
   readonly stictionMm: number
   readonly gasK: number
+  /** Rounds of readings in each night; default 2. */
+  readonly rounds?: number
 }
 
 /** One night: what really was, what the tape said, and what was thought of it. */
@@ -37,7 +40,13 @@ interface Night {
   readonly twistSaid: boolean
   /** Whether a slip of the tape in both laps was seen: as a twist, or as what nothing fits. */
   readonly slipSeen: boolean
+  readonly fitSuspect: boolean
+  /** What the nights before the last said another would make of the answer; null: there were none. */
+  readonly promised: number | null
 }
+
+/** Said with less, the answer is that it cannot tell yet. */
+const TELLS = 0.6
 
 /** How often the answers were right, in shares of all nights. */
 export interface NightScore {
@@ -53,6 +62,11 @@ export interface NightScore {
   /** The same for tight cars alone: one that sank far may as well be twisted by its leak. */
   readonly slipSeenTight: number
   readonly slipSeen: number
+  /** Nights whose readings were said to be wrong or to fit nothing. */
+  readonly readingsDoubted: number
+  /** What a further night was promised to make of the answer, and what it made of it. */
+  readonly promised: number
+  readonly reached: number
   /** For answers said with a probability in a range: how many, the mean said, the share that was right. */
   readonly calibration: readonly {
     readonly from: number
@@ -136,33 +150,82 @@ const tapeOf =
   (mm: number): number[] =>
     [0, 1].map(() => mm + TAPE_MM * normal(random))
 
+// What a kelvin does to each corner of a car that stands, mm; null where it could not stand so.
+function perKelvin(
+  vehicle: VehicleGeometry,
+  night: { readonly hours: number; readonly startC: number; readonly levelOffsetMm: number },
+): PerCorner<number> | null {
+  const run = forecast({
+    vehicle,
+    ...night,
+    endC: night.startC - 1,
+    leaks: {},
+    sampleHours: [0, night.hours],
+  })
+  return run.ok
+    ? perCorner((corner) => run.value[0]!.heightMm[corner] - run.value[1]!.heightMm[corner])
+    : null
+}
+
 /** One night on a car, as the tape tells it; null where the car could not stand so. */
-function measured(random: Random, { vehicle, built, leaks, stictionMm, gasK }: Case) {
+function measured(random: Random, what: Case): LeakdownRequest | null {
+  const { vehicle, built, leaks, stictionMm, gasK, rounds = 2 } = what
   const startC = 2 + random() * 16
   const endC = startC - random() * 14
   const levelOffsetMm = random() < 0.5 ? 0 : 25
   const night = { hours: 9 + random() * 5, startC, levelOffsetMm }
+  const hours = Array.from({ length: rounds - 1 }, (_, k) => (night.hours * (k + 1)) / (rounds - 1))
   const run = forecast({
     vehicle: built,
     ...night,
-    endC: endC + gasK * normal(random),
+    endC,
     leaks,
-    sampleHours: [0, night.hours],
+    sampleHours: [0, ...hours],
   })
-  if (!run.ok) return null
+  const perK = perKelvin(built, night)
+  if (!run.ok || !perK) return null
   const tape = tapeOf(random)
-  // Bushes, seals and tyres hold the car off its balance, evening and morning together by a few mm.
+  // Bushes, seals and tyres hold the car off its balance by a few mm, and the air is not as warm as
+  // the thermometer: half of the variance of a change lies in the first round, half in the later.
+  const off = (sigma: number): number => Math.SQRT1_2 * sigma * normal(random)
+  const lap = (round: number): PerCorner<number[]> => {
+    const gas = off(gasK)
+    return perCorner((corner) =>
+      tape(run.value[round]!.heightMm[corner] + off(stictionMm) + perK[corner] * gas),
+    )
+  }
+  const laps = run.value.map((_, round) => lap(round))
   return {
     vehicle,
     ...night,
     endC,
-    before: perCorner((corner) => tape(run.value[0]!.heightMm[corner])),
-    after: perCorner((corner) =>
-      tape(run.value[1]!.heightMm[corner] + stictionMm * normal(random)),
-    ),
+    before: laps[0]!,
+    after: laps.at(-1)!,
+    between: hours.slice(0, -1).map((hour, k) => ({
+      hour,
+      temperatureC: startC + ((endC - startC) * hour) / night.hours,
+      readings: laps[k + 1]!,
+    })),
     modelSigmaMm: stictionMm,
     temperatureSigmaK: gasK,
   }
+}
+
+function slipIsSeen(random: Random, night: LeakdownRequest): boolean {
+  const slipAt = CORNERS[Math.floor(4 * random())]!
+  const slipMm = random() < 0.5 ? SLIP_MM : -SLIP_MM
+  const slipped = inferLeak({
+    ...night,
+    after: { ...night.after, [slipAt]: night.after[slipAt].map((mm) => mm + slipMm) },
+  })
+  return slipped.ok && (slipped.value.closureSuspect || slipped.value.fitSuspect)
+}
+
+function promiseOf(earlier: readonly LeakdownRequest[]): number | null {
+  if (earlier.length === 0) return null
+  const inferred = inferNights(earlier)
+  if (!inferred.ok) return null
+  return worthOfNext(inferred.value.weighed).find(({ thing }) => thing === 'night')!.to
 }
 
 function oneCase(random: Random, conditions: Conditions, nights: number): Night | null {
@@ -179,15 +242,9 @@ function oneCase(random: Random, conditions: Conditions, nights: number): Night 
   )
   const last = all.at(-1)
   if (!last || all.length < nights) return null
-  const slipAt = CORNERS[Math.floor(4 * random())]!
-  const slipMm = random() < 0.5 ? SLIP_MM : -SLIP_MM
   const answer = inferNights(all)
-  const slipped = inferLeak({
-    ...last,
-    after: { ...last.after, [slipAt]: last.after[slipAt].map((mm) => mm + slipMm) },
-  })
-  if (!answer.ok || !slipped.ok) return null
-  const { posterior, best, closureSuspect } = answer.value.together
+  if (!answer.ok) return null
+  const { posterior, best, closureSuspect, fitSuspect } = answer.value.together
   const said = HYPOTHESES.filter((id) => answerOf(id) === answerOf(best)).reduce(
     (sum, id) => sum + (posterior[id] ?? 0),
     0,
@@ -199,9 +256,11 @@ function oneCase(random: Random, conditions: Conditions, nights: number): Night 
     alone: answer.value.alone.best,
     said,
     thumb: ruleOfThumb(perCorner((corner) => mean(last.before[corner]) - mean(last.after[corner]))),
-    leakSaid: best !== 'none',
+    leakSaid: best !== 'none' && said >= TELLS,
     twistSaid: closureSuspect,
-    slipSeen: slipped.value.closureSuspect || slipped.value.fitSuspect,
+    slipSeen: nights === 1 && (conditions.rounds ?? 2) === 2 && slipIsSeen(random, last),
+    fitSuspect,
+    promised: promiseOf(all.slice(0, -1)),
   }
 }
 
@@ -223,6 +282,8 @@ export function scoreNights(
   }
   const share = (list: readonly Night[], is: (night: Night) => boolean): number =>
     list.filter(is).length / Math.max(1, list.length)
+  const mean = (list: readonly number[]): number =>
+    list.reduce((sum, value) => sum + value, 0) / Math.max(1, list.length)
   const right = ({ truth, best }: Night): boolean => answerOf(truth) === answerOf(best)
   const tight = nights.filter(({ truth }) => truth === 'none')
   const edges = [0, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.0001]
@@ -237,6 +298,9 @@ export function scoreNights(
     twistSaid: share(nights, ({ twistSaid }) => twistSaid),
     slipSeenTight: share(tight, ({ slipSeen }) => slipSeen),
     slipSeen: share(nights, ({ slipSeen }) => slipSeen),
+    readingsDoubted: share(nights, ({ twistSaid, fitSuspect }) => twistSaid || fitSuspect),
+    promised: mean(nights.flatMap(({ promised }) => promised ?? [])),
+    reached: mean(nights.map(({ said }) => said)),
     calibration: edges.slice(0, -1).map((from, i) => {
       const to = edges[i + 1]!
       const list = nights.filter(({ said }) => said >= from && said < to)

@@ -30,17 +30,34 @@ const squares = (z: Float64Array): number => {
   return sum
 }
 
+/** A misfit this much worse than the best weighs less than 1e-13 of it. */
+const NOTHING_LEFT_CHI2 = 60
+
 function finish(chi2: Float64Array): { weights: Float64Array; leastChi2: number; logMean: number } {
   let leastChi2 = Number.POSITIVE_INFINITY
   for (const value of chi2) leastChi2 = Math.min(leastChi2, value)
   const weights = new Float64Array(chi2.length)
   let sum = 0
   for (let k = 0; k < chi2.length; k += 1) {
-    weights[k] = Math.exp(-0.5 * (chi2[k]! - leastChi2))
+    const beyond = chi2[k]! - leastChi2
+    if (beyond > NOTHING_LEFT_CHI2) continue
+    weights[k] = Math.exp(-0.5 * beyond)
     sum += weights[k]!
   }
   for (let k = 0; k < weights.length; k += 1) weights[k]! /= sum
   return { weights, leastChi2, logMean: -0.5 * leastChi2 + Math.log(sum / chi2.length) }
+}
+
+/** Evidence of no leak. @param whitened whitened misfit of the one forecast there is. */
+export function evidenceOfNone(whitened: Float64Array): Evidence {
+  const leastChi2 = squares(whitened)
+  return {
+    logMean: -0.5 * leastChi2,
+    leastChi2,
+    first: new Float64Array(0),
+    second: null,
+    joint: null,
+  }
 }
 
 /**
@@ -62,101 +79,104 @@ export function evidenceOfOne(whitened: Float64Array, width: number, coarse: num
   return { logMean, leastChi2, first: weights, second: null, joint: null }
 }
 
-function marginsOf(joint: Float64Array): [first: Float64Array, second: Float64Array] {
-  const [first, second] = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)]
-  for (let i = 0; i < FINE_NODES; i += 1) {
-    for (let j = 0; j < FINE_NODES; j += 1) {
-      first[i]! += joint[i * FINE_NODES + j]!
-      second[j]! += joint[i * FINE_NODES + j]!
+// Least misfit between four nodes of a grid: no point between them is further from the first than
+// the furthest of the others.
+function leastBetween(whitened: Float64Array, width: number, places: readonly number[]): number {
+  const [first, ...others] = places as [number, ...number[]]
+  let [size, furthest] = [0, 0]
+  for (let k = 0; k < width; k += 1) size += whitened[first + k]! ** 2
+  for (const other of others) {
+    let distance = 0
+    for (let k = 0; k < width; k += 1)
+      distance += (whitened[other + k]! - whitened[first + k]!) ** 2
+    furthest = Math.max(furthest, distance)
+  }
+  return Math.max(0, Math.sqrt(size) - Math.sqrt(furthest)) ** 2
+}
+
+// Fine nodes of one direction that lie between two nodes of the coarse grid; the last one counts to
+// the last cell.
+const fineBetween = (cell: number, { coarse, side }: Square): readonly [number, number] => [
+  cell * coarse,
+  cell === side - 2 ? FINE_NODES : (cell + 1) * coarse,
+]
+
+type Cell = readonly [left: number, right: number]
+
+interface Square {
+  readonly whitened: Float64Array
+  readonly width: number
+  readonly coarse: number
+  readonly side: number
+}
+
+// The cells of the square whose misfit is near the best.
+function liveCells({ whitened, width, side }: Square): Cell[] {
+  let least = Number.POSITIVE_INFINITY
+  for (let at = 0; at < whitened.length; at += width) {
+    let sum = 0
+    for (let k = 0; k < width; k += 1) sum += whitened[at + k]! ** 2
+    least = Math.min(least, sum)
+  }
+  const live: Cell[] = []
+  for (let i = 0; i < side - 1; i += 1) {
+    for (let j = 0; j < side - 1; j += 1) {
+      const at = width * (side * i + j)
+      const corners = [at, at + width, at + width * side, at + width * (side + 1)]
+      if (leastBetween(whitened, width, corners) <= least + NOTHING_LEFT_CHI2) live.push([i, j])
     }
   }
-  return [first, second]
+  return live
+}
+
+// Squared misfit at a place in a cell.
+function misfitIn({ whitened, width, side }: Square, at: number, f: number, g: number): number {
+  const below = at + width * side
+  let sum = 0
+  for (let k = 0; k < width; k += 1) {
+    const left = whitened[at + k]! * (1 - f) + whitened[below + k]! * f
+    const right = whitened[at + width + k]! * (1 - f) + whitened[below + width + k]! * f
+    sum += (left * (1 - g) + right * g) ** 2
+  }
+  return sum
 }
 
 /**
- * Evidence of a hypothesis with two independent conductances: the mean over the square.
+ * Evidence of a hypothesis with two independent conductances: the mean over the square. Cells of
+ * the grid whose misfit is far from the best are left out.
  * @param whitened whitened misfit on a square grid `coarse` fine steps apart, left-major, `width`
  * values each.
  */
 export function evidenceOfTwo(whitened: Float64Array, width: number, coarse: number): Evidence {
-  const side = Math.sqrt(whitened.length / width)
-  const chi2 = new Float64Array(FINE_NODES * FINE_NODES)
-  const [row, z] = [new Float64Array(width * side), new Float64Array(width)]
-  for (let i = 0; i < FINE_NODES; i += 1) {
-    const node = Math.min(Math.floor(i / coarse), side - 2)
-    const share = i / coarse - node
-    for (let k = 0; k < width * side; k += 1)
-      row[k] =
-        whitened[width * side * node + k]! * (1 - share) +
-        whitened[width * side * (node + 1) + k]! * share
-    for (let j = 0; j < FINE_NODES; j += 1) {
-      const column = Math.min(Math.floor(j / coarse), side - 2)
-      const part = j / coarse - column
-      for (let k = 0; k < width; k += 1)
-        z[k] = row[width * column + k]! * (1 - part) + row[width * (column + 1) + k]! * part
-      chi2[i * FINE_NODES + j] = squares(z)
+  const square = { whitened, width, coarse, side: Math.sqrt(whitened.length / width) }
+  const joint = new Float64Array(FINE_NODES * FINE_NODES)
+  const live = liveCells(square)
+  const each = (visit: (place: number, a: number, b: number, cell: Cell) => void): void => {
+    for (const cell of live) {
+      const [fromI, toI] = fineBetween(cell[0], square)
+      const [fromJ, toJ] = fineBetween(cell[1], square)
+      for (let a = fromI; a < toI; a += 1)
+        for (let b = fromJ; b < toJ; b += 1) visit(a * FINE_NODES + b, a, b, cell)
     }
   }
-  const { weights: joint, leastChi2, logMean } = finish(chi2)
-  const [first, second] = marginsOf(joint)
-  return { logMean, leastChi2, first, second, joint }
-}
-
-/**
- * How much of what a further night says is new: what the vehicle's figures are off by, and how its
- * air was reckoned, is the same each night. Set so that what is said of several nights holds as
- * often as it is said (`bench/nights.ts`).
- */
-const NEW_SHARE = 0.5
-const LEAST_LOG = Math.log(Number.MIN_VALUE)
-
-// Product of weights to a power node by node, adding up to 1 again, and the logarithm of its sum.
-function productOf(
-  all: readonly Float64Array[],
-  power: number,
-): { readonly weights: Float64Array; readonly logSum: number } {
-  const weights = new Float64Array(all[0]!.length)
+  let leastChi2 = Number.POSITIVE_INFINITY
+  each((place, a, b, [i, j]) => {
+    joint[place] = misfitIn(square, width * (square.side * i + j), a / coarse - i, b / coarse - j)
+    leastChi2 = Math.min(leastChi2, joint[place]!)
+  })
   let sum = 0
-  for (let k = 0; k < weights.length; k += 1) {
-    let product = 1
-    for (const each of all) product *= each[k]!
-    weights[k] = product ** power
-    sum += weights[k]!
-  }
-  // No size of leak explains all of them: as unlikely as figures can say.
-  if (sum === 0) return { weights: weights.fill(1 / weights.length), logSum: LEAST_LOG }
-  for (let k = 0; k < weights.length; k += 1) weights[k]! /= sum
-  return { weights, logSum: Math.log(sum) }
-}
-
-/**
- * Evidence of a hypothesis over several nights: one leak behind all of them, whatever its size.
- * Where no size explains them all, it is as unlikely as a leak that changed.
- * @param nights at least one
- */
-export function evidenceTogether(nights: readonly Evidence[]): Evidence {
-  const power = (1 + (nights.length - 1) * NEW_SHARE) / nights.length
-  const logMeans = power * nights.reduce((sum, { logMean }) => sum + logMean, 0)
-  const leastChi2 = nights.reduce((sum, night) => sum + night.leastChi2, 0)
-  // A likelihood at a node is the mean times the number of nodes times its weight.
-  const logMean = (nodes: number, logSum: number): number =>
-    logMeans + (power * nights.length - 1) * Math.log(nodes) + logSum
-  const joints = nights.flatMap(({ joint }) => joint ?? [])
-  if (joints.length === nights.length) {
-    const { weights: joint, logSum } = productOf(joints, power)
-    const [first, second] = marginsOf(joint)
-    return { logMean: logMean(FINE_NODES ** 2, logSum), leastChi2, first, second, joint }
-  }
-  const firsts = nights.map(({ first }) => first)
-  if (firsts[0]!.length === 0) return { ...nights[0]!, logMean: logMeans, leastChi2 }
-  const { weights: first, logSum } = productOf(firsts, power)
-  return {
-    logMean: logMean(FINE_NODES, logSum),
-    leastChi2,
-    first,
-    second: null,
-    joint: null,
-  }
+  each((place) => {
+    joint[place] = Math.exp(-0.5 * (joint[place]! - leastChi2))
+    sum += joint[place]!
+  })
+  const [first, second] = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)]
+  each((place, a, b) => {
+    joint[place]! /= sum
+    first[a]! += joint[place]!
+    second[b]! += joint[place]!
+  })
+  const logMean = -0.5 * leastChi2 + Math.log(sum / joint.length)
+  return { logMean, leastChi2, first, second, joint }
 }
 
 /**

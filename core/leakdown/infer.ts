@@ -1,42 +1,22 @@
-import {
-  closureMm,
-  closureSuspect,
-  DEFAULT_REPEATABILITY_MM,
-  meanHeights,
-  modelSigmaMm,
-  TYRE_ALLOWANCE_MM,
-} from '../heights/index.ts'
-import type { Readings } from '../heights/index.ts'
-import type { EquilibriumRefusal } from '../pneumatics/index.ts'
+import { closureMm, closureSuspect } from '../heights/index.ts'
 import type { Result } from '../result/index.ts'
-import { ok, refuse } from '../result/index.ts'
-import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
-import { CORNERS, hasAir, mapCorners, perCorner } from '../vehicle/index.ts'
+import { ok } from '../result/index.ts'
+import type { Corner, PerCorner } from '../vehicle/index.ts'
+import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 import { hoursToBumpStop } from './bumpStopTime.ts'
 import type { Observed } from './covariance.ts'
-import { changeCovariance, choleskyOf, KNOWN_GEOMETRY_SHARE } from './covariance.ts'
+import { changeCovariance, choleskyOf } from './covariance.ts'
 import type { Evidence } from './evidence.ts'
-import { evidenceTogether } from './evidence.ts'
 import { prepareStart } from './forecast.ts'
 import type { HypothesisId } from './hypotheses.ts'
-import { priorsOf } from './hypotheses.ts'
 import { leakRate, medianLeaks } from './leakRate.ts'
 import type { LeakRate } from './leakRate.ts'
 import { runLeak } from './leakRun.ts'
-import type { RoundBetween, Stretch } from './night.ts'
-import { stretchesOf } from './night.ts'
 import { normalQuantile } from './normalQuantile.ts'
-import type { ColdChange } from './weigh.ts'
-import { coldChanges, weighHypotheses } from './weigh.ts'
-
-/** A workshop's figures where nothing better is known. */
-export const LEAKDOWN_DEFAULTS = {
-  temperatureSigmaK: 3,
-  repeatabilityMm: DEFAULT_REPEATABILITY_MM,
-  modelSigmaMm: modelSigmaMm(false),
-  tyreAllowanceMm: TYRE_ALLOWANCE_MM,
-  levelOffsetMm: 0,
-} as const
+import type { LeakdownRefusal, LeakdownRequest, Watched } from './watched.ts'
+import { watchedNight } from './watched.ts'
+import type { Foretold } from './weigh.ts'
+import { foretell, weigh } from './weigh.ts'
 
 /**
  * Above this chi-squared (1 %) nothing in the table fits: 13.3 for four changes, Wilson and
@@ -45,39 +25,6 @@ export const LEAKDOWN_DEFAULTS = {
 export function fitLimitChi2(changes: number): number {
   const part = 2 / (9 * changes)
   return changes === 4 ? 13.3 : changes * (1 - part + normalQuantile(0.99) * Math.sqrt(part)) ** 3
-}
-
-/** Two rounds of readings or more around a car parked with its module disabled. */
-export interface LeakdownRequest {
-  readonly vehicle: VehicleGeometry
-  /** Time between the rounds, h; more than 0. */
-  readonly hours: number
-  /** Temperature of the air in the springs at each round, degC. */
-  readonly startC: number
-  readonly endC: number
-  /** How well that temperature is known, K. */
-  readonly temperatureSigmaK?: number | undefined
-  /** Readings, mm, at least one at each corner. */
-  readonly before: Readings
-  readonly after: Readings
-  /** Standard deviation of one reading, mm. */
-  readonly repeatabilityMm?: number | undefined
-  /** How far bushes, seals and tyres hold a parked car off its balance, mm. */
-  readonly modelSigmaMm?: number | undefined
-  readonly tyreAllowanceMm?: number | undefined
-  /** Level the car started from, mm over design height. */
-  readonly levelOffsetMm?: number | undefined
-  /** Rounds walked in between, in any order. */
-  readonly between?: readonly RoundBetween[] | undefined
-  /**
-   * Share of the largest unexplained change the vehicle's figures leave uncertain; default
-   * `KNOWN_GEOMETRY_SHARE`.
-   */
-  readonly geometryShare?: number | undefined
-  /** How well its volumes are known, as a share of what the cold explains; default 0. */
-  readonly coldShare?: number | undefined
-  /** Weights instead of the table's for the hypotheses named. */
-  readonly priors?: Readonly<Partial<Record<HypothesisId, number>>> | undefined
 }
 
 /** What the drop means. */
@@ -116,85 +63,10 @@ export interface LeakdownAnswer {
   readonly priors: Readonly<Partial<Record<HypothesisId, number>>>
 }
 
-/** Why there is no answer. */
-export type LeakdownRefusal =
-  | EquilibriumRefusal
-  | { readonly code: 'noAirAnywhere' }
-  | { readonly code: 'noPriorLeft' }
-  | { readonly code: 'roundOutside' }
-
-type Complete = { readonly [Field in keyof LeakdownRequest]-?: NonNullable<LeakdownRequest[Field]> }
-
-const complete = (request: LeakdownRequest): Complete => ({
-  ...request,
-  temperatureSigmaK: request.temperatureSigmaK ?? LEAKDOWN_DEFAULTS.temperatureSigmaK,
-  repeatabilityMm: request.repeatabilityMm ?? LEAKDOWN_DEFAULTS.repeatabilityMm,
-  modelSigmaMm: request.modelSigmaMm ?? LEAKDOWN_DEFAULTS.modelSigmaMm,
-  tyreAllowanceMm: request.tyreAllowanceMm ?? LEAKDOWN_DEFAULTS.tyreAllowanceMm,
-  levelOffsetMm: request.levelOffsetMm ?? LEAKDOWN_DEFAULTS.levelOffsetMm,
-  geometryShare: request.geometryShare ?? KNOWN_GEOMETRY_SHARE,
-  coldShare: request.coldShare ?? 0,
-  between: [...(request.between ?? [])].sort((a, b) => a.hour - b.hour),
-  priors: request.priors ?? {},
-})
-
-interface Measured {
-  readonly changeMm: PerCorner<number>
-  readonly cold: ColdChange
-  readonly observed: readonly Observed[]
-  readonly covariance: Float64Array
-}
-
-// Every change that was measured; a corner nobody measured in a round is left out of it.
-function observe({ before, after, between }: Complete): Observed[] {
-  const first = meanHeights(before)
-  return [...between.map(({ readings }) => readings), after].flatMap((readings, round) => {
-    const means = meanHeights(readings)
-    return CORNERS.flatMap((name, corner) =>
-      readings[name].length === 0
-        ? []
-        : [
-            {
-              round,
-              corner,
-              changeMm: means[name] - first[name],
-              countBefore: before[name].length,
-              countAfter: readings[name].length,
-            },
-          ],
-    )
-  })
-}
-
-function measure(request: Complete, cold: readonly ColdChange[]): Measured {
-  const observed = observe(request)
-  const rounds = cold.map((change, round) => ({
-    ...change,
-    largestUnexplainedMm: Math.max(
-      0,
-      ...observed.flatMap((one) =>
-        one.round === round ? [Math.abs(one.changeMm - change.coldMm[one.corner]!)] : [],
-      ),
-    ),
-  }))
-  const means = { before: meanHeights(request.before), after: meanHeights(request.after) }
-  return {
-    changeMm: perCorner((corner) => means.after[corner] - means.before[corner]),
-    cold: cold.at(-1)!,
-    observed,
-    covariance: changeCovariance(observed, { ...request, rounds }),
-  }
-}
-
-/**
- * Covariance of the last round's changes, mm2: it has all four corners, so they are the last four.
- */
-function lastBlock({ observed, covariance }: Measured): Float64Array {
-  const [size, all] = [CORNERS.length, observed.length]
-  return Float64Array.from(
-    { length: size ** 2 },
-    (_, at) => covariance[all * (all - size + Math.floor(at / size)) + (all - size) + (at % size)]!,
-  )
+/** Covariance of the last round's changes by itself, mm2. */
+function lastBlock({ observed, noise }: Watched): Float64Array {
+  const last = observed.filter(({ round }) => round === noise.rounds.length - 1)
+  return changeCovariance(last, [noise])
 }
 
 // Softmax of log prior + log evidence, so that no likelihood underflows.
@@ -214,17 +86,20 @@ function posteriorOf(
   return new Map(logs.map(([id, log]) => [id, Math.exp(log - highest) / total]))
 }
 
-// Change by the last round if those corners leak so; null where the car would not come to rest.
-function predictedChange(
-  { vehicle, startC, levelOffsetMm }: Complete,
-  stretches: readonly Stretch[],
+/**
+ * Changes by each round after the first if those corners leak so, mm, order FL FR RL RR; null where
+ * the car would not come to rest.
+ */
+export function predictedChanges(
+  { request: { vehicle, startC, levelOffsetMm }, stretches }: Watched,
   leaks: Readonly<Partial<Record<Corner, number>>>,
-): PerCorner<number> | null {
+): Float64Array[] | null {
   const start = prepareStart(vehicle, startC, levelOffsetMm)
   if (!start.ok) return null
   const { solver, airBarL } = start.value
   solver.solve(airBarL, startC)
   const before = solver.travelMm.slice()
+  const changes: Float64Array[] = []
   for (const { durationS, fromC, toC } of stretches) {
     runLeak(
       {
@@ -237,26 +112,26 @@ function predictedChange(
       0,
       durationS,
     )
+    if (solver.solve(airBarL, toC).outcome !== 'converged') return null
+    changes.push(solver.travelMm.map((travelMm, i) => travelMm - before[i]!))
   }
-  return solver.solve(airBarL, stretches.at(-1)!.toC).outcome === 'converged'
-    ? perCorner((_, i) => solver.travelMm[i]! - before[i]!)
-    : null
+  return changes
 }
 
 function describe(
-  request: Complete,
-  measured: Measured,
-  stretches: readonly Stretch[],
-  posterior: Map<HypothesisId, number>,
+  watched: Watched,
+  posterior: ReadonlyMap<HypothesisId, number>,
   evidence: Evidence,
   best: HypothesisId,
-): Omit<LeakdownAnswer, 'sigmaMm' | 'priors'> {
-  const { changeMm, cold, observed } = measured
+): LeakdownAnswer {
+  const { request, changeMm, cold, observed, priors } = watched
   const leaks = medianLeaks(best, evidence)
   const expectedColdMm = perCorner((_, i) => cold.coldMm[i]!)
-  const predictedMm = predictedChange(request, stretches, leaks) ?? expectedColdMm
+  const lastChange = predictedChanges(watched, leaks)?.at(-1)
+  const predictedMm = lastChange ? perCorner((_, i) => lastChange[i]!) : expectedColdMm
   const expectedClosureMm = closureMm(predictedMm, request.vehicle)
   const meanC = (request.startC + request.endC) / 2
+  const covarianceMm2 = lastBlock(watched)
   return {
     posterior: Object.fromEntries(posterior),
     best,
@@ -270,72 +145,63 @@ function describe(
     closureSuspect: closureSuspect({
       vehicle: request.vehicle,
       changeMm,
-      covarianceMm2: lastBlock(measured),
+      covarianceMm2,
       expectedMm: expectedClosureMm,
       allowanceMm: request.tyreAllowanceMm,
     }),
     fitChi2: evidence.leastChi2,
     fitSuspect: evidence.leastChi2 > fitLimitChi2(observed.length),
     predictedMm,
+    sigmaMm: perCorner((_, i) => Math.sqrt(covarianceMm2[(CORNERS.length + 1) * i]!)),
     leaks,
-  }
-}
-
-const inOrder = ({ between, hours }: Complete): boolean =>
-  between.every(({ hour }, i) => hour > (between[i - 1]?.hour ?? 0) && hour < hours)
-
-/** A night with the evidence of each hypothesis, before they are set against each other. */
-interface WeighedNight {
-  readonly request: Complete
-  readonly stretches: readonly Stretch[]
-  readonly measured: Measured
-  readonly priors: ReadonlyMap<HypothesisId, number>
-  readonly evidence: ReadonlyMap<HypothesisId, Evidence>
-}
-
-function weighNight(given: LeakdownRequest): Result<WeighedNight, LeakdownRefusal> {
-  const request = complete(given)
-  const { vehicle } = request
-  const start = prepareStart(vehicle, request.startC, request.levelOffsetMm)
-  if (!start.ok) return start
-  if (!CORNERS.some((corner) => hasAir(vehicle.corners[corner])))
-    return refuse({ code: 'noAirAnywhere' })
-  if (!inOrder(request)) return refuse({ code: 'roundOutside' })
-  const priors = priorsOf(vehicle, request.priors)
-  if (!priors) return refuse({ code: 'noPriorLeft' })
-  const stretches = stretchesOf(request)
-  const cold = coldChanges(
-    start.value,
-    request.startC,
-    stretches.map(({ toC }) => toC),
-  )
-  if (!cold.ok) return cold
-  const measured = measure(request, cold.value)
-  const { observed, covariance } = measured
-  const evidence = weighHypotheses([...priors.keys()], start.value, {
-    startC: request.startC,
-    stretches,
-    observed,
-    factor: choleskyOf(covariance, observed.length),
-  })
-  return ok({ request, stretches, measured, priors, evidence })
-}
-
-function answerTo(
-  { request, stretches, measured, priors, evidence: own }: WeighedNight,
-  evidence: ReadonlyMap<HypothesisId, Evidence>,
-): LeakdownAnswer {
-  const posterior = posteriorOf(priors, evidence)
-  const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
-  const lastCovariance = lastBlock(measured)
-  // How well it fits is asked of this night's own heights.
-  const told = { ...evidence.get(best)!, leastChi2: own.get(best)!.leastChi2 }
-  return {
-    ...describe(request, measured, stretches, posterior, told, best),
-    sigmaMm: perCorner((_, i) => Math.sqrt(lastCovariance[(CORNERS.length + 1) * i]!)),
     priors: Object.fromEntries(priors),
   }
 }
+
+type Evidences = ReadonlyMap<HypothesisId, Evidence>
+
+/** The nights of a case, weighed together. */
+export interface WeighedNights {
+  /** Oldest first. */
+  readonly watched: readonly Watched[]
+  readonly foretold: readonly Foretold[]
+  /** Of all nights together. */
+  readonly evidence: ReadonlyMap<HypothesisId, Evidence>
+  readonly answer: LeakdownAnswer
+}
+
+/** The observed changes of several nights, each counted with its night. */
+export const observedOf = (watched: readonly Watched[]): readonly Observed[] =>
+  watched.flatMap(({ observed }, night) => observed.map((each) => ({ ...each, night })))
+
+function evidences(nights: readonly Watched[], foretold: readonly Foretold[]): Evidences {
+  const observed = observedOf(nights)
+  const covariance = changeCovariance(
+    observed,
+    nights.map(({ noise }) => noise),
+  )
+  const factor = choleskyOf(covariance, observed.length)
+  const weighed = nights.map(({ stretches }, night) => ({
+    rounds: stretches.length,
+    observed: observed.filter((each) => each.night === night),
+    foretold: foretold[night]!,
+  }))
+  const ids = [...nights.at(-1)!.priors.keys()]
+  return new Map(ids.map((id) => [id, weigh(id, weighed, factor)]))
+}
+
+/**
+ * @param own evidence of the last night alone: how well it fits is asked of its own heights
+ */
+function answerTo(watched: Watched, evidence: Evidences, own: Evidences): LeakdownAnswer {
+  const posterior = posteriorOf(watched.priors, evidence)
+  const best = [...posterior].reduce((a, b) => (b[1] > a[1] ? b : a))[0]
+  const told = { ...evidence.get(best)!, leastChi2: own.get(best)!.leastChi2 }
+  return describe(watched, posterior, told, best)
+}
+
+const foretellNight = ({ priors, start, request, stretches }: Watched): Foretold =>
+  foretell([...priors.keys()], start, request.startC, stretches)
 
 /**
  * What the rounds around a parked car mean: which hypothesis about its leaks explains the changes,
@@ -345,34 +211,36 @@ function answerTo(
  * `fitSuspect` and `closureSuspect` before believing `best`.
  */
 export function inferLeak(given: LeakdownRequest): Result<LeakdownAnswer, LeakdownRefusal> {
-  const weighed = weighNight(given)
-  return weighed.ok ? ok(answerTo(weighed.value, weighed.value.evidence)) : weighed
+  const inferred = inferNights([given])
+  return inferred.ok ? ok(inferred.value.alone) : inferred
 }
 
 /**
- * What several nights of one case mean together: the same hypothesis and the same leak behind all
- * of them, each night with its own temperatures and readings. Heights, cold and fit are those of
- * the last night.
+ * What several nights of one case mean together: the same hypothesis, the same leak and the same
+ * car behind all of them; each night with its own temperatures, readings and stand. Heights, cold
+ * and fit are those of the last night.
  * @param nights oldest first; at least one
- * @returns what they say together, and what the last one says alone
+ * @returns what they say together, what the last one says alone, and the weighing behind it
  */
-export function inferNights(
-  nights: readonly LeakdownRequest[],
-): Result<{ readonly together: LeakdownAnswer; readonly alone: LeakdownAnswer }, LeakdownRefusal> {
-  const weighed: WeighedNight[] = []
+export function inferNights(nights: readonly LeakdownRequest[]): Result<
+  {
+    readonly together: LeakdownAnswer
+    readonly alone: LeakdownAnswer
+    readonly weighed: WeighedNights
+  },
+  LeakdownRefusal
+> {
+  const watched: Watched[] = []
   for (const night of nights) {
-    const each = weighNight(night)
+    const each = watchedNight(night)
     if (!each.ok) return each
-    weighed.push(each.value)
+    watched.push(each.value)
   }
-  const last = weighed.at(-1)!
-  const alone = answerTo(last, last.evidence)
-  if (weighed.length === 1) return ok({ together: alone, alone })
-  const together = new Map(
-    [...last.evidence].map(([id, own]) => [
-      id,
-      evidenceTogether(weighed.map(({ evidence }) => evidence.get(id) ?? own)),
-    ]),
-  )
-  return ok({ together: answerTo(last, together), alone })
+  const last = watched.at(-1)!
+  const foretold = watched.map(foretellNight)
+  const own = evidences([last], [foretold.at(-1)!])
+  const alone = answerTo(last, own, own)
+  const evidence = watched.length === 1 ? own : evidences(watched, foretold)
+  const together = watched.length === 1 ? alone : answerTo(last, evidence, own)
+  return ok({ together, alone, weighed: { watched, foretold, evidence, answer: together } })
 }

@@ -8,7 +8,7 @@ import { stepsOf, temperatureRange, warmth } from './night.ts'
  * Nodes of a grid in each direction: some 0.05 mm between them at the start, where most leaks end.
  */
 const NODES = 29
-const FIELDS = 6
+const FIELDS = 4
 
 /**
  * Rest positions of a vehicle whose two springs of one axle have lost air, each its own share.
@@ -20,10 +20,7 @@ export interface LossGrid {
   readonly right: number
   readonly airLeft: number
   readonly airRight: number
-  /**
-   * Per node: pressure of left and right spring at coldest, middle and warmest temperature, bar
-   * absolute.
-   */
+  /** Per node: pressure of left and right spring at coldest and warmest temperature, bar absolute. */
   readonly pressure: Float64Array
   /**
    * For each round after the first, per node: travel of the four corners at its temperature, mm.
@@ -64,7 +61,8 @@ export function layLossGrid(
   const [left, right] = [2 * axle, 2 * axle + 1]
   const pressure = new Float64Array(NODES * NODES * FIELDS)
   const travelMm = stretches.map(() => new Float64Array(NODES * NODES * 4))
-  const tabulated = temperatureRange(stretches)
+  const [coldest, , warmest] = temperatureRange(stretches)
+  const tabulated = [coldest, warmest]
   for (const temperatureC of new Set([...tabulated, ...stretches.map(({ toC }) => toC)])) {
     const columns = tabulated.flatMap((tabulatedC, t) => (tabulatedC === temperatureC ? [t] : []))
     const rounds = stretches.flatMap(({ toC }, round) =>
@@ -81,21 +79,21 @@ export function layLossGrid(
   return { left, right, airLeft: airBarL[left]!, airRight: airBarL[right]!, pressure, travelMm }
 }
 
-function weights(air: number, first: number): readonly [number, number] {
-  const place = Math.sqrt(Math.max(0, Math.min(1, 1 - air / first))) * (NODES - 1)
-  const node = Math.min(NODES - 2, Math.floor(place))
-  return [node, place - node]
-}
+// Where an amount lies along its direction: the node before it, and a fraction beyond.
+const placeOf = (air: number, first: number): number =>
+  Math.sqrt(Math.max(0, Math.min(1, 1 - air / first))) * (NODES - 1)
+
+const nodeBefore = (place: number): number => Math.min(NODES - 2, Math.floor(place))
 
 function interpolate(
   table: Float64Array,
   fields: number,
   field: number,
-  i: number,
-  f: number,
-  j: number,
-  g: number,
+  left: number,
+  right: number,
 ): number {
+  const [i, j] = [nodeBefore(left), nodeBefore(right)]
+  const [f, g] = [left - i, right - j]
   const at = (i * NODES + j) * fields + field
   const below = at + NODES * fields
   return (
@@ -122,27 +120,17 @@ export class GridRunner {
     this.nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)
   }
 
-  // Pressures by a parabola through the three tabulated temperatures; flows per unit of
-  // conductance.
+  // Flows per unit of conductance. The load fixes the pressure, so it hardly hangs on the
+  // temperature: a straight line between the two tabulated ones is within a thousandth.
   private flows(airLeft: number, airRight: number, share: number): void {
-    const {
-      grid,
-      flow,
-      range: [coldest, , warmest],
-    } = this
-    const [i, f] = weights(airLeft, grid.airLeft)
-    const [j, g] = weights(airRight, grid.airRight)
-    const [a, b, c] = [
-      (1 - share) * (1 - 2 * share),
-      4 * share * (1 - share),
-      share * (2 * share - 1),
-    ]
-    const temperatureK = kelvin(coldest + (warmest - coldest) * share)
+    const { grid, flow, range } = this
+    const left = placeOf(airLeft, grid.airLeft)
+    const right = placeOf(airRight, grid.airRight)
+    const temperatureK = kelvin(range[0] + (range[2] - range[0]) * share)
     for (let side = 0; side < 2; side += 1) {
-      const p =
-        a * interpolate(grid.pressure, FIELDS, side, i, f, j, g) +
-        b * interpolate(grid.pressure, FIELDS, 2 + side, i, f, j, g) +
-        c * interpolate(grid.pressure, FIELDS, 4 + side, i, f, j, g)
+      const cold = interpolate(grid.pressure, FIELDS, side, left, right)
+      const warm = interpolate(grid.pressure, FIELDS, 2 + side, left, right)
+      const p = cold + (warm - cold) * share
       flow[side] = leakFlowLPerS(1, p, temperatureK)
     }
   }
@@ -172,9 +160,9 @@ export class GridRunner {
 
   private look(round: number, airLeft: number, airRight: number): void {
     const { grid, out } = this
-    const [i, f] = weights(airLeft, grid.airLeft)
-    const [j, g] = weights(airRight, grid.airRight)
+    const left = placeOf(airLeft, grid.airLeft)
+    const right = placeOf(airRight, grid.airRight)
     for (let corner = 0; corner < 4; corner += 1)
-      out[round]![corner] = interpolate(grid.travelMm[round]!, 4, corner, i, f, j, g)
+      out[round]![corner] = interpolate(grid.travelMm[round]!, 4, corner, left, right)
   }
 }

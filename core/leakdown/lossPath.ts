@@ -84,6 +84,9 @@ function nextStep({ solver, leaking, rig, airBarL }: PathConditions, flows: Floa
 export function layLossPath(conditions: PathConditions): LossPath {
   const { solver, leaking, stretches } = conditions
   const [coldest, meanC, warmest] = temperatureRange(stretches)
+  const between = new Set(
+    stretches.map(({ toC }) => toC).filter((c) => c !== coldest && c !== warmest),
+  )
   const air = conditions.airBarL.slice()
   const middle = air.slice()
   const [flows, half] = [new Float64Array(4), new Float64Array(4)]
@@ -92,12 +95,18 @@ export function layLossPath(conditions: PathConditions): LossPath {
   const travelMm = stretches.map(() => new Float64Array(4 * MAX_NODES))
   let nodes = 0
   for (let at = 0; ;) {
-    for (const [round, { toC }] of stretches.entries()) {
-      solver.solve(air, toC)
-      travelMm[round]!.set(solver.travelMm, 4 * nodes)
+    const keep = (temperatureC: number): void => {
+      for (const [round, { toC }] of stretches.entries())
+        if (toC === temperatureC) travelMm[round]!.set(solver.travelMm, 4 * nodes)
     }
-    const cold = unitFlows(conditions, air, coldest, half)
+    for (const toC of between) {
+      solver.solve(air, toC)
+      keep(toC)
+    }
     const warm = unitFlows(conditions, air, warmest, half)
+    keep(warmest)
+    const cold = unitFlows(conditions, air, coldest, half)
+    keep(coldest)
     const mean = unitFlows(conditions, air, meanC, flows)
     s[nodes] = at
     speedColdest[nodes] = mean > 0 ? Math.min(2, cold / mean) : 1

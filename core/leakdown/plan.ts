@@ -5,7 +5,7 @@ import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, hasAir } from '../vehicle/index.ts'
 import type { Start } from './forecast.ts'
 import { prepareStart } from './forecast.ts'
-import { LEAKDOWN_DEFAULTS } from './infer.ts'
+import { LEAKDOWN_DEFAULTS } from './watched.ts'
 import { normalQuantile } from './normalQuantile.ts'
 
 /** Odds a watch is planned for unless others are asked. */

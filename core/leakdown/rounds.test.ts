@@ -144,9 +144,9 @@ describe('a watch of more than two rounds', () => {
       const [k, i, l, j] = [Math.floor(a / 4), a % 4, Math.floor(b / 4), b % 4]
       const noise = 1.5 ** 2 + 9 / 2
       return (
-        9 * perK[k]![i]! * perK[l]![j]! +
-        (i === j ? noise : 0) +
-        (a === b ? noise + (0.05 * largest[k]!) ** 2 : 0)
+        (k === l ? 9 : 4.5) * perK[k]![i]! * perK[l]![j]! +
+        (i === j ? noise + 0.05 ** 2 * largest[k]! * largest[l]! : 0) +
+        (a === b ? noise : 0)
       )
     })
     const L = choleskyOf(S, size)
@@ -175,24 +175,32 @@ describe('a watch of more than two rounds', () => {
 
 describe('the covariance of the changes', () => {
   const observed = [0, 1].flatMap((round) =>
-    [0, 1, 2, 3].map((corner) => ({ round, corner, changeMm: 0, countBefore: 2, countAfter: 1 })),
+    [0, 1, 2, 3].map((corner) => ({
+      night: 0,
+      round,
+      corner,
+      changeMm: 0,
+      countBefore: 2,
+      countAfter: 1,
+    })),
   )
   const rounds = [0, 1].map((k) => ({
     coldMm: [-5, -5, -4, -4],
     perKelvin: [0.8 + k, 0.8, 0.6, 0.6],
     largestUnexplainedMm: 10 * k,
   }))
-  const S = changeCovariance(observed, {
+  const noise = {
     repeatabilityMm: 2,
     modelSigmaMm: 3,
     temperatureSigmaK: 2,
     geometryShare: 0.1,
     coldShare: 0.3,
     rounds,
-  })
+  }
+  const S = changeCovariance(observed, [noise])
   test('has what physics says it has, term by term', () => {
     expect(S[0]).toBeCloseTo(4 / 2 + 4.5 + 4 + 4.5 + 4 * 0.64 + 0.09 * 25, 9)
-    expect(S[4]).toBeCloseTo(4 / 2 + 4.5 + 4 * 0.8 * 1.8 + 0.09 * 25, 9)
+    expect(S[4]).toBeCloseTo(4 / 2 + 4.5 + 2 * 0.8 * 1.8 + 0.09 * 25, 9)
     expect(S[9 * 4]).toBeCloseTo(4 / 2 + 4.5 + 4 + 4.5 + 1 + 4 * 1.8 ** 2 + 0.09 * 25, 9)
     expect(S[1]).toBeCloseTo(4 * 0.64 + 0.09 * 25, 9)
   })

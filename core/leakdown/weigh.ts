@@ -1,11 +1,18 @@
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
+import { createSolver } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { Observed } from './covariance.ts'
 import { whiten } from './covariance.ts'
 import type { Evidence } from './evidence.ts'
-import { conductanceAt, evidenceOfOne, evidenceOfTwo, FINE_NODES } from './evidence.ts'
+import {
+  conductanceAt,
+  evidenceOfNone,
+  evidenceOfOne,
+  evidenceOfTwo,
+  FINE_NODES,
+} from './evidence.ts'
 import type { Start } from './forecast.ts'
 import type { HypothesisId } from './hypotheses.ts'
 import { hypothesisCorners, isIndependent } from './hypotheses.ts'
@@ -14,8 +21,10 @@ import { distancesAlong, layLossPath, locate } from './lossPath.ts'
 import type { Stretch } from './night.ts'
 
 /** Fine steps between two forecasts: 0.05 in log10 C, 0.1 where two conductances vary. */
-const COARSE_ONE = 5
-const COARSE_TWO = 10
+export const COARSE_ONE = 5
+export const COARSE_TWO = 10
+/** Left unbalanced in a forecast, N: less than a hundredth of a millimetre on the softest spring. */
+const TABLE_TOLERANCE_N = 0.01
 
 /** What the cold alone does by one round, mm, and how much that hangs on the temperature then, mm/K. */
 export interface ColdChange {
@@ -48,69 +57,89 @@ export function coldChanges(
   return ok(changes)
 }
 
-/** The measured changes of a night, ready to be weighed. */
-export interface Weighing {
-  readonly startC: number
-  readonly stretches: readonly Stretch[]
+/** What each hypothesis makes of a night: see `foretell`. */
+export type Foretold = ReadonlyMap<HypothesisId, Float64Array>
+
+/** A night as it is weighed: what was measured and what was foretold of it. */
+export interface NightWeighed {
+  readonly rounds: number
+  /** Its measured changes, those of one night together and in order. */
   readonly observed: readonly Observed[]
-  /** Cholesky factor of their covariance. */
-  readonly factor: Float64Array
+  readonly foretold: Foretold
 }
 
-// Writes the whitened misfit of predicted travels, one array per round, to its place in a table.
-type Misfit = (travelMm: readonly Float64Array[], table: Float64Array, at: number) => void
+/** Nodes of a hypothesis's grid: one without a leak, a line for one conductance, a square for two. */
+function nodesOf(id: HypothesisId): number {
+  if (id === 'none') return 1
+  return isIndependent(id)
+    ? ((FINE_NODES - 1) / COARSE_TWO + 1) ** 2
+    : (FINE_NODES - 1) / COARSE_ONE + 1
+}
 
-/** The evidence of each hypothesis for the measured changes. */
-export function weighHypotheses(
+/**
+ * The evidence of one hypothesis for the measured changes of all nights, with one leak behind them.
+ * @param factor Cholesky factor of the covariance of all changes, night by night
+ */
+export function weigh(
+  id: HypothesisId,
+  nights: readonly NightWeighed[],
+  factor: Float64Array,
+): Evidence {
+  const width = nights.reduce((sum, { observed }) => sum + observed.length, 0)
+  const nodes = nodesOf(id)
+  const table = new Float64Array(width * nodes)
+  for (let node = 0; node < nodes; node += 1) {
+    let at = width * node
+    for (const { rounds, observed, foretold } of nights) {
+      const changes = foretold.get(id)!
+      for (const { round, corner, changeMm } of observed) {
+        table[at] = changeMm - changes[4 * (rounds * node + round) + corner]!
+        at += 1
+      }
+    }
+    whiten(factor, width, table, width * node)
+  }
+  if (id === 'none') return evidenceOfNone(table)
+  return isIndependent(id)
+    ? evidenceOfTwo(table, width, COARSE_TWO)
+    : evidenceOfOne(table, width, COARSE_ONE)
+}
+
+/**
+ * The changes of a night each hypothesis would bring about, mm: per node of its grid four corners
+ * for each round after the first.
+ */
+export function foretell(
   ids: readonly HypothesisId[],
   start: Start,
-  weighing: Weighing,
-): Map<HypothesisId, Evidence> {
-  const { solver, airBarL } = start
-  const { observed, factor } = weighing
-  solver.solve(airBarL, weighing.startC)
+  startC: number,
+  stretches: readonly Stretch[],
+): Foretold {
+  const solver = createSolver(start.rig, undefined, TABLE_TOLERANCE_N)
+  const loose = { ...start, solver }
+  solver.solve(start.airBarL, startC)
   const startMm = solver.travelMm.slice()
-  const misfit: Misfit = (travelMm, table, at) => {
-    for (const [k, { round, corner, changeMm }] of observed.entries())
-      table[at + k] = changeMm - (travelMm[round]![corner]! - startMm[corner]!)
-    whiten(factor, observed.length, table, at)
-  }
-  const weigh = (id: HypothesisId): Evidence => {
-    if (id === 'none') return weighTight(start, weighing, misfit)
+  const of = (id: HypothesisId): Float64Array => {
+    if (id === 'none') return travelTight(loose, stretches)
     return isIndependent(id)
-      ? weighTwo(id === 'frontBoth' ? 0 : 1, start, weighing, misfit)
-      : weighOne(id, start, weighing, misfit)
+      ? travelTwo(id === 'frontBoth' ? 0 : 1, loose, stretches)
+      : travelOne(id, loose, stretches)
   }
-  return new Map(ids.map((id) => [id, weigh(id)]))
+  return new Map(
+    ids.map((id) => [id, of(id).map((travelMm, at) => travelMm - startMm[at % 4]!)] as const),
+  )
 }
 
-function weighTight(
-  { solver, airBarL }: Start,
-  { stretches, observed }: Weighing,
-  misfit: Misfit,
-): Evidence {
-  const table = new Float64Array(observed.length)
-  const rests = stretches.map(({ toC }) => {
+function travelTight({ solver, airBarL }: Start, stretches: readonly Stretch[]): Float64Array {
+  const out = new Float64Array(4 * stretches.length)
+  for (const [round, { toC }] of stretches.entries()) {
     solver.solve(airBarL, toC)
-    return solver.travelMm.slice()
-  })
-  misfit(rests, table, 0)
-  const leastChi2 = table.reduce((sum, value) => sum + value * value, 0)
-  return {
-    logMean: -0.5 * leastChi2,
-    leastChi2,
-    first: new Float64Array(0),
-    second: null,
-    joint: null,
+    out.set(solver.travelMm, 4 * round)
   }
+  return out
 }
 
-function weighOne(
-  id: HypothesisId,
-  start: Start,
-  { stretches, observed }: Weighing,
-  misfit: Misfit,
-): Evidence {
+function travelOne(id: HypothesisId, start: Start, stretches: readonly Stretch[]): Float64Array {
   const leaking = hypothesisCorners(id).map((corner) => CORNERS.indexOf(corner))
   const nightS = stretches.reduce((sum, { durationS }) => sum + durationS, 0)
   const path = layLossPath({
@@ -119,41 +148,35 @@ function weighOne(
     stretches,
     longestS: 1.1 * conductanceAt(FINE_NODES - 1) * nightS,
   })
-  const nodes = (FINE_NODES - 1) / COARSE_ONE + 1
-  const table = new Float64Array(observed.length * nodes)
-  const travel = stretches.map(() => new Float64Array(4))
-  for (let node = 0; node < nodes; node += 1) {
-    for (const [round, at] of distancesAlong(
-      path,
-      conductanceAt(node * COARSE_ONE),
-      stretches,
-    ).entries()) {
+  const rounds = stretches.length
+  const out = new Float64Array(4 * rounds * nodesOf(id))
+  for (let node = 0; node < nodesOf(id); node += 1) {
+    const reached = distancesAlong(path, conductanceAt(node * COARSE_ONE), stretches)
+    for (const [round, at] of reached.entries()) {
       const [k, f] = locate(path, at)
       const rest = path.travelMm[round]!
       for (let i = 0; i < 4; i += 1)
-        travel[round]![i] = rest[4 * k + i]! * (1 - f) + rest[4 * k + 4 + i]! * f
+        out[4 * (rounds * node + round) + i] = rest[4 * k + i]! * (1 - f) + rest[4 * k + 4 + i]! * f
     }
-    misfit(travel, table, observed.length * node)
   }
-  return evidenceOfOne(table, observed.length, COARSE_ONE)
+  return out
 }
 
-function weighTwo(
+function travelTwo(
   axle: number,
   { solver, airBarL }: Start,
-  { stretches, observed }: Weighing,
-  misfit: Misfit,
-): Evidence {
+  stretches: readonly Stretch[],
+): Float64Array {
   const runner = new GridRunner(layLossGrid(solver, airBarL, axle, stretches), stretches)
   const side = (FINE_NODES - 1) / COARSE_TWO + 1
-  const table = new Float64Array(observed.length * side * side)
+  const rounds = stretches.length
+  const out = new Float64Array(4 * rounds * side * side)
   for (let i = 0; i < side; i += 1) {
-    for (let j = 0; j < side; j += 1)
-      misfit(
-        runner.run(conductanceAt(i * COARSE_TWO), conductanceAt(j * COARSE_TWO)),
-        table,
-        observed.length * (i * side + j),
-      )
+    for (let j = 0; j < side; j += 1) {
+      const travels = runner.run(conductanceAt(i * COARSE_TWO), conductanceAt(j * COARSE_TWO))
+      for (const [round, travelMm] of travels.entries())
+        out.set(travelMm, 4 * (rounds * (side * i + j) + round))
+    }
   }
-  return evidenceOfTwo(table, observed.length, COARSE_TWO)
+  return out
 }

@@ -68,8 +68,13 @@ interface Work {
  * the curvature condition at the end of a step.
  * @param wantedN load each corner is asked to carry (design load plus payload), N, order FL FR RL
  * RR; default: the design loads.
+ * @param toleranceN largest force that may stay unbalanced, N.
  */
-export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLoadN): Solver {
+export function createSolver(
+  rig: Rig,
+  wantedN: ArrayLike<number> = rig.designLoadN,
+  toleranceN: number = RESIDUAL_TOLERANCE_N,
+): Solver {
   const work: Work = {
     z: new Float64Array(7),
     gradient: new Float64Array(7),
@@ -167,7 +172,7 @@ export function createSolver(rig: Rig, wantedN: ArrayLike<number> = rig.designLo
         work.z.fill(0)
         return { outcome: 'notFinite', steps, residualN }
       }
-      if (residualN < RESIDUAL_TOLERANCE_N) return { outcome: 'converged', steps, residualN }
+      if (residualN < toleranceN) return { outcome: 'converged', steps, residualN }
       newtonStep(rig, work.rate, work.gradient, work.step)
       const length = limitStep()
       if (length < NO_STEP_MM && residualN < ROUNDING_RESIDUAL_N)

@@ -275,23 +275,28 @@ export function inferAwake(
   const cold = off[0]!.change
   const covariance = changeCovariance(
     CORNERS.map((name, corner) => ({
+      night: 0,
       round: 0,
       corner,
       changeMm: changeMm[name],
       countBefore: before[name].length,
       countAfter: after[name].length,
     })),
-    {
-      ...noise,
-      coldShare: 0,
-      rounds: [
-        {
-          coldMm: cold,
-          perKelvin: warmer.map((value, i) => value - cold[i]!),
-          largestUnexplainedMm: Math.max(...observed.map((value, i) => Math.abs(value - cold[i]!))),
-        },
-      ],
-    },
+    [
+      {
+        ...noise,
+        coldShare: 0,
+        rounds: [
+          {
+            coldMm: cold,
+            perKelvin: warmer.map((value, i) => value - cold[i]!),
+            largestUnexplainedMm: Math.max(
+              ...observed.map((value, i) => Math.abs(value - cold[i]!)),
+            ),
+          },
+        ],
+      },
+    ],
   )
   const factor = choleskyOf(covariance, SIZE)
   const { posterior, best, leastChi2 } = weigh(observed, awake, priors, factor)
