@@ -26,6 +26,8 @@ export interface Conditions {
   readonly gasK: number
   /** Rounds of readings in each night; default 2. */
   readonly rounds?: number
+  /** Whether what a further night is promised to be worth is held against what it was. */
+  readonly promises?: boolean
 }
 
 /** One night: what really was, what the tape said, and what was thought of it. */
@@ -260,7 +262,7 @@ function oneCase(random: Random, conditions: Conditions, nights: number): Night 
     twistSaid: closureSuspect,
     slipSeen: nights === 1 && (conditions.rounds ?? 2) === 2 && slipIsSeen(random, last),
     fitSuspect,
-    promised: promiseOf(all.slice(0, -1)),
+    promised: conditions.promises ? promiseOf(all.slice(0, -1)) : null,
   }
 }
 

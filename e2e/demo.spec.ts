@@ -116,13 +116,20 @@ test.describe('answers', () => {
     await expect(
       page.getByText(/^No leak worth finding: .*The cold alone explains the \d+ mm/),
     ).toBeVisible()
-    await expect(page.getByText('bar·L/h')).toBeHidden()
+    const couldBe = page.getByRole('region', { name: 'What it could be' })
+    await expect(couldBe.getByText('bar·L/h')).toBeHidden()
+    // No leak was found, and none is claimed away either: the sentence says what could still hide.
+    await expect(page.getByText(/^A leak could still hide: front left up to/)).toBeVisible()
     await expect(page.getByText('standing height to bump stop')).toBeHidden()
 
     await page.getByRole('link', { name: 'Floor' }).click()
     await openCar(page, 'VS 77 K')
     await expect(page.getByText(/^The rear axle leaks: sure, 95\s% or more\./)).toBeVisible()
     await expect(page.getByText(/^Heights cannot tell which: rear left/)).toBeVisible()
+    const more = page.getByRole('region', { name: 'What would tell more' })
+    await expect(more.getByRole('listitem').filter({ hasText: 'Leave it standing' })).toHaveText(
+      /from \d\d\s% to about \d\d\s%/,
+    )
 
     for (const [name, beginning] of [
       ['CSV', 'time,onlyColdMm'],

@@ -94,13 +94,6 @@ function leastBetween(whitened: Float64Array, width: number, places: readonly nu
   return Math.max(0, Math.sqrt(size) - Math.sqrt(furthest)) ** 2
 }
 
-// Fine nodes of one direction that lie between two nodes of the coarse grid; the last one counts to
-// the last cell.
-const fineBetween = (cell: number, { coarse, side }: Square): readonly [number, number] => [
-  cell * coarse,
-  cell === side - 2 ? FINE_NODES : (cell + 1) * coarse,
-]
-
 type Cell = readonly [left: number, right: number]
 
 interface Square {
@@ -129,14 +122,56 @@ function liveCells({ whitened, width, side }: Square): Cell[] {
   return live
 }
 
-// Squared misfit at a place in a cell.
-function misfitIn({ whitened, width, side }: Square, at: number, f: number, g: number): number {
+// The fine nodes of a cell in one direction: its first place and how many; the last cell counts to
+// the edge.
+const firstOf = (cell: number, { coarse }: Square): number => coarse * cell
+const countOf = (cell: number, { coarse, side }: Square): number =>
+  cell === side - 2 ? coarse + 1 : coarse
+
+// Writes squared misfits at the fine nodes of a cell to their places in the square; returns the
+// least of them.
+function fillCell(square: Square, [i, j]: Cell, chi2: Float64Array): number {
+  const { whitened, width, coarse, side } = square
+  const at = width * (side * i + j)
   const below = at + width * side
+  let least = Number.POSITIVE_INFINITY
+  for (let a = 0; a < countOf(i, square); a += 1) {
+    const f = a / coarse
+    const row = (firstOf(i, square) + a) * FINE_NODES + firstOf(j, square)
+    for (let b = 0; b < countOf(j, square); b += 1) {
+      const g = b / coarse
+      let sum = 0
+      for (let k = 0; k < width; k += 1) {
+        const left = whitened[at + k]! * (1 - f) + whitened[below + k]! * f
+        const right = whitened[at + width + k]! * (1 - f) + whitened[below + width + k]! * f
+        const z = left * (1 - g) + right * g
+        sum += z * z
+      }
+      chi2[row + b] = sum
+      least = Math.min(least, sum)
+    }
+  }
+  return least
+}
+
+// Turns the squared misfits of a cell into weights, adds them to both margins and returns their
+// sum.
+function weighCell(
+  square: Square,
+  [i, j]: Cell,
+  joint: Float64Array,
+  leastChi2: number,
+  [first, second]: readonly [Float64Array, Float64Array],
+): number {
   let sum = 0
-  for (let k = 0; k < width; k += 1) {
-    const left = whitened[at + k]! * (1 - f) + whitened[below + k]! * f
-    const right = whitened[at + width + k]! * (1 - f) + whitened[below + width + k]! * f
-    sum += (left * (1 - g) + right * g) ** 2
+  for (let a = firstOf(i, square); a < firstOf(i, square) + countOf(i, square); a += 1) {
+    for (let b = firstOf(j, square); b < firstOf(j, square) + countOf(j, square); b += 1) {
+      const weight = Math.exp(-0.5 * (joint[a * FINE_NODES + b]! - leastChi2))
+      joint[a * FINE_NODES + b] = weight
+      first[a]! += weight
+      second[b]! += weight
+      sum += weight
+    }
   }
   return sum
 }
@@ -151,32 +186,23 @@ export function evidenceOfTwo(whitened: Float64Array, width: number, coarse: num
   const square = { whitened, width, coarse, side: Math.sqrt(whitened.length / width) }
   const joint = new Float64Array(FINE_NODES * FINE_NODES)
   const live = liveCells(square)
-  const each = (visit: (place: number, a: number, b: number, cell: Cell) => void): void => {
-    for (const cell of live) {
-      const [fromI, toI] = fineBetween(cell[0], square)
-      const [fromJ, toJ] = fineBetween(cell[1], square)
-      for (let a = fromI; a < toI; a += 1)
-        for (let b = fromJ; b < toJ; b += 1) visit(a * FINE_NODES + b, a, b, cell)
-    }
-  }
-  let leastChi2 = Number.POSITIVE_INFINITY
-  each((place, a, b, [i, j]) => {
-    joint[place] = misfitIn(square, width * (square.side * i + j), a / coarse - i, b / coarse - j)
-    leastChi2 = Math.min(leastChi2, joint[place]!)
-  })
-  let sum = 0
-  each((place) => {
-    joint[place] = Math.exp(-0.5 * (joint[place]! - leastChi2))
-    sum += joint[place]!
-  })
-  const [first, second] = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)]
-  each((place, a, b) => {
-    joint[place]! /= sum
-    first[a]! += joint[place]!
-    second[b]! += joint[place]!
-  })
+  const leastChi2 = Math.min(...live.map((cell) => fillCell(square, cell, joint)))
+  const margins = [new Float64Array(FINE_NODES), new Float64Array(FINE_NODES)] as const
+  const sum = live.reduce(
+    (total, cell) => total + weighCell(square, cell, joint, leastChi2, margins),
+    0,
+  )
+  const share = 1 / sum
+  for (let at = 0; at < joint.length; at += 1) joint[at]! *= share
+  const [first, second] = margins
   const logMean = -0.5 * leastChi2 + Math.log(sum / joint.length)
-  return { logMean, leastChi2, first, second, joint }
+  return {
+    logMean,
+    leastChi2,
+    first: first.map((weight) => weight * share),
+    second: second.map((weight) => weight * share),
+    joint,
+  }
 }
 
 /**

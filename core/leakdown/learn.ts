@@ -1,13 +1,16 @@
-import type { PerCorner, VehicleGeometry } from '../vehicle/index.ts'
+import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, hasAir, mapCorners } from '../vehicle/index.ts'
 
 /** A change this much smaller than the noise of its own corner says nothing of the volume, mm. */
 const LEAST_COLD_MM = 3
 
-/** A night on which a car is known not to have leaked. */
-export interface TightNight {
+/** A night of which is known what leaked, if anything. */
+export interface LessonNight {
   readonly vehicle: VehicleGeometry
+  /** Without what the leak did. */
   readonly changeMm: PerCorner<number>
+  /** Corners that did not leak; left out: all of them. */
+  readonly corners?: readonly Corner[]
   /** What the figures on record make of the cold, mm. */
   readonly expectedColdMm: PerCorner<number>
   /** Standard deviation of each change without the temperature, mm. */
@@ -35,14 +38,14 @@ export interface VolumeLesson {
  * @returns null where no night was cold enough to tell.
  */
 export function learnVolume(
-  nights: readonly TightNight[],
+  nights: readonly LessonNight[],
   knownShare: number,
 ): VolumeLesson | null {
   let [weight, sum] = [1 / knownShare ** 2, 1 / knownShare ** 2]
   let used = 0
   for (const night of nights) {
     const { vehicle, changeMm, expectedColdMm, sigmaMm, coolingK, temperatureSigmaK } = night
-    const corners = CORNERS.filter(
+    const corners = (night.corners ?? CORNERS).filter(
       (corner) =>
         hasAir(vehicle.corners[corner]) && Math.abs(expectedColdMm[corner]) >= LEAST_COLD_MM,
     )

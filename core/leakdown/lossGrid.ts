@@ -31,32 +31,44 @@ export interface LossGrid {
 const shareOf = (node: number): number => (node / (NODES - 1)) ** 2
 
 // Rests over the whole grid at one temperature, to and fro, so that the solver always starts from a
-// neighbour.
+// neighbour. Where the sides are alike only the half in which the left one lost more.
 function sweep(
   solver: Solver,
   airBarL: Float64Array,
-  [left, right]: readonly [number, number],
+  { left, right, mirrored }: GriddedAxle,
   temperatureC: number,
-  keep: (node: number) => void,
+  keep: (i: number, j: number) => void,
 ): void {
   const air = airBarL.slice()
   for (let i = 0; i < NODES; i += 1) {
     air[left] = airBarL[left]! * (1 - shareOf(i))
-    for (let j = 0; j < NODES; j += 1) {
-      const column = i % 2 === 0 ? j : NODES - 1 - j
+    const last = mirrored ? i : NODES - 1
+    for (let j = 0; j <= last; j += 1) {
+      const column = i % 2 === 0 ? j : last - j
       air[right] = airBarL[right]! * (1 - shareOf(column))
       solver.solve(air, temperatureC)
-      keep(i * NODES + column)
+      keep(i, column)
     }
   }
 }
 
-/** Tabulates an axle for a night. @param axle 0 front, 1 rear. */
+interface GriddedAxle {
+  readonly left: number
+  readonly right: number
+  /** Left and right of the vehicle are alike. */
+  readonly mirrored: boolean
+}
+
+/**
+ * Tabulates an axle for a night.
+ * @param axle 0 front, 1 rear. @param mirrored left and right of the vehicle are alike.
+ */
 export function layLossGrid(
   solver: Solver,
   airBarL: Float64Array,
   axle: number,
   stretches: readonly Stretch[],
+  mirrored: boolean,
 ): LossGrid {
   const [left, right] = [2 * axle, 2 * axle + 1]
   const pressure = new Float64Array(NODES * NODES * FIELDS)
@@ -68,12 +80,18 @@ export function layLossGrid(
     const rounds = stretches.flatMap(({ toC }, round) =>
       toC === temperatureC ? [travelMm[round]!] : [],
     )
-    sweep(solver, airBarL, [left, right], temperatureC, (node) => {
+    const keep = (node: number, [first, second]: readonly [number, number], across: number) => {
       for (const t of columns) {
-        pressure[node * FIELDS + 2 * t] = solver.pressureBarA[left]!
-        pressure[node * FIELDS + 2 * t + 1] = solver.pressureBarA[right]!
+        pressure[node * FIELDS + 2 * t] = solver.pressureBarA[first]!
+        pressure[node * FIELDS + 2 * t + 1] = solver.pressureBarA[second]!
       }
-      for (const table of rounds) table.set(solver.travelMm, node * 4)
+      for (const table of rounds)
+        for (let corner = 0; corner < 4; corner += 1)
+          table[node * 4 + corner] = solver.travelMm[corner ^ across]!
+    }
+    sweep(solver, airBarL, { left, right, mirrored }, temperatureC, (i, j) => {
+      keep(i * NODES + j, [left, right], 0)
+      if (mirrored && i !== j) keep(j * NODES + i, [right, left], 1)
     })
   }
   return { left, right, airLeft: airBarL[left]!, airRight: airBarL[right]!, pressure, travelMm }

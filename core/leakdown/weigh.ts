@@ -1,5 +1,5 @@
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
-import { createSolver } from '../pneumatics/index.ts'
+import { createSolver, isMirrored } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
@@ -119,15 +119,29 @@ export function foretell(
   const loose = { ...start, solver }
   solver.solve(start.airBarL, startC)
   const startMm = solver.travelMm.slice()
+  const mirrored = isMirrored(start.rig)
   const of = (id: HypothesisId): Float64Array => {
     if (id === 'none') return travelTight(loose, stretches)
     return isIndependent(id)
-      ? travelTwo(id === 'frontBoth' ? 0 : 1, loose, stretches)
+      ? travelTwo(id === 'frontBoth' ? 0 : 1, loose, stretches, mirrored)
       : travelOne(id, loose, stretches)
   }
-  return new Map(
-    ids.map((id) => [id, of(id).map((travelMm, at) => travelMm - startMm[at % 4]!)] as const),
-  )
+  const foretold = new Map<HypothesisId, Float64Array>()
+  for (const id of ids) {
+    const across = mirrored ? foretold.get(ACROSS[id] ?? id) : undefined
+    const changes = across
+      ? across.map((_, at) => across[at ^ 1]!)
+      : of(id).map((travelMm, at) => travelMm - startMm[at % 4]!)
+    foretold.set(id, changes)
+  }
+  return foretold
+}
+
+// Of two hypotheses that mirror each other, the one that is foretold first.
+const ACROSS: Readonly<Partial<Record<HypothesisId, HypothesisId>>> = {
+  FR: 'FL',
+  RR: 'RL',
+  diagonalFR: 'diagonalFL',
 }
 
 function travelTight({ solver, airBarL }: Start, stretches: readonly Stretch[]): Float64Array {
@@ -166,16 +180,21 @@ function travelTwo(
   axle: number,
   { solver, airBarL }: Start,
   stretches: readonly Stretch[],
+  mirrored: boolean,
 ): Float64Array {
-  const runner = new GridRunner(layLossGrid(solver, airBarL, axle, stretches), stretches)
+  const runner = new GridRunner(layLossGrid(solver, airBarL, axle, stretches, mirrored), stretches)
   const side = (FINE_NODES - 1) / COARSE_TWO + 1
   const rounds = stretches.length
   const out = new Float64Array(4 * rounds * side * side)
   for (let i = 0; i < side; i += 1) {
-    for (let j = 0; j < side; j += 1) {
+    for (let j = 0; j < (mirrored ? i + 1 : side); j += 1) {
       const travels = runner.run(conductanceAt(i * COARSE_TWO), conductanceAt(j * COARSE_TWO))
-      for (const [round, travelMm] of travels.entries())
+      for (const [round, travelMm] of travels.entries()) {
         out.set(travelMm, 4 * (rounds * (side * i + j) + round))
+        if (!mirrored || i === j) continue
+        for (let corner = 0; corner < 4; corner += 1)
+          out[4 * (rounds * (side * j + i) + round) + corner] = travelMm[corner ^ 1]!
+      }
     }
   }
   return out

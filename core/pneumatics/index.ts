@@ -1,5 +1,5 @@
 export { leakFlowLPerS, flowFunction, CRITICAL_RATIO } from './flow.ts'
-export { buildRig, springVolumeL } from './rig.ts'
+export { buildRig, isMirrored, springVolumeL } from './rig.ts'
 export type { Rig } from './rig.ts'
 export { airAtOffset, designPressureBarG, designPressureOf } from './designAir.ts'
 export { createSolver, RESIDUAL_TOLERANCE_N } from './solver.ts'

@@ -74,3 +74,24 @@ export function springVolumeL(rig: Rig, index: number, travelMm: number): number
   const designL = rig.volumeL[index]!
   return Math.max(designL + rig.volumePerMm[index]! * travelMm, LEAST_VOLUME_SHARE * designL)
 }
+
+/** Whether left and right of a vehicle are alike, so that what one side does the other mirrors. */
+export function isMirrored(rig: Rig): boolean {
+  const bySide = [
+    rig.air,
+    rig.designHeightMm,
+    rig.designLoadN,
+    rig.motionRatio,
+    rig.areaCm2,
+    rig.volumeL,
+    rig.volumePerMm,
+    rig.coilForceN,
+    rig.coilRate,
+    rig.bumpMm,
+    rig.bumpRate,
+    rig.droopMm,
+    rig.droopRate,
+    rig.tyreRate,
+  ]
+  return bySide.every((values) => values[0] === values[1] && values[2] === values[3])
+}

@@ -1,7 +1,23 @@
 import { expose } from 'comlink'
-import type { ForecastRequest, LeakdownAnswer, LeakdownRequest } from '@anklet/core/leakdown'
-import { forecast, inferNights } from '@anklet/core/leakdown'
+import type {
+  ForecastRequest,
+  HiddenLeak,
+  LeakdownAnswer,
+  LeakdownRequest,
+  OvernightLoad,
+  Worth,
+} from '@anklet/core/leakdown'
+import {
+  forecast,
+  hiddenLeaks,
+  inferNights,
+  overnightLoad,
+  worthOfNext,
+} from '@anklet/core/leakdown'
+import type { Readings } from '@anklet/core/heights'
+import { sampleVehicle } from '@anklet/core/samples'
 import type { PerCorner } from '@anklet/core/vehicle'
+import { perCorner } from '@anklet/core/vehicle'
 import { nightHours } from './nightHours.ts'
 
 /** One moment of a night as it is drawn. */
@@ -20,12 +36,33 @@ export interface WatchOutcome {
   readonly inferenceMs: number
 }
 
+/** What else the nights say, beside their answer. */
+export interface WatchAside {
+  /** What each next thing would make of the answer. */
+  readonly worths: readonly Worth[]
+  /** What could still hide at corners that are not blamed. */
+  readonly hidden: readonly HiddenLeak[]
+  /** A load that explains the last night as well; null: none does. */
+  readonly load: OvernightLoad | null
+}
+
+let last: Parameters<typeof worthOfNext>[0] | null = null
+
 function night(request: LeakdownRequest, leaks: ForecastRequest['leaks']): NightSample[] {
   const run = forecast({ ...request, leaks, sampleHours: nightHours(request.hours) })
   return run.ok ? run.value.map(({ hour, heightMm }) => ({ hour, heightMm })) : []
 }
 
+/** The compiler has seen enough after so many. */
+const WARM_NIGHTS = 4
+const even = (mm: number): Readings => perCorner(() => [mm])
+
 const api = {
+  /** Weighs nights nobody asked about, so that the first one asked about is weighed fast. */
+  warm(): void {
+    const night = { hours: 10, startC: 12, endC: 6, before: even(400), after: even(392) }
+    for (let k = 0; k < WARM_NIGHTS; k += 1) inferNights([{ vehicle: sampleVehicle(), ...night }])
+  },
   /**
    * @param nights of one case, oldest first
    * @returns the outcome, or null when the vehicle's figures allow none.
@@ -34,6 +71,7 @@ const api = {
     const began = performance.now()
     const inferred = inferNights(nights)
     const inferenceMs = performance.now() - began
+    last = inferred.ok ? inferred.value.weighed : null
     if (!inferred.ok) return null
     const request = nights.at(-1)!
     const { together, alone } = inferred.value
@@ -44,6 +82,12 @@ const api = {
       tight: night(request, {}),
       inferenceMs,
     }
+  },
+  /** @returns what else the nights last worked out say; null: they had no answer. */
+  aside(): WatchAside | null {
+    return (
+      last && { worths: worthOfNext(last), hidden: hiddenLeaks(last), load: overnightLoad(last) }
+    )
   },
 }
 

@@ -1,29 +1,36 @@
 import type { LeakdownRequest } from '@anklet/core/leakdown'
-import type { Remote } from 'comlink'
-import { wrap } from 'comlink'
 import { useEffect, useState } from 'react'
-import type { LeakWorker, WatchOutcome } from './leakWorker.ts'
+import { leaveLeakWorker, takeLeakWorker } from './leakPool.ts'
+import type { WatchAside, WatchOutcome } from './leakWorker.ts'
 
 /** How far a calculation is. */
 export type Outcome =
   | { readonly state: 'working' }
-  | { readonly state: 'done'; readonly outcome: WatchOutcome }
+  | {
+      readonly state: 'done'
+      readonly outcome: WatchOutcome
+      /** Worked out after the answer; null: not yet, or not asked. */
+      readonly aside: WatchAside | null
+    }
   | { readonly state: 'impossible' }
   | { readonly state: 'broken' }
 
 /**
  * Works a watch out beside the page; a newer request, or leaving the page, ends an older one.
  * @param earlier nights of the same case, oldest first
+ * @param withAside whether what else the nights say is asked too
  */
 export function useWatchOutcome(
   request: LeakdownRequest,
   earlier: readonly LeakdownRequest[] = [],
+  withAside = false,
 ): Outcome {
   const [result, setResult] = useState<Outcome>({ state: 'working' })
   const content = JSON.stringify([...earlier, request])
   useEffect(() => {
-    const worker = new Worker(new URL('./leakWorker.ts', import.meta.url), { type: 'module' })
-    const remote: Remote<LeakWorker> = wrap<LeakWorker>(worker)
+    const held = takeLeakWorker()
+    const { worker, remote } = held
+    let sound = true
     let current = true
     performance.mark('anklet.weighing')
     const settle = (next: Outcome): void => {
@@ -34,15 +41,23 @@ export function useWatchOutcome(
       setResult(next)
     }
     setResult({ state: 'working' })
-    worker.onerror = () => settle({ state: 'broken' })
-    remote.work(JSON.parse(content) as [LeakdownRequest]).then(
-      (outcome) => settle(outcome ? { state: 'done', outcome } : { state: 'impossible' }),
-      () => settle({ state: 'broken' }),
-    )
+    const fail = (): void => {
+      sound = false
+      settle({ state: 'broken' })
+    }
+    worker.onerror = fail
+    const work = async (): Promise<void> => {
+      const outcome = await remote.work(JSON.parse(content) as [LeakdownRequest])
+      settle(outcome ? { state: 'done', outcome, aside: null } : { state: 'impossible' })
+      if (!outcome || !withAside || !current) return
+      const aside = await remote.aside()
+      if (current) setResult({ state: 'done', outcome, aside })
+    }
+    work().catch(fail)
     return () => {
       current = false
-      worker.terminate()
+      leaveLeakWorker(held, sound)
     }
-  }, [content])
+  }, [content, withAside])
   return result
 }

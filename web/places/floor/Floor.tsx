@@ -2,6 +2,7 @@ import type { JobSummary } from '@anklet/contract'
 import { byDue, nextStep } from '@anklet/core/schedule'
 import type { NextStep } from '@anklet/core/schedule'
 import type { ReactNode } from 'react'
+import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { useNow } from '../../parts/useNow.ts'
@@ -9,6 +10,7 @@ import { useBackups, useJobs, useReturns, useShop } from '../../data/queries.ts'
 import { factsOf } from '../../words/steps.ts'
 import { dueWords } from '../../words/backups.ts'
 import { momentWords, spanWords } from '../../words/times.ts'
+import { warmLeakWorker } from '../../workers/leakPool.ts'
 import { JobTag } from './JobTag.tsx'
 import { Plate } from '../../parts/Plate.tsx'
 
@@ -106,6 +108,10 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
   const entries = jobs
     .map((job) => ({ job, step: nextStep(factsOf(job), now) }))
     .sort((a, b) => byDue(a.step, b.step))
+  const answerWaits = entries.some(({ step }) => step.code === 'readAnswer')
+  useEffect(() => {
+    if (answerWaits) warmLeakWorker()
+  }, [answerWaits])
   const group = (...urgencies: NextStep['urgency'][]): Entry[] =>
     entries.filter(({ step }) => urgencies.includes(step.urgency))
   return (

@@ -11,7 +11,7 @@ export interface KnownVehicle extends GuessShares {
   readonly vehicle: VehicleGeometry
 }
 
-/** The one car of a job. A leak-free night it learned from replaces the guess about its volumes. */
+/** The one car of a job. A night it learned from replaces the guess about its volumes. */
 export function knownVehicle({
   vehicle: car,
   vehicleType,

@@ -9,11 +9,12 @@ import { Sheet } from '../../../parts/Sheet.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import type { Sending } from '../../../data/queries.ts'
 import { useCommand, useRepeatability, useUnits } from '../../../data/queries.ts'
-import type { WatchOutcome } from '../../../workers/leakWorker.ts'
+import type { WatchAside, WatchOutcome } from '../../../workers/leakWorker.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '../../../words/answer.ts'
 import { findingSentence, percentWords, speakAnswer } from '../../../words/answer.ts'
 import { momentWords, spanWords } from '../../../words/times.ts'
+import { Aside } from './Aside.tsx'
 import { AwakeAnswer } from './AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import { isComplaint } from '../../../words/complaint.ts'
@@ -45,6 +46,7 @@ interface AnswerProps {
 interface ToldProps extends AnswerProps {
   readonly question: WatchQuestion
   readonly outcome: WatchOutcome
+  readonly aside: WatchAside | null
   /** How many nights of this case are weighed together. */ readonly nights: number
 }
 
@@ -203,7 +205,7 @@ function NightTold({
   actions,
   ...told
 }: ToldProps & { readonly spoken: SpokenAnswer; readonly actions: ReactNode }): ReactNode {
-  const { job, watch, evening, between, morning, outcome, question } = told
+  const { job, watch, evening, between, morning, outcome, question, aside } = told
   const { answer } = outcome
   const units = useUnits()
   const rounds = useMemo(() => [evening, ...between, morning] as const, [evening, between, morning])
@@ -225,7 +227,7 @@ function NightTold({
           {leftOutWords(one, units)}
         </p>
       ))}
-      <div className="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
+      <div className="mt-3 grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px] lg:grid-rows-[auto_1fr]">
         <div className="grid min-w-0 content-start gap-2">
           <AnswerStrip
             job={job}
@@ -254,11 +256,12 @@ function NightTold({
             />
           </Suspense>
         </div>
-        <div className="flex min-w-0 flex-col gap-2.5">
+        <div className="flex min-w-0 flex-col gap-2.5 self-start lg:row-span-2">
           <Suspects answer={answer} spoken={spoken} />
           {lesson && <Lesson job={job} watch={watch} lesson={lesson} />}
           {actions}
         </div>
+        {!doubted && aside && <Aside aside={aside} spoken={spoken} best={answer.best} />}
       </div>
     </>
   )
@@ -337,7 +340,7 @@ export function Answer(props: AnswerProps): ReactNode {
     () => (wasLeftAlone(watch) ? earlierQuestions(job, watch, repeatabilityMm) : []),
     [job, watch, repeatabilityMm],
   )
-  const result = useWatchOutcome(question.request, earlier)
+  const result = useWatchOutcome(question.request, earlier, true)
   if (result.state === 'working')
     return (
       <p className="say-small" role="status">
@@ -346,7 +349,13 @@ export function Answer(props: AnswerProps): ReactNode {
     )
   if (result.state === 'done')
     return (
-      <Told {...props} question={question} outcome={result.outcome} nights={1 + earlier.length} />
+      <Told
+        {...props}
+        question={question}
+        outcome={result.outcome}
+        aside={result.aside}
+        nights={1 + earlier.length}
+      />
     )
   return (
     <p className="caution" role="alert">

@@ -18,7 +18,7 @@ function factorWords({ factor, share }: VolumeLesson): string {
     : `${Math.abs(percent)}\u00a0% ${percent > 0 ? 'more' : 'less'} air than on record, ${known}`
 }
 
-/** What a leak-free night teaches about this one car, and the tap that keeps it. */
+/** What a night teaches about this one car, and the tap that keeps it. */
 export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
   const learn = useCommand('vehicle.learn')
   const kept = job.vehicle.lesson?.watchId === watch.id
@@ -32,7 +32,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
       <p className="text-[14.5px] text-ink-2">
         {kept
           ? 'In use for this car: its springs hold '
-          : 'It did not leak, so the cold alone shows how much air its springs hold: '}
+          : 'What did not leak shows by the cold alone how much air its springs hold: '}
         {factorWords(kept ? job.vehicle.lesson! : lesson)}.
       </p>
       {learn.isError && (

@@ -1,5 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { ReactNode } from 'react'
+import { useEffect } from 'react'
 import { useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { draftKey, useDrafts } from '../../../state/drafts.ts'
@@ -7,6 +8,7 @@ import { earlierRound } from '../rounds.ts'
 import { freshDraft } from '../walk/draftOf.ts'
 import { measuredSo } from '../walk/seal.ts'
 import { WalkPanel } from '../walk/WalkPanel.tsx'
+import { warmLeakWorker } from '../../../workers/leakPool.ts'
 import { watchRounds } from '../watchState.ts'
 import { Answer } from './Answer.tsx'
 import { CommandAnswer } from './CommandAnswer.tsx'
@@ -44,6 +46,10 @@ export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
   const morning = useDesk(job, 'morning')
   const look = useDesk(job, 'look')
   const rounds = watchRounds(job)
+  const answerToCome = rounds !== null && !rounds.morning
+  useEffect(() => {
+    if (answerToCome) warmLeakWorker()
+  }, [answerToCome])
   if (!loaded) return null
   const another = (levelId?: string): void => evening.change(levelId ? { levelId } : {})
   if (!rounds || (evening.begun && rounds.watch.state !== 'running')) {

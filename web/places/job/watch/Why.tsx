@@ -133,7 +133,7 @@ export function Why({ job, question: { request, reasons }, answer, repeats }: Wh
           </li>
         )}
         {job.vehicle.lesson && (
-          <li>The air volume of this car is learned from a leak-free night of its own.</li>
+          <li>The air volume of this car is learned from a night of its own.</li>
         )}
         {reasons.map((reason) => (
           <li key={reason.code + ('axle' in reason ? reason.axle : '')}>{reasonWords(reason)}</li>

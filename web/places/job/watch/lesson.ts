@@ -1,14 +1,32 @@
 import type { Job, Watch } from '@anklet/contract'
 import type { LeakdownAnswer, LeakdownRequest, VolumeLesson } from '@anklet/core/leakdown'
-import { learnVolume } from '@anklet/core/leakdown'
-import { guessShares, perCorner } from '@anklet/core/vehicle'
+import { hypothesisCorners, learnVolume } from '@anklet/core/leakdown'
+import type { Corner, PerCorner } from '@anklet/core/vehicle'
+import { CORNERS, guessShares, perCorner } from '@anklet/core/vehicle'
 
-/** Surer than this that nothing leaked, or the night teaches nothing. */
-const TIGHT = 0.75
+/** Surer than this of what leaked, if anything, or the night teaches nothing. */
+const SURE = 0.75
 /** Colder than this, or the cold is lost in the tape, K. */
 const LEAST_COOLING_K = 5
 /** Volumes that were looked up are still no better known than this. */
 const LOOKED_UP_SHARE = 0.05
+
+// What the cold did by the readings: the change less what the leak did. At a corner that leaks the
+// two cannot be told apart, so it teaches nothing.
+function coldShareOf(answer: LeakdownAnswer): {
+  readonly changeMm: PerCorner<number>
+  readonly corners: readonly Corner[]
+} {
+  const leaking = hypothesisCorners(answer.best)
+  const leakMm = (corner: Corner): number =>
+    leaking.length === 0 ? 0 : answer.predictedMm[corner] - answer.expectedColdMm[corner]
+  return {
+    changeMm: perCorner(
+      (corner) => answer.expectedColdMm[corner] + answer.unexplainedMm[corner] - leakMm(corner),
+    ),
+    corners: CORNERS.filter((corner) => !leaking.includes(corner)),
+  }
+}
 
 /** What a night says about the volume of this car's springs, over the volume on record; null where it says nothing. */
 export function lessonOf(
@@ -22,7 +40,8 @@ export function lessonOf(
     watch.supplyCut === 'leftOn' ||
     watch.undisturbed === false ||
     answer.closureSuspect ||
-    (answer.posterior.none ?? 0) < TIGHT ||
+    answer.fitSuspect ||
+    answer.posterior[answer.best]! < SURE ||
     Math.abs(coolingK) < LEAST_COOLING_K
   )
     return null
@@ -37,14 +56,13 @@ export function lessonOf(
       request.modelSigmaMm ?? 0,
     ),
   )
-  const changeMm = perCorner(
-    (corner) => answer.expectedColdMm[corner] + answer.unexplainedMm[corner],
-  )
+  const { changeMm, corners } = coldShareOf(answer)
   const lesson = learnVolume(
     [
       {
         vehicle: request.vehicle,
         changeMm,
+        corners,
         expectedColdMm: answer.expectedColdMm,
         sigmaMm,
         coolingK,
