@@ -11,10 +11,15 @@ const SITUATIONS = [
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
 
 for (const [words, conditions, rounds] of SITUATIONS) {
-  console.log(`\n${words}, ${COUNT} cars each`)
+  console.log(`\n${words}, ${COUNT} nights each`)
   for (const nights of [1, 2, 3]) {
     for (const each of rounds) {
-      const score = scoreNights(COUNT, SEED, { ...conditions, rounds: each }, nights)
+      const score = scoreNights(
+        Math.ceil(COUNT / nights),
+        SEED,
+        { ...conditions, rounds: each },
+        nights,
+      )
       console.log(
         `${nights} nights of ${each} rounds: right ${percent(score.right)}, the last alone ` +
           `${percent(score.aloneRight)}; tight called leaking ${percent(score.tightCalledLeaking)} ` +

@@ -17,17 +17,19 @@ export type Outcome =
 
 /**
  * Works a watch out beside the page; a newer request, or leaving the page, ends an older one.
+ * @param request null: nothing is asked
  * @param earlier nights of the same case, oldest first
  * @param withAside whether what else the nights say is asked too
  */
 export function useWatchOutcome(
-  request: LeakdownRequest,
+  request: LeakdownRequest | null,
   earlier: readonly LeakdownRequest[] = [],
   withAside = false,
 ): Outcome {
   const [result, setResult] = useState<Outcome>({ state: 'working' })
-  const content = JSON.stringify([...earlier, request])
+  const content = request && JSON.stringify([...earlier, request])
   useEffect(() => {
+    if (content === null) return
     const held = takeLeakWorker()
     const { worker, remote } = held
     let sound = true

@@ -1,3 +1,4 @@
+import { mendedOf } from '@anklet/core/evidence'
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
 import { tellsLeak } from '@anklet/core/leakdown'
 import { isHandedOver } from '@anklet/core/proof'
@@ -14,6 +15,23 @@ export const wasLeftAlone = ({ supplyCut, undisturbed }: Watch): boolean =>
 /** The watch that counts: the latest that was not given up. */
 export const presentWatch = ({ watches }: Job): Watch | null =>
   watches.findLast(({ state }) => state !== 'givenUp') ?? null
+
+/** The latest night left alone since the last repair whose heights were believed; null: none. */
+export function concludedNight(job: Job): Watch | null {
+  const mended = Math.max(
+    Number.NEGATIVE_INFINITY,
+    ...mendedOf(job).map(({ at }) => Date.parse(at)),
+  )
+  return (
+    job.watches.findLast(
+      (watch) =>
+        watch.state === 'concluded' &&
+        wasLeftAlone(watch) &&
+        watch.finding?.kind === 'answer' &&
+        Date.parse(watch.startedAt) >= mended,
+    ) ?? null
+  )
+}
 
 const roundById = ({ rounds }: Job, id: string | null): Round | null =>
   rounds.find((round) => round.id === id) ?? null

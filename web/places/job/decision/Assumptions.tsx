@@ -1,8 +1,11 @@
 import type { RepairCase } from '@anklet/core/strategy'
+import { USUAL_PUMP } from '@anklet/core/simulation'
 import { meanYears } from '@anklet/core/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../../state/typed.ts'
-import type { Assumed, KnownLife } from './repairCase.ts'
+import { rateWords } from '../../../words/rates.ts'
+import { momentWords } from '../../../words/times.ts'
+import type { Assumed, KnownLife, MeasuredLeak } from './repairCase.ts'
 
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
@@ -14,18 +17,47 @@ const LIFE_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => strin
     `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
 }
 
+// Where the pump's minutes come from.
+function leakWords({ leakMinutes }: Assumed, leak: MeasuredLeak | null): string {
+  if (leakMinutes !== null) return 'What the pump runs with the leak is as typed. '
+  if (!leak) return 'No night measured the leak: what the pump runs with it is our guess. '
+  return (
+    `What the pump runs with the leak is reckoned from ${rateWords(leak.barLPerH)} bar·L/h, ` +
+    `measured in the night from ${momentWords(leak.at, new Date())}, for a pump of ` +
+    `${USUAL_PUMP.freeFlowLPerMin} L/min, which is our guess. `
+  )
+}
+
+interface RestsOnProps {
+  readonly assumed: Assumed
+  /** Null: not measured. */ readonly leak: MeasuredLeak | null
+  readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }
+}
+
+/** Where the leak and the lives are from. */
+function RestsOn({ assumed, leak, lives }: RestsOnProps): ReactNode {
+  return (
+    <p className="pt-2 text-[13.5px] text-ink-2">
+      {leakWords(assumed, leak)}
+      Springs last {meanYears(lives.spring.life).toFixed(1)} years on average (
+      {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
+      {meanYears(lives.pump.life).toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
+      ).
+    </p>
+  )
+}
+
 /** What the records say of ages and lives, and what a person says instead. */
 export function Assumptions({
   assumed,
   used,
+  leak,
   ages,
   lives,
   onChange,
-}: {
-  readonly assumed: Assumed
-  /** Ages as they are reckoned with. */ readonly used: RepairCase['ages']
+}: RestsOnProps & {
+  /** Ages and leak as they are reckoned with. */ readonly used: Pick<RepairCase, 'ages' | 'leak'>
   readonly ages: { readonly other: number | null; readonly pump: number | null }
-  readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }
   onChange(assumed: Assumed): void
 }): ReactNode {
   const field = (
@@ -48,6 +80,7 @@ export function Assumptions({
             inputMode="decimal"
             autoComplete="off"
             maxLength={6}
+            key={written}
             defaultValue={written}
             onBlur={(event) => {
               const value = parseNumber(event.target.value)
@@ -71,17 +104,23 @@ export function Assumptions({
           'otherYears',
           `Other spring’s age${ages.other === null && assumed.otherYears === null ? ', a guess' : ''}`,
           'years',
-          used.otherYears,
+          used.ages.otherYears,
           [0, OLDEST_YEARS],
         )}
         {field(
           'pumpYears',
           `Pump’s age${ages.pump === null && assumed.pumpYears === null ? ', a guess' : ''}`,
           'years',
-          used.pumpYears,
+          used.ages.pumpYears,
           [0, OLDEST_YEARS],
         )}
-        {field('leakMinutes', 'Pump runs with the leak', 'min/day', assumed.leakMinutes, [0, 1440])}
+        {field(
+          'leakMinutes',
+          'Pump runs with the leak',
+          'min/day',
+          used.leak.minutesPerDay,
+          [0, 1440],
+        )}
         {field('normalMinutes', 'Pump runs without', 'min/day', assumed.normalMinutes, [0.1, 1440])}
         {field('daysBefore', 'Leak before it is mended', 'days', assumed.daysBefore, [0, 3650])}
         {field('waitMonths', 'Left for now', 'months', assumed.waitMonths, [1, 60])}
@@ -94,12 +133,7 @@ export function Assumptions({
           [0, 20],
         )}
       </div>
-      <p className="pt-2 text-[13.5px] text-ink-2">
-        Springs last {meanYears(lives.spring.life).toFixed(1)} years on average (
-        {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
-        {meanYears(lives.pump.life).toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
-        ).
-      </p>
+      <RestsOn assumed={assumed} leak={leak} lives={lives} />
     </details>
   )
 }

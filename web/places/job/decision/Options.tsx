@@ -16,8 +16,9 @@ import { CostFan } from './CostFan.tsx'
 import type { Failed } from './repairCase.ts'
 import { axleOf, repairCaseOf, USUALLY_ASSUMED } from './repairCase.ts'
 import { useCosts } from './useCosts.ts'
+import { useMeasuredLeak } from './useMeasuredLeak.ts'
 
-type Known = Parameters<typeof repairCaseOf>[2]
+type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
 const HOURS_A_DAY = 7
 
 const daysOff = ({ leadDays, hours }: BuiltOption): number =>
@@ -264,9 +265,10 @@ export function Options({
   const [words, setWords] = useState<ChoiceWords>({ reason: '', validUntil: '' })
   const axle = axleOf(failed, job)
   const [nowMs] = useState(() => Date.now())
+  const leak = useMeasuredLeak(job)
   const { repair, lives, ages } = useMemo(
-    () => repairCaseOf(job, failed, known, assumed, nowMs, coil),
-    [job, failed, known, assumed, nowMs, coil],
+    () => repairCaseOf(job, failed, { ...known, leak }, assumed, nowMs, coil),
+    [job, failed, known, leak, assumed, nowMs, coil],
   )
   const { parts, options } = useMemo(() => buildOptions(repair), [repair])
   const answer = useCosts(parts, options, assumed.horizonYears, assumed.discountPercent / 100)
@@ -299,7 +301,8 @@ export function Options({
       />
       <Assumptions
         assumed={assumed}
-        used={repair.ages}
+        used={repair}
+        leak={leak}
         ages={ages}
         lives={lives}
         onChange={assume}

@@ -14,6 +14,7 @@ import {
   axleOf,
   cornerOf,
   failedBy,
+  leakMinutesOf,
   lifeOf,
   partsFor,
   repairCaseOf,
@@ -125,7 +126,13 @@ describe('what a finding leaves to decide', () => {
       part('pump', { typeId: 'other' }),
     ]
     expect(partsFor(parts, 't', 'rear')).toEqual({ spring: parts[0] })
-    const known = { detail, parts, lives: NO_LIVES, rate: { currency: 'EUR', perHour: 80 } }
+    const known = {
+      detail,
+      parts,
+      lives: NO_LIVES,
+      rate: { currency: 'EUR', perHour: 80 },
+      leak: null,
+    }
     const { repair } = repairCaseOf(
       job,
       { springs: ['RL'], pump: false },
@@ -137,6 +144,21 @@ describe('what a finding leaves to decide', () => {
     expect(buildOptions(repair).options.find(({ id }) => id === 'withPump')?.missing).toEqual([
       'pump',
     ])
+  })
+})
+
+describe('what the pump runs with the leak', () => {
+  const leak = { barLPerH: 1.2, meanBarG: 8, at: '2026-11-20T18:00:00Z' }
+  test('comes from the leak that was measured, and grows with it', () => {
+    const minutes = leakMinutesOf(USUALLY_ASSUMED, leak)
+    // A pump of 38 L/min that stalls at 17 bar delivers 38 * (1 - 8 / 17) against 8 bar.
+    expect(minutes).toBeCloseTo(6 + (1.2 * 24) / (38 * (1 - 8 / 17)), 6)
+    expect(leakMinutesOf(USUALLY_ASSUMED, { ...leak, barLPerH: 12 })).toBeGreaterThan(minutes)
+    expect(leakMinutesOf(USUALLY_ASSUMED, { ...leak, barLPerH: 5000 })).toBe(1440)
+  })
+  test('is what a person says, before any measurement; our guess without either', () => {
+    expect(leakMinutesOf({ ...USUALLY_ASSUMED, leakMinutes: 40 }, leak)).toBe(40)
+    expect(leakMinutesOf(USUALLY_ASSUMED, null)).toBe(25)
   })
 })
 

@@ -1,5 +1,7 @@
 import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
+import { duty } from '@anklet/core/compressor'
 import { partsOfId, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { USUAL_PUMP } from '@anklet/core/simulation'
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
 import { ageAt, fitLife, USUAL_LIVES } from '@anklet/core/strategy'
 import type { Axle, Corner } from '@anklet/core/vehicle'
@@ -17,7 +19,8 @@ import {
 export interface Assumed {
   readonly otherYears: number | null
   readonly pumpYears: number | null
-  readonly leakMinutes: number
+  /** As the leak was measured, or as usual where it was not. */
+  readonly leakMinutes: number | null
   readonly normalMinutes: number
   readonly daysBefore: number
   readonly waitMonths: number
@@ -27,13 +30,16 @@ export interface Assumed {
 export const USUALLY_ASSUMED: Assumed = {
   otherYears: null,
   pumpYears: null,
-  leakMinutes: 25,
+  leakMinutes: null,
   normalMinutes: 6,
   daysBefore: 30,
   waitMonths: 6,
   horizonYears: 6,
   discountPercent: 3,
 }
+/** What a pump runs a day on a car that leaks, where the leak was not measured. */
+const USUAL_LEAK_MINUTES = 25
+const MINUTES_PER_DAY = 1440
 /** Where nobody knows how old a part is, years. */
 const UNKNOWN_AGE_YEARS = 6
 
@@ -86,6 +92,33 @@ const WHAT: Readonly<Record<string, Fitted['what']>> = {
   airSpring: 'spring',
   strut: 'spring',
   compressor: 'pump',
+}
+
+/** A leak as the nights of the job have it. */
+export interface MeasuredLeak {
+  readonly barLPerH: number
+  /** Mean design pressure of the corners that lose it, bar gauge. */
+  readonly meanBarG: number
+  /** When the last of those nights began. */
+  readonly at: string
+}
+
+/**
+ * Minutes a day the pump runs with the leak: as somebody said, else by the measured leak and a pump
+ * as our stand-ins have it, else as usual. A leak that outruns the pump keeps it running all day.
+ */
+export function leakMinutesOf(assumed: Assumed, leak: MeasuredLeak | null): number {
+  if (assumed.leakMinutes !== null) return assumed.leakMinutes
+  if (!leak) return USUAL_LEAK_MINUTES
+  const day = duty({
+    leakBarLPerH: leak.barLPerH,
+    meanBarG: leak.meanBarG,
+    freeFlowLPerMin: USUAL_PUMP.freeFlowLPerMin,
+    stallBarG: USUAL_PUMP.stallBarG,
+    normalMinutesPerDay: assumed.normalMinutes,
+    lifeHours: 1,
+  })
+  return day.ok ? day.value.totalMinutesPerDay : MINUTES_PER_DAY
 }
 
 /** How old the other spring and the pump of this very vehicle are, years; null: nobody knows. */
@@ -153,6 +186,7 @@ export function repairCaseOf(
     readonly parts: readonly Part[]
     readonly lives: Lives
     readonly rate: Rate
+    /** Null: not measured. */ readonly leak: MeasuredLeak | null
   },
   assumed: Assumed,
   nowMs: number,
@@ -192,7 +226,7 @@ export function repairCaseOf(
         pumpYears: assumed.pumpYears ?? ages.pump ?? UNKNOWN_AGE_YEARS,
       },
       leak: {
-        minutesPerDay: assumed.leakMinutes,
+        minutesPerDay: leakMinutesOf(assumed, known.leak),
         normalMinutesPerDay: assumed.normalMinutes,
         daysBeforeRepair: assumed.daysBefore,
       },
