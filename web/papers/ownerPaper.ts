@@ -3,6 +3,7 @@ import type { ProofItem } from '@anklet/core/proof'
 import { backOnWheelsMs, isHandedOver, lastOf } from '@anklet/core/proof'
 import type { PerCorner } from '@anklet/core/vehicle'
 import { mapCorners } from '@anklet/core/vehicle'
+import { partsOfId } from '@anklet/core/diagnosis'
 import { partsOfJobs } from '@anklet/core/evidence'
 import type { Verdict } from '@anklet/core/heights'
 import { isLevelled } from '@anklet/core/heights'
@@ -168,8 +169,15 @@ function torqueRows(work: OnWork | null): OwnerPaper['torques'] {
   )
 }
 
+// Whether its height sensors have shorter links: concluded, or seen when it was last looked at.
+const linksShortened = ({ conclusions, evidence }: Job): boolean =>
+  partsOfId(conclusions.at(-1)?.cause ?? '').some(({ base }) => base === 'loweredByLinks') ||
+  evidence.findLast(({ check, outcome }) => check === 'linksLook' && outcome !== null)?.outcome ===
+    'shorter'
+
 /** What an owner of such a car should know, whatever was done to it. */
-function cautionsOf({ vehicleType: { architecture } }: Job): readonly string[] {
+function cautionsOf(job: Job): readonly string[] {
+  const { architecture } = job.vehicleType
   const air = architecture.air.front !== 'none' || architecture.air.rear !== 'none'
   return air
     ? [
@@ -179,6 +187,12 @@ function cautionsOf({ vehicleType: { architecture } }: Job): readonly string[] {
           : [
               'Before the car is raised on a jack or lift, switch its lifting mode on, and off again afterwards.',
             ]),
+        ...(linksShortened(job)
+          ? [
+              'It stands lower on links that are not the maker’s: the sleeve of each air spring ' +
+                'folds further over its piston and wears out early.',
+            ]
+          : []),
         'Loads: keep to what the maker allows. Levelling hides an overload; tyres and brakes do not.',
         'If it goes down, a message stays or the pump runs often, do not drive on for ' +
           'long: a pump that works against a leak wears out.',
