@@ -213,6 +213,27 @@ describe('what is advised next', () => {
   })
 })
 
+describe('outcomes that cannot stand together', () => {
+  const clashesOf = (found: Parameters<typeof evidenceOf>[0]) => {
+    const answer = reason(known, evidenceOf(found))
+    if (!answer.ok) throw new Error(answer.error.code)
+    return answer.value.clashes.map((pair) => pair.map(({ check }) => check))
+  }
+  test('are named as a pair', () => {
+    expect(clashesOf({ saysLow: 'RL', 'soapSpring.RL': 'bubbles', 'shopAir.RL': 'holds' })).toEqual(
+      [['soapSpring.RL', 'shopAir.RL']],
+    )
+  })
+  test('are not named where a fault shows both, or two faults together do', () => {
+    expect(clashesOf({ saysLow: 'RL', 'soapSpring.RL': 'bubbles', 'shopAir.RL': 'falls' })).toEqual(
+      [],
+    )
+    expect(
+      clashesOf({ 'soapSpring.RL': 'bubbles', 'shopAir.RL': 'falls', 'soapSpring.RR': 'bubbles' }),
+    ).toEqual([])
+  })
+})
+
 describe('what is told of several loud places', () => {
   test('whatever is behind it, the ways it is told sum to one; quiet is told as quiet', () => {
     fc.assert(

@@ -48,6 +48,8 @@ export interface Reasoned extends Diagnosis {
   readonly surprises: readonly (Evidence & { readonly p: number })[]
   /** Evidence that the leading cause does not bring about, though others would. */
   readonly unexplained: readonly Evidence[]
+  /** Pairs of outcomes of which hardly any named cause shows both, though each is shown by some. */
+  readonly clashes: readonly (readonly [Evidence, Evidence])[]
   /** Evidence without which another cause would lead. */
   readonly turns: readonly (Evidence & { readonly leader: string })[]
   /**
@@ -118,6 +120,36 @@ function explains(laid: Laid, { check, outcome }: Placed, cause: number): boolea
   const row = laid.chance[check]![outcome]!
   const own = row[cause]!
   return own >= EXPLAINS || own >= EXPLAINS_BESIDE * row.reduce((a, b) => Math.max(a, b), 0)
+}
+
+/** Outcomes clash where no cause shows both this nearly as often as some cause shows each. */
+const CLASH = 0.1
+function clash(laid: Laid, one: Placed, other: Placed): boolean {
+  const { causes, guide } = laid.knowledge
+  const [first, second] = [
+    laid.chance[one.check]![one.outcome]!,
+    laid.chance[other.check]![other.outcome]!,
+  ]
+  let [mostFirst, mostSecond, mostBoth] = [0, 0, 0]
+  for (const [i, { id }] of causes.entries()) {
+    if (guide?.unnamed.has(id)) continue
+    mostFirst = Math.max(mostFirst, first[i]!)
+    mostSecond = Math.max(mostSecond, second[i]!)
+    mostBoth = Math.max(mostBoth, first[i]! * second[i]!)
+  }
+  return mostBoth < CLASH * mostFirst * mostSecond
+}
+
+function clashesIn(
+  laid: Laid,
+  placed: readonly Placed[],
+  evidence: readonly Evidence[],
+): Reasoned['clashes'] {
+  return placed.flatMap((one, a) =>
+    placed.flatMap((other, b) =>
+      b > a && clash(laid, one, other) ? [[evidence[a]!, evidence[b]!] as const] : [],
+    ),
+  )
 }
 
 interface Begun {
@@ -242,6 +274,7 @@ export function reason(
       .filter(({ p }) => p < SURPRISING)
       .sort((a, b) => a.p - b.p),
     unexplained: evidence.filter((_, k) => !explains(laid, placed[k]!, leader)),
+    clashes: clashesIn(laid, placed, evidence),
     turns: evidence.flatMap((item, k) =>
       largest(without[k]!) === leader
         ? []

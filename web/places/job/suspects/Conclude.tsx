@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import type { Reasoned } from '@anklet/core/diagnosis'
+import type { Evidence, Reasoned } from '@anklet/core/diagnosis'
 import { TELLS } from '@anklet/core/diagnosis'
 import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
@@ -97,19 +97,29 @@ function Advised({
 
 /** Evidence that hardly fits, and evidence everything turns on. */
 function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): ReactNode {
-  const surprises = reasoned.surprises
-    .slice(0, 2)
-    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
+  const found = ({ check, outcome }: Evidence): string =>
+    foundWords(now.checks.get(check)!, outcome)
+  // Each is doubted once: as one of two that clash, else as a surprise, else by the leading cause.
+  const clashes = reasoned.clashes.slice(0, 2)
+  const clashing = new Set(clashes.flat().map(({ check }) => check))
+  const surprising = reasoned.surprises.filter(({ check }) => !clashing.has(check)).slice(0, 2)
+  const doubted = new Set([...clashing, ...surprising.map(({ check }) => check)])
+  const surprises = surprising.map(found)
   const unexplained = reasoned.unexplained
-    .filter(({ check }) => !reasoned.surprises.slice(0, 2).some((each) => each.check === check))
+    .filter(({ check }) => !doubted.has(check))
     .slice(0, 3)
-    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome))
+    .map(found)
   const turns = reasoned.turns.slice(0, 2).map(({ check, leader }) => {
     const without = causeClause(now.causes.get(leader)!)
     return `${checkWords(now.checks.get(check)!)} (without it: ${without})`
   })
   return (
     <>
+      {clashes.map(([one, other]) => (
+        <p key={`${one.check} ${other.check}`} className="hint">
+          Hardly both so: {found(one)}; {found(other)}. Do one of them again, or don’t count it.
+        </p>
+      ))}
       {surprises.length > 0 && (
         <p className="hint">
           Hardly fits the rest: {surprises.join('; ')}. Do it again, or don’t count it.
