@@ -1,6 +1,14 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import { beliefAfter, bounds, canBe, chanceOfRepair, largest, leaning } from './belief.ts'
+import {
+  beliefAfter,
+  canBe,
+  chanceOfRepair,
+  drawnRanges,
+  highest,
+  largest,
+  leaning,
+} from './belief.ts'
 import type { Advised } from './advise.ts'
 import { advise } from './advise.ts'
 import type { Advice } from './costs.ts'
@@ -33,8 +41,11 @@ export interface Diagnosis {
 
 /** A diagnosis with what it stands on. */
 export interface Reasoned extends Diagnosis {
-  /** How low and high each chance may be with the likelihoods in their ranges, by cause. */
-  readonly bounds: Readonly<Record<string, readonly [number, number]>>
+  /**
+   * Between what the chance of each cause worth a line lies with the likelihoods anywhere in their
+   * ranges.
+   */
+  readonly ranges: Readonly<Record<string, readonly [number, number]>>
   /**
    * What else would be recommended if a cause were likelier, or less likely, within the ranges;
    * empty: it holds over them.
@@ -152,6 +163,22 @@ function clashesIn(
   )
 }
 
+/** Causes less likely than this are not asked after. */
+const WORTH_A_LINE = 0.01
+function rangesIn(laid: Laid, placed: readonly Placed[], belief: Float64Array): Reasoned['ranges'] {
+  const among = laid.knowledge.causes.flatMap((_, i) => (belief[i]! >= WORTH_A_LINE ? [i] : []))
+  const ranges = drawnRanges(laid, placed, among)
+  return Object.fromEntries(
+    among.map((i, k) => {
+      const [low, high] = ranges[k]!
+      return [
+        laid.knowledge.causes[i]!.id,
+        [Math.min(low, belief[i]!), Math.max(high, belief[i]!)] as const,
+      ]
+    }),
+  )
+}
+
 interface Begun {
   readonly laid: Laid
   readonly placed: readonly Placed[]
@@ -229,11 +256,11 @@ export function reason(
   const { laid, placed, belief } = begun.value
   const { causes, checks } = knowledge
   const diagnosis = diagnosisOf(begun.value)
-  const { least, most } = bounds(laid, placed)
   const leader = largest(belief)
   const rivals = diagnosis.ranking
     .slice(0, RIVALS)
     .map(({ check }) => checks.findIndex(({ id }) => id === check))
+  const most = highest(laid, placed)
   const looked = causes
     .map((_, i) => i)
     .filter((i) => most[i]! > WORTH_A_LOOK)
@@ -268,7 +295,7 @@ export function reason(
     ...diagnosis,
     hangsOn,
     settles: settlesOf(laid, belief, diagnosis),
-    bounds: Object.fromEntries(causes.map(({ id }, i) => [id, [least[i]!, most[i]!] as const])),
+    ranges: rangesIn(laid, placed, belief),
     surprises: evidence
       .map((item, k) => ({ ...item, p: chanceOf(placed[k]!, without[k]!) }))
       .filter(({ p }) => p < SURPRISING)

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { seeded } from '../random/index.ts'
 import { describe, expect, test } from 'vitest'
 import { runs, seedOr } from '../test/effort.ts'
 import type { Check, Evidence, Knowledge } from './index.ts'
@@ -205,33 +206,47 @@ const RANGED: Knowledge = {
 }
 
 describe('how firm it is', () => {
-  test('bounds hold the middle, and every mix of likelihoods within the ranges', () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }),
-        (shares) => {
-          const { bounds, posterior } = value(
-            reason(RANGED, [{ check: 'soap', outcome: 'bubbles' }]),
-          )
-          const soap = RANGED.checks[0]!
-          const chance = RANGED.causes.map(
-            ({ id, weight }, i) =>
-              weight *
-              (soap.between![id]!.low[1]! +
-                shares[i]! * (soap.between![id]!.high[1]! - soap.between![id]!.low[1]!)),
-          )
-          const sum = chance.reduce((total, each) => total + each, 0)
-          RANGED.causes.forEach(({ id }, i) => {
-            const [least, most] = bounds[id]!
-            expect(chance[i]! / sum).toBeGreaterThanOrEqual(least - 1e-9)
-            expect(chance[i]! / sum).toBeLessThanOrEqual(most + 1e-9)
-            const { p } = posterior.find(({ cause }) => cause === id)!
-            expect(p).toBeGreaterThanOrEqual(least)
-            expect(p).toBeLessThanOrEqual(most)
-          })
-        },
-      ),
-    )
+  test('the range of a chance holds its middle, and nine of ten mixes within the ranges', () => {
+    const found = [{ check: 'soap', outcome: 'bubbles' }]
+    const { ranges, posterior } = value(reason(RANGED, found))
+    const soap = RANGED.checks[0]!
+    const random = seeded(3)
+    const mixes = Array.from({ length: 2000 }, () => {
+      const chance = RANGED.causes.map(({ id, weight }) => {
+        const [low, middle, high] = [
+          soap.between![id]!.low[1]!,
+          soap.likelihood[id]![1]!,
+          soap.between![id]!.high[1]!,
+        ]
+        const share = random()
+        return (
+          weight *
+          (share < 0.5
+            ? low + (middle - low) * 2 * share
+            : middle + (high - middle) * (2 * share - 1))
+        )
+      })
+      const sum = chance.reduce((total, each) => total + each, 0)
+      return chance.map((each) => each / sum)
+    })
+    RANGED.causes.forEach(({ id }, i) => {
+      const { p } = posterior.find(({ cause }) => cause === id)!
+      if (!ranges[id]) return expect(p).toBeLessThan(0.01)
+      const [low, high] = ranges[id]
+      expect(p).toBeGreaterThanOrEqual(low)
+      expect(p).toBeLessThanOrEqual(high)
+      const inside = mixes.filter((mix) => mix[i]! >= low && mix[i]! <= high).length / mixes.length
+      expect(inside).toBeGreaterThan(0.82)
+      expect(inside).toBeLessThan(0.97)
+    })
+  })
+  test('without ranges there is nothing between', () => {
+    const known = { ...RANGED, checks: RANGED.checks.map(({ between: _, ...check }) => check) }
+    const { ranges, posterior } = value(reason(known, [{ check: 'soap', outcome: 'bubbles' }]))
+    for (const [id, [low, high]] of Object.entries(ranges)) {
+      const { p } = posterior.find(({ cause }) => cause === id)!
+      expect([low, high].map((end) => Math.abs(end - p) < 1e-9)).toEqual([true, true])
+    }
   })
   test('known likelihoods leave nothing to hang on', () => {
     const known = { ...RANGED, checks: RANGED.checks.map(({ between: _, ...check }) => check) }

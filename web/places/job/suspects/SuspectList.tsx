@@ -26,7 +26,7 @@ function Reasons({
     .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)))
   const { learned } = shop.record ?? {}
   const ours = learned?.counts[causes.get(cause)!.base] ?? 0
-  const [least, most] = reasoned.bounds[cause] ?? [0, 1]
+  const range = reasoned.ranges[cause]
   const lines = (pick: (factor: number) => boolean): ReactNode => {
     const found = weighed.filter(({ factor }) => pick(factor)).slice(0, 5)
     return found.length === 0 ? (
@@ -48,8 +48,9 @@ function Reasons({
         <ul className="grid gap-0.5">{lines((factor) => factor < 1 / TELLING)}</ul>
       </div>
       <p className="text-ink-2 sm:col-span-2">
-        Often, sometimes, rarely are no figures: with them anywhere in their ranges it lies between{' '}
-        {percentWords(least)} and {percentWords(most)}.
+        {range &&
+          'Often, sometimes, rarely are no figures: with them anywhere in their ranges it lies ' +
+            `between ${percentWords(range[0])} and ${percentWords(range[1])}, in nine of ten draws.`}
         {learned &&
           learned.closedJobs > 0 &&
           ` Ours: ${ours} of ${learned.closedJobs} closed jobs.`}
