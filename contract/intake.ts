@@ -33,6 +33,14 @@ export const ComplaintRecord = closed({
     }),
   ),
   words: Type.String({ maxLength: 500 }),
+  wantedBack: Type.Optional(
+    nullable(
+      closed({
+        said: oneOf('today', 'tomorrow', 'later'),
+        on: day('The day it was said on'),
+      }),
+    ),
+  ),
 })
 export type Complaint = Static<typeof ComplaintRecord>
 

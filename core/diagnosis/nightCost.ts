@@ -1,6 +1,26 @@
 /** When a car is wanted back. */
 export type WantedBack = 'today' | 'tomorrow' | 'later'
 
+/** What was said of it, and on which day (ISO 8601). */
+export interface SaidWanted {
+  readonly said: WantedBack
+  readonly on: string
+}
+
+const DAY_MS = 86_400_000
+
+/**
+ * What was said of when a car is wanted back, as it holds on a later day: tomorrow becomes today.
+ * @param today ISO 8601
+ * @returns null: nobody said, or what was said is past
+ */
+export function wantedNow(wanted: SaidWanted | null | undefined, today: string): WantedBack | null {
+  if (!wanted) return null
+  const days = Math.round((Date.parse(today) - Date.parse(wanted.on)) / DAY_MS)
+  if (days <= 0) return wanted.said
+  return days === 1 && wanted.said === 'tomorrow' ? 'today' : null
+}
+
 /** From this hour on a car stays here overnight whatever is done, h. */
 const STAYS_FROM_H = 16
 /** An hour of the day on which nothing else can be done with a waiting car, min of work. */

@@ -77,3 +77,6 @@ export function morningAfter(now: Date): Date {
 
 /** A moment as a date-and-time field holds it, in local time. */
 export const fieldMoment = (at: Date): string => format(at, "yyyy-MM-dd'T'HH:mm")
+
+/** The day of a moment where it is read, as ISO 8601 has it. */
+export const dayOf = (at: Date): string => format(at, 'yyyy-MM-dd')

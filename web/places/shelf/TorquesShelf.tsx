@@ -1,11 +1,11 @@
 import type { Torque, VehicleType } from '@anklet/contract'
-import { format } from 'date-fns'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useProcedures, useTorques, useVehicleTypes } from '../../data/queries.ts'
 import { bookOf } from '../../data/procedures.ts'
 import { Loading } from '../../parts/Loading.tsx'
+import { dayOf } from '../../words/times.ts'
 import { capital } from '../../words/corners.ts'
 import { torqueWords, turnedWords } from '../../words/plan.ts'
 import { Choice, KeepOrDrop, Line } from './knowledge/fields.tsx'
@@ -31,7 +31,7 @@ const typed = (torque: Torque | null): TypedTorque =>
         max: '',
         degrees: '',
         source: '',
-        date: format(new Date(), 'yyyy-MM-dd'),
+        date: dayOf(new Date()),
       }
 
 /** The torque itself, and where it is written. */

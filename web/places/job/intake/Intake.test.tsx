@@ -137,3 +137,23 @@ test('nobody is said to have changed an answer where only the job moved on', () 
   expect(screen.getByRole('alert').textContent).toContain('stands here still: keep it again')
   expect(screen.queryByRole('button')).toBeNull()
 })
+
+test('when it is wanted back goes on the job with the day it was said on; a second tap takes it back', async () => {
+  const { commands } = putForm(
+    <Intake job={jobOf({ complaint: { where: ['RL'], when: [], signs: [], words: '' } })} />,
+  )
+  tap('Tomorrow')
+  tap('Keep what they said')
+  await waitFor(() => expect(commands).toHaveLength(1))
+  expect(commands[0]).toMatchObject({
+    payload: {
+      complaint: {
+        wantedBack: { said: 'tomorrow', on: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) as string },
+      },
+    },
+  })
+  tap('Tomorrow')
+  tap('Keep what they said')
+  await waitFor(() => expect(commands).toHaveLength(2))
+  expect(commands[1]).toMatchObject({ payload: { complaint: { wantedBack: null } } })
+})

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
+import { WantedTaps } from '../../../parts/WantedTaps.tsx'
 import { useCommand } from '../../../data/queries.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { conditionWords } from '../../../words/arrival.ts'
@@ -148,6 +149,11 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
           counts for nothing.
         </p>
       )}
+      <WantedTaps
+        wanted={complaint.wantedBack}
+        disabled={closed}
+        onSay={(wantedBack) => set({ wantedBack })}
+      />
       <OwnWords closed={closed} words={complaint.words} onChange={set} />
       <NextWords complaint={complaint} />
       <NotKept

@@ -1,11 +1,12 @@
-import type { CheckKind } from '@anklet/contract'
-import type { PlacedCheck, Reasoned, WantedBack } from '@anklet/core/diagnosis'
-import { isNight } from '@anklet/core/diagnosis'
+import type { CheckKind, Job } from '@anklet/contract'
+import type { PlacedCheck, Reasoned } from '@anklet/core/diagnosis'
+import { isNight, wantedNow } from '@anklet/core/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { Taps } from '../../../parts/Taps.tsx'
-import { useWantedBack } from '../../../state/wantedBack.ts'
+import { sentenceOf } from '../../../data/api.ts'
+import { useCommand } from '../../../data/queries.ts'
+import { WantedTaps } from '../../../parts/WantedTaps.tsx'
 import { percentWords } from '../../../words/answer.ts'
 import { CHECK_WORDS } from '../../../words/checks.ts'
 import { moneyWords } from '../../../words/money.ts'
@@ -16,6 +17,7 @@ import {
   minutesWords,
   outcomeWords,
 } from '../../../words/suspects.ts'
+import { dayOf } from '../../../words/times.ts'
 import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
@@ -38,7 +40,7 @@ const PHASE_OF: Readonly<Record<string, readonly [path: string, words: string]>>
 }
 
 interface NextProps {
-  readonly jobId: string
+  readonly job: Job
   readonly now: SuspectsNow
   readonly reasoned: Reasoned
   readonly costs: Readonly<Record<string, number>>
@@ -153,33 +155,35 @@ function WhereItIsDone({
   )
 }
 
-const WANTED: Readonly<Record<WantedBack, string>> = {
-  today: 'Today',
-  tomorrow: 'Tomorrow',
-  later: 'Later',
-}
-
 /** Asked where a night is advised: it costs little once the car stays here anyway. */
 function WantedBackWhen({
-  jobId,
+  job,
   isAsked,
 }: {
-  readonly jobId: string
+  readonly job: Job
   readonly isAsked: boolean
 }): ReactNode {
-  const { byKey, patch } = useWantedBack()
-  const wanted = byKey[jobId]?.wanted ?? null
-  if (!isAsked && wanted === null) return null
+  const keep = useCommand('job.complaint')
+  const { wantedBack } = job.complaint
+  if (!isAsked && wantedNow(wantedBack, dayOf(new Date())) === null) return null
   return (
-    <Taps<WantedBack>
-      legend="When is it wanted back?"
-      chosen={wanted === null ? [] : [wanted]}
-      onTap={(value) => patch(jobId, { wanted: wanted === value ? null : value })}
-      options={(Object.keys(WANTED) as WantedBack[]).map((value) => ({
-        value,
-        words: WANTED[value],
-      }))}
-    />
+    <div className="grid gap-1">
+      <WantedTaps
+        wanted={wantedBack}
+        disabled={keep.isPending}
+        onSay={(wanted) =>
+          keep.submit({
+            payload: { jobId: job.id, complaint: { ...job.complaint, wantedBack: wanted } },
+            baseVersion: job.version,
+          })
+        }
+      />
+      {keep.error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(keep.error)}
+        </p>
+      )}
+    </div>
   )
 }
 
@@ -193,7 +197,7 @@ function worthDoing({ recommend, ranking }: Reasoned): Reasoned['ranking'] {
 
 /** The check that is worth its minutes next, to be done there and then. */
 export function NextCheck({
-  jobId,
+  job,
   now,
   reasoned,
   costs,
@@ -224,7 +228,7 @@ export function NextCheck({
         </p>
         <h2 className="say-small">{asksWords(placed)}</h2>
       </div>
-      <WantedBackWhen jobId={jobId} isAsked={isNight(check)} />
+      <WantedBackWhen job={job} isAsked={isNight(check)} />
       {check.caution && <p className="hint">{check.caution}</p>}
       <ol className="grid list-decimal gap-1 pl-6 text-[15px]">
         {check.how.map((step) => (
@@ -240,7 +244,7 @@ export function NextCheck({
           test={test}
           onTest={onTest}
           phase={phase}
-          jobId={jobId}
+          jobId={job.id}
           codes={check.id === 'codes'}
           onCodes={onCodes}
         />

@@ -134,7 +134,7 @@ export function Suspects({
           )}
           {!locked && (
             <NextCheck
-              jobId={job.id}
+              job={job}
               now={now}
               reasoned={answer.reasoned}
               costs={answer.costs}

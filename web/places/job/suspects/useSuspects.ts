@@ -1,17 +1,17 @@
 import type { Job, Rate } from '@anklet/contract'
 import type { PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
-import { causesAt, checksAt, nightMinutes } from '@anklet/core/diagnosis'
+import { causesAt, checksAt, nightMinutes, wantedNow } from '@anklet/core/diagnosis'
 import type { KnownOfJob } from '@anklet/core/evidence'
 import { knownOf } from '@anklet/core/evidence'
 import type { Remote } from 'comlink'
 import { useMemo, useState } from 'react'
 import { useShop } from '../../../data/queries.ts'
-import { useWantedBack } from '../../../state/wantedBack.ts'
 import type {
   DiagnosisAnswer,
   DiagnosisRequest,
   DiagnosisWorker,
 } from '../../../workers/diagnosisWorker.ts'
+import { dayOf } from '../../../words/times.ts'
 import { useReckoned } from '../../../workers/useReckoned.ts'
 import type { ShopBook } from './useBook.ts'
 import { useBook } from './useBook.ts'
@@ -39,8 +39,8 @@ export function useSuspects(job: Job): SuspectsNow {
   const { architecture } = job.vehicleType
   const shop = useBook()
   const rate = useShop().data?.rate ?? null
-  const wanted = useWantedBack(({ byKey }) => byKey[job.id]?.wanted ?? null)
-  const [hour] = useState(() => new Date().getHours())
+  const [began] = useState(() => new Date())
+  const wanted = wantedNow(job.complaint.wantedBack, dayOf(began))
   const { book, changes, record } = shop
   const causes = useMemo(
     () => new Map(causesAt(book, architecture).map((each) => [each.id, each])),
@@ -56,7 +56,7 @@ export function useSuspects(job: Job): SuspectsNow {
     km: job.arrival?.odometerKm ?? null,
     counts,
     perHour: rate?.perHour ?? null,
-    nightMin: nightMinutes(hour, wanted),
+    nightMin: nightMinutes(began.getHours(), wanted),
   }
   // Asked with the shop's own knowledge only: an answer of what ships alone would be taken back at once.
   const answer = useReckoned<DiagnosisWorker, DiagnosisRequest, DiagnosisAnswer>(
