@@ -5,6 +5,7 @@ import {
   changeCovariance,
   choleskyOf,
   fitLimitChi2,
+  forecast,
   hypothesisCorners,
   KNOWN_GEOMETRY_SHARE,
   LEAKDOWN_DEFAULTS,
@@ -12,13 +13,14 @@ import {
   whiten,
 } from '../leakdown/index.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
-import { buildRig, designPressureBarG, leakFlowLPerS } from '../pneumatics/index.ts'
+import { buildRig, designPressureBarG, isMirrored, leakFlowLPerS } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { kelvin, P_ATM_BAR } from '../units/index.ts'
-import type { PerCorner } from '../vehicle/index.ts'
+import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
 import type { Fault, Machine } from './machine.ts'
+import { levelOffsetMm } from './machine.ts'
 import { simulate } from './simulate.ts'
 import { levelledState } from './state.ts'
 
@@ -75,12 +77,17 @@ export type AwakeRefusal = EquilibriumRefusal | { readonly code: 'noPriorLeft' }
 const NODES = Array.from({ length: 10 }, (_, k) => -6.2 + 0.3 * k)
 /** Between two of them this many are interpolated. */
 const FINE = 6
-/** Sides of an axle that leak each at a rate of its own: one this many times the other. */
-const UNEQUAL = [0.25, 4] as const
+/**
+ * Sides of an axle that leak each at a rate of its own: one this many times the other. Two nodes
+ * apart, so that one case mirrors another.
+ */
+const UNEQUAL = [10 ** -0.6, 10 ** 0.6] as const
+
+type Leaks = Readonly<Partial<Record<Corner, number>>>
 
 interface Series {
   readonly id: HypothesisId
-  readonly leaks: (conductance: number) => Fault[]
+  readonly leaks: (conductance: number) => Leaks
 }
 
 function seriesOf(ids: readonly HypothesisId[]): Series[] {
@@ -91,35 +98,31 @@ function seriesOf(ids: readonly HypothesisId[]): Series[] {
     return ratios.map((ratio) => ({
       id,
       leaks: (conductance) =>
-        corners.map((corner, i) => ({
-          kind: 'springLeak',
-          corner,
-          conductance: i === 0 ? conductance : conductance * ratio,
-        })),
+        Object.fromEntries(
+          corners.map((corner, i) => [corner, i === 0 ? conductance : conductance * ratio]),
+        ),
     }))
   })
 }
 
 type Change = Float64Array
 
-// Change of each corner by the morning, with a set of leaks and the module as it is, or disabled.
-function changeOf(
+// Change of each corner by the morning with a set of leaks and the module as its type has it.
+function changeAwake(
   { machine, levelId, hours, startC, endC }: AwakeRequest,
-  faults: readonly Fault[],
-  awake: boolean,
+  leaks: Leaks,
 ): Change | null {
-  const parked: Machine['architecture']['parked'] = awake
-    ? machine.architecture.parked
-    : { policy: 'none', checksAfterH: [] }
-  const used: Machine = { ...machine, architecture: { ...machine.architecture, parked } }
-  const state = levelledState(used, levelId, startC)
+  const state = levelledState(machine, levelId, startC)
   if (!state.ok) return null
   const untilS = hours * 3600
   const { samples } = simulate({
-    machine: used,
+    machine,
     state: state.value,
     untilS,
-    faults,
+    faults: CORNERS.flatMap((corner): Fault[] => {
+      const conductance = leaks[corner]
+      return conductance ? [{ kind: 'springLeak', corner, conductance }] : []
+    }),
     happenings: [],
     sampleEveryS: untilS,
     temperatureC: (timeS) => startC + ((endC - startC) * timeS) / untilS,
@@ -128,27 +131,63 @@ function changeOf(
   return Float64Array.from(CORNERS, (corner) => last.heightMm[corner] - first.heightMm[corner])
 }
 
+// The same with the module disabled: nothing but the leaks is at work, so no machine is needed.
+function changeOff(
+  { machine, levelId, hours, startC, endC }: AwakeRequest,
+  leaks: Leaks,
+): Change | null {
+  const night = forecast({
+    vehicle: machine.vehicle,
+    startC,
+    endC,
+    hours,
+    leaks,
+    sampleHours: [0, hours],
+    levelOffsetMm: levelOffsetMm(machine, levelId),
+  })
+  if (!night.ok) return null
+  const [first, last] = night.value
+  return Float64Array.from(CORNERS, (corner) => last!.heightMm[corner] - first!.heightMm[corner])
+}
+
 interface Predicted {
   readonly id: HypothesisId
   readonly logC: number
   readonly change: Change
 }
 
+// Where left and right of a vehicle are alike, leaks that mirror others are not run again.
+function mirroring(request: AwakeRequest, changeOf: typeof changeAwake): typeof changeAwake {
+  if (!isMirrored(buildRig(request.machine.vehicle))) return changeOf
+  const known = new Map<string, Change | null>()
+  const keyOf = (places: readonly Corner[], leaks: Leaks): string =>
+    places.map((corner) => Math.log10(leaks[corner] ?? 1).toFixed(3)).join(' ')
+  return (asked, leaks) => {
+    const across = known.get(keyOf(ACROSS, leaks))
+    if (across) return Float64Array.from(across, (_, i) => across[i ^ 1]!)
+    const change = changeOf(asked, leaks)
+    known.set(keyOf(CORNERS, leaks), change)
+    return change
+  }
+}
+const ACROSS = ['FR', 'FL', 'RR', 'RL'] as const
+
 // All predictions of the table, the tight car first; between two leaks a straight line.
 function predict(
   request: AwakeRequest,
   series: readonly Series[],
-  awake: boolean,
+  reckon: typeof changeAwake,
   step: () => void,
 ): Predicted[] | null {
-  const tight = changeOf(request, [], awake)
+  const changeOf = mirroring(request, reckon)
+  const tight = changeOf(request, {})
   step()
   if (!tight) return null
   const all: Predicted[] = [{ id: 'none', logC: Number.NEGATIVE_INFINITY, change: tight }]
   for (const { id, leaks } of series) {
     const coarse = NODES.map((logC) => {
       step()
-      return changeOf(request, leaks(10 ** logC), awake)
+      return changeOf(request, leaks(10 ** logC))
     })
     for (let k = 0; k + 1 < coarse.length; k += 1) {
       const [a, b] = [coarse[k], coarse[k + 1]]
@@ -265,9 +304,9 @@ export function inferAwake(
     done += 1
     progress(done / steps)
   }
-  const awake = predict(request, series, true, step)
-  const off = awake && predict(request, series, false, step)
-  const warmer = changeOf({ ...request, endC: endC + 1 }, [], false)
+  const awake = predict(request, series, changeAwake, step)
+  const off = awake && predict(request, series, changeOff, step)
+  const warmer = changeOff({ ...request, endC: endC + 1 }, {})
   if (!awake || !off || !warmer) return refuse({ code: 'noRest', outcome: 'maxSteps' })
   const [means, first] = [meanHeights(after), meanHeights(before)]
   const changeMm = perCorner((corner) => means[corner] - first[corner])
