@@ -125,13 +125,6 @@ for (const [words, conditions] of SITUATIONS) {
       `- said ${percent(from)} to ${percent(to)}, ${count} nights`,
       `said ${percent(said)}, was ${percent(was)}`,
     )
-  for (const each of [2, 3]) {
-    const several = scoreNights(NIGHTS / 10, SEED, conditions, each)
-    row(
-      `${several.nights} cars over ${each} nights: right first answer`,
-      `${percent(several.right)} (the last alone ${percent(several.aloneRight)})`,
-    )
-  }
 }
 
 const starts = await measureStarts()
