@@ -32,7 +32,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
       <p className="text-[14.5px] text-ink-2">
         {kept
           ? 'In use for this car: its springs hold '
-          : 'What did not leak shows by the cold alone how much air its springs hold: '}
+          : 'Where it did not leak, the cold shows how much air its springs hold: '}
         {factorWords(kept ? job.vehicle.lesson! : lesson)}.
       </p>
       {learn.isError && (
