@@ -208,7 +208,7 @@ function averageSaid(particles: readonly Particle[], means: readonly Float64Arra
     said += (truth.weight * Math.max(...groups.values())) / sum
     total += truth.weight
   }
-  return total > 0 ? said / total : 1
+  return total > 0 ? said / total : 0
 }
 
 /**
