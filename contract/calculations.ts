@@ -23,6 +23,8 @@ import { ProcedurePlanRequest, ProcedurePlanResponse } from './procedure.ts'
 import {
   LeakdownRequest,
   LeakdownResponse,
+  LeakdownNightsRequest,
+  LeakdownNightsResponse,
   LeakdownPlanRequest,
   LeakdownPlanResponse,
 } from './leakdown.ts'
@@ -214,6 +216,11 @@ export const CALCULATIONS = {
     response: LeakdownResponse,
     summary: 'What two rounds of heights, evening and morning, say about a leak',
   },
+  'leakdown-nights': {
+    request: LeakdownNightsRequest,
+    response: LeakdownNightsResponse,
+    summary: 'What several nights of one case say together, and what would tell more',
+  },
   'leakdown-plan': {
     request: LeakdownPlanRequest,
     response: LeakdownPlanResponse,
@@ -293,6 +300,8 @@ export type ForecastRequest = Static<typeof ForecastRequest>
 export type ForecastResponse = Static<typeof ForecastResponse>
 export type LeakdownRequest = Static<typeof LeakdownRequest>
 export type LeakdownResponse = Static<typeof LeakdownResponse>
+export type LeakdownNightsRequest = Static<typeof LeakdownNightsRequest>
+export type LeakdownNightsResponse = Static<typeof LeakdownNightsResponse>
 export type LeakdownPlanRequest = Static<typeof LeakdownPlanRequest>
 export type LeakdownPlanResponse = Static<typeof LeakdownPlanResponse>
 export type HeightVerdictRequest = Static<typeof HeightVerdictRequest>

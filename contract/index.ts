@@ -42,6 +42,8 @@ export type {
   ForecastResponse,
   HeightVerdictRequest,
   HeightVerdictResponse,
+  LeakdownNightsRequest,
+  LeakdownNightsResponse,
   LeakdownPlanRequest,
   LeakdownPlanResponse,
   LeakdownRequest,

@@ -5,6 +5,7 @@ import {
   heightMm,
   levelOffsetMm,
   nullable,
+  oneOf,
   perCorner,
   sigma,
   someCorners,
@@ -102,6 +103,36 @@ export const LeakdownResponse = closed({
   sigmaMm: perCorner(mm),
   leaks: someCorners(Type.Number()),
   priors: hypotheses(share),
+})
+
+export const LeakdownNightsRequest = closed({
+  nights: Type.Array(LeakdownRequest, {
+    minItems: 1,
+    maxItems: 6,
+    description: 'Nights of one case, oldest first: the same leak in the same car',
+  }),
+})
+export const LeakdownNightsResponse = closed({
+  together: LeakdownResponse,
+  alone: LeakdownResponse,
+  tellsMore: Type.Array(
+    closed({
+      thing: oneOf('readings', 'settle', 'soak', 'wait', 'night'),
+      to: Type.Number({ description: 'Probability of the likeliest answer after it, on average' }),
+    }),
+  ),
+  hidden: Type.Array(
+    closed({
+      corner: CornerName,
+      atMostBarLPerH: Type.Number({ description: 'No larger leak hides there, with 95 %' }),
+    }),
+  ),
+  load: nullable(
+    closed({
+      place: oneOf('frontLeftSeat', 'frontRightSeat', 'rearLeftSeat', 'rearRightSeat', 'loadArea'),
+      massKg: Type.Number({ description: 'Put in overnight; negative: taken out' }),
+    }),
+  ),
 })
 
 export const LeakdownPlanRequest = closed({

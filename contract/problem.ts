@@ -49,6 +49,7 @@ export const PROBLEM_STATUS = {
   watchNotRunning: 422,
   watchNotWalked: 422,
   roundOutside: 422,
+  otherCar: 422,
   pumpStalls: 422,
   tooManySamples: 422,
   leakOutrunsPump: 422,

@@ -1,3 +1,4 @@
+import type { LeakdownNightsResponse } from '@anklet/contract'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import request from 'supertest'
 import { rearLevelledVehicle, sampleVehicle } from '@anklet/core/samples'
@@ -53,6 +54,28 @@ describe('calculations over the wire', () => {
       fitSuspect: expect.any(Boolean) as boolean,
     })
     expect((body as { posterior: Record<string, number> }).posterior).toHaveProperty('diagonalFR')
+  })
+
+  test('nights of one case are answered together, with what would tell more', async () => {
+    const { body } = await calc('leakdown-nights', { nights: [night, night] }).expect(200)
+    const { together, alone, tellsMore, hidden } = body as LeakdownNightsResponse
+    const { body: single } = await calc('leakdown', night).expect(200)
+    expect(alone).toEqual(single)
+    expect(together.best).toBe('FL')
+    expect(together.posterior.FL).toBeGreaterThanOrEqual(alone.posterior.FL!)
+    expect(tellsMore.map(({ thing }) => thing)).toEqual([
+      'readings',
+      'settle',
+      'soak',
+      'wait',
+      'night',
+    ])
+    expect(hidden.map(({ corner }) => corner)).toEqual(['FR', 'RL', 'RR'])
+  })
+  test('nights of two cars are refused', async () => {
+    const other = { ...night, vehicle: rearLevelledVehicle() }
+    const { body } = await calc('leakdown-nights', { nights: [other, night] }).expect(422)
+    expect(body).toMatchObject({ code: 'otherCar' })
   })
 
   test.each([

@@ -14,8 +14,10 @@ import type {
   ForecastRequest,
   LeakdownAnswer,
   LeakdownRequest,
+  OvernightLoad,
   PlanAnswer,
   PlanRequest,
+  Worth,
 } from '@anklet/core/leakdown'
 import type {
   EquilibriumAnswer,
@@ -70,6 +72,8 @@ describe('contract and core fit together', () => {
       Omit<contract.EquilibriumResponse, 'solve'>
     >()
     expectTypeOf<TemperatureDropAnswer>().toExtend<contract.TemperatureDropResponse>()
+    expectTypeOf<Worth>().toExtend<contract.LeakdownNightsResponse['tellsMore'][number]>()
+    expectTypeOf<OvernightLoad>().toExtend<NonNullable<contract.LeakdownNightsResponse['load']>>()
     expectTypeOf<PlanAnswer>().toExtend<contract.LeakdownPlanResponse>()
     expectTypeOf<VerdictAnswer>().toExtend<contract.HeightVerdictResponse>()
     expectTypeOf<LiftAnswer>().toExtend<contract.LiftTimeResponse>()

@@ -129,5 +129,6 @@ describe.skipIf(!existsSync(BUILT))('the server as it is started', () => {
     const again = await outcomeOf(start({ PORT: String(await freePort()) }))
     const people = (await (await fetch(`${again.ready!}/api/people`)).json()) as { name: string }[]
     expect(people.map(({ name }) => name)).toEqual(['K. Ept'])
-  })
+    // Six processes one after the other, each with a database to open.
+  }, 180_000)
 })

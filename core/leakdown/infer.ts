@@ -1,6 +1,6 @@
 import { closureMm, closureSuspect } from '../heights/index.ts'
 import type { Result } from '../result/index.ts'
-import { ok } from '../result/index.ts'
+import { ok, refuse } from '../result/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 import { hoursToBumpStop } from './bumpStopTime.ts'
@@ -200,6 +200,11 @@ function answerTo(watched: Watched, evidence: Evidences, own: Evidences): Leakdo
   return describe(watched, posterior, told, best)
 }
 
+const sameHypotheses = (
+  one: ReadonlyMap<HypothesisId, number>,
+  other: ReadonlyMap<HypothesisId, number>,
+): boolean => one.size === other.size && [...one.keys()].every((id) => other.has(id))
+
 const foretellNight = ({ priors, start, request, stretches }: Watched): Foretold =>
   foretell([...priors.keys()], start, request.startC, stretches)
 
@@ -237,6 +242,8 @@ export function inferNights(nights: readonly LeakdownRequest[]): Result<
     watched.push(each.value)
   }
   const last = watched.at(-1)!
+  if (watched.some(({ priors }) => !sameHypotheses(priors, last.priors)))
+    return refuse({ code: 'otherCar' })
   const foretold = watched.map(foretellNight)
   const own = evidences([last], [foretold.at(-1)!])
   const alone = answerTo(last, own, own)

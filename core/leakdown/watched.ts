@@ -69,6 +69,8 @@ export type LeakdownRefusal =
   | { readonly code: 'noAirAnywhere' }
   | { readonly code: 'noPriorLeft' }
   | { readonly code: 'roundOutside' }
+  /** Nights of one case are of one car: air at the same corners. */
+  | { readonly code: 'otherCar' }
 
 /** A question with nothing left open. */
 export type Complete = {

@@ -2,7 +2,15 @@ import { completeGeometry } from '@anklet/core/vehicle'
 import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
 import { airLedger, duty, fillTime, liftTime } from '@anklet/core/compressor'
 import { heightVerdict } from '@anklet/core/heights'
-import { forecast, inferLeak, planWatch } from '@anklet/core/leakdown'
+import {
+  forecast,
+  hiddenLeaks,
+  inferLeak,
+  inferNights,
+  overnightLoad,
+  planWatch,
+  worthOfNext,
+} from '@anklet/core/leakdown'
 import { fitSensor } from '@anklet/core/calibration'
 import { coilRate, fitCoils } from '@anklet/core/conversion'
 import { axleStrategies, compareOptions } from '@anklet/core/strategy'
@@ -21,6 +29,7 @@ import type {
   FillTimeRequest,
   ForecastRequest,
   HeightVerdictRequest,
+  LeakdownNightsRequest,
   LeakdownPlanRequest,
   LeakdownRequest,
   LiftTimeRequest,
@@ -37,6 +46,22 @@ const complete = <Request extends { vehicle: EquilibriumRequest['vehicle'] }>(
 function runForecast(request: ForecastRequest): CalculationOutcome {
   const answer = forecast(complete(request))
   return answer.ok ? { ok: true, value: { samples: answer.value } } : answer
+}
+
+function runNights({ nights }: LeakdownNightsRequest): CalculationOutcome {
+  const inferred = inferNights(nights.map(complete))
+  if (!inferred.ok) return inferred
+  const { together, alone, weighed } = inferred.value
+  return {
+    ok: true,
+    value: {
+      together,
+      alone,
+      tellsMore: worthOfNext(weighed),
+      hidden: hiddenLeaks(weighed),
+      load: overnightLoad(weighed),
+    },
+  }
 }
 
 function runConversion({ candidates, ...corner }: CoilConversionRequest): CalculationOutcome {
@@ -62,6 +87,7 @@ const RUN: { readonly [Name in CalculationName]: (request: never) => Calculation
   'temperature-drop': (request: TemperatureDropRequest) => temperatureDrop(complete(request)),
   'leakdown-forecast': runForecast,
   leakdown: (request: LeakdownRequest) => inferLeak(complete(request)),
+  'leakdown-nights': runNights,
   'leakdown-plan': (request: LeakdownPlanRequest) => planWatch(complete(request)),
   'fill-time': (request: FillTimeRequest) => fillTime(request),
   'lift-time': (request: LiftTimeRequest) => liftTime(complete(request)),

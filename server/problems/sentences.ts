@@ -63,6 +63,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   watchRuns: () => 'A watch is already running on this job. Finish it or give it up first.',
   watchNotRunning: () => 'This watch is not running any more.',
   watchNotWalked: () => 'This watch has no morning round yet.',
+  otherCar: () =>
+    'The nights are of different cars: air is not at the same corners in all of them.',
   roundOutside: () => 'A round between lies outside the watch, or two of them at the same moment.',
   tooManySamples: () =>
     'That is more than 2000 samples. Take them further apart, or run a shorter time.',
