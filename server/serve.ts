@@ -102,6 +102,7 @@ async function openShop(
     opened,
     making: { migrations: MIGRATIONS, template: TEMPLATE },
     release: version,
+    log,
     run: runBeside(join(here, 'backupWorker.js')),
     replace,
   }

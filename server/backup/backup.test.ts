@@ -25,6 +25,7 @@ import { MIGRATIONS, startBench, TEMPLATE } from '../test/bench.ts'
 import { LEVEL, openTestJob, walk } from '../test/records.ts'
 import { writeBundle } from '../services/bundleOut.ts'
 import { entriesOf, readManifest } from './archive.ts'
+import { Backups } from './backups.ts'
 import { packDatabase } from './pack.ts'
 import { unpackDatabase } from './unpack.ts'
 
@@ -149,9 +150,32 @@ describe('a backup', () => {
     for (let i = 0; i < 20; i++) await walkNow()
     await expect.poll(async () => (await read()).doing, { timeout: 60_000 }).toBe(null)
     const { folder, backups, fault } = await read()
-    expect(fault).toBe(null)
+    expect({ fault, errors: bench.errors }).toEqual({ fault: null, errors: [] })
     const { rounds } = await restored(join(folder, backups[0]!.name), 'meanwhile')
     for (const { readings } of rounds) expect(readings).toHaveLength(8)
+  })
+
+  test('what nobody foresaw is told to whoever runs the server', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'anklet-unforeseen-'))
+    const opened = await openDatabase(folder, MIGRATIONS, { template: TEMPLATE })
+    const logged: unknown[] = []
+    const parts = {
+      data: folder,
+      opened,
+      making,
+      release: '0.0.0',
+      log: { error: (entry: unknown) => void logged.push(entry) } as never,
+      run: () => Promise.reject(new TypeError('No such thing.')),
+      replace: () => Promise.resolve(),
+    }
+    const backups = new Backups(parts, { doing: null, fault: null, restored: null })
+    await backups.start()
+    await expect.poll(async () => (await backups.read()).doing, { timeout: 60_000 }).toBe(null)
+    expect((await backups.read()).fault).toMatch(/^Something broke on our side/)
+    expect(logged).toMatchObject([{ kind: 'TypeError', said: 'No such thing.' }])
+    backups.close()
+    await opened.close()
+    rmSync(folder, { recursive: true })
   })
 
   test('begun twice at once is made once', async () => {

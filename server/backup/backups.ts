@@ -12,8 +12,10 @@ import { isAbsolute, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { sql } from 'drizzle-orm'
+import type { Logger } from 'pino'
 import type { Backup, BackupCounts, BackupSettings, BackupsRecord } from '@anklet/contract'
 import { AppError, toAppError } from '../problems/appError.ts'
+import { loggable } from '../problems/loggable.ts'
 import { readShop } from '../services/shop.ts'
 import type { OpenDatabase } from '../store/database.ts'
 import { syncPath } from '../store/durableFolder.ts'
@@ -51,6 +53,7 @@ export interface BackupParts {
   readonly opened: Pick<OpenDatabase, 'db' | 'marker' | 'copyTo' | 'noteBackupFolder'>
   readonly making: Making
   readonly release: string
+  readonly log: Pick<Logger, 'error'>
   run(task: Task): Promise<Done>
   /** Puts a restored database in the place of the present one. */
   replace(restored: string, manifest: Manifest): Promise<void>
@@ -205,8 +208,11 @@ export class Backups {
     this.memory.fault = null
     work()
       .catch((error: unknown) => {
-        const said =
-          error instanceof ArchiveFaulty ? error.message : toAppError(error).toProblem().detail
+        const problem = toAppError(error).toProblem()
+        const said = error instanceof ArchiveFaulty ? error.message : problem.detail
+        // What nobody foresaw is told to whoever runs the server, as with a request.
+        if (said === problem.detail && problem.code === 'internal')
+          this.parts.log.error(loggable(error), `${doing} a backup failed`)
         this.memory.fault = `${said} ${NOTHING_DONE[doing]}`
       })
       .finally(() => {

@@ -49,6 +49,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
   const opened = await openDatabase(folder, MIGRATIONS, { template: TEMPLATE })
   const { db, close } = opened
   const errors: unknown[] = []
+  const log = { error: (entry: unknown) => void errors.push(entry) } as never
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
   const backups = new Backups(
@@ -57,6 +58,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
       opened,
       making: { migrations: MIGRATIONS, template: TEMPLATE },
       release: '0.0.0',
+      log,
       run: doTask,
       replace: () => Promise.resolve(),
     },
@@ -70,7 +72,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
     recorder,
     data: folder,
     version: '0.0.0',
-    log: { error: (entry: unknown) => void errors.push(entry) } as never,
+    log,
     webFolder: null,
   })
   const person = crypto.randomUUID()
