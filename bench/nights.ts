@@ -1,5 +1,7 @@
 import type { HypothesisId, LeakdownRequest } from '@anklet/core/leakdown'
 import {
+  answerGroup,
+  forecastChange,
   forecast,
   HYPOTHESES,
   hypothesisCorners,
@@ -79,10 +81,6 @@ export interface NightScore {
   }[]
 }
 
-// Heights cannot tell these three apart, so blaming any of them is the same answer.
-const answerOf = (id: HypothesisId): string =>
-  id === 'all' || id.startsWith('diagonal') ? 'even' : id
-
 function draw(random: Random): HypothesisId {
   let left = random()
   for (const id of HYPOTHESES) {
@@ -157,16 +155,8 @@ function perKelvin(
   vehicle: VehicleGeometry,
   night: { readonly hours: number; readonly startC: number; readonly levelOffsetMm: number },
 ): PerCorner<number> | null {
-  const run = forecast({
-    vehicle,
-    ...night,
-    endC: night.startC - 1,
-    leaks: {},
-    sampleHours: [0, night.hours],
-  })
-  return run.ok
-    ? perCorner((corner) => run.value[0]!.heightMm[corner] - run.value[1]!.heightMm[corner])
-    : null
+  const change = forecastChange({ vehicle, ...night, endC: night.startC - 1, leaks: {} })
+  return change && mapCorners(change, (mm) => -mm)
 }
 
 /** One night on a car, as the tape tells it; null where the car could not stand so. */
@@ -247,7 +237,7 @@ function oneCase(random: Random, conditions: Conditions, nights: number): Night 
   const answer = inferNights(all)
   if (!answer.ok) return null
   const { posterior, best, closureSuspect, fitSuspect } = answer.value.together
-  const said = HYPOTHESES.filter((id) => answerOf(id) === answerOf(best)).reduce(
+  const said = HYPOTHESES.filter((id) => answerGroup(id) === answerGroup(best)).reduce(
     (sum, id) => sum + (posterior[id] ?? 0),
     0,
   )
@@ -286,14 +276,14 @@ export function scoreNights(
     list.filter(is).length / Math.max(1, list.length)
   const mean = (list: readonly number[]): number =>
     list.reduce((sum, value) => sum + value, 0) / Math.max(1, list.length)
-  const right = ({ truth, best }: Night): boolean => answerOf(truth) === answerOf(best)
+  const right = ({ truth, best }: Night): boolean => answerGroup(truth) === answerGroup(best)
   const tight = nights.filter(({ truth }) => truth === 'none')
   const edges = [0, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.0001]
   return {
     nights: nights.length,
     right: share(nights, right),
-    aloneRight: share(nights, ({ truth, alone }) => answerOf(truth) === answerOf(alone)),
-    thumbRight: share(nights, ({ truth, thumb }) => answerOf(truth) === answerOf(thumb)),
+    aloneRight: share(nights, ({ truth, alone }) => answerGroup(truth) === answerGroup(alone)),
+    thumbRight: share(nights, ({ truth, thumb }) => answerGroup(truth) === answerGroup(thumb)),
     tightCars: tight.length,
     tightCalledLeaking: share(tight, ({ leakSaid }) => leakSaid),
     thumbCalledLeaking: share(tight, ({ thumb }) => thumb !== 'none'),

@@ -107,6 +107,19 @@ function sampleAt(
 }
 
 /**
+ * How far each corner moves from the start to the end of a night, mm.
+ * @returns null where there is no forecast.
+ */
+export function forecastChange(
+  night: Omit<ForecastRequest, 'sampleHours'>,
+): PerCorner<number> | null {
+  const run = forecast({ ...night, sampleHours: [0, night.hours] })
+  if (!run.ok) return null
+  const [first, last] = run.value
+  return perCorner((corner) => last!.heightMm[corner] - first!.heightMm[corner])
+}
+
+/**
  * Heights, pressures and amounts of air through a night with given leaks, module off.
  * @returns one sample per asked hour, in the asked order, within 0.05 mm; or why there is no forecast.
  */

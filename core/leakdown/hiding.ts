@@ -1,11 +1,11 @@
-import { buildRig, designPressureBarG, leakFlowLPerS } from '../pneumatics/index.ts'
-import { kelvin, P_ATM_BAR } from '../units/index.ts'
+import { buildRig } from '../pneumatics/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS, hasAir } from '../vehicle/index.ts'
-import { changeCovariance, choleskyOf, whiten } from './covariance.ts'
+import { whiten } from './covariance.ts'
 import { hypothesisCorners, LOG_C_RANGE } from './hypotheses.ts'
 import type { WeighedNights } from './infer.ts'
-import { observedOf, predictedChanges } from './infer.ts'
+import { predictedChanges } from './infer.ts'
+import { ratePerConductance } from './leakRate.ts'
 
 /** How sure one is that nothing larger hides. */
 const SURE = 0.95
@@ -27,32 +27,28 @@ export interface HiddenLeak {
  * of the best hypothesis and set against the readings; sizes are alike before them (no size is
  * favoured per bar-litre), so the limit errs to the large side.
  */
-export function hiddenLeaks({ watched, answer }: WeighedNights): HiddenLeak[] {
-  const { vehicle } = watched.at(-1)!.request
+export function hiddenLeaks(weighed: WeighedNights): HiddenLeak[] {
+  const { watched, answer } = weighed
+  const { vehicle, startC, endC } = watched.at(-1)!.request
+  const [rig, meanC] = [buildRig(vehicle), (startC + endC) / 2]
   const blamed = hypothesisCorners(answer.best)
-  const misfit = misfitOf(watched)
-  return CORNERS.filter((corner) => hasAir(vehicle.corners[corner]) && !blamed.includes(corner))
-    .map((corner) => ({ corner, logC: limitAt(corner, answer.leaks, misfit) }))
-    .map(({ corner, logC }) => ({
-      corner,
-      atMostBarLPerH: 10 ** logC * ratePerConductance(watched, corner),
-    }))
+  const misfit = misfitOf(weighed)
+  return CORNERS.filter(
+    (corner) => hasAir(vehicle.corners[corner]) && !blamed.includes(corner),
+  ).map((corner) => ({
+    corner,
+    atMostBarLPerH:
+      10 ** limitAt(corner, answer.leaks, misfit) * ratePerConductance(rig, corner, meanC),
+  }))
 }
 
 type Leaks = Readonly<Partial<Record<Corner, number>>>
 type Misfit = (leaks: Leaks) => number
 
 // Chi-squared of leaks over all nights; infinite where the car could not have stood so.
-function misfitOf(watched: WeighedNights['watched']): Misfit {
-  const observed = observedOf(watched)
-  const factor = choleskyOf(
-    changeCovariance(
-      observed,
-      watched.map(({ noise }) => noise),
-    ),
-    observed.length,
-  )
-  return (leaks) => {
+const misfitOf =
+  ({ watched, observed, factor }: WeighedNights): Misfit =>
+  (leaks) => {
     const foretold = watched.map((night) => predictedChanges(night, leaks))
     if (foretold.includes(null)) return Number.POSITIVE_INFINITY
     const z = Float64Array.from(
@@ -62,7 +58,6 @@ function misfitOf(watched: WeighedNights['watched']): Misfit {
     whiten(factor, observed.length, z)
     return z.reduce((sum, value) => sum + value * value, 0)
   }
-}
 
 // log10 of the conductance below which 95 % of the weight lies.
 function limitAt(corner: Corner, leaks: Leaks, misfit: Misfit): number {
@@ -81,10 +76,4 @@ function limitAt(corner: Corner, leaks: Leaks, misfit: Misfit): number {
   let sum = 0
   const at = weights.findIndex((weight) => (sum += weight) >= SURE * total)
   return from + (at / FINE) * STEP
-}
-
-function ratePerConductance(watched: WeighedNights['watched'], corner: Corner): number {
-  const { vehicle, startC, endC } = watched.at(-1)!.request
-  const pressure = designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner)) + P_ATM_BAR
-  return 3600 * leakFlowLPerS(1, pressure, kelvin((startC + endC) / 2))
 }

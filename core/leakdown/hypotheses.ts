@@ -66,6 +66,10 @@ const LEAKING: Readonly<Record<HypothesisId, readonly Corner[]>> = {
 /** The corners that lose air under a hypothesis. */
 export const hypothesisCorners = (id: HypothesisId): readonly Corner[] => LEAKING[id]
 
+/** The answer a hypothesis belongs to: heights cannot tell all four from two on a diagonal. */
+export const answerGroup = (id: HypothesisId): HypothesisId =>
+  id === 'diagonalFL' || id === 'diagonalFR' ? 'all' : id
+
 /** Whether the two corners leak each at a rate of its own. */
 export const isIndependent = (id: HypothesisId): boolean => id === 'frontBoth' || id === 'rearBoth'
 

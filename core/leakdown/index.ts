@@ -1,4 +1,4 @@
-export { forecast } from './forecast.ts'
+export { forecast, forecastChange } from './forecast.ts'
 export type { ForecastRequest, ForecastSample, ForecastRefusal } from './forecast.ts'
 export { inferLeak, inferNights } from './infer.ts'
 export type { LeakdownAnswer } from './infer.ts'
@@ -10,6 +10,7 @@ export {
   HYPOTHESES,
   PRIOR_WEIGHT,
   LOG_C_RANGE,
+  answerGroup,
   hypothesisCorners,
   tellsLeak,
 } from './hypotheses.ts'
@@ -27,7 +28,7 @@ export type { NextThing, Worth } from './worth.ts'
 export { planWatch, PLAN_DEFAULTS } from './plan.ts'
 export type { PlanAnswer, PlanRequest } from './plan.ts'
 export { hoursToBumpStop } from './bumpStopTime.ts'
-export { conductanceOfRate } from './leakRate.ts'
+export { conductanceOfRate, ratePerConductance } from './leakRate.ts'
 export { learnVolume, withVolumes } from './learn.ts'
 export type { LessonNight, VolumeLesson } from './learn.ts'
 export { leakOrCommand } from './leakOrCommand.ts'

@@ -165,16 +165,21 @@ export interface WeighedNights {
   /** Oldest first. */
   readonly watched: readonly Watched[]
   readonly foretold: readonly Foretold[]
+  /** The changes of all nights, and the Cholesky factor of their covariance. */
+  readonly observed: readonly Observed[]
+  readonly factor: Float64Array
   /** Of all nights together. */
   readonly evidence: ReadonlyMap<HypothesisId, Evidence>
   readonly answer: LeakdownAnswer
 }
 
-/** The observed changes of several nights, each counted with its night. */
-export const observedOf = (watched: readonly Watched[]): readonly Observed[] =>
+// The observed changes of several nights, each counted with its night.
+const observedOf = (watched: readonly Watched[]): readonly Observed[] =>
   watched.flatMap(({ observed }, night) => observed.map((each) => ({ ...each, night })))
 
-function evidences(nights: readonly Watched[], foretold: readonly Foretold[]): Evidences {
+type Weighing = Pick<WeighedNights, 'watched' | 'foretold' | 'observed' | 'factor' | 'evidence'>
+
+function weighing(nights: readonly Watched[], foretold: readonly Foretold[]): Weighing {
   const observed = observedOf(nights)
   const covariance = changeCovariance(
     observed,
@@ -187,7 +192,8 @@ function evidences(nights: readonly Watched[], foretold: readonly Foretold[]): E
     foretold: foretold[night]!,
   }))
   const ids = [...nights.at(-1)!.priors.keys()]
-  return new Map(ids.map((id) => [id, weigh(id, weighed, factor)]))
+  const evidence = new Map(ids.map((id) => [id, weigh(id, weighed, factor)]))
+  return { watched: nights, foretold, observed, factor, evidence }
 }
 
 /**
@@ -245,9 +251,9 @@ export function inferNights(nights: readonly LeakdownRequest[]): Result<
   if (watched.some(({ priors }) => !sameHypotheses(priors, last.priors)))
     return refuse({ code: 'otherCar' })
   const foretold = watched.map(foretellNight)
-  const own = evidences([last], [foretold.at(-1)!])
-  const alone = answerTo(last, own, own)
-  const evidence = watched.length === 1 ? own : evidences(watched, foretold)
-  const together = watched.length === 1 ? alone : answerTo(last, evidence, own)
-  return ok({ together, alone, weighed: { watched, foretold, evidence, answer: together } })
+  const own = weighing([last], foretold.slice(-1))
+  const alone = answerTo(last, own.evidence, own.evidence)
+  const all = watched.length === 1 ? own : weighing(watched, foretold)
+  const together = all === own ? alone : answerTo(last, all.evidence, own.evidence)
+  return ok({ together, alone, weighed: { ...all, answer: together } })
 }

@@ -1,3 +1,4 @@
+import type { Rig } from '../pneumatics/index.ts'
 import { buildRig, designPressureBarG, leakFlowLPerS } from '../pneumatics/index.ts'
 import { kelvin, P_ATM_BAR } from '../units/index.ts'
 import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
@@ -30,6 +31,19 @@ export function medianLeaks(
   )
 }
 
+/**
+ * What a leak of unit conductance at a corner with air loses at its design pressure, bar-litre per
+ * hour and L/(s.bar); it grows evenly with the conductance.
+ * @param temperatureC of the air, degC.
+ */
+export const ratePerConductance = (rig: Rig, corner: Corner, temperatureC: number): number =>
+  3600 *
+  leakFlowLPerS(
+    1,
+    designPressureBarG(rig, CORNERS.indexOf(corner)) + P_ATM_BAR,
+    kelvin(temperatureC),
+  )
+
 /** Total leak of a hypothesis at design pressure, with the spread its posterior leaves. */
 export function leakRate(
   vehicle: VehicleGeometry,
@@ -38,14 +52,8 @@ export function leakRate(
   temperatureC: number,
 ): LeakRate {
   const rig = buildRig(vehicle)
-  const perConductance = hypothesisCorners(id).map(
-    (corner) =>
-      3600 *
-      leakFlowLPerS(
-        1,
-        designPressureBarG(rig, CORNERS.indexOf(corner)) + P_ATM_BAR,
-        kelvin(temperatureC),
-      ),
+  const perConductance = hypothesisCorners(id).map((corner) =>
+    ratePerConductance(rig, corner, temperatureC),
   )
   const at = evidence.joint
     ? jointQuantile(evidence.joint, perConductance[0]!, perConductance[1]!)
@@ -67,12 +75,7 @@ export function conductanceOfRate(
   temperatureC: number,
 ): number | null {
   if (!hasAir(vehicle.corners[corner])) return null
-  const perConductance = leakFlowLPerS(
-    1,
-    designPressureBarG(buildRig(vehicle), CORNERS.indexOf(corner)) + P_ATM_BAR,
-    kelvin(temperatureC),
-  )
-  return leakBarLPerH / 3600 / perConductance
+  return leakBarLPerH / ratePerConductance(buildRig(vehicle), corner, temperatureC)
 }
 
 const BINS_PER_DECADE = 500

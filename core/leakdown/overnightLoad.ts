@@ -2,7 +2,6 @@ import { createSolver } from '../pneumatics/index.ts'
 import { CORNERS, GRAVITY } from '../vehicle/index.ts'
 import { changeCovariance, choleskyOf, whiten } from './covariance.ts'
 import type { WeighedNights } from './infer.ts'
-import { observedOf } from './infer.ts'
 
 /** Load whose effect is tabulated, N; heights are near enough straight in it. */
 const TRIED_N = 300
@@ -46,10 +45,8 @@ const sharesOf = ([along, across]: readonly [number, number]): readonly number[]
  */
 export function overnightLoad({ watched, answer }: WeighedNights): OvernightLoad | null {
   if (answer.best === 'none') return null
-  const { start, request, noise } = watched.at(-1)!
-  const last = observedOf(watched.slice(-1)).filter(
-    ({ round }) => round === noise.rounds.length - 1,
-  )
+  const { start, request, noise, observed } = watched.at(-1)!
+  const last = observed.filter(({ round }) => round === noise.rounds.length - 1)
   const factor = choleskyOf(changeCovariance(last, [noise]), last.length)
   const whitened = (values: readonly number[]): Float64Array => {
     const z = Float64Array.from(last, ({ corner }) => values[corner]!)

@@ -19,10 +19,6 @@ const LEAST_PARTICLES = 8
 /** Golden ratio: spreads any number of points evenly over the second direction. */
 const SPREAD = (Math.sqrt(5) - 1) / 2
 
-/** Heights cannot tell these apart, so each of them is one answer. */
-export const answerGroup = (id: HypothesisId): HypothesisId =>
-  id === 'diagonalFL' || id === 'diagonalFR' ? 'all' : id
-
 const between = (fine: number, coarse: number): readonly [node: number, share: number] => {
   const node = Math.min(Math.floor(fine / coarse), (FINE_NODES - 1) / coarse - 1)
   return [node, fine / coarse - node]

@@ -4,11 +4,11 @@ import type { NoiseSources, Observed } from './covariance.ts'
 import { changeCovariance, choleskyOf, whiten } from './covariance.ts'
 import { modelSigmaMm } from '../heights/index.ts'
 import type { HypothesisId } from './hypotheses.ts'
+import { answerGroup } from './hypotheses.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { WeighedNights } from './infer.ts'
-import { observedOf } from './infer.ts'
 import type { Particle } from './particles.ts'
-import { answerGroup, drawParticles } from './particles.ts'
+import { drawParticles } from './particles.ts'
 import type { Foretold } from './weigh.ts'
 import { foretell } from './weigh.ts'
 
@@ -33,8 +33,6 @@ interface Further {
   readonly foretold: readonly Foretold[]
 }
 
-type Noises = readonly NoiseSources[]
-
 const everyCorner = (of: Omit<Observed, 'corner' | 'changeMm'>): Observed[] =>
   CORNERS.map((_, corner) => ({ ...of, corner, changeMm: 0 }))
 
@@ -55,7 +53,7 @@ function furtherOf(thing: NextThing, { watched, foretold }: WeighedNights): Furt
     ],
     foretold: with_,
   })
-  const sameAgain = [...foretold.slice(0, -1), repeated(foretold.at(-1)!, own.rounds.length)]
+  const sameAgain = () => [...foretold.slice(0, -1), repeated(foretold.at(-1)!, own.rounds.length)]
   switch (thing) {
     case 'readings':
       return {
@@ -64,9 +62,9 @@ function furtherOf(thing: NextThing, { watched, foretold }: WeighedNights): Furt
         foretold,
       }
     case 'settle':
-      return again({ modelSigmaMm: modelSigmaMm(true) }, sameAgain)
+      return again({ modelSigmaMm: modelSigmaMm(true) }, sameAgain())
     case 'soak':
-      return again({ temperatureSigmaK: THERMOMETER_SIGMA_K.atSprings }, sameAgain)
+      return again({ temperatureSigmaK: THERMOMETER_SIGMA_K.atSprings }, sameAgain())
     case 'wait':
       return again({}, [...foretold.slice(0, -1), longerNight(last)])
     case 'night':
@@ -114,18 +112,12 @@ function longerNight({
 // Covariance of further changes once the others are known, and the matrix by which the misfit of
 // those moves what is expected of them.
 function conditional(
-  known: readonly Observed[],
-  further: readonly Observed[],
-  nights: Noises,
+  { observed: known, factor: knownFactor }: WeighedNights,
+  { observed: further, nights }: Further,
 ): { factor: Float64Array; gain: Float64Array } {
   const [n, m] = [known.length, further.length]
   const size = n + m
   const all = changeCovariance([...known, ...further], nights)
-  const knownBlock = Float64Array.from(
-    { length: n * n },
-    (_, at) => all[size * Math.floor(at / n) + (at % n)]!,
-  )
-  const knownFactor = choleskyOf(knownBlock, n)
   // Rows of the cross covariance, whitened: W = L^-1 K12, so that K21 K11^-1 K12 = W' W.
   const rows = further.map((_, j) => {
     const row = Float64Array.from({ length: n }, (_each, i) => all[size * (n + j) + i]!)
@@ -166,19 +158,22 @@ const changeIn = (
 }
 
 // What each possible truth expects of the further changes, in their standard deviations.
+// @param misfits of each of them by what is known
 function expectations(
   particles: readonly Particle[],
-  known: readonly Observed[],
+  misfits: readonly Float64Array[],
   { observed, nights, foretold }: Further,
   { factor, gain }: { readonly factor: Float64Array; readonly gain: Float64Array },
 ): Float64Array[] {
-  const [n, m] = [known.length, observed.length]
-  const change = (particle: Particle, each: Observed): number =>
-    changeIn(particle, foretold[each.night]!, nights[each.night]!.rounds.length, each)
-  return particles.map((particle) => {
-    const misfits = known.map((each) => each.changeMm - change(particle, each))
+  const m = observed.length
+  return particles.map((particle, p) => {
+    const misfit = misfits[p]!
+    const n = misfit.length
     const mean = Float64Array.from(observed, (each, j) =>
-      misfits.reduce((sum, misfit, i) => sum + gain[n * j + i]! * misfit, change(particle, each)),
+      misfit.reduce(
+        (sum, value, i) => sum + gain[n * j + i]! * value,
+        changeIn(particle, foretold[each.night]!, nights[each.night]!.rounds.length, each),
+      ),
     )
     whiten(factor, m, mean)
     return mean
@@ -218,16 +213,17 @@ function averageSaid(particles: readonly Particle[], means: readonly Float64Arra
  * `particles.ts` for what may be true.
  */
 export function worthOfNext(weighed: WeighedNights): Worth[] {
-  const known = observedOf(weighed.watched)
+  const { watched, foretold, observed } = weighed
   const particles = drawParticles(weighed)
+  const misfits = particles.map((particle) =>
+    Float64Array.from(observed, (each) => {
+      const { length } = watched[each.night]!.stretches
+      return each.changeMm - changeIn(particle, foretold[each.night]!, length, each)
+    }),
+  )
   return NEXT_THINGS.map((thing) => {
     const further = furtherOf(thing, weighed)
-    const means = expectations(
-      particles,
-      known,
-      further,
-      conditional(known, further.observed, further.nights),
-    )
+    const means = expectations(particles, misfits, further, conditional(weighed, further))
     return { thing, to: averageSaid(particles, means) }
   })
 }

@@ -5,18 +5,18 @@ import {
   changeCovariance,
   choleskyOf,
   fitLimitChi2,
-  forecast,
+  forecastChange,
   hypothesisCorners,
   KNOWN_GEOMETRY_SHARE,
   LEAKDOWN_DEFAULTS,
   priorsOf,
+  ratePerConductance,
   whiten,
 } from '../leakdown/index.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
-import { buildRig, designPressureBarG, isMirrored, leakFlowLPerS } from '../pneumatics/index.ts'
+import { buildRig, isMirrored } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import { kelvin, P_ATM_BAR } from '../units/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
 import type { Fault, Machine } from './machine.ts'
@@ -136,18 +136,15 @@ function changeOff(
   { machine, levelId, hours, startC, endC }: AwakeRequest,
   leaks: Leaks,
 ): Change | null {
-  const night = forecast({
+  const change = forecastChange({
     vehicle: machine.vehicle,
     startC,
     endC,
     hours,
     leaks,
-    sampleHours: [0, hours],
     levelOffsetMm: levelOffsetMm(machine, levelId),
   })
-  if (!night.ok) return null
-  const [first, last] = night.value
-  return Float64Array.from(CORNERS, (corner) => last!.heightMm[corner] - first!.heightMm[corner])
+  return change && Float64Array.from(CORNERS, (corner) => change[corner])
 }
 
 interface Predicted {
@@ -342,14 +339,7 @@ export function inferAwake(
   const [promised, promisedOff] = [promise(awake, priors, factor), promise(off, priors, factor)]
   const rig = buildRig(vehicle)
   const rate = hypothesisCorners(best.id).reduce(
-    (sum, corner) =>
-      sum +
-      3600 *
-        leakFlowLPerS(
-          10 ** best.logC,
-          designPressureBarG(rig, CORNERS.indexOf(corner)) + P_ATM_BAR,
-          kelvin((startC + endC) / 2),
-        ),
+    (sum, corner) => sum + 10 ** best.logC * ratePerConductance(rig, corner, (startC + endC) / 2),
     0,
   )
   return ok({

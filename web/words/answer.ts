@@ -1,5 +1,5 @@
 import type { HypothesisId, LeakdownAnswer } from '@anklet/core/leakdown'
-import { hypothesisCorners } from '@anklet/core/leakdown'
+import { answerGroup, hypothesisCorners } from '@anklet/core/leakdown'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Architecture, Axle, Corner } from '@anklet/core/vehicle'
@@ -37,7 +37,6 @@ export interface AnswerFacts {
   readonly undisturbed: boolean
 }
 
-const EVEN: ReadonlySet<HypothesisId> = new Set(['all', 'diagonalFL', 'diagonalFR'])
 /** Nothing is ever said to be surer than this. */
 const SURE = 0.95
 const LIKELY = 0.75
@@ -53,7 +52,7 @@ export function suspectsOf(
 ): Suspect[] {
   const lines = new Map<string, { ids: HypothesisId[]; probability: number }>()
   for (const [id, p] of Object.entries(posterior) as [HypothesisId, number][]) {
-    const words = EVEN.has(id) ? EVEN_WORDS : hypothesisWords(id, architecture)
+    const words = answerGroup(id) === 'all' ? EVEN_WORDS : hypothesisWords(id, architecture)
     const line = lines.get(words) ?? { ids: [], probability: 0 }
     lines.set(words, { ids: [...line.ids, id], probability: line.probability + p })
   }

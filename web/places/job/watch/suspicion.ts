@@ -1,8 +1,8 @@
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { ForecastRequest } from '@anklet/core/leakdown'
-import { conductanceOfRate, forecast } from '@anklet/core/leakdown'
+import { conductanceOfRate, forecastChange } from '@anklet/core/leakdown'
 import type { Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
-import { CORNERS, hasAir, perCorner, WALK } from '@anklet/core/vehicle'
+import { CORNERS, hasAir, WALK } from '@anklet/core/vehicle'
 import { knownVehicle } from '../knownVehicle.ts'
 import { meansOf } from '../rounds.ts'
 
@@ -25,18 +25,7 @@ function movesMm(
   { temperatureC: startC, levelOffsetMm }: Pick<Round, 'temperatureC' | 'levelOffsetMm'>,
   { hours, endC, leaks }: Pick<ForecastRequest, 'hours' | 'endC' | 'leaks'>,
 ): PerCorner<number> | null {
-  const run = forecast({
-    vehicle,
-    startC,
-    endC,
-    hours,
-    leaks,
-    sampleHours: [0, hours],
-    levelOffsetMm,
-  })
-  if (!run.ok) return null
-  const [before, after] = run.value
-  return perCorner((corner) => after!.heightMm[corner] - before!.heightMm[corner])
+  return forecastChange({ vehicle, startC, endC, hours, leaks, levelOffsetMm })
 }
 
 /**
