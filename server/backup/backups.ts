@@ -208,16 +208,19 @@ export class Backups {
     this.memory.fault = null
     work()
       .catch((error: unknown) => {
-        const problem = toAppError(error).toProblem()
-        const said = error instanceof ArchiveFaulty ? error.message : problem.detail
-        // What nobody foresaw is told to whoever runs the server, as with a request.
-        if (said === problem.detail && problem.code === 'internal')
-          this.parts.log.error(loggable(error), `${doing} a backup failed`)
-        this.memory.fault = `${said} ${NOTHING_DONE[doing]}`
+        this.memory.fault = `${this.saidOf(error, doing)} ${NOTHING_DONE[doing]}`
       })
       .finally(() => {
         this.memory.doing = null
       })
+  }
+
+  // What nobody foresaw is told to whoever runs the server, as with a request.
+  private saidOf(error: unknown, doing: NonNullable<Remembered['doing']>): string {
+    if (error instanceof ArchiveFaulty) return error.message
+    const { code, detail } = toAppError(error).toProblem()
+    if (code === 'internal') this.parts.log.error(loggable(error), `${doing} a backup failed`)
+    return detail
   }
 
   /** Begins a backup; how it goes on is told by `read`. */

@@ -1,5 +1,10 @@
-import type { HiddenLeak, NextThing, OvernightLoad, Worth } from '@anklet/core/leakdown'
-import type { HypothesisId } from '@anklet/core/leakdown'
+import type {
+  HiddenLeak,
+  HypothesisId,
+  NextThing,
+  OvernightLoad,
+  Worth,
+} from '@anklet/core/leakdown'
 import { CORNER_WORDS, list } from './corners.ts'
 import { rateWords, sizeWords } from './rates.ts'
 

@@ -18,10 +18,11 @@ function begin(): HeldLeakWorker {
 /** Begins a worker before it is needed: its first night takes four times as long as its second. */
 export function warmLeakWorker(): void {
   if (spare) return
-  spare = begin()
-  spare.remote.warm().catch(() => {
-    spare?.worker.terminate()
-    spare = null
+  const begun = begin()
+  spare = begun
+  begun.remote.warm().catch(() => {
+    begun.worker.terminate()
+    if (spare === begun) spare = null
   })
 }
 

@@ -16,21 +16,28 @@ export const wasLeftAlone = ({ supplyCut, undisturbed }: Watch): boolean =>
 export const presentWatch = ({ watches }: Job): Watch | null =>
   watches.findLast(({ state }) => state !== 'givenUp') ?? null
 
-/** The latest night left alone since the last repair whose heights were believed; null: none. */
-export function concludedNight(job: Job): Watch | null {
-  const mended = Math.max(
-    Number.NEGATIVE_INFINITY,
-    ...mendedOf(job).map(({ at }) => Date.parse(at)),
-  )
-  return (
-    job.watches.findLast(
+/**
+ * Nights of a job with the supply off and left alone, since the last repair and none whose heights
+ * were doubted; oldest first.
+ * @param before only what was begun before that moment counts, ms since 1970; default: all
+ */
+export function believedNights(job: Job, before = Number.POSITIVE_INFINITY): readonly Watch[] {
+  const began = ({ startedAt }: Watch): number => Date.parse(startedAt)
+  const mended = mendedOf(job)
+    .map(({ at }) => Date.parse(at))
+    .filter((at) => at <= before)
+  const since = Math.max(Number.NEGATIVE_INFINITY, ...mended)
+  return job.watches
+    .filter(
       (watch) =>
+        watch.jobId === job.id &&
         watch.state === 'concluded' &&
         wasLeftAlone(watch) &&
         watch.finding?.kind === 'answer' &&
-        Date.parse(watch.startedAt) >= mended,
-    ) ?? null
-  )
+        began(watch) < before &&
+        began(watch) >= since,
+    )
+    .toSorted((a, b) => began(a) - began(b))
 }
 
 const roundById = ({ rounds }: Job, id: string | null): Round | null =>

@@ -5,14 +5,14 @@ import { useMemo } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'
 import { earlierQuestions, questionOf } from '../watch/request.ts'
-import { concludedNight, watchRounds } from '../watchState.ts'
+import { believedNights, watchRounds } from '../watchState.ts'
 import type { MeasuredLeak } from './repairCase.ts'
 
 /** The leak its nights measured since the last repair; null: none, or not reckoned yet. */
 export function useMeasuredLeak(job: Job): MeasuredLeak | null {
   const { repeatabilityMm } = useRepeatability()
   const asked = useMemo(() => {
-    const watch = concludedNight(job)
+    const watch = believedNights(job).at(-1)
     const rounds = watch && watchRounds(job, watch)
     if (!watch || !rounds?.morning) return null
     const { morning } = rounds

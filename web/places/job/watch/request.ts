@@ -3,9 +3,8 @@ import type { LeftOut, Readings } from '@anklet/core/heights'
 import { countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
 import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
 import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/leakdown'
-import { mendedOf } from '@anklet/core/evidence'
 import { knownVehicle } from '../knownVehicle.ts'
-import { wasLeftAlone, watchRounds } from '../watchState.ts'
+import { believedNights, watchRounds } from '../watchState.ts'
 
 /**
  * What a watch asks of the arithmetic, why it starts from the weights it does, and which readings
@@ -77,32 +76,14 @@ export function questionOf(
   return { request, reasons, leftOut }
 }
 
-/**
- * Earlier nights of the same case as questions, oldest first: with the supply off and left alone,
- * since the last repair, and none whose heights were doubted.
- */
+/** Earlier nights of the same case as questions, oldest first. */
 export function earlierQuestions(
   job: Job,
   watch: Pick<Watch, 'id' | 'startedAt'>,
   repeatabilityMm: number,
 ): readonly LeakdownRequest[] {
-  const began = Date.parse(watch.startedAt)
-  const mended = mendedOf(job)
-    .map(({ at }) => Date.parse(at))
-    .filter((at) => at <= began)
-  const since = Math.max(Number.NEGATIVE_INFINITY, ...mended)
-  return job.watches
-    .filter(
-      (each) =>
-        each.id !== watch.id &&
-        each.jobId === job.id &&
-        each.state === 'concluded' &&
-        wasLeftAlone(each) &&
-        each.finding?.kind === 'answer' &&
-        Date.parse(each.startedAt) < began &&
-        Date.parse(each.startedAt) >= since,
-    )
-    .toSorted((a, b) => Date.parse(a.startedAt) - Date.parse(b.startedAt))
+  return believedNights(job, Date.parse(watch.startedAt))
+    .filter(({ id }) => id !== watch.id)
     .flatMap((each) => {
       const rounds = watchRounds(job, each)
       return rounds?.morning
