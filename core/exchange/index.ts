@@ -1,3 +1,4 @@
+export { canonicalJson } from './canonical.ts'
 export { plainCell, safeCell } from './cells.ts'
 export { LOAD_STATES, readRoundsTable, roundsTable } from './roundsTable.ts'
 export type { LoadState, ReadTable, TableFault, TableLap, TableRound } from './roundsTable.ts'

@@ -1,23 +1,18 @@
 import { createHash } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import type { Command, CommandResult } from '@anklet/contract'
+import { canonicalJson } from '@anklet/core/exchange'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { command as commandTable, person } from '../store/schema.ts'
 import { HANDLERS } from './handlers.ts'
 import { refuseStandIns } from './realCar.ts'
 
-// Keys in one order, so that the same command always has the same fingerprint.
-function canonical(value: unknown): string {
-  return JSON.stringify(value, (_key, item: unknown) =>
-    item && typeof item === 'object' && !Array.isArray(item)
-      ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : item,
-  )
-}
-
+// The same command always has the same fingerprint.
 const fingerprintOf = ({ type, person: who, device, baseVersion, payload }: Command): string =>
-  createHash('sha256').update(canonical({ type, who, device, baseVersion, payload })).digest('hex')
+  createHash('sha256')
+    .update(canonicalJson({ type, who, device, baseVersion, payload }))
+    .digest('hex')
 
 // The journal says that a photo was added; the picture itself is kept once, with the photo.
 const journalled = ({ payload }: Command): object =>

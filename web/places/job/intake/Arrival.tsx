@@ -166,7 +166,6 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
 
 /** What is seen and heard on arrival, and the first answer its owner needs. */
 export function Arrival({ job }: { readonly job: Job }): ReactNode {
-  // The database keeps its fields in an order of its own; compared are two in one order.
   const kept: ArrivalRecord = { ...NOT_SEEN, ...job.arrival }
   const { draft: arrival, setDraft, ...form } = useDraft(job, kept)
   const keep = useCommand('job.arrive')

@@ -6,6 +6,7 @@ import { expect, test } from 'vitest'
 import { Refused } from '../../../data/api.ts'
 import { putForm, tap } from '../../../test/form.tsx'
 import { jobOf } from '../../../test/records.ts'
+import { dayOf } from '../../../words/times.ts'
 import { Intake } from './Intake.tsx'
 import { NotKept } from './NotKept.tsx'
 
@@ -156,4 +157,40 @@ test('when it is wanted back goes on the job with the day it was said on; a seco
   tap('Keep what they said')
   await waitFor(() => expect(commands).toHaveLength(2))
   expect(commands[1]).toMatchObject({ payload: { complaint: { wantedBack: null } } })
+})
+
+test('what was kept is kept, in whatever order its keys come back', async () => {
+  function Shown(): ReactNode {
+    const [job, setJob] = useState(
+      jobOf({ complaint: { where: ['RL'], when: [], signs: [], words: '' } }),
+    )
+    const stored = (wantedBack: NonNullable<Job['complaint']['wantedBack']>): void =>
+      setJob({
+        ...job,
+        version: 2,
+        // As the record has it: keys by their length, then by name.
+        complaint: {
+          when: [],
+          signs: [],
+          where: ['RL'],
+          words: '',
+          wantedBack: { on: wantedBack.on, said: wantedBack.said },
+        },
+      })
+    return (
+      <>
+        <Intake job={job} />
+        <button type="button" onClick={() => stored({ said: 'tomorrow', on: dayOf(new Date()) })}>
+          Stored
+        </button>
+      </>
+    )
+  }
+  putForm(<Shown />)
+  tap('Tomorrow')
+  expect(screen.queryByRole('button', { name: 'Keep what they said' })).not.toBeNull()
+  tap('Stored')
+  await waitFor(() =>
+    expect(screen.queryByRole('button', { name: 'Keep what they said' })).toBeNull(),
+  )
 })

@@ -1,24 +1,23 @@
 import type { Job } from '@anklet/contract'
+import { canonicalJson } from '@anklet/core/exchange'
 import { useState } from 'react'
-
-const textOf = (value: unknown): string => JSON.stringify(value)
 
 /**
  * One field of the job while it is being answered.
  * Others write on the same job meanwhile, and so did the page before this one. Where they left this
  * field alone the draft goes on from their version; where they changed it, the draft shows theirs if
  * it is untouched, and otherwise keeps its own and leaves it to the server to refuse.
- * @param kept The field as it stands on the job, its keys in the order of the draft's.
+ * @param kept The field as it stands on the job.
  * @returns `base`, the version the draft started from; `shown`, the version whose field was last put
  * in; `moved`, whether somebody changed the field under the draft; `take` shows the job's own field;
  * `saved` tells the version the draft was kept as.
  */
 export function useDraft<Field>(job: Job, kept: Field) {
   const [draft, setDraft] = useState(kept)
-  const [from, setFrom] = useState({ version: job.version, text: textOf(kept) })
+  const [from, setFrom] = useState({ version: job.version, text: canonicalJson(kept) })
   const [shown, setShown] = useState(job.version)
-  const text = textOf(kept)
-  const changed = textOf(draft) !== text
+  const text = canonicalJson(kept)
+  const changed = canonicalJson(draft) !== text
   const take = (): void => {
     setDraft(kept)
     setFrom({ version: job.version, text })
@@ -36,6 +35,6 @@ export function useDraft<Field>(job: Job, kept: Field) {
     moved: behind && text !== from.text,
     take,
     saved: (field: Field, version: number | null): void =>
-      setFrom({ version: version ?? from.version, text: textOf(field) }),
+      setFrom({ version: version ?? from.version, text: canonicalJson(field) }),
   }
 }
