@@ -5,7 +5,7 @@ import { ChargeRecord, CheckRecord, LogHead, Trace } from './devices.ts'
 import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decision.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ArrivalRecord, ComplaintRecord } from './intake.ts'
-import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
+import { AnyProcedureBook, PlanRecord, ShopWay, TorqueRecord } from './procedure.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { WorkRecord } from './work.ts'
 import { ProofRecord } from './proof.ts'
@@ -75,7 +75,7 @@ export const ShopBundle = closed(
     coils: Type.Optional(Type.Array(CoilRecord)),
     decisions: Type.Optional(Type.Array(DecisionRecord)),
     agreements: Type.Optional(Type.Array(AgreementRecord)),
-    procedures: Type.Optional(nullable(closed({ book: nullable(ProcedureBook), way: ShopWay }))),
+    procedures: Type.Optional(nullable(closed({ book: nullable(AnyProcedureBook), way: ShopWay }))),
     torques: Type.Optional(Type.Array(TorqueRecord)),
     plans: Type.Optional(Type.Array(PlanRecord)),
     work: Type.Optional(Type.Array(WorkRecord)),

@@ -17,7 +17,7 @@ import { AgreementRecord, CoilRecord, DecisionRecord, PartRecord } from './decis
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
 import { ConclusionRecord, EvidenceRecord, KnowledgeBook, KnowledgeChanges } from './knowledge.ts'
 import { ArrivalRecord, ComplaintRecord } from './intake.ts'
-import { PlanRecord, ProcedureBook, ShopWay, TorqueRecord } from './procedure.ts'
+import { AnyProcedureBook, PlanRecord, ShopWay, TorqueRecord } from './procedure.ts'
 import { ProofRecord } from './proof.ts'
 import { DeviceId } from './sources.ts'
 import { WorkRecord } from './work.ts'
@@ -204,7 +204,7 @@ export const COMMANDS = {
   ),
   'procedures.save': command(
     'procedures.save',
-    closed({ book: nullable(ProcedureBook), way: ShopWay }),
+    closed({ book: nullable(AnyProcedureBook), way: ShopWay }),
   ),
   'torque.save': command(
     'torque.save',

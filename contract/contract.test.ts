@@ -22,6 +22,7 @@ describe('the contract', () => {
   test('its door lets out what others rely on, and nothing by accident', () => {
     expect(Object.keys(door).sort()).toMatchInlineSnapshot(`
       [
+        "AnyProcedureBook",
         "Architecture",
         "BUNDLE_VERSION",
         "BackupSettings",

@@ -3,7 +3,7 @@ import { Type } from '@sinclair/typebox'
 import { ShopBundle } from './bundle.ts'
 import { LinkCommand, LinkHello, LinkMessages } from './devices.ts'
 import { KnowledgeBook } from './knowledge.ts'
-import { ProcedureBook } from './procedure.ts'
+import { AnyProcedureBook } from './procedure.ts'
 import { closed, words } from './quantities.ts'
 import { Architecture, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
@@ -29,5 +29,5 @@ export const FILE_FORMATS = {
   'link-messages': LinkMessages,
   'link-command': LinkCommand,
   knowledge: KnowledgeBook,
-  procedures: ProcedureBook,
+  procedures: AnyProcedureBook,
 } as const

@@ -104,7 +104,7 @@ export type {
   Learned,
 } from './knowledge.ts'
 export type { Agreement, CoilEntry, Decision, Lives, Part, PartKind } from './decision.ts'
-export { ProcedureBook } from './procedure.ts'
+export { AnyProcedureBook, ProcedureBook } from './procedure.ts'
 export type {
   PlanMade,
   ProcedurePlanRequest,

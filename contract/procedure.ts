@@ -1,6 +1,7 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version, day } from './quantities.ts'
+import { reach, released, suspension } from './anatomy.ts'
 import { Architecture, CornerName } from './vehicle.ts'
 
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
@@ -31,6 +32,7 @@ const gate = oneOf(
   'proof',
   'openPlant',
   'under',
+  'joint',
   'hang',
   'keyOn',
   'fill',
@@ -45,7 +47,6 @@ const act = oneOf(
   'liftingOff',
   'raise',
   'holdBody',
-  'holdAxle',
   'goUnder',
   'comeOut',
   'toStanding',
@@ -59,6 +60,8 @@ const act = oneOf(
   'closeBlock',
   'clearCodes',
   'handOver',
+  'holdAxle',
+  'jackAxle',
   'vent',
   'ease',
   'prove',
@@ -69,6 +72,10 @@ const act = oneOf(
   'putCoil',
   'seeFolds',
   'fill',
+  'holdArm',
+  'partJoint',
+  'makeJoint',
+  'freeArm',
 )
 const minute = Type.Number({ minimum: 0, maximum: 1440, description: 'Hands on, min' })
 
@@ -102,6 +109,17 @@ const StepWhen = closed({
   refills: optional(Type.Boolean()),
   standing: optional(Type.Boolean()),
   airLeft: optional(Type.Boolean()),
+  damping: optional(Type.Array(oneOf('plain', 'switched', 'continuous'))),
+  suspension: optional(Type.Array(suspension)),
+  coilOn: optional(Type.Array(oneOf('none', 'arm', 'axle', 'damper'))),
+  reach: optional(Type.Array(reach)),
+  released: optional(Type.Array(released)),
+  joint: optional(Type.Array(oneOf('unknown', 'pushIn', 'screwed', 'quarterTurn'))),
+  unguided: optional(Type.Boolean()),
+  pumpAt: optional(Type.Array(oneOf('unknown', 'bumper', 'underfloor', 'loadArea', 'engineBay'))),
+  pumpPipes: optional(Type.Boolean()),
+  pumpSoftware: optional(Type.Boolean()),
+  handVent: optional(Type.Array(oneOf('unknown', 'springValve', 'ventPlug'))),
 })
 const need = Type.String({
   pattern: '^[A-Za-z][A-Za-z0-9]{0,39}[?+*]?$',
@@ -121,7 +139,8 @@ export const shownBy = oneOf(
   'calibrated',
   'charged',
 )
-const BookStep = closed({
+/** What a step says in every form of the book. */
+const stepFields = {
   id,
   at: kind,
   phase: stretch,
@@ -143,56 +162,93 @@ const BookStep = closed({
   photo: optional(Type.Boolean()),
   lift: optional(oneOf('up', 'down')),
   part: optional(id),
-  torque: optional(id),
   tools: optional(ids()),
   uses: optional(ids()),
   when: optional(StepWhen),
+}
+const BookStep = closed({
+  ...stepFields,
+  loosens: optional(ids(12)),
+  tightens: optional(ids(12)),
+  snugs: optional(ids(12)),
+  retires: optional(ids(12)),
 })
 const named = (description: string) =>
   Type.Record(id, words(120), { description, additionalProperties: false })
 
+const facts = Type.Array(
+  closed({
+    id,
+    at: kind,
+    words: words(120),
+    temporary: optional(Type.Boolean()),
+    then: optional(ids(10)),
+    atStart: optional(Type.Boolean()),
+  }),
+  { minItems: 1, maxItems: 400 },
+)
+const bookFields = {
+  format: Type.Literal('anklet-procedures'),
+  tools: named('Tools'),
+  uses: named('Consumables'),
+  reusable: optional(ids()),
+  parts: named('Parts'),
+  facts,
+}
+const jobFields = {
+  id,
+  words: words(80),
+  at: kind,
+  when: optional(StepWhen),
+  steps: ids(80),
+  ends: ids(20),
+}
+const Fastener = closed({
+  words: words(120),
+  bushed: optional(Type.Boolean({ description: 'Its last turn is at ride height' })),
+  end: optional(oneOf('clip', 'byHand')),
+  maybe: optional(Type.Boolean({ description: 'Some builds have no thread here' })),
+  from: optional(oneOf('heldTop', 'heldBottom', 'joint')),
+})
+
 /** Procedures as a file: steps with what they need and give, and the jobs made of them. */
 export const ProcedureBook = closed(
   {
-    format: Type.Literal('anklet-procedures'),
-    formatVersion: Type.Literal(1),
-    tools: named('Tools'),
-    uses: named('Consumables'),
-    reusable: optional(ids()),
-    parts: named('Parts'),
-    torques: named('Fasteners a torque sheet speaks of'),
-    facts: Type.Array(
-      closed({
-        id,
-        at: kind,
-        words: words(120),
-        temporary: optional(Type.Boolean()),
-        then: optional(ids(10)),
-        atStart: optional(Type.Boolean()),
-      }),
-      { minItems: 1, maxItems: 400 },
-    ),
+    ...bookFields,
+    formatVersion: Type.Literal(2),
+    fasteners: Type.Record(id, Fastener, {
+      description: 'Fasteners that are loosened and tightened',
+      additionalProperties: false,
+    }),
     steps: Type.Array(BookStep, { minItems: 1, maxItems: 600 }),
-    jobs: Type.Array(
-      closed({
-        id,
-        words: words(80),
-        at: kind,
-        when: optional(StepWhen),
-        steps: ids(80),
-        ends: ids(20),
-      }),
-      { minItems: 1, maxItems: 80 },
-    ),
+    jobs: Type.Array(closed({ ...jobFields, was: optional(id) }), { minItems: 1, maxItems: 80 }),
   },
   'Procedures: steps with what they need and give, and the jobs made of them',
 )
 export type ProcedureBook = Static<typeof ProcedureBook>
 
+/** Procedures as they were written before steps said what they loosen and tighten. */
+export const EarlierProcedureBook = closed(
+  {
+    ...bookFields,
+    formatVersion: Type.Literal(1),
+    torques: named('Fasteners a torque sheet speaks of'),
+    steps: Type.Array(closed({ ...stepFields, torque: optional(id) }), {
+      minItems: 1,
+      maxItems: 600,
+    }),
+    jobs: Type.Array(closed(jobFields), { minItems: 1, maxItems: 80 }),
+  },
+  'Procedures in their first form, as it is still read',
+)
+/** Procedures in any form that is read. */
+export const AnyProcedureBook = Type.Union([ProcedureBook, EarlierProcedureBook])
+export type AnyProcedureBook = Static<typeof AnyProcedureBook>
+
 /** The shop's procedures where they differ from what ships, and what it settles its own way. */
 export const ProceduresRecord = closed({
   version: version,
-  book: nullable(ProcedureBook),
+  book: nullable(AnyProcedureBook),
   way: ShopWay,
 })
 export type Procedures = Static<typeof ProceduresRecord>
@@ -284,6 +340,7 @@ export const ProcedurePlanResponse = closed({
       needs: Type.Array(text),
       gives: Type.Array(text),
       takes: Type.Array(text),
+      acts: Type.Array(text),
       under: Type.Boolean(),
       second: Type.Boolean(),
       alone: nullable(text),
@@ -292,6 +349,18 @@ export const ProcedurePlanResponse = closed({
       lift: nullable(oneOf('up', 'down')),
       part: nullable(text),
       torque: nullable(text),
+      loosens: Type.Array(text),
+      tightens: Type.Array(
+        closed({
+          fastener: text,
+          end: text,
+          count: nullable(number),
+          renewed: nullable(Type.Boolean()),
+          at: text,
+        }),
+      ),
+      snugs: Type.Array(text),
+      retires: Type.Array(text),
       tools: Type.Array(text),
       uses: Type.Array(text),
       jobs: Type.Array(text),

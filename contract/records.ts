@@ -123,6 +123,7 @@ export type Note = Static<typeof NoteRecord>
 export const RepairedPart = oneOf(
   'airSpring',
   'strut',
+  'shock',
   'line',
   'valveBlock',
   'compressor',

@@ -19,6 +19,7 @@ import {
   words,
   day,
 } from './quantities.ts'
+import { Anatomy } from './anatomy.ts'
 
 export const CornerName = oneOf('FL', 'FR', 'RL', 'RR')
 
@@ -87,6 +88,7 @@ export const Architecture = closed({
   cutOffSwitch: Type.Boolean(),
   seatingPressureBarG: nullable(pressureBarG),
   settleWaitS: nullable(Type.Number({ minimum: 0, maximum: 3600 })),
+  anatomy: Type.Optional(Anatomy),
 })
 export type Architecture = Static<typeof Architecture>
 

@@ -276,7 +276,7 @@ function easilyMistaken(): ScenarioJob[] {
   ]
 }
 
-/** The library bus on the lift: both struts of its rear axle, half way through. */
+/** The library bus on the lift: both air shocks of its rear axle, half way through. */
 function onTheLift(): ScenarioJob {
   return {
     plate: 'HL 250',
@@ -296,11 +296,11 @@ function onTheLift(): ScenarioJob {
       'Soap at the fold of the rear left bubbles.',
     ),
     work: {
-      jobs: [{ job: 'strut', corners: ['RL', 'RR'] }],
+      jobs: [{ job: 'shock', corners: ['RL', 'RR'] }],
       support: 'twoPost',
       flat: ['RL'],
       agoH: 2.4,
-      until: 'strutTight.RL',
+      until: 'shockOn.RL',
       second: 'J. Pellew',
       torque: { nm: 44, source: 'Invented for the demonstration, sheet 6' },
       photo: 'strut.jpg',

@@ -294,7 +294,7 @@ test.describe('what a step comes with', () => {
       2,
     )
     await confirm(page)
-    await workAhead(page, demoShop, id, at('strutTight.RL'))
+    await workAhead(page, demoShop, id, at('strutTower.RL'))
     const torque = present(page).getByLabel(/^Set to/)
     const [, least = '', most = ''] = /([\d.]+) to ([\d.]+) N\.m/.exec(
       await present(page).innerText(),

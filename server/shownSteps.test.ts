@@ -159,6 +159,7 @@ describe('steps that are done by what is on record', () => {
     await say(at, 'corners')
     await say(at, 'soap', 'good', 'RL')
     await at.enter(at.done('trimBack.rear'))
+    await at.enter(at.done('rideDamper.RL'))
     await say(at, 'levels')
     await say(at, 'roadTest')
     await bench

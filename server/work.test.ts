@@ -152,9 +152,9 @@ describe('the record of the work', () => {
           date: '2026-11-01',
         })
         .expect(200)
-      await at.until('springIn.RL')
+      await at.until('springSeat.RL')
       const set = (nm: number, change: Partial<Done> = {}) =>
-        at.post(at.done('springIn.RL', { torque: { nm, source: null }, ...change }))
+        at.post(at.done('springSeat.RL', { torque: { nm, source: null }, ...change }))
       expect(await set(70)).toMatchObject({
         body: {
           detail: expect.stringMatching(/outside 50 to 60/) as string,
@@ -167,7 +167,9 @@ describe('the record of the work', () => {
       expect((await set(66, { deviation: { kind: 'torque', reason: 'New bolts' } })).status).toBe(
         200,
       )
-      expect(await at.post(at.done('closeLine.RL'))).toMatchObject({ body: { code: 'workNotYet' } })
+      expect(await at.post(at.done('axleStands.rear'))).toMatchObject({
+        body: { code: 'workNotYet' },
+      })
       const entry = (await at.job()).work.at(-1)!
       expect(await at.post({ kind: 'approved', of: entry.id, words: '' })).toMatchObject({
         body: { detail: 'Somebody else agrees to what you did otherwise.' },
@@ -182,6 +184,8 @@ describe('the record of the work', () => {
       expect(
         ((await bench.get('/api/people').expect(200)).body as Person[]).map(({ lead }) => lead),
       ).toEqual([true, true])
+      await at.enter(at.done('axleStands.rear'))
+      await at.enter(at.done('damperOn.RL'))
       expect(
         await at.post(at.done('closeLine.RL', { torque: { nm: 20, source: null } })),
       ).toMatchObject({ body: { path: '/payload/content/torque/source' } })

@@ -8,6 +8,7 @@ const PART_OF_JOB: Readonly<Record<string, string>> = {
   spring: 'airSpring',
   bellows: 'airSpring',
   strut: 'strut',
+  shock: 'shock',
   line: 'line',
   pump: 'compressor',
   dryer: 'dryer',
@@ -17,6 +18,7 @@ const PART_OF_JOB: Readonly<Record<string, string>> = {
   sensor: 'sensor',
   module: 'module',
   coils: 'coils',
+  coilStruts: 'coils',
 }
 
 type Part = Mended['parts'][number]

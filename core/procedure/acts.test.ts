@@ -2,17 +2,26 @@ import { describe, expect, test } from 'vitest'
 import type { Harm } from './acts.ts'
 import { doAct, happens, waited } from './acts.ts'
 import { ARRIVES, arrived } from './explore.ts'
-import type { Act, CarAct, CarKind, CarState, CornerAct, CornerState } from './machine.ts'
+import type {
+  Act,
+  ArmState,
+  AxleAct,
+  AxleOn,
+  CarAct,
+  CarKind,
+  CarState,
+  CornerAct,
+  CornerState,
+} from './machine.ts'
 
-const KIND: CarKind = { reservoir: false, axleHangs: false }
+const KIND: CarKind = { reservoir: false, axles: ['rear'] }
 /** Up on the lift, held, the supply off and nothing under pressure; nobody underneath. */
 const HELD: CarState = {
-  ...arrived({}, { plantAir: false }),
+  ...arrived({}, { plantAir: false, axles: { rear: 'stands' } }),
   supply: false,
   lifting: true,
   body: 'hanging',
   bodyHeld: true,
-  axleHeld: true,
 }
 const EMPTY: CornerState = { ...ARRIVES.up, air: 'none', seen: true, proved: true }
 const withRL = (change: Partial<CornerState>, car: CarState = HELD): CarState => ({
@@ -39,24 +48,26 @@ describe('what is done to the whole car', () => {
     ['holdBody', { bodyHeld: false }, { bodyHeld: true }],
     ['holdBody', { bodyHeld: true }, null],
     ['holdBody', { bodyHeld: false, body: 'standing' }, null],
-    ['holdAxle', { axleHeld: false }, { axleHeld: true }],
-    ['holdAxle', { axleHeld: false, body: 'ground' }, null],
     ['goUnder', {}, { under: true }],
     ['goUnder', { body: 'standing' }, { under: true }],
     ['goUnder', { body: 'ground' }, null],
     ['goUnder', { under: true }, null],
     ['comeOut', { under: true }, { under: false }],
     ['comeOut', {}, null],
-    ['toStanding', {}, { body: 'standing', bodyHeld: false, axleHeld: false }],
+    ['toStanding', {}, { body: 'standing', bodyHeld: false, axles: { rear: 'itself' } }],
     ['toStanding', { body: 'standing' }, null],
     ['toStanding', { body: 'ground' }, null],
-    ['toGround', {}, { body: 'ground', bodyHeld: false, axleHeld: false }],
-    ['toGround', { body: 'standing' }, { body: 'ground', bodyHeld: false, axleHeld: false }],
+    ['toGround', {}, { body: 'ground', bodyHeld: false, axles: { rear: 'itself' } }],
+    [
+      'toGround',
+      { body: 'standing' },
+      { body: 'ground', bodyHeld: false, axles: { rear: 'itself' } },
+    ],
     ['toGround', { body: 'ground' }, null],
     ['provePlant', {}, { plantProved: true }],
     ['provePlant', { plantAir: true }, null],
     ['fillPlant', { plantProved: true }, { plantAir: true, plantProved: false }],
-    ['fillPlant', { plantAir: true }, null],
+    ['fillPlant', { plantAir: true, plantProved: true }, { plantAir: true, plantProved: false }],
     ['openPump', {}, { pumpOpen: true }],
     ['openPump', { pumpOpen: true }, null],
     ['closePump', { pumpOpen: true }, { pumpOpen: false }],
@@ -157,6 +168,83 @@ describe('what is done at a corner', () => {
   })
 })
 
+describe('what is done at an axle and at an arm', () => {
+  const SINGLE: CarKind = { reservoir: false, axles: [] }
+  const on = (rear: AxleOn, change: Partial<CarState> = {}): CarState => ({
+    ...HELD,
+    axles: { rear },
+    ...change,
+  })
+  test.each<readonly [AxleAct, CarState, CarState | null]>([
+    ['holdAxle', on('itself'), on('stands')],
+    ['holdAxle', on('jack'), on('stands')],
+    ['holdAxle', on('stands'), null],
+    ['holdAxle', on('itself', { body: 'ground' }), null],
+    ['jackAxle', on('stands'), on('jack')],
+    ['jackAxle', on('itself'), null],
+    ['jackAxle', on('jack'), null],
+  ])('%s: an axle on %o', (act, before, after) => {
+    expect(doAct(before, { act, axle: 'rear' }, KIND)).toEqual({
+      states: after ? [after] : [],
+      harm: null,
+    })
+  })
+  test('an axle that hangs on nothing of its own is nobody’s to hold; nor is another act done to it', () => {
+    expect(doAct(HELD, { act: 'holdAxle', axle: 'front' }, KIND).states).toEqual([])
+    expect(doAct(HELD, { act: 'raise', axle: 'rear' }, KIND).states).toEqual([])
+  })
+
+  const arm = (RL: ArmState, change: Partial<CarState> = {}): CarState => ({
+    ...HELD,
+    arms: { RL },
+    ...change,
+  })
+  const atArm = (state: CarState, act: CornerAct, kind = SINGLE) =>
+    doAct(state, { act, corner: 'RL' }, kind)
+  test.each<readonly [CornerAct, CarState, CarState | null, Harm | null]>([
+    ['holdArm', arm('made'), arm('held'), null],
+    ['holdArm', arm('held'), arm('held'), null],
+    ['holdArm', arm('open'), arm('open'), null],
+    ['holdArm', arm('made', { body: 'ground' }), null, null],
+    ['partJoint', arm('held'), arm('open'), null],
+    ['partJoint', arm('open'), null, null],
+    ['partJoint', arm('made'), null, 'droppedUnheld'],
+    ['partJoint', arm('held', { body: 'standing' }), null, null],
+    ['makeJoint', arm('open'), arm('held'), null],
+    ['makeJoint', arm('made'), arm('made'), null],
+    ['freeArm', arm('held'), arm('made'), null],
+    ['freeArm', arm('made'), arm('made'), null],
+    ['freeArm', arm('open'), null, 'droppedUnheld'],
+  ])('%s of a single wheel, with %o', (act, before, after, harm) => {
+    expect(atArm(before, act)).toEqual({ states: after ? [after] : [], harm })
+  })
+  test('the joints of a live axle are held by what holds the axle, and by nothing at one wheel', () => {
+    const live = (rear: AxleOn, RL: ArmState): CarState => arm(RL, { axles: { rear } })
+    expect(atArm(live('stands', 'made'), 'holdArm', KIND).states).toEqual([])
+    expect(atArm(live('stands', 'made'), 'partJoint', KIND).states).toEqual([
+      live('stands', 'open'),
+    ])
+    expect(atArm(live('jack', 'made'), 'partJoint', KIND).states).toEqual([live('jack', 'open')])
+    expect(atArm(live('itself', 'made'), 'partJoint', KIND).harm).toBe('droppedUnheld')
+    expect(atArm(live('stands', 'open'), 'makeJoint', KIND).states).toEqual([
+      live('stands', 'made'),
+    ])
+  })
+  test('an arm nobody speaks of is not touched', () => {
+    expect(atArm(HELD, 'holdArm')).toEqual({ states: [], harm: null })
+  })
+  test('let down with its joints apart, it drops', () => {
+    for (const act of ['toGround', 'toStanding'] as const)
+      expect(doAct(arm('open'), { act }, SINGLE).harm).toBe('droppedUnheld')
+    expect(doAct(arm('held'), { act: 'toGround' }, SINGLE).harm).toBeNull()
+  })
+  test('a wheel without air above it is taken apart and put together as any other', () => {
+    expect(outcome(HELD, 'takeOut', true).states).toEqual([HELD])
+    expect(outcome(HELD, 'putIn', true).states).toEqual([HELD])
+    expect(outcome(HELD, 'putCoil', true).states).toEqual([])
+  })
+})
+
 describe('what does harm', () => {
   const ground: CarState = { ...HELD, body: 'ground', lifting: false, supply: true }
   const carrying: Partial<CornerState> = { air: 'carrying', proved: false }
@@ -217,6 +305,13 @@ describe('what does harm', () => {
       'filledUnseenFolds',
     ],
     ['air into a seated spring', withRL({ seen: false }), 'fill', true, null],
+    [
+      'under an axle on a jack',
+      { ...HELD, axles: { rear: 'jack' } },
+      'goUnder',
+      false,
+      'underUnheldCar',
+    ],
     [
       'under a car that nothing holds',
       { ...HELD, bodyHeld: false },
@@ -303,12 +398,12 @@ describe('what does harm', () => {
     expect(outcome(state, act, atCorner).harm).toBe(harm)
   })
   test('an axle that hangs on its springs is held besides, before anybody goes under', () => {
-    const axle = { reservoir: false, axleHangs: true }
-    const loose = { ...HELD, axleHeld: false }
+    const axle: CarKind = { reservoir: false, axles: ['rear'] }
+    const loose: CarState = { ...HELD, axles: { rear: 'itself' } }
     expect([
       outcome(HELD, 'goUnder', false, axle).harm,
       outcome(loose, 'goUnder', false, axle).harm,
-      outcome(loose, 'goUnder').harm,
+      outcome(loose, 'goUnder', false, { reservoir: false, axles: [] }).harm,
     ]).toEqual([null, 'underUnheldCar', null])
   })
 })
@@ -322,7 +417,7 @@ describe('what happens by itself', () => {
   })
   test('a charged reservoir seeps past a seat with the supply off; without air it cannot', () => {
     const charged = { ...HELD, plantAir: true }
-    const reservoir = { reservoir: true, axleHangs: false }
+    const reservoir = { reservoir: true, axles: [] }
     expect(happens(withRL({}, charged), reservoir)).toEqual([withRL({ air: 'some' }, charged)])
     expect(happens(withRL({}, charged), KIND)).toEqual([])
     expect(happens(withRL({}), reservoir)).toEqual([])

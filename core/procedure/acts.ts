@@ -1,13 +1,14 @@
-import type { Corner } from '../vehicle/index.ts'
-import { CORNERS } from '../vehicle/index.ts'
-import type { Act, CarKind, CarState, CornerState } from './machine.ts'
-import { springCarries } from './machine.ts'
+import type { Axle, Corner } from '../vehicle/index.ts'
+import { AXLE_OF, CORNERS } from '../vehicle/index.ts'
+import type { Act, ArmState, AxleOn, CarKind, CarState, CornerState } from './machine.ts'
+import { armIsHeld, holds, springCarries } from './machine.ts'
 
 /** What must never come about. */
 export type Harm =
   | 'weightOnEmptySpring'
   | 'openedUnderPressure'
   | 'underUnheldCar'
+  | 'droppedUnheld'
   | 'liveModuleWheelsHanging'
   | 'liveWhileOpen'
   | 'filledUnseenFolds'
@@ -48,9 +49,70 @@ const emptied = ({ body }: CarState, { spring, seen }: CornerState): Partial<Cor
     ? { air: 'none', spring: 'unseated', seen: false }
     : { air: 'none', spring, seen }
 
+const withArm = (state: CarState, corner: Corner, arm: ArmState): CarState => ({
+  ...state,
+  arms: { ...state.arms, [corner]: arm },
+})
+
+/** Stands go from under the axles as the car comes down. */
+const onThemselves = ({ axles }: CarState): CarState['axles'] =>
+  Object.fromEntries(Object.keys(axles).map((axle) => [axle, 'itself']))
+
+/** What is done at a live axle. */
+function atAxle(state: CarState, axle: Axle, act: Act['act']): Outcome {
+  const on = state.axles[axle]
+  if (on === undefined || state.body !== 'hanging') return NOTHING
+  const put = (next: AxleOn): Outcome => to({ ...state, axles: { ...state.axles, [axle]: next } })
+  switch (act) {
+    case 'holdAxle':
+      return on === 'stands' ? NOTHING : put('stands')
+    case 'jackAxle':
+      return on === 'stands' ? put('jack') : NOTHING
+    default:
+      return NOTHING
+  }
+}
+
+const ARM_ACTS = ['holdArm', 'partJoint', 'makeJoint', 'freeArm'] as const
+type ArmAct = (typeof ARM_ACTS)[number]
+const isArmAct = (act: Act['act']): act is ArmAct => (ARM_ACTS as readonly string[]).includes(act)
+
+/** What is held, parted and made again at the arm, knuckle or axle end of one corner. */
+function atArm(state: CarState, corner: Corner, act: ArmAct, kind: CarKind): Outcome {
+  const arm = state.arms[corner]
+  if (arm === undefined) return NOTHING
+  const hanging = state.body === 'hanging'
+  switch (act) {
+    // A live axle is held as a whole. What is held already may be held anew.
+    case 'holdArm':
+      return !hanging || kind.axles.includes(AXLE_OF[corner])
+        ? NOTHING
+        : to(arm === 'made' ? withArm(state, corner, 'held') : state)
+    // What carries weight drops when its joint parts and nothing else holds it.
+    case 'partJoint':
+      return !hanging || arm === 'open'
+        ? NOTHING
+        : armIsHeld(state, kind, corner)
+          ? to(withArm(state, corner, 'open'))
+          : { states: [], harm: 'droppedUnheld' }
+    // On an axle with stands of its own nothing holds the corner besides.
+    case 'makeJoint':
+      return to(
+        arm === 'open'
+          ? withArm(state, corner, kind.axles.includes(AXLE_OF[corner]) ? 'made' : 'held')
+          : state,
+      )
+    case 'freeArm':
+      return arm === 'open'
+        ? { states: [], harm: 'droppedUnheld' }
+        : to(withArm(state, corner, 'made'))
+  }
+}
+
 function atCorner(state: CarState, corner: Corner, act: Act['act']): Outcome {
   const at = state.corners[corner]
-  if (!at) return NOTHING
+  // Without air above it a corner has nothing that the gates speak of.
+  if (!at) return act === 'takeOut' || act === 'putIn' ? to(state) : NOTHING
   const fitted = at.spring === 'seated' || at.spring === 'unseated'
   switch (act) {
     // Some may stay behind: that is why it has to be shown.
@@ -134,15 +196,13 @@ function onCar(state: CarState, act: Act['act']): Outcome {
       return body === 'hanging' ? NOTHING : to({ ...state, body: 'hanging' })
     case 'holdBody':
       return body === 'hanging' && !state.bodyHeld ? to({ ...state, bodyHeld: true }) : NOTHING
-    case 'holdAxle':
-      return body === 'hanging' ? to({ ...state, axleHeld: true }) : NOTHING
     case 'goUnder':
       return body !== 'ground' && !state.under ? to({ ...state, under: true }) : NOTHING
     case 'comeOut':
       return state.under ? to({ ...state, under: false }) : NOTHING
     case 'toStanding':
       return body === 'hanging'
-        ? to({ ...state, body: 'standing', bodyHeld: false, axleHeld: false })
+        ? to({ ...state, body: 'standing', bodyHeld: false, axles: onThemselves(state) })
         : NOTHING
     case 'toGround': {
       if (body === 'ground') return NOTHING
@@ -151,7 +211,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
         ({ air, spring }) => spring === 'out' || (spring !== 'coil' && air === 'none'),
       )
       return {
-        states: [{ ...state, body: 'ground', bodyHeld: false, axleHeld: false }],
+        states: [{ ...state, body: 'ground', bodyHeld: false, axles: onThemselves(state) }],
         harm: empty ? 'weightOnEmptySpring' : null,
       }
     }
@@ -160,7 +220,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
     case 'provePlant':
       return state.plantAir ? NOTHING : to({ ...state, plantProved: true })
     case 'fillPlant':
-      return state.plantAir ? NOTHING : to(unproved({ ...state, plantAir: true }))
+      return to(unproved({ ...state, plantAir: true }))
     case 'openPump':
       return state.pumpOpen
         ? NOTHING
@@ -200,8 +260,14 @@ function onCar(state: CarState, act: Act['act']): Outcome {
 }
 
 /** What an act leads to, whatever gates say. No state at all: it cannot be done as things are. */
-export function doAct(state: CarState, { act, corner }: Act, kind: CarKind): Outcome {
-  const outcome = corner ? atCorner(state, corner, act) : onCar(state, act)
+export function doAct(state: CarState, { act, axle, corner }: Act, kind: CarKind): Outcome {
+  const outcome = axle
+    ? atAxle(state, axle, act)
+    : !corner
+      ? onCar(state, act)
+      : isArmAct(act)
+        ? atArm(state, corner, act, kind)
+        : atCorner(state, corner, act)
   const harmed =
     outcome.harm ??
     outcome.states.map((next) => standingHarm(next, kind)).find((harm) => harm !== null) ??
@@ -210,8 +276,10 @@ export function doAct(state: CarState, { act, corner }: Act, kind: CarKind): Out
 }
 
 /** A state that is harm by itself. */
-function standingHarm(state: CarState, { axleHangs }: CarKind): Harm | null {
-  if (state.under && (!state.bodyHeld || (axleHangs && !state.axleHeld))) return 'underUnheldCar'
+function standingHarm(state: CarState, kind: CarKind): Harm | null {
+  if (state.under && !holds('held', state, kind)) return 'underUnheldCar'
+  // Let down with its joints apart, the arm comes to carry what nothing locates.
+  if (state.body !== 'hanging' && Object.values(state.arms).includes('open')) return 'droppedUnheld'
   // Awake it runs the pump, and air comes out where hands are.
   if (
     state.supply &&

@@ -1,4 +1,4 @@
-import type { AirForm, Architecture } from '../vehicle/index.ts'
+import type { AirForm, Architecture, BuiltAxle, Damping, PumpPlace } from '../vehicle/index.ts'
 import shipped from './book/procedures.json' with { type: 'json' }
 import type { Act } from './machine.ts'
 
@@ -63,6 +63,20 @@ export interface StepWhen {
   readonly standing?: boolean
   /** Some corner still stands on air afterwards. */
   readonly airLeft?: boolean
+  readonly damping?: readonly Damping[]
+  readonly suspension?: readonly BuiltAxle['suspension'][]
+  readonly coilOn?: readonly BuiltAxle['coilOn'][]
+  readonly reach?: readonly BuiltAxle['reach'][]
+  readonly released?: readonly BuiltAxle['released'][]
+  readonly joint?: readonly (NonNullable<BuiltAxle['joint']> | 'unknown')[]
+  /** Its sleeves are known to have no guide, and are steadied as they fill. */
+  readonly unguided?: boolean
+  readonly pumpAt?: readonly (PumpPlace | 'unknown')[]
+  /** A new pump asks for other pipes; for other software. */
+  readonly pumpPipes?: boolean
+  readonly pumpSoftware?: boolean
+  /** How the car lets its air down by hand: by the spring’s own valve, at the pump’s plug. */
+  readonly handVent?: readonly ('springValve' | 'ventPlug' | 'unknown')[]
 }
 
 /** Minutes, where left and right may differ. */
@@ -116,7 +130,14 @@ export interface BookStep {
   readonly photo?: boolean
   readonly lift?: 'up' | 'down'
   readonly part?: string
-  readonly torque?: string
+  /** Fasteners it opens. */
+  readonly loosens?: readonly string[]
+  /** Fasteners it finishes: one of them at most by a torque. */
+  readonly tightens?: readonly string[]
+  /** Fasteners it brings on by hand; a later step finishes them. */
+  readonly snugs?: readonly string[]
+  /** Fasteners it leaves off for good. */
+  readonly retires?: readonly string[]
   readonly tools?: readonly string[]
   readonly uses?: readonly string[]
   readonly when?: StepWhen
@@ -146,18 +167,33 @@ export interface BookJob {
   readonly when?: StepWhen
   readonly steps: readonly string[]
   readonly ends: readonly string[]
+  /** The job it was part of in an earlier book: a plan kept under that name is made of this one. */
+  readonly was?: string
+}
+
+/** A fastener, once for all its places. */
+export interface BookFastener {
+  readonly words: string
+  /** It turns in a rubber bush: its last turn is at ride height. */
+  readonly bushed?: boolean
+  /** Never by a torque. */
+  readonly end?: 'clip' | 'byHand'
+  /** Some builds have no thread here: nobody knows before it was entered, or seen at the car. */
+  readonly maybe?: boolean
+  /** What holds it follows from how the vehicle is built. */
+  readonly from?: 'heldTop' | 'heldBottom' | 'joint'
 }
 
 /** All procedures, for any vehicle. */
 export interface ProcedureBook {
   readonly format: 'anklet-procedures'
-  readonly formatVersion: 1
+  readonly formatVersion: 2
   readonly tools: Readonly<Record<string, string>>
   readonly uses: Readonly<Record<string, string>>
   /** Consumables a shop may use again after looking at them, where the maker allows it. */
   readonly reusable?: readonly string[]
   readonly parts: Readonly<Record<string, string>>
-  readonly torques: Readonly<Record<string, string>>
+  readonly fasteners: Readonly<Record<string, BookFastener>>
   readonly facts: readonly BookFact[]
   readonly steps: readonly BookStep[]
   readonly jobs: readonly BookJob[]
@@ -165,27 +201,3 @@ export interface ProcedureBook {
 
 /** The procedures that ship. Their shape is checked by a test against their schema. */
 export const SHIPPED_PROCEDURES = shipped as unknown as ProcedureBook
-
-const SHIPPED_STEPS = new Map(SHIPPED_PROCEDURES.steps.map((step) => [step.id, step]))
-
-const completed = new WeakMap<ProcedureBook, ProcedureBook>()
-
-function complete(own: ProcedureBook): ProcedureBook {
-  const steps = own.steps.map((step) => {
-    const { alone, shownBy } = SHIPPED_STEPS.get(step.id) ?? {}
-    return { ...(alone ? { alone } : {}), ...(shownBy ? { shownBy } : {}), ...step }
-  })
-  return { ...own, steps }
-}
-
-/**
- * The procedures a shop works by: its own, or those that ship. A book that was kept before steps
- * said how they are done alone, or what shows them, is given that of the shipped step of its name.
- * @returns the same object for the same book
- */
-export function workedBy(own: ProcedureBook | null): ProcedureBook {
-  if (own === null) return SHIPPED_PROCEDURES
-  const book = completed.get(own) ?? complete(own)
-  completed.set(own, book)
-  return book
-}

@@ -578,7 +578,7 @@ describe('a book as it is read in', () => {
         ...SHIPPED_PROCEDURES,
         facts: SHIPPED_PROCEDURES.facts.filter(({ id }) => id !== 'axleHeld'),
       },
-      { code: 'unknownFact', at: 'steps/springOut', what: 'axleHeld' },
+      { code: 'unknownFact', at: 'steps/damperOff', what: 'axleHeld' },
     ],
     [
       'an unknown part',
@@ -616,7 +616,8 @@ describe('a book as it is read in', () => {
     const book: ProcedureBook = {
       ...change('soap', {
         uses: ['glue'],
-        torque: 'bolt',
+        tightens: ['bolt'],
+        why: 'It drips at {somewhere}',
         // What may be given need not be; what nobody knows is named once, as that.
         needs: ['unheard', 'dry?', 'dry+'],
         gives: ['lost'],
@@ -636,7 +637,8 @@ describe('a book as it is read in', () => {
       { code: 'twice', at: 'facts', what: fact.id },
       { code: 'twice', at: 'jobs', what: job.id },
       { code: 'unknownUse', at: 'steps/soap', what: 'glue' },
-      { code: 'unknownTorque', at: 'steps/soap', what: 'bolt' },
+      { code: 'unknownFastener', at: 'steps/soap', what: 'bolt' },
+      { code: 'unknownWord', at: 'steps/soap', what: 'somewhere' },
       { code: 'unknownFact', at: 'steps/soap', what: 'unheard' },
       { code: 'unknownFact', at: 'steps/soap', what: 'lost' },
       { code: 'unknownFact', at: 'steps/soap', what: 'found' },

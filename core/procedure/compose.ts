@@ -6,6 +6,7 @@ import type { BookStep, Minutes, ProcedureBook, ShopWay, Support } from './book.
 import { STRETCHES } from './book.ts'
 import type { Carried, Order, Placed } from './expand.ts'
 import { Expansion } from './expand.ts'
+import { asksTorque, finishedBy } from './fasteners.ts'
 import { GATES_OF } from './machine.ts'
 import { PROOFS } from './proofs.ts'
 import { inOrder } from './moves.ts'
@@ -13,6 +14,7 @@ import type { PlanRefusal } from './refusals.ts'
 import type { Situation, WantedJob } from './situation.ts'
 import { placeJobs } from './wanted.ts'
 import type { PlanStep } from './planStep.ts'
+import { filledWords } from './words.ts'
 
 /** What a plan is asked for. */
 export interface PlanRequest {
@@ -20,9 +22,10 @@ export interface PlanRequest {
   readonly jobs: readonly WantedJob[]
   readonly support: Support
   readonly way: ShopWay
-  /** Corners it came in on empty springs. */ readonly flat?: readonly Corner[] | undefined
-  /** What work under way has left so: it is undone, whatever else is wanted now. */ readonly carried?:
-    readonly Carried[] | undefined
+  /** Corners it came in on empty springs. */
+  readonly flat?: readonly Corner[] | undefined
+  /** What work under way has left so: it is undone, whatever else is wanted now. */
+  readonly carried?: readonly Carried[] | undefined
 }
 
 /** Steps of several jobs in one order. */
@@ -75,29 +78,41 @@ function sorted(
   const bookIndex = new Map(book.steps.map(({ id }, i) => [id, i]))
   const rank = ({ step, place }: Placed): number =>
     STRETCHES.indexOf(step.phase) * 1e6 + bookIndex.get(step.id)! * 100 + walkIndex(place) + 1
+  const ranks = new Map(placed.map((each) => [each.key, rank(each)]))
   const before = new Map(placed.map(({ key }) => [key, new Set<string>()]))
   for (const order of orders) before.get(order.after)?.add(order.before)
+  const next = new Map(placed.map(({ key }) => [key, [] as string[]]))
+  for (const [key, keys] of before) for (const each of keys) next.get(each)?.push(key)
+  const waiting = new Map(placed.map(({ key }) => [key, before.get(key)!.size]))
   const left = new Map(placed.map((each) => [each.key, each]))
+  const ready = new Set(placed.filter(({ key }) => waiting.get(key) === 0))
   const done: Placed[] = []
   while (left.size > 0) {
     // The same at the other corner comes next where it can: both sides in step.
     const last = done.at(-1)?.step.id
-    const better = (each: Placed, than: Placed): boolean => {
-      const [a, b] = [each.step.id === last, than.step.id === last]
-      return a === b ? rank(each) < rank(than) : a
+    let best: Placed | null = null
+    for (const each of ready) if (best === null || comesBefore(each, best, last, ranks)) best = each
+    if (best === null) return refuse({ code: 'cycle', steps: circle(left, before) })
+    ready.delete(best)
+    left.delete(best.key)
+    done.push(best)
+    for (const key of next.get(best.key)!) {
+      waiting.set(key, waiting.get(key)! - 1)
+      if (waiting.get(key) === 0) ready.add(left.get(key)!)
     }
-    let next: Placed | null = null
-    for (const each of left.values())
-      if (
-        (next === null || better(each, next)) &&
-        [...before.get(each.key)!].every((key) => !left.has(key))
-      )
-        next = each
-    if (next === null) return refuse({ code: 'cycle', steps: circle(left, before) })
-    left.delete(next.key)
-    done.push(next)
   }
   return ok(done)
+}
+
+/** Whether a step comes before another, both of which may come now. */
+function comesBefore(
+  each: Placed,
+  than: Placed,
+  last: string | undefined,
+  ranks: ReadonlyMap<string, number>,
+): boolean {
+  const [a, b] = [each.step.id === last, than.step.id === last]
+  return a === b ? ranks.get(each.key)! < ranks.get(than.key)! : a
 }
 
 function circle(
@@ -160,7 +175,8 @@ export function composePlan(
   const order = sorted([...expansion.placed.values()], orders, book)
   if (!order.ok) return order
   const kept = new Set(situation.way.fasteners === 'inspected' ? book.reusable : [])
-  const steps = order.value.map((each) => planStep(each, orders, kept))
+  const waits = waitsOf(orders)
+  const steps = order.value.map((each) => planStep(book, architecture, each, { waits, kept }))
   const distinct = (of: (step: PlanStep) => readonly string[]): readonly string[] => [
     ...new Set(steps.flatMap(of)),
   ]
@@ -211,39 +227,57 @@ export function stepsOfPlan(
   return made.ok ? inOrder(made.value.steps, order) : null
 }
 
+/** What each step waits for, and because of which fact; a fact before the order of a job. */
+type Waits = ReadonlyMap<string, ReadonlyMap<string, string | null>>
+
+function waitsOf(orders: readonly Order[]): Waits {
+  const waits = new Map<string, Map<string, string | null>>()
+  for (const { before, after, fact } of orders) {
+    const here = waits.get(after) ?? new Map<string, string | null>()
+    if (!here.get(before)) here.set(before, fact)
+    waits.set(after, here)
+  }
+  return waits
+}
+
 function planStep(
+  book: ProcedureBook,
+  architecture: Architecture,
   { key, step, place, jobs }: Placed,
-  orders: readonly Order[],
-  kept: ReadonlySet<string>,
+  { waits, kept }: { readonly waits: Waits; readonly kept: ReadonlySet<string> },
 ): PlanStep {
-  const after = new Map<string, string | null>()
-  for (const order of orders)
-    if (order.after === key && !after.get(order.before)) after.set(order.before, order.fact)
+  const filled = (words: string): string => filledWords(words, architecture, place)
+  const tightens = finishedBy(book, architecture, step, place)
   return {
     key,
     step: step.id,
     place,
     phase: step.phase,
-    words: step.words,
-    why: step.why,
-    caution: step.caution ?? null,
+    words: filled(step.words),
+    why: filled(step.why),
+    caution: step.caution === undefined ? null : filled(step.caution),
     minutes: minutesAt(step.minutes, place),
     waitMinutes: step.wait ?? 0,
     gates: gatesOf(step),
     needs: step.needs ?? [],
     gives: step.gives ?? [],
     takes: step.takes ?? [],
+    acts: step.acts ?? [],
     under: step.under ?? false,
     second: step.second ?? false,
-    alone: step.alone ?? null,
+    alone: step.alone === undefined ? null : filled(step.alone),
     shownBy: step.shownBy ?? [],
     photo: step.photo ?? false,
     lift: step.lift ?? null,
     part: step.part ?? null,
-    torque: step.torque ?? null,
+    torque: tightens.find(asksTorque)?.fastener ?? null,
+    loosens: step.loosens ?? [],
+    tightens,
+    snugs: step.snugs ?? [],
+    retires: step.retires ?? [],
     tools: step.tools ?? [],
     uses: (step.uses ?? []).filter((id) => !kept.has(id)),
     jobs: [...jobs],
-    after: [...after].map(([before, fact]) => ({ key: before, fact })),
+    after: [...(waits.get(key) ?? [])].map(([before, fact]) => ({ key: before, fact })),
   }
 }

@@ -1,11 +1,12 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
-import type { Architecture, Place } from '../vehicle/index.ts'
-import { CORNERS, cornersOf, hasAirAtCorner } from '../vehicle/index.ts'
+import type { Architecture, Axle, Place } from '../vehicle/index.ts'
+import { axlesOf, CORNERS, cornersOf, hasAirAtCorner, isLive, isWithin } from '../vehicle/index.ts'
 import type { BookFact, BookStep, ProcedureBook } from './book.ts'
+import { STRETCHES } from './book.ts'
 import type { PlanRefusal } from './refusals.ts'
 import type { Situation } from './situation.ts'
-import { applies, axleHangs, placesFrom } from './situation.ts'
+import { applies, liveAxles, placesFrom } from './situation.ts'
 import type { PlacedJob } from './wanted.ts'
 
 /** A step at its place in a plan. */
@@ -34,23 +35,44 @@ export function needOf(written: string): Need {
   return kind ? { fact: written.slice(0, -1), kind } : { fact: written, kind: 'must' }
 }
 
+/** A need at its place. */
+export interface NeedAt {
+  readonly fact: string
+  readonly place: Place
+  readonly kind: Need['kind']
+}
+/** What a step says of itself that asks for something. */
+type Asking = Pick<BookStep, 'needs' | 'under' | 'acts'> & { readonly place: Place }
+
+/** What must hold the body and the axle before somebody is under the car. */
+const heldOver = (place: Place, architecture: Architecture): readonly NeedAt[] => [
+  { fact: 'held', place: null, kind: 'must' },
+  ...liveAxles(architecture, place).map((axle): NeedAt => ({
+    fact: 'axleHeld',
+    place: axle,
+    kind: 'must',
+  })),
+]
+
+/** What must hold the arm or the axle before a joint that carries it is parted. */
+const heldUnder = (place: Place, architecture: Architecture): readonly NeedAt[] =>
+  axlesOf(place).flatMap((axle): readonly NeedAt[] =>
+    isLive(architecture, axle)
+      ? [{ fact: 'axleHeld', place: axle, kind: 'must' }]
+      : placesFrom('corner', place, architecture)
+          .filter((corner) => isWithin(corner, axle))
+          .map((corner) => ({ fact: 'armHeld', place: corner, kind: 'must' })),
+  )
+
 /**
- * Facts a step asks for, with their places, as it is written; somebody under the car asks for
- * supports whatever the book says.
+ * Facts a step asks for, with their places, as it is written. Somebody under the car asks for
+ * supports, and a joint that is parted asks for what holds its arm, whatever the book says.
  */
 export function needPlaces(
   facts: ReadonlyMap<string, BookFact>,
-  {
-    needs = [],
-    under = false,
-    place,
-  }: {
-    readonly needs?: readonly string[] | undefined
-    readonly under?: boolean | undefined
-    readonly place: Place
-  },
+  { needs = [], under = false, acts = [], place }: Asking,
   architecture: Architecture,
-): readonly { readonly fact: string; readonly place: Place; readonly kind: Need['kind'] }[] {
+): readonly NeedAt[] {
   const written = needs
     .map(needOf)
     .flatMap(({ fact, kind }) =>
@@ -59,15 +81,11 @@ export function needPlaces(
         : placesFrom(facts.get(fact)!.at, place, architecture)
       ).map((at) => ({ fact, place: at, kind })),
     )
-  return under
-    ? [
-        ...written,
-        { fact: 'held', place: null, kind: 'must' },
-        ...placesFrom('axle', place, architecture)
-          .filter((axle) => axleHangs(architecture, axle))
-          .map((axle) => ({ fact: 'axleHeld', place: axle, kind: 'must' as const })),
-      ]
-    : written
+  return [
+    ...written,
+    ...(under ? heldOver(place, architecture) : []),
+    ...(acts.includes('partJoint') ? heldUnder(place, architecture) : []),
+  ]
 }
 
 /** A fact at its place. */
@@ -85,6 +103,20 @@ export interface Carried extends FactAt {
 export const keyOf = (step: string, place: Place): string =>
   place === null ? step : `${step}.${place}`
 
+/** The axle hangs on a jack, its stands away. */
+const ON_JACK = 'axleOnJack'
+
+/** Everything that must come after a step, however far on. */
+function comesAfter(orders: readonly Order[], key: string): ReadonlySet<string> {
+  const after = new Set<string>([key])
+  for (let before = -1; before !== after.size;) {
+    before = after.size
+    for (const order of orders) if (after.has(order.before)) after.add(order.after)
+  }
+  after.delete(key)
+  return after
+}
+
 /**
  * Every step a plan is made of: those of its jobs, what they need, what they leave to be undone,
  * and what proves it.
@@ -92,6 +124,11 @@ export const keyOf = (step: string, place: Place): string =>
 export class Expansion {
   readonly placed = new Map<string, Placed>()
   readonly chains: Order[] = []
+  /** Steps of the plan that give and take, by fact and place. */
+  private readonly byFact = {
+    gives: new Map<string, Placed[]>(),
+    takes: new Map<string, Placed[]>(),
+  }
   private readonly facts: ReadonlyMap<string, BookFact>
   private readonly steps: ReadonlyMap<string, BookStep>
   /** Steps that belong to a job come with it, and are not fetched for others. */
@@ -113,24 +150,17 @@ export class Expansion {
 
   /** Steps of the plan that give a fact there, or take it. */
   withFact(side: 'gives' | 'takes', fact: string, place: Place): readonly Placed[] {
-    return [...this.placed.values()].filter(
-      (each) =>
-        (each.step[side] ?? []).includes(fact) &&
-        this.placesOf(fact, each.place).some((at) => at === place),
-    )
+    return this.byFact[side].get(keyOf(fact, place)) ?? []
   }
 
-  /** All steps of the plan that give, or take, by fact and place. */
-  private byFact(side: 'gives' | 'takes'): ReadonlyMap<string, readonly Placed[]> {
-    const found = new Map<string, Placed[]>()
-    for (const each of this.placed.values())
+  private note(each: Placed): void {
+    for (const side of ['gives', 'takes'] as const)
       for (const fact of new Set(each.step[side]))
         for (const at of this.placesOf(fact, each.place)) {
-          const there = found.get(keyOf(fact, at)) ?? []
+          const there = this.byFact[side].get(keyOf(fact, at)) ?? []
           there.push(each)
-          found.set(keyOf(fact, at), there)
+          this.byFact[side].set(keyOf(fact, at), there)
         }
-    return found
   }
 
   private add(id: string, from: Place, job: string): readonly Placed[] {
@@ -140,9 +170,13 @@ export class Expansion {
       .filter((place) => applies(step.when, this.situation, place))
       .map((place) => {
         const key = keyOf(id, place)
-        const there = this.placed.get(key) ?? { key, step, place, jobs: new Set<string>() }
+        const known = this.placed.get(key)
+        const there = known ?? { key, step, place, jobs: new Set<string>() }
         there.jobs.add(job)
-        this.placed.set(key, there)
+        if (!known) {
+          this.placed.set(key, there)
+          this.note(there)
+        }
         return there
       })
   }
@@ -279,7 +313,7 @@ export class Expansion {
       ))
         note(fact, place, who)
     }
-    const [giving, taking] = [this.byFact('gives'), this.byFact('takes')]
+    const { gives: giving, takes: taking } = this.byFact
     const seenFrom = new Set(each.map(({ place }) => place))
     for (const fact of this.facts.values()) {
       for (const at of new Set([...seenFrom].flatMap((place) => this.placesOf(fact.id, place)))) {
@@ -294,6 +328,37 @@ export class Expansion {
         }
       }
     }
-    return orders
+    return [...orders, ...this.clearOfJacks(orders)]
+  }
+
+  /**
+   * Nobody is under an axle while it is on a jack: what is done under the car comes before its
+   * stands go, or after they are back.
+   */
+  private clearOfJacks(orders: readonly Order[]): readonly Order[] {
+    const each = [...this.placed.values()]
+    const under = each.filter(({ step }) => step.under)
+    return each
+      .filter(({ step }) => step.acts?.includes('jackAxle'))
+      .flatMap((down): readonly Order[] => {
+        const back = each.find(
+          ({ step, place, key }) =>
+            key !== down.key &&
+            place === down.place &&
+            step.takes?.includes(ON_JACK) === true &&
+            step.acts?.includes('holdAxle') === true,
+        )
+        if (!back) return []
+        const after = comesAfter(orders, down.key)
+        return under
+          .filter(({ place }) => place === null || axlesOf(place).includes(down.place as Axle))
+          .map(({ key, step }): Order => {
+            const late =
+              after.has(key) || STRETCHES.indexOf(step.phase) > STRETCHES.indexOf(down.step.phase)
+            return late
+              ? { before: back.key, after: key, fact: ON_JACK }
+              : { before: key, after: down.key, fact: ON_JACK }
+          })
+      })
   }
 }

@@ -1,9 +1,9 @@
 import type { Corner } from '../vehicle/index.ts'
-import { CORNERS } from '../vehicle/index.ts'
+import { AXLES, CORNERS } from '../vehicle/index.ts'
 import type { Harm } from './acts.ts'
 import { doAct, happens } from './acts.ts'
 import type { Act, CarKind, CarState, CornerState, GateId } from './machine.ts'
-import { CAR_ACTS, CORNER_ACTS, shutGate } from './machine.ts'
+import { AXLE_ACTS, CAR_ACTS, CORNER_ACTS, shutGate } from './machine.ts'
 
 /** How a corner comes in: standing on air, or flat since nobody knows when. */
 export const ARRIVES: Readonly<Record<'up' | 'flat', CornerState>> = {
@@ -12,12 +12,18 @@ export const ARRIVES: Readonly<Record<'up' | 'flat', CornerState>> = {
 }
 
 /** A vehicle as it is driven or dragged in. */
-export const arrived = (corners: CarState['corners'], { plantAir = true } = {}): CarState => ({
+export const arrived = (
+  corners: CarState['corners'],
+  {
+    plantAir = true,
+    axles = {},
+    arms = {},
+  }: Partial<Pick<CarState, 'plantAir' | 'axles' | 'arms'>> = {},
+): CarState => ({
   supply: true,
   lifting: false,
   body: 'ground',
   bodyHeld: false,
-  axleHeld: false,
   under: false,
   plantAir,
   plantProved: false,
@@ -25,11 +31,15 @@ export const arrived = (corners: CarState['corners'], { plantAir = true } = {}):
   blockOpen: false,
   codesClear: false,
   corners,
+  axles,
+  arms,
 })
 
 const AIR = { carrying: 0, some: 1, none: 2 } as const
 const LINE = { closed: 0, eased: 1, open: 2 } as const
 const SPRING = { seated: 0, unseated: 1, out: 2, coil: 3 } as const
+const AXLE = { itself: 0, stands: 1, jack: 2 } as const
+const ARM = { made: 0, held: 1, open: 2 } as const
 const BODY = { ground: 0, standing: 1, hanging: 2 } as const
 
 /** A number of its own for each state. @param of the corners the car has */
@@ -39,7 +49,6 @@ export function stateKey(state: CarState, of: readonly Corner[]): number {
     state.supply,
     state.lifting,
     state.bodyHeld,
-    state.axleHeld,
     state.under,
     state.plantAir,
     state.plantProved,
@@ -55,6 +64,14 @@ export function stateKey(state: CarState, of: readonly Corner[]): number {
         SPRING[at.spring]) *
         2 +
       Number(at.seen)
+  }
+  for (const axle of AXLES) {
+    const on = state.axles[axle]
+    if (on !== undefined) key = key * 3 + AXLE[on]
+  }
+  for (const corner of CORNERS) {
+    const arm = state.arms[corner]
+    if (arm !== undefined) key = key * 3 + ARM[arm]
   }
   return key
 }
@@ -72,9 +89,13 @@ export interface Explored {
  */
 export function explore(start: CarState, kind: CarKind, removed?: GateId): Explored {
   const corners = CORNERS.filter((corner) => start.corners[corner])
+  const places = CORNERS.filter((corner) => start.corners[corner] ?? start.arms[corner])
   const acts: readonly { readonly act: Act; readonly words: string }[] = [
     ...CAR_ACTS.map((act) => ({ act: { act }, words: act })),
-    ...corners.flatMap((corner) =>
+    ...AXLES.filter((axle) => start.axles[axle]).flatMap((axle) =>
+      AXLE_ACTS.map((act) => ({ act: { act, axle }, words: `${act} ${axle}` })),
+    ),
+    ...places.flatMap((corner) =>
       CORNER_ACTS.map((act) => ({ act: { act, corner }, words: `${act} ${corner}` })),
     ),
   ]

@@ -1,6 +1,9 @@
-export { SHIPPED_PROCEDURES, STRETCHES, SUPPORTS, USUAL_WAY, workedBy } from './book.ts'
+export { SHIPPED_PROCEDURES, STRETCHES, SUPPORTS, USUAL_WAY } from './book.ts'
+export { workedBy } from './workedBy.ts'
+export type { EarlierBook } from './workedBy.ts'
 export type {
   BookFact,
+  BookFastener,
   BookJob,
   BookStep,
   Minutes,
@@ -16,6 +19,9 @@ export { GATES, GATES_OF, holds, shutGate, springCarries } from './machine.ts'
 export { CONDITION_WORDS, GATE_WORDS } from './gateWords.ts'
 export { PROOFS } from './proofs.ts'
 export type { Proof } from './proofs.ts'
+export { asksTorque, fastenerAt, torqueFasteners } from './fasteners.ts'
+export type { FastenerEnd, PlanFastener } from './fasteners.ts'
+export { filledWords, PLACE_WORDS } from './words.ts'
 export { needPlaces } from './expand.ts'
 export type { Carried, FactAt } from './expand.ts'
 export { doAct, waited } from './acts.ts'

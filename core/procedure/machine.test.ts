@@ -4,19 +4,22 @@ import type { Harm } from './acts.ts'
 import { doAct } from './acts.ts'
 import { sampleArchitecture } from '../samples/index.ts'
 import { ARRIVES, arrived, explore, stateKey } from './explore.ts'
-import type { CarKind, CarState, Condition, CornerState, GateId } from './machine.ts'
+import type { ArmState, CarKind, CarState, Condition, CornerState, GateId } from './machine.ts'
 import { GATES, holds, shutGate, springCarries } from './machine.ts'
 import { kindAt } from './walk.ts'
 
 const KINDS: readonly CarKind[] = [true, false].flatMap((reservoir) =>
-  [true, false].map((axleHangs) => ({ reservoir, axleHangs })),
+  [['rear' as const], []].map((axles) => ({ reservoir, axles })),
 )
-const WORST: CarKind = { reservoir: true, axleHangs: true }
-const one = arrived({ RL: ARRIVES.up })
+const WORST: CarKind = { reservoir: true, axles: ['rear'] }
+/** An axle whose wheels are carried one by one. */
+const SINGLE: CarKind = { reservoir: false, axles: [] }
+const REAR = { axles: { rear: 'itself' }, arms: { RL: 'made' } } as const
+const one = arrived({ RL: ARRIVES.up }, REAR)
 
 describe('no order of steps leads to harm', () => {
-  test.each(KINDS)('one corner, up and flat, $reservoir $axleHangs', (kind) => {
-    for (const state of [one, arrived({ RL: ARRIVES.flat })]) {
+  test.each(KINDS)('one corner, up and flat, $reservoir $axles', (kind) => {
+    for (const state of [one, arrived({ RL: ARRIVES.flat }, REAR)]) {
       const { states, harms } = explore(state, kind)
       expect([...harms]).toEqual([])
       // A machine that can do nothing would be safe too.
@@ -24,7 +27,19 @@ describe('no order of steps leads to harm', () => {
     }
   })
   test('two corners of one axle, one of them flat', () => {
-    const { states, harms } = explore(arrived({ RL: ARRIVES.flat, RR: ARRIVES.up }), WORST)
+    const { states, harms } = explore(
+      arrived({ RL: ARRIVES.flat, RR: ARRIVES.up }, { axles: { rear: 'itself' } }),
+      WORST,
+    )
+    expect([...harms]).toEqual([])
+    expect(states).toBeGreaterThan(10_000)
+  })
+  test.each([WORST, SINGLE])('both arms of one axle, its joints apart in any order, %o', (kind) => {
+    const car = arrived(
+      { RL: ARRIVES.up },
+      { axles: { rear: 'itself' }, arms: { RL: 'made', RR: 'made' } },
+    )
+    const { states, harms } = explore(car, kind)
     expect([...harms]).toEqual([])
     expect(states).toBeGreaterThan(10_000)
   })
@@ -38,6 +53,7 @@ describe('every gate holds something: taken away, there is a way to harm', () =>
     proof: 'openedUnderPressure',
     openPlant: 'openedUnderPressure',
     under: 'underUnheldCar',
+    joint: 'droppedUnheld',
     hang: 'liveModuleWheelsHanging',
     keyOn: 'liveWhileOpen',
     fill: 'filledUnseenFolds',
@@ -46,6 +62,10 @@ describe('every gate holds something: taken away, there is a way to harm', () =>
   test.each(GATES)('%s', (gate) => {
     const { harms } = explore(one, WORST, gate)
     expect([...harms.keys()]).toContain(HELD[gate])
+  })
+  test('the joints of a single wheel drop as those of a live axle do', () => {
+    const { harms } = explore(one, SINGLE, 'joint')
+    expect([...harms.keys()]).toContain('droppedUnheld')
   })
 })
 
@@ -58,12 +78,12 @@ test('no two states are taken for one', () => {
     spring: fc.constantFrom('seated', 'unseated', 'out', 'coil'),
     seen: flag,
   })
+  const arm = fc.constantFrom<ArmState>('made', 'held', 'open')
   const state: fc.Arbitrary<CarState> = fc.record({
     supply: flag,
     lifting: flag,
     body: fc.constantFrom('ground', 'standing', 'hanging'),
     bodyHeld: flag,
-    axleHeld: flag,
     under: flag,
     plantAir: flag,
     plantProved: flag,
@@ -71,6 +91,8 @@ test('no two states are taken for one', () => {
     blockOpen: flag,
     codesClear: flag,
     corners: fc.record({ RL: corner, RR: corner }),
+    axles: fc.record({ rear: fc.constantFrom('itself', 'stands', 'jack') }),
+    arms: fc.record({ RL: arm, RR: arm }),
   })
   // One change at a time: that is where two could meet.
   fc.assert(
@@ -78,7 +100,7 @@ test('no two states are taken for one', () => {
       const key = stateKey(from, ['RL', 'RR'])
       expect(key).toBeGreaterThanOrEqual(0)
       for (const name of Object.keys(from) as (keyof CarState)[])
-        if (name !== 'corners')
+        if (name !== 'corners' && name !== 'axles' && name !== 'arms')
           expect(stateKey({ ...from, [name]: to[name] }, ['RL', 'RR']) === key).toBe(
             from[name] === to[name],
           )
@@ -98,7 +120,7 @@ test('no two states are taken for one', () => {
 
 describe('what counts as so', () => {
   const shut: CarState = {
-    ...arrived({ RL: { ...ARRIVES.up, proved: true, seen: true } }),
+    ...arrived({ RL: { ...ARRIVES.up, proved: true, seen: true } }, REAR),
     supply: false,
     plantProved: true,
     codesClear: true,
@@ -122,9 +144,19 @@ describe('what counts as so', () => {
     ['liftingUnlessGround', true, { ...hanging, lifting: true }],
     ['liftingUnlessGround', false, hanging],
     ['held', false, {}],
-    ['held', true, { bodyHeld: true, axleHeld: true }],
+    ['held', true, { bodyHeld: true, axles: { rear: 'stands' } }],
+    ['held', false, { bodyHeld: true, axles: { rear: 'jack' } }],
     ['held', false, { bodyHeld: true }],
-    ['held', false, { axleHeld: true }],
+    ['held', false, { axles: { rear: 'stands' } }],
+    ['armHeld', false, {}],
+    ['armHeld', true, { axles: { rear: 'stands' } }],
+    ['armHeld', true, { axles: { rear: 'jack' } }],
+    ['jointsMade', true, { arms: { RL: 'held' } }],
+    ['jointsMade', false, { arms: { RL: 'open' } }],
+    ['armsFree', true, {}],
+    ['armsFree', true, { axles: { rear: 'stands' } }],
+    ['armsFree', false, { axles: { rear: 'jack' } }],
+    ['armsFree', false, { arms: { RL: 'held' } }],
     ['nobodyUnder', true, {}],
     ['nobodyUnder', false, { under: true }],
     ['cornerProved', true, {}],
@@ -187,9 +219,9 @@ describe('what counts as so', () => {
       kindAt(bellows, 'FL'),
       kindAt({ ...bellows, reservoir: false }, 'rear'),
     ]).toEqual([
-      { reservoir: true, axleHangs: true },
-      { reservoir: true, axleHangs: false },
-      { reservoir: false, axleHangs: true },
+      { reservoir: true, axles: ['rear'] },
+      { reservoir: true, axles: [] },
+      { reservoir: false, axles: ['rear'] },
     ])
   })
 })
@@ -222,7 +254,7 @@ describe('single moments', () => {
   test('an axle that hangs on its springs needs stands of its own before anybody goes under', () => {
     const held = { ...hanging, bodyHeld: true }
     expect(shutGate({ act: 'goUnder' }, held, WORST)).toEqual({ gate: 'under', missing: ['held'] })
-    expect(shutGate({ act: 'goUnder' }, held, { ...WORST, axleHangs: false })).toBeNull()
+    expect(shutGate({ act: 'goUnder' }, held, { ...WORST, axles: [] })).toBeNull()
   })
   test('lowered too early, the gate names what is missing', () => {
     const refitted = { ...hanging, corners: { RL: { ...ARRIVES.flat, seen: true } } }

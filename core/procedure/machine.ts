@@ -1,5 +1,5 @@
-import type { Corner } from '../vehicle/index.ts'
-import { CORNERS } from '../vehicle/index.ts'
+import type { Axle, Corner } from '../vehicle/index.ts'
+import { AXLE_OF, CORNERS } from '../vehicle/index.ts'
 
 /** What is true of one corner, and what has been shown of it. */
 export interface CornerState {
@@ -17,6 +17,15 @@ export interface CornerState {
   readonly seen: boolean
 }
 
+/**
+ * What holds the arm, axle or knuckle under one corner. `made`: its joints are made and it is on
+ * its own. `held`: a stand, a jack with a block, a strap or a compressor holds it too. `open`: its
+ * joints are apart, and only that holds it.
+ */
+export type ArmState = 'made' | 'held' | 'open'
+/** What the axle under work stands on; `jack`: it can be let down, and nobody goes under it. */
+export type AxleOn = 'itself' | 'stands' | 'jack'
+
 /** What is true of a vehicle in work. */
 export interface CarState {
   readonly supply: boolean
@@ -25,7 +34,6 @@ export interface CarState {
   /** `standing`: held at standing height, the tyres just touching. */
   readonly body: 'ground' | 'standing' | 'hanging'
   readonly bodyHeld: boolean
-  readonly axleHeld: boolean
   readonly under: boolean
   /** Reservoir, or the gallery of a car without one. */
   readonly plantAir: boolean
@@ -34,14 +42,18 @@ export interface CarState {
   readonly blockOpen: boolean
   readonly codesClear: boolean
   readonly corners: Readonly<Partial<Record<Corner, CornerState>>>
+  /** Live axles, which hang on their springs and dampers. */
+  readonly axles: Readonly<Partial<Record<Axle, AxleOn>>>
+  /** Every corner has an arm, with air above it or without. */
+  readonly arms: Readonly<Partial<Record<Corner, ArmState>>>
 }
 
 /** What never changes while a vehicle is worked on. */
 export interface CarKind {
   /** A reservoir pushes air past a seat that leaks. */
   readonly reservoir: boolean
-  /** The axle hangs on its springs: it needs stands of its own. */
-  readonly axleHangs: boolean
+  /** Live axles where the work is: each needs stands of its own. */
+  readonly axles: readonly Axle[]
 }
 
 /** What a person does to the whole car. */
@@ -52,7 +64,6 @@ export const CAR_ACTS = [
   'liftingOff',
   'raise',
   'holdBody',
-  'holdAxle',
   'goUnder',
   'comeOut',
   'toStanding',
@@ -68,6 +79,9 @@ export const CAR_ACTS = [
   'handOver',
 ] as const
 export type CarAct = (typeof CAR_ACTS)[number]
+/** What a person does at one live axle. */
+export const AXLE_ACTS = ['holdAxle', 'jackAxle'] as const
+export type AxleAct = (typeof AXLE_ACTS)[number]
 /** What a person does at one corner. */
 export const CORNER_ACTS = [
   'vent',
@@ -80,10 +94,15 @@ export const CORNER_ACTS = [
   'putCoil',
   'seeFolds',
   'fill',
+  'holdArm',
+  'partJoint',
+  'makeJoint',
+  'freeArm',
 ] as const
 export type CornerAct = (typeof CORNER_ACTS)[number]
 export interface Act {
-  readonly act: CarAct | CornerAct
+  readonly act: CarAct | AxleAct | CornerAct
+  readonly axle?: Axle
   readonly corner?: Corner
 }
 
@@ -95,6 +114,7 @@ export type GateId =
   | 'proof'
   | 'openPlant'
   | 'under'
+  | 'joint'
   | 'hang'
   | 'keyOn'
   | 'fill'
@@ -106,6 +126,7 @@ export const GATES: readonly GateId[] = [
   'proof',
   'openPlant',
   'under',
+  'joint',
   'hang',
   'keyOn',
   'fill',
@@ -118,6 +139,9 @@ export type Condition =
   | 'supplyOffUnlessGround'
   | 'liftingUnlessGround'
   | 'held'
+  | 'armHeld'
+  | 'jointsMade'
+  | 'armsFree'
   | 'nobodyUnder'
   | 'cornerProved'
   | 'nothingSeepsIn'
@@ -146,6 +170,9 @@ export const GATES_OF: Readonly<
     { gate: 'keyOn', asks: ['linesClosed', 'plantClosed', 'springsIn'] },
   ],
   goUnder: [{ gate: 'under', asks: ['held'] }],
+  jackAxle: [{ gate: 'under', asks: ['nobodyUnder'] }],
+  partJoint: [{ gate: 'joint', asks: ['armHeld'] }],
+  freeArm: [{ gate: 'joint', asks: ['jointsMade'] }],
   ease: [{ gate: 'ease', asks: ['supplyOff'] }],
   prove: [{ gate: 'proof', asks: ['supplyOff', 'nothingSeepsIn'] }],
   provePlant: [{ gate: 'proof', asks: ['supplyOff'] }],
@@ -154,8 +181,14 @@ export const GATES_OF: Readonly<
   openBlock: [{ gate: 'openPlant', asks: ['supplyOff', 'plantProved', 'allProved'] }],
   fill: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed', 'foldsSeen', 'codesClear'] }],
   fillPlant: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed'] }],
-  toStanding: [{ gate: 'lower', asks: ['linesClosed', 'springsIn', 'nobodyUnder'] }],
-  toGround: [{ gate: 'lower', asks: ['linesClosed', 'springsCarry', 'nobodyUnder'] }],
+  toStanding: [
+    { gate: 'lower', asks: ['linesClosed', 'springsIn', 'nobodyUnder'] },
+    { gate: 'joint', asks: ['jointsMade', 'armsFree'] },
+  ],
+  toGround: [
+    { gate: 'lower', asks: ['linesClosed', 'springsCarry', 'nobodyUnder'] },
+    { gate: 'joint', asks: ['jointsMade', 'armsFree'] },
+  ],
   handOver: [
     {
       gate: 'handover',
@@ -170,9 +203,28 @@ const every = ({ corners }: CarState, test: (state: CornerState) => boolean): bo
     return at === undefined || test(at)
   })
 
+const everyArm = ({ arms }: CarState, test: (arm: ArmState) => boolean): boolean =>
+  CORNERS.every((corner) => {
+    const arm = arms[corner]
+    return arm === undefined || test(arm)
+  })
+
 /** Whether a corner's spring takes the car's weight: a coil, or a seated spring with air in it. */
 export const springCarries = ({ air, spring }: Pick<CornerState, 'air' | 'spring'>): boolean =>
   spring === 'coil' || (spring === 'seated' && air !== 'none')
+
+/** Whether something holds what the joints of a corner carry, once they are apart. */
+export function armIsHeld(
+  { arms, axles }: Pick<CarState, 'arms' | 'axles'>,
+  kind: CarKind,
+  corner: Corner | undefined,
+): boolean {
+  if (corner === undefined) return false
+  const axle = AXLE_OF[corner]
+  return kind.axles.includes(axle)
+    ? (axles[axle] ?? 'itself') !== 'itself'
+    : (arms[corner] ?? 'made') !== 'made'
+}
 
 /**
  * Whether a condition holds as far as it has been shown: a proof counts, not a truth nobody looked
@@ -198,7 +250,18 @@ export function holds(
     case 'liftingUnlessGround':
       return state.body !== 'hanging' || state.lifting
     case 'held':
-      return state.bodyHeld && (!kind.axleHangs || state.axleHeld)
+      return state.bodyHeld && kind.axles.every((axle) => state.axles[axle] === 'stands')
+    case 'armHeld':
+      return armIsHeld(state, kind, corner)
+    case 'jointsMade':
+      return corner === undefined
+        ? everyArm(state, (arm) => arm !== 'open')
+        : state.arms[corner] !== 'open'
+    // The axle's own stands go as the car comes down; what is propped at one corner is in the way.
+    case 'armsFree':
+      return (
+        everyArm(state, (arm) => arm === 'made') && !Object.values(state.axles).includes('jack')
+      )
     case 'nobodyUnder':
       return !state.under
     case 'cornerProved':

@@ -1,6 +1,7 @@
 import type { Place } from '../vehicle/index.ts'
 import type { ShownBy, Stretch } from './book.ts'
-import type { Condition, GateId } from './machine.ts'
+import type { PlanFastener } from './fasteners.ts'
+import type { Act, Condition, GateId } from './machine.ts'
 import type { Proof } from './proofs.ts'
 
 /** A step of a plan. */
@@ -23,6 +24,7 @@ export interface PlanStep {
   readonly needs: readonly string[]
   readonly gives: readonly string[]
   readonly takes: readonly string[]
+  readonly acts: readonly Act['act'][]
   readonly under: boolean
   readonly second: boolean
   /** How it is done without a second hand; null: it waits for one. */
@@ -32,7 +34,12 @@ export interface PlanStep {
   readonly photo: boolean
   readonly lift: 'up' | 'down' | null
   readonly part: string | null
+  /** The fastener a torque is asked for, or at least whether it has one; null: none. */
   readonly torque: string | null
+  readonly loosens: readonly string[]
+  readonly tightens: readonly PlanFastener[]
+  readonly snugs: readonly string[]
+  readonly retires: readonly string[]
   readonly tools: readonly string[]
   readonly uses: readonly string[]
   readonly jobs: readonly string[]

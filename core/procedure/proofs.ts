@@ -9,6 +9,9 @@ export type Proof =
   | 'askedAndNothingMoved'
   | 'linkLiftingMode'
   | 'supportsSeen'
+  | 'armHeldSeen'
+  | 'jointsMadeSeen'
+  | 'armsFreeSeen'
   | 'nobodyUnderSeen'
   | 'easedSilent'
   | 'valveOpenGalleryZero'
@@ -34,6 +37,9 @@ export const PROOFS: Readonly<Record<Condition, readonly Proof[]>> = {
   supplyOffUnlessGround: ['linkSilent', 'askedAndNothingMoved'],
   liftingUnlessGround: ['linkLiftingMode', 'liftingSeen'],
   held: ['supportsSeen'],
+  armHeld: ['armHeldSeen'],
+  jointsMade: ['jointsMadeSeen'],
+  armsFree: ['armsFreeSeen'],
   nobodyUnder: ['nobodyUnderSeen'],
   cornerProved: ['valveOpenGalleryZero', 'easedSilent'],
   nothingSeepsIn: ['gaugeZero', 'easedSilent'],

@@ -1,5 +1,14 @@
-import type { Architecture, Corner, Place } from '../vehicle/index.ts'
-import { AXLE_OF, axlesOf, CORNERS, cornersOf, hasAirAtCorner } from '../vehicle/index.ts'
+import type { Architecture, Axle, Corner, Place } from '../vehicle/index.ts'
+import {
+  AXLE_OF,
+  axlesOf,
+  builtAxle,
+  CORNERS,
+  cornersOf,
+  hasAirAtCorner,
+  hasAirOnAxle,
+  isLive,
+} from '../vehicle/index.ts'
 import type { ShopWay, StepPlaceKind, StepWhen, Support } from './book.ts'
 
 /** A job, and where. A job of the whole car names no corners. */
@@ -59,9 +68,51 @@ export const wayOn = ({ liftingMode }: Architecture, way: ShopWay): ShopWay =>
 export const airLeft = ({ architecture, converted }: Situation): boolean =>
   CORNERS.some((corner) => hasAirAtCorner(architecture, corner) && !converted.has(corner))
 
-/** Whether an axle hangs on its springs, so that it needs stands of its own. */
-export const axleHangs = ({ air }: Architecture, place: Place): boolean =>
-  axlesOf(place).some((axle) => air[axle] === 'bellows')
+/** Live axles at a place: they hang on their springs and dampers, and need stands of their own. */
+export const liveAxles = (architecture: Architecture, place: Place): readonly Axle[] =>
+  axlesOf(place).filter((axle) => isLive(architecture, axle))
+
+const softwareToo = { none: false, pipes: false, software: true, both: true } as const
+const pipesToo = { none: false, pipes: true, software: false, both: true } as const
+
+/** How the car is let down by hand, as its type says. */
+function handVent({ anatomy }: Architecture): 'springValve' | 'ventPlug' | 'unknown' {
+  const ways = anatomy?.letDown ?? []
+  return ways.includes('springValve')
+    ? 'springValve'
+    : ways.includes('ventPlug')
+      ? 'ventPlug'
+      : 'unknown'
+}
+
+/** Whether what is asked of how a vehicle is built is so there. */
+function builtSo(when: StepWhen, car: Architecture, place: Place): boolean {
+  const onAxle = <Value>(
+    asked: readonly Value[] | undefined,
+    of: (axle: Axle) => Value,
+    axles: readonly Axle[] = axlesOf(place),
+  ): boolean => asked === undefined || axles.some((axle) => asked.includes(of(axle)))
+  const { pump } = car.anatomy ?? {}
+  const same = (asked: boolean | undefined, value: boolean): boolean =>
+    asked === undefined || asked === value
+  const withAir = axlesOf(place).filter((axle) => hasAirOnAxle(car, axle))
+  return (
+    onAxle(when.damping, (axle) => car.damping[axle]) &&
+    onAxle(when.suspension, (axle) => builtAxle(car, axle).suspension) &&
+    onAxle(when.coilOn, (axle) => builtAxle(car, axle).coilOn) &&
+    onAxle(when.reach, (axle) => builtAxle(car, axle).reach) &&
+    onAxle(when.released, (axle) => builtAxle(car, axle).released) &&
+    onAxle(when.joint, (axle) => builtAxle(car, axle).joint ?? 'unknown', withAir) &&
+    onAxle(
+      when.unguided === undefined ? undefined : [when.unguided],
+      (axle) => builtAxle(car, axle).guided === false,
+    ) &&
+    (when.pumpAt === undefined || when.pumpAt.includes(pump?.at ?? 'unknown')) &&
+    same(when.pumpPipes, pipesToo[pump?.newDesign ?? 'none']) &&
+    same(when.pumpSoftware, softwareToo[pump?.newDesign ?? 'none']) &&
+    (when.handVent === undefined || when.handVent.includes(handVent(car)))
+  )
+}
 
 /** Whether something applies at a place. */
 export function applies(when: StepWhen | undefined, situation: Situation, place: Place): boolean {
@@ -87,6 +138,7 @@ export function applies(when: StepWhen | undefined, situation: Situation, place:
     same(when.cutOff, car.cutOffSwitch) &&
     same(when.refills, refills) &&
     same(when.standing, refills && way.fillAt === 'standing') &&
-    same(when.airLeft, airLeft(situation))
+    same(when.airLeft, airLeft(situation)) &&
+    builtSo(when, car, place)
   )
 }

@@ -8,12 +8,12 @@ import { composePlan, lintProcedures, placeJobs, PROOFS, stepsOfPlan, USUAL_WAY 
 /** A book small enough to be planned by hand: a hose is changed at a corner. */
 const smallBook = (): ProcedureBook => ({
   format: 'anklet-procedures',
-  formatVersion: 1,
+  formatVersion: 2,
   tools: { lift: 'lift', lamp: 'lamp', key: 'key' },
   uses: { rag: 'rag', nut: 'nut' },
   reusable: ['nut'],
   parts: { hose: 'hose' },
-  torques: { union: 'union nut' },
+  fasteners: { union: { words: 'union nut' }, band: { words: 'band', end: 'clip' } },
   facts: [
     { id: 'off', at: 'car', words: 'the supply is off', temporary: true },
     { id: 'held', at: 'car', words: 'the body is held' },
@@ -32,7 +32,7 @@ const smallBook = (): ProcedureBook => ({
       needs: ['off'],
       takes: ['bare'],
       acts: ['closeLine'],
-      torque: 'union',
+      tightens: ['union', 'band'],
       uses: ['rag', 'nut'],
       part: 'hose',
     },
@@ -50,6 +50,7 @@ const smallBook = (): ProcedureBook => ({
       under: true,
       second: true,
       photo: true,
+      loosens: ['union', 'band'],
       tools: ['lamp', 'key'],
       uses: ['rag'],
     },
@@ -153,7 +154,7 @@ describe('a plan worked out by hand', () => {
       step: 'open',
       place: 'RR',
       phase: 'off',
-      words: 'Open {place}',
+      words: 'Open rear right',
       why: 'the hose comes off',
       caution: 'It may spring',
       minutes: 6,
@@ -172,6 +173,7 @@ describe('a plan worked out by hand', () => {
       needs: ['off'],
       gives: ['bare'],
       takes: [],
+      acts: ['openLine'],
       under: true,
       second: true,
       alone: null,
@@ -180,6 +182,10 @@ describe('a plan worked out by hand', () => {
       lift: null,
       part: null,
       torque: null,
+      loosens: ['union', 'band'],
+      tightens: [],
+      snugs: [],
+      retires: [],
       tools: ['lamp', 'key'],
       uses: ['rag'],
       jobs: ['hose'],
@@ -204,6 +210,7 @@ describe('a plan worked out by hand', () => {
       needs: [],
       gives: [],
       takes: [],
+      acts: [],
       under: false,
       second: false,
       alone: null,
@@ -212,10 +219,21 @@ describe('a plan worked out by hand', () => {
       lift: null,
       part: null,
       torque: null,
+      loosens: [],
+      tightens: [],
+      snugs: [],
+      retires: [],
       tools: [],
       uses: [],
       jobs: ['hose'],
       after: [],
+    })
+    expect(stepOf(planned(), 'shut.RR')).toMatchObject({
+      torque: 'union',
+      tightens: [
+        { fastener: 'union', end: 'torque', count: null, renewed: null, at: 'hanging' },
+        { fastener: 'band', end: 'clip', count: null, renewed: null, at: 'hanging' },
+      ],
     })
     expect(stepOf(planned(), 'off')).toMatchObject({ waitMinutes: 10, gates: [] })
     expect(stepOf(planned(), 'lift')).toMatchObject({ lift: 'up', tools: ['lift', 'lamp'] })
@@ -424,7 +442,12 @@ describe('a book is tried on every kind of car', () => {
     const book = smallBook()
     const steps = book.steps
       .filter(({ id }) => id === 'shut')
-      .map((step) => ({ ...step, needs: [], takes: [], acts: ['openLine'] as const }))
+      .map(({ tightens: _, ...step }) => ({
+        ...step,
+        needs: [],
+        takes: [],
+        acts: ['openLine'] as const,
+      }))
     const jobs = book.jobs.map((job) => ({ ...job, steps: ['shut'], ends: [] }))
     const unsafe = (missing: readonly string[]) => ({
       code: 'unsafe',

@@ -1,15 +1,15 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import type { Architecture, Corner, Place } from '../vehicle/index.ts'
-import { CORNERS, cornersOf, hasAirAtCorner } from '../vehicle/index.ts'
+import { axlesOf, CORNERS, cornersOf, hasAirAtCorner, perCorner } from '../vehicle/index.ts'
 import type { Harm } from './acts.ts'
 import { doAct, waited } from './acts.ts'
 import type { BookStep, ProcedureBook } from './book.ts'
 import type { PlanStep } from './planStep.ts'
 import { ARRIVES, arrived } from './explore.ts'
 import type { Act, CarKind, CarState, Condition, GateId } from './machine.ts'
-import { CORNER_ACTS, shutGate } from './machine.ts'
-import { axleHangs } from './situation.ts'
+import { AXLE_ACTS, CORNER_ACTS, shutGate } from './machine.ts'
+import { liveAxles } from './situation.ts'
 
 /** Where a plan would be stopped, or do harm. */
 export type WalkRefusal =
@@ -24,6 +24,7 @@ export type WalkRefusal =
   | { readonly code: 'notPossible'; readonly step: string; readonly act: Act['act'] }
 
 const ofCorner: ReadonlySet<string> = new Set(CORNER_ACTS)
+const ofAxle: ReadonlySet<string> = new Set(AXLE_ACTS)
 
 /**
  * What a step does to the car, act by act. Whoever works under it goes under and comes out again.
@@ -33,7 +34,11 @@ export function actsOf(
   place: Place,
 ): readonly Act[] {
   const done = acts.flatMap((act): Act[] =>
-    ofCorner.has(act) ? cornersOf(place).map((corner) => ({ act, corner })) : [{ act }],
+    ofCorner.has(act)
+      ? cornersOf(place).map((corner) => ({ act, corner }))
+      : ofAxle.has(act)
+        ? axlesOf(place).map((axle) => ({ act, axle }))
+        : [{ act }],
   )
   return under ? [{ act: 'goUnder' }, ...done, { act: 'comeOut' }] : done
 }
@@ -50,6 +55,10 @@ export const carOf = (
         flat.has(corner) ? ARRIVES.flat : ARRIVES.up,
       ]),
     ),
+    {
+      axles: Object.fromEntries(liveAxles(architecture, null).map((axle) => [axle, 'itself'])),
+      arms: perCorner(() => 'made'),
+    },
   )
 
 /** A step as a car is taken through it. */
@@ -61,7 +70,7 @@ export type WalkStep = Pick<PlanStep, 'key' | 'step' | 'place'>
  */
 export const kindAt = (architecture: Architecture, place: Place): CarKind => ({
   reservoir: architecture.reservoir,
-  axleHangs: axleHangs(architecture, place),
+  axles: liveAxles(architecture, place),
 })
 
 /**

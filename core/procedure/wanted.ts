@@ -1,7 +1,7 @@
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import type { Architecture, Corner, Place } from '../vehicle/index.ts'
-import { AXLE_CORNERS, AXLES, CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLES, axlesOf, CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
 import type { BookJob, ProcedureBook, ShopWay, Support } from './book.ts'
 import type { PlanRefusal } from './refusals.ts'
 import type { Situation, WantedJob } from './situation.ts'
@@ -16,7 +16,7 @@ export interface PlacedJob {
 /** Two of these at one place are two ways to the same end. */
 const ONE_OF: readonly (readonly string[])[] = [
   ['spring', 'coils'],
-  ['strut', 'bellows', 'coils'],
+  ['strut', 'shock', 'bellows', 'coils', 'coilStruts'],
   ['line', 'coils'],
 ]
 /** Nothing is left for these to do once the last air is gone. */
@@ -32,7 +32,7 @@ const FOR_AIR = new Set([
   'module',
 ])
 /** Jobs that leave a spring empty; the block empties all. */
-const EMPTIES: ReadonlySet<string> = new Set(['spring', 'strut', 'bellows', 'line'])
+const EMPTIES: ReadonlySet<string> = new Set(['spring', 'strut', 'shock', 'bellows', 'line'])
 
 function placesOf(
   job: BookJob,
@@ -59,6 +59,23 @@ function placesOf(
     : ok(AXLES.filter((axle) => AXLE_CORNERS[axle].every((corner) => corners.includes(corner))))
 }
 
+/**
+ * The job that is done at a place: the one that was named, or the one it has become for vehicles
+ * of that build since a plan was kept under its old name.
+ */
+function jobThere(
+  book: ProcedureBook,
+  named: BookJob,
+  { air }: Architecture,
+  place: Place,
+): BookJob {
+  const fits = ({ when }: BookJob): boolean =>
+    when?.air === undefined || axlesOf(place).some((axle) => when.air!.includes(air[axle]))
+  return fits(named)
+    ? named
+    : (book.jobs.find((each) => each.was === named.id && fits(each)) ?? named)
+}
+
 /** What is wanted, at its places, and the situation that makes; or why it makes no sense. */
 export function placeJobs(
   book: ProcedureBook,
@@ -70,12 +87,13 @@ export function placeJobs(
 ): Result<{ readonly placed: readonly PlacedJob[]; readonly situation: Situation }, PlanRefusal> {
   const placed: PlacedJob[] = []
   for (const { job: id, corners = [] } of wanted) {
-    const job = book.jobs.find((each) => each.id === id)
-    if (!job) return refuse({ code: 'jobUnknown', job: id })
-    const places = placesOf(job, corners, architecture)
+    const named = book.jobs.find((each) => each.id === id)
+    if (!named) return refuse({ code: 'jobUnknown', job: id })
+    const places = placesOf(named, corners, architecture)
     if (!places.ok) return places
     for (const place of places.value) {
-      if (placed.some((each) => each.job.id === id && each.place === place))
+      const job = jobThere(book, named, architecture, place)
+      if (placed.some((each) => each.job.id === job.id && each.place === place))
         return refuse({ code: 'jobTwice', job: id, place })
       placed.push({ job, place })
     }

@@ -345,7 +345,7 @@ describe('all that is to be shown, word for word', () => {
   test('nothing is shown of a car whose step was left out, and its places are named', () => {
     const run = worked(STRUTS, { without: ['strutIn'] })
     expect(untold(facts(STRUTS, {}, run))).toEqual([
-      missing('steps', { places: ['FL', 'FR'] }),
+      missing('steps', { places: [null, 'FL', 'FR'] }),
       shown('temporary'),
       shown('torque'),
       missing('corners'),

@@ -226,7 +226,9 @@ class Proving {
         ({ state, done }) =>
           state !== 'done' ||
           !done ||
-          (done.content.torque === null && done.content.deviation === null),
+          (done.content.torque === null &&
+            done.content.noThread === undefined &&
+            done.content.deviation === null),
       )
       .map(({ step }) => step)
     return [

@@ -7,6 +7,16 @@ export interface Fitted {
   readonly places: readonly string[]
 }
 
+/** What counts as which, of the parts a vehicle’s history names; all else is `other`. */
+const FITTED_AS: Readonly<Record<string, Fitted['what']>> = {
+  airSpring: 'spring',
+  strut: 'spring',
+  shock: 'spring',
+  compressor: 'pump',
+}
+/** As what a part counts that was fitted: a spring however it is built, a pump, or neither. */
+export const fittedAs = (part: string): Fitted['what'] => FITTED_AS[part] ?? 'other'
+
 /** A vehicle as lives are read from it. */
 export interface LivedVehicle {
   /** On the road since, ms since 1970; null: not known. */

@@ -10,7 +10,7 @@ export type {
   RepairCase,
 } from './build.ts'
 export { breakEven } from './breakEven.ts'
-export { ageAt, livesFrom } from './history.ts'
+export { fittedAs, ageAt, livesFrom } from './history.ts'
 export type { Fitted, LivedVehicle } from './history.ts'
 export { fitLife, LEAST_FAILURES, meanYears } from './lives.ts'
 export type { FittedLife, Life, LifeRecord } from './lives.ts'

@@ -1,3 +1,4 @@
+import type { Anatomy } from './anatomy.ts'
 import type { Axle, Corner } from './corners.ts'
 import { AXLE_OF } from './corners.ts'
 
@@ -39,6 +40,8 @@ export interface Architecture {
   readonly seatingPressureBarG: number | null
   /** Wait before a raise is asked for, s; null: not entered, look it up. */
   readonly settleWaitS: number | null
+  /** How it is built, as far as somebody entered it. */
+  readonly anatomy?: Anatomy
 }
 
 /** Whether an axle carries any air. */

@@ -106,6 +106,34 @@ function underSeating(
     : null
 }
 
+/** Whether somebody at the car may say that there is nothing to set a wrench to. */
+export const mayHaveNoThread = (
+  of: Pick<Guarded, 'torqueOf'>,
+  { torque, tightens }: Pick<PlanStep, 'torque' | 'tightens'>,
+): boolean =>
+  torque !== null &&
+  of.torqueOf(torque) === null &&
+  tightens.some(({ fastener, end }) => fastener === torque && end === 'unknown')
+
+/** What is wrong with the torque of a step, or with there being none. */
+function torqueRefusal(
+  of: Guarded,
+  step: PlanStep,
+  { torque, noThread, deviation }: DoneEntry,
+): WorkRefusal | null {
+  const fastener = step.torque
+  if (fastener === null) return torque || noThread ? { code: 'noTorqueHere' } : null
+  if (!torque)
+    return noThread && mayHaveNoThread(of, step) ? null : { code: 'torqueMissing', fastener }
+  const range = of.torqueOf(fastener)
+  if (!range) return torque.source?.trim() ? null : { code: 'torqueUnsourced', fastener }
+  const verdict = judgeTorque(torque.nm, range)
+  if (verdict === 'far') return { code: 'torqueFar', nm: torque.nm, range }
+  return verdict !== 'in' && deviation?.kind !== 'torque'
+    ? { code: 'torqueOutside', nm: torque.nm, range }
+    : null
+}
+
 function mayFinish(of: Guarded, run: Run, done: DoneEntry, nowMs: number): WorkRefusal | null {
   const { step } = run.steps.find((each) => each.step.key === done.key)!
   if (done.deviation?.kind === 'skipped') return maySkip(of, step) ? null : { code: 'cannotSkip' }
@@ -135,18 +163,8 @@ function mayFinish(of: Guarded, run: Run, done: DoneEntry, nowMs: number): WorkR
     )
       return { code: 'stillPressure', barG: shown.barG, corner }
   }
-  if (!step.torque) {
-    if (done.torque) return { code: 'noTorqueHere' }
-  } else if (!done.torque) return { code: 'torqueMissing', fastener: step.torque }
-  else {
-    const range = of.torqueOf(step.torque)
-    const verdict = range && judgeTorque(done.torque.nm, range)
-    if (!range && !done.torque.source?.trim())
-      return { code: 'torqueUnsourced', fastener: step.torque }
-    if (range && verdict === 'far') return { code: 'torqueFar', nm: done.torque.nm, range }
-    if (range && verdict !== 'in' && done.deviation?.kind !== 'torque')
-      return { code: 'torqueOutside', nm: done.torque.nm, range }
-  }
+  const torque = torqueRefusal(of, step, done)
+  if (torque) return torque
   if (step.photo && done.photoIds.length === 0 && done.deviation?.kind !== 'noPhoto')
     return { code: 'photoMissing' }
   if (step.second && (done.second === null || (done.second === 'alone' && step.alone === null)))

@@ -19,7 +19,8 @@ const CAR: CarState = {
   lifting: true,
   body: 'hanging',
   bodyHeld: true,
-  axleHeld: true,
+  axles: { rear: 'stands' },
+  arms: { RL: 'held', RR: 'open' },
   under: false,
   plantAir: false,
   plantProved: true,
@@ -106,7 +107,13 @@ describe('a car once something on record is not so any more', () => {
   test('what holds it is taken away by its own name', () => {
     expect(carWithout(CAR, 'lifting', null)).toEqual({ ...CAR, lifting: false })
     expect(carWithout(CAR, 'held', null)).toEqual({ ...CAR, bodyHeld: false })
-    expect(carWithout(CAR, 'axleHeld', 'rear')).toEqual({ ...CAR, axleHeld: false })
+    expect(carWithout(CAR, 'axleHeld', 'rear')).toEqual({
+      ...CAR,
+      axles: { rear: 'itself' },
+    })
+    expect(carWithout(CAR, 'axleHeld', 'front')).toEqual(CAR)
+    expect(carWithout(CAR, 'armHeld', 'RL').arms).toEqual({ RL: 'made', RR: 'open' })
+    expect(carWithout(CAR, 'armHeld', 'RR')).toEqual(CAR)
     expect(carWithout(CAR, 'codesClear', null)).toEqual({ ...CAR, codesClear: false })
   })
   test('air back in the gallery: only behind a shut line may it have seeped', () => {

@@ -74,7 +74,13 @@ export function carWithout(car: CarState, fact: string, place: Place): CarState 
     case 'held':
       return { ...car, bodyHeld: false }
     case 'axleHeld':
-      return { ...car, axleHeld: false }
+      return place !== null && place in car.axles
+        ? { ...car, axles: { ...car.axles, [place]: 'itself' } }
+        : car
+    case 'armHeld':
+      return place !== null && place in car.arms && car.arms[place as Corner] === 'held'
+        ? { ...car, arms: { ...car.arms, [place]: 'made' } }
+        : car
     case 'plantEmpty':
       return withCorners({ ...car, plantProved: false, plantAir: false }, null, (at) =>
         at.line === 'closed' ? { ...at, proved: false } : at,

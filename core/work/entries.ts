@@ -13,7 +13,11 @@ export interface Shown {
 export interface Torqued {
   readonly nm: number
   readonly source: string | null
+  /** The unit it was set in; left out: N.m. */
+  readonly unit?: 'N.m' | 'lbf.ft'
 }
+/** What holds something that has no thread, as it was seen at the car. */
+export type NoThread = 'clip' | 'byHand' | 'none'
 /** A step that was not done as it stands there, and why. */
 export interface Deviation {
   readonly kind: 'skipped' | 'torque' | 'noPhoto' | 'otherwise'
@@ -30,6 +34,8 @@ export interface DoneEntry {
   /** Devices that showed it; left out: a person did. */
   readonly deviceIds?: readonly string[]
   readonly torque: Torqued | null
+  /** What holds it instead, where nobody had entered whether there is a thread. */
+  readonly noThread?: NoThread
   readonly photoIds: readonly string[]
   readonly note: string
   /** Who lent the second hand; `alone`: a stand or strap did. */

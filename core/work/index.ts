@@ -3,6 +3,7 @@ export type {
   Deviation,
   DoneEntry,
   DoneStep,
+  NoThread,
   Shown,
   Torqued,
   WorkContent,
@@ -11,7 +12,7 @@ export type {
 export { carriedBy, factKey, factOf, runOf } from './run.ts'
 export type { Run, RunStep, StepState, Temporary, Wait, WorkOf } from './run.ts'
 export { waitBefore } from './waits.ts'
-export { maySkip, mayEnter, notYet } from './allow.ts'
+export { mayHaveNoThread, maySkip, mayEnter, notYet } from './allow.ts'
 export type { Guarded, WorkRefusal } from './allow.ts'
 export type { GateRefusal } from './gates.ts'
 export { EMPTY_BARG, linkShows, proofsFor, toShow } from './proving.ts'

@@ -226,14 +226,37 @@ class Folding {
     }
   }
 
+  private allHold({ gives, place }: PlanStep): boolean {
+    return gives.every((fact) =>
+      this.places(fact, place).every((at) => this.holds.has(factKey(fact, at))),
+    )
+  }
+
+  /** Steps whose whole outcome was brought about by steps that are in the plan no more. */
+  private superseded(): readonly string[] {
+    const inPlan = new Set(this.of.steps.map(({ step }) => step))
+    const byOther = (entry: WorkEntry | null | undefined): boolean =>
+      entry?.content.kind === 'done' && !inPlan.has(entry.content.step)
+    return this.of.steps
+      .filter(
+        (step) =>
+          step.gives.length > 0 &&
+          this.allHold(step) &&
+          step.gives.some((fact) =>
+            this.places(fact, step.place).some((at) => byOther(this.holds.get(factKey(fact, at)))),
+          ),
+      )
+      .map(({ key }) => key)
+  }
+
   /**
-   * Steps never done whose outcome nobody waits for any more: whatever comes after them because of
-   * it is done, or finds it so already.
+   * Steps never done whose outcome nobody waits for any more: every step that needs it is done, or
+   * the outcome already holds because another step gave it.
    */
   passed(): ReadonlySet<string> {
     const { steps, book } = this.of
     const wanted = new Set(book.jobs.flatMap(({ steps: own, ends }) => [...own, ...ends]))
-    const passed = new Set<string>()
+    const passed = new Set<string>(this.superseded())
     const over = (key: string): boolean => this.doneBy.has(key) || passed.has(key)
     for (let before = -1; before !== passed.size;) {
       before = passed.size
@@ -244,9 +267,7 @@ class Folding {
             ({ key, fact }) => key === step.key && fact !== null && step.gives.includes(fact),
           ),
         )
-        const so = step.gives.every((fact) =>
-          this.places(fact, step.place).every((at) => this.holds.has(factKey(fact, at))),
-        )
+        const so = this.allHold(step)
         if (served.length > 0 && (so || served.every(({ key }) => over(key)))) passed.add(step.key)
       }
     }

@@ -126,7 +126,9 @@ describe('why something is not taken into the record', () => {
     expect(there).toBe(`${plain.slice(0, -1)}, front right.`)
   })
   test('a fastener of the book is called by its name', () => {
-    const [[id, words]] = Object.entries(book.torques) as [[string, string]]
+    const [[id, { words }]] = Object.entries(book.fasteners) as [
+      [string, { readonly words: string }],
+    ]
     expect(saidOf({ code: 'torqueMissing', fastener: id })).toBe(`The torque is missing: ${words}.`)
   })
 })

@@ -1,17 +1,9 @@
 import type { FactAt, PlanStep, ProcedureBook, ShownBy } from '../procedure/index.ts'
-import { CONDITION_WORDS, GATE_WORDS } from '../procedure/index.ts'
+import { CONDITION_WORDS, GATE_WORDS, PLACE_WORDS } from '../procedure/index.ts'
 import type { Place } from '../vehicle/index.ts'
 import type { WorkRefusal } from './allow.ts'
 
-const PLACE: Readonly<Record<string, string>> = {
-  FL: 'front left',
-  FR: 'front right',
-  RL: 'rear left',
-  RR: 'rear right',
-  front: 'front axle',
-  rear: 'rear axle',
-}
-const placeWords = (place: Place): string => (place === null ? '' : PLACE[place]!)
+const placeWords = (place: Place): string => (place === null ? '' : PLACE_WORDS[place])
 
 /** What sentences are made of. */
 export interface Telling {
@@ -28,7 +20,11 @@ export function factSentence(book: ProcedureBook, { fact, place }: FactAt): stri
 
 /** A joint that was opened, as it is named: a corner's line, or of what feeds them all. */
 export const jointSentence = (joint: string): string =>
-  PLACE[joint] ?? (joint === 'block' ? 'valve block' : joint)
+  joint in PLACE_WORDS
+    ? PLACE_WORDS[joint as keyof typeof PLACE_WORDS]
+    : joint === 'block'
+      ? 'valve block'
+      : joint
 
 /** A step with its place in it. */
 export const stepSentence = ({ words, place }: Pick<PlanStep, 'words' | 'place'>): string =>
@@ -61,7 +57,7 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
     const found = steps.find((each) => each.key === key)
     return found ? stepSentence(found) : key
   }
-  const torque = (id: string): string => book.torques[id] ?? id
+  const torque = (id: string): string => book.fasteners[id]?.words ?? id
   switch (refusal.code) {
     case 'notHands':
       return 'Take the work over first: somebody else has it.'

@@ -529,11 +529,11 @@ describe('what a step must come with', () => {
     ).toBeNull()
   })
   test('a torque in its range, or a reason and a lead; far off it is a slip; none where nothing is torqued', () => {
-    const car = at('strutTight.RL')
+    const car = at('strutTower.RL')
     const tight = (nm: number, deviation: Deviation | null = null, source: string | null = null) =>
-      car.done('strutTight.RL', { torque: { nm, source }, deviation })
+      car.done('strutTower.RL', { torque: { nm, source }, deviation })
     expect([
-      car.enter(car.done('strutTight.RL', { torque: null })),
+      car.enter(car.done('strutTower.RL', { torque: null })),
       car.enter(tight(1000)),
       car.enter(tight(80)),
       car.enter(tight(20, { kind: 'torque', reason: 'x' })),
@@ -548,7 +548,7 @@ describe('what a step must come with', () => {
       car.enter(tight(112, { kind: 'torque', reason: 'New bolts by the supplier’s sheet' })),
     ).toBeNull()
     // It holds back what rests on it until somebody else agrees.
-    expect([car.state('strutTight.RL'), car.enter(car.done('closeLine.RL'))]).toEqual([
+    expect([car.state('strutTower.RL'), car.enter(car.done('linkOn.RL'))]).toEqual([
       'held',
       'awaitsLead',
     ])
@@ -558,7 +558,7 @@ describe('what a step must come with', () => {
       car.enter({ kind: 'approved', of: 'e999', words: '' }, BEN),
       car.enter({ kind: 'approved', of: id, words: 'Seen' }, BEN),
     ]).toEqual(['ownApproval', 'nothingToApprove', null])
-    expect(car.enter(car.done('closeLine.RL'))).toBeNull()
+    expect(car.enter(car.done('linkOn.RL'))).toBeNull()
     const other = at('wheelOff.RL')
     expect(other.enter(other.done('wheelOff.RL', { torque: { nm: 100, source: null } }))).toBe(
       'noTorqueHere',
@@ -573,15 +573,15 @@ describe('what a step must come with', () => {
     expect([car.state('photograph.RL'), car.run().awaiting]).toEqual(['done', []])
   })
   test('a declined deviation leaves the step to be done', () => {
-    const car = at('strutTight.RL')
+    const car = at('strutTower.RL')
     car.enter(
-      car.done('strutTight.RL', {
+      car.done('strutTower.RL', {
         torque: { nm: 112, source: null },
         deviation: { kind: 'torque', reason: 'r' },
       }),
     )
     car.enter({ kind: 'declined', of: car.run().awaiting[0]!.id, words: 'Once more' }, BEN)
-    expect([car.state('strutTight.RL'), car.enter(car.done('strutTight.RL'))]).toEqual([
+    expect([car.state('strutTower.RL'), car.enter(car.done('strutTower.RL'))]).toEqual([
       'open',
       null,
     ])

@@ -37,24 +37,36 @@ export function planSentence(refusal: PlanRefusal): string {
   }
 }
 
-const UNKNOWN: Readonly<
-  Record<Exclude<ProcedureFault['code'], 'cycle' | 'unsafe'>, (what: string) => string>
-> = {
+type Coded<Fault, Key extends string> = Extract<Fault, Readonly<Record<Key, string>>>
+const UNKNOWN: Readonly<Record<Coded<ProcedureFault, 'what'>['code'], (what: string) => string>> = {
   twice: (what) => `"${what}" is there twice.`,
   unknownTool: (what) => `It asks for a tool "${what}" that is not in the list of tools.`,
   unknownUse: (what) => `It uses up "${what}", which is not in the list.`,
   unknownPart: (what) => `It fits a part "${what}" that is not in the list of parts.`,
-  unknownTorque: (what) => `It speaks of a fastener "${what}" that is not in the list.`,
+  unknownWord: (what) => `Its words leave "{${what}}" open, and nothing fills that.`,
+  unknownFastener: (what) => `It speaks of a fastener "${what}" that is not in the list.`,
   unknownFact: (what) => `It speaks of "${what}", which is no fact of this book.`,
   unknownStep: (what) => `There is no step "${what}".`,
   nothingGives: (what) => `It needs "${what}", and no step gives that.`,
+  severalGive: (what) => `It needs "${what}", and several steps give that.`,
+}
+const FASTENED: Readonly<
+  Record<Coded<ProcedureFault, 'fastener'>['code'], (fastener: string) => string>
+> = {
+  neverTightened: (fastener) => `"${fastener}" is loosened there and never tightened.`,
+  neverLoosened: (fastener) => `"${fastener}" is tightened there, and nobody loosened it.`,
+  finishedHanging: (fastener) =>
+    `"${fastener}" turns in rubber and gets its last turn with the wheels hanging.`,
+  severalTorques: (fastener) => `"${fastener}" is a second torque in one step: give it its own.`,
 }
 
 /** A fault of a book of procedures: where, and what is wrong. */
 export function procedureFaultSentence(fault: ProcedureFault): string {
   if (fault.code === 'cycle')
     return `${fault.at}: these steps wait for one another in a circle: ${fault.steps.join(', ')}.`
-  if (fault.code !== 'unsafe') return `${fault.at}: ${UNKNOWN[fault.code](fault.what)}`
+  if ('what' in fault) return `${fault.at}: ${UNKNOWN[fault.code](fault.what)}`
+  if ('fastener' in fault)
+    return `${fault.at}: at the step "${fault.step}" ${FASTENED[fault.code](fault.fastener)}`
   const { refusal } = fault
   return (
     `${fault.at}: at the step "${refusal.step}" ` +

@@ -1,16 +1,9 @@
 import type { Lives } from '@anklet/contract'
-import type { Fitted } from '@anklet/core/strategy'
-import { livesFrom } from '@anklet/core/strategy'
+import { fittedAs, livesFrom } from '@anklet/core/strategy'
 import { CORNERS, hasAirAtCorner } from '@anklet/core/vehicle'
 import { eq } from 'drizzle-orm'
 import type { Database } from '../store/database.ts'
 import { repair, vehicle, vehicleType } from '../store/schema.ts'
-
-const WHAT: Readonly<Record<string, Fitted['what']>> = {
-  airSpring: 'spring',
-  strut: 'spring',
-  compressor: 'pump',
-}
 
 /** How long springs and pumps lasted in this shop's vehicles, by when each was fitted. */
 export async function readLives(db: Database): Promise<Lives> {
@@ -38,7 +31,7 @@ export async function readLives(db: Database): Promise<Lives> {
         .filter(({ vehicleId }) => vehicleId === id)
         .map(({ at, part, corners }) => ({
           atMs: Date.parse(at),
-          what: WHAT[part] ?? 'other',
+          what: fittedAs(part),
           places: corners,
         })),
     })),

@@ -2,8 +2,8 @@ import { setImmediate } from 'node:timers/promises'
 import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
 import { onStops } from '@anklet/core/arrival'
-import { composePlan, lintInSlices, USUAL_WAY } from '@anklet/core/procedure'
-import type { ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
+import { composePlan, lintInSlices, USUAL_WAY, workedBy } from '@anklet/core/procedure'
+import type { EarlierBook, ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
 import { carriedBy, refusalSentence, runOf, stuck } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import { planSentence, procedureFaultSentence } from '../problems/plans.ts'
@@ -36,7 +36,7 @@ export const saveProcedures: Handler<'procedures.save'> = async (
   const faults =
     book === null
       ? []
-      : (await faultsOf(book as unknown as ProcedureBook)).map((fault) => ({
+      : (await faultsOf(workedBy(book as unknown as ProcedureBook | EarlierBook))).map((fault) => ({
           path: `/payload/book/${fault.at}`,
           detail: procedureFaultSentence(fault),
         }))

@@ -1,6 +1,6 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
-import type { ProcedureBook } from '@anklet/core/procedure'
+import type { EarlierBook, ProcedureBook } from '@anklet/core/procedure'
 import { stepsOfPlan, workedBy } from '@anklet/core/procedure'
 import { backOnWheelsMs } from '@anklet/core/proof'
 import type { Guarded, Run } from '@anklet/core/work'
@@ -47,7 +47,7 @@ export async function workOf(
 export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
   workedBy(
     ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as
-      ProcedureBook | null | undefined) ?? null,
+      ProcedureBook | EarlierBook | null | undefined) ?? null,
   )
 
 /**

@@ -41,7 +41,7 @@ import type {
   Part,
   Photo,
   PlanMade,
-  ProcedureBook,
+  AnyProcedureBook,
   Procedures,
   Rate,
   Repair,
@@ -522,7 +522,7 @@ export const procedures = pgTable(
   {
     id: smallint('id').primaryKey().default(1),
     version: version(),
-    book: jsonb('book').$type<ProcedureBook>(),
+    book: jsonb('book').$type<AnyProcedureBook>(),
     way: jsonb('way').$type<Procedures['way']>().notNull(),
   },
   (table) => [check('one_procedures', sql`${table.id} = 1`)],

@@ -1,5 +1,5 @@
 import type { Procedures } from '@anklet/contract'
-import type { ProcedureBook } from '@anklet/core/procedure'
+import type { EarlierBook, ProcedureBook } from '@anklet/core/procedure'
 import { workedBy } from '@anklet/core/procedure'
 
 /**
@@ -7,4 +7,4 @@ import { workedBy } from '@anklet/core/procedure'
  * on their way.
  */
 export const bookOf = (record: Pick<Procedures, 'book'> | undefined): ProcedureBook =>
-  workedBy((record?.book as unknown as ProcedureBook | null | undefined) ?? null)
+  workedBy((record?.book as unknown as ProcedureBook | EarlierBook | null | undefined) ?? null)

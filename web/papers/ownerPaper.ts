@@ -19,6 +19,7 @@ import { PART_WORDS } from '../words/repairs.ts'
 import { bandOf, judgedRound } from '../places/job/judged.ts'
 import { heightRounds, isRideRound, meansOf } from '../places/job/rounds.ts'
 import type { Written } from '../state/handovers.ts'
+import { fastenedWords, torquedWords } from '../words/work.ts'
 import type { OnWork } from '../places/job/run/useWork.ts'
 
 /** How a car stood, corner by corner, mm. `how`: its state, its level, its load. */
@@ -163,8 +164,20 @@ function torqueRows(work: OnWork | null): OwnerPaper['torques'] {
   return (
     work?.run.steps.flatMap(({ step, done }) =>
       done?.content.torque
-        ? [{ words: stepWords(step.words, step.place), set: `${done.content.torque.nm} N.m` }]
-        : [],
+        ? [
+            {
+              words: stepWords(step.words, step.place),
+              set: torquedWords({ ...done.content.torque, source: null }),
+            },
+          ]
+        : done && done.content.deviation?.kind !== 'skipped' && step.tightens.length > 0
+          ? [
+              {
+                words: stepWords(step.words, step.place),
+                set: fastenedWords(done.content.noThread ?? step.tightens[0]!.end),
+              },
+            ]
+          : [],
     ) ?? []
   )
 }

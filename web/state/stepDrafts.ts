@@ -1,5 +1,5 @@
 import type { Proof } from '@anklet/core/procedure'
-import type { Deviation } from '@anklet/core/work'
+import type { Deviation, NoThread } from '@anklet/core/work'
 import { keptDrafts } from './kept.ts'
 
 /** What was entered for a step that is not confirmed yet. */
@@ -20,6 +20,8 @@ export interface StepDraft {
   readonly torque: string
   readonly unit: 'N.m' | 'lbf.ft'
   readonly source: string
+  /** What holds it instead of a thread, as it was seen. */
+  readonly noThread: NoThread | null
   readonly second: string | null
   readonly photoIds: readonly string[]
   readonly note: string
@@ -32,6 +34,7 @@ export const EMPTY_STEP: StepDraft = {
   torque: '',
   unit: 'N.m',
   source: '',
+  noThread: null,
   second: null,
   photoIds: [],
   note: '',

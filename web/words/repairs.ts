@@ -4,6 +4,7 @@ import { capital, cornersInWords } from './corners.ts'
 export const PART_WORDS: Readonly<Record<Repair['part'], string>> = {
   airSpring: 'air spring',
   strut: 'strut',
+  shock: 'air shock',
   line: 'line or fitting',
   valveBlock: 'valve block',
   compressor: 'compressor',

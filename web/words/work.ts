@@ -1,6 +1,14 @@
+import { NM_PER_LBF_FT } from '@anklet/core/units'
 import { jointSentence } from '@anklet/core/work'
-import type { FillDoubt, Live, SidesVerdict, Torqued, WorkContent } from '@anklet/core/work'
-import type { Proof } from '@anklet/core/procedure'
+import type {
+  FillDoubt,
+  Live,
+  NoThread,
+  SidesVerdict,
+  Torqued,
+  WorkContent,
+} from '@anklet/core/work'
+import type { FastenerEnd, Proof } from '@anklet/core/procedure'
 import type { Axle } from '@anklet/core/vehicle'
 
 /** What a person says who shows something; read off the link it is said by what the link tells. */
@@ -9,6 +17,9 @@ export const SAID_WORDS: Readonly<Record<Proof, string>> = {
   askedAndNothingMoved: 'Asked for a raise: nothing moved',
   linkLiftingMode: 'Read from the link',
   supportsSeen: 'Supports seen and rocked',
+  armHeldSeen: 'Seen held, and tried by hand',
+  jointsMadeSeen: 'Each joint seen made',
+  armsFreeSeen: 'Looked under: nothing propped',
   nobodyUnderSeen: 'Looked under: nobody, nothing',
   easedSilent: 'Fitting eased and silent for two minutes, bellows soft',
   valveOpenGalleryZero: 'Its own valve open, gallery near zero',
@@ -62,9 +73,24 @@ export function lostWords(fact: string, { galleryBarG }: Pick<Live, 'galleryBarG
   }
 }
 
-/** A torque as it was recorded. */
-export const torquedWords = ({ nm, source }: Torqued): string =>
-  `${nm.toFixed(nm < 20 ? 1 : 0)} N.m${source ? ` (${source})` : ''}`
+/** What holds something that has no thread. */
+export const NO_THREAD_WORDS: Readonly<Record<NoThread, string>> = {
+  clip: 'A clip or lock: heard and felt',
+  byHand: 'By hand until it clicks or bottoms',
+  none: 'Nothing to tighten here',
+}
+
+/** How something was finished without a wrench; what nobody said is not told. */
+export const fastenedWords = (end: FastenerEnd): string =>
+  end === 'torque' || end === 'unknown' ? 'no torque written down' : NO_THREAD_WORDS[end]
+
+const figure = (torque: number): string => torque.toFixed(torque < 20 ? 1 : 0)
+/** A torque as it was recorded: in the unit it was set in, the other beside it. */
+export function torquedWords({ nm, source, unit = 'N.m' }: Torqued): string {
+  const [metric, imperial] = [`${figure(nm)} N.m`, `${figure(nm / NM_PER_LBF_FT)} lbf.ft`]
+  const set = unit === 'N.m' ? `${metric} (${imperial})` : `${imperial} (${metric})`
+  return source ? `${set}, ${source}` : set
+}
 
 /** An entry in the story of the work, but for confirmed steps. @param name whom it speaks of */
 export function entryWords(

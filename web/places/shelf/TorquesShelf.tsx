@@ -1,4 +1,5 @@
 import type { Torque, VehicleType } from '@anklet/contract'
+import { torqueFasteners } from '@anklet/core/procedure'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'
@@ -263,7 +264,7 @@ export function TorquesShelf(): ReactNode {
                     key={type.id}
                     type={type}
                     torques={all.filter(({ typeId }) => typeId === type.id)}
-                    fasteners={book.torques}
+                    fasteners={torqueFasteners(book, type.architecture)}
                   />
                 ))}
               </>

@@ -1,3 +1,4 @@
+import { fittedAs } from '@anklet/core/strategy'
 import type { VehicleDetail } from '@anklet/contract'
 import { GUARD_FACTOR, loadKey } from '@anklet/core/heights'
 import type { Drift, Holds } from '@anklet/core/history'
@@ -55,8 +56,7 @@ export function driftsOf(
       ...repairs
         .filter(
           ({ corners, part }) =>
-            (part === 'airSpring' || part === 'strut' || part === 'line') &&
-            corners.includes(corner),
+            (part === 'line' || fittedAs(part) === 'spring') && corners.includes(corner),
         )
         .map(({ at }) => Date.parse(at)),
     )

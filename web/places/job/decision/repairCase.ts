@@ -3,7 +3,7 @@ import { duty } from '@anklet/core/compressor'
 import { partsOfId, SHIPPED_BOOK } from '@anklet/core/diagnosis'
 import { USUAL_PUMP } from '@anklet/core/simulation'
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
-import { ageAt, fitLife, USUAL_LIVES } from '@anklet/core/strategy'
+import { ageAt, fitLife, fittedAs, USUAL_LIVES } from '@anklet/core/strategy'
 import type { Axle, Corner } from '@anklet/core/vehicle'
 import {
   AXLE_CORNERS,
@@ -88,12 +88,6 @@ export function failedBy(cause: string, { vehicleType }: Pick<Job, 'vehicleType'
   return springs.length > 0 || pump ? { springs, pump } : null
 }
 
-const WHAT: Readonly<Record<string, Fitted['what']>> = {
-  airSpring: 'spring',
-  strut: 'spring',
-  compressor: 'pump',
-}
-
 /** A leak as the nights of the job have it. */
 export interface MeasuredLeak {
   readonly barLPerH: number
@@ -132,7 +126,7 @@ export function agesOf(
     springs: CORNERS,
     fitted: repairs.map(({ at, part, corners }): Fitted => ({
       atMs: Date.parse(at),
-      what: WHAT[part] ?? 'other',
+      what: fittedAs(part),
       places: corners,
     })),
   }

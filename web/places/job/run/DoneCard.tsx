@@ -5,7 +5,7 @@ import type { ReactNode } from 'react'
 import { CORNER_WORDS, list } from '../../../words/corners.ts'
 import { CONDITION_WORDS, stepWords } from '../../../words/plan.ts'
 import { momentWords } from '../../../words/times.ts'
-import { DEVIATION_WORDS, SAID_WORDS, torquedWords } from '../../../words/work.ts'
+import { DEVIATION_WORDS, NO_THREAD_WORDS, SAID_WORDS, torquedWords } from '../../../words/work.ts'
 import { StepPhoto } from './StepPhotos.tsx'
 import type { OnWork } from './useWork.ts'
 
@@ -49,8 +49,14 @@ export function DoneCard({
       )}
       {content.torque && step.torque && (
         <p>
-          {of.book.torques[step.torque] ?? step.torque}:{' '}
+          {of.book.fasteners[step.torque]?.words ?? step.torque}:{' '}
           <b className="num">{torquedWords(content.torque)}</b>
+        </p>
+      )}
+      {content.noThread && step.torque && (
+        <p>
+          {of.book.fasteners[step.torque]?.words ?? step.torque}:{' '}
+          {NO_THREAD_WORDS[content.noThread]}
         </p>
       )}
       {content.second && (

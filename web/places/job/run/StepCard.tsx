@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/procedure'
 import { holds, kindAt } from '@anklet/core/procedure'
 import { cornersOf } from '@anklet/core/vehicle'
-import { maySkip, notYet, refusalSentence, toShow } from '@anklet/core/work'
+import { mayHaveNoThread, maySkip, notYet, refusalSentence, toShow } from '@anklet/core/work'
 import type { Deviation, WorkRefusal } from '@anklet/core/work'
 import { Check, Circle, CircleSlash2, ShieldAlert } from 'lucide-react'
 import type { ReactNode, RefObject } from 'react'
@@ -196,9 +196,10 @@ function TorqueOf({
     <>
       <TorqueEntry
         fastener={step.torque}
-        words={of.book.torques[step.torque] ?? step.torque}
+        words={of.book.fasteners[step.torque]?.words ?? step.torque}
         typeId={job.vehicleType.id}
         range={range}
+        mayHaveNone={mayHaveNoThread(of, step)}
         draft={draft}
         onChange={change}
       />

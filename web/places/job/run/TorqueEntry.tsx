@@ -1,22 +1,50 @@
 import type { Torque } from '@anklet/contract'
-import type { TorqueRange } from '@anklet/core/work'
+import type { NoThread, TorqueRange } from '@anklet/core/work'
 import type { ReactNode } from 'react'
 import { useId } from 'react'
 import { Link } from 'react-router'
 import { useTorques } from '../../../data/queries.ts'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
+import { Taps } from '../../../parts/Taps.tsx'
 import { capital } from '../../../words/corners.ts'
 import { torqueWords, turnedWords } from '../../../words/plan.ts'
 import { TORQUE_UNITS } from '../../shelf/torqueForm.ts'
+import { NO_THREAD_WORDS } from '../../../words/work.ts'
 import { torqueDoubt } from './stepEntry.ts'
+
+const NO_THREAD = (['clip', 'byHand', 'none'] as const).map((value) => ({
+  value,
+  words: NO_THREAD_WORDS[value],
+}))
 
 interface TorqueEntryProps {
   readonly fastener: string
   readonly words: string
   readonly typeId: string
   readonly range: TorqueRange | null
+  /** Nobody entered whether there is a thread at all. */
+  readonly mayHaveNone: boolean
   readonly draft: StepDraft
   onChange(change: Partial<StepDraft>): void
+}
+
+/** Where a torque is written that the shop’s sheet does not have. */
+function Source({ draft, onChange }: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
+  const id = useId()
+  return (
+    <div>
+      <label className="label" htmlFor={id}>
+        Where it is written
+      </label>
+      <input
+        id={id}
+        className="field"
+        maxLength={200}
+        value={draft.source}
+        onChange={(event) => onChange({ source: event.target.value })}
+      />
+    </div>
+  )
 }
 
 /** A torque as it was set, against its range; where the sheet has none, with where it is written. */
@@ -25,10 +53,11 @@ export function TorqueEntry({
   words,
   typeId,
   range,
+  mayHaveNone,
   draft,
   onChange,
 }: TorqueEntryProps): ReactNode {
-  const [id, source] = [useId(), useId()]
+  const id = useId()
   const known: Torque | undefined = useTorques().data?.find(
     (each) => each.typeId === typeId && each.fastener === fastener,
   )
@@ -66,7 +95,7 @@ export function TorqueEntry({
             placeholder="set to"
             value={draft.torque}
             aria-invalid={doubt !== null}
-            onChange={(event) => onChange({ torque: event.target.value })}
+            onChange={(event) => onChange({ torque: event.target.value, noThread: null })}
           />
         </div>
         {TORQUE_UNITS.map((unit) => (
@@ -82,20 +111,21 @@ export function TorqueEntry({
           </button>
         ))}
       </div>
-      {!range && (
-        <div>
-          <label className="label" htmlFor={source}>
-            Where it is written
-          </label>
-          <input
-            id={source}
-            className="field"
-            maxLength={200}
-            value={draft.source}
-            onChange={(event) => onChange({ source: event.target.value })}
-          />
-        </div>
+      {mayHaveNone && (
+        <Taps<NoThread>
+          legend="Or there is no thread here"
+          options={NO_THREAD}
+          chosen={draft.noThread ? [draft.noThread] : []}
+          onTap={(noThread) =>
+            onChange(
+              draft.noThread === noThread
+                ? { noThread: null }
+                : { noThread, torque: '', source: '' },
+            )
+          }
+        />
       )}
+      {!range && draft.noThread === null && <Source draft={draft} onChange={onChange} />}
       {doubt && (
         <p className="wrong" role="alert">
           {doubt}

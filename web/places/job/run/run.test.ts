@@ -62,7 +62,7 @@ describe('what is typed into a step', () => {
     })
     expect(
       entryOf(
-        step('strutTight.FL'),
+        step('strutTower.FL'),
         [],
         { ...EMPTY_STEP, torque: '40', unit: 'lbf.ft', source: ' Sheet ' },
         DEFAULT_UNITS,

@@ -85,7 +85,12 @@ export function entryOf(
       torque:
         torque.nm === null
           ? null
-          : { nm: Math.round(torque.nm * 100) / 100, source: draft.source.trim() || null },
+          : {
+              nm: Math.round(torque.nm * 100) / 100,
+              source: draft.source.trim() || null,
+              unit: draft.unit,
+            },
+      ...(torque.nm === null && draft.noThread ? { noThread: draft.noThread } : {}),
       photoIds: [...draft.photoIds],
       note: draft.note.trim(),
       second: step.second ? draft.second : null,

@@ -157,7 +157,7 @@ export function PlanStepRow(props: StepProps): ReactNode {
         {step.torque && (
           <TorqueWords
             fastener={step.torque}
-            words={book.torques[step.torque] ?? step.torque}
+            words={book.fasteners[step.torque]?.words ?? step.torque}
             torques={torques}
             typeId={typeId}
           />

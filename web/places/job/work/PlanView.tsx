@@ -49,7 +49,7 @@ function Missing({
       (fastener) =>
         !torques.some((each) => each.typeId === job.vehicleType.id && each.fastener === fastener),
     )
-    .map((fastener) => book.torques[fastener] ?? fastener)
+    .map((fastener) => book.fasteners[fastener]?.words ?? fastener)
   const slowest = slowestPart(
     plan.parts.map(({ part }) => part),
     parts,

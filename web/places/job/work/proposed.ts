@@ -5,12 +5,12 @@ import { AXLE_CORNERS, AXLE_OF, CORNERS, hasAirAtCorner, OTHER_AXLE } from '@ank
 import { singleFaults } from '../decision/repairCase.ts'
 
 /** What changes a spring of that form: the sleeve, the bellows on its strut, or the damper as a whole. */
-const SPRING_JOB: Readonly<Record<AirForm, 'spring' | 'bellows' | 'strut' | null>> = {
+const SPRING_JOB: Readonly<Record<AirForm, 'spring' | 'bellows' | 'shock' | null>> = {
   none: null,
   bellows: 'spring',
   bellowsOnDamper: 'bellows',
   strut: 'bellows',
-  airDamper: 'strut',
+  airDamper: 'shock',
 }
 /** Findings that are mended where they are, without a choice between schools. */
 const MENDS: Readonly<Record<string, string>> = {
@@ -65,8 +65,12 @@ function decidedJobs(job: Job, decision: Job['decisions'][number]): readonly Wan
       case 'struts':
         return [...springAt(job, pair, true), ...pump]
       case 'axleCoils':
-      case 'coilsAndDampers':
         return [{ job: 'coils', corners: pair }, ...pump]
+      case 'coilsAndDampers':
+        return [
+          { job: 'coils', corners: pair },
+          { job: 'coilStruts', corners: AXLE_CORNERS[OTHER_AXLE[axle]] },
+        ]
       case 'allCoils':
         return [{ job: 'coils', corners: [...pair, ...AXLE_CORNERS[OTHER_AXLE[axle]]] }]
       case 'pump':

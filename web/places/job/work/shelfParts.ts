@@ -10,10 +10,13 @@ export const SHELF_KIND: Readonly<Record<string, Part['kind']>> = {
   spring: 'spring',
   bellows: 'spring',
   strut: 'strut',
+  shock: 'strut',
   pump: 'pump',
   relay: 'relay',
   block: 'valveBlock',
   coil: 'conversion',
+  coilStrut: 'conversion',
+  damper: 'conversion',
   coils: 'conversion',
 }
 

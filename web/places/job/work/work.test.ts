@@ -63,6 +63,14 @@ describe('jobs a plan begins with', () => {
     ['struts', 'FR', [{ job: 'strut', corners: ['FL', 'FR'] }]],
     ['axleCoils', 'RR', [{ job: 'coils', corners: ['RL', 'RR'] }]],
     ['allCoils', 'RR', [{ job: 'coils', corners: ['RL', 'RR', 'FL', 'FR'] }]],
+    [
+      'coilsAndDampers',
+      'RR',
+      [
+        { job: 'coils', corners: ['RL', 'RR'] },
+        { job: 'coilStruts', corners: ['FL', 'FR'] },
+      ],
+    ],
     ['withBlock', 'RL', [{ job: 'spring', corners: ['RL', 'RR'] }, { job: 'block' }]],
     ['pump', 'FL', [{ job: 'pump' }]],
     ['leave', 'FL', []],

@@ -1,0 +1,95 @@
+import type { Architecture, Axle, Place, PumpCover, PumpMove } from '../vehicle/index.ts'
+import { AXLE_OF } from '../vehicle/index.ts'
+
+/** Places as they are said. */
+export const PLACE_WORDS: Readonly<Record<NonNullable<Place>, string>> = {
+  FL: 'front left',
+  FR: 'front right',
+  RL: 'rear left',
+  RR: 'rear right',
+  front: 'front axle',
+  rear: 'rear axle',
+}
+
+const COVER_WORDS: Readonly<Record<PumpCover, string>> = {
+  liner: 'wheel-arch liner',
+  shroud: 'bumper shroud',
+  wheel: 'wheel in front of it',
+  cover: 'cover',
+  spareWheel: 'spare wheel',
+  foam: 'foam',
+  airFilter: 'air filter',
+}
+const MOVE_WORDS: Readonly<Record<PumpMove, string>> = {
+  bracket: 'bracket',
+  dryer: 'dryer',
+  shield: 'shield',
+  harness: 'harness',
+  clips: 'clips',
+}
+const NOT_ENTERED = 'not entered: look it up'
+
+const listed = (words: readonly string[]): string =>
+  words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]!}`
+const known = (words: string | number | null | undefined, unit = ''): string =>
+  words === null || words === undefined ? NOT_ENTERED : `${words}${unit}`
+
+function fuseWords({ anatomy }: Architecture): string {
+  const fuse = anatomy?.fuse
+  if (!fuse) return `the fuse that feeds the actuators (${NOT_ENTERED})`
+  const rating = fuse.ratingA === undefined ? '' : `, ${fuse.ratingA} A`
+  const other = fuse.lookAlike ? `; not ${fuse.lookAlike}, which only feeds the module` : ''
+  return `fuse ${fuse.name}${rating}, ${fuse.at}${other}`
+}
+
+function settingWords({ anatomy }: Architecture, place: Place): string {
+  if (place === null) return NOT_ENTERED
+  const axle = place in AXLE_OF ? AXLE_OF[place as keyof typeof AXLE_OF] : (place as Axle)
+  const set = anatomy?.[axle]?.sensorSetting
+  return set ? `${set.nominalMm} mm (${set.lowerMm} to ${set.upperMm})` : NOT_ENTERED
+}
+
+/** Words a step may leave open, filled from how the vehicle is built. */
+const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place) => string>> = {
+  place: (_, place) => (place === null ? 'car' : PLACE_WORDS[place]),
+  fuse: fuseWords,
+  switch: ({ anatomy }) => (anatomy?.switchAt ? ` (${anatomy.switchAt})` : ''),
+  ventPins: ({ anatomy }) => known(anatomy?.ventPins),
+  covers: ({ anatomy }) =>
+    listed((anatomy?.pump?.inTheWay ?? []).map((each) => COVER_WORDS[each])) || 'covers',
+  moves: ({ anatomy }) =>
+    listed((anatomy?.pump?.movesOver ?? []).map((each) => MOVE_WORDS[each])) ||
+    'bracket, shields and clips',
+  ports: ({ anatomy }) =>
+    anatomy?.pump?.ports?.length
+      ? ` (${anatomy.pump.ports.map(({ line, mark }) => `${mark}: ${line}`).join('; ')})`
+      : '',
+  mounts: ({ anatomy }) => (anatomy?.pump?.mounts ? `${anatomy.pump.mounts} mounts` : 'mounts'),
+  relay: ({ anatomy }) => (anatomy?.pump?.relayAt ? ` (${anatomy.pump.relayAt})` : ''),
+  breathes: ({ anatomy }) =>
+    anatomy?.pump?.breathesAt ? ` (it breathes at ${anatomy.pump.breathesAt})` : '',
+  block: ({ anatomy }) => (anatomy?.blockAt ? ` (${anatomy.blockAt})` : ''),
+  tank: ({ anatomy }) => (anatomy?.reservoirAt ? ` (${anatomy.reservoirAt})` : ''),
+  fillValve: ({ anatomy }) => (anatomy?.fillValveAt ? ` (${anatomy.fillValveAt})` : ''),
+  target: ({ anatomy }) => known(anatomy?.chargeTargetBarG, ' bar'),
+  seating: ({ seatingPressureBarG }) => known(seatingPressureBarG, ' bar'),
+  wait: ({ settleWaitS }) => known(settleWaitS, ' s'),
+  fillsFrom: ({ anatomy }) => known(anatomy?.module?.fillsFromMm, ' mm'),
+  setting: settingWords,
+  pin: ({ anatomy }, place) => {
+    const axle = place === null ? null : place in AXLE_OF ? AXLE_OF[place as 'RL'] : place
+    const mm = axle === null ? undefined : anatomy?.[axle as Axle]?.sensorPinMm
+    return mm === undefined ? '' : ` (${mm} mm)`
+  },
+}
+
+/** Names of what a step may leave open. */
+export const FILLABLE: readonly string[] = Object.keys(FILLED)
+
+/** Words of a step with everything filled in. What it cannot fill stands as it was written. */
+export const filledWords = (words: string, architecture: Architecture, place: Place): string =>
+  words.replaceAll(/\{(\w+)\}/gu, (written, name: string) =>
+    Object.hasOwn(FILLED, name) ? FILLED[name]!(architecture, place) : written,
+  )
