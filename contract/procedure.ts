@@ -56,6 +56,8 @@ const act = oneOf(
   'fillPlant',
   'openPump',
   'closePump',
+  'openTank',
+  'closeTank',
   'openBlock',
   'closeBlock',
   'clearCodes',
@@ -168,6 +170,8 @@ const stepFields = {
 }
 const BookStep = closed({
   ...stepFields,
+  figures: optional(Type.Array(oneOf('standing', 'seating', 'target', 'limit'), { maxItems: 4 })),
+  reads: optional(oneOf('setting')),
   loosens: optional(ids(12)),
   tightens: optional(ids(12)),
   snugs: optional(ids(12)),
@@ -349,6 +353,8 @@ export const ProcedurePlanResponse = closed({
       lift: nullable(oneOf('up', 'down')),
       part: nullable(text),
       torque: nullable(text),
+      figures: Type.Array(text),
+      reads: nullable(text),
       loosens: Type.Array(text),
       tightens: Type.Array(
         closed({

@@ -72,6 +72,10 @@ describe('what is done to the whole car', () => {
     ['openPump', { pumpOpen: true }, null],
     ['closePump', { pumpOpen: true }, { pumpOpen: false }],
     ['closePump', {}, null],
+    // Without a reservoir there is none to open.
+    ['openTank', {}, null],
+    ['closeTank', { tankOpen: true }, { tankOpen: false }],
+    ['closeTank', {}, null],
     ['openBlock', {}, { blockOpen: true }],
     ['openBlock', { blockOpen: true }, null],
     ['closeBlock', { blockOpen: true }, { blockOpen: false }],
@@ -335,6 +339,20 @@ describe('what does harm', () => {
       'liveWhileOpen',
     ],
     [
+      'supply back, the reservoir open',
+      { ...HELD, tankOpen: true },
+      'supplyBack',
+      false,
+      'liveWhileOpen',
+    ],
+    [
+      'handed over, the reservoir open',
+      withRL(carrying, { ...ground, tankOpen: true }),
+      'handOver',
+      false,
+      'handedOverUnfinished',
+    ],
+    [
       'supply back, the block open',
       { ...HELD, blockOpen: true },
       'supplyBack',
@@ -396,6 +414,17 @@ describe('what does harm', () => {
     ],
   ])('%s', (_, state, act, atCorner, harm) => {
     expect(outcome(state, act, atCorner).harm).toBe(harm)
+  })
+  test('a reservoir is opened once it is empty; under pressure it does harm', () => {
+    const reservoir: CarKind = { ...KIND, reservoir: true }
+    expect(outcome(HELD, 'openTank', false, reservoir)).toEqual({
+      states: [{ ...HELD, tankOpen: true }],
+      harm: null,
+    })
+    expect(outcome({ ...HELD, tankOpen: true }, 'openTank', false, reservoir).states).toEqual([])
+    expect(outcome({ ...HELD, plantAir: true }, 'openTank', false, reservoir).harm).toBe(
+      'openedUnderPressure',
+    )
   })
   test('an axle that hangs on its springs is held besides, before anybody goes under', () => {
     const axle: CarKind = { reservoir: false, axles: ['rear'] }

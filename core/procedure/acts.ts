@@ -180,7 +180,7 @@ function atCorner(state: CarState, corner: Corner, act: Act['act']): Outcome {
   }
 }
 
-function onCar(state: CarState, act: Act['act']): Outcome {
+function onCar(state: CarState, act: Act['act'], kind: CarKind): Outcome {
   const { body } = state
   switch (act) {
     case 'cutSupply':
@@ -230,6 +230,15 @@ function onCar(state: CarState, act: Act['act']): Outcome {
           }
     case 'closePump':
       return state.pumpOpen ? to({ ...state, pumpOpen: false }) : NOTHING
+    case 'openTank':
+      return state.tankOpen || !kind.reservoir
+        ? NOTHING
+        : {
+            states: [{ ...state, tankOpen: true }],
+            harm: state.plantAir ? 'openedUnderPressure' : null,
+          }
+    case 'closeTank':
+      return state.tankOpen ? to({ ...state, tankOpen: false }) : NOTHING
     case 'openBlock':
       return state.blockOpen
         ? NOTHING
@@ -250,6 +259,7 @@ function onCar(state: CarState, act: Act['act']): Outcome {
         state.supply &&
         !state.lifting &&
         !state.pumpOpen &&
+        !state.tankOpen &&
         !state.blockOpen &&
         !some(state, (at) => at.line !== 'closed' || !springCarries(at))
       return { states: [], harm: done ? null : 'handedOverUnfinished' }
@@ -264,7 +274,7 @@ export function doAct(state: CarState, { act, axle, corner }: Act, kind: CarKind
   const outcome = axle
     ? atAxle(state, axle, act)
     : !corner
-      ? onCar(state, act)
+      ? onCar(state, act, kind)
       : isArmAct(act)
         ? atArm(state, corner, act, kind)
         : atCorner(state, corner, act)
@@ -284,6 +294,7 @@ function standingHarm(state: CarState, kind: CarKind): Harm | null {
   if (
     state.supply &&
     (state.pumpOpen ||
+      state.tankOpen ||
       state.blockOpen ||
       some(state, ({ line, spring }) => line !== 'closed' || spring === 'out'))
   )
@@ -308,7 +319,7 @@ export function happens(state: CarState, { reservoir }: CarKind): readonly CarSt
       ? [withCorner(state, corner, { air: 'some' })]
       : []
   })
-  return state.supply && !state.plantAir && !state.pumpOpen
+  return state.supply && !state.plantAir && !state.pumpOpen && !state.tankOpen
     ? [...corners, { ...state, plantAir: true }]
     : corners
 }

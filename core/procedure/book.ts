@@ -98,6 +98,11 @@ export type ShownBy =
   | 'calibrated'
   | 'charged'
 
+/** A figure of the type that is shown at a step. */
+export type StepFigure = 'standing' | 'seating' | 'target' | 'limit'
+/** What is measured in a step. */
+export type StepReading = 'setting'
+
 /** A step as it is written down, once for all its places. */
 export interface BookStep {
   readonly id: string
@@ -130,6 +135,10 @@ export interface BookStep {
   readonly photo?: boolean
   readonly lift?: 'up' | 'down'
   readonly part?: string
+  /** Figures of the type that are wanted while it is done. */
+  readonly figures?: readonly StepFigure[]
+  /** The figure that is measured and written down in it. */
+  readonly reads?: StepReading
   /** Fasteners it opens. */
   readonly loosens?: readonly string[]
   /** Fasteners it finishes: one of them at most by a torque. */

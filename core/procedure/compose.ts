@@ -271,6 +271,8 @@ function planStep(
     lift: step.lift ?? null,
     part: step.part ?? null,
     torque: tightens.find(asksTorque)?.fastener ?? null,
+    figures: step.figures ?? [],
+    reads: step.reads ?? null,
     loosens: step.loosens ?? [],
     tightens,
     snugs: step.snugs ?? [],

@@ -28,6 +28,7 @@ export const arrived = (
   plantAir,
   plantProved: false,
   pumpOpen: false,
+  tankOpen: false,
   blockOpen: false,
   codesClear: false,
   corners,
@@ -53,6 +54,7 @@ export function stateKey(state: CarState, of: readonly Corner[]): number {
     state.plantAir,
     state.plantProved,
     state.pumpOpen,
+    state.tankOpen,
     state.blockOpen,
     state.codesClear,
   ])

@@ -10,6 +10,8 @@ export type {
   ProcedureBook,
   ShopWay,
   ShownBy,
+  StepFigure,
+  StepReading,
   StepWhen,
   Stretch,
   Support,

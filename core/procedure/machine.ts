@@ -39,6 +39,7 @@ export interface CarState {
   readonly plantAir: boolean
   readonly plantProved: boolean
   readonly pumpOpen: boolean
+  readonly tankOpen: boolean
   readonly blockOpen: boolean
   readonly codesClear: boolean
   readonly corners: Readonly<Partial<Record<Corner, CornerState>>>
@@ -73,6 +74,8 @@ export const CAR_ACTS = [
   'fillPlant',
   'openPump',
   'closePump',
+  'openTank',
+  'closeTank',
   'openBlock',
   'closeBlock',
   'clearCodes',
@@ -178,6 +181,7 @@ export const GATES_OF: Readonly<
   provePlant: [{ gate: 'proof', asks: ['supplyOff'] }],
   openLine: [{ gate: 'openLine', asks: ['supplyOff', 'cornerProved', 'nothingSeepsIn'] }],
   openPump: [{ gate: 'openPlant', asks: ['supplyOff', 'plantProved'] }],
+  openTank: [{ gate: 'openPlant', asks: ['supplyOff', 'plantProved'] }],
   openBlock: [{ gate: 'openPlant', asks: ['supplyOff', 'plantProved', 'allProved'] }],
   fill: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed', 'foldsSeen', 'codesClear'] }],
   fillPlant: [{ gate: 'fill', asks: ['linesClosed', 'plantClosed'] }],
@@ -280,7 +284,7 @@ export function holds(
     case 'linesClosed':
       return every(state, ({ line }) => line === 'closed')
     case 'plantClosed':
-      return !state.pumpOpen && !state.blockOpen
+      return !state.pumpOpen && !state.tankOpen && !state.blockOpen
     case 'springsIn':
       return every(state, ({ spring }) => spring !== 'out')
     case 'springsCarry':

@@ -1,5 +1,5 @@
 import type { Place } from '../vehicle/index.ts'
-import type { ShownBy, Stretch } from './book.ts'
+import type { ShownBy, StepFigure, StepReading, Stretch } from './book.ts'
 import type { PlanFastener } from './fasteners.ts'
 import type { Act, Condition, GateId } from './machine.ts'
 import type { Proof } from './proofs.ts'
@@ -36,6 +36,10 @@ export interface PlanStep {
   readonly part: string | null
   /** The fastener a torque is asked for, or at least whether it has one; null: none. */
   readonly torque: string | null
+  /** Figures of the type that are wanted at hand while it is done. */
+  readonly figures: readonly StepFigure[]
+  /** What is measured and written down in it. */
+  readonly reads: StepReading | null
   readonly loosens: readonly string[]
   readonly tightens: readonly PlanFastener[]
   readonly snugs: readonly string[]

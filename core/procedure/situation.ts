@@ -75,8 +75,12 @@ export const liveAxles = (architecture: Architecture, place: Place): readonly Ax
 const softwareToo = { none: false, pipes: false, software: true, both: true } as const
 const pipesToo = { none: false, pipes: true, software: false, both: true } as const
 
-/** How the car is let down by hand, as its type says. */
-function handVent({ anatomy }: Architecture): 'springValve' | 'ventPlug' | 'unknown' {
+/** How the car is let down where that is done by hand at a valve, as its type says. */
+function handVent(
+  { anatomy }: Architecture,
+  { ventBy }: ShopWay,
+): 'springValve' | 'ventPlug' | 'unknown' {
+  if (ventBy !== 'valve') return 'unknown'
   const ways = anatomy?.letDown ?? []
   return ways.includes('springValve')
     ? 'springValve'
@@ -86,7 +90,7 @@ function handVent({ anatomy }: Architecture): 'springValve' | 'ventPlug' | 'unkn
 }
 
 /** Whether what is asked of how a vehicle is built is so there. */
-function builtSo(when: StepWhen, car: Architecture, place: Place): boolean {
+function builtSo(when: StepWhen, { architecture: car, way }: Situation, place: Place): boolean {
   const onAxle = <Value>(
     asked: readonly Value[] | undefined,
     of: (axle: Axle) => Value,
@@ -110,7 +114,7 @@ function builtSo(when: StepWhen, car: Architecture, place: Place): boolean {
     (when.pumpAt === undefined || when.pumpAt.includes(pump?.at ?? 'unknown')) &&
     same(when.pumpPipes, pipesToo[pump?.newDesign ?? 'none']) &&
     same(when.pumpSoftware, softwareToo[pump?.newDesign ?? 'none']) &&
-    (when.handVent === undefined || when.handVent.includes(handVent(car)))
+    (when.handVent === undefined || when.handVent.includes(handVent(car, way)))
   )
 }
 
@@ -139,6 +143,6 @@ export function applies(when: StepWhen | undefined, situation: Situation, place:
     same(when.refills, refills) &&
     same(when.standing, refills && way.fillAt === 'standing') &&
     same(when.airLeft, airLeft(situation)) &&
-    builtSo(when, car, place)
+    builtSo(when, situation, place)
   )
 }

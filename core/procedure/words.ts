@@ -33,8 +33,6 @@ const listed = (words: readonly string[]): string =>
   words.length < 2
     ? words.join('')
     : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]!}`
-const known = (words: string | number | null | undefined, unit = ''): string =>
-  words === null || words === undefined ? NOT_ENTERED : `${words}${unit}`
 
 function fuseWords({ anatomy }: Architecture): string {
   const fuse = anatomy?.fuse
@@ -44,19 +42,12 @@ function fuseWords({ anatomy }: Architecture): string {
   return `fuse ${fuse.name}${rating}, ${fuse.at}${other}`
 }
 
-function settingWords({ anatomy }: Architecture, place: Place): string {
-  if (place === null) return NOT_ENTERED
-  const axle = place in AXLE_OF ? AXLE_OF[place as keyof typeof AXLE_OF] : (place as Axle)
-  const set = anatomy?.[axle]?.sensorSetting
-  return set ? `${set.nominalMm} mm (${set.lowerMm} to ${set.upperMm})` : NOT_ENTERED
-}
-
 /** Words a step may leave open, filled from how the vehicle is built. */
 const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place) => string>> = {
   place: (_, place) => (place === null ? 'car' : PLACE_WORDS[place]),
   fuse: fuseWords,
   switch: ({ anatomy }) => (anatomy?.switchAt ? ` (${anatomy.switchAt})` : ''),
-  ventPins: ({ anatomy }) => known(anatomy?.ventPins),
+  ventPins: ({ anatomy }) => anatomy?.ventPins ?? NOT_ENTERED,
   covers: ({ anatomy }) =>
     listed((anatomy?.pump?.inTheWay ?? []).map((each) => COVER_WORDS[each])) || 'covers',
   moves: ({ anatomy }) =>
@@ -73,11 +64,8 @@ const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place)
   block: ({ anatomy }) => (anatomy?.blockAt ? ` (${anatomy.blockAt})` : ''),
   tank: ({ anatomy }) => (anatomy?.reservoirAt ? ` (${anatomy.reservoirAt})` : ''),
   fillValve: ({ anatomy }) => (anatomy?.fillValveAt ? ` (${anatomy.fillValveAt})` : ''),
-  target: ({ anatomy }) => known(anatomy?.chargeTargetBarG, ' bar'),
-  seating: ({ seatingPressureBarG }) => known(seatingPressureBarG, ' bar'),
-  wait: ({ settleWaitS }) => known(settleWaitS, ' s'),
-  fillsFrom: ({ anatomy }) => known(anatomy?.module?.fillsFromMm, ' mm'),
-  setting: settingWords,
+  wait: ({ settleWaitS }) =>
+    settleWaitS === null ? `as long as the maker states (${NOT_ENTERED})` : `${settleWaitS} s`,
   pin: ({ anatomy }, place) => {
     const axle = place === null ? null : place in AXLE_OF ? AXLE_OF[place as 'RL'] : place
     const mm = axle === null ? undefined : anatomy?.[axle as Axle]?.sensorPinMm

@@ -25,6 +25,7 @@ const CAR: CarState = {
   plantAir: false,
   plantProved: true,
   pumpOpen: false,
+  tankOpen: false,
   blockOpen: false,
   codesClear: true,
   corners: {

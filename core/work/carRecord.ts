@@ -32,7 +32,9 @@ export function carAfter(
     car,
   )
   // A live module fills its gallery or reservoir by itself.
-  const live = step.acts?.includes('supplyBack') ? { ...after, plantAir: !after.pumpOpen } : after
+  const live = step.acts?.includes('supplyBack')
+    ? { ...after, plantAir: !after.pumpOpen && !after.tankOpen }
+    : after
   return step.wait ? waited(live) : live
 }
 
@@ -41,8 +43,9 @@ export const fillable = ({ line, spring }: CornerState): boolean =>
   line === 'closed' && (spring === 'seated' || spring === 'unseated')
 
 /** Whether some line, the pump or the block lies open. */
-export const isOpen = ({ pumpOpen, blockOpen, corners }: CarState): boolean =>
+export const isOpen = ({ pumpOpen, tankOpen, blockOpen, corners }: CarState): boolean =>
   pumpOpen ||
+  tankOpen ||
   blockOpen ||
   CORNERS.some((corner) => {
     const at = corners[corner]
@@ -61,7 +64,12 @@ export function carWithout(car: CarState, fact: string, place: Place): CarState 
             proved: false,
           }))
         : withCorners(
-            { ...car, supply: true, plantProved: false, plantAir: car.plantAir || !car.pumpOpen },
+            {
+              ...car,
+              supply: true,
+              plantProved: false,
+              plantAir: car.plantAir || !(car.pumpOpen || car.tankOpen),
+            },
             null,
             (at) => ({
               ...at,

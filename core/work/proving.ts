@@ -22,6 +22,7 @@ const SHOWN_BY: Readonly<Partial<Record<Act['act'], Condition>>> = {
   provePlant: 'plantProved',
   closeLine: 'linesClosed',
   closePump: 'plantClosed',
+  closeTank: 'plantClosed',
   closeBlock: 'plantClosed',
   seeFolds: 'foldsSeen',
   clearCodes: 'codesClear',
