@@ -87,6 +87,15 @@ const Done = closed({
       unit: Type.Optional(oneOf('N.m', 'lbf.ft')),
     }),
   ),
+  reading: Type.Optional(
+    closed(
+      {
+        mm: Type.Number({ minimum: 1, maximum: 3000, description: 'mm' }),
+        source: nullable(Type.String({ maxLength: 200 })),
+      },
+      'What was measured in it',
+    ),
+  ),
   noThread: Type.Optional(oneOf('clip', 'byHand', 'none')),
   photoIds: Type.Array(uuid, { maxItems: 20, uniqueItems: true }),
   note,

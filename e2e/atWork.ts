@@ -52,6 +52,11 @@ export async function answer(page: Page): Promise<void> {
     await torque.fill(least === undefined ? '60' : String((Number(least) + Number(most)) / 2))
     if (least === undefined) await card.getByLabel('Where it is written').fill('Sheet of the part')
   }
+  const reading = card.getByLabel(/^Measured, /)
+  if ((await reading.count()) > 0 && (await reading.inputValue()) === '') {
+    await reading.fill('135.4')
+    await card.getByLabel('Where it is written').fill('Sheet of the part')
+  }
   if ((await card.getByText('Take the photo').count()) > 0) {
     await card.locator('input[type=file]').setInputFiles(PICTURE)
     await expect(card.getByRole('img', { name: /./ }).last()).toBeVisible()

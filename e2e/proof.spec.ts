@@ -310,7 +310,7 @@ test('work that is not proved goes with the reason on the paper, but not before 
   await expect(present(page)).toBeVisible()
   await workAhead(page, demoShop, id, toProving)
   await phase(page, 'Handover')
-  await expect(paper).toContainText('Complete strut, the rear: new')
+  await expect(paper).toContainText('Air shock beside its coil, the rear: new')
   await hand.tap('Hand it over, not proved')
   await expect(page.getByRole('alert')).toContainText(
     'Say why it goes although not everything is shown.',

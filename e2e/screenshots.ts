@@ -121,6 +121,7 @@ async function deskViews(
       .getByRole('button', { name: corner })
       .click()
   await hand.tap('Pump')
+  await page.getByRole('button', { name: /^Take off/ }).click()
   const line = page.locator('[data-key="openLine.RR"]')
   await line.getByText('Why, and why here').click()
   await shoot(page, 'plan', 1600)

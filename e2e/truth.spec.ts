@@ -105,6 +105,7 @@ test('a corner on its stop that the complaint does not name is asked for on arri
       .getByRole('button', { name: 'Rear right', pressed: true }),
   ).toBeVisible()
   await hand.tap('Keep this plan')
+  await hand.tap('Open every step')
   await expect(page.getByText(/Let the rear left down/).first()).toBeVisible()
   await expect(page.getByText(/Let the rear right down/)).toHaveCount(0)
   await expect(page.getByText(/Look at the folds of the rear right/).first()).toBeVisible()

@@ -193,7 +193,7 @@ test.describe('the work at the car', () => {
     await expect(onLink(page)).toBeVisible()
     await confirm(page)
     await car.change({ lift: 'hanging' })
-    await workAhead(page, demoShop, id, at('strutOut.RL'))
+    await workAhead(page, demoShop, id, at('shockOut.RL'))
     await page.getByRole('button', { name: 'Hand over' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'M. Arundel' }).click()
     await page.getByLabel('What they should know').fill('Strut sits tight on the left.')
@@ -212,7 +212,7 @@ test.describe('the work at the car', () => {
     for (const each of await changed.all()) await each.click()
     await over.getByRole('button', { name: 'Take it over' }).click()
     await expect(done(page)).toBeVisible()
-    await workAhead(page, demoShop, id, at('coilInStrut.RL'))
+    await workAhead(page, demoShop, id, at('coilInBeside.RL'))
     // How it was, beside how it goes back.
     await expect(
       present(page).getByRole('img', { name: /^Before: Photograph the rear left/ }),
@@ -330,7 +330,7 @@ test.describe('what a step comes with', () => {
     await expect(page.getByRole('region', { name: 'Done otherwise' })).toHaveCount(0)
     await page.getByRole('button', { name: /^Working here/ }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'S. Okafor' }).click()
-    await expect.poll(() => presentKey(page)).toBe('closeLine.RL')
+    await expect.poll(() => presentKey(page)).toBe('linkOn.RL')
   })
 
   test('the plan changes under way: done steps stay done, the rest is made anew; what no tool can do any more is refused with the reason', async ({

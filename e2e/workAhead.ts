@@ -58,6 +58,7 @@ function confirmed(
       barG: null,
     })),
     torque: step.torque ? { nm, source: range ? null : 'Sheet of the part' } : null,
+    ...(step.reads ? { reading: { mm: 135.4, source: 'Sheet of the part' } } : {}),
     photoIds: given.photoIds,
     note: '',
     second: step.second ? given.secondHand : null,

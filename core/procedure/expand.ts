@@ -259,7 +259,8 @@ export class Expansion {
   /** @returns what stands in the way, or null when the plan is whole */
   build(jobs: readonly PlacedJob[], carried: readonly Carried[] = []): PlanRefusal | null {
     for (const job of jobs) this.addJob(job)
-    this.add('prove', null, jobs[0]!.job.id)
+    for (const { id, gives } of this.book.steps)
+      if (gives?.includes('proved')) this.add(id, null, jobs[0]!.job.id)
     // A spring that lay empty is looked at extended and filled like one that was emptied, whatever
     // else is done.
     for (const corner of this.situation.flat)

@@ -7,6 +7,8 @@ import { isOpen } from './carRecord.ts'
 import type { GateRefusal } from './gates.ts'
 import { gatesPassed } from './gates.ts'
 import { EMPTY_BARG, proofsFor, toShow } from './proving.ts'
+import type { ReadingRefusal } from './reading.ts'
+import { readingRefusal } from './reading.ts'
 import type { Run, Wait, WorkOf } from './run.ts'
 import { factKey } from './run.ts'
 import type { TorqueRange } from './torque.ts'
@@ -41,6 +43,7 @@ export type WorkRefusal =
       readonly nm: number
       readonly range: TorqueRange
     }
+  | ReadingRefusal
   | { readonly code: 'photoMissing' }
   | { readonly code: 'secondMissing' }
   | { readonly code: 'cannotSkip' }
@@ -165,6 +168,8 @@ function mayFinish(of: Guarded, run: Run, done: DoneEntry, nowMs: number): WorkR
   }
   const torque = torqueRefusal(of, step, done)
   if (torque) return torque
+  const read = readingRefusal(of.architecture, step, done)
+  if (read) return read
   if (step.photo && done.photoIds.length === 0 && done.deviation?.kind !== 'noPhoto')
     return { code: 'photoMissing' }
   if (step.second && (done.second === null || (done.second === 'alone' && step.alone === null)))

@@ -36,6 +36,8 @@ export interface DoneEntry {
   readonly torque: Torqued | null
   /** What holds it instead, where nobody had entered whether there is a thread. */
   readonly noThread?: NoThread
+  /** What was measured in it, mm, and where the figure it is held against is written. */
+  readonly reading?: { readonly mm: number; readonly source: string | null }
   readonly photoIds: readonly string[]
   readonly note: string
   /** Who lent the second hand; `alone`: a stand or strap did. */

@@ -2,6 +2,7 @@ import type { FactAt, PlanStep, ProcedureBook, ShownBy } from '../procedure/inde
 import { CONDITION_WORDS, GATE_WORDS, PLACE_WORDS } from '../procedure/index.ts'
 import type { Place } from '../vehicle/index.ts'
 import type { WorkRefusal } from './allow.ts'
+import type { ReadingRefusal } from './reading.ts'
 
 const placeWords = (place: Place): string => (place === null ? '' : PLACE_WORDS[place])
 
@@ -50,6 +51,25 @@ export const gateSentence = ({
   missing,
 }: Pick<Extract<WorkRefusal, { code: 'gateShut' }>, 'gate' | 'missing'>): string =>
   `${GATE_WORDS[gate]}: ${missing.map((condition) => CONDITION_WORDS[condition]).join('; ')}`
+
+/** What is wrong with what was measured in a step. */
+function readingSentence(refusal: ReadingRefusal): string {
+  switch (refusal.code) {
+    case 'readingMissing':
+      return 'Measure the distance, and type what it is.'
+    case 'readingUnsourced':
+      return 'The vehicle type has no distance for this: say where yours is written.'
+    case 'noReadingHere':
+      return 'Nothing is measured in this step.'
+    case 'readingOutside': {
+      const { lowerMm, upperMm } = refusal.setting
+      return (
+        `${refusal.mm.toFixed(1)} mm is outside ${lowerMm} to ${upperMm} mm: set it again, ` +
+        'or say why it stays so.'
+      )
+    }
+  }
+}
 
 /** Why something is not taken into the record of the work, as server and page say it alike. */
 export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: Telling): string {
@@ -122,6 +142,11 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
         `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ` +
         `${refusal.range.maxNm} N.m: say why, and a lead agrees.`
       )
+    case 'readingMissing':
+    case 'readingUnsourced':
+    case 'noReadingHere':
+    case 'readingOutside':
+      return readingSentence(refusal)
     case 'photoMissing':
       return 'This step wants a photo, or the reason why there is none.'
     case 'secondMissing':

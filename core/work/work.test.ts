@@ -116,6 +116,7 @@ class AtTheCar {
       place: step.place,
       shown,
       torque: step.torque ? { nm: 100, source: null } : null,
+      ...(step.reads ? { reading: { mm: 135.4, source: 'sheet' } } : {}),
       photoIds: step.photo ? ['p'] : [],
       note: '',
       second: step.second ? BEN : null,

@@ -98,6 +98,7 @@ export class OnTheJob {
       place: step.place,
       shown,
       torque: step.torque ? { nm: 60, source: 'Sheet 3' } : null,
+      ...(step.reads ? { reading: { mm: 135.4, source: 'Sheet 3' } } : {}),
       photoIds: [],
       note: '',
       second: step.second ? 'alone' : null,

@@ -22,6 +22,8 @@ export interface StepDraft {
   readonly source: string
   /** What holds it instead of a thread, as it was seen. */
   readonly noThread: NoThread | null
+  /** What was measured, in the shop’s unit. */
+  readonly reading: string
   readonly second: string | null
   readonly photoIds: readonly string[]
   readonly note: string
@@ -35,6 +37,7 @@ export const EMPTY_STEP: StepDraft = {
   unit: 'N.m',
   source: '',
   noThread: null,
+  reading: '',
   second: null,
   photoIds: [],
   note: '',

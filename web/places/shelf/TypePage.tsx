@@ -13,6 +13,8 @@ import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useUnits, useVehicleTypes } from '../../data/queries.ts'
 import { allJoins } from '../../words/joins.ts'
 import { refusalWords } from '../../words/refusals.ts'
+import { AnatomyForm } from './anatomy/AnatomyForm.tsx'
+import { builtFrom } from './anatomy/anatomyForm.ts'
 import { LayoutTaps } from './LayoutTaps.tsx'
 import {
   fillGuesses,
@@ -251,18 +253,19 @@ function Editor({
     (window.history.state as { idx?: number } | null)?.idx ? navigate(-1) : navigate('/shelf')
   const outcome = geometryOf(form)
   const specifications = specificationsOf(form)
+  const built = builtFrom(form.architecture, form.built)
   const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void =>
     setForm(withFigure(form, axle, field, text))
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   const keep = (): void => {
-    if (!outcome.ok || !specifications.ok) return
+    if (!outcome.ok || !specifications.ok || !built.ok) return
     save.submit(
       {
         payload: {
           typeId: id,
           name: form.name.trim(),
           source: form.source.trim(),
-          architecture: structuredClone(form.architecture) as VehicleType['architecture'],
+          architecture: structuredClone(built.architecture) as VehicleType['architecture'],
           geometry: outcome.geometry,
           specifications: specifications.specifications,
           guesses: guessesLeft(form),
@@ -280,6 +283,12 @@ function Editor({
           architecture={form.architecture}
           onChange={(architecture) => setForm({ ...form, architecture })}
         />
+        <AnatomyForm
+          architecture={form.architecture}
+          texts={form.built}
+          onChange={(architecture) => setForm({ ...form, architecture })}
+          onType={(built) => setForm({ ...form, built })}
+        />
         <GeometryFigures form={form} onChange={setForm} onAxle={setAxle} />
         <GuessTaps form={form} onFilled={setForm} />
         <Helps form={form} onUse={setAxle} />
@@ -292,6 +301,7 @@ function Editor({
         <div aria-live="polite">
           <Feedback form={form} outcome={outcome} />
           {!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}
+          {!built.ok && <p className="wrong mt-2">{built.sentence}</p>}
         </div>
         {save.isError && (
           <p className="wrong" role="alert">
@@ -310,7 +320,7 @@ function Editor({
         <button
           type="button"
           className="btn btn-go btn-big"
-          disabled={!named || !outcome.ok || !specifications.ok || save.isPending}
+          disabled={!named || !outcome.ok || !specifications.ok || !built.ok || save.isPending}
           onClick={keep}
         >
           Put it on the shelf

@@ -4,6 +4,8 @@ import { METHODS } from '@anklet/core/heights'
 import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/vehicle'
 import { AXLE_OF, completeGeometry, hasAirOnAxle, perCorner } from '@anklet/core/vehicle'
 import { parseNumber } from '../../state/typed.ts'
+import type { AnatomyTexts } from './anatomy/anatomyForm.ts'
+import { textsOf } from './anatomy/anatomyForm.ts'
 
 /** A figure of one axle; left and right are alike in this form. */
 export type AxleField = Exclude<keyof CornerGeometry, 'coilForceAtDesignN'> | 'coilForceAtDesignN'
@@ -82,6 +84,8 @@ export interface TypeForm {
   readonly name: string
   readonly source: string
   readonly architecture: Architecture
+  /** How it is built, as far as that is typed. */
+  readonly built: AnatomyTexts
   readonly vehicle: Readonly<Record<VehicleField, string>>
   readonly axles: Readonly<Record<Axle, Readonly<Record<AxleField, string>>>>
   /** By level and way of measuring: see `specificationKey`. */
@@ -123,6 +127,7 @@ export const BLANK_TYPE: TypeForm = {
     seatingPressureBarG: null,
     settleWaitS: null,
   },
+  built: {},
   vehicle: {
     wheelbaseMm: '',
     trackFrontMm: '',
@@ -170,6 +175,7 @@ export function formOf({
     name,
     source,
     architecture,
+    built: textsOf(architecture),
     vehicle: text(vehicle),
     axles: { front: text(corners.FL), rear: text(corners.RL) },
     specifications: Object.fromEntries(

@@ -1,7 +1,9 @@
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { RunStep } from '@anklet/core/work'
 import { SHOWN_BY_WORDS } from '@anklet/core/work'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
+import { useUnits } from '../../../data/queries.ts'
 import { CORNER_WORDS, list } from '../../../words/corners.ts'
 import { CONDITION_WORDS, stepWords } from '../../../words/plan.ts'
 import { momentWords } from '../../../words/times.ts'
@@ -19,6 +21,7 @@ export function DoneCard({
   readonly at: RunStep
   readonly work: OnWork
 }): ReactNode {
+  const units = useUnits()
   if (!done)
     return (
       <article className="sub" data-step={step.key}>
@@ -51,6 +54,15 @@ export function DoneCard({
         <p>
           {of.book.fasteners[step.torque]?.words ?? step.torque}:{' '}
           <b className="num">{torquedWords(content.torque)}</b>
+        </p>
+      )}
+      {content.reading && (
+        <p>
+          Measured:{' '}
+          <b className="num">
+            {formatQuantity(content.reading.mm, 'height', units, 1)} {UNIT_LABEL[units.length]}
+          </b>
+          {content.reading.source ? ` (${content.reading.source})` : ''}
         </p>
       )}
       {content.noThread && step.torque && (

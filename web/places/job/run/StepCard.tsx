@@ -21,6 +21,7 @@ import { DEVIATION_WORDS } from '../../../words/work.ts'
 import type { CarLive } from './carLive.ts'
 import { Proofs } from './Proofs.tsx'
 import { entryOf, showKey, torqueDoubt } from './stepEntry.ts'
+import { ReadingEntry, StepFigures } from './StepFigures.tsx'
 import { StepPhotos } from './StepPhotos.tsx'
 import { TorqueEntry } from './TorqueEntry.tsx'
 import type { OnWork } from './useWork.ts'
@@ -262,6 +263,7 @@ function ComesWith(
         peaks={peaks}
         onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })}
       />
+      <ReadingEntry job={job} step={step} draft={draft} onChange={change} />
       <TorqueOf job={job} work={work} step={step} draft={draft} change={change} />
       {step.second && <SecondHand me={work.me} step={step} draft={draft} change={change} />}
       {(step.photo || step.phase === 'on' || step.phase === 'bench') && (
@@ -345,6 +347,7 @@ export function StepCard(props: CardProps): ReactNode {
       className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
     >
       <StepHead work={work} step={step} />
+      <StepFigures job={job} step={step} />
       <Gates work={work} step={step} asks={asks} draft={draft} />
       {not ? (
         <p

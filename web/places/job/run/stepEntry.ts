@@ -4,7 +4,7 @@ import { fromDisplay, NM_PER_LBF_FT } from '@anklet/core/units'
 import type { DoneEntry, Shown, ToShow, TorqueRange } from '@anklet/core/work'
 import { judgeTorque, otherUnit } from '@anklet/core/work'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
-import { parseNumber } from '../../../state/typed.ts'
+import { parseNumber, readTyped } from '../../../state/typed.ts'
 
 /** The name of one thing to be shown. */
 export const showKey = ({ condition, corner }: ToShow): string => `${condition}@${String(corner)}`
@@ -24,6 +24,18 @@ export function readTorque({
       sentence: `"${torque.trim()}" is not a torque. Type figures only, in ${unit}.`,
     }
   return { ok: true, nm: unit === 'N.m' ? typed : typed * NM_PER_LBF_FT }
+}
+
+/** What was measured, in mm; null while nothing is typed; or the sentence for what is no length. */
+function readReading(
+  { reading }: Pick<StepDraft, 'reading'>,
+  units: DisplayUnits,
+):
+  | { readonly ok: true; readonly mm: number | null }
+  | { readonly ok: false; readonly sentence: string } {
+  if (reading.trim() === '') return { ok: true, mm: null }
+  const read = readTyped(reading, 'height', units)
+  return read.ok ? { ok: true, mm: Math.round(read.value * 100) / 100 } : read
 }
 
 /** What is to be said of a torque that is not in its range; null where all is well. */
@@ -69,6 +81,8 @@ export function entryOf(
       barG: typed === null ? null : fromDisplay(typed, 'pressure', units),
     })
   }
+  const reading = step.reads ? readReading(draft, units) : null
+  if (reading && !reading.ok) return reading
   const torque = readTorque(draft)
   if (!torque.ok) return torque
   if (draft.deviation !== null && draft.reason.trim() === '')
@@ -90,6 +104,7 @@ export function entryOf(
               source: draft.source.trim() || null,
               unit: draft.unit,
             },
+      ...(reading?.mm ? { reading: { mm: reading.mm, source: draft.source.trim() || null } } : {}),
       ...(torque.nm === null && draft.noThread ? { noThread: draft.noThread } : {}),
       photoIds: [...draft.photoIds],
       note: draft.note.trim(),

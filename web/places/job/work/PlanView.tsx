@@ -1,11 +1,15 @@
 import type { Job, Part, Torque } from '@anklet/contract'
 import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/procedure'
-import { roomFor, STRETCHES } from '@anklet/core/procedure'
+import { roomFor } from '@anklet/core/procedure'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { toggled } from '../../../parts/Taps.tsx'
 import { capital, list, placeWords } from '../../../words/corners.ts'
-import { minutesWords, STRETCH_WORDS, SUPPORT_WORDS } from '../../../words/plan.ts'
+import { minutesWords, SUPPORT_WORDS } from '../../../words/plan.ts'
+import { runsOf } from './planFold.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
+import { PlanStretch } from './PlanStretch.tsx'
 import { SHELF_KIND } from './shelfParts.ts'
 
 /**
@@ -144,6 +148,25 @@ interface PlanViewProps {
   onMove(key: string, to: number): void
 }
 
+/** Stretches that lie open, by where they begin; or all of them. */
+type OpenStretches = 'all' | readonly number[]
+const OPEN_KEY = 'anklet.plan.open'
+
+/** Folded at first. Whoever opens every step finds them open in this tab from then on. */
+function useOpenStretches(): readonly [OpenStretches, (open: OpenStretches) => void] {
+  const [open, setOpen] = useState<OpenStretches>(() =>
+    sessionStorage.getItem(OPEN_KEY) === 'all' ? 'all' : [],
+  )
+  return [
+    open,
+    (next) => {
+      setOpen(next)
+      if (next === 'all') sessionStorage.setItem(OPEN_KEY, 'all')
+      else sessionStorage.removeItem(OPEN_KEY)
+    },
+  ]
+}
+
 /**
  * A plan to be read at the car and on the wall: stretches, steps, waits, lift movements, what is
  * needed and what is missing.
@@ -158,17 +181,8 @@ export function PlanView({
   onMove,
 }: PlanViewProps): ReactNode {
   const all = new Map(steps.map((step) => [step.key, step]))
-  // Steps that were moved keep their place: a stretch may come twice.
-  const runs: {
-    readonly phase: PlanStep['phase']
-    readonly from: number
-    readonly steps: PlanStep[]
-  }[] = []
-  for (const [i, step] of steps.entries()) {
-    const last = runs.at(-1)
-    if (last?.phase === step.phase) last.steps.push(step)
-    else runs.push({ phase: step.phase, from: i, steps: [step] })
-  }
+  const runs = runsOf(steps)
+  const [open, setOpen] = useOpenStretches()
   const moves = steps.flatMap(({ lift }, i) => (lift ? [`${RISES[lift]} at step ${i + 1}`] : []))
   return (
     <div className="plan grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_300px]">
@@ -192,15 +206,28 @@ export function PlanView({
           {plan.photos.length > 0 ? `${plan.photos.length} photos on the way. ` : ''}The maker’s
           instructions, local rules and licensed practice come first.
         </p>
-        {runs.map(({ phase, from, steps: of }) => (
-          <section key={from} aria-label={STRETCH_WORDS[phase]} className="pt-4">
-            <h3 className="plan-stretch" data-rank={STRETCHES.indexOf(phase)}>
-              {STRETCH_WORDS[phase]}
-            </h3>
-            <ol>
-              {of.map((step, i) => {
+        <button
+          type="button"
+          className="btn btn-quiet no-print"
+          aria-pressed={open === 'all'}
+          onClick={() => setOpen(open === 'all' ? [] : 'all')}
+        >
+          {open === 'all' ? 'Fold it again' : 'Open every step'}
+        </button>
+        {runs.map((run) => {
+          const isOpen = open === 'all' || open.includes(run.from)
+          return (
+            <PlanStretch
+              key={run.from}
+              run={run}
+              open={isOpen}
+              onToggle={() =>
+                setOpen(toggled(open === 'all' ? runs.map(({ from }) => from) : open, run.from))
+              }
+            >
+              {run.steps.map((step, i) => {
                 const { first, last } = roomFor(steps, step.key)
-                const at = from + i
+                const at = run.from + i
                 return (
                   <PlanStepRow
                     key={step.key}
@@ -215,9 +242,9 @@ export function PlanView({
                   />
                 )
               })}
-            </ol>
-          </section>
-        ))}
+            </PlanStretch>
+          )
+        })}
       </section>
       <aside
         aria-label="What it takes"

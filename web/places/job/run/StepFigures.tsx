@@ -1,0 +1,142 @@
+import type { Job } from '@anklet/contract'
+import type { PlanStep, StepFigure } from '@anklet/core/procedure'
+import type { DisplayUnits } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { axlesOf } from '@anklet/core/vehicle'
+import { settingAt } from '@anklet/core/work'
+import type { ReactNode } from 'react'
+import { useId } from 'react'
+import { Link } from 'react-router'
+import { useUnits } from '../../../data/queries.ts'
+import type { StepDraft } from '../../../state/stepDrafts.ts'
+import { METHOD_WORDS } from '../../../words/methods.ts'
+
+const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
+  standing: 'Standing height',
+  seating: 'Seating pressure',
+  target: 'Charged to',
+  limit: 'Never above',
+}
+const SHORT = { front: 'front', rear: 'rear' } as const
+
+/** A figure of the type, in the shop’s unit; null: nobody entered it. */
+function figureWords(
+  figure: StepFigure,
+  { vehicleType: { architecture, geometry } }: Job,
+  place: PlanStep['place'],
+  units: DisplayUnits,
+): string | null {
+  const pressure = (barG: number | null | undefined): string | null =>
+    barG === null || barG === undefined
+      ? null
+      : `${formatQuantity(barG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  switch (figure) {
+    case 'standing':
+      return axlesOf(place)
+        .map((axle) => {
+          const mm = geometry.corners[axle === 'front' ? 'FL' : 'RL'].designHeightMm
+          return `${SHORT[axle]} ${formatQuantity(mm, 'height', units)}`
+        })
+        .join(', ')
+        .concat(` ${UNIT_LABEL[units.length]}`)
+    case 'seating':
+      return pressure(architecture.seatingPressureBarG)
+    case 'target':
+      return pressure(architecture.anatomy?.chargeTargetBarG)
+    case 'limit':
+      return pressure(architecture.anatomy?.chargeLimitBarG)
+  }
+}
+
+/** Figures of the type that are wanted at hand while a step is done. */
+export function StepFigures({
+  job,
+  step,
+}: {
+  readonly job: Job
+  readonly step: PlanStep
+}): ReactNode {
+  const units = useUnits()
+  if (step.figures.length === 0) return null
+  return (
+    <dl aria-label="Figures of its type" className="flex flex-wrap gap-x-8 gap-y-1 text-[16px]">
+      {step.figures.map((figure) => (
+        <div key={figure} className="flex gap-2">
+          <dt className="text-ink-2">{FIGURE_WORDS[figure]}</dt>
+          <dd className="num font-semibold">
+            {figureWords(figure, job, step.place, units) ?? (
+              <Link className="font-normal underline" to={`/shelf/types/${job.vehicleType.id}`}>
+                not entered: look it up
+              </Link>
+            )}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+interface ReadingProps {
+  readonly job: Job
+  readonly step: PlanStep
+  readonly draft: StepDraft
+  onChange(change: Partial<StepDraft>): void
+}
+
+/** The distance that is measured in a step, its target and what it may be in sight. */
+export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): ReactNode {
+  const units = useUnits()
+  const [id, source] = [useId(), useId()]
+  if (step.reads === null) return null
+  const set = settingAt(job.vehicleType.architecture, step)
+  const length = (mm: number): string => formatQuantity(mm, 'height', units, 1)
+  const unit = UNIT_LABEL[units.length]
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="label">
+        {set ? (
+          <>
+            {METHOD_WORDS[set.method]}: <b className="num text-ink">{length(set.nominalMm)}</b>{' '}
+            {unit}, from <span className="num">{length(set.lowerMm)}</span> to{' '}
+            <span className="num">{length(set.upperMm)}</span>
+          </>
+        ) : (
+          <>
+            The distance is not entered for this type:{' '}
+            <Link className="underline" to={`/shelf/types/${job.vehicleType.id}`}>
+              look it up and enter it
+            </Link>
+            , or say where yours is written
+          </>
+        )}
+      </legend>
+      <label className="sr-only" htmlFor={id}>
+        Measured, {unit}
+      </label>
+      <input
+        id={id}
+        className="field num max-w-[190px] text-[26px]"
+        inputMode="text"
+        maxLength={12}
+        autoComplete="off"
+        placeholder={`measured, ${unit}`}
+        value={draft.reading}
+        onChange={(event) => onChange({ reading: event.target.value })}
+      />
+      {!set && (
+        <div>
+          <label className="label" htmlFor={source}>
+            Where it is written
+          </label>
+          <input
+            id={source}
+            className="field"
+            maxLength={200}
+            value={draft.source}
+            onChange={(event) => onChange({ source: event.target.value })}
+          />
+        </div>
+      )}
+    </fieldset>
+  )
+}

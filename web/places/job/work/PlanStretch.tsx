@@ -1,0 +1,57 @@
+import { clsx } from 'clsx'
+import { ChevronDown, ChevronRight } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { list, placeWords } from '../../../words/corners.ts'
+import { minutesWords, STRETCH_WORDS } from '../../../words/plan.ts'
+import type { PlanRun, SameSteps } from './planFold.ts'
+import { samePlaces } from './planFold.ts'
+
+const stepsWords = (count: number): string => (count === 1 ? 'one step' : `${count} steps`)
+
+/** "9 steps rear right, the same rear left". */
+function sameWords({ place, count, alsoAt }: SameSteps): string {
+  const first = place === null ? stepsWords(count) : `${stepsWords(count)} ${placeWords(place)}`
+  return alsoAt.length === 0
+    ? first
+    : `${first}, the same ${list(alsoAt.map((each) => placeWords(each as NonNullable<typeof each>)))}`
+}
+
+/** A stretch of a plan: in one line what is done where, and its steps once it is opened. Printed, it is open. */
+export function PlanStretch({
+  run,
+  open,
+  onToggle,
+  children,
+}: {
+  readonly run: PlanRun
+  readonly open: boolean
+  onToggle(): void
+  readonly children: ReactNode
+}): ReactNode {
+  const minutes = run.steps.reduce((sum, step) => sum + step.minutes, 0)
+  const Icon = open ? ChevronDown : ChevronRight
+  return (
+    <section aria-label={STRETCH_WORDS[run.phase]} className={clsx(open && 'pt-3')}>
+      <h3 className={open ? 'plan-stretch' : 'plan-stretch plan-folded'}>
+        <button
+          type="button"
+          className="flex min-h-[44px] w-full flex-wrap items-center gap-x-3 text-left"
+          aria-expanded={open}
+          onClick={onToggle}
+        >
+          <Icon size={18} aria-hidden className="no-print shrink-0" />
+          <span className="min-w-[190px]">{STRETCH_WORDS[run.phase]}</span>
+          <span className="min-w-[180px] flex-1 text-[14px] font-normal text-ink-2">
+            {open ? '' : samePlaces(run).map(sameWords).join('; ')}
+          </span>
+          <span className="num text-[14px] font-normal text-ink-2">
+            {run.from + 1}
+            {run.steps.length > 1 ? ` to ${run.from + run.steps.length}` : ''},{' '}
+            {minutesWords(minutes)}
+          </span>
+        </button>
+      </h3>
+      <ol className={clsx(!open && 'hidden print:block')}>{children}</ol>
+    </section>
+  )
+}
