@@ -299,6 +299,13 @@ export const TorqueRecord = closed({
   minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
   maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
   thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })),
+  unit: Type.Optional(
+    Type.Unsafe<'N.m' | 'lbf.ft'>({
+      type: 'string',
+      enum: ['N.m', 'lbf.ft'],
+      description: 'The unit it was entered in; left out: N.m',
+    }),
+  ),
   source: words(200),
   date: day('Date of the source'),
 })

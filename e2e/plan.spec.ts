@@ -86,7 +86,7 @@ test.describe('the plan', () => {
     expect(new Set(keys).size).toBe(keys.length)
     await expect(step(page, 'strutOut.RL')).toContainText('Never let a strut fall on its nuts.')
     await expect(step(page, 'wheelTorque.RL')).toContainText(
-      '118 to 132 N.m (Invented for the demonstration, sheet 4)',
+      '118 to 132 N.m (87 to 97 lbf.ft) (Invented for the demonstration, sheet 4)',
     )
     await expect(step(page, 'pumpIn')).toContainText('not entered, look it up and enter it')
     await expect(page.getByRole('region', { name: 'What is missing' })).toContainText(

@@ -328,7 +328,7 @@ test.describe('open formats', () => {
     await page.getByLabel('Read one in').setInputFiles({
       name: 'newer.json',
       mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 10 })),
+      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 11 })),
     })
     await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 10')
     await page.getByLabel('Read one in').setInputFiles({

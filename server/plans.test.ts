@@ -148,6 +148,7 @@ describe('torques', () => {
         minNm: 110,
         maxNm: 130,
         thenDegrees: null,
+        unit: 'lbf.ft' as const,
         source: 'Invented for the test',
         date: '2026-11-01',
       },

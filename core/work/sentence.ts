@@ -52,6 +52,37 @@ export const gateSentence = ({
 }: Pick<Extract<WorkRefusal, { code: 'gateShut' }>, 'gate' | 'missing'>): string =>
   `${GATE_WORDS[gate]}: ${missing.map((condition) => CONDITION_WORDS[condition]).join('; ')}`
 
+type TorqueRefusal = Extract<
+  WorkRefusal,
+  {
+    readonly code:
+      'noTorqueHere' | 'torqueMissing' | 'torqueUnsourced' | 'torqueFar' | 'torqueOutside'
+  }
+>
+
+/** What is wrong with the torque of a step. */
+function torqueSentence(refusal: TorqueRefusal, book: ProcedureBook): string {
+  const torque = (id: string): string => book.fasteners[id]?.words ?? id
+  switch (refusal.code) {
+    case 'noTorqueHere':
+      return 'Nothing is torqued in this step.'
+    case 'torqueMissing':
+      return `The torque is missing: ${torque(refusal.fastener)}.`
+    case 'torqueUnsourced':
+      return `The shop’s sheet has no torque for this, ${torque(refusal.fastener)}: say where yours is written.`
+    case 'torqueFar':
+      return (
+        `${refusal.nm.toFixed(1)} N.m is far from ${refusal.range.minNm} to ` +
+        `${refusal.range.maxNm} N.m. Is the unit right?`
+      )
+    case 'torqueOutside':
+      return (
+        `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ` +
+        `${refusal.range.maxNm} N.m: say why, and a lead agrees.`
+      )
+  }
+}
+
 /** What is wrong with what was measured in a step. */
 function readingSentence(refusal: ReadingRefusal): string {
   switch (refusal.code) {
@@ -77,7 +108,6 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
     const found = steps.find((each) => each.key === key)
     return found ? stepSentence(found) : key
   }
-  const torque = (id: string): string => book.fasteners[id]?.words ?? id
   switch (refusal.code) {
     case 'notHands':
       return 'Take the work over first: somebody else has it.'
@@ -127,21 +157,11 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
       return `There are still ${refusal.barG.toFixed(1)} bar${where}: it is not empty.`
     }
     case 'noTorqueHere':
-      return 'Nothing is torqued in this step.'
     case 'torqueMissing':
-      return `The torque is missing: ${torque(refusal.fastener)}.`
     case 'torqueUnsourced':
-      return `The shop’s sheet has no torque for this, ${torque(refusal.fastener)}: say where yours is written.`
     case 'torqueFar':
-      return (
-        `${refusal.nm.toFixed(1)} N.m is far from ${refusal.range.minNm} to ` +
-        `${refusal.range.maxNm} N.m. Is the unit right?`
-      )
     case 'torqueOutside':
-      return (
-        `${refusal.nm.toFixed(1)} N.m is outside ${refusal.range.minNm} to ` +
-        `${refusal.range.maxNm} N.m: say why, and a lead agrees.`
-      )
+      return torqueSentence(refusal, book)
     case 'readingMissing':
     case 'readingUnsourced':
     case 'noReadingHere':

@@ -52,6 +52,7 @@ import type {
   Vehicle,
   VehicleGeometry,
   WorkRecord,
+  Torque,
 } from '@anklet/contract'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
@@ -541,6 +542,7 @@ export const torque = pgTable(
     minNm: doublePrecision('min_nm').notNull(),
     maxNm: doublePrecision('max_nm').notNull(),
     thenDegrees: doublePrecision('then_degrees'),
+    unit: text('unit').$type<NonNullable<Torque['unit']>>().notNull().default('N.m'),
     source: text('source').notNull(),
     date: date('date', { mode: 'string' }).notNull(),
   },

@@ -1,6 +1,7 @@
 import type { Torque } from '@anklet/contract'
 import { CONDITION_WORDS, GATE_WORDS } from '@anklet/core/procedure'
 import type { PlanRefusal, Proof, Stretch, Support } from '@anklet/core/procedure'
+import { NM_PER_LBF_FT } from '@anklet/core/units'
 import type { Place } from '@anklet/core/vehicle'
 import { stepSentence } from '@anklet/core/work'
 import { CORNER_WORDS, placeWords } from './corners.ts'
@@ -64,9 +65,22 @@ export const CHARGE_WORDS = { measured: 'Measured', over: 'A little over' } as c
 /** A step with its place in it. */
 export const stepWords = (words: string, place: Place): string => stepSentence({ words, place })
 
-/** A torque as it is set on the wrench, then turned on where that is asked. */
-export const torqueWords = ({ minNm, maxNm }: Pick<Torque, 'minNm' | 'maxNm'>): string =>
-  `${minNm === maxNm ? minNm : `${minNm} to ${maxNm}`} N.m`
+/**
+ * A torque as it is set on the wrench: in the unit it was entered in, the other beside it. Then
+ * turned on where that is asked.
+ */
+export function torqueWords({
+  minNm,
+  maxNm,
+  unit = 'N.m',
+}: Pick<Torque, 'minNm' | 'maxNm' | 'unit'>): string {
+  const imperial = (nm: number): number => Math.round(nm / NM_PER_LBF_FT)
+  const range = (min: number, max: number, of: string): string =>
+    `${min === max ? min : `${min} to ${max}`} ${of}`
+  const metricWords = range(minNm, maxNm, 'N.m')
+  const imperialWords = range(imperial(minNm), imperial(maxNm), 'lbf.ft')
+  return unit === 'N.m' ? `${metricWords} (${imperialWords})` : `${imperialWords} (${metricWords})`
+}
 export const turnedWords = ({ thenDegrees }: Pick<Torque, 'thenDegrees'>): string =>
   thenDegrees ? `, then ${thenDegrees}°` : ''
 

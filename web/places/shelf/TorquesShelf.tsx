@@ -1,5 +1,6 @@
 import type { Torque, VehicleType } from '@anklet/contract'
 import { torqueFasteners } from '@anklet/core/procedure'
+import { NM_PER_LBF_FT } from '@anklet/core/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'
@@ -14,13 +15,17 @@ import { ShelfPage } from './ShelfPage.tsx'
 import type { TorqueUnit, TypedTorque } from './torqueForm.ts'
 import { torqueOf, TORQUE_UNITS } from './torqueForm.ts'
 
+/** A torque in the unit it was entered in, to a tenth. */
+const inUnit = (nm: number, unit: TorqueUnit = 'N.m'): number =>
+  unit === 'N.m' ? nm : Math.round((nm / NM_PER_LBF_FT) * 10) / 10
+
 const typed = (torque: Torque | null): TypedTorque =>
   torque
     ? {
         fastener: torque.fastener,
-        unit: 'N.m',
-        min: String(torque.minNm),
-        max: torque.maxNm === torque.minNm ? '' : String(torque.maxNm),
+        unit: torque.unit ?? 'N.m',
+        min: String(inUnit(torque.minNm, torque.unit)),
+        max: torque.maxNm === torque.minNm ? '' : String(inUnit(torque.maxNm, torque.unit)),
         degrees: torque.thenDegrees === null ? '' : String(torque.thenDegrees),
         source: torque.source,
         date: torque.date,

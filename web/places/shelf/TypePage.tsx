@@ -233,6 +233,30 @@ function Moved({ onShow }: { onShow(): void }): ReactNode {
   )
 }
 
+/** What cannot be read of what was typed, part by part. */
+function Doubts({
+  of,
+}: {
+  readonly of: readonly (
+    { readonly ok: true } | { readonly ok: false; readonly sentence: string }
+  )[]
+}): ReactNode {
+  return of.map(
+    (part) =>
+      !part.ok && (
+        <p key={part.sentence} className="wrong mt-2">
+          {part.sentence}
+        </p>
+      ),
+  )
+}
+
+const Refused = ({ error }: { readonly error: unknown }): ReactNode => (
+  <p className="wrong" role="alert">
+    {sentenceOf(error)}
+  </p>
+)
+
 function Editor({
   start,
   id,
@@ -300,14 +324,9 @@ function Editor({
       <div className="grid content-start gap-4 self-start lg:sticky lg:top-4">
         <div aria-live="polite">
           <Feedback form={form} outcome={outcome} />
-          {!specifications.ok && <p className="wrong mt-2">{specifications.sentence}</p>}
-          {!built.ok && <p className="wrong mt-2">{built.sentence}</p>}
+          <Doubts of={[specifications, built]} />
         </div>
-        {save.isError && (
-          <p className="wrong" role="alert">
-            {sentenceOf(save.error)}
-          </p>
-        )}
+        {save.isError && <Refused error={save.error} />}
         {moved && !save.isPending && !save.isSuccess && (
           <Moved
             onShow={() => {

@@ -53,6 +53,7 @@ export function torqueOf(
       minNm,
       maxNm,
       thenDegrees: degrees,
+      unit: form.unit,
       source: form.source.trim(),
       date: form.date,
     },

@@ -1,9 +1,11 @@
 import type { Job, Part, Torque } from '@anklet/contract'
 import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/procedure'
+import { notEntered } from '@anklet/core/vehicle'
 import { roomFor } from '@anklet/core/procedure'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { toggled } from '../../../parts/Taps.tsx'
 import { capital, list, placeWords } from '../../../words/corners.ts'
 import { minutesWords, SUPPORT_WORDS } from '../../../words/plan.ts'
@@ -60,6 +62,7 @@ function Missing({
     job.vehicleType.id,
   )
   const { seatingPressureBarG, settleWaitS } = job.vehicleType.architecture
+  const unbuilt = notEntered(job.vehicleType.architecture).length
   const figures = [
     ...(plan.situation.way.fillAt === 'hanging' &&
     seatingPressureBarG === null &&
@@ -75,6 +78,16 @@ function Missing({
       <h3 className="font-semibold">Missing before it begins</h3>
       <ul className="list-disc pl-5 text-[14.5px]">
         {unknown.length > 0 && <li>Torques, not entered: {list(unknown)}.</li>}
+        {unbuilt > 0 && (
+          <li>
+            How it is built: {unbuilt === 1 ? 'one thing' : `${unbuilt} things`} nobody entered,
+            planned as usual.{' '}
+            <Link className="underline" to={`/shelf/types/${job.vehicleType.id}`}>
+              Enter them with the type
+            </Link>
+            .
+          </li>
+        )}
         {figures.length > 0 && (
           <li>From the maker’s instructions, not entered: {list(figures)}.</li>
         )}

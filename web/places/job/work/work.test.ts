@@ -9,7 +9,9 @@ import {
   planRefusalWords,
   PROOF_WORDS,
   stepWords,
+  torqueWords,
 } from '../../../words/plan.ts'
+import { fastenedWords, torquedWords } from '../../../words/work.ts'
 import { torqueOf } from '../../shelf/torqueForm.ts'
 import { slowestPart } from './PlanView.tsx'
 import { flatOf, proposedJobs } from './proposed.ts'
@@ -244,13 +246,28 @@ describe('a torque as it is typed', () => {
         minNm: 110,
         maxNm: 110,
         thenDegrees: null,
+        unit: 'N.m',
         source: 'Sheet 3',
         date: '2026-11-01',
       },
     })
     expect(
       torqueOf({ ...form, unit: 'lbf.ft', min: '100', max: '110,5', degrees: '90' }),
-    ).toMatchObject({ torque: { minNm: 135.58, maxNm: 149.82, thenDegrees: 90 } })
+    ).toMatchObject({ torque: { minNm: 135.58, maxNm: 149.82, thenDegrees: 90, unit: 'lbf.ft' } })
+  })
+  test('is told in the unit it was entered in, the other beside it', () => {
+    expect(torqueWords({ minNm: 110, maxNm: 110 })).toBe('110 N.m (81 lbf.ft)')
+    expect(torqueWords({ minNm: 135.58, maxNm: 149.82, unit: 'lbf.ft' })).toBe(
+      '100 to 111 lbf.ft (135.58 to 149.82 N.m)',
+    )
+    expect(torquedWords({ nm: 54.23, source: 'Sheet 3', unit: 'lbf.ft' })).toBe(
+      '40 lbf.ft (54 N.m), Sheet 3',
+    )
+    expect(torquedWords({ nm: 9.5, source: null })).toBe('9.5 N.m (7.0 lbf.ft)')
+  })
+  test('what has no thread is told by what holds it; what nobody said is not', () => {
+    expect(fastenedWords('clip')).toBe('A clip or lock: heard and felt')
+    expect(fastenedWords('unknown')).toBe('no torque written down')
   })
   test.each([
     [{ fastener: '' }, /Choose/],

@@ -142,7 +142,7 @@ export const textsOf = (architecture: Architecture): AnatomyTexts => ({
   ...Object.fromEntries(
     allFields(architecture).map(({ path }) => {
       const value = readPath(architecture, path)
-      return [path, value === undefined || value === null ? '' : String(value)]
+      return [path, typeof value === 'number' || typeof value === 'string' ? `${value}` : '']
     }),
   ),
   [PORTS_PATH]: portsText(architecture.anatomy?.pump?.ports),

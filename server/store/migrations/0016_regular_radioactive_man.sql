@@ -1,0 +1,1 @@
+ALTER TABLE "torque" ADD COLUMN "unit" text DEFAULT 'N.m' NOT NULL;
