@@ -10,6 +10,7 @@ import { Link } from 'react-router'
 import { useUnits } from '../../../data/queries.ts'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
 import { METHOD_WORDS } from '../../../words/methods.ts'
+import { Source } from './TorqueEntry.tsx'
 
 const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
   standing: 'Standing height',
@@ -86,7 +87,7 @@ interface ReadingProps {
 /** The distance that is measured in a step, its target and what it may be in sight. */
 export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): ReactNode {
   const units = useUnits()
-  const [id, source] = [useId(), useId()]
+  const id = useId()
   if (step.reads === null) return null
   const set = settingAt(job.vehicleType.architecture, step)
   const length = (mm: number): string => formatQuantity(mm, 'height', units, 1)
@@ -123,20 +124,7 @@ export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): Reac
         value={draft.reading}
         onChange={(event) => onChange({ reading: event.target.value })}
       />
-      {!set && (
-        <div>
-          <label className="label" htmlFor={source}>
-            Where it is written
-          </label>
-          <input
-            id={source}
-            className="field"
-            maxLength={200}
-            value={draft.source}
-            onChange={(event) => onChange({ source: event.target.value })}
-          />
-        </div>
-      )}
+      {!set && <Source draft={draft} onChange={onChange} />}
     </fieldset>
   )
 }

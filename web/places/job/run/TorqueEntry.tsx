@@ -28,8 +28,11 @@ interface TorqueEntryProps {
   onChange(change: Partial<StepDraft>): void
 }
 
-/** Where a torque is written that the shop’s sheet does not have. */
-function Source({ draft, onChange }: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
+/** Where a figure is written that the shop does not have. */
+export function Source({
+  draft,
+  onChange,
+}: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
   const id = useId()
   return (
     <div>
