@@ -170,7 +170,12 @@ const stepFields = {
 }
 const BookStep = closed({
   ...stepFields,
-  figures: optional(Type.Array(oneOf('standing', 'seating', 'target', 'limit'), { maxItems: 4 })),
+  figures: optional(
+    Type.Array(
+      oneOf('standing', 'seating', 'target', 'limit', 'fillsFrom', 'resistance', 'signal'),
+      { maxItems: 4 },
+    ),
+  ),
   reads: optional(oneOf('setting')),
   loosens: optional(ids(12)),
   tightens: optional(ids(12)),

@@ -330,7 +330,7 @@ test.describe('open formats', () => {
       mimeType: 'application/json',
       buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 11 })),
     })
-    await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 10')
+    await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 11')
     await page.getByLabel('Read one in').setInputFiles({
       name: 'shop.json',
       mimeType: 'application/json',

@@ -12,6 +12,36 @@ export interface ChargeLoss {
   readonly months: number
 }
 
+/** What a type says a reservoir is charged to, and never above, bar gauge. */
+export interface ChargeFigures {
+  readonly targetBarG?: number | undefined
+  readonly limitBarG?: number | undefined
+}
+/** Why a pressure after a charge is doubted. */
+export interface ChargeDoubt {
+  readonly code: 'aboveLimit' | 'farAboveTarget'
+  readonly barG: number
+}
+
+/** So many times its target nobody means to charge it to. */
+const FAR_ABOVE = 1.2
+
+/**
+ * Whether a pressure after a charge can hardly be meant: above what the type allows, or far above
+ * its target where no limit is known.
+ * @returns null where nothing speaks against it, or the type says nothing
+ */
+export function chargeDoubt(
+  afterBarG: number,
+  { targetBarG, limitBarG }: ChargeFigures,
+): ChargeDoubt | null {
+  if (limitBarG !== undefined)
+    return afterBarG > limitBarG ? { code: 'aboveLimit', barG: limitBarG } : null
+  return targetBarG !== undefined && afterBarG > targetBarG * FAR_ABOVE
+    ? { code: 'farAboveTarget', barG: targetBarG }
+    : null
+}
+
 const MONTH_MS = 30.44 * 86_400_000
 /** Closer together they say nothing, months. */
 const LEAST_MONTHS = 0.25

@@ -99,7 +99,8 @@ export type ShownBy =
   | 'charged'
 
 /** A figure of the type that is shown at a step. */
-export type StepFigure = 'standing' | 'seating' | 'target' | 'limit'
+export type StepFigure =
+  'standing' | 'seating' | 'target' | 'limit' | 'fillsFrom' | 'resistance' | 'signal'
 /** What is measured in a step. */
 export type StepReading = 'setting'
 

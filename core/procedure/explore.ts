@@ -45,20 +45,18 @@ const BODY = { ground: 0, standing: 1, hanging: 2 } as const
 
 /** A number of its own for each state. @param of the corners the car has */
 export function stateKey(state: CarState, of: readonly Corner[]): number {
+  // Written out: it is asked millions of times.
   let key: number = BODY[state.body]
-  for (const flag of [
-    state.supply,
-    state.lifting,
-    state.bodyHeld,
-    state.under,
-    state.plantAir,
-    state.plantProved,
-    state.pumpOpen,
-    state.tankOpen,
-    state.blockOpen,
-    state.codesClear,
-  ])
-    key = key * 2 + Number(flag)
+  key = key * 2 + Number(state.supply)
+  key = key * 2 + Number(state.lifting)
+  key = key * 2 + Number(state.bodyHeld)
+  key = key * 2 + Number(state.under)
+  key = key * 2 + Number(state.plantAir)
+  key = key * 2 + Number(state.plantProved)
+  key = key * 2 + Number(state.pumpOpen)
+  key = key * 2 + Number(state.tankOpen)
+  key = key * 2 + Number(state.blockOpen)
+  key = key * 2 + Number(state.codesClear)
   for (const corner of of) {
     const at = state.corners[corner]!
     key =
@@ -87,12 +85,18 @@ export interface Explored {
 /**
  * Follows every order of acts that the gates let through, with everything that can happen in
  * between, to the last state.
- * @param removed a gate taken away on purpose.
+ * @param removed a gate taken away on purpose
+ * @param leftOut acts nobody does, where another search has them
  */
-export function explore(start: CarState, kind: CarKind, removed?: GateId): Explored {
+export function explore(
+  start: CarState,
+  kind: CarKind,
+  removed?: GateId,
+  leftOut: readonly Act['act'][] = [],
+): Explored {
   const corners = CORNERS.filter((corner) => start.corners[corner])
   const places = CORNERS.filter((corner) => start.corners[corner] ?? start.arms[corner])
-  const acts: readonly { readonly act: Act; readonly words: string }[] = [
+  const everyAct: readonly { readonly act: Act; readonly words: string }[] = [
     ...CAR_ACTS.map((act) => ({ act: { act }, words: act })),
     ...AXLES.filter((axle) => start.axles[axle]).flatMap((axle) =>
       AXLE_ACTS.map((act) => ({ act: { act, axle }, words: `${act} ${axle}` })),
@@ -101,6 +105,7 @@ export function explore(start: CarState, kind: CarKind, removed?: GateId): Explo
       CORNER_ACTS.map((act) => ({ act: { act, corner }, words: `${act} ${corner}` })),
     ),
   ]
+  const acts = everyAct.filter(({ act: { act } }) => !leftOut.includes(act))
   const from = new Map<number, { readonly before: number; readonly words: string }>([
     [stateKey(start, corners), { before: -1, words: '' }],
   ])
@@ -117,6 +122,7 @@ export function explore(start: CarState, kind: CarKind, removed?: GateId): Explo
     for (const state of edge) {
       const key = stateKey(state, corners)
       const reach = (to: CarState, words: string): void => {
+        if (to === state) return
         const at = stateKey(to, corners)
         if (!from.has(at)) {
           from.set(at, { before: key, words })

@@ -1,4 +1,4 @@
-import type { Architecture, Axle, Place, PumpCover, PumpMove } from '../vehicle/index.ts'
+import type { Architecture, Axle, FillBlock, Place, PumpCover, PumpMove } from '../vehicle/index.ts'
 import { AXLE_OF } from '../vehicle/index.ts'
 
 /** Places as they are said. */
@@ -26,6 +26,13 @@ const MOVE_WORDS: Readonly<Record<PumpMove, string>> = {
   shield: 'shield',
   harness: 'harness',
   clips: 'clips',
+}
+const BLOCK_WORDS: Readonly<Record<FillBlock, string>> = {
+  codes: 'stored codes',
+  door: 'a door open',
+  lowVoltage: 'low voltage',
+  engineOff: 'the engine off',
+  trailer: 'a trailer on',
 }
 const NOT_ENTERED = 'not entered: look it up'
 
@@ -63,6 +70,13 @@ const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place)
     anatomy?.pump?.breathesAt ? ` (it breathes at ${anatomy.pump.breathesAt})` : '',
   block: ({ anatomy }) => (anatomy?.blockAt ? ` (${anatomy.blockAt})` : ''),
   tank: ({ anatomy }) => (anatomy?.reservoirAt ? ` (${anatomy.reservoirAt})` : ''),
+  taughtBy: ({ anatomy }) =>
+    anatomy?.module?.calibratedBy ? ` (by ${anatomy.module.calibratedBy})` : '',
+  codedBy: ({ anatomy }) => (anatomy?.module?.codedBy ? ` (by ${anatomy.module.codedBy})` : ''),
+  blocks: ({ anatomy }) =>
+    anatomy?.module?.fillBlockedBy
+      ? ` (it does not fill with ${listed(anatomy.module.fillBlockedBy.map((each) => BLOCK_WORDS[each]))})`
+      : '',
   fillValve: ({ anatomy }) => (anatomy?.fillValveAt ? ` (${anatomy.fillValveAt})` : ''),
   wait: ({ settleWaitS }) =>
     settleWaitS === null ? `as long as the maker states (${NOT_ENTERED})` : `${settleWaitS} s`,

@@ -44,6 +44,8 @@ export type Hold = OneOf<typeof HOLDS>
 export type PumpPlace = OneOf<typeof PUMP_PLACES>
 /** What is in the way of a pump. */
 export type PumpCover = OneOf<typeof PUMP_COVERS>
+/** What keeps a module from filling. */
+export type FillBlock = OneOf<typeof FILL_BLOCKS>
 /** What moves over from an old pump to a new one. */
 export type PumpMove = OneOf<typeof PUMP_MOVES>
 
@@ -119,7 +121,7 @@ export interface ModuleAnatomy {
   readonly sleepsAfterMin?: number
   /** Lift height at which filling starts, as it is measured, mm. */
   readonly fillsFromMm?: number
-  readonly fillBlockedBy?: readonly OneOf<typeof FILL_BLOCKS>[]
+  readonly fillBlockedBy?: readonly FillBlock[]
   readonly calibratedBy?: string
   readonly codedBy?: string
 }

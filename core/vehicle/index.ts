@@ -42,6 +42,7 @@ export type {
   AxleAnatomy,
   Expected,
   FastenerOfType,
+  FillBlock,
   FuseAnatomy,
   Hold,
   ModuleAnatomy,

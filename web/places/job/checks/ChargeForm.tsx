@@ -1,7 +1,8 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
-import type { LedgerAnswer } from '@anklet/core/compressor'
-import { airBetween, airLedger } from '@anklet/core/compressor'
+import type { ChargeDoubt, LedgerAnswer } from '@anklet/core/compressor'
+import { airBetween, airLedger, chargeDoubt } from '@anklet/core/compressor'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Anatomy } from '@anklet/core/vehicle'
 import { completeGeometry } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -93,6 +94,8 @@ function RecordCharge({
   onGas,
   fields,
   added,
+  doubt,
+  pressure,
   complete,
   sending,
   onRecord,
@@ -101,6 +104,8 @@ function RecordCharge({
   onGas(gas: ChargeRecord['gas']): void
   readonly fields: ReactNode
   readonly added: number | null
+  readonly doubt: ChargeDoubt | null
+  pressure(bar: number): string
   readonly complete: boolean
   readonly sending: Sending<'charge.record'>
   onRecord(): void
@@ -123,6 +128,13 @@ function RecordCharge({
           {added >= 0 ? 'Put in' : 'Let out'} {Math.abs(added).toFixed(1)} bar·L.
         </p>
       )}
+      {doubt && (
+        <p className="wrong" role="alert">
+          {doubt.code === 'aboveLimit'
+            ? `Its type says never above ${pressure(doubt.barG)}: let it out, or look whether that was read right.`
+            : `Its type is charged to ${pressure(doubt.barG)}: was a figure missed, or another unit meant?`}
+        </p>
+      )}
       <button
         type="button"
         className="btn btn-go"
@@ -139,6 +151,13 @@ function RecordCharge({
     </div>
   )
 }
+
+/** What is asked, with what the type already says. */
+const asksOf = ({ reservoirL, chargeTargetBarG }: Anatomy) => ({
+  ...ASKS,
+  reservoirL: { ...ASKS.reservoirL, start: reservoirL ?? null },
+  targetReservoirBarG: { ...ASKS.targetReservoirBarG, start: chargeTargetBarG ?? null },
+})
 
 /** How much is missing, or too much. */
 function TopUp({
@@ -196,7 +215,8 @@ function HowItGetsIn({
  */
 export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
-  const { read, fields } = useFigures(ASKS)
+  const { anatomy = {} } = job.vehicleType.architecture
+  const { read, fields } = useFigures(asksOf(anatomy))
   const after = useFigures(AFTER)
   const [gas, setGas] = useState<ChargeRecord['gas']>('nitrogen')
   const [chargeId, setChargeId] = useState(() => crypto.randomUUID())
@@ -268,6 +288,15 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
                 onGas={setGas}
                 fields={after.fields}
                 added={added}
+                doubt={
+                  after.read.ok
+                    ? chargeDoubt(after.read.value.afterBarG, {
+                        targetBarG: anatomy.chargeTargetBarG,
+                        limitBarG: anatomy.chargeLimitBarG,
+                      })
+                    : null
+                }
+                pressure={pressure}
                 complete={after.read.ok}
                 sending={keep}
                 onRecord={record}

@@ -2,6 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { PlanStep, StepFigure } from '@anklet/core/procedure'
 import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { Expected } from '@anklet/core/vehicle'
 import { axlesOf } from '@anklet/core/vehicle'
 import { settingAt } from '@anklet/core/work'
 import type { ReactNode } from 'react'
@@ -17,8 +18,18 @@ const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
   seating: 'Seating pressure',
   target: 'Charged to',
   limit: 'Never above',
+  fillsFrom: 'Fills from a lift height of',
+  resistance: 'Resistance',
+  signal: 'Signal',
 }
 const SHORT = { front: 'front', rear: 'rear' } as const
+
+/** Good to know; without them the step is done all the same. */
+const IF_KNOWN: ReadonlySet<StepFigure> = new Set(['fillsFrom', 'resistance', 'signal'])
+
+/** From and to; null: nobody entered it. */
+const expected = (of: readonly (Expected | undefined)[], unit: string): string | null =>
+  of.flatMap((range) => (range ? [`${range.from} to ${range.to} ${unit}`] : []))[0] ?? null
 
 /** A figure of the type, in the shop’s unit; null: nobody entered it. */
 function figureWords(
@@ -46,6 +57,22 @@ function figureWords(
       return pressure(architecture.anatomy?.chargeTargetBarG)
     case 'limit':
       return pressure(architecture.anatomy?.chargeLimitBarG)
+    case 'fillsFrom': {
+      const mm = architecture.anatomy?.module?.fillsFromMm
+      return mm === undefined
+        ? null
+        : `${formatQuantity(mm, 'height', units)} ${UNIT_LABEL[units.length]}`
+    }
+    case 'resistance':
+      return expected(
+        axlesOf(place).map((axle) => architecture.anatomy?.[axle]?.sensorOhm),
+        'Ω',
+      )
+    case 'signal':
+      return expected(
+        axlesOf(place).map((axle) => architecture.anatomy?.[axle]?.sensorVolt),
+        'V',
+      )
   }
 }
 
@@ -58,14 +85,17 @@ export function StepFigures({
   readonly step: PlanStep
 }): ReactNode {
   const units = useUnits()
-  if (step.figures.length === 0) return null
+  const told = step.figures
+    .map((figure) => ({ figure, words: figureWords(figure, job, step.place, units) }))
+    .filter(({ figure, words }) => words !== null || !IF_KNOWN.has(figure))
+  if (told.length === 0) return null
   return (
     <dl aria-label="Figures of its type" className="flex flex-wrap gap-x-8 gap-y-1 text-[16px]">
-      {step.figures.map((figure) => (
+      {told.map(({ figure, words }) => (
         <div key={figure} className="flex gap-2">
           <dt className="text-ink-2">{FIGURE_WORDS[figure]}</dt>
           <dd className="num font-semibold">
-            {figureWords(figure, job, step.place, units) ?? (
+            {words ?? (
               <Link className="font-normal underline" to={`/shelf/types/${job.vehicleType.id}`}>
                 not entered: look it up
               </Link>

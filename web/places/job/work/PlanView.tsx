@@ -66,10 +66,11 @@ function Missing({
   const figures = [
     ...(plan.situation.way.fillAt === 'hanging' &&
     seatingPressureBarG === null &&
-    plan.steps.some(({ step }) => step === 'fillHanging')
+    plan.steps.some(({ figures: wanted }) => wanted.includes('seating'))
       ? ['the seating pressure']
       : []),
-    ...(settleWaitS === null && plan.steps.some(({ step }) => step === 'supplyStanding')
+    ...(settleWaitS === null &&
+    plan.steps.some(({ step }) => step === 'supplyStanding' || step === 'pumpRun')
       ? ['the wait before a raise']
       : []),
   ]

@@ -1,0 +1,95 @@
+import { describe, expect, test } from 'vitest'
+import { sampleArchitecture } from '../samples/index.ts'
+import type { Anatomy } from '../vehicle/index.ts'
+import { composePlan, filledWords, SHIPPED_PROCEDURES, USUAL_WAY } from './index.ts'
+
+const car = (anatomy: Anatomy = {}) => sampleArchitecture({ anatomy })
+const said = (words: string, anatomy?: Anatomy, place: Parameters<typeof filledWords>[2] = null) =>
+  filledWords(words, car(anatomy), place)
+
+describe('what a step leaves open is filled from how the car is built', () => {
+  test.each<readonly [string, Anatomy, string]>([
+    ['{covers} out', {}, 'covers out'],
+    ['{covers} out', { pump: { inTheWay: ['spareWheel', 'foam'] } }, 'spare wheel and foam out'],
+    ['{moves}', {}, 'bracket, shields and clips'],
+    ['{moves}', { pump: { movesOver: ['dryer'] } }, 'dryer'],
+    ['off{ports}', {}, 'off'],
+    [
+      'off{ports}',
+      {
+        pump: {
+          ports: [
+            { mark: 'red', line: 'vent' },
+            { mark: 'blue', line: 'block' },
+          ],
+        },
+      },
+      'off (red: vent; blue: block)',
+    ],
+    ['Its {mounts}', { pump: { mounts: 3 } }, 'Its 3 mounts'],
+    ['Its {mounts}', {}, 'Its mounts'],
+    [
+      '{relay}{breathes}',
+      { pump: { relayAt: 'box', breathesAt: 'pipe' } },
+      ' (box) (it breathes at pipe)',
+    ],
+    ['{block}{tank}{fillValve}{switch}', {}, ''],
+    ['{block}', { blockAt: 'arch' }, ' (arch)'],
+    ['pins {ventPins}', {}, 'pins not entered: look it up'],
+    ['{taughtBy}{codedBy}', { module: { calibratedBy: 'a', codedBy: 'b' } }, ' (by a) (by b)'],
+    [
+      '{blocks}',
+      { module: { fillBlockedBy: ['codes', 'door'] } },
+      ' (it does not fill with stored codes and a door open)',
+    ],
+    ['{nonsense}', {}, '{nonsense}'],
+    ['{toString}', {}, '{toString}'],
+  ])('%s with %o: %s', (words, anatomy, expected) => {
+    expect(said(words, anatomy)).toBe(expected)
+  })
+  test('the fuse by name, rating and place, and what is taken for it', () => {
+    expect(said('{fuse}')).toBe('the fuse that feeds the actuators (not entered: look it up)')
+    expect(said('{fuse}', { fuse: { name: 'F31', at: 'second row' } })).toBe('fuse F31, second row')
+    expect(
+      said('{fuse}', { fuse: { name: 'F31', at: 'second row', ratingA: 40, lookAlike: 'F13' } }),
+    ).toBe('fuse F31, 40 A, second row; not F13, which only feeds the module')
+  })
+  test('a place by its words; a pin by its axle', () => {
+    expect(said('{place}', {}, 'RL')).toBe('rear left')
+    expect(said('{place}')).toBe('car')
+    const pin = { rear: { sensorPinMm: 3 } }
+    expect([
+      said('{pin}', pin, 'RL'),
+      said('{pin}', pin, 'rear'),
+      said('{pin}', pin, 'FL'),
+    ]).toEqual([' (3 mm)', ' (3 mm)', ''])
+    expect(said('{pin}', pin)).toBe('')
+  })
+  test('a wait that nobody entered is the maker’s', () => {
+    expect(filledWords('{wait}', car(), null)).toMatch(/^as long as the maker states/)
+    expect(filledWords('{wait}', { ...car(), settleWaitS: 30 }, null)).toBe('30 s')
+  })
+})
+
+test('nothing that leaves is left open, in any job', () => {
+  let told = 0
+  for (const { id, at } of SHIPPED_PROCEDURES.jobs)
+    for (const rear of ['bellows', 'airDamper', 'strut', 'none'] as const) {
+      const plan = composePlan(SHIPPED_PROCEDURES, {
+        architecture: sampleArchitecture({
+          air: { front: 'strut', rear },
+          damping: { front: 'plain', rear: 'switched' },
+          layout: 'closed',
+        }),
+        jobs: [{ job: id, ...(at === 'car' ? {} : { corners: ['RL', 'RR'] as const }) }],
+        support: 'stands',
+        way: USUAL_WAY,
+      })
+      if (!plan.ok) continue
+      for (const { words, why, caution, alone } of plan.value.steps) {
+        told += 1
+        expect(`${words} ${why} ${caution} ${alone}`).not.toMatch(/[{}]|undefined/u)
+      }
+    }
+  expect(told).toBeGreaterThan(500)
+})
