@@ -1,6 +1,7 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
 import type { ChargeDoubt, LedgerAnswer } from '@anklet/core/compressor'
 import { airBetween, airLedger, chargeDoubt } from '@anklet/core/compressor'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Anatomy } from '@anklet/core/vehicle'
 import { completeGeometry } from '@anklet/core/vehicle'
@@ -153,11 +154,27 @@ function RecordCharge({
 }
 
 /** What is asked, with what the type already says. */
-const asksOf = ({ reservoirL, chargeTargetBarG }: Anatomy) => ({
+const asksOf = ({ reservoirL, chargeTargetBarG }: Anatomy = {}) => ({
   ...ASKS,
   reservoirL: { ...ASKS.reservoirL, start: reservoirL ?? null },
   targetReservoirBarG: { ...ASKS.targetReservoirBarG, start: chargeTargetBarG ?? null },
 })
+
+const pressureIn =
+  (units: DisplayUnits) =>
+  (bar: number): string =>
+    `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+
+const doubtOf = (
+  read: ReadFigures<keyof typeof AFTER>,
+  { chargeTargetBarG, chargeLimitBarG }: Anatomy = {},
+): ChargeDoubt | null =>
+  read.ok
+    ? chargeDoubt(read.value.afterBarG, {
+        targetBarG: chargeTargetBarG,
+        limitBarG: chargeLimitBarG,
+      })
+    : null
 
 /** How much is missing, or too much. */
 function TopUp({
@@ -215,7 +232,7 @@ function HowItGetsIn({
  */
 export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
-  const { anatomy = {} } = job.vehicleType.architecture
+  const { anatomy } = job.vehicleType.architecture
   const { read, fields } = useFigures(asksOf(anatomy))
   const after = useFigures(AFTER)
   const [gas, setGas] = useState<ChargeRecord['gas']>('nitrogen')
@@ -233,8 +250,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
             : null,
       })
     : null
-  const pressure = (bar: number): string =>
-    `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  const pressure = pressureIn(units)
   const added =
     read.ok && after.read.ok
       ? airBetween(
@@ -288,14 +304,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
                 onGas={setGas}
                 fields={after.fields}
                 added={added}
-                doubt={
-                  after.read.ok
-                    ? chargeDoubt(after.read.value.afterBarG, {
-                        targetBarG: anatomy.chargeTargetBarG,
-                        limitBarG: anatomy.chargeLimitBarG,
-                      })
-                    : null
-                }
+                doubt={doubtOf(after.read, anatomy)}
                 pressure={pressure}
                 complete={after.read.ok}
                 sending={keep}
