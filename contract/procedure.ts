@@ -257,7 +257,7 @@ export type AnyProcedureBook = Static<typeof AnyProcedureBook>
 /** The shop's procedures where they differ from what ships, and what it settles its own way. */
 export const ProceduresRecord = closed({
   version: version,
-  book: nullable(AnyProcedureBook),
+  book: nullable(ProcedureBook),
   way: ShopWay,
 })
 export type Procedures = Static<typeof ProceduresRecord>

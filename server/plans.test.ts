@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type {
   CommandPayload,
@@ -193,7 +194,7 @@ describe('torques', () => {
 describe('the shop’s own procedures', () => {
   const read = async (): Promise<Procedures> =>
     (await bench.get('/api/procedures').expect(200)).body as Procedures
-  const save = async (book: ProcedureBook | null, way = USUAL_WAY) =>
+  const save = async (book: CommandPayload<'procedures.save'>['book'], way = USUAL_WAY) =>
     bench.send('procedures.save', { book, way }, { baseVersion: (await read()).version })
   test('a changed book is kept and used, and those that ship come back', async () => {
     const book = shipped()
@@ -233,6 +234,24 @@ describe('the shop’s own procedures', () => {
       expect(await read()).toEqual(before)
     },
   )
+  test('procedures of the first form come in, by hand or with a shop, and are sent in today’s', async () => {
+    const first = JSON.parse(
+      await readFile(new URL('../core/procedure/book/procedures.1.json', import.meta.url), 'utf8'),
+    ) as NonNullable<CommandPayload<'procedures.save'>['book']>
+    const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
+    const other = await startBench({ people: false })
+    const earlier = { book: first, way: USUAL_WAY }
+    await other
+      .post('/api/bundle', { ...bundle, formatVersion: 9, procedures: earlier })
+      .expect(200)
+    expect(((await other.get('/api/procedures').expect(200)).body as Procedures).book).toEqual(
+      shipped(),
+    )
+    await other.end()
+    expect((await save(first)).status).toBe(200)
+    expect((await read()).book).toEqual(shipped())
+    expect((await save(null)).status).toBe(200)
+  })
   test('plans, torques and procedures go out with the shop and come into an empty one', async () => {
     const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
     const other = await startBench({ people: false })

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { sampleArchitecture } from '../samples/index.ts'
+import first from './book/procedures.1.json' with { type: 'json' }
 import type { BookStep, EarlierBook, ProcedureBook } from './index.ts'
 import {
   composePlan,
@@ -60,6 +61,24 @@ test('a book of today stands as it is; an earlier one is brought up to date once
   expect(workedBy(own)).toBe(own)
   const old = earlier()
   expect(workedBy(old)).toBe(workedBy(old))
+})
+
+test('the first book, as it shipped, becomes what ships today: nothing of it was the shop’s own', () => {
+  expect(workedBy(first as unknown as EarlierBook)).toEqual(SHIPPED_PROCEDURES)
+})
+test('what a shop had changed in the first book stays, and nothing else of it', () => {
+  const changed = structuredClone(first) as unknown as {
+    steps: { id: string; words: string; minutes: number }[]
+    torques: Record<string, string>
+  }
+  const cap = changed.steps.find(({ id }) => id === 'capIn')!
+  cap.minutes = 21
+  changed.torques['springBolt'] = 'our spring bolt'
+  const own = workedBy(changed as unknown as EarlierBook)
+  expect(stepOf('capIn', own)).toEqual({ ...stepOf('capIn'), minutes: 21 })
+  expect(own.fasteners.springBolt).toEqual({ words: 'our spring bolt', from: 'heldBottom' })
+  expect(own.jobs).toEqual(SHIPPED_PROCEDURES.jobs)
+  expect(lintProcedures(own)).toEqual([])
 })
 
 describe('a book kept before fasteners were told', () => {

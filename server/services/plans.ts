@@ -2,13 +2,14 @@ import { setImmediate } from 'node:timers/promises'
 import { asc, eq } from 'drizzle-orm'
 import type { PlanMade, Procedures, Torque } from '@anklet/contract'
 import { onStops } from '@anklet/core/arrival'
-import { composePlan, lintInSlices, USUAL_WAY, workedBy } from '@anklet/core/procedure'
-import type { EarlierBook, ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
+import { composePlan, lintInSlices, USUAL_WAY } from '@anklet/core/procedure'
+import type { ProcedureBook, ProcedureFault } from '@anklet/core/procedure'
 import { carriedBy, refusalSentence, runOf, stuck } from '@anklet/core/work'
 import { AppError } from '../problems/appError.ts'
 import { planSentence, procedureFaultSentence } from '../problems/plans.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { plan, procedures, torque, vehicle, vehicleType } from '../store/schema.ts'
+import { asKept, asWorked } from './books.ts'
 import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
@@ -36,7 +37,7 @@ export const saveProcedures: Handler<'procedures.save'> = async (
   const faults =
     book === null
       ? []
-      : (await faultsOf(workedBy(book as unknown as ProcedureBook | EarlierBook))).map((fault) => ({
+      : (await faultsOf(asWorked(book))).map((fault) => ({
           path: `/payload/book/${fault.at}`,
           detail: procedureFaultSentence(fault),
         }))
@@ -48,7 +49,7 @@ export const saveProcedures: Handler<'procedures.save'> = async (
       faults,
     )
   await tx.insert(procedures).values({ book: null, way: USUAL_WAY }).onConflictDoNothing()
-  return updateVersion(tx, procedures, 1, baseVersion, { book, way }, 'procedures')
+  return updateVersion(tx, procedures, 1, baseVersion, { book: asKept(book), way }, 'procedures')
 }
 
 /**
@@ -152,7 +153,7 @@ export async function readProcedures(db: Database | Transaction): Promise<Proced
   const [row] = await db
     .select({ version: procedures.version, book: procedures.book, way: procedures.way })
     .from(procedures)
-  return row ?? { version: 1, book: null, way: USUAL_WAY }
+  return row ? { ...row, book: asKept(row.book) } : { version: 1, book: null, way: USUAL_WAY }
 }
 
 /** Torques, by vehicle type and fastener. */

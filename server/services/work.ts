@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
-import type { EarlierBook, ProcedureBook } from '@anklet/core/procedure'
-import { stepsOfPlan, workedBy } from '@anklet/core/procedure'
+import type { ProcedureBook } from '@anklet/core/procedure'
+import { stepsOfPlan } from '@anklet/core/procedure'
 import { backOnWheelsMs } from '@anklet/core/proof'
 import type { Guarded, Run } from '@anklet/core/work'
 import { factSentence, jointSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
@@ -19,6 +19,7 @@ import {
   vehicleType,
   workEntry,
 } from '../store/schema.ts'
+import { asWorked } from './books.ts'
 import type { Handler } from './handler.ts'
 import { signed } from './instants.ts'
 import { openJobOf } from './rounds.ts'
@@ -45,10 +46,7 @@ export async function workOf(
 
 /** The procedures the shop works by: its own, or those that ship. */
 export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
-  workedBy(
-    ((await db.select({ book: procedures.book }).from(procedures))[0]?.book as unknown as
-      ProcedureBook | EarlierBook | null | undefined) ?? null,
-  )
+  asWorked((await db.select({ book: procedures.book }).from(procedures))[0]?.book ?? null)
 
 /**
  * The work on a job with all that its guard must know; null while nothing is planned, or its plan

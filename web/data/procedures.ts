@@ -1,10 +1,10 @@
 import type { Procedures } from '@anklet/contract'
-import type { EarlierBook, ProcedureBook } from '@anklet/core/procedure'
-import { workedBy } from '@anklet/core/procedure'
+import type { ProcedureBook } from '@anklet/core/procedure'
+import { SHIPPED_PROCEDURES } from '@anklet/core/procedure'
 
 /**
  * The procedures a shop works by: its own, or those that ship while it has none, or they are still
  * on their way.
  */
 export const bookOf = (record: Pick<Procedures, 'book'> | undefined): ProcedureBook =>
-  workedBy((record?.book as unknown as ProcedureBook | EarlierBook | null | undefined) ?? null)
+  (record?.book as unknown as ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES

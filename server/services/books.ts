@@ -1,0 +1,10 @@
+import type { AnyProcedureBook, ProcedureBook as KeptBook } from '@anklet/contract'
+import type { ProcedureBook } from '@anklet/core/procedure'
+import { workedBy } from '@anklet/core/procedure'
+
+/** Procedures as the shop works by them, in whatever form they were kept. */
+export const asWorked = (book: AnyProcedureBook | null): ProcedureBook => workedBy(book)
+
+/** Procedures as they are kept and sent: always in today’s form. */
+export const asKept = (book: AnyProcedureBook | null): KeptBook | null =>
+  book && (asWorked(book) as unknown as KeptBook)
