@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { begin, confirm, done, present, presentKey } from './atWork.ts'
+import { begin, confirm, done, present, presentKey, where } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
@@ -14,8 +14,6 @@ const folded = (page: Page, words: string | RegExp) =>
     .getByRole('region', { name: 'How it is built' })
     .locator('summary')
     .filter({ hasText: words })
-const where = (page: Page, job: string, name: string) =>
-  page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name, exact: true })
 const torqueField = (page: Page) => present(page).getByLabel(/^Set to/)
 
 /** Opens the page of a type, as whoever fills it in. */

@@ -17,6 +17,10 @@ export const presentKey = async (page: Page): Promise<string> =>
 export const done = (page: Page): Locator =>
   present(page).getByRole('button', { name: 'Done', exact: true })
 
+/** A corner that a job of the plan may be done at. */
+export const where = (page: Page, job: string, name: string): Locator =>
+  page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name, exact: true })
+
 /** Begins the work at the car, a colleague at hand where a step wants a second one. */
 export async function begin(page: Page): Promise<void> {
   const key = page.getByRole('button', { name: 'Begin the work at the car' })

@@ -1,15 +1,12 @@
 import { readFileSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
+import { where } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { goTo } from './goTo.ts'
 import { handOn, tabTo } from './hand.ts'
 import { openJobAt, openJobOf } from './jobs.ts'
 
 /** A corner of a job. */
-const at = (page: Page, job: string, corner: string): Locator =>
-  page
-    .getByRole('group', { name: `Where: ${job}` })
-    .getByRole('button', { name: corner, exact: true })
 const step = (page: Page, key: string): Locator => page.locator(`[data-key="${key}"]`)
 /** Keys of the steps as they stand on the page. */
 const order = (page: Page): Promise<string[]> =>
@@ -54,7 +51,7 @@ test.describe('the plan', () => {
       .click()
     // Proposed from the decision: complete struts at both rear corners.
     await expect(page.getByRole('button', { name: 'Complete strut', pressed: true })).toBeVisible()
-    await expect(at(page, 'complete strut', 'Rear left')).toHaveAttribute('aria-pressed', 'true')
+    await expect(where(page, 'complete strut', 'Rear left')).toHaveAttribute('aria-pressed', 'true')
     await hand.tap('Pump')
     await expect(step(page, 'pumpIn')).toBeVisible()
     const keys = await order(page)
@@ -120,8 +117,8 @@ test.describe('the plan', () => {
     const hand = handOn(page)
     await hand.tap('Complete strut')
     await expect(page.getByText('Tap the corners for “complete strut”.')).toBeVisible()
-    await at(page, 'complete strut', 'Rear left').click()
-    await at(page, 'complete strut', 'Rear right').click()
+    await where(page, 'complete strut', 'Rear left').click()
+    await where(page, 'complete strut', 'Rear right').click()
     await expect(step(page, 'proveValve.RL')).toBeVisible()
     const row = step(page, 'proveValve.RL')
     await row.getByText('Why, and why here').click()
@@ -149,7 +146,7 @@ test.describe('the plan', () => {
     // A bellows on a drive-on lift, vented by a fitting.
     await goTo(page, `/jobs/${(await openJobOf(demoShop, 'TQ 102')).id}/work`)
     await hand.tap('Air spring')
-    await at(page, 'air spring', 'Rear left').click()
+    await where(page, 'air spring', 'Rear left').click()
     await hand.tap('Drive-on lift')
     await page.getByText('The shop’s way').click()
     await hand.tap('By easing a fitting')
@@ -230,7 +227,7 @@ test.describe('the plan', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
     await tabTo(page, /^Air shock beside its coil/, { back: true })
     await page.keyboard.press('Enter')
-    await at(page, 'air shock beside its coil', 'Rear left').click()
+    await where(page, 'air shock beside its coil', 'Rear left').click()
     await expect(page.getByRole('alert')).toContainText(
       '“conversion to coils” and “air shock beside its coil” cannot both be done at the rear',
     )

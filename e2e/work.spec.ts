@@ -8,6 +8,7 @@ import {
   PICTURE,
   present,
   presentKey,
+  where,
   workUntil,
 } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
@@ -16,8 +17,6 @@ import { openJobAt, openJobOf, stepsOf } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 import { at, toFilling, toProving, workAhead } from './workAhead.ts'
 
-const corner = (page: Page, job: string, name: string) =>
-  page.getByRole('group', { name: `Where: ${job}` }).getByRole('button', { name, exact: true })
 const onLink = (page: Page) => present(page).getByText('The link shows it.')
 const finished = (page: Page) => page.getByText('Every step is done.')
 
@@ -28,7 +27,7 @@ async function plan(
   const hand = handOn(page)
   for (const [words, name, corners] of jobs) {
     await hand.tap(words)
-    for (const each of corners) await corner(page, name, each).click()
+    for (const each of corners) await where(page, name, each).click()
   }
   await hand.tap('Keep this plan')
   await begin(page)
@@ -241,7 +240,7 @@ test.describe('the work at the car', () => {
     const { id } = await openJobOf(demoShop, 'TQ 207')
     const hand = handOn(page)
     await hand.tap('Air spring')
-    await corner(page, 'air spring', 'Rear left').click()
+    await where(page, 'air spring', 'Rear left').click()
     await page
       .getByRole('group', { name: 'Came in on empty springs at' })
       .getByRole('button', { name: 'Rear right' })
@@ -346,7 +345,7 @@ test.describe('what a step comes with', () => {
     await page.getByText('The plan, and to change it under way').click()
     await page.getByText('What is done, where, and on which lift').click()
     await hand.tap('Line and fitting')
-    await corner(page, 'line and fitting', 'Front left').click()
+    await where(page, 'line and fitting', 'Front left').click()
     await hand.tap('Keep this plan')
     await expect(page.getByRole('alert')).toContainText(/cannot be finished.*the supply is on/s)
     await page.getByText('The shop’s way').click()

@@ -1,7 +1,7 @@
 import type { Axle, Corner } from '../vehicle/index.ts'
-import { AXLE_OF, CORNERS } from '../vehicle/index.ts'
+import { CORNERS } from '../vehicle/index.ts'
 import type { Act, ArmState, AxleOn, CarKind, CarState, CornerState } from './machine.ts'
-import { armIsHeld, holds, springCarries } from './machine.ts'
+import { armIsHeld, holds, onLiveAxle, springCarries } from './machine.ts'
 
 /** What must never come about. */
 export type Harm =
@@ -83,9 +83,9 @@ function atArm(state: CarState, corner: Corner, act: ArmAct, kind: CarKind): Out
   if (arm === undefined) return NOTHING
   const hanging = state.body === 'hanging'
   switch (act) {
-    // A live axle is held as a whole. What is held already may be held anew.
+    // What is held already may be held anew.
     case 'holdArm':
-      return !hanging || kind.axles.includes(AXLE_OF[corner])
+      return !hanging || onLiveAxle(kind, corner)
         ? NOTHING
         : to(arm === 'made' ? withArm(state, corner, 'held') : state)
     // What carries weight drops when its joint parts and nothing else holds it.
@@ -98,9 +98,7 @@ function atArm(state: CarState, corner: Corner, act: ArmAct, kind: CarKind): Out
     // On an axle with stands of its own nothing holds the corner besides.
     case 'makeJoint':
       return to(
-        arm === 'open'
-          ? withArm(state, corner, kind.axles.includes(AXLE_OF[corner]) ? 'made' : 'held')
-          : state,
+        arm === 'open' ? withArm(state, corner, onLiveAxle(kind, corner) ? 'made' : 'held') : state,
       )
     case 'freeArm':
       return arm === 'open'

@@ -217,6 +217,10 @@ const everyArm = ({ arms }: CarState, test: (arm: ArmState) => boolean): boolean
 export const springCarries = ({ air, spring }: Pick<CornerState, 'air' | 'spring'>): boolean =>
   spring === 'coil' || (spring === 'seated' && air !== 'none')
 
+/** Whether a corner is on a live axle: it is held as a whole, never wheel by wheel. */
+export const onLiveAxle = (kind: CarKind, corner: Corner): boolean =>
+  kind.axles.includes(AXLE_OF[corner])
+
 /** Whether something holds what the joints of a corner carry, once they are apart. */
 export function armIsHeld(
   { arms, axles }: Pick<CarState, 'arms' | 'axles'>,
@@ -224,9 +228,8 @@ export function armIsHeld(
   corner: Corner | undefined,
 ): boolean {
   if (corner === undefined) return false
-  const axle = AXLE_OF[corner]
-  return kind.axles.includes(axle)
-    ? (axles[axle] ?? 'itself') !== 'itself'
+  return onLiveAxle(kind, corner)
+    ? (axles[AXLE_OF[corner]] ?? 'itself') !== 'itself'
     : (arms[corner] ?? 'made') !== 'made'
 }
 

@@ -72,9 +72,6 @@ export const airLeft = ({ architecture, converted }: Situation): boolean =>
 export const liveAxles = (architecture: Architecture, place: Place): readonly Axle[] =>
   axlesOf(place).filter((axle) => isLive(architecture, axle))
 
-const softwareToo = { none: false, pipes: false, software: true, both: true } as const
-const pipesToo = { none: false, pipes: true, software: false, both: true } as const
-
 /** How the car is let down where that is done by hand at a valve, as its type says. */
 function handVent(
   { anatomy }: Architecture,
@@ -97,6 +94,8 @@ function builtSo(when: StepWhen, { architecture: car, way }: Situation, place: P
     axles: readonly Axle[] = axlesOf(place),
   ): boolean => asked === undefined || axles.some((axle) => asked.includes(of(axle)))
   const { pump } = car.anatomy ?? {}
+  const asks = (change: 'pipes' | 'software'): boolean =>
+    pump?.newDesign === change || pump?.newDesign === 'both'
   const same = (asked: boolean | undefined, value: boolean): boolean =>
     asked === undefined || asked === value
   const withAir = axlesOf(place).filter((axle) => hasAirOnAxle(car, axle))
@@ -112,8 +111,8 @@ function builtSo(when: StepWhen, { architecture: car, way }: Situation, place: P
       (axle) => builtAxle(car, axle).guided === false,
     ) &&
     (when.pumpAt === undefined || when.pumpAt.includes(pump?.at ?? 'unknown')) &&
-    same(when.pumpPipes, pipesToo[pump?.newDesign ?? 'none']) &&
-    same(when.pumpSoftware, softwareToo[pump?.newDesign ?? 'none']) &&
+    same(when.pumpPipes, asks('pipes')) &&
+    same(when.pumpSoftware, asks('software')) &&
     (when.handVent === undefined || when.handVent.includes(handVent(car, way)))
   )
 }

@@ -1,5 +1,5 @@
-import type { Architecture, Axle, FillBlock, Place, PumpCover, PumpMove } from '../vehicle/index.ts'
-import { AXLE_OF } from '../vehicle/index.ts'
+import type { Architecture, FillBlock, Place, PumpCover, PumpMove } from '../vehicle/index.ts'
+import { axlesOf } from '../vehicle/index.ts'
 
 /** Places as they are said. */
 export const PLACE_WORDS: Readonly<Record<NonNullable<Place>, string>> = {
@@ -81,8 +81,8 @@ const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place)
   wait: ({ settleWaitS }) =>
     settleWaitS === null ? `as long as the maker states (${NOT_ENTERED})` : `${settleWaitS} s`,
   pin: ({ anatomy }, place) => {
-    const axle = place === null ? null : place in AXLE_OF ? AXLE_OF[place as 'RL'] : place
-    const mm = axle === null ? undefined : anatomy?.[axle as Axle]?.sensorPinMm
+    const [axle] = place === null ? [] : axlesOf(place)
+    const mm = axle && anatomy?.[axle]?.sensorPinMm
     return mm === undefined ? '' : ` (${mm} mm)`
   },
 }

@@ -1,53 +1,33 @@
 /** How the wheels of an axle are carried. */
-export const SUSPENSIONS = ['independent', 'live'] as const
+export type Suspension = 'independent' | 'live'
 /** What a coil stands on, beside the air or in its place. */
-export const COIL_SEATS = ['arm', 'axle', 'damper'] as const
+export type CoilSeat = 'arm' | 'axle' | 'damper'
 /** What the upper end of an air spring bears against. */
-export const SPRING_SEATS = ['frame', 'subframe', 'body'] as const
+export type SpringSeat = 'frame' | 'subframe' | 'body'
 /** What holds an end of an air spring. */
-export const HOLDS = ['clips', 'horseshoe', 'click', 'twist', 'bolts'] as const
+export type Hold = 'clips' | 'horseshoe' | 'click' | 'twist' | 'bolts'
 /** Where the top of a spring is reached from. */
-export const REACHES = ['below', 'trim', 'loadArea', 'bonnet'] as const
+export type Reach = 'below' | 'trim' | 'loadArea' | 'bonnet'
 /** How a line is joined to a spring. */
-export const LINE_JOINTS = ['pushIn', 'screwed', 'quarterTurn'] as const
+export type LineJoint = 'pushIn' | 'screwed' | 'quarterTurn'
 /** What comes apart below so that a strut can be taken out. */
-export const STRUT_RELEASES = ['ballJoint', 'camberBolts', 'lowerBolts'] as const
+export type StrutRelease = 'ballJoint' | 'camberBolts' | 'lowerBolts'
 /** Ways in which air can be let out of a car. */
-export const LET_DOWNS = ['tool', 'fitting', 'springValve', 'ventPlug', 'tankFitting'] as const
+export type LetDown = 'tool' | 'fitting' | 'springValve' | 'ventPlug' | 'tankFitting'
 /** Where a pump sits. */
-export const PUMP_PLACES = ['bumper', 'underfloor', 'loadArea', 'engineBay'] as const
+export type PumpPlace = 'bumper' | 'underfloor' | 'loadArea' | 'engineBay'
 /** What is in the way of a pump. */
-export const PUMP_COVERS = [
-  'liner',
-  'shroud',
-  'wheel',
-  'cover',
-  'spareWheel',
-  'foam',
-  'airFilter',
-] as const
+export type PumpCover = 'liner' | 'shroud' | 'wheel' | 'cover' | 'spareWheel' | 'foam' | 'airFilter'
 /** What moves over from an old pump to a new one. */
-export const PUMP_MOVES = ['bracket', 'dryer', 'shield', 'harness', 'clips'] as const
+export type PumpMove = 'bracket' | 'dryer' | 'shield' | 'harness' | 'clips'
 /** What a pump of a new design asks for besides. */
-export const PUMP_CHANGES = ['none', 'pipes', 'software', 'both'] as const
+export type PumpChange = 'none' | 'pipes' | 'software' | 'both'
 /** What keeps a module from filling. */
-export const FILL_BLOCKS = ['codes', 'door', 'lowVoltage', 'engineOff', 'trailer'] as const
+export type FillBlock = 'codes' | 'door' | 'lowVoltage' | 'engineOff' | 'trailer'
 /** How a fastener of a type is finished. */
-export const FASTENER_ENDS = ['torque', 'clip', 'byHand', 'none'] as const
+export type FastenerOfTypeEnd = 'torque' | 'clip' | 'byHand' | 'none'
 /** In which posture a fastener gets its last turn. */
-export const FASTENER_POSTURES = ['rideHeight', 'hanging'] as const
-
-type OneOf<List extends readonly string[]> = List[number]
-/** What holds an end of an air spring. */
-export type Hold = OneOf<typeof HOLDS>
-/** Where a pump sits. */
-export type PumpPlace = OneOf<typeof PUMP_PLACES>
-/** What is in the way of a pump. */
-export type PumpCover = OneOf<typeof PUMP_COVERS>
-/** What keeps a module from filling. */
-export type FillBlock = OneOf<typeof FILL_BLOCKS>
-/** What moves over from an old pump to a new one. */
-export type PumpMove = OneOf<typeof PUMP_MOVES>
+export type FastenerPosture = 'rideHeight' | 'hanging'
 
 /** The distance a sensor in an adjustable mount is set at, mm. */
 export interface SensorSetting {
@@ -64,9 +44,9 @@ export interface Expected {
 
 /** How an axle is built, as far as somebody entered it; what is left out is not known. */
 export interface AxleAnatomy {
-  readonly suspension?: OneOf<typeof SUSPENSIONS>
-  readonly coilOn?: OneOf<typeof COIL_SEATS>
-  readonly springTo?: OneOf<typeof SPRING_SEATS>
+  readonly suspension?: Suspension
+  readonly coilOn?: CoilSeat
+  readonly springTo?: SpringSeat
   readonly heldTop?: Hold
   readonly heldBottom?: Hold
   /** A locating pin finds its hole. */
@@ -79,9 +59,9 @@ export interface AxleAnatomy {
   readonly caps?: boolean
   /** A sleeve without a guide buckles as it fills, and is steadied. */
   readonly guided?: boolean
-  readonly reach?: OneOf<typeof REACHES>
-  readonly joint?: OneOf<typeof LINE_JOINTS>
-  readonly released?: OneOf<typeof STRUT_RELEASES>
+  readonly reach?: Reach
+  readonly joint?: LineJoint
+  readonly released?: StrutRelease
   readonly sensorSetting?: SensorSetting
   /** Diameter of the pin that locks a sensor in its slot, mm. */
   readonly sensorPinMm?: number
@@ -104,7 +84,7 @@ export interface PumpAnatomy {
   readonly ports?: readonly PumpPort[]
   readonly relayAt?: string
   readonly breathesAt?: string
-  readonly newDesign?: OneOf<typeof PUMP_CHANGES>
+  readonly newDesign?: PumpChange
 }
 
 /** The fuse that feeds the actuators, and the one that is taken for it. */
@@ -128,10 +108,10 @@ export interface ModuleAnatomy {
 
 /** How one fastener of a type is finished. */
 export interface FastenerOfType {
-  readonly end: OneOf<typeof FASTENER_ENDS>
+  readonly end: FastenerOfTypeEnd
   readonly count?: number
   readonly renewed?: boolean
-  readonly at?: OneOf<typeof FASTENER_POSTURES>
+  readonly at?: FastenerPosture
 }
 
 /** How a car is built, as far as somebody entered it; what is left out is not known. */
@@ -139,7 +119,7 @@ export interface Anatomy {
   readonly front?: AxleAnatomy
   readonly rear?: AxleAnatomy
   /** Ways in which its air can be let out. */
-  readonly letDown?: readonly OneOf<typeof LET_DOWNS>[]
+  readonly letDown?: readonly LetDown[]
   /** The two pins of the vent valve at the pump’s plug, from the shop’s diagram. */
   readonly ventPins?: string
   readonly pump?: PumpAnatomy

@@ -1,10 +1,10 @@
-import type { AxleAnatomy, COIL_SEATS } from './anatomy.ts'
+import type { AxleAnatomy, CoilSeat } from './anatomy.ts'
 import type { Architecture } from './architecture.ts'
 import type { Axle } from './corners.ts'
 
 /** What the work is planned by where nobody entered it: the usual build of that layout. */
 type Assumed = Required<Pick<AxleAnatomy, 'suspension' | 'reach' | 'released'>> & {
-  readonly coilOn: (typeof COIL_SEATS)[number] | 'none'
+  readonly coilOn: CoilSeat | 'none'
 }
 
 const USUAL: Readonly<Record<Architecture['air'][Axle], Assumed>> = {

@@ -18,23 +18,6 @@ export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geom
 export type { GeometryInput, GeometryRefusal } from './geometry.ts'
 export type { Architecture, Level, AirForm, Damping, SensorCount } from './architecture.ts'
 export { hasAirAtCorner, hasAirOnAxle, highestLevel } from './architecture.ts'
-export {
-  SUSPENSIONS,
-  COIL_SEATS,
-  SPRING_SEATS,
-  HOLDS,
-  REACHES,
-  LINE_JOINTS,
-  STRUT_RELEASES,
-  LET_DOWNS,
-  PUMP_PLACES,
-  PUMP_COVERS,
-  PUMP_MOVES,
-  PUMP_CHANGES,
-  FILL_BLOCKS,
-  FASTENER_ENDS,
-  FASTENER_POSTURES,
-} from './anatomy.ts'
 export { builtAxle, isLive, notEntered } from './built.ts'
 export type { BuiltAxle, NotEntered } from './built.ts'
 export type {

@@ -4,7 +4,7 @@ import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.t
 import { sampleArchitecture } from '../samples/index.ts'
 import type { Architecture, Corner } from '../vehicle/index.ts'
 import type { DoneEntry, WorkEntry, WorkOf } from './index.ts'
-import { mayEnter, mayHaveNoThread, notYet, runOf, stuck } from './index.ts'
+import { doneByRecord, mayEnter, mayHaveNoThread, notYet, runOf, stuck } from './index.ts'
 
 const REAR_SHOCKS = sampleArchitecture({ air: { front: 'none', rear: 'airDamper' } })
 
@@ -24,30 +24,15 @@ const entry = (content: WorkEntry['content'], i: number): WorkEntry => ({
   person: 'ann',
   content,
 })
-const doneAt = (step: string, place: Corner): DoneEntry => ({
-  kind: 'done',
-  key: `${step}.${place}`,
-  step,
-  place,
-  shown: [],
-  torque: null,
-  photoIds: [],
-  note: '',
-  second: null,
-  deviation: null,
-})
+const doneAt = (step: string, place: Corner): DoneEntry =>
+  doneByRecord({ key: `${step}.${place}`, step, place, shownBy: [] })
 
 /** The work once every step has been done up to one, as a careful person would. */
 function before(key: string, steps: readonly PlanStep[], architecture: Architecture): WorkOf {
   const entries: WorkEntry[] = []
   for (const step of steps) {
     if (step.key === key) break
-    entries.push(
-      entry(
-        { ...doneAt(step.step, 'RL'), key: step.key, place: step.place, shownBy: step.shownBy },
-        entries.length,
-      ),
-    )
+    entries.push(entry(doneByRecord(step), entries.length))
   }
   return { book: SHIPPED_PROCEDURES, architecture, steps, flat: [], entries }
 }

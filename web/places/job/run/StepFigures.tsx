@@ -22,7 +22,6 @@ const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
   resistance: 'Resistance',
   signal: 'Signal',
 }
-const SHORT = { front: 'front', rear: 'rear' } as const
 
 /** Good to know; without them the step is done all the same. */
 const IF_KNOWN: ReadonlySet<StepFigure> = new Set(['fillsFrom', 'resistance', 'signal'])
@@ -47,7 +46,7 @@ function figureWords(
       return axlesOf(place)
         .map((axle) => {
           const mm = geometry.corners[axle === 'front' ? 'FL' : 'RL'].designHeightMm
-          return `${SHORT[axle]} ${formatQuantity(mm, 'height', units)}`
+          return `${axle} ${formatQuantity(mm, 'height', units)}`
         })
         .join(', ')
         .concat(` ${UNIT_LABEL[units.length]}`)

@@ -13,7 +13,7 @@ function sameWords({ place, count, alsoAt }: SameSteps): string {
   const first = place === null ? stepsWords(count) : `${stepsWords(count)} ${placeWords(place)}`
   return alsoAt.length === 0
     ? first
-    : `${first}, the same ${list(alsoAt.map((each) => placeWords(each as NonNullable<typeof each>)))}`
+    : `${first}, the same ${list(alsoAt.map((each) => placeWords(each)))}`
 }
 
 /** A stretch of a plan: in one line what is done where, and its steps once it is opened. Printed, it is open. */

@@ -25,18 +25,21 @@ export interface SameSteps {
   readonly place: Place
   readonly count: number
   readonly minutes: number
-  readonly alsoAt: readonly Place[]
+  readonly alsoAt: readonly NonNullable<Place>[]
 }
 
 /** A stretch by place: what is done at a place, told once for all places where it is the same. */
 export function samePlaces({ steps }: Pick<PlanRun, 'steps'>): readonly SameSteps[] {
   const byPlace = new Map<Place, PlanStep[]>()
   for (const step of steps) byPlace.set(step.place, [...(byPlace.get(step.place) ?? []), step])
-  const told = new Map<string, { place: Place; count: number; minutes: number; alsoAt: Place[] }>()
+  const told = new Map<
+    string,
+    { place: Place; count: number; minutes: number; alsoAt: NonNullable<Place>[] }
+  >()
   for (const [place, here] of byPlace) {
     const same = `${place === null ? 'car: ' : ''}${here.map(({ step }) => step).join(' ')}`
     const known = told.get(same)
-    if (known) known.alsoAt.push(place)
+    if (known && place !== null) known.alsoAt.push(place)
     else
       told.set(same, {
         place,

@@ -6,6 +6,7 @@ import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { capital, list } from '../../../words/corners.ts'
 import { METHOD_WORDS } from '../../../words/methods.ts'
 import { Figure } from '../Figure.tsx'
+import { Line, Lines } from '../knowledge/fields.tsx'
 import type { AnatomyField, AnatomyTexts } from './anatomyForm.ts'
 import {
   CHECKS_PATH,
@@ -50,18 +51,13 @@ function Typed({
     <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
       {fields.map((field) =>
         field.from === undefined ? (
-          <div key={field.path}>
-            <label className="label" htmlFor={`${id}${field.path}`}>
-              {field.words}
-            </label>
-            <input
-              id={`${id}${field.path}`}
-              className="field"
-              maxLength={field.most}
-              value={texts[field.path] ?? ''}
-              onChange={(event) => onType({ ...texts, [field.path]: event.target.value })}
-            />
-          </div>
+          <Line
+            key={field.path}
+            words={field.words}
+            {...(field.most ? { most: field.most } : {})}
+            value={texts[field.path] ?? ''}
+            onType={(text) => onType({ ...texts, [field.path]: text })}
+          />
         ) : (
           <Figure
             key={field.path}
@@ -185,7 +181,6 @@ function AxlePart({ axle, ...props }: AnatomyProps & { readonly axle: Axle }): R
 }
 
 function PumpPart(props: AnatomyProps): ReactNode {
-  const id = useId()
   const { texts, onType } = props
   return (
     <Folded words="Pump: where it is, what is in the way, its ports">
@@ -204,40 +199,27 @@ function PumpPart(props: AnatomyProps): ReactNode {
         {...props}
       />
       <Typed {...props} fields={PUMP_FIELDS} />
-      <div>
-        <label className="label" htmlFor={id}>
-          Its ports, one to a line: colour or mark, colon, where that line goes
-        </label>
-        <textarea
-          id={id}
-          className="field min-h-[110px]"
-          maxLength={1000}
-          value={texts[PORTS_PATH] ?? ''}
-          onChange={(event) => onType({ ...texts, [PORTS_PATH]: event.target.value })}
-        />
-      </div>
+      <Lines
+        words="Its ports, one to a line: colour or mark, colon, where that line goes"
+        most={1000}
+        value={texts[PORTS_PATH] ?? ''}
+        onType={(text) => onType({ ...texts, [PORTS_PATH]: text })}
+      />
     </Folded>
   )
 }
 
 function ModulePart(props: AnatomyProps): ReactNode {
-  const id = useId()
   const { architecture, texts, onType } = props
   return (
     <Folded words="Module: its pressures, waits and what stops it from filling">
       <Typed {...props} fields={moduleFields(architecture)} />
-      <div>
-        <label className="label" htmlFor={id}>
-          Parked, it checks itself so many hours after switching off, with blanks between
-        </label>
-        <input
-          id={id}
-          className="field num"
-          maxLength={80}
-          value={texts[CHECKS_PATH] ?? ''}
-          onChange={(event) => onType({ ...texts, [CHECKS_PATH]: event.target.value })}
-        />
-      </div>
+      <Line
+        words="Parked, it checks itself so many hours after switching off, with blanks between"
+        most={80}
+        value={texts[CHECKS_PATH] ?? ''}
+        onType={(text) => onType({ ...texts, [CHECKS_PATH]: text })}
+      />
       <ManyTaps
         legend="It does not fill with"
         path="anatomy.module.fillBlockedBy"

@@ -18,7 +18,6 @@ export interface AnatomyField {
 /** What was typed, by where it stands. */
 export type AnatomyTexts = Readonly<Record<string, string>>
 
-const AXLE_WORDS: Readonly<Record<Axle, string>> = { front: 'front', rear: 'rear' }
 const field = (path: string, words: string, more: Partial<AnatomyField> = {}): AnatomyField => ({
   path,
   words,
@@ -102,7 +101,7 @@ export const allFields = (architecture: Architecture): readonly AnatomyField[] =
   ...AXLES.filter((axle) => architecture.sensors[axle] !== 'none').flatMap((axle) =>
     sensorFields(axle, architecture).map((each) => ({
       ...each,
-      words: `${each.words}, ${AXLE_WORDS[axle]}`,
+      words: `${each.words}, ${axle}`,
     })),
   ),
   ...PUMP_FIELDS,
