@@ -12,6 +12,8 @@ export default defineConfig({
   fullyParallel: true,
   forbidOnly: true,
   retries: 0,
+  // So many, and it is the interface that does not open: the rest would wait for it in vain.
+  maxFailures: 10,
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   use: {
     actionTimeout: 30_000,

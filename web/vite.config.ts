@@ -24,6 +24,9 @@ export default defineConfig({
     sourcemap: false,
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 1400,
-    rolldownOptions: { output: { codeSplitting: { groups: [SHARED] } } },
+    // Shared pieces import each other: without a strict order one of them may be read before it is there.
+    rolldownOptions: {
+      output: { strictExecutionOrder: true, codeSplitting: { groups: [SHARED] } },
+    },
   },
 })
