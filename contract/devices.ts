@@ -330,5 +330,6 @@ export const ChargeRecord = closed({
     description: 'Put in, bar-litre; negative: let out',
   }),
   words: Type.String({ maxLength: 300 }),
+  corrects: Type.Optional(nullable(uuid)),
 })
 export type ChargeRecord = Static<typeof ChargeRecord>

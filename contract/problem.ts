@@ -34,6 +34,7 @@ export const PROBLEM_STATUS = {
   noPriorLeft: 422,
   unknownReference: 422,
   alreadyTaken: 422,
+  alreadyCorrected: 422,
   cornerNotRead: 422,
   timeOrder: 422,
   inFuture: 422,

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { ArrivalRecord, CommandPayload, JobSummary, ProofRecord } from '@anklet/contract'
+import type { ArrivalRecord, CommandPayload, Job, JobSummary, ProofRecord } from '@anklet/contract'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { OnTheJob } from './test/onTheJob.ts'
@@ -174,6 +174,38 @@ describe('steps that are done by what is on record', () => {
       .expect(200)
     expect(await summaryOf(at)).toMatchObject({ at: 'finished' })
     await raise().expect(200)
+  })
+
+  test('a charge written down wrong is corrected by another entry, once, and only on its own car', async () => {
+    const at = await backOnWheels()
+    const charged = (change: object) =>
+      bench.send(
+        'charge.record',
+        {
+          chargeId: id(),
+          jobId: at.jobId,
+          gas: 'nitrogen',
+          beforeBarG: 9,
+          afterBarG: 14,
+          temperatureC: 20,
+          addedBarL: 25,
+          words: '',
+          ...change,
+        },
+        { at: at.now() },
+      )
+    const [wrong, right] = [id(), id()]
+    await charged({ chargeId: wrong, afterBarG: 24 }).expect(200)
+    await charged({ chargeId: right, corrects: wrong, words: 'misread' }).expect(200)
+    const again = await charged({ corrects: wrong }).expect(422)
+    expect(again.body).toMatchObject({ code: 'alreadyCorrected', path: '/payload/corrects' })
+    const nowhere = await charged({ corrects: id() }).expect(422)
+    expect(nowhere.body).toMatchObject({ code: 'unknownReference' })
+    const { charges } = (await bench.get(`/api/jobs/${at.jobId}`)).body as Job
+    expect(charges.map(({ id: of, corrects }) => [of, corrects])).toEqual([
+      [wrong, null],
+      [right, wrong],
+    ])
   })
 
   test('a charge is refused while a joint bubbles', async () => {

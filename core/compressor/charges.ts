@@ -42,6 +42,35 @@ export function chargeDoubt(
     : null
 }
 
+/** A charge as it was written down; `corrects`: the entry in whose place it stands. */
+export interface ChargeEntry {
+  readonly id: string
+  readonly at: string
+  readonly corrects?: string | null
+  readonly beforeBarG: number
+  readonly afterBarG: number
+}
+
+/**
+ * Charges as they count: each as it was last corrected, at the time the gas went in. One that was
+ * corrected to no change of pressure never happened.
+ */
+export function chargesInForce<Entry extends ChargeEntry>(
+  entries: readonly Entry[],
+): readonly Entry[] {
+  const correctionOf = new Map(
+    entries.flatMap((entry) => (entry.corrects ? [[entry.corrects, entry] as const] : [])),
+  )
+  const asCorrected = (entry: Entry): Entry => {
+    const by = correctionOf.get(entry.id)
+    return by ? asCorrected({ ...by, at: entry.at }) : entry
+  }
+  return entries
+    .filter(({ corrects }) => !corrects)
+    .map(asCorrected)
+    .filter(({ beforeBarG, afterBarG }) => beforeBarG !== afterBarG)
+}
+
 const MONTH_MS = 30.44 * 86_400_000
 /** Closer together they say nothing, months. */
 const LEAST_MONTHS = 0.25

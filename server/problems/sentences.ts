@@ -44,6 +44,8 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   unknownReference: (data) =>
     `There is no such ${String(data['what'])}. It may not have been saved yet.`,
   alreadyTaken: (data) => `${String(data['what'])} "${String(data['value'])}" exists already.`,
+  alreadyCorrected: () =>
+    'This entry was corrected already. Correct the entry that stands in its place.',
   cornerNotRead: (data) => `The ${corner(data)} was not measured. A round needs all four corners.`,
   timeOrder: (data) => wordOr(data['sentence'], 'The times are out of order.'),
   levelUnknown: (data) => `This vehicle type has no level called "${String(data['levelId'])}".`,

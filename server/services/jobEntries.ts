@@ -64,12 +64,25 @@ export const concludeJob: Handler<'job.conclude'> = async (tx, { payload, person
   return null
 }
 
-/** Records gas put in or let out. */
+/** Refuses to correct a charge of another car, or one that was corrected already. */
+async function refuseToCorrect(tx: Transaction, id: string, vehicleId: string): Promise<void> {
+  const path = '/payload/corrects'
+  const ofCar = await tx.select().from(charge).where(eq(charge.vehicleId, vehicleId))
+  if (!ofCar.some((entry) => entry.id === id))
+    throw new AppError('unknownReference', { what: 'charge of this car' }, path)
+  if (ofCar.some(({ corrects }) => corrects === id))
+    throw new AppError('alreadyCorrected', {}, path)
+}
+
+/** Records gas put in or let out, or what was written down of it in the place of what was wrong. */
 export const recordCharge: Handler<'charge.record'> = async (tx, { payload, person, at }) => {
   const { chargeId: id, ...rest } = payload
   const { vehicleId } = await openJobOf(tx, payload.jobId)
-  const work = await guardedOf(tx, payload.jobId)
-  if (work) refuseBubbling(runOf(work), '/payload/gas')
+  if (rest.corrects) await refuseToCorrect(tx, rest.corrects, vehicleId)
+  else {
+    const work = await guardedOf(tx, payload.jobId)
+    if (work) refuseBubbling(runOf(work), '/payload/gas')
+  }
   await tx.insert(charge).values({ id, ...rest, vehicleId, personId: person, at })
   return null
 }

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import type { WorkRecord } from '@anklet/contract'
+import type { Job, WorkRecord } from '@anklet/contract'
+import { chargesInForce } from '@anklet/core/compressor'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
 import { proofFacts, proofOf, stepsShown } from '@anklet/core/proof'
 import { doneByRecord, runOf } from '@anklet/core/work'
@@ -9,11 +10,10 @@ import { readJob } from './jobs.ts'
 import { readRepeatability } from './repeatability.ts'
 import { guardedOf } from './work.ts'
 
-const newestCharge = (
-  charges: readonly { readonly at: string; readonly jobId: string }[],
-  jobId: string,
-): { readonly atMs: number } | null => {
-  const at = charges.filter((each) => each.jobId === jobId).map((each) => Date.parse(each.at))
+const newestCharge = (charges: Job['charges'], jobId: string): { readonly atMs: number } | null => {
+  const at = chargesInForce(charges)
+    .filter((each) => each.jobId === jobId)
+    .map((each) => Date.parse(each.at))
   return at.length > 0 ? { atMs: Math.max(...at) } : null
 }
 

@@ -636,6 +636,8 @@ export const charge = pgTable(
     temperatureC: doublePrecision('temperature_c').notNull(),
     addedBarL: doublePrecision('added_bar_l').notNull(),
     words: text('words').notNull(),
+    /** The entry in whose place it stands. */
+    corrects: uuid('corrects'),
   },
   (table) => [index('charge_vehicle').on(table.vehicleId), index('charge_job').on(table.jobId)],
 )

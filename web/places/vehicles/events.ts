@@ -1,4 +1,5 @@
 import type { VehicleDetail } from '@anklet/contract'
+import { chargesInForce } from '@anklet/core/compressor'
 import { repairWords } from '../../words/repairs.ts'
 import { spanWords } from '../../words/times.ts'
 
@@ -47,7 +48,7 @@ export function eventsOf({
             },
           ],
     ),
-    ...charges.map(({ at, afterBarG, addedBarL }) => ({
+    ...chargesInForce(charges).map(({ at, afterBarG, addedBarL }) => ({
       atMs: Date.parse(at),
       kind: 'charge' as const,
       words: addedBarL < 0 ? 'Gas let out' : `Gas put in, to ${afterBarG} bar`,

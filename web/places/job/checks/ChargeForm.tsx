@@ -315,7 +315,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
         ) : (
           <p className="text-ink-2">{read.ok ? '' : read.sentence}</p>
         )}
-        <ChargeList charges={car?.charges ?? job.charges} />
+        <ChargeList charges={car?.charges ?? job.charges} job={job.closedAt ? null : job} />
       </div>
     </div>
   )

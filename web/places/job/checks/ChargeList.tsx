@@ -1,9 +1,13 @@
-import type { ChargeRecord } from '@anklet/contract'
-import { lossBetween } from '@anklet/core/compressor'
+import type { ChargeRecord, Job } from '@anklet/contract'
+import { chargesInForce, lossBetween } from '@anklet/core/compressor'
+import type { DisplayUnits } from '@anklet/core/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
+import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
 import { momentWords } from '../../../words/times.ts'
+import { CorrectCharge } from './CorrectCharge.tsx'
 
 const GAS: Readonly<Record<ChargeRecord['gas'], string>> = {
   nitrogen: 'nitrogen',
@@ -11,34 +15,78 @@ const GAS: Readonly<Record<ChargeRecord['gas'], string>> = {
   pump: 'its own pump',
 }
 
-/** Every charge on record, and what the system loses between them. */
-export function ChargeList({ charges }: { readonly charges: readonly ChargeRecord[] }): ReactNode {
+/** What was put in, as it was written down. */
+function chargeWords(entry: ChargeRecord, units: DisplayUnits): string {
+  const { beforeBarG, afterBarG, addedBarL } = entry
+  if (entry.corrects && beforeBarG === afterBarG) return 'nothing went in'
+  const bar = (value: number): string => formatQuantity(value, 'pressure', units)
+  return (
+    `${bar(beforeBarG)} to ${bar(afterBarG)} ${UNIT_LABEL[units.pressure]}, ` +
+    `${addedBarL >= 0 ? '+' : '−'}${Math.abs(addedBarL).toFixed(1)} bar·L`
+  )
+}
+
+interface EntryProps {
+  readonly entry: ChargeRecord
+  /** Another entry stands in its place. */
+  readonly corrected: boolean
+  /** The open job it can be corrected on; null: none. */
+  readonly job: Job | null
+}
+
+/** One entry as it was written down; what was wrong in it is corrected by another. */
+function Entry({ entry, corrected, job }: EntryProps): ReactNode {
   const units = useUnits()
+  const [correcting, setCorrecting] = useState(false)
+  return (
+    <li className="border-b border-edge py-1.5">
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
+        <div className={clsx('min-w-0', corrected && 'text-ink-3 line-through')}>
+          <span className="block">
+            {momentWords(entry.at, new Date())},{' '}
+            {entry.corrects ? 'in place of the entry before' : GAS[entry.gas]}
+          </span>
+          <span className="num text-[14.5px]">{chargeWords(entry, units)}</span>
+        </div>
+        {job && !corrected && !correcting && (
+          <button type="button" className="btn" onClick={() => setCorrecting(true)}>
+            Correct
+          </button>
+        )}
+      </div>
+      {entry.words && <p className="text-[14.5px] text-ink-2">{entry.words}</p>}
+      {job && correcting && !corrected && (
+        <CorrectCharge job={job} entry={entry} onLeave={() => setCorrecting(false)} />
+      )}
+    </li>
+  )
+}
+
+/** Every charge on record, and what the system loses between them. */
+export function ChargeList({
+  charges,
+  job = null,
+}: {
+  readonly charges: readonly ChargeRecord[]
+  /** The open job a wrong one is corrected on; null: they are only read. */
+  readonly job?: Job | null
+}): ReactNode {
   if (charges.length === 0) return null
   const loss = lossBetween(
-    charges.map(({ at, addedBarL, beforeBarG, afterBarG }) => ({
+    chargesInForce(charges).map(({ at, addedBarL, beforeBarG, afterBarG }) => ({
       atMs: Date.parse(at),
       addedBarL,
       beforeBarG,
       afterBarG,
     })),
   )
-  const bar = (value: number): string => formatQuantity(value, 'pressure', units)
+  const corrected = new Set(charges.map(({ corrects }) => corrects))
   return (
     <section aria-label="Charges">
       <h2>Charges</h2>
       <ul>
-        {charges.toReversed().map(({ id, at, gas, beforeBarG, afterBarG, addedBarL }) => (
-          <li key={id} className="border-b border-edge py-1.5">
-            <span className="block">
-              {momentWords(at, new Date())}, {GAS[gas]}
-            </span>
-            <span className="num text-[14.5px] text-ink-2">
-              {bar(beforeBarG)} to {bar(afterBarG)} {UNIT_LABEL[units.pressure]},{' '}
-              {addedBarL >= 0 ? '+' : '−'}
-              {Math.abs(addedBarL).toFixed(1)} bar·L
-            </span>
-          </li>
+        {charges.toReversed().map((entry) => (
+          <Entry key={entry.id} entry={entry} corrected={corrected.has(entry.id)} job={job} />
         ))}
       </ul>
       {loss && loss.barLPerMonth > 0.05 && (
