@@ -1,6 +1,7 @@
 import type { DeviceStatus, Job } from '@anklet/contract'
-import { screen, waitFor } from '@testing-library/react'
-import { expect, test } from 'vitest'
+import { cleanup, screen, waitFor } from '@testing-library/react'
+import { beforeEach, describe, expect, test } from 'vitest'
+import { useFillTicks } from '../../../state/fillTicks.ts'
 import { useWaits } from '../../../state/waits.ts'
 import { putForm, SILENT, tap, type } from '../../../test/form.tsx'
 import { jobOf } from '../../../test/records.ts'
@@ -80,8 +81,64 @@ test('a stage that is reached is stopped by itself, and the pump’s rest is cou
   expect(useWaits.getState().waits[0]).toMatchObject({ jobId: 'j', plate: 'T 1' })
 })
 
-test('without a link it says who fills, and sends nothing', () => {
-  const { told } = putForm(panel(seatingOf(3), 'hanging', null))
-  expect(screen.getByText('Fill it by the tool’s command, stage by stage.')).toBeTruthy()
-  expect(told).toEqual([])
+describe('without a link', () => {
+  beforeEach(() => {
+    useWaits.setState({ waits: [] })
+    useFillTicks.setState({ byKey: {} })
+  })
+  const layout = (job: Job, of: 'open' | 'closed'): Job => ({
+    ...job,
+    vehicleType: {
+      ...job.vehicleType,
+      architecture: { ...job.vehicleType.architecture, layout: of },
+    },
+  })
+  const taken = () => screen.queryAllByLabelText('taken').length
+
+  test('each stage is started, timed and ticked, and the pump rests before the next', () => {
+    const { told } = putForm(panel(layout(seatingOf(3), 'open'), 'hanging', null))
+    expect(screen.getByText(/^By the tool’s command, stage by stage/)).toBeTruthy()
+    tap(/^Start: rear left to/)
+    expect(screen.getByText(/^Running for/)).toBeTruthy()
+    tap(/^There: rear left to/)
+    expect(taken()).toBe(1)
+    expect(useWaits.getState().waits[0]).toMatchObject({
+      jobId: 'j',
+      words: 'the rest of the pump',
+    })
+    expect(screen.getByRole('button', { name: /^Start:/ }).hasAttribute('disabled')).toBe(true)
+    expect(told).toEqual([])
+  })
+  test('what is stopped before it was there is not ticked, and the pump rests all the same', () => {
+    putForm(panel(layout(seatingOf(3), 'open'), 'hanging', null))
+    tap(/^Start:/)
+    tap('Stopped before')
+    expect(taken()).toBe(0)
+    expect(useWaits.getState().waits).toHaveLength(1)
+  })
+  test('a closed system is filled part by part out of its reservoir, and no pump rests', () => {
+    putForm(panel(layout(seatingOf(null), 'closed'), 'standing', null))
+    const parts = screen.getAllByLabelText('to come').length
+    expect(parts).toBeGreaterThan(1)
+    for (let k = 0; k < parts; k += 1) {
+      tap(new RegExp(`^Start: rear left, part ${k + 1} of ${parts}$`))
+      expect(screen.getByText(/until the flow falls silent\.$/)).toBeTruthy()
+      tap(/^There:/)
+    }
+    expect(screen.getByText('Every stage is taken.')).toBeTruthy()
+    expect(useWaits.getState().waits).toEqual([])
+  })
+  test('on its own pump it is raised in runs; with no seating pressure nothing is staged', () => {
+    putForm(panel(layout(seatingOf(3), 'open'), 'standing', null))
+    expect(screen.getByRole('button', { name: /^Start: raise 1 of \d+$/ })).toBeTruthy()
+  })
+  test('what was ticked is there after a reload of the page', () => {
+    const job = layout(seatingOf(null), 'closed')
+    putForm(panel(job, 'standing', null))
+    tap(/^Start:/)
+    tap(/^There:/)
+    cleanup()
+    putForm(panel(job, 'standing', null))
+    expect(taken()).toBe(1)
+  })
 })

@@ -1,37 +1,23 @@
-import type { DeviceStatus, Job } from '@anklet/contract'
+import type { Job } from '@anklet/contract'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, axleMate, completeGeometry } from '@anklet/core/vehicle'
-import {
-  fillDoubt,
-  fillNeeds,
-  fillStages,
-  PUMP_WARM,
-  pumpRests,
-  REST_S,
-  RUN_S,
-  sidesAlike,
-} from '@anklet/core/work'
+import { fillNeeds, fillStages, REST_S, RUN_S, sidesAlike } from '@anklet/core/work'
 import type { FillStage } from '@anklet/core/work'
 import { clsx } from 'clsx'
-import { ArrowUpFromLine, Hourglass, OctagonX, Thermometer } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useEffect, useState } from 'react'
-import { sentenceOf } from '../../../data/api.ts'
-import { useHold, useOrder } from '../../../data/devices.ts'
+import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
-import { useNow } from '../../../parts/useNow.ts'
 import { parseNumber } from '../../../state/typed.ts'
-import { steadyNow } from '../../../state/steadyClock.ts'
-import { useWaits } from '../../../state/waits.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { countdownWords, secondsWords } from '../../../words/times.ts'
-import { FILL_DOUBT_WORDS, sidesWords } from '../../../words/work.ts'
+import { secondsWords } from '../../../words/times.ts'
+import { sidesWords } from '../../../words/work.ts'
 import type { CarLive } from '../run/carLive.ts'
 import type { OnWork } from '../run/useWork.ts'
+import { FillByHand } from './FillByHand.tsx'
+import { FillByLink } from './FillByLink.tsx'
+import { handStages, ticksCountFrom } from './handStages.ts'
 
-/** One command lasts at most so long: nobody stands beside a pump that runs on by itself, s. */
-const LONGEST_S = 60
 /** A day nobody said the temperature of, degC. */
 const USUAL_C = 15
 
@@ -127,217 +113,57 @@ function Sides({
   )
 }
 
-/** What the link shows while a corner is filled. */
-function FillFigures({
-  live,
-  pumpC,
+/** What wheels that hang are filled to, where nobody entered it for the type. */
+function SeatingPressure({
+  typed,
+  onType,
 }: {
-  readonly live: CarLive['live']
-  readonly pumpC: number | null
+  readonly typed: string
+  onType(typed: string): void
 }): ReactNode {
   const units = useUnits()
   return (
-    <div className="grid grid-cols-2 gap-x-8 sm:grid-cols-3">
-      <p className="figure">
-        <span className="text-ink-2">
-          gallery{live.open.length > 0 ? `, ${live.open.join(' and ')} open` : ''}
-        </span>
-        <span className="num text-[24px]">
-          {live.galleryBarG === null ? '–' : formatQuantity(live.galleryBarG, 'pressure', units)}
-          <span className="unit">{UNIT_LABEL[units.pressure]}</span>
-        </span>
-      </p>
-      {pumpC !== null && (
-        <p className="figure">
-          <span className="flex items-center gap-1 text-ink-2">
-            <Thermometer size={16} aria-hidden />
-            pump
-          </span>
-          <span className="num text-[24px]">
-            {formatQuantity(pumpC, 'temperature', units)}
-            <span className="unit">{UNIT_LABEL[units.temperature]}</span>
-          </span>
-        </p>
-      )}
+    <div>
+      <label className="label" htmlFor="seating">
+        Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered for
+        this type, look it up
+      </label>
+      <input
+        id="seating"
+        className="field num max-w-[180px] text-[20px]"
+        inputMode="decimal"
+        maxLength={7}
+        autoComplete="off"
+        value={typed}
+        onChange={(event) => onType(event.target.value)}
+      />
     </div>
   )
 }
 
-/** Why the pump rests, and how much longer. */
-function PumpRest({
-  warm,
-  restMs,
-}: {
-  readonly warm: boolean
-  /** Rest left, ms; null: none. */ readonly restMs: number | null
-}): ReactNode {
-  const units = useUnits()
-  if (warm)
-    return (
-      <p className="hint" role="status">
-        The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)}{' '}
-        {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.
-      </p>
-    )
-  return (
-    restMs !== null && (
-      <p className="hint flex items-center gap-2" role="status">
-        <Hourglass size={18} aria-hidden />
-        The pump rests: <b className="num">{countdownWords(restMs)}</b>
-      </p>
-    )
-  )
+/** In which parts it is filled, and what happens in between. */
+function inPartsWords(hanging: boolean, closed: boolean): string {
+  if (closed) return ': in parts, out of the reservoir, which is looked at in between.'
+  return hanging
+    ? ': in stages, the pump resting in between.'
+    : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`
 }
 
-type ByLinkProps = FillProps & {
-  readonly car: CarLive
-  readonly stage: FillStage | undefined
-  readonly targetBarG: number | null
+/** How it is filled where no link can order it. */
+function byHandWords(hanging: boolean, closed: boolean): string {
+  if (closed)
+    return 'By the tool, spring by spring, on the lift: start each part, and tick it once its flow falls silent.'
+  return hanging
+    ? 'By the tool’s command, stage by stage: start each, and tick it once its pressure is there.'
+    : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'
 }
 
-/**
- * The fill by command as it goes: what was ordered, whether the pump must rest, and what stops it
- * by itself.
- */
-function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByLinkProps) {
-  useNow(500)
-  const { status, live, frame } = car
-  const corner = stage?.corner ?? asked
-  const order = useOrder(status.identity.id, job.id)
-  const [since, setSince] = useState<{
-    readonly atS: number
-    readonly offMm: number | null
-  } | null>(null)
-  const [resting, setResting] = useState(false)
-  const held = useHold(since !== null ? status.identity.id : null, job.id)
-  const start = useWaits((waits) => waits.start)
-  const waits = useWaits((all) => all.waits)
-  const hanging = work.run.car.body === 'hanging'
-  const pumpC = frame?.values['pump'] ?? null
-  const now = steadyNow()
-  const rest = waits.find(({ id, dueMs }) => id.startsWith(`rest ${job.id}`) && dueMs > now)
-  const warm = pumpRests(pumpC, resting)
-  const filling = frame?.module?.mode === 'actuated' || frame?.module?.mode === 'raising'
-  const runS = since && frame ? frame.atS - since.atS : 0
-  const there =
-    hanging &&
-    stage !== undefined &&
-    live.open.includes(corner) &&
-    live.galleryBarG !== null &&
-    live.galleryBarG >= stage.toBarG
-  const stop = (): void => {
-    order.mutate({ action: 'stop' })
-    start({
-      id: `rest ${job.id} ${Math.round(steadyNow() / 1000)}`,
-      jobId: job.id,
-      plate: job.vehicle.plate,
-      words: 'the rest of the pump',
-      dueMs: steadyNow() + (stage?.restS ?? REST_S) * 1000,
-    })
-  }
-  useEffect(() => {
-    if (warm !== resting) setResting(warm)
-  }, [warm, resting])
-  // The stage is reached, the pump has run for long enough, or is warm: it stops by itself.
-  const longRun = !hanging && filling && runS >= RUN_S
-  useEffect(() => {
-    if (filling && !order.isPending && (there || warm || longRun)) stop()
-  })
-  const rose = hanging
-    ? there || (live.galleryBarG ?? 0) > 0.5
-    : since !== null && since.offMm !== null && (live.offMm[corner] ?? 0) - since.offMm > 2
-  const doubt = filling
-    ? fillDoubt({ runS, galleryBarG: live.galleryBarG, toBarG: targetBarG ?? 20, rose })
-    : null
-  const go = (): void =>
-    order.mutate(fillOrder(hanging, corner, stage), {
-      onSuccess: () => setSince({ atS: frame?.atS ?? 0, offMm: live.offMm[corner] ?? null }),
-    })
-  const waitsFirst =
-    order.isPending ||
-    warm ||
-    filling ||
-    (rest !== undefined && pumpC === null) ||
-    (hanging && stage === undefined)
-  const restMs = rest ? rest.dueMs - now : null
-  const error = order.error ?? held.error
-  return { corner, hanging, order, pumpC, warm, restMs, doubt, go, waitsFirst, error }
-}
-
-/** What the module is told: with wheels hanging one corner's stage, on its wheels a raise. */
-const fillOrder = (hanging: boolean, corner: Corner, stage: FillStage | undefined) =>
-  hanging
-    ? {
-        action: 'fill' as const,
-        corner,
-        forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)),
-        foldsInspected: true,
-      }
-    : { action: 'raise' as const, foldsInspected: true }
-
-/** Fills by command in stages, while the link shows pressure, heights and the pump’s warmth. */
-function ByLink(props: ByLinkProps): ReactNode {
-  const units = useUnits()
-  const { stage } = props
-  const fill = useFillByLink(props)
-  return (
-    <div className="grid gap-3">
-      <FillFigures live={props.car.live} pumpC={fill.pumpC} />
-      <PumpRest warm={fill.warm} restMs={fill.restMs} />
-      {fill.doubt && (
-        <p className="caution" role="alert">
-          {FILL_DOUBT_WORDS[fill.doubt]}
-        </p>
-      )}
-      <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn btn-big flex-1"
-          disabled={fill.waitsFirst}
-          onClick={fill.go}
-        >
-          <ArrowUpFromLine size={22} aria-hidden />
-          {!fill.hanging
-            ? 'Ask for raise'
-            : stage
-              ? `Fill the ${CORNER_WORDS[fill.corner]} to ` +
-                `${formatQuantity(stage.toBarG, 'pressure', units)} ` +
-                `${UNIT_LABEL[units.pressure]}`
-              : 'Every stage is reached'}
-        </button>
-        <button
-          type="button"
-          className="btn btn-go btn-big"
-          onClick={() => fill.order.mutate({ action: 'stop' })}
-        >
-          <OctagonX size={22} aria-hidden />
-          Stop
-        </button>
-      </div>
-      {fill.error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(fill.error)}
-        </p>
-      )}
-    </div>
-  )
-}
-
-/**
- * The fill of a corner in stages with rests, both sides of its axle in turn; by command where the
- * link can, else by whoever holds the tool.
- */
-export function FillPanel(props: FillProps): ReactNode {
-  const { job, work, car, corner, peaks } = props
-  const units = useUnits()
-  const [typed, setTyped] = useState('')
+/** What is filled, in which stages, and how far it has got. */
+function useFill({ job, work, corner, peaks }: FillProps, typedBarG: number | null) {
   const { architecture, geometry } = job.vehicleType
   const hanging = work.run.car.body === 'hanging'
-  const said = parseNumber(typed)
-  const seatingBarG =
-    architecture.seatingPressureBarG ??
-    (said === null ? null : fromDisplay(said, 'pressure', units))
   const mate = axleMate(corner)
+  // Both sides in turn, whichever of the two steps is open.
   const both = [
     corner,
     ...work.run.steps.flatMap(({ step, state }) =>
@@ -349,32 +175,33 @@ export function FillPanel(props: FillProps): ReactNode {
     vehicle: completeGeometry(geometry),
     corners: both,
     posture: hanging ? 'hanging' : 'standing',
-    seatingBarG,
+    seatingBarG: architecture.seatingPressureBarG ?? typedBarG,
     temperatureC,
   })
   const stages = needs ? fillStages(needs, null, temperatureC) : []
   const reached = (stage: FillStage): boolean => (peaks[stage.corner] ?? 0) >= stage.toBarG - 0.05
-  // Both sides in turn, whichever of the two steps is open.
+  return { hanging, both, needs, stages, reached }
+}
+
+/**
+ * The fill of a corner in stages with rests, both sides of its axle in turn; by command where the
+ * link can, else by whoever holds the tool.
+ */
+export function FillPanel(props: FillProps): ReactNode {
+  const { job, work, car, corner, peaks } = props
+  const units = useUnits()
+  const [typed, setTyped] = useState('')
+  const { architecture } = job.vehicleType
+  const said = parseNumber(typed)
+  const fill = useFill(props, said === null ? null : fromDisplay(said, 'pressure', units))
+  const { hanging, both, needs, stages, reached } = fill
   const stage = stages.find((each) => !reached(each))
-  const status: DeviceStatus | null = car?.status ?? null
+  const byLink = car?.status.identity.actions.includes('fill') ?? false
+  const closed = architecture.layout === 'closed'
   return (
     <section aria-label="Filling" className="grid gap-3 rounded-md border border-edge bg-sheet p-4">
       {hanging && architecture.seatingPressureBarG === null && (
-        <div>
-          <label className="label" htmlFor="seating">
-            Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered
-            for this type, look it up
-          </label>
-          <input
-            id="seating"
-            className="field num max-w-[180px] text-[20px]"
-            inputMode="decimal"
-            maxLength={7}
-            autoComplete="off"
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        </div>
+        <SeatingPressure typed={typed} onType={setTyped} />
       )}
       {needs && (
         <p className="text-[15px] text-ink-2">
@@ -382,10 +209,7 @@ export function FillPanel(props: FillProps): ReactNode {
           {needs
             .map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`)
             .join(', ')}
-          {hanging
-            ? ': in stages, the pump resting in between.'
-            : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`}{' '}
-          Stages, runs and rests are ours, of no maker.
+          {inPartsWords(hanging, closed)} Stages, runs and rests are ours, of no maker.
         </p>
       )}
       <Sides
@@ -396,23 +220,34 @@ export function FillPanel(props: FillProps): ReactNode {
         stages={stages}
         reached={reached}
       />
-      {car && status?.identity.actions.includes('fill') ? (
-        <ByLink
-          {...props}
-          car={car}
-          stage={stage}
-          targetBarG={
-            needs?.find((need) => need.corner === (stage?.corner ?? corner))?.toBarG ?? null
-          }
-        />
+      {byLink && car ? (
+        <>
+          <FillByLink
+            job={job}
+            work={work}
+            car={car}
+            corner={corner}
+            stage={stage}
+            targetBarG={
+              needs?.find((need) => need.corner === (stage?.corner ?? corner))?.toBarG ?? null
+            }
+          />
+          {hanging && stages.length > 0 && <Stages stages={stages} reached={reached} />}
+        </>
       ) : (
-        <p className="text-[15px]">
-          {hanging
-            ? 'Fill it by the tool’s command, stage by stage.'
-            : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'}
-        </p>
+        <>
+          <p className="text-[15px]">{byHandWords(hanging, closed)}</p>
+          {stages.length > 0 && (
+            <FillByHand
+              job={job}
+              of={`${AXLE_OF[corner]} ${hanging ? 'hanging' : 'standing'}`}
+              stages={handStages({ stages, hanging, closed })}
+              countFromMs={ticksCountFrom(work.run, both)}
+              closed={closed}
+            />
+          )}
+        </>
       )}
-      {hanging && stages.length > 0 && <Stages stages={stages} reached={reached} />}
     </section>
   )
 }
