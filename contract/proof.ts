@@ -68,7 +68,7 @@ export const ProofContent = Type.Union([
   closed({
     kind: Type.Literal('shown'),
     item: oneOf('corners', 'soap', 'levels', 'roadTest', 'alignment', 'again'),
-    joint: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer')),
+    joint: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer', 'eased')),
     outcome: oneOf('good', 'bad', 'declined'),
     words: said,
     on: nullable(day('The day it is booked for')),

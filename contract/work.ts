@@ -141,7 +141,7 @@ export const WorkContent = Type.Union([
   }),
   closed({
     kind: Type.Literal('joint'),
-    joint: oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer'),
+    joint: oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer', 'eased'),
     tight: Type.Boolean({ description: 'Under soap; false: it bubbles' }),
   }),
   closed({ kind: Type.Literal('left') }),

@@ -29,17 +29,19 @@ function worked(
     without = [],
     change = {},
     architecture = ARCHITECTURE,
+    way = USUAL_WAY,
   }: {
     without?: readonly string[]
     change?: Partial<DoneEntry>
     architecture?: typeof ARCHITECTURE
+    way?: typeof USUAL_WAY
   } = {},
 ) {
   const made = composePlan(SHIPPED_PROCEDURES, {
     architecture,
     jobs,
     support: 'twoPost',
-    way: USUAL_WAY,
+    way,
   })
   if (!made.ok) throw new Error(made.error.code)
   const entries = made.value.steps
@@ -341,6 +343,10 @@ describe('all that is to be shown, word for word', () => {
     ] as const
     expect(jointsOpened(facts(jobs))).toEqual(['pump', 'block', 'reservoir', 'dryer'])
     expect(jointsOpened(facts([{ job: 'coils', corners: ['RL', 'RR'] }]))).toEqual([])
+  })
+  test('the fitting at which the reservoir was let down is soaped too', () => {
+    const run = worked([{ job: 'pump' }], { way: { ...USUAL_WAY, ventBy: 'fitting' } })
+    expect(jointsOpened({ run, book: SHIPPED_PROCEDURES.steps })).toEqual(['pump', 'eased'])
   })
   test('nothing is shown of a car whose step was left out, and its places are named', () => {
     const run = worked(STRUTS, { without: ['strutIn'] })

@@ -24,8 +24,10 @@ export type ProofItemId =
   | 'again'
 /** `against`: looked at, and it is not so. */
 export type ProofState = 'shown' | 'missing' | 'against'
+/** Joints of what feeds all corners; `eased`: the fitting its air was let out at. */
+const CAR_JOINTS = ['pump', 'block', 'reservoir', 'dryer', 'eased'] as const
 /** A joint that was open: a corner's line, or of what feeds them all. */
-export type Joint = Corner | 'pump' | 'block' | 'reservoir' | 'dryer'
+export type Joint = Corner | (typeof CAR_JOINTS)[number]
 /** What somebody says of it; an alignment and a return may be declined. */
 export type Outcome = 'good' | 'bad' | 'declined'
 /** What may be said, where nothing tells it by itself. */
@@ -127,7 +129,11 @@ export function backOnWheelsMs({ steps }: Pick<Run, 'steps'>): number | null {
 }
 
 const PLANT_JOINTS: Readonly<Record<string, Joint>> = { closePump: 'pump', closeBlock: 'block' }
-const GIVEN_JOINTS: Readonly<Record<string, Joint>> = { tankDone: 'reservoir', dryerDone: 'dryer' }
+const GIVEN_JOINTS: Readonly<Record<string, Joint>> = {
+  tankDone: 'reservoir',
+  dryerDone: 'dryer',
+  plantShut: 'eased',
+}
 
 /** Joints the work opened that hold air again, corners first. */
 export function jointsOpened({ run, book }: Pick<ProofFacts, 'run' | 'book'>): readonly Joint[] {
@@ -148,9 +154,7 @@ export function jointsOpened({ run, book }: Pick<ProofFacts, 'run' | 'book'>): r
       ]
     }),
   )
-  return ([...CORNERS, 'pump', 'block', 'reservoir', 'dryer'] as const).filter((joint) =>
-    found.has(joint),
-  )
+  return [...CORNERS, ...CAR_JOINTS].filter((joint) => found.has(joint))
 }
 
 /** One thing to show, with nothing said of it but its state. */

@@ -29,6 +29,7 @@ const JOINT_WORDS: Readonly<Record<Joint, string>> = {
   block: 'valve block',
   reservoir: 'reservoir',
   dryer: 'dryer',
+  eased: 'eased fitting of reservoir or gallery',
 }
 /** A joint as it is spoken. */
 export const jointWords = (joint: Joint): string => JOINT_WORDS[joint]
