@@ -53,6 +53,7 @@ const BUILDS: readonly { readonly axle: AxleAnatomy; readonly car: Anatomy }[] =
     axle: { suspension: 'live', joint: 'pushIn', released: 'ballJoint' },
     car: { pump: { at: 'underfloor', newDesign: 'software' } },
   },
+  { axle: { suspension: 'independent', coilOn: 'damper' }, car: {} },
 ]
 
 const carWith = (

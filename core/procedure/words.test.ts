@@ -47,6 +47,51 @@ describe('what a step leaves open is filled from how the car is built', () => {
   ])('%s with %o: %s', (words, anatomy, expected) => {
     expect(said(words, anatomy)).toBe(expected)
   })
+  test.each<readonly [Anatomy['rear'], string]>([
+    [undefined, 'arrow and pin found; locks and caps off only now; left or right'],
+    [
+      { arrow: true, pins: false, caps: true, sided: true },
+      'arrow found; locks and caps off only now; marked for the left',
+    ],
+    [
+      { arrow: false, pins: false, caps: false, sided: false },
+      'square in its seat; left and right alike',
+    ],
+  ])('how a spring sits: with %o: %s', (rear, expected) => {
+    expect(said('{fits}{capsOff}; {side}', rear && { rear }, 'RL')).toBe(expected)
+  })
+  test('what is on the bench; each side by its own mark', () => {
+    const rear = { arrow: false, sided: true, pins: true }
+    expect(said('{side}{marks}{capsStay}', { rear }, 'RR')).toBe(
+      'marked for the right, pin. Locks and caps stay on',
+    )
+    expect(said('{marks}{capsStay}', { rear: { caps: false } }, 'RR')).toBe(', arrow, pin')
+    expect([
+      said('{seats}', { rear: { pins: false } }, 'RL'),
+      said('{seats}', {}, 'RL'),
+      said('{side}', { rear }, 'FL'),
+    ]).toEqual(['square in its seat', 'pin found', 'left or right'])
+  })
+  test('what holds a spring, and what it bears on', () => {
+    const held = (rear: Anatomy['rear']) => said('{bearsOn}: {held}', rear && { rear }, 'RL')
+    expect(held(undefined)).toBe(': clips, horseshoe, lock or bolts')
+    expect(held({ heldTop: 'clips', heldBottom: 'bolts', springTo: 'subframe' })).toBe(
+      ' (its top bears on the subframe): clips at the top, bolts at the bottom',
+    )
+    expect(held({ heldBottom: 'twist' })).toBe(
+      ': the top not entered: look it up, a twist lock at the bottom',
+    )
+  })
+  test('where reservoir or gallery is eased, and when its supply is taken away', () => {
+    const away = (anatomy: Anatomy) => said('{tankFitting}{asleep}', anatomy)
+    expect(away({ letDown: ['fitting'], reservoirAt: 'sill' })).toBe('its fitting')
+    expect(away({ letDown: ['tankFitting'], module: { sleepsAfterMin: 20 } })).toBe(
+      'the fitting on reservoir or expansion tank, once the module sleeps (20 min)',
+    )
+    expect(away({ letDown: ['tankFitting'], reservoirAt: 'sill' })).toBe(
+      'the fitting on reservoir or expansion tank (sill)',
+    )
+  })
   test('the fuse by name, rating and place, and what is taken for it', () => {
     expect(said('{fuse}')).toBe('the fuse that feeds the actuators (not entered: look it up)')
     expect(said('{fuse}', { fuse: { name: 'F31', at: 'second row' } })).toBe('fuse F31, second row')

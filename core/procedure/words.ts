@@ -1,4 +1,12 @@
-import type { Architecture, FillBlock, Place, PumpCover, PumpMove } from '../vehicle/index.ts'
+import type {
+  Architecture,
+  AxleAnatomy,
+  FillBlock,
+  Hold,
+  Place,
+  PumpCover,
+  PumpMove,
+} from '../vehicle/index.ts'
 import { axlesOf } from '../vehicle/index.ts'
 
 /** Places as they are said. */
@@ -34,6 +42,13 @@ const BLOCK_WORDS: Readonly<Record<FillBlock, string>> = {
   engineOff: 'the engine off',
   trailer: 'a trailer on',
 }
+const HOLD_WORDS: Readonly<Record<Hold, string>> = {
+  clips: 'clips',
+  horseshoe: 'a horseshoe clip',
+  click: 'a click lock',
+  twist: 'a twist lock',
+  bolts: 'bolts',
+}
 const NOT_ENTERED = 'not entered: look it up'
 
 const listed = (words: readonly string[]): string =>
@@ -49,8 +64,42 @@ function fuseWords({ anatomy }: Architecture): string {
   return `fuse ${fuse.name}${rating}, ${fuse.at}${other}`
 }
 
+type Fill = (architecture: Architecture, place: Place) => string
+
+/** Words from how the axle of a place is built, as far as somebody entered it. */
+const ofAxle =
+  (words: (axle: AxleAnatomy, place: Place) => string): Fill =>
+  ({ anatomy }, place) => {
+    const [axle] = place === null ? [] : axlesOf(place)
+    return words((axle && anatomy?.[axle]) ?? {}, place)
+  }
+/** What holds a spring, above and below; what nobody entered may be any of them. */
+function heldWords({ heldTop, heldBottom }: AxleAnatomy): string {
+  if (!heldTop && !heldBottom) return 'clips, horseshoe, lock or bolts'
+  const end = (where: string, hold: Hold | undefined): string =>
+    hold ? `${HOLD_WORDS[hold]} at the ${where}` : `the ${where} ${NOT_ENTERED}`
+  return `${end('top', heldTop)}, ${end('bottom', heldBottom)}`
+}
+
+/** What says how a spring faces; what nobody entered may be there. */
+const marksOf = ({ arrow, pins }: AxleAnatomy): readonly string[] => [
+  ...(arrow === false ? [] : ['arrow']),
+  ...(pins === false ? [] : ['pin']),
+]
+const fitsWords = (axle: AxleAnatomy): string => {
+  const marks = marksOf(axle)
+  return marks.length === 0 ? 'square in its seat' : `${listed(marks)} found`
+}
+
+/** Whether the part of a place is marked for its side. */
+function sideWords({ sided }: AxleAnatomy, place: Place): string {
+  if (sided === false) return 'left and right alike'
+  if (!sided) return 'left or right'
+  return `marked for the ${place === 'FL' || place === 'RL' ? 'left' : 'right'}`
+}
+
 /** Words a step may leave open, filled from how the vehicle is built. */
-const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place) => string>> = {
+const FILLED: Readonly<Record<string, Fill>> = {
   place: (_, place) => (place === null ? 'car' : PLACE_WORDS[place]),
   fuse: fuseWords,
   switch: ({ anatomy }) => (anatomy?.switchAt ? ` (${anatomy.switchAt})` : ''),
@@ -80,11 +129,27 @@ const FILLED: Readonly<Record<string, (architecture: Architecture, place: Place)
   fillValve: ({ anatomy }) => (anatomy?.fillValveAt ? ` (${anatomy.fillValveAt})` : ''),
   wait: ({ settleWaitS }) =>
     settleWaitS === null ? `as long as the maker states (${NOT_ENTERED})` : `${settleWaitS} s`,
-  pin: ({ anatomy }, place) => {
-    const [axle] = place === null ? [] : axlesOf(place)
-    const mm = axle && anatomy?.[axle]?.sensorPinMm
-    return mm === undefined ? '' : ` (${mm} mm)`
-  },
+  pin: ofAxle(({ sensorPinMm }) => (sensorPinMm === undefined ? '' : ` (${sensorPinMm} mm)`)),
+  held: ofAxle(heldWords),
+  bearsOn: ofAxle(({ springTo }) => (springTo ? ` (its top bears on the ${springTo})` : '')),
+  marks: ofAxle((axle) =>
+    marksOf(axle)
+      .map((mark) => `, ${mark}`)
+      .join(''),
+  ),
+  fits: ofAxle(fitsWords),
+  seats: ofAxle(({ pins }) => (pins === false ? 'square in its seat' : 'pin found')),
+  side: ofAxle(sideWords),
+  capsStay: ofAxle(({ caps }) => (caps === false ? '' : '. Locks and caps stay on')),
+  capsOff: ofAxle(({ caps }) => (caps === false ? '' : '; locks and caps off only now')),
+  tankFitting: ({ anatomy }) =>
+    anatomy?.letDown?.includes('tankFitting')
+      ? `the fitting on reservoir or expansion tank${anatomy.reservoirAt ? ` (${anatomy.reservoirAt})` : ''}`
+      : 'its fitting',
+  asleep: ({ anatomy }) =>
+    anatomy?.module?.sleepsAfterMin === undefined
+      ? ''
+      : `, once the module sleeps (${anatomy.module.sleepsAfterMin} min)`,
 }
 
 /** Names of what a step may leave open. */

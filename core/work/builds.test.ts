@@ -37,6 +37,27 @@ function before(key: string, steps: readonly PlanStep[], architecture: Architect
   return { book: SHIPPED_PROCEDURES, architecture, steps, flat: [], entries }
 }
 
+test('a coil that stands on its shock comes out with it, held as a joint, and goes over on the bench', () => {
+  const onShock = {
+    ...REAR_SHOCKS,
+    anatomy: { rear: { coilOn: 'damper' as const, suspension: 'independent' as const } },
+  }
+  const keys = (jobs: Parameters<typeof planOf>[0]) =>
+    planOf(jobs, onShock).steps.map(({ key }) => key)
+  const inTurn = (of: readonly string[], ...steps: readonly string[]): void => {
+    const at = steps.map((step) => of.indexOf(`${step}.RL`))
+    expect(at).not.toContain(-1)
+    expect(at).toEqual([...at].sort((a, b) => a - b))
+  }
+  const shock = keys([{ job: 'shock', corners: ['RL'] }])
+  inTurn(shock, 'armHoldShock', 'shockOffCoil', 'shockOut', 'shockBenchCoil', 'shockIn', 'shockOn')
+  expect(shock).not.toContain('armHoldCoil.RL')
+  const coils = keys([{ job: 'coils', corners: ['RL', 'RR'] }])
+  inTurn(coils, 'armHoldShock', 'shockOffCoil', 'shockOut', 'oldCoilShock', 'coilInDamper')
+  inTurn(coils, 'coilInDamper', 'plainDamperBelow', 'plainDamperOn')
+  expect(coils).not.toContain('coilInBeside.RL')
+})
+
 describe('an air shock beside its coil', () => {
   const { steps } = planOf([{ job: 'shock', corners: ['RL'] }], REAR_SHOCKS)
   test('is not touched before a stand has the arm its coil stands on', () => {

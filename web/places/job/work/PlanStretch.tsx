@@ -8,9 +8,9 @@ import { samePlaces } from './planFold.ts'
 
 const stepsWords = (count: number): string => (count === 1 ? 'one step' : `${count} steps`)
 
-/** "9 steps rear right, the same rear left". */
+/** "9 steps rear right, the same rear left"; what is of no place is of the car. */
 function sameWords({ place, count, alsoAt }: SameSteps): string {
-  const first = place === null ? stepsWords(count) : `${stepsWords(count)} ${placeWords(place)}`
+  const first = `${stepsWords(count)} ${place === null ? 'for the car' : placeWords(place)}`
   return alsoAt.length === 0
     ? first
     : `${first}, the same ${list(alsoAt.map((each) => placeWords(each)))}`
