@@ -251,6 +251,23 @@ test('a closed system is filled without a link: its reservoir first, then the sp
   await expect(present(page).getByLabel('Figures of its type')).toContainText(
     'not entered: look it up',
   )
+  await workAhead(page, demoShop, id, at('fillStanding.RL'))
+  const filling = present(page).getByRole('region', { name: 'Filling' })
+  await expect(filling).toContainText('once its flow falls silent')
+  const toCome = filling.getByLabel('to come')
+  const parts = await toCome.count()
+  expect(parts).toBeGreaterThan(1)
+  for (let part = 1; part <= parts; part += 1) {
+    await filling
+      .getByRole('button', { name: `Start: rear left, part ${part} of ${parts}` })
+      .click()
+    await expect(filling).toContainText('Running for')
+    // A tablet that is put down and taken up again goes on where it was.
+    if (part === 1) await page.reload()
+    await filling.getByRole('button', { name: /^There:/ }).click()
+    await expect(filling.getByLabel('taken')).toHaveCount(part)
+  }
+  await expect(filling).toContainText('Every stage is taken.')
   await workAhead(page, demoShop, id, toProving)
   const steps = await stepsOf(demoShop, id)
   expect(steps.indexOf('fillTank')).toBeLessThan(steps.indexOf('fillStanding.RL'))

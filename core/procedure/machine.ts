@@ -173,7 +173,7 @@ export const GATES_OF: Readonly<
     { gate: 'keyOn', asks: ['linesClosed', 'plantClosed', 'springsIn'] },
   ],
   goUnder: [{ gate: 'under', asks: ['held'] }],
-  jackAxle: [{ gate: 'under', asks: ['nobodyUnder'] }],
+  jackAxle: [{ gate: 'lower', asks: ['nobodyUnder'] }],
   partJoint: [{ gate: 'joint', asks: ['armHeld'] }],
   freeArm: [{ gate: 'joint', asks: ['jointsMade'] }],
   ease: [{ gate: 'ease', asks: ['supplyOff'] }],

@@ -1,4 +1,4 @@
-import type { Architecture, Axle, Corner, Place } from '../vehicle/index.ts'
+import type { Architecture, Axle, Corner, LetDown, Place } from '../vehicle/index.ts'
 import {
   AXLE_OF,
   axlesOf,
@@ -71,6 +71,19 @@ export const airLeft = ({ architecture, converted }: Situation): boolean =>
 /** Live axles at a place: they hang on their springs and dampers, and need stands of their own. */
 export const liveAxles = (architecture: Architecture, place: Place): readonly Axle[] =>
   axlesOf(place).filter((axle) => isLive(architecture, axle))
+
+const VENT_OF: Readonly<Record<LetDown, ShopWay['ventBy']>> = {
+  tool: 'tool',
+  fitting: 'fitting',
+  tankFitting: 'fitting',
+  springValve: 'valve',
+  ventPlug: 'valve',
+}
+/** Ways in which its type says the air of a car is let out; null: nobody entered it. */
+export const ventsOf = ({ anatomy }: Architecture): readonly ShopWay['ventBy'][] | null =>
+  anatomy?.letDown && anatomy.letDown.length > 0
+    ? [...new Set(anatomy.letDown.map((way) => VENT_OF[way]))]
+    : null
 
 /** How the car is let down where that is done by hand at a valve, as its type says. */
 function handVent(

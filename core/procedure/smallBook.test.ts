@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { sampleArchitecture } from '../samples/index.ts'
 import type { AirForm } from '../vehicle/index.ts'
 import { elapsed } from './compose.ts'
-import type { Plan, PlanRequest, ProcedureBook, StepWhen } from './index.ts'
+import type { BookStep, Plan, PlanRequest, ProcedureBook, StepWhen, Stretch } from './index.ts'
 import { composePlan, lintProcedures, placeJobs, PROOFS, stepsOfPlan, USUAL_WAY } from './index.ts'
 
 /** A book small enough to be planned by hand: a hose is changed at a corner. */
@@ -112,6 +112,80 @@ const planned = (change: Partial<PlanRequest> = {}, book = smallBook()): Plan =>
 }
 const stepOf = (plan: Plan, key: string): Plan['steps'][number] =>
   plan.steps.find((step) => step.key === key)!
+
+/** The small book with an axle that is let down on a jack, and what is looked at under it. */
+function withJack(): ProcedureBook {
+  const book = smallBook()
+  const step = (id: string, phase: Stretch, rest: Partial<BookStep>): BookStep => ({
+    id,
+    at: 'axle',
+    phase,
+    words: id,
+    why: id,
+    minutes: 1,
+    ...rest,
+  })
+  return {
+    ...book,
+    facts: [
+      ...book.facts,
+      { id: 'axleOnJack', at: 'axle', words: 'it is on a jack', temporary: true },
+      { id: 'dropped', at: 'corner', words: 'it is down' },
+    ],
+    steps: [
+      ...book.steps,
+      step('stands', 'safe', { gives: ['axleHeld'], acts: ['holdAxle'] }),
+      step('down', 'off', { needs: ['axleHeld'], gives: ['axleOnJack'], acts: ['jackAxle'] }),
+      step('drop', 'off', { at: 'corner', needs: ['axleOnJack'], gives: ['dropped'] }),
+      step('peek', 'off', { at: 'corner', needs: ['dropped'], under: true }),
+      step('up', 'on', {
+        needs: ['axleOnJack'],
+        takes: ['axleOnJack'],
+        acts: ['holdAxle'],
+      }),
+      step('sweep', 'close', { at: 'car', under: true }),
+    ],
+    jobs: [
+      {
+        id: 'hose',
+        words: 'Hose',
+        at: 'corner',
+        steps: ['open', 'down', 'drop', 'up', 'shut', 'sweep'],
+        ends: [],
+      },
+      { id: 'peek', words: 'Peek', at: 'corner', steps: ['peek'], ends: [] },
+    ],
+  }
+}
+
+test('nobody is under an axle on a jack: looked under before its stands go, or after they are back', () => {
+  const plan = planned(
+    {
+      architecture: sampleArchitecture({ air: { front: 'bellows', rear: 'bellows' } }),
+      jobs: [
+        { job: 'hose', corners: ['FL', 'RL'] },
+        { job: 'peek', corners: ['FL', 'RL'] },
+      ],
+    },
+    withJack(),
+  )
+  const onJack = plan.steps.flatMap(({ key, after }) =>
+    after.filter(({ fact }) => fact === 'axleOnJack').map((order) => `${order.key} > ${key}`),
+  )
+  const ofAxle = (axle: string, corner: string): readonly string[] => [
+    // At the same stretch, and nothing has it wait: before.
+    `open.${corner} > down.${axle}`,
+    `down.${axle} > drop.${corner}`,
+    `drop.${corner} > up.${axle}`,
+    // It waits for what is done on the jack, or comes in a later stretch: after.
+    `up.${axle} > peek.${corner}`,
+    `up.${axle} > sweep`,
+  ]
+  expect(onJack).toEqual(
+    expect.arrayContaining([...ofAxle('front', 'FL'), ...ofAxle('rear', 'RL')]),
+  )
+  expect(onJack.filter((order) => !/^down\.\w+ > up\./.test(order))).toHaveLength(10)
+})
 
 describe('a plan worked out by hand', () => {
   test('stretch by stretch, as the book has them, and round the car; both sides in step', () => {

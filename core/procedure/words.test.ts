@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { sampleArchitecture } from '../samples/index.ts'
-import type { Anatomy } from '../vehicle/index.ts'
+import type { Anatomy, Architecture } from '../vehicle/index.ts'
 import { composePlan, filledWords, SHIPPED_PROCEDURES, USUAL_WAY } from './index.ts'
 
+const ROAD = { id: 'road', offsetMm: 0 }
 const car = (anatomy: Anatomy = {}) => sampleArchitecture({ anatomy })
 const said = (words: string, anatomy?: Anatomy, place: Parameters<typeof filledWords>[2] = null) =>
   filledWords(words, car(anatomy), place)
@@ -82,6 +83,16 @@ describe('what a step leaves open is filled from how the car is built', () => {
       ': the top not entered: look it up, a twist lock at the bottom',
     )
   })
+  test.each<readonly [Anatomy['rear'], string]>([
+    [undefined, 'click, clip or lock heard and felt'],
+    [{ heldBottom: 'click' }, 'click heard and felt'],
+    [{ heldBottom: 'horseshoe' }, 'clip heard and felt'],
+    [{ heldBottom: 'clips' }, 'clip heard and felt'],
+    [{ heldBottom: 'twist' }, 'turned until its lock is felt'],
+    [{ heldBottom: 'bolts' }, 'its bolts in'],
+  ])('its lower end, with %o: %s', (rear, seated) => {
+    expect(said('{seated}', rear && { rear }, 'RR')).toBe(seated)
+  })
   test('where reservoir or gallery is eased, and when its supply is taken away', () => {
     const away = (anatomy: Anatomy) => said('{tankFitting}{asleep}', anatomy)
     expect(away({ letDown: ['fitting'], reservoirAt: 'sill' })).toBe('its fitting')
@@ -109,6 +120,27 @@ describe('what a step leaves open is filled from how the car is built', () => {
       said('{pin}', pin, 'FL'),
     ]).toEqual([' (3 mm)', ' (3 mm)', ''])
     expect(said('{pin}', pin)).toBe('')
+  })
+  test('a closed system fills its springs out of the reservoir, an open one by its pump', () => {
+    const levels = [ROAD, { id: 'high', offsetMm: 30 }]
+    const filling = (layout: 'open' | 'closed') =>
+      filledWords('{raise}. {stages}{noStart}', { ...car(), layout, levels }, 'RL')
+    expect(filling('open')).toBe(
+      'Ask for raise. First fill from empty is litres of air: in stages, with rests for the pump. ' +
+        'If it does not start, cycle the level switch.',
+    )
+    expect(filling('closed')).toBe(
+      'Fill it by the tool’s command, on the lift. It fills out of the reservoir: in parts, ' +
+        'one axle after the other, the reservoir looked at in between.',
+    )
+  })
+  test('a car with a single level is asked for no other, and has no switch to cycle', () => {
+    const of = (levels: Architecture['levels']) =>
+      filledWords('{levels}; {raise}{noStart}', { ...car(), levels }, null)
+    expect(of([ROAD])).toBe('Heights again; Ask for raise, by the tool where it has no switch')
+    expect(of([ROAD, { id: 'high', offsetMm: 30 }])).toBe(
+      'All levels up and down, heights again; Ask for raise If it does not start, cycle the level switch.',
+    )
   })
   test('a wait that nobody entered is the maker’s', () => {
     expect(filledWords('{wait}', car(), null)).toMatch(/^as long as the maker states/)

@@ -81,6 +81,14 @@ function heldWords({ heldTop, heldBottom }: AxleAnatomy): string {
   return `${end('top', heldTop)}, ${end('bottom', heldBottom)}`
 }
 
+const SEATED_WORDS: Readonly<Record<Hold, string>> = {
+  clips: 'clip heard and felt',
+  horseshoe: 'clip heard and felt',
+  click: 'click heard and felt',
+  twist: 'turned until its lock is felt',
+  bolts: 'its bolts in',
+}
+
 /** What says how a spring faces; what nobody entered may be there. */
 const marksOf = ({ arrow, pins }: AxleAnatomy): readonly string[] => [
   ...(arrow === false ? [] : ['arrow']),
@@ -126,11 +134,28 @@ const FILLED: Readonly<Record<string, Fill>> = {
     anatomy?.module?.fillBlockedBy
       ? ` (it does not fill with ${listed(anatomy.module.fillBlockedBy.map((each) => BLOCK_WORDS[each]))})`
       : '',
+  raise: ({ layout, levels }) => {
+    if (layout === 'closed') return 'Fill it by the tool’s command, on the lift'
+    return levels.length > 1 ? 'Ask for raise' : 'Ask for raise, by the tool where it has no switch'
+  },
+  levels: ({ levels }) =>
+    levels.length > 1 ? 'All levels up and down, heights again' : 'Heights again',
+  stages: ({ layout }) =>
+    layout === 'closed'
+      ? 'It fills out of the reservoir: in parts, one axle after the other, the reservoir looked at in between.'
+      : 'First fill from empty is litres of air: in stages, with rests for the pump.',
+  noStart: ({ layout, levels }) =>
+    layout === 'closed' || levels.length === 1
+      ? ''
+      : ' If it does not start, cycle the level switch.',
   fillValve: ({ anatomy }) => (anatomy?.fillValveAt ? ` (${anatomy.fillValveAt})` : ''),
   wait: ({ settleWaitS }) =>
     settleWaitS === null ? `as long as the maker states (${NOT_ENTERED})` : `${settleWaitS} s`,
   pin: ofAxle(({ sensorPinMm }) => (sensorPinMm === undefined ? '' : ` (${sensorPinMm} mm)`)),
   held: ofAxle(heldWords),
+  seated: ofAxle(({ heldBottom }) =>
+    heldBottom ? SEATED_WORDS[heldBottom] : 'click, clip or lock heard and felt',
+  ),
   bearsOn: ofAxle(({ springTo }) => (springTo ? ` (its top bears on the ${springTo})` : '')),
   marks: ofAxle((axle) =>
     marksOf(axle)

@@ -28,6 +28,7 @@ export type {
   FillBlock,
   FuseAnatomy,
   Hold,
+  LetDown,
   ModuleAnatomy,
   PumpAnatomy,
   PumpCover,

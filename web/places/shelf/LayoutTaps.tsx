@@ -83,6 +83,11 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
           </li>
         ))}
       </ul>
+      {levels.length === 1 && (
+        <p className="pb-2 text-[14px] text-ink-2">
+          With a single level nothing of its work asks for another, and no switch is cycled.
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
         <input
           className="field max-w-[180px]"

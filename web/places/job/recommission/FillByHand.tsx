@@ -144,7 +144,7 @@ export function FillByHand(props: ByHandProps): ReactNode {
         </button>
       ) : (
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="btn btn-go btn-big flex-1" onClick={tick}>
+          <button type="button" className="btn btn-go btn-big min-w-[240px] flex-1" onClick={tick}>
             <Check size={22} aria-hidden />
             There: {stageWords(next, units)}
           </button>

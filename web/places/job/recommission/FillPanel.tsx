@@ -150,12 +150,14 @@ function inPartsWords(hanging: boolean, closed: boolean): string {
 }
 
 /** How it is filled where no link can order it. */
-function byHandWords(hanging: boolean, closed: boolean): string {
+function byHandWords(hanging: boolean, closed: boolean, hasSwitch: boolean): string {
   if (closed)
     return 'By the tool, spring by spring, on the lift: start each part, and tick it once its flow falls silent.'
-  return hanging
-    ? 'By the tool’s command, stage by stage: start each, and tick it once its pressure is there.'
-    : 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'
+  if (hanging)
+    return 'By the tool’s command, stage by stage: start each, and tick it once its pressure is there.'
+  return hasSwitch
+    ? 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'
+    : 'Ask for raise by the tool: this type has a single level.'
 }
 
 /** What is filled, in which stages, and how far it has got. */
@@ -236,7 +238,9 @@ export function FillPanel(props: FillProps): ReactNode {
         </>
       ) : (
         <>
-          <p className="text-[15px]">{byHandWords(hanging, closed)}</p>
+          <p className="text-[15px]">
+            {byHandWords(hanging, closed, architecture.levels.length > 1)}
+          </p>
           {stages.length > 0 && (
             <FillByHand
               job={job}

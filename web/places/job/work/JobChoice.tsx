@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { BookJob, ProcedureBook, ShopWay, Support, WantedJob } from '@anklet/core/procedure'
-import { applies, placesFrom, SUPPORTS } from '@anklet/core/procedure'
+import { applies, placesFrom, SUPPORTS, ventsOf } from '@anklet/core/procedure'
 import type { Architecture, Corner, Place } from '@anklet/core/vehicle'
 import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
 import type { ReactNode } from 'react'
@@ -97,6 +97,22 @@ function Where({
       />
       <CornerGlyph lit={corners} />
     </div>
+  )
+}
+
+/** The shop lets air out in a way that the type does not name. */
+function NotItsWay({
+  architecture,
+  chosen,
+}: Pick<ChoiceProps, 'chosen'> & { readonly architecture: Architecture }): ReactNode {
+  const vents = ventsOf(architecture)
+  if (vents === null || vents.includes(chosen.way.ventBy)) return null
+  return (
+    <p className="hint" role="status">
+      Air is let out {VENT_WORDS[chosen.way.ventBy].toLowerCase()} here. The type of this car names
+      another way: {vents.map((vent) => VENT_WORDS[vent].toLowerCase()).join(', or ')}. Choose it
+      under “The shop’s way”, or look at the type.
+    </p>
   )
 }
 
@@ -218,6 +234,7 @@ export function JobChoice({
           words: capital(CORNER_WORDS[corner]),
         }))}
       />
+      <NotItsWay architecture={architecture} chosen={chosen} />
       <Way architecture={architecture} chosen={chosen} onChoose={onChoose} />
     </section>
   )
