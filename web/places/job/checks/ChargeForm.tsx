@@ -98,6 +98,7 @@ function RecordCharge({
   doubt,
   pressure,
   complete,
+  recorded,
   sending,
   onRecord,
 }: {
@@ -108,6 +109,7 @@ function RecordCharge({
   readonly doubt: ChargeDoubt | null
   pressure(bar: number): string
   readonly complete: boolean
+  /** The very same is on record already. */ readonly recorded: boolean
   readonly sending: Sending<'charge.record'>
   onRecord(): void
 }): ReactNode {
@@ -133,17 +135,22 @@ function RecordCharge({
         <p className="wrong" role="alert">
           {doubt.code === 'aboveLimit'
             ? `Its type says never above ${pressure(doubt.barG)}: let it out, or look whether that was read right.`
-            : `Its type is charged to ${pressure(doubt.barG)}: was a figure missed, or another unit meant?`}
+            : `It should hold ${pressure(doubt.barG)}: was a figure missed, or another unit meant?`}
         </p>
       )}
       <button
         type="button"
         className="btn btn-go"
-        disabled={!complete || sending.isPending}
+        disabled={!complete || recorded || sending.isPending}
         onClick={onRecord}
       >
         Record the charge
       </button>
+      {recorded && (
+        <p className="hint" role="status">
+          On record. Before the next one, what it holds now is read anew.
+        </p>
+      )}
       {sending.isError && (
         <p className="wrong" role="alert">
           {sentenceOf(sending.error)}
@@ -165,13 +172,15 @@ const pressureIn =
   (bar: number): string =>
     `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
 
+/** What is doubted of what it holds after it, by the target that stands in the form. */
 const doubtOf = (
+  asked: ReadFigures<keyof typeof ASKS>,
   read: ReadFigures<keyof typeof AFTER>,
-  { chargeTargetBarG, chargeLimitBarG }: Anatomy = {},
+  { chargeLimitBarG }: Anatomy = {},
 ): ChargeDoubt | null =>
-  read.ok
+  asked.ok && read.ok
     ? chargeDoubt(read.value.afterBarG, {
-        targetBarG: chargeTargetBarG,
+        targetBarG: asked.value.targetReservoirBarG,
         limitBarG: chargeLimitBarG,
       })
     : null
@@ -237,6 +246,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const after = useFigures(AFTER)
   const [gas, setGas] = useState<ChargeRecord['gas']>('nitrogen')
   const [chargeId, setChargeId] = useState(() => crypto.randomUUID())
+  const [recorded, setRecorded] = useState<string | null>(null)
   const keep = useCommand('charge.record')
   const car = useVehicle(job.vehicle.id).data
   const ledger = read.ok
@@ -260,24 +270,23 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
           read.value.temperatureC,
         )
       : null
-  const record = (): void => {
-    if (!read.ok || !after.read.ok || added === null) return
-    const { reservoirBarG: beforeBarG, temperatureC } = read.value
-    keep.submit(
-      {
-        payload: {
-          chargeId,
-          jobId: job.id,
+  const payload =
+    read.ok && after.read.ok && added !== null
+      ? {
           gas,
-          beforeBarG,
+          beforeBarG: read.value.reservoirBarG,
           afterBarG: after.read.value.afterBarG,
-          temperatureC,
+          temperatureC: read.value.temperatureC,
           addedBarL: added,
           words: '',
-        },
-      },
-      () => setChargeId(crypto.randomUUID()),
-    )
+        }
+      : null
+  const record = (): void => {
+    if (!payload) return
+    keep.submit({ payload: { chargeId, jobId: job.id, ...payload } }, () => {
+      setRecorded(JSON.stringify(payload))
+      setChargeId(crypto.randomUUID())
+    })
   }
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
@@ -304,9 +313,10 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
                 onGas={setGas}
                 fields={after.fields}
                 added={added}
-                doubt={doubtOf(after.read, anatomy)}
+                doubt={doubtOf(read, after.read, anatomy)}
                 pressure={pressure}
                 complete={after.read.ok}
+                recorded={recorded === JSON.stringify(payload)}
                 sending={keep}
                 onRecord={record}
               />

@@ -60,7 +60,7 @@ test('what is refused is said, and what was typed stays', async () => {
 test('the wrong entry stays to be read, struck out, and the one in its place can be corrected again', () => {
   putForm(<ChargeList charges={[WRONG, RIGHT]} job={jobOf()} />)
   const [newest, oldest] = screen.getAllByRole('listitem')
-  expect(within(newest!).getByText(/in place of the entry before/)).toBeTruthy()
+  expect(within(newest!).getByText(/in place of what was written Mon 2 Nov/)).toBeTruthy()
   expect(within(newest!).getByText('Misread')).toBeTruthy()
   expect(within(newest!).getByRole('button', { name: 'Correct' })).toBeTruthy()
   expect(oldest!.querySelector('.line-through')?.textContent).toContain('24')

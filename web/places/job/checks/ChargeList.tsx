@@ -30,12 +30,14 @@ interface EntryProps {
   readonly entry: ChargeRecord
   /** Another entry stands in its place. */
   readonly corrected: boolean
+  /** The entry in whose place it stands; null: none. */
+  readonly instead: ChargeRecord | null
   /** The open job it can be corrected on; null: none. */
   readonly job: Job | null
 }
 
 /** One entry as it was written down; what was wrong in it is corrected by another. */
-function Entry({ entry, corrected, job }: EntryProps): ReactNode {
+function Entry({ entry, corrected, instead, job }: EntryProps): ReactNode {
   const units = useUnits()
   const [correcting, setCorrecting] = useState(false)
   return (
@@ -44,7 +46,9 @@ function Entry({ entry, corrected, job }: EntryProps): ReactNode {
         <div className={clsx('min-w-0', corrected && 'text-ink-3 line-through')}>
           <span className="block">
             {momentWords(entry.at, new Date())},{' '}
-            {entry.corrects ? 'in place of the entry before' : GAS[entry.gas]}
+            {instead
+              ? `in place of what was written ${momentWords(instead.at, new Date())}`
+              : GAS[entry.gas]}
           </span>
           <span className="num text-[14.5px]">{chargeWords(entry, units)}</span>
         </div>
@@ -86,7 +90,13 @@ export function ChargeList({
       <h2>Charges</h2>
       <ul>
         {charges.toReversed().map((entry) => (
-          <Entry key={entry.id} entry={entry} corrected={corrected.has(entry.id)} job={job} />
+          <Entry
+            key={entry.id}
+            entry={entry}
+            corrected={corrected.has(entry.id)}
+            instead={charges.find(({ id }) => id === entry.corrects) ?? null}
+            job={job}
+          />
         ))}
       </ul>
       {loss && loss.barLPerMonth > 0.05 && (
