@@ -124,14 +124,13 @@ describe('what a step leaves open is filled from how the car is built', () => {
   test('a closed system fills its springs out of the reservoir, an open one by its pump', () => {
     const levels = [ROAD, { id: 'high', offsetMm: 30 }]
     const filling = (layout: 'open' | 'closed') =>
-      filledWords('{raise}. {stages}{noStart}', { ...car(), layout, levels }, 'RL')
+      filledWords('{raise}: {rests}.{noStart}', { ...car(), layout, levels }, 'RL')
     expect(filling('open')).toBe(
-      'Ask for raise. First fill from empty is litres of air: in stages, with rests for the pump. ' +
-        'If it does not start, cycle the level switch.',
+      'Ask for raise: with rests for the pump. If it does not start, cycle the level switch.',
     )
     expect(filling('closed')).toBe(
-      'Fill it by the tool’s command, on the lift. It fills out of the reservoir: in parts, ' +
-        'one axle after the other, the reservoir looked at in between.',
+      'Fill it by the tool’s command, on the lift: out of the reservoir, one axle after the other, ' +
+        'the reservoir looked at in between.',
     )
   })
   test('a car with a single level is asked for no other, and has no switch to cycle', () => {

@@ -140,10 +140,10 @@ const FILLED: Readonly<Record<string, Fill>> = {
   },
   levels: ({ levels }) =>
     levels.length > 1 ? 'All levels up and down, heights again' : 'Heights again',
-  stages: ({ layout }) =>
+  rests: ({ layout }) =>
     layout === 'closed'
-      ? 'It fills out of the reservoir: in parts, one axle after the other, the reservoir looked at in between.'
-      : 'First fill from empty is litres of air: in stages, with rests for the pump.',
+      ? 'out of the reservoir, one axle after the other, the reservoir looked at in between'
+      : 'with rests for the pump',
   noStart: ({ layout, levels }) =>
     layout === 'closed' || levels.length === 1
       ? ''

@@ -164,7 +164,7 @@ function StepEditor({
     <form onSubmit={save} className="grid gap-3 py-3" aria-label={step.words}>
       <Line
         words="What is done"
-        hint="{place} stands for where"
+        hint="what stands in braces comes from the place and the type"
         most={240}
         value={form.words}
         onType={(words) => set({ words })}
