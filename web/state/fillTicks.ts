@@ -10,3 +10,9 @@ export interface FillTicks {
 
 /** Fills under way, by job and axle. */
 export const useFillTicks = keptDrafts<FillTicks>('anklet.fills', { taken: [], sinceMs: null })
+
+/** A job that is filled needs its ticks no more. */
+export function forgetFills(jobId: string): void {
+  const { byKey, drop } = useFillTicks.getState()
+  for (const key of Object.keys(byKey)) if (key.startsWith(`${jobId} `)) drop(key)
+}

@@ -1,7 +1,7 @@
 import type { DeviceStatus, Job } from '@anklet/contract'
-import { cleanup, screen, waitFor } from '@testing-library/react'
+import { act, cleanup, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { useFillTicks } from '../../../state/fillTicks.ts'
+import { forgetFills, useFillTicks } from '../../../state/fillTicks.ts'
 import { useWaits } from '../../../state/waits.ts'
 import { putForm, SILENT, tap, type } from '../../../test/form.tsx'
 import { jobOf } from '../../../test/records.ts'
@@ -132,7 +132,7 @@ describe('without a link', () => {
     putForm(panel(layout(seatingOf(3), 'open'), 'standing', null))
     expect(screen.getByRole('button', { name: /^Start: raise 1 of \d+$/ })).toBeTruthy()
   })
-  test('what was ticked is there after a reload of the page', () => {
+  test('what was ticked is there after a reload of the page, until the job is filled', () => {
     const job = layout(seatingOf(null), 'closed')
     putForm(panel(job, 'standing', null))
     tap(/^Start:/)
@@ -140,5 +140,9 @@ describe('without a link', () => {
     cleanup()
     putForm(panel(job, 'standing', null))
     expect(taken()).toBe(1)
+    useFillTicks.getState().patch('j2 rear standing', { sinceMs: 5 })
+    act(() => forgetFills(job.id))
+    expect(taken()).toBe(0)
+    expect(Object.keys(useFillTicks.getState().byKey)).toEqual(['j2 rear standing'])
   })
 })

@@ -12,6 +12,7 @@ import type { PlanStep } from '@anklet/core/procedure'
 import { springCarries } from '@anklet/core/procedure'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import { useUnits } from '../../../data/queries.ts'
+import { forgetFills } from '../../../state/fillTicks.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { BODY_WORDS, stepWords } from '../../../words/plan.ts'
@@ -186,6 +187,10 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   const steps = run.steps.filter(isFilling)
   const open = steps.filter(({ state }) => state === 'open' || state === 'again')
   const [looking, setLooking] = useState<string | null>(null)
+  const filled = open.length === 0
+  useEffect(() => {
+    if (filled) forgetFills(job.id)
+  }, [filled, job.id])
   const looked = open.find(({ step }) => step.key === looking)?.step
   const next =
     looked ??
@@ -208,7 +213,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
       <div className="grid min-w-0 content-start gap-5">
         {!work.mine && !job.closedAt && <TakeOver work={work} />}
         {before > 0 && <WorkFirst before={before} jobId={job.id} />}
-        {open.length === 0 ? (
+        {filled ? (
           <p className="say">
             {steps.length === 0 ? 'Nothing is filled in this plan.' : 'It stands on its own air.'}{' '}
             <Link className="underline" to={`/jobs/${job.id}/work`}>
