@@ -271,6 +271,29 @@ describe('a plan worked out by hand', () => {
       ],
     })
   })
+  test('how it is done alone is told with its place', () => {
+    const book = smallBook()
+    const steps = book.steps.map((step) =>
+      step.id === 'open' ? { ...step, alone: 'A strap at the {place}.' } : step,
+    )
+    expect(stepOf(planned({}, { ...book, steps }), 'open.RR').alone).toBe(
+      'A strap at the rear right.',
+    )
+  })
+  test('whatever is done, what proves it comes with it', () => {
+    const book = smallBook()
+    const steps = book.steps.map((step) =>
+      step.id === 'look' ? { ...step, gives: ['proved'] } : step,
+    )
+    const facts = [
+      ...book.facts.map(({ then: _then, ...fact }) => fact),
+      { id: 'proved', at: 'car' as const, words: 'it is proved' },
+    ]
+    const jobs = book.jobs.map((job) => ({ ...job, ends: [] }))
+    expect(planned({}, { ...book, steps, facts, jobs }).steps.at(-1)?.key).toBe('look')
+    const silent = { ...book, facts, jobs }
+    expect(planned({}, silent).steps.map(({ key }) => key)).not.toContain('look')
+  })
   test('a step with next to nothing in it', () => {
     expect(stepOf(planned(), 'look')).toEqual({
       key: 'look',

@@ -12,6 +12,12 @@ describe('what a step leaves open is filled from how the car is built', () => {
   test.each<readonly [string, Anatomy, string]>([
     ['{covers} out', {}, 'covers out'],
     ['{covers} out', { pump: { inTheWay: ['spareWheel', 'foam'] } }, 'spare wheel and foam out'],
+    ['{covers} out', { pump: { inTheWay: ['wheel'] } }, 'wheel in front of it out'],
+    [
+      '{covers} out',
+      { pump: { inTheWay: ['spareWheel', 'foam', 'cover'] } },
+      'spare wheel, foam and cover out',
+    ],
     ['{moves}', {}, 'bracket, shields and clips'],
     ['{moves}', { pump: { movesOver: ['dryer'] } }, 'dryer'],
     ['off{ports}', {}, 'off'],
