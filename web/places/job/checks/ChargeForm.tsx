@@ -185,6 +185,22 @@ const doubtOf = (
       })
     : null
 
+/** What goes on record of a charge; null: something of it is not typed yet. */
+function chargeOf(
+  asked: ReadFigures<keyof typeof ASKS>,
+  after: ReadFigures<keyof typeof AFTER>,
+  gas: ChargeRecord['gas'],
+): Pick<
+  ChargeRecord,
+  'gas' | 'beforeBarG' | 'afterBarG' | 'temperatureC' | 'addedBarL' | 'words'
+> | null {
+  if (!asked.ok || !after.ok) return null
+  const { reservoirBarG: beforeBarG, reservoirL, temperatureC } = asked.value
+  const { afterBarG } = after.value
+  const addedBarL = airBetween(beforeBarG, afterBarG, reservoirL, temperatureC)
+  return { gas, beforeBarG, afterBarG, temperatureC, addedBarL, words: '' }
+}
+
 /** How much is missing, or too much. */
 function TopUp({
   value,
@@ -261,26 +277,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
       })
     : null
   const pressure = pressureIn(units)
-  const added =
-    read.ok && after.read.ok
-      ? airBetween(
-          read.value.reservoirBarG,
-          after.read.value.afterBarG,
-          read.value.reservoirL,
-          read.value.temperatureC,
-        )
-      : null
-  const payload =
-    read.ok && after.read.ok && added !== null
-      ? {
-          gas,
-          beforeBarG: read.value.reservoirBarG,
-          afterBarG: after.read.value.afterBarG,
-          temperatureC: read.value.temperatureC,
-          addedBarL: added,
-          words: '',
-        }
-      : null
+  const payload = chargeOf(read, after.read, gas)
   const record = (): void => {
     if (!payload) return
     keep.submit({ payload: { chargeId, jobId: job.id, ...payload } }, () => {
@@ -312,7 +309,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
                 gas={gas}
                 onGas={setGas}
                 fields={after.fields}
-                added={added}
+                added={payload?.addedBarL ?? null}
                 doubt={doubtOf(read, after.read, anatomy)}
                 pressure={pressure}
                 complete={after.read.ok}
