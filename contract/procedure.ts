@@ -119,6 +119,7 @@ const StepWhen = closed({
   joint: optional(Type.Array(oneOf('unknown', 'pushIn', 'screwed', 'quarterTurn'))),
   unguided: optional(Type.Boolean()),
   pumpAt: optional(Type.Array(oneOf('unknown', 'bumper', 'underfloor', 'loadArea', 'engineBay'))),
+  pumpWheel: optional(Type.Boolean()),
   pumpPipes: optional(Type.Boolean()),
   pumpSoftware: optional(Type.Boolean()),
   handVent: optional(Type.Array(oneOf('unknown', 'springValve', 'ventPlug'))),

@@ -72,6 +72,8 @@ export interface StepWhen {
   /** Its sleeves are known to have no guide, and are steadied as they fill. */
   readonly unguided?: boolean
   readonly pumpAt?: readonly (PumpPlace | 'unknown')[]
+  /** A wheel is in front of the pump. */
+  readonly pumpWheel?: boolean
   /** A new pump asks for other pipes; for other software. */
   readonly pumpPipes?: boolean
   readonly pumpSoftware?: boolean

@@ -47,7 +47,7 @@ const BUILDS: readonly { readonly axle: AxleAnatomy; readonly car: Anatomy }[] =
       heldBottom: 'bolts',
       guided: true,
     },
-    car: { letDown: ['ventPlug'], pump: { at: 'bumper', newDesign: 'pipes' } },
+    car: { letDown: ['ventPlug'], pump: { at: 'bumper', inTheWay: ['wheel'], newDesign: 'pipes' } },
   },
   {
     axle: { suspension: 'live', joint: 'pushIn', released: 'ballJoint' },

@@ -124,6 +124,7 @@ function builtSo(when: StepWhen, { architecture: car, way }: Situation, place: P
       (axle) => builtAxle(car, axle).guided === false,
     ) &&
     (when.pumpAt === undefined || when.pumpAt.includes(pump?.at ?? 'unknown')) &&
+    same(when.pumpWheel, pump?.inTheWay?.includes('wheel') ?? false) &&
     same(when.pumpPipes, asks('pipes')) &&
     same(when.pumpSoftware, asks('software')) &&
     (when.handVent === undefined || when.handVent.includes(handVent(car, way)))

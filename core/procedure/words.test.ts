@@ -12,7 +12,8 @@ describe('what a step leaves open is filled from how the car is built', () => {
   test.each<readonly [string, Anatomy, string]>([
     ['{covers} out', {}, 'covers out'],
     ['{covers} out', { pump: { inTheWay: ['spareWheel', 'foam'] } }, 'spare wheel and foam out'],
-    ['{covers} out', { pump: { inTheWay: ['wheel'] } }, 'wheel in front of it out'],
+    ['{covers} out', { pump: { inTheWay: ['wheel'] } }, 'covers out'],
+    ['{covers} out', { pump: { inTheWay: ['wheel', 'liner'] } }, 'wheel-arch liner out'],
     [
       '{covers} out',
       { pump: { inTheWay: ['spareWheel', 'foam', 'cover'] } },
@@ -85,6 +86,7 @@ describe('what a step leaves open is filled from how the car is built', () => {
     expect(held({ heldTop: 'clips', heldBottom: 'bolts', springTo: 'subframe' })).toBe(
       ' (its top bears on the subframe): clips at the top, bolts at the bottom',
     )
+    expect(held({ heldTop: 'bolts', heldBottom: 'bolts' })).toBe(': bolts at both ends')
     expect(held({ heldBottom: 'twist' })).toBe(
       ': the top not entered: look it up, a twist lock at the bottom',
     )

@@ -19,10 +19,10 @@ export const PLACE_WORDS: Readonly<Record<NonNullable<Place>, string>> = {
   rear: 'rear axle',
 }
 
-const COVER_WORDS: Readonly<Record<PumpCover, string>> = {
+/** What is in the way of a pump; a wheel comes off in a step of its own. */
+const COVER_WORDS: Readonly<Record<Exclude<PumpCover, 'wheel'>, string>> = {
   liner: 'wheel-arch liner',
   shroud: 'bumper shroud',
-  wheel: 'wheel in front of it',
   cover: 'cover',
   spareWheel: 'spare wheel',
   foam: 'foam',
@@ -76,6 +76,7 @@ const ofAxle =
 /** What holds a spring, above and below; what nobody entered may be any of them. */
 function heldWords({ heldTop, heldBottom }: AxleAnatomy): string {
   if (!heldTop && !heldBottom) return 'clips, horseshoe, lock or bolts'
+  if (heldTop === heldBottom) return `${HOLD_WORDS[heldTop!]} at both ends`
   const end = (where: string, hold: Hold | undefined): string =>
     hold ? `${HOLD_WORDS[hold]} at the ${where}` : `the ${where} ${NOT_ENTERED}`
   return `${end('top', heldTop)}, ${end('bottom', heldBottom)}`
@@ -113,7 +114,11 @@ const FILLED: Readonly<Record<string, Fill>> = {
   switch: ({ anatomy }) => (anatomy?.switchAt ? ` (${anatomy.switchAt})` : ''),
   ventPins: ({ anatomy }) => anatomy?.ventPins ?? NOT_ENTERED,
   covers: ({ anatomy }) =>
-    listed((anatomy?.pump?.inTheWay ?? []).map((each) => COVER_WORDS[each])) || 'covers',
+    listed(
+      (anatomy?.pump?.inTheWay ?? []).flatMap((each) =>
+        each === 'wheel' ? [] : [COVER_WORDS[each]],
+      ),
+    ) || 'covers',
   moves: ({ anatomy }) =>
     listed((anatomy?.pump?.movesOver ?? []).map((each) => MOVE_WORDS[each])) ||
     'bracket, shields and clips',

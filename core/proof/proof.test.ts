@@ -344,6 +344,15 @@ describe('all that is to be shown, word for word', () => {
     expect(jointsOpened(facts(jobs))).toEqual(['pump', 'block', 'reservoir', 'dryer'])
     expect(jointsOpened(facts([{ job: 'coils', corners: ['RL', 'RR'] }]))).toEqual([])
   })
+  test('a spring that was let down by its own valve is soaped at it', () => {
+    const letDown = { ...ARCHITECTURE, anatomy: { letDown: ['springValve' as const] } }
+    const run = worked([{ job: 'block' }], {
+      architecture: letDown,
+      way: { ...USUAL_WAY, ventBy: 'valve' },
+    })
+    const joints = jointsOpened({ run, book: SHIPPED_PROCEDURES.steps })
+    expect(joints).toEqual(expect.arrayContaining(['RL', 'RR', 'block']))
+  })
   test('the fitting at which the reservoir was let down is soaped too', () => {
     const run = worked([{ job: 'pump' }], { way: { ...USUAL_WAY, ventBy: 'fitting' } })
     expect(jointsOpened({ run, book: SHIPPED_PROCEDURES.steps })).toEqual(['pump', 'eased'])

@@ -144,7 +144,8 @@ export function jointsOpened({ run, book }: Pick<ProofFacts, 'run' | 'book'>): r
       const acts = written.get(step.step)?.acts ?? []
       const corner = step.place as Corner
       return [
-        ...(acts.some((act) => act === 'closeLine' || act === 'ease') &&
+        ...((step.gives.includes('valveShut') ||
+          acts.some((act) => act === 'closeLine' || act === 'ease')) &&
         run.car.corners[corner]?.spring !== 'coil' &&
         run.car.corners[corner]
           ? [corner]

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import type { Plan, PlanStep, WantedJob } from '../procedure/index.ts'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../procedure/index.ts'
 import { sampleArchitecture } from '../samples/index.ts'
-import type { Architecture, Corner } from '../vehicle/index.ts'
+import type { Architecture, Corner, PumpCover } from '../vehicle/index.ts'
 import type { DoneEntry, WorkEntry, WorkOf } from './index.ts'
 import { doneByRecord, mayEnter, mayHaveNoThread, notYet, runOf, stuck } from './index.ts'
 
@@ -56,6 +56,67 @@ test('a coil that stands on its shock comes out with it, held as a joint, and go
   inTurn(coils, 'armHoldShock', 'shockOffCoil', 'shockOut', 'oldCoilShock', 'coilInDamper')
   inTurn(coils, 'coilInDamper', 'plainDamperBelow', 'plainDamperOn')
   expect(coils).not.toContain('coilInBeside.RL')
+})
+
+test('a wheel in front of the pump comes off held, and is torqued in a star on the ground', () => {
+  const steps = (inTheWay: readonly PumpCover[]) =>
+    planOf([{ job: 'pump' }], {
+      ...REAR_SHOCKS,
+      anatomy: { pump: { at: 'bumper', inTheWay: [...inTheWay] } },
+    }).steps
+  const keys = steps(['wheel', 'liner']).map(({ key }) => key)
+  const at = ['holdTwoPost', 'pumpWheelOff', 'pumpReachBumper', 'closePump', 'pumpWheelOn'].map(
+    (key) => keys.indexOf(key),
+  )
+  expect(at).not.toContain(-1)
+  expect(at).toEqual([...at].sort((a, b) => a - b))
+  expect(keys.indexOf('pumpWheelOn')).toBeLessThan(keys.indexOf('lowerPlain'))
+  expect(keys.indexOf('lowerPlain')).toBeLessThan(keys.indexOf('pumpWheelTorque'))
+  const torque = steps(['wheel']).find(({ key }) => key === 'pumpWheelTorque')
+  expect(torque?.torque).toBe('wheel')
+  expect(steps(['liner']).some(({ key }) => key.startsWith('pumpWheel'))).toBe(false)
+})
+
+describe('a spring let down by its own valve', () => {
+  const byValve = (architecture: Architecture) => ({
+    ...architecture,
+    anatomy: { ...architecture.anatomy, letDown: ['springValve' as const] },
+  })
+  const keysOf = (jobs: readonly WantedJob[], architecture: Architecture): readonly string[] => {
+    const made = composePlan(SHIPPED_PROCEDURES, {
+      architecture: byValve(architecture),
+      jobs,
+      support: 'twoPost',
+      way: { ...USUAL_WAY, ventBy: 'valve' },
+    })
+    if (!made.ok) throw new Error(made.error.code)
+    const ofSpring = /^(ventSpringValve|valveBack|wheelOn|supply|fill)/
+    return made.value.steps.map(({ key }) => key).filter((key) => ofSpring.test(key))
+  }
+  const all = sampleArchitecture({ air: { front: 'strut', rear: 'bellows' }, valves: 'oneBlock' })
+  test('every valve that was drawn is back at its stop before a wheel, the supply or any air', () => {
+    for (const jobs of [
+      [{ job: 'block' }],
+      [{ job: 'line', corners: ['RL'] }],
+      [{ job: 'strut', corners: ['FL', 'FR'] }],
+    ] as const) {
+      const keys = keysOf(jobs, all)
+      const drawn = keys.filter((key) => key.startsWith('ventSpringValve'))
+      expect(drawn.length).toBeGreaterThan(0)
+      for (const key of drawn) {
+        const back = keys.indexOf(key.replace('ventSpringValve', 'valveBack'))
+        expect(back).toBeGreaterThan(keys.indexOf(key))
+        const later = keys.flatMap((each, i) => (/^(supply|fill)/.test(each) ? [i] : []))
+        expect(back).toBeLessThan(Math.min(...later))
+        expect(back).toBeLessThan(keys.indexOf(key.replace('ventSpringValve', 'wheelOn')))
+      }
+    }
+  })
+  test('where a coil comes in its place, the valve goes with the spring', () => {
+    const keys = keysOf([{ job: 'coils', corners: ['RL', 'RR'] }], all)
+    expect(keys).toContain('ventSpringValve.RL')
+    expect(keys.filter((key) => key.startsWith('valveBack'))).toEqual([])
+  })
 })
 
 describe('an air shock beside its coil', () => {
