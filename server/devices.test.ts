@@ -485,7 +485,7 @@ describe('logs', () => {
       expect(bundle.logs?.length).toBeGreaterThan(0)
       for (const part of ['checks', 'evidence', 'conclusions', 'charges', 'logs'] as const)
         expect(again[part]).toEqual(bundle[part])
-      // A file of the format before knows none of them.
+      // Files of the formats before know none of them.
       const {
         checks: _checks,
         evidence: _evidence,
@@ -494,7 +494,8 @@ describe('logs', () => {
         logs: _logs,
         ...before
       } = bundle
-      await fresh.post('/api/bundle', { ...before, formatVersion: 1 }).expect(200)
+      for (const formatVersion of [1, 2])
+        await fresh.post('/api/bundle', { ...before, formatVersion }).expect(200)
     } finally {
       await fresh.end()
     }
