@@ -1,5 +1,5 @@
 import type { AwakeRequest } from '@anklet/core/simulation'
-import { proxy, wrap } from 'comlink'
+import { proxy, releaseProxy, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { AwakeOutcome, AwakeWorker } from './awakeWorker.ts'
 
@@ -9,6 +9,8 @@ export type Awake =
   | { readonly state: 'working'; readonly share: number }
   | { readonly state: 'done'; readonly outcome: AwakeOutcome }
   | { readonly state: 'impossible' }
+  /** The device did not get it done. */
+  | { readonly state: 'broken' }
 
 /** Reckons a night with the module in the loop beside the page, once it is asked to. Stopping it ends the worker. */
 export function useAwake(request: AwakeRequest, asked: boolean): Awake {
@@ -23,17 +25,19 @@ export function useAwake(request: AwakeRequest, asked: boolean): Awake {
     }
     setResult({ state: 'working', share: 0 })
     const progress = proxy((share: number) => settle({ state: 'working', share }))
-    wrap<AwakeWorker>(worker)
-      .work(JSON.parse(content) as AwakeRequest, progress)
-      .then(
-        (outcome) => {
-          if (outcome) performance.measure('anklet.awake', { start: 0, duration: outcome.tookMs })
-          settle(outcome ? { state: 'done', outcome } : { state: 'impossible' })
-        },
-        () => settle({ state: 'impossible' }),
-      )
+    // Held until the worker ends: a proxy that nobody holds is collected, and its answer never comes.
+    const remote = wrap<AwakeWorker>(worker)
+    worker.onerror = () => settle({ state: 'broken' })
+    remote.work(JSON.parse(content) as AwakeRequest, progress).then(
+      (outcome) => {
+        if (outcome) performance.measure('anklet.awake', { start: 0, duration: outcome.tookMs })
+        settle(outcome ? { state: 'done', outcome } : { state: 'impossible' })
+      },
+      () => settle({ state: 'broken' }),
+    )
     return () => {
       current = false
+      remote[releaseProxy]()
       worker.terminate()
     }
   }, [content, asked])

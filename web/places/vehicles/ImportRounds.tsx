@@ -1,6 +1,6 @@
 import type { Vehicle, VehicleType } from '@anklet/contract'
 import { useQueryClient } from '@tanstack/react-query'
-import { wrap } from 'comlink'
+import { releaseProxy, wrap } from 'comlink'
 import type { ChangeEvent, ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -33,9 +33,12 @@ async function readFile(file: File): Promise<Awaited<ReturnType<RoundsFileWorker
   const worker = new Worker(new URL('../../workers/roundsFileWorker.ts', import.meta.url), {
     type: 'module',
   })
+  // Held until it has answered: a proxy that nobody holds is collected, and its answer never comes.
+  const remote = wrap<RoundsFileWorker>(worker)
   try {
-    return await wrap<RoundsFileWorker>(worker).read(file)
+    return await remote.read(file)
   } finally {
+    remote[releaseProxy]()
     worker.terminate()
   }
 }

@@ -72,6 +72,12 @@ export function AwakeAnswer({
       </div>
     )
   }
+  if (awake.state === 'broken')
+    return (
+      <p className="caution" role="alert">
+        This device did not get through that night. Load the page again; the readings are safe.
+      </p>
+    )
   if (awake.state === 'impossible')
     return (
       <p className="caution" role="alert">
