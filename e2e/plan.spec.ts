@@ -6,7 +6,6 @@ import { goTo } from './goTo.ts'
 import { handOn, tabTo } from './hand.ts'
 import { openJobAt, openJobOf } from './jobs.ts'
 
-/** A corner of a job. */
 const step = (page: Page, key: string): Locator => page.locator(`[data-key="${key}"]`)
 /** Keys of the steps as they stand on the page. */
 const order = (page: Page): Promise<string[]> =>

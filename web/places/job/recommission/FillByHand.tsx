@@ -9,10 +9,10 @@ import { useUnits } from '../../../data/queries.ts'
 import { useNow } from '../../../parts/useNow.ts'
 import { useFillTicks } from '../../../state/fillTicks.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
-import { useWaits } from '../../../state/waits.ts'
 import { capital, CORNER_WORDS } from '../../../words/corners.ts'
 import { countdownWords, secondsWords } from '../../../words/times.ts'
 import type { HandStage } from './handStages.ts'
+import { PumpRest, usePumpRest } from './PumpRest.tsx'
 
 interface ByHandProps {
   readonly job: Job
@@ -38,31 +38,20 @@ function useByHand({ job, of, stages, countFromMs, closed }: ByHandProps) {
   const key = `${job.id} ${of}`
   const kept = useFillTicks((ticks) => ticks.byKey[key])
   const patch = useFillTicks((ticks) => ticks.patch)
-  const start = useWaits((waits) => waits.start)
-  const rest = useWaits((all) => all.waits).find(
-    ({ id, dueMs }) => id.startsWith(`rest ${job.id}`) && dueMs > steadyNow(),
-  )
+  const { restMs, rest } = usePumpRest(job)
   const taken = (kept?.taken ?? []).filter(({ atMs }) => atMs >= countFromMs)
   const isTaken = (stage: HandStage): boolean => taken.some((tick) => tick.key === stage.key)
   const next = stages.find((stage) => !isTaken(stage))
   const sinceMs = kept?.sinceMs ?? null
   const runMs = sinceMs === null || sinceMs < countFromMs ? null : steadyNow() - sinceMs
   const restAfter = ({ restS }: HandStage): void => {
-    if (closed) return
-    const now = steadyNow()
-    start({
-      id: `rest ${job.id} ${Math.round(now / 1000)}`,
-      jobId: job.id,
-      plate: job.vehicle.plate,
-      words: 'the rest of the pump',
-      dueMs: now + restS * 1000,
-    })
+    if (!closed) rest(restS)
   }
   return {
     isTaken,
     next,
     runMs,
-    restMs: rest && !closed ? rest.dueMs - steadyNow() : null,
+    restMs: closed ? null : restMs,
     begin: (): void => patch(key, { sinceMs: steadyNow() }),
     /** Stopped before it was there: the pump rests all the same. */
     halt: (): void => {
@@ -127,11 +116,7 @@ export function FillByHand(props: ByHandProps): ReactNode {
           </li>
         ))}
       </ol>
-      {restMs !== null && (
-        <p className="hint" role="status">
-          The pump rests: <b className="num">{countdownWords(restMs)}</b>
-        </p>
-      )}
+      <PumpRest restMs={restMs} />
       {runMs !== null && <Running runMs={runMs} closed={closed} />}
       {!next ? (
         <p className="text-[16px] font-medium" role="status">

@@ -1,22 +1,20 @@
 import type { Job } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
-import { fillDoubt, PUMP_WARM, pumpRests, REST_S, RUN_S } from '@anklet/core/work'
+import { fillDoubt, pumpRests, REST_S, RUN_S } from '@anklet/core/work'
 import type { FillStage } from '@anklet/core/work'
-import { ArrowUpFromLine, Hourglass, OctagonX, Thermometer } from 'lucide-react'
+import { ArrowUpFromLine, OctagonX, Thermometer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useHold, useOrder } from '../../../data/devices.ts'
 import { useUnits } from '../../../data/queries.ts'
 import { useNow } from '../../../parts/useNow.ts'
-import { steadyNow } from '../../../state/steadyClock.ts'
-import { useWaits } from '../../../state/waits.ts'
 import { CORNER_WORDS } from '../../../words/corners.ts'
-import { countdownWords } from '../../../words/times.ts'
 import { FILL_DOUBT_WORDS } from '../../../words/work.ts'
 import type { CarLive } from '../run/carLive.ts'
 import type { OnWork } from '../run/useWork.ts'
+import { PumpRest, usePumpRest } from './PumpRest.tsx'
 
 /** One command lasts at most so long: nobody stands beside a pump that runs on by itself, s. */
 const LONGEST_S = 60
@@ -57,32 +55,6 @@ function FillFigures({
   )
 }
 
-/** Why the pump rests, and how much longer. */
-function PumpRest({
-  warm,
-  restMs,
-}: {
-  readonly warm: boolean
-  /** Rest left, ms; null: none. */ readonly restMs: number | null
-}): ReactNode {
-  const units = useUnits()
-  if (warm)
-    return (
-      <p className="hint" role="status">
-        The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)}{' '}
-        {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.
-      </p>
-    )
-  return (
-    restMs !== null && (
-      <p className="hint flex items-center gap-2" role="status">
-        <Hourglass size={18} aria-hidden />
-        The pump rests: <b className="num">{countdownWords(restMs)}</b>
-      </p>
-    )
-  )
-}
-
 interface ByLinkProps {
   readonly job: Job
   readonly work: OnWork
@@ -107,12 +79,9 @@ function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByL
   } | null>(null)
   const [resting, setResting] = useState(false)
   const held = useHold(since !== null ? status.identity.id : null, job.id)
-  const start = useWaits((waits) => waits.start)
-  const waits = useWaits((all) => all.waits)
+  const { restMs, rest } = usePumpRest(job)
   const hanging = work.run.car.body === 'hanging'
   const pumpC = frame?.values['pump'] ?? null
-  const now = steadyNow()
-  const rest = waits.find(({ id, dueMs }) => id.startsWith(`rest ${job.id}`) && dueMs > now)
   const warm = pumpRests(pumpC, resting)
   const filling = frame?.module?.mode === 'actuated' || frame?.module?.mode === 'raising'
   const runS = since && frame ? frame.atS - since.atS : 0
@@ -124,13 +93,7 @@ function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByL
     live.galleryBarG >= stage.toBarG
   const stop = (): void => {
     order.mutate({ action: 'stop' })
-    start({
-      id: `rest ${job.id} ${Math.round(steadyNow() / 1000)}`,
-      jobId: job.id,
-      plate: job.vehicle.plate,
-      words: 'the rest of the pump',
-      dueMs: steadyNow() + (stage?.restS ?? REST_S) * 1000,
-    })
+    rest(stage?.restS ?? REST_S)
   }
   useEffect(() => {
     if (warm !== resting) setResting(warm)
@@ -154,9 +117,8 @@ function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByL
     order.isPending ||
     warm ||
     filling ||
-    (rest !== undefined && pumpC === null) ||
+    (restMs !== null && pumpC === null) ||
     (hanging && stage === undefined)
-  const restMs = rest ? rest.dueMs - now : null
   const error = order.error ?? held.error
   return { corner, hanging, order, pumpC, warm, restMs, doubt, go, waitsFirst, error }
 }
