@@ -8,7 +8,7 @@ import { Loading } from '../../parts/Loading.tsx'
 import { saveFile } from '../../parts/saveFile.ts'
 import { parseNumber } from '../../state/typed.ts'
 import { coilsCsv, readCoils } from './coilsCsv.ts'
-import { Line } from './knowledge/fields.tsx'
+import { Line } from '../../parts/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
 const LARGEST_BYTES = 1_000_000

@@ -8,7 +8,7 @@ import { Loading } from '../../parts/Loading.tsx'
 import { parseNumber } from '../../state/typed.ts'
 import { PART_KIND_WORDS } from '../../words/decision.ts'
 import { amountWords } from '../../words/money.ts'
-import { Choice, KeepOrDrop, Line } from './knowledge/fields.tsx'
+import { Choice, KeepOrDrop, Line } from '../../parts/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
 const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]

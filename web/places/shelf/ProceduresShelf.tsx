@@ -19,7 +19,7 @@ import {
   STRETCH_WORDS,
   VENT_WORDS,
 } from '../../words/plan.ts'
-import { Line, Lines } from './knowledge/fields.tsx'
+import { Line, Lines } from '../../parts/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 
 const LARGEST_BYTES = 2_000_000

@@ -1,9 +1,10 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
 import { airBetween } from '@anklet/core/compressor'
 import type { ReactNode } from 'react'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
+import { Line } from '../../../parts/fields.tsx'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 
@@ -53,7 +54,6 @@ export function CorrectCharge({
   readonly entry: ChargeRecord
   onLeave(): void
 }): ReactNode {
-  const id = useId()
   const { read, fields } = useFigures(asksOf(entry, job))
   const [reason, setReason] = useState('')
   const [chargeId] = useState(() => crypto.randomUUID())
@@ -90,19 +90,7 @@ export function CorrectCharge({
         As it should have been written down. The same pressure before and after: nothing went in.
       </p>
       <div className="[&>div]:!grid-cols-1">{fields}</div>
-      <div>
-        <label className="label" htmlFor={id}>
-          What was wrong
-        </label>
-        <input
-          id={id}
-          className="field"
-          maxLength={300}
-          autoComplete="off"
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      </div>
+      <Line words="What was wrong" value={reason} onType={setReason} />
       <div className="flex flex-wrap gap-2">
         <button
           type="submit"

@@ -6,7 +6,7 @@ import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { capital, list } from '../../../words/corners.ts'
 import { METHOD_WORDS } from '../../../words/methods.ts'
 import { Figure } from '../Figure.tsx'
-import { Line, Lines } from '../knowledge/fields.tsx'
+import { Line, Lines } from '../../../parts/fields.tsx'
 import type { AnatomyField, AnatomyTexts } from './anatomyForm.ts'
 import {
   CHECKS_PATH,

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { CauseForm } from './forms.ts'
 import { PROOFS } from './forms.ts'
-import { Line } from './fields.tsx'
+import { Line } from '../../../parts/fields.tsx'
 
 interface CauseProps {
   readonly form: CauseForm
