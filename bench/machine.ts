@@ -2,18 +2,12 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { integrateStiff } from '@anklet/core/leakdown'
+import { integrateStiff } from '@anklet/core/numbers'
+import { AWAKE_NOISE, inferAwake } from '@anklet/core/leakdown'
 import { airAtOffset, buildRig, createSolver, leakFlowLPerS } from '@anklet/core/pneumatics'
 import { sampleVehicle } from '@anklet/core/samples'
 import type { Machine } from '@anklet/core/simulation'
-import {
-  AWAKE_NOISE,
-  inferAwake,
-  levelledState,
-  simulate,
-  USUAL_PUMP,
-  USUAL_RULES,
-} from '@anklet/core/simulation'
+import { levelledState, simulate, USUAL_PUMP, USUAL_RULES } from '@anklet/core/simulation'
 import { kelvin } from '@anklet/core/units'
 import { perCorner } from '@anklet/core/vehicle'
 import ode45 from 'ode45-cash-karp'

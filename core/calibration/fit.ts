@@ -1,3 +1,4 @@
+import { fitLine, meanOf } from '../numbers/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 
@@ -51,30 +52,6 @@ const RESIDUAL_MM = 3
 const HYSTERESIS_MM = 4
 const LEAST_HEIGHTS = 3
 
-const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / values.length
-
-/**
- * The residual each point leaves; null without a line. Readings are told apart as they are: a mean
- * of equal ones need not be quite the same.
- */
-function lineThrough(points: readonly CalibrationPoint[]): {
-  readonly slope: number
-  readonly offset: number
-  readonly residuals: readonly number[]
-} | null {
-  const [x, y] = [mean(points.map(({ raw }) => raw)), mean(points.map(({ heightMm }) => heightMm))]
-  const sxx = points.reduce((sum, { raw }) => sum + (raw - x) ** 2, 0)
-  if (sxx === 0 || points.every(({ raw }) => raw === points[0]!.raw)) return null
-  const slope = points.reduce((sum, { raw, heightMm }) => sum + (raw - x) * (heightMm - y), 0) / sxx
-  const offset = y - slope * x
-  return {
-    slope,
-    offset,
-    residuals: points.map(({ raw, heightMm }) => heightMm - (offset + slope * raw)),
-  }
-}
-
 function hysteresisOf(
   points: readonly CalibrationPoint[],
   residuals: readonly number[],
@@ -82,7 +59,7 @@ function hysteresisOf(
   const of = (direction: 'up' | 'down'): readonly number[] =>
     residuals.filter((_, i) => points[i]!.direction === direction)
   const [up, down] = [of('up'), of('down')]
-  return up.length === 0 || down.length === 0 ? null : Math.abs(mean(up) - mean(down))
+  return up.length === 0 || down.length === 0 ? null : Math.abs(meanOf(up) - meanOf(down))
 }
 
 /**
@@ -103,7 +80,10 @@ export function fitSensor({
   const heights = new Set(points.map(({ heightMm }) => heightMm)).size
   const outside = (raw: number): boolean => raw < rawMin || raw > rawMax
   const fewer: readonly CalibrationFault[] = heights < LEAST_HEIGHTS ? ['tooFewPoints'] : []
-  const line = lineThrough(points)
+  const line = fitLine(
+    points.map(({ raw }) => raw),
+    points.map(({ heightMm }) => heightMm),
+  )
   if (!line) {
     const faults: readonly CalibrationFault[] = [
       ...(heights >= 2 ? ['stuck' as const] : []),
@@ -120,7 +100,8 @@ export function fitSensor({
       faults,
     })
   }
-  const { slope, offset, residuals } = line
+  const { slope, residuals } = line
+  const offset = line.meanY - slope * line.meanX
   const largest = Math.max(...residuals.map(Math.abs))
   const hysteresisMm = hysteresisOf(points, residuals)
   const rawAtNominal = slope === 0 ? null : (nominalHeightMm - offset) / slope
@@ -139,7 +120,7 @@ export function fitSensor({
   return ok({
     slopeMmPerRaw: slope,
     offsetMm: offset,
-    rmsMm: Math.sqrt(mean(residuals.map((r) => r * r))),
+    rmsMm: Math.sqrt(meanOf(residuals.map((r) => r * r))),
     maxResidualMm: largest,
     rawAtNominal,
     hysteresisMm,

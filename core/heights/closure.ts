@@ -1,7 +1,7 @@
-import type { PerCorner, VehicleGeometry } from '../vehicle/index.ts'
+import type { Tracks } from '../pneumatics/index.ts'
+import { closureMm, closureWeights } from '../pneumatics/index.ts'
+import type { PerCorner } from '../vehicle/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
-
-type Tracks = Pick<VehicleGeometry, 'trackFrontMm' | 'trackRearMm'>
 
 /** Room for tyres that give as one corner warps the car, mm. */
 export const TYRE_ALLOWANCE_MM = 2
@@ -31,22 +31,6 @@ export interface ClosureRequest {
   readonly expectedMm?: number
   /** Room for the tyres, mm; default `TYRE_ALLOWANCE_MM`. */
   readonly allowanceMm?: number
-}
-
-/** How much a millimetre at each corner adds to the closure, in the order FL FR RL RR. */
-function closureWeights({ trackFrontMm, trackRearMm }: Tracks): readonly number[] {
-  const ratio = trackFrontMm / trackRearMm
-  return [1, -1, -ratio, ratio]
-}
-
-/**
- * How far four changes of height fail to fit a plane, mm: zero for every motion of a rigid body on
- * stiff tyres.
- * @param changeMm change of each corner, mm.
- */
-export function closureMm(changeMm: PerCorner<number>, vehicle: Tracks): number {
-  const weights = closureWeights(vehicle)
-  return CORNERS.reduce((sum, corner, i) => sum + weights[i]! * changeMm[corner], 0)
 }
 
 /**

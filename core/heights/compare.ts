@@ -1,6 +1,7 @@
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { mapCorners, perCorner } from '../vehicle/index.ts'
-import { closureMm, closureSuspect, standCovarianceMm2 } from './closure.ts'
+import { closureMm } from '../pneumatics/index.ts'
+import { closureSuspect, standCovarianceMm2 } from './closure.ts'
 import type { Readings } from './readings.ts'
 import { meanHeights } from './readings.ts'
 import { GUARD_FACTOR } from './verdict.ts'

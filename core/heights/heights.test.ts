@@ -4,9 +4,9 @@ import { sampleVehicle } from '../samples/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { perCorner } from '../vehicle/index.ts'
 import type { LapReading, RoundCheckRequest } from './index.ts'
+import { closureMm } from '../pneumatics/index.ts'
 import {
   checkRound,
-  closureMm,
   closureSuspect,
   closureUncertaintyMm,
   meanHeights,

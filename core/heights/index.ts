@@ -1,5 +1,4 @@
 export {
-  closureMm,
   closureUncertaintyMm,
   closureSuspect,
   modelSigmaMm,

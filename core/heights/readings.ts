@@ -1,3 +1,4 @@
+import { meanOf } from '../numbers/index.ts'
 import type { PerCorner } from '../vehicle/index.ts'
 import { mapCorners } from '../vehicle/index.ts'
 
@@ -15,4 +16,4 @@ export type Readings = PerCorner<readonly number[]>
  * @returns NaN at a corner without readings: check the counts first.
  */
 export const meanHeights = (readings: Readings): Record<keyof Readings, number> =>
-  mapCorners(readings, (list) => list.reduce((sum, value) => sum + value, 0) / list.length)
+  mapCorners(readings, (list) => meanOf(list))

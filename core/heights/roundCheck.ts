@@ -1,7 +1,8 @@
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
 import type { Stand } from './closure.ts'
-import { closureMm, closureRoomMm, standCovarianceMm2, TYRE_ALLOWANCE_MM } from './closure.ts'
+import { closureMm } from '../pneumatics/index.ts'
+import { closureRoomMm, standCovarianceMm2, TYRE_ALLOWANCE_MM } from './closure.ts'
 import { meanHeights } from './readings.ts'
 
 /**

@@ -1,3 +1,4 @@
+import { meanOf } from '../numbers/index.ts'
 /**
  * Systematic error of tape and place that no repeating removes, mm, unless the shop knows its own.
  */
@@ -43,9 +44,6 @@ export interface VerdictAnswer {
    */
   readonly readingsToDecide: number | null
 }
-
-const meanOf = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / values.length
 
 function spreadOf(readings: readonly number[], repeatabilityMm: number): number {
   if (readings.length < OWN_SPREAD_FROM) return repeatabilityMm

@@ -1,3 +1,5 @@
+import { fitLine, sumOf } from '../numbers/index.ts'
+
 /** A height at one time: ms since 1970, mm over what it should be, cold and load taken out. */
 export interface DriftPoint {
   readonly atMs: number
@@ -40,9 +42,6 @@ const T_90 = [
 ] as const
 const tOf = (freedom: number): number => T_90[freedom - 1] ?? 1.66
 
-const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / values.length
-
 /**
  * A straight line through a corner's heights over the months, by least squares, with what it
  * cannot tell.
@@ -53,14 +52,18 @@ export function driftOf(points: readonly DriftPoint[], limitMm: number): Drift |
   const times = points.map(({ atMs }) => atMs)
   if (points.length < LEAST_ROUNDS || Math.max(...times) - Math.min(...times) < LEAST_SPAN_MS)
     return null
-  const [x, y] = [mean(times), mean(points.map(({ offMm }) => offMm))]
-  const months = points.map(({ atMs }) => (atMs - x) / MONTH_MS)
-  const sxx = months.reduce((sum, at) => sum + at * at, 0)
-  const slope = points.reduce((sum, { offMm }, i) => sum + months[i]! * (offMm - y), 0) / sxx
-  const left = points.reduce((sum, { offMm }, i) => sum + (offMm - y - slope * months[i]!) ** 2, 0)
+  // In months after the first round: dates are too large to be squared as they are.
+  const first = Math.min(...times)
+  const line = fitLine(
+    times.map((atMs) => (atMs - first) / MONTH_MS),
+    points.map(({ offMm }) => offMm),
+  )
+  if (!line) return null
+  const { slope, sxx } = line
+  const left = sumOf(line.residuals.map((mm) => mm ** 2))
   const halfMm = tOf(points.length - 2) * Math.sqrt(left / (points.length - 2) / sxx)
   const last = Math.max(...times)
-  const nowMm = y + (slope * (last - x)) / MONTH_MS
+  const nowMm = line.meanY + slope * ((last - first) / MONTH_MS - line.meanX)
   const reach = (perMonth: number): number | null => {
     const at = last + ((limitMm - nowMm) / perMonth) * MONTH_MS
     return perMonth < 0 && at - last < FURTHEST_MS ? Math.max(last, at) : null

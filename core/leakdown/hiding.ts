@@ -1,11 +1,10 @@
-import { buildRig } from '../pneumatics/index.ts'
+import { buildRig, ratePerConductance } from '../pneumatics/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS, hasAir } from '../vehicle/index.ts'
-import { whiten } from './covariance.ts'
+import { whiten } from '../numbers/index.ts'
 import { hypothesisCorners, LOG_C_RANGE } from './hypotheses.ts'
 import type { WeighedNights } from './infer.ts'
 import { predictedChanges } from './infer.ts'
-import { ratePerConductance } from './leakRate.ts'
 
 /** How sure one is that nothing larger hides. */
 const SURE = 0.95

@@ -1,8 +1,5 @@
-import type { Rig } from '../pneumatics/index.ts'
-import { buildRig, designPressureBarG, leakFlowLPerS } from '../pneumatics/index.ts'
-import { kelvin, P_ATM_BAR } from '../units/index.ts'
+import { buildRig, ratePerConductance } from '../pneumatics/index.ts'
 import type { Corner, VehicleGeometry } from '../vehicle/index.ts'
-import { CORNERS, hasAir } from '../vehicle/index.ts'
 import type { Evidence } from './evidence.ts'
 import { conductanceAt, FINE_NODES, quantileNode } from './evidence.ts'
 import type { HypothesisId } from './hypotheses.ts'
@@ -31,19 +28,6 @@ export function medianLeaks(
   )
 }
 
-/**
- * What a leak of unit conductance at a corner with air loses at its design pressure, bar-litre per
- * hour and L/(s.bar); it grows evenly with the conductance.
- * @param temperatureC of the air, degC.
- */
-export const ratePerConductance = (rig: Rig, corner: Corner, temperatureC: number): number =>
-  3600 *
-  leakFlowLPerS(
-    1,
-    designPressureBarG(rig, CORNERS.indexOf(corner)) + P_ATM_BAR,
-    kelvin(temperatureC),
-  )
-
 /** Total leak of a hypothesis at design pressure, with the spread its posterior leaves. */
 export function leakRate(
   vehicle: VehicleGeometry,
@@ -61,21 +45,6 @@ export function leakRate(
         conductanceAt(quantileNode(evidence.first, share)) *
         perConductance.reduce((sum, rate) => sum + rate, 0)
   return { median: at(QUANTILES.median), low: at(QUANTILES.low), high: at(QUANTILES.high) }
-}
-
-/**
- * Sonic conductance of a leak that loses so much at design pressure.
- * @param leakBarLPerH zero or more, bar-litre per hour. @param temperatureC of the air, degC.
- * @returns L/(s.bar); null at a corner without air.
- */
-export function conductanceOfRate(
-  vehicle: VehicleGeometry,
-  corner: Corner,
-  leakBarLPerH: number,
-  temperatureC: number,
-): number | null {
-  if (!hasAir(vehicle.corners[corner])) return null
-  return leakBarLPerH / ratePerConductance(buildRig(vehicle), corner, temperatureC)
 }
 
 const BINS_PER_DECADE = 500

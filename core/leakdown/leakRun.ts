@@ -1,8 +1,8 @@
 import type { Solver } from '../pneumatics/index.ts'
 import { leakFlowLPerS } from '../pneumatics/index.ts'
 import { kelvin } from '../units/index.ts'
-import type { StiffEnd } from './rosenbrock.ts'
-import { integrateStiff } from './rosenbrock.ts'
+import type { StiffEnd } from '../numbers/index.ts'
+import { integrateStiff } from '../numbers/index.ts'
 
 /** Largest error of one step, bar-litre: some 0.001 mm of ride height. */
 const TOLERANCE_BAR_L = 2e-5

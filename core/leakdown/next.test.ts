@@ -1,14 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import {
-  conductanceOfRate,
-  forecast,
-  hiddenLeaks,
-  inferNights,
-  overnightLoad,
-  worthOfNext,
-} from './index.ts'
+import { forecast, hiddenLeaks, inferNights, overnightLoad, worthOfNext } from './index.ts'
 import type { LeakdownRequest, Worth } from './index.ts'
-import { equilibrium } from '../pneumatics/index.ts'
+import { equilibrium, conductanceOfRate } from '../pneumatics/index.ts'
 import { rearLevelledVehicle, sampleVehicle } from '../samples/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'

@@ -1,6 +1,7 @@
 import { createSolver } from '../pneumatics/index.ts'
 import { CORNERS, GRAVITY } from '../vehicle/index.ts'
-import { changeCovariance, choleskyOf, whiten } from './covariance.ts'
+import { choleskyOf, whiten } from '../numbers/index.ts'
+import { changeCovariance } from './covariance.ts'
 import type { WeighedNights } from './infer.ts'
 
 /** Load whose effect is tabulated, N; heights are near enough straight in it. */

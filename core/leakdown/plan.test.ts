@@ -3,7 +3,7 @@ import { paperVehicle, rearLevelledVehicle, sampleVehicle } from '../samples/ind
 import { P_ATM_BAR } from '../units/index.ts'
 import type { PlanRequest } from './index.ts'
 import { forecast, planWatch } from './index.ts'
-import { normalQuantile } from './normalQuantile.ts'
+import { normalQuantile } from '../numbers/index.ts'
 
 const plan = (change: Partial<PlanRequest> = {}) => {
   const answer = planWatch({

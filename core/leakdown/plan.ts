@@ -6,7 +6,7 @@ import { CORNERS, hasAir } from '../vehicle/index.ts'
 import type { Start } from './forecast.ts'
 import { prepareStart } from './forecast.ts'
 import { LEAKDOWN_DEFAULTS } from './watched.ts'
-import { normalQuantile } from './normalQuantile.ts'
+import { normalQuantile } from '../numbers/index.ts'
 
 /** Odds a watch is planned for unless others are asked. */
 export const PLAN_DEFAULTS = { power: 0.95, falseAlarm: 0.05 } as const

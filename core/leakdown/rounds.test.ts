@@ -4,7 +4,8 @@ import { runs, seedOr } from '../test/effort.ts'
 import { rearLevelledVehicle, sampleVehicle } from '../samples/index.ts'
 import type { Corner, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
 import { CORNERS, mapCorners, perCorner } from '../vehicle/index.ts'
-import { changeCovariance, choleskyOf, whiten } from './covariance.ts'
+import { choleskyOf, whiten } from '../numbers/index.ts'
+import { changeCovariance } from './covariance.ts'
 import type { LeakdownRequest, RoundBetween } from './index.ts'
 import {
   forecast,

@@ -4,7 +4,7 @@ import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { CORNERS } from '../vehicle/index.ts'
 import type { Observed } from './covariance.ts'
-import { whiten } from './covariance.ts'
+import { whiten } from '../numbers/index.ts'
 import type { Evidence } from './evidence.ts'
 import {
   conductanceAt,

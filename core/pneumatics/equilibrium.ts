@@ -1,4 +1,3 @@
-import { closureMm } from '../heights/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import { P_ATM_BAR, T_REF_K } from '../units/index.ts'
@@ -8,6 +7,7 @@ import { airAtOffset } from './designAir.ts'
 import { buildRig } from './rig.ts'
 import type { SolveOutcome, Solver } from './solver.ts'
 import { createSolver } from './solver.ts'
+import { closureMm } from './stiffBody.ts'
 
 /** A vehicle at rest: what it stands on and what it carries. */
 export interface EquilibriumRequest {

@@ -1,4 +1,4 @@
-import { conductanceOfRate } from '../leakdown/index.ts'
+import { conductanceOfRate } from '../pneumatics/index.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok } from '../result/index.ts'

@@ -1,4 +1,4 @@
-import { integrateStiff } from '../leakdown/index.ts'
+import { integrateStiff } from '../numbers/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { P_ATM_BAR } from '../units/index.ts'
 import type { PerCorner } from '../vehicle/index.ts'

@@ -1,4 +1,4 @@
-import type { AwakeAnswer } from '@anklet/core/simulation'
+import type { AwakeAnswer } from '@anklet/core/leakdown'
 import type { Architecture } from '@anklet/core/vehicle'
 import type { Suspect } from './answer.ts'
 import { percentWords, suspectsOf } from './answer.ts'

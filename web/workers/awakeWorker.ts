@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { AwakeAnswer, AwakeRequest } from '@anklet/core/simulation'
-import { inferAwake } from '@anklet/core/simulation'
+import type { AwakeAnswer, AwakeRequest } from '@anklet/core/leakdown'
+import { inferAwake } from '@anklet/core/leakdown'
 
 const EVERY_MS = 80
 

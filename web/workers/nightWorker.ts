@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { conductanceOfRate } from '@anklet/core/leakdown'
+import { conductanceOfRate } from '@anklet/core/pneumatics'
 import type { Fault, SimRun } from '@anklet/core/simulation'
 import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
 import type { Architecture, Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'

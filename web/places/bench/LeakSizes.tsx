@@ -1,5 +1,6 @@
 import type { VehicleType } from '@anklet/contract'
-import { conductanceOfRate, hoursToBumpStop, planWatch } from '@anklet/core/leakdown'
+import { conductanceOfRate } from '@anklet/core/pneumatics'
+import { hoursToBumpStop, planWatch } from '@anklet/core/leakdown'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
 import type { Corner } from '@anklet/core/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/vehicle'

@@ -1,7 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { LeakdownRequest } from '@anklet/core/leakdown'
+import type { LeakdownRequest, AwakeRequest } from '@anklet/core/leakdown'
 import { KNOWN_GEOMETRY_SHARE, LEAKDOWN_DEFAULTS } from '@anklet/core/leakdown'
-import type { AwakeRequest } from '@anklet/core/simulation'
 import { usualMachine } from '@anklet/core/simulation'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'

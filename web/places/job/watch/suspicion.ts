@@ -1,6 +1,7 @@
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { ForecastRequest } from '@anklet/core/leakdown'
-import { conductanceOfRate, forecastChange } from '@anklet/core/leakdown'
+import { conductanceOfRate } from '@anklet/core/pneumatics'
+import { forecastChange } from '@anklet/core/leakdown'
 import type { Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
 import { CORNERS, hasAir, WALK } from '@anklet/core/vehicle'
 import { knownVehicle } from '../knownVehicle.ts'

@@ -1,28 +1,20 @@
-import { closureMm, meanHeights } from '../heights/index.ts'
+import { choleskyOf, whiten } from '../numbers/index.ts'
+import type { Fault, Machine } from '../simulation/index.ts'
+import { levelOffsetMm, simulate, levelledState } from '../simulation/index.ts'
+import { meanHeights } from '../heights/index.ts'
 import type { Readings } from '../heights/index.ts'
-import type { HypothesisId } from '../leakdown/index.ts'
-import {
-  changeCovariance,
-  choleskyOf,
-  fitLimitChi2,
-  forecastChange,
-  hypothesisCorners,
-  KNOWN_GEOMETRY_SHARE,
-  LEAKDOWN_DEFAULTS,
-  priorsOf,
-  ratePerConductance,
-  whiten,
-} from '../leakdown/index.ts'
+import { changeCovariance, KNOWN_GEOMETRY_SHARE } from './covariance.ts'
+import { forecastChange } from './forecast.ts'
+import type { HypothesisId } from './hypotheses.ts'
+import { hypothesisCorners, priorsOf } from './hypotheses.ts'
+import { fitLimitChi2 } from './infer.ts'
+import { LEAKDOWN_DEFAULTS } from './watched.ts'
 import type { EquilibriumRefusal } from '../pneumatics/index.ts'
-import { buildRig, isMirrored } from '../pneumatics/index.ts'
+import { buildRig, isMirrored, closureMm, ratePerConductance } from '../pneumatics/index.ts'
 import type { Result } from '../result/index.ts'
 import { ok, refuse } from '../result/index.ts'
 import type { Corner, PerCorner } from '../vehicle/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
-import type { Fault, Machine } from './machine.ts'
-import { levelOffsetMm } from './machine.ts'
-import { simulate } from './simulate.ts'
-import { levelledState } from './state.ts'
 
 /** A night in which the module was left awake, or its supply was not off. */
 export interface AwakeRequest {

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest'
-import { inferLeak } from '../leakdown/index.ts'
+
 import { seeded, normal } from '../random/index.ts'
 import type { Corner } from '../vehicle/index.ts'
 import { CORNERS, perCorner } from '../vehicle/index.ts'
-import type { Fault, Machine } from './index.ts'
-import { AWAKE_NOISE, inferAwake } from './index.ts'
-import { H, machineOf, run } from './test/machines.ts'
+import type { Fault, Machine } from '../simulation/index.ts'
+import { AWAKE_NOISE, inferAwake, inferLeak } from './index.ts'
+import { H, machineOf, run } from '../simulation/test/machines.ts'
 
 const HOURS = 12
 const NOISE = { ...AWAKE_NOISE, modelSigmaMm: 1, temperatureSigmaK: 1 }

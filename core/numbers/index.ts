@@ -1,0 +1,6 @@
+export { choleskyOf, whiten } from './cholesky.ts'
+export { fitLine, meanOf, sumOf } from './line.ts'
+export type { Line } from './line.ts'
+export { normalQuantile } from './normalQuantile.ts'
+export { integrateStiff } from './rosenbrock.ts'
+export type { StiffEnd, StiffOptions, Slope } from './rosenbrock.ts'
