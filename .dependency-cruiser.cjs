@@ -2,6 +2,32 @@
 const room = (name) => `^${name}/`
 const not = (...names) => `^(?!(${names.join('|')})/|node_modules/)[^/]+/`
 
+// The topics of the core: each may take from those before it, never from one after it.
+const CORE_TOPICS = [
+  ...['result', 'units', 'random', 'numbers', 'vehicle', 'samples'].map((name) => `base/${name}`),
+  ...['pneumatics', 'compressor', 'simulation'].map((name) => `physics/${name}`),
+  ...['heights', 'leakdown', 'guided', 'calibration', 'history', 'exchange'].map(
+    (name) => `measuring/${name}`,
+  ),
+  ...['codes', 'arrival', 'diagnosis', 'evidence', 'strategy', 'conversion'].map(
+    (name) => `reasoning/${name}`,
+  ),
+  ...['procedure', 'record', 'proof', 'schedule'].map((name) => `work/${name}`),
+]
+
+// Tests look at a piece from outside: they may use what comes after it.
+const TESTS = '\\.test\\.tsx?$|/test/'
+
+/** Rules that let folders of a room take only from those that stand before them. */
+const oneWay = (inRoom, folders) =>
+  folders.slice(0, -1).map((folder, i) => ({
+    name: `${inRoom}-${folder.replace('/', '-')}-takes-from-its-left`,
+    severity: 'error',
+    comment: `The order is ${folders.join(', ')}.`,
+    from: { path: `^${inRoom}/${folder}/`, pathNot: TESTS },
+    to: { path: `^${inRoom}/(${folders.slice(i + 1).join('|')})/` },
+  }))
+
 module.exports = {
   forbidden: [
     {
@@ -40,18 +66,29 @@ module.exports = {
       from: { pathNot: '\\.test\\.ts$|^(e2e|bench)/' },
       to: { path: '\\.test\\.ts$|^e2e/' },
     },
+    ...oneWay('core', CORE_TOPICS),
+    {
+      name: 'core-has-no-other-topic',
+      severity: 'error',
+      comment: 'A new topic of the core takes its place in CORE_TOPICS.',
+      from: {},
+      to: { path: '^core/', pathNot: `^core/(${CORE_TOPICS.join('|')}|test)/` },
+    },
     {
       name: 'through-the-door',
       severity: 'error',
       comment: 'A topic of the core is entered by its index.ts only.',
-      from: { path: '^core/([^/]+)/' },
-      to: { path: '^core/([^/]+)/', pathNot: '^core/$1/|^core/test/|^core/[^/]+/index\\.ts$' },
+      from: { path: '^core/([^/]+/[^/]+)/' },
+      to: {
+        path: '^core/[^/]+/[^/]+/',
+        pathNot: '^core/$1/|^core/test/|/test/|^core/[^/]+/[^/]+/index\\.ts$',
+      },
     },
     {
       name: 'through-the-door-from-outside',
       severity: 'error',
       from: { path: not('core') },
-      to: { path: '^core/', pathNot: '^core/[^/]+/index\\.ts$' },
+      to: { path: '^core/', pathNot: '^core/[^/]+/[^/]+/index\\.ts$' },
     },
     {
       name: 'contract-by-its-door',

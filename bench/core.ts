@@ -1,8 +1,8 @@
-import { inferLeak } from '@anklet/core/leakdown'
-import { airAtOffset, buildRig, createSolver } from '@anklet/core/pneumatics'
-import { seeded } from '@anklet/core/random'
-import { sampleVehicle } from '@anklet/core/samples'
-import { perCorner } from '@anklet/core/vehicle'
+import { inferLeak } from '@anklet/core/measuring/leakdown'
+import { airAtOffset, buildRig, createSolver } from '@anklet/core/physics/pneumatics'
+import { seeded } from '@anklet/core/base/random'
+import { sampleVehicle } from '@anklet/core/base/samples'
+import { perCorner } from '@anklet/core/base/vehicle'
 import { Bench } from 'tinybench'
 
 /** Speed of the core, in the units people ask for. */

@@ -1,5 +1,5 @@
-import { fitCoils } from '@anklet/core/conversion'
-import { axleStrategies, compareOptions } from '@anklet/core/strategy'
+import { fitCoils } from '@anklet/core/reasoning/conversion'
+import { axleStrategies, compareOptions } from '@anklet/core/reasoning/strategy'
 import { medianMs } from './machine.ts'
 
 const CORNERS = 4

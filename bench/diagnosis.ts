@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import type { Knowledge } from '@anklet/core/diagnosis'
-import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
-import type { Architecture } from '@anklet/core/vehicle'
+import type { Knowledge } from '@anklet/core/reasoning/diagnosis'
+import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import { medianMs } from './machine.ts'
 
 // As many times the causes and the checks: a copied cause shows in the copied checks what it shows

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 const [folder, ...figures] = process.argv.slice(2)
 const [lines, every, first] = figures.map(Number)
 if (!folder || !lines || !every || !first)
-  throw new Error('For example: node bench/mutationWindows.mjs core/work 14 84 5')
+  throw new Error('For example: node bench/mutationWindows.mjs core/work/record 14 84 5')
 
 const windows = []
 // All files of the folder count as one after the other.

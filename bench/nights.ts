@@ -1,4 +1,4 @@
-import type { HypothesisId, LeakdownRequest } from '@anklet/core/leakdown'
+import type { HypothesisId, LeakdownRequest } from '@anklet/core/measuring/leakdown'
 import {
   answerGroup,
   forecastChange,
@@ -10,12 +10,12 @@ import {
   LOG_C_RANGE,
   PRIOR_WEIGHT,
   worthOfNext,
-} from '@anklet/core/leakdown'
-import type { Random } from '@anklet/core/random'
-import { normal, seeded } from '@anklet/core/random'
-import { sampleVehicle } from '@anklet/core/samples'
-import type { Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
-import { CORNERS, mapCorners, perCorner } from '@anklet/core/vehicle'
+} from '@anklet/core/measuring/leakdown'
+import type { Random } from '@anklet/core/base/random'
+import { normal, seeded } from '@anklet/core/base/random'
+import { sampleVehicle } from '@anklet/core/base/samples'
+import type { Corner, PerCorner, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { CORNERS, mapCorners, perCorner } from '@anklet/core/base/vehicle'
 
 const TAPE_MM = 1.5
 const GEOMETRY = 0.05

@@ -5,9 +5,9 @@ import {
   explore,
   SHIPPED_PROCEDURES,
   USUAL_WAY,
-} from '@anklet/core/procedure'
-import { sampleArchitecture } from '@anklet/core/samples'
-import { CORNERS } from '@anklet/core/vehicle'
+} from '@anklet/core/work/procedure'
+import { sampleArchitecture } from '@anklet/core/base/samples'
+import { CORNERS } from '@anklet/core/base/vehicle'
 import { medianMs } from './machine.ts'
 
 const CAR = sampleArchitecture({ layout: 'closed', sensors: { front: 'each', rear: 'each' } })

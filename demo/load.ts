@@ -1,9 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { CommandPayload, Rate, Shop, VehicleTypeFile } from '@anklet/contract'
-import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
-import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import { stepSentence, toShow } from '@anklet/core/work'
+import { SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
+import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
+import { stepSentence, toShow } from '@anklet/core/work/record'
 import type {
   ScenarioCodes,
   ScenarioCoils,

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { CommandPayload, CommandType, RoundInput } from '@anklet/contract'
-import { WALK } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ScenarioRound } from './scenario.ts'
 
 export const HOUR_MS = 3_600_000

@@ -3,7 +3,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { format } from 'prettier'
 import { join } from 'node:path'
-import { WALK } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ScenarioJob } from './scenario.ts'
 import { folder, night, standing } from './nights.ts'
 import { pastJobs } from './pastJobs.ts'

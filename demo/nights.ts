@@ -2,11 +2,11 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { forecast } from '@anklet/core/leakdown'
-import { normal, seeded } from '@anklet/core/random'
-import type { Machine } from '@anklet/core/simulation'
-import type { Corner, VehicleGeometry } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import { forecast } from '@anklet/core/measuring/leakdown'
+import { normal, seeded } from '@anklet/core/base/random'
+import type { Machine } from '@anklet/core/physics/simulation'
+import type { Corner, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ScenarioRound } from './scenario.ts'
 
 export const folder = fileURLToPath(new URL('scenario', import.meta.url))

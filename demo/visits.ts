@@ -1,7 +1,7 @@
 // What a visit of the past consists of.
 import type { Finding } from '@anklet/contract'
-import { airBetween } from '@anklet/core/compressor'
-import type { Corner } from '@anklet/core/vehicle'
+import { airBetween } from '@anklet/core/physics/compressor'
+import type { Corner } from '@anklet/core/base/vehicle'
 import type { ScenarioJob } from './scenario.ts'
 import type { Night } from './nights.ts'
 import { night, standing } from './nights.ts'

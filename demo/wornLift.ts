@@ -1,7 +1,7 @@
-import { CHANNEL_LIMITS } from '@anklet/core/guided'
-import type { Happening, SimSample } from '@anklet/core/simulation'
-import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
-import { completeGeometry, WALK } from '@anklet/core/vehicle'
+import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
+import type { Happening, SimSample } from '@anklet/core/physics/simulation'
+import { levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
+import { completeGeometry, WALK } from '@anklet/core/base/vehicle'
 import type { ScenarioJob } from './scenario.ts'
 import { typeOf, CORNER_PLACES } from './nights.ts'
 

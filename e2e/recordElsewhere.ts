@@ -1,5 +1,5 @@
 import type { CommandPayload, CommandType, Job } from '@anklet/contract'
-import { heightAtLevelMm, WALK } from '@anklet/core/vehicle'
+import { heightAtLevelMm, WALK } from '@anklet/core/base/vehicle'
 import type { Page } from '@playwright/test'
 import { expect } from '@playwright/test'
 import { sendCommand } from './command.ts'

@@ -1,8 +1,8 @@
 import type { LeakdownNightsResponse } from '@anklet/contract'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import request from 'supertest'
-import { rearLevelledVehicle, sampleVehicle } from '@anklet/core/samples'
-import { perCorner } from '@anklet/core/vehicle'
+import { rearLevelledVehicle, sampleVehicle } from '@anklet/core/base/samples'
+import { perCorner } from '@anklet/core/base/vehicle'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 

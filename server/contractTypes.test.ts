@@ -8,8 +8,8 @@ import type {
   LedgerRequest,
   LiftAnswer,
   LiftRequest,
-} from '@anklet/core/compressor'
-import type { VerdictAnswer, VerdictRequest } from '@anklet/core/heights'
+} from '@anklet/core/physics/compressor'
+import type { VerdictAnswer, VerdictRequest } from '@anklet/core/measuring/heights'
 import type {
   ForecastRequest,
   LeakdownAnswer,
@@ -18,17 +18,17 @@ import type {
   PlanAnswer,
   PlanRequest,
   Worth,
-} from '@anklet/core/leakdown'
+} from '@anklet/core/measuring/leakdown'
 import type {
   EquilibriumAnswer,
   EquilibriumRequest,
   TemperatureDropAnswer,
   TemperatureDropRequest,
-} from '@anklet/core/pneumatics'
-import type { Plan, ShopWay, WantedJob } from '@anklet/core/procedure'
-import type { JobFacts } from '@anklet/core/schedule'
-import type { DisplayUnits } from '@anklet/core/units'
-import type { Architecture, GeometryInput } from '@anklet/core/vehicle'
+} from '@anklet/core/physics/pneumatics'
+import type { Plan, ShopWay, WantedJob } from '@anklet/core/work/procedure'
+import type { JobFacts } from '@anklet/core/work/schedule'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import type { Architecture, GeometryInput } from '@anklet/core/base/vehicle'
 
 // Contract and core know nothing of each other; what the one accepts must be what the other takes,
 // and the answers likewise.

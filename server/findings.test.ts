@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { ArrivalRecord, Job, JobSummary } from '@anklet/contract'
-import { USUAL_WAY } from '@anklet/core/procedure'
+import { USUAL_WAY } from '@anklet/core/work/procedure'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { LEVEL, openTestJob, UNSEEN, watchStart, watchWalk } from './test/records.ts'

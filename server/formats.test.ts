@@ -1,13 +1,13 @@
-import { SHIPPED_BOOK } from '@anklet/core/diagnosis'
-import { SHIPPED_PROCEDURES } from '@anklet/core/procedure'
+import { SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
+import { SHIPPED_PROCEDURES } from '@anklet/core/work/procedure'
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { describe, expect, test } from 'vitest'
 import type { Specification } from '@anklet/contract'
 import { FILE_FORMATS } from '@anklet/contract'
-import { equilibrium } from '@anklet/core/pneumatics'
-import type { GeometryInput } from '@anklet/core/vehicle'
-import { completeGeometry } from '@anklet/core/vehicle'
+import { equilibrium } from '@anklet/core/physics/pneumatics'
+import type { GeometryInput } from '@anklet/core/base/vehicle'
+import { completeGeometry } from '@anklet/core/base/vehicle'
 import { checkOf } from './problems/validation.ts'
 
 const at = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))

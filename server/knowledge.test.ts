@@ -8,7 +8,7 @@ import type {
   ShopBundle,
   VehicleDetail,
 } from '@anklet/contract'
-import { bookWith, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { bookWith, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { NO_COMPLAINT, openTestJob } from './test/records.ts'

@@ -9,7 +9,7 @@ import type {
   ShopBundle,
   Torque,
 } from '@anklet/contract'
-import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { architecture, openTestJob } from './test/records.ts'
@@ -236,7 +236,10 @@ describe('the shop’s own procedures', () => {
   )
   test('procedures of the first form come in, by hand or with a shop, and are sent in today’s', async () => {
     const first = JSON.parse(
-      await readFile(new URL('../core/procedure/book/procedures.1.json', import.meta.url), 'utf8'),
+      await readFile(
+        new URL('../core/work/procedure/book/procedures.1.json', import.meta.url),
+        'utf8',
+      ),
     ) as NonNullable<CommandPayload<'procedures.save'>['book']>
     const bundle = (await bench.get('/api/bundle').expect(200)).body as ShopBundle
     const other = await startBench({ people: false })

@@ -1,4 +1,4 @@
-import { sampleHandover } from '@anklet/core/samples'
+import { sampleHandover } from '@anklet/core/base/samples'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type {
   Job,

@@ -7,7 +7,7 @@ import type {
   ShopBundle,
   WorkRecord,
 } from '@anklet/contract'
-import { USUAL_WAY } from '@anklet/core/procedure'
+import { USUAL_WAY } from '@anklet/core/work/procedure'
 import type { TestBench } from './test/bench.ts'
 import { startBench } from './test/bench.ts'
 import { OnTheJob } from './test/onTheJob.ts'

@@ -1,7 +1,7 @@
 import type { DiagnoseRequest } from '@anklet/contract'
-import type { DiagnoseRefusal, VehicleKnowledge } from '@anklet/core/diagnosis'
-import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
-import { exhausted } from '@anklet/core/result'
+import type { DiagnoseRefusal, VehicleKnowledge } from '@anklet/core/reasoning/diagnosis'
+import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
+import { exhausted } from '@anklet/core/base/result'
 import type { CalculationOutcome } from './outcome.ts'
 
 /** Where nothing is said of the vehicle: air all round, open, nothing left out. */

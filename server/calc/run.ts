@@ -1,7 +1,7 @@
-import { completeGeometry } from '@anklet/core/vehicle'
-import { equilibrium, temperatureDrop } from '@anklet/core/pneumatics'
-import { airLedger, duty, fillTime, liftTime } from '@anklet/core/compressor'
-import { heightVerdict } from '@anklet/core/heights'
+import { completeGeometry } from '@anklet/core/base/vehicle'
+import { equilibrium, temperatureDrop } from '@anklet/core/physics/pneumatics'
+import { airLedger, duty, fillTime, liftTime } from '@anklet/core/physics/compressor'
+import { heightVerdict } from '@anklet/core/measuring/heights'
 import {
   forecast,
   hiddenLeaks,
@@ -10,11 +10,11 @@ import {
   overnightLoad,
   planWatch,
   worthOfNext,
-} from '@anklet/core/leakdown'
-import { fitSensor } from '@anklet/core/calibration'
-import { coilRate, fitCoils } from '@anklet/core/conversion'
-import { axleStrategies, compareOptions } from '@anklet/core/strategy'
-import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+} from '@anklet/core/measuring/leakdown'
+import { fitSensor } from '@anklet/core/measuring/calibration'
+import { coilRate, fitCoils } from '@anklet/core/reasoning/conversion'
+import { axleStrategies, compareOptions } from '@anklet/core/reasoning/strategy'
+import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
 import { planSentence } from '../problems/plans.ts'
 import type { CalculationOutcome } from './outcome.ts'
 import { runDiagnosis } from './diagnosis.ts'

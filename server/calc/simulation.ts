@@ -5,8 +5,8 @@ import {
   USUAL_PUMP,
   USUAL_RULES,
   usualMachine,
-} from '@anklet/core/simulation'
-import { completeGeometry, hasAir, mapCorners } from '@anklet/core/vehicle'
+} from '@anklet/core/physics/simulation'
+import { completeGeometry, hasAir, mapCorners } from '@anklet/core/base/vehicle'
 import type { CalculationOutcome } from './outcome.ts'
 
 const MOST_SAMPLES = 2000

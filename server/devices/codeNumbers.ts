@@ -1,5 +1,5 @@
 import type { StoredCode } from '@anklet/contract'
-import type { Code } from '@anklet/core/simulation'
+import type { Code } from '@anklet/core/physics/simulation'
 
 /** Numbers and words of the stand-ins' codes, from the range the standard leaves unassigned. */
 export const CODE_WORDS: Readonly<Record<Code, Pick<StoredCode, 'number' | 'words'>>> = {

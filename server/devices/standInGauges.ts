@@ -1,5 +1,5 @@
 import type { DeviceIdentity } from '@anklet/contract'
-import { CHANNEL_LIMITS } from '@anklet/core/guided'
+import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 
 const gauge = (
   kind: DeviceIdentity['kind'],

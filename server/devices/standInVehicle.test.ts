@@ -1,5 +1,5 @@
 import type { LinkCommand, VehicleType } from '@anklet/contract'
-import { CHANNEL_LIMITS } from '@anklet/core/guided'
+import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import { describe, expect, test } from 'vitest'
 import { architecture, geometry, restlessGeometry, vehicleTypeWith } from '../test/records.ts'
 import { CODE_WORDS } from './codeNumbers.ts'

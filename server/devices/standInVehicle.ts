@@ -15,10 +15,15 @@ import type {
   Machine,
   SimSample,
   SimState,
-} from '@anklet/core/simulation'
-import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
-import type { Corner } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, completeGeometry, hasAirAtCorner, highestLevel } from '@anklet/core/vehicle'
+} from '@anklet/core/physics/simulation'
+import { levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
+import type { Corner } from '@anklet/core/base/vehicle'
+import {
+  AXLE_CORNERS,
+  completeGeometry,
+  hasAirAtCorner,
+  highestLevel,
+} from '@anklet/core/base/vehicle'
 import { CODE_WORDS } from './codeNumbers.ts'
 import { moduleChannels } from './moduleChannels.ts'
 

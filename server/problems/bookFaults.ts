@@ -1,4 +1,4 @@
-import type { BookFault } from '@anklet/core/diagnosis'
+import type { BookFault } from '@anklet/core/reasoning/diagnosis'
 
 const WORDS: Readonly<Record<BookFault['code'], (what: string) => string>> = {
   twice: (what) => `"${what}" is there twice.`,

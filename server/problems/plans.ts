@@ -1,5 +1,5 @@
-import type { PlanRefusal, ProcedureFault } from '@anklet/core/procedure'
-import type { Place } from '@anklet/core/vehicle'
+import type { PlanRefusal, ProcedureFault } from '@anklet/core/work/procedure'
+import type { Place } from '@anklet/core/base/vehicle'
 import { CORNER_WORDS } from './cornerWords.ts'
 
 const at = (place: Place): string =>

@@ -1,6 +1,6 @@
 import type { ProblemCode } from '@anklet/contract'
-import type { Telling, WorkRefusal } from '@anklet/core/work'
-import { refusalSentence } from '@anklet/core/work'
+import type { Telling, WorkRefusal } from '@anklet/core/work/record'
+import { refusalSentence } from '@anklet/core/work/record'
 
 const NOT_YET: ReadonlySet<WorkRefusal['code']> = new Set([
   'awaitsLead',

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, ne } from 'drizzle-orm'
 import type { CodeReading, CodeText } from '@anklet/contract'
-import { codeText as nameOfCode } from '@anklet/core/codes'
+import { codeText as nameOfCode } from '@anklet/core/reasoning/codes'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { codeReading, codeText, job, vehicleType } from '../store/schema.ts'

@@ -1,5 +1,5 @@
 import type { EvidenceOfJob } from '@anklet/contract'
-import { knownOf } from '@anklet/core/evidence'
+import { knownOf } from '@anklet/core/reasoning/evidence'
 import type { Database } from '../store/database.ts'
 import { readJob } from './jobs.ts'
 import { checksIn } from './knownChecks.ts'

@@ -1,6 +1,6 @@
 import { asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { ChargeRecord, EvidenceRecord, Job, Photo, Repair } from '@anklet/contract'
-import { runOf } from '@anklet/core/work'
+import { runOf } from '@anklet/core/work/record'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import {

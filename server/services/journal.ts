@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import type { Command, CommandResult } from '@anklet/contract'
-import { canonicalJson } from '@anklet/core/exchange'
+import { canonicalJson } from '@anklet/core/measuring/exchange'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { command as commandTable, person } from '../store/schema.ts'

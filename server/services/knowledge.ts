@@ -1,7 +1,13 @@
 import { asc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { KnowledgeChanges, KnowledgeRecord, Learned } from '@anklet/contract'
-import type { BookFault, KnowledgeBook } from '@anklet/core/diagnosis'
-import { bookWith, changesOf, lintBook, NO_CHANGES, partsOfId } from '@anklet/core/diagnosis'
+import type { BookFault, KnowledgeBook } from '@anklet/core/reasoning/diagnosis'
+import {
+  bookWith,
+  changesOf,
+  lintBook,
+  NO_CHANGES,
+  partsOfId,
+} from '@anklet/core/reasoning/diagnosis'
 import { AppError } from '../problems/appError.ts'
 import { bookFaultSentence } from '../problems/bookFaults.ts'
 import type { Database, Transaction } from '../store/database.ts'

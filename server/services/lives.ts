@@ -1,6 +1,6 @@
 import type { Lives } from '@anklet/contract'
-import { fittedAs, livesFrom } from '@anklet/core/strategy'
-import { CORNERS, hasAirAtCorner } from '@anklet/core/vehicle'
+import { fittedAs, livesFrom } from '@anklet/core/reasoning/strategy'
+import { CORNERS, hasAirAtCorner } from '@anklet/core/base/vehicle'
 import { eq } from 'drizzle-orm'
 import type { Database } from '../store/database.ts'
 import { repair, vehicle, vehicleType } from '../store/schema.ts'

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Job, ProofRecord, Repair } from '@anklet/contract'
-import { crossedAxles, sensorsOf } from '@anklet/core/calibration'
-import { partsOfJobs, samePart } from '@anklet/core/evidence'
-import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/heights'
-import type { Joint, ProofItem } from '@anklet/core/proof'
+import { crossedAxles, sensorsOf } from '@anklet/core/measuring/calibration'
+import { partsOfJobs, samePart } from '@anklet/core/reasoning/evidence'
+import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/measuring/heights'
+import type { Joint, ProofItem } from '@anklet/core/work/proof'
 import {
   isHandedOver,
   isProved,
@@ -11,9 +11,9 @@ import {
   proofFacts,
   proofOf,
   visitsLowered,
-} from '@anklet/core/proof'
-import type { Guarded, Run } from '@anklet/core/work'
-import { runOf } from '@anklet/core/work'
+} from '@anklet/core/work/proof'
+import type { Guarded, Run } from '@anklet/core/work/record'
+import { runOf } from '@anklet/core/work/record'
 import { AppError } from '../problems/appError.ts'
 import type { Transaction } from '../store/database.ts'
 import { proofEntry, repair, workEntry } from '../store/schema.ts'

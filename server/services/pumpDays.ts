@@ -1,6 +1,6 @@
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
 import type { VehicleDetail } from '@anklet/contract'
-import { pumpHabit } from '@anklet/core/guided'
+import { pumpHabit } from '@anklet/core/measuring/guided'
 import type { Database } from '../store/database.ts'
 import { checkDone, job } from '../store/schema.ts'
 import { iso } from './instants.ts'

@@ -1,5 +1,5 @@
-import { learnRepeatability } from '@anklet/core/heights'
-import { perCorner } from '@anklet/core/vehicle'
+import { learnRepeatability } from '@anklet/core/measuring/heights'
+import { perCorner } from '@anklet/core/base/vehicle'
 import type { QueryResponse } from '@anklet/contract'
 import type { Database } from '../store/database.ts'
 import { doubleRounds } from './rounds.ts'

@@ -1,4 +1,4 @@
-import { DEFAULT_UNITS } from '@anklet/core/units'
+import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import type { Shop } from '@anklet/contract'
 import type { Database } from '../store/database.ts'
 import { shop } from '../store/schema.ts'

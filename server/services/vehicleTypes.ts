@@ -5,7 +5,7 @@ import {
   checkGeometry,
   completeGeometry,
   hasAir,
-} from '@anklet/core/vehicle'
+} from '@anklet/core/base/vehicle'
 import type { Architecture, Specification, VehicleGeometry, VehicleType } from '@anklet/contract'
 import { AppError } from '../problems/appError.ts'
 import type { Database } from '../store/database.ts'

@@ -1,6 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm'
 import type { HistoryRound, Vehicle, VehicleDetail } from '@anklet/contract'
-import { tidyVin } from '@anklet/core/vehicle'
+import { tidyVin } from '@anklet/core/base/vehicle'
 import { AppError } from '../problems/appError.ts'
 import type { Database, Transaction } from '../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../store/schema.ts'

@@ -1,10 +1,16 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
-import type { ProcedureBook } from '@anklet/core/procedure'
-import { stepsOfPlan } from '@anklet/core/procedure'
-import { backOnWheelsMs } from '@anklet/core/proof'
-import type { Guarded, Run } from '@anklet/core/work'
-import { factSentence, jointSentence, mayEnter, runOf, stepSentence } from '@anklet/core/work'
+import type { ProcedureBook } from '@anklet/core/work/procedure'
+import { stepsOfPlan } from '@anklet/core/work/procedure'
+import { backOnWheelsMs } from '@anklet/core/work/proof'
+import type { Guarded, Run } from '@anklet/core/work/record'
+import {
+  factSentence,
+  jointSentence,
+  mayEnter,
+  runOf,
+  stepSentence,
+} from '@anklet/core/work/record'
 import { AppError } from '../problems/appError.ts'
 import { workProblem } from '../problems/work.ts'
 import type { Database, Transaction } from '../store/database.ts'

@@ -1,8 +1,8 @@
 import { expect } from 'vitest'
 import type { CommandPayload, Job, WorkRecord } from '@anklet/contract'
-import type { PlanStep } from '@anklet/core/procedure'
-import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import { toShow } from '@anklet/core/work'
+import type { PlanStep } from '@anklet/core/work/procedure'
+import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
+import { toShow } from '@anklet/core/work/record'
 import type { TestBench } from './bench.ts'
 import { architecture, LEVEL, openTestJob, walk } from './records.ts'
 

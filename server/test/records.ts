@@ -6,9 +6,9 @@ import type {
   VehicleGeometry,
   VehicleType,
 } from '@anklet/contract'
-import { sampleVehicle } from '@anklet/core/samples'
-import type { Corner, PerCorner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import { sampleVehicle } from '@anklet/core/base/samples'
+import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { TestBench } from './bench.ts'
 
 export const architecture: Architecture = {

@@ -1,5 +1,5 @@
 import type { DeviceAction, DeviceStatus, LogRecord, StandInChange } from '@anklet/contract'
-import type { Corner, PerCorner } from '@anklet/core/vehicle'
+import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { useSession } from '../state/session.ts'

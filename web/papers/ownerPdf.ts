@@ -1,5 +1,5 @@
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { format } from 'date-fns'
 import { jpegNoLongerThan } from '../workers/jpeg.ts'
 import { headed, sections } from './headed.ts'

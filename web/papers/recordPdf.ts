@@ -1,4 +1,4 @@
-import { WALK } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import { headed, sections } from './headed.ts'
 import { Paper } from './pdfPaper.ts'
 import type { RecordPaper } from './recordPaper.ts'

@@ -1,6 +1,6 @@
-import type { AirAmount } from '@anklet/core/compressor'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { AirAmount } from '@anklet/core/physics/compressor'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { capital, CORNER_WORDS } from '../words/corners.ts'
 

@@ -1,5 +1,5 @@
-import type { Corner, PerCorner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useId } from 'react'
 import { capital, CORNER_WORDS } from '../words/corners.ts'

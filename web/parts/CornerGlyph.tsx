@@ -1,5 +1,5 @@
-import type { Corner } from '@anklet/core/vehicle'
-import { CORNERS } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { CORNERS } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CORNER_WORDS, list } from '../words/corners.ts'
 

@@ -1,4 +1,4 @@
-import { WALK } from '@anklet/core/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { capital, CORNER_WORDS } from '../words/corners.ts'
 

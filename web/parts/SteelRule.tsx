@@ -1,4 +1,4 @@
-import type { Phase } from '@anklet/core/schedule'
+import type { Phase } from '@anklet/core/work/schedule'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useEffect, useRef } from 'react'

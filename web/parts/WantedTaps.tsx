@@ -1,6 +1,6 @@
 import type { Complaint } from '@anklet/contract'
-import type { WantedBack } from '@anklet/core/diagnosis'
-import { wantedNow } from '@anklet/core/diagnosis'
+import type { WantedBack } from '@anklet/core/reasoning/diagnosis'
+import { wantedNow } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import { dayOf } from '../words/times.ts'
 import { Taps } from './Taps.tsx'

@@ -1,5 +1,5 @@
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
 import { parseNumber } from '../state/typed.ts'
 
 /** A figure a tool asks for: plain in the unit it names, or a pressure or temperature in the shop's. */

@@ -1,4 +1,4 @@
-import type { Verdict } from '@anklet/core/heights'
+import type { Verdict } from '@anklet/core/measuring/heights'
 
 /** A line across a corner's scale. */
 export interface StripMark {

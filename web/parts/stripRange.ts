@@ -1,5 +1,5 @@
-import type { PerCorner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { StripCorner } from './stripCorner.ts'
 
 const LEAST_RANGE_MM = 90

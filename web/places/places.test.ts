@@ -1,6 +1,6 @@
 import { describe, expect, test, vi } from 'vitest'
 import type { Job, Watch } from '@anklet/contract'
-import { inferLeak } from '@anklet/core/leakdown'
+import { inferLeak } from '@anklet/core/measuring/leakdown'
 import { jobOf, LEVEL, roundOf } from '../test/records.ts'
 import type { Draft } from '../state/drafts.ts'
 import { STOPS } from '../state/walk.ts'

@@ -1,6 +1,6 @@
 import type { LevelVisit } from '@anklet/contract'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { perCorner } from '@anklet/core/vehicle'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { perCorner } from '@anklet/core/base/vehicle'
 import { keptDrafts } from './kept.ts'
 
 /** A calibration under way: levels that were visited, and what is typed for the next one. */

@@ -1,5 +1,5 @@
-import type { Proof } from '@anklet/core/procedure'
-import type { Deviation, NoThread } from '@anklet/core/work'
+import type { Proof } from '@anklet/core/work/procedure'
+import type { Deviation, NoThread } from '@anklet/core/work/record'
 import { keptDrafts } from './kept.ts'
 
 /** What was entered for a step that is not confirmed yet. */

@@ -1,6 +1,6 @@
-import { HEIGHT_RANGE_MM } from '@anklet/core/heights'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
+import { HEIGHT_RANGE_MM } from '@anklet/core/measuring/heights'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
 
 /** What a typed number came to: a stored value, or the sentence that says why not. */
 export type Typed =

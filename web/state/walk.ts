@@ -1,5 +1,5 @@
-import type { Corner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 
 /** A place in the walk: which corner on which lap. */
 export interface Stop {

@@ -1,8 +1,8 @@
 import type { Job, Round, VehicleType } from '@anklet/contract'
-import type { ProofItem } from '@anklet/core/proof'
-import { sampleVehicle } from '@anklet/core/samples'
-import type { Architecture, Corner, PerCorner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { ProofItem } from '@anklet/core/work/proof'
+import { sampleVehicle } from '@anklet/core/base/samples'
+import type { Architecture, Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 
 export const architecture: Architecture = {
   air: { front: 'strut', rear: 'bellows' },

@@ -1,5 +1,5 @@
 import type { ArrivalRecord } from '@anklet/contract'
-import type { ArrivalAnswer, ArrivalReason } from '@anklet/core/arrival'
+import type { ArrivalAnswer, ArrivalReason } from '@anklet/core/reasoning/arrival'
 import { capital, list } from './corners.ts'
 
 /** Nobody has looked yet. */

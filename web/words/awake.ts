@@ -1,5 +1,5 @@
-import type { AwakeAnswer } from '@anklet/core/leakdown'
-import type { Architecture } from '@anklet/core/vehicle'
+import type { AwakeAnswer } from '@anklet/core/measuring/leakdown'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import type { Suspect } from './answer.ts'
 import { percentWords, suspectsOf } from './answer.ts'
 import { capital } from './corners.ts'

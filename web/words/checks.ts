@@ -8,10 +8,10 @@ import type {
   RelayVerdict,
   SweepVerdict,
   WhichCorner,
-} from '@anklet/core/guided'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
+} from '@anklet/core/measuring/guided'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
 import { capital, CORNER_WORDS } from './corners.ts'
 import { rateWords, sizeWords } from './rates.ts'
 import { secondsWords } from './times.ts'

@@ -1,7 +1,7 @@
 import type { CodeReading, CodeText } from '@anklet/contract'
-import type { CodeRefusal, CodeStatus, FaultCode, ReportRemark } from '@anklet/core/codes'
-import { codeText, decode } from '@anklet/core/codes'
-import { quietOf, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import type { CodeRefusal, CodeStatus, FaultCode, ReportRemark } from '@anklet/core/reasoning/codes'
+import { codeText, decode } from '@anklet/core/reasoning/codes'
+import { quietOf, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import { placeWords } from './corners.ts'
 
 export const STATUS_WORDS: Readonly<Record<CodeStatus, string>> = {

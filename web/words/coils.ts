@@ -1,4 +1,4 @@
-import type { Misfit, Wanted } from '@anklet/core/conversion'
+import type { Misfit, Wanted } from '@anklet/core/reasoning/conversion'
 
 export const MISFIT_WORDS: Readonly<Record<Misfit, string>> = {
   height: 'stands wrong',

@@ -1,5 +1,5 @@
-import type { HypothesisId } from '@anklet/core/leakdown'
-import type { Architecture, Axle, Corner, Place } from '@anklet/core/vehicle'
+import type { HypothesisId } from '@anklet/core/measuring/leakdown'
+import type { Architecture, Axle, Corner, Place } from '@anklet/core/base/vehicle'
 
 /** Corners as they are spoken. */
 export const CORNER_WORDS: Readonly<Record<Corner, string>> = {

@@ -1,7 +1,7 @@
 import type { PartKind } from '@anklet/contract'
-import type { Architecture, Axle } from '@anklet/core/vehicle'
-import { hasAirOnAxle, OTHER_AXLE } from '@anklet/core/vehicle'
-import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/strategy'
+import type { Architecture, Axle } from '@anklet/core/base/vehicle'
+import { hasAirOnAxle, OTHER_AXLE } from '@anklet/core/base/vehicle'
+import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/reasoning/strategy'
 
 /** Parts by name, as they stand on the shelf. */
 export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = {

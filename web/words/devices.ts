@@ -1,6 +1,6 @@
 import type { DeviceAction, DeviceKind, ModuleState } from '@anklet/contract'
-import type { ChannelDoubt } from '@anklet/core/guided'
-import type { Fault, ValveId } from '@anklet/core/simulation'
+import type { ChannelDoubt } from '@anklet/core/measuring/guided'
+import type { Fault, ValveId } from '@anklet/core/physics/simulation'
 import { capital, CORNER_WORDS } from './corners.ts'
 
 /** What a module is doing, as a sentence. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { sampleVehicle } from '@anklet/core/samples'
-import type { Architecture } from '@anklet/core/vehicle'
+import { sampleVehicle } from '@anklet/core/base/samples'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import { architecture } from '../test/records.ts'
 import { parkedNight } from '../workers/nightWorker.ts'
 import { hiddenWords } from './hidden.ts'

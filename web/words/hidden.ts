@@ -1,7 +1,7 @@
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Corner, PerCorner } from '@anklet/core/vehicle'
-import { axleMate } from '@anklet/core/vehicle'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { axleMate } from '@anklet/core/base/vehicle'
 import { capital, CORNER_WORDS } from './corners.ts'
 
 /** What a tape can tell between left and right, mm. */

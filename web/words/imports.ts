@@ -1,4 +1,4 @@
-import type { TableFault } from '@anklet/core/exchange'
+import type { TableFault } from '@anklet/core/measuring/exchange'
 
 /** What is wrong with a line of a file, and what would be right. */
 export function faultWords({

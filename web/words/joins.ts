@@ -1,6 +1,6 @@
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
 
 /** Where the difference between two neighbours on the strip stands. */
 export type Side = 'front' | 'right' | 'rear' | 'left'

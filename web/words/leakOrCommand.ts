@@ -1,4 +1,4 @@
-import type { LeakOrCommand } from '@anklet/core/leakdown'
+import type { LeakOrCommand } from '@anklet/core/measuring/leakdown'
 import { CORNER_WORDS, capital, list } from './corners.ts'
 
 /** What the same wait with the supply off and on says together. */

@@ -1,5 +1,5 @@
 import type { Round } from '@anklet/contract'
-import type { Method, RoundState } from '@anklet/core/heights'
+import type { Method, RoundState } from '@anklet/core/measuring/heights'
 
 /** Ways of measuring, as they are chosen. */
 export const METHOD_WORDS: Readonly<Record<Method, string>> = {

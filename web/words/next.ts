@@ -4,7 +4,7 @@ import type {
   NextThing,
   OvernightLoad,
   Worth,
-} from '@anklet/core/leakdown'
+} from '@anklet/core/measuring/leakdown'
 import { CORNER_WORDS, list } from './corners.ts'
 import { rateWords, sizeWords } from './rates.ts'
 

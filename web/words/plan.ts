@@ -1,9 +1,9 @@
 import type { Torque } from '@anklet/contract'
-import { CONDITION_WORDS, GATE_WORDS } from '@anklet/core/procedure'
-import type { PlanRefusal, Proof, Stretch, Support } from '@anklet/core/procedure'
-import { NM_PER_LBF_FT } from '@anklet/core/units'
-import type { Place } from '@anklet/core/vehicle'
-import { stepSentence } from '@anklet/core/work'
+import { CONDITION_WORDS, GATE_WORDS } from '@anklet/core/work/procedure'
+import type { PlanRefusal, Proof, Stretch, Support } from '@anklet/core/work/procedure'
+import { NM_PER_LBF_FT } from '@anklet/core/base/units'
+import type { Place } from '@anklet/core/base/vehicle'
+import { stepSentence } from '@anklet/core/work/record'
 import { CORNER_WORDS, placeWords } from './corners.ts'
 
 export const STRETCH_WORDS: Readonly<Record<Stretch, string>> = {

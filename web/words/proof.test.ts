@@ -1,4 +1,4 @@
-import type { ProofItem } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/work/proof'
 import { describe, expect, test } from 'vitest'
 import { returnEntry } from '../places/job/proof/returnEntry.ts'
 import { proofItem } from '../test/records.ts'

@@ -1,6 +1,6 @@
-import type { CalibrationFault } from '@anklet/core/calibration'
-import type { Joint, ProofItem, ProofItemId, ProofWhy, Told } from '@anklet/core/proof'
-import type { Axle, Corner, Place } from '@anklet/core/vehicle'
+import type { CalibrationFault } from '@anklet/core/measuring/calibration'
+import type { Joint, ProofItem, ProofItemId, ProofWhy, Told } from '@anklet/core/work/proof'
+import type { Axle, Corner, Place } from '@anklet/core/base/vehicle'
 import { format } from 'date-fns'
 import { capital, CORNER_WORDS, list, placeWords } from './corners.ts'
 

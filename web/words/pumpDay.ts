@@ -1,4 +1,4 @@
-import type { PumpDay } from '@anklet/core/simulation'
+import type { PumpDay } from '@anklet/core/physics/simulation'
 import { secondsWords } from './times.ts'
 
 const minutes = (value: number): string =>

@@ -1,5 +1,5 @@
-import type { DutyRefusal } from '@anklet/core/compressor'
-import type { EquilibriumRefusal } from '@anklet/core/pneumatics'
+import type { DutyRefusal } from '@anklet/core/physics/compressor'
+import type { EquilibriumRefusal } from '@anklet/core/physics/pneumatics'
 import { capital, CORNER_WORDS } from './corners.ts'
 
 /** Why a vehicle with these figures cannot stand, or a pump not do it, in words. */

@@ -1,7 +1,7 @@
-import type { LeftOut, RoundRemark } from '@anklet/core/heights'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
+import type { LeftOut, RoundRemark } from '@anklet/core/measuring/heights'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
 import { capital, CORNER_WORDS } from './corners.ts'
 import { TWIST_ADVICE, twistWords } from './twist.ts'
 

@@ -1,5 +1,5 @@
 import type { JobSummary } from '@anklet/contract'
-import type { JobFacts, NextStep, Phase, StepCode } from '@anklet/core/schedule'
+import type { JobFacts, NextStep, Phase, StepCode } from '@anklet/core/work/schedule'
 import { isComplaint, needsNoNight } from './complaint.ts'
 import { spanWords } from './times.ts'
 

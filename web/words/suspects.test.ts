@@ -1,4 +1,4 @@
-import { checksAt, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { checksAt, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import { describe, expect, test } from 'vitest'
 import { architecture } from '../test/records.ts'
 import {

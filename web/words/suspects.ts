@@ -1,6 +1,6 @@
-import type { PlacedCause, PlacedCheck } from '@anklet/core/diagnosis'
-import { quietOf } from '@anklet/core/diagnosis'
-import type { Place } from '@anklet/core/vehicle'
+import type { PlacedCause, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+import { quietOf } from '@anklet/core/reasoning/diagnosis'
+import type { Place } from '@anklet/core/base/vehicle'
 import { capital, placeWords } from './corners.ts'
 
 const at = (words: string, place: Place): string => words.replace('{place}', placeWords(place))

@@ -1,5 +1,5 @@
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 
 /** What to do about heights that twist the body, whatever caused it. */
 export const TWIST_ADVICE = 'Roll it, bounce it, take the corner again.'

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
-import type { AxleSpecifications } from '@anklet/core/heights'
-import { judgeRound } from '@anklet/core/heights'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { mapCorners } from '@anklet/core/vehicle'
+import type { AxleSpecifications } from '@anklet/core/measuring/heights'
+import { judgeRound } from '@anklet/core/measuring/heights'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { mapCorners } from '@anklet/core/base/vehicle'
 import { roundVerdictNotes, roundVerdictWords, verdictWords } from './verdicts.ts'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const

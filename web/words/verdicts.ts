@@ -1,9 +1,9 @@
 import type { Job } from '@anklet/contract'
-import type { RoundVerdict, Verdict } from '@anklet/core/heights'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { RoundVerdict, Verdict } from '@anklet/core/measuring/heights'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import { capital, CORNER_WORDS, list } from './corners.ts'
 
 /**

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { nextStep } from '@anklet/core/schedule'
+import { nextStep } from '@anklet/core/work/schedule'
 import { holdsWords } from '../places/shell/Palette.tsx'
 import { architecture } from '../test/records.ts'
 import { compareWords } from './compare.ts'

@@ -1,5 +1,5 @@
-import { NM_PER_LBF_FT } from '@anklet/core/units'
-import { jointSentence } from '@anklet/core/work'
+import { NM_PER_LBF_FT } from '@anklet/core/base/units'
+import { jointSentence } from '@anklet/core/work/record'
 import type {
   FillDoubt,
   Live,
@@ -7,9 +7,9 @@ import type {
   SidesVerdict,
   Torqued,
   WorkContent,
-} from '@anklet/core/work'
-import type { FastenerEnd, Proof } from '@anklet/core/procedure'
-import type { Axle } from '@anklet/core/vehicle'
+} from '@anklet/core/work/record'
+import type { FastenerEnd, Proof } from '@anklet/core/work/procedure'
+import type { Axle } from '@anklet/core/base/vehicle'
 
 /** What a person says who shows something; read off the link it is said by what the link tells. */
 export const SAID_WORDS: Readonly<Record<Proof, string>> = {

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { AwakeAnswer, AwakeRequest } from '@anklet/core/leakdown'
-import { inferAwake } from '@anklet/core/leakdown'
+import type { AwakeAnswer, AwakeRequest } from '@anklet/core/measuring/leakdown'
+import { inferAwake } from '@anklet/core/measuring/leakdown'
 
 const EVERY_MS = 80
 

@@ -5,9 +5,9 @@ import type {
   Evidence,
   Reasoned,
   VehicleKnowledge,
-} from '@anklet/core/diagnosis'
-import { bookWith, knowledgeOf, reason } from '@anklet/core/diagnosis'
-import type { Architecture } from '@anklet/core/vehicle'
+} from '@anklet/core/reasoning/diagnosis'
+import { bookWith, knowledgeOf, reason } from '@anklet/core/reasoning/diagnosis'
+import type { Architecture } from '@anklet/core/base/vehicle'
 
 /** A vehicle, and what was found on it. */
 export interface DiagnosisRequest {

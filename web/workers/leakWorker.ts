@@ -6,18 +6,18 @@ import type {
   LeakdownRequest,
   OvernightLoad,
   Worth,
-} from '@anklet/core/leakdown'
+} from '@anklet/core/measuring/leakdown'
 import {
   forecast,
   hiddenLeaks,
   inferNights,
   overnightLoad,
   worthOfNext,
-} from '@anklet/core/leakdown'
-import type { Readings } from '@anklet/core/heights'
-import { sampleVehicle } from '@anklet/core/samples'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { perCorner } from '@anklet/core/vehicle'
+} from '@anklet/core/measuring/leakdown'
+import type { Readings } from '@anklet/core/measuring/heights'
+import { sampleVehicle } from '@anklet/core/base/samples'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { perCorner } from '@anklet/core/base/vehicle'
 import { nightHours } from './nightHours.ts'
 
 /** One moment of a night as it is drawn. */

@@ -1,5 +1,5 @@
-import { forecast } from '@anklet/core/leakdown'
-import { sampleVehicle } from '@anklet/core/samples'
+import { forecast } from '@anklet/core/measuring/leakdown'
+import { sampleVehicle } from '@anklet/core/base/samples'
 import { expect, test } from 'vitest'
 import { nightHours } from './nightHours.ts'
 

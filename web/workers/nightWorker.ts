@@ -1,8 +1,8 @@
 import { expose } from 'comlink'
-import { conductanceOfRate } from '@anklet/core/pneumatics'
-import type { Fault, SimRun } from '@anklet/core/simulation'
-import { levelledState, simulate, usualMachine } from '@anklet/core/simulation'
-import type { Architecture, Corner, PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
+import { conductanceOfRate } from '@anklet/core/physics/pneumatics'
+import type { Fault, SimRun } from '@anklet/core/physics/simulation'
+import { levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
+import type { Architecture, Corner, PerCorner, VehicleGeometry } from '@anklet/core/base/vehicle'
 
 /** A parked night with one leak. */
 export interface NightRequest {

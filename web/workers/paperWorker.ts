@@ -1,5 +1,5 @@
 import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
 import { expose, transfer } from 'comlink'
 import { estimateBytes } from '../papers/estimatePdf.ts'
 import type { OwnerPaper } from '../papers/ownerPaper.ts'

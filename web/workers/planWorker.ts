@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { Plan, PlanRefusal, PlanRequest, ProcedureBook } from '@anklet/core/procedure'
-import { composePlan, SHIPPED_PROCEDURES } from '@anklet/core/procedure'
+import type { Plan, PlanRefusal, PlanRequest, ProcedureBook } from '@anklet/core/work/procedure'
+import { composePlan, SHIPPED_PROCEDURES } from '@anklet/core/work/procedure'
 
 /** A plan; why there is none; or that it could not be made. */
 export type PlanAnswer =

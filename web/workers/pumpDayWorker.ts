@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { PumpDay, PumpDayRequest } from '@anklet/core/simulation'
-import { pumpDay } from '@anklet/core/simulation'
+import type { PumpDay, PumpDayRequest } from '@anklet/core/physics/simulation'
+import { pumpDay } from '@anklet/core/physics/simulation'
 
 const api = {
   /** @returns null when the vehicle's figures allow no day. */

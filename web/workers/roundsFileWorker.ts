@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { ReadTable } from '@anklet/core/exchange'
-import { readRoundsTable } from '@anklet/core/exchange'
+import type { ReadTable } from '@anklet/core/measuring/exchange'
+import { readRoundsTable } from '@anklet/core/measuring/exchange'
 import Papa from 'papaparse'
 
 /** Splits a text into cells, whatever parts them, and reads the rounds in it. */

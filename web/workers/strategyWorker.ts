@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { OptionCost, StrategyRequest } from '@anklet/core/strategy'
-import { breakEven, compareOptions } from '@anklet/core/strategy'
+import type { OptionCost, StrategyRequest } from '@anklet/core/reasoning/strategy'
+import { breakEven, compareOptions } from '@anklet/core/reasoning/strategy'
 
 /** What options cost over the years. */
 export interface KnownCosts {

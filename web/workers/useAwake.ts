@@ -1,4 +1,4 @@
-import type { AwakeRequest } from '@anklet/core/leakdown'
+import type { AwakeRequest } from '@anklet/core/measuring/leakdown'
 import { proxy, releaseProxy, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { AwakeOutcome, AwakeWorker } from './awakeWorker.ts'

@@ -1,4 +1,4 @@
-import type { LeakdownRequest } from '@anklet/core/leakdown'
+import type { LeakdownRequest } from '@anklet/core/measuring/leakdown'
 import { useEffect, useState } from 'react'
 import { leaveLeakWorker, takeLeakWorker } from './leakPool.ts'
 import type { WatchAside, WatchOutcome } from './leakWorker.ts'

@@ -1,5 +1,5 @@
-import { fillTime } from '@anklet/core/compressor'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { fillTime } from '@anklet/core/physics/compressor'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
 import { secondsWords } from '../../words/times.ts'

@@ -1,5 +1,5 @@
-import type { ConversionKind } from '@anklet/core/units'
-import { CONVERSIONS, convertAll } from '@anklet/core/units'
+import type { ConversionKind } from '@anklet/core/base/units'
+import { CONVERSIONS, convertAll } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'

@@ -1,5 +1,5 @@
-import { heightVerdict } from '@anklet/core/heights'
-import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/units'
+import { heightVerdict } from '@anklet/core/measuring/heights'
+import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useRepeatability, useUnits } from '../../data/queries.ts'

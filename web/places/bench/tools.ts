@@ -1,8 +1,8 @@
-import type { Result } from '@anklet/core/result'
-import type { EquilibriumAnswer, EquilibriumRefusal } from '@anklet/core/pneumatics'
-import { airAtOffset, buildRig, equilibrium } from '@anklet/core/pneumatics'
-import type { PerCorner, VehicleGeometry } from '@anklet/core/vehicle'
-import { CORNERS, hasAir, perCorner } from '@anklet/core/vehicle'
+import type { Result } from '@anklet/core/base/result'
+import type { EquilibriumAnswer, EquilibriumRefusal } from '@anklet/core/physics/pneumatics'
+import { airAtOffset, buildRig, equilibrium } from '@anklet/core/physics/pneumatics'
+import type { PerCorner, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { CORNERS, hasAir, perCorner } from '@anklet/core/base/vehicle'
 
 /** What is changed about a standing car. */
 export interface StanceChange {

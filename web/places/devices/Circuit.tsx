@@ -1,6 +1,6 @@
 import type { ModuleState } from '@anklet/contract'
-import type { Architecture, Corner } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import type { Architecture, Corner } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { openWords } from '../../words/devices.ts'
 

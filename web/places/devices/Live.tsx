@@ -1,6 +1,6 @@
 import type { DeviceStatus, VehicleType } from '@anklet/contract'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { completeGeometry } from '@anklet/core/vehicle'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { completeGeometry } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../data/queries.ts'
 import { Figure } from '../../parts/Figure.tsx'

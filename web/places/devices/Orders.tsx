@@ -1,6 +1,6 @@
 import type { DeviceAction, DeviceStatus } from '@anklet/contract'
-import type { Architecture, Corner } from '@anklet/core/vehicle'
-import { hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import type { Architecture, Corner } from '@anklet/core/base/vehicle'
+import { hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import { ArrowDownToLine, ArrowUpFromLine, OctagonX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'

@@ -1,5 +1,5 @@
 import type { VehicleType } from '@anklet/contract'
-import { sampleArchitecture, sampleVehicle } from '@anklet/core/samples'
+import { sampleArchitecture, sampleVehicle } from '@anklet/core/base/samples'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'

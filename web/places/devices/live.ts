@@ -1,8 +1,8 @@
 import type { Channel, Frame } from '@anklet/contract'
-import type { ChannelDoubt } from '@anklet/core/guided'
-import { doubtOf } from '@anklet/core/guided'
-import type { Corner } from '@anklet/core/vehicle'
-import { AXLE_OF, axleMate } from '@anklet/core/vehicle'
+import type { ChannelDoubt } from '@anklet/core/measuring/guided'
+import { doubtOf } from '@anklet/core/measuring/guided'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { AXLE_OF, axleMate } from '@anklet/core/base/vehicle'
 
 /**
  * The channel of a kind that speaks for a corner: its own, or the one sensor of its axle; null

@@ -1,6 +1,6 @@
 import type { JobSummary } from '@anklet/contract'
-import { byDue, nextStep } from '@anklet/core/schedule'
-import type { NextStep } from '@anklet/core/schedule'
+import { byDue, nextStep } from '@anklet/core/work/schedule'
+import type { NextStep } from '@anklet/core/work/schedule'
 import type { ReactNode } from 'react'
 import { useEffect } from 'react'
 import { Link } from 'react-router'

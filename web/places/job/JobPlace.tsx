@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { Phase } from '@anklet/core/schedule'
-import { nextStep, PHASES } from '@anklet/core/schedule'
+import type { Phase } from '@anklet/core/work/schedule'
+import { nextStep, PHASES } from '@anklet/core/work/schedule'
 import type { ReactNode } from 'react'
 import { Cable } from 'lucide-react'
 import { lazy, Suspense } from 'react'

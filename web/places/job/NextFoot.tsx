@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { NextStep, Phase } from '@anklet/core/schedule'
-import { nextStep } from '@anklet/core/schedule'
+import type { NextStep, Phase } from '@anklet/core/work/schedule'
+import { nextStep } from '@anklet/core/work/schedule'
 import { ArrowRight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'

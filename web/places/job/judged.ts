@@ -1,8 +1,8 @@
 import type { Job, Round, Specification } from '@anklet/contract'
-import type { JudgedRound as Judged, Method } from '@anklet/core/heights'
-import { guardMm, judgeRecorded } from '@anklet/core/heights'
-import type { Corner } from '@anklet/core/vehicle'
-import { AXLE_OF } from '@anklet/core/vehicle'
+import type { JudgedRound as Judged, Method } from '@anklet/core/measuring/heights'
+import { guardMm, judgeRecorded } from '@anklet/core/measuring/heights'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { AXLE_OF } from '@anklet/core/base/vehicle'
 import type { StripBand } from '../../parts/stripCorner.ts'
 
 /** A round held against the specification of its level, without the readings that were doubted. */

@@ -1,7 +1,7 @@
 import type { Job } from '@anklet/contract'
-import { withVolumes } from '@anklet/core/leakdown'
-import type { GuessShares, VehicleGeometry } from '@anklet/core/vehicle'
-import { completeGeometry, guessShares } from '@anklet/core/vehicle'
+import { withVolumes } from '@anklet/core/measuring/leakdown'
+import type { GuessShares, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { completeGeometry, guessShares } from '@anklet/core/base/vehicle'
 
 /**
  * A car as the arithmetic takes it: the figures of its type, what it taught about itself, and how

@@ -1,7 +1,13 @@
 import type { Job, Round } from '@anklet/contract'
-import { alike, countedReadings, isRideHeight, meanHeights, sameWay } from '@anklet/core/heights'
-import type { Corner } from '@anklet/core/vehicle'
-import { heightAtLevelMm, mapCorners } from '@anklet/core/vehicle'
+import {
+  alike,
+  countedReadings,
+  isRideHeight,
+  meanHeights,
+  sameWay,
+} from '@anklet/core/measuring/heights'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { heightAtLevelMm, mapCorners } from '@anklet/core/base/vehicle'
 
 /** Mean height at each corner, mm. */
 export const meansOf = (round: Round): Record<Corner, number> => meanHeights(countedReadings(round))

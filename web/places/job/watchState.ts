@@ -1,7 +1,7 @@
-import { mendedOf } from '@anklet/core/evidence'
+import { mendedOf } from '@anklet/core/reasoning/evidence'
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
-import { tellsLeak } from '@anklet/core/leakdown'
-import { isHandedOver } from '@anklet/core/proof'
+import { tellsLeak } from '@anklet/core/measuring/leakdown'
+import { isHandedOver } from '@anklet/core/work/proof'
 import type { Scheduled } from '../../words/steps.ts'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */

@@ -1,5 +1,5 @@
 import type { JobListQuery, JobSummary } from '@anklet/contract'
-import { nextStep } from '@anklet/core/schedule'
+import { nextStep } from '@anklet/core/work/schedule'
 import type { SortingState } from '@tanstack/react-table'
 import {
   createColumnHelper,

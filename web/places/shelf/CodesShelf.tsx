@@ -1,5 +1,5 @@
 import type { CodeText, VehicleType } from '@anklet/contract'
-import { readCode } from '@anklet/core/codes'
+import { readCode } from '@anklet/core/reasoning/codes'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { useCodeTexts, useVehicleTypes } from '../../data/queries.ts'

@@ -1,5 +1,5 @@
 import type { CoilEntry } from '@anklet/contract'
-import { coilRate } from '@anklet/core/conversion'
+import { coilRate } from '@anklet/core/reasoning/conversion'
 import type { ChangeEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'

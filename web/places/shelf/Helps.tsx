@@ -1,10 +1,10 @@
-import type { Axle } from '@anklet/core/vehicle'
+import type { Axle } from '@anklet/core/base/vehicle'
 import {
   areaFromPressureCm2,
   hasAirOnAxle,
   loadsFromScalesN,
   motionRatioFrom,
-} from '@anklet/core/vehicle'
+} from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
 import { parseNumber } from '../../state/typed.ts'

@@ -1,4 +1,4 @@
-import type { Architecture, Axle } from '@anklet/core/vehicle'
+import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { Plus, X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'

@@ -1,5 +1,5 @@
 import type { Part, PartKind, VehicleType } from '@anklet/contract'
-import { AXLES, hasAirOnAxle } from '@anklet/core/vehicle'
+import { AXLES, hasAirOnAxle } from '@anklet/core/base/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'

@@ -1,5 +1,5 @@
 import type { ProcedureBook as WireBook, Procedures } from '@anklet/contract'
-import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/procedure'
+import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Refused, sentenceOf } from '../../data/api.ts'

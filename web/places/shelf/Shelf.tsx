@@ -1,5 +1,5 @@
 import type { VehicleType, VehicleTypeFile } from '@anklet/contract'
-import { hasAirOnAxle } from '@anklet/core/vehicle'
+import { hasAirOnAxle } from '@anklet/core/base/vehicle'
 import type { ChangeEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'

@@ -1,5 +1,5 @@
-import type { Method } from '@anklet/core/heights'
-import { METHODS } from '@anklet/core/heights'
+import type { Method } from '@anklet/core/measuring/heights'
+import { METHODS } from '@anklet/core/measuring/heights'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'

@@ -1,6 +1,6 @@
 import type { Torque, VehicleType } from '@anklet/contract'
-import { torqueFasteners } from '@anklet/core/procedure'
-import { NM_PER_LBF_FT } from '@anklet/core/units'
+import { torqueFasteners } from '@anklet/core/work/procedure'
+import { NM_PER_LBF_FT } from '@anklet/core/base/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'

@@ -1,5 +1,5 @@
 import type { CoilEntry } from '@anklet/contract'
-import { plainCell, safeCell } from '@anklet/core/exchange'
+import { plainCell, safeCell } from '@anklet/core/measuring/exchange'
 import Papa from 'papaparse'
 import { parseNumber } from '../../state/typed.ts'
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { checkGeometry } from '@anklet/core/vehicle'
+import { checkGeometry } from '@anklet/core/base/vehicle'
 import { fillGuesses, guessesLeft, guessWords, withFigure } from './guessForm.ts'
 import type { TypeForm } from './typeForm.ts'
 import { BLANK_TYPE, geometryOf } from './typeForm.ts'

@@ -1,5 +1,5 @@
-import type { Axle, Guessable, VehicleClass } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, guessVehicle } from '@anklet/core/vehicle'
+import type { Axle, Guessable, VehicleClass } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, guessVehicle } from '@anklet/core/base/vehicle'
 import { parseNumber } from '../../state/typed.ts'
 import type { AxleField, TypeForm, VehicleField } from './typeForm.ts'
 import { AXLE_FIELDS, fieldsOfAxle } from './typeForm.ts'

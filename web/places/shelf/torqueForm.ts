@@ -1,5 +1,5 @@
 import type { Torque } from '@anklet/contract'
-import { NM_PER_LBF_FT } from '@anklet/core/units'
+import { NM_PER_LBF_FT } from '@anklet/core/base/units'
 import { parseNumber } from '../../state/typed.ts'
 
 export type TorqueUnit = 'N.m' | 'lbf.ft'

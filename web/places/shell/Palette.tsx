@@ -1,4 +1,4 @@
-import { nextStep } from '@anklet/core/schedule'
+import { nextStep } from '@anklet/core/work/schedule'
 import { Command } from 'cmdk'
 import type { ReactNode } from 'react'
 import { useNavigate } from 'react-router'

@@ -1,5 +1,5 @@
 import type { Person, Shop as ShopRecord } from '@anklet/contract'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Loading } from '../../parts/Loading.tsx'

@@ -1,6 +1,6 @@
 import type { Vehicle, VehicleDetail } from '@anklet/contract'
-import { tidyVin, vinRemark } from '@anklet/core/vehicle'
-import type { VinRemark } from '@anklet/core/vehicle'
+import { tidyVin, vinRemark } from '@anklet/core/base/vehicle'
+import type { VinRemark } from '@anklet/core/base/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'

@@ -1,6 +1,6 @@
 import type { VehicleDetail } from '@anklet/contract'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { WALK } from '@anklet/core/vehicle'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'

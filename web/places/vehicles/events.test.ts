@@ -1,5 +1,5 @@
 import type { ProofRecord, Repair } from '@anklet/contract'
-import { sampleHandover } from '@anklet/core/samples'
+import { sampleHandover } from '@anklet/core/base/samples'
 import { expect, test } from 'vitest'
 import { asideOf, eventsOf, partsWithAge } from './events.ts'
 

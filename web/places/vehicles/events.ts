@@ -1,5 +1,5 @@
 import type { VehicleDetail } from '@anklet/contract'
-import { chargesInForce } from '@anklet/core/compressor'
+import { chargesInForce } from '@anklet/core/physics/compressor'
 import { repairWords } from '../../words/repairs.ts'
 import { spanWords } from '../../words/times.ts'
 

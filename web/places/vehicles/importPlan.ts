@@ -1,7 +1,7 @@
 import type { ImportedRoundInput, Vehicle, VehicleType } from '@anklet/contract'
-import type { ReadTable, TableFault, TableRound } from '@anklet/core/exchange'
-import { loadKey } from '@anklet/core/heights'
-import { WALK } from '@anklet/core/vehicle'
+import type { ReadTable, TableFault, TableRound } from '@anklet/core/measuring/exchange'
+import { loadKey } from '@anklet/core/measuring/heights'
+import { WALK } from '@anklet/core/base/vehicle'
 import { barePlate } from '../../words/plates.ts'
 
 /** Rounds of one car out of a file. */

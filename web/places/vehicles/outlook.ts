@@ -1,11 +1,11 @@
-import { fittedAs } from '@anklet/core/strategy'
+import { fittedAs } from '@anklet/core/reasoning/strategy'
 import type { VehicleDetail } from '@anklet/contract'
-import { GUARD_FACTOR, loadKey } from '@anklet/core/heights'
-import type { Drift, Holds } from '@anklet/core/history'
-import { driftOf, repairHolds } from '@anklet/core/history'
-import { lastOf } from '@anklet/core/proof'
-import type { Corner } from '@anklet/core/vehicle'
-import { AXLE_OF, completeGeometry, perCorner, WALK } from '@anklet/core/vehicle'
+import { GUARD_FACTOR, loadKey } from '@anklet/core/measuring/heights'
+import type { Drift, Holds } from '@anklet/core/measuring/history'
+import { driftOf, repairHolds } from '@anklet/core/measuring/history'
+import { lastOf } from '@anklet/core/work/proof'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { AXLE_OF, completeGeometry, perCorner, WALK } from '@anklet/core/base/vehicle'
 import type { TrendPoint } from './trend.ts'
 
 /** A night is told as if it had lasted so long, h. */

@@ -1,7 +1,7 @@
-import { countedMm } from '@anklet/core/heights'
+import { countedMm } from '@anklet/core/measuring/heights'
 import type { Round, Vehicle } from '@anklet/contract'
-import { roundsTable, safeCell } from '@anklet/core/exchange'
-import { perCorner } from '@anklet/core/vehicle'
+import { roundsTable, safeCell } from '@anklet/core/measuring/exchange'
+import { perCorner } from '@anklet/core/base/vehicle'
 
 const quoted = (cell: string): string =>
   /[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell

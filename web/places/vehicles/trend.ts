@@ -1,8 +1,8 @@
 import type { HistoryRound, VehicleDetail } from '@anklet/contract'
-import { loadKey } from '@anklet/core/heights'
-import { temperatureDrop } from '@anklet/core/pneumatics'
-import type { PerCorner } from '@anklet/core/vehicle'
-import { completeGeometry, heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/vehicle'
+import { loadKey } from '@anklet/core/measuring/heights'
+import { temperatureDrop } from '@anklet/core/physics/pneumatics'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { completeGeometry, heightAtLevelMm, mapCorners, perCorner } from '@anklet/core/base/vehicle'
 
 /** One round in a vehicle's history. */
 export interface TrendPoint {

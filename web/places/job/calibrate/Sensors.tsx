@@ -6,14 +6,14 @@ import {
   moveInSlotMm,
   sensorsOf,
   toType,
-} from '@anklet/core/calibration'
-import type { SensorLine, ToType } from '@anklet/core/calibration'
-import { CHANNEL_LIMITS } from '@anklet/core/guided'
-import { teachingVisit, visitsLowered } from '@anklet/core/proof'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import type { Axle, Corner, PerCorner } from '@anklet/core/vehicle'
-import { mapCorners } from '@anklet/core/vehicle'
+} from '@anklet/core/measuring/calibration'
+import type { SensorLine, ToType } from '@anklet/core/measuring/calibration'
+import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
+import { teachingVisit, visitsLowered } from '@anklet/core/work/proof'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Axle, Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { mapCorners } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { taughtMm } from '@anklet/core/calibration'
-import { levelHeights } from '@anklet/core/proof'
+import { taughtMm } from '@anklet/core/measuring/calibration'
+import { levelHeights } from '@anklet/core/work/proof'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useOrder } from '../../../data/devices.ts'

@@ -1,5 +1,5 @@
-import type { PerCorner } from '@anklet/core/vehicle'
-import { CORNERS, perCorner } from '@anklet/core/vehicle'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { CORNERS, perCorner } from '@anklet/core/base/vehicle'
 import { valueAt } from '../../devices/live.ts'
 import type { CarLive } from '../run/carLive.ts'
 

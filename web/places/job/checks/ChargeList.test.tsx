@@ -1,5 +1,5 @@
 import type { ChargeRecord } from '@anklet/contract'
-import { airBetween } from '@anklet/core/compressor'
+import { airBetween } from '@anklet/core/physics/compressor'
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm, tap, type } from '../../../test/form.tsx'

@@ -1,5 +1,5 @@
 import type { CheckKind, Job } from '@anklet/contract'
-import type { Corner } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'

@@ -1,5 +1,5 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
-import { airBetween } from '@anklet/core/compressor'
+import { airBetween } from '@anklet/core/physics/compressor'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'

@@ -1,5 +1,5 @@
 import type { Job, LogHead } from '@anklet/contract'
-import { pumpHabit } from '@anklet/core/guided'
+import { pumpHabit } from '@anklet/core/measuring/guided'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useLog } from '../../../data/devices.ts'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { judgeLoad } from '@anklet/core/guided'
-import { hasAirOnAxle } from '@anklet/core/vehicle'
+import { judgeLoad } from '@anklet/core/measuring/guided'
+import { hasAirOnAxle } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { Readings } from '@anklet/core/guided'
-import { judgePump } from '@anklet/core/guided'
+import type { Readings } from '@anklet/core/measuring/guided'
+import { judgePump } from '@anklet/core/measuring/guided'
 import { Play } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'

@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import { judgeRelay } from '@anklet/core/guided'
+import { judgeRelay } from '@anklet/core/measuring/guided'
 import type { ReactNode } from 'react'
 import { useCallback, useState } from 'react'
 import { useGauge } from '../../../state/useGauge.ts'

@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import { judgeSweep } from '@anklet/core/guided'
+import { judgeSweep } from '@anklet/core/measuring/guided'
 import { Play, Square } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { sweepSaid } from '../../../words/checks.ts'

@@ -1,5 +1,5 @@
 import type { Frame } from '@anklet/contract'
-import type { Readings } from '@anklet/core/guided'
+import type { Readings } from '@anklet/core/measuring/guided'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useLink } from '../../../state/link.ts'
 

@@ -1,6 +1,6 @@
 import type { CodeReading, CodeText } from '@anklet/contract'
-import type { CodeHistory } from '@anklet/core/codes'
-import { codeHistory, codeText } from '@anklet/core/codes'
+import type { CodeHistory } from '@anklet/core/reasoning/codes'
+import { codeHistory, codeText } from '@anklet/core/reasoning/codes'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { decodedWords, meaningWords, STATUS_WORDS } from '../../../words/codes.ts'

@@ -1,6 +1,6 @@
 import type { CodeReading, Job } from '@anklet/contract'
-import type { CodeStatus, Report, ReportedCode } from '@anklet/core/codes'
-import { codeText, readCode } from '@anklet/core/codes'
+import type { CodeStatus, Report, ReportedCode } from '@anklet/core/reasoning/codes'
+import { codeText, readCode } from '@anklet/core/reasoning/codes'
 import { FileUp, X } from 'lucide-react'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'

@@ -1,6 +1,6 @@
 import type { CodeText } from '@anklet/contract'
-import { meaningIn } from '@anklet/core/codes'
-import { WALK } from '@anklet/core/vehicle'
+import { meaningIn } from '@anklet/core/reasoning/codes'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { FormEvent, ReactNode } from 'react'
 import { useId, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'

@@ -1,5 +1,5 @@
-import type { Report } from '@anklet/core/codes'
-import { readReport, readReportTable } from '@anklet/core/codes'
+import type { Report } from '@anklet/core/reasoning/codes'
+import { readReport, readReportTable } from '@anklet/core/reasoning/codes'
 import Papa from 'papaparse'
 
 /**

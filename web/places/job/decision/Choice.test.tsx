@@ -1,4 +1,4 @@
-import type { BuiltOption } from '@anklet/core/strategy'
+import type { BuiltOption } from '@anklet/core/reasoning/strategy'
 import { screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test, vi } from 'vitest'

@@ -1,5 +1,5 @@
 import type { CoilEntry, Job, Rate } from '@anklet/contract'
-import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
+import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'

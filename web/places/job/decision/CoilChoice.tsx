@@ -1,14 +1,14 @@
 import type { CoilEntry, Job } from '@anklet/contract'
-import type { ConvertedCorner, FittedCoil, LadenEstimate } from '@anklet/core/conversion'
+import type { ConvertedCorner, FittedCoil, LadenEstimate } from '@anklet/core/reasoning/conversion'
 import {
   convertedCorner,
   fitCoils,
   mostFailed,
   rideFrequencyHz,
   wantedCoil,
-} from '@anklet/core/conversion'
-import type { Axle, Corner, VehicleGeometry } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, AXLE_OF, completeGeometry, GRAVITY } from '@anklet/core/vehicle'
+} from '@anklet/core/reasoning/conversion'
+import type { Axle, Corner, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, AXLE_OF, completeGeometry, GRAVITY } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'

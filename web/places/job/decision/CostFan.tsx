@@ -1,4 +1,4 @@
-import type { OptionCost } from '@anklet/core/strategy'
+import type { OptionCost } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { useIsPhone } from '../../../parts/useMedia.ts'
 import { amountWords } from '../../../words/money.ts'

@@ -1,6 +1,6 @@
 import type { CoilEntry, Job } from '@anklet/contract'
-import type { Corner } from '@anklet/core/vehicle'
-import { AXLES, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { AXLES, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { startTransition, useEffect, useState } from 'react'
 import { Link } from 'react-router'

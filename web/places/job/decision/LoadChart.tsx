@@ -1,5 +1,5 @@
-import type { FittedCoil } from '@anklet/core/conversion'
-import { GRAVITY } from '@anklet/core/vehicle'
+import type { FittedCoil } from '@anklet/core/reasoning/conversion'
+import { GRAVITY } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useIsPhone } from '../../../parts/useMedia.ts'
 

@@ -1,6 +1,6 @@
 import type { Lives, Part, VehicleDetail } from '@anklet/contract'
-import { buildOptions } from '@anklet/core/strategy'
-import { fitCoils, mostFailed, wantedCoil } from '@anklet/core/conversion'
+import { buildOptions } from '@anklet/core/reasoning/strategy'
+import { fitCoils, mostFailed, wantedCoil } from '@anklet/core/reasoning/conversion'
 import { describe, expect, test } from 'vitest'
 import { jobOf } from '../../../test/records.ts'
 import { wantedWords } from '../../../words/coils.ts'

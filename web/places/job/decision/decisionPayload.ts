@@ -1,6 +1,6 @@
 import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
-import type { BuiltOption, OptionCost } from '@anklet/core/strategy'
-import { AXLE_CORNERS } from '@anklet/core/vehicle'
+import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
+import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { lineWords, optionTitle } from '../../../words/decision.ts'
 import type { Assumed, Failed } from './repairCase.ts'
 import { axleOf, cornerOf } from './repairCase.ts'

@@ -1,10 +1,10 @@
 import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
-import { duty } from '@anklet/core/compressor'
-import { partsOfId, SHIPPED_BOOK } from '@anklet/core/diagnosis'
-import { USUAL_PUMP } from '@anklet/core/simulation'
-import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/strategy'
-import { ageAt, fitLife, fittedAs, USUAL_LIVES } from '@anklet/core/strategy'
-import type { Axle, Corner } from '@anklet/core/vehicle'
+import { duty } from '@anklet/core/physics/compressor'
+import { partsOfId, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
+import { USUAL_PUMP } from '@anklet/core/physics/simulation'
+import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/reasoning/strategy'
+import { ageAt, fitLife, fittedAs, USUAL_LIVES } from '@anklet/core/reasoning/strategy'
+import type { Axle, Corner } from '@anklet/core/base/vehicle'
 import {
   AXLE_CORNERS,
   AXLE_OF,
@@ -13,7 +13,7 @@ import {
   CORNERS,
   hasAirAtCorner,
   hasAirOnAxle,
-} from '@anklet/core/vehicle'
+} from '@anklet/core/base/vehicle'
 
 /** What a person may say otherwise than the records do; null: as reckoned. */
 export interface Assumed {

@@ -1,4 +1,4 @@
-import type { BuiltOption, LivingPart, StrategyRequest } from '@anklet/core/strategy'
+import type { BuiltOption, LivingPart, StrategyRequest } from '@anklet/core/reasoning/strategy'
 import type { Remote } from 'comlink'
 import { proxy } from 'comlink'
 import type { StrategyAnswer, StrategyWorker } from '../../../workers/strategyWorker.ts'

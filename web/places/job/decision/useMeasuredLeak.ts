@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { hypothesisCorners } from '@anklet/core/leakdown'
-import { designPressureOf } from '@anklet/core/pneumatics'
+import { hypothesisCorners } from '@anklet/core/measuring/leakdown'
+import { designPressureOf } from '@anklet/core/physics/pneumatics'
 import { useMemo } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'
 import { useWatchOutcome } from '../../../workers/useWatchOutcome.ts'

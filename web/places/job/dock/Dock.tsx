@@ -1,6 +1,6 @@
 import type { DeviceStatus, Job } from '@anklet/contract'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { WALK } from '@anklet/core/vehicle'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { WALK } from '@anklet/core/base/vehicle'
 import { ChevronDown, ChevronUp, Circle, Square } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'

@@ -1,5 +1,5 @@
 import type { Channel, LogRecord } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'

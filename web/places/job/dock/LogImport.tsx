@@ -1,5 +1,5 @@
 import type { CommandPayload, Job } from '@anklet/contract'
-import type { LogColumn } from '@anklet/core/exchange'
+import type { LogColumn } from '@anklet/core/measuring/exchange'
 import type { Remote } from 'comlink'
 import { proxy, wrap } from 'comlink'
 import { FileUp } from 'lucide-react'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { findLifts } from '@anklet/core/guided'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import { findLifts } from '@anklet/core/measuring/guided'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Loading } from '../../../parts/Loading.tsx'

@@ -1,5 +1,5 @@
-import type { LogColumn } from '@anklet/core/exchange'
-import { CORNERS } from '@anklet/core/vehicle'
+import type { LogColumn } from '@anklet/core/measuring/exchange'
+import { CORNERS } from '@anklet/core/base/vehicle'
 
 /** What a column may be, by the words it is chosen by. */
 export const COLUMN_CHOICES: Readonly<Record<string, LogColumn>> = {

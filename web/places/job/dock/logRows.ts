@@ -1,7 +1,7 @@
 import type { Channel, LogRecord } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/units'
-import { toDisplay, UNIT_LABEL } from '@anklet/core/units'
-import { safeCell } from '@anklet/core/exchange'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { toDisplay, UNIT_LABEL } from '@anklet/core/base/units'
+import { safeCell } from '@anklet/core/measuring/exchange'
 import Papa from 'papaparse'
 
 /** A channel's unit as the shop reads it. */

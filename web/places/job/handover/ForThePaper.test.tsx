@@ -1,4 +1,4 @@
-import type { ProofItem } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/work/proof'
 import { screen, waitFor } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { NOTHING_WRITTEN, useHandovers } from '../../../state/handovers.ts'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { ProofItem } from '@anklet/core/proof'
-import { isProved } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/work/proof'
+import { isProved } from '@anklet/core/work/proof'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'

@@ -1,5 +1,5 @@
 import type { Job, Shop } from '@anklet/contract'
-import { isHandedOver, lastOf } from '@anklet/core/proof'
+import { isHandedOver, lastOf } from '@anklet/core/work/proof'
 import { FileDown, FileJson, Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'

@@ -1,4 +1,4 @@
-import type { ProofItem } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/work/proof'
 import { describe, expect, test } from 'vitest'
 import type { Written } from '../../../state/handovers.ts'
 import { NOTHING_WRITTEN } from '../../../state/handovers.ts'

@@ -1,6 +1,6 @@
 import type { CommandPayload } from '@anklet/contract'
-import type { ProofItem } from '@anklet/core/proof'
-import { isProved } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/work/proof'
+import { isProved } from '@anklet/core/work/proof'
 import type { Written } from '../../../state/handovers.ts'
 
 /** The handover as it goes on record. @param items what was to be shown; null: nothing was repaired */

@@ -1,9 +1,14 @@
 import type { Job, Round } from '@anklet/contract'
-import type { ComparedRound } from '@anklet/core/heights'
-import { compareRounds, countedReadings, modelSigmaMm, sameWay } from '@anklet/core/heights'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { completeGeometry, WALK } from '@anklet/core/vehicle'
+import type { ComparedRound } from '@anklet/core/measuring/heights'
+import {
+  compareRounds,
+  countedReadings,
+  modelSigmaMm,
+  sameWay,
+} from '@anklet/core/measuring/heights'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { completeGeometry, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CornersHead } from '../../../parts/CornersHead.tsx'
 import { useId, useState } from 'react'

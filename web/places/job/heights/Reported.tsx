@@ -1,7 +1,7 @@
 import type { Round } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { WALK } from '@anklet/core/vehicle'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { meansOf } from '../rounds.ts'
 

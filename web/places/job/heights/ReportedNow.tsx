@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { formatQuantity } from '@anklet/core/units'
-import { perCorner, WALK } from '@anklet/core/vehicle'
+import { formatQuantity } from '@anklet/core/base/units'
+import { perCorner, WALK } from '@anklet/core/base/vehicle'
 import { Cable } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../../data/queries.ts'

@@ -1,6 +1,6 @@
 import type { Job, Repair } from '@anklet/contract'
-import type { Corner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'

@@ -1,6 +1,6 @@
 import type { Complaint, Job } from '@anklet/contract'
-import type { Corner } from '@anklet/core/vehicle'
-import { WALK } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'

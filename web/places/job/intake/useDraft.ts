@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import { canonicalJson } from '@anklet/core/exchange'
+import { canonicalJson } from '@anklet/core/measuring/exchange'
 import { useState } from 'react'
 
 /**

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { Joint, Outcome, SaidItem } from '@anklet/core/proof'
-import { lastOf } from '@anklet/core/proof'
+import type { Joint, Outcome, SaidItem } from '@anklet/core/work/proof'
+import { lastOf } from '@anklet/core/work/proof'
 import { CalendarPlus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'

@@ -1,4 +1,4 @@
-import type { ProofState } from '@anklet/core/proof'
+import type { ProofState } from '@anklet/core/work/proof'
 import { Check, Circle, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
 

@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import type { ProofItem, ProofItemId } from '@anklet/core/proof'
+import type { ProofItem, ProofItemId } from '@anklet/core/work/proof'
 import { ChevronDown } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { ProofItem, ProofItemId } from '@anklet/core/proof'
-import { jointsOpened } from '@anklet/core/proof'
+import type { ProofItem, ProofItemId } from '@anklet/core/work/proof'
+import { jointsOpened } from '@anklet/core/work/proof'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { OnWork } from '../run/useWork.ts'

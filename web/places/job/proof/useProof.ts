@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { ProofItem } from '@anklet/core/proof'
-import { proofFacts, proofOf } from '@anklet/core/proof'
+import type { ProofItem } from '@anklet/core/work/proof'
+import { proofFacts, proofOf } from '@anklet/core/work/proof'
 import { useMemo } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'
 import type { OnWork } from '../run/useWork.ts'

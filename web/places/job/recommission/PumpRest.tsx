@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
-import { PUMP_WARM } from '@anklet/core/work'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { PUMP_WARM } from '@anklet/core/work/record'
 import { Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../../data/queries.ts'

@@ -1,4 +1,4 @@
-import type { FillStage, Run } from '@anklet/core/work'
+import type { FillStage, Run } from '@anklet/core/work/record'
 import { expect, test } from 'vitest'
 import { handStages, ticksCountFrom } from './handStages.ts'
 

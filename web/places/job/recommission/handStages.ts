@@ -1,5 +1,5 @@
-import type { Corner } from '@anklet/core/vehicle'
-import type { FillStage, Run } from '@anklet/core/work'
+import type { Corner } from '@anklet/core/base/vehicle'
+import type { FillStage, Run } from '@anklet/core/work/record'
 
 /** A part of a fill that somebody orders, watches and ticks where no link shows it. */
 export interface HandStage {

@@ -1,4 +1,4 @@
-import type { DoneStep } from '@anklet/core/work'
+import type { DoneStep } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { stepWords, torqueWords } from '../../../words/plan.ts'

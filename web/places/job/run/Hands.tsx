@@ -1,4 +1,4 @@
-import { factKey } from '@anklet/core/work'
+import { factKey } from '@anklet/core/work/record'
 import { Pause, Play, UserRoundCheck } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'

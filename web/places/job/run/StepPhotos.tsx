@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { Run } from '@anklet/core/work'
-import type { PlanStep } from '@anklet/core/procedure'
+import type { Run } from '@anklet/core/work/record'
+import type { PlanStep } from '@anklet/core/work/procedure'
 import { Camera } from 'lucide-react'
 import type { ChangeEvent, ReactNode } from 'react'
 import { useState } from 'react'

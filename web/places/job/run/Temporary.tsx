@@ -1,5 +1,5 @@
-import type { FactAt } from '@anklet/core/procedure'
-import { factKey, factOf } from '@anklet/core/work'
+import type { FactAt } from '@anklet/core/work/procedure'
+import { factKey, factOf } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'

@@ -1,5 +1,5 @@
 import type { Torque } from '@anklet/contract'
-import type { NoThread, TorqueRange } from '@anklet/core/work'
+import type { NoThread, TorqueRange } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { useId } from 'react'
 import { Link } from 'react-router'

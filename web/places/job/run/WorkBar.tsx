@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
 import { useWorkQueue } from '../../../state/workQueue.ts'
-import { contradicted, factKey } from '@anklet/core/work'
+import { contradicted, factKey } from '@anklet/core/work/record'
 import { PlugZap, Undo2 } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useRef, useState } from 'react'

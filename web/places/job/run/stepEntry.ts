@@ -1,8 +1,8 @@
-import type { PlanStep } from '@anklet/core/procedure'
-import type { DisplayUnits } from '@anklet/core/units'
-import { fromDisplay, NM_PER_LBF_FT } from '@anklet/core/units'
-import type { DoneEntry, Shown, ToShow, TorqueRange } from '@anklet/core/work'
-import { judgeTorque, otherUnit } from '@anklet/core/work'
+import type { PlanStep } from '@anklet/core/work/procedure'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { fromDisplay, NM_PER_LBF_FT } from '@anklet/core/base/units'
+import type { DoneEntry, Shown, ToShow, TorqueRange } from '@anklet/core/work/record'
+import { judgeTorque, otherUnit } from '@anklet/core/work/record'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
 import { parseNumber, readTyped } from '../../../state/typed.ts'
 

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { Evidence, Reasoned } from '@anklet/core/diagnosis'
-import { TELLS } from '@anklet/core/diagnosis'
+import type { Evidence, Reasoned } from '@anklet/core/reasoning/diagnosis'
+import { TELLS } from '@anklet/core/reasoning/diagnosis'
 import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ReactNode } from 'react'

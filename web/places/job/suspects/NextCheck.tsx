@@ -1,6 +1,6 @@
 import type { CheckKind, Job } from '@anklet/contract'
-import type { PlacedCheck, Reasoned } from '@anklet/core/diagnosis'
-import { isNight, wantedNow } from '@anklet/core/diagnosis'
+import type { PlacedCheck, Reasoned } from '@anklet/core/reasoning/diagnosis'
+import { isNight, wantedNow } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'

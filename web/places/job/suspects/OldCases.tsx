@@ -1,4 +1,4 @@
-import type { Mended } from '@anklet/core/evidence'
+import type { Mended } from '@anklet/core/reasoning/evidence'
 import type { Repair } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { capital, cornersInWords, list } from '../../../words/corners.ts'

@@ -1,5 +1,5 @@
-import type { PlacedCheck } from '@anklet/core/diagnosis'
-import { checksAt, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import type { PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+import { checksAt, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm, tap } from '../../../test/form.tsx'

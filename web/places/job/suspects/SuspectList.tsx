@@ -1,4 +1,4 @@
-import type { Reasoned } from '@anklet/core/diagnosis'
+import type { Reasoned } from '@anklet/core/reasoning/diagnosis'
 import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'

@@ -1,6 +1,6 @@
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
-import type { Evidence, PlacedCheck } from '@anklet/core/diagnosis'
-import { isQuiet } from '@anklet/core/evidence'
+import type { Evidence, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+import { isQuiet } from '@anklet/core/reasoning/evidence'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'

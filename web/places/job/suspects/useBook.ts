@@ -1,7 +1,7 @@
 import type { KnowledgeRecord } from '@anklet/contract'
-import type { BookChanges, KnowledgeBook, PlacedCheck } from '@anklet/core/diagnosis'
-import { bookWith, checksAt, NO_CHANGES } from '@anklet/core/diagnosis'
-import type { Architecture } from '@anklet/core/vehicle'
+import type { BookChanges, KnowledgeBook, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+import { bookWith, checksAt, NO_CHANGES } from '@anklet/core/reasoning/diagnosis'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import { useMemo } from 'react'
 import { useKnowledge } from '../../../data/queries.ts'
 

@@ -1,5 +1,5 @@
-import type { DisplayUnits } from '@anklet/core/units'
-import { UNIT_LABEL } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { UNIT_LABEL } from '@anklet/core/base/units'
 import type { FormEvent, ReactNode } from 'react'
 import { useEffect, useRef } from 'react'
 import { applyKey, Keypad } from '../../../parts/Keypad.tsx'

@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { RoundState } from '@anklet/core/heights'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { RoundState } from '@anklet/core/measuring/heights'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
 import { useUnits } from '../../../data/queries.ts'

@@ -1,9 +1,14 @@
 import type { Job, Round } from '@anklet/contract'
-import { checkRound, countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
-import type { DisplayUnits } from '@anklet/core/units'
-import { toDisplay } from '@anklet/core/units'
-import type { Corner } from '@anklet/core/vehicle'
-import { completeGeometry, mapCorners, perCorner } from '@anklet/core/vehicle'
+import {
+  checkRound,
+  countedReadings,
+  leaveDoubtfulOut,
+  modelSigmaMm,
+} from '@anklet/core/measuring/heights'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { toDisplay } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { completeGeometry, mapCorners, perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'

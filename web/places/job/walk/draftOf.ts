@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import { highestLevel } from '@anklet/core/vehicle'
+import { highestLevel } from '@anklet/core/base/vehicle'
 import type { Draft, DraftKind } from '../../../state/drafts.ts'
 import { draftKey, USUAL_ROUND } from '../../../state/drafts.ts'
 import { fieldMoment, usualMorning } from '../../../words/times.ts'

@@ -1,4 +1,4 @@
-import type { HypothesisId } from '@anklet/core/leakdown'
+import type { HypothesisId } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import type { SpokenAnswer } from '../../../words/answer.ts'
 import { percentWords } from '../../../words/answer.ts'

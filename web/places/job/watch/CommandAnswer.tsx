@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import { leakOrCommand } from '@anklet/core/leakdown'
+import { leakOrCommand } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import { useMemo } from 'react'
 import { sentenceOf } from '../../../data/api.ts'

@@ -1,5 +1,5 @@
 import type { Job } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
 import { readTyped } from '../../../state/typed.ts'

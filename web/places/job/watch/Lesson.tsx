@@ -1,5 +1,5 @@
 import type { Job, Watch } from '@anklet/contract'
-import type { VolumeLesson } from '@anklet/core/leakdown'
+import type { VolumeLesson } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'

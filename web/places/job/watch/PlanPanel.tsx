@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/units'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'

@@ -1,4 +1,4 @@
-import { DEFAULT_UNITS } from '@anklet/core/units'
+import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import { screen } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test, vi } from 'vitest'

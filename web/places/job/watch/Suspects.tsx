@@ -1,4 +1,4 @@
-import type { LeakdownAnswer } from '@anklet/core/leakdown'
+import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import type { SpokenAnswer, Suspect } from '../../../words/answer.ts'
 import { percentWords } from '../../../words/answer.ts'

@@ -1,8 +1,8 @@
 import type { Job, Watch } from '@anklet/contract'
-import type { LeakdownAnswer, LeakdownRequest, VolumeLesson } from '@anklet/core/leakdown'
-import { hypothesisCorners, learnVolume } from '@anklet/core/leakdown'
-import type { Corner, PerCorner } from '@anklet/core/vehicle'
-import { CORNERS, guessShares, perCorner } from '@anklet/core/vehicle'
+import type { LeakdownAnswer, LeakdownRequest, VolumeLesson } from '@anklet/core/measuring/leakdown'
+import { hypothesisCorners, learnVolume } from '@anklet/core/measuring/leakdown'
+import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { CORNERS, guessShares, perCorner } from '@anklet/core/base/vehicle'
 
 /** Surer than this of what leaked, if anything, or the night teaches nothing. */
 const SURE = 0.75

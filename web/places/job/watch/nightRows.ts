@@ -1,5 +1,5 @@
 import type { Round } from '@anklet/contract'
-import type { Corner } from '@anklet/core/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
 import type { WatchOutcome } from '../../../workers/leakWorker.ts'
 import { meansOf } from '../rounds.ts'
 

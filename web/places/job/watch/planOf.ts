@@ -1,8 +1,8 @@
 import type { Job } from '@anklet/contract'
-import { modelSigmaMm } from '@anklet/core/heights'
-import { gasTemperatureSigmaK, planWatch } from '@anklet/core/leakdown'
-import type { Corner } from '@anklet/core/vehicle'
-import { hasAir, WALK } from '@anklet/core/vehicle'
+import { modelSigmaMm } from '@anklet/core/measuring/heights'
+import { gasTemperatureSigmaK, planWatch } from '@anklet/core/measuring/leakdown'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { hasAir, WALK } from '@anklet/core/base/vehicle'
 import { knownVehicle } from '../knownVehicle.ts'
 import type { Draft } from '../../../state/drafts.ts'
 

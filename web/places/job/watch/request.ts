@@ -1,8 +1,8 @@
 import type { Job, Round, Watch } from '@anklet/contract'
-import type { LeftOut, Readings } from '@anklet/core/heights'
-import { countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/heights'
-import type { LeakdownRequest, PriorReason } from '@anklet/core/leakdown'
-import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/leakdown'
+import type { LeftOut, Readings } from '@anklet/core/measuring/heights'
+import { countedReadings, leaveDoubtfulOut, modelSigmaMm } from '@anklet/core/measuring/heights'
+import type { LeakdownRequest, PriorReason } from '@anklet/core/measuring/leakdown'
+import { gasTemperatureSigmaK, priorsFor } from '@anklet/core/measuring/leakdown'
 import { knownVehicle } from '../knownVehicle.ts'
 import { believedNights, watchRounds } from '../watchState.ts'
 

@@ -1,5 +1,5 @@
-import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
-import type { LetDown } from '@anklet/core/vehicle'
+import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
+import type { LetDown } from '@anklet/core/base/vehicle'
 import { screen } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm } from '../../../test/form.tsx'

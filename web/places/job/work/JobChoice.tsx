@@ -1,8 +1,14 @@
 import type { Job } from '@anklet/contract'
-import type { BookJob, ProcedureBook, ShopWay, Support, WantedJob } from '@anklet/core/procedure'
-import { applies, placesFrom, SUPPORTS, ventsOf } from '@anklet/core/procedure'
-import type { Architecture, Corner, Place } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/vehicle'
+import type {
+  BookJob,
+  ProcedureBook,
+  ShopWay,
+  Support,
+  WantedJob,
+} from '@anklet/core/work/procedure'
+import { applies, placesFrom, SUPPORTS, ventsOf } from '@anklet/core/work/procedure'
+import type { Architecture, Corner, Place } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps } from '../../../parts/Taps.tsx'

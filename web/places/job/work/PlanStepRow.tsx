@@ -1,5 +1,5 @@
 import type { Torque } from '@anklet/contract'
-import type { PlanStep, ProcedureBook } from '@anklet/core/procedure'
+import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { Camera, ChevronDown, ChevronUp, Hourglass, ShieldAlert, Users } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import type { PlanStep } from '@anklet/core/procedure'
+import type { PlanStep } from '@anklet/core/work/procedure'
 import { runsOf, samePlaces } from './planFold.ts'
 
 const step = (id: string, place: PlanStep['place'], change: Partial<PlanStep> = {}): PlanStep =>

@@ -1,5 +1,5 @@
-import type { PlanStep } from '@anklet/core/procedure'
-import type { Place } from '@anklet/core/vehicle'
+import type { PlanStep } from '@anklet/core/work/procedure'
+import type { Place } from '@anklet/core/base/vehicle'
 
 /** Steps of one stretch that stand together in the plan. */
 export interface PlanRun {

@@ -1,7 +1,13 @@
 import type { Job } from '@anklet/contract'
-import type { WantedJob } from '@anklet/core/procedure'
-import type { AirForm, Corner } from '@anklet/core/vehicle'
-import { AXLE_CORNERS, AXLE_OF, CORNERS, hasAirAtCorner, OTHER_AXLE } from '@anklet/core/vehicle'
+import type { WantedJob } from '@anklet/core/work/procedure'
+import type { AirForm, Corner } from '@anklet/core/base/vehicle'
+import {
+  AXLE_CORNERS,
+  AXLE_OF,
+  CORNERS,
+  hasAirAtCorner,
+  OTHER_AXLE,
+} from '@anklet/core/base/vehicle'
 import { singleFaults } from '../decision/repairCase.ts'
 
 /** What changes a spring of that form: the sleeve, the bellows on its strut, or the damper as a whole. */

@@ -1,6 +1,6 @@
 import type { Job, Part } from '@anklet/contract'
-import type { Axle } from '@anklet/core/vehicle'
-import { AXLE_OF } from '@anklet/core/vehicle'
+import type { Axle } from '@anklet/core/base/vehicle'
+import { AXLE_OF } from '@anklet/core/base/vehicle'
 
 /**
  * What a part of a plan is called on the shelf of parts; what is not there has no price, no days

@@ -1,5 +1,11 @@
 import type { Decision, Part } from '@anklet/contract'
-import { composePlan, GATES, GATES_OF, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/procedure'
+import {
+  composePlan,
+  GATES,
+  GATES_OF,
+  SHIPPED_PROCEDURES,
+  USUAL_WAY,
+} from '@anklet/core/work/procedure'
 import { describe, expect, test } from 'vitest'
 import { architecture, jobOf } from '../../../test/records.ts'
 import {

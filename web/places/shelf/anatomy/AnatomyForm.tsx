@@ -1,5 +1,5 @@
-import type { Architecture, Axle, NotEntered } from '@anklet/core/vehicle'
-import { hasAirOnAxle, notEntered } from '@anklet/core/vehicle'
+import type { Architecture, Axle, NotEntered } from '@anklet/core/base/vehicle'
+import { hasAirOnAxle, notEntered } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useId } from 'react'
 import { Taps, toggled } from '../../../parts/Taps.tsx'

@@ -1,5 +1,5 @@
-import { fastenerAt } from '@anklet/core/procedure'
-import type { Architecture, FastenerOfType } from '@anklet/core/vehicle'
+import { fastenerAt } from '@anklet/core/work/procedure'
+import type { Architecture, FastenerOfType } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { bookOf } from '../../../data/procedures.ts'
 import { useProcedures } from '../../../data/queries.ts'

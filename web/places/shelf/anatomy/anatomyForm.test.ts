@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { sampleArchitecture } from '@anklet/core/samples'
-import { notEntered } from '@anklet/core/vehicle'
+import { sampleArchitecture } from '@anklet/core/base/samples'
+import { notEntered } from '@anklet/core/base/vehicle'
 import { allFields, builtFrom, readPath, textsOf, toldAxles, withBuilt } from './anatomyForm.ts'
 import { axleAsks, notEnteredWords } from './anatomyWords.ts'
 

@@ -1,5 +1,5 @@
-import type { Anatomy, Architecture, Axle } from '@anklet/core/vehicle'
-import { AXLES, hasAirOnAxle } from '@anklet/core/vehicle'
+import type { Anatomy, Architecture, Axle } from '@anklet/core/base/vehicle'
+import { AXLES, hasAirOnAxle } from '@anklet/core/base/vehicle'
 import { parseNumber } from '../../../state/typed.ts'
 
 /** Something of how a vehicle is built that is typed. */

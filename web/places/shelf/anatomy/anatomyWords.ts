@@ -1,4 +1,4 @@
-import type { AirForm, AxleAnatomy, NotEntered } from '@anklet/core/vehicle'
+import type { AirForm, AxleAnatomy, NotEntered } from '@anklet/core/base/vehicle'
 
 type Tap<Value extends string | boolean = string> = {
   readonly value: Value

@@ -1,4 +1,4 @@
-import type { BookCause } from '@anklet/core/diagnosis'
+import type { BookCause } from '@anklet/core/reasoning/diagnosis'
 import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'

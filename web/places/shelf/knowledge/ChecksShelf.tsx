@@ -1,4 +1,4 @@
-import type { BookCheck, BookRow, OFTEN } from '@anklet/core/diagnosis'
+import type { BookCheck, BookRow, OFTEN } from '@anklet/core/reasoning/diagnosis'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'

@@ -1,6 +1,6 @@
 import type { KnowledgeBook } from '@anklet/contract'
-import type { KnowledgeBook as Book } from '@anklet/core/diagnosis'
-import { changesOf } from '@anklet/core/diagnosis'
+import type { KnowledgeBook as Book } from '@anklet/core/reasoning/diagnosis'
+import { changesOf } from '@anklet/core/reasoning/diagnosis'
 import type { ChangeEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Refused, sentenceOf } from '../../../data/api.ts'

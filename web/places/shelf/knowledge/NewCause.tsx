@@ -1,4 +1,4 @@
-import type { BookCause } from '@anklet/core/diagnosis'
+import type { BookCause } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import type { ShopBook } from '../../job/suspects/useBook.ts'

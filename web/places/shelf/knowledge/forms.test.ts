@@ -1,4 +1,4 @@
-import { bookWith, lintBook, NO_CHANGES, SHIPPED_BOOK } from '@anklet/core/diagnosis'
+import { bookWith, lintBook, NO_CHANGES, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import { describe, expect, test } from 'vitest'
 import { causeForm, causeOf, checkForm, checkOf, idFrom, newCause, withEntry } from './forms.ts'
 import { jsonFault, lineOf } from './lines.ts'

@@ -4,8 +4,8 @@ import type {
   BookCheck,
   BookRow,
   KnowledgeBook,
-} from '@anklet/core/diagnosis'
-import { OFTEN } from '@anklet/core/diagnosis'
+} from '@anklet/core/reasoning/diagnosis'
+import { OFTEN } from '@anklet/core/reasoning/diagnosis'
 import { parseNumber } from '../../../state/typed.ts'
 
 /** What was typed, as an entry; or what is wrong with it. */

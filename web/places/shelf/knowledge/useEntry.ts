@@ -1,5 +1,5 @@
 import type { CommandPayload } from '@anklet/contract'
-import type { BookChanges } from '@anklet/core/diagnosis'
+import type { BookChanges } from '@anklet/core/reasoning/diagnosis'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import type { ShopBook } from '../../job/suspects/useBook.ts'

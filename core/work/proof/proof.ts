@@ -1,0 +1,441 @@
+import type { Agreement } from '../../measuring/calibration/index.ts'
+import type { RoundVerdict } from '../../measuring/heights/index.ts'
+import type { BookStep, PlanStep } from '../procedure/index.ts'
+import type { Architecture, Corner, Place } from '../../base/vehicle/index.ts'
+import { AXLES, CORNERS } from '../../base/vehicle/index.ts'
+import type { Run } from '../record/index.ts'
+
+/** What is to be shown before a repair counts. */
+export type ProofItemId =
+  | 'steps'
+  | 'deviations'
+  | 'temporary'
+  | 'torque'
+  | 'corners'
+  | 'soap'
+  | 'trim'
+  | 'levels'
+  | 'heights'
+  | 'leftRight'
+  | 'sensors'
+  | 'codes'
+  | 'roadTest'
+  | 'alignment'
+  | 'again'
+/** `against`: looked at, and it is not so. */
+export type ProofState = 'shown' | 'missing' | 'against'
+/** Joints of what feeds all corners; `eased`: the fitting its air was let out at. */
+const CAR_JOINTS = ['pump', 'block', 'reservoir', 'dryer', 'eased'] as const
+/** A joint that was open: a corner's line, or of what feeds them all. */
+export type Joint = Corner | (typeof CAR_JOINTS)[number]
+/** What somebody says of it; an alignment and a return may be declined. */
+export type Outcome = 'good' | 'bad' | 'declined'
+/** What may be said, where nothing tells it by itself. */
+export type SaidItem = 'corners' | 'soap' | 'levels' | 'roadTest' | 'alignment' | 'again'
+
+/** Something somebody showed or said. `on`: a day, where one is booked. */
+export interface Said {
+  readonly item: SaidItem
+  readonly joint: Joint | null
+  readonly outcome: Outcome
+  readonly words: string
+  readonly on: string | null
+  readonly atMs: number
+  readonly person: string
+}
+/**
+ * A round, held against its specification (null: none on record), and the sensors against it
+ * (null: it holds no reports).
+ */
+export interface ProvingRound {
+  readonly atMs: number
+  readonly verdict: RoundVerdict | null
+  readonly agreements: readonly Agreement[] | null
+}
+
+/** What a repair is proved from. Times are ms since 1970. */
+export interface ProofFacts {
+  readonly architecture: Pick<Architecture, 'levels' | 'sensors'>
+  readonly book: readonly BookStep[]
+  readonly run: Run
+  readonly said: readonly Said[]
+  /** Newest test of which corner moves. */
+  readonly cornersTest: { readonly atMs: number; readonly good: boolean } | null
+  /** Newest round for the heights, the car levelled. */
+  readonly round: ProvingRound | null
+  /** Newest round in any other state. */
+  readonly unlevelled: { readonly atMs: number } | null
+  /**
+   * Newest calibration: levels that were visited in it, and whether it found a car lowered on
+   * purpose.
+   */
+  readonly calibrated: {
+    readonly atMs: number
+    readonly levels: readonly string[]
+    readonly lowered: boolean
+  } | null
+  readonly codes: { readonly atMs: number; readonly present: number } | null
+  /** Newest watch. */
+  readonly watch: {
+    readonly startedMs: number
+    readonly state: 'running' | 'walked' | 'concluded' | 'givenUp'
+  } | null
+}
+
+/** One thing to show, how it stands, and where. */
+export interface ProofItem {
+  readonly id: ProofItemId
+  readonly state: ProofState
+  /** Where it is missing or not so. */ readonly places: readonly Place[]
+  readonly joints: readonly Joint[]
+  readonly why: ProofWhy | null
+  readonly words: string
+  /** The owner did not want it, and said why. */ readonly declined: boolean
+  /** What tells it, and when; null: nothing does, or the steps of the work themselves. */
+  readonly told: Told | null
+}
+/** What tells how one thing stands. `person`: who said so; null: whoever recorded it. */
+export interface Told {
+  readonly by: 'word' | 'test' | 'round' | 'calibration' | 'codes' | 'watch'
+  readonly atMs: number
+  readonly person: string | null
+}
+/** Why it is not shown, where the item alone does not say. */
+export type ProofWhy =
+  | 'noRound'
+  | 'noSpecification'
+  | 'undecided'
+  | 'noReports'
+  | 'calibrateFirst'
+  | 'lowered'
+  | 'apart'
+  | 'soapFirst'
+  | 'before'
+  | 'notLevelled'
+
+/**
+ * When the car stood on its wheels again, ms since 1970: what was shown before that shows nothing;
+ * null: it does not yet.
+ */
+export function backOnWheelsMs({ steps }: Pick<Run, 'steps'>): number | null {
+  const last = steps.flatMap(({ step, done }) =>
+    done && step.phase !== 'prove' ? [Date.parse(done.at)] : [],
+  )
+  const open = steps.some(
+    ({ step, state }) =>
+      step.phase !== 'prove' && (state === 'open' || state === 'again' || state === 'held'),
+  )
+  return open || last.length === 0 ? null : Math.max(...last)
+}
+
+const PLANT_JOINTS: Readonly<Record<string, Joint>> = { closePump: 'pump', closeBlock: 'block' }
+const GIVEN_JOINTS: Readonly<Record<string, Joint>> = {
+  tankDone: 'reservoir',
+  dryerDone: 'dryer',
+  plantShut: 'eased',
+}
+
+/** Joints the work opened that hold air again, corners first. */
+export function jointsOpened({ run, book }: Pick<ProofFacts, 'run' | 'book'>): readonly Joint[] {
+  const written = new Map(book.map((step) => [step.id, step]))
+  const found = new Set(
+    run.steps.flatMap(({ step, done }): Joint[] => {
+      if (!done) return []
+      const acts = written.get(step.step)?.acts ?? []
+      const corner = step.place as Corner
+      return [
+        ...((step.gives.includes('valveShut') ||
+          acts.some((act) => act === 'closeLine' || act === 'ease')) &&
+        run.car.corners[corner]?.spring !== 'coil' &&
+        run.car.corners[corner]
+          ? [corner]
+          : []),
+        ...acts.flatMap((act) => PLANT_JOINTS[act] ?? []),
+        ...step.gives.flatMap((fact) => GIVEN_JOINTS[fact] ?? []),
+      ]
+    }),
+  )
+  return [...CORNERS, ...CAR_JOINTS].filter((joint) => found.has(joint))
+}
+
+/** One thing to show, with nothing said of it but its state. */
+export const item = (
+  id: ProofItemId,
+  state: ProofState,
+  more: Partial<ProofItem> = {},
+): ProofItem => ({
+  id,
+  state,
+  places: [],
+  joints: [],
+  why: null,
+  words: '',
+  declined: false,
+  told: null,
+  ...more,
+})
+const wordOf = (said: Said | null | undefined): Told | null =>
+  said ? { by: 'word', atMs: said.atMs, person: said.person } : null
+const toldBy = (by: Told['by'], at: { readonly atMs: number } | null): Told | null =>
+  at && { by, atMs: at.atMs, person: null }
+const placesOf = (steps: readonly PlanStep[]): readonly Place[] => [
+  ...new Set(steps.map(({ place }) => place)),
+]
+
+/** Reads, from what is on record, what shows that a repair counts. */
+class Proving {
+  private readonly since: number
+  private readonly air: boolean
+  private readonly joints: readonly Joint[]
+
+  constructor(private readonly facts: ProofFacts) {
+    this.since = backOnWheelsMs(facts.run) ?? Number.POSITIVE_INFINITY
+    this.air = Object.values(facts.run.car.corners).some(({ spring }) => spring !== 'coil')
+    this.joints = this.air ? jointsOpened(facts) : []
+  }
+
+  // What was said last counts; what was said before the car was back on its wheels does not.
+  private last(of: SaidItem, joint: Joint | null = null): Said | null {
+    return (
+      this.facts.said.findLast(
+        (said) => said.item === of && said.joint === joint && said.atMs >= this.since,
+      ) ?? null
+    )
+  }
+
+  private fromWord(id: SaidItem, said = this.last(id)): ProofItem {
+    return item(id, !said ? 'missing' : said.outcome === 'bad' ? 'against' : 'shown', {
+      words: said?.words ?? '',
+      declined: said?.outcome === 'declined',
+      told: wordOf(said),
+    })
+  }
+
+  private after<At extends { readonly atMs: number }>(at: At | null): At | null {
+    return at && at.atMs >= this.since ? at : null
+  }
+
+  private steps(): ProofItem[] {
+    const {
+      run: { steps, temporary, awaiting },
+    } = this.facts
+    const left = steps
+      .filter(
+        ({ step, state }) =>
+          step.phase !== 'prove' && (state === 'open' || state === 'again' || state === 'held'),
+      )
+      .map(({ step }) => step)
+    const torqued = steps.filter(({ step, state }) => step.torque !== null && state !== 'passed')
+    const loose = torqued
+      .filter(
+        ({ state, done }) =>
+          state !== 'done' ||
+          !done ||
+          (done.content.torque === null &&
+            done.content.noThread === undefined &&
+            done.content.deviation === null),
+      )
+      .map(({ step }) => step)
+    return [
+      ...(left.length > 0 ? [item('steps', 'missing', { places: placesOf(left) })] : []),
+      // Done otherwise counts only once somebody else has agreed.
+      ...(awaiting.length > 0
+        ? [
+            item('deviations', 'missing', {
+              places: [...new Set(awaiting.map(({ content }) => content.place))],
+              words: awaiting.map(({ content }) => content.deviation?.reason ?? '').join('; '),
+            }),
+          ]
+        : []),
+      item('temporary', temporary.length > 0 ? 'missing' : 'shown', {
+        places: [...new Set(temporary.map(({ place }) => place))],
+      }),
+      ...(torqued.length > 0
+        ? [item('torque', loose.length > 0 ? 'missing' : 'shown', { places: placesOf(loose) })]
+        : []),
+    ]
+  }
+
+  private soap(): ProofItem[] {
+    if (this.joints.length === 0) return []
+    const said = this.joints.map((joint) => ({ joint, said: this.last('soap', joint) }))
+    const [bad, open] = [
+      said.filter((each) => each.said?.outcome === 'bad'),
+      said.filter((each) => each.said === null),
+    ]
+    const soaped = item(
+      'soap',
+      bad.length > 0 ? 'against' : open.length > 0 ? 'missing' : 'shown',
+      {
+        joints: (bad.length > 0 ? bad : open).map(({ joint }) => joint),
+        told: wordOf(said.findLast((each) => each.said !== null)?.said),
+      },
+    )
+    const off = this.facts.run.temporary.filter(({ fact }) => fact === 'trim')
+    const out = this.facts.run.steps.some(({ step, done }) => done && step.gives.includes('trim'))
+    return [
+      soaped,
+      ...(out
+        ? [
+            off.length > 0
+              ? item('trim', 'missing', {
+                  places: off.map(({ place }) => place),
+                  why: soaped.state === 'shown' ? null : 'soapFirst',
+                })
+              : item('trim', soaped.state === 'shown' ? 'shown' : 'against', {
+                  why: soaped.state === 'shown' ? null : 'soapFirst',
+                }),
+          ]
+        : []),
+    ]
+  }
+
+  private moves(): ProofItem[] {
+    if (!this.air) return []
+    const { architecture, run, cornersTest, calibrated } = this.facts
+    const crossed =
+      this.joints.length > 0 ||
+      run.steps.some(
+        ({ step, state }) =>
+          step.gives.includes('sensorDone') ||
+          step.gives.includes('moduleDone') ||
+          (step.shownBy.includes('corners') && state !== 'passed'),
+      )
+    const test = this.after(cornersTest)
+    const visited = this.after(calibrated)?.levels ?? []
+    const cycled = architecture.levels.every(({ id }) => visited.includes(id))
+    return [
+      ...(crossed
+        ? [
+            test
+              ? item('corners', test.good ? 'shown' : 'against', { told: toldBy('test', test) })
+              : this.fromWord('corners'),
+          ]
+        : []),
+      ...(architecture.levels.length > 1
+        ? [
+            cycled
+              ? item('levels', 'shown', { told: toldBy('calibration', calibrated) })
+              : this.fromWord('levels'),
+          ]
+        : []),
+    ]
+  }
+
+  private heights(): ProofItem[] {
+    const round = this.after(this.facts.round)
+    if (!round)
+      return [
+        item('heights', 'missing', {
+          why: this.after(this.facts.unlevelled)
+            ? 'notLevelled'
+            : this.facts.round
+              ? 'before'
+              : 'noRound',
+        }),
+      ]
+    if (!round.verdict) return [item('heights', 'missing', { why: 'noSpecification' })]
+    const { corners, leftRight } = round.verdict
+    const [out, open] = [
+      CORNERS.filter(
+        (corner) => corners[corner].verdict === 'low' || corners[corner].verdict === 'high',
+      ),
+      CORNERS.filter((corner) => corners[corner].verdict === 'undecided'),
+    ]
+    const sides = AXLES.filter((axle) => leftRight[axle] !== null)
+    const [over, unsure] = [
+      sides.filter((axle) => leftRight[axle]!.verdict === 'over'),
+      sides.filter((axle) => leftRight[axle]!.verdict === 'undecided'),
+    ]
+    return [
+      item('heights', out.length > 0 ? 'against' : open.length > 0 ? 'missing' : 'shown', {
+        told: toldBy('round', round),
+        places: out.length > 0 ? out : open,
+        why: out.length === 0 && open.length > 0 ? 'undecided' : null,
+      }),
+      ...(sides.length > 0
+        ? [
+            item(
+              'leftRight',
+              over.length > 0 ? 'against' : unsure.length > 0 ? 'missing' : 'shown',
+              {
+                told: toldBy('round', round),
+                places: over.length > 0 ? over : unsure,
+                why: over.length === 0 && unsure.length > 0 ? 'undecided' : null,
+              },
+            ),
+          ]
+        : []),
+    ]
+  }
+
+  private sensors(): ProofItem[] {
+    const { run, calibrated, round, architecture } = this.facts
+    const asked = run.steps.some(
+      ({ step, state }) => step.gives.includes('calibrated') && state !== 'passed',
+    )
+    if (architecture.sensors.front === 'none' && architecture.sensors.rear === 'none') return []
+    const taught = this.after(calibrated)
+    const fresh = this.after(round)
+    if (!asked && !taught && !fresh?.agreements) return []
+    if (taught?.lowered) return [item('sensors', 'against', { why: 'lowered' })]
+    if (asked && !taught) return [item('sensors', 'missing', { why: 'calibrateFirst' })]
+    if (!fresh || (taught && fresh.atMs < taught.atMs))
+      return [item('sensors', 'missing', { why: 'noRound' })]
+    if (!fresh.agreements) return [item('sensors', 'missing', { why: 'noReports' })]
+    const apart = fresh.agreements.filter(({ agrees }) => !agrees)
+    return [
+      item('sensors', apart.length > 0 ? 'against' : 'shown', {
+        told: toldBy('round', fresh),
+        places: apart.map(({ sensor }) => sensor.id),
+        why: apart.length > 0 ? 'apart' : null,
+      }),
+    ]
+  }
+
+  private rest(): ProofItem[] {
+    const { codes, watch, run } = this.facts
+    const read = this.after(codes)
+    const again = this.last('again')
+    const watched = watch !== null && watch.startedMs >= this.since && watch.state !== 'givenUp'
+    return [
+      item('codes', !read ? 'missing' : read.present > 0 ? 'against' : 'shown', {
+        why: !read && codes ? 'before' : null,
+        told: toldBy('codes', read),
+      }),
+      this.fromWord('roadTest'),
+      ...(run.steps.some(({ step, state }) => step.step === 'alignment' && state !== 'passed')
+        ? [this.fromWord('alignment')]
+        : []),
+      ...(this.air
+        ? [
+            watched
+              ? item('again', 'shown', {
+                  told: { by: 'watch', atMs: watch.startedMs, person: null },
+                })
+              : this.fromWord('again', again),
+          ]
+        : []),
+    ]
+  }
+
+  all(): readonly ProofItem[] {
+    return [
+      ...this.steps(),
+      ...this.moves(),
+      ...this.soap(),
+      ...this.heights(),
+      ...this.sensors(),
+      ...this.rest(),
+    ]
+  }
+}
+
+/**
+ * All that is to be shown before a repair counts, and how each thing stands: reckoned from the
+ * record, not ticked.
+ */
+export const proofOf = (facts: ProofFacts): readonly ProofItem[] => new Proving(facts).all()
+/** Whether all of it is shown. */
+export const isProved = (items: readonly ProofItem[]): boolean =>
+  items.every(({ state }) => state === 'shown')
