@@ -18,6 +18,18 @@ const CORE_TOPICS = [
 // Tests look at a piece from outside: they may use what comes after it.
 const TESTS = '\\.test\\.tsx?$|/test/'
 
+// Topics of what people read.
+const LANGUAGE_TOPICS = [
+  'plain',
+  'heights',
+  'night',
+  'causes',
+  'repair',
+  'work',
+  'shop',
+  'problems',
+]
+
 /** Rules that let folders of a room take only from those that stand before them. */
 const oneWay = (inRoom, folders) =>
   folders.slice(0, -1).map((folder, i) => ({
@@ -47,6 +59,20 @@ module.exports = {
       severity: 'error',
       from: { path: room('contract'), pathNot: '\\.test\\.ts$' },
       to: { pathNot: '^contract/|^node_modules/@sinclair/typebox' },
+    },
+    {
+      name: 'language-knows-core-and-contract',
+      severity: 'error',
+      from: { path: room('language'), pathNot: TESTS },
+      to: { pathNot: '^(language|core|contract)/|^node_modules/date-fns/' },
+    },
+    ...oneWay('language', LANGUAGE_TOPICS),
+    {
+      name: 'language-has-no-other-topic',
+      severity: 'error',
+      comment: 'A new topic of the language takes its place in LANGUAGE_TOPICS.',
+      from: {},
+      to: { path: '^language/', pathNot: `^language/(${LANGUAGE_TOPICS.join('|')}|test)/` },
     },
     {
       name: 'server-knows-core-and-contract',

@@ -9,7 +9,7 @@ export default defineConfig({
   test: {
     // Some wait for processes and clocks: a third keeps both of two processors busy.
     maxWorkers: 3,
-    projects: ['core', 'contract', 'server', 'web', 'scripts', 'forms'].map((name) => ({
+    projects: ['core', 'contract', 'language', 'server', 'web', 'scripts', 'forms'].map((name) => ({
       test: {
         name,
         // A form is put on a page; everything else needs none.

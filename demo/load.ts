@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import type { CommandPayload, Rate, Shop, VehicleTypeFile } from '@anklet/contract'
 import { SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import { composePlan, PROOFS, SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
-import { stepSentence, toShow } from '@anklet/core/work/record'
+import { stepSentence } from '@anklet/language/work/record'
+import { toShow } from '@anklet/core/work/record'
 import type {
   ScenarioCodes,
   ScenarioCoils,

@@ -77,7 +77,7 @@ function count(file, read, ranWell) {
   if (!ranWell && counted.failed === 0) tally.failed += 1
 }
 
-const ROOMS = ['core', 'contract', 'server', 'web', 'demo', 'bench', 'e2e']
+const ROOMS = ['core', 'contract', 'language', 'server', 'web', 'demo', 'bench', 'e2e']
 
 // What reads the code goes beside the build, one lane for each of two processors.
 async function readAndBuild() {

@@ -2,7 +2,7 @@ import type { Channel } from '@anklet/contract'
 import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
-import { CORNER_WORDS } from '../problems/cornerWords.ts'
+import { CORNER_WORDS } from '@anklet/language/plain/corners'
 
 function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Channel[] {
   if (count === 'none') return []

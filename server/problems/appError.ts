@@ -1,6 +1,6 @@
 import type { Problem, ProblemCode } from '@anklet/contract'
 import { PROBLEM_STATUS } from '@anklet/contract'
-import { sentenceFor } from './sentences.ts'
+import { sentenceFor, titleFor } from '@anklet/language/problems/sentences'
 
 /** Data a problem carries besides its name: what its sentence is made of. */
 export type ProblemData = Readonly<Record<string, unknown>>
@@ -24,7 +24,7 @@ export class AppError extends Error {
   toProblem(): Problem {
     return {
       type: `about:blank#${this.code}`,
-      title: TITLE[this.status] ?? 'Refused',
+      title: titleFor(this.status),
       status: this.status,
       detail: sentenceFor(this.code, this.data),
       code: this.code,
@@ -32,19 +32,6 @@ export class AppError extends Error {
       ...(this.faults ? { faults: this.faults } : {}),
     }
   }
-}
-
-const TITLE: Readonly<Record<number, string>> = {
-  400: 'The request is not understood',
-  403: 'Not yours',
-  404: 'Not found',
-  409: 'Somebody was faster',
-  413: 'Too large',
-  422: 'That cannot be',
-  500: 'Something broke on our side',
-  503: 'Not now',
-  504: 'No answer',
-  507: 'No room',
 }
 
 /** Codes of a write that found no room: of PostgreSQL and of the operating system. */

@@ -1,6 +1,7 @@
 import type { ProblemCode } from '@anklet/contract'
-import type { Telling, WorkRefusal } from '@anklet/core/work/record'
-import { refusalSentence } from '@anklet/core/work/record'
+import type { Telling } from '@anklet/language/work/record'
+import { refusalSentence } from '@anklet/language/work/record'
+import type { WorkRefusal } from '@anklet/core/work/record'
 
 const NOT_YET: ReadonlySet<WorkRefusal['code']> = new Set([
   'awaitsLead',

@@ -9,7 +9,7 @@ import {
   partsOfId,
 } from '@anklet/core/reasoning/diagnosis'
 import { AppError } from '../problems/appError.ts'
-import { bookFaultSentence } from '../problems/bookFaults.ts'
+import { bookFaultSentence } from '@anklet/language/problems/bookFaults'
 import type { Database, Transaction } from '../store/database.ts'
 import { conclusion, job, knowledge } from '../store/schema.ts'
 import type { Handler } from './handler.ts'

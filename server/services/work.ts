@@ -4,13 +4,8 @@ import type { ProcedureBook } from '@anklet/core/work/procedure'
 import { stepsOfPlan } from '@anklet/core/work/procedure'
 import { backOnWheelsMs } from '@anklet/core/work/proof'
 import type { Guarded, Run } from '@anklet/core/work/record'
-import {
-  factSentence,
-  jointSentence,
-  mayEnter,
-  runOf,
-  stepSentence,
-} from '@anklet/core/work/record'
+import { factSentence, jointSentence, stepSentence } from '@anklet/language/work/record'
+import { mayEnter, runOf } from '@anklet/core/work/record'
 import { AppError } from '../problems/appError.ts'
 import { workProblem } from '../problems/work.ts'
 import type { Database, Transaction } from '../store/database.ts'

@@ -7,9 +7,8 @@ import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import { Client } from './client.ts'
 import { syncPath, syncTree } from './durableFolder.ts'
-import type { FolderStory } from '../problems/folderFaults.ts'
-import { folderSentence } from '../problems/folderFaults.ts'
-import type { FolderFault } from './folder.ts'
+import type { FolderFault, FolderStory } from '@anklet/language/problems/folderFaults'
+import { folderSentence } from '@anklet/language/problems/folderFaults'
 import {
   backupFolderOf,
   backupsIn,

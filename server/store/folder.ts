@@ -8,6 +8,7 @@ import {
   statfsSync,
 } from 'node:fs'
 import { dirname, join } from 'node:path'
+import type { FolderFault } from '@anklet/language/problems/folderFaults'
 import type { KnownFile, Marker } from './marker.ts'
 import { MARKER_FORMAT, readMarker } from './marker.ts'
 
@@ -18,19 +19,6 @@ export const POSTGRES = '18'
 export const ROOM_BYTES = 48 * 1024 * 1024
 /** Room that an empty shop takes, bytes. */
 const NEW_SHOP_BYTES = 64 * 1024 * 1024
-
-/** Why a data folder is not opened. */
-export type FolderFault =
-  | { readonly fault: 'notAFolder' }
-  | { readonly fault: 'readOnly' }
-  | { readonly fault: 'diskFull'; readonly freeBytes: number; readonly neededBytes: number }
-  | { readonly fault: 'databaseMissing'; readonly wholeAt: string | null }
-  | { readonly fault: 'fileMissing'; readonly file: string; readonly wholeAt: string | null }
-  | { readonly fault: 'fileShort'; readonly file: string; readonly wholeAt: string | null }
-  | { readonly fault: 'controlDamaged'; readonly wholeAt: string | null }
-  | { readonly fault: 'unopened'; readonly said: string; readonly wholeAt: string | null }
-  | { readonly fault: 'otherPostgres'; readonly found: string }
-  | { readonly fault: 'newerRelease' }
 
 /** A data folder that may be opened. */
 export interface FolderFound {

@@ -1,7 +1,7 @@
 import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
 import { format } from 'date-fns'
 import { hoursOf, totalsOf } from '../places/job/decision/estimate.ts'
-import { WAY_WORDS } from '../words/decision.ts'
+import { WAY_WORDS } from '@anklet/language/repair/decision'
 import { Paper } from './pdfPaper.ts'
 import { carLine } from './headed.ts'
 

@@ -2,7 +2,7 @@ import type { Vehicle } from '@anklet/contract'
 import { format } from 'date-fns'
 import type { PaperHead, PaperSection } from './ownerPaper.ts'
 import type { Paper } from './pdfPaper.ts'
-import { simulatedWords } from '../words/simulated.ts'
+import { simulatedWords } from '@anklet/language/plain/simulated'
 
 /** Which car a paper is about, and whether it is simulated. @param car its type and VIN */
 export const carLine = (vehicle: Pick<Vehicle, 'plate' | 'simulated'>, car: string): string => {

@@ -1,7 +1,7 @@
 import type { Job, Shop } from '@anklet/contract'
 import { expect, test } from 'vitest'
 import { NOTHING_WRITTEN } from '../state/handovers.ts'
-import { jobOf } from '../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { ownerPaper } from './ownerPaper.ts'
 
 const paperOf = (change: Partial<Job>) =>

@@ -2,7 +2,7 @@ import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity } from '@anklet/core/base/units'
 import { perCorner, WALK } from '@anklet/core/base/vehicle'
 import { stripRange } from '../parts/stripRange.ts'
-import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import type { Stood } from './ownerPaper.ts'
 import type { Paper } from './pdfPaper.ts'
 

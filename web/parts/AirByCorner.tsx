@@ -2,7 +2,7 @@ import type { AirAmount } from '@anklet/core/physics/compressor'
 import type { PerCorner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 
 /** The air in each spring, bar-litre. @param byGauge whether it says too what a workshop table would */
 export function AirByCorner({

@@ -2,7 +2,7 @@ import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useId } from 'react'
-import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 
 interface FieldsProps {
   readonly legend: ReactNode

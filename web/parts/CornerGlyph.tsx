@@ -1,7 +1,7 @@
 import type { Corner } from '@anklet/core/base/vehicle'
 import { CORNERS } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { CORNER_WORDS, list } from '../words/corners.ts'
+import { CORNER_WORDS, list } from '@anklet/language/plain/corners'
 
 const PLACE: Readonly<Record<Corner, readonly [number, number]>> = {
   FL: [1, 7],

@@ -1,6 +1,6 @@
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { capital, CORNER_WORDS } from '../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 
 /** The head of a table with a column for each corner, in walking order. @param first above the rows */
 export const CornersHead = ({ first }: { readonly first: string }): ReactNode => (

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { SIMULATED_WORDS } from '../words/simulated.ts'
+import { SIMULATED_WORDS } from '@anklet/language/plain/simulated'
 
 /** The mark of a simulated car, for a line of a list. */
 const SimulatedTag = (): ReactNode => <span className="simulated simulated-tag">Simulated</span>

@@ -3,7 +3,7 @@ import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useEffect, useRef } from 'react'
 import { NavLink } from 'react-router'
-import { capital } from '../words/corners.ts'
+import { capital } from '@anklet/language/plain/corners'
 
 /** One graduation of a job's rule. */
 export interface Graduation {

@@ -3,7 +3,7 @@ import type { Corner } from '@anklet/core/base/vehicle'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
-import { CORNER_WORDS } from '../words/corners.ts'
+import { CORNER_WORDS } from '@anklet/language/plain/corners'
 import { spreadLabels } from './spread.ts'
 import type { StripBand, StripCorner, StripMark } from './stripCorner.ts'
 

@@ -2,7 +2,7 @@ import type { Complaint } from '@anklet/contract'
 import type { WantedBack } from '@anklet/core/reasoning/diagnosis'
 import { wantedNow } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
-import { dayOf } from '../words/times.ts'
+import { dayOf } from '@anklet/language/plain/times'
 import { Taps } from './Taps.tsx'
 
 type SaidWanted = Complaint['wantedBack']

@@ -1,7 +1,7 @@
 import { describe, expect, test, vi } from 'vitest'
 import type { Job, Watch } from '@anklet/contract'
 import { inferLeak } from '@anklet/core/measuring/leakdown'
-import { jobOf, LEVEL, roundOf } from '../test/records.ts'
+import { jobOf, LEVEL, roundOf } from '@anklet/language/test/records'
 import type { Draft } from '../state/drafts.ts'
 import { STOPS } from '../state/walk.ts'
 import { graduationsOf } from './job/graduations.ts'
@@ -13,7 +13,7 @@ import {
   pairedRound,
   standingLevel,
 } from './job/rounds.ts'
-import { loadWords } from '../words/methods.ts'
+import { loadWords } from '@anklet/language/heights/methods'
 import { freshDraft } from './job/walk/draftOf.ts'
 import { sealDraft } from './job/walk/seal.ts'
 import { nightCsv, nightRows } from './job/watch/nightRows.ts'

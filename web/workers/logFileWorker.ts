@@ -5,7 +5,7 @@ import type { ChannelDoubt, Lift } from '@anklet/core/measuring/guided'
 import { CHANNEL_LIMITS, doubtOf, findLifts } from '@anklet/core/measuring/guided'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
-import { CORNER_WORDS } from '../words/corners.ts'
+import { CORNER_WORDS } from '@anklet/language/plain/corners'
 
 /** Rows kept with the job: more than a screen shows, few enough to send. */
 const MOST_ROWS = 12_000

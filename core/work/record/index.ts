@@ -23,15 +23,6 @@ export { judgeTorque, otherUnit } from './torque.ts'
 export type { TorqueRange, TorqueVerdict } from './torque.ts'
 export { stuck } from './finish.ts'
 export {
-  factSentence,
-  gateSentence,
-  jointSentence,
-  refusalSentence,
-  SHOWN_BY_WORDS,
-  stepSentence,
-} from './sentence.ts'
-export type { Telling } from './sentence.ts'
-export {
   fillDoubt,
   fillNeeds,
   fillStages,
@@ -42,3 +33,4 @@ export {
   sidesAlike,
 } from './fill.ts'
 export type { FillDoubt, FillNeed, FillStage, Sides, SidesVerdict } from './fill.ts'
+export type { ReadingRefusal } from './reading.ts'

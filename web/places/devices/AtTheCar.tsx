@@ -7,8 +7,8 @@ import { useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useStandIn } from '../../data/devices.ts'
-import { capital, CORNER_WORDS } from '../../words/corners.ts'
-import { faultWords } from '../../words/devices.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { faultWords } from '@anklet/language/shop/devices'
 
 /** Conductance of a leak that takes a corner down in a night, L/(s.bar). */
 const NIGHT_LEAK = 1.2e-5

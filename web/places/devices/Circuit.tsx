@@ -2,7 +2,7 @@ import type { ModuleState } from '@anklet/contract'
 import type { Architecture, Corner } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { openWords } from '../../words/devices.ts'
+import { openWords } from '@anklet/language/shop/devices'
 
 interface CircuitProps {
   readonly architecture: Architecture

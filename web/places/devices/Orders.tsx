@@ -7,8 +7,8 @@ import { useState } from 'react'
 import { CornerGlyph } from '../../parts/CornerGlyph.tsx'
 import { Refused, sentenceOf } from '../../data/api.ts'
 import { useHold, useOrder } from '../../data/devices.ts'
-import { capital, CORNER_WORDS } from '../../words/corners.ts'
-import { ACTION_WORDS } from '../../words/devices.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { ACTION_WORDS } from '@anklet/language/shop/devices'
 
 interface OrdersProps {
   readonly status: DeviceStatus

@@ -2,7 +2,7 @@ import type { VehicleType } from '@anklet/contract'
 import { screen, waitFor } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm, tap } from '../../test/form.tsx'
-import { jobOf } from '../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { Practise } from './Practise.tsx'
 
 const vehicles = (...plates: string[]) => ({

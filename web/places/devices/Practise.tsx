@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicles } from '../../data/queries.ts'
 import { Taps } from '../../parts/Taps.tsx'
-import { nextPracticePlate } from '../../words/plates.ts'
+import { nextPracticePlate } from '@anklet/language/plain/plates'
 
 /** Stands for the type that is made up where the shelf has none yet. */
 const MADE_UP = 'made up'

@@ -6,9 +6,9 @@ import { clsx } from 'clsx'
 import { ChevronRight, Clock, Moon, PlugZap } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { complaintWords } from '../../words/complaint.ts'
-import { dueWords, STEP_WORDS } from '../../words/steps.ts'
-import { CORNER_WORDS } from '../../words/corners.ts'
+import { complaintWords } from '@anklet/language/causes/complaint'
+import { dueWords, STEP_WORDS } from '@anklet/language/work/steps'
+import { CORNER_WORDS } from '@anklet/language/plain/corners'
 import { Plate } from '../../parts/Plate.tsx'
 
 const HALF_MM = 45

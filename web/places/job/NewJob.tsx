@@ -6,8 +6,8 @@ import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../data/queries.ts'
-import { NO_COMPLAINT } from '../../words/complaint.ts'
-import { barePlate } from '../../words/plates.ts'
+import { NO_COMPLAINT } from '@anklet/language/causes/complaint'
+import { barePlate } from '@anklet/language/plain/plates'
 import { Plate } from '../../parts/Plate.tsx'
 
 interface ChooseProps {

@@ -5,7 +5,7 @@ import { ArrowRight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useNow } from '../../parts/useNow.ts'
-import { dueWords, factsOf, ONWARD_WORDS, STEP_WORDS } from '../../words/steps.ts'
+import { dueWords, factsOf, ONWARD_WORDS, STEP_WORDS } from '@anklet/language/work/steps'
 import { summaryFacts } from './watchState.ts'
 
 /** Looked at again so often: a watch comes due by itself, ms. */

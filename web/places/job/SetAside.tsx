@@ -1,7 +1,7 @@
 import type { Job, SetAsideRecord } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { usePersonName } from '../../data/queries.ts'
-import { momentWords } from '../../words/times.ts'
+import { momentWords } from '@anklet/language/plain/times'
 
 const KIND_WORDS: Readonly<Record<SetAsideRecord['kind'], string>> = {
   codes: 'Codes read',

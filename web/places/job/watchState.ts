@@ -2,7 +2,7 @@ import { mendedOf } from '@anklet/core/reasoning/evidence'
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
 import { tellsLeak } from '@anklet/core/measuring/leakdown'
 import { isHandedOver } from '@anklet/core/work/proof'
-import type { Scheduled } from '../../words/steps.ts'
+import type { Scheduled } from '@anklet/language/work/steps'
 
 /** Whether the supply is still where the watch put it, as far as anybody said. */
 export const supplyIsOff = ({ supplyCut, supplyBackAt }: Watch): boolean =>

@@ -14,9 +14,9 @@ import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { Taps } from '../../parts/Taps.tsx'
 import { useJobList } from '../../data/queries.ts'
-import { complaintWords } from '../../words/complaint.ts'
-import { factsOf, STEP_WORDS } from '../../words/steps.ts'
-import { momentWords } from '../../words/times.ts'
+import { complaintWords } from '@anklet/language/causes/complaint'
+import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
+import { momentWords } from '@anklet/language/plain/times'
 import { Plate } from '../../parts/Plate.tsx'
 
 type State = JobListQuery['state']

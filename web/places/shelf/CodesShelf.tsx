@@ -4,7 +4,12 @@ import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { useCodeTexts, useVehicleTypes } from '../../data/queries.ts'
 import { Loading } from '../../parts/Loading.tsx'
-import { codeRefusalWords, decodedWords, meaningWords, pointWords } from '../../words/codes.ts'
+import {
+  codeRefusalWords,
+  decodedWords,
+  meaningWords,
+  pointWords,
+} from '@anklet/language/causes/codes'
 import { TextForm } from '../job/codes/TextForm.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../parts/Taps.tsx'
 import { parseNumber } from '../../state/typed.ts'
-import { capital } from '../../words/corners.ts'
+import { capital } from '@anklet/language/plain/corners'
 
 interface LayoutProps {
   readonly architecture: Architecture

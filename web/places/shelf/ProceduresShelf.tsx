@@ -9,7 +9,7 @@ import { Loading } from '../../parts/Loading.tsx'
 import { saveFile } from '../../parts/saveFile.ts'
 import { Taps } from '../../parts/Taps.tsx'
 import { parseNumber } from '../../state/typed.ts'
-import { capital } from '../../words/corners.ts'
+import { capital } from '@anklet/language/plain/corners'
 import {
   CHARGE_WORDS,
   FASTENER_WORDS,
@@ -18,7 +18,7 @@ import {
   minutesWords,
   STRETCH_WORDS,
   VENT_WORDS,
-} from '../../words/plan.ts'
+} from '@anklet/language/work/plan'
 import { Line, Lines } from '../../parts/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 

@@ -4,8 +4,8 @@ import type { ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import { Sheet } from '../../parts/Sheet.tsx'
 import { useCommand, useJobs, useShop, useVehicles, useVehicleTypes } from '../../data/queries.ts'
-import { complaintWords } from '../../words/complaint.ts'
-import { factsOf, STEP_WORDS } from '../../words/steps.ts'
+import { complaintWords } from '@anklet/language/causes/complaint'
+import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 
 interface PaletteProps {
   readonly open: boolean

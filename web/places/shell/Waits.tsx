@@ -8,7 +8,7 @@ import { useNow } from '../../parts/useNow.ts'
 import { notifyOf, ring } from '../../state/reminders.ts'
 import { steadyNow, useLeap } from '../../state/steadyClock.ts'
 import { dueWaits, useWaits } from '../../state/waits.ts'
-import { countdownWords, spanWords } from '../../words/times.ts'
+import { countdownWords, spanWords } from '@anklet/language/plain/times'
 
 const isUnderWay = ({ closedAt, handedOver }: JobSummary): boolean =>
   closedAt === null && !handedOver

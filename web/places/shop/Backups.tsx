@@ -8,8 +8,8 @@ import { useNow } from '../../parts/useNow.ts'
 import { bringBackup, sentenceOf, tell } from '../../data/api.ts'
 import { useBackups, useCommand, useShop } from '../../data/queries.ts'
 import { parseNumber } from '../../state/typed.ts'
-import { momentWords } from '../../words/times.ts'
-import { countWords, lastWords, replacedRows, sizeWords } from '../../words/backups.ts'
+import { momentWords } from '@anklet/language/plain/times'
+import { countWords, lastWords, replacedRows, sizeWords } from '@anklet/language/shop/backups'
 
 /** Asks the server for something that has to do with backups, and shows what it says. */
 function useBackupAct<Asked>(act: (asked: Asked) => Promise<unknown>) {

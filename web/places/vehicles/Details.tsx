@@ -5,8 +5,8 @@ import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../data/api.ts'
 import { useCommand } from '../../data/queries.ts'
-import { repairWords } from '../../words/repairs.ts'
-import { momentWords } from '../../words/times.ts'
+import { repairWords } from '@anklet/language/repair/repairs'
+import { momentWords } from '@anklet/language/plain/times'
 
 const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
   letters: 'A VIN has letters and figures, but never I, O or Q: is it a 1 or a 0?',

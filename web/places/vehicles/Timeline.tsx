@@ -10,12 +10,12 @@ import { carFile } from '../../parts/saveFile.ts'
 import { spreadLabels } from '../../parts/spread.ts'
 import { useIsPhone } from '../../parts/useMedia.ts'
 import { useChart } from '../../parts/useChart.ts'
-import { momentWords } from '../../words/times.ts'
+import { momentWords } from '@anklet/language/plain/times'
 import type { CarEvent } from './events.ts'
 import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
 import type { LikeWithLike, TrendPoint } from './trend.ts'
 import { likeWithLike } from './trend.ts'
-import { simulatedWords } from '../../words/simulated.ts'
+import { simulatedWords } from '@anklet/language/plain/simulated'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const

@@ -4,8 +4,8 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { capital, CORNER_WORDS } from '../../words/corners.ts'
-import { repairWords } from '../../words/repairs.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { repairWords } from '@anklet/language/repair/repairs'
 import type { TrendPoint } from './trend.ts'
 
 interface TrendProps {

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../parts/Loading.tsx'
 import { useVehicles, useVehicleTypes } from '../../data/queries.ts'
-import { barePlate } from '../../words/plates.ts'
+import { barePlate } from '@anklet/language/plain/plates'
 import { Plate } from '../../parts/Plate.tsx'
 
 /** Every car the shop has seen. */

@@ -1,7 +1,7 @@
 import type { VehicleDetail } from '@anklet/contract'
 import { chargesInForce } from '@anklet/core/physics/compressor'
-import { repairWords } from '../../words/repairs.ts'
-import { spanWords } from '../../words/times.ts'
+import { repairWords } from '@anklet/language/repair/repairs'
+import { spanWords } from '@anklet/language/plain/times'
 
 /** Something that happened to a car between its rounds. */
 export interface CarEvent {

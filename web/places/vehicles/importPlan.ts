@@ -2,7 +2,7 @@ import type { ImportedRoundInput, Vehicle, VehicleType } from '@anklet/contract'
 import type { ReadTable, TableFault, TableRound } from '@anklet/core/measuring/exchange'
 import { loadKey } from '@anklet/core/measuring/heights'
 import { WALK } from '@anklet/core/base/vehicle'
-import { barePlate } from '../../words/plates.ts'
+import { barePlate } from '@anklet/language/plain/plates'
 
 /** Rounds of one car out of a file. */
 export interface CarImport {

@@ -1,11 +1,11 @@
 import { fittedAs } from '@anklet/core/reasoning/strategy'
 import type { VehicleDetail } from '@anklet/contract'
 import { GUARD_FACTOR, loadKey } from '@anklet/core/measuring/heights'
-import type { Drift, Holds } from '@anklet/core/measuring/history'
+import type { Drift, SinceHandover } from '@anklet/core/measuring/history'
 import { driftOf, repairHolds } from '@anklet/core/measuring/history'
 import { lastOf } from '@anklet/core/work/proof'
 import type { Corner } from '@anklet/core/base/vehicle'
-import { AXLE_OF, completeGeometry, perCorner, WALK } from '@anklet/core/base/vehicle'
+import { AXLE_OF, completeGeometry, perCorner } from '@anklet/core/base/vehicle'
 import type { TrendPoint } from './trend.ts'
 
 /** A night is told as if it had lasted so long, h. */
@@ -71,29 +71,6 @@ export function driftsOf(
       -limit,
     )
   })
-}
-
-/** The corner whose nights grow most for certain, and those that only go with it: the body is stiff. */
-export interface Warning {
-  readonly corner: Corner
-  readonly drift: Drift
-  readonly following: readonly Corner[]
-}
-/** What is to be told before it fails; null: nothing grows for certain. */
-export function warningOf(drifts: Readonly<Record<Corner, Drift | null>>): Warning | null {
-  const [first, ...following] = WALK.filter((corner) => drifts[corner]?.reaches).sort(
-    (a, b) => drifts[a]!.perMonthMm - drifts[b]!.perMonthMm,
-  )
-  return first ? { corner: first, drift: drifts[first]!, following } : null
-}
-
-/** A car that was handed over and measured again since: whether it stands as a tight one would. */
-export interface SinceHandover {
-  readonly handedAt: string
-  readonly thenAt: string
-  readonly nowAt: string
-  /** Whether anything was done to it before. */ readonly repaired: boolean
-  readonly holds: Holds
 }
 
 /** The newest round since the last handover against the one it was handed over with; null: nothing to compare. */

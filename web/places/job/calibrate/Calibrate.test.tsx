@@ -2,7 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import { useCalibrations } from '../../../state/calibrations.ts'
 import { putForm, tap } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { Calibrate } from './Calibrate.tsx'
 
 const NAMES = ['Front left', 'Front right', 'Rear right', 'Rear left']

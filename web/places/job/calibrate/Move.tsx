@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useHold, useOrder } from '../../../data/devices.ts'
-import { moduleWords } from '../../../words/devices.ts'
+import { moduleWords } from '@anklet/language/shop/devices'
 import type { CarLive } from '../run/carLive.ts'
 
 interface MoveProps {

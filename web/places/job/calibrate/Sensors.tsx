@@ -18,8 +18,8 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
 import { readTyped } from '../../../state/typed.ts'
-import { capital, list } from '../../../words/corners.ts'
-import { FAULT_WORDS, sensorWords } from '../../../words/proof.ts'
+import { capital, list } from '@anklet/language/plain/corners'
+import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
 import { designAt } from '../rounds.ts'
 
 /** What levels that were visited say of a vehicle's sensors. */

@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import { screen, waitFor } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm, tap, type } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { ChargeForm } from './ChargeForm.tsx'
 
 type Anatomy = NonNullable<Job['vehicleType']['architecture']['anatomy']>

@@ -17,8 +17,8 @@ import type { ReadFigures } from '../../../parts/figures.ts'
 import { useFigures } from '../../../parts/Figures.tsx'
 import { WARMTH_ASK } from '../../../parts/pumpAsks.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { isMissing, topUpWords } from '../../../words/air.ts'
-import { refusalWords } from '../../../words/refusals.ts'
+import { isMissing, topUpWords } from '@anklet/language/repair/air'
+import { refusalWords } from '@anklet/language/repair/refusals'
 import { ChargeList } from './ChargeList.tsx'
 
 const ASKS = {

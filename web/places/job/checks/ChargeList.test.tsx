@@ -3,7 +3,7 @@ import { airBetween } from '@anklet/core/physics/compressor'
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm, tap, type } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { ChargeList } from './ChargeList.tsx'
 
 const WRONG: ChargeRecord = {

@@ -6,7 +6,7 @@ import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../../data/queries.ts'
-import { momentWords } from '../../../words/times.ts'
+import { momentWords } from '@anklet/language/plain/times'
 import { CorrectCharge } from './CorrectCharge.tsx'
 
 const GAS: Readonly<Record<ChargeRecord['gas'], string>> = {

@@ -5,8 +5,8 @@ import { useRef, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { SaveToJob } from '../../bench/SaveToJob.tsx'
-import type { Said } from '../../../words/checks.ts'
-import { CHECK_WORDS } from '../../../words/checks.ts'
+import type { Said } from '@anklet/language/causes/checks'
+import { CHECK_WORDS } from '@anklet/language/causes/checks'
 
 interface FrameProps {
   /** Null on the bench: what it says may be saved to any job. */

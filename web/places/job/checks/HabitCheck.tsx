@@ -6,8 +6,8 @@ import { useLog } from '../../../data/devices.ts'
 import { useUnits } from '../../../data/queries.ts'
 import { Taps } from '../../../parts/Taps.tsx'
 import { parseNumber } from '../../../state/typed.ts'
-import { habitSaid } from '../../../words/checks.ts'
-import { momentWords } from '../../../words/times.ts'
+import { habitSaid } from '@anklet/language/causes/checks'
+import { momentWords } from '@anklet/language/plain/times'
 import { CheckFrame } from './CheckFrame.tsx'
 
 const useful = ({ channels, endedAt, rows }: LogHead): boolean =>

@@ -5,7 +5,7 @@ import { useCallback, useState } from 'react'
 import { useGauge } from '../../../state/useGauge.ts'
 import { parseNumber } from '../../../state/typed.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { relaySaid } from '../../../words/checks.ts'
+import { relaySaid } from '@anklet/language/causes/checks'
 import { CheckFrame } from './CheckFrame.tsx'
 
 type Field = 'askedA' | 'restA'

@@ -3,8 +3,8 @@ import { LogReader } from '@anklet/core/measuring/exchange'
 import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import { describe, expect, test } from 'vitest'
-import { jobOf } from '../../../test/records.ts'
-import { speakAwake } from '../../../words/awake.ts'
+import { jobOf } from '@anklet/language/test/records'
+import { speakAwake } from '@anklet/language/night/awake'
 import {
   decaySaid,
   habitSaid,
@@ -14,9 +14,9 @@ import {
   relaySaid,
   sweepSaid,
   whichSaid,
-} from '../../../words/checks.ts'
-import { faultWords, moduleWords, openWords } from '../../../words/devices.ts'
-import { pumpDayWords } from '../../../words/pumpDay.ts'
+} from '@anklet/language/causes/checks'
+import { faultWords, moduleWords, openWords } from '@anklet/language/shop/devices'
+import { pumpDayWords } from '@anklet/language/night/pumpDay'
 import { channelsOf, finishLog } from '../../../workers/logFileWorker.ts'
 import { channelAt, doubtsOf, valueAt } from '../../devices/live.ts'
 import { COLUMN_CHOICES, columnWords, mappingFault } from '../dock/logMapping.ts'

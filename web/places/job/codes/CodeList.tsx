@@ -3,8 +3,8 @@ import type { CodeHistory } from '@anklet/core/reasoning/codes'
 import { codeHistory, codeText } from '@anklet/core/reasoning/codes'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { decodedWords, meaningWords, STATUS_WORDS } from '../../../words/codes.ts'
-import { momentWords } from '../../../words/times.ts'
+import { decodedWords, meaningWords, STATUS_WORDS } from '@anklet/language/causes/codes'
+import { momentWords } from '@anklet/language/plain/times'
 import { TextForm } from './TextForm.tsx'
 
 interface ListProps {

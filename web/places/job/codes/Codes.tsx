@@ -12,8 +12,8 @@ import {
   readingWords,
   remarkWords,
   STATUS_WORDS,
-} from '../../../words/codes.ts'
-import { momentWords } from '../../../words/times.ts'
+} from '@anklet/language/causes/codes'
+import { momentWords } from '@anklet/language/plain/times'
 import { CodeList } from './CodeList.tsx'
 import { readIn } from './readIn.ts'
 

@@ -6,8 +6,8 @@ import { useId, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital, placeWords } from '../../../words/corners.ts'
-import { POINTS } from '../../../words/codes.ts'
+import { capital, placeWords } from '@anklet/language/plain/corners'
+import { POINTS } from '@anklet/language/causes/codes'
 
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
 

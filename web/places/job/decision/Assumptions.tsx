@@ -3,8 +3,8 @@ import { USUAL_PUMP } from '@anklet/core/physics/simulation'
 import { meanYears } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../../state/typed.ts'
-import { rateWords } from '../../../words/rates.ts'
-import { momentWords } from '../../../words/times.ts'
+import { rateWords } from '@anklet/language/plain/rates'
+import { momentWords } from '@anklet/language/plain/times'
 import type { Assumed, KnownLife, MeasuredLeak } from './repairCase.ts'
 
 /** An age beyond this is a slip. */

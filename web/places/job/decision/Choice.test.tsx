@@ -3,7 +3,7 @@ import { screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test, vi } from 'vitest'
 import { putForm, tap, type } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { Choice } from './Choice.tsx'
 import { USUALLY_ASSUMED } from './repairCase.ts'
 

@@ -1,7 +1,7 @@
 import type { OptionCost } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { useIsPhone } from '../../../parts/useMedia.ts'
-import { amountWords } from '../../../words/money.ts'
+import { amountWords } from '@anklet/language/plain/money'
 
 const [ROW, LEFT, RIGHT, TOP] = [46, 12, 12, 24]
 /** Drawn as wide as it is shown, so that its words stay readable. */

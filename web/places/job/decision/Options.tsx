@@ -6,9 +6,14 @@ import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { percentWords } from '../../../words/answer.ts'
-import { KIND_WORDS, levelsStill, optionTitle, SCHOOL_WORDS } from '../../../words/decision.ts'
-import { amountWords } from '../../../words/money.ts'
+import { percentWords } from '@anklet/language/night/answer'
+import {
+  KIND_WORDS,
+  levelsStill,
+  optionTitle,
+  SCHOOL_WORDS,
+} from '@anklet/language/repair/decision'
+import { amountWords } from '@anklet/language/plain/money'
 import type { ChoiceWords } from './Choice.tsx'
 import { Choice } from './Choice.tsx'
 import { Assumptions } from './Assumptions.tsx'

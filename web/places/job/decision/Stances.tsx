@@ -7,7 +7,7 @@ import { AXLE_CORNERS, GRAVITY, perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import type { StripMark } from '../../../parts/stripCorner.ts'
 import { Strip } from '../../../parts/Strip.tsx'
-import { allJoins } from '../../../words/joins.ts'
+import { allJoins } from '@anklet/language/heights/joins'
 
 function marksOf(
   empty: number,

@@ -1,7 +1,7 @@
 import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
 import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
-import { lineWords, optionTitle } from '../../../words/decision.ts'
+import { lineWords, optionTitle } from '@anklet/language/repair/decision'
 import type { Assumed, Failed } from './repairCase.ts'
 import { axleOf, cornerOf } from './repairCase.ts'
 

@@ -8,8 +8,8 @@ import { useEffect, useMemo, useState } from 'react'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import type { LogFileWorker, LogSniff, ReadLog } from '../../../workers/logFileWorker.ts'
-import { doubtWords } from '../../../words/devices.ts'
-import { secondsWords } from '../../../words/times.ts'
+import { doubtWords } from '@anklet/language/shop/devices'
+import { secondsWords } from '@anklet/language/plain/times'
 import { COLUMN_CHOICES, columnWords, mappingFault, recalled, remember } from './logMapping.ts'
 
 type Step =

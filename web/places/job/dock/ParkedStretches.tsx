@@ -5,7 +5,7 @@ import { CORNERS, perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useFigures } from '../../../parts/Figures.tsx'
-import { hoursWords } from '../../../words/times.ts'
+import { hoursWords } from '@anklet/language/plain/times'
 import { knownVehicle } from '../knownVehicle.ts'
 import { AwakeAnswer } from '../watch/AwakeAnswer.tsx'
 

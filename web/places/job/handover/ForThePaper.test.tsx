@@ -3,7 +3,7 @@ import { screen, waitFor } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { NOTHING_WRITTEN, useHandovers } from '../../../state/handovers.ts'
 import { putForm, tap, type } from '../../../test/form.tsx'
-import { jobOf, proofItem } from '../../../test/records.ts'
+import { jobOf, proofItem } from '@anklet/language/test/records'
 import { ForThePaper } from './ForThePaper.tsx'
 
 function Paper({ items }: { readonly items: readonly ProofItem[] | null }) {

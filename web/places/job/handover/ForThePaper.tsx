@@ -8,7 +8,7 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import type { Written } from '../../../state/handovers.ts'
 import { useHandovers } from '../../../state/handovers.ts'
-import { proofHeadline } from '../../../words/proof.ts'
+import { proofHeadline } from '@anklet/language/work/proof'
 import { handOverPayload } from './handOverPayload.ts'
 
 const MOST_PHOTOS = 4

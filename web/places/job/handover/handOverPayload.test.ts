@@ -2,7 +2,7 @@ import type { ProofItem } from '@anklet/core/work/proof'
 import { describe, expect, test } from 'vitest'
 import type { Written } from '../../../state/handovers.ts'
 import { NOTHING_WRITTEN } from '../../../state/handovers.ts'
-import { proofItem } from '../../../test/records.ts'
+import { proofItem } from '@anklet/language/test/records'
 import { handOverPayload } from './handOverPayload.ts'
 
 const content = (items: readonly ProofItem[] | null, words: Written) =>

@@ -12,9 +12,9 @@ import { completeGeometry, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CornersHead } from '../../../parts/CornersHead.tsx'
 import { useId, useState } from 'react'
-import { compareWords } from '../../../words/compare.ts'
-import { stateWords } from '../../../words/methods.ts'
-import { momentWords } from '../../../words/times.ts'
+import { compareWords } from '@anklet/language/heights/compare'
+import { stateWords } from '@anklet/language/heights/methods'
+import { momentWords } from '@anklet/language/plain/times'
 
 interface CompareProps {
   readonly job: Job

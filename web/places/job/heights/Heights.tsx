@@ -14,17 +14,21 @@ import type { Draft } from '../../../state/drafts.ts'
 import { draftKey, useDrafts, withSource } from '../../../state/drafts.ts'
 import { useSession } from '../../../state/session.ts'
 import { readTyped } from '../../../state/typed.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import {
   loadWords,
   METHOD_ORDERS,
   METHOD_WORDS,
   NOT_JUDGED,
   stateWords,
-} from '../../../words/methods.ts'
-import { leftOutWords } from '../../../words/remarks.ts'
-import { momentWords } from '../../../words/times.ts'
-import { roundVerdictNotes, roundVerdictWords, singleSensorWords } from '../../../words/verdicts.ts'
+} from '@anklet/language/heights/methods'
+import { leftOutWords } from '@anklet/language/heights/remarks'
+import { momentWords } from '@anklet/language/plain/times'
+import {
+  roundVerdictNotes,
+  roundVerdictWords,
+  singleSensorWords,
+} from '@anklet/language/heights/verdicts'
 import type { JudgedRound } from '../judged.ts'
 import { judgedRound } from '../judged.ts'
 import { designAt, earlierRound, heightRounds, isRideRound, meansOf } from '../rounds.ts'

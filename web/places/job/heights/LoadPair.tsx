@@ -4,8 +4,8 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { mapCorners, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CornersHead } from '../../../parts/CornersHead.tsx'
-import { loadWords } from '../../../words/methods.ts'
-import { momentWords } from '../../../words/times.ts'
+import { loadWords } from '@anklet/language/heights/methods'
+import { momentWords } from '@anklet/language/plain/times'
 import { meansOf, pairedRound } from '../rounds.ts'
 
 /** The empty and the loaded round of a car side by side: how far the load pressed each corner down. */

@@ -11,8 +11,8 @@ import { Sheet } from '../../../parts/Sheet.tsx'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePeople } from '../../../data/queries.ts'
 import { readTyped } from '../../../state/typed.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { momentWords } from '../../../words/times.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { momentWords } from '@anklet/language/plain/times'
 
 interface ReadingsProps {
   readonly job: Job

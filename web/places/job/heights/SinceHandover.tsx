@@ -1,8 +1,8 @@
 import type { Job, Round } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useRepeatability, useUnits, useVehicle } from '../../../data/queries.ts'
-import { holdsWords } from '../../../words/outlook.ts'
-import { momentWords } from '../../../words/times.ts'
+import { holdsWords } from '@anklet/language/night/outlook'
+import { momentWords } from '@anklet/language/plain/times'
 import { sinceHandover } from '../../vehicles/outlook.ts'
 
 /** What a round says of the repair the car was last handed over with; nothing where there is none to compare. */

@@ -6,7 +6,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { useCommand } from '../../../data/queries.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import {
   CONDITION_WORDS,
   driveWords,
@@ -17,7 +17,7 @@ import {
   RISES_WORDS,
   SEEN_WORDS,
   SINKS_WORDS,
-} from '../../../words/arrival.ts'
+} from '@anklet/language/causes/arrival'
 import { AskedTaps } from './AskedTaps.tsx'
 import { NotKept } from './NotKept.tsx'
 import { useDraft } from './useDraft.ts'

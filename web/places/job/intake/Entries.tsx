@@ -9,9 +9,9 @@ import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { useTakenPhoto } from '../../../parts/useTakenPhoto.ts'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePersonName } from '../../../data/queries.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { PART_WORDS, repairWords } from '../../../words/repairs.ts'
-import { momentWords } from '../../../words/times.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { PART_WORDS, repairWords } from '@anklet/language/repair/repairs'
+import { momentWords } from '@anklet/language/plain/times'
 
 function Photos({ job }: { readonly job: Job }): ReactNode {
   const { isPending, complaint, take } = useTakenPhoto(job.id)

@@ -7,15 +7,20 @@ import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps, toggled } from '../../../parts/Taps.tsx'
 import { WantedTaps } from '../../../parts/WantedTaps.tsx'
 import { useCommand } from '../../../data/queries.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
-import { conditionWords } from '../../../words/arrival.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { conditionWords } from '@anklet/language/causes/arrival'
 import { Onward } from '../NextFoot.tsx'
 import { Arrival } from './Arrival.tsx'
 import { AskedTaps } from './AskedTaps.tsx'
 import { Entries } from './Entries.tsx'
 import { NotKept } from './NotKept.tsx'
 import { useDraft } from './useDraft.ts'
-import { isComplaint, needsNoNight, SIGN_WORDS, WHEN_WORDS } from '../../../words/complaint.ts'
+import {
+  isComplaint,
+  needsNoNight,
+  SIGN_WORDS,
+  WHEN_WORDS,
+} from '@anklet/language/causes/complaint'
 
 type Tap = NonNullable<Complaint['denied']>[number]
 

@@ -8,9 +8,9 @@ import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { carFile, saveFile } from '../../../parts/saveFile.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital } from '../../../words/corners.ts'
-import { jointWords } from '../../../words/proof.ts'
-import { fieldMoment, morningAfter } from '../../../words/times.ts'
+import { capital } from '@anklet/language/plain/corners'
+import { jointWords } from '@anklet/language/work/proof'
+import { fieldMoment, morningAfter } from '@anklet/language/plain/times'
 
 interface SaidProps {
   readonly joint?: Joint | null

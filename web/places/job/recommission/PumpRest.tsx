@@ -6,7 +6,7 @@ import type { ReactNode } from 'react'
 import { useUnits } from '../../../data/queries.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
 import { useWaits } from '../../../state/waits.ts'
-import { countdownWords } from '../../../words/times.ts'
+import { countdownWords } from '@anklet/language/plain/times'
 
 /** The rest of a job’s pump between two runs: how much of it is left, and beginning one. */
 export function usePumpRest({ id, vehicle: { plate } }: Job): {

@@ -1,8 +1,8 @@
 import type { DoneStep } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { stepWords, torqueWords } from '../../../words/plan.ts'
-import { DEVIATION_WORDS, torquedWords } from '../../../words/work.ts'
+import { stepWords, torqueWords } from '@anklet/language/work/plan'
+import { DEVIATION_WORDS, torquedWords } from '@anklet/language/work/work'
 import type { OnWork } from './useWork.ts'
 
 function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork }): ReactNode {

@@ -1,13 +1,18 @@
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { RunStep } from '@anklet/core/work/record'
-import { SHOWN_BY_WORDS } from '@anklet/core/work/record'
+import { SHOWN_BY_WORDS } from '@anklet/language/work/record'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../../data/queries.ts'
-import { CORNER_WORDS, list } from '../../../words/corners.ts'
-import { CONDITION_WORDS, stepWords } from '../../../words/plan.ts'
-import { momentWords } from '../../../words/times.ts'
-import { DEVIATION_WORDS, NO_THREAD_WORDS, SAID_WORDS, torquedWords } from '../../../words/work.ts'
+import { CORNER_WORDS, list } from '@anklet/language/plain/corners'
+import { CONDITION_WORDS, stepWords } from '@anklet/language/work/plan'
+import { momentWords } from '@anklet/language/plain/times'
+import {
+  DEVIATION_WORDS,
+  NO_THREAD_WORDS,
+  SAID_WORDS,
+  torquedWords,
+} from '@anklet/language/work/work'
 import { StepPhoto } from './StepPhotos.tsx'
 import type { OnWork } from './useWork.ts'
 

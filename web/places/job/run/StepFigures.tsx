@@ -10,7 +10,7 @@ import { useId } from 'react'
 import { Link } from 'react-router'
 import { useUnits } from '../../../data/queries.ts'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
-import { METHOD_WORDS } from '../../../words/methods.ts'
+import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Source } from './TorqueEntry.tsx'
 
 const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {

@@ -9,7 +9,7 @@ import { shrinkFaultWords, shrinkPicture } from '../../../parts/shrinkPicture.ts
 import { useSession } from '../../../state/session.ts'
 import { steadyNow } from '../../../state/steadyClock.ts'
 import { useWorkQueue } from '../../../state/workQueue.ts'
-import { stepWords } from '../../../words/plan.ts'
+import { stepWords } from '@anklet/language/work/plan'
 
 /** A photo of a step; a tap shows it whole once the server has it. */
 export function StepPhoto({

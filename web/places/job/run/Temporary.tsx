@@ -3,9 +3,9 @@ import { factKey, factOf } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Sheet } from '../../../parts/Sheet.tsx'
-import { capital, placeWords } from '../../../words/corners.ts'
-import { stepWords } from '../../../words/plan.ts'
-import { momentWords } from '../../../words/times.ts'
+import { capital, placeWords } from '@anklet/language/plain/corners'
+import { stepWords } from '@anklet/language/work/plan'
+import { momentWords } from '@anklet/language/plain/times'
 import type { OnWork } from './useWork.ts'
 
 /** Shown once and counted on: what may turn out not to be so any more besides what was changed. */

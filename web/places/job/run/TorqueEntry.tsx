@@ -6,10 +6,10 @@ import { Link } from 'react-router'
 import { useTorques } from '../../../data/queries.ts'
 import type { StepDraft } from '../../../state/stepDrafts.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital } from '../../../words/corners.ts'
-import { torqueWords, turnedWords } from '../../../words/plan.ts'
+import { capital } from '@anklet/language/plain/corners'
+import { torqueWords, turnedWords } from '@anklet/language/work/plan'
 import { TORQUE_UNITS } from '../../shelf/torqueForm.ts'
-import { NO_THREAD_WORDS } from '../../../words/work.ts'
+import { NO_THREAD_WORDS } from '@anklet/language/work/work'
 import { torqueDoubt } from './stepEntry.ts'
 
 const NO_THREAD = (['clip', 'byHand', 'none'] as const).map((value) => ({

@@ -2,7 +2,8 @@ import type { Job, WorkRecord } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/work/procedure'
 import { stepsOfPlan } from '@anklet/core/work/procedure'
 import type { Guarded, Run, WorkContent, WorkEntry } from '@anklet/core/work/record'
-import { doneByRecord, mayEnter, refusalSentence, runOf } from '@anklet/core/work/record'
+import { refusalSentence } from '@anklet/language/work/record'
+import { doneByRecord, mayEnter, runOf } from '@anklet/core/work/record'
 import { useMemo } from 'react'
 import { envelope } from '../../../data/envelope.ts'
 import { bookOf } from '../../../data/procedures.ts'
@@ -12,7 +13,7 @@ import { steadyNow } from '../../../state/steadyClock.ts'
 import { useWaits } from '../../../state/waits.ts'
 import type { Queued } from '../../../state/workQueue.ts'
 import { useWorkQueue } from '../../../state/workQueue.ts'
-import { stepWords } from '../../../words/plan.ts'
+import { stepWords } from '@anklet/language/work/plan'
 
 /** The work on a job as this device knows it: what the server has, and what is on its way to it. */
 export interface OnWork {

@@ -9,8 +9,8 @@ import { useNavigate } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand, usePersonName } from '../../../data/queries.ts'
 import { useTakenPhoto } from '../../../parts/useTakenPhoto.ts'
-import { percentWords } from '../../../words/answer.ts'
-import { moneyWords } from '../../../words/money.ts'
+import { percentWords } from '@anklet/language/night/answer'
+import { moneyWords } from '@anklet/language/plain/money'
 import {
   causeClause,
   causeWords,
@@ -18,8 +18,8 @@ import {
   foundWords,
   minutesWords,
   surenessWords,
-} from '../../../words/suspects.ts'
-import { momentWords } from '../../../words/times.ts'
+} from '@anklet/language/causes/suspects'
+import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
 
 function Kept({ job, old }: { readonly job: Job; readonly old: SuspectsNow['old'] }): ReactNode {

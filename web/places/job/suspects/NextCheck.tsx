@@ -7,17 +7,17 @@ import { Link } from 'react-router'
 import { sentenceOf } from '../../../data/api.ts'
 import { useCommand } from '../../../data/queries.ts'
 import { WantedTaps } from '../../../parts/WantedTaps.tsx'
-import { percentWords } from '../../../words/answer.ts'
-import { CHECK_WORDS } from '../../../words/checks.ts'
-import { moneyWords } from '../../../words/money.ts'
+import { percentWords } from '@anklet/language/night/answer'
+import { CHECK_WORDS } from '@anklet/language/causes/checks'
+import { moneyWords } from '@anklet/language/plain/money'
 import {
   asksWords,
   causeClause,
   checkWords,
   minutesWords,
   outcomeWords,
-} from '../../../words/suspects.ts'
-import { dayOf } from '../../../words/times.ts'
+} from '@anklet/language/causes/suspects'
+import { dayOf } from '@anklet/language/plain/times'
 import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'

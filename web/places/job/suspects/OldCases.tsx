@@ -1,10 +1,10 @@
 import type { Mended } from '@anklet/core/reasoning/evidence'
 import type { Repair } from '@anklet/contract'
 import type { ReactNode } from 'react'
-import { capital, cornersInWords, list } from '../../../words/corners.ts'
-import { PART_WORDS } from '../../../words/repairs.ts'
-import { foundWords } from '../../../words/suspects.ts'
-import { momentWords } from '../../../words/times.ts'
+import { capital, cornersInWords, list } from '@anklet/language/plain/corners'
+import { PART_WORDS } from '@anklet/language/repair/repairs'
+import { foundWords } from '@anklet/language/causes/suspects'
+import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
 
 /** What a repair put in, in words. */

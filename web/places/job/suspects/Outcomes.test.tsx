@@ -3,7 +3,7 @@ import { checksAt, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm, tap } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { Outcomes } from './Outcomes.tsx'
 
 const checks = checksAt(SHIPPED_BOOK, jobOf().vehicleType.architecture)

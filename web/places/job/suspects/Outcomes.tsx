@@ -5,7 +5,7 @@ import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital, placeWords } from '../../../words/corners.ts'
+import { capital, placeWords } from '@anklet/language/plain/corners'
 
 const WALKED: readonly Place[] = ['front', ...WALK, 'rear']
 

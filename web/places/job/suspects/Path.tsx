@@ -5,9 +5,9 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../parts/Taps.tsx'
 import { usePersonName } from '../../../data/queries.ts'
-import { STATE_WORDS } from '../../../words/methods.ts'
-import { checkWords, outcomeWords } from '../../../words/suspects.ts'
-import { momentWords } from '../../../words/times.ts'
+import { STATE_WORDS } from '@anklet/language/heights/methods'
+import { checkWords, outcomeWords } from '@anklet/language/causes/suspects'
+import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
 
 const FROM_WORDS: Readonly<Record<SourceKind, string>> = {

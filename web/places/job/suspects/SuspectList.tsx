@@ -3,8 +3,8 @@ import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { percentWords } from '../../../words/answer.ts'
-import { causeWords, foundWords } from '../../../words/suspects.ts'
+import { percentWords } from '@anklet/language/night/answer'
+import { causeWords, foundWords } from '@anklet/language/causes/suspects'
 import type { SuspectsNow } from './useSuspects.ts'
 
 const LINES = 6

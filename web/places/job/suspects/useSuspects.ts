@@ -11,7 +11,7 @@ import type {
   DiagnosisRequest,
   DiagnosisWorker,
 } from '../../../workers/diagnosisWorker.ts'
-import { dayOf } from '../../../words/times.ts'
+import { dayOf } from '@anklet/language/plain/times'
 import { useReckoned } from '../../../workers/useReckoned.ts'
 import type { ShopBook } from './useBook.ts'
 import { useBook } from './useBook.ts'

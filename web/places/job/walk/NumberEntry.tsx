@@ -6,7 +6,7 @@ import { applyKey, Keypad } from '../../../parts/Keypad.tsx'
 import { useMedia } from '../../../parts/useMedia.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import type { Stop } from '../../../state/walk.ts'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 
 interface EntryProps {
   readonly draft: Draft

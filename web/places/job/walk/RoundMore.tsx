@@ -7,7 +7,7 @@ import type { ReactNode } from 'react'
 import { CornerFields } from '../../../parts/CornerFields.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
 import type { Draft } from '../../../state/drafts.ts'
-import { LOAD_WORDS, METHOD_WORDS } from '../../../words/methods.ts'
+import { LOAD_WORDS, METHOD_WORDS } from '@anklet/language/heights/methods'
 import { typedCorners, typedLoadKg } from './seal.ts'
 
 interface MoreProps {

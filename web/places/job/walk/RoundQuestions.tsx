@@ -6,8 +6,8 @@ import { Taps } from '../../../parts/Taps.tsx'
 import { useUnits } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { readTyped } from '../../../state/typed.ts'
-import { capital } from '../../../words/corners.ts'
-import { STATE_WORDS } from '../../../words/methods.ts'
+import { capital } from '@anklet/language/plain/corners'
+import { STATE_WORDS } from '@anklet/language/heights/methods'
 
 interface QuestionsProps {
   readonly job: Job

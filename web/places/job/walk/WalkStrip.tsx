@@ -9,7 +9,7 @@ import type { StripMark } from '../../../parts/stripCorner.ts'
 import { Strip } from '../../../parts/Strip.tsx'
 import type { Draft } from '../../../state/drafts.ts'
 import type { Stop } from '../../../state/walk.ts'
-import { allJoins } from '../../../words/joins.ts'
+import { allJoins } from '@anklet/language/heights/joins'
 import { bandWhileWalking, specificationAt } from '../judged.ts'
 import { designAt, isRideRound, meansOf } from '../rounds.ts'
 

@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import { highestLevel } from '@anklet/core/base/vehicle'
 import type { Draft, DraftKind } from '../../../state/drafts.ts'
 import { draftKey, USUAL_ROUND } from '../../../state/drafts.ts'
-import { fieldMoment, usualMorning } from '../../../words/times.ts'
+import { fieldMoment, usualMorning } from '@anklet/language/plain/times'
 import { standingLevel } from '../rounds.ts'
 import { watchRounds } from '../watchState.ts'
 

@@ -8,7 +8,7 @@ import { perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import type { StripSpan } from '../../../parts/stripCorner.ts'
 import { Strip } from '../../../parts/Strip.tsx'
-import { allJoins } from '../../../words/joins.ts'
+import { allJoins } from '@anklet/language/heights/joins'
 import { designAt, meansOf } from '../rounds.ts'
 
 interface AnswerStripProps {

@@ -1,8 +1,8 @@
 import type { HypothesisId } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
-import type { SpokenAnswer } from '../../../words/answer.ts'
-import { percentWords } from '../../../words/answer.ts'
-import { hiddenWords, loadWords, nextLines } from '../../../words/next.ts'
+import type { SpokenAnswer } from '@anklet/language/night/answer'
+import { percentWords } from '@anklet/language/night/answer'
+import { hiddenWords, loadWords, nextLines } from '@anklet/language/work/next'
 import type { WatchAside } from '../../../workers/leakWorker.ts'
 
 interface AsideProps {

@@ -4,8 +4,8 @@ import { KNOWN_GEOMETRY_SHARE, LEAKDOWN_DEFAULTS } from '@anklet/core/measuring/
 import { usualMachine } from '@anklet/core/physics/simulation'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
-import { rateWords, sizeWords } from '../../../words/rates.ts'
-import { speakAwake } from '../../../words/awake.ts'
+import { rateWords, sizeWords } from '@anklet/language/plain/rates'
+import { speakAwake } from '@anklet/language/night/awake'
 import { useAwake } from '../../../workers/useAwake.ts'
 import { SuspectBars } from './Suspects.tsx'
 

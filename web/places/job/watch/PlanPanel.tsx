@@ -6,9 +6,9 @@ import type { ReactNode } from 'react'
 import { useRepeatability } from '../../../data/queries.ts'
 import type { Draft } from '../../../state/drafts.ts'
 import { readTyped } from '../../../state/typed.ts'
-import { CORNER_WORDS } from '../../../words/corners.ts'
-import { rateWords, sizeWords } from '../../../words/rates.ts'
-import { hoursWords } from '../../../words/times.ts'
+import { CORNER_WORDS } from '@anklet/language/plain/corners'
+import { rateWords, sizeWords } from '@anklet/language/plain/rates'
+import { hoursWords } from '@anklet/language/plain/times'
 import { planOf } from './planOf.ts'
 
 interface PlanProps {

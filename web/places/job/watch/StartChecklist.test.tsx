@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { expect, test, vi } from 'vitest'
 import type { Draft } from '../../../state/drafts.ts'
 import { putForm, tap, type } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { freshDraft } from '../walk/draftOf.ts'
 import { StartChecklist } from './StartChecklist.tsx'
 

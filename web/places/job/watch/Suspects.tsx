@@ -1,10 +1,10 @@
 import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
-import type { SpokenAnswer, Suspect } from '../../../words/answer.ts'
-import { percentWords } from '../../../words/answer.ts'
-import { capital } from '../../../words/corners.ts'
-import { rateWords, sizeWords } from '../../../words/rates.ts'
-import { hoursWords } from '../../../words/times.ts'
+import type { SpokenAnswer, Suspect } from '@anklet/language/night/answer'
+import { percentWords } from '@anklet/language/night/answer'
+import { capital } from '@anklet/language/plain/corners'
+import { rateWords, sizeWords } from '@anklet/language/plain/rates'
+import { hoursWords } from '@anklet/language/plain/times'
 
 const LINES = 5
 

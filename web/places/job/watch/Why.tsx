@@ -5,7 +5,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../../data/queries.ts'
-import { capital, CORNER_WORDS, cornersInWords } from '../../../words/corners.ts'
+import { capital, CORNER_WORDS, cornersInWords } from '@anklet/language/plain/corners'
 import type { WatchQuestion } from './request.ts'
 
 interface WhyProps {

@@ -3,7 +3,7 @@ import type { LetDown } from '@anklet/core/base/vehicle'
 import { screen } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { putForm } from '../../../test/form.tsx'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { JobChoice } from './JobChoice.tsx'
 
 function choose(letDown: readonly LetDown[] | undefined): void {

@@ -12,7 +12,7 @@ import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/base/v
 import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../../parts/CornerGlyph.tsx'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital, CORNER_WORDS } from '../../../words/corners.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import {
   CHARGE_WORDS,
   FASTENER_WORDS,
@@ -20,7 +20,7 @@ import {
   FIRST_WORDS,
   SUPPORT_WORDS,
   VENT_WORDS,
-} from '../../../words/plan.ts'
+} from '@anklet/language/work/plan'
 
 /** What a plan is asked for, as it is chosen on the page. */
 export interface Chosen {

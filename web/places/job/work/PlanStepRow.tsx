@@ -3,7 +3,7 @@ import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { Camera, ChevronDown, ChevronUp, Hourglass, ShieldAlert, Users } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { capital, placeWords } from '../../../words/corners.ts'
+import { capital, placeWords } from '@anklet/language/plain/corners'
 import {
   CONDITION_WORDS,
   GATE_WORDS,
@@ -12,7 +12,7 @@ import {
   stepWords,
   torqueWords,
   turnedWords,
-} from '../../../words/plan.ts'
+} from '@anklet/language/work/plan'
 
 /** A torque as it is shown: the shop's figure with its source, or that nobody entered one. */
 function TorqueWords({

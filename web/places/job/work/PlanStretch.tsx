@@ -1,8 +1,8 @@
 import { clsx } from 'clsx'
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { list, placeWords } from '../../../words/corners.ts'
-import { minutesWords, STRETCH_WORDS } from '../../../words/plan.ts'
+import { list, placeWords } from '@anklet/language/plain/corners'
+import { minutesWords, STRETCH_WORDS } from '@anklet/language/work/plan'
 import type { PlanRun, SameSteps } from './planFold.ts'
 import { samePlaces } from './planFold.ts'
 

@@ -16,8 +16,8 @@ import {
   useProcedures,
   useTorques,
 } from '../../../data/queries.ts'
-import { planRefusalWords } from '../../../words/plan.ts'
-import { momentWords } from '../../../words/times.ts'
+import { planRefusalWords } from '@anklet/language/work/plan'
+import { momentWords } from '@anklet/language/plain/times'
 import type { Chosen } from './JobChoice.tsx'
 import { BeginWork } from './BeginWork.tsx'
 import { JobChoice } from './JobChoice.tsx'

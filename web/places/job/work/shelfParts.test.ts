@@ -1,6 +1,6 @@
 import type { Job, Part } from '@anklet/contract'
 import { describe, expect, test } from 'vitest'
-import { jobOf } from '../../../test/records.ts'
+import { jobOf } from '@anklet/language/test/records'
 import { warrantyLines } from './shelfParts.ts'
 
 const part = (change: Partial<Part>): Part => ({

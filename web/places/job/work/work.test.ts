@@ -7,7 +7,7 @@ import {
   USUAL_WAY,
 } from '@anklet/core/work/procedure'
 import { describe, expect, test } from 'vitest'
-import { architecture, jobOf } from '../../../test/records.ts'
+import { architecture, jobOf } from '@anklet/language/test/records'
 import {
   CONDITION_WORDS,
   GATE_WORDS,
@@ -16,8 +16,8 @@ import {
   PROOF_WORDS,
   stepWords,
   torqueWords,
-} from '../../../words/plan.ts'
-import { fastenedWords, torquedWords } from '../../../words/work.ts'
+} from '@anklet/language/work/plan'
+import { fastenedWords, torquedWords } from '@anklet/language/work/work'
 import { torqueOf } from '../../shelf/torqueForm.ts'
 import { slowestPart } from './PlanView.tsx'
 import { flatOf, proposedJobs } from './proposed.ts'

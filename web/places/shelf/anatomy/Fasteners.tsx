@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { bookOf } from '../../../data/procedures.ts'
 import { useProcedures } from '../../../data/queries.ts'
 import { Taps } from '../../../parts/Taps.tsx'
-import { capital } from '../../../words/corners.ts'
+import { capital } from '@anklet/language/plain/corners'
 import { withBuilt } from './anatomyForm.ts'
 
 const ENDS = [

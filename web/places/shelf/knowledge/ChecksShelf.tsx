@@ -2,7 +2,7 @@ import type { BookCheck, BookRow, OFTEN } from '@anklet/core/reasoning/diagnosis
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
-import { bareCauseWords, minutesWords } from '../../../words/suspects.ts'
+import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { ShopBook } from '../../job/suspects/useBook.ts'
 import { useBook } from '../../job/suspects/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
