@@ -30,10 +30,34 @@ const LANGUAGE_TOPICS = [
   'problems',
 ]
 
+// What the server is made of, and the objects of its records.
+const SERVER_ROOMS = ['store', 'kernel', 'devices', 'domains', 'http']
+const DOMAINS = [
+  'people',
+  'shop',
+  'vehicleTypes',
+  'rounds',
+  'watches',
+  'codes',
+  'knowledge',
+  'logs',
+  'decisions',
+  'work',
+  'plans',
+  'entries',
+  'proofRecord',
+  'jobs',
+  'vehicles',
+  'proof',
+  'exchange',
+  'backups',
+  'calculations',
+]
+
 /** Rules that let folders of a room take only from those that stand before them. */
 const oneWay = (inRoom, folders) =>
   folders.slice(0, -1).map((folder, i) => ({
-    name: `${inRoom}-${folder.replace('/', '-')}-takes-from-its-left`,
+    name: `${`${inRoom}-${folder}`.replaceAll('/', '-')}-takes-from-its-left`,
     severity: 'error',
     comment: `The order is ${folders.join(', ')}.`,
     from: { path: `^${inRoom}/${folder}/`, pathNot: TESTS },
@@ -79,6 +103,24 @@ module.exports = {
       severity: 'error',
       from: { path: room('server'), pathNot: '\\.test\\.ts$' },
       to: { path: '^(web|demo|e2e|bench)/' },
+    },
+    ...oneWay('server', SERVER_ROOMS),
+    ...oneWay('server/domains', DOMAINS),
+    {
+      name: 'server-domains-are-all-in-order',
+      severity: 'error',
+      comment: 'A new object of the records takes its place in DOMAINS.',
+      from: {},
+      to: {
+        path: '^server/domains/[^/]+/',
+        pathNot: `^server/domains/(${DOMAINS.join('|')})/`,
+      },
+    },
+    {
+      name: 'queries-change-nothing',
+      severity: 'error',
+      from: { path: '^server/domains/[^/]+/queries' },
+      to: { path: '/commands\\.ts$' },
     },
     {
       name: 'web-knows-core-and-contract',

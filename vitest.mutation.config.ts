@@ -6,7 +6,7 @@ export default defineConfig({
     // One folder at a time goes faster with its own tests only: ANKLET_TESTS names them.
     include: process.env['ANKLET_TESTS']?.split(',') ?? [
       'core/**/*.test.ts',
-      'server/devices.test.ts',
+      'server/http/test/devices.test.ts',
       'server/devices/*.test.ts',
     ],
     exclude: ['**/node_modules/**', '**/dist/**'],

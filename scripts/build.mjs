@@ -61,10 +61,10 @@ async function buildServer(dist, madeFrom) {
     entryPoints: {
       main: join(root, 'server/main.ts'),
       serve: join(root, 'server/serve.ts'),
-      backupWorker: join(root, 'server/backup/worker.ts'),
-      restore: join(root, 'server/backup/restore.ts'),
+      backupWorker: join(root, 'server/domains/backups/worker.ts'),
+      restore: join(root, 'server/domains/backups/restore.ts'),
       folder: join(root, 'server/folderDoor.ts'),
-      calcWorker: join(root, 'server/calc/worker.ts'),
+      calcWorker: join(root, 'server/domains/calculations/worker.ts'),
       makeTemplate: join(root, 'server/makeTemplate.ts'),
       makeChecks: join(root, 'server/makeChecks.ts'),
       loadDemo: join(root, 'demo/load.ts'),

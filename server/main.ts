@@ -1,6 +1,6 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { LOCAL_NAMES } from './routes/guards.ts'
+import { LOCAL_NAMES } from './http/guards.ts'
 import { serve } from './serve.ts'
 import { FolderUnusable } from './store/database.ts'
 import { FolderInUse } from './store/lock.ts'

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { checksAsCode } from './problems/compile.ts'
+import { checksAsCode } from './kernel/compile.ts'
 
 // Run once by the build: the checks of all requests as plain code, so that no start compiles them.
 const here = dirname(fileURLToPath(import.meta.url))

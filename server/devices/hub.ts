@@ -12,7 +12,7 @@ import type {
   VehicleType,
 } from '@anklet/contract'
 import { isStandIn, LINK_VERSION } from '@anklet/contract'
-import { AppError } from '../problems/appError.ts'
+import { AppError } from '../kernel/appError.ts'
 import { STAND_IN_GAUGES } from './standInGauges.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
 

@@ -1,0 +1,48 @@
+import { rmSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { lockFolder } from '../../store/lock.ts'
+import { requirePlace } from '../../store/database.ts'
+import { readMarker } from '../../store/marker.ts'
+import { replaceDatabase } from '../../store/replace.ts'
+import { readManifest } from './archive.ts'
+import { doTask } from './tasks.ts'
+
+const here = dirname(fileURLToPath(import.meta.url))
+
+/**
+ * Puts a backup back while no server runs, and tells what it replaces before it begins.
+ * @param tell says a line.
+ * @throws {FolderInUse}, {FolderUnusable}, {ArchiveFaulty}; the present records are unchanged then.
+ */
+export async function restore(
+  file: string,
+  data: string,
+  tell: (line: string) => void,
+): Promise<void> {
+  const path = resolve(file)
+  const { madeAt, shopName, rows } = await readManifest(path)
+  requirePlace(data)
+  const unlock = await lockFolder(data)
+  try {
+    const counted = (['job', 'round', 'photo'] as const).map(
+      (name) => `${rows[name] ?? 0} ${name}s`,
+    )
+    tell(`Backup of "${shopName}" of ${madeAt}: ${counted.join(', ')}.`)
+    const marker = readMarker(data)
+    tell(
+      marker && marker !== 'unreadable'
+        ? `It takes the place of the records in ${data}, last known to be whole at ${marker.wholeAt}.`
+        : `It goes into ${data}.`,
+    )
+    const folder = join(data, 'db.restoring')
+    rmSync(folder, { recursive: true, force: true })
+    const making = { migrations: join(here, 'migrations'), template: join(here, 'template') }
+    const { manifest } = await doTask({ kind: 'restore', file: path, folder, making })
+    const kept = replaceDatabase(data, folder, manifest)
+    tell('Put back, and compared row by row with what the backup says of itself.')
+    if (kept !== null) tell(`What was there before is kept in ${join(data, kept)}.`)
+  } finally {
+    unlock()
+  }
+}

@@ -1,0 +1,152 @@
+import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
+import type { JobSummary, VehicleGeometry } from '@anklet/contract'
+import { tellsLeak } from '@anklet/core/measuring/leakdown'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { heightAtLevelMm, mapCorners } from '@anklet/core/base/vehicle'
+import type { Database } from '../../store/database.ts'
+import { job, round, vehicle, vehicleType, watch } from '../../store/schema.ts'
+import { iso, isoOrNull } from '../../kernel/instants.ts'
+import { concludedAmong, decidedAmong } from './findings.ts'
+import { handedOverAmong } from '../proofRecord/queries.ts'
+import { summariseWork } from '../work/queries.ts'
+import { roundMeans } from '../rounds/means.ts'
+
+/** Closed jobs stay on the floor's list this long. */
+const KEEP_CLOSED_DAYS = 30
+
+/** Which jobs: those of one vehicle, those of a list of ids in its order, or those the floor shows. */
+export interface Which {
+  readonly vehicleId?: string
+  readonly ids?: readonly string[]
+}
+
+function filterOf({ vehicleId, ids }: Which, now: Date) {
+  if (ids) return inArray(job.id, [...ids])
+  if (vehicleId) return eq(job.vehicleId, vehicleId)
+  const since = new Date(now.getTime() - KEEP_CLOSED_DAYS * 86_400_000).toISOString()
+  return or(isNull(job.closedAt), gte(job.closedAt, since))
+}
+
+interface Latest {
+  readonly endedAt: string
+  readonly levelOffsetMm: number
+  readonly meanMm: PerCorner<number>
+}
+
+// The last round of each job, its corners averaged in the database.
+async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
+  // Chosen first and averaged then: a job may hold hundreds of rounds.
+  const last = db
+    .selectDistinctOn([round.jobId], { id: round.id })
+    .from(round)
+    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch')))
+    .orderBy(round.jobId, desc(round.endedAt))
+    .as('last')
+  const means = roundMeans(db, db.select({ id: last.id }).from(last))
+  const rows = await db
+    .select({
+      jobId: round.jobId,
+      endedAt: round.endedAt,
+      levelOffsetMm: round.levelOffsetMm,
+      FL: means.FL,
+      FR: means.FR,
+      RL: means.RL,
+      RR: means.RR,
+    })
+    .from(round)
+    .innerJoin(means, eq(means.roundId, round.id))
+  return new Map(
+    rows.map(({ jobId, endedAt, levelOffsetMm, FL, FR, RL, RR }) => [
+      jobId,
+      { endedAt: iso(endedAt), levelOffsetMm, meanMm: { FL, FR, RL, RR } },
+    ]),
+  )
+}
+
+function offDesign(
+  { meanMm, levelOffsetMm, endedAt }: Latest,
+  { corners }: VehicleGeometry,
+): JobSummary['latest'] {
+  return {
+    endedAt,
+    offDesignMm: mapCorners(
+      meanMm,
+      (mean, corner) => mean - heightAtLevelMm(corners[corner], levelOffsetMm),
+    ),
+  }
+}
+
+async function latestWatches(
+  db: Database,
+  jobIds: readonly string[],
+): Promise<Map<string, JobSummary['watch']>> {
+  const rows = await db
+    .selectDistinctOn([watch.jobId])
+    .from(watch)
+    .where(and(inArray(watch.jobId, [...jobIds]), ne(watch.state, 'givenUp')))
+    .orderBy(watch.jobId, desc(watch.startedAt))
+  return new Map(
+    rows.map(({ jobId, state, startedAt, plannedEndAt, finding, supplyCut, supplyBackAt }) => [
+      jobId,
+      {
+        state: state as NonNullable<JobSummary['watch']>['state'],
+        startedAt: iso(startedAt),
+        plannedEndAt: iso(plannedEndAt),
+        finding,
+        supplyIsOff: supplyCut !== 'leftOn' && supplyBackAt === null,
+      },
+    ]),
+  )
+}
+
+/** Jobs as lists show them, newest first or in the order of the ids asked for. */
+export async function summariseJobs(
+  db: Database,
+  which: Which = {},
+  now = new Date(),
+): Promise<JobSummary[]> {
+  const rows = await db
+    .select()
+    .from(job)
+    .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(filterOf(which, now))
+    .orderBy(desc(job.openedAt))
+  const ids = rows.map((row) => row.job.id)
+  if (ids.length === 0) return []
+  const [rounds, watches, work, handed, concluded, decided] = [
+    await latestRounds(db, ids),
+    await latestWatches(db, ids),
+    await summariseWork(db, ids),
+    await handedOverAmong(db, ids),
+    await concludedAmong(db, ids),
+    await decidedAmong(db, ids),
+  ]
+  const summaries = rows.map(
+    ({
+      job: { arrival: _arrival, ...head },
+      vehicle: { plate, simulated },
+      vehicle_type: { name, geometry },
+    }) => {
+      const latest = rounds.get(head.id)
+      return {
+        ...head,
+        openedAt: iso(head.openedAt),
+        closedAt: isoOrNull(head.closedAt),
+        plate,
+        simulated,
+        typeName: name,
+        hasHeights: latest !== undefined,
+        latest: latest ? offDesign(latest, geometry) : null,
+        watch: watches.get(head.id) ?? null,
+        found: concluded.has(head.id) || tellsLeak(watches.get(head.id)?.finding ?? null),
+        decided: decided.get(head.id) ?? null,
+        work: work.get(head.id) ?? null,
+        handedOver: handed.has(head.id),
+      }
+    },
+  )
+  return which.ids
+    ? summaries.sort((a, b) => which.ids!.indexOf(a.id) - which.ids!.indexOf(b.id))
+    : summaries
+}

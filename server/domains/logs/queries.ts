@@ -1,0 +1,72 @@
+import { asc, eq } from 'drizzle-orm'
+import type { LogHead, LogRecord, Trace } from '@anklet/contract'
+import { AppError } from '../../kernel/appError.ts'
+import type { Database } from '../../store/database.ts'
+import { deviceLog, logChunk } from '../../store/schema.ts'
+import { isoOrNull, signed } from '../../kernel/instants.ts'
+import { whichOf } from '../../kernel/which.ts'
+
+type LogRow = typeof deviceLog.$inferSelect
+
+const describe = ({ deviceId: _device, ...row }: LogRow): LogHead => ({
+  ...signed(row),
+  endedAt: isoOrNull(row.endedAt),
+})
+
+/** Names the device of a log and what it measures. */
+export async function nameDevice(
+  db: Database,
+  logId: string,
+  deviceName: string,
+  channels: LogHead['channels'],
+): Promise<void> {
+  await db.update(deviceLog).set({ deviceName, channels }).where(eq(deviceLog.id, logId))
+}
+
+/** Logs of a job, oldest first, without their values. */
+export const logsOf = async (db: Database, jobId: string): Promise<LogHead[]> =>
+  (
+    await db
+      .select()
+      .from(deviceLog)
+      .where(whichOf(deviceLog, jobId, 'counting'))
+      .orderBy(asc(deviceLog.at))
+  ).map(describe)
+
+/** Logs with their values, oldest first. @param jobId null: of all jobs */
+export async function wholeLogs(db: Database, jobId: string | null): Promise<LogRecord[]> {
+  const heads = (
+    await db
+      .select()
+      .from(deviceLog)
+      .where(jobId === null ? undefined : eq(deviceLog.jobId, jobId))
+      .orderBy(asc(deviceLog.at))
+  ).map(describe)
+  return Promise.all(heads.map(async (head) => ({ head, trace: await traceOf(db, head) })))
+}
+
+async function traceOf(db: Database, { id, channels }: LogHead): Promise<Trace> {
+  const chunks = await db
+    .select()
+    .from(logChunk)
+    .where(eq(logChunk.logId, id))
+    .orderBy(asc(logChunk.seq))
+  return {
+    atS: chunks.flatMap(({ trace }) => trace.atS),
+    marks: chunks.flatMap(({ trace }) => trace.marks),
+    values: Object.fromEntries(
+      channels.map((channel) => [
+        channel.id,
+        chunks.flatMap(({ trace }) => trace.values[channel.id] ?? trace.atS.map(() => null)),
+      ]),
+    ),
+  }
+}
+
+/** A log with its values. @throws {AppError} `notFound` */
+export async function readLog(db: Database, id: string): Promise<LogRecord> {
+  const [row] = await db.select().from(deviceLog).where(eq(deviceLog.id, id))
+  if (!row) throw new AppError('notFound', { what: 'log' })
+  const head = describe(row)
+  return { head, trace: await traceOf(db, head) }
+}

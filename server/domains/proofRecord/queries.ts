@@ -1,0 +1,114 @@
+import { and, asc, desc, eq, getTableColumns, gt, inArray, notExists, sql } from 'drizzle-orm'
+import type { ProofRecord, ReturnRecord } from '@anklet/contract'
+import type { Database, Transaction } from '../../store/database.ts'
+import { job, proofEntry, round, vehicle, vehicleType, workEntry } from '../../store/schema.ts'
+import { iso, signed } from '../../kernel/instants.ts'
+import type { Which } from '../../kernel/which.ts'
+import { whichOf } from '../../kernel/which.ts'
+
+/** What shows that a repair counts, on a job or on all, in the order it was taken. @param jobId null: of all jobs */
+export async function proofOfJob(
+  db: Database | Transaction,
+  jobId: string | null,
+  which: Which = 'counting',
+): Promise<ProofRecord[]> {
+  return (
+    await db
+      .select()
+      .from(proofEntry)
+      .where(whichOf(proofEntry, jobId, which))
+      .orderBy(asc(proofEntry.seq))
+  ).map(({ seq: _seq, ...row }) => signed(row))
+}
+
+/** The same of all jobs of a vehicle. */
+export async function proofOfVehicle(db: Database, vehicleId: string): Promise<ProofRecord[]> {
+  const { seq: _seq, ...columns } = getTableColumns(proofEntry)
+  return (
+    await db
+      .select(columns)
+      .from(proofEntry)
+      .innerJoin(job, eq(proofEntry.jobId, job.id))
+      .where(and(eq(job.vehicleId, vehicleId), eq(proofEntry.setAside, false)))
+      .orderBy(asc(proofEntry.seq))
+  ).map(signed)
+}
+
+const handing = sql`${proofEntry.content}->>'kind' = 'handedOver'`
+
+/** Which of these jobs were handed over after their work was last changed. */
+export async function handedOverAmong(
+  db: Database | Transaction,
+  jobIds: readonly string[],
+): Promise<ReadonlySet<string>> {
+  const handed = await db
+    .select({ jobId: proofEntry.jobId, at: sql<string>`max(${proofEntry.at})` })
+    .from(proofEntry)
+    .where(and(inArray(proofEntry.jobId, [...jobIds]), handing))
+    .groupBy(proofEntry.jobId)
+  if (handed.length === 0) return new Set()
+  const worked = new Map(
+    (
+      await db
+        .select({ jobId: workEntry.jobId, at: sql<string>`max(${workEntry.at})` })
+        .from(workEntry)
+        .where(
+          inArray(
+            workEntry.jobId,
+            handed.map(({ jobId }) => jobId),
+          ),
+        )
+        .groupBy(workEntry.jobId)
+    ).map(({ jobId, at }) => [jobId, Date.parse(iso(at))]),
+  )
+  return new Set(
+    handed
+      .filter(({ jobId, at }) => Date.parse(iso(at)) >= (worked.get(jobId) ?? 0))
+      .map(({ jobId }) => jobId),
+  )
+}
+
+/** Cars that are to be measured again and have not been yet, the soonest first. */
+export async function listReturns(db: Database): Promise<ReturnRecord[]> {
+  const planned = db
+    .selectDistinctOn([job.vehicleId], {
+      jobId: proofEntry.jobId,
+      vehicleId: job.vehicleId,
+      at: proofEntry.at,
+      person: proofEntry.personId,
+      dueAt: sql<string>`(${proofEntry.content}->>'dueAt')::timestamptz`.as('due_at'),
+      words: sql<string>`${proofEntry.content}->>'words'`.as('return_words'),
+    })
+    .from(proofEntry)
+    .innerJoin(job, eq(proofEntry.jobId, job.id))
+    .where(sql`${proofEntry.content}->>'kind' = 'return'`)
+    .orderBy(job.vehicleId, desc(proofEntry.seq))
+    .as('planned')
+  // A round walked on the day, or soon before it, is what was planned.
+  const walked = db
+    .select({ id: round.id })
+    .from(round)
+    .where(
+      and(
+        eq(round.vehicleId, planned.vehicleId),
+        gt(round.endedAt, sql`greatest(${planned.at}, ${planned.dueAt} - interval '12 hours')`),
+      ),
+    )
+  const rows = await db
+    .select({
+      jobId: planned.jobId,
+      vehicleId: planned.vehicleId,
+      plate: vehicle.plate,
+      simulated: vehicle.simulated,
+      typeName: vehicleType.name,
+      dueAt: planned.dueAt,
+      words: planned.words,
+      person: planned.person,
+    })
+    .from(planned)
+    .innerJoin(vehicle, eq(planned.vehicleId, vehicle.id))
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(notExists(walked))
+    .orderBy(asc(planned.dueAt))
+  return rows.map((row) => ({ ...row, dueAt: iso(row.dueAt) }))
+}

@@ -1,0 +1,171 @@
+import { eq, inArray } from 'drizzle-orm'
+import type { RoundState } from '@anklet/core/measuring/heights'
+import { isFloorBased } from '@anklet/core/measuring/heights'
+import { CORNERS } from '@anklet/core/base/vehicle'
+import type { CommandOf, RoundInput } from '@anklet/contract'
+import { AppError } from '../../kernel/appError.ts'
+import type { Transaction } from '../../store/database.ts'
+import { correction, job, reading, round, vehicle, vehicleType } from '../../store/schema.ts'
+import type { Handler } from '../../kernel/handler.ts'
+import { required } from '../../kernel/saving.ts'
+import type { Purpose } from './queries.ts'
+import { openJobOf, roundsWhere } from './queries.ts'
+
+/** A round as it is put on record; null: nobody said what state it was taken in. */
+type Walked = Omit<RoundInput, 'state'> & { readonly state?: RoundState | null }
+
+function checkWalk(input: Walked): void {
+  const unread = CORNERS.find((corner) => !input.readings.some((entry) => entry.corner === corner))
+  if (unread) throw new AppError('cornerNotRead', { corner: unread }, '/payload/round/readings')
+  if (input.padsMm && !isFloorBased(input.method))
+    throw new AppError('padsWithoutFloor', {}, '/payload/round/padsMm')
+  if (input.loadKg && input.load !== 'laden')
+    throw new AppError('weightWithoutLoad', {}, '/payload/round/loadKg')
+  if (Date.parse(input.endedAt) < Date.parse(input.startedAt)) {
+    throw new AppError(
+      'timeOrder',
+      { sentence: 'The round ends before it starts. Is the clock of this device right?' },
+      '/payload/round/endedAt',
+    )
+  }
+}
+
+type Signed = Pick<CommandOf<'round.record'>, 'person' | 'device'>
+
+interface Car {
+  readonly vehicleId: string
+  readonly id: string
+}
+
+/**
+ * Puts rounds of one car on record, readings and all, in a few statements however many they are.
+ */
+async function insertRounds(
+  tx: Transaction,
+  inputs: readonly Walked[],
+  purpose: Purpose,
+  { vehicleId, id: jobId }: Car,
+  signed: Signed,
+): Promise<void> {
+  inputs.forEach(checkWalk)
+  const [type] = await tx
+    .select({ architecture: vehicleType.architecture })
+    .from(vehicle)
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(eq(vehicle.id, vehicleId))
+  const offsets = new Map(type?.architecture.levels.map(({ id, offsetMm }) => [id, offsetMm]))
+  const rows = inputs.map(({ roundId, readings: _readings, ...rest }) => {
+    const levelOffsetMm = offsets.get(rest.levelId)
+    if (levelOffsetMm === undefined)
+      throw new AppError('levelUnknown', { levelId: rest.levelId }, '/payload/round/levelId')
+    return {
+      ...rest,
+      id: roundId,
+      vehicleId,
+      jobId,
+      purpose,
+      levelOffsetMm,
+      personId: signed.person,
+      device: signed.device,
+    }
+  })
+  await tx.insert(round).values(rows)
+  await tx
+    .insert(reading)
+    .values(
+      inputs.flatMap(({ roundId, readings }) => readings.map((entry) => ({ ...entry, roundId }))),
+    )
+}
+
+/** Puts one round on record. */
+export const insertRound = (
+  tx: Transaction,
+  input: Walked,
+  purpose: Purpose,
+  car: Car,
+  signed: Signed,
+): Promise<void> => insertRounds(tx, [input], purpose, car, signed)
+
+/** Records a walk around the car that belongs to no watch. */
+export const recordHeights: Handler<'round.record'> = async (tx, command) => {
+  await insertRound(
+    tx,
+    command.payload.round,
+    'heights',
+    await openJobOf(tx, command.payload.jobId),
+    command,
+  )
+  return null
+}
+
+/**
+ * Puts rounds of an earlier time on record, out of a file: a closed job of their own says where
+ * they come from. A large file comes
+ * in several commands that share one job, and rounds that are here already are left as they are.
+ */
+export const importRounds: Handler<'rounds.import'> = async (tx, command) => {
+  const { jobId, vehicleId, from, rounds } = command.payload
+  required(
+    await tx.select({ id: vehicle.id }).from(vehicle).where(eq(vehicle.id, vehicleId)),
+    'vehicle',
+    '/payload/vehicleId',
+  )
+  const known = new Set(
+    (
+      await tx
+        .select({ id: round.id })
+        .from(round)
+        .where(
+          inArray(
+            round.id,
+            rounds.map(({ roundId }) => roundId),
+          ),
+        )
+    ).map(({ id }) => id),
+  )
+  const fresh = rounds.filter(({ roundId }) => !known.has(roundId))
+  if (fresh.length === 0) return null
+  const openedAt = new Date(
+    Math.min(...fresh.map(({ endedAt }) => Date.parse(endedAt))),
+  ).toISOString()
+  const complaint = { where: [], when: [], signs: [], words: `Rounds taken over from ${from}` }
+  await tx
+    .insert(job)
+    .values({
+      id: jobId,
+      vehicleId,
+      openedAt,
+      openedBy: command.person,
+      closedAt: command.at,
+      complaint,
+    })
+    .onConflictDoNothing()
+  await insertRounds(tx, fresh, 'imported', { vehicleId, id: jobId }, command)
+  return null
+}
+
+/** Replaces a reading, or leaves it out, by an entry of its own: what was taken stays as it was. */
+export const correctReading: Handler<'reading.correct'> = async (tx, { payload, person, at }) => {
+  const { correctionId, readingId, heightMm, reason } = payload
+  const taken = required(
+    await tx
+      .select({ roundId: reading.roundId, corner: reading.corner })
+      .from(reading)
+      .where(eq(reading.id, readingId)),
+    'reading',
+    '/payload/readingId',
+  )
+  if (heightMm === null) {
+    const [whole] = await roundsWhere(tx, eq(round.id, taken.roundId))
+    const others = whole!.readings.filter(
+      ({ id, corner, correction: replaced }) =>
+        corner === taken.corner && id !== readingId && replaced?.heightMm !== null,
+    )
+    if (others.length === 0)
+      throw new AppError('cornerNotRead', { corner: taken.corner }, '/payload/heightMm')
+  }
+  await tx
+    .insert(correction)
+    .values({ id: correctionId, readingId, heightMm, reason, personId: person, at })
+  return null
+}

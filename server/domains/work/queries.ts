@@ -1,0 +1,196 @@
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import type { WorkRecord, WorkSummary } from '@anklet/contract'
+import type { ProcedureBook } from '@anklet/core/work/procedure'
+import { stepsOfPlan } from '@anklet/core/work/procedure'
+import { backOnWheelsMs } from '@anklet/core/work/proof'
+import type { Guarded, Run } from '@anklet/core/work/record'
+import { factSentence, jointSentence, stepSentence } from '@anklet/language/work/record'
+import { runOf } from '@anklet/core/work/record'
+import { AppError } from '../../kernel/appError.ts'
+import type { Database, Transaction } from '../../store/database.ts'
+import {
+  job,
+  plan,
+  procedures,
+  torque,
+  vehicle,
+  vehicleType,
+  workEntry,
+} from '../../store/schema.ts'
+import { asWorked } from './books.ts'
+import { signed } from '../../kernel/instants.ts'
+import type { Which } from '../../kernel/which.ts'
+import { whichOf } from '../../kernel/which.ts'
+
+/**
+ * The record of the work on a job, or on all jobs, in the order it was taken.
+ * @param jobId null: of all jobs
+ */
+export async function workOf(
+  db: Database | Transaction,
+  jobId: string | null,
+  which: Which = 'counting',
+): Promise<WorkRecord[]> {
+  return (
+    await db
+      .select()
+      .from(workEntry)
+      .where(whichOf(workEntry, jobId, which))
+      .orderBy(asc(workEntry.seq))
+  ).map(({ seq: _seq, ...row }) => signed(row))
+}
+
+/** The procedures the shop works by: its own, or those that ship. */
+export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
+  asWorked((await db.select({ book: procedures.book }).from(procedures))[0]?.book ?? null)
+
+/**
+ * The work on a job with all that its guard must know; null while nothing is planned, or its plan
+ * can be made no more.
+ */
+export async function guardedOf(
+  db: Database | Transaction,
+  jobId: string,
+): Promise<Guarded | null> {
+  const [made] = await db
+    .select()
+    .from(plan)
+    .where(eq(plan.jobId, jobId))
+    .orderBy(desc(plan.at), desc(plan.id))
+    .limit(1)
+  if (!made) return null
+  const [of] = await db
+    .select({ architecture: vehicleType.architecture, typeId: vehicleType.id })
+    .from(job)
+    .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(eq(job.id, jobId))
+  const book = await bookIn(db)
+  const steps = of ? stepsOfPlan(book, of.architecture, made) : null
+  if (!of || !steps) return null
+  const ranges = new Map(
+    (await db.select().from(torque).where(eq(torque.typeId, of.typeId))).map((row) => [
+      row.fastener,
+      row,
+    ]),
+  )
+  return {
+    book,
+    architecture: of.architecture,
+    steps,
+    flat: made.flat,
+    entries: await workOf(db, jobId),
+    torqueOf: (fastener) => ranges.get(fastener) ?? null,
+  }
+}
+
+/**
+ * Refuses while work has left something changed.
+ * @throws {AppError} `workStops` with what is still to be put back
+ */
+export function refuseTemporary(
+  { book }: Pick<Guarded, 'book'>,
+  { temporary }: Pick<Run, 'temporary'>,
+): void {
+  if (temporary.length > 0)
+    throw new AppError('workStops', {
+      sentence: `Not yet: still to be put back: ${temporary.map((each) => factSentence(book, each)).join('; ')}.`,
+    })
+}
+
+/**
+ * Refuses what hangs on a tight joint while one bubbles.
+ * @throws {AppError} `proofStops` with the joints
+ */
+export function refuseBubbling({ bubbles }: Pick<Run, 'bubbles'>, path: string): void {
+  if (bubbles.length > 0)
+    throw new AppError(
+      'proofStops',
+      {
+        sentence:
+          `It bubbles: ${bubbles.map(jointSentence).join(', ')}. Make that joint tight first; ` +
+          'what hangs on it waits.',
+      },
+      path,
+    )
+}
+
+const stageOf = ({ begun, finished, ready, steps }: Run): WorkSummary['at'] => {
+  const next = ready[0] ?? steps.find(({ state }) => state === 'open' || state === 'again')?.step
+  return !begun
+    ? 'ready'
+    : finished || !next
+      ? 'finished'
+      : next.phase === 'fill' || next.phase === 'down'
+        ? 'filling'
+        : next.phase === 'prove'
+          ? 'proving'
+          : 'taking'
+}
+
+/** How the work on a car stands, for a list. */
+export function summaryOf(of: Guarded): WorkSummary {
+  const run = runOf(of)
+  const next = run.ready[0]
+  const back = backOnWheelsMs(run)
+  return {
+    at: stageOf(run),
+    done: run.steps.filter(({ state }) => state === 'done').length,
+    of: run.steps.filter(({ state }) => state !== 'passed').length,
+    temporary: run.temporary.length,
+    bubbles: run.bubbles.map((joint) => jointSentence(joint)),
+    lost: run.lost.map((each) => factSentence(of.book, each)),
+    paused: run.paused !== null,
+    hands: [...run.hands],
+    handedTo: run.handedTo?.content.kind === 'handed' ? run.handedTo.content.to : null,
+    awaiting: run.awaiting.length,
+    next: next ? stepSentence(next) : null,
+    backAt: back === null ? null : new Date(back).toISOString(),
+  }
+}
+
+// What a list shows is made anew only when something was entered or planned.
+const summaries = new Map<string, { readonly at: string; readonly summary: WorkSummary }>()
+
+/** How the work stands on those of these jobs that are planned. */
+export async function summariseWork(
+  db: Database,
+  jobIds: readonly string[],
+): Promise<Map<string, WorkSummary>> {
+  const found = new Map<string, WorkSummary>()
+  const planned = await db
+    .selectDistinctOn([plan.jobId], { jobId: plan.jobId, planId: plan.id })
+    .from(plan)
+    .where(inArray(plan.jobId, [...jobIds]))
+    .orderBy(plan.jobId, desc(plan.at), desc(plan.id))
+  if (planned.length === 0) return found
+  const last = new Map(
+    (
+      await db
+        .selectDistinctOn([workEntry.jobId], { jobId: workEntry.jobId, seq: workEntry.seq })
+        .from(workEntry)
+        .where(
+          inArray(
+            workEntry.jobId,
+            planned.map(({ jobId }) => jobId),
+          ),
+        )
+        .orderBy(workEntry.jobId, desc(workEntry.seq))
+    ).map(({ jobId, seq }) => [jobId, seq]),
+  )
+  const [record] = await db.select({ version: procedures.version }).from(procedures)
+  for (const { jobId, planId } of planned) {
+    const at = `${planId} ${String(last.get(jobId) ?? 0)} ${String(record?.version ?? 0)}`
+    const kept = summaries.get(jobId)
+    if (kept?.at === at) {
+      found.set(jobId, kept.summary)
+      continue
+    }
+    const of = await guardedOf(db, jobId)
+    if (!of) continue
+    const summary = summaryOf(of)
+    summaries.set(jobId, { at, summary })
+    found.set(jobId, summary)
+  }
+  return found
+}

@@ -1,0 +1,105 @@
+import type { ErrorRequestHandler, Express } from 'express'
+import express from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import type { CalculationPool } from '../domains/calculations/pool.ts'
+import { AppError, toAppError } from '../kernel/appError.ts'
+import { loggable } from '../kernel/loggable.ts'
+import { backupRoutes } from './backups.ts'
+import { bundleRoutes } from './bundle.ts'
+import { calculationRoutes } from './calculations.ts'
+import { commandRoutes, LARGEST_COMMAND, noteBytes } from './commands.ts'
+import { keepableOnly, ownAddressOnly } from './guards.ts'
+import { docsRoutes } from './docs.ts'
+import { queryRoutes } from './queries.ts'
+import { requireRoom } from './room.ts'
+import { webRoutes } from './web.ts'
+import { deviceRoutes, logFollower } from './devices.ts'
+import type { Backups } from '../domains/backups/backups.ts'
+import type { DeviceHub } from '../devices/hub.ts'
+import type { Recorder } from '../devices/recorder.ts'
+import type { Database } from '../store/database.ts'
+
+/** What the server is made of. */
+export interface AppParts {
+  readonly db: Database
+  readonly pool: CalculationPool
+  readonly hub: DeviceHub
+  readonly recorder: Recorder
+  readonly backups: Backups
+  /** Folder of the records. */
+  readonly data: string
+  readonly version: string
+  /** Names the build, so that an older page learns that it is one. */
+  readonly build?: string
+  readonly log: Pick<Logger, 'error'>
+  /** Folder of the built interface; null: only the API. */
+  readonly webFolder: string | null
+}
+
+/** The whole server as an Express application. */
+export function createApp(parts: AppParts): Express {
+  const { db, pool, hub, recorder, backups, data, version, build, log, webFolder } = parts
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          'default-src': ["'self'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'worker-src': ["'self'", 'blob:'],
+          'object-src': ["'none'"],
+          'frame-ancestors': ["'none'"],
+          'base-uri': ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
+  app.use(ownAddressOnly)
+  app.use('/api', (_req, res, next) => {
+    res.set('cache-control', 'no-store')
+    if (build !== undefined) res.set('x-anklet-build', build)
+    next()
+  })
+  app.use(['/api/commands', '/api/bundle', '/api/backups/files'], requireRoom(data))
+  // Each as large as it may reasonably be: a photo or some hundred rounds, a whole shop, a night
+  // with all its knowledge, what an adapter heard in a second.
+  app.use('/api/commands', express.json({ limit: LARGEST_COMMAND, verify: noteBytes }))
+  app.use('/api/bundle', express.json({ limit: '64mb' }))
+  app.use(['/api/calc', '/api/adapters'], express.json({ limit: '512kb' }))
+  app.use('/api', express.json({ limit: '64kb' }))
+  app.use('/api', keepableOnly)
+  app.get(
+    '/api/health',
+    (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }),
+  )
+  app.use('/api', docsRoutes(version))
+  app.use('/api/calc', calculationRoutes(pool))
+  app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder)))
+  app.use('/api/backups', backupRoutes(backups))
+  app.use('/api/bundle', bundleRoutes(db))
+  app.use('/api', deviceRoutes(db, hub, recorder))
+  app.use(queryRoutes(db))
+  app.use('/api', () => {
+    throw new AppError('notFound', { what: 'place' })
+  })
+  if (webFolder) app.use(webRoutes(webFolder))
+  app.use(answerProblems(log))
+  return app
+}
+
+const answerProblems =
+  (log: AppParts['log']): ErrorRequestHandler =>
+  (thrown, _req, res, next) => {
+    if (res.headersSent) return next(thrown)
+    const error = toAppError(thrown)
+    if (error.code === 'internal') log.error(loggable(thrown), 'request failed')
+    res
+      .status(error.status)
+      .type('application/problem+json')
+      .send(JSON.stringify(error.toProblem()))
+  }

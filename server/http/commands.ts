@@ -1,0 +1,66 @@
+import type { IncomingMessage } from 'node:http'
+import { Router } from 'express'
+import type { Command, CommandType } from '@anklet/contract'
+import { COMMANDS } from '@anklet/contract'
+import { AppError } from '../kernel/appError.ts'
+import { checkOf } from '../kernel/validation.ts'
+import { HANDLERS } from '../domains/handlers.ts'
+import { carryOut } from '../kernel/journal.ts'
+import type { Database } from '../store/database.ts'
+
+/** Largest command, bytes: a photo of six million characters. */
+export const LARGEST_COMMAND = 8 * 1024 * 1024
+const USUAL_BYTES = 64 * 1024
+
+// What carries a picture, a table or a book; every other command is a few lines.
+const LARGE: Readonly<Partial<Record<CommandType, number>>> = {
+  'photo.add': LARGEST_COMMAND,
+  'rounds.import': 4 * 1024 * 1024,
+  'log.keep': LARGEST_COMMAND,
+  'coils.save': 1024 * 1024,
+  'knowledge.save': 1024 * 1024,
+  'knowledge.import': 1024 * 1024,
+  'procedures.save': 1024 * 1024,
+  'plan.make': 1024 * 1024,
+}
+
+const bytesOf = new WeakMap<IncomingMessage, number>()
+
+/** Notes how long a body was when it is read. */
+export function noteBytes(req: IncomingMessage, _res: unknown, body: Buffer): void {
+  bytesOf.set(req, body.length)
+}
+
+function checkSize(req: IncomingMessage, type: CommandType): void {
+  if ((bytesOf.get(req) ?? 0) > (LARGE[type] ?? USUAL_BYTES)) throw new AppError('tooLarge')
+}
+
+function checkCommand(body: unknown): asserts body is Command {
+  const type = (body as { type?: unknown } | null)?.type
+  if (typeof type !== 'string' || !Object.hasOwn(COMMANDS, type))
+    throw new AppError('unknownCommand', { type }, '/type')
+  checkOf(COMMANDS[type as CommandType])(body)
+}
+
+/** Does what a command asks for outside the records. */
+export interface CommandFollower {
+  /** @throws {AppError} when it could not be followed, so it is not carried out. */
+  before(command: Command): Promise<void>
+  after(command: Command): Promise<void>
+}
+
+/**
+ * POST /api/commands: every write.
+ * @param follower asked before each, and told of it when it was carried out for the first time.
+ */
+export function commandRoutes(db: Database, follower: CommandFollower): Router {
+  return Router().post('/', async (req, res) => {
+    const body: unknown = req.body
+    checkCommand(body)
+    checkSize(req, body.type)
+    await follower.before(body)
+    const result = await carryOut(db, HANDLERS, body)
+    if (!result.repeated) await follower.after(body)
+    res.json(result)
+  })
+}

@@ -1,0 +1,190 @@
+import type { Request, Response } from 'express'
+import { Router } from 'express'
+import { eq } from 'drizzle-orm'
+import type { Static } from '@sinclair/typebox'
+import {
+  DeviceOrder,
+  Holder,
+  isStandIn,
+  LinkHello,
+  LinkMessages,
+  StandInChange,
+} from '@anklet/contract'
+import type { DeviceHub } from '../devices/hub.ts'
+import { checkInterlocks } from '../domains/work/interlocks.ts'
+import type { Recorder } from '../devices/recorder.ts'
+import { AppError } from '../kernel/appError.ts'
+import { checkOf } from '../kernel/validation.ts'
+import type { CommandFollower } from './commands.ts'
+import { nameDevice } from '../domains/logs/queries.ts'
+import { refuseDocking } from '../kernel/realCar.ts'
+import { listSimulatedTypes } from '../domains/vehicleTypes/queries.ts'
+import type { Database } from '../store/database.ts'
+import { person } from '../store/schema.ts'
+
+const checkHolder: (body: unknown) => asserts body is Static<typeof Holder> = checkOf(Holder)
+const checkOrder: (body: unknown) => asserts body is Static<typeof DeviceOrder> =
+  checkOf(DeviceOrder)
+const checkChange: (body: unknown) => asserts body is Static<typeof StandInChange> =
+  checkOf(StandInChange)
+const checkHello: (body: unknown) => asserts body is Static<typeof LinkHello> = checkOf(LinkHello)
+const checkMessages: (body: unknown) => asserts body is Static<typeof LinkMessages> =
+  checkOf(LinkMessages)
+
+/** A line that says nothing, so that neither end takes a quiet stream for a dead one, ms. */
+const BREATH_MS = 10_000
+/** A listener further behind than this is not fed any more frames until it catches up, bytes. */
+const MOST_WAITING = 1_000_000
+const MOST_STREAMED = 64
+
+/** Opens a stream of server-sent events. @returns what sends one. */
+function openStream(
+  req: Request,
+  res: Response,
+  end: () => void,
+): (event: string, data: unknown) => void {
+  res.status(200).set({
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    'x-accel-buffering': 'no',
+  })
+  res.flushHeaders()
+  const breath = setInterval(() => res.write(': \n\n'), BREATH_MS)
+  breath.unref()
+  req.once('close', () => {
+    clearInterval(breath)
+    end()
+  })
+  return (event, data) => {
+    if (event === 'frame' && res.writableLength > MOST_WAITING) return
+    res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`)
+  }
+}
+
+const idOf = (req: Request): string => String(req.params['id'])
+const tokenOf = (req: Request): string | undefined => req.get('x-anklet-token')
+
+/** What an adapter of its own, beside the server, says and hears. */
+function adapterRoutes(router: Router, hub: DeviceHub): void {
+  router.post('/adapters', (req, res) => {
+    const body: unknown = req.body
+    checkHello(body)
+    res.json({ token: hub.attach(body) })
+  })
+  router.post('/adapters/:id/messages', (req, res) => {
+    const body: unknown = req.body
+    checkMessages(body)
+    hub.receive(idOf(req), tokenOf(req), body.messages)
+    res.json({})
+  })
+  router.get('/adapters/:id/commands', (req, res) => {
+    let end = (): void => undefined
+    let send: ReturnType<typeof openStream> | null = null
+    end = hub.commandsFor(idOf(req), tokenOf(req), (command) => send?.('command', command))
+    send = openStream(req, res, () => end())
+  })
+}
+
+const keepStandIns = async (db: Database, hub: DeviceHub): Promise<void> =>
+  hub.standInsFor(await listSimulatedTypes(db))
+
+/** Devices: who they are, what they tell, what they are asked to do; and the door adapters come in by. */
+export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): Router {
+  const known = (): Promise<void> => keepStandIns(db, hub)
+  // Who holds it, by name: a number helps nobody.
+  const named = async (thrown: unknown): Promise<never> => {
+    if (thrown instanceof AppError && thrown.code === 'deviceHeld') {
+      const [holder] = await db
+        .select({ name: person.name })
+        .from(person)
+        .where(eq(person.id, String(thrown.data['person'])))
+      throw new AppError(
+        'deviceHeld',
+        { ...thrown.data, ...(holder ? { name: holder.name } : {}) },
+        thrown.path,
+      )
+    }
+    throw thrown
+  }
+  const router = Router()
+  router.get('/devices', async (_req, res) => {
+    await known()
+    res.json(hub.list())
+  })
+  // One stream for several devices: a browser has few connections to one server.
+  router.get('/devices/stream', async (req, res) => {
+    await known()
+    const { ids: asked } = req.query
+    const ids = (typeof asked === 'string' ? asked : '')
+      .split(',')
+      .filter(Boolean)
+      .slice(0, MOST_STREAMED)
+    if (ids.length === 0) throw new AppError('notFound', { what: 'device' })
+    for (const id of ids) hub.status(id)
+    const ends: (() => void)[] = []
+    const send = openStream(req, res, () => {
+      for (const end of ends) end()
+    })
+    for (const id of ids)
+      ends.push(hub.listen(id, ({ event, data }) => send(event, { device: id, ...data })))
+  })
+  router.post('/devices/:id/hold', async (req, res) => {
+    const body: unknown = req.body
+    checkHolder(body)
+    await known()
+    await refuseDocking(db, idOf(req), body.jobId)
+    try {
+      res.json(hub.hold(idOf(req), body))
+    } catch (thrown) {
+      await named(thrown)
+    }
+  })
+  router.post('/devices/:id/release', (req, res) => {
+    const body: unknown = req.body
+    checkHolder(body)
+    res.json(hub.release(idOf(req), body))
+  })
+  router.post('/devices/:id/orders', async (req, res) => {
+    const body: unknown = req.body
+    checkOrder(body)
+    await known()
+    await refuseDocking(db, idOf(req), body.holder.jobId)
+    const { identity } = hub.status(idOf(req))
+    try {
+      hub.hold(identity.id, body.holder)
+    } catch (thrown) {
+      await named(thrown)
+    }
+    await checkInterlocks(db, identity, body)
+    const { commandId, action, corner, forS, offMm } = body
+    await hub.order(identity.id, { commandId, action, corner, forS, offMm })
+    recorder.mark(identity.id, `asked: ${action}${corner ? ` ${corner}` : ''}`)
+    res.json({ commandId })
+  })
+  router.post('/devices/:id/stand-in', async (req, res) => {
+    const body: unknown = req.body
+    checkChange(body)
+    await known()
+    res.json(hub.changeStandIn(idOf(req), body))
+  })
+  adapterRoutes(router, hub)
+  return router
+}
+
+/** Starts and ends recordings when the commands for them are on record. */
+export const logFollower = (db: Database, hub: DeviceHub, recorder: Recorder): CommandFollower => ({
+  before: async ({ type, payload }) => {
+    if (type !== 'log.start') return
+    await keepStandIns(db, hub)
+    // A stand-in to a real car is refused with its reason, whether it is there or not.
+    if (!isStandIn(payload.deviceId)) hub.status(payload.deviceId)
+  },
+  after: async ({ type, payload }) => {
+    if (type === 'log.start') {
+      const { identity } = hub.status(payload.deviceId)
+      await nameDevice(db, payload.logId, identity.name, identity.channels)
+      recorder.start(payload.logId, identity.id)
+    }
+    if (type === 'log.stop') await recorder.stop(payload.logId)
+  },
+})

@@ -1,0 +1,103 @@
+import { Router } from 'express'
+import { Type } from '@sinclair/typebox'
+import { JobListQuery } from '@anklet/contract'
+import type { JobListQuery as Asked, QueryName, QueryResponse } from '@anklet/contract'
+import { AppError } from '../kernel/appError.ts'
+import { checkOf } from '../kernel/validation.ts'
+import { writeBundle, writeJobBundle } from '../domains/exchange/queries.ts'
+import { codeTextsOf } from '../domains/codes/queries.ts'
+import { readEvidence } from '../domains/jobs/evidence.ts'
+import { readPicture } from '../domains/entries/queries.ts'
+import { listCoils, listParts } from '../domains/decisions/queries.ts'
+import { readKnowledge } from '../domains/knowledge/queries.ts'
+import { listTorques, readProcedures } from '../domains/plans/queries.ts'
+import { readLog } from '../domains/logs/queries.ts'
+import { readJob } from '../domains/jobs/queries.ts'
+import { roundsOfVehicle } from '../domains/rounds/queries.ts'
+import { listJobs } from '../domains/jobs/list.ts'
+import { readLives } from '../domains/vehicles/lives.ts'
+import { summariseJobs } from '../domains/jobs/summaries.ts'
+import { listReturns } from '../domains/proofRecord/queries.ts'
+import { listPeople } from '../domains/people/queries.ts'
+import { readRepeatability } from '../domains/rounds/repeatability.ts'
+import { readShop } from '../domains/shop/queries.ts'
+import { listVehicles, readVehicle } from '../domains/vehicles/queries.ts'
+import { listVehicleTypes } from '../domains/vehicleTypes/queries.ts'
+import type { Database } from '../store/database.ts'
+
+type Query<Name extends QueryName> = (
+  db: Database,
+  id: string,
+  asked: unknown,
+) => Promise<QueryResponse<Name>>
+
+const QUERIES: {
+  readonly [
+    Name in Exclude<QueryName, '/api/health' | '/api/devices' | '/api/backups'>
+  ]: Query<Name>
+} = {
+  '/api/shop': readShop,
+  '/api/people': listPeople,
+  '/api/vehicle-types': listVehicleTypes,
+  '/api/vehicles': listVehicles,
+  '/api/vehicles/:id': readVehicle,
+  '/api/vehicles/:id/rounds': roundsOfVehicle,
+  '/api/jobs': (db) => summariseJobs(db),
+  '/api/returns': (db) => listReturns(db),
+  // Before the path with an id, which would take 'list' for one.
+  '/api/jobs/list': (db, _id, asked) => {
+    checkList(asked)
+    return listJobs(db, asked)
+  },
+  '/api/jobs/:id': readJob,
+  '/api/jobs/:id/evidence': readEvidence,
+  '/api/repeatability': readRepeatability,
+  '/api/knowledge': readKnowledge,
+  '/api/parts': listParts,
+  '/api/coils': listCoils,
+  '/api/lives': readLives,
+  '/api/procedures': readProcedures,
+  '/api/torques': listTorques,
+  '/api/code-texts': (db) => codeTextsOf(db, null),
+  '/api/bundle': writeBundle,
+  '/api/jobs/:id/bundle': writeJobBundle,
+  '/api/logs/:id': readLog,
+}
+
+const checkList: (asked: unknown) => asserts asked is Asked = checkOf(JobListQuery, {
+  fromText: true,
+})
+const checkId = checkOf(Type.String({ format: 'uuid' }))
+
+/** GET: what the interface asks. */
+export function queryRoutes(db: Database): Router {
+  const router = Router()
+  for (const [path, query] of Object.entries(QUERIES)) {
+    router.get(path, async (req, res) => {
+      const id = String(req.params['id'] ?? '')
+      if ('id' in req.params) {
+        try {
+          checkId(id)
+        } catch {
+          throw new AppError('notFound', { what: 'place' })
+        }
+      }
+      res.json(await query(db, id, { ...req.query }))
+    })
+  }
+  router.get(['/api/photos/:id', '/api/photos/:id/small'], async (req, res) => {
+    const id = String(req.params.id)
+    try {
+      checkId(id)
+    } catch {
+      throw new AppError('notFound', { what: 'photo' })
+    }
+    const { type, picture } = await readPicture(db, id, req.path.endsWith('/small'))
+    // A photo never changes, so a browser may keep it.
+    res
+      .set('cache-control', 'private, max-age=31536000, immutable')
+      .type(type)
+      .send(Buffer.from(picture))
+  })
+  return router
+}

@@ -1,0 +1,560 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import type { ArrivalRecord, Job, JobPage, ShopBundle, VehicleDetail } from '@anklet/contract'
+import { BUNDLE_VERSION } from '@anklet/contract'
+import type { TestBench } from '../../test/bench.ts'
+import { startBench } from '../../test/bench.ts'
+import {
+  architecture,
+  geometry,
+  LEVEL,
+  openTestJob,
+  walk,
+  watchStart,
+  watchWalk,
+} from '../../test/records.ts'
+
+let bench: TestBench
+beforeAll(async () => {
+  bench = await startBench()
+})
+afterAll(async () => {
+  await bench.end()
+})
+
+const id = () => crypto.randomUUID()
+const PIXEL = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex').toString('base64')
+const jobOf = async (jobId: string) =>
+  (await bench.get(`/api/jobs/${jobId}`).expect(200)).body as Job
+const ARRIVAL: ArrivalRecord = {
+  onStops: 'corner',
+  rises: 'slowly',
+  audible: false,
+  tyreTouches: false,
+  pumpRunsOn: null,
+  speedLimited: null,
+  sinks: 'faster',
+  emptySince: '2026-11-20',
+  condition: ['brokenTabs', 'otherMake'],
+  foreignParts: 'A spring of another make at the rear right',
+  odometerKm: 184_220,
+}
+
+describe('what is written on a job', () => {
+  test('arrival, note, repair and photo are kept with who and when, and told again', async () => {
+    const { jobId, vehicleId } = await openTestJob(bench)
+    await bench.send('job.arrive', { jobId, arrival: ARRIVAL }, { baseVersion: 1 }).expect(200)
+    await bench
+      .send('job.arrive', { jobId, arrival: { ...ARRIVAL, sinks: 'same' } }, { baseVersion: 1 })
+      .expect(409)
+    await bench
+      .send('job.note', {
+        noteId: id(),
+        jobId,
+        from: 'bench',
+        title: 'Cold or leak',
+        lines: ['12 mm of it are the cold.'],
+      })
+      .expect(200)
+    await bench
+      .send('job.repair', {
+        repairId: id(),
+        jobId,
+        part: 'airSpring',
+        corners: ['RL'],
+        words: 'sleeve',
+      })
+      .expect(200)
+    const photoId = id()
+    await bench
+      .send('photo.add', { photoId, jobId, caption: ' Tab broken ', picture: PIXEL })
+      .expect(200)
+    const job = await jobOf(jobId)
+    expect(job.arrival).toEqual(ARRIVAL)
+    expect(job.notes).toMatchObject([
+      { title: 'Cold or leak', from: 'bench', person: bench.person },
+    ])
+    expect(job.repairs).toMatchObject([{ part: 'airSpring', corners: ['RL'], vehicleId }])
+    expect(job.photos).toMatchObject([
+      { id: photoId, type: 'image/png', caption: 'Tab broken', bytes: 16 },
+    ])
+    const picture = await bench
+      .get(`/api/photos/${photoId}`)
+      .expect(200)
+      .expect('content-type', /image\/png/)
+    expect(Buffer.compare(picture.body as Buffer, Buffer.from(PIXEL, 'base64'))).toBe(0)
+    const { odometer, repairs, photos } = (await bench.get(`/api/vehicles/${vehicleId}`))
+      .body as VehicleDetail
+    expect(odometer.map(({ km }) => km)).toEqual([184_220])
+    expect(repairs).toHaveLength(1)
+    expect(photos).toEqual(job.photos)
+  })
+
+  test('a file that is no picture is refused, and the journal does not keep pictures twice', async () => {
+    const { jobId } = await openTestJob(bench)
+    const { body } = await bench
+      .send('photo.add', {
+        photoId: id(),
+        jobId,
+        caption: '',
+        picture: Buffer.from('<svg onload=alert(1)>').toString('base64'),
+      })
+      .expect(422)
+    expect(body).toMatchObject({ code: 'notAPicture', path: '/payload/picture' })
+    await bench.get('/api/photos/none').expect(404)
+    const command = id()
+    await bench
+      .send('photo.add', { photoId: id(), jobId, caption: 'x', picture: PIXEL }, { id: command })
+      .expect(200)
+    const kept = await bench.db.query.command.findFirst({
+      where: (row, { eq }) => eq(row.id, command),
+    })
+    expect(kept!.payload).toMatchObject({ caption: 'x', picture: null })
+  })
+
+  test('nothing is written on a closed job', async () => {
+    const { jobId } = await openTestJob(bench)
+    await bench.send('job.close', { jobId }, { baseVersion: 1 }).expect(200)
+    for (const sent of [
+      bench.send('job.note', { noteId: id(), jobId, from: 'person', title: 'x', lines: [] }),
+      bench.send('job.repair', { repairId: id(), jobId, part: 'relay', corners: [], words: '' }),
+      bench.send('job.arrive', { jobId, arrival: ARRIVAL }, { baseVersion: 2 }),
+    ]) {
+      expect((await sent.expect(422)).body).toMatchObject({ code: 'jobClosed' })
+    }
+  })
+})
+
+describe('readings are corrected, never changed', () => {
+  test('a correction is an entry of its own and the newest counts; the reading stays', async () => {
+    const { jobId } = await openTestJob(bench)
+    await bench
+      .send('round.record', { jobId, round: walk(LEVEL, '2026-11-20T10:00:00Z') })
+      .expect(200)
+    const [first, , , , , , , last] = (await jobOf(jobId)).rounds[0]!.readings
+    await bench
+      .send(
+        'reading.correct',
+        { correctionId: id(), readingId: first!.id, heightMm: 470, reason: 'Misread' },
+        { at: '2026-11-20T11:00:00Z' },
+      )
+      .expect(200)
+    await bench
+      .send(
+        'reading.correct',
+        { correctionId: id(), readingId: first!.id, heightMm: 471, reason: 'Misread again' },
+        { at: '2026-11-20T12:00:00Z' },
+      )
+      .expect(200)
+    await bench
+      .send('reading.correct', {
+        correctionId: id(),
+        readingId: last!.id,
+        heightMm: null,
+        reason: 'The tape slipped',
+      })
+      .expect(200)
+    const { readings } = (await jobOf(jobId)).rounds[0]!
+    expect(readings[0]).toMatchObject({
+      heightMm: 480,
+      correction: { heightMm: 471, reason: 'Misread again', person: bench.person },
+    })
+    expect(readings[7]).toMatchObject({ heightMm: 480, correction: { heightMm: null } })
+    const [summary] = ((await bench.get('/api/jobs').expect(200)).body as JobPage['rows']).filter(
+      ({ id: each }) => each === jobId,
+    )
+    expect(summary!.latest!.offDesignMm).toMatchObject({ FL: -9, FR: 0 })
+  })
+
+  test('the last reading of a corner cannot be left out, and none that is not there', async () => {
+    const { jobId } = await openTestJob(bench)
+    const round = walk(LEVEL, '2026-11-20T10:00:00Z')
+    await bench
+      .send('round.record', { jobId, round: { ...round, readings: round.readings.slice(0, 4) } })
+      .expect(200)
+    const [only] = (await jobOf(jobId)).rounds[0]!.readings
+    expect(
+      (
+        await bench
+          .send('reading.correct', {
+            correctionId: id(),
+            readingId: only!.id,
+            heightMm: null,
+            reason: 'slipped',
+          })
+          .expect(422)
+      ).body,
+    ).toMatchObject({ code: 'cornerNotRead' })
+    expect(
+      (
+        await bench
+          .send('reading.correct', {
+            correctionId: id(),
+            readingId: 2_000_000,
+            heightMm: 480,
+            reason: 'x',
+          })
+          .expect(422)
+      ).body,
+    ).toMatchObject({ code: 'unknownReference' })
+  })
+
+  test('what was loaded is kept with a laden round, and with no other', async () => {
+    const { jobId, vehicleId } = await openTestJob(bench)
+    const walked = (change: object) =>
+      bench.send('round.record', { jobId, round: walk(LEVEL, '2026-11-20T10:00:00Z', change) })
+    expect((await walked({ load: 'driver', loadKg: 300 }).expect(422)).body).toMatchObject({
+      code: 'weightWithoutLoad',
+      path: '/payload/round/loadKg',
+    })
+    for (const loadKg of [0, 5001, '300']) await walked({ load: 'laden', loadKg }).expect(400)
+    await walked({ load: 'laden', loadKg: 300 }).expect(200)
+    await walked({ load: 'laden' }).expect(200)
+    const { rounds } = await jobOf(jobId)
+    expect(rounds.map(({ load, loadKg }) => [load, loadKg])).toEqual([
+      ['laden', 300],
+      ['laden', null],
+    ])
+    const { body } = await bench.get(`/api/vehicles/${vehicleId}`).expect(200)
+    expect((body as { history: unknown[] }).history).toMatchObject([
+      { load: 'laden', loadKg: 300 },
+      { load: 'laden', loadKg: null },
+    ])
+  })
+
+  test('pads belong to a round that meets the floor, and method, load and reports are kept', async () => {
+    const { jobId } = await openTestJob(bench)
+    const padsMm = { FL: 0, FR: 3, RL: -2, RR: 1 }
+    const reportedMm = { FL: 2, FR: -1, RL: null, RR: null }
+    expect(
+      (
+        await bench
+          .send('round.record', { jobId, round: walk(LEVEL, '2026-11-20T10:00:00Z', { padsMm }) })
+          .expect(422)
+      ).body,
+    ).toMatchObject({ code: 'padsWithoutFloor' })
+    await bench
+      .send('round.record', {
+        jobId,
+        round: walk(LEVEL, '2026-11-20T10:00:00Z', {
+          method: 'sillToFloor',
+          load: 'driver',
+          padsMm,
+          reportedMm,
+        }),
+      })
+      .expect(200)
+    expect((await jobOf(jobId)).rounds[0]).toMatchObject({
+      method: 'sillToFloor',
+      load: 'driver',
+      padsMm,
+      reportedMm,
+    })
+  })
+})
+
+describe('a watch that is looked at', () => {
+  const begin = async (change = {}) => {
+    const { jobId } = await openTestJob(bench)
+    const watchId = id()
+    await bench
+      .send('watch.start', {
+        ...watchStart(
+          jobId,
+          watchId,
+          watchWalk(LEVEL, '2026-11-20T18:00:00Z'),
+          '2026-11-21T07:00:00Z',
+        ),
+        ...change,
+      })
+      .expect(200)
+    return { jobId, watchId }
+  }
+
+  test('rounds between are kept with it, in order; the supply is put back and said so', async () => {
+    const { jobId, watchId } = await begin()
+    await bench
+      .send(
+        'watch.look',
+        { watchId, round: watchWalk(LEVEL, '2026-11-20T22:00:00Z') },
+        { baseVersion: 1 },
+      )
+      .expect(200)
+    expect(
+      (await bench.send('watch.supplyBack', { watchId }, { baseVersion: 2 }).expect(422)).body,
+    ).toMatchObject({ code: 'watchNotWalked' })
+    await bench
+      .send(
+        'watch.finish',
+        { watchId, round: watchWalk(LEVEL, '2026-11-21T07:00:00Z'), undisturbed: true },
+        { baseVersion: 2 },
+      )
+      .expect(200)
+    await bench
+      .send(
+        'watch.look',
+        { watchId, round: watchWalk(LEVEL, '2026-11-21T08:00:00Z') },
+        { baseVersion: 3 },
+      )
+      .expect(422)
+    const page = async () =>
+      ((await bench.get('/api/jobs').expect(200)).body as Job[]).find(
+        (job) => job.id === jobId,
+      ) as unknown as JobPage['rows'][number]
+    expect((await page()).watch!.supplyIsOff).toBe(true)
+    await bench
+      .send('watch.supplyBack', { watchId }, { baseVersion: 3, at: '2026-11-21T07:20:00Z' })
+      .expect(200)
+    expect((await page()).watch!.supplyIsOff).toBe(false)
+    const { watches, rounds } = await jobOf(jobId)
+    expect(watches[0]).toMatchObject({
+      betweenRoundIds: [rounds[1]!.id],
+      supplyBackAt: '2026-11-21T07:20:00.000Z',
+    })
+    expect(rounds.map(({ purpose }) => purpose)).toEqual(['evening', 'between', 'morning'])
+  })
+
+  test('the supply is proved off, unless it is left on to tell a leak from a command', async () => {
+    const { jobId } = await openTestJob(bench)
+    const start = watchStart(
+      jobId,
+      id(),
+      watchWalk(LEVEL, '2026-11-20T18:00:00Z'),
+      '2026-11-21T07:00:00Z',
+    )
+    expect(
+      (await bench.send('watch.start', { ...start, supplyProved: false }).expect(422)).body,
+    ).toMatchObject({ code: 'supplyNotProved' })
+    await begin({ supplyCut: 'leftOn', supplyProved: false })
+  })
+
+  test('only ride height is watched', async () => {
+    const { jobId } = await openTestJob(bench)
+    const start = watchStart(
+      jobId,
+      id(),
+      watchWalk(LEVEL, '2026-11-20T18:00:00Z', { method: 'axleToBracket' }),
+      '2026-11-21T07:00:00Z',
+    )
+    expect((await bench.send('watch.start', start).expect(422)).body).toMatchObject({
+      code: 'methodNotWatched',
+    })
+  })
+})
+
+describe('the list of all jobs', () => {
+  const list = async (query: string) =>
+    (await bench.get(`/api/jobs/list?${query}`).expect(200)).body as JobPage
+  test('is searched, filtered, sorted and paged by the server', async () => {
+    const plates: string[] = []
+    for (let i = 0; i < 5; i += 1) plates.push((await openTestJob(bench)).plate)
+    expect(
+      (await list(`words=${encodeURIComponent(plates[2]!.toLowerCase())}`)).rows.map(
+        ({ plate }) => plate,
+      ),
+    ).toEqual([plates[2]])
+    const up = await list('sort=plate&order=up&size=3')
+    expect(up.rows).toHaveLength(3)
+    expect(up.rows.map(({ plate }) => plate)).toEqual([...up.rows.map(({ plate }) => plate)].sort())
+    const next = await list('sort=plate&order=up&size=3&page=1')
+    expect(next.total).toBe(up.total)
+    expect(next.rows[0]!.plate > up.rows[2]!.plate).toBe(true)
+    expect((await list('words=100%25_nothing')).total).toBe(0)
+    expect(
+      (await list('state=watching')).rows.every(({ watch }) => watch?.state === 'running'),
+    ).toBe(true)
+    expect((await list('state=closed')).rows.every(({ closedAt }) => closedAt !== null)).toBe(true)
+  })
+  test('a question it does not know is refused in words', async () => {
+    expect((await bench.get('/api/jobs/list?sort=mood').expect(400)).body).toMatchObject({
+      path: '/sort',
+    })
+    expect((await bench.get('/api/jobs/list?size=5000').expect(400)).body).toMatchObject({
+      path: '/size',
+    })
+  })
+})
+
+describe('rounds out of a file', () => {
+  test('come in on a closed job of their own, in several commands, once', async () => {
+    const { vehicleId } = await openTestJob(bench)
+    const [jobId, command] = [id(), id()]
+    const rounds = [walk(LEVEL, '2025-01-10T09:00:00Z'), walk(LEVEL, '2025-02-10T09:00:00Z')]
+    for (let i = 0; i < 2; i += 1)
+      await bench
+        .send('rounds.import', { jobId, vehicleId, from: 'heights.csv', rounds }, { id: command })
+        .expect(200)
+    // Another part of the same file, and one round that is here already.
+    await bench
+      .send('rounds.import', {
+        jobId,
+        vehicleId,
+        from: 'heights.csv',
+        rounds: [rounds[0]!, walk(LEVEL, '2025-03-10T09:00:00Z')],
+      })
+      .expect(200)
+    await bench
+      .send('rounds.import', { jobId: id(), vehicleId, from: 'again.csv', rounds })
+      .expect(200)
+    const { history: all, jobs } = (await bench.get(`/api/vehicles/${vehicleId}`))
+      .body as VehicleDetail
+    expect(all.map(({ purpose }) => purpose)).toEqual(['imported', 'imported', 'imported'])
+    expect(jobs).toHaveLength(2)
+    expect(jobs.find((job) => job.id === jobId)).toMatchObject({
+      complaint: { words: 'Rounds taken over from heights.csv' },
+    })
+  })
+})
+
+describe('vehicle identity and lessons', () => {
+  test('a VIN is kept in capitals, a lesson is kept and forgotten', async () => {
+    const { vehicleId, typeId, plate } = await openTestJob(bench)
+    await bench
+      .send(
+        'vehicle.save',
+        { vehicleId, typeId, plate, vin: ' 1m8gdm9axkp042788', note: 'ferry runs' },
+        { baseVersion: 1 },
+      )
+      .expect(200)
+    const lesson = { factor: 1.12, share: 0.05, watchId: id(), at: '2026-11-21T07:00:00Z' }
+    await bench.send('vehicle.learn', { vehicleId, lesson }, { baseVersion: 2 }).expect(200)
+    expect(
+      ((await bench.get(`/api/vehicles/${vehicleId}`)).body as VehicleDetail).vehicle,
+    ).toMatchObject({ vin: '1M8GDM9AXKP042788', note: 'ferry runs', lesson })
+    await bench.send('vehicle.learn', { vehicleId, lesson: null }, { baseVersion: 3 }).expect(200)
+  })
+  test('one specification for each level and way of measuring; guesses are kept', async () => {
+    const typeId = id()
+    const axle = { nominalMm: 480, minusMm: 10, plusMm: 10, leftRightMm: null }
+    const one = {
+      levelId: 'road',
+      method: 'wheelCentreToArch' as const,
+      source: 'x',
+      date: '2026-01-01',
+      front: axle,
+      rear: axle,
+    }
+    const type = {
+      typeId,
+      name: `Two ways ${typeId.slice(0, 6)}`,
+      source: 'invented',
+      architecture,
+      geometry,
+      guesses: ['rear.volumeAtDesignL', 'front.effectiveAreaCm2'],
+    }
+    expect(
+      (await bench.send('vehicleType.save', { ...type, specifications: [one, one] }).expect(422))
+        .body,
+    ).toMatchObject({ code: 'specificationTwice' })
+    await bench
+      .send('vehicleType.save', {
+        ...type,
+        specifications: [one, { ...one, method: 'sillToFloor' as const }],
+      })
+      .expect(200)
+    expect((await bench.get('/api/vehicle-types')).body).toContainEqual(
+      expect.objectContaining({
+        id: typeId,
+        guesses: ['rear.volumeAtDesignL', 'front.effectiveAreaCm2'],
+      }),
+    )
+  })
+})
+
+describe('the whole shop as one file', () => {
+  const without = ({ exportedAt: _at, ...rest }: ShopBundle) => rest
+  const bundleOf = async (from: TestBench) =>
+    (await from.get('/api/bundle').expect(200)).body as ShopBundle
+  const post = (to: TestBench, body: object) =>
+    to.send('person.add', { personId: id(), name: id() }).then(() => to.post('/api/bundle', body))
+
+  test('goes out and comes back without losing anything, and a second time changes nothing', async () => {
+    const bundle = await bundleOf(bench)
+    expect(
+      bundle.rounds.some(({ readings }) =>
+        readings.some(({ corrections }) => corrections.length === 2),
+      ),
+    ).toBe(true)
+    expect(bundle.photos.length).toBeGreaterThan(0)
+    const other = await startBench({ people: false })
+    const { body: first } = await other.post('/api/bundle', bundle).expect(200)
+    expect(first).toMatchObject({ known: 0 })
+    expect(without(await bundleOf(other))).toEqual(without(bundle))
+    const { body: again } = await other.post('/api/bundle', bundle).expect(200)
+    expect(again).toEqual({ added: 0, known: (first as { added: number }).added })
+    expect(without(await bundleOf(other))).toEqual(without(bundle))
+    await other.end()
+  })
+
+  test(
+    'somebody of the same name is the same person, and a correction reaches a ' +
+      'round that is here already',
+    async () => {
+      const bundle = await bundleOf(bench)
+      const other = await startBench()
+      const { people, rounds } = bundle
+      const bare = {
+        ...bundle,
+        rounds: rounds.map((each) => ({
+          ...each,
+          readings: each.readings.map((entry) => ({ ...entry, corrections: [] })),
+        })),
+      }
+      await other.post('/api/bundle', bare).expect(200)
+      const count = rounds.flatMap(({ readings }) =>
+        readings.flatMap(({ corrections }) => corrections),
+      ).length
+      expect((await other.post('/api/bundle', bundle).expect(200)).body).toMatchObject({
+        added: count,
+      })
+      const back = await bundleOf(other)
+      expect(back.people.filter(({ name }) => name === 'T. Tester')).toEqual([
+        { id: other.person, name: 'T. Tester', lead: false },
+      ])
+      expect(people[0]!.id).not.toBe(other.person)
+      expect(back.rounds.map(({ person }) => person)).toEqual(rounds.map(() => other.person))
+      await other.end()
+    },
+  )
+
+  test('a newer format, a torn file and a name that is taken are refused whole', async () => {
+    const bundle = await bundleOf(bench)
+    const other = await startBench()
+    const refusal = async (body: object) =>
+      (await post(other, body)).body as { code: string; detail: string }
+    expect(
+      await refusal({ ...bundle, formatVersion: BUNDLE_VERSION + 1, surprise: true }),
+    ).toMatchObject({ code: 'newerFormat' })
+    expect(await refusal({ ...bundle, vehicles: [] })).toMatchObject({ code: 'bundleTorn' })
+    expect(await refusal({ ...bundle, people: 'everybody' })).toMatchObject({ code: 'wrongShape' })
+    await other
+      .send('vehicleType.save', {
+        typeId: id(),
+        name: bundle.vehicleTypes[0]!.name,
+        source: 'mine',
+        architecture,
+        geometry,
+      })
+      .expect(200)
+    const taken = await refusal(bundle)
+    expect(taken.detail).toContain(bundle.vehicleTypes[0]!.name)
+    expect((await bundleOf(other)).jobs).toEqual([])
+    await other.end()
+  })
+})
+
+test('the shop’s repeatability is learned once there are enough double rounds', async () => {
+  const { jobId } = await openTestJob(bench)
+  for (let i = 0; i < 12; i += 1) {
+    const round = walk(LEVEL, `2026-11-0${1 + (i % 9)}T10:00:00Z`)
+    const shaken = round.readings.map((entry, k) => ({
+      ...entry,
+      heightMm: entry.heightMm + (k % 2 === i % 2 ? 1.5 : -1.5),
+    }))
+    await bench.send('round.record', { jobId, round: { ...round, readings: shaken } }).expect(200)
+  }
+  const { learned } = (await bench.get('/api/repeatability').expect(200)).body as {
+    learned: { repeatabilityMm: number; repeats: number }
+  }
+  expect(learned.repeats).toBeGreaterThanOrEqual(24)
+  expect(learned.repeatabilityMm).toBeGreaterThan(0.4)
+})
