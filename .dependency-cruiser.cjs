@@ -54,6 +54,24 @@ const DOMAINS = [
   'calculations',
 ]
 
+// Layers of the interface, and what the features share about a job.
+const WEB_LAYERS = ['kit', 'client', 'features', 'app']
+const JOB_AREAS = [
+  'model',
+  'frame',
+  'link',
+  'walk',
+  'night',
+  'charge',
+  'codes',
+  'knowledge',
+  'guided',
+  'record',
+  'proof',
+  'run',
+  'papers',
+]
+
 /** Rules that let folders of a room take only from those that stand before them. */
 const oneWay = (inRoom, folders) =>
   folders.slice(0, -1).map((folder, i) => ({
@@ -127,6 +145,25 @@ module.exports = {
       severity: 'error',
       from: { path: room('web'), pathNot: '\\.test\\.ts$' },
       to: { path: '^(server|demo|e2e|bench)/' },
+    },
+    ...oneWay('web', WEB_LAYERS),
+    ...oneWay('web/features/job', JOB_AREAS),
+    {
+      name: 'no-feature-knows-a-feature',
+      severity: 'error',
+      comment: 'What features share goes to features/job, or down to client and kit.',
+      from: { path: '^web/features/([^/]+)/', pathNot: TESTS },
+      to: { path: '^web/features/', pathNot: '^web/features/($1|job)/' },
+    },
+    {
+      name: 'job-areas-are-all-in-order',
+      severity: 'error',
+      comment: 'A new area of what features share takes its place in JOB_AREAS.',
+      from: {},
+      to: {
+        path: '^web/features/job/[^/]+/',
+        pathNot: `^web/features/job/(${JOB_AREAS.join('|')})/`,
+      },
     },
     {
       name: 'nobody-knows-the-tests',

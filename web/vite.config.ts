@@ -7,7 +7,7 @@ const api = 'http://127.0.0.1:4780'
 // What several places share comes in few pieces; one of its own for each small module is a request each.
 const SHARED = {
   name: 'shared',
-  test: /\/(web|core|contract|lucide-react)\//,
+  test: /\/(web|core|contract|language|lucide-react)\//,
   minShareCount: 2,
   entriesAware: true,
   entriesAwareMergeThreshold: 6000,

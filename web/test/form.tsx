@@ -4,7 +4,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, vi } from 'vitest'
-import { useSession } from '../state/session.ts'
+import { useSession } from '../client/state/session.ts'
 
 /** A form on the page, before a server that takes down what it is sent. */
 export interface Formed {

@@ -1,0 +1,36 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { RouterProvider } from 'react-router'
+import { Unreachable } from '../client/api.ts'
+import { runOutbox } from '../client/outbox.ts'
+import { runWorkOutbox } from '../client/workOutbox.ts'
+import { fetchPlacesIdly, router } from './router.tsx'
+import { keepForAbsence } from '../client/state/connection.ts'
+import { loadDrafts } from '../client/state/drafts.ts'
+import { loadWorkQueue } from '../client/state/workQueue.ts'
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => error instanceof Unreachable && count < 2,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+})
+
+keepForAbsence(() => void client.invalidateQueries())
+void loadDrafts().then(() => runOutbox(client))
+void loadWorkQueue().then(() => runWorkOutbox(client))
+// After the first load has settled: on a slow line the floor comes first.
+setTimeout(fetchPlacesIdly, 2_000)
+
+/** The whole interface. */
+export function App(): ReactNode {
+  return (
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  )
+}

@@ -1,0 +1,173 @@
+import { nextStep } from '@anklet/core/work/schedule'
+import { Command } from 'cmdk'
+import type { ReactNode } from 'react'
+import { useNavigate } from 'react-router'
+import { Sheet } from '../../kit/Sheet.tsx'
+import { useCommand, useJobs, useShop, useVehicles, useVehicleTypes } from '../../client/queries.ts'
+import { complaintWords } from '@anklet/language/causes/complaint'
+import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
+
+interface PaletteProps {
+  readonly open: boolean
+  onClose(): void
+}
+
+const ITEM =
+  'flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 ' +
+  'data-[selected=true]:bg-ink data-[selected=true]:text-paper'
+
+const PLACES = [
+  ['/', 'Floor'],
+  ['/jobs', 'All jobs'],
+  ['/jobs/new', 'New job'],
+  ['/vehicles/import', 'Rounds out of a table'],
+  ['/vehicles', 'Vehicles'],
+  ['/devices', 'Devices: vehicle and gauges'],
+  ['/shelf', 'Shelf: vehicle types'],
+  ['/shelf/causes', 'Shelf: causes'],
+  ['/shelf/checks', 'Shelf: checks'],
+  ['/shelf/codes', 'Shelf: codes'],
+  ['/shelf/parts', 'Shelf: parts and prices'],
+  ['/shelf/coils', 'Shelf: coils'],
+  ['/shelf/procedures', 'Shelf: procedures'],
+  ['/shelf/torques', 'Shelf: torques'],
+  ['/shop', 'Shop: people and units'],
+  ['/bench/stance', 'Bench: stance'],
+  ['/bench/cold', 'Bench: cold'],
+  ['/bench/wait', 'Bench: how long to wait'],
+  ['/bench/verdict', 'Bench: height verdict'],
+  ['/bench/leak', 'Bench: leak sizes'],
+  ['/bench/parked', 'Bench: parked night'],
+  ['/bench/fill', 'Bench: fill time'],
+  ['/bench/lift', 'Bench: lift time'],
+  ['/bench/pump', 'Bench: pump life'],
+  ['/bench/pumptest', 'Bench: pump test'],
+  ['/bench/decay', 'Bench: decay of a shut volume'],
+  ['/bench/pumpday', 'Bench: the pump’s day'],
+  ['/bench/air', 'Bench: air count'],
+  ['/bench/units', 'Bench: units'],
+] as const
+
+const UNITS = [
+  ['length', 'mm', 'heights in mm'],
+  ['length', 'inch', 'heights in inch'],
+  ['pressure', 'bar', 'pressures in bar'],
+  ['pressure', 'kPa', 'pressures in kPa'],
+  ['pressure', 'psi', 'pressures in psi'],
+  ['temperature', 'degC', 'temperatures in °C'],
+  ['temperature', 'degF', 'temperatures in °F'],
+] as const
+
+// The shop's units from anywhere, for everybody.
+function UnitItems({ onDone }: { onDone(): void }): ReactNode {
+  const shop = useShop().data
+  const change = useCommand('shop.change')
+  if (!shop) return null
+  return (
+    <Command.Group heading="Units" className="mb-2 text-[13px] text-ink-2">
+      {UNITS.filter(([kind, unit]) => shop.units[kind] !== unit).map(([kind, unit, words]) => (
+        <Command.Item
+          key={unit}
+          value={`units ${words}`}
+          className={ITEM}
+          onSelect={() => {
+            change.submit(
+              {
+                payload: { name: shop.name, units: { ...shop.units, [kind]: unit } },
+                baseVersion: shop.version,
+              },
+              onDone,
+            )
+          }}
+        >
+          <span className="font-medium">Units: {words}</span>
+        </Command.Item>
+      ))}
+    </Command.Group>
+  )
+}
+
+function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): ReactNode {
+  const [jobs, vehicles, types] = [
+    useJobs().data ?? [],
+    useVehicles().data ?? [],
+    useVehicleTypes().data ?? [],
+  ]
+  const now = Date.now()
+  const item = (key: string, path: string, words: string, more: string): ReactNode => (
+    <Command.Item
+      key={key}
+      value={`${words} ${more} ${key}`}
+      onSelect={() => onGo(path)}
+      className={ITEM}
+    >
+      <span className="font-medium">{words}</span>
+      <span className="truncate text-[14px] opacity-80">{more}</span>
+    </Command.Item>
+  )
+  return (
+    <>
+      <Command.Group heading="Jobs" className="mb-2 text-[13px] text-ink-2">
+        {jobs
+          .filter(({ closedAt }) => closedAt === null)
+          .map((job) => {
+            const step = nextStep(factsOf(job), now)
+            return item(
+              job.id,
+              `/jobs/${job.id}/${step.phase}`,
+              job.simulated ? `${job.plate}, simulated` : job.plate,
+              `${STEP_WORDS[step.code]}. ${complaintWords(job.complaint)}`,
+            )
+          })}
+      </Command.Group>
+      <Command.Group heading="Places" className="mb-2 text-[13px] text-ink-2">
+        {PLACES.map(([path, words]) => item(path, path, words, ''))}
+      </Command.Group>
+      <Command.Group heading="Vehicles" className="mb-2 text-[13px] text-ink-2">
+        {vehicles.map(({ id, plate, simulated, typeId, note }) =>
+          item(
+            id,
+            `/vehicles/${id}`,
+            simulated ? `${plate}, simulated` : plate,
+            `${types.find((type) => type.id === typeId)?.name ?? ''}. ${note}`,
+          ),
+        )}
+      </Command.Group>
+      <UnitItems onDone={onDone} />
+    </>
+  )
+}
+
+/**
+ * Whether an entry holds every word typed, in any order: no guessing, so that Enter goes where one
+ * looks.
+ */
+export function holdsWords(entry: string, typed: string): number {
+  const text = entry.toLowerCase()
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+    ? 1
+    : 0
+}
+
+/** Finds a job, a car or a place by a few letters. */
+export function Palette({ open, onClose }: PaletteProps): ReactNode {
+  const navigate = useNavigate()
+  const go = (path: string): void => {
+    onClose()
+    void navigate(path)
+  }
+  return (
+    <Sheet title="Find anything" open={open} onClose={onClose}>
+      <Command label="Find anything" className="text-ink" filter={holdsWords}>
+        <Command.Input autoFocus placeholder="plate, place or tool" className="field mb-3" />
+        <Command.List className="max-h-[50dvh] overflow-y-auto">
+          <Command.Empty className="p-3 text-ink-2">Nothing is called that.</Command.Empty>
+          <Items onGo={go} onDone={onClose} />
+        </Command.List>
+      </Command>
+    </Sheet>
+  )
+}

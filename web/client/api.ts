@@ -1,0 +1,130 @@
+import type {
+  BackupsRecord,
+  BundleOutcome,
+  Command,
+  CommandResult,
+  JobListQuery,
+  JobPage,
+  QueryName,
+  QueryResponse,
+} from '@anklet/contract'
+import { noteBuild, noteConnection, RELOAD, useConnection } from './state/connection.ts'
+
+/** The server said no, in a sentence for people. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly sentence: string,
+    readonly path: string | null,
+    /** All that is wrong, where it is more than one thing. */ readonly faults: readonly {
+      readonly path: string
+      readonly detail: string
+    }[] = [],
+  ) {
+    super(sentence)
+  }
+}
+
+/** The server did not answer, or not now: the same may be sent again. */
+export class Unreachable extends Error {
+  constructor(
+    /** Why, where the server said so. */
+    readonly sentence = 'The server does not answer. Nothing was lost; try again in a moment.',
+  ) {
+    super(sentence)
+  }
+}
+
+/** Nothing a person waits for at a car takes longer, ms. */
+const PATIENCE_MS = 15_000
+/** But for whole files. */
+const LONG_PATIENCE_MS = 300_000
+
+/** Set on answers that were kept on this device because the server was away. */
+const KEPT = 'x-anklet-kept'
+/** What the server's interface was made from. */
+const BUILD = 'x-anklet-build'
+
+async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS): Promise<unknown> {
+  let response: Response
+  try {
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(patienceMs) })
+  } catch {
+    noteConnection(true)
+    throw new Unreachable()
+  }
+  noteConnection(response.headers.has(KEPT))
+  if (!response.headers.has(KEPT)) noteBuild(response.headers.get(BUILD))
+  const body: unknown = await response.json().catch(() => null)
+  if (response.ok && body !== null) return body
+  // A gateway's error page is not ours: treat it as an outage, and try again later.
+  const problem = body as {
+    detail?: string
+    code?: string
+    path?: string | null
+    faults?: Refused['faults']
+  } | null
+  if (!problem?.detail) throw new Unreachable()
+  // Not the sender's fault: it stays with whoever sent it, and is tried again.
+  if (response.status >= 500) throw new Unreachable(problem.detail)
+  // An older page may say things in a way the server has left behind.
+  if (response.status === 400 && useConnection.getState().stale) throw new Unreachable(RELOAD)
+  throw new Refused(
+    response.status,
+    problem.code ?? 'unknown',
+    problem.detail,
+    problem.path ?? null,
+    problem.faults,
+  )
+}
+
+/** Asks the server. @throws {Refused} or {Unreachable}. */
+export const ask = async <Name extends QueryName>(
+  name: Name,
+  id = '',
+): Promise<QueryResponse<Name>> => (await call(name.replace(':id', id))) as QueryResponse<Name>
+
+/** Asks for a page of all jobs. @throws {Refused} or {Unreachable}. */
+export const askJobs = async (asked: JobListQuery): Promise<JobPage> => {
+  const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
+  return (await call(`/api/jobs/list?${new URLSearchParams(query).toString()}`)) as JobPage
+}
+
+/** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
+export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>
+  (await call(
+    '/api/bundle',
+    { method: 'POST', headers: { 'content-type': 'application/json' }, body: bundle },
+    LONG_PATIENCE_MS,
+  )) as BundleOutcome
+
+/** Brings a backup of another machine; the file goes from the disk to the server as it is. */
+export const bringBackup = async (file: Blob): Promise<BackupsRecord> =>
+  (await call(
+    '/api/backups/files',
+    { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file },
+    LONG_PATIENCE_MS,
+  )) as BackupsRecord
+
+/** Posts something to a door of the server. @throws {Refused} or {Unreachable}. */
+export const tell = (path: string, body: object): Promise<unknown> =>
+  call(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
+
+/**
+ * Sends a command; sent again with the same id it changes nothing twice.
+ * @throws {Refused} or {Unreachable}.
+ */
+export const send = async (command: Command): Promise<CommandResult> =>
+  (await tell('/api/commands', command)) as CommandResult
+
+/** What to tell a person about an error. */
+export function sentenceOf(error: unknown): string {
+  if (error instanceof Refused) return error.sentence
+  if (error instanceof Unreachable) return error.sentence
+  return 'Something broke on this page. Reload it; what you entered is kept.'
+}

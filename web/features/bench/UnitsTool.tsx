@@ -1,0 +1,92 @@
+import type { ConversionKind } from '@anklet/core/base/units'
+import { CONVERSIONS, convertAll } from '@anklet/core/base/units'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Taps } from '../../kit/Taps.tsx'
+import { parseNumber } from '../../kit/typed.ts'
+import { Note } from './Note.tsx'
+
+const KIND_WORDS: Readonly<Record<ConversionKind, string>> = {
+  length: 'Length',
+  pressure: 'Pressure',
+  temperature: 'Temperature',
+  torque: 'Torque',
+  force: 'Force',
+  rate: 'Rate',
+  volume: 'Volume',
+}
+
+const shown = (value: number): string =>
+  (Math.abs(value) >= 1000 ? value.toFixed(0) : Number(value.toPrecision(5)).toString()).replace(
+    '-',
+    '−',
+  )
+
+/** One value in every unit a workshop meets. */
+export function UnitsTool(): ReactNode {
+  const [kind, setKind] = useState<ConversionKind>('pressure')
+  const units = Object.keys(CONVERSIONS[kind])
+  const [unit, setUnit] = useState('bar')
+  const [typed, setTyped] = useState('')
+  const value = parseNumber(typed)
+  const from = units.includes(unit) ? unit : units[0]!
+  return (
+    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
+      <div className="grid content-start gap-4">
+        <Taps<ConversionKind>
+          legend="What kind"
+          options={(Object.keys(KIND_WORDS) as ConversionKind[]).map((each) => ({
+            value: each,
+            words: KIND_WORDS[each],
+          }))}
+          chosen={[kind]}
+          onTap={setKind}
+        />
+        <Taps<string>
+          legend="Read in"
+          options={units.map((each) => ({ value: each, words: each }))}
+          chosen={[from]}
+          onTap={setUnit}
+        />
+        <div className="max-w-[260px]">
+          <label className="label" htmlFor="unit-value">
+            Value, {from}
+          </label>
+          <input
+            id="unit-value"
+            className="field num text-[26px]"
+            inputMode="text"
+            maxLength={12}
+            autoComplete="off"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </div>
+        {typed !== '' && value === null && (
+          <p className="wrong" role="alert">
+            "{typed}" is not a number. Figures only.
+          </p>
+        )}
+      </div>
+      <div className="grid content-start gap-1" aria-live="polite">
+        {value === null ? (
+          <p className="sub">Type a value; it stands here in every unit.</p>
+        ) : (
+          convertAll(kind, value, from).map((each) => (
+            <p key={each.unit} className="figure">
+              <span className="text-ink-2">{each.unit}</span>
+              <span className="num text-[24px]">{shown(each.value)}</span>
+            </p>
+          ))
+        )}
+        <Note
+          formula="The inch is 25.4 mm, the pound-force 4.4482 N, by definition; five figures are shown."
+          limits={
+            'Pressures here are differences: a gauge reads over the air around it, an ' +
+            'absolute one does not. They are never mixed.'
+          }
+        />
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,245 @@
+import type { Job, LevelVisit } from '@anklet/contract'
+import {
+  AGREE_MM,
+  crossedAxles,
+  fitVisits,
+  moveInSlotMm,
+  sensorsOf,
+  toType,
+} from '@anklet/core/measuring/calibration'
+import type { SensorLine, ToType } from '@anklet/core/measuring/calibration'
+import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
+import { teachingVisit, visitsLowered } from '@anklet/core/work/proof'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Axle, Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { mapCorners } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useUnits } from '../../client/queries.ts'
+import { readTyped } from '../../kit/typed.ts'
+import { capital, list } from '@anklet/language/plain/corners'
+import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
+import { designAt } from '../job/model/rounds.ts'
+
+/** What levels that were visited say of a vehicle's sensors. */
+export interface Readout {
+  readonly lines: readonly SensorLine[]
+  readonly at: LevelVisit | null
+  readonly types: readonly ToType[]
+  readonly crossed: readonly Axle[]
+  readonly loweredMm: number | null
+  readonly faulty: boolean
+}
+
+export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
+  const { architecture } = job.vehicleType
+  const sensors = sensorsOf(architecture)
+  const at = teachingVisit(architecture, visits)
+  const lines = fitVisits(sensors, visits, designAt(job, 0), {
+    leastMm: CHANNEL_LIMITS.height.least,
+    mostMm: CHANNEL_LIMITS.height.most,
+  })
+  return {
+    lines,
+    at,
+    types: at ? toType(sensors, at) : [],
+    crossed: crossedAxles(sensors, visits),
+    loweredMm: visitsLowered(job, visits),
+    faulty: lines.some(
+      ({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints'),
+    ),
+  }
+}
+
+function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
+  const units = useUnits()
+  const [ratio, setRatio] = useState('')
+  const typed = Number(ratio.replace(',', '.'))
+  const known = ratio.trim() !== '' && typed > 0 && typed <= 3
+  const off = types.filter(({ typeMm }) => typeMm !== null && Math.abs(typeMm) > AGREE_MM)
+  if (off.length === 0) return null
+  return (
+    <section aria-label="Bodies in slots" className="grid gap-2">
+      <h2>The sensors here sit in slots</h2>
+      <p className="sub">
+        First the mark or pin hole into line, the axle at its specified distance on a checked block,
+        both sides equal; what is left then is moved.
+      </p>
+      <div className="max-w-[320px]">
+        <label className="label" htmlFor="arm-ratio">
+          Sensor’s way for a mm of the car, from the maker’s sheet
+        </label>
+        <input
+          id="arm-ratio"
+          className="field num"
+          inputMode="decimal"
+          maxLength={6}
+          value={ratio}
+          onChange={(event) => setRatio(event.target.value)}
+        />
+      </div>
+      {ratio.trim() !== '' && !known && (
+        <p className="wrong" role="alert">
+          A ratio between 0 and 3, such as 0.3.
+        </p>
+      )}
+      {known && (
+        <ul className="grid gap-1">
+          {off.map(({ sensor, measuredMm, reportedMm }) => {
+            const mm = moveInSlotMm(measuredMm, reportedMm!, typed)
+            return (
+              <li key={sensor.id}>
+                {capital(sensorWords(sensor.id))}:{' '}
+                {formatQuantity(Math.abs(mm), 'height', units, 1)} {UNIT_LABEL[units.length]}, the
+                way that makes it report {mm > 0 ? 'higher' : 'lower'}.
+              </li>
+            )
+          })}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+/** What each sensor reports beside the tape, and what is to be typed. */
+function SensorTable({
+  unit,
+  lines,
+  types,
+  figure,
+  units,
+}: {
+  readonly unit: string
+  readonly lines: readonly SensorLine[]
+  readonly types: readonly ToType[]
+  figure(mm: number | null | undefined, extra: number): string
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">Sensor</th>
+          <th scope="col" className="n">
+            tape, {unit}
+          </th>
+          <th scope="col" className="n">
+            reports
+          </th>
+          <th scope="col" className="n">
+            to type
+          </th>
+          <th scope="col" className="n">
+            mm for a mm
+          </th>
+          <th scope="col" className="n">
+            rising to falling
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(({ sensor, fit }, i) => {
+          const type = types[i]
+          return (
+            <tr key={sensor.id} data-sensor={sensor.id}>
+              <td>{sensor.id}</td>
+              <td className="n num">{figure(type?.measuredMm, 0)}</td>
+              <td className="n num">{figure(type?.reportedMm, 0)}</td>
+              <td className="n num font-bold">
+                {typeof type?.typeMm === 'number' ? formatDifference(type.typeMm, units) : '–'}
+              </td>
+              <td className="n num">
+                {typeof fit?.slopeMmPerRaw === 'number' ? fit.slopeMmPerRaw.toFixed(2) : '–'}
+              </td>
+              <td className="n num">{figure(fit?.hysteresisMm, 1)}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+function SensorFaults({ lines }: { readonly lines: readonly SensorLine[] }): ReactNode {
+  return lines.flatMap(({ sensor, fit }) => {
+    const faults =
+      fit === null
+        ? ['reports nothing it believes: look at plug, supply and link first']
+        : fit.faults.map((fault) => FAULT_WORDS[fault])
+    return faults.length === 0
+      ? []
+      : [
+          <li
+            key={sensor.id}
+            className={
+              fit?.faults.every((fault) => fault === 'tooFewPoints')
+                ? 'text-ink-2'
+                : 'font-semibold text-rust'
+            }
+          >
+            {capital(sensorWords(sensor.id))} {list(faults)}.
+          </li>,
+        ]
+  })
+}
+
+/** Each sensor's line through the levels, what is wrong with it, and what to type into the module. */
+export function Sensors({
+  job,
+  readout,
+}: {
+  readonly job: Job
+  readonly readout: Readout
+}): ReactNode {
+  const units = useUnits()
+  const { lines, types, crossed, loweredMm, at } = readout
+  const unit = UNIT_LABEL[units.length]
+  const figure = (mm: number | null | undefined, extra: number): string =>
+    typeof mm === 'number' ? formatQuantity(mm, 'height', units, extra) : '–'
+  return (
+    <div className="grid gap-4">
+      {loweredMm !== null && (
+        <p className="hint">
+          Low all round by {formatQuantity(loweredMm, 'height', units)} {unit}, evenly, and the
+          sensors agree with the tape: lowered on purpose. That is written down and told to the
+          owner; it is not calibrated away, and it wears the bellows out early.
+        </p>
+      )}
+      {crossed.map((axle) => (
+        <p key={axle} className="hint">
+          The {axle} sensors fit the tape of the other side better: left and right look swapped.
+          Tell one corner at a time before anything is taught.
+        </p>
+      ))}
+      <SensorTable unit={unit} lines={lines} types={types} figure={figure} units={units} />
+      <ul className="grid gap-1">
+        <SensorFaults lines={lines} />
+      </ul>
+      {types
+        .filter(
+          ({ halfDifferenceMm }) => halfDifferenceMm !== null && Math.abs(halfDifferenceMm) >= 2,
+        )
+        .map(({ sensor, halfDifferenceMm }) => (
+          <p key={sensor.id} className="hint">
+            The {sensorWords(sensor.id)} sees the mean of both sides. Left stands{' '}
+            {formatQuantity(2 * Math.abs(halfDifferenceMm!), 'height', units)} {unit}{' '}
+            {halfDifferenceMm! > 0 ? 'higher' : 'lower'}: no calibration takes that out. Look for a
+            mechanical cause: link, spring, bent arm, floor.
+          </p>
+        ))}
+      {at && job.vehicleType.architecture.sensorMount === 'adjustable' && <Slots types={types} />}
+    </div>
+  )
+}
+
+/** Heights typed in the shop's unit, mm; null where nothing is typed, NaN where it is no height. */
+export const typedHeights = (
+  values: PerCorner<string>,
+  units: DisplayUnits,
+): Record<Corner, number | null> =>
+  mapCorners(values, (typed) => {
+    if (typed.trim() === '') return null
+    const read = readTyped(typed, 'height', units)
+    return read.ok ? read.value : Number.NaN
+  })

@@ -1,0 +1,219 @@
+import type { Architecture, Job, LevelVisit } from '@anklet/contract'
+import type { LevelTold, VisitStop } from '@anklet/core/measuring/calibration'
+import { agreeOn, levelTold, stopsOf } from '@anklet/core/measuring/calibration'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { PerCorner } from '@anklet/core/base/vehicle'
+import { AXLE_OF, completeGeometry, CORNERS, WALK } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useUnits } from '../../client/queries.ts'
+import { CornerFields } from '../../kit/CornerFields.tsx'
+import type { CalibrationDraft } from '../../client/state/calibrations.ts'
+import { EMPTY_CALIBRATION } from '../../client/state/calibrations.ts'
+import { withSource } from '../../client/state/drafts.ts'
+import { useGauge } from '../../client/state/useGauge.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import type { CarLive } from '../job/link/carLive.ts'
+import { Move } from './Move.tsx'
+import { reportedNow } from './reportedNow.ts'
+import { typedHeights } from './Sensors.tsx'
+
+interface StopProps {
+  readonly job: Job
+  readonly draft: CalibrationDraft
+  readonly car: CarLive | null
+  readonly change: (next: Partial<CalibrationDraft>) => void
+  readonly at: number
+  /** Another tool's figures are typed although the link says some. */ readonly typing: boolean
+  onTyping(typing: boolean): void
+}
+
+/** What the module reports: off the link, or typed from another tool. */
+function ReportedHeights({
+  now,
+  architecture,
+  units,
+  draft,
+  change,
+  heard,
+  onTyping,
+  typing,
+}: {
+  readonly now: PerCorner<number | null> | null
+  readonly architecture: Architecture
+  readonly units: DisplayUnits
+  readonly draft: CalibrationDraft
+  change(next: Partial<CalibrationDraft>): void
+  readonly heard: PerCorner<number | null> | null
+  onTyping(typing: boolean): void
+  readonly typing: boolean
+}): ReactNode {
+  return (
+    <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
+      {now ? (
+        <p className="num text-[15px]">
+          <span className="text-ink-2">The module reports </span>
+          {WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none')
+            .map(
+              (corner) =>
+                `${corner} ${now[corner] === null ? '–' : formatQuantity(now[corner], 'height', units)}`,
+            )
+            .join(', ')}
+        </p>
+      ) : (
+        <CornerFields
+          legend={`What the module reports, ${UNIT_LABEL[units.length]}`}
+          values={draft.reported}
+          onType={(reported) => change({ reported })}
+        />
+      )}
+      {heard && (
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] w-fit underline"
+          onClick={() => onTyping(!typing)}
+        >
+          {typing ? 'Take them off the link' : 'Type what another tool shows'}
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** Which level tape and module say, where it is not the one to be visited. */
+function levelWords(levelId: string, { tape, module }: LevelTold): string {
+  const by = [
+    ...(tape ? [`by the tape it stands at ${tape.id}`] : []),
+    ...(module ? [`by the module at ${module.id}`] : []),
+  ]
+  return (
+    `This is the visit of ${levelId}, and ${by.join(', ')}. Bring it to ${levelId} and let it ` +
+    'settle, or look at the readings again.'
+  )
+}
+
+type TypedHeights = PerCorner<number | null>
+type ReadVisit =
+  | { readonly ok: false; readonly sentence: string }
+  /** `doubt`: tape or module say another level. */
+  | { readonly ok: true; readonly visit: LevelVisit; readonly doubt: string | null }
+
+/** What was typed and read at a level, as a visit of it; or the sentence for what is missing. */
+function visitAt(
+  { vehicleType: { architecture, geometry } }: Job,
+  { level, direction }: VisitStop,
+  tape: TypedHeights,
+  reported: TypedHeights,
+): ReadVisit {
+  const bad = WALK.find((corner) => tape[corner] === null || Number.isNaN(tape[corner]))
+  if (bad)
+    return { ok: false, sentence: `${capital(CORNER_WORDS[bad])}: type what the tape says there.` }
+  if (CORNERS.some((corner) => Number.isNaN(reported[corner])))
+    return {
+      ok: false,
+      sentence:
+        'Type figures only for what the module reports; leave a field empty where it reports nothing.',
+    }
+  if (CORNERS.every((corner) => reported[corner] === null))
+    return {
+      ok: false,
+      sentence:
+        'Nothing of what the module reports: connect the link, or type what the tool shows.',
+    }
+  const tapeMm = tape as LevelVisit['tapeMm']
+  const { corners } = completeGeometry(geometry)
+  const told = levelTold({ levels: architecture.levels, corners }, tapeMm, reported)
+  return {
+    ok: true,
+    visit: { levelId: level.id, direction, tapeMm, reportedMm: reported },
+    doubt: agreeOn(level.id, told) ? null : levelWords(level.id, told),
+  }
+}
+
+/** A level that is visited: brought there, measured, and what the module says of it. */
+export function Stop({ job, draft, car, change, at, typing, onTyping }: StopProps): ReactNode {
+  const units = useUnits()
+  const { architecture } = job.vehicleType
+  const { level, direction } = stopsOf(architecture)[at]!
+  const [wrong, setWrong] = useState('')
+  /** Where tape or module say another level: it is taken only when somebody insists. */
+  const [unlike, setUnlike] = useState(false)
+  const heard = reportedNow(car)
+  const now = typing ? null : heard
+  const reportedBy = (): TypedHeights => now ?? typedHeights(draft.reported, units)
+  // The gauge's button fills the first empty field, in walking order.
+  useGauge('heightGauge', (mm, deviceId) => {
+    const next = WALK.find((corner) => draft.tape[corner].trim() === '')
+    if (next)
+      change({
+        tape: {
+          ...draft.tape,
+          [next]: formatQuantity(mm, 'height', units, units.length === 'mm' ? 1 : 2),
+        },
+        sources: withSource(draft.sources, deviceId),
+      })
+  })
+  const take = (insists: boolean): void => {
+    const read = visitAt(job, { level, direction }, typedHeights(draft.tape, units), reportedBy())
+    const doubted = read.ok && read.doubt !== null && !insists
+    setUnlike(doubted)
+    setWrong(read.ok ? (doubted ? read.doubt : '') : read.sentence)
+    if (!read.ok || doubted) return
+    change({
+      visits: [...draft.visits.slice(0, at), read.visit, ...draft.visits.slice(at + 1)],
+      tape: EMPTY_CALIBRATION.tape,
+      reported: EMPTY_CALIBRATION.reported,
+      sources: now && car ? withSource(draft.sources, car.status.identity.id) : draft.sources,
+      stop: null,
+    })
+  }
+  return (
+    <section aria-label={`${capital(level.id)} level`} className="grid gap-4">
+      <p className="say">
+        {capital(level.id)} level
+        {direction === 'up'
+          ? ', come to from below'
+          : direction === 'down'
+            ? ', come to from above'
+            : ''}
+        .
+      </p>
+      <p className="sub">
+        Nobody under it, doors shut. Let it settle, then the tape around the walk:{' '}
+        {WALK.map((corner) => CORNER_WORDS[corner]).join(', ')}.
+      </p>
+      {car && <Move car={car} jobId={job.id} levelId={level.id} />}
+      <CornerFields
+        legend={`The tape, ${UNIT_LABEL[units.length]}`}
+        values={draft.tape}
+        onType={(tape) => change({ tape })}
+      />
+      <ReportedHeights
+        now={now}
+        architecture={architecture}
+        units={units}
+        draft={draft}
+        change={change}
+        heard={heard}
+        onTyping={onTyping}
+        typing={typing}
+      />
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-3">
+        <button type="button" className="btn btn-go btn-big" onClick={() => take(false)}>
+          Take this level
+        </button>
+        {unlike && (
+          <button type="button" className="btn" onClick={() => take(true)}>
+            It was brought to {level.id}: take it so
+          </button>
+        )}
+      </div>
+    </section>
+  )
+}

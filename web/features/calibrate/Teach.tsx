@@ -1,0 +1,147 @@
+import type { Job } from '@anklet/contract'
+import { taughtMm } from '@anklet/core/measuring/calibration'
+import { levelHeights } from '@anklet/core/work/proof'
+import type { ReactNode } from 'react'
+import { sentenceOf } from '../../client/api.ts'
+import { useOrder } from '../../client/devices.ts'
+import { useCommand } from '../../client/queries.ts'
+import type { CalibrationDraft } from '../../client/state/calibrations.ts'
+import { withSource } from '../../client/state/drafts.ts'
+import type { CarLive } from '../job/link/carLive.ts'
+import { Move } from './Move.tsx'
+import type { Readout } from './Sensors.tsx'
+import { reportedNow } from './reportedNow.ts'
+
+function BringItThere({
+  levelId,
+  car,
+  jobId,
+}: {
+  readonly levelId: string
+  readonly car: CarLive
+  readonly jobId: string
+}): ReactNode {
+  return (
+    <>
+      <p className="sub">
+        Taught at the {levelId} level, where the tape was read: bring it there first.
+      </p>
+      <Move car={car} jobId={jobId} levelId={levelId} />
+    </>
+  )
+}
+
+function TypedByHand({
+  look,
+  busy,
+  onTap,
+}: {
+  readonly look: '' | 'btn-go'
+  readonly busy: boolean
+  onTap(): void
+}): ReactNode {
+  return (
+    <button type="button" className={`btn ${look}`} disabled={busy} onClick={onTap}>
+      It is typed into the module by hand
+    </button>
+  )
+}
+
+/** Devices that told what a calibration stands on. */
+function sourcesOf(
+  { sources }: CalibrationDraft,
+  taughtTo: CarLive | null,
+): { readonly deviceIds?: string[] } {
+  const all = taughtTo ? withSource(sources, taughtTo.status.identity.id) : sources
+  return all.length > 0 ? { deviceIds: [...all] } : {}
+}
+
+/** What was found is taught to the module, or written down without. */
+export function Teach({
+  job,
+  draft,
+  readout,
+  car,
+  onKept,
+}: {
+  readonly job: Job
+  readonly draft: CalibrationDraft
+  readonly readout: Readout
+  readonly car: CarLive | null
+  onKept(): void
+}): ReactNode {
+  const record = useCommand('proof.record')
+  const order = useOrder(car?.status.identity.id ?? '', job.id)
+  const { at, types, crossed, loweredMm, faulty } = readout
+  if (!at) return null
+  const typedMm = types.flatMap(({ sensor, typeMm }) =>
+    typeMm === null ? [] : [{ sensor: sensor.id, mm: typeMm }],
+  )
+  const keep = (taught: 'link' | 'hand' | 'no'): void =>
+    record.submit(
+      {
+        payload: {
+          entryId: crypto.randomUUID(),
+          jobId: job.id,
+          content: {
+            kind: 'calibrated',
+            why: draft.why ?? 'wanted',
+            visits: [...draft.visits],
+            taught,
+            typedMm: taught === 'no' ? [] : typedMm,
+            note: '',
+            ...sourcesOf(draft, taught === 'link' ? car : null),
+          },
+        },
+      },
+      onKept,
+    )
+  const module = car?.frame?.module
+  const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
+  const barred = crossed.length > 0 || loweredMm !== null
+  const teach = (): void =>
+    order.mutate(
+      {
+        action: 'calibrate',
+        offMm: taughtMm(at, levelHeights(job, at.levelId), reportedNow(car) ?? at.reportedMm),
+      },
+      { onSuccess: () => keep('link') },
+    )
+  return (
+    <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
+      {faulty && (
+        <p className="hint">
+          A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.
+        </p>
+      )}
+      {!barred && car && (
+        <button
+          type="button"
+          className="btn btn-go btn-big"
+          disabled={!levelled || order.isPending || record.isPending}
+          onClick={teach}
+        >
+          Give it to the module
+        </button>
+      )}
+      {!barred && car && !levelled && (
+        <BringItThere levelId={at.levelId} car={car} jobId={job.id} />
+      )}
+      {!barred && (
+        <TypedByHand
+          look={car ? '' : 'btn-go'}
+          busy={record.isPending}
+          onTap={() => keep('hand')}
+        />
+      )}
+      <button type="button" className="btn" disabled={record.isPending} onClick={() => keep('no')}>
+        Write it down without teaching
+      </button>
+      {(record.isError || order.isError) && (
+        <p className="wrong" role="alert">
+          {sentenceOf(record.error ?? order.error)}
+        </p>
+      )}
+    </section>
+  )
+}

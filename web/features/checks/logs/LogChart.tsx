@@ -1,0 +1,216 @@
+import type { Channel, LogRecord } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import type { EChartsCoreOption } from 'echarts/core'
+import type { ReactNode } from 'react'
+import { useCallback, useMemo, useState } from 'react'
+import { saveFile } from '../../../kit/saveFile.ts'
+import { Taps } from '../../../kit/Taps.tsx'
+import { useChart } from '../../../kit/useChart.ts'
+import { logCsv, shown, shownUnit, thinned } from './logRows.ts'
+
+type Group = Channel['kind']
+const GROUP_WORDS: Readonly<Record<Group, string>> = {
+  height: 'Heights',
+  signal: 'Signals',
+  pressure: 'Pressure',
+  current: 'Current',
+  voltage: 'Voltage',
+  temperature: 'Temperature',
+  state: 'Pump runs',
+}
+/** Lines are told apart by dash and by name, not by colour. */
+const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
+const MOST_POINTS = 1500
+
+const colour = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+function optionOf(
+  channels: readonly Channel[],
+  { trace }: LogRecord,
+  units: DisplayUnits,
+): EChartsCoreOption {
+  const [ink, air, edge, faint] = ['--ink', '--air', '--edge', '--ink-3'].map(colour) as [
+    string,
+    string,
+    string,
+    string,
+  ]
+  const minutes = (trace.atS.at(-1) ?? 0) > 300
+  const places = thinned(
+    trace.atS.map((_, i) => i),
+    MOST_POINTS,
+  )
+  return {
+    grid: { left: 52, right: 84, top: 24, bottom: 26 },
+    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    xAxis: {
+      type: 'value',
+      max: 'dataMax',
+      axisLabel: {
+        color: faint,
+        formatter: minutes ? (s: number) => `${(s / 60).toFixed(0)} min` : '{value} s',
+        hideOverlap: true,
+      },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      scale: true,
+      splitNumber: 4,
+      name: channels[0] ? shownUnit(channels[0], units) : '',
+      nameTextStyle: { color: faint },
+      axisLabel: { color: faint },
+      splitLine: { lineStyle: { color: edge } },
+    },
+    series: channels.map((channel, k) => ({
+      type: 'line',
+      showSymbol: false,
+      silent: true,
+      animation: false,
+      connectNulls: false,
+      lineStyle: { color: k % 2 === 0 ? ink : air, width: 1.8, type: DASHES[k % DASHES.length] },
+      endLabel: {
+        show: true,
+        formatter: channel.corner ?? channel.id.split('.').at(-1),
+        color: k % 2 === 0 ? ink : air,
+        offset: [(k % 2) * 26, 0],
+      },
+      step: channel.kind === 'state' ? 'end' : false,
+      data: places.map((i) => [
+        trace.atS[i],
+        shown(channel, trace.values[channel.id]?.[i] ?? null, units),
+      ]),
+    })),
+  }
+}
+
+function Numbers({
+  channels,
+  log: { trace },
+  units,
+}: {
+  readonly channels: readonly Channel[]
+  readonly log: LogRecord
+  readonly units: DisplayUnits
+}): ReactNode {
+  const places = thinned(
+    trace.atS.map((_, i) => i),
+    200,
+  )
+  return (
+    <div
+      className="max-h-[300px] overflow-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="The log in numbers"
+    >
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col" className="n">
+              s
+            </th>
+            {channels.map((channel) => (
+              <th key={channel.id} scope="col" className="n">
+                {channel.corner ?? channel.id}, {shownUnit(channel, units)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {places.map((i) => (
+            <tr key={i}>
+              <td className="n num">{trace.atS[i]!.toFixed(1)}</td>
+              {channels.map((channel) => {
+                const value = shown(channel, trace.values[channel.id]?.[i] ?? null, units)
+                return (
+                  <td key={channel.id} className="n num">
+                    {value === null ? '–' : value.toFixed(1)}
+                  </td>
+                )
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** A log as lines over its time, a kind of quantity at a time. */
+export function LogChart({
+  log,
+  units,
+}: {
+  readonly log: LogRecord
+  readonly units: DisplayUnits
+}): ReactNode {
+  const groups = useMemo(() => [...new Set(log.head.channels.map(({ kind }) => kind))], [log])
+  const [group, setGroup] = useState<Group>(groups[0] ?? 'height')
+  const [numbers, setNumbers] = useState(false)
+  const channels = useMemo(
+    () => log.head.channels.filter(({ kind }) => kind === group),
+    [log, group],
+  )
+  const { place, save } = useChart(
+    useCallback(() => optionOf(channels, log, units), [channels, log, units]),
+    !numbers,
+  )
+  const name = `log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`
+  return (
+    <figure aria-label={`${log.head.title}, ${GROUP_WORDS[group]}`} className="grid gap-2">
+      <Taps<Group>
+        legend="What"
+        chosen={[group]}
+        onTap={setGroup}
+        options={groups.map((value) => ({ value, words: GROUP_WORDS[value] }))}
+      />
+      {numbers ? (
+        <Numbers channels={channels} log={log} units={units} />
+      ) : (
+        <div
+          ref={place}
+          className="h-[260px] w-full"
+          role="img"
+          aria-label={`${GROUP_WORDS[group]} over the log; the numbers are one tap away`}
+        />
+      )}
+      <span className="no-print flex flex-wrap">
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px]"
+          aria-pressed={numbers}
+          onClick={() => setNumbers(!numbers)}
+        >
+          {numbers ? 'Picture' : 'Numbers'}
+        </button>
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px]"
+          onClick={() => saveFile(`${name}.csv`, 'text/csv', logCsv(log))}
+        >
+          CSV
+        </button>
+        {!numbers && (
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px]"
+            onClick={() => save(`${name}.svg`)}
+          >
+            SVG
+          </button>
+        )}
+      </span>
+      {log.trace.marks.length > 0 && (
+        <p className="text-[13.5px] text-ink-2">
+          {log.trace.marks
+            .slice(0, 40)
+            .map(({ atS, words }) => `${atS.toFixed(0)} s ${words}`)
+            .join('; ')}
+          {log.trace.marks.length > 40 ? ' …' : ''}
+        </p>
+      )}
+    </figure>
+  )
+}

@@ -1,0 +1,159 @@
+import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
+import type { Evidence, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+import { isQuiet } from '@anklet/core/reasoning/evidence'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { sentenceOf } from '../../../client/api.ts'
+import { useCommand } from '../../../client/queries.ts'
+import { foundWords } from '@anklet/language/causes/suspects'
+import { Conclude } from './Conclude.tsx'
+import { NextCheck } from './NextCheck.tsx'
+import { OldCases } from './OldCases.tsx'
+import { Path } from './Path.tsx'
+import { SuspectList } from './SuspectList.tsx'
+import type { SuspectsNow } from './useSuspects.ts'
+import { useSuspects } from './useSuspects.ts'
+
+function NoSingleFault({
+  items,
+  checks,
+}: {
+  readonly items: readonly Evidence[]
+  readonly checks: ReadonlyMap<string, PlacedCheck>
+}): ReactNode {
+  return (
+    <p className="wrong" role="alert">
+      No single fault brings all of this about:{' '}
+      {items.map(({ check, outcome }) => foundWords(checks.get(check)!, outcome)).join('; ')}. Don’t
+      count one of them.
+    </p>
+  )
+}
+
+function BrokenKnowledge(): ReactNode {
+  return (
+    <p className="wrong" role="alert">
+      The knowledge does not hang together; nothing can be said from it.
+    </p>
+  )
+}
+
+/** After a repair, while nothing speaks for a fault: what it ended, and the way to look further. */
+function Calm({
+  now,
+  onAnyway,
+}: {
+  readonly now: SuspectsNow
+  readonly onAnyway: (() => void) | null
+}): ReactNode {
+  return (
+    <div className="grid max-w-[760px] content-start gap-5">
+      <OldCases now={now} />
+      <p>Nothing that is known now speaks for a fault.</p>
+      {now.pieces.length > 0 && (
+        <Path now={now} locked onDoubt={() => undefined} onCount={() => undefined} />
+      )}
+      {onAnyway && (
+        <button type="button" className="btn w-fit" onClick={onAnyway}>
+          The complaint still stands: look for another fault
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** Whether a repair ended what was known, and nothing since speaks for a fault. */
+const isCalm = ({ old, pieces, checks }: SuspectsNow): boolean =>
+  old.length > 0 && pieces.every((piece) => piece.doubted !== null || isQuiet(piece, checks))
+
+/** Which fault it could be, which check is worth its minutes next, and when to stop checking. */
+export function Suspects({
+  job,
+  onTest,
+  onCodes,
+}: {
+  readonly job: Job
+  onTest(kind: CheckKind): void
+  onCodes(): void
+}): ReactNode {
+  const now = useSuspects(job)
+  const say = useCommand('evidence.say')
+  const tell = (
+    check: string,
+    what: EvidenceRecord['say'],
+    outcome: string | null,
+    reason = '',
+  ): void =>
+    say.submit({
+      payload: {
+        evidenceId: crypto.randomUUID(),
+        jobId: job.id,
+        check,
+        say: what,
+        outcome,
+        reason,
+      },
+    })
+  const locked = job.closedAt !== null
+  const { answer } = now
+  const [anyway, setAnyway] = useState(false)
+  if (!answer) return <p role="status">Weighing what is known …</p>
+  if (answer.kind === 'broken') return <BrokenKnowledge />
+  if (isCalm(now) && !anyway)
+    return <Calm now={now} onAnyway={locked ? null : () => setAnyway(true)} />
+  return (
+    <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+      <div className="grid min-w-0 content-start gap-5">
+        <OldCases now={now} />
+        {answer.kind === 'contradiction' ? (
+          <NoSingleFault items={answer.items} checks={now.checks} />
+        ) : (
+          <SuspectList now={now} reasoned={answer.reasoned} />
+        )}
+        <Path
+          now={now}
+          locked={locked}
+          onDoubt={(check, reason) => tell(check, 'doubted', null, reason)}
+          onCount={(check) => {
+            const piece = now.pieces.find((each) => each.check === check)!
+            tell(
+              check,
+              piece.source.kind === 'hand' ? 'found' : 'counted',
+              piece.source.kind === 'hand' ? piece.outcome : null,
+            )
+          }}
+        />
+      </div>
+      {answer.kind === 'reasoned' && (
+        <div
+          className="order-first grid min-w-0 content-start gap-4 lg:order-none"
+          aria-live="polite"
+        >
+          {answer.reasoned.recommend.kind === 'repair' && (
+            <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
+          )}
+          {!locked && (
+            <NextCheck
+              job={job}
+              now={now}
+              reasoned={answer.reasoned}
+              costs={answer.costs}
+              busy={say.isPending}
+              onFound={(check, outcome) => tell(check, 'found', outcome)}
+              onTest={onTest}
+              onCodes={onCodes}
+            />
+          )}
+          {answer.reasoned.recommend.kind !== 'repair' && (
+            <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
+          )}
+          {say.isError && (
+            <p className="wrong" role="alert">
+              {sentenceOf(say.error)}
+            </p>
+          )}
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,139 @@
+import type { RepairCase } from '@anklet/core/reasoning/strategy'
+import { USUAL_PUMP } from '@anklet/core/physics/simulation'
+import { meanYears } from '@anklet/core/reasoning/strategy'
+import type { ReactNode } from 'react'
+import { parseNumber } from '../../kit/typed.ts'
+import { rateWords } from '@anklet/language/plain/rates'
+import { momentWords } from '@anklet/language/plain/times'
+import type { Assumed, KnownLife, MeasuredLeak } from '../job/model/repairCase.ts'
+
+/** An age beyond this is a slip. */
+const OLDEST_YEARS = 40
+
+const LIFE_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => string>> = {
+  part: () => 'as entered with the part',
+  shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`,
+  usual: (failures) =>
+    `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
+}
+
+// Where the pump's minutes come from.
+function leakWords({ leakMinutes }: Assumed, leak: MeasuredLeak | null): string {
+  if (leakMinutes !== null) return 'What the pump runs with the leak is as typed. '
+  if (!leak) return 'No night measured the leak: what the pump runs with it is our guess. '
+  return (
+    `What the pump runs with the leak is reckoned from ${rateWords(leak.barLPerH)} bar·L/h, ` +
+    `measured in the night from ${momentWords(leak.at, new Date())}, for a pump of ` +
+    `${USUAL_PUMP.freeFlowLPerMin} L/min, which is our guess. `
+  )
+}
+
+interface RestsOnProps {
+  readonly assumed: Assumed
+  /** Null: not measured. */ readonly leak: MeasuredLeak | null
+  readonly lives: { readonly spring: KnownLife; readonly pump: KnownLife }
+}
+
+/** Where the leak and the lives are from. */
+function RestsOn({ assumed, leak, lives }: RestsOnProps): ReactNode {
+  return (
+    <p className="pt-2 text-[13.5px] text-ink-2">
+      {leakWords(assumed, leak)}
+      Springs last {meanYears(lives.spring.life).toFixed(1)} years on average (
+      {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
+      {meanYears(lives.pump.life).toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
+      ).
+    </p>
+  )
+}
+
+/** What the records say of ages and lives, and what a person says instead. */
+export function Assumptions({
+  assumed,
+  used,
+  leak,
+  ages,
+  lives,
+  onChange,
+}: RestsOnProps & {
+  /** Ages and leak as they are reckoned with. */ readonly used: Pick<RepairCase, 'ages' | 'leak'>
+  readonly ages: { readonly other: number | null; readonly pump: number | null }
+  onChange(assumed: Assumed): void
+}): ReactNode {
+  const field = (
+    key: keyof Assumed,
+    words: string,
+    unit: string,
+    shown: number,
+    [least, most]: readonly [number, number],
+  ): ReactNode => {
+    const [id, written] = [`assume-${key}`, String(Math.round(shown * 10) / 10)]
+    return (
+      <div>
+        <label className="label" htmlFor={id}>
+          {words}
+        </label>
+        <div className="flex items-baseline gap-2">
+          <input
+            id={id}
+            className="field num"
+            inputMode="decimal"
+            autoComplete="off"
+            maxLength={6}
+            key={written}
+            defaultValue={written}
+            onBlur={(event) => {
+              const value = parseNumber(event.target.value)
+              if (value !== null && value >= least && value <= most)
+                onChange({ ...assumed, [key]: value })
+              else event.target.value = written
+            }}
+          />
+          <span className="w-14 text-[14px] text-ink-3">{unit}</span>
+        </div>
+      </div>
+    )
+  }
+  return (
+    <details className="border-t border-edge pt-2">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        What this rests on: ages, lives, the leak, how far ahead
+      </summary>
+      <div className="grid gap-3 pt-1 sm:grid-cols-2 lg:grid-cols-4">
+        {field(
+          'otherYears',
+          `Other spring’s age${ages.other === null && assumed.otherYears === null ? ', a guess' : ''}`,
+          'years',
+          used.ages.otherYears,
+          [0, OLDEST_YEARS],
+        )}
+        {field(
+          'pumpYears',
+          `Pump’s age${ages.pump === null && assumed.pumpYears === null ? ', a guess' : ''}`,
+          'years',
+          used.ages.pumpYears,
+          [0, OLDEST_YEARS],
+        )}
+        {field(
+          'leakMinutes',
+          'Pump runs with the leak',
+          'min/day',
+          used.leak.minutesPerDay,
+          [0, 1440],
+        )}
+        {field('normalMinutes', 'Pump runs without', 'min/day', assumed.normalMinutes, [0.1, 1440])}
+        {field('daysBefore', 'Leak before it is mended', 'days', assumed.daysBefore, [0, 3650])}
+        {field('waitMonths', 'Left for now', 'months', assumed.waitMonths, [1, 60])}
+        {field('horizonYears', 'Looked ahead', 'years', assumed.horizonYears, [1, 30])}
+        {field(
+          'discountPercent',
+          'Money later counts less, a year',
+          '%',
+          assumed.discountPercent,
+          [0, 20],
+        )}
+      </div>
+      <RestsOn assumed={assumed} leak={leak} lives={lives} />
+    </details>
+  )
+}

@@ -1,0 +1,110 @@
+import type { CoilEntry, Job, Rate } from '@anklet/contract'
+import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
+import type { ReactNode } from 'react'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand } from '../../client/queries.ts'
+import { consequences, optionTitle } from '@anklet/language/repair/decision'
+import { decisionPayload } from './decisionPayload.ts'
+import type { Assumed, Failed } from '../job/model/repairCase.ts'
+import { axleOf } from '../job/model/repairCase.ts'
+
+/** What is typed with a choice. */
+export interface ChoiceWords {
+  readonly reason: string
+  readonly validUntil: string
+}
+
+interface ChoiceProps {
+  readonly job: Job
+  readonly failed: Failed
+  readonly picked: BuiltOption
+  readonly cost: OptionCost | undefined
+  readonly rate: Rate
+  readonly assumed: Assumed
+  readonly coil: CoilEntry | null
+  /** What was typed so far; kept while another option is picked. */
+  readonly words: ChoiceWords
+  onType(words: ChoiceWords): void
+  onDecided(): void
+}
+
+const isConversion = ({ id }: BuiltOption): boolean =>
+  id === 'axleCoils' || id === 'coilsAndDampers'
+
+/** What comes with the option that was picked, and the decision for it. */
+export function Choice(props: ChoiceProps): ReactNode {
+  const { job, failed, picked, coil } = props
+  const axle = axleOf(failed, job)
+  return (
+    <section aria-label="The choice" className="sheet grid gap-3 p-4">
+      <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>
+      <ul className="list-disc pl-5">
+        {consequences(picked.id, job.vehicleType.architecture, axle).map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+      </ul>
+      {isConversion(picked) && (
+        <p className="hint">
+          {coil
+            ? `With the coil ${coil.name}.`
+            : 'Choose the coils below first, or decide without and choose them later.'}
+        </p>
+      )}
+      {!job.closedAt && <Decide {...props} />}
+    </section>
+  )
+}
+
+function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
+  const take = useCommand('decision.take')
+  const decide = (): void =>
+    take.submit(
+      {
+        payload: decisionPayload({ ...made, decisionId: crypto.randomUUID(), ...words }),
+      },
+      onDecided,
+    )
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">
+        <div>
+          <label className="label" htmlFor="decision-reason">
+            Why this one
+          </label>
+          <input
+            id="decision-reason"
+            className="field"
+            maxLength={400}
+            value={words.reason}
+            onChange={(event) => onType({ ...words, reason: event.target.value })}
+          />
+        </div>
+        <div>
+          <label className="label" htmlFor="decision-until">
+            The offer holds until
+          </label>
+          <input
+            id="decision-until"
+            type="date"
+            className="field"
+            value={words.validUntil}
+            onChange={(event) => onType({ ...words, validUntil: event.target.value })}
+          />
+        </div>
+      </div>
+      <button
+        type="button"
+        className="btn btn-go justify-self-start"
+        disabled={words.reason.trim() === '' || take.isPending}
+        onClick={decide}
+      >
+        Decide so
+      </button>
+      {take.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(take.error)}
+        </p>
+      )}
+    </>
+  )
+}

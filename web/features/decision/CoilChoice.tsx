@@ -1,0 +1,331 @@
+import type { CoilEntry, Job } from '@anklet/contract'
+import type { ConvertedCorner, FittedCoil, LadenEstimate } from '@anklet/core/reasoning/conversion'
+import {
+  convertedCorner,
+  fitCoils,
+  mostFailed,
+  rideFrequencyHz,
+  wantedCoil,
+} from '@anklet/core/reasoning/conversion'
+import type { Axle, Corner, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, AXLE_OF, completeGeometry, GRAVITY } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { useCoils, useUnits } from '../../client/queries.ts'
+import { parseNumber } from '../../kit/typed.ts'
+import { MISFIT_WORDS, wantedWords } from '@anklet/language/repair/coils'
+import { LadenGuess } from './LadenGuess.tsx'
+import { LoadChart } from './LoadChart.tsx'
+import { Stances } from './Stances.tsx'
+
+const SHOWN = 8
+const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
+
+type FigureKey = keyof typeof LIMITS
+type Typed = Readonly<Record<FigureKey, string>>
+
+/** A figure as it was typed; null: none, or one that cannot be. */
+function figureOf(typed: Typed, key: FigureKey): number | null {
+  const value = parseNumber(typed[key])
+  const [least, most] = LIMITS[key]
+  return value !== null && value >= least && value <= most ? value : null
+}
+
+interface FiguresProps {
+  readonly axle: Axle
+  readonly typed: Typed
+  onType(key: FigureKey, words: string): void
+}
+
+/** What is measured and weighed for a coil. */
+function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
+  const input = (key: FigureKey, words: string, unit: string): ReactNode => (
+    <div>
+      <label className="label" htmlFor={`coil-${key}`}>
+        {words}
+      </label>
+      <div className="flex items-baseline gap-2">
+        <input
+          id={`coil-${key}`}
+          className="field num"
+          inputMode="decimal"
+          autoComplete="off"
+          maxLength={6}
+          aria-invalid={typed[key] !== '' && figureOf(typed, key) === null}
+          value={typed[key]}
+          onChange={(event) => onType(key, event.target.value)}
+        />
+        <span className="w-8 text-[14px] text-ink-3">{unit}</span>
+      </div>
+    </div>
+  )
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-3">
+        {input('length', 'Spring’s length at design height', 'mm')}
+        {input('laden', `Carried over the ${axle} axle when laden`, 'kg')}
+        {input('tow', 'On the towing hitch', 'kg')}
+      </div>
+      {(figureOf(typed, 'length') === null || figureOf(typed, 'laden') === null) && (
+        <p className="text-[14px] text-ink-2">
+          Measure the room the spring stands in at design height, and weigh the axle laden: wheel
+          scales, or a public weighbridge with that axle alone on it. An axle that a trailer’s
+          weight lightens is a figure below zero.
+        </p>
+      )}
+    </>
+  )
+}
+
+interface Fits {
+  /** The corners as they would stand; null: a figure is missing. */
+  readonly corners: readonly ConvertedCorner[] | null
+  readonly fitted: ReturnType<typeof fitCoils> | null
+  /** Coils that fit the load as estimated, but not the most it may be. */
+  readonly overloaded: ReadonlySet<string>
+}
+
+/**
+ * How every coil of the list would do in the corners of an axle.
+ * @param told the load, where it was estimated
+ */
+function fitsOf(
+  vehicle: VehicleGeometry,
+  axle: Axle,
+  typed: Typed,
+  told: LadenEstimate | null,
+  list: readonly CoilEntry[],
+): Fits {
+  const [length, laden] = [figureOf(typed, 'length'), figureOf(typed, 'laden')]
+  const coils = list.map(({ name, ...coil }) => ({ ...coil, id: name }))
+  const cornersWith = (kg: number): readonly ConvertedCorner[] | null =>
+    length === null
+      ? null
+      : AXLE_CORNERS[axle].map((each) => convertedCorner(vehicle, each, length, (kg * GRAVITY) / 2))
+  const fittedWith = (at: readonly ConvertedCorner[] | null) =>
+    at && coils.length > 0 ? fitCoils(at[0]!, coils) : null
+  const corners = laden === null ? null : cornersWith(laden)
+  const fullest = told ? fittedWith(cornersWith(told.highKg)) : null
+  const misfits = fullest?.ok ? fullest.value.filter(({ fits }) => !fits) : []
+  return {
+    corners,
+    fitted: fittedWith(corners),
+    overloaded: new Set(misfits.map(({ id }) => id)),
+  }
+}
+
+interface CoilChoiceProps {
+  readonly job: Job
+  readonly corner: Corner
+  readonly chosen: string | null
+  onChoose(coil: CoilEntry | null): void
+}
+
+/**
+ * Coils for an axle out of the shop's list: how each would stand, ride and sag; and the vehicle on
+ * the chosen one, empty, laden and towing.
+ */
+export function CoilChoice(props: CoilChoiceProps): ReactNode {
+  const { job, corner, chosen } = props
+  const units = useUnits()
+  const list = useCoils().data
+  const [typed, setTyped] = useState<Typed>({ length: '', laden: '', tow: '' })
+  // What the weight was told by, where it was not weighed; typing it anew forgets that.
+  const [told, tell] = useState<LadenEstimate | null>(null)
+  const axle = AXLE_OF[corner]
+  const vehicle = useMemo(
+    () => completeGeometry(job.vehicleType.geometry),
+    [job.vehicleType.geometry],
+  )
+  return (
+    <details className="border-t border-edge pt-2" open={chosen !== null || undefined}>
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        Which coils, if the {axle} axle goes to coils
+      </summary>
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-1">
+        {list?.length === 0 && (
+          <p className="hint">
+            The list of coils is empty. <Link to="/shelf/coils">Enter some at the shelf</Link>, or
+            read a table in.
+          </p>
+        )}
+        <Figures
+          axle={axle}
+          typed={typed}
+          onType={(key, words) => {
+            setTyped({ ...typed, [key]: words })
+            if (key === 'laden') tell(null)
+          }}
+        />
+        <LadenGuess
+          vehicle={vehicle}
+          axle={axle}
+          units={units}
+          onTake={(estimate) => {
+            tell(estimate)
+            setTyped({ ...typed, laden: estimate.kg.toFixed(0) })
+          }}
+        />
+        {told && (
+          <p className="hint">
+            The load is estimated: it may be {told.highKg.toFixed(0)} kg. A coil that would not do
+            then is marked.
+          </p>
+        )}
+        <Fitted {...props} vehicle={vehicle} typed={typed} told={told} list={list ?? []} />
+      </div>
+    </details>
+  )
+}
+
+function Fitted({
+  corner,
+  chosen,
+  onChoose,
+  vehicle,
+  typed,
+  told,
+  list,
+}: CoilChoiceProps & {
+  readonly vehicle: VehicleGeometry
+  readonly typed: Typed
+  readonly told: LadenEstimate | null
+  readonly list: readonly CoilEntry[]
+}): ReactNode {
+  const units = useUnits()
+  const axle = AXLE_OF[corner]
+  const [laden, tow] = [figureOf(typed, 'laden'), figureOf(typed, 'tow') ?? 0]
+  const { corners, fitted, overloaded } = fitsOf(vehicle, axle, typed, told, list)
+  if (!fitted || !corners || laden === null) return null
+  if (!fitted.ok)
+    return (
+      <p className="wrong" role="alert">
+        {fitted.error.code === 'solidTooLong'
+          ? `The coil “${fitted.error.id}” would be longer solid than free.`
+          : 'Laden so, the axle would carry nothing.'}
+      </p>
+    )
+  const rows = fitted.value
+  const most = mostFailed(rows)
+  const picked = rows.find(({ id }) => id === chosen)
+  const { airRateNPerMm, loadN } = corners[0]!
+  return (
+    <>
+      {most && (
+        <p className="hint">None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}</p>
+      )}
+      <Candidates
+        rows={rows.slice(0, SHOWN)}
+        overloaded={overloaded}
+        airHz={airRateNPerMm ? rideFrequencyHz(airRateNPerMm, loadN) : null}
+        chosen={chosen}
+        onChoose={(id) =>
+          onChoose(id === chosen ? null : (list.find(({ name }) => name === id) ?? null))
+        }
+      />
+      {rows.some(({ fits }) => fits) && laden > 0 && (
+        <LoadChart
+          coils={rows.filter(({ fits }) => fits)}
+          airRateNPerMm={airRateNPerMm ?? null}
+          ladenKg={laden}
+          chosen={chosen}
+        />
+      )}
+      {picked && (
+        <Stances
+          vehicle={vehicle}
+          fit={picked}
+          axle={axle}
+          ladenKg={laden}
+          towKg={tow}
+          units={units}
+        />
+      )}
+    </>
+  )
+}
+
+function Candidates({
+  rows,
+  overloaded,
+  airHz,
+  chosen,
+  onChoose,
+}: {
+  readonly rows: readonly FittedCoil[]
+  /** Those that fit no more with the most it may carry. */ readonly overloaded: ReadonlySet<string>
+  readonly airHz: number | null
+  readonly chosen: string | null
+  onChoose(id: string): void
+}): ReactNode {
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils of the list">
+      <table className="table min-w-[720px]">
+        <thead>
+          <tr>
+            <th scope="col">coil</th>
+            <th scope="col" className="n">
+              stands off, mm
+            </th>
+            <th scope="col" className="n">
+              rides at, Hz
+            </th>
+            <th scope="col" className="n">
+              against air
+            </th>
+            <th scope="col" className="n">
+              laden lower, mm
+            </th>
+            <th scope="col" className="n">
+              to solid, mm
+            </th>
+            <th scope="col" className="n">
+              at droop, N
+            </th>
+            <th scope="col">fits</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.id}>
+              <th scope="row">{row.id}</th>
+              <td className="n num">{row.heightErrorMm.toFixed(1)}</td>
+              <td className="n num">{row.frequencyHz.toFixed(2)}</td>
+              <td className="n num">
+                {row.rateRatio === null ? '–' : `× ${row.rateRatio.toFixed(2)}`}
+              </td>
+              <td className="n num">{row.ladenDropMm.toFixed(0)}</td>
+              <td className="n num">{row.bindMarginMm.toFixed(0)}</td>
+              <td className="n num">{row.droopPreloadN.toFixed(0)}</td>
+              <td>
+                {row.fits
+                  ? overloaded.has(row.id)
+                    ? 'yes, but not with the most it may carry'
+                    : 'yes'
+                  : `no: ${row.reasons.map((reason) => MISFIT_WORDS[reason]).join(', ')}`}
+              </td>
+              <td>
+                {row.fits && (
+                  <button
+                    type="button"
+                    className="tap"
+                    data-on={chosen === row.id}
+                    aria-pressed={chosen === row.id}
+                    onClick={() => onChoose(row.id)}
+                  >
+                    {chosen === row.id ? 'Taken' : 'Take it'}
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {airHz !== null && (
+        <p className="text-[13.5px] text-ink-2">On air it rides at {airHz.toFixed(2)} Hz.</p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,212 @@
+import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, usePersonName } from '../../client/queries.ts'
+import { carFile } from '../../kit/saveFile.ts'
+import { Taps } from '../../kit/Taps.tsx'
+import { savePaper } from '../job/papers/savePaper.ts'
+import { percentWords } from '@anklet/language/night/answer'
+import { WAY_WORDS } from '@anklet/language/repair/decision'
+import { amountWords } from '@anklet/language/plain/money'
+import { momentWords } from '@anklet/language/plain/times'
+import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
+
+const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
+
+function Agree({ job, decision }: { readonly job: Job; readonly decision: Decision }): ReactNode {
+  const [name, setName] = useState('')
+  const agree = useCommand('decision.agree')
+  const keep = (way: Agreement['way']): void =>
+    agree.submit({
+      payload: {
+        agreementId: crypto.randomUUID(),
+        jobId: job.id,
+        decisionId: decision.id,
+        name: name.trim(),
+        way,
+      },
+    })
+  return (
+    <div className="grid gap-2 border-t border-edge pt-3">
+      <div className="max-w-[360px]">
+        <label className="label" htmlFor="owner-name">
+          The owner agrees: name
+        </label>
+        <input
+          id="owner-name"
+          className="field"
+          maxLength={80}
+          autoComplete="off"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </div>
+      <Taps<Agreement['way']>
+        legend="And said so"
+        chosen={[]}
+        disabled={name.trim() === '' || agree.isPending}
+        onTap={keep}
+        options={WAYS.map((value) => ({ value, words: WAY_WORDS[value] }))}
+      />
+      {agree.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(agree.error)}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** The lines of the estimate and what they come to. */
+function Sums({
+  decision,
+  money,
+  net,
+  tax,
+  total,
+}: {
+  readonly decision: Decision
+  money(amount: number): string
+  readonly net: number
+  readonly tax: number
+  readonly total: number
+}): ReactNode {
+  return (
+    <table className="table max-w-[640px]">
+      <thead>
+        <tr>
+          <th scope="col">work and parts</th>
+          <th scope="col" className="n">
+            h
+          </th>
+          <th scope="col" className="n">
+            {decision.currency}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {decision.lines.map(({ words, hours, amount }) => (
+          <tr key={words}>
+            <td>{words}</td>
+            <td className="n num">{hours.toFixed(1)}</td>
+            <td className="n num">{money(amount)}</td>
+          </tr>
+        ))}
+        <tr>
+          <td>together</td>
+          <td className="n num">{hoursOf(decision).toFixed(1)}</td>
+          <td className="n num">{money(net)}</td>
+        </tr>
+        {decision.taxPercent > 0 && (
+          <tr>
+            <td>tax, {decision.taxPercent} %</td>
+            <td />
+            <td className="n num">{money(tax)}</td>
+          </tr>
+        )}
+        <tr className="font-bold">
+          <td>in all</td>
+          <td />
+          <td className="n num">{money(total)}</td>
+        </tr>
+      </tbody>
+    </table>
+  )
+}
+
+function HowLong({
+  decision,
+  money,
+}: {
+  readonly decision: Decision
+  money(amount: number): string
+}): ReactNode {
+  return (
+    <p className="text-[13.5px] text-ink-2">
+      An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}
+      {decision.over
+        ? `. Over ${decision.over.years} years it was reckoned at ` +
+          `${money(decision.over.mean)}, ${money(decision.over.p10)} to ` +
+          `${money(decision.over.p90)} in eight futures of ten, with another visit ` +
+          `${percentWords(decision.over.secondVisit)}`
+        : ''}
+      .
+    </p>
+  )
+}
+
+/** What was decided, with its estimate, and the owner's word. */
+export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop }): ReactNode {
+  const nameOf = usePersonName()
+  const [wrong, setWrong] = useState('')
+  const [busy, setBusy] = useState(false)
+  const decision = job.decisions.at(-1)
+  if (!decision) return null
+  const { net, tax, total } = totalsOf(decision)
+  const agreed = job.agreements.findLast(({ decisionId }) => decisionId === decision.id)
+  const money = (amount: number): string => amountWords(amount, decision.currency)
+  const now = new Date()
+  const lapsed =
+    decision.validUntil !== null && Date.parse(decision.validUntil) + 86_400_000 < now.getTime()
+  const pdf = (): void => {
+    setWrong('')
+    setBusy(true)
+    savePaper(carFile(job.vehicle, 'estimate.pdf'), {
+      kind: 'estimate',
+      job: { vehicle: job.vehicle, vehicleType: job.vehicleType, conclusions: job.conclusions },
+      shop,
+      decision,
+      agreed: agreed ?? null,
+    })
+      .catch(() =>
+        setWrong(
+          'The file could not be made. Look whether the server can be reached, and try again.',
+        ),
+      )
+      .finally(() => setBusy(false))
+  }
+  return (
+    <section aria-label="The decision" className="sheet grid gap-3 p-4">
+      <div>
+        <p className="text-[13.5px] text-ink-2">
+          Decided {momentWords(decision.at, now)}, {nameOf(decision.person)}
+        </p>
+        <h2 className="say">{decision.title}.</h2>
+        <p className="sub">{decision.reason}</p>
+      </div>
+      <Sums decision={decision} money={money} net={net} tax={tax} total={total} />
+      <HowLong decision={decision} money={money} />
+      {lapsed && !agreed && <p className="hint">The offer has lapsed: look at the prices again.</p>}
+      {decision.coils && Object.keys(decision.coils).length > 0 && (
+        <p>
+          Coils:{' '}
+          {Object.entries(decision.coils)
+            .map(([corner, coil]) => `${corner} ${coil}`)
+            .join(', ')}
+          .
+        </p>
+      )}
+      <div className="no-print flex flex-wrap gap-2">
+        <button type="button" className="btn" disabled={busy} onClick={pdf}>
+          Estimate as PDF
+        </button>
+        <button type="button" className="btn" onClick={() => window.print()}>
+          Print
+        </button>
+      </div>
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      {agreed ? (
+        <p className="font-semibold">
+          {agreed.name} agreed {WAY_WORDS[agreed.way]}, {momentWords(agreed.at, now)}.
+        </p>
+      ) : (
+        !job.closedAt && <Agree job={job} decision={decision} />
+      )}
+    </section>
+  )
+}

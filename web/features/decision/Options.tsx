@@ -1,0 +1,334 @@
+import type { CoilEntry, Job, Rate } from '@anklet/contract'
+import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
+import { buildOptions } from '@anklet/core/reasoning/strategy'
+import type { Axle } from '@anklet/core/base/vehicle'
+import { clsx } from 'clsx'
+import type { ReactNode } from 'react'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { percentWords } from '@anklet/language/night/answer'
+import {
+  KIND_WORDS,
+  levelsStill,
+  optionTitle,
+  SCHOOL_WORDS,
+} from '@anklet/language/repair/decision'
+import { amountWords } from '@anklet/language/plain/money'
+import type { ChoiceWords } from './Choice.tsx'
+import { Choice } from './Choice.tsx'
+import { Assumptions } from './Assumptions.tsx'
+import { CostFan } from './CostFan.tsx'
+import type { Failed } from '../job/model/repairCase.ts'
+import { axleOf, repairCaseOf, USUALLY_ASSUMED } from '../job/model/repairCase.ts'
+import { useCosts } from './useCosts.ts'
+import { useMeasuredLeak } from './useMeasuredLeak.ts'
+
+type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
+const HOURS_A_DAY = 7
+
+const daysOff = ({ leadDays, hours }: BuiltOption): number =>
+  leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
+const daysWords = (built: BuiltOption): string => {
+  const [days, { leadDays }] = [daysOff(built), built]
+  const waiting = leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''
+  return `${days} ${days === 1 ? 'day' : 'days'} off the road${waiting}`
+}
+
+function Card({
+  built,
+  cost,
+  title,
+  rate,
+  chosen,
+  onChoose,
+}: {
+  readonly built: BuiltOption
+  readonly cost: OptionCost | undefined
+  readonly title: string
+  readonly rate: Rate
+  readonly chosen: boolean
+  onChoose(): void
+}): ReactNode {
+  const now = built.option.now.cost
+  return (
+    <li
+      className={clsx(
+        'grid content-start gap-1.5 rounded-md border bg-sheet p-3.5',
+        chosen ? 'border-2 border-ink' : 'border-edge',
+      )}
+    >
+      <h3 className="text-[16.5px] font-bold leading-tight">{title}</h3>
+      {built.missing.length > 0 ? (
+        <p className="text-[14px]">
+          No price yet: {built.missing.map((kind) => KIND_WORDS[kind]).join(', ')}.{' '}
+          <Link to="/shelf/parts">Enter it at the shelf</Link>.
+        </p>
+      ) : (
+        <>
+          <p className="num text-[21px] font-semibold">
+            {built.id === 'leave' ? 'nothing now' : amountWords(now, rate.currency)}
+          </p>
+          <p className="text-[13.5px] text-ink-2">
+            {built.id === 'leave' ? `then ${amountWords(now, rate.currency)}` : daysWords(built)}
+          </p>
+          {cost && (
+            <p className="text-[13.5px]">
+              Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>, in
+              8 futures of 10 between {amountWords(cost.p10Cost, rate.currency)} and{' '}
+              {amountWords(cost.p90Cost, rate.currency)}
+              {cost.standardError >= 0.5 &&
+                ` (the average is reckoned to ± ${amountWords(cost.standardError, rate.currency)})`}
+              ; another visit {percentWords(cost.secondVisitProbability)}.
+            </p>
+          )}
+          {built.missingLater.length > 0 && (
+            <p className="text-[13.5px]">
+              Not set against the others: later it may need{' '}
+              {built.missingLater.map((kind) => KIND_WORDS[kind]).join(', ')}, without a price here.{' '}
+              <Link to="/shelf/parts">Enter it at the shelf</Link>.
+            </p>
+          )}
+        </>
+      )}
+      <p className="text-[13.5px] text-ink-2">{SCHOOL_WORDS[built.id]}</p>
+      {built.missing.length === 0 && (
+        <button
+          type="button"
+          className="tap mt-1 justify-self-start"
+          data-on={chosen}
+          aria-pressed={chosen}
+          onClick={onChoose}
+        >
+          {chosen ? 'Chosen' : 'Choose this'}
+        </button>
+      )}
+    </li>
+  )
+}
+
+function Compared({
+  options,
+  axle,
+  rate,
+  costOf,
+}: {
+  readonly options: readonly BuiltOption[]
+  readonly axle: Axle
+  readonly rate: Rate
+  costOf(id: string): OptionCost | undefined
+}): ReactNode {
+  return (
+    <details>
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        Side by side in a table
+      </summary>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Options in a table">
+        <table className="table min-w-[760px]">
+          <thead>
+            <tr>
+              <th scope="col">option</th>
+              <th scope="col" className="n">
+                the first visit
+              </th>
+              <th scope="col" className="n">
+                over the years
+              </th>
+              <th scope="col" className="n">
+                8 futures of 10
+              </th>
+              <th scope="col" className="n">
+                another visit
+              </th>
+              <th scope="col" className="n">
+                visits later
+              </th>
+              <th scope="col" className="n">
+                days off
+              </th>
+              <th scope="col">levels itself</th>
+            </tr>
+          </thead>
+          <tbody>
+            {options.flatMap((built) => {
+              const cost = costOf(built.id)
+              return cost
+                ? [
+                    <tr key={built.id}>
+                      <th scope="row">{optionTitle(built.id, axle)}</th>
+                      <td className="n num">{amountWords(built.option.now.cost, rate.currency)}</td>
+                      <td className="n num">{amountWords(cost.meanCost, rate.currency)}</td>
+                      <td className="n num">
+                        {amountWords(cost.p10Cost, rate.currency)} to{' '}
+                        {amountWords(cost.p90Cost, rate.currency)}
+                      </td>
+                      <td className="n num">{percentWords(cost.secondVisitProbability)}</td>
+                      <td className="n num">{cost.laterVisits.toFixed(1)}</td>
+                      <td className="n num">{built.id === 'leave' ? '0' : daysOff(built)}</td>
+                      <td>{levelsStill(built.id, axle)}</td>
+                    </tr>,
+                  ]
+                : []
+            })}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  )
+}
+
+function crossingWords(
+  years: number | null,
+  one: OptionCost | undefined,
+  both: OptionCost | undefined,
+): string {
+  if (!one || !both) return ''
+  return years === null
+    ? 'At any age of the other spring ' +
+        `${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} ` +
+        'costs less over the years.'
+    : `With the other spring younger than about ${years.toFixed(0)} years the failed ` +
+        'side alone costs less over the years; with an older one, both at once.'
+}
+
+/**
+ * What the futures followed say: costs as a fan and a table, and where one option crosses another.
+ */
+function Futures({
+  options,
+  answer,
+  axle,
+  rate,
+  years,
+  chosen,
+  costOf,
+}: {
+  readonly options: readonly BuiltOption[]
+  readonly answer: ReturnType<typeof useCosts>
+  readonly axle: Axle
+  readonly rate: Rate
+  readonly years: number
+  readonly chosen: BuiltOption['id'] | null
+  costOf(id: string): OptionCost | undefined
+}): ReactNode {
+  if (answer?.kind === 'broken')
+    return (
+      <p className="wrong" role="alert">
+        The costs could not be reckoned.
+      </p>
+    )
+  if (answer?.kind !== 'costs')
+    return (
+      options.some(({ missing }) => missing.length === 0) && (
+        <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">
+          Following twenty thousand futures of each …
+          <progress
+            className="w-full"
+            max={1}
+            value={answer?.share ?? 0}
+            aria-label="Futures followed"
+          />
+        </p>
+      )
+    )
+  return (
+    <>
+      <CostFan
+        currency={rate.currency}
+        years={years}
+        chosen={chosen}
+        options={options.flatMap(({ id, option }) => {
+          const cost = costOf(id)
+          return cost ? [{ id, title: optionTitle(id, axle), now: option.now.cost, cost }] : []
+        })}
+      />
+      <Compared options={options} axle={axle} rate={rate} costOf={costOf} />
+      {answer.breakEvenYears !== undefined && options.some(({ id }) => id === 'both') && (
+        <p className="text-[14.5px]">
+          {crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}
+        </p>
+      )}
+    </>
+  )
+}
+
+/** The options side by side with money, risk and what is lost, and the choice. */
+export function Options({
+  job,
+  failed,
+  rate,
+  coil,
+  known,
+}: {
+  readonly job: Job
+  readonly failed: Failed
+  readonly rate: Rate
+  /** Chosen for the axle, should it go to coils. */ readonly coil: CoilEntry | null
+  readonly known: Known
+}): ReactNode {
+  const [assumed, assume] = useState(USUALLY_ASSUMED)
+  const [chosen, choose] = useState<BuiltOption['id'] | null>(null)
+  const [words, setWords] = useState<ChoiceWords>({ reason: '', validUntil: '' })
+  const axle = axleOf(failed, job)
+  const [nowMs] = useState(() => Date.now())
+  const leak = useMeasuredLeak(job)
+  const { repair, lives, ages } = useMemo(
+    () => repairCaseOf(job, failed, { ...known, leak }, assumed, nowMs, coil),
+    [job, failed, known, leak, assumed, nowMs, coil],
+  )
+  const { parts, options } = useMemo(() => buildOptions(repair), [repair])
+  const answer = useCosts(parts, options, assumed.horizonYears, assumed.discountPercent / 100)
+  const costOf = (id: string): OptionCost | undefined =>
+    answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined
+  const picked = options.find(({ id }) => id === chosen)
+  return (
+    <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(232px,1fr))] gap-3">
+        {options.map((built) => (
+          <Card
+            key={built.id}
+            built={built}
+            cost={costOf(built.id)}
+            title={optionTitle(built.id, axle)}
+            rate={rate}
+            chosen={chosen === built.id}
+            onChoose={() => choose(chosen === built.id ? null : built.id)}
+          />
+        ))}
+      </ul>
+      <Futures
+        options={options}
+        answer={answer}
+        axle={axle}
+        rate={rate}
+        years={assumed.horizonYears}
+        chosen={chosen}
+        costOf={costOf}
+      />
+      <Assumptions
+        assumed={assumed}
+        used={repair}
+        leak={leak}
+        ages={ages}
+        lives={lives}
+        onChange={assume}
+      />
+      {picked && (
+        <Choice
+          job={job}
+          failed={failed}
+          picked={picked}
+          cost={costOf(picked.id)}
+          rate={rate}
+          assumed={assumed}
+          coil={coil}
+          words={words}
+          onType={setWords}
+          onDecided={() => {
+            choose(null)
+            setWords({ ...words, reason: '' })
+          }}
+        />
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,112 @@
+import type { FittedCoil } from '@anklet/core/reasoning/conversion'
+import { balanceOf, levelledStance, withCoils } from '@anklet/core/reasoning/conversion'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Axle, VehicleGeometry } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, GRAVITY, perCorner } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import type { StripMark } from '../../kit/stripCorner.ts'
+import { Strip } from '../../kit/Strip.tsx'
+import { allJoins } from '@anklet/language/heights/joins'
+
+function marksOf(
+  empty: number,
+  full: number,
+  towing: number | null,
+  units: DisplayUnits,
+): readonly StripMark[] {
+  const label = (mm: number): string => formatQuantity(mm, 'height', units)
+  // An axle that is levelled stands the same whatever it carries.
+  if (Math.abs(empty - full) < 1)
+    return [{ mm: empty, kind: 'now', label: label(empty), under: 'empty and laden' }]
+  return [
+    { mm: empty, kind: 'now', label: label(empty), under: 'empty' },
+    { mm: full, kind: 'evening', label: label(full), under: 'laden' },
+    ...(towing === null ? [] : [{ mm: towing, kind: 'earlier' as const }]),
+  ]
+}
+
+const beamWords = (cm: number): string =>
+  Math.abs(cm) < 0.5
+    ? 'unchanged'
+    : `${Math.abs(cm).toFixed(0)} cm ${cm > 0 ? 'higher' : 'lower'} at 10 m`
+
+/** What coils on one axle do to the balance between the two. */
+function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axle): string {
+  const [was, is] = [balanceOf(before), balanceOf(after)]
+  const hz = (share: number): string => share.toFixed(2)
+  const per = (share: number): string => `${(100 * share).toFixed(0)} %`
+  const turned = is.front.rollShare - was.front.rollShare
+  return (
+    `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ` +
+    `${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front ` +
+    `carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} ` +
+    'before' +
+    (Math.abs(turned) < 0.03
+      ? ''
+      : turned < 0
+        ? ': it turns in more willingly, the rear bar may be too much'
+        : ': it pushes more, the front bar may be too much') +
+    '; ' +
+    `the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
+  )
+}
+
+interface StanceProps {
+  readonly vehicle: VehicleGeometry
+  readonly fit: FittedCoil
+  readonly axle: Axle
+  /** Over the axle. */ readonly ladenKg: number
+  readonly towKg: number
+  readonly units: DisplayUnits
+}
+
+/**
+ * How the vehicle stands on a coil, empty, laden and towing, and what that does to its balance and
+ * its headlamps.
+ */
+export function Stances({ vehicle, fit, axle, ladenKg, towKg, units }: StanceProps): ReactNode {
+  const converted = withCoils(
+    vehicle,
+    Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, fit])),
+  )
+  const stand = (kg: number) =>
+    levelledStance(
+      converted,
+      vehicle,
+      perCorner((corner) => (AXLE_CORNERS[axle].includes(corner) ? (kg * GRAVITY) / 2 : 0)),
+    )
+  const [empty, full, towing] = [stand(0), stand(ladenKg), stand(ladenKg + towKg)]
+  if (!empty.ok || !full.ok || !towing.ok)
+    return <p className="wrong">With these figures the vehicle finds no place to rest.</p>
+  const columns = perCorner((corner) => ({
+    designMm: vehicle.corners[corner].designHeightMm,
+    marks: marksOf(
+      empty.value.heightMm[corner],
+      full.value.heightMm[corner],
+      towKg > 0 ? towing.value.heightMm[corner] : null,
+      units,
+    ),
+  }))
+  const off = perCorner(
+    (corner) => full.value.heightMm[corner] - vehicle.corners[corner].designHeightMm,
+  )
+  return (
+    <section aria-label="How it stands on them" className="grid gap-2">
+      <Strip
+        corners={columns}
+        joins={allJoins(off, units)}
+        units={units}
+        heightPx={230}
+        label="On these coils: empty, and laden"
+      />
+      <p className="text-[14px]">{balanceWords(vehicle, converted, axle)}</p>
+      <p className="text-[14px]">
+        Headlamp beam: empty {beamWords(empty.value.beamCmAt10M)}, laden{' '}
+        {beamWords(full.value.beamCmAt10M)}
+        {towKg > 0 ? `, towing ${beamWords(towing.value.beamCmAt10M)} (dashed)` : ''}. Heights in{' '}
+        {UNIT_LABEL[units.length]}; an axle that keeps its air is levelled.
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,56 @@
+import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
+import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
+import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
+import { lineWords, optionTitle } from '@anklet/language/repair/decision'
+import type { Assumed, Failed } from '../job/model/repairCase.ts'
+import { axleOf, cornerOf } from '../job/model/repairCase.ts'
+
+/** What a decision is made of. */
+export interface DecisionMade {
+  readonly decisionId: string
+  readonly job: Job
+  readonly failed: Failed
+  readonly picked: BuiltOption
+  /** What it costs over the years; undefined where that is not known. */
+  readonly cost: OptionCost | undefined
+  readonly rate: Rate
+  readonly assumed: Assumed
+  /** Chosen for the axle; counts only where the option has a coil in it. */
+  readonly coil: CoilEntry | null
+  readonly reason: string
+  /** A date; empty: the offer has no end. */
+  readonly validUntil: string
+}
+
+/** The decision as it goes on record. */
+export function decisionPayload(made: DecisionMade): CommandPayload<'decision.take'> {
+  const { job, failed, picked, cost, rate, assumed, reason, validUntil } = made
+  const axle = axleOf(failed, job)
+  const coil = picked.lines.some(({ kind }) => kind === 'coil') ? made.coil : null
+  return {
+    decisionId: made.decisionId,
+    jobId: job.id,
+    option: picked.id,
+    corner: cornerOf(failed, job),
+    title: optionTitle(picked.id, axle),
+    reason: reason.trim(),
+    validUntil: validUntil === '' ? null : validUntil,
+    currency: rate.currency,
+    lines: picked.lines.map((line) => ({
+      words: `${lineWords(line, axle)}${line.kind === 'coil' && coil ? ` ${coil.name}` : ''}`,
+      hours: line.hours,
+      amount: line.cost + line.hours * rate.perHour,
+    })),
+    taxPercent: rate.taxPercent ?? 0,
+    coils: coil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, coil.name])) : {},
+    over: cost
+      ? {
+          years: assumed.horizonYears,
+          mean: cost.meanCost,
+          p10: cost.p10Cost,
+          p90: cost.p90Cost,
+          secondVisit: cost.secondVisitProbability,
+        }
+      : null,
+  }
+}

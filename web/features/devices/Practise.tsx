@@ -1,0 +1,81 @@
+import type { VehicleType } from '@anklet/contract'
+import { sampleArchitecture, sampleVehicle } from '@anklet/core/base/samples'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, useVehicles } from '../../client/queries.ts'
+import { Taps } from '../../kit/Taps.tsx'
+import { nextPracticePlate } from '@anklet/language/plain/plates'
+
+/** Stands for the type that is made up where the shelf has none yet. */
+const MADE_UP = 'made up'
+const MADE_UP_NAME = 'Practice car'
+
+/**
+ * Makes a simulated vehicle, and with it the stand-ins that drive it. On an empty shelf a type with
+ * made-up figures comes along.
+ */
+export function Practise({ types }: { readonly types: readonly VehicleType[] }): ReactNode {
+  const vehicles = useVehicles().data
+  const navigate = useNavigate()
+  const [ids] = useState(() => ({ vehicleId: crypto.randomUUID(), typeId: crypto.randomUUID() }))
+  const [choosing, setChoosing] = useState(false)
+  const [saveType, save] = [useCommand('vehicleType.save'), useCommand('vehicle.save')]
+  const made = types.find(({ name }) => name === MADE_UP_NAME)
+  const busy = saveType.isPending || save.isPending || !vehicles
+  const error = saveType.error ?? save.error
+  const make = (typeId: string): void =>
+    save.submit(
+      {
+        payload: {
+          vehicleId: ids.vehicleId,
+          typeId,
+          plate: nextPracticePlate((vehicles ?? []).map(({ plate }) => plate)),
+          note: 'For practice.',
+          simulated: true,
+        },
+      },
+      () => void navigate(`/vehicles/${ids.vehicleId}`),
+    )
+  const makeUp = (): void => {
+    if (made) return make(made.id)
+    saveType.submit(
+      {
+        payload: {
+          typeId: ids.typeId,
+          name: MADE_UP_NAME,
+          source: 'Made up for practice: figures of no real car.',
+          architecture: structuredClone(sampleArchitecture()) as VehicleType['architecture'],
+          geometry: sampleVehicle(),
+        },
+      },
+      () => make(ids.typeId),
+    )
+  }
+  if (!choosing)
+    return (
+      <button type="button" className="btn w-fit" onClick={() => setChoosing(true)}>
+        Practise on a simulated car
+      </button>
+    )
+  return (
+    <div className="grid gap-3">
+      <Taps<string>
+        legend="What kind of car?"
+        disabled={busy}
+        options={[
+          ...types.map(({ id, name }) => ({ value: id, words: name })),
+          ...(made ? [] : [{ value: MADE_UP, words: 'One that is made up' }]),
+        ]}
+        chosen={[]}
+        onTap={(picked) => (picked === MADE_UP ? makeUp() : make(picked))}
+      />
+      {error && (
+        <p className="wrong" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
+    </div>
+  )
+}

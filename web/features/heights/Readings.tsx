@@ -1,0 +1,198 @@
+import { countedMm } from '@anklet/core/measuring/heights'
+import type { Job, Reading, Round } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { WALK } from '@anklet/core/base/vehicle'
+import { Pencil } from 'lucide-react'
+import type { FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { CornersHead } from '../../kit/CornersHead.tsx'
+import { Sheet } from '../../kit/Sheet.tsx'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, usePeople } from '../../client/queries.ts'
+import { readTyped } from '../../kit/typed.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { momentWords } from '@anklet/language/plain/times'
+
+interface ReadingsProps {
+  readonly job: Job
+  readonly round: Round
+  readonly units: DisplayUnits
+}
+
+function Correct({
+  reading,
+  units,
+  onClose,
+}: {
+  readonly reading: Reading
+  readonly units: DisplayUnits
+  onClose(): void
+}): ReactNode {
+  const [typed, setTyped] = useState('')
+  const [reason, setReason] = useState('')
+  const [complaint, setComplaint] = useState<string | null>(null)
+  const [correctionId] = useState(() => crypto.randomUUID())
+  const correct = useCommand('reading.correct')
+  const send = (heightMm: number | null): void =>
+    correct.submit(
+      { payload: { correctionId, readingId: reading.id, heightMm, reason: reason.trim() } },
+      onClose,
+    )
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    const height = readTyped(typed, 'height', units)
+    setComplaint(height.ok ? null : height.sentence)
+    if (height.ok) send(height.value)
+  }
+  const ready = reason.trim() !== '' && !correct.isPending
+  return (
+    <form onSubmit={submit} className="grid gap-3" noValidate>
+      <p>
+        {capital(CORNER_WORDS[reading.corner])}, lap {reading.lap}:{' '}
+        {formatQuantity(reading.heightMm, 'height', units, 1)} {UNIT_LABEL[units.length]}. What was
+        taken stays on record; the correction stands beside it.
+      </p>
+      <div>
+        <label className="label" htmlFor="correct-to">
+          It should be, {UNIT_LABEL[units.length]}
+        </label>
+        <input
+          id="correct-to"
+          className="field num text-[20px]"
+          inputMode="decimal"
+          autoComplete="off"
+          value={typed}
+          aria-invalid={complaint !== null}
+          onChange={(event) => {
+            setComplaint(null)
+            setTyped(event.target.value)
+          }}
+        />
+      </div>
+      <div>
+        <label className="label" htmlFor="correct-why">
+          Why?
+        </label>
+        <input
+          id="correct-why"
+          className="field"
+          maxLength={200}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </div>
+      {(complaint ?? correct.error) && (
+        <p className="wrong" role="alert">
+          {complaint ?? sentenceOf(correct.error)}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        <button type="submit" className="btn btn-go" disabled={!ready || typed.trim() === ''}>
+          Correct it
+        </button>
+        <button type="button" className="btn" disabled={!ready} onClick={() => send(null)}>
+          Leave it out
+        </button>
+      </div>
+    </form>
+  )
+}
+
+function Cell({
+  reading,
+  units,
+  editable,
+  onCorrect,
+}: {
+  readonly reading: Reading | undefined
+  readonly units: DisplayUnits
+  readonly editable: boolean
+  onCorrect(reading: Reading): void
+}): ReactNode {
+  if (!reading) return <td className="n text-ink-3">–</td>
+  const counted = countedMm(reading)
+  const write = (mm: number): string =>
+    formatQuantity(mm, 'height', units, Number.isInteger(mm) ? 0 : 1)
+  const words = (
+    <span className="num">
+      {reading.correction && (
+        <s className="mr-1.5 font-normal text-ink-2">{write(reading.heightMm)}</s>
+      )}
+      {counted === null ? 'left out' : write(counted)}
+    </span>
+  )
+  return (
+    <td className="n">
+      {editable ? (
+        <button
+          type="button"
+          className="inline-flex min-h-[44px] items-center gap-1.5 px-1"
+          onClick={() => onCorrect(reading)}
+          aria-label={`Correct ${CORNER_WORDS[reading.corner]}, lap ${reading.lap}, ${write(reading.heightMm)}`}
+        >
+          {words}
+          <Pencil size={13} className="text-ink-3" aria-hidden />
+        </button>
+      ) : (
+        words
+      )}
+    </td>
+  )
+}
+
+/** Every reading of a round, lap by lap, each with a way to correct it. */
+export function Readings({ job, round, units }: ReadingsProps): ReactNode {
+  const [correcting, setCorrecting] = useState<Reading | null>(null)
+  const people = usePeople().data
+  const laps = [...new Set(round.readings.map(({ lap }) => lap))].sort((a, b) => a - b)
+  const corrected = round.readings.flatMap(({ corner, lap, correction }) =>
+    correction ? [{ corner, lap, ...correction }] : [],
+  )
+  return (
+    <section aria-label="Readings">
+      <table className="table">
+        <CornersHead first="lap" />
+        <tbody>
+          {laps.map((lap) => (
+            <tr key={lap}>
+              <th scope="row">{lap}</th>
+              {WALK.map((corner) => (
+                <Cell
+                  key={corner}
+                  reading={round.readings.findLast(
+                    (entry) => entry.corner === corner && entry.lap === lap,
+                  )}
+                  units={units}
+                  editable={!job.closedAt}
+                  onCorrect={setCorrecting}
+                />
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {corrected.map(({ id, corner, lap, reason, person, at }) => (
+        <p key={id} className="mt-1 text-[13.5px] text-ink-2">
+          {capital(CORNER_WORDS[corner])}, lap {lap}: {reason} (
+          {people?.find((each) => each.id === person)?.name ?? 'a colleague'},{' '}
+          {momentWords(at, new Date())})
+        </p>
+      ))}
+      <Sheet
+        title="Correct a reading"
+        open={correcting !== null}
+        onClose={() => setCorrecting(null)}
+      >
+        {correcting && (
+          <Correct
+            key={correcting.id}
+            reading={correcting}
+            units={units}
+            onClose={() => setCorrecting(null)}
+          />
+        )}
+      </Sheet>
+    </section>
+  )
+}

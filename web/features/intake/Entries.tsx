@@ -1,0 +1,243 @@
+import type { Job, Repair } from '@anklet/contract'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
+import { clsx } from 'clsx'
+import { Camera } from 'lucide-react'
+import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { Taps, toggled } from '../../kit/Taps.tsx'
+import { useTakenPhoto } from '../../client/useTakenPhoto.ts'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, usePersonName } from '../../client/queries.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { PART_WORDS, repairWords } from '@anklet/language/repair/repairs'
+import { momentWords } from '@anklet/language/plain/times'
+
+function Photos({ job }: { readonly job: Job }): ReactNode {
+  const { isPending, complaint, take } = useTakenPhoto(job.id)
+  const [caption, setCaption] = useState('')
+  const nameOf = usePersonName()
+  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
+    const file = event.target.files?.[0]
+    if (file) void take(file, caption.trim(), () => setCaption(''))
+    event.target.value = ''
+  }
+  return (
+    <section aria-label="Photos" className="grid content-start gap-3">
+      <h2>Photos, before anything is taken apart</h2>
+      {job.photos.length === 0 && <p className="text-ink-2">None yet.</p>}
+      <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+        {job.photos.map(({ id, caption: words, at, person }) => (
+          <li key={id} className="min-w-0">
+            <a href={`/api/photos/${id}`} target="_blank" rel="noreferrer">
+              <img
+                src={`/api/photos/${id}/small`}
+                decoding="async"
+                alt={words || 'Photo without words'}
+                className="aspect-[4/3] w-full rounded-md border border-edge object-cover"
+                loading="lazy"
+              />
+            </a>
+            <p className="text-[13.5px] text-ink-2">
+              {words && <span className="block text-ink">{words}</span>}
+              {momentWords(at, new Date())}, {nameOf(person)}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {!job.closedAt && (
+        <div className="flex flex-wrap items-end gap-2">
+          <div className="min-w-[200px] flex-1">
+            <label className="label" htmlFor="photo-words">
+              What it shows
+            </label>
+            <input
+              id="photo-words"
+              className="field"
+              maxLength={200}
+              value={caption}
+              onChange={(event) => setCaption(event.target.value)}
+            />
+          </div>
+          <label
+            className={clsx(
+              'btn cursor-pointer focus-within:outline focus-within:outline-3',
+              isPending ? 'opacity-50' : '',
+            )}
+          >
+            <Camera size={18} aria-hidden />
+            Add a photo
+            <input
+              type="file"
+              accept="image/*"
+              className="sr-only"
+              disabled={isPending}
+              onChange={choose}
+            />
+          </label>
+        </div>
+      )}
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+    </section>
+  )
+}
+
+function Notes({ job }: { readonly job: Job }): ReactNode {
+  const [words, setWords] = useState('')
+  const add = useCommand('job.note')
+  const [noteId, setNoteId] = useState(() => crypto.randomUUID())
+  const nameOf = usePersonName()
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    add.submit(
+      { payload: { noteId, jobId: job.id, from: 'person', title: 'Note', lines: [words.trim()] } },
+      () => {
+        setWords('')
+        setNoteId(crypto.randomUUID())
+      },
+    )
+  }
+  return (
+    <section aria-label="Notes" className="grid content-start gap-3">
+      <h2>Notes</h2>
+      <ul className="grid gap-2">
+        {job.notes.map(({ id, title, lines, at, person, from }) => (
+          <li key={id} className="sheet px-4 py-2.5">
+            {from === 'bench' && <p className="font-semibold">{title}</p>}
+            {lines.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+            <p className="text-[13.5px] text-ink-2">
+              {momentWords(at, new Date())}, {nameOf(person)}
+              {from === 'bench' ? ', from the bench' : ''}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {!job.closedAt && (
+        <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
+          <div className="min-w-[200px] flex-1">
+            <label className="label" htmlFor="note-words">
+              Anything worth remembering
+            </label>
+            <input
+              id="note-words"
+              className="field"
+              maxLength={400}
+              value={words}
+              onChange={(event) => setWords(event.target.value)}
+            />
+          </div>
+          <button type="submit" className="btn" disabled={words.trim() === '' || add.isPending}>
+            Keep the note
+          </button>
+        </form>
+      )}
+      {add.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(add.error)}
+        </p>
+      )}
+    </section>
+  )
+}
+
+function Repairs({ job }: { readonly job: Job }): ReactNode {
+  const [part, setPart] = useState<Repair['part'] | null>(null)
+  const [corners, setCorners] = useState<readonly Corner[]>([])
+  const [words, setWords] = useState('')
+  const [repairId, setRepairId] = useState(() => crypto.randomUUID())
+  const record = useCommand('job.repair')
+  const save = (): void => {
+    if (part === null) return
+    record.submit(
+      { payload: { repairId, jobId: job.id, part, corners: [...corners], words: words.trim() } },
+      () => {
+        setPart(null)
+        setCorners([])
+        setWords('')
+        setRepairId(crypto.randomUUID())
+      },
+    )
+  }
+  return (
+    <section aria-label="Mended" className="grid content-start gap-3">
+      <h2>Mended or replaced on this job: marked in the car’s history</h2>
+      <ul className="grid gap-1.5">
+        {job.repairs.map((repair) => (
+          <li key={repair.id}>
+            {repairWords(repair)}
+            <span className="text-[13.5px] text-ink-2">, {momentWords(repair.at, new Date())}</span>
+          </li>
+        ))}
+      </ul>
+      {!job.closedAt && (
+        <>
+          <Taps<Repair['part']>
+            legend="What"
+            options={(Object.keys(PART_WORDS) as Repair['part'][]).map((value) => ({
+              value,
+              words: capital(PART_WORDS[value]),
+            }))}
+            chosen={part ? [part] : []}
+            onTap={setPart}
+          />
+          {part && (
+            <Taps<Corner>
+              legend="Where, if it has a corner"
+              options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+              chosen={corners}
+              onTap={(corner) => setCorners(toggled(corners, corner))}
+            />
+          )}
+          {part && (
+            <div className="flex flex-wrap items-end gap-2">
+              <div className="min-w-[200px] flex-1">
+                <label className="label" htmlFor="repair-words">
+                  Words, if any
+                </label>
+                <input
+                  id="repair-words"
+                  className="field"
+                  maxLength={300}
+                  value={words}
+                  onChange={(event) => setWords(event.target.value)}
+                />
+              </div>
+              <button
+                type="button"
+                className="btn btn-go"
+                disabled={record.isPending}
+                onClick={save}
+              >
+                Keep the repair
+              </button>
+            </div>
+          )}
+        </>
+      )}
+      {record.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(record.error)}
+        </p>
+      )}
+    </section>
+  )
+}
+
+/** What is photographed, written and mended on a job. */
+export function Entries({ job }: { readonly job: Job }): ReactNode {
+  return (
+    <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2 [&>*]:min-w-0">
+      <Photos job={job} />
+      <div className="grid content-start gap-6">
+        <Notes job={job} />
+        <Repairs job={job} />
+      </div>
+    </div>
+  )
+}

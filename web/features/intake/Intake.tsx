@@ -1,0 +1,226 @@
+import type { Complaint, Job } from '@anklet/contract'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { CornerGlyph } from '../../kit/CornerGlyph.tsx'
+import { Taps, toggled } from '../../kit/Taps.tsx'
+import { WantedTaps } from '../../kit/WantedTaps.tsx'
+import { useCommand } from '../../client/queries.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { conditionWords } from '@anklet/language/causes/arrival'
+import { Onward } from '../job/frame/NextFoot.tsx'
+import { Arrival } from './Arrival.tsx'
+import { AskedTaps } from './AskedTaps.tsx'
+import { Entries } from './Entries.tsx'
+import { NotKept } from './NotKept.tsx'
+import { useDraft } from './useDraft.ts'
+import {
+  isComplaint,
+  needsNoNight,
+  SIGN_WORDS,
+  WHEN_WORDS,
+} from '@anklet/language/causes/complaint'
+
+type Tap = NonNullable<Complaint['denied']>[number]
+
+const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
+  (Object.keys(words) as Key[]).map((value) => ({ value, words: capital(words[value]) }))
+
+function NextWords({ complaint }: { readonly complaint: Complaint }): ReactNode {
+  if (!needsNoNight(complaint)) return null
+  return (
+    <p className="hint">
+      {complaint.signs.includes('hiss')
+        ? 'A leak that can be heard needs no night: take soap and water to it first, pressurised, in the folds too.'
+        : 'A pump that is never heard cannot lift the car: relay, fuse and plug come before any night.'}{' '}
+      The watch is for leaks nobody hears. Eye protection on: air is at several bar.
+    </p>
+  )
+}
+
+type Whole = 'front' | 'rear' | 'all'
+const WHOLE: readonly {
+  readonly value: Whole
+  readonly words: string
+  readonly corners: readonly Corner[]
+}[] = [
+  { value: 'front', words: 'Front axle', corners: ['FL', 'FR'] },
+  { value: 'rear', words: 'Rear axle', corners: ['RR', 'RL'] },
+  { value: 'all', words: 'The whole car', corners: WALK },
+]
+const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean =>
+  a.length === b.length && a.every((corner) => b.includes(corner))
+
+/** The corners it goes down at. */
+function Where({
+  complaint,
+  closed,
+  onChange,
+}: {
+  readonly complaint: Complaint
+  readonly closed: boolean
+  onChange(change: Partial<Complaint>): void
+}): ReactNode {
+  return (
+    <div className="flex items-center gap-5">
+      <CornerGlyph lit={complaint.where} size={92} />
+      <div className="flex flex-wrap gap-x-7 gap-y-3">
+        <Taps
+          legend="Where it goes down"
+          disabled={closed}
+          options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
+          chosen={complaint.where}
+          onTap={(corner) => onChange({ where: toggled(complaint.where, corner) })}
+        />
+        <Taps<Whole>
+          legend="or altogether"
+          disabled={closed}
+          options={WHOLE.map(({ value, words }) => ({ value, words }))}
+          chosen={WHOLE.filter(({ corners }) => sameCorners(corners, complaint.where)).map(
+            ({ value }) => value,
+          )}
+          onTap={(whole) =>
+            onChange({ where: [...WHOLE.find(({ value }) => value === whole)!.corners] })
+          }
+        />
+      </div>
+    </div>
+  )
+}
+
+function OwnWords({
+  closed,
+  words,
+  onChange,
+}: {
+  readonly closed: boolean
+  readonly words: string
+  onChange(change: Partial<Complaint>): void
+}): ReactNode {
+  return (
+    <div>
+      <label className="label" htmlFor="own-words">
+        In their own words, if that says more
+      </label>
+      <textarea
+        id="own-words"
+        className="field"
+        rows={2}
+        maxLength={500}
+        disabled={closed}
+        value={words}
+        onChange={(event) => onChange({ words: event.target.value })}
+      />
+    </div>
+  )
+}
+
+/** What the customer says, in taps. */
+function Complained({ job }: { readonly job: Job }): ReactNode {
+  const { draft: complaint, setDraft, changed, ...form } = useDraft(job, job.complaint)
+  const keep = useCommand('job.complaint')
+  const closed = job.closedAt !== null
+  const denied = complaint.denied ?? []
+  const set = (change: Partial<Complaint>): void => setDraft({ ...complaint, ...change })
+  const save = (): void => {
+    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: form.base }, ({ version }) =>
+      form.saved(complaint, version),
+    )
+  }
+  return (
+    <div className="grid gap-5">
+      <p className="say-small">What does the customer say?</p>
+      <Where complaint={complaint} closed={closed} onChange={set} />
+      <AskedTaps<Tap>
+        legend="When"
+        disabled={closed}
+        options={options(WHEN_WORDS)}
+        said={complaint.when}
+        denied={denied}
+        onAnswer={(when, no) => set({ when: when as Complaint['when'], denied: no })}
+      />
+      <AskedTaps<Tap>
+        legend="What else"
+        disabled={closed}
+        options={options(SIGN_WORDS)}
+        said={complaint.signs}
+        denied={denied}
+        onAnswer={(signs, no) => set({ signs: signs as Complaint['signs'], denied: no })}
+      />
+      {!closed && (
+        <p className="sub">
+          A tap: they say so. A second tap: asked, and it is not so. Untapped: not asked, and it
+          counts for nothing.
+        </p>
+      )}
+      <WantedTaps
+        wanted={complaint.wantedBack}
+        disabled={closed}
+        onSay={(wantedBack) => set({ wantedBack })}
+      />
+      <OwnWords closed={closed} words={complaint.words} onChange={set} />
+      <NextWords complaint={complaint} />
+      <NotKept
+        error={keep.error}
+        moved={form.moved}
+        onShow={() => {
+          form.take()
+          keep.reset()
+        }}
+      />
+      <div className="flex flex-wrap gap-3">
+        {!closed && (changed || !isComplaint(complaint)) && (
+          <button
+            type="button"
+            className="btn btn-go btn-big"
+            disabled={!changed || !isComplaint(complaint) || keep.isPending}
+            onClick={save}
+          >
+            Keep what they said
+          </button>
+        )}
+        {!changed && isComplaint(complaint) && <Onward job={job} present="intake" />}
+      </div>
+    </div>
+  )
+}
+
+type Page = 'said' | 'seen' | 'kept'
+
+function tabsOf({
+  complaint,
+  arrival,
+  photos,
+  notes,
+  repairs,
+}: Job): { value: Page; words: string; hint: string }[] {
+  const kept = photos.length + notes.length + repairs.length
+  return [
+    { value: 'said', words: 'They say', hint: isComplaint(complaint) ? 'asked' : 'not asked yet' },
+    {
+      value: 'seen',
+      words: 'On arrival',
+      hint: arrival ? conditionWords(arrival) || 'looked at' : 'not looked at yet',
+    },
+    { value: 'kept', words: 'Photos, notes, mended', hint: kept === 0 ? 'none yet' : String(kept) },
+  ]
+}
+
+/** Intake: what the customer says, how the car arrives, and what is kept of it. */
+export function Intake({ job }: { readonly job: Job }): ReactNode {
+  const [page, setPage] = useState<Page>('said')
+  return (
+    <div className="grid max-w-[1040px] gap-5">
+      <Taps<Page>
+        legend={<span className="sr-only">Parts of the intake</span>}
+        options={tabsOf(job)}
+        chosen={[page]}
+        onTap={setPage}
+      />
+      {page === 'said' && <Complained job={job} />}
+      {page === 'seen' && <Arrival job={job} />}
+      {page === 'kept' && <Entries job={job} />}
+    </div>
+  )
+}

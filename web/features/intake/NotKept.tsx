@@ -1,0 +1,29 @@
+import type { ReactNode } from 'react'
+import { Refused, sentenceOf } from '../../client/api.ts'
+
+const STILL_HERE = 'The job moved on meanwhile. What you answered stands here still: keep it again.'
+
+/** Why an answer was not kept, and the way to what stands on the job where somebody changed it. */
+export function NotKept({
+  error,
+  moved,
+  onShow,
+}: {
+  readonly error: Error | null
+  readonly moved: boolean
+  onShow(): void
+}): ReactNode {
+  if (error === null) return null
+  // The job has one version for all its fields: a refused version says only that one of them changed.
+  const elsewhere = error instanceof Refused && error.code === 'stale' && !moved
+  return (
+    <p className="wrong" role="alert">
+      {elsewhere ? STILL_HERE : sentenceOf(error)}{' '}
+      {moved && (
+        <button type="button" className="btn-quiet min-h-[44px]" onClick={onShow}>
+          Show what is on the job now
+        </button>
+      )}
+    </p>
+  )
+}

@@ -1,0 +1,72 @@
+import type { Job } from '@anklet/contract'
+import type { FormEvent, ReactNode } from 'react'
+import { useId, useState } from 'react'
+import { sentenceOf } from '../../../client/api.ts'
+import { useCommand } from '../../../client/queries.ts'
+import { summaryFacts } from '../model/watchState.ts'
+
+interface CloseProps {
+  readonly job: Job
+  readonly words?: string
+  /** Nothing else is more to the point here. */
+  readonly prominent?: boolean
+  /** What is told first. */
+  before?(then: () => void): void
+}
+
+/** Closes a job. With its finding open it asks why, and the reason stands on the record. */
+export function CloseJob({
+  job,
+  words = 'Close the job',
+  prominent = false,
+  before = (then) => then(),
+}: CloseProps): ReactNode {
+  const close = useCommand('job.close')
+  const id = useId()
+  const [reason, setReason] = useState<string | null>(null)
+  const { found, handedOver } = summaryFacts(job)
+  const open = found && !handedOver
+  const send = (): void =>
+    before(() =>
+      close.submit({
+        payload: { jobId: job.id, ...(open ? { reason: reason ?? '' } : {}) },
+        baseVersion: job.version,
+      }),
+    )
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    send()
+  }
+  return (
+    <form className="no-print grid gap-2" onSubmit={submit}>
+      {reason !== null && (
+        <div>
+          <label className="label" htmlFor={id}>
+            Why it is closed with its finding open
+          </label>
+          <input
+            id={id}
+            className="field"
+            maxLength={500}
+            autoComplete="off"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </div>
+      )}
+      <button
+        type={open && reason === null ? 'button' : 'submit'}
+        className={prominent ? 'btn btn-go btn-big' : 'btn'}
+        disabled={close.isPending || (reason !== null && reason.trim() === '')}
+        onClick={open && reason === null ? () => setReason('') : undefined}
+      >
+        {words}
+      </button>
+      {close.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(close.error)}
+        </p>
+      )}
+    </form>
+  )
+}

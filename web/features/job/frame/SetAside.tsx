@@ -1,0 +1,38 @@
+import type { Job, SetAsideRecord } from '@anklet/contract'
+import type { ReactNode } from 'react'
+import { usePersonName } from '../../../client/queries.ts'
+import { momentWords } from '@anklet/language/plain/times'
+
+const KIND_WORDS: Readonly<Record<SetAsideRecord['kind'], string>> = {
+  codes: 'Codes read',
+  evidence: 'Found',
+  check: 'Test',
+  log: 'Log',
+  work: 'Step of the work',
+  proof: 'Calibration',
+  reported: 'Heights the module reported beside the tape',
+}
+
+/** What a simulated vehicle told of this real car: it stays in the history, and counts for nothing. */
+export function SetAside({ job }: { readonly job: Pick<Job, 'setAside'> }): ReactNode {
+  const nameOf = usePersonName()
+  const { setAside } = job
+  if (setAside.length === 0) return null
+  return (
+    <details className="simulated mx-4 mt-3 rounded-md md:mx-6">
+      <summary className="min-h-[44px] cursor-pointer bg-sheet px-4 py-3 text-[14px]">
+        {setAside.length === 1 ? 'One entry' : `${setAside.length} entries`} from a simulated
+        vehicle. This car is real, so {setAside.length === 1 ? 'it counts' : 'they count'} for
+        nothing.
+      </summary>
+      <ul className="grid gap-1 bg-sheet px-4 pb-3 text-[14.5px]">
+        {setAside.map(({ id, at, person, kind, words }) => (
+          <li key={id}>
+            {momentWords(at, new Date())}, {nameOf(person)}: {KIND_WORDS[kind]}
+            {words ? `, ${words}` : ''}
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}

@@ -1,0 +1,243 @@
+import type { Readings } from '@anklet/core/measuring/guided'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
+import type { FormEvent, ReactNode } from 'react'
+import { useCallback, useState } from 'react'
+import { Taps } from '../../../kit/Taps.tsx'
+import { useUnits } from '../../../client/queries.ts'
+import { parseNumber } from '../../../kit/typed.ts'
+import { useGauge } from '../../../client/state/useGauge.ts'
+
+/** A pressure and when it was read. */
+export interface PressurePoint {
+  readonly atMs: number
+  readonly barG: number
+  /** The gauge that sent it; none: it was typed. */
+  readonly deviceId?: string
+}
+interface PointsProps {
+  readonly points: readonly PressurePoint[]
+  /** In which times of this test are usually read. */ readonly usualUnit: TimeUnit
+  /** A test longer than this is a slip of the unit, s; none: it may take long. */
+  readonly mostS?: number
+  onChange(points: readonly PressurePoint[]): void
+}
+
+/** Pressures read one after another, as a test takes them. */
+export const asReadings = (points: readonly PressurePoint[]): Readings => ({
+  atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000),
+  values: points.map(({ barG }) => barG),
+})
+
+/** Gauges that sent some of the pressures. */
+export const gaugesOf = (points: readonly PressurePoint[]): readonly string[] =>
+  points.flatMap(({ deviceId }) => deviceId ?? [])
+
+/** Times are typed in one of these. */
+export type TimeUnit = 's' | 'min' | 'h'
+const SECONDS_IN: Readonly<Record<TimeUnit, number>> = { s: 1, min: 60, h: 3600 }
+const UNIT_WORDS: Readonly<Record<TimeUnit, string>> = { s: 'Seconds', min: 'Minutes', h: 'Hours' }
+
+/**
+ * Reads pairs of a time and a pressure, a pair a line.
+ * @returns null when a line is none
+ */
+export function readPairs(
+  text: string,
+  toBar: (shown: number) => number,
+  unit: TimeUnit,
+): readonly PressurePoint[] | null {
+  const rows = text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((line) =>
+      line
+        .trim()
+        .split(/[\s;]+/)
+        .map(parseNumber),
+    )
+  if (rows.length === 0 || rows.some((row) => row.length !== 2 || row.includes(null))) return null
+  const points = rows.map(([time, bar]) => ({
+    atMs: time! * SECONDS_IN[unit] * 1000,
+    barG: toBar(bar!),
+  }))
+  return points.every(({ atMs }, i) => i === 0 || atMs > points[i - 1]!.atMs) ? points : null
+}
+
+/** What was read so far, and when. */
+function PointsTaken({
+  points,
+  units,
+}: {
+  readonly points: readonly PressurePoint[]
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <p className="num text-[15px]">
+      {asReadings(points).atS.map((atS, i) => (
+        <span key={`${atS}${String(i)}`} className="mr-4 inline-block">
+          <span className="text-ink-2">
+            {Math.floor(atS / 60)}:{String(Math.floor(atS % 60)).padStart(2, '0')}{' '}
+          </span>
+          {formatQuantity(points[i]!.barG, 'pressure', units, 1)}
+        </span>
+      ))}
+    </p>
+  )
+}
+
+/** Takes one reading as it is typed. */
+function PressureNow({
+  onSubmit,
+  units,
+  typed,
+  onType,
+  onList,
+}: {
+  onSubmit(event: FormEvent): void
+  readonly units: DisplayUnits
+  readonly typed: string
+  onType(next: string): void
+  onList(): void
+}): ReactNode {
+  return (
+    <form onSubmit={onSubmit} className="flex flex-wrap items-end gap-2" noValidate>
+      <div className="w-40">
+        <label className="label" htmlFor="pressure-now">
+          Pressure now, {UNIT_LABEL[units.pressure]}
+        </label>
+        <input
+          id="pressure-now"
+          className="field num text-[20px]"
+          inputMode="decimal"
+          autoComplete="off"
+          value={typed}
+          onChange={(event) => onType(event.target.value)}
+        />
+      </div>
+      <button type="submit" className="btn">
+        Take it
+      </button>
+      <button type="button" className="btn-quiet min-h-[44px]" onClick={onList}>
+        Type a list instead
+      </button>
+    </form>
+  )
+}
+
+/** Readings typed as a list, with the unit their times are in. */
+function PressureList({
+  list,
+  unit,
+  units,
+  onChange,
+}: {
+  readonly list: string
+  readonly unit: TimeUnit
+  readonly units: DisplayUnits
+  onChange(text: string, unit: TimeUnit): void
+}): ReactNode {
+  return (
+    <div className="grid gap-2">
+      <Taps<TimeUnit>
+        legend="Times are in"
+        chosen={[unit]}
+        onTap={(of) => onChange(list, of)}
+        options={(Object.keys(UNIT_WORDS) as TimeUnit[]).map((value) => ({
+          value,
+          words: UNIT_WORDS[value],
+        }))}
+      />
+      <label className="label" htmlFor="pressure-list">
+        {UNIT_WORDS[unit]} and {UNIT_LABEL[units.pressure]}, a pair a line
+      </label>
+      <textarea
+        id="pressure-list"
+        rows={6}
+        className="field num"
+        value={list}
+        onChange={(event) => onChange(event.target.value, unit)}
+      />
+    </div>
+  )
+}
+
+/**
+ * Pressure readings with their times: sent by a gauge's button, typed as they are read, or typed
+ * as a list afterwards.
+ */
+export function PressurePoints({ points, usualUnit, mostS, onChange }: PointsProps): ReactNode {
+  const units = useUnits()
+  const [typed, setTyped] = useState('')
+  const [list, setList] = useState<string | null>(null)
+  const [unit, setUnit] = useState(usualUnit)
+  const [wrong, setWrong] = useState('')
+  const add = useCallback(
+    (barG: number, deviceId?: string) =>
+      onChange([...points, { atMs: Date.now(), barG, ...(deviceId ? { deviceId } : {}) }]),
+    [points, onChange],
+  )
+  useGauge('pressureGauge', add)
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    const shown = parseNumber(typed)
+    if (shown === null) return setWrong(`"${typed}" is not a number.`)
+    const bar = fromDisplay(shown, 'pressure', units)
+    if (bar < -1 || bar > 40)
+      return setWrong(`A pressure of ${typed} ${UNIT_LABEL[units.pressure]} cannot be.`)
+    setWrong('')
+    setTyped('')
+    add(bar)
+  }
+  const takeList = (text: string, of: TimeUnit): void => {
+    setList(text)
+    setUnit(of)
+    const read = readPairs(text, (shown) => fromDisplay(shown, 'pressure', units), of)
+    setWrong(
+      text.trim() !== '' && read === null
+        ? 'Each line is a time and a pressure, later ones below.'
+        : '',
+    )
+    if (read) onChange(read)
+  }
+  const lastS = asReadings(points).atS.at(-1) ?? 0
+  return (
+    <section aria-label="Readings of the pressure" className="grid gap-2">
+      {list === null ? (
+        <PressureNow
+          onSubmit={submit}
+          units={units}
+          typed={typed}
+          onType={setTyped}
+          onList={() => setList('')}
+        />
+      ) : (
+        <PressureList list={list} unit={unit} units={units} onChange={takeList} />
+      )}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+      {mostS !== undefined && lastS > mostS && (
+        <p className="hint" role="status">
+          That would be {Math.round(lastS / 60)} minutes of running. A pump is run for seconds here,
+          and grows hot. Are the times in another unit?
+        </p>
+      )}
+      {points.length > 0 && <PointsTaken points={points} units={units} />}
+      {points.length > 0 && (
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] justify-self-start"
+          onClick={() => {
+            onChange([])
+            setList((was) => (was === null ? null : ''))
+          }}
+        >
+          Begin again
+        </button>
+      )}
+    </section>
+  )
+}

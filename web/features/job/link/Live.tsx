@@ -1,0 +1,84 @@
+import type { DeviceStatus, VehicleType } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { completeGeometry } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useUnits } from '../../../client/queries.ts'
+import { Figure } from '../../../kit/Figure.tsx'
+import { useLink } from '../../../client/state/link.ts'
+import { capital } from '@anklet/language/plain/corners'
+import { doubtWords, moduleWords } from '@anklet/language/shop/devices'
+import { Circuit } from './Circuit.tsx'
+import { doubtsOf } from './live.ts'
+import { LiveStrip } from './LiveStrip.tsx'
+
+interface LiveProps {
+  readonly status: DeviceStatus
+  readonly type: VehicleType | null
+  readonly heightPx: number
+}
+
+/** A vehicle as its module tells it: a sentence, heights on the strip, the circuit, and what else it measures. */
+export function Live({ status: { identity, attached }, type, heightPx }: LiveProps): ReactNode {
+  const units = useUnits()
+  const frames = useLink((link) => link.frames[identity.id])
+  const linked = useLink((link) => link.open)
+  const frame = frames?.at(-1)
+  const value = (id: string): number | null => frame?.values[id] ?? null
+  const gallery = identity.channels.some(({ id }) => id === 'gallery') ? value('gallery') : null
+  const [pump, supply] = [value('pump'), value('supply')]
+  const doubts = doubtsOf(
+    identity.channels,
+    frames ?? [],
+    type?.geometry.corners.FL.designHeightMm ?? null,
+  )
+  const words = !attached
+    ? 'It is away: nothing was heard of it for some seconds.'
+    : !frame
+      ? 'Listening …'
+      : frame.module
+        ? moduleWords(frame.module)
+        : 'It tells its values.'
+  return (
+    <section aria-label="Live" className="grid min-w-0 gap-3">
+      <p className="say-small" aria-live="polite">
+        {words}
+        {!linked && frame ? ' (the link is interrupted; this is the last it said)' : ''}
+      </p>
+      {doubts.map(({ place, doubt }) => (
+        <p key={`${place}${doubt.code}`} className="hint">
+          {capital(place)}: {doubtWords(doubt)}
+        </p>
+      ))}
+      <LiveStrip
+        channels={identity.channels}
+        frame={frame}
+        geometry={type && completeGeometry(type.geometry)}
+        units={units}
+        heightPx={heightPx}
+      />
+      <div>
+        {type && (
+          <Circuit
+            architecture={type.architecture}
+            state={frame?.module ?? null}
+            gallery={
+              gallery === null
+                ? null
+                : `${formatQuantity(gallery, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+            }
+          />
+        )}
+        <div className="grid max-w-[600px] gap-x-8 sm:grid-cols-2">
+          {pump !== null && (
+            <Figure
+              words="pump, by its sensor"
+              value={formatQuantity(pump, 'temperature', units)}
+              unit={UNIT_LABEL[units.temperature]}
+            />
+          )}
+          {supply !== null && <Figure words="supply" value={supply.toFixed(1)} unit="V" />}
+        </div>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,111 @@
+import type { Job } from '@anklet/contract'
+import type { LeakdownRequest, AwakeRequest } from '@anklet/core/measuring/leakdown'
+import { KNOWN_GEOMETRY_SHARE, LEAKDOWN_DEFAULTS } from '@anklet/core/measuring/leakdown'
+import { usualMachine } from '@anklet/core/physics/simulation'
+import type { ReactNode } from 'react'
+import { useMemo, useState } from 'react'
+import { rateWords, sizeWords } from '@anklet/language/plain/rates'
+import { speakAwake } from '@anklet/language/night/awake'
+import { useAwake } from '../../../client/workers/useAwake.ts'
+import { SuspectBars } from './Suspects.tsx'
+
+/** A watch as the question it puts to the whole machine. */
+export function awakeRequestOf(
+  { vehicleType: { architecture } }: Job,
+  levelId: string,
+  request: LeakdownRequest,
+): AwakeRequest {
+  const { vehicle, hours, startC, endC, before, after, priors } = request
+  return {
+    machine: usualMachine(vehicle, architecture),
+    levelId,
+    hours,
+    startC,
+    endC,
+    before,
+    after,
+    ...(priors ? { priors } : {}),
+    noise: {
+      repeatabilityMm: request.repeatabilityMm ?? LEAKDOWN_DEFAULTS.repeatabilityMm,
+      modelSigmaMm: request.modelSigmaMm ?? LEAKDOWN_DEFAULTS.modelSigmaMm,
+      temperatureSigmaK: request.temperatureSigmaK ?? LEAKDOWN_DEFAULTS.temperatureSigmaK,
+      geometryShare: request.geometryShare ?? KNOWN_GEOMETRY_SHARE,
+    },
+  }
+}
+
+/** What a night says in which the module was awake: the leaks weighed with the module's habits in the loop. */
+export function AwakeAnswer({
+  job,
+  levelId,
+  request,
+}: {
+  readonly job: Job
+  readonly levelId: string
+  readonly request: LeakdownRequest
+}): ReactNode {
+  const [asked, setAsked] = useState(true)
+  const awake = useAwake(
+    useMemo(() => awakeRequestOf(job, levelId, request), [job, levelId, request]),
+    asked,
+  )
+  if (awake.state === 'idle')
+    return (
+      <button type="button" className="btn justify-self-start" onClick={() => setAsked(true)}>
+        Reckon with the module in the loop
+      </button>
+    )
+  if (awake.state === 'working') {
+    return (
+      <div className="grid max-w-[520px] gap-2" role="status">
+        <p className="say-small">Running each leak through the night, the module awake …</p>
+        <progress
+          className="h-3 w-full accent-[var(--air)]"
+          max={1}
+          value={awake.share}
+          aria-label="Nights run"
+        />
+        <button type="button" className="btn justify-self-start" onClick={() => setAsked(false)}>
+          Stop
+        </button>
+      </div>
+    )
+  }
+  if (awake.state === 'broken')
+    return (
+      <p className="caution" role="alert">
+        This device did not get through that night. Load the page again; the readings are safe.
+      </p>
+    )
+  if (awake.state === 'impossible')
+    return (
+      <p className="caution" role="alert">
+        With the figures on record this vehicle type could not have stood as it did. The readings
+        are safe.
+      </p>
+    )
+  const { answer } = awake.outcome
+  const { headline, sub, suspects } = speakAwake(answer, job.vehicleType.architecture)
+  return (
+    <section aria-label="With the module awake" className="grid gap-2">
+      <p className="say-small">{headline}</p>
+      <p className="sub">{sub}</p>
+      <div className="max-w-[420px]">
+        <SuspectBars suspects={suspects} faint={answer.fitSuspect} />
+        {answer.rateBarLPerH !== null && !answer.fitSuspect && (
+          <p className="figure">
+            <span className="text-ink-2">{sizeWords(answer.rateBarLPerH)}, about</span>
+            <span className="num text-[22px]">
+              {rateWords(answer.rateBarLPerH)}
+              <span className="unit">bar·L/h</span>
+            </span>
+          </p>
+        )}
+      </div>
+      <p className="text-[13.5px] text-ink-2">
+        The module’s checks and what it does then are the type’s; pump, valves and dead band are of
+        a usual size, of no maker.
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,304 @@
+import type { Job } from '@anklet/contract'
+import type { Joint, Outcome, SaidItem } from '@anklet/core/work/proof'
+import { lastOf } from '@anklet/core/work/proof'
+import { CalendarPlus } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { sentenceOf } from '../../../client/api.ts'
+import { useCommand } from '../../../client/queries.ts'
+import { carFile, saveFile } from '../../../kit/saveFile.ts'
+import { Taps } from '../../../kit/Taps.tsx'
+import { capital } from '@anklet/language/plain/corners'
+import { jointWords } from '@anklet/language/work/proof'
+import { fieldMoment, morningAfter } from '@anklet/language/plain/times'
+
+interface SaidProps {
+  readonly joint?: Joint | null
+  readonly words?: string
+  readonly on?: string | null
+}
+
+/** Says what was shown; the answer is on the record at once. */
+export function useSay(job: Job) {
+  const record = useCommand('proof.record')
+  return {
+    record,
+    say: (
+      item: SaidItem,
+      outcome: Outcome,
+      { joint = null, words = '', on = null }: SaidProps = {},
+    ): void =>
+      record.submit({
+        payload: {
+          entryId: crypto.randomUUID(),
+          jobId: job.id,
+          content: { kind: 'shown', item, joint, outcome, words: words.trim(), on },
+        },
+      }),
+    wrong: record.isError ? (
+      <p className="wrong" role="alert">
+        {sentenceOf(record.error)}
+      </p>
+    ) : null,
+  }
+}
+
+const latest = ({ proof }: Job, item: SaidItem, joint: Joint | null): Outcome | null => {
+  const entry = proof.findLast(
+    ({ content }) => content.kind === 'shown' && content.item === item && content.joint === joint,
+  )?.content
+  return entry?.kind === 'shown' ? entry.outcome : null
+}
+
+/** Every joint that was opened, under pressure and soaped: tight, or bubbling. */
+export function Joints({
+  job,
+  joints,
+}: {
+  readonly job: Job
+  readonly joints: readonly Joint[]
+}): ReactNode {
+  const { say, record, wrong } = useSay(job)
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      {joints.map((joint) => {
+        const said = latest(job, 'soap', joint)
+        return (
+          <Taps<'good' | 'bad'>
+            key={joint}
+            legend={capital(jointWords(joint))}
+            disabled={record.isPending}
+            chosen={said === 'good' || said === 'bad' ? [said] : []}
+            onTap={(outcome) => say('soap', outcome, { joint })}
+            options={[
+              { value: 'good', words: 'Tight' },
+              { value: 'bad', words: 'It bubbles' },
+            ]}
+          />
+        )
+      })}
+      {wrong}
+    </div>
+  )
+}
+
+/** Something that is seen or not. */
+export function YesNo({
+  job,
+  item,
+  legend,
+  yes,
+  no,
+}: {
+  readonly job: Job
+  readonly item: SaidItem
+  readonly legend: string
+  readonly yes: string
+  readonly no: string
+}): ReactNode {
+  const { say, record, wrong } = useSay(job)
+  return (
+    <>
+      <Taps<'good' | 'bad'>
+        legend={legend}
+        disabled={record.isPending}
+        chosen={[]}
+        onTap={(outcome) => say(item, outcome)}
+        options={[
+          { value: 'good', words: yes },
+          { value: 'bad', words: no },
+        ]}
+      />
+      {wrong}
+    </>
+  )
+}
+
+/** Driven, with somebody listening; what was heard is written down. */
+export function RoadTest({ job }: { readonly job: Job }): ReactNode {
+  const [words, setWords] = useState('')
+  const { say, record, wrong } = useSay(job)
+  return (
+    <div className="grid gap-3">
+      <div>
+        <label className="label" htmlFor="road-words">
+          Where, and what was heard and felt; the steering wheel straight?
+        </label>
+        <input
+          id="road-words"
+          className="field"
+          maxLength={500}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+        />
+      </div>
+      <Taps<'good' | 'bad'>
+        legend="And it was"
+        disabled={record.isPending}
+        chosen={[]}
+        onTap={(outcome) => say('roadTest', outcome, { words })}
+        options={[
+          { value: 'good', words: 'All well' },
+          { value: 'bad', words: 'Not right' },
+        ]}
+      />
+      {wrong}
+    </div>
+  )
+}
+
+/** Booked for a day, or declined with the owner's reason. */
+export function Alignment({ job }: { readonly job: Job }): ReactNode {
+  const [on, setOn] = useState('')
+  const [why, setWhy] = useState('')
+  const { say, record, wrong } = useSay(job)
+  return (
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-end gap-2">
+        <div>
+          <label className="label" htmlFor="alignment-day">
+            Booked for
+          </label>
+          <input
+            id="alignment-day"
+            type="date"
+            className="field"
+            value={on}
+            onChange={(event) => setOn(event.target.value)}
+          />
+        </div>
+        <button
+          type="button"
+          className="btn"
+          disabled={on === '' || record.isPending}
+          onClick={() => say('alignment', 'good', { on, words: `Booked for ${on}.` })}
+        >
+          It is booked
+        </button>
+      </div>
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="min-w-[220px] flex-1">
+          <label className="label" htmlFor="alignment-why">
+            Or declined, because
+          </label>
+          <input
+            id="alignment-why"
+            className="field"
+            maxLength={300}
+            value={why}
+            onChange={(event) => setWhy(event.target.value)}
+          />
+        </div>
+        <button
+          type="button"
+          className="btn"
+          disabled={why.trim() === '' || record.isPending}
+          onClick={() => say('alignment', 'declined', { words: `Declined: ${why.trim()}` })}
+        >
+          It is declined
+        </button>
+      </div>
+      {wrong}
+    </div>
+  )
+}
+
+/** It does not come back, and why. */
+function NotAgain({ say }: Pick<ReturnType<typeof useSay>, 'say'>): ReactNode {
+  const [why, setWhy] = useState('')
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <div className="min-w-[220px] flex-1">
+        <label className="label" htmlFor="again-why">
+          Or it does not come back, because
+        </label>
+        <input
+          id="again-why"
+          className="field"
+          maxLength={300}
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+        />
+      </div>
+      <button
+        type="button"
+        className="btn"
+        disabled={why.trim() === ''}
+        onClick={() => say('again', 'declined', { words: `Not measured again: ${why.trim()}` })}
+      >
+        Write that down
+      </button>
+    </div>
+  )
+}
+
+/** When it is measured again, with an entry for the calendar; or why not. */
+export function ComeBack({ job }: { readonly job: Job }): ReactNode {
+  const [due, setDue] = useState(() => fieldMoment(morningAfter(new Date())))
+  const [words, setWords] = useState('')
+  const record = useCommand('proof.record')
+  const { say, wrong } = useSay(job)
+  const at = new Date(due)
+  const known = !Number.isNaN(at.getTime())
+  const plan = (): void =>
+    record.submit({
+      payload: {
+        entryId: crypto.randomUUID(),
+        jobId: job.id,
+        content: { kind: 'return', dueAt: at.toISOString(), words: words.trim() },
+      },
+    })
+  const planned = lastOf(job.proof, 'return')
+  const calendar = async (): Promise<void> => {
+    if (!planned) return
+    const { returnEntry } = await import('./returnEntry.ts')
+    const entry = returnEntry(job.vehicle.plate, planned.id, planned.content)
+    if (entry) saveFile(carFile(job.vehicle, 'again.ics'), 'text/calendar', entry)
+  }
+  return (
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-end gap-2">
+        <div>
+          <label className="label" htmlFor="again-when">
+            Measured again
+          </label>
+          <input
+            id="again-when"
+            type="datetime-local"
+            className="field"
+            value={due}
+            onChange={(event) => setDue(event.target.value)}
+          />
+        </div>
+        <div className="min-w-[180px] flex-1">
+          <label className="label" htmlFor="again-words">
+            Where, or who brings it
+          </label>
+          <input
+            id="again-words"
+            className="field"
+            maxLength={200}
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+          />
+        </div>
+        <button type="button" className="btn" disabled={!known || record.isPending} onClick={plan}>
+          Plan it
+        </button>
+      </div>
+      {planned && (
+        <button type="button" className="btn w-fit" onClick={() => void calendar()}>
+          <CalendarPlus size={18} aria-hidden />
+          Into the calendar
+        </button>
+      )}
+      <NotAgain say={say} />
+      {record.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(record.error)}
+        </p>
+      )}
+      {wrong}
+    </div>
+  )
+}

@@ -1,0 +1,81 @@
+import type { DoneStep } from '@anklet/core/work/record'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { stepWords, torqueWords } from '@anklet/language/work/plan'
+import { DEVIATION_WORDS, torquedWords } from '@anklet/language/work/work'
+import type { OnWork } from '../record/useWork.ts'
+
+function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork }): ReactNode {
+  const { of, nameOf, me, lead } = work
+  const [words, setWords] = useState('')
+  const [wrong, setWrong] = useState<string | null>(null)
+  const step = of.steps.find(({ key }) => key === done.content.key)
+  const range = step?.torque ? of.torqueOf(step.torque) : null
+  const say = (kind: 'approved' | 'declined') => (): void =>
+    setWrong(work.enter({ kind, of: done.id, words: words.trim() }))
+  const { deviation, torque } = done.content
+  return (
+    <li className="sheet grid gap-2 px-4 py-3">
+      <p className="font-semibold">
+        {step ? stepWords(step.words, step.place) : done.content.step}
+      </p>
+      {deviation && (
+        <p>
+          {DEVIATION_WORDS[deviation.kind]}
+          {torque
+            ? `, ${torquedWords(torque)}${range ? ` for ${torqueWords(range)}` : ''}`
+            : ''}: {deviation.reason} <span className="text-ink-2">({nameOf(done.person)})</span>
+        </p>
+      )}
+      {lead && done.person !== me ? (
+        <div className="flex flex-wrap items-end gap-2">
+          <div className="min-w-[160px] flex-1">
+            <label className="label" htmlFor={`lead ${done.id}`}>
+              Words, if any
+            </label>
+            <input
+              id={`lead ${done.id}`}
+              className="field"
+              maxLength={500}
+              value={words}
+              onChange={(event) => setWords(event.target.value)}
+            />
+          </div>
+          <button type="button" className="btn btn-go" onClick={say('approved')}>
+            Agree
+          </button>
+          <button type="button" className="btn" onClick={say('declined')}>
+            Once more, as it stands there
+          </button>
+        </div>
+      ) : (
+        <p className="text-[14px] text-ink-2">
+          {done.person === me
+            ? 'Somebody else agrees to what you did otherwise.'
+            : 'A lead agrees to it.'}
+        </p>
+      )}
+      {wrong && (
+        <p className="wrong" role="alert">
+          {wrong}
+        </p>
+      )}
+    </li>
+  )
+}
+
+/** What was done otherwise and waits for a lead’s word. */
+export function Awaiting({ work }: { readonly work: OnWork }): ReactNode {
+  return (
+    work.run.awaiting.length > 0 && (
+      <section aria-label="Done otherwise">
+        <h3 className="label">Done otherwise: waits for a lead</h3>
+        <ul className="grid gap-2">
+          {work.run.awaiting.map((done) => (
+            <One key={done.id} done={done} work={work} />
+          ))}
+        </ul>
+      </section>
+    )
+  )
+}

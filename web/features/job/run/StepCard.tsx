@@ -1,0 +1,399 @@
+import type { Job } from '@anklet/contract'
+import type { PlanStep } from '@anklet/core/work/procedure'
+import { holds, kindAt } from '@anklet/core/work/procedure'
+import { cornersOf } from '@anklet/core/base/vehicle'
+import { refusalSentence } from '@anklet/language/work/record'
+import { mayHaveNoThread, maySkip, notYet, toShow } from '@anklet/core/work/record'
+import type { Deviation, WorkRefusal } from '@anklet/core/work/record'
+import { Check, Circle, CircleSlash2, ShieldAlert } from 'lucide-react'
+import type { ReactNode, RefObject } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { usePeople, useUnits } from '../../../client/queries.ts'
+import { CornerGlyph } from '../../../kit/CornerGlyph.tsx'
+import { Taps } from '../../../kit/Taps.tsx'
+import { useNow } from '../../../kit/useNow.ts'
+import { steadyNow } from '../../../client/state/steadyClock.ts'
+import { EMPTY_STEP, useStepDrafts } from '../../../client/state/stepDrafts.ts'
+import type { StepDraft } from '../../../client/state/stepDrafts.ts'
+import { capital } from '@anklet/language/plain/corners'
+import { CONDITION_WORDS, GATE_WORDS, STRETCH_WORDS, stepWords } from '@anklet/language/work/plan'
+import { countdownWords } from '@anklet/language/plain/times'
+import { DEVIATION_WORDS } from '@anklet/language/work/work'
+import type { CarLive } from '../link/carLive.ts'
+import { Proofs } from './Proofs.tsx'
+import { entryOf, showKey, torqueDoubt } from './stepEntry.ts'
+import { ReadingEntry, StepFigures } from './StepFigures.tsx'
+import { StepPhotos } from './StepPhotos.tsx'
+import { TorqueEntry } from './TorqueEntry.tsx'
+import type { OnWork } from '../record/useWork.ts'
+
+/** A second tap comes within this, ms. */
+const SECOND_TAP_MS = 500
+
+interface CardProps {
+  readonly job: Job
+  readonly work: OnWork
+  readonly step: PlanStep
+  readonly car: CarLive | null
+  readonly peaks?: Readonly<Record<string, number>>
+  readonly children?: ReactNode
+}
+
+/** The gates of a step as the car stands: what holds, and what is waited for. */
+function Gates({
+  work: { of, run },
+  step,
+  asks: toBeShown,
+  draft,
+}: Pick<CardProps, 'work' | 'step'> & {
+  readonly asks: ReturnType<typeof toShow>
+  readonly draft: StepDraft
+}): ReactNode {
+  const kind = kindAt(of.architecture, step.place)
+  const corners = cornersOf(step.place)
+  const asks = step.gates.flatMap(({ gate, asks: of_ }) =>
+    of_.map(({ condition }) => ({
+      gate,
+      condition,
+      open: corners.every((corner) => holds(condition, run.car, kind, corner)),
+      // What this step itself shows is so only once somebody has said how.
+      said: toBeShown.every(
+        (ask) => ask.condition !== condition || draft.shown[showKey(ask)] !== undefined,
+      ),
+    })),
+  )
+  if (asks.length === 0) return null
+  return (
+    <section aria-label="Gate" className="grid gap-1">
+      <h3 className="label">
+        {capital([...new Set(step.gates.map(({ gate }) => GATE_WORDS[gate]))].join(', and '))}
+      </h3>
+      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
+        {asks.map(({ gate, condition, open, said }) => (
+          <li
+            key={`${gate}${condition}`}
+            className={`flex items-center gap-1.5 ${open ? '' : 'font-semibold text-rust'}`}
+          >
+            {!open ? (
+              <CircleSlash2 size={17} aria-label="not so" />
+            ) : said ? (
+              <Check size={17} strokeWidth={3} aria-label="so" />
+            ) : (
+              <Circle size={16} strokeDasharray="4 3" aria-label="not said yet" />
+            )}
+            {CONDITION_WORDS[condition]}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Otherwise({
+  step,
+  work,
+  draft,
+  change,
+}: Pick<CardProps, 'step' | 'work'> & {
+  readonly draft: StepDraft
+  change(next: Partial<StepDraft>): void
+}): ReactNode {
+  const kinds: readonly Deviation['kind'][] = [
+    ...(maySkip(work.of, step) ? ['skipped' as const] : []),
+    ...(step.torque ? ['torque' as const] : []),
+    ...(step.photo ? ['noPhoto' as const] : []),
+    'otherwise',
+  ]
+  return (
+    <details open={draft.deviation !== null || undefined}>
+      <summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">
+        A note, or done otherwise
+      </summary>
+      <div className="grid gap-3 pb-2">
+        <div>
+          <label className="label" htmlFor={`note ${step.key}`}>
+            Note
+          </label>
+          <input
+            id={`note ${step.key}`}
+            className="field"
+            maxLength={500}
+            value={draft.note}
+            onChange={(event) => change({ note: event.target.value })}
+          />
+        </div>
+        <Taps<Deviation['kind']>
+          legend="Done otherwise: a lead is asked to agree"
+          chosen={draft.deviation ? [draft.deviation] : []}
+          onTap={(kind) => change({ deviation: draft.deviation === kind ? null : kind })}
+          options={kinds.map((value) => ({ value, words: DEVIATION_WORDS[value] }))}
+        />
+        {draft.deviation && (
+          <div>
+            <label className="label" htmlFor={`why ${step.key}`}>
+              Why
+            </label>
+            <input
+              id={`why ${step.key}`}
+              className="field"
+              maxLength={300}
+              value={draft.reason}
+              onChange={(event) => change({ reason: event.target.value })}
+            />
+          </div>
+        )}
+      </div>
+    </details>
+  )
+}
+
+/** The step's number, words, caution and reason. */
+function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
+  const { of, run } = work
+  const number = of.steps.findIndex(({ key }) => key === step.key) + 1
+  const again = run.steps.find((each) => each.step.key === step.key)?.state === 'again'
+  return (
+    <>
+      <div className="flex items-start gap-4">
+        {step.place !== null && (
+          <span className="shrink-0">
+            <CornerGlyph lit={cornersOf(step.place)} size={84} />
+          </span>
+        )}
+        <div className="min-w-0">
+          <p className="text-[14px] text-ink-2">
+            <span className="num">{number}</span> of <span className="num">{of.steps.length}</span>,{' '}
+            {STRETCH_WORDS[step.phase].toLowerCase()}
+            {again ? '; once more' : ''}
+          </p>
+          <h2 className="say text-ink">{stepWords(step.words, step.place)}</h2>
+        </div>
+      </div>
+      {step.caution && (
+        <p className="caution flex gap-3 text-[16px]">
+          <ShieldAlert size={22} aria-hidden className="mt-0.5 shrink-0" />
+          <span>{step.caution}</span>
+        </p>
+      )}
+      <p className="sub">{step.why}</p>
+    </>
+  )
+}
+
+interface DraftProps {
+  readonly draft: StepDraft
+  change(next: Partial<StepDraft>): void
+}
+
+function TorqueOf({
+  job,
+  work: { of },
+  step,
+  draft,
+  change,
+}: Pick<CardProps, 'job' | 'work' | 'step'> & DraftProps): ReactNode {
+  if (!step.torque) return null
+  const range = of.torqueOf(step.torque)
+  return (
+    <>
+      <TorqueEntry
+        fastener={step.torque}
+        words={of.book.fasteners[step.torque]?.words ?? step.torque}
+        typeId={job.vehicleType.id}
+        range={range}
+        mayHaveNone={mayHaveNoThread(of, step)}
+        draft={draft}
+        onChange={change}
+      />
+      {range && torqueDoubt(draft, range) !== null && draft.deviation === null && (
+        <button type="button" className="btn w-fit" onClick={() => change({ deviation: 'torque' })}>
+          It is right as it is: say why
+        </button>
+      )}
+    </>
+  )
+}
+
+/** Who lends a second hand, as it was said at the start; or how this step is done alone. */
+function SecondHand({
+  me,
+  step,
+  draft,
+  change,
+}: DraftProps & { readonly me: string | null; readonly step: PlanStep }): ReactNode {
+  const people = usePeople().data ?? []
+  return (
+    <div className="grid gap-2">
+      <Taps<string>
+        legend="The second hand"
+        chosen={draft.second ? [draft.second] : []}
+        onTap={(second) => change({ second })}
+        options={[
+          ...people
+            .filter(({ id }) => id !== me)
+            .map(({ id, name }) => ({ value: id, words: name })),
+          ...(step.alone === null ? [] : [{ value: 'alone', words: 'Alone' }]),
+        ]}
+      />
+      {draft.second === 'alone' &&
+        (step.alone === null ? (
+          <p className="hint">
+            This is not done alone: it waits until somebody lends a second hand.
+          </p>
+        ) : (
+          <p className="caution">{step.alone}</p>
+        ))}
+    </div>
+  )
+}
+
+/** What a step must come with: what it shows, its torque, a second hand, a photo. */
+function ComesWith(
+  props: CardProps &
+    DraftProps & { readonly asks: ReturnType<typeof toShow>; readonly draftKey: string },
+): ReactNode {
+  const { job, work, step, car, peaks = {}, asks, draft, draftKey, change } = props
+  const taken = (): readonly string[] => useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []
+  return (
+    <>
+      <Proofs
+        asks={asks}
+        body={work.run.car.body}
+        car={car}
+        draft={draft}
+        peaks={peaks}
+        onShown={(key, shown) => change({ shown: { ...draft.shown, [key]: shown } })}
+      />
+      <ReadingEntry job={job} step={step} draft={draft} onChange={change} />
+      <TorqueOf job={job} work={work} step={step} draft={draft} change={change} />
+      {step.second && <SecondHand me={work.me} step={step} draft={draft} change={change} />}
+      {(step.photo || step.phase === 'on' || step.phase === 'bench') && (
+        <StepPhotos
+          job={job}
+          step={step}
+          run={work.run}
+          photoIds={draft.photoIds}
+          needed={step.photo}
+          onTaken={(id) => change({ photoIds: [...taken(), id] })}
+        />
+      )}
+      <Otherwise step={step} work={work} draft={draft} change={change} />
+    </>
+  )
+}
+
+/** Whether a tap counts yet: a glove taps twice, and the second tap must not confirm the step that has just come. */
+function useArmed(): boolean {
+  const [armed, setArmed] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setArmed(true), SECOND_TAP_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  return armed
+}
+
+/** Brings a new step into sight, and the next Tab to it: the key that was pressed went with the step before. */
+function useInSight(): RefObject<HTMLElement | null> {
+  const article = useRef<HTMLElement>(null)
+  useEffect(() => {
+    if (document.activeElement === document.body) article.current?.focus({ preventScroll: true })
+    if ((article.current?.getBoundingClientRect().top ?? 0) < 0)
+      article.current?.scrollIntoView({ block: 'start' })
+  }, [])
+  return article
+}
+
+const ShownHere = lazy(() =>
+  import('./ShownHere.tsx').then((module) => ({ default: module.ShownHere })),
+)
+
+/** Why a step may not be begun now, renewed while a wait runs. */
+function useNotYet({ of, run }: OnWork, step: PlanStep): WorkRefusal | null {
+  const now = steadyNow()
+  useNow(run.waits.some(({ dueMs }) => dueMs > now) ? 1000 : 3_600_000)
+  return notYet(of, run, step.key, now)
+}
+
+/** One step, large: what, where, its caution, what it waits for, what it must show, and one key to confirm it. */
+export function StepCard(props: CardProps): ReactNode {
+  const { job, work, step, children } = props
+  const { of, run } = work
+  const units = useUnits()
+  const draftKey = `${job.id} ${step.key}`
+  const kept = useStepDrafts((drafts) => drafts.byKey[draftKey]) ?? EMPTY_STEP
+  // Asked once, at the start of the work; who came meanwhile is tapped here.
+  const atHand = run.second === work.me ? null : run.second
+  const draft = step.second ? { ...kept, second: kept.second ?? atHand } : kept
+  const { patch, drop } = useStepDrafts.getState()
+  const [wrong, setWrong] = useState<string | null>(null)
+  const [article, armed] = [useInSight(), useArmed()]
+  const written = of.book.steps.find(({ id }) => id === step.step)
+  const asks = written ? toShow(written, step.place) : []
+  const not = useNotYet(work, step)
+  // Keys do not bounce, and are taken at once.
+  const confirm = (tapped: boolean): void => {
+    if (tapped && !armed) return
+    const made = entryOf(step, asks, draft, units)
+    const sentence = made.ok ? work.enter(made.entry) : made.sentence
+    setWrong(sentence)
+    if (sentence === null) drop(draftKey)
+  }
+  return (
+    <article
+      ref={article}
+      tabIndex={-1}
+      aria-label={stepWords(step.words, step.place)}
+      data-step={step.key}
+      data-elsewhere={step.shownBy.length > 0}
+      className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
+    >
+      <StepHead work={work} step={step} />
+      <StepFigures job={job} step={step} />
+      <Gates work={work} step={step} asks={asks} draft={draft} />
+      {not ? (
+        <p
+          className="hint"
+          role="status"
+          {...(not.code === 'waitFirst' ? { 'data-waits-until': not.wait.dueMs } : {})}
+        >
+          {refusalSentence(not, { ...of, nameOf: work.nameOf })}
+          {not.code === 'waitFirst' && (
+            <b className="num"> {countdownWords(not.wait.dueMs - steadyNow())} to go.</b>
+          )}
+        </p>
+      ) : (
+        <>
+          {step.shownBy.length > 0 && (
+            <Suspense fallback={<p className="sub">…</p>}>
+              <ShownHere job={job} work={work} step={step} />
+            </Suspense>
+          )}
+          {children}
+          <ComesWith
+            {...props}
+            asks={asks}
+            draft={draft}
+            draftKey={draftKey}
+            change={(next) => patch(draftKey, next)}
+          />
+          {wrong && (
+            <p className="wrong text-[16px]" role="alert">
+              {wrong}
+            </p>
+          )}
+          {(step.shownBy.length === 0 || draft.deviation !== null) && (
+            <button
+              type="button"
+              className="btn btn-go btn-big min-h-[68px] w-full text-[20px]"
+              aria-disabled={!armed}
+              onClick={(event) => confirm(event.detail > 0)}
+            >
+              <Check size={26} strokeWidth={3} aria-hidden />
+              Done
+            </button>
+          )}
+        </>
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,159 @@
+import type { Job } from '@anklet/contract'
+import type { PlanStep, StepFigure } from '@anklet/core/work/procedure'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Expected } from '@anklet/core/base/vehicle'
+import { axlesOf } from '@anklet/core/base/vehicle'
+import { settingAt } from '@anklet/core/work/record'
+import type { ReactNode } from 'react'
+import { useId } from 'react'
+import { Link } from 'react-router'
+import { useUnits } from '../../../client/queries.ts'
+import type { StepDraft } from '../../../client/state/stepDrafts.ts'
+import { METHOD_WORDS } from '@anklet/language/heights/methods'
+import { Source } from './TorqueEntry.tsx'
+
+const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
+  standing: 'Standing height',
+  seating: 'Seating pressure',
+  target: 'Charged to',
+  limit: 'Never above',
+  fillsFrom: 'Fills from a lift height of',
+  resistance: 'Resistance',
+  signal: 'Signal',
+}
+
+/** Good to know; without them the step is done all the same. */
+const IF_KNOWN: ReadonlySet<StepFigure> = new Set(['fillsFrom', 'resistance', 'signal'])
+
+/** From and to; null: nobody entered it. */
+const expected = (of: readonly (Expected | undefined)[], unit: string): string | null =>
+  of.flatMap((range) => (range ? [`${range.from} to ${range.to} ${unit}`] : []))[0] ?? null
+
+/** A figure of the type, in the shop’s unit; null: nobody entered it. */
+function figureWords(
+  figure: StepFigure,
+  { vehicleType: { architecture, geometry } }: Job,
+  place: PlanStep['place'],
+  units: DisplayUnits,
+): string | null {
+  const pressure = (barG: number | null | undefined): string | null =>
+    barG === null || barG === undefined
+      ? null
+      : `${formatQuantity(barG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  switch (figure) {
+    case 'standing':
+      return axlesOf(place)
+        .map((axle) => {
+          const mm = geometry.corners[axle === 'front' ? 'FL' : 'RL'].designHeightMm
+          return `${axle} ${formatQuantity(mm, 'height', units)}`
+        })
+        .join(', ')
+        .concat(` ${UNIT_LABEL[units.length]}`)
+    case 'seating':
+      return pressure(architecture.seatingPressureBarG)
+    case 'target':
+      return pressure(architecture.anatomy?.chargeTargetBarG)
+    case 'limit':
+      return pressure(architecture.anatomy?.chargeLimitBarG)
+    case 'fillsFrom': {
+      const mm = architecture.anatomy?.module?.fillsFromMm
+      return mm === undefined
+        ? null
+        : `${formatQuantity(mm, 'height', units)} ${UNIT_LABEL[units.length]}`
+    }
+    case 'resistance':
+      return expected(
+        axlesOf(place).map((axle) => architecture.anatomy?.[axle]?.sensorOhm),
+        'Ω',
+      )
+    case 'signal':
+      return expected(
+        axlesOf(place).map((axle) => architecture.anatomy?.[axle]?.sensorVolt),
+        'V',
+      )
+  }
+}
+
+/** Figures of the type that are wanted at hand while a step is done. */
+export function StepFigures({
+  job,
+  step,
+}: {
+  readonly job: Job
+  readonly step: PlanStep
+}): ReactNode {
+  const units = useUnits()
+  const told = step.figures
+    .map((figure) => ({ figure, words: figureWords(figure, job, step.place, units) }))
+    .filter(({ figure, words }) => words !== null || !IF_KNOWN.has(figure))
+  if (told.length === 0) return null
+  return (
+    <dl aria-label="Figures of its type" className="flex flex-wrap gap-x-8 gap-y-1 text-[16px]">
+      {told.map(({ figure, words }) => (
+        <div key={figure} className="flex gap-2">
+          <dt className="text-ink-2">{FIGURE_WORDS[figure]}</dt>
+          <dd className="num font-semibold">
+            {words ?? (
+              <Link className="font-normal underline" to={`/shelf/types/${job.vehicleType.id}`}>
+                not entered: look it up
+              </Link>
+            )}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+interface ReadingProps {
+  readonly job: Job
+  readonly step: PlanStep
+  readonly draft: StepDraft
+  onChange(change: Partial<StepDraft>): void
+}
+
+/** The distance that is measured in a step, its target and what it may be in sight. */
+export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): ReactNode {
+  const units = useUnits()
+  const id = useId()
+  if (step.reads === null) return null
+  const set = settingAt(job.vehicleType.architecture, step)
+  const length = (mm: number): string => formatQuantity(mm, 'height', units, 1)
+  const unit = UNIT_LABEL[units.length]
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="label">
+        {set ? (
+          <>
+            {METHOD_WORDS[set.method]}: <b className="num text-ink">{length(set.nominalMm)}</b>{' '}
+            {unit}, from <span className="num">{length(set.lowerMm)}</span> to{' '}
+            <span className="num">{length(set.upperMm)}</span>
+          </>
+        ) : (
+          <>
+            The distance is not entered for this type:{' '}
+            <Link className="underline" to={`/shelf/types/${job.vehicleType.id}`}>
+              look it up and enter it
+            </Link>
+            , or say where yours is written
+          </>
+        )}
+      </legend>
+      <label className="sr-only" htmlFor={id}>
+        Measured, {unit}
+      </label>
+      <input
+        id={id}
+        className="field num max-w-[190px] text-[26px]"
+        inputMode="text"
+        maxLength={12}
+        autoComplete="off"
+        placeholder={`measured, ${unit}`}
+        value={draft.reading}
+        onChange={(event) => onChange({ reading: event.target.value })}
+      />
+      {!set && <Source draft={draft} onChange={onChange} />}
+    </fieldset>
+  )
+}

@@ -1,0 +1,139 @@
+import type { Torque } from '@anklet/contract'
+import type { NoThread, TorqueRange } from '@anklet/core/work/record'
+import type { ReactNode } from 'react'
+import { useId } from 'react'
+import { Link } from 'react-router'
+import { useTorques } from '../../../client/queries.ts'
+import type { StepDraft } from '../../../client/state/stepDrafts.ts'
+import { Taps } from '../../../kit/Taps.tsx'
+import { capital } from '@anklet/language/plain/corners'
+import { torqueWords, turnedWords } from '@anklet/language/work/plan'
+import { TORQUE_UNITS } from '../model/torqueForm.ts'
+import { NO_THREAD_WORDS } from '@anklet/language/work/work'
+import { torqueDoubt } from './stepEntry.ts'
+
+const NO_THREAD = (['clip', 'byHand', 'none'] as const).map((value) => ({
+  value,
+  words: NO_THREAD_WORDS[value],
+}))
+
+interface TorqueEntryProps {
+  readonly fastener: string
+  readonly words: string
+  readonly typeId: string
+  readonly range: TorqueRange | null
+  /** Nobody entered whether there is a thread at all. */
+  readonly mayHaveNone: boolean
+  readonly draft: StepDraft
+  onChange(change: Partial<StepDraft>): void
+}
+
+/** Where a figure is written that the shop does not have. */
+export function Source({
+  draft,
+  onChange,
+}: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
+  const id = useId()
+  return (
+    <div>
+      <label className="label" htmlFor={id}>
+        Where it is written
+      </label>
+      <input
+        id={id}
+        className="field"
+        maxLength={200}
+        value={draft.source}
+        onChange={(event) => onChange({ source: event.target.value })}
+      />
+    </div>
+  )
+}
+
+/** A torque as it was set, against its range; where the sheet has none, with where it is written. */
+export function TorqueEntry({
+  fastener,
+  words,
+  typeId,
+  range,
+  mayHaveNone,
+  draft,
+  onChange,
+}: TorqueEntryProps): ReactNode {
+  const id = useId()
+  const known: Torque | undefined = useTorques().data?.find(
+    (each) => each.typeId === typeId && each.fastener === fastener,
+  )
+  const doubt = torqueDoubt(draft, range)
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="label">
+        {capital(words)}:{' '}
+        {known ? (
+          <>
+            <b className="num text-ink">{torqueWords(known)}</b>
+            {turnedWords(known)} ({known.source})
+          </>
+        ) : (
+          <>
+            not entered on the sheet,{' '}
+            <Link className="underline" to="/shelf/torques">
+              look it up and enter it
+            </Link>
+            , or set yours with its source
+          </>
+        )}
+      </legend>
+      <div className="flex flex-wrap items-end gap-2">
+        <div>
+          <label className="sr-only" htmlFor={id}>
+            Set to, {draft.unit}
+          </label>
+          <input
+            id={id}
+            className="field num max-w-[150px] text-[26px]"
+            inputMode="decimal"
+            maxLength={7}
+            autoComplete="off"
+            placeholder="set to"
+            value={draft.torque}
+            aria-invalid={doubt !== null}
+            onChange={(event) => onChange({ torque: event.target.value, noThread: null })}
+          />
+        </div>
+        {TORQUE_UNITS.map((unit) => (
+          <button
+            key={unit}
+            type="button"
+            className="tap"
+            data-on={draft.unit === unit}
+            aria-pressed={draft.unit === unit}
+            onClick={() => onChange({ unit })}
+          >
+            {unit}
+          </button>
+        ))}
+      </div>
+      {mayHaveNone && (
+        <Taps<NoThread>
+          legend="Or there is no thread here"
+          options={NO_THREAD}
+          chosen={draft.noThread ? [draft.noThread] : []}
+          onTap={(noThread) =>
+            onChange(
+              draft.noThread === noThread
+                ? { noThread: null }
+                : { noThread, torque: '', source: '' },
+            )
+          }
+        />
+      )}
+      {!range && draft.noThread === null && <Source draft={draft} onChange={onChange} />}
+      {doubt && (
+        <p className="wrong" role="alert">
+          {doubt}
+        </p>
+      )}
+    </fieldset>
+  )
+}

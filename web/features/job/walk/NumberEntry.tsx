@@ -1,0 +1,76 @@
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { UNIT_LABEL } from '@anklet/core/base/units'
+import type { FormEvent, ReactNode } from 'react'
+import { useEffect, useRef } from 'react'
+import { applyKey, Keypad } from '../../../kit/Keypad.tsx'
+import { useMedia } from '../../../kit/useMedia.ts'
+import type { Draft } from '../../../client/state/drafts.ts'
+import type { Stop } from '../../../client/state/walk.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+
+interface EntryProps {
+  readonly draft: Draft
+  readonly stop: Stop
+  readonly units: DisplayUnits
+  readonly complaint: string | null
+  onType(text: string): void
+  onTake(): void
+}
+
+/** One big number and the keys for it. */
+export function NumberEntry({
+  draft,
+  stop,
+  units,
+  complaint,
+  onType,
+  onTake,
+}: EntryProps): ReactNode {
+  const part = units.length === 'mm' ? 'half' : 'point'
+  const field = useRef<HTMLInputElement>(null)
+  // On a touch screen our own keys are the keyboard; the system's would cover half the page.
+  const touch = useMedia('(pointer: coarse)')
+  useEffect(() => {
+    if (!touch) field.current?.focus({ preventScroll: true })
+  }, [stop.corner, stop.lap, touch])
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    onTake()
+  }
+  return (
+    <form
+      onSubmit={submit}
+      className="grid gap-2.5 bg-paper max-md:sticky max-md:bottom-0 max-md:z-10 max-md:pb-2"
+      noValidate
+    >
+      <label htmlFor="height" className="text-[14px] font-semibold text-ink-2">
+        {capital(CORNER_WORDS[stop.corner])}, lap {stop.lap}
+      </label>
+      <div className="flex items-baseline justify-between border-b-[3px] border-ink px-1">
+        <input
+          ref={field}
+          id="height"
+          className="num w-full min-w-0 bg-transparent text-[44px] leading-[1.05] md:text-[58px] outline-none"
+          style={{ caretColor: 'var(--air)' }}
+          inputMode={touch ? 'none' : 'decimal'}
+          autoComplete="off"
+          enterKeyHint="next"
+          value={draft.typed}
+          aria-invalid={complaint !== null}
+          aria-describedby={complaint ? 'height-complaint' : undefined}
+          onChange={(event) => onType(event.target.value)}
+        />
+        <span className="text-[20px] text-ink-3">{UNIT_LABEL[units.length]}</span>
+      </div>
+      {complaint && (
+        <p id="height-complaint" className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+      <Keypad part={part} onKey={(key) => onType(applyKey(draft.typed, key, part))} />
+      <button type="submit" className="btn btn-go btn-big">
+        {draft.typed ? `Take ${draft.typed} and walk on` : 'Take it and walk on'}
+      </button>
+    </form>
+  )
+}

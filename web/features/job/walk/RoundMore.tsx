@@ -1,0 +1,92 @@
+import type { Round } from '@anklet/contract'
+import type { Method } from '@anklet/core/measuring/heights'
+import { isFloorBased, METHODS } from '@anklet/core/measuring/heights'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { UNIT_LABEL } from '@anklet/core/base/units'
+import type { ReactNode } from 'react'
+import { CornerFields } from '../../../kit/CornerFields.tsx'
+import { Taps } from '../../../kit/Taps.tsx'
+import type { Draft } from '../../../client/state/drafts.ts'
+import { LOAD_WORDS, METHOD_WORDS } from '@anklet/language/heights/methods'
+import { typedCorners, typedLoadKg } from './seal.ts'
+
+interface MoreProps {
+  readonly draft: Draft
+  readonly units: DisplayUnits
+  onChange(change: Partial<Draft>): void
+}
+
+/** What only some rounds need: another way of measuring, a load, an uneven floor, what the module itself reports. */
+export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
+  const unit = UNIT_LABEL[units.length]
+  const wrong = [draft.pads, draft.reported].some((typed) => typedCorners(typed, units) === 'wrong')
+  return (
+    <details
+      className="border-t border-edge pt-2"
+      open={draft.method !== 'wheelCentreToArch' || undefined}
+    >
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        More about this round: {METHOD_WORDS[draft.method].toLowerCase()},{' '}
+        {LOAD_WORDS[draft.load].toLowerCase()}
+      </summary>
+      <div className="grid gap-4 pt-2">
+        {draft.kind === 'heights' && (
+          <Taps<Method>
+            legend="Measured"
+            options={METHODS.map((method) => ({ value: method, words: METHOD_WORDS[method] }))}
+            chosen={[draft.method]}
+            onTap={(method) => onChange({ method, readings: [] })}
+          />
+        )}
+        <Taps<Round['load']>
+          legend="Load"
+          options={(Object.keys(LOAD_WORDS) as Round['load'][]).map((load) => ({
+            value: load,
+            words: LOAD_WORDS[load],
+          }))}
+          chosen={[draft.load]}
+          onTap={(load) => onChange({ load })}
+        />
+        {draft.load === 'laden' && (
+          <label className="grid max-w-72 gap-1">
+            <span className="label mb-0">What was loaded, kg, if it was weighed</span>
+            <input
+              className="field"
+              inputMode="decimal"
+              value={draft.loadKg}
+              aria-invalid={typedLoadKg(draft) === 'wrong'}
+              onChange={({ target }) => onChange({ loadKg: target.value })}
+            />
+          </label>
+        )}
+        {typedLoadKg(draft) === 'wrong' && (
+          <p className="wrong" role="alert">
+            A load in kilograms, between 1 and 5000; leave it empty where nothing was weighed.
+          </p>
+        )}
+        {isFloorBased(draft.method) && (
+          <CornerFields
+            legend={`The floor under each wheel over the lowest one, ${unit}. It is added back before judging.`}
+            values={draft.pads}
+            onType={(pads) => onChange({ pads })}
+          />
+        )}
+        <CornerFields
+          legend={`What the module reports, ${unit}, if it was read`}
+          values={draft.reported}
+          onType={(reported) => onChange({ reported })}
+        />
+        {wrong && (
+          <p className="wrong" role="alert">
+            Type figures only; leave a field empty where nothing was read.
+          </p>
+        )}
+      </div>
+    </details>
+  )
+}
+
+/** Whether the figures typed there can be saved. */
+export const moreIsRight = (draft: Draft, units: DisplayUnits): boolean =>
+  typedLoadKg(draft) !== 'wrong' &&
+  [draft.pads, draft.reported].every((typed) => typedCorners(typed, units) !== 'wrong')

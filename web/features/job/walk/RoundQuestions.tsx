@@ -1,0 +1,128 @@
+import type { Job } from '@anklet/contract'
+import type { RoundState } from '@anklet/core/measuring/heights'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { ReactNode } from 'react'
+import { Taps } from '../../../kit/Taps.tsx'
+import { useUnits } from '../../../client/queries.ts'
+import type { Draft } from '../../../client/state/drafts.ts'
+import { readTyped } from '../../../kit/typed.ts'
+import { capital } from '@anklet/language/plain/corners'
+import { STATE_WORDS } from '@anklet/language/heights/methods'
+
+interface QuestionsProps {
+  readonly job: Job
+  readonly draft: Draft
+  readonly levels: boolean
+  /** What states may be said, the likeliest first; none: the watch says it. */
+  readonly states?: readonly RoundState[]
+  onChange(change: Partial<Draft>): void
+}
+
+const PLACES = [
+  { value: 'atSprings', words: 'Beside the springs', hint: '±1 K once soaked' },
+  { value: 'sameRoom', words: 'Same room or yard', hint: '±3 K' },
+  { value: 'elsewhere', words: 'Elsewhere', hint: '±5 K' },
+] as const
+
+const STATE_HINTS: Readonly<Record<RoundState, string>> = {
+  arrived: 'before anybody did anything',
+  levelled: 'or settled on coils; held against the specification',
+  supplyOff: 'fuse, switch or battery',
+  leftOn: 'left alone',
+}
+
+/**
+ * What every round needs to be worth anything: its level, the air's temperature and of what, and
+ * whether the car was settled.
+ */
+export function RoundQuestions({
+  job,
+  draft,
+  levels,
+  states = [],
+  onChange,
+}: QuestionsProps): ReactNode {
+  const units = useUnits()
+  const typed = readTyped(draft.temperature, 'temperature', units)
+  const complain = draft.temperature !== '' && !typed.ok
+  return (
+    <>
+      {states.length > 0 && (
+        <Taps<RoundState>
+          legend="In what state is it measured?"
+          chosen={draft.state ? [draft.state] : []}
+          onTap={(state) => onChange({ state })}
+          options={states.map((state) => ({
+            value: state,
+            words: STATE_WORDS[state],
+            hint: STATE_HINTS[state],
+          }))}
+        />
+      )}
+      {levels && (
+        <Taps
+          legend="Which level does it stand at?"
+          chosen={draft.levelId ? [draft.levelId] : []}
+          onTap={(levelId) => onChange({ levelId })}
+          options={job.vehicleType.architecture.levels.map(({ id, offsetMm }) => ({
+            value: id,
+            words: capital(id),
+            hint: `${offsetMm > 0 ? '+' : ''}${formatQuantity(offsetMm, 'height', units)} ${UNIT_LABEL[units.length]}`,
+          }))}
+        />
+      )}
+      <div className="flex flex-wrap items-start gap-5">
+        <div className="w-[120px]">
+          <label className="label" htmlFor={`temperature-${draft.kind}`}>
+            Temperature, {UNIT_LABEL[units.temperature]}
+          </label>
+          <input
+            id={`temperature-${draft.kind}`}
+            className="field num text-[22px]"
+            inputMode="text"
+            maxLength={8}
+            autoComplete="off"
+            value={draft.temperature}
+            aria-invalid={complain}
+            onChange={(event) => onChange({ temperature: event.target.value })}
+          />
+        </div>
+        <Taps
+          legend="Read where?"
+          options={PLACES}
+          chosen={draft.thermometer ? [draft.thermometer] : []}
+          onTap={(thermometer) => onChange({ thermometer })}
+        />
+      </div>
+      {complain && (
+        <p className="wrong text-[14px]" role="alert">
+          {typed.sentence}
+        </p>
+      )}
+      <Taps
+        legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres."
+        chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]}
+        onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
+        options={
+          draft.kind === 'morning' || draft.kind === 'look'
+            ? [
+                { value: false, words: 'Left as it stands' },
+                { value: true, words: 'Each corner bounced, nobody got in' },
+              ]
+            : [
+                { value: true, words: 'Rolled both ways, each corner bounced' },
+                { value: false, words: 'Not settled' },
+              ]
+        }
+      />
+    </>
+  )
+}
+
+/** Whether the questions of a round are answered. */
+export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean =>
+  temperatureOk &&
+  draft.levelId !== '' &&
+  (draft.kind !== 'heights' || draft.state !== null) &&
+  draft.thermometer !== null &&
+  draft.rolledAndBounced !== null

@@ -1,0 +1,181 @@
+import type { Vehicle, VehicleType } from '@anklet/contract'
+import type { FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { Loading } from '../../client/Loading.tsx'
+import { Taps } from '../../kit/Taps.tsx'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.ts'
+import { NO_COMPLAINT } from '@anklet/language/causes/complaint'
+import { barePlate } from '@anklet/language/plain/plates'
+import { Plate } from '../../kit/Plate.tsx'
+
+interface ChooseProps {
+  readonly vehicles: readonly Vehicle[]
+  readonly types: readonly VehicleType[]
+}
+
+function useOpenJob() {
+  const open = useCommand('job.open')
+  const navigate = useNavigate()
+  const [jobId] = useState(() => crypto.randomUUID())
+  return {
+    open,
+    start: (vehicleId: string) =>
+      open.submit(
+        { payload: { jobId, vehicleId, complaint: NO_COMPLAINT } },
+        () => void navigate(`/jobs/${jobId}/intake`),
+      ),
+  }
+}
+
+function NewVehicle({
+  plate,
+  types,
+  onSaved,
+}: {
+  readonly plate: string
+  readonly types: readonly VehicleType[]
+  onSaved(vehicleId: string): void
+}): ReactNode {
+  const [vehicleId] = useState(() => crypto.randomUUID())
+  const [typeId, setTypeId] = useState<string | null>(null)
+  const [note, setNote] = useState('')
+  const save = useCommand('vehicle.save')
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    if (typeId)
+      save.submit({ payload: { vehicleId, typeId, plate: plate.trim(), note: note.trim() } }, () =>
+        onSaved(vehicleId),
+      )
+  }
+  if (types.length === 0) {
+    return (
+      <div className="hint">
+        <p className="mb-3">
+          Before the first car, its vehicle type has to be on the shelf: how its air suspension is
+          laid out, and the heights and loads from your own service information.
+        </p>
+        <Link className="btn" to="/shelf/types/new">
+          Enter a vehicle type
+        </Link>
+      </div>
+    )
+  }
+  return (
+    <form className="grid gap-4" onSubmit={submit}>
+      <Taps<string>
+        legend={
+          <>
+            A car that was never here. What is{' '}
+            <span className="plate">{plate.trim().toUpperCase()}</span>?
+          </>
+        }
+        options={types.map(({ id, name }) => ({ value: id, words: name }))}
+        chosen={typeId ? [typeId] : []}
+        onTap={(id) => setTypeId(id)}
+      />
+      <Link className="text-ink-2 underline" to="/shelf/types/new">
+        Its type is not there: enter it
+      </Link>
+      <div>
+        <label className="label" htmlFor="vehicle-note">
+          Whose it is, where it stands (may be left out)
+        </label>
+        <input
+          id="vehicle-note"
+          className="field"
+          maxLength={300}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+      </div>
+      {save.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(save.error)}
+        </p>
+      )}
+      <button
+        type="submit"
+        className="btn btn-go btn-big w-fit"
+        disabled={!typeId || save.isPending}
+      >
+        Take it in
+      </button>
+    </form>
+  )
+}
+
+function Choose({ vehicles, types }: ChooseProps): ReactNode {
+  const [plate, setPlate] = useState('')
+  const { open, start } = useOpenJob()
+  const wanted = barePlate(plate)
+  const matching = vehicles.filter((vehicle) => barePlate(vehicle.plate).includes(wanted))
+  const known = vehicles.some((vehicle) => barePlate(vehicle.plate) === wanted)
+  const typeName = (id: string): string => types.find((type) => type.id === id)?.name ?? ''
+  return (
+    <div className="grid gap-5">
+      <div>
+        <label className="label" htmlFor="plate">
+          Plate
+        </label>
+        <input
+          id="plate"
+          className="field max-w-[320px] text-[24px] font-semibold uppercase tracking-wide"
+          maxLength={16}
+          autoComplete="off"
+          spellCheck={false}
+          value={plate}
+          onChange={(event) => setPlate(event.target.value)}
+          autoFocus
+        />
+      </div>
+      {matching.length > 0 && (
+        <ul className="grid gap-2 sm:grid-cols-2">
+          {matching.map(({ id, plate: of, simulated, typeId, note }) => (
+            <li key={id} className="min-w-0">
+              <button
+                type="button"
+                className="tap w-full"
+                disabled={open.isPending}
+                onClick={() => start(id)}
+              >
+                <Plate plate={of} simulated={simulated} />
+                <span className="min-w-0">
+                  <span className="block">{typeName(typeId)}</span>
+                  <span className="block truncate text-[13px] font-normal text-ink-2">{note}</span>
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {open.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(open.error)}
+        </p>
+      )}
+      {wanted !== '' && !known && <NewVehicle plate={plate} types={types} onSaved={start} />}
+      {vehicles.length === 0 && wanted === '' && (
+        <p className="sub">No car is on record yet. Type the plate of the one in front of you.</p>
+      )}
+    </div>
+  )
+}
+
+/** Opens a job on a car: one that is known, or one that was never here. */
+export function NewJob(): ReactNode {
+  const [vehicles, types] = [useVehicles(), useVehicleTypes()]
+  return (
+    <div className="mx-auto max-w-[860px] px-4 py-6 md:px-6">
+      <h1 className="say mb-5">Which car?</h1>
+      <Loading query={vehicles} what="the cars">
+        {(cars) => (
+          <Loading query={types} what="the vehicle types">
+            {(kinds) => <Choose vehicles={cars} types={kinds} />}
+          </Loading>
+        )}
+      </Loading>
+    </div>
+  )
+}

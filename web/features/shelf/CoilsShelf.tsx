@@ -1,0 +1,208 @@
+import type { CoilEntry } from '@anklet/contract'
+import { coilRate } from '@anklet/core/reasoning/conversion'
+import type { ChangeEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { sentenceOf } from '../../client/api.ts'
+import { useCoils, useCommand } from '../../client/queries.ts'
+import { Loading } from '../../client/Loading.tsx'
+import { saveFile } from '../../kit/saveFile.ts'
+import { parseNumber } from '../../kit/typed.ts'
+import { coilsCsv, readCoils } from './coilsCsv.ts'
+import { Line } from '../../kit/fields.tsx'
+import { ShelfPage } from './ShelfPage.tsx'
+
+const LARGEST_BYTES = 1_000_000
+
+function Unmarked(): ReactNode {
+  const [typed, setTyped] = useState({ wire: '', diameter: '', turns: '' })
+  const [wireMm, meanDiameterMm, activeCoils] = [typed.wire, typed.diameter, typed.turns].map(
+    (text) => {
+      const value = parseNumber(text)
+      return value !== null && value > 0 && value < 2000 ? value : null
+    },
+  ) as [number | null, number | null, number | null]
+  const rate =
+    wireMm !== null && meanDiameterMm !== null && activeCoils !== null
+      ? coilRate({ wireMm, meanDiameterMm, activeCoils })
+      : null
+  return (
+    <details className="border-t border-edge pt-2">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        A coil without a mark: its rate by wire, diameter and turns
+      </summary>
+      <div className="grid gap-3 pt-1 sm:grid-cols-3">
+        <Line
+          words="Wire"
+          unit="mm"
+          most={6}
+          value={typed.wire}
+          onType={(wire) => setTyped({ ...typed, wire })}
+        />
+        <Line
+          words="Diameter, middle of the wire"
+          unit="mm"
+          most={6}
+          value={typed.diameter}
+          onType={(diameter) => setTyped({ ...typed, diameter })}
+        />
+        <Line
+          words="Turns that move"
+          unit=""
+          most={5}
+          value={typed.turns}
+          onType={(turns) => setTyped({ ...typed, turns })}
+        />
+      </div>
+      {rate && (
+        <p className="say-small pt-2" aria-live="polite">
+          {rate.ok
+            ? `About ${rate.value.rateNPerMm.toFixed(1)} N/mm, for usual spring steel.`
+            : 'A wire so thick cannot be wound so tight.'}
+        </p>
+      )}
+    </details>
+  )
+}
+
+const FIGURES = ['N/mm', 'free, mm', 'solid, mm', 'price', 'days'] as const
+
+function CoilTable({
+  coils,
+  busy,
+  onDrop,
+}: {
+  readonly coils: readonly CoilEntry[]
+  readonly busy: boolean
+  onDrop(id: string): void
+}): ReactNode {
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils">
+      <table className="table min-w-[620px]">
+        <thead>
+          <tr>
+            <th scope="col">coil</th>
+            {FIGURES.map((words) => (
+              <th key={words} scope="col" className="n">
+                {words}
+              </th>
+            ))}
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {coils.map((coil) => (
+            <tr key={coil.id}>
+              <th scope="row">{coil.name}</th>
+              <td className="n num">{coil.rateNPerMm}</td>
+              <td className="n num">{coil.freeLengthMm}</td>
+              <td className="n num">{coil.solidLengthMm}</td>
+              <td className="n num">{coil.cost}</td>
+              <td className="n num">{coil.leadDays}</td>
+              <td className="n">
+                <button
+                  type="button"
+                  className="btn-quiet min-h-[44px]"
+                  aria-label={`Take ${coil.name} out`}
+                  disabled={busy}
+                  onClick={() => onDrop(coil.id)}
+                >
+                  Take out
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
+  const [save, drop] = [useCommand('coils.save'), useCommand('coil.drop')]
+  const [said, say] = useState<readonly string[]>([])
+  const [taken, setTaken] = useState(0)
+  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
+    const file = event.target.files?.[0]
+    event.target.value = ''
+    say([])
+    setTaken(0)
+    save.reset()
+    if (!file) return
+    if (file.size > LARGEST_BYTES) return say([`“${file.name}” is too large for a list of coils.`])
+    file.text().then(
+      (text) => {
+        const read = readCoils(text, coils)
+        say(
+          read.coils.length === 0 && read.faults.length === 0
+            ? [`There is no coil in “${file.name}”.`]
+            : read.faults,
+        )
+        if (read.coils.length > 0)
+          save.submit({ payload: { coils: read.coils } }, () => setTaken(read.coils.length))
+      },
+      () => say([`“${file.name}” could not be read.`]),
+    )
+  }
+  const error = save.error ?? drop.error
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap gap-3">
+        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+          Read a table in
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            className="sr-only"
+            disabled={save.isPending}
+            onChange={choose}
+          />
+        </label>
+        <button
+          type="button"
+          className="btn"
+          disabled={coils.length === 0}
+          onClick={() => saveFile('coils.csv', 'text/csv', coilsCsv(coils))}
+        >
+          Save as a table
+        </button>
+      </div>
+      <div aria-live="polite">
+        {taken > 0 && <p>{taken === 1 ? 'One coil' : `${taken} coils`} taken over.</p>}
+        {said.slice(0, 10).map((line) => (
+          <p key={line} className="wrong" role="alert">
+            {line}
+          </p>
+        ))}
+        {error && (
+          <p className="wrong" role="alert">
+            {sentenceOf(error)}
+          </p>
+        )}
+      </div>
+      {coils.length === 0 ? (
+        <p className="sub">
+          None yet. A table with the columns name, rate_N_per_mm, free_length_mm, solid_length_mm,
+          cost and lead_days brings them in.
+        </p>
+      ) : (
+        <CoilTable
+          coils={coils}
+          busy={drop.isPending}
+          onDrop={(coilId) => drop.submit({ payload: { coilId } })}
+        />
+      )}
+      <Unmarked />
+    </div>
+  )
+}
+
+/** The coils a shop can get, as a table out and in; and what an unmarked one is. */
+export function CoilsShelf(): ReactNode {
+  return (
+    <ShelfPage title="Coils">
+      <Loading query={useCoils()} what="the coils">
+        {(coils) => <List coils={coils} />}
+      </Loading>
+    </ShelfPage>
+  )
+}

@@ -1,0 +1,158 @@
+import type { Axle } from '@anklet/core/base/vehicle'
+import {
+  areaFromPressureCm2,
+  hasAirOnAxle,
+  loadsFromScalesN,
+  motionRatioFrom,
+} from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useId, useState } from 'react'
+import { parseNumber } from '../../kit/typed.ts'
+import type { AxleField, TypeForm } from './typeForm.ts'
+
+interface HelpProps {
+  readonly form: TypeForm
+  onUse(axle: Axle, field: AxleField, text: string): void
+}
+interface Help {
+  readonly title: string
+  readonly why: string
+  readonly asks: readonly string[]
+  readonly field: AxleField
+  readonly unit: string
+  readonly digits: number
+  readonly airOnly: boolean
+  answer(figures: readonly number[], form: TypeForm, axle: Axle): number | null
+}
+
+const figureOf = (form: TypeForm, axle: Axle, field: AxleField): number | null =>
+  parseNumber(form.axles[axle][field])
+
+const HELPS: readonly Help[] = [
+  {
+    title: 'Load from scales',
+    why: 'Both wheels of an axle on scales, the other axle as high. Wheel, hub and brake of one side are not sprung.',
+    asks: ['left, kg', 'right, kg', 'unsprung, one side, kg'],
+    field: 'designLoadN',
+    unit: 'N',
+    digits: 0,
+    airOnly: false,
+    answer: ([left, right, unsprung]) => {
+      const [a, b] = loadsFromScalesN(left!, right!, unsprung!)
+      return a > 0 && b > 0 ? (a + b) / 2 : null
+    },
+  },
+  {
+    title: 'Effective area from a pressure',
+    why: 'The pressure of that spring read at design height, and the load and motion ratio entered for the axle.',
+    asks: ['pressure, bar gauge'],
+    field: 'effectiveAreaCm2',
+    unit: 'cm²',
+    digits: 1,
+    airOnly: true,
+    answer: ([pressure], form, axle) => {
+      const [load, ratio] = [
+        figureOf(form, axle, 'designLoadN'),
+        figureOf(form, axle, 'motionRatio'),
+      ]
+      return load === null || ratio === null
+        ? null
+        : areaFromPressureCm2(
+            pressure!,
+            load,
+            ratio,
+            figureOf(form, axle, 'coilForceAtDesignN') ?? 0,
+          )
+    },
+  },
+  {
+    title: 'Motion ratio from two heights',
+    why: 'Ride height and length of the spring, measured at two levels at least 10 mm apart.',
+    asks: ['ride height 1, mm', 'ride height 2, mm', 'spring length 1, mm', 'spring length 2, mm'],
+    field: 'motionRatio',
+    unit: '',
+    digits: 3,
+    airOnly: false,
+    answer: ([wheel1, wheel2, spring1, spring2]) =>
+      motionRatioFrom([wheel1!, wheel2!], [spring1!, spring2!]),
+  },
+]
+
+function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): ReactNode {
+  const id = useId()
+  const [typed, setTyped] = useState<readonly string[]>(help.asks.map(() => ''))
+  const figures = typed.map(parseNumber)
+  const complete = figures.every((figure) => figure !== null)
+  const axles = (['front', 'rear'] as const).filter(
+    (axle) => !help.airOnly || hasAirOnAxle(form.architecture, axle),
+  )
+  const answers = axles.map((axle) => ({
+    axle,
+    value: complete ? help.answer(figures, form, axle) : null,
+  }))
+  return (
+    <section className="grid content-start gap-2" aria-label={help.title}>
+      <h2>{help.title}</h2>
+      <p className="text-[14px] text-ink-2">{help.why}</p>
+      <div className="grid grid-cols-2 gap-2">
+        {help.asks.map((words, i) => (
+          <div key={words}>
+            <label className="label" htmlFor={`${id}${i}`}>
+              {words}
+            </label>
+            <input
+              id={`${id}${i}`}
+              className="field num"
+              inputMode="decimal"
+              maxLength={10}
+              autoComplete="off"
+              value={typed[i]}
+              onChange={(event) =>
+                setTyped(typed.map((text, k) => (k === i ? event.target.value : text)))
+              }
+            />
+          </div>
+        ))}
+      </div>
+      {complete && answers.every(({ value }) => value === null) && (
+        <p className="wrong" role="alert">
+          These figures say nothing:{' '}
+          {help.field === 'effectiveAreaCm2'
+            ? 'enter load and motion ratio of the axle first.'
+            : 'read them once more.'}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        {answers.map(
+          ({ axle, value }) =>
+            value !== null && (
+              <button
+                key={axle}
+                type="button"
+                className="btn"
+                onClick={() => onUse(axle, help.field, String(Number(value.toFixed(help.digits))))}
+              >
+                {value.toFixed(help.digits)} {help.unit} at the {axle}
+              </button>
+            ),
+        )}
+      </div>
+    </section>
+  )
+}
+
+/** What a shop can measure itself instead of looking it up. */
+export function Helps(props: HelpProps): ReactNode {
+  return (
+    <details className="border-t border-edge pt-2">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        Measure it yourself: loads from scales, area from a pressure, motion ratio from two heights
+      </summary>
+      <div className="grid gap-6 pt-2 md:grid-cols-3">
+        {HELPS.map((help) => (
+          <Measure key={help.title} help={help} {...props} />
+        ))}
+      </div>
+    </details>
+  )
+}

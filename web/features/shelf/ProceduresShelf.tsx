@@ -1,0 +1,400 @@
+import type { ProcedureBook as WireBook, Procedures } from '@anklet/contract'
+import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
+import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { Refused, sentenceOf } from '../../client/api.ts'
+import { bookOf } from '../../client/procedures.ts'
+import { useCommand, useProcedures } from '../../client/queries.ts'
+import { Loading } from '../../client/Loading.tsx'
+import { saveFile } from '../../kit/saveFile.ts'
+import { Taps } from '../../kit/Taps.tsx'
+import { parseNumber } from '../../kit/typed.ts'
+import { capital } from '@anklet/language/plain/corners'
+import {
+  CHARGE_WORDS,
+  FASTENER_WORDS,
+  FILL_WORDS,
+  FIRST_WORDS,
+  minutesWords,
+  STRETCH_WORDS,
+  VENT_WORDS,
+} from '@anklet/language/work/plan'
+import { Line, Lines } from '../../kit/fields.tsx'
+import { ShelfPage } from './ShelfPage.tsx'
+
+const LARGEST_BYTES = 2_000_000
+const MOST_SHOWN = 8
+
+interface Kept {
+  readonly record: Procedures
+  readonly book: ProcedureBook
+  keep(
+    change: { readonly book?: ProcedureBook | null; readonly way?: ShopWay },
+    then?: () => void,
+  ): void
+  readonly error: Error | null
+  readonly isPending: boolean
+}
+
+/** A step as it is typed. */
+interface StepForm {
+  readonly words: string
+  readonly why: string
+  readonly caution: string
+  readonly left: string
+  readonly right: string
+  readonly wait: string
+}
+
+function stepForm(step: BookStep): StepForm {
+  const { minutes } = step
+  const both = typeof minutes === 'number' ? { left: minutes, right: minutes } : minutes
+  return {
+    words: step.words,
+    why: step.why,
+    caution: step.caution ?? '',
+    left: String(both.left),
+    right: String(both.right),
+    wait: step.wait ? String(step.wait) : '',
+  }
+}
+
+/** More than a day is a slip, minutes. */
+const MOST_MINUTES = 1440
+
+/** The step as it was typed, or what is wrong with it in a sentence. */
+function stepOf(
+  step: BookStep,
+  form: StepForm,
+):
+  | { readonly ok: true; readonly step: BookStep }
+  | { readonly ok: false; readonly sentence: string } {
+  if (form.words.trim() === '' || form.why.trim() === '')
+    return { ok: false, sentence: 'A step needs its words, and why it is done.' }
+  const [left, right, wait] = [
+    parseNumber(form.left),
+    parseNumber(form.right),
+    form.wait.trim() === '' ? 0 : parseNumber(form.wait),
+  ]
+  const cannotBe = (minutes: number): boolean => minutes < 0 || minutes > MOST_MINUTES
+  if (left === null || right === null || wait === null || [left, right, wait].some(cannotBe))
+    return { ok: false, sentence: `Minutes are figures from 0 to ${MOST_MINUTES}.` }
+  const { caution: _caution, wait: _wait, ...rest } = step
+  return {
+    ok: true,
+    step: {
+      ...rest,
+      words: form.words.trim(),
+      why: form.why.trim(),
+      minutes: left === right ? left : { left, right },
+      ...(form.caution.trim() ? { caution: form.caution.trim() } : {}),
+      ...(wait > 0 ? { wait } : {}),
+    },
+  }
+}
+
+/** How long a step takes, on each side where it has sides, and waits by itself. */
+function Minutes({
+  step,
+  form,
+  set,
+}: {
+  readonly step: BookStep
+  readonly form: StepForm
+  set(change: Partial<StepForm>): void
+}): ReactNode {
+  return (
+    <div className="grid gap-3 sm:grid-cols-3">
+      <Line
+        words={step.at === 'corner' ? 'On the left' : 'Takes'}
+        unit="min"
+        most={6}
+        value={form.left}
+        onType={(left) => set(step.at === 'corner' ? { left } : { left, right: left })}
+      />
+      {step.at === 'corner' && (
+        <Line
+          words="On the right"
+          unit="min"
+          most={6}
+          value={form.right}
+          onType={(right) => set({ right })}
+        />
+      )}
+      <Line
+        words="Waits by itself"
+        unit="min"
+        most={6}
+        value={form.wait}
+        onType={(wait) => set({ wait })}
+      />
+    </div>
+  )
+}
+
+function StepEditor({
+  step,
+  kept,
+  onDone,
+}: {
+  readonly step: BookStep
+  readonly kept: Kept
+  onDone(): void
+}): ReactNode {
+  const [form, setForm] = useState(() => stepForm(step))
+  const [wrong, setWrong] = useState('')
+  const set = (change: Partial<StepForm>): void => setForm({ ...form, ...change })
+  const save = (event: FormEvent): void => {
+    event.preventDefault()
+    const made = stepOf(step, form)
+    setWrong(made.ok ? '' : made.sentence)
+    if (!made.ok) return
+    const next = made.step
+    kept.keep(
+      {
+        book: {
+          ...kept.book,
+          steps: kept.book.steps.map((each) => (each.id === step.id ? next : each)),
+        },
+      },
+      onDone,
+    )
+  }
+  return (
+    <form onSubmit={save} className="grid gap-3 py-3" aria-label={step.words}>
+      <Line
+        words="What is done"
+        hint="what stands in braces comes from the place and the type"
+        most={240}
+        value={form.words}
+        onType={(words) => set({ words })}
+      />
+      <Line words="Why" most={300} value={form.why} onType={(why) => set({ why })} />
+      <Lines
+        words="Caution at this step"
+        most={400}
+        value={form.caution}
+        onType={(caution) => set({ caution })}
+      />
+      <Minutes step={step} form={form} set={set} />
+      <div>
+        <button type="submit" className="btn btn-go" disabled={kept.isPending}>
+          Keep it so
+        </button>
+      </div>
+      {(wrong || kept.error) && (
+        <p className="wrong" role="alert">
+          {wrong || sentenceOf(kept.error)}
+        </p>
+      )}
+    </form>
+  )
+}
+
+function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept }): ReactNode {
+  const [open, setOpen] = useState<string | null>(null)
+  const steps = [...job.steps, ...job.ends].flatMap(
+    (id) => kept.book.steps.find((step) => step.id === id) ?? [],
+  )
+  return (
+    <details className="border-b border-edge">
+      <summary className="min-h-[48px] cursor-pointer py-3 text-[16px] font-semibold">
+        {capital(job.words)}{' '}
+        <span className="font-normal text-ink-2">{steps.length} steps of its own</span>
+      </summary>
+      <ol>
+        {steps.map((step) => (
+          <li key={step.id} className="border-t border-edge-2">
+            <button
+              type="button"
+              className="flex min-h-[48px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
+              aria-expanded={open === step.id}
+              onClick={() => setOpen(open === step.id ? null : step.id)}
+            >
+              <span className="min-w-0">
+                {step.words}{' '}
+                <span className="text-[13.5px] text-ink-3">
+                  {STRETCH_WORDS[step.phase].toLowerCase()}
+                </span>
+              </span>
+              <span className="num text-[14px] text-ink-2">
+                {typeof step.minutes === 'number'
+                  ? minutesWords(step.minutes)
+                  : `${step.minutes.left} / ${step.minutes.right} min`}
+              </span>
+            </button>
+            {open === step.id && (
+              <StepEditor
+                key={JSON.stringify(step)}
+                step={step}
+                kept={kept}
+                onDone={() => setOpen(null)}
+              />
+            )}
+          </li>
+        ))}
+      </ol>
+    </details>
+  )
+}
+
+function Exchange({ kept }: { readonly kept: Kept }): ReactNode {
+  const [said, say] = useState('')
+  const choose = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
+    const file = event.target.files?.[0]
+    event.target.value = ''
+    say('')
+    if (!file) return
+    if (file.size > LARGEST_BYTES)
+      return say(`“${file.name}” is too large to be a book of procedures.`)
+    const [text, { jsonFault }] = await Promise.all([file.text(), import('./knowledge/lines.ts')])
+    const fault = jsonFault(text)
+    if (fault) return say(`Line ${fault.line}: ${fault.reason}. Nothing was stored.`)
+    kept.keep({ book: JSON.parse(text) as ProcedureBook }, () =>
+      say(`“${file.name}” stands on the shelf now.`),
+    )
+  }
+  const refused = kept.error instanceof Refused ? kept.error : null
+  const faults = refused
+    ? refused.faults.length > 0
+      ? refused.faults.map(({ detail }) => detail)
+      : [refused.sentence]
+    : []
+  return (
+    <div className="grid gap-2">
+      <div className="flex flex-wrap gap-3">
+        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+          Read a book in
+          <input
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            disabled={kept.isPending}
+            onChange={(event) => void choose(event)}
+          />
+        </label>
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            saveFile(
+              'procedures.anklet.json',
+              'application/json',
+              JSON.stringify(kept.book, null, 1),
+            )
+          }
+        >
+          Save as a file
+        </button>
+        {kept.record.book !== null && (
+          <button
+            type="button"
+            className="btn"
+            disabled={kept.isPending}
+            onClick={() => kept.keep({ book: null })}
+          >
+            Put back what ships
+          </button>
+        )}
+      </div>
+      <div aria-live="polite">
+        {said && (
+          <p className={said.startsWith('Line') || said.endsWith('procedures.') ? 'wrong' : ''}>
+            {said}
+          </p>
+        )}
+        {kept.error && !refused && (
+          <p className="wrong" role="alert">
+            {sentenceOf(kept.error)}
+          </p>
+        )}
+        {faults.length > 0 && (
+          <div role="alert" className="wrong">
+            <p>Nothing was stored.</p>
+            <ul>
+              {faults.slice(0, MOST_SHOWN).map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+              {faults.length > MOST_SHOWN && <li>And {faults.length - MOST_SHOWN} more.</li>}
+            </ul>
+          </div>
+        )}
+      </div>
+    </div>
+  )
+}
+
+function Book({ record }: { readonly record: Procedures }): ReactNode {
+  const save = useCommand('procedures.save')
+  const book = bookOf(record)
+  const kept: Kept = {
+    record,
+    book,
+    error: save.error,
+    isPending: save.isPending,
+    keep: (change, then) =>
+      save.submit(
+        {
+          payload: {
+            book: (change.book === undefined
+              ? record.book
+              : change.book) as unknown as WireBook | null,
+            way: { ...record.way, ...change.way },
+          },
+          baseVersion: record.version,
+        },
+        then,
+      ),
+  }
+  const { way } = record
+  const taps = <Key extends keyof ShopWay>(
+    key: Key,
+    legend: string,
+    words: Readonly<Record<ShopWay[Key], string>>,
+  ): ReactNode => (
+    <Taps<string>
+      legend={legend}
+      chosen={[way[key]]}
+      disabled={save.isPending}
+      onTap={(value) => kept.keep({ way: { ...way, [key]: value } })}
+      options={Object.entries(words).map(([value, said]) => ({ value, words: said as string }))}
+    />
+  )
+  return (
+    <div className="grid gap-6">
+      <section aria-label="The shop’s way" className="grid gap-4">
+        <h2>What this shop settles its own way</h2>
+        {taps('ventBy', 'Air is let out', VENT_WORDS)}
+        {taps('first', 'Of a strut', FIRST_WORDS)}
+        {taps('fillAt', 'Filled', FILL_WORDS)}
+        {taps('fasteners', 'Nuts and clips', FASTENER_WORDS)}
+        {taps('charge', 'A closed system is charged', CHARGE_WORDS)}
+        <p className="text-[14px] text-ink-2">
+          Never a matter of taste: weight onto a refitted empty spring.
+        </p>
+      </section>
+      <section aria-label="Jobs">
+        <h2 className="pb-1">Jobs, and the steps of their own</h2>
+        <p className="sub pb-2">
+          What a job needs before and leaves behind, as supply off, stands, wheels, proofs and
+          filling, is put around it by itself.
+        </p>
+        {book.jobs.map((job) => (
+          <JobSteps key={job.id} job={job} kept={kept} />
+        ))}
+      </section>
+      <Exchange kept={kept} />
+    </div>
+  )
+}
+
+/** Procedures: the shop's way, the steps of every job, and the whole as a file out and in. */
+export function ProceduresShelf(): ReactNode {
+  return (
+    <ShelfPage title="Procedures">
+      <Loading query={useProcedures()} what="the procedures">
+        {(record) => <Book record={record} />}
+      </Loading>
+    </ShelfPage>
+  )
+}

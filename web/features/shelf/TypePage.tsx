@@ -1,0 +1,387 @@
+import type { VehicleType } from '@anklet/contract'
+import { equilibrium } from '@anklet/core/physics/pneumatics'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner, VehicleClass } from '@anklet/core/base/vehicle'
+import { perCorner, VEHICLE_CLASSES } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { Loading } from '../../client/Loading.tsx'
+import { Strip } from '../../kit/Strip.tsx'
+import { Taps } from '../../kit/Taps.tsx'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, useUnits, useVehicleTypes } from '../../client/queries.ts'
+import { allJoins } from '@anklet/language/heights/joins'
+import { refusalWords } from '@anklet/language/repair/refusals'
+import { AnatomyForm } from './anatomy/AnatomyForm.tsx'
+import { builtFrom } from './anatomy/anatomyForm.ts'
+import { LayoutTaps } from './LayoutTaps.tsx'
+import {
+  fillGuesses,
+  guessesLeft,
+  guessName,
+  guessWords,
+  vehicleGuessName,
+  withFigure,
+} from './guessForm.ts'
+import { Helps } from './Helps.tsx'
+import type { AxleField, FormOutcome, TypeForm, VehicleField } from './typeForm.ts'
+import {
+  AXLE_FIELDS,
+  BLANK_TYPE,
+  fieldsOfAxle,
+  formOf,
+  geometryOf,
+  specificationsOf,
+  VEHICLE_FIELDS,
+} from './typeForm.ts'
+import { Figure } from './Figure.tsx'
+import { Specifications } from './Specifications.tsx'
+
+// Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
+function Feedback({
+  form,
+  outcome,
+}: {
+  readonly form: TypeForm
+  readonly outcome: FormOutcome
+}): ReactNode {
+  const units = useUnits()
+  if (!outcome.ok) return <p className="text-ink-2">{outcome.sentence}</p>
+  const rest = equilibrium({ vehicle: outcome.geometry, temperatureC: 20, airBarL: null })
+  if (!rest.ok) return <p className="wrong">{refusalWords(rest.error)}</p>
+  const { heightMm, pressureBarG } = rest.value
+  const pressure = (corner: Corner): string =>
+    pressureBarG[corner] === null
+      ? 'coil'
+      : `${formatQuantity(pressureBarG[corner], 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
+  const corners = perCorner((corner) => ({
+    designMm: outcome.geometry.corners[corner].designHeightMm,
+    marks: [
+      { mm: outcome.geometry.corners[corner].bumpHeightMm, kind: 'earlier' as const },
+      { mm: outcome.geometry.corners[corner].droopHeightMm, kind: 'earlier' as const },
+      {
+        mm: heightMm[corner],
+        kind: 'now' as const,
+        label: formatQuantity(heightMm[corner], 'height', units),
+        under: pressure(corner),
+      },
+    ],
+  }))
+  const off = perCorner(
+    (corner) => heightMm[corner] - outcome.geometry.corners[corner].designHeightMm,
+  )
+  const guesses = guessesLeft(form)
+  return (
+    <div className="grid gap-3">
+      <p className="hint">
+        It stands level. Do the pressures agree with a gauge? Dashed: its bump stop and full droop.
+      </p>
+      <Strip
+        corners={corners}
+        joins={allJoins(off, units)}
+        units={units}
+        heightPx={260}
+        label="How these figures stand"
+      />
+      {guesses.length > 0 && (
+        <p className="text-[14.5px] text-ink-2">
+          Guessed, so every answer is wider than it need be: {guesses.map(guessWords).join('; ')}.
+        </p>
+      )}
+    </div>
+  )
+}
+
+const CLASS_WORDS: Readonly<Record<VehicleClass, string>> = {
+  car: 'Car',
+  estate: 'Estate',
+  offRoad: 'Off-road',
+  van: 'Van',
+}
+
+function GuessTaps({
+  form,
+  onFilled,
+}: {
+  readonly form: TypeForm
+  onFilled(form: TypeForm): void
+}): ReactNode {
+  const [complaint, setComplaint] = useState<string | null>(null)
+  return (
+    <div className="grid gap-2">
+      <Taps<VehicleClass>
+        legend="What nobody has looked up yet: fill the empty fields with middling figures of a"
+        options={VEHICLE_CLASSES.map((value) => ({ value, words: CLASS_WORDS[value] }))}
+        chosen={[]}
+        onTap={(vehicleClass) => {
+          const filled = fillGuesses(form, vehicleClass)
+          setComplaint(filled.ok ? null : filled.sentence)
+          if (filled.ok) onFilled(filled.form)
+        }}
+      />
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+    </div>
+  )
+}
+
+interface FormProps {
+  readonly form: TypeForm
+  onChange(form: TypeForm): void
+}
+
+/** What the type is called, and where its figures come from. */
+function Named({ form, onChange }: FormProps): ReactNode {
+  return (
+    <div className="grid gap-4 md:grid-cols-2">
+      <div>
+        <label className="label" htmlFor="type-name">
+          Name of the vehicle type
+        </label>
+        <input
+          id="type-name"
+          className="field"
+          maxLength={60}
+          value={form.name}
+          onChange={(event) => onChange({ ...form, name: event.target.value })}
+        />
+      </div>
+      <div>
+        <label className="label" htmlFor="type-source">
+          Where the figures come from
+        </label>
+        <input
+          id="type-source"
+          className="field"
+          maxLength={200}
+          value={form.source}
+          onChange={(event) => onChange({ ...form, source: event.target.value })}
+          placeholder="service information, sheet and date"
+        />
+      </div>
+    </div>
+  )
+}
+
+/** The figures of the whole vehicle and of each axle. */
+function GeometryFigures({
+  form,
+  onChange,
+  onAxle,
+}: FormProps & {
+  onAxle(axle: 'front' | 'rear', field: AxleField, text: string): void
+}): ReactNode {
+  const setVehicle = (field: VehicleField, text: string): void =>
+    onChange({
+      ...form,
+      vehicle: { ...form.vehicle, [field]: text },
+      guesses: form.guesses.filter((name) => name !== vehicleGuessName(field)),
+    })
+  return (
+    <>
+      <section>
+        <h2 className="mb-2">The whole vehicle</h2>
+        <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
+          {(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => (
+            <Figure
+              key={field}
+              id={field}
+              field={VEHICLE_FIELDS[field]}
+              value={form.vehicle[field]}
+              guessed={form.guesses.includes(vehicleGuessName(field) ?? '')}
+              onType={(text) => setVehicle(field, text)}
+            />
+          ))}
+        </div>
+      </section>
+      <div className="grid gap-7 md:grid-cols-2">
+        {(['front', 'rear'] as const).map((axle) => (
+          <section key={axle} aria-label={`${axle} axle`}>
+            <h2 className="mb-2 first-letter:uppercase">{axle} axle, left and right alike</h2>
+            <div className="grid gap-3">
+              {fieldsOfAxle(form.architecture, axle).map((field) => (
+                <Figure
+                  key={field}
+                  id={`${axle}-${field}`}
+                  field={AXLE_FIELDS[field]}
+                  value={form.axles[axle][field]}
+                  guessed={form.guesses.includes(guessName(axle, field))}
+                  onType={(text) => onAxle(axle, field, text)}
+                />
+              ))}
+            </div>
+          </section>
+        ))}
+      </div>
+    </>
+  )
+}
+
+/** Somebody else saved the same type: what is typed here stays until asked otherwise. */
+function Moved({ onShow }: { onShow(): void }): ReactNode {
+  return (
+    <div className="hint">
+      <p className="mb-2">Somebody else saved this type meanwhile.</p>
+      <button type="button" className="btn" onClick={onShow}>
+        Show what is on the shelf now
+      </button>
+    </div>
+  )
+}
+
+/** What cannot be read of what was typed, part by part. */
+function Doubts({
+  of,
+}: {
+  readonly of: readonly (
+    { readonly ok: true } | { readonly ok: false; readonly sentence: string }
+  )[]
+}): ReactNode {
+  return of.map(
+    (part) =>
+      !part.ok && (
+        <p key={part.sentence} className="wrong mt-2">
+          {part.sentence}
+        </p>
+      ),
+  )
+}
+
+const Refused = ({ error }: { readonly error: unknown }): ReactNode => (
+  <p className="wrong" role="alert">
+    {sentenceOf(error)}
+  </p>
+)
+
+function Editor({
+  start,
+  id,
+  version,
+}: {
+  readonly start: TypeForm
+  readonly id: string
+  readonly version: number | null
+}): ReactNode {
+  const [form, setForm] = useState(start)
+  // What somebody else saves meanwhile does not sweep away what is typed here; saving then says so.
+  const [seen, setSeen] = useState(version)
+  const moved = seen !== version
+  const save = useCommand('vehicleType.save')
+  const navigate = useNavigate()
+  // Back to where one came from; whoever came straight here goes to the shelf.
+  const leave = () =>
+    (window.history.state as { idx?: number } | null)?.idx ? navigate(-1) : navigate('/shelf')
+  const outcome = geometryOf(form)
+  const specifications = specificationsOf(form)
+  const built = builtFrom(form.architecture, form.built)
+  const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void =>
+    setForm(withFigure(form, axle, field, text))
+  const named = form.name.trim() !== '' && form.source.trim() !== ''
+  const keep = (): void => {
+    if (!outcome.ok || !specifications.ok || !built.ok) return
+    save.submit(
+      {
+        payload: {
+          typeId: id,
+          name: form.name.trim(),
+          source: form.source.trim(),
+          architecture: structuredClone(built.architecture) as VehicleType['architecture'],
+          geometry: outcome.geometry,
+          specifications: specifications.specifications,
+          guesses: guessesLeft(form),
+        },
+        baseVersion: seen,
+      },
+      () => void leave(),
+    )
+  }
+  return (
+    <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
+      <div className="grid min-w-0 gap-7">
+        <Named form={form} onChange={setForm} />
+        <LayoutTaps
+          architecture={form.architecture}
+          onChange={(architecture) => setForm({ ...form, architecture })}
+        />
+        <AnatomyForm
+          architecture={form.architecture}
+          texts={form.built}
+          onChange={(architecture) => setForm({ ...form, architecture })}
+          onType={(built) => setForm({ ...form, built })}
+        />
+        <GeometryFigures form={form} onChange={setForm} onAxle={setAxle} />
+        <GuessTaps form={form} onFilled={setForm} />
+        <Helps form={form} onUse={setAxle} />
+        <Specifications
+          form={form}
+          onChange={(specifications) => setForm({ ...form, specifications })}
+        />
+      </div>
+      <div className="grid content-start gap-4 self-start lg:sticky lg:top-4">
+        <div aria-live="polite">
+          <Feedback form={form} outcome={outcome} />
+          <Doubts of={[specifications, built]} />
+        </div>
+        {save.isError && <Refused error={save.error} />}
+        {moved && !save.isPending && !save.isSuccess && (
+          <Moved
+            onShow={() => {
+              setForm(start)
+              setSeen(version)
+              save.reset()
+            }}
+          />
+        )}
+        <button
+          type="button"
+          className="btn btn-go btn-big"
+          disabled={!named || !outcome.ok || !specifications.ok || !built.ok || save.isPending}
+          onClick={keep}
+        >
+          Put it on the shelf
+        </button>
+      </div>
+    </div>
+  )
+}
+
+function Known({ type }: { readonly type: VehicleType }): ReactNode {
+  const form = formOf(type)
+  if (form) return <Editor key={type.id} start={form} id={type.id} version={type.version} />
+  return (
+    <p className="hint">
+      Left and right differ on this type. Its figures are changed in its file: save it from the
+      shelf, change it, and read it in under a new name.
+    </p>
+  )
+}
+
+/** A vehicle type: how its air suspension is laid out, and its figures. */
+export function TypePage(): ReactNode {
+  const { id = '' } = useParams()
+  const [newId] = useState(() => crypto.randomUUID())
+  const types = useVehicleTypes()
+  const type = types.data?.find((each) => each.id === id)
+  return (
+    <div className="mx-auto max-w-[1240px] px-4 py-6 md:px-6">
+      <h1 className="mb-1">
+        {id === 'new' ? 'A new vehicle type' : (type?.name ?? 'Vehicle type')}
+      </h1>
+      <p className="sub mb-5">
+        Enter what your own service information says. What nobody has looked up yet may stand as a
+        marked guess: it widens every answer until the figure is there. Heights are never guessed.
+      </p>
+      {id === 'new' ? (
+        <Editor start={BLANK_TYPE} id={newId} version={null} />
+      ) : (
+        <Loading query={types} what="the vehicle type">
+          {() => (type ? <Known type={type} /> : <p>There is no such vehicle type.</p>)}
+        </Loading>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,204 @@
+import type { BookCause } from '@anklet/core/reasoning/diagnosis'
+import { clsx } from 'clsx'
+import { ChevronDown, ChevronUp } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { useShop } from '../../../client/queries.ts'
+import { amountWords } from '@anklet/language/plain/money'
+import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
+import type { ShopBook } from '../../job/knowledge/useBook.ts'
+import { useBook } from '../../job/knowledge/useBook.ts'
+import { ShelfPage } from '../ShelfPage.tsx'
+import { Exchange } from './Exchange.tsx'
+import { CauseFigures, CauseReasons } from './CauseFigures.tsx'
+import { KeepOrDrop, Line } from '../../../kit/fields.tsx'
+import type { CauseForm } from './forms.ts'
+import { causeForm, causeOf, withEntry } from './forms.ts'
+import { NewCause } from './NewCause.tsx'
+import { useEntry } from './useEntry.ts'
+
+const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = {
+  now: 'proved at once',
+  drive: 'proved by a drive',
+  night: 'proved by the next night',
+}
+
+function Editor({
+  cause,
+  shop,
+  onDone,
+}: {
+  readonly cause: BookCause
+  readonly shop: ShopBook
+  onDone(): void
+}): ReactNode {
+  const [form, setForm] = useState(() => causeForm(cause))
+  const currency = useShop().data?.rate?.currency ?? ''
+  const [wrong, setWrong] = useState('')
+  const { busy, error, keep } = useEntry(shop)
+  const own = Object.hasOwn(shop.changes.causes, cause.id)
+  const set = (change: Partial<CauseForm>): void => setForm({ ...form, ...change })
+  const save = (): void => {
+    const formed = causeOf(cause, form)
+    setWrong(formed.ok ? '' : formed.sentence)
+    if (formed.ok) keep(withEntry(shop.changes, 'causes', cause.id, formed.entry), onDone)
+  }
+  return (
+    <div className="grid gap-3 py-3">
+      <Line
+        words="What is wrong"
+        hint="{place} stands for where"
+        most={120}
+        value={form.words}
+        onType={(words) => set({ words })}
+      />
+      <div className="grid gap-3 sm:grid-cols-2">
+        <CauseFigures form={form} currency={currency} set={set} />
+      </div>
+      {form.price.trim() !== '' && currency === '' && (
+        <p className="hint">A price counts once the shop has said what an hour costs.</p>
+      )}
+      <CauseReasons form={form} set={set} />
+      <KeepOrDrop
+        onKeep={save}
+        saving={busy}
+        dropping={busy}
+        dropWords="As it ships"
+        onDrop={
+          own ? () => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone) : null
+        }
+        complaint={wrong || error || ''}
+      />
+    </div>
+  )
+}
+
+function Row({
+  cause,
+  shop,
+  most,
+}: {
+  readonly cause: BookCause
+  readonly shop: ShopBook
+  readonly most: number
+}): ReactNode {
+  const [open, setOpen] = useState(false)
+  const currency = useShop().data?.rate?.currency
+  const { learned } = shop.record ?? {}
+  const ours = learned?.counts[cause.id] ?? 0
+  const parts =
+    cause.price !== undefined && currency
+      ? `parts ${amountWords(cause.price, currency)}`
+      : cause.parts > 0
+        ? `parts worth ${minutesWords(cause.parts)}`
+        : 'no parts'
+  return (
+    <li className="border-b border-edge">
+      <button
+        type="button"
+        className={clsx(
+          'grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5',
+          'text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]',
+        )}
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <span className="min-w-0">
+          <span className="block font-semibold leading-tight first-letter:uppercase">
+            {bareCauseWords(cause.words)}
+            {Object.hasOwn(shop.changes.causes, cause.id) && (
+              <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">
+                changed
+              </span>
+            )}
+          </span>
+          <span className="block text-[13.5px] text-ink-2">
+            {minutesWords(cause.minutes)} of work, {parts}, {PROOF_WORDS[cause.proof]}
+          </span>
+        </span>
+        <span className="hidden sm:block">
+          <span className="relative block h-3 bg-edge-2">
+            <span
+              aria-hidden
+              className="absolute inset-y-0 left-0 bg-steel-dark"
+              style={{ width: `${Math.max(2, (cause.weight / most) * 100)}%` }}
+            />
+          </span>
+          <span className="num text-[12.5px] text-ink-2">{cause.weight} in 100 cars</span>
+        </span>
+        <span className="num hidden text-[13.5px] sm:block">
+          {learned && learned.closedJobs > 0 ? `ours: ${ours} of ${learned.closedJobs}` : ''}
+        </span>
+        {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
+      </button>
+      {open && (
+        <>
+          <p className="text-[13.5px] text-ink-2 sm:hidden">
+            {cause.weight} in 100 cars
+            {learned && learned.closedJobs > 0
+              ? `; ours: ${ours} of ${learned.closedJobs} closed jobs`
+              : ''}
+            .
+          </p>
+          <Editor
+            key={JSON.stringify(cause)}
+            cause={cause}
+            shop={shop}
+            onDone={() => setOpen(false)}
+          />
+        </>
+      )}
+    </li>
+  )
+}
+
+/**
+ * What can be wrong with a car: how often, what putting it right costs, and what this shop's own
+ * jobs say.
+ */
+export function Causes(): ReactNode {
+  const shop = useBook()
+  const [words, search] = useState('')
+  const [adding, add] = useState(false)
+  const { learned, borrowed } = shop.record ?? {}
+  const shown = shop.book.causes.filter((cause) =>
+    bareCauseWords(cause.words).toLowerCase().includes(words.trim().toLowerCase()),
+  )
+  const most = Math.max(...shop.book.causes.map(({ weight }) => weight))
+  return (
+    <ShelfPage title="Causes" tools={<Exchange shop={shop} />}>
+      <p className="sub mb-3">
+        {learned && learned.closedJobs > 0
+          ? `${learned.closedJobs} closed jobs of this shop with a finding are counted in: ` +
+            'what you meet often comes sooner.'
+          : 'Each closed job with a finding is counted in: what you meet often comes sooner.'}
+        {borrowed ? ` So are ${borrowed.closedJobs} of another shop.` : ''}
+      </p>
+      <div className="my-4 flex flex-wrap items-end gap-3">
+        <div className="min-w-[200px] flex-1">
+          <label className="label" htmlFor="find-cause">
+            Find
+          </label>
+          <input
+            id="find-cause"
+            className="field"
+            type="search"
+            maxLength={40}
+            value={words}
+            onChange={(event) => search(event.target.value)}
+          />
+        </div>
+        <button type="button" className="btn" aria-expanded={adding} onClick={() => add(!adding)}>
+          A new cause
+        </button>
+      </div>
+      {adding && <NewCause shop={shop} onDone={() => add(false)} />}
+      <ul>
+        {shown.map((cause) => (
+          <Row key={cause.id} cause={cause} shop={shop} most={most} />
+        ))}
+      </ul>
+      {shown.length === 0 && <p className="sub">None is called so.</p>}
+    </ShelfPage>
+  )
+}

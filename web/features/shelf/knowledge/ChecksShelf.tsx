@@ -1,0 +1,288 @@
+import type { BookCheck, BookRow, OFTEN } from '@anklet/core/reasoning/diagnosis'
+import { ChevronDown, ChevronUp } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useMemo, useState } from 'react'
+import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
+import type { ShopBook } from '../../job/knowledge/useBook.ts'
+import { useBook } from '../../job/knowledge/useBook.ts'
+import { ShelfPage } from '../ShelfPage.tsx'
+import { Exchange } from './Exchange.tsx'
+import { Choice, KeepOrDrop, Line, Lines } from '../../../kit/fields.tsx'
+import type { CheckForm } from './forms.ts'
+import { checkForm, checkOf, OFTEN_WORDS, withEntry } from './forms.ts'
+import { useEntry } from './useEntry.ts'
+
+const GROUPS: readonly (readonly [BookCheck['group'], string])[] = [
+  ['complaint', 'What the owner says'],
+  ['look', 'Looked at and listened to'],
+  ['measured', 'Measured'],
+  ['soap', 'Soaped'],
+  ['test', 'Tried'],
+  ['electrical', 'Electrical'],
+  ['code', 'Codes'],
+]
+type Often = keyof typeof OFTEN
+const OFTENS = OFTEN_WORDS.map((word) => [word, word] as const)
+
+const AT_WORDS: Readonly<Record<string, string>> = {
+  same: '',
+  mate: ' at the other side of the axle',
+  away: ' elsewhere on the car',
+}
+
+/** How often each cause shows what: a word, never a figure nobody has. */
+function Rows({
+  check,
+  form,
+  causeName,
+  onChange,
+}: {
+  readonly check: BookCheck
+  readonly form: CheckForm
+  causeName(id: string): string
+  onChange(rows: readonly BookRow[]): void
+}): ReactNode {
+  const loud = check.outcomes.slice(1)
+  const set = (at: number, row: BookRow): void =>
+    onChange(form.rows.map((each, i) => (i === at ? row : each)))
+  return (
+    <details>
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        How often it shows what, by cause ({check.rows.length})
+      </summary>
+      <ul className="grid gap-3 pt-1">
+        {check.rows.map(({ causes, at = 'same', because }, i) => {
+          const row = form.rows[i]!
+          return (
+            <li key={`${at} ${causes.join()}`} className="border-b border-edge pb-3">
+              <p className="font-semibold first-letter:uppercase">
+                {causes.map(causeName).join(', ')}
+                {AT_WORDS[at]}
+              </p>
+              <p className="mb-1.5 text-[13.5px] text-ink-2">{because}</p>
+              <div className="grid gap-2 sm:grid-cols-3">
+                {typeof row === 'string' ? (
+                  <Choice<Often>
+                    words={loud[0]!.words}
+                    value={row}
+                    options={OFTENS}
+                    onChoose={(often) => set(i, often)}
+                  />
+                ) : (
+                  loud
+                    .filter(({ id }) => row[id])
+                    .map(({ id, words }) => (
+                      <Choice<Often>
+                        key={id}
+                        words={words}
+                        value={row[id]!}
+                        options={OFTENS}
+                        onChoose={(often) => set(i, { ...row, [id]: often })}
+                      />
+                    ))
+                )}
+              </div>
+            </li>
+          )
+        })}
+      </ul>
+    </details>
+  )
+}
+
+/** What a check asks, takes, needs and may show. */
+function CheckFields({
+  check,
+  form,
+  set,
+}: {
+  readonly check: BookCheck
+  readonly form: CheckForm
+  set(change: Partial<CheckForm>): void
+}): ReactNode {
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Line words="Name" most={40} value={form.name} onType={(name) => set({ name })} />
+        <Line
+          words="It asks"
+          hint="{place} stands for where"
+          most={160}
+          value={form.asks}
+          onType={(asks) => set({ asks })}
+        />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Line
+          words="Work"
+          unit="min"
+          most={8}
+          value={form.minutes}
+          onType={(minutes) => set({ minutes })}
+        />
+        <Line
+          words="What it uses up"
+          hint="its worth in work"
+          unit="min"
+          most={8}
+          value={form.materials}
+          onType={(materials) => set({ materials })}
+        />
+        <Line
+          words="Standing by itself"
+          unit="h"
+          most={6}
+          value={form.unattendedH}
+          onType={(unattendedH) => set({ unattendedH })}
+        />
+      </div>
+      <Lines
+        words="How it is done, a step a line"
+        value={form.how}
+        onType={(how) => set({ how })}
+      />
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Line
+          words="It needs"
+          hint="parted by commas"
+          most={240}
+          value={form.needs}
+          onType={(needs) => set({ needs })}
+        />
+        <Line words="Caution" value={form.caution} onType={(caution) => set({ caution })} />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        {check.outcomes.map(({ id }, i) => (
+          <Line
+            key={id}
+            words={i === 0 ? 'It may show, as on a sound car' : 'Or'}
+            most={60}
+            value={form.outcomes[id]!}
+            onType={(words) => set({ outcomes: { ...form.outcomes, [id]: words } })}
+          />
+        ))}
+      </div>
+    </>
+  )
+}
+
+function Editor({
+  check,
+  shop,
+  onDone,
+}: {
+  readonly check: BookCheck
+  readonly shop: ShopBook
+  onDone(): void
+}): ReactNode {
+  const [form, setForm] = useState(() => checkForm(check))
+  const [wrong, setWrong] = useState('')
+  const { busy, error, keep } = useEntry(shop)
+  const own = Object.hasOwn(shop.changes.checks, check.id)
+  const names = useMemo(
+    () =>
+      new Map(
+        shop.book.causes.map(({ id, words }) => [
+          id,
+          bareCauseWords(words).replace('The ', 'the '),
+        ]),
+      ),
+    [shop.book],
+  )
+  const set = (change: Partial<CheckForm>): void => setForm({ ...form, ...change })
+  const save = (): void => {
+    const formed = checkOf(check, form)
+    setWrong(formed.ok ? '' : formed.sentence)
+    if (formed.ok) keep(withEntry(shop.changes, 'checks', check.id, formed.entry), onDone)
+  }
+  return (
+    <div className="grid gap-3 py-3">
+      <CheckFields check={check} form={form} set={set} />
+      <Rows
+        check={check}
+        form={form}
+        causeName={(id) => names.get(id) ?? id}
+        onChange={(rows) => set({ rows })}
+      />
+      <KeepOrDrop
+        onKeep={save}
+        saving={busy}
+        dropping={busy}
+        dropWords="As it ships"
+        onDrop={
+          own ? () => keep(withEntry(shop.changes, 'checks', check.id, undefined), onDone) : null
+        }
+        complaint={wrong || error || ''}
+      />
+    </div>
+  )
+}
+
+function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBook }): ReactNode {
+  const [open, setOpen] = useState(false)
+  return (
+    <li className="border-b border-edge">
+      <button
+        type="button"
+        className="grid min-h-[52px] w-full grid-cols-[minmax(0,1fr)_110px_20px] items-center gap-x-3 py-1.5 text-left"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <span className="min-w-0">
+          <span className="block font-semibold leading-tight">
+            {check.name}
+            {Object.hasOwn(shop.changes.checks, check.id) && (
+              <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">
+                changed
+              </span>
+            )}
+          </span>
+          <span className="block text-[13.5px] text-ink-2 first-letter:uppercase">
+            {check.asks.replace('{place}', '…')}
+          </span>
+        </span>
+        <span className="num text-right text-[13.5px] text-ink-2">
+          {minutesWords(check.minutes)}
+          {check.unattendedH ? `, ${check.unattendedH} h standing` : ''}
+        </span>
+        {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
+      </button>
+      {open && (
+        <Editor
+          key={JSON.stringify(check)}
+          check={check}
+          shop={shop}
+          onDone={() => setOpen(false)}
+        />
+      )}
+    </li>
+  )
+}
+
+/** What can be looked at and tried: how, how long, and what each cause shows. */
+export function ChecksShelf(): ReactNode {
+  const shop = useBook()
+  return (
+    <ShelfPage title="Checks" tools={<Exchange shop={shop} />}>
+      <p className="sub mb-3">
+        How long each takes decides what is worth doing next; how often a cause shows what decides
+        whom it speaks against.
+      </p>
+      {GROUPS.map(([group, words]) => {
+        const checks = shop.book.checks.filter((check) => check.group === group)
+        return (
+          checks.length > 0 && (
+            <section key={group} aria-label={words} className="mt-5">
+              <h2>{words}</h2>
+              <ul>
+                {checks.map((check) => (
+                  <Row key={check.id} check={check} shop={shop} />
+                ))}
+              </ul>
+            </section>
+          )
+        )
+      })}
+    </ShelfPage>
+  )
+}

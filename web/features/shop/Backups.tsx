@@ -1,0 +1,355 @@
+import type { Backup, BackupSettings, BackupsRecord } from '@anklet/contract'
+import { useIsFetching, useMutation, useQueryClient } from '@tanstack/react-query'
+import { ArchiveRestore, Download, HardDriveDownload, Upload } from 'lucide-react'
+import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { Loading } from '../../client/Loading.tsx'
+import { useNow } from '../../kit/useNow.ts'
+import { bringBackup, sentenceOf, tell } from '../../client/api.ts'
+import { useBackups, useCommand, useShop } from '../../client/queries.ts'
+import { parseNumber } from '../../kit/typed.ts'
+import { momentWords } from '@anklet/language/plain/times'
+import { countWords, lastWords, replacedRows, sizeWords } from '@anklet/language/shop/backups'
+
+/** Asks the server for something that has to do with backups, and shows what it says. */
+function useBackupAct<Asked>(act: (asked: Asked) => Promise<unknown>) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: act,
+    onSettled: () => client.invalidateQueries({ queryKey: ['backups'] }),
+  })
+}
+
+function Refusal({ error }: { readonly error: unknown }): ReactNode {
+  return (
+    <p className="wrong" role="alert">
+      {sentenceOf(error)}
+    </p>
+  )
+}
+
+/** What a backup would take the place of, before it does. */
+function PutBack({
+  backup,
+  record,
+  onLeave,
+}: {
+  readonly backup: Backup
+  readonly record: BackupsRecord
+  readonly onLeave: () => void
+}): ReactNode {
+  const now = new Date(useNow(20_000))
+  const client = useQueryClient()
+  const isAsking = useIsFetching({ queryKey: ['backups'] }) > 0
+  const act = useBackupAct((name: string) => tell('/api/backups/restore', { name }))
+  // What others have written since the page last asked would be lost unseen.
+  useEffect(() => void client.invalidateQueries({ queryKey: ['backups'] }), [client])
+  return (
+    <div
+      className="grid gap-3 border-t border-line pt-3"
+      role="group"
+      aria-label="What it replaces"
+    >
+      <p>
+        What this shop has now goes, and the state of {momentWords(backup.madeAt, now)} comes in its
+        place. What was written since is not in it. The present records are kept beside it on the
+        shop’s computer, as db.replaced and the time.
+      </p>
+      {!backup.sameShop && (
+        <p className="wrong">
+          It is of another shop{backup.shopName ? `, "${backup.shopName}"` : ''}.
+        </p>
+      )}
+      <table className="w-full max-w-[30rem]">
+        <thead>
+          <tr>
+            <th className="text-left">what</th>
+            <th className="text-right">now</th>
+            <th className="text-right">then</th>
+          </tr>
+        </thead>
+        <tbody>
+          {replacedRows(record.now, backup.counts).map((row) => (
+            <tr key={row.kind}>
+              <td>{row.kind}</td>
+              <td className="num text-right">{row.now}</td>
+              <td className="num text-right">{row.then}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn btn-go"
+          disabled={isAsking || act.isPending || record.doing !== null}
+          onClick={() => act.mutate(backup.name, { onSuccess: onLeave })}
+        >
+          Put it in their place
+        </button>
+        <button type="button" className="btn" onClick={onLeave}>
+          Leave everything as it is
+        </button>
+      </div>
+      {act.isError && <Refusal error={act.error} />}
+    </div>
+  )
+}
+
+function BackupRow({
+  backup,
+  record,
+  isOpen,
+  onOpen,
+}: {
+  readonly backup: Backup
+  readonly record: BackupsRecord
+  readonly isOpen: boolean
+  onOpen(open: boolean): void
+}): ReactNode {
+  const now = new Date(useNow(20_000))
+  const when = momentWords(backup.madeAt, now)
+  return (
+    <li className="sheet grid gap-3 px-4 py-3">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <div>
+          <p className="font-semibold">
+            {when}, {sizeWords(backup.bytes)}
+          </p>
+          <p className="text-ink-2">{countWords(backup.counts)}</p>
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <a
+            className="btn"
+            href={`/api/backups/files/${encodeURIComponent(backup.name)}`}
+            download={backup.name}
+            aria-label={`Save a copy of the one of ${when}`}
+          >
+            <Download size={18} aria-hidden />
+            Save a copy
+          </a>
+          <button
+            type="button"
+            className="btn"
+            aria-expanded={isOpen}
+            disabled={record.doing !== null}
+            aria-label={`Put back the one of ${when}`}
+            onClick={() => onOpen(!isOpen)}
+          >
+            <ArchiveRestore size={18} aria-hidden />
+            Put back
+          </button>
+        </div>
+      </div>
+      {isOpen && <PutBack backup={backup} record={record} onLeave={() => onOpen(false)} />}
+    </li>
+  )
+}
+
+const HOURS = Array.from({ length: 24 }, (_, hour) => hour)
+
+function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder'>): ReactNode {
+  const shop = useShop().data
+  const change = useCommand('shop.change')
+  const [hour, setHour] = useState(settings.hour)
+  const [place, setPlace] = useState(settings.folder ?? '')
+  const [keep, setKeep] = useState(String(settings.keep))
+  const kept = parseNumber(keep)
+  const isRight = kept !== null && Number.isInteger(kept) && kept >= 1 && kept <= 365
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    if (!shop || !isRight) return
+    const { name, units, version } = shop
+    const backup: BackupSettings = { hour, folder: place.trim() || null, keep: kept }
+    change.submit({ payload: { name, units, backup }, baseVersion: version })
+  }
+  return (
+    <details>
+      <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">
+        Every day from {String(hour).padStart(2, '0')}:00, the last {settings.keep} are kept
+      </summary>
+      <form className="grid gap-3 pt-2" onSubmit={submit}>
+        <div className="flex flex-wrap gap-3">
+          <div>
+            <label className="label" htmlFor="backup-hour">
+              Every day from
+            </label>
+            <select
+              id="backup-hour"
+              className="field"
+              value={hour}
+              onChange={(event) => setHour(Number(event.target.value))}
+            >
+              {HOURS.map((each) => (
+                <option key={each} value={each}>
+                  {String(each).padStart(2, '0')}:00
+                </option>
+              ))}
+            </select>
+          </div>
+          <div className="w-44">
+            <label className="label" htmlFor="backup-keep">
+              How many are kept
+            </label>
+            <input
+              id="backup-keep"
+              className="field num"
+              inputMode="numeric"
+              maxLength={3}
+              value={keep}
+              onChange={(event) => setKeep(event.target.value)}
+            />
+          </div>
+        </div>
+        <div>
+          <label className="label" htmlFor="backup-folder">
+            Folder on the shop’s computer, full path; empty: beside the records
+          </label>
+          <input
+            id="backup-folder"
+            className="field"
+            maxLength={400}
+            placeholder={folder}
+            value={place}
+            onChange={(event) => setPlace(event.target.value)}
+          />
+        </div>
+        {!isRight && (
+          <p className="wrong" role="alert">
+            How many are kept is a whole number from 1 to 365.
+          </p>
+        )}
+        <button
+          type="submit"
+          className="btn justify-self-start"
+          disabled={!shop || !isRight || change.isPending}
+        >
+          Keep this
+        </button>
+        {change.isError && <Refusal error={change.error} />}
+      </form>
+    </details>
+  )
+}
+
+/** Brings a backup that was made on another machine. */
+function Bring({ busy }: { readonly busy: boolean }): ReactNode {
+  const act = useBackupAct(bringBackup)
+  const take = (event: ChangeEvent<HTMLInputElement>): void => {
+    const input = event.target
+    const file = input.files?.[0]
+    if (file) act.mutate(file, { onSettled: () => (input.value = '') })
+  }
+  return (
+    <>
+      <label
+        className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy || act.isPending ? 'opacity-50' : ''}`}
+      >
+        <Upload size={18} aria-hidden />
+        Bring one from another machine
+        <input
+          type="file"
+          accept=".anklet"
+          className="sr-only"
+          disabled={busy || act.isPending}
+          onChange={take}
+        />
+      </label>
+      {act.isError && <Refusal error={act.error} />}
+    </>
+  )
+}
+
+function Doing({ doing, fault, restored }: BackupsRecord): ReactNode {
+  const now = new Date(useNow(20_000))
+  if (doing !== null)
+    return (
+      <p role="status">
+        {doing === 'making'
+          ? 'Packing, putting it back once, comparing …'
+          : 'Unpacking, comparing, putting it in place …'}
+      </p>
+    )
+  return (
+    <>
+      {fault !== null && (
+        <p className="wrong" role="alert">
+          {fault}
+        </p>
+      )}
+      {restored !== null && (
+        <p role="status">
+          Put back {momentWords(restored.at, now)}, out of {restored.name}.
+        </p>
+      )}
+    </>
+  )
+}
+
+function Content({ record }: { readonly record: BackupsRecord }): ReactNode {
+  const now = new Date(useNow(20_000))
+  const client = useQueryClient()
+  const [open, setOpen] = useState<string | null>(null)
+  const make = useBackupAct(() => tell('/api/backups', {}))
+  const restoredAt = record.restored?.at ?? null
+  const seen = useRef(restoredAt)
+  // Everything on the page is of the records before.
+  useEffect(() => {
+    if (seen.current !== restoredAt && record.doing === null) {
+      seen.current = restoredAt
+      void client.invalidateQueries()
+    }
+  }, [restoredAt, record.doing, client])
+  const busy = record.doing !== null
+  return (
+    <>
+      <p>{lastWords(record, now)}</p>
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          disabled={busy || make.isPending}
+          onClick={() => make.mutate(undefined)}
+        >
+          <HardDriveDownload size={18} aria-hidden />
+          Back up now
+        </button>
+        <Bring busy={busy} />
+      </div>
+      {make.isError && <Refusal error={make.error} />}
+      <Doing {...record} />
+      <ul className="grid gap-2" aria-label="Backups that are kept">
+        {record.backups.map((backup) => (
+          <BackupRow
+            key={backup.name}
+            backup={backup}
+            record={record}
+            isOpen={open === backup.name}
+            onOpen={(isOpen) => setOpen(isOpen ? backup.name : null)}
+          />
+        ))}
+      </ul>
+      <p className="text-ink-2">
+        They lie in <span className="break-all">{record.folder}</span>. A disk that fails takes them
+        along: name a folder on another one, or save a copy elsewhere.
+      </p>
+      <Settings
+        key={JSON.stringify(record.settings)}
+        settings={record.settings}
+        folder={record.folder}
+      />
+    </>
+  )
+}
+
+/** Backups of the whole shop: the last one, those kept, and putting one back. */
+export function Backups(): ReactNode {
+  return (
+    <section aria-label="Backups" className="grid content-start gap-3">
+      <h1>Backups</h1>
+      <Loading query={useBackups()} what="the backups">
+        {(record) => <Content record={record} />}
+      </Loading>
+    </section>
+  )
+}

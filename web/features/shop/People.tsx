@@ -1,0 +1,109 @@
+import { UserRound } from 'lucide-react'
+import type { FormEvent, ReactNode } from 'react'
+import { useId, useState } from 'react'
+import { Sheet } from '../../kit/Sheet.tsx'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, usePeople } from '../../client/queries.ts'
+import { useSession } from '../../client/state/session.ts'
+
+/** Who signs on this device; a tap changes it. */
+export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
+  const personId = useSession((session) => session.personId)
+  const person = usePeople().data?.find(({ id }) => id === personId)
+  return (
+    <button
+      type="button"
+      className="flex min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] font-semibold"
+      onClick={onOpen}
+      aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}
+    >
+      <UserRound size={18} aria-hidden />
+      <span className="hidden max-w-[9rem] truncate sm:inline">{person?.name ?? 'Who?'}</span>
+    </button>
+  )
+}
+
+/** Adds a person by name. */
+export function AddPerson({ onAdded }: { onAdded(personId: string): void }): ReactNode {
+  const field = useId()
+  const [name, setName] = useState('')
+  const [id, setId] = useState(() => crypto.randomUUID())
+  const add = useCommand('person.add')
+  const signer = useSession((session) => session.personId)
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    if (name.trim() === '') return
+    // The first person in an empty shop signs their own entry.
+    add.submit({ payload: { personId: id, name: name.trim() }, person: signer ?? id }, () => {
+      onAdded(id)
+      setName('')
+      setId(crypto.randomUUID())
+    })
+  }
+  return (
+    <form onSubmit={submit}>
+      <label className="label" htmlFor={field}>
+        Add a name
+      </label>
+      <div className="flex gap-2">
+        <input
+          id={field}
+          className="field"
+          maxLength={60}
+          autoComplete="off"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          aria-invalid={add.isError}
+        />
+        <button type="submit" className="btn btn-go" disabled={name.trim() === '' || add.isPending}>
+          Add
+        </button>
+      </div>
+      {add.isError && (
+        <p className="wrong mt-2" role="alert">
+          {sentenceOf(add.error)}
+        </p>
+      )}
+    </form>
+  )
+}
+
+/** Asks who works on this device: every record says who. */
+export function People({ open, onClose }: { readonly open: boolean; onClose(): void }): ReactNode {
+  const people = usePeople()
+  const { personId, choosePerson } = useSession()
+  const choose = (id: string): void => {
+    choosePerson(id)
+    onClose()
+  }
+  return (
+    <Sheet
+      title="Who is working here?"
+      open={open && !people.isPending}
+      onClose={() => {
+        if (personId !== null) onClose()
+      }}
+    >
+      <p className="mb-3 text-ink-2">Every reading is signed with a name.</p>
+      <div className="mb-4 flex flex-wrap gap-2">
+        {people.data?.map(({ id, name }) => (
+          <button
+            key={id}
+            type="button"
+            className="tap"
+            data-on={id === personId}
+            onClick={() => choose(id)}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+      {people.isError && (
+        <p className="wrong mb-3" role="alert">
+          {sentenceOf(people.error)}
+        </p>
+      )}
+      <AddPerson onAdded={choose} />
+    </Sheet>
+  )
+}

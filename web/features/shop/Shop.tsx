@@ -1,0 +1,212 @@
+import type { Person, Shop as ShopRecord } from '@anklet/contract'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import type { FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { Loading } from '../../client/Loading.tsx'
+import { Taps } from '../../kit/Taps.tsx'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../../client/queries.ts'
+import type { Theme } from '../../client/state/session.ts'
+import { useSession } from '../../client/state/session.ts'
+import { RateForm } from './RateForm.tsx'
+import { Backups } from './Backups.tsx'
+import { Exchange } from './Exchange.tsx'
+import { AddPerson } from './People.tsx'
+
+type Units = ShopRecord['units']
+
+/** What heights, pressures and temperatures are shown and typed in. */
+function UnitTaps({
+  units,
+  busy,
+  onUnits,
+}: {
+  readonly units: Units
+  readonly busy: boolean
+  onUnits(units: Units): void
+}): ReactNode {
+  const unit =
+    <Key extends keyof Units>(key: Key) =>
+    (value: Units[Key]) =>
+      onUnits({ ...units, [key]: value })
+  return (
+    <>
+      <Taps
+        disabled={busy}
+        legend="Heights in"
+        options={[
+          { value: 'mm', words: 'mm' },
+          { value: 'inch', words: 'inch' },
+        ]}
+        chosen={[units.length]}
+        onTap={unit('length')}
+      />
+      <Taps
+        disabled={busy}
+        legend="Pressures in"
+        options={[
+          { value: 'bar', words: 'bar' },
+          { value: 'kPa', words: 'kPa' },
+          { value: 'psi', words: 'psi' },
+        ]}
+        chosen={[units.pressure]}
+        onTap={unit('pressure')}
+      />
+      <Taps
+        disabled={busy}
+        legend="Temperatures in"
+        options={[
+          { value: 'degC', words: '°C' },
+          { value: 'degF', words: '°F' },
+        ]}
+        chosen={[units.temperature]}
+        onTap={unit('temperature')}
+      />
+    </>
+  )
+}
+
+function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
+  const [name, setName] = useState(shop.name)
+  const change = useCommand('shop.change')
+  const { theme, chooseTheme } = useSession()
+  const save = (next: Partial<Pick<ShopRecord, 'name' | 'units' | 'rate'>>): void => {
+    change.submit({
+      payload: { name: name.trim() || shop.name, units: shop.units, ...next },
+      baseVersion: shop.version,
+    })
+  }
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    save({})
+  }
+  return (
+    <div className="grid gap-5">
+      <form onSubmit={submit}>
+        <label className="label" htmlFor="shop-name">
+          Name of the shop
+        </label>
+        <div className="flex gap-2">
+          <input
+            id="shop-name"
+            className="field"
+            maxLength={80}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <button
+            type="submit"
+            className="btn"
+            disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}
+          >
+            Keep
+          </button>
+        </div>
+      </form>
+      <UnitTaps units={shop.units} busy={change.isPending} onUnits={(units) => save({ units })} />
+      <Taps<Theme>
+        legend="Light, on this device"
+        options={[
+          { value: 'system', words: 'As the system' },
+          { value: 'light', words: 'Light' },
+          { value: 'dark', words: 'Dark' },
+        ]}
+        chosen={[theme]}
+        onTap={chooseTheme}
+      />
+      <RateForm
+        rate={shop.rate ?? null}
+        busy={change.isPending}
+        onKeep={(rate) => save({ rate })}
+      />
+      <p className="text-ink-2">
+        Units change what is shown and typed. What is stored stays the same.
+      </p>
+      {change.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(change.error)}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** How well this shop's tape repeats, as its own double rounds tell. */
+function Tape(): ReactNode {
+  const units = useUnits()
+  const { repeatabilityMm, repeats } = useRepeatability()
+  return (
+    <section aria-label="The tape" className="grid content-start gap-3">
+      <h1>The tape</h1>
+      <p className="figure">
+        <span className="text-ink-2">
+          {repeats > 0
+            ? `One reading repeats to, learned from ${repeats} repeats of this shop`
+            : 'One reading repeats to, the usual figure: walk both laps, and this shop’s own is learned'}
+        </span>
+        <span className="num text-[20px]">
+          {formatQuantity(repeatabilityMm, 'height', units, 1)}
+          <span className="unit">{UNIT_LABEL[units.length]}</span>
+        </span>
+      </p>
+    </section>
+  )
+}
+
+// Whoever agrees to deviations is named; while nobody is, any colleague may.
+function PersonRow({ person: { id, name, lead = false } }: { readonly person: Person }): ReactNode {
+  const change = useCommand('person.lead')
+  return (
+    <li className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">
+      {name}
+      <button
+        type="button"
+        className="tap"
+        data-on={lead}
+        aria-pressed={lead}
+        disabled={change.isPending}
+        aria-label={`${name} agrees to deviations`}
+        onClick={() => change.submit({ payload: { personId: id, lead: !lead } })}
+      >
+        Lead
+      </button>
+      {change.isError && (
+        <p className="wrong w-full" role="alert">
+          {sentenceOf(change.error)}
+        </p>
+      )}
+    </li>
+  )
+}
+
+/** The shop: its name, its units, its people, its tape, its backup. */
+export function Shop(): ReactNode {
+  const people = usePeople()
+  return (
+    <div className="mx-auto grid max-w-[1080px] gap-10 px-4 py-6 md:grid-cols-2 md:px-6">
+      <section>
+        <h1 className="mb-5">The shop</h1>
+        <Loading query={useShop()} what="the shop">
+          {(shop) => <Settings key={shop.version} shop={shop} />}
+        </Loading>
+      </section>
+      <section>
+        <h1 className="mb-5">People</h1>
+        <ul className="mb-5 grid gap-2">
+          {people.data?.map((each) => (
+            <PersonRow key={each.id} person={each} />
+          ))}
+        </ul>
+        {people.data?.length === 0 && (
+          <p className="mb-4 text-ink-2">
+            Nobody yet. Every reading is signed, so add a name first.
+          </p>
+        )}
+        <AddPerson onAdded={() => undefined} />
+      </section>
+      <Backups />
+      <Exchange />
+      <Tape />
+    </div>
+  )
+}

@@ -1,0 +1,219 @@
+import type { Vehicle, VehicleDetail } from '@anklet/contract'
+import { tidyVin, vinRemark } from '@anklet/core/base/vehicle'
+import type { VinRemark } from '@anklet/core/base/vehicle'
+import type { FormEvent, ReactNode } from 'react'
+import { useState } from 'react'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand } from '../../client/queries.ts'
+import { repairWords } from '@anklet/language/repair/repairs'
+import { momentWords } from '@anklet/language/plain/times'
+
+const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
+  letters: 'A VIN has letters and figures, but never I, O or Q: is it a 1 or a 0?',
+  length: 'A VIN has seventeen characters.',
+  checkDigit: 'Its check digit does not fit. Not every maker uses one, but read it once more.',
+}
+
+/** A car as it is typed. */
+interface Typed {
+  readonly plate: string
+  readonly vin: string
+  readonly note: string
+  readonly firstUsed: string
+}
+
+function Fields({
+  typed,
+  onType,
+}: {
+  readonly typed: Typed
+  onType(next: Partial<Typed>): void
+}): ReactNode {
+  const remark = vinRemark(tidyVin(typed.vin))
+  return (
+    <>
+      <div className="flex flex-wrap gap-3">
+        <div className="w-[150px]">
+          <label className="label" htmlFor="edit-plate">
+            Plate
+          </label>
+          <input
+            id="edit-plate"
+            className="field uppercase"
+            maxLength={16}
+            autoComplete="off"
+            value={typed.plate}
+            onChange={(event) => onType({ plate: event.target.value })}
+          />
+        </div>
+        <div className="min-w-[240px] flex-1">
+          <label className="label" htmlFor="edit-vin">
+            VIN, if known
+          </label>
+          <input
+            id="edit-vin"
+            className="field uppercase"
+            maxLength={24}
+            autoComplete="off"
+            spellCheck={false}
+            aria-describedby="vin-remark"
+            value={typed.vin}
+            onChange={(event) => onType({ vin: event.target.value })}
+          />
+          <p id="vin-remark" className="mt-1 text-[14px] text-ink-2" aria-live="polite">
+            {remark && VIN_WORDS[remark]}
+          </p>
+        </div>
+      </div>
+      <div className="w-[200px]">
+        <label className="label" htmlFor="edit-first">
+          On the road since
+        </label>
+        <input
+          id="edit-first"
+          type="date"
+          className="field"
+          max={new Date().toISOString().slice(0, 10)}
+          value={typed.firstUsed}
+          onChange={(event) => onType({ firstUsed: event.target.value })}
+        />
+      </div>
+      <div>
+        <label className="label" htmlFor="edit-note">
+          Notes: whose it is, what it carries, what is special
+        </label>
+        <textarea
+          id="edit-note"
+          className="field"
+          rows={3}
+          maxLength={2000}
+          value={typed.note}
+          onChange={(event) => onType({ note: event.target.value })}
+        />
+      </div>
+    </>
+  )
+}
+
+function Edit({ vehicle, onDone }: { readonly vehicle: Vehicle; onDone(): void }): ReactNode {
+  const [typed, setTyped] = useState<Typed>({
+    plate: vehicle.plate,
+    vin: vehicle.vin,
+    note: vehicle.note,
+    firstUsed: vehicle.firstUsed ?? '',
+  })
+  const save = useCommand('vehicle.save')
+  const remark = vinRemark(tidyVin(typed.vin))
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    save.submit(
+      {
+        payload: {
+          vehicleId: vehicle.id,
+          typeId: vehicle.typeId,
+          plate: typed.plate.trim(),
+          vin: tidyVin(typed.vin),
+          note: typed.note.trim(),
+          firstUsed: typed.firstUsed === '' ? null : typed.firstUsed,
+        },
+        baseVersion: vehicle.version,
+      },
+      onDone,
+    )
+  }
+  return (
+    <form onSubmit={submit} className="grid max-w-[560px] gap-3" noValidate>
+      <Fields typed={typed} onType={(next) => setTyped({ ...typed, ...next })} />
+      {save.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(save.error)}
+        </p>
+      )}
+      <div className="flex gap-2">
+        <button
+          type="submit"
+          className="btn btn-go"
+          disabled={typed.plate.trim() === '' || remark === 'letters' || save.isPending}
+        >
+          Keep it
+        </button>
+        <button type="button" className="btn" onClick={onDone}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  )
+}
+
+/** What a car is besides its heights: VIN, notes, odometer, what was mended when, what it taught. */
+export function Details({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  const { vehicle, repairs, photos, odometer } = detail
+  const [editing, setEditing] = useState(false)
+  const now = new Date()
+  const last = odometer.at(-1)
+  if (editing) return <Edit vehicle={vehicle} onDone={() => setEditing(false)} />
+  return (
+    <section aria-label="The car" className="grid gap-1">
+      <div className="flex items-center justify-between gap-3">
+        <h2>The car</h2>
+        <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setEditing(true)}>
+          Change
+        </button>
+      </div>
+      {vehicle.note && <p className="whitespace-pre-wrap">{vehicle.note}</p>}
+      <p className="figure">
+        <span className="text-ink-2">VIN</span>
+        <span className="num">{vehicle.vin || 'not entered'}</span>
+      </p>
+      {vehicle.firstUsed && (
+        <p className="figure">
+          <span className="text-ink-2">On the road since</span>
+          <span className="num">{vehicle.firstUsed}</span>
+        </p>
+      )}
+      {last && (
+        <p className="figure">
+          <span className="text-ink-2">Odometer, {momentWords(last.at, now)}</span>
+          <span className="num">
+            {last.km.toLocaleString('en')}
+            <span className="unit">km</span>
+          </span>
+        </p>
+      )}
+      {vehicle.lesson && (
+        <p className="figure">
+          <span className="text-ink-2">Air in its springs, learned from a tight night</span>
+          <span className="num">
+            {Math.round(vehicle.lesson.factor * 100)}
+            <span className="unit">% of the record</span>
+          </span>
+        </p>
+      )}
+      {photos.length > 0 && (
+        <ul className="grid grid-cols-3 gap-2 py-2">
+          {photos
+            .slice(-6)
+            .toReversed()
+            .map(({ id, caption }) => (
+              <li key={id}>
+                <a href={`/api/photos/${id}`} target="_blank" rel="noreferrer">
+                  <img
+                    src={`/api/photos/${id}/small`}
+                    alt={caption || 'Photo without words'}
+                    className="aspect-[4/3] w-full rounded-md border border-edge object-cover"
+                    loading="lazy"
+                  />
+                </a>
+              </li>
+            ))}
+        </ul>
+      )}
+      {repairs.toReversed().map((repair) => (
+        <p key={repair.id} className="figure">
+          <span>{repairWords(repair)}</span>
+          <span className="whitespace-nowrap text-ink-2">{momentWords(repair.at, now)}</span>
+        </p>
+      ))}
+    </section>
+  )
+}

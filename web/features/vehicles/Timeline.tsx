@@ -1,0 +1,331 @@
+import type { VehicleDetail } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
+import type { EChartsCoreOption } from 'echarts/core'
+import type { ReactNode } from 'react'
+import { useCallback, useMemo, useState } from 'react'
+import { carFile } from '../../kit/saveFile.ts'
+import { spreadLabels } from '../../kit/spread.ts'
+import { useIsPhone } from '../../kit/useMedia.ts'
+import { useChart } from '../../kit/useChart.ts'
+import { momentWords } from '@anklet/language/plain/times'
+import type { CarEvent } from './events.ts'
+import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
+import type { LikeWithLike, TrendPoint } from '../job/model/trend.ts'
+import { likeWithLike } from '../job/model/trend.ts'
+import { simulatedWords } from '@anklet/language/plain/simulated'
+
+const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
+const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
+/** More rounds than this are drawn without a mark each. */
+const MANY = 150
+/** Side of an event's mark with some air, px. */
+const MARK_PX = 19
+/** Height of the plot between its axes, and of a corner's name, px. */
+const [PLOT_PX, NAME_PX] = [226, 14]
+
+const colour = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+interface Colours {
+  readonly ink: string
+  readonly air: string
+  readonly edge: string
+  readonly faint: string
+}
+
+const coloursNow = (): Colours => ({
+  ink: colour('--ink'),
+  air: colour('--air'),
+  edge: colour('--edge'),
+  faint: colour('--ink-3'),
+})
+
+/**
+ * Levelled rounds of a corner make its line; a morning with the supply off stands hollow beside
+ * it, another load faint.
+ */
+function cornerSeries(
+  corner: Corner,
+  k: number,
+  { levelled, nights, other }: LikeWithLike,
+  { many, units, of, movedPx }: CornerLook,
+): object[] {
+  const data = (those: readonly TrendPoint[]): [number, number][] =>
+    those.map(({ at, offMm }) => [at, toDisplay(offMm[corner], 'height', units)])
+  const plain = {
+    type: 'line',
+    silent: true,
+    animation: false,
+    symbol: SYMBOLS[k],
+    sampling: 'lttb',
+  }
+  return [
+    {
+      ...plain,
+      showSymbol: !many,
+      symbolSize: 7,
+      itemStyle: { color: of },
+      lineStyle: { color: of, width: 1.8, type: DASHES[k] },
+      endLabel: { show: true, formatter: corner, color: of, offset: [0, movedPx] },
+      data: data(levelled),
+    },
+    {
+      ...plain,
+      symbolSize: many ? 4 : 8,
+      itemStyle: { color: colour('--sheet'), borderColor: of, borderWidth: 1.6 },
+      lineStyle: { opacity: 0 },
+      data: data(nights),
+    },
+    {
+      ...plain,
+      symbolSize: 7,
+      itemStyle: { color: of, opacity: 0.35 },
+      lineStyle: { opacity: 0 },
+      data: data(other),
+    },
+  ]
+}
+
+interface CornerLook {
+  readonly many: boolean
+  readonly units: DisplayUnits
+  /** Colour of the corner. */ readonly of: string
+  /** How far its name is moved from its line's end. */ readonly movedPx: number
+}
+
+/**
+ * What happened, as marks along the top.
+ * @param aside how many marks each is moved, so that none covers another
+ */
+function eventSeries(
+  events: readonly CarEvent[],
+  aside: readonly number[],
+  top: number,
+  { ink }: Colours,
+): object {
+  return {
+    type: 'line',
+    silent: true,
+    animation: false,
+    lineStyle: { opacity: 0 },
+    symbol: 'roundRect',
+    symbolSize: 17,
+    itemStyle: { color: ink },
+    label: {
+      show: true,
+      position: 'inside',
+      color: colour('--paper'),
+      fontWeight: 700,
+      fontSize: 11,
+      formatter: ({ dataIndex }: { readonly dataIndex: number }) =>
+        EVENT_MARKS[events[dataIndex]!.kind],
+    },
+    data: events.map(({ atMs }, i) => ({
+      value: [atMs, top],
+      symbolOffset: [aside[i]! * MARK_PX, 0],
+    })),
+  }
+}
+
+/**
+ * How far the names at the ends of the lines are moved, so that none covers another; how high a
+ * millimetre is drawn is near enough.
+ */
+function namesMoved(points: readonly TrendPoint[], last: TrendPoint | undefined, top: number) {
+  const lowest = Math.min(0, ...points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner])))
+  const wanted = WALK.map(
+    (corner) => ((top - (last?.offMm[corner] ?? 0)) * PLOT_PX) / (1.1 * (top - lowest)),
+  )
+  return spreadLabels(wanted, NAME_PX, [0, PLOT_PX]).map((at, k) => at - wanted[k]!)
+}
+
+function optionOf(
+  points: readonly TrendPoint[],
+  like: LikeWithLike,
+  events: readonly CarEvent[],
+  units: DisplayUnits,
+  phone: boolean,
+): EChartsCoreOption {
+  const colours = coloursNow()
+  const many = points.length > MANY
+  const all = points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner]))
+  const top = Math.max(10, ...all) + 8
+  const moved = namesMoved(points, like.levelled.at(-1), top)
+  const times = [...points, ...events.map(({ atMs: at }) => ({ at }))].map(({ at }) => at)
+  const spanMs = Math.max(...times) - Math.min(...times)
+  const aside = asideOf(events, spanMs * (MARK_PX / (phone ? 220 : 880)))
+  return {
+    grid: { left: 46, right: 64, top: 26, bottom: 28 },
+    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    xAxis: {
+      type: 'time',
+      axisLabel: { color: colours.faint, hideOverlap: true },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      scale: true,
+      name: `${UNIT_LABEL[units.length]} over design`,
+      nameTextStyle: { color: colours.faint, align: 'left' },
+      axisLabel: { color: colours.faint },
+      splitLine: { lineStyle: { color: colours.edge } },
+    },
+    series: [
+      ...WALK.flatMap((corner, k) => {
+        const of = k % 2 === 0 ? colours.ink : colours.air
+        return cornerSeries(corner, k, like, { many, units, of, movedPx: moved[k]! })
+      }),
+      eventSeries(events, aside, toDisplay(top, 'height', units), colours),
+    ],
+  }
+}
+
+/** What happened to the car, newest first. @param whole true: all of it at once */
+function Happened({
+  events,
+  whole,
+}: {
+  readonly events: readonly CarEvent[]
+  readonly whole: boolean
+}): ReactNode {
+  return (
+    <ul
+      aria-label="What happened"
+      className={`grid gap-1 text-[14.5px] ${whole ? '' : 'max-h-[132px] overflow-y-auto'}`}
+      tabIndex={0}
+    >
+      {events.toReversed().map(({ atMs, kind, words }, i) => (
+        <li key={`${atMs}${kind}${i}`} className="flex gap-3">
+          <span
+            className="grid h-5 w-5 shrink-0 place-items-center rounded bg-ink text-[11px] font-bold text-paper"
+            aria-hidden
+          >
+            {EVENT_MARKS[kind]}
+          </span>
+          <span className="num w-[120px] shrink-0 text-ink-2">{momentWords(atMs, new Date())}</span>
+          <span className="min-w-0">{words}</span>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** The newest rounds as a table. */
+function Rounds({
+  points,
+  units,
+}: {
+  readonly points: readonly TrendPoint[]
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">round</th>
+          {WALK.map((corner) => (
+            <th key={corner} scope="col" className="n">
+              {corner}, {UNIT_LABEL[units.length]}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {points
+          .slice(-200)
+          .toReversed()
+          .map(({ round, offMm }) => (
+            <tr key={round.id}>
+              <td>{momentWords(round.endedAt, new Date())}</td>
+              {WALK.map((corner) => (
+                <td key={corner} className="n num">
+                  {formatQuantity(offMm[corner], 'height', units)}
+                </td>
+              ))}
+            </tr>
+          ))}
+      </tbody>
+    </table>
+  )
+}
+
+/**
+ * Heights across all visits, mornings hollow and corrected for the cold, with what happened in
+ * between; and what is in the car, with its age.
+ */
+export function Timeline({
+  detail,
+  points,
+  units,
+}: {
+  readonly detail: VehicleDetail
+  readonly points: readonly TrendPoint[]
+  readonly units: DisplayUnits
+}): ReactNode {
+  const events = useMemo(() => eventsOf(detail), [detail])
+  const like = useMemo(() => likeWithLike(points), [points])
+  const [numbers, setNumbers] = useState(false)
+  const phone = useIsPhone()
+  const { place, save } = useChart(
+    useCallback(
+      () => optionOf(points, like, events, units, phone),
+      [points, like, events, units, phone],
+    ),
+    !numbers,
+  )
+  const parts = partsWithAge(detail, Date.now())
+  return (
+    <figure aria-label="Timeline" className="grid gap-2">
+      <h2>Over the visits</h2>
+      {numbers ? null : (
+        <div
+          ref={place}
+          className="h-[280px] w-full"
+          role="img"
+          aria-label={
+            `Heights of ${points.length} rounds over design, and ${events.length} events; ` +
+            'the numbers are one tap away'
+          }
+        />
+      )}
+      {events.length > 0 && <Happened events={events} whole={numbers} />}
+      {numbers && <Rounds points={points} units={units} />}
+      {!numbers && (
+        <p className="text-[13.5px] text-ink-2">
+          Lines: levelled by its module. Hollow: a morning with the supply off, the cold since the
+          evening added back.
+          {like.other.length > 0 ? ' Faint: at another load than most, so no line joins it.' : ''}
+        </p>
+      )}
+      {parts.length > 0 && (
+        <p className="text-[14.5px] text-ink-2">
+          In it now: {parts.map(({ words, age }) => `${words}, for ${age}`).join('; ')}.
+        </p>
+      )}
+      <span className="no-print flex flex-wrap">
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px]"
+          aria-pressed={numbers}
+          onClick={() => setNumbers(!numbers)}
+        >
+          {numbers ? 'Picture' : 'Numbers'}
+        </button>
+        {!numbers && (
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px]"
+            onClick={() =>
+              save(carFile(detail.vehicle, 'timeline.svg'), simulatedWords(detail.vehicle))
+            }
+          >
+            SVG
+          </button>
+        )}
+      </span>
+    </figure>
+  )
+}

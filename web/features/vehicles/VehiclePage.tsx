@@ -1,0 +1,273 @@
+import type { JobSummary, VehicleDetail } from '@anklet/contract'
+import { nextStep } from '@anklet/core/work/schedule'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { WALK } from '@anklet/core/base/vehicle'
+import type { ReactNode, RefObject } from 'react'
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { joinedSvg } from '../../kit/chartSvg.ts'
+import { Loading } from '../../client/Loading.tsx'
+import { roundsCsv } from './roundsCsv.ts'
+import { carFile, saveFile } from '../../kit/saveFile.ts'
+import { ask, sentenceOf } from '../../client/api.ts'
+import { useCommand, useUnits, useVehicle } from '../../client/queries.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { complaintWords, NO_COMPLAINT } from '@anklet/language/causes/complaint'
+import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
+import { momentWords } from '@anklet/language/plain/times'
+import { CodeList } from '../job/codes/CodeList.tsx'
+import { ChargeList } from '../job/charge/ChargeList.tsx'
+import { Details } from './Details.tsx'
+import { Outlook } from './Outlook.tsx'
+import type { TrendPoint } from '../job/model/trend.ts'
+import { trendCsv, trendOf } from '../job/model/trend.ts'
+import { TrendStrip } from './TrendStrip.tsx'
+import { SimulatedBand } from '../../kit/Plate.tsx'
+import { simulatedWords } from '@anklet/language/plain/simulated'
+
+const Timeline = lazy(() =>
+  import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
+)
+
+const PURPOSE_WORDS = {
+  heights: 'Heights',
+  evening: 'Evening of a watch',
+  between: 'Look during a watch',
+  morning: 'Morning of a watch',
+  imported: 'Out of a file',
+} as const
+
+/** As many lines as anybody reads; the rest is a tap away. */
+const NEWEST = 24
+
+function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNode {
+  const units = useUnits()
+  const [all, setAll] = useState(false)
+  const shown = all ? points : points.slice(-NEWEST)
+  const now = new Date()
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Every round in numbers">
+      <table className="table min-w-[560px]">
+        <thead>
+          <tr>
+            <th scope="col">round</th>
+            {WALK.map((corner) => (
+              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
+                {corner}
+              </th>
+            ))}
+            <th scope="col" className="n">
+              {UNIT_LABEL[units.temperature]}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.toReversed().map(({ round, offMm }) => (
+            <tr key={round.id}>
+              <th scope="row">
+                {momentWords(round.endedAt, now)}
+                <span className="block font-normal">
+                  {PURPOSE_WORDS[round.purpose]}, {round.levelId}
+                </span>
+              </th>
+              {WALK.map((corner) => (
+                <td key={corner} className="n num">
+                  {formatQuantity(offMm[corner], 'height', units)}
+                </td>
+              ))}
+              <td className="n num">{formatQuantity(round.temperatureC, 'temperature', units)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {shown.length < points.length && (
+        <button type="button" className="btn mt-3" onClick={() => setAll(true)}>
+          All {points.length} rounds
+        </button>
+      )}
+    </div>
+  )
+}
+
+function JobLine({ job }: { readonly job: JobSummary }): ReactNode {
+  const now = new Date()
+  const step = nextStep(factsOf(job), now.getTime())
+  return (
+    <li>
+      <Link
+        to={`/jobs/${job.id}/${step.phase}`}
+        className="sheet block px-4 py-2.5 hover:border-air"
+      >
+        <span className="block font-semibold">
+          {momentWords(job.openedAt, now)}
+          <span className="font-normal text-ink-2">, {STEP_WORDS[step.code].toLowerCase()}</span>
+        </span>
+        <span className="block text-[14px] text-ink-2">
+          {job.watch?.finding?.sentence ?? complaintWords(job.complaint)}
+        </span>
+      </Link>
+    </li>
+  )
+}
+
+/** Opens a job on a car that has none open. */
+function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
+  const navigate = useNavigate()
+  const open = useCommand('job.open')
+  const [jobId] = useState(() => crypto.randomUUID())
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-go"
+        disabled={open.isPending}
+        onClick={() =>
+          open.submit(
+            { payload: { jobId, vehicleId, complaint: NO_COMPLAINT } },
+            () => void navigate(`/jobs/${jobId}/intake`),
+          )
+        }
+      >
+        New job on this car
+      </button>
+      {open.isError && (
+        <p className="wrong w-full" role="alert">
+          {sentenceOf(open.error)}
+        </p>
+      )}
+    </>
+  )
+}
+
+/** Every round as a table, and as files. @param history where the trend is drawn */
+function EveryRound({
+  vehicle,
+  points,
+  history,
+}: {
+  readonly vehicle: VehicleDetail['vehicle']
+  readonly points: ReturnType<typeof trendOf>
+  readonly history: RefObject<HTMLElement | null>
+}): ReactNode {
+  const units = useUnits()
+  const [complaint, setComplaint] = useState<string | null>(null)
+  const saveRounds = (): void =>
+    void ask('/api/vehicles/:id/rounds', vehicle.id).then(
+      (rounds) =>
+        saveFile(carFile(vehicle, 'rounds.csv'), 'text/csv', roundsCsv([{ vehicle, rounds }])),
+      (error: unknown) => setComplaint(sentenceOf(error)),
+    )
+  const saveDrawn = (): void =>
+    saveFile(
+      carFile(vehicle, 'trend.svg'),
+      'image/svg+xml',
+      joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])], simulatedWords(vehicle)),
+    )
+  const files: readonly (readonly [string, () => void])[] = [
+    ['Trend as CSV', () => saveFile(carFile(vehicle, 'trend.csv'), 'text/csv', trendCsv(points))],
+    ['as SVG', saveDrawn],
+    ['Rounds as CSV', saveRounds],
+  ]
+  return (
+    <section>
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
+        <h2>Every round, {UNIT_LABEL[units.length]} over design</h2>
+        {files.map(([words, save]) => (
+          <button
+            key={words}
+            type="button"
+            className="btn-quiet min-h-[44px] underline"
+            onClick={save}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {complaint && (
+        <p className="wrong" role="alert">
+          {complaint}
+        </p>
+      )}
+      <Rounds points={points} />
+    </section>
+  )
+}
+
+/** What is known of the car besides its rounds: details, charges, codes, jobs. */
+function Beside({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  return (
+    <div className="grid content-start gap-6">
+      <Details detail={detail} />
+      <ChargeList charges={detail.charges} />
+      {detail.codeReadings.length > 0 && (
+        <section aria-label="Codes">
+          <h2>Codes</h2>
+          <CodeList
+            typeId={detail.vehicleType.id}
+            readings={detail.codeReadings}
+            texts={detail.codeTexts}
+            locked
+          />
+        </section>
+      )}
+      <section>
+        <h2 className="mb-2">Jobs</h2>
+        {detail.jobs.length === 0 ? (
+          <p className="text-ink-2">None yet.</p>
+        ) : (
+          <ul className="grid gap-2">
+            {detail.jobs.map((job) => (
+              <JobLine key={job.id} job={job} />
+            ))}
+          </ul>
+        )}
+      </section>
+    </div>
+  )
+}
+
+function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
+  const units = useUnits()
+  const { vehicle, vehicleType, jobs } = detail
+  const history = useRef<HTMLElement>(null)
+  const points = useMemo(() => trendOf(detail), [detail])
+  const running = jobs.find(({ closedAt }) => closedAt === null)
+  return (
+    <div className="grid gap-6 [&>*]:min-w-0">
+      {vehicle.simulated && <SimulatedBand />}
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <span className="plate">{vehicle.plate}</span>
+          <h1>{vehicleType.name}</h1>
+        </div>
+        {!running && <NewJob vehicleId={vehicle.id} />}
+      </div>
+      <section aria-label="History" ref={history}>
+        <TrendStrip points={points} repairs={detail.repairs} units={units} />
+      </section>
+      {points.length > 0 && <Outlook detail={detail} points={points} />}
+      {points.length > 1 && (
+        // It keeps its place: what stands below must not move under a finger when it comes.
+        <Suspense fallback={<div aria-hidden className="min-h-[386px]" />}>
+          <Timeline detail={detail} points={points} units={units} />
+        </Suspense>
+      )}
+      <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
+        {points.length > 0 && <EveryRound vehicle={vehicle} points={points} history={history} />}
+        <Beside detail={detail} />
+      </div>
+    </div>
+  )
+}
+
+/** One vehicle: what it is, every round ever measured on it, what was done. */
+export function VehiclePage(): ReactNode {
+  const { id = '' } = useParams()
+  return (
+    <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6">
+      <Loading query={useVehicle(id)} what="the car">
+        {(detail) => <Whole key={detail.vehicle.id} detail={detail} />}
+      </Loading>
+    </div>
+  )
+}

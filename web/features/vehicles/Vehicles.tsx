@@ -1,0 +1,83 @@
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Loading } from '../../client/Loading.tsx'
+import { useVehicles, useVehicleTypes } from '../../client/queries.ts'
+import { barePlate } from '@anklet/language/plain/plates'
+import { Plate } from '../../kit/Plate.tsx'
+
+/** Every car the shop has seen. */
+export function Vehicles(): ReactNode {
+  const [wanted, setWanted] = useState('')
+  const vehicles = useVehicles()
+  const types = useVehicleTypes().data
+  return (
+    <div className="mx-auto max-w-[1080px] px-4 py-6 md:px-6">
+      <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
+        <h1>Vehicles</h1>
+        <div className="flex flex-wrap items-end gap-3">
+          <Link to="/vehicles/import" className="btn">
+            Rounds out of a table
+          </Link>
+          <div>
+            <label className="label" htmlFor="find-plate">
+              Find a plate
+            </label>
+            <input
+              id="find-plate"
+              className="field max-w-[240px] uppercase"
+              maxLength={24}
+              autoComplete="off"
+              value={wanted}
+              onChange={(event) => setWanted(event.target.value)}
+            />
+          </div>
+        </div>
+      </div>
+      <Loading query={vehicles} what="the cars">
+        {(all) => {
+          const found = all.filter(
+            ({ plate, vin, note }) =>
+              barePlate(plate).includes(barePlate(wanted)) ||
+              (wanted.trim().length > 2 &&
+                `${vin} ${note}`.toLowerCase().includes(wanted.trim().toLowerCase())),
+          )
+          return (
+            <>
+              {all.length === 0 && (
+                <p className="sub">
+                  Every car that was ever measured stands here with all its rounds. The first one
+                  comes with its first job.{' '}
+                  <Link className="underline" to="/jobs/new">
+                    Open it
+                  </Link>
+                </p>
+              )}
+              {all.length > 0 && found.length === 0 && (
+                <p className="sub">No plate like that is on record.</p>
+              )}
+              <ul className="grid gap-2 sm:grid-cols-2">
+                {found.map(({ id, plate, simulated, typeId, note }) => (
+                  <li key={id} className="min-w-0">
+                    <Link
+                      to={`/vehicles/${id}`}
+                      className="sheet flex items-center gap-4 px-4 py-3 hover:border-air"
+                    >
+                      <Plate plate={plate} simulated={simulated} />
+                      <span className="min-w-0">
+                        <span className="block font-medium">
+                          {types?.find((type) => type.id === typeId)?.name}
+                        </span>
+                        <span className="block truncate text-[14px] text-ink-2">{note}</span>
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )
+        }}
+      </Loading>
+    </div>
+  )
+}

@@ -1,0 +1,55 @@
+import type { Job, Watch } from '@anklet/contract'
+import type { VolumeLesson } from '@anklet/core/measuring/leakdown'
+import type { ReactNode } from 'react'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand } from '../../client/queries.ts'
+
+interface LessonProps {
+  readonly job: Job
+  readonly watch: Watch
+  readonly lesson: VolumeLesson
+}
+
+function factorWords({ factor, share }: VolumeLesson): string {
+  const percent = Math.round((factor - 1) * 100)
+  const known = `known to ${Math.max(1, Math.round(share * 100))}\u00a0%`
+  return Math.abs(percent) < 2
+    ? `as much air as on record, ${known}`
+    : `${Math.abs(percent)}\u00a0% ${percent > 0 ? 'more' : 'less'} air than on record, ${known}`
+}
+
+/** What a night teaches about this one car, and the tap that keeps it. */
+export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
+  const learn = useCommand('vehicle.learn')
+  const kept = job.vehicle.lesson?.watchId === watch.id
+  const send = (next: NonNullable<Job['vehicle']['lesson']> | null): void =>
+    learn.submit({
+      payload: { vehicleId: job.vehicle.id, lesson: next },
+      baseVersion: job.vehicle.version,
+    })
+  return (
+    <section aria-label="What this night teaches" className="border-t border-edge pt-2">
+      <p className="text-[14.5px] text-ink-2">
+        {kept
+          ? 'In use for this car: its springs hold '
+          : 'Where it did not leak, the cold shows how much air its springs hold: '}
+        {factorWords(kept ? job.vehicle.lesson! : lesson)}.
+      </p>
+      {learn.isError && (
+        <p className="wrong" role="alert">
+          {sentenceOf(learn.error)}
+        </p>
+      )}
+      <button
+        type="button"
+        className="min-h-[44px] text-left text-ink-2 underline"
+        disabled={learn.isPending}
+        onClick={() =>
+          send(kept ? null : { ...lesson, watchId: watch.id, at: new Date().toISOString() })
+        }
+      >
+        {kept ? 'Forget it again' : 'Use it for this car from now on'}
+      </button>
+    </section>
+  )
+}

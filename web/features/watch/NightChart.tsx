@@ -1,0 +1,207 @@
+import type { Round, Vehicle } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/base/units'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { format } from 'date-fns'
+import type { EChartsCoreOption } from 'echarts/core'
+import type { ReactNode } from 'react'
+import { useCallback, useMemo, useState } from 'react'
+import type { WatchOutcome } from '../../client/workers/leakWorker.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { simulatedWords } from '@anklet/language/plain/simulated'
+import { carFile, saveFile } from '../../kit/saveFile.ts'
+import { useChart } from '../../kit/useChart.ts'
+import { meansOf } from '../job/model/rounds.ts'
+import type { NightRow } from './nightRows.ts'
+import { nightCsv, nightRows } from './nightRows.ts'
+
+interface ChartProps {
+  readonly outcome: WatchOutcome
+  readonly corner: Corner
+  /** In the order they were walked, the evening first. */
+  readonly rounds: readonly [Round, ...Round[]]
+  readonly units: DisplayUnits
+  /** No leak line is drawn where the readings are in doubt. */
+  readonly doubted: boolean
+  readonly vehicle: Vehicle
+}
+
+const colour = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+function optionOf(
+  rows: readonly NightRow[],
+  points: readonly [string, number][],
+  { units, doubted, outcome }: Pick<ChartProps, 'units' | 'doubted' | 'outcome'>,
+): EChartsCoreOption {
+  const show = (mm: number): number => toDisplay(mm, 'height', units)
+  const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(
+    colour,
+  ) as [string, string, string, string, string]
+  const line = { type: 'line', showSymbol: false, silent: true, animation: false }
+  return {
+    grid: { left: 46, right: 86, top: 8, bottom: 24 },
+    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    xAxis: {
+      type: 'time',
+      axisLine: { show: false },
+      axisTick: { show: false },
+      splitLine: { show: false },
+      minInterval: 2 * 3_600_000,
+      axisLabel: { color: faint, formatter: '{HH}:{mm}', hideOverlap: true },
+    },
+    yAxis: {
+      type: 'value',
+      scale: true,
+      splitNumber: 3,
+      axisLabel: { color: faint },
+      splitLine: { lineStyle: { color: edge } },
+    },
+    series: [
+      {
+        ...line,
+        stack: 'band',
+        lineStyle: { opacity: 0 },
+        data: rows.map(({ at, coldMm, giveMm }) => [at, show(coldMm - giveMm)]),
+      },
+      {
+        ...line,
+        stack: 'band',
+        lineStyle: { opacity: 0 },
+        areaStyle: { color: soft, opacity: 1 },
+        data: rows.map(({ at, giveMm }) => [at, show(2 * giveMm)]),
+      },
+      {
+        ...line,
+        lineStyle: { color: air, width: 1.6, type: 'dashed' },
+        endLabel: { show: true, formatter: 'only cold', color: air },
+        data: rows.map(({ at, coldMm }) => [at, show(coldMm)]),
+      },
+      ...(doubted || outcome.answer.best === 'none'
+        ? []
+        : [
+            {
+              ...line,
+              lineStyle: { color: ink, width: 2.2 },
+              endLabel: { show: true, formatter: 'with the leak', color: ink, fontWeight: 650 },
+              data: rows.map(({ at, leakMm }) => [at, show(leakMm)]),
+            },
+          ]),
+      {
+        ...line,
+        showSymbol: true,
+        symbol: 'circle',
+        symbolSize: 8,
+        lineStyle: { opacity: 0 },
+        itemStyle: { color: colour('--sheet'), borderColor: ink, borderWidth: 2 },
+        data: points.map(([at, mm]) => [at, show(mm)]),
+      },
+    ],
+  }
+}
+
+function Numbers({
+  rows,
+  units,
+}: {
+  readonly rows: readonly NightRow[]
+  readonly units: DisplayUnits
+}): ReactNode {
+  const write = (mm: number): string => formatQuantity(mm, 'height', units, 1)
+  return (
+    <div
+      className="max-h-[180px] overflow-y-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="The night in numbers"
+    >
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col">time</th>
+            <th scope="col" className="n">
+              only cold, {UNIT_LABEL[units.length]}
+            </th>
+            <th scope="col" className="n">
+              with the leak, {UNIT_LABEL[units.length]}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows
+            .filter((_, i) => i % 4 === 0)
+            .map(({ at, coldMm, leakMm }) => (
+              <tr key={at}>
+                <td>{format(new Date(at), 'HH:mm')}</td>
+                <td className="n num">{write(coldMm)}</td>
+                <td className="n num">{write(leakMm)}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
+export function NightChart(props: ChartProps): ReactNode {
+  const { outcome, corner, rounds, units, doubted, vehicle } = props
+  const [numbers, setNumbers] = useState(false)
+  const rows = useMemo(() => nightRows(outcome, corner, rounds[0]), [outcome, corner, rounds])
+  const { place, save } = useChart(
+    useCallback(() => {
+      const points = rounds
+        .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
+        .filter(([, mm]) => !Number.isNaN(mm))
+      return optionOf(rows, points, { units, doubted, outcome })
+    }, [rows, rounds, corner, units, doubted, outcome]),
+    !numbers,
+  )
+  const name = carFile(vehicle, `${corner}-night`)
+  return (
+    <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
+      <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">
+        <span>
+          <b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night; the band is
+          what stays uncertain.
+        </span>
+        <span className="no-print flex">
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px] text-[13.5px] underline"
+            aria-pressed={numbers}
+            onClick={() => setNumbers(!numbers)}
+          >
+            {numbers ? 'Picture' : 'Numbers'}
+          </button>
+          <button
+            type="button"
+            className="btn-quiet min-h-[44px] text-[13.5px] underline"
+            onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}
+          >
+            CSV
+          </button>
+          {!numbers && (
+            <button
+              type="button"
+              className="btn-quiet min-h-[44px] text-[13.5px] underline"
+              onClick={() => save(`${name}.svg`, simulatedWords(vehicle))}
+            >
+              SVG
+            </button>
+          )}
+        </span>
+      </figcaption>
+      {numbers ? (
+        <Numbers rows={rows} units={units} />
+      ) : (
+        <div
+          ref={place}
+          className="h-[138px] w-full"
+          role="img"
+          aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`}
+        />
+      )}
+    </figure>
+  )
+}

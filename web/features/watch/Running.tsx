@@ -1,0 +1,297 @@
+import type { Job, Round, Watch } from '@anklet/contract'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { perCorner } from '@anklet/core/base/vehicle'
+import type { FormEvent, ReactNode } from 'react'
+import { useEffect, useMemo, useState } from 'react'
+import { Sheet } from '../../kit/Sheet.tsx'
+import { Strip } from '../../kit/Strip.tsx'
+import { useNow } from '../../kit/useNow.ts'
+import { sentenceOf } from '../../client/api.ts'
+import { useCommand, usePersonName, useUnits } from '../../client/queries.ts'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { allJoins } from '@anklet/language/heights/joins'
+import { countdownWords, momentWords, spanWords } from '@anklet/language/plain/times'
+import { designAt, meansOf } from '../job/model/rounds.ts'
+import { sizeWords } from '@anklet/language/plain/rates'
+import { Remind } from './Remind.tsx'
+import type { Suspicion } from './suspicion.ts'
+import { COLD_NIGHT_K, coldSinkMm, suspicionOf } from './suspicion.ts'
+
+interface RunningProps {
+  readonly job: Job
+  readonly watch: Watch
+  readonly evening: Round
+  readonly between: readonly Round[]
+  onMorning(): void
+  onLook(): void
+}
+
+function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null {
+  const most = coldSinkMm(job, evening)
+  if (most === null) return null
+  return (
+    `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ` +
+    `${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks ` +
+    `up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by ` +
+    'that alone.'
+  )
+}
+
+const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = {
+  fuse: 'fuse out',
+  battery: 'battery off',
+  cutOffSwitch: 'cut-off switch off',
+  leftOn: 'supply left on, on purpose',
+}
+
+function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }): ReactNode {
+  const [reason, setReason] = useState('')
+  const giveUp = useCommand('watch.giveUp')
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    giveUp.submit(
+      { payload: { watchId: watch.id, reason: reason.trim() }, baseVersion: watch.version },
+      onClose,
+    )
+  }
+  return (
+    <form onSubmit={submit}>
+      <p className="mb-3">
+        The evening round stays on record. Put the supply back when the car is moved.
+      </p>
+      <label className="label" htmlFor="give-up">
+        Why?
+      </label>
+      <input
+        id="give-up"
+        className="field mb-3"
+        maxLength={200}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+      />
+      {giveUp.isError && (
+        <p className="wrong mb-3" role="alert">
+          {sentenceOf(giveUp.error)}
+        </p>
+      )}
+      <button
+        type="submit"
+        className="btn btn-go"
+        disabled={reason.trim() === '' || giveUp.isPending}
+      >
+        Give the watch up
+      </button>
+    </form>
+  )
+}
+
+// The morning if the suspicion is right, so that a glance at the tape already tells something.
+function Foretold({
+  suspicion: { corner, coldMm, leaks },
+  units,
+}: {
+  readonly suspicion: Suspicion
+  readonly units: DisplayUnits
+}): ReactNode {
+  const line = (words: string, mm: number): ReactNode => (
+    <li
+      key={words}
+      className="flex items-baseline justify-between gap-3 border-t border-edge py-1 text-[14.5px]"
+    >
+      <span className="text-ink-2">{words}</span>
+      <span className="num">{formatQuantity(mm, 'height', units)}</span>
+    </li>
+  )
+  return (
+    <section aria-label="The morning foretold">
+      <h2>
+        In that cold the {CORNER_WORDS[corner]} stands in the morning at, {UNIT_LABEL[units.length]}
+      </h2>
+      <ul>
+        {line('tight', coldMm)}
+        {leaks.map(({ leakBarLPerH, mm }) => line(`with ${sizeWords(leakBarLPerH)}`, mm))}
+      </ul>
+    </section>
+  )
+}
+
+/** How the supply was taken away, by whom, and what must not happen now. */
+function HandsOff({
+  watch,
+  leftOn,
+}: {
+  readonly watch: Watch
+  readonly leftOn: boolean
+}): ReactNode {
+  const nameOf = usePersonName()
+  return (
+    <p className="caution">
+      {capital(SUPPLY_WORDS[watch.supplyCut])}, by {nameOf(watch.startedBy)}.{' '}
+      {leftOn
+        ? 'Nobody gets in. The module is awake: the car may move by itself at any time, ' +
+          'keep hands and jacks away from it.'
+        : 'Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.'}
+    </p>
+  )
+}
+
+function ToGo({ due, left }: { readonly due: boolean; readonly left: number }): ReactNode {
+  return (
+    <p className="say" role="timer" aria-live="off">
+      {due
+        ? `The morning round ${-left > 60_000 ? `has been due for ${spanWords(-left)}` : 'is due'}.`
+        : `Leave it alone: ${countdownWords(left)} to go.`}
+    </p>
+  )
+}
+
+function WarmthAtStart({
+  temperatureC,
+  units,
+}: {
+  readonly temperatureC: number
+  readonly units: DisplayUnits
+}): ReactNode {
+  return (
+    <p className="figure">
+      <span>Temperature at the start</span>
+      <span className="num text-[20px]">
+        {formatQuantity(temperatureC, 'temperature', units)}
+        <span className="unit">{UNIT_LABEL[units.temperature]}</span>
+      </span>
+    </p>
+  )
+}
+
+function LookedInBetween({ times }: { readonly times: number }): ReactNode {
+  return (
+    <p className="figure">
+      <span>Looked at in between</span>
+      <span className="num text-[20px]">{times === 1 ? 'once' : `${times} times`}</span>
+    </p>
+  )
+}
+
+function UntilMorning({ leftOn }: { readonly leftOn: boolean }): ReactNode {
+  return (
+    <h2>
+      {leftOn ? 'Left on until the morning round is taken' : 'Off until the morning round is taken'}
+    </h2>
+  )
+}
+
+/** The evening round, with what was looked at in between faint beside it. */
+function EveningStrip({
+  job,
+  evening,
+  between,
+  units,
+}: Pick<RunningProps, 'job' | 'evening' | 'between'> & {
+  readonly units: DisplayUnits
+}): ReactNode {
+  const [means, design] = [meansOf(evening), designAt(job, evening.levelOffsetMm)]
+  const looked = between.map(meansOf)
+  const corners = perCorner((corner) => ({
+    designMm: design[corner],
+    marks: [
+      ...looked.map((look) => ({ mm: look[corner], kind: 'earlier' as const })),
+      {
+        mm: means[corner],
+        kind: 'evening' as const,
+        label: formatQuantity(means[corner], 'height', units),
+      },
+    ],
+  }))
+  return (
+    <Strip
+      corners={corners}
+      joins={allJoins(
+        perCorner((corner) => means[corner] - design[corner]),
+        units,
+      )}
+      units={units}
+      heightPx={390}
+      label="The evening round, in walking order"
+    />
+  )
+}
+
+/** Another tab shows it too when the morning round is due. */
+function useTitleWhenDue(due: boolean, plate: string): void {
+  useEffect(() => {
+    document.title = due ? `● ${plate} morning round due` : 'Anklet'
+    return () => {
+      document.title = 'Anklet'
+    }
+  }, [due, plate])
+}
+
+/**
+ * A watch that runs: how long still, what is off and must come back, what the cold alone would do.
+ */
+export function Running({
+  job,
+  watch,
+  evening,
+  between,
+  onMorning,
+  onLook,
+}: RunningProps): ReactNode {
+  const units = useUnits()
+  const now = useNow(1000)
+  const [giving, setGiving] = useState(false)
+  const left = Date.parse(watch.plannedEndAt) - now
+  const due = left <= 0
+  const cold = useMemo(() => coldWords(job, evening, units), [job, evening, units])
+  useTitleWhenDue(due, job.vehicle.plate)
+  const today = new Date(now)
+  const leftOn = watch.supplyCut === 'leftOn'
+  const suspicion = useMemo(
+    () => suspicionOf(job, watch, evening, evening.temperatureC - COLD_NIGHT_K),
+    [job, watch, evening],
+  )
+  return (
+    <div className="grid gap-x-7 gap-y-4 lg:grid-cols-[minmax(0,1fr)_326px]">
+      <div className="min-w-0">
+        <ToGo due={due} left={left} />
+        <p className="sub mb-3 mt-1">
+          Evening round {momentWords(evening.endedAt, today)}, morning round{' '}
+          {momentWords(watch.plannedEndAt, today)}. {cold}
+        </p>
+        <EveningStrip job={job} evening={evening} between={between} units={units} />
+      </div>
+      <div className="flex flex-col gap-3">
+        <UntilMorning leftOn={leftOn} />
+        <HandsOff watch={watch} leftOn={leftOn} />
+        <p className="figure">
+          <span>Standing</span>
+          <span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span>
+        </p>
+        <WarmthAtStart temperatureC={evening.temperatureC} units={units} />
+        {between.length > 0 && <LookedInBetween times={between.length} />}
+        {suspicion && <Foretold suspicion={suspicion} units={units} />}
+        <Remind job={job} watch={watch} />
+        <span className="flex-1" />
+        {!due && (
+          <button type="button" className="btn" onClick={onLook}>
+            Walk a round in between
+          </button>
+        )}
+        <button type="button" className={`btn btn-big ${due ? 'btn-go' : ''}`} onClick={onMorning}>
+          {due ? 'Walk the morning round' : 'Walk the morning round early'}
+        </button>
+        <button
+          type="button"
+          className="btn-quiet min-h-[44px] underline"
+          onClick={() => setGiving(true)}
+        >
+          Give the watch up
+        </button>
+      </div>
+      <Sheet title="Give the watch up" open={giving} onClose={() => setGiving(false)}>
+        <GiveUp watch={watch} onClose={() => setGiving(false)} />
+      </Sheet>
+    </div>
+  )
+}

@@ -1,0 +1,234 @@
+import type { Job } from '@anklet/contract'
+import { gasTemperatureSigmaK } from '@anklet/core/measuring/leakdown'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { highestLevel } from '@anklet/core/base/vehicle'
+import type { ReactNode } from 'react'
+import { Taps } from '../../kit/Taps.tsx'
+import type { Checklist } from '../../client/state/drafts.ts'
+import { readTyped } from '../../kit/typed.ts'
+import { questionsAnswered, RoundQuestions } from '../job/walk/RoundQuestions.tsx'
+import { ThrowAway } from '../job/walk/ThrowAway.tsx'
+import { nightWords } from '@anklet/language/causes/arrival'
+import { needsNoNight } from '@anklet/language/causes/complaint'
+import { watchWithSupplyOff } from './CommandAnswer.tsx'
+import { PlanPanel } from './PlanPanel.tsx'
+import type { DraftDesk } from './draftDesk.ts'
+
+interface StartProps {
+  readonly job: Job
+  readonly desk: DraftDesk
+  readonly units: DisplayUnits
+  readonly again: boolean
+}
+
+const SINCE = [
+  { value: '20', words: '20 min' },
+  { value: '45', words: 'Under 1 h' },
+  { value: '75', words: '1 to 2 h' },
+  { value: '150', words: 'Over 2 h' },
+  { value: 'unknown', words: 'Not known' },
+] as const
+
+// A wait with the supply on says something only beside one with it off.
+function supplyOptions(
+  { vehicleType }: Job,
+  afterOff: boolean,
+): { value: NonNullable<Checklist['supplyCut']>; words: string }[] {
+  const both = [
+    { value: 'fuse' as const, words: 'Fuse' },
+    { value: 'battery' as const, words: 'Battery' },
+  ]
+  const off = vehicleType.architecture.cutOffSwitch
+    ? [...both, { value: 'cutOffSwitch' as const, words: 'Cut-off switch' }]
+    : both
+  return afterOff ? [...off, { value: 'leftOn' as const, words: 'Left on, on purpose' }] : off
+}
+
+const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
+  fuse:
+    'Be sure it is the fuse that feeds valves and pump, not the one of the display. ' +
+    'The maker’s fuse plan decides.',
+  battery:
+    'Open the bonnet first where power opens it. No metal tool across the posts, ' +
+    'earth off first, and mind what loses its memory: the maker’s instructions ' +
+    'decide.',
+  leftOn:
+    'Leak or command: what falls only with the supply on is let down by sensor, ' +
+    'module or exhaust. The car may move by itself all night: nobody under it, ' +
+    'nothing near it.',
+  cutOffSwitch:
+    'Some switches only stop the level switch. Prove below that the module can no longer move the car.',
+}
+
+function soakWords(
+  checklist: Checklist,
+  thermometer: DraftDesk['draft']['thermometer'],
+  units: DisplayUnits,
+): string | null {
+  if (checklist.minutesSinceRun === null || thermometer === null) return null
+  const sigma = gasTemperatureSigmaK({
+    thermometer,
+    minutesSinceRun: checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun,
+  })
+  const step = UNIT_LABEL[units.temperature].replace('°C', 'K')
+  const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${step}`
+  return sigma > 3
+    ? `The air in the springs is known to about ${shown} only: it is still cooling ` +
+        'from the drive. Two hours’ soak makes the answer surer.'
+    : `The air in the springs is known to about ${shown}.`
+}
+
+function whatIsMissing({ draft }: DraftDesk, units: DisplayUnits, now: Date): string | null {
+  const { checklist, temperature } = draft
+  if (checklist.minutesSinceRun === null) return 'Say when it was last driven or pumped.'
+  if (!questionsAnswered(draft, readTyped(temperature, 'temperature', units).ok))
+    return 'Temperature, where it was read, and whether the car was settled.'
+  if (checklist.supplyCut === null) return 'Take the supply away, and say how.'
+  if (checklist.supplyCut !== 'leftOn' && !checklist.supplyProved)
+    return 'Prove the supply is off, tag the car, shut the doors.'
+  if (!checklist.tagged || !checklist.doorsShut) return 'Tag the car, shut the doors.'
+  const planned = new Date(checklist.plannedEnd)
+  if (Number.isNaN(planned.getTime()) || planned <= now)
+    return 'The morning round must lie in the future.'
+  return null
+}
+
+/** What is done before anybody leaves the car alone. */
+function ThenDone({
+  checklist,
+  onCheck,
+}: {
+  readonly checklist: Checklist
+  onCheck(change: Partial<Checklist>): void
+}): ReactNode {
+  return (
+    <Taps
+      legend="Then"
+      chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])}
+      onTap={(key) => onCheck({ [key]: !checklist[key] })}
+      options={[
+        ...(checklist.supplyCut === 'leftOn'
+          ? []
+          : [
+              {
+                value: 'supplyProved' as const,
+                words: 'Proved off',
+                hint: 'asked to rise: still',
+              },
+            ]),
+        { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' },
+        { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' },
+      ]}
+    />
+  )
+}
+
+function WhatItTells({
+  supplyCut,
+  job,
+}: {
+  readonly supplyCut: Checklist['supplyCut']
+  readonly job: Job
+}): ReactNode {
+  return (
+    <div>
+      <p className="say-small mb-1">
+        {supplyCut === 'leftOn'
+          ? 'The same wait with the supply on: what falls only now is let down, it does not leak.'
+          : 'A night with the supply off: what sinks then, leaks or is cold.'}
+      </p>
+      {(needsNoNight(job.complaint) || (job.arrival && nightWords(job.arrival))) && (
+        <p className="hint mb-1">This can be found without a night: soap and the relay first.</p>
+      )}
+      <p className="sub max-w-[110ch]">
+        Start from the highest level, where a drop shows. If it comes out clean and the complaint
+        stands, watch again at standing height.
+      </p>
+    </div>
+  )
+}
+
+/** What must be so before a night means anything. */
+export function StartChecklist({ job, desk, units, again }: StartProps): ReactNode {
+  const { draft } = desk
+  const { checklist } = draft
+  const check = (change: Partial<Checklist>): void =>
+    desk.change({ checklist: { ...checklist, ...change } })
+  const missing = whatIsMissing(desk, units, new Date())
+  const soak = soakWords(checklist, draft.thermometer, units)
+  const highest = highestLevel(job.vehicleType.architecture)
+  return (
+    <div className="grid gap-4">
+      <WhatItTells supplyCut={checklist.supplyCut} job={job} />
+      <div className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_400px]">
+        <div className="grid content-start gap-4">
+          <Taps
+            legend="Last driven, or pump last ran, so long ago"
+            options={SINCE}
+            chosen={
+              checklist.minutesSinceRun === null
+                ? []
+                : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]
+            }
+            onTap={(value) =>
+              check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })
+            }
+          />
+          <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
+          {highest && highest.id !== draft.levelId && (
+            <p className="text-[14px] text-ink-2">
+              It stands lower than its highest level: a drop has less room to show before the bump
+              stop.
+            </p>
+          )}
+          {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
+        </div>
+        <div className="grid content-start gap-4">
+          <Taps
+            legend="Supply of the air suspension taken away by"
+            options={supplyOptions(job, watchWithSupplyOff(job) !== null)}
+            chosen={checklist.supplyCut ? [checklist.supplyCut] : []}
+            onTap={(supplyCut) => check({ supplyCut, supplyProved: false })}
+          />
+          {checklist.supplyCut && (
+            <p className="caution text-[14.5px]">{CAUTION[checklist.supplyCut]}</p>
+          )}
+          <ThenDone checklist={checklist} onCheck={check} />
+          <div className="w-[260px]">
+            <label className="label" htmlFor="planned-end">
+              Morning round at
+            </label>
+            <input
+              id="planned-end"
+              type="datetime-local"
+              className="field"
+              value={checklist.plannedEnd}
+              onChange={(event) => check({ plannedEnd: event.target.value })}
+            />
+          </div>
+          <PlanPanel job={job} draft={draft} units={units} now={new Date()} />
+        </div>
+      </div>
+      {draft.refusal && (
+        <p className="wrong" role="alert">
+          {draft.refusal}
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="btn btn-go btn-big"
+          disabled={missing !== null}
+          onClick={() => desk.change({ walking: true })}
+        >
+          {draft.readings.length > 0 ? 'Back to the evening round' : 'Walk the evening round'}
+        </button>
+        {desk.begun && (again || draft.readings.length > 0) && (
+          <ThrowAway draft={draft} onThrow={desk.drop} />
+        )}
+        {missing && <span className="text-ink-2">{missing}</span>}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,276 @@
+import type { Job, Part, Torque } from '@anklet/contract'
+import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
+import { notEntered } from '@anklet/core/base/vehicle'
+import { roomFor } from '@anklet/core/work/procedure'
+import { clsx } from 'clsx'
+import type { ReactNode } from 'react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { toggled } from '../../kit/Taps.tsx'
+import { capital, list, placeWords } from '@anklet/language/plain/corners'
+import { minutesWords, SUPPORT_WORDS } from '@anklet/language/work/plan'
+import { runsOf } from './planFold.ts'
+import { PlanStepRow } from './PlanStepRow.tsx'
+import { PlanStretch } from './PlanStretch.tsx'
+import { SHELF_KIND } from '../job/model/shelfParts.ts'
+
+/**
+ * Days until the slowest of a plan's parts is here, and which that is; null where all are, or none
+ * is on the shelf.
+ */
+export function slowestPart(
+  needed: readonly string[],
+  parts: readonly Part[],
+  typeId: string,
+): { readonly part: string; readonly days: number } | null {
+  const waits = needed.flatMap((part) => {
+    const days = parts
+      .filter((each) => each.typeId === typeId && each.kind === SHELF_KIND[part])
+      .map(({ leadDays }) => leadDays)
+    return days.length > 0 ? [{ part, days: Math.max(...days) }] : []
+  })
+  return waits.reduce<(typeof waits)[number] | null>(
+    (most, each) => (each.days > (most?.days ?? 0) ? each : most),
+    null,
+  )
+}
+
+const RISES = { up: 'raised', down: 'lowered' } as const
+
+function Missing({
+  plan,
+  book,
+  torques,
+  parts,
+  job,
+}: {
+  readonly plan: Plan
+  readonly book: ProcedureBook
+  readonly torques: readonly Torque[]
+  readonly parts: readonly Part[]
+  readonly job: Job
+}): ReactNode {
+  const unknown = plan.torques
+    .filter(
+      (fastener) =>
+        !torques.some((each) => each.typeId === job.vehicleType.id && each.fastener === fastener),
+    )
+    .map((fastener) => book.fasteners[fastener]?.words ?? fastener)
+  const slowest = slowestPart(
+    plan.parts.map(({ part }) => part),
+    parts,
+    job.vehicleType.id,
+  )
+  const { seatingPressureBarG, settleWaitS } = job.vehicleType.architecture
+  const unbuilt = notEntered(job.vehicleType.architecture).length
+  const figures = [
+    ...(plan.situation.way.fillAt === 'hanging' &&
+    seatingPressureBarG === null &&
+    plan.steps.some(({ figures: wanted }) => wanted.includes('seating'))
+      ? ['the seating pressure']
+      : []),
+    ...(settleWaitS === null &&
+    plan.steps.some(({ step }) => step === 'supplyStanding' || step === 'pumpRun')
+      ? ['the wait before a raise']
+      : []),
+  ]
+  return (
+    <section aria-label="What is missing" className="grid gap-1">
+      <h3 className="font-semibold">Missing before it begins</h3>
+      <ul className="list-disc pl-5 text-[14.5px]">
+        {unknown.length > 0 && <li>Torques, not entered: {list(unknown)}.</li>}
+        {unbuilt > 0 && (
+          <li>
+            How it is built: {unbuilt === 1 ? 'one thing' : `${unbuilt} things`} nobody entered,
+            planned as usual.{' '}
+            <Link className="underline" to={`/shelf/types/${job.vehicleType.id}`}>
+              Enter them with the type
+            </Link>
+            .
+          </li>
+        )}
+        {figures.length > 0 && (
+          <li>From the maker’s instructions, not entered: {list(figures)}.</li>
+        )}
+        <li>
+          Parts to have here:{' '}
+          {list(
+            plan.parts.map(
+              ({ part, count }) => `${count > 1 ? `${count} × ` : ''}${book.parts[part] ?? part}`,
+            ),
+          ) || 'none'}
+          {slowest
+            ? `; the ${book.parts[slowest.part] ?? slowest.part} takes ` +
+              `${slowest.days === 1 ? 'a day' : `${slowest.days} days`}`
+            : ''}
+          .
+        </li>
+      </ul>
+    </section>
+  )
+}
+
+function Needed({ plan, book }: { readonly plan: Plan; readonly book: ProcedureBook }): ReactNode {
+  const fact = (id: string): string => book.facts.find((each) => each.id === id)?.words ?? id
+  const step = (key: string): number => plan.steps.findIndex((each) => each.key === key) + 1
+  return (
+    <div className="grid gap-5">
+      <section aria-label="Tools">
+        <h3 className="font-semibold">Tools</h3>
+        <p className="text-[14.5px]">
+          {capital(plan.tools.map((id) => book.tools[id] ?? id).join(', '))}.
+        </p>
+      </section>
+      {plan.uses.length > 0 && (
+        <section aria-label="Used up">
+          <h3 className="font-semibold">Used up</h3>
+          <p className="text-[14.5px]">
+            {capital(plan.uses.map((id) => book.uses[id] ?? id).join(', '))}.
+          </p>
+        </section>
+      )}
+      <section aria-label="Undone again">
+        <h3 className="font-semibold">Changed on the way, and undone again</h3>
+        <ul className="text-[14.5px]">
+          {plan.temporary.map(({ fact: id, place, from, until }) => (
+            <li
+              key={`${id}.${String(place)}`}
+              className="flex justify-between gap-3 border-b border-edge py-1"
+            >
+              <span>
+                {capital(fact(id))}
+                {place ? `, ${placeWords(place)}` : ''}
+              </span>
+              <span className="num whitespace-nowrap text-ink-2">
+                {step(from)} to {step(until)}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  )
+}
+
+interface PlanViewProps {
+  readonly job: Job
+  readonly plan: Plan
+  readonly steps: readonly PlanStep[]
+  readonly book: ProcedureBook
+  readonly torques: readonly Torque[]
+  readonly parts: readonly Part[]
+  onMove(key: string, to: number): void
+}
+
+/** Stretches that lie open, by where they begin; or all of them. */
+type OpenStretches = 'all' | readonly number[]
+const OPEN_KEY = 'anklet.plan.open'
+
+/** Folded at first. Whoever opens every step finds them open in this tab from then on. */
+function useOpenStretches(): readonly [OpenStretches, (open: OpenStretches) => void] {
+  const [open, setOpen] = useState<OpenStretches>(() =>
+    sessionStorage.getItem(OPEN_KEY) === 'all' ? 'all' : [],
+  )
+  return [
+    open,
+    (next) => {
+      setOpen(next)
+      if (next === 'all') sessionStorage.setItem(OPEN_KEY, 'all')
+      else sessionStorage.removeItem(OPEN_KEY)
+    },
+  ]
+}
+
+/**
+ * A plan to be read at the car and on the wall: stretches, steps, waits, lift movements, what is
+ * needed and what is missing.
+ */
+export function PlanView({
+  job,
+  plan,
+  steps,
+  book,
+  torques,
+  parts,
+  onMove,
+}: PlanViewProps): ReactNode {
+  const all = new Map(steps.map((step) => [step.key, step]))
+  const runs = runsOf(steps)
+  const [open, setOpen] = useOpenStretches()
+  const moves = steps.flatMap(({ lift }, i) => (lift ? [`${RISES[lift]} at step ${i + 1}`] : []))
+  return (
+    <div className="plan grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_300px]">
+      <section aria-label="The plan" className="min-w-0">
+        <p className="say">
+          <span className="num">{steps.length}</span> steps,{' '}
+          <span className="num">{minutesWords(plan.handsOnMinutes)}</span> hands on
+          {plan.waitMinutes > 0 ? (
+            <>
+              , <span className="num">{minutesWords(plan.waitMinutes)}</span> of waiting that
+              nothing fills
+            </>
+          ) : (
+            ''
+          )}
+          .
+        </p>
+        <p className="sub">
+          {SUPPORT_WORDS[plan.situation.support]}:{' '}
+          {moves.length > 0 ? list(moves) : 'it stays on its wheels'}.{' '}
+          {plan.photos.length > 0 ? `${plan.photos.length} photos on the way. ` : ''}The maker’s
+          instructions, local rules and licensed practice come first.
+        </p>
+        <button
+          type="button"
+          className="btn btn-quiet no-print"
+          aria-pressed={open === 'all'}
+          onClick={() => setOpen(open === 'all' ? [] : 'all')}
+        >
+          {open === 'all' ? 'Fold it again' : 'Open every step'}
+        </button>
+        {runs.map((run) => {
+          const isOpen = open === 'all' || open.includes(run.from)
+          return (
+            <PlanStretch
+              key={run.from}
+              run={run}
+              open={isOpen}
+              onToggle={() =>
+                setOpen(toggled(open === 'all' ? runs.map(({ from }) => from) : open, run.from))
+              }
+            >
+              {run.steps.map((step, i) => {
+                const { first, last } = roomFor(steps, step.key)
+                const at = run.from + i
+                return (
+                  <PlanStepRow
+                    key={step.key}
+                    step={step}
+                    number={at + 1}
+                    all={all}
+                    book={book}
+                    torques={torques}
+                    typeId={job.vehicleType.id}
+                    room={{ earlier: at > first, later: at < last }}
+                    onMove={(by) => onMove(step.key, at + by)}
+                  />
+                )
+              })}
+            </PlanStretch>
+          )
+        })}
+      </section>
+      <aside
+        aria-label="What it takes"
+        tabIndex={0}
+        className={clsx(
+          'grid content-start gap-5 self-start lg:sticky lg:top-4 lg:max-h-[calc(100dvh-32px)]',
+          'lg:overflow-y-auto print:static print:max-h-none',
+        )}
+      >
+        <Missing plan={plan} book={book} torques={torques} parts={parts} job={job} />
+        <Needed plan={{ ...plan, steps }} book={book} />
+      </aside>
+    </div>
+  )
+}

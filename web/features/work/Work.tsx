@@ -1,0 +1,406 @@
+import type { CommandPayload, Job, Part, Procedures, Torque } from '@anklet/contract'
+import { onStops } from '@anklet/core/reasoning/arrival'
+import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
+import { inOrder } from '@anklet/core/work/procedure'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { carriedBy } from '@anklet/core/work/record'
+import type { ReactNode } from 'react'
+import { startTransition, useState } from 'react'
+import { Link } from 'react-router'
+import { sentenceOf } from '../../client/api.ts'
+import { bookOf } from '../../client/procedures.ts'
+import {
+  useCommand,
+  useParts,
+  usePersonName,
+  useProcedures,
+  useTorques,
+} from '../../client/queries.ts'
+import { planRefusalWords } from '@anklet/language/work/plan'
+import { momentWords } from '@anklet/language/plain/times'
+import type { Chosen } from './JobChoice.tsx'
+import { BeginWork } from './BeginWork.tsx'
+import { JobChoice } from './JobChoice.tsx'
+import { PlanView } from './PlanView.tsx'
+import { flatOf, proposedJobs } from './proposed.ts'
+import { usePlan } from './usePlan.ts'
+import { Runner } from '../job/run/Runner.tsx'
+import { useCarLive } from '../job/link/carLive.ts'
+import type { OnWork } from '../job/record/useWork.ts'
+import { useWork } from '../job/record/useWork.ts'
+
+interface Shelf {
+  readonly procedures: Procedures
+  readonly torques: readonly Torque[]
+  readonly parts: readonly Part[]
+}
+
+/** What makes one plan another; the database keeps its fields in an order of its own. */
+const contentOf = ({
+  jobs,
+  support,
+  way,
+  alone,
+  flat,
+  order,
+}: Chosen & { readonly order: readonly string[] }): string =>
+  JSON.stringify([
+    jobs.map(({ job, corners = [] }) => [job, ...corners]),
+    support,
+    way.ventBy,
+    way.first,
+    way.fillAt,
+    way.fasteners,
+    way.charge,
+    alone,
+    flat,
+    order,
+  ])
+
+/** The plan as it goes on record; a job that waits for its corners is left out. */
+const planPayload = (
+  job: Job,
+  { jobs, support, way, alone, flat }: Chosen,
+  order: readonly string[],
+): CommandPayload<'plan.make'> => ({
+  planId: crypto.randomUUID(),
+  jobId: job.id,
+  jobs: placed(jobs).map(({ job: id, corners }) => ({
+    job: id,
+    ...(corners ? { corners: [...corners] } : {}),
+  })),
+  support,
+  way,
+  alone,
+  flat: [...flat],
+  order: [...order],
+})
+
+/** Jobs whose corners are said, or that have none. */
+const placed = (jobs: Chosen['jobs']): Chosen['jobs'] =>
+  jobs.filter((each) => each.corners?.length !== 0)
+
+/** Why there is no plan yet. */
+function NoPlan({
+  answer,
+  asked,
+  jobWords,
+}: {
+  readonly answer: ReturnType<typeof usePlan>
+  /** There is something to plan. */ readonly asked: boolean
+  jobWords(id: string): string
+}): ReactNode {
+  if (answer?.kind === 'refused')
+    return (
+      <p className="wrong" role="alert">
+        {planRefusalWords(answer.refusal, jobWords)}
+      </p>
+    )
+  if (answer?.kind === 'broken')
+    return (
+      <p className="wrong" role="alert">
+        The plan could not be made.
+      </p>
+    )
+  return (
+    answer === null &&
+    asked && (
+      <p role="status" className="text-ink-2">
+        Putting the steps in order …
+      </p>
+    )
+  )
+}
+
+/** Keeps the plan, prints it, begins the work. */
+function PlanActions({
+  job,
+  made,
+  same,
+  moved,
+  ready,
+  seconds,
+  onBegin,
+  onBack,
+  payload,
+}: {
+  readonly job: Job
+  readonly made: Job['plans'][number] | undefined
+  /** What is kept is what is shown. */ readonly same: boolean
+  readonly moved: boolean
+  readonly ready: boolean
+  /** Some step wants a second hand. */ readonly seconds: boolean
+  /** null: it cannot be begun here, or is. */ readonly onBegin:
+    ((second: string | undefined) => void) | null
+  onBack(): void
+  payload(): CommandPayload<'plan.make'>
+}): ReactNode {
+  const keep = useCommand('plan.make')
+  const nameOf = usePersonName()
+  return (
+    <div className="no-print flex flex-wrap items-center gap-3">
+      {!job.closedAt && (
+        <button
+          type="button"
+          className="btn btn-go"
+          disabled={keep.isPending || same || !ready}
+          onClick={() => keep.submit({ payload: payload() })}
+        >
+          {same ? 'Kept' : 'Keep this plan'}
+        </button>
+      )}
+      <button type="button" className="btn" onClick={() => window.print()}>
+        Print for the wall
+      </button>
+      {moved && (
+        <button type="button" className="btn" onClick={onBack}>
+          Steps back in their order
+        </button>
+      )}
+      {made && same && onBegin && !job.closedAt && <BeginWork asks={seconds} onBegin={onBegin} />}
+      {made && (
+        <span className="text-[14px] text-ink-2">
+          Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}
+          {same ? '' : '; changed since'}
+        </span>
+      )}
+      {keep.isError && (
+        <p className="wrong w-full" role="alert">
+          {sentenceOf(keep.error)}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function WhatIsDone({
+  open,
+  job,
+  book,
+  chosen,
+  onChoose,
+}: {
+  /** Undefined: as whoever looks at it left it. */
+  readonly open: true | undefined
+  readonly job: Job
+  readonly book: ProcedureBook
+  readonly chosen: Chosen
+  onChoose(next: Chosen): void
+}): ReactNode {
+  return (
+    <details open={open} className="no-print">
+      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        What is done, where, and on which lift
+      </summary>
+      <JobChoice job={job} book={book} chosen={chosen} onChoose={onChoose} />
+    </details>
+  )
+}
+
+function NothingDecided({ jobId }: { readonly jobId: string }): ReactNode {
+  return (
+    <p className="hint no-print">
+      Nothing is decided yet. <Link to={`/jobs/${jobId}/decision`}>Decide first</Link>, or say what
+      is to be done.
+    </p>
+  )
+}
+
+function movedTo(steps: readonly PlanStep[], key: string, to: number): readonly string[] {
+  const keys = steps.map((step) => step.key).filter((each) => each !== key)
+  return keys.toSpliced(to, 0, key)
+}
+
+/** The jobs with the line of some corners among them. */
+function withLines(jobs: Chosen['jobs'], corners: readonly Corner[]): Chosen['jobs'] {
+  if (corners.length === 0) return jobs
+  const line = jobs.find(({ job }) => job === 'line')
+  return [
+    ...jobs.filter((each) => each !== line),
+    { job: 'line', corners: [...new Set([...(line?.corners ?? []), ...corners])] },
+  ]
+}
+
+/**
+ * What is to be done as it is chosen, beginning with the last plan; another choice has no order of
+ * its own.
+ */
+function useChosen(job: Job, way: Chosen['way'], mend: readonly Corner[]) {
+  const made = job.plans.at(-1)
+  const [chosen, setChosen] = useState<Chosen>(() => ({
+    jobs: withLines(made?.jobs ?? proposedJobs(job), mend),
+    support: made?.support ?? 'twoPost',
+    way: made?.way ?? way,
+    alone: made?.alone ?? false,
+    flat: made?.flat ?? flatOf(job),
+  }))
+  const [order, setOrder] = useState<readonly string[]>(made?.order ?? [])
+  const choose = (next: Chosen): void =>
+    startTransition(() => {
+      setChosen(next)
+      setOrder([])
+    })
+  return { chosen, choose, order, setOrder }
+}
+
+/** The plan of what is chosen, and whether it is the one on record. */
+function usePlanned({
+  job,
+  work,
+  procedures,
+  chosen,
+  order,
+}: {
+  readonly job: Job
+  readonly work: OnWork | null
+  readonly procedures: Procedures
+  readonly chosen: Chosen
+  readonly order: readonly string[]
+}) {
+  const made = job.plans.at(-1)
+  const book = bookOf(procedures)
+  const under = work?.run.begun ? work : null
+  // A job that waits for its corners is no reason to say no yet.
+  const waiting = chosen.jobs.find((each) => each.corners?.length === 0)
+  const jobs = placed(chosen.jobs)
+  const answer = usePlan(
+    jobs.length === 0
+      ? null
+      : {
+          architecture: job.vehicleType.architecture,
+          jobs,
+          support: chosen.support,
+          way: chosen.way,
+          flat: chosen.flat,
+          carried: under ? carriedBy(under.run) : [],
+          book: procedures.book === null ? null : book,
+        },
+  )
+  const plan = answer?.kind === 'plan' ? answer.plan : null
+  const steps = plan ? inOrder(plan.steps, order) : []
+  const moved = plan !== null && steps !== plan.steps
+  // A plan made anew under way takes over what is left changed, so its steps may differ where its
+  // words do not.
+  const same =
+    made !== undefined &&
+    contentOf(made) === contentOf({ ...chosen, jobs, order: moved ? order : [] })
+  return { book, under, waiting, jobs, answer, plan, steps, moved, same }
+}
+
+function Planning({
+  job,
+  work,
+  mend,
+  shelf: { procedures, torques, parts },
+}: {
+  /** Corners whose line is to be made tight besides. */ readonly mend: readonly Corner[]
+  readonly job: Job
+  readonly work: OnWork | null
+  readonly shelf: Shelf
+}): ReactNode {
+  const made = job.plans.at(-1)
+  const { chosen, choose, order, setOrder } = useChosen(job, procedures.way, mend)
+  const { book, under, waiting, jobs, answer, plan, steps, moved, same } = usePlanned({
+    job,
+    work,
+    procedures,
+    chosen,
+    order,
+  })
+  const jobWords = (id: string): string => book.jobs.find((each) => each.id === id)?.words ?? id
+  const unsaid = !under && onStops(job.arrival) && chosen.flat.length === 0
+  const begin = (second: string | undefined): void =>
+    void work?.enter({ kind: 'joined', seen: [], ...(second === undefined ? {} : { second }) })
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+      {job.decisions.length === 0 && job.conclusions.length === 0 && !made && (
+        <NothingDecided jobId={job.id} />
+      )}
+      {!job.closedAt && (
+        <WhatIsDone
+          open={made === undefined || undefined}
+          job={job}
+          book={book}
+          chosen={chosen}
+          onChoose={choose}
+        />
+      )}
+      {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
+      {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
+      {unsaid && (
+        <p className="caution" role="status">
+          It came in on its bump stops, and nobody said at which corners. Tap them above, under
+          “Came in on empty springs at”: an empty spring carries nothing.
+        </p>
+      )}
+      <NoPlan answer={answer} asked={jobs.length > 0} jobWords={jobWords} />
+      {plan && (
+        <PlanActions
+          job={job}
+          made={made}
+          same={same}
+          moved={moved}
+          ready={waiting === undefined && !unsaid}
+          seconds={steps.some(({ second }) => second)}
+          onBegin={under || !work ? null : begin}
+          onBack={() => setOrder([])}
+          payload={() => planPayload(job, chosen, moved ? order : [])}
+        />
+      )}
+      {plan && (
+        <PlanView
+          job={job}
+          plan={plan}
+          steps={steps}
+          book={book}
+          torques={torques}
+          parts={parts}
+          onMove={(key, to) => setOrder(movedTo(steps, key, to))}
+        />
+      )}
+    </div>
+  )
+}
+
+/**
+ * The work: before it begins jobs and corners as the decision asks for them, their steps in one
+ * order, what is needed, what is missing; then step by step.
+ */
+export function Work({ job }: { readonly job: Job }): ReactNode {
+  const work = useWork(job)
+  const car = useCarLive(
+    job.closedAt === null ? (work?.run.deviceId ?? null) : null,
+    job.vehicleType.geometry,
+    'runner',
+  )
+  const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]
+  const [mend, setMend] = useState<readonly Corner[]>([])
+  if (!procedures || !torques || !parts)
+    return (
+      <p className="sub" role="status">
+        Fetching procedures …
+      </p>
+    )
+  // A decision that comes in while this is open proposes anew.
+  const planning = (
+    <Planning
+      key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length} ${mend.join()}`}
+      mend={mend}
+      job={job}
+      work={work}
+      shelf={{ procedures, torques, parts }}
+    />
+  )
+  if (!work?.run.begun) return planning
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-8">
+      <Runner job={job} work={work} car={car} onMend={setMend} />
+      <details open={mend.length > 0 || undefined} className="border-t border-edge pt-2">
+        <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+          The plan, and to change it under way: done steps stay done
+        </summary>
+        {planning}
+      </details>
+    </div>
+  )
+}

@@ -1,0 +1,51 @@
+import type { DisplayUnits } from '@anklet/core/base/units'
+import type { ReactNode } from 'react'
+import { useId, useState } from 'react'
+import type { Ask, ReadFigures, Typed } from './figures.ts'
+import { readFigures, unitOf, written } from './figures.ts'
+
+/** The figures of a tool: what is typed, what it comes to, and the fields to type in. */
+export function useFigures<Key extends string>(
+  asks: Readonly<Record<Key, Ask>>,
+  units: DisplayUnits,
+): { readonly read: ReadFigures<Key>; readonly fields: ReactNode } {
+  const id = useId()
+  const keys = Object.keys(asks) as Key[]
+  const [typed, setTyped] = useState<Typed<Key>>(
+    () =>
+      Object.fromEntries(keys.map((key) => [key, written(asks[key], units)])) as Record<
+        Key,
+        string
+      >,
+  )
+  const read = readFigures(asks, typed, units)
+  const fields = (
+    <div className="grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-3">
+      {keys.map((key) => (
+        <div key={key}>
+          <label className="label" htmlFor={`${id}${key}`}>
+            {asks[key].words}, {unitOf(asks[key], units)}
+          </label>
+          <input
+            id={`${id}${key}`}
+            className="field num text-[20px]"
+            inputMode="text"
+            maxLength={10}
+            autoComplete="off"
+            value={typed[key]}
+            onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+          />
+        </div>
+      ))}
+      {!read.ok && (
+        <p
+          className={`sm:col-span-2 lg:col-span-3 ${read.missing ? 'text-ink-2' : 'wrong'}`}
+          role={read.missing ? undefined : 'alert'}
+        >
+          {read.sentence}
+        </p>
+      )}
+    </div>
+  )
+  return { read, fields }
+}

@@ -1,9 +1,0 @@
-import type { Draft } from '../../../state/drafts.ts'
-
-/** Changes a round in progress, beginning it first if there is none yet. */
-export interface DraftDesk {
-  readonly draft: Draft
-  readonly begun: boolean
-  change(change: Partial<Draft>): void
-  drop(): void
-}
