@@ -1,16 +1,34 @@
+import {
+  SUSPENSIONS,
+  REACHES,
+  STRUT_RELEASES,
+  HOLDS,
+  LINE_JOINTS,
+  COIL_SEATS,
+  SPRING_SEATS,
+  PUMP_PLACES,
+  PUMP_COVERS,
+  PUMP_MOVES,
+  PUMP_CHANGES,
+  LET_DOWNS,
+  FILL_BLOCKS,
+  FASTENER_ENDS,
+  FASTENER_POSTURES,
+} from '@anklet/core/base/vehicle'
+import { METHODS } from '@anklet/core/measuring/heights'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, oneOf, pressureBarG, words } from './quantities.ts'
 
 const optional = Type.Optional
 /** How the wheels of an axle are carried. */
-export const suspension = oneOf('independent', 'live')
+export const suspension = oneOf(...SUSPENSIONS)
 /** Where the top of a spring is reached from. */
-export const reach = oneOf('below', 'trim', 'loadArea', 'bonnet')
+export const reach = oneOf(...REACHES)
 /** What comes apart below so that a strut can be taken out. */
-export const released = oneOf('ballJoint', 'camberBolts', 'lowerBolts')
-const hold = oneOf('clips', 'horseshoe', 'click', 'twist', 'bolts')
-const joint = oneOf('pushIn', 'screwed', 'quarterTurn')
+export const released = oneOf(...STRUT_RELEASES)
+const hold = oneOf(...HOLDS)
+const joint = oneOf(...LINE_JOINTS)
 const place = words(80)
 const tool = words(120)
 
@@ -22,8 +40,8 @@ const expected = (maximum: number, description: string) =>
 
 const AxleAnatomy = closed({
   suspension: optional(suspension),
-  coilOn: optional(oneOf('arm', 'axle', 'damper')),
-  springTo: optional(oneOf('frame', 'subframe', 'body')),
+  coilOn: optional(oneOf(...COIL_SEATS)),
+  springTo: optional(oneOf(...SPRING_SEATS)),
   heldTop: optional(hold),
   heldBottom: optional(hold),
   pins: optional(Type.Boolean()),
@@ -37,7 +55,7 @@ const AxleAnatomy = closed({
   sensorSetting: optional(
     closed(
       {
-        method: oneOf('wheelCentreToArch', 'axleToBracket', 'sillToFloor'),
+        method: oneOf(...METHODS),
         lowerMm: heightMm,
         nominalMm: heightMm,
         upperMm: heightMm,
@@ -51,16 +69,16 @@ const AxleAnatomy = closed({
 })
 
 const Pump = closed({
-  at: optional(oneOf('bumper', 'underfloor', 'loadArea', 'engineBay')),
+  at: optional(oneOf(...PUMP_PLACES)),
   inTheWay: optional(
-    Type.Array(oneOf('liner', 'shroud', 'wheel', 'cover', 'spareWheel', 'foam', 'airFilter'), {
+    Type.Array(oneOf(...PUMP_COVERS), {
       maxItems: 7,
       uniqueItems: true,
     }),
   ),
   mounts: optional(Type.Integer({ minimum: 1, maximum: 12 })),
   movesOver: optional(
-    Type.Array(oneOf('bracket', 'dryer', 'shield', 'harness', 'clips'), {
+    Type.Array(oneOf(...PUMP_MOVES), {
       maxItems: 5,
       uniqueItems: true,
     }),
@@ -70,7 +88,7 @@ const Pump = closed({
   ),
   relayAt: optional(place),
   breathesAt: optional(place),
-  newDesign: optional(oneOf('none', 'pipes', 'software', 'both')),
+  newDesign: optional(oneOf(...PUMP_CHANGES)),
 })
 
 /** How a vehicle is built, as far as a shop entered it; what is left out is not known. */
@@ -79,7 +97,7 @@ export const Anatomy = closed(
     front: optional(AxleAnatomy),
     rear: optional(AxleAnatomy),
     letDown: optional(
-      Type.Array(oneOf('tool', 'fitting', 'springValve', 'ventPlug', 'tankFitting'), {
+      Type.Array(oneOf(...LET_DOWNS), {
         maxItems: 5,
         uniqueItems: true,
       }),
@@ -103,7 +121,7 @@ export const Anatomy = closed(
         sleepsAfterMin: optional(Type.Number({ minimum: 0, maximum: 1440, description: 'min' })),
         fillsFromMm: optional(Type.Number({ minimum: -500, maximum: 2000, description: 'mm' })),
         fillBlockedBy: optional(
-          Type.Array(oneOf('codes', 'door', 'lowVoltage', 'engineOff', 'trailer'), {
+          Type.Array(oneOf(...FILL_BLOCKS), {
             maxItems: 5,
             uniqueItems: true,
           }),
@@ -121,10 +139,10 @@ export const Anatomy = closed(
       Type.Record(
         Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' }),
         closed({
-          end: oneOf('torque', 'clip', 'byHand', 'none'),
+          end: oneOf(...FASTENER_ENDS),
           count: optional(Type.Integer({ minimum: 1, maximum: 24 })),
           renewed: optional(Type.Boolean()),
-          at: optional(oneOf('rideHeight', 'hanging')),
+          at: optional(oneOf(...FASTENER_POSTURES)),
         }),
         { additionalProperties: false, description: 'How its fasteners are finished' },
       ),

@@ -1,3 +1,4 @@
+import { VERDICTS } from '@anklet/core/measuring/heights'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import {
@@ -116,7 +117,7 @@ const HeightVerdictResponse = closed({
   standardUncertaintyMm: mm,
   deviationMm: mm,
   guardMm: mm,
-  verdict: oneOf('in', 'low', 'high', 'undecided'),
+  verdict: oneOf(...VERDICTS),
   readingsToDecide: nullable(Type.Integer()),
 })
 

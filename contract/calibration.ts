@@ -1,3 +1,4 @@
+import { CALIBRATION_FAULTS } from '@anklet/core/measuring/calibration'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, nullable, oneOf } from './quantities.ts'
@@ -41,7 +42,5 @@ export const SensorCalibrationResponse = closed({
   maxResidualMm: figure,
   rawAtNominal: figure,
   hysteresisMm: figure,
-  faults: Type.Array(
-    oneOf('reversed', 'slope', 'nonlinear', 'hysteresis', 'range', 'tooFewPoints', 'stuck'),
-  ),
+  faults: Type.Array(oneOf(...CALIBRATION_FAULTS)),
 })

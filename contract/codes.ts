@@ -1,3 +1,5 @@
+import { CODE_STATUSES } from '@anklet/core/reasoning/codes'
+import { AXLES } from '@anklet/core/base/vehicle'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version } from './quantities.ts'
@@ -15,7 +17,7 @@ export const SeenCode = closed({
   failureType: nullable(
     Type.String({ pattern: '^[0-9A-F]{2}$', description: 'Failure type byte' }),
   ),
-  status: oneOf('present', 'stored', 'pending'),
+  status: oneOf(...CODE_STATUSES),
   words: Type.String({ maxLength: 160, description: 'What the tool itself says of it' }),
   freeze: Type.Array(closed({ name: words(40), value: words(40) }), {
     maxItems: 24,
@@ -51,7 +53,7 @@ export const CodeTextRecord = closed({
     }),
   ),
   place: nullable(
-    Type.Union([CornerName, oneOf('front', 'rear')], { description: 'Where its sensor sits' }),
+    Type.Union([CornerName, oneOf(...AXLES)], { description: 'Where its sensor sits' }),
   ),
 })
 export type CodeText = Static<typeof CodeTextRecord>

@@ -1,3 +1,4 @@
+import { AXLES } from '@anklet/core/base/vehicle'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { CornerName } from './vehicle.ts'
@@ -39,7 +40,7 @@ export const PartRecord = closed({
   version,
   typeId: uuid,
   kind: PartKind,
-  axle: nullable(oneOf('front', 'rear')),
+  axle: nullable(oneOf(...AXLES)),
   name: words(80),
   number: Type.String({ maxLength: 40 }),
   cost: money,

@@ -1,3 +1,4 @@
+import { SOURCE_KINDS, TOLD_BY } from '@anklet/core/reasoning/evidence'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf } from './quantities.ts'
@@ -17,8 +18,8 @@ const Known = closed({
   at: instant,
   state: Type.Union([RoundState, Type.Null()], { description: 'null: nobody said' }),
   source: closed({
-    kind: oneOf('owner', 'arrival', 'round', 'watch', 'codes', 'test', 'link', 'hand'),
-    by: oneOf('person', 'device', 'file', 'reckoned'),
+    kind: oneOf(...SOURCE_KINDS),
+    by: oneOf(...TOLD_BY),
     person: nullable(Type.String()),
     deviceIds: Type.Array(Type.String(), { description: 'Empty: a person told it' }),
   }),

@@ -1,3 +1,4 @@
+import { WANTED_BACK } from '@anklet/core/reasoning/diagnosis'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, nullable, oneOf, day } from './quantities.ts'
@@ -36,7 +37,7 @@ export const ComplaintRecord = closed({
   wantedBack: Type.Optional(
     nullable(
       closed({
-        said: oneOf('today', 'tomorrow', 'later'),
+        said: oneOf(...WANTED_BACK),
         on: day('The day it was said on'),
       }),
     ),

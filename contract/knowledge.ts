@@ -1,3 +1,4 @@
+import { OFTEN_WORDS, PLACE_KINDS } from '@anklet/core/reasoning/diagnosis'
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version } from './quantities.ts'
@@ -5,11 +6,11 @@ import { SetAside, SourceDevices } from './sources.ts'
 import { Architecture } from './vehicle.ts'
 
 const id = Type.String({ pattern: '^[a-z][A-Za-z0-9]{1,39}$' })
-const often = oneOf('always', 'mostly', 'often', 'sometimes', 'rarely', 'never')
+const often = oneOf(...OFTEN_WORDS)
 const row = Type.Union([often, Type.Record(id, often, { additionalProperties: false })], {
   description: 'How often the second of two outcomes; or by outcome, the first taking what is left',
 })
-const place = oneOf('corner', 'axle', 'car', 'sensor')
+const place = oneOf(...PLACE_KINDS)
 const minutes = Type.Number({ minimum: 0, maximum: 10_000, description: 'Minutes of work' })
 const yes = Type.Optional(Type.Literal(true))
 const where = Type.Optional(

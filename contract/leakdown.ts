@@ -1,4 +1,5 @@
 // A night apart: what is asked of the leak-down reasoning, and what it answers.
+import { NEXT_THINGS, LOAD_PLACES } from '@anklet/core/measuring/leakdown'
 import { Type } from '@sinclair/typebox'
 import {
   closed,
@@ -117,7 +118,7 @@ export const LeakdownNightsResponse = closed({
   alone: LeakdownResponse,
   tellsMore: Type.Array(
     closed({
-      thing: oneOf('readings', 'settle', 'soak', 'wait', 'night'),
+      thing: oneOf(...NEXT_THINGS),
       to: Type.Number({ description: 'Probability of the likeliest answer after it, on average' }),
     }),
   ),
@@ -129,7 +130,7 @@ export const LeakdownNightsResponse = closed({
   ),
   load: nullable(
     closed({
-      place: oneOf('frontLeftSeat', 'frontRightSeat', 'rearLeftSeat', 'rearRightSeat', 'loadArea'),
+      place: oneOf(...LOAD_PLACES),
       massKg: Type.Number({ description: 'Put in overnight; negative: taken out' }),
     }),
   ),

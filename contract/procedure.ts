@@ -1,3 +1,15 @@
+import {
+  CAR_ACTS,
+  AXLE_ACTS,
+  CORNER_ACTS,
+  SUPPORTS,
+  STRETCHES,
+  GATES,
+  STEP_PLACE_KINDS,
+  SHOWN_BY,
+  STEP_FIGURES,
+} from '@anklet/core/work/procedure'
+import { AIR_FORMS, DAMPINGS } from '@anklet/core/base/vehicle'
 import type { Static, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version, day } from './quantities.ts'
@@ -7,78 +19,17 @@ import { Architecture, CornerName } from './vehicle.ts'
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
 const ids = (maxItems = 40) => Type.Array(id, { maxItems })
 const optional = <Schema extends TSchema>(schema: Schema) => Type.Optional(schema)
-const support = oneOf('twoPost', 'platform', 'driveOn', 'stands')
+const support = oneOf(...SUPPORTS)
 const ventBy = oneOf('tool', 'fitting', 'valve')
 const first = oneOf('top', 'bottom')
 const fillAt = oneOf('hanging', 'standing')
 const fasteners = oneOf('new', 'inspected')
 const charge = oneOf('measured', 'over')
-const stretch = oneOf(
-  'ready',
-  'safe',
-  'empty',
-  'off',
-  'bench',
-  'on',
-  'close',
-  'fill',
-  'down',
-  'prove',
-)
-const gate = oneOf(
-  'lower',
-  'openLine',
-  'ease',
-  'proof',
-  'openPlant',
-  'under',
-  'joint',
-  'hang',
-  'keyOn',
-  'fill',
-  'handover',
-)
-const kind = oneOf('corner', 'axle', 'car', 'sensor')
-const air = oneOf('none', 'bellows', 'bellowsOnDamper', 'airDamper', 'strut')
-const act = oneOf(
-  'cutSupply',
-  'supplyBack',
-  'liftingOn',
-  'liftingOff',
-  'raise',
-  'holdBody',
-  'goUnder',
-  'comeOut',
-  'toStanding',
-  'toGround',
-  'ventPlant',
-  'provePlant',
-  'fillPlant',
-  'openPump',
-  'closePump',
-  'openTank',
-  'closeTank',
-  'openBlock',
-  'closeBlock',
-  'clearCodes',
-  'handOver',
-  'holdAxle',
-  'jackAxle',
-  'vent',
-  'ease',
-  'prove',
-  'openLine',
-  'closeLine',
-  'takeOut',
-  'putIn',
-  'putCoil',
-  'seeFolds',
-  'fill',
-  'holdArm',
-  'partJoint',
-  'makeJoint',
-  'freeArm',
-)
+const stretch = oneOf(...STRETCHES)
+const gate = oneOf(...GATES)
+const kind = oneOf(...STEP_PLACE_KINDS)
+const air = oneOf(...AIR_FORMS)
+const act = oneOf(...CAR_ACTS, ...AXLE_ACTS, ...CORNER_ACTS)
 const minute = Type.Number({ minimum: 0, maximum: 1440, description: 'Hands on, min' })
 
 /** What shops settle their own way. */
@@ -111,7 +62,7 @@ const StepWhen = closed({
   refills: optional(Type.Boolean()),
   standing: optional(Type.Boolean()),
   airLeft: optional(Type.Boolean()),
-  damping: optional(Type.Array(oneOf('plain', 'switched', 'continuous'))),
+  damping: optional(Type.Array(oneOf(...DAMPINGS))),
   suspension: optional(Type.Array(suspension)),
   coilOn: optional(Type.Array(oneOf('none', 'arm', 'axle', 'damper'))),
   reach: optional(Type.Array(reach)),
@@ -130,18 +81,7 @@ const need = Type.String({
     'A fact; with ? only if something gives it, with + wherever it is given, with * at every corner with air',
 })
 /** What shows a step, where something besides the step itself is on record of it. */
-export const shownBy = oneOf(
-  'measured',
-  'corners',
-  'soap',
-  'levels',
-  'heights',
-  'codes',
-  'roadTest',
-  'alignment',
-  'calibrated',
-  'charged',
-)
+export const shownBy = oneOf(...SHOWN_BY)
 /** What a step says in every form of the book. */
 const stepFields = {
   id,
@@ -171,12 +111,7 @@ const stepFields = {
 }
 const BookStep = closed({
   ...stepFields,
-  figures: optional(
-    Type.Array(
-      oneOf('standing', 'seating', 'target', 'limit', 'fillsFrom', 'resistance', 'signal'),
-      { maxItems: 4 },
-    ),
-  ),
+  figures: optional(Type.Array(oneOf(...STEP_FIGURES), { maxItems: 4 })),
   reads: optional(oneOf('setting')),
   loosens: optional(ids(12)),
   tightens: optional(ids(12)),

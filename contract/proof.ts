@@ -1,3 +1,4 @@
+import { PROOF_ITEMS, SAID_ITEMS, OUTCOMES } from '@anklet/core/work/proof'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import {
@@ -24,23 +25,7 @@ export const LevelVisit = closed({
 export type LevelVisit = Static<typeof LevelVisit>
 
 const SensorName = oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear')
-const item = oneOf(
-  'steps',
-  'deviations',
-  'temporary',
-  'torque',
-  'corners',
-  'soap',
-  'trim',
-  'levels',
-  'heights',
-  'leftRight',
-  'sensors',
-  'codes',
-  'roadTest',
-  'alignment',
-  'again',
-)
+const item = oneOf(...PROOF_ITEMS)
 const said = Type.String({ maxLength: 500 })
 const paper = Type.String({ maxLength: 2000 })
 
@@ -67,9 +52,9 @@ export const ProofContent = Type.Union([
   }),
   closed({
     kind: Type.Literal('shown'),
-    item: oneOf('corners', 'soap', 'levels', 'roadTest', 'alignment', 'again'),
+    item: oneOf(...SAID_ITEMS),
     joint: nullable(oneOf('FL', 'FR', 'RL', 'RR', 'pump', 'block', 'reservoir', 'dryer', 'eased')),
-    outcome: oneOf('good', 'bad', 'declined'),
+    outcome: oneOf(...OUTCOMES),
     words: said,
     on: nullable(day('The day it is booked for')),
   }),

@@ -1,3 +1,7 @@
+import { LENGTH_UNITS, PRESSURE_UNITS, TEMPERATURE_UNITS } from '@anklet/core/base/units'
+import { THERMOMETERS } from '@anklet/core/measuring/leakdown'
+import { LOAD_STATES } from '@anklet/core/measuring/exchange'
+import { ROUND_STATES } from '@anklet/core/measuring/heights'
 import type { Static } from '@sinclair/typebox'
 import { BackupSettings } from './backups.ts'
 import { Type } from '@sinclair/typebox'
@@ -35,9 +39,9 @@ import {
 } from './vehicle.ts'
 
 export const DisplayUnits = closed({
-  length: oneOf('mm', 'inch'),
-  pressure: oneOf('bar', 'kPa', 'psi'),
-  temperature: oneOf('degC', 'degF'),
+  length: oneOf(...LENGTH_UNITS),
+  pressure: oneOf(...PRESSURE_UNITS),
+  temperature: oneOf(...TEMPERATURE_UNITS),
 })
 
 /** What an hour of work costs the customer. */
@@ -168,15 +172,15 @@ const floorMm = Type.Number({
   description: 'Height of the floor under the wheel, mm',
 })
 
-export const ThermometerPlace = oneOf('atSprings', 'sameRoom', 'elsewhere')
+export const ThermometerPlace = oneOf(...THERMOMETERS)
 
-export const LoadState = oneOf('empty', 'driver', 'laden')
+export const LoadState = oneOf(...LOAD_STATES)
 
 /**
  * What state a car was measured in: as it came; levelled by itself, engine on, or standing on
  * coils; its supply off; or left alone with its supply on.
  */
-export const RoundState = oneOf('arrived', 'levelled', 'supplyOff', 'leftOn')
+export const RoundState = oneOf(...ROUND_STATES)
 
 const round = {
   levelId: words(24),

@@ -1,3 +1,4 @@
+import { MODULE_CODES, MODULE_MODES } from '@anklet/core/physics/simulation'
 import { Type } from '@sinclair/typebox'
 import {
   closed,
@@ -116,29 +117,9 @@ export const SimulateRequest = closed({
 })
 
 /** A code of the simulated module, by what it means. */
-const CodeName = oneOf(
-  'heightMissed',
-  'pumpHot',
-  'sensorImplausible',
-  'sidesImplausible',
-  'pressureNotBuilding',
-  'relayStuck',
-  'supplyMissing',
-  'codingMissing',
-)
+const CodeName = oneOf(...MODULE_CODES)
 /** What a module is about. */
-export const ModeName = oneOf(
-  'asleep',
-  'awake',
-  'raising',
-  'lowering',
-  'settling',
-  'refilling',
-  'lockedOut',
-  'inhibited',
-  'faulted',
-  'actuated',
-)
+export const ModeName = oneOf(...MODULE_MODES)
 const number = Type.Number()
 /** What such a run gives. */
 export const SimulateResponse = closed({

@@ -1,3 +1,4 @@
+import { MISFITS } from '@anklet/core/reasoning/conversion'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, lengthMm, loadN, motionRatio, nullable, oneOf } from './quantities.ts'
@@ -101,7 +102,7 @@ export const CoilConversionResponse = closed({
       droopPreloadN: number,
       rateRatio: nullable(number),
       fits: Type.Boolean(),
-      reasons: Type.Array(oneOf('height', 'bind', 'loose', 'sag')),
+      reasons: Type.Array(oneOf(...MISFITS)),
     }),
   ),
 })

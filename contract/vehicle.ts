@@ -1,3 +1,5 @@
+import { CORNERS, AIR_FORMS, SENSOR_COUNTS, DAMPINGS } from '@anklet/core/base/vehicle'
+import { METHODS } from '@anklet/core/measuring/heights'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import {
@@ -21,7 +23,7 @@ import {
 } from './quantities.ts'
 import { Anatomy } from './anatomy.ts'
 
-export const CornerName = oneOf('FL', 'FR', 'RL', 'RR')
+export const CornerName = oneOf(...CORNERS)
 
 const Corner = closed({
   designHeightMm: heightMm,
@@ -57,9 +59,9 @@ export const VehicleGeometry = closed({
 })
 export type VehicleGeometry = Static<typeof VehicleGeometry>
 
-const air = oneOf('none', 'bellows', 'bellowsOnDamper', 'airDamper', 'strut')
-const sensors = oneOf('each', 'one', 'none')
-const damping = oneOf('plain', 'switched', 'continuous')
+const air = oneOf(...AIR_FORMS)
+const sensors = oneOf(...SENSOR_COUNTS)
+const damping = oneOf(...DAMPINGS)
 
 /** How an air suspension is laid out. */
 export const Architecture = closed({
@@ -107,7 +109,7 @@ const AxleSpecification = closed({
 })
 
 /** A way of measuring a height; each has its own specification. */
-export const Method = oneOf('wheelCentreToArch', 'axleToBracket', 'sillToFloor')
+export const Method = oneOf(...METHODS)
 
 /** What a vehicle type may stand at on one level, by one way of measuring, with where that is written. */
 export const Specification = closed(

@@ -1,3 +1,5 @@
+import { CONDITIONS, PROOF_KINDS } from '@anklet/core/work/procedure'
+import { NO_THREADS } from '@anklet/core/work/record'
 import type { Static } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, pressureBarG, uuid, words, count } from './quantities.ts'
@@ -8,55 +10,8 @@ import { CornerName } from './vehicle.ts'
 const id = Type.String({ pattern: '^[A-Za-z][A-Za-z0-9]{0,39}$' })
 /** Where on the car: a corner, an axle, or null for all of it. */
 export const PlaceName = nullable(oneOf('FL', 'FR', 'RL', 'RR', 'front', 'rear'))
-const condition = oneOf(
-  'supplyOff',
-  'supplyOffOrLifting',
-  'supplyOffUnlessGround',
-  'liftingUnlessGround',
-  'held',
-  'armHeld',
-  'jointsMade',
-  'armsFree',
-  'nobodyUnder',
-  'cornerProved',
-  'nothingSeepsIn',
-  'allProved',
-  'plantProved',
-  'linesClosed',
-  'plantClosed',
-  'springsIn',
-  'springsCarry',
-  'foldsSeen',
-  'codesClear',
-  'liftingOff',
-  'supplyOn',
-  'onGround',
-)
-const proof = oneOf(
-  'linkSilent',
-  'askedAndNothingMoved',
-  'linkLiftingMode',
-  'supportsSeen',
-  'armHeldSeen',
-  'jointsMadeSeen',
-  'armsFreeSeen',
-  'nobodyUnderSeen',
-  'easedSilent',
-  'valveOpenGalleryZero',
-  'gaugeZero',
-  'linesPulled',
-  'jointsSeen',
-  'springsSeen',
-  'linkHeights',
-  'bodyLiftedItself',
-  'foldsSeen',
-  'linkCodes',
-  'wheelsOnGround',
-  'liftingSeen',
-  'askedAndMoved',
-  'codesByTool',
-  'pressureRead',
-)
+const condition = oneOf(...CONDITIONS)
+const proof = oneOf(...PROOF_KINDS)
 const note = Type.String({ maxLength: 500 })
 
 const Done = closed({
@@ -96,7 +51,7 @@ const Done = closed({
       'What was measured in it',
     ),
   ),
-  noThread: Type.Optional(oneOf('clip', 'byHand', 'none')),
+  noThread: Type.Optional(oneOf(...NO_THREADS)),
   photoIds: Type.Array(uuid, { maxItems: 20, uniqueItems: true }),
   note,
   second: nullable(

@@ -1,8 +1,7 @@
 import type { FactAt, PlanStep, ProcedureBook, ShownBy } from '@anklet/core/work/procedure'
 import { CONDITION_WORDS, GATE_WORDS, PLACE_WORDS } from '@anklet/core/work/procedure'
 import type { Place } from '@anklet/core/base/vehicle'
-import type { WorkRefusal } from '@anklet/core/work/record'
-import type { ReadingRefusal } from '@anklet/core/work/record'
+import type { WorkRefusal, ReadingRefusal } from '@anklet/core/work/record'
 
 const placeWords = (place: Place): string => (place === null ? '' : PLACE_WORDS[place])
 

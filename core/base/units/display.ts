@@ -1,9 +1,12 @@
 /** Units a shop may read lengths in. Storage is always mm. */
-export type LengthUnit = 'mm' | 'inch'
+export const LENGTH_UNITS = ['mm', 'inch'] as const
+export type LengthUnit = (typeof LENGTH_UNITS)[number]
 /** Units a shop may read pressures in. Storage is always bar. */
-export type PressureUnit = 'bar' | 'kPa' | 'psi'
+export const PRESSURE_UNITS = ['bar', 'kPa', 'psi'] as const
+export type PressureUnit = (typeof PRESSURE_UNITS)[number]
 /** Units a shop may read temperatures in. Storage is always degC. */
-export type TemperatureUnit = 'degC' | 'degF'
+export const TEMPERATURE_UNITS = ['degC', 'degF'] as const
+export type TemperatureUnit = (typeof TEMPERATURE_UNITS)[number]
 
 /** The shop's choice of units: it changes what is shown and typed, never what is stored. */
 export interface DisplayUnits {

@@ -17,3 +17,6 @@ export type {
 } from './display.ts'
 export { CONVERSIONS, convertAll, NM_PER_LBF_FT } from './convert.ts'
 export type { ConversionKind } from './convert.ts'
+export { LENGTH_UNITS } from './display.ts'
+export { PRESSURE_UNITS } from './display.ts'
+export { TEMPERATURE_UNITS } from './display.ts'

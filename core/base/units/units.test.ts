@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import type { DisplayUnits, Quantity } from './index.ts'
-import type { ConversionKind } from './index.ts'
+import type { DisplayUnits, Quantity, ConversionKind } from './index.ts'
 import {
   celsius,
   formatDifference,

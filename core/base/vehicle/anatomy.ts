@@ -1,33 +1,56 @@
 /** How the wheels of an axle are carried. */
-export type Suspension = 'independent' | 'live'
+export const SUSPENSIONS = ['independent', 'live'] as const
+export type Suspension = (typeof SUSPENSIONS)[number]
 /** What a coil stands on, beside the air or in its place. */
-export type CoilSeat = 'arm' | 'axle' | 'damper'
+export const COIL_SEATS = ['arm', 'axle', 'damper'] as const
+export type CoilSeat = (typeof COIL_SEATS)[number]
 /** What the upper end of an air spring bears against. */
-export type SpringSeat = 'frame' | 'subframe' | 'body'
+export const SPRING_SEATS = ['frame', 'subframe', 'body'] as const
+export type SpringSeat = (typeof SPRING_SEATS)[number]
 /** What holds an end of an air spring. */
-export type Hold = 'clips' | 'horseshoe' | 'click' | 'twist' | 'bolts'
+export const HOLDS = ['clips', 'horseshoe', 'click', 'twist', 'bolts'] as const
+export type Hold = (typeof HOLDS)[number]
 /** Where the top of a spring is reached from. */
-export type Reach = 'below' | 'trim' | 'loadArea' | 'bonnet'
+export const REACHES = ['below', 'trim', 'loadArea', 'bonnet'] as const
+export type Reach = (typeof REACHES)[number]
 /** How a line is joined to a spring. */
-export type LineJoint = 'pushIn' | 'screwed' | 'quarterTurn'
+export const LINE_JOINTS = ['pushIn', 'screwed', 'quarterTurn'] as const
+export type LineJoint = (typeof LINE_JOINTS)[number]
 /** What comes apart below so that a strut can be taken out. */
-export type StrutRelease = 'ballJoint' | 'camberBolts' | 'lowerBolts'
+export const STRUT_RELEASES = ['ballJoint', 'camberBolts', 'lowerBolts'] as const
+export type StrutRelease = (typeof STRUT_RELEASES)[number]
 /** Ways in which air can be let out of a car. */
-export type LetDown = 'tool' | 'fitting' | 'springValve' | 'ventPlug' | 'tankFitting'
+export const LET_DOWNS = ['tool', 'fitting', 'springValve', 'ventPlug', 'tankFitting'] as const
+export type LetDown = (typeof LET_DOWNS)[number]
 /** Where a pump sits. */
-export type PumpPlace = 'bumper' | 'underfloor' | 'loadArea' | 'engineBay'
+export const PUMP_PLACES = ['bumper', 'underfloor', 'loadArea', 'engineBay'] as const
+export type PumpPlace = (typeof PUMP_PLACES)[number]
 /** What is in the way of a pump. */
-export type PumpCover = 'liner' | 'shroud' | 'wheel' | 'cover' | 'spareWheel' | 'foam' | 'airFilter'
+export const PUMP_COVERS = [
+  'liner',
+  'shroud',
+  'wheel',
+  'cover',
+  'spareWheel',
+  'foam',
+  'airFilter',
+] as const
+export type PumpCover = (typeof PUMP_COVERS)[number]
 /** What moves over from an old pump to a new one. */
-export type PumpMove = 'bracket' | 'dryer' | 'shield' | 'harness' | 'clips'
+export const PUMP_MOVES = ['bracket', 'dryer', 'shield', 'harness', 'clips'] as const
+export type PumpMove = (typeof PUMP_MOVES)[number]
 /** What a pump of a new design asks for besides. */
-export type PumpChange = 'none' | 'pipes' | 'software' | 'both'
+export const PUMP_CHANGES = ['none', 'pipes', 'software', 'both'] as const
+export type PumpChange = (typeof PUMP_CHANGES)[number]
 /** What keeps a module from filling. */
-export type FillBlock = 'codes' | 'door' | 'lowVoltage' | 'engineOff' | 'trailer'
+export const FILL_BLOCKS = ['codes', 'door', 'lowVoltage', 'engineOff', 'trailer'] as const
+export type FillBlock = (typeof FILL_BLOCKS)[number]
 /** How a fastener of a type is finished. */
-export type FastenerOfTypeEnd = 'torque' | 'clip' | 'byHand' | 'none'
+export const FASTENER_ENDS = ['torque', 'clip', 'byHand', 'none'] as const
+export type FastenerOfTypeEnd = (typeof FASTENER_ENDS)[number]
 /** In which posture a fastener gets its last turn. */
-export type FastenerPosture = 'rideHeight' | 'hanging'
+export const FASTENER_POSTURES = ['rideHeight', 'hanging'] as const
+export type FastenerPosture = (typeof FASTENER_POSTURES)[number]
 
 /** The distance a sensor in an adjustable mount is set at, mm. */
 export interface SensorSetting {

@@ -3,11 +3,14 @@ import type { Axle, Corner } from './corners.ts'
 import { AXLE_OF } from './corners.ts'
 
 /** What carries air on an axle. */
-export type AirForm = 'none' | 'bellows' | 'bellowsOnDamper' | 'airDamper' | 'strut'
+export const AIR_FORMS = ['none', 'bellows', 'bellowsOnDamper', 'airDamper', 'strut'] as const
+export type AirForm = (typeof AIR_FORMS)[number]
 /** How the dampers of an axle are controlled. */
-export type Damping = 'plain' | 'switched' | 'continuous'
+export const DAMPINGS = ['plain', 'switched', 'continuous'] as const
+export type Damping = (typeof DAMPINGS)[number]
 /** How many height sensors an axle has. */
-export type SensorCount = 'each' | 'one' | 'none'
+export const SENSOR_COUNTS = ['each', 'one', 'none'] as const
+export type SensorCount = (typeof SENSOR_COUNTS)[number]
 
 /** A height level the driver or the module can ask for. */
 export interface Level {

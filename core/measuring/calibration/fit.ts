@@ -24,8 +24,16 @@ export interface CalibrationRequest {
 }
 
 /** What is wrong with a sensor or its link. */
-export type CalibrationFault =
-  'reversed' | 'slope' | 'nonlinear' | 'hysteresis' | 'range' | 'tooFewPoints' | 'stuck'
+export const CALIBRATION_FAULTS = [
+  'reversed',
+  'slope',
+  'nonlinear',
+  'hysteresis',
+  'range',
+  'tooFewPoints',
+  'stuck',
+] as const
+export type CalibrationFault = (typeof CALIBRATION_FAULTS)[number]
 
 /** A straight line through a sensor's levels. Every figure is null where no line can be drawn. */
 export interface CalibrationFit {

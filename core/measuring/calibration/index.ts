@@ -29,3 +29,4 @@ export type {
 } from './visits.ts'
 export { agreeOn, levelTold, nearestLevel } from './levels.ts'
 export type { LevelCar, LevelTold } from './levels.ts'
+export { CALIBRATION_FAULTS } from './fit.ts'

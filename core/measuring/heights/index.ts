@@ -42,3 +42,4 @@ export {
   stateOf,
 } from './states.ts'
 export type { MeasuredSo, RoundState } from './states.ts'
+export { VERDICTS } from './verdict.ts'

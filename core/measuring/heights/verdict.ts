@@ -28,7 +28,8 @@ export interface VerdictRequest {
  * What a height is called: certainly inside, certainly outside, or too close to a limit for this
  * tape.
  */
-export type Verdict = 'in' | 'low' | 'high' | 'undecided'
+export const VERDICTS = ['in', 'low', 'high', 'undecided'] as const
+export type Verdict = (typeof VERDICTS)[number]
 
 /** A height against its specification. */
 export interface VerdictAnswer {

@@ -1,5 +1,6 @@
 /** Where the temperature of a round was read. */
-export type Thermometer = 'atSprings' | 'sameRoom' | 'elsewhere'
+export const THERMOMETERS = ['atSprings', 'sameRoom', 'elsewhere'] as const
+export type Thermometer = (typeof THERMOMETERS)[number]
 
 /** What is known of the air in the springs when a round is taken. */
 export interface SoakConditions {

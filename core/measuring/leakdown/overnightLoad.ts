@@ -13,8 +13,14 @@ const HEAVIEST_KG = 200
 const ALMOST_CHI2 = 1
 
 /** Where a load may lie. */
-export type LoadPlace =
-  'frontLeftSeat' | 'frontRightSeat' | 'rearLeftSeat' | 'rearRightSeat' | 'loadArea'
+export const LOAD_PLACES = [
+  'frontLeftSeat',
+  'frontRightSeat',
+  'rearLeftSeat',
+  'rearRightSeat',
+  'loadArea',
+] as const
+export type LoadPlace = (typeof LOAD_PLACES)[number]
 
 /** Along the car, 0 front axle, 1 rear axle; across, -1 right wheel, 1 left wheel. */
 const PLACES: Readonly<Record<LoadPlace, readonly [along: number, across: number]>> = {

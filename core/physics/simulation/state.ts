@@ -9,28 +9,32 @@ import type { Actuation, Machine } from './machine.ts'
 import { levelOffsetMm } from './machine.ts'
 
 /** Why a module does what it does. */
-export type ModuleMode =
-  | 'asleep'
-  | 'awake'
-  | 'raising'
-  | 'lowering'
-  | 'settling'
-  | 'refilling'
-  | 'lockedOut'
-  | 'inhibited'
-  | 'faulted'
-  | 'actuated'
+export const MODULE_MODES = [
+  'asleep',
+  'awake',
+  'raising',
+  'lowering',
+  'settling',
+  'refilling',
+  'lockedOut',
+  'inhibited',
+  'faulted',
+  'actuated',
+] as const
+export type ModuleMode = (typeof MODULE_MODES)[number]
 
 /** A fault code as the module stores it. */
-export type Code =
-  | 'heightMissed'
-  | 'pumpHot'
-  | 'sensorImplausible'
-  | 'sidesImplausible'
-  | 'pressureNotBuilding'
-  | 'relayStuck'
-  | 'supplyMissing'
-  | 'codingMissing'
+export const MODULE_CODES = [
+  'heightMissed',
+  'pumpHot',
+  'sensorImplausible',
+  'sidesImplausible',
+  'pressureNotBuilding',
+  'relayStuck',
+  'supplyMissing',
+  'codingMissing',
+] as const
+export type Code = (typeof MODULE_CODES)[number]
 
 /**
  * What the module saw when it stored a code: heights over the level by its sensors, mm (null: no

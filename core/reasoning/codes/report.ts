@@ -2,7 +2,8 @@ import type { FaultCode } from './decode.ts'
 import { codeText, readCode } from './decode.ts'
 
 /** Whether a code's reason is there now, was there, or is being watched. */
-export type CodeStatus = 'present' | 'stored' | 'pending'
+export const CODE_STATUSES = ['present', 'stored', 'pending'] as const
+export type CodeStatus = (typeof CODE_STATUSES)[number]
 
 /** A value the module kept with a code. */
 export interface Frozen {

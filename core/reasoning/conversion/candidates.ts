@@ -31,7 +31,8 @@ export interface ConvertedCorner {
  * What keeps a coil from fitting: it stands wrong, goes solid, comes loose at full droop, sags
  * laden.
  */
-export type Misfit = 'height' | 'bind' | 'loose' | 'sag'
+export const MISFITS = ['height', 'bind', 'loose', 'sag'] as const
+export type Misfit = (typeof MISFITS)[number]
 
 /** A coil in a corner. */
 export interface FittedCoil {

@@ -2,9 +2,11 @@ import type { Architecture } from '../../base/vehicle/index.ts'
 import shipped from './book/knowledge.json' with { type: 'json' }
 
 /** How often, where nobody knows better. */
-export type Often = 'always' | 'mostly' | 'often' | 'sometimes' | 'rarely' | 'never'
+export const OFTEN_WORDS = ['always', 'mostly', 'often', 'sometimes', 'rarely', 'never'] as const
+export type Often = (typeof OFTEN_WORDS)[number]
 /** Where a cause sits or a check is done: `sensor` is a corner, or an axle with one sensor. */
-export type PlaceKind = 'corner' | 'axle' | 'car' | 'sensor'
+export const PLACE_KINDS = ['corner', 'axle', 'car', 'sensor'] as const
+export type PlaceKind = (typeof PLACE_KINDS)[number]
 /** Chances of outcomes: a word for the second of two; or by outcome, the first taking what is left. */
 export type BookRow = Often | Readonly<Record<string, Often>>
 /** Which vehicles something applies to; what is not named does not matter. */

@@ -1,5 +1,6 @@
 /** When a car is wanted back. */
-export type WantedBack = 'today' | 'tomorrow' | 'later'
+export const WANTED_BACK = ['today', 'tomorrow', 'later'] as const
+export type WantedBack = (typeof WANTED_BACK)[number]
 
 /** What was said of it, and on which day (ISO 8601). */
 export interface SaidWanted {

@@ -3,14 +3,24 @@ import type { RoundState } from '../../measuring/heights/index.ts'
 import type { Corner, Place } from '../../base/vehicle/index.ts'
 
 /** What kind of source told something. */
-export type SourceKind =
-  'owner' | 'arrival' | 'round' | 'watch' | 'codes' | 'test' | 'link' | 'hand'
+export const SOURCE_KINDS = [
+  'owner',
+  'arrival',
+  'round',
+  'watch',
+  'codes',
+  'test',
+  'link',
+  'hand',
+] as const
+export type SourceKind = (typeof SOURCE_KINDS)[number]
 
 /**
  * By what something was told: a person saw or said it, a device told it, a file or a tool's report
  * held it, or it was reckoned from what was measured.
  */
-export type ToldBy = 'person' | 'device' | 'file' | 'reckoned'
+export const TOLD_BY = ['person', 'device', 'file', 'reckoned'] as const
+export type ToldBy = (typeof TOLD_BY)[number]
 
 /** Who or what told something. */
 export interface KnownSource {

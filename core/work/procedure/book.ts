@@ -9,8 +9,8 @@ import shipped from './book/procedures.json' with { type: 'json' }
 import type { Act } from './machine.ts'
 
 /** How the body is held up while people work. */
-export type Support = 'twoPost' | 'platform' | 'driveOn' | 'stands'
-export const SUPPORTS: readonly Support[] = ['twoPost', 'platform', 'driveOn', 'stands']
+export const SUPPORTS = ['twoPost', 'platform', 'driveOn', 'stands'] as const
+export type Support = (typeof SUPPORTS)[number]
 /**
  * What shops settle their own way: how air is let out, which end of a strut first, filling with
  * wheels hanging or at standing height, nuts and clips new or looked at, a charge measured or a
@@ -32,9 +32,7 @@ export const USUAL_WAY: ShopWay = {
 }
 
 /** Stretches of the work, in their usual order. */
-export type Stretch =
-  'ready' | 'safe' | 'empty' | 'off' | 'bench' | 'on' | 'close' | 'fill' | 'down' | 'prove'
-export const STRETCHES: readonly Stretch[] = [
+export const STRETCHES = [
   'ready',
   'safe',
   'empty',
@@ -45,8 +43,10 @@ export const STRETCHES: readonly Stretch[] = [
   'fill',
   'down',
   'prove',
-]
-export type StepPlaceKind = 'corner' | 'axle' | 'car' | 'sensor'
+] as const
+export type Stretch = (typeof STRETCHES)[number]
+export const STEP_PLACE_KINDS = ['corner', 'axle', 'car', 'sensor'] as const
+export type StepPlaceKind = (typeof STEP_PLACE_KINDS)[number]
 
 /** When a step or a job applies; what is not named does not matter. */
 export interface StepWhen {
@@ -94,21 +94,31 @@ export type Minutes = number | { readonly left: number; readonly right: number }
  * What shows a step, where something besides the step itself is on record of it: a walked round,
  * a reading of codes, a test, what somebody said in the proof.
  */
-export type ShownBy =
-  | 'measured'
-  | 'corners'
-  | 'soap'
-  | 'levels'
-  | 'heights'
-  | 'codes'
-  | 'roadTest'
-  | 'alignment'
-  | 'calibrated'
-  | 'charged'
+export const SHOWN_BY = [
+  'measured',
+  'corners',
+  'soap',
+  'levels',
+  'heights',
+  'codes',
+  'roadTest',
+  'alignment',
+  'calibrated',
+  'charged',
+] as const
+export type ShownBy = (typeof SHOWN_BY)[number]
 
 /** A figure of the type that is shown at a step. */
-export type StepFigure =
-  'standing' | 'seating' | 'target' | 'limit' | 'fillsFrom' | 'resistance' | 'signal'
+export const STEP_FIGURES = [
+  'standing',
+  'seating',
+  'target',
+  'limit',
+  'fillsFrom',
+  'resistance',
+  'signal',
+] as const
+export type StepFigure = (typeof STEP_FIGURES)[number]
 /** What is measured in a step. */
 export type StepReading = 'setting'
 

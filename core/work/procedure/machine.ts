@@ -110,19 +110,7 @@ export interface Act {
 }
 
 /** The moments that break parts and people: each is held by one gate. */
-export type GateId =
-  | 'lower'
-  | 'openLine'
-  | 'ease'
-  | 'proof'
-  | 'openPlant'
-  | 'under'
-  | 'joint'
-  | 'hang'
-  | 'keyOn'
-  | 'fill'
-  | 'handover'
-export const GATES: readonly GateId[] = [
+export const GATES = [
   'lower',
   'openLine',
   'ease',
@@ -134,31 +122,34 @@ export const GATES: readonly GateId[] = [
   'keyOn',
   'fill',
   'handover',
-]
+] as const
+export type GateId = (typeof GATES)[number]
 /** What a gate asks for. */
-export type Condition =
-  | 'supplyOff'
-  | 'supplyOffOrLifting'
-  | 'supplyOffUnlessGround'
-  | 'liftingUnlessGround'
-  | 'held'
-  | 'armHeld'
-  | 'jointsMade'
-  | 'armsFree'
-  | 'nobodyUnder'
-  | 'cornerProved'
-  | 'nothingSeepsIn'
-  | 'allProved'
-  | 'plantProved'
-  | 'linesClosed'
-  | 'plantClosed'
-  | 'springsIn'
-  | 'springsCarry'
-  | 'foldsSeen'
-  | 'codesClear'
-  | 'liftingOff'
-  | 'supplyOn'
-  | 'onGround'
+export const CONDITIONS = [
+  'supplyOff',
+  'supplyOffOrLifting',
+  'supplyOffUnlessGround',
+  'liftingUnlessGround',
+  'held',
+  'armHeld',
+  'jointsMade',
+  'armsFree',
+  'nobodyUnder',
+  'cornerProved',
+  'nothingSeepsIn',
+  'allProved',
+  'plantProved',
+  'linesClosed',
+  'plantClosed',
+  'springsIn',
+  'springsCarry',
+  'foldsSeen',
+  'codesClear',
+  'liftingOff',
+  'supplyOn',
+  'onGround',
+] as const
+export type Condition = (typeof CONDITIONS)[number]
 
 /** Which gates an act must pass, and what each asks for. */
 export const GATES_OF: Readonly<

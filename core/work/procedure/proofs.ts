@@ -4,30 +4,32 @@ import type { Condition } from './machine.ts'
  * How something is shown: read from the link or a gauge where it can be, else seen and said by
  * somebody, with name and time.
  */
-export type Proof =
-  | 'linkSilent'
-  | 'askedAndNothingMoved'
-  | 'linkLiftingMode'
-  | 'supportsSeen'
-  | 'armHeldSeen'
-  | 'jointsMadeSeen'
-  | 'armsFreeSeen'
-  | 'nobodyUnderSeen'
-  | 'easedSilent'
-  | 'valveOpenGalleryZero'
-  | 'gaugeZero'
-  | 'linesPulled'
-  | 'jointsSeen'
-  | 'springsSeen'
-  | 'linkHeights'
-  | 'bodyLiftedItself'
-  | 'foldsSeen'
-  | 'linkCodes'
-  | 'wheelsOnGround'
-  | 'liftingSeen'
-  | 'askedAndMoved'
-  | 'codesByTool'
-  | 'pressureRead'
+export const PROOF_KINDS = [
+  'linkSilent',
+  'askedAndNothingMoved',
+  'linkLiftingMode',
+  'supportsSeen',
+  'armHeldSeen',
+  'jointsMadeSeen',
+  'armsFreeSeen',
+  'nobodyUnderSeen',
+  'easedSilent',
+  'valveOpenGalleryZero',
+  'gaugeZero',
+  'linesPulled',
+  'jointsSeen',
+  'springsSeen',
+  'linkHeights',
+  'bodyLiftedItself',
+  'foldsSeen',
+  'linkCodes',
+  'wheelsOnGround',
+  'liftingSeen',
+  'askedAndMoved',
+  'codesByTool',
+  'pressureRead',
+] as const
+export type Proof = (typeof PROOF_KINDS)[number]
 
 /** What shows a condition, best first. */
 export const PROOFS: Readonly<Record<Condition, readonly Proof[]>> = {

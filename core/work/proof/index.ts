@@ -22,3 +22,6 @@ export {
 } from './facts.ts'
 export { stepsShown } from './shownSteps.ts'
 export type { ProofContent, ProofEntry, ProofJob } from './facts.ts'
+export { PROOF_ITEMS } from './proof.ts'
+export { SAID_ITEMS } from './proof.ts'
+export { OUTCOMES } from './proof.ts'

@@ -6,22 +6,24 @@ import { AXLES, CORNERS } from '../../base/vehicle/index.ts'
 import type { Run } from '../record/index.ts'
 
 /** What is to be shown before a repair counts. */
-export type ProofItemId =
-  | 'steps'
-  | 'deviations'
-  | 'temporary'
-  | 'torque'
-  | 'corners'
-  | 'soap'
-  | 'trim'
-  | 'levels'
-  | 'heights'
-  | 'leftRight'
-  | 'sensors'
-  | 'codes'
-  | 'roadTest'
-  | 'alignment'
-  | 'again'
+export const PROOF_ITEMS = [
+  'steps',
+  'deviations',
+  'temporary',
+  'torque',
+  'corners',
+  'soap',
+  'trim',
+  'levels',
+  'heights',
+  'leftRight',
+  'sensors',
+  'codes',
+  'roadTest',
+  'alignment',
+  'again',
+] as const
+export type ProofItemId = (typeof PROOF_ITEMS)[number]
 /** `against`: looked at, and it is not so. */
 export type ProofState = 'shown' | 'missing' | 'against'
 /** Joints of what feeds all corners; `eased`: the fitting its air was let out at. */
@@ -29,9 +31,11 @@ const CAR_JOINTS = ['pump', 'block', 'reservoir', 'dryer', 'eased'] as const
 /** A joint that was open: a corner's line, or of what feeds them all. */
 export type Joint = Corner | (typeof CAR_JOINTS)[number]
 /** What somebody says of it; an alignment and a return may be declined. */
-export type Outcome = 'good' | 'bad' | 'declined'
+export const OUTCOMES = ['good', 'bad', 'declined'] as const
+export type Outcome = (typeof OUTCOMES)[number]
 /** What may be said, where nothing tells it by itself. */
-export type SaidItem = 'corners' | 'soap' | 'levels' | 'roadTest' | 'alignment' | 'again'
+export const SAID_ITEMS = ['corners', 'soap', 'levels', 'roadTest', 'alignment', 'again'] as const
+export type SaidItem = (typeof SAID_ITEMS)[number]
 
 /** Something somebody showed or said. `on`: a day, where one is booked. */
 export interface Said {

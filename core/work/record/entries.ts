@@ -17,7 +17,8 @@ export interface Torqued {
   readonly unit?: 'N.m' | 'lbf.ft'
 }
 /** What holds something that has no thread, as it was seen at the car. */
-export type NoThread = 'clip' | 'byHand' | 'none'
+export const NO_THREADS = ['clip', 'byHand', 'none'] as const
+export type NoThread = (typeof NO_THREADS)[number]
 /** A step that was not done as it stands there, and why. */
 export interface Deviation {
   readonly kind: 'skipped' | 'torque' | 'noPhoto' | 'otherwise'

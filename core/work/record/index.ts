@@ -34,3 +34,4 @@ export {
 } from './fill.ts'
 export type { FillDoubt, FillNeed, FillStage, Sides, SidesVerdict } from './fill.ts'
 export type { ReadingRefusal } from './reading.ts'
+export { NO_THREADS } from './entries.ts'
