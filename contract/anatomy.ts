@@ -16,7 +16,7 @@ import {
   FASTENER_POSTURES,
 } from '@anklet/core/base/vehicle'
 import { METHODS } from '@anklet/core/measuring/heights'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, oneOf, pressureBarG, words } from './quantities.ts'
 

@@ -1,4 +1,4 @@
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, count, instant, nullable } from './quantities.ts'
 

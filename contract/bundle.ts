@@ -1,4 +1,4 @@
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, instant, nullable, uuid, version, count } from './quantities.ts'
 import { ChargeRecord, CheckRecord, LogHead, Trace } from './devices.ts'

@@ -1,5 +1,5 @@
 import { VERDICTS } from '@anklet/core/measuring/heights'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import {
   airBarL,

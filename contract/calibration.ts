@@ -1,5 +1,5 @@
 import { CALIBRATION_FAULTS } from '@anklet/core/measuring/calibration'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, heightMm, nullable, oneOf } from './quantities.ts'
 

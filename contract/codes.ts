@@ -1,6 +1,6 @@
 import { CODE_STATUSES } from '@anklet/core/reasoning/codes'
 import { AXLES } from '@anklet/core/base/vehicle'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version } from './quantities.ts'
 import { SetAside, SourceDevices } from './sources.ts'

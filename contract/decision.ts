@@ -1,5 +1,5 @@
 import { AXLES } from '@anklet/core/base/vehicle'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { CornerName } from './vehicle.ts'
 import {

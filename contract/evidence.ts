@@ -1,5 +1,5 @@
 import { SOURCE_KINDS, TOLD_BY } from '@anklet/core/reasoning/evidence'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf } from './quantities.ts'
 import { RoundState } from './records.ts'

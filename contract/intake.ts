@@ -1,5 +1,5 @@
 import { WANTED_BACK } from '@anklet/core/reasoning/diagnosis'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, nullable, oneOf, day } from './quantities.ts'
 import { CornerName } from './vehicle.ts'

@@ -1,5 +1,6 @@
 import { OFTEN_WORDS, PLACE_KINDS } from '@anklet/core/reasoning/diagnosis'
-import type { Static, TSchema } from '@sinclair/typebox'
+import type { TSchema } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version } from './quantities.ts'
 import { SetAside, SourceDevices } from './sources.ts'

@@ -10,7 +10,8 @@ import {
   STEP_FIGURES,
 } from '@anklet/core/work/procedure'
 import { AIR_FORMS, DAMPINGS } from '@anklet/core/base/vehicle'
-import type { Static, TSchema } from '@sinclair/typebox'
+import type { TSchema } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, uuid, words, version, day } from './quantities.ts'
 import { reach, released, suspension } from './anatomy.ts'

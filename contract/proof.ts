@@ -1,5 +1,5 @@
 import { PROOF_ITEMS, SAID_ITEMS, OUTCOMES } from '@anklet/core/work/proof'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import {
   closed,

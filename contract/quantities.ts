@@ -1,4 +1,4 @@
-import type { NumberOptions, TSchema } from '@sinclair/typebox'
+import type { NumberOptions, Static as Described, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
 
 // Bounds of what is accepted. The unit stands in the name of the field that uses one.
@@ -85,3 +85,15 @@ export const reportedMm = perCorner(
     }),
   ),
 )
+
+type Read<Value> = Value extends string | number | boolean | null | undefined
+  ? Value
+  : Value extends object
+    ? { readonly [Key in keyof Value]: Read<Value[Key]> }
+    : Value
+
+/** What a schema describes. What came over the wire is read, never changed in place. */
+export type Static<Schema extends TSchema> = Read<Described<Schema>>
+
+/** The same to be put together piece by piece. */
+export type Writable<Value> = { -readonly [Key in keyof Value]: Writable<Value[Key]> }

@@ -2,7 +2,7 @@ import { LENGTH_UNITS, PRESSURE_UNITS, TEMPERATURE_UNITS } from '@anklet/core/ba
 import { THERMOMETERS } from '@anklet/core/measuring/leakdown'
 import { LOAD_STATES } from '@anklet/core/measuring/exchange'
 import { ROUND_STATES } from '@anklet/core/measuring/heights'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { BackupSettings } from './backups.ts'
 import { Type } from '@sinclair/typebox'
 import {

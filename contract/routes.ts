@@ -1,4 +1,5 @@
-import type { Static, TSchema } from '@sinclair/typebox'
+import type { TSchema } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'

@@ -1,5 +1,5 @@
 import { MISFITS } from '@anklet/core/reasoning/conversion'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, lengthMm, loadN, motionRatio, nullable, oneOf } from './quantities.ts'
 

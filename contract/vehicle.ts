@@ -1,6 +1,6 @@
 import { CORNERS, AIR_FORMS, SENSOR_COUNTS, DAMPINGS } from '@anklet/core/base/vehicle'
 import { METHODS } from '@anklet/core/measuring/heights'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import {
   areaCm2,

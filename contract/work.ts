@@ -1,6 +1,6 @@
 import { CONDITIONS, PROOF_KINDS } from '@anklet/core/work/procedure'
 import { NO_THREADS } from '@anklet/core/work/record'
-import type { Static } from '@sinclair/typebox'
+import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf, pressureBarG, uuid, words, count } from './quantities.ts'
 import { DeviceId, SetAside, SourceDevices } from './sources.ts'

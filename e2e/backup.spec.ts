@@ -39,6 +39,8 @@ test('backed up, worked on, backed up, put back: the shop is as it was', async (
   page,
   demoShop,
 }) => {
+  // Two whole shops are put back one after the other.
+  test.setTimeout(240_000)
   await openShop(page, demoShop.address)
   await expect(page.getByText('There is no backup of this shop yet.')).toBeVisible()
   const first = await records(demoShop.address)

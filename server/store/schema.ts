@@ -62,7 +62,7 @@ const METHODS = ['wheelCentreToArch', 'axleToBracket', 'sillToFloor'] as const
 const version = () => integer('version').notNull().default(1)
 // From a simulated vehicle onto the record of a real car; null: nobody has looked yet.
 const setAside = () => boolean('set_aside').default(false)
-const deviceIds = () => jsonb('device_ids').$type<string[]>().notNull().default([])
+const deviceIds = () => jsonb('device_ids').$type<readonly string[]>().notNull().default([])
 
 export const shop = pgTable(
   'shop',
@@ -90,8 +90,8 @@ export const vehicleType = pgTable('vehicle_type', {
   source: text('source').notNull(),
   architecture: jsonb('architecture').$type<Architecture>().notNull(),
   geometry: jsonb('geometry').$type<VehicleGeometry>().notNull(),
-  specifications: jsonb('specifications').$type<Specification[]>().notNull().default([]),
-  guesses: jsonb('guesses').$type<string[]>().notNull().default([]),
+  specifications: jsonb('specifications').$type<readonly Specification[]>().notNull().default([]),
+  guesses: jsonb('guesses').$type<readonly string[]>().notNull().default([]),
 })
 
 export const vehicle = pgTable('vehicle', {
@@ -234,7 +234,7 @@ export const watch = pgTable(
     eveningRoundId: uuid('evening_round_id')
       .notNull()
       .references(() => round.id),
-    betweenRoundIds: jsonb('between_round_ids').$type<string[]>().notNull().default([]),
+    betweenRoundIds: jsonb('between_round_ids').$type<readonly string[]>().notNull().default([]),
     supplyBackAt: moment('supply_back_at'),
     morningRoundId: uuid('morning_round_id').references(() => round.id),
     undisturbed: boolean('undisturbed'),
@@ -264,7 +264,7 @@ export const note = pgTable(
       .references(() => person.id),
     from: text('from').$type<Note['from']>().notNull(),
     title: text('title').notNull(),
-    lines: jsonb('lines').$type<string[]>().notNull(),
+    lines: jsonb('lines').$type<readonly string[]>().notNull(),
   },
   (table) => [index('note_job').on(table.jobId)],
 )
@@ -326,10 +326,10 @@ export const checkDone = pgTable(
     corner: text('corner').$type<NonNullable<CheckRecord['corner']>>(),
     verdict: text('verdict').$type<CheckRecord['verdict']>().notNull(),
     sentence: text('sentence').notNull(),
-    lines: jsonb('lines').$type<string[]>().notNull(),
+    lines: jsonb('lines').$type<readonly string[]>().notNull(),
     speaksFor: text('speaks_for').notNull(),
     logId: uuid('log_id'),
-    finds: jsonb('finds').$type<Found[]>().notNull().default([]),
+    finds: jsonb('finds').$type<readonly Found[]>().notNull().default([]),
     deviceIds: deviceIds(),
     setAside: setAside(),
   },
@@ -376,7 +376,7 @@ export const conclusion = pgTable(
     cause: text('cause').notNull(),
     sentence: text('sentence').notNull(),
     probability: doublePrecision('probability').notNull(),
-    stands: jsonb('stands').$type<string[]>().notNull(),
+    stands: jsonb('stands').$type<readonly string[]>().notNull(),
     photoId: uuid('photo_id'),
   },
   (table) => [index('conclusion_job').on(table.jobId)],

@@ -5,6 +5,7 @@ import type {
   RoundInput,
   VehicleGeometry,
   VehicleType,
+  Writable,
 } from '@anklet/contract'
 import { sampleVehicle } from '@anklet/core/base/samples'
 import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
@@ -37,7 +38,7 @@ export const geometry = structuredClone(sampleVehicle()) as VehicleGeometry
 
 /** One that finds no rest: a spring would have to pull. */
 export const restlessGeometry = (): VehicleGeometry => {
-  const restless = structuredClone(geometry)
+  const restless = structuredClone(geometry) as Writable<VehicleGeometry>
   restless.corners.RL.designLoadN = -5
   return restless
 }

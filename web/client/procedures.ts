@@ -7,4 +7,4 @@ import { SHIPPED_PROCEDURES } from '@anklet/core/work/procedure'
  * on their way.
  */
 export const bookOf = (record: Pick<Procedures, 'book'> | undefined): ProcedureBook =>
-  (record?.book as unknown as ProcedureBook | null | undefined) ?? SHIPPED_PROCEDURES
+  record?.book ?? SHIPPED_PROCEDURES

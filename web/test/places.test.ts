@@ -118,7 +118,9 @@ describe('a round on its way to the server', () => {
         },
       },
     })
-    expect((command!.payload as { round: { readings: unknown[] } }).round.readings).toHaveLength(8)
+    expect(
+      (command!.payload as unknown as { round: { readings: unknown[] } }).round.readings,
+    ).toHaveLength(8)
   })
 
   test('what was loaded goes along with a laden round alone, and must be a weight', () => {
@@ -218,8 +220,11 @@ describe('a round on its way to the server', () => {
       'morning is where its evening was',
     () => {
       expect(freshDraft(jobOf(), 'heights', NOW).levelId).toBe('')
-      const single = jobOf()
-      single.vehicleType.architecture.levels = [{ id: 'only', offsetMm: 0 }]
+      const usual = jobOf()
+      const { vehicleType } = usual
+      const levels = [{ id: 'only', offsetMm: 0 }]
+      const architecture = { ...vehicleType.architecture, levels }
+      const single = { ...usual, vehicleType: { ...vehicleType, architecture } }
       expect(freshDraft(single, 'heights', NOW).levelId).toBe('only')
       expect(freshDraft(jobOf(), 'evening', NOW).levelId).toBe('high')
       expect(freshDraft(watched(), 'morning', NOW).levelId).toBe('high')

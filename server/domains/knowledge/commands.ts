@@ -73,7 +73,7 @@ export const importKnowledge: Handler<'knowledge.import'> = async (
     return `/payload/book/${kind}/${rest[kind].findIndex((entry) => entry.id === id)}`
   })
   return change(tx, baseVersion, {
-    changes: changesOf(rest) as unknown as KnowledgeChanges,
+    changes: changesOf(rest),
     ...(learned ? { borrowed: learned } : {}),
   })
 }

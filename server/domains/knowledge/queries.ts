@@ -4,7 +4,7 @@ import { NO_CHANGES, partsOfId } from '@anklet/core/reasoning/diagnosis'
 import type { Database, Transaction } from '../../store/database.ts'
 import { conclusion, job, knowledge } from '../../store/schema.ts'
 
-export const NONE: KnowledgeChanges = structuredClone(NO_CHANGES) as KnowledgeChanges
+export const NONE: KnowledgeChanges = NO_CHANGES
 
 /** Where the shop's knowledge differs from what ships. */
 export const readChanges = async (db: Database | Transaction): Promise<KnowledgeChanges> =>

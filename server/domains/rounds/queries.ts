@@ -58,7 +58,7 @@ export async function roundsWhere(
       { ...entry, person: personId, at: iso(at) },
     ]),
   )
-  const byRound = new Map(rows.map(({ id }) => [id, [] as Round['readings']]))
+  const byRound = new Map(rows.map(({ id }) => [id, [] as Round['readings'][number][]]))
   for (const { roundId, ...entry } of entries)
     byRound
       .get(roundId)

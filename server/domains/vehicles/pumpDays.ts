@@ -47,7 +47,7 @@ export async function pumpDaysOf(
     )
     .orderBy(desc(checkDone.at))
     .limit(NEWEST)
-  const days: VehicleDetail['pumpDays'] = []
+  const days: VehicleDetail['pumpDays'][number][] = []
   for (const { at, logId } of listened.reverse())
     days.push({ at: iso(at), ...(await habitOf(db, logId!)) })
   return days

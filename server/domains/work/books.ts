@@ -6,5 +6,4 @@ import { workedBy } from '@anklet/core/work/procedure'
 export const asWorked = (book: AnyProcedureBook | null): ProcedureBook => workedBy(book)
 
 /** Procedures as they are kept and sent: always in today’s form. */
-export const asKept = (book: AnyProcedureBook | null): KeptBook | null =>
-  book && (asWorked(book) as unknown as KeptBook)
+export const asKept = (book: AnyProcedureBook | null): KeptBook | null => book && asWorked(book)

@@ -7,6 +7,7 @@ import type {
   Problem,
   ShopBundle,
   VehicleDetail,
+  Writable,
 } from '@anklet/contract'
 import { bookWith, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
 import type { TestBench } from '../../test/bench.ts'
@@ -35,7 +36,7 @@ const code = (
 })
 const known = async (): Promise<KnowledgeRecord> =>
   (await bench.get('/api/knowledge').expect(200)).body as KnowledgeRecord
-const shipped = (): KnowledgeBook => structuredClone(SHIPPED_BOOK) as unknown as KnowledgeBook
+const shipped = () => structuredClone(SHIPPED_BOOK) as Writable<KnowledgeBook>
 
 describe('codes', () => {
   test('a reading is kept as it came, and stands with every job of its vehicle', async () => {

@@ -8,6 +8,7 @@ import type {
   Procedures,
   ShopBundle,
   Torque,
+  Writable,
 } from '@anklet/contract'
 import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
 import type { TestBench } from '../../test/bench.ts'
@@ -23,7 +24,7 @@ afterAll(async () => {
 })
 
 const id = () => crypto.randomUUID()
-const shipped = (): ProcedureBook => structuredClone(SHIPPED_PROCEDURES) as unknown as ProcedureBook
+const shipped = () => structuredClone(SHIPPED_PROCEDURES) as Writable<ProcedureBook>
 const answer = async (body: object, status = 200) =>
   (
     await bench

@@ -276,7 +276,7 @@ describe('handing over', () => {
       'photos',
     ] as const)
       expect(bundle[kind]).toEqual(
-        (whole[kind] as { jobId: string }[]).filter(({ jobId }) => jobId === handedJob),
+        (whole[kind] as readonly { jobId: string }[]).filter(({ jobId }) => jobId === handedJob),
       )
     expect(bundle.people.length).toBeGreaterThan(0)
     const other = await startBench({ people: false })

@@ -159,7 +159,7 @@ function Faults({
   readonly choices: readonly Fault[]
   readonly change: Change
 }): ReactNode {
-  const faults = now.faults as readonly Fault[]
+  const faults = now.faults
   const same = (a: Fault, b: Fault): boolean => JSON.stringify(a) === JSON.stringify(b)
   const has = (fault: Fault): boolean => faults.some((each) => same(each, fault))
   return (
@@ -170,9 +170,7 @@ function Faults({
         onTap={(words) => {
           const fault = choices.find((each) => faultWords(each) === words)!
           change({
-            faults: (has(fault)
-              ? faults.filter((each) => !same(each, fault))
-              : [...faults, fault]) as never,
+            faults: has(fault) ? faults.filter((each) => !same(each, fault)) : [...faults, fault],
           })
         }}
         options={choices.map((fault) => ({ value: faultWords(fault), words: faultWords(fault) }))}

@@ -19,7 +19,7 @@ const part = (change: Partial<Part>): Part => ({
   warranty: 'Two years, dry air',
   ...change,
 })
-const done = (jobs: Job['plans'][number]['jobs'], work = [{}] as Job['work']) =>
+const done = (jobs: Job['plans'][number]['jobs'], work = [{}] as unknown as Job['work']) =>
   jobOf({ plans: [{ jobs } as unknown as Job['plans'][number]], work })
 
 describe('what the makers of fitted parts stand for', () => {

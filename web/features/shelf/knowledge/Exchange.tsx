@@ -22,7 +22,7 @@ interface FileBook {
 /** How many entries of a book are others than those here; null where it is not even shaped like one. */
 function differences(book: KnowledgeBook, here: Book): number | null {
   try {
-    const changes = Object.values(changesOf(book as unknown as Book, here)) as object[]
+    const changes = Object.values(changesOf(book, here)) as object[]
     return changes.reduce<number>((sum, entries) => sum + Object.keys(entries).length, 0)
   } catch {
     return null

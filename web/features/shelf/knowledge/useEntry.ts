@@ -1,4 +1,3 @@
-import type { CommandPayload } from '@anklet/contract'
 import type { BookChanges } from '@anklet/core/reasoning/diagnosis'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
@@ -18,7 +17,7 @@ export function useEntry({ record }: ShopBook): {
       if (record)
         save.submit(
           {
-            payload: { changes: changes as unknown as CommandPayload<'knowledge.save'>['changes'] },
+            payload: { changes: changes },
             baseVersion: record.version,
           },
           then,
