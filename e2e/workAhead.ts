@@ -89,7 +89,7 @@ export async function workAhead(
     ({ typeId }) => typeId === job.vehicleType.id,
   )
   const steps = stepsOf(job)
-  const entries = [...(job.work as readonly WorkRecord[])]
+  const entries = [...job.work]
   const did: string[] = []
   for (;;) {
     const { ready, hands, second } = runOf({

@@ -7,7 +7,5 @@ import { checksIn } from '../knowledge/knownChecks.ts'
 /** All that is known of the car of a job, and what repairs ended. @throws {AppError} `notFound` */
 export async function readEvidence(db: Database, id: string): Promise<EvidenceOfJob> {
   const of = await readJob(db, id)
-  return structuredClone(
-    knownOf(of, await checksIn(db, of.vehicleType.architecture)),
-  ) as EvidenceOfJob
+  return knownOf(of, await checksIn(db, of.vehicleType.architecture))
 }

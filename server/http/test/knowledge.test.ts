@@ -133,11 +133,11 @@ describe('a shop’s own knowledge', () => {
       .send('knowledge.save', { changes: start.changes }, { baseVersion: start.version })
       .expect(409)
     const { changes: kept } = await known()
-    expect(
-      bookWith(kept as Parameters<typeof bookWith>[0]).causes.find(
-        (cause) => cause.id === 'springLeak',
-      ),
-    ).toMatchObject({ minutes: 95, price: 410, words: spring.words })
+    expect(bookWith(kept).causes.find((cause) => cause.id === 'springLeak')).toMatchObject({
+      minutes: 95,
+      price: 410,
+      words: spring.words,
+    })
     // Leaving a cause out that checks speak of.
     const { body } = await bench
       .send(

@@ -46,7 +46,7 @@ export function Practise({ types }: { readonly types: readonly VehicleType[] }):
           typeId: ids.typeId,
           name: MADE_UP_NAME,
           source: 'Made up for practice: figures of no real car.',
-          architecture: structuredClone(sampleArchitecture()) as VehicleType['architecture'],
+          architecture: sampleArchitecture(),
           geometry: sampleVehicle(),
         },
       },

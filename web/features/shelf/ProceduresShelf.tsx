@@ -1,4 +1,4 @@
-import type { ProcedureBook as WireBook, Procedures } from '@anklet/contract'
+import type { Procedures } from '@anklet/contract'
 import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
 import type { ChangeEvent, FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
@@ -336,9 +336,7 @@ function Book({ record }: { readonly record: Procedures }): ReactNode {
       save.submit(
         {
           payload: {
-            book: (change.book === undefined
-              ? record.book
-              : change.book) as unknown as WireBook | null,
+            book: change.book === undefined ? record.book : change.book,
             way: { ...record.way, ...change.way },
           },
           baseVersion: record.version,

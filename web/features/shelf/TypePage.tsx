@@ -289,7 +289,7 @@ function Editor({
           typeId: id,
           name: form.name.trim(),
           source: form.source.trim(),
-          architecture: structuredClone(built.architecture) as VehicleType['architecture'],
+          architecture: built.architecture,
           geometry: outcome.geometry,
           specifications: specifications.specifications,
           guesses: guessesLeft(form),

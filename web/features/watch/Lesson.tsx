@@ -33,7 +33,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
         {kept
           ? 'In use for this car: its springs hold '
           : 'Where it did not leak, the cold shows how much air its springs hold: '}
-        {factorWords(kept ? job.vehicle.lesson! : lesson)}.
+        {factorWords(kept ? job.vehicle.lesson : lesson)}.
       </p>
       {learn.isError && (
         <p className="wrong" role="alert">
