@@ -1,6 +1,7 @@
 import type { UseQueryResult } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { sentenceOf } from './api.ts'
+import { Button } from '../kit/Button.tsx'
 
 interface LoadingProps<Data> {
   readonly query: UseQueryResult<Data>
@@ -15,9 +16,7 @@ export function Loading<Data>({ query, what, children }: LoadingProps<Data>): Re
     return (
       <div className="p-6" role="alert">
         <p className="say-small mb-3">{sentenceOf(query.error)}</p>
-        <button type="button" className="btn" onClick={() => void query.refetch()}>
-          Try again
-        </button>
+        <Button onClick={() => void query.refetch()}>Try again</Button>
       </div>
     )
   }

@@ -1,5 +1,6 @@
 import { Delete } from 'lucide-react'
 import type { ReactNode } from 'react'
+import { Button } from './Button.tsx'
 
 interface KeypadProps {
   /** The key between 0's neighbours: a half for millimetres, a point for other units. */
@@ -44,15 +45,15 @@ export function Keypad({ part, onKey }: KeypadProps): ReactNode {
   return (
     <div className="keypad" role="group" aria-label="Number keys">
       {keys.map((key) => (
-        <button
+        <Button
+          look="bare"
           key={key}
-          type="button"
           onClick={() => onKey(key)}
           aria-label={words[key] ?? key}
           tabIndex={-1}
         >
           {key === 'half' ? '½' : key === 'back' ? <Delete size={28} aria-hidden /> : key}
-        </button>
+        </Button>
       ))}
     </div>
   )

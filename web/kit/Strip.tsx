@@ -7,6 +7,7 @@ import type { StripCorner } from './stripCorner.ts'
 import { stripRange } from './stripRange.ts'
 import { StripScale } from './StripScale.tsx'
 import { useIsPhone } from './useMedia.ts'
+import { Button } from './Button.tsx'
 
 /** What stands between two columns. */
 export interface StripJoin {
@@ -69,15 +70,15 @@ export function Strip({
         )
         const style = { gridArea: corner }
         return onPick ? (
-          <button
+          <Button
+            look="bare"
             key={corner}
-            type="button"
             style={style}
             onClick={() => onPick(corner)}
             aria-label={`${pickWords} ${CORNER_WORDS[corner]}`}
           >
             {scale}
-          </button>
+          </Button>
         ) : (
           <div key={corner} style={style} aria-label={capital(CORNER_WORDS[corner])} role="group">
             {scale}

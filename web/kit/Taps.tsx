@@ -1,5 +1,6 @@
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
+import { Tap } from './Button.tsx'
 
 interface Option<Value> {
   readonly value: Value
@@ -30,20 +31,13 @@ export function Taps<Value extends string | number | boolean>({
         {options.map(({ value, words, hint }) => {
           const on = chosen.includes(value)
           return (
-            <button
-              key={String(value)}
-              type="button"
-              className="tap"
-              data-on={on}
-              aria-pressed={on}
-              onClick={() => onTap(value)}
-            >
+            <Tap on={on} key={String(value)} onClick={() => onTap(value)}>
               {on && <Check size={18} strokeWidth={3} aria-hidden />}
               <span>
                 {words}
                 {hint && <span className="block text-[12.5px] font-normal opacity-80">{hint}</span>}
               </span>
-            </button>
+            </Tap>
           )
         })}
       </div>

@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react'
 import { useId } from 'react'
+import { Button } from './Button.tsx'
+import { Refusal } from './Notice.tsx'
 
 interface FieldProps {
   readonly words: string
@@ -110,25 +112,16 @@ export function KeepOrDrop({
   return (
     <>
       <div className="flex flex-wrap gap-2">
-        <button
-          type={onKeep ? 'button' : 'submit'}
-          className="btn btn-go"
-          disabled={saving}
-          onClick={onKeep}
-        >
+        <Button look="go" type={onKeep ? 'button' : 'submit'} disabled={saving} onClick={onKeep}>
           Keep it so
-        </button>
+        </Button>
         {onDrop && (
-          <button type="button" className="btn" disabled={dropping} onClick={onDrop}>
+          <Button disabled={dropping} onClick={onDrop}>
             {dropWords}
-          </button>
+          </Button>
         )}
       </div>
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
     </>
   )
 }

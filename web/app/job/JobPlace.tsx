@@ -23,6 +23,8 @@ import { NextFoot } from '../../features/job/frame/NextFoot.tsx'
 import { SetAside } from '../../features/job/frame/SetAside.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
 import { useDocked } from '../../features/job/link/useModule.ts'
+import { Button, Tap } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 const Checks = lazy(() =>
   import('../../features/checks/Checks.tsx').then((module) => ({ default: module.Checks })),
@@ -76,11 +78,9 @@ function Head({ job }: { readonly job: Job }): ReactNode {
         {job.complaint.words || complaintWords(job.complaint)}
       </span>
       {!job.closedAt && (
-        <button
-          type="button"
-          className="tap no-print ml-auto"
-          data-on={docked}
-          aria-pressed={docked}
+        <Tap
+          className="no-print ml-auto"
+          on={docked}
           onClick={() => {
             letGo(job.id)
             dock(!docked)
@@ -88,7 +88,7 @@ function Head({ job }: { readonly job: Job }): ReactNode {
         >
           <Cable size={18} aria-hidden />
           Link
-        </button>
+        </Tap>
       )}
     </div>
   )
@@ -98,23 +98,17 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
   const reopen = useCommand('job.reopen')
   return (
     <div className="no-print mx-4 mt-3 flex flex-wrap items-center justify-between gap-3 md:mx-6">
-      <p className="hint flex-1">
+      <Notice kind="wait" className="flex-1">
         This job is closed. It can be read; to write in it, open it again.
         {job.closedReason ? ` Closed with its finding open: ${job.closedReason}` : ''}
-      </p>
-      <button
-        type="button"
-        className="btn"
+      </Notice>
+      <Button
         disabled={reopen.isPending}
         onClick={() => reopen.submit({ payload: { jobId: job.id }, baseVersion: job.version })}
       >
         Open it again
-      </button>
-      {reopen.isError && (
-        <p className="wrong w-full" role="alert">
-          {sentenceOf(reopen.error)}
-        </p>
-      )}
+      </Button>
+      {reopen.isError && <Refusal className="w-full">{sentenceOf(reopen.error)}</Refusal>}
     </div>
   )
 }

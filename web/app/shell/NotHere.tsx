@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
-import { isRouteErrorResponse, Link, useRouteError } from 'react-router'
+import { isRouteErrorResponse, useRouteError } from 'react-router'
+import { Button, ButtonLink } from '../../kit/Button.tsx'
 
 /** What stands where nothing is, or where a page broke. */
 export function NotHere(): ReactNode {
@@ -14,13 +15,13 @@ export function NotHere(): ReactNode {
       </p>
       <div className="flex gap-3">
         {broke && (
-          <button type="button" className="btn btn-go" onClick={() => window.location.reload()}>
+          <Button look="go" onClick={() => window.location.reload()}>
             Load it again
-          </button>
+          </Button>
         )}
-        <Link className="btn" to="/" reloadDocument={broke}>
+        <ButtonLink to="/" reloadDocument={broke}>
           To the floor
-        </Link>
+        </ButtonLink>
       </div>
     </div>
   )

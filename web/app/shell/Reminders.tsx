@@ -6,6 +6,8 @@ import { useJobs } from '../../client/queries.ts'
 import type { Due } from '../../client/state/reminders.ts'
 import { dueWatches, notify, ring, tellHere, toldHere } from '../../client/state/reminders.ts'
 import { useSession } from '../../client/state/session.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 function Telling(): ReactNode {
   const jobs = useJobs().data
@@ -21,9 +23,10 @@ function Telling(): ReactNode {
   }, [jobs, now])
   if (due.length === 0) return null
   return (
-    <div
-      role="alert"
-      className="hint flex flex-wrap items-center gap-x-4 gap-y-1 rounded-none px-5"
+    <Notice
+      kind="wait"
+      urgent
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-none px-5"
     >
       <span className="flex-1">
         The morning round is due:{' '}
@@ -38,10 +41,8 @@ function Telling(): ReactNode {
           </Link>
         ))}
       </span>
-      <button type="button" className="btn" onClick={() => setDue([])}>
-        Heard
-      </button>
-    </div>
+      <Button onClick={() => setDue([])}>Heard</Button>
+    </Notice>
   )
 }
 

@@ -12,6 +12,8 @@ import { Keys } from './Keys.tsx'
 import { People, PersonButton } from '../../features/shop/People.tsx'
 import { Reminders } from './Reminders.tsx'
 import { NextWait, Waits } from './Waits.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 const PLACES = [
   { to: '/', words: 'Floor' },
@@ -47,15 +49,15 @@ function ThemeButton(): ReactNode {
   const { theme, chooseTheme } = useSession()
   const Icon = { system: SunMoon, light: Sun, dark: Moon }[theme]
   return (
-    <button
-      type="button"
+    <Button
+      look="bare"
       className="hidden min-h-[44px] min-w-[44px] place-items-center rounded-md text-ink-2 sm:grid"
       onClick={() => chooseTheme(NEXT_THEME[theme])}
       aria-label={`Light: ${THEME_WORDS[theme]}. Change`}
       title={`Light: ${THEME_WORDS[theme]}`}
     >
       <Icon size={20} aria-hidden />
-    </button>
+    </Button>
   )
 }
 
@@ -128,12 +130,9 @@ function StalePage(): ReactNode {
   const stale = useConnection((connection) => connection.stale)
   if (!stale) return null
   return (
-    <p role="status" className="hint rounded-none px-5">
-      {RELOAD}{' '}
-      <button type="button" className="btn" onClick={() => window.location.reload()}>
-        Reload
-      </button>
-    </p>
+    <Notice kind="wait" className="rounded-none px-5">
+      {RELOAD} <Button onClick={() => window.location.reload()}>Reload</Button>
+    </Notice>
   )
 }
 
@@ -170,13 +169,13 @@ export function Shell(): ReactNode {
           ))}
         </nav>
         <span className="hidden flex-1 sm:block" />
-        <button
-          type="button"
+        <Button
+          look="bare"
           className="mr-2 hidden min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] text-ink-3 md:flex"
           onClick={() => setFinding(true)}
         >
           Find anything <span className="kbd">Ctrl K</span>
-        </button>
+        </Button>
         <NextWait />
         <ThemeButton />
         <PersonButton onOpen={() => setChoosing(true)} />

@@ -9,6 +9,8 @@ import { notifyOf, ring } from '../../client/state/reminders.ts'
 import { steadyNow, useLeap } from '../../client/state/steadyClock.ts'
 import { dueWaits, useWaits } from '../../client/state/waits.ts'
 import { countdownWords, spanWords } from '@anklet/language/plain/times'
+import { Button } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 const isUnderWay = ({ closedAt, handedOver }: JobSummary): boolean =>
   closedAt === null && !handedOver
@@ -65,21 +67,18 @@ export function Waits(): ReactNode {
   return (
     <>
       {leaptMs > 0 && waits.some(({ rung }) => !rung) && (
-        <div
-          role="alert"
-          className="hint no-print flex flex-wrap items-center gap-2 rounded-none px-5"
+        <Notice
+          kind="wait"
+          urgent
+          className="no-print flex flex-wrap items-center gap-2 rounded-none px-5"
         >
           <span className="flex-1">
             The clock leapt by {spanWords(leaptMs)}: was it set, or did this device sleep? Timers
             have not counted it.
           </span>
-          <button type="button" className="btn" onClick={() => settle(true)}>
-            It slept
-          </button>
-          <button type="button" className="btn" onClick={() => settle(false)}>
-            It was set
-          </button>
-        </div>
+          <Button onClick={() => settle(true)}>It slept</Button>
+          <Button onClick={() => settle(false)}>It was set</Button>
+        </Notice>
       )}
       {over.length > 0 && (
         <div role="alert" className="no-print grid bg-chalk px-5 text-[#14211f]">
@@ -93,14 +92,14 @@ export function Waits(): ReactNode {
                 <span className="whitespace-nowrap">{plate}:</span>
                 <span className="min-w-0 font-normal">{words} is over</span>
               </Link>
-              <button
-                type="button"
+              <Button
+                look="bare"
                 className="min-h-[44px] px-2 underline"
                 onClick={() => drop(id)}
                 aria-label={`Heard: ${words}`}
               >
                 Heard
-              </button>
+              </Button>
             </div>
           ))}
         </div>

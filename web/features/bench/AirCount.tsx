@@ -13,6 +13,7 @@ import { useFigures } from '../../kit/Figures.tsx'
 import { Note } from './Note.tsx'
 import { WARMTH_ASK } from '../../kit/pumpAsks.ts'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {
   reservoirL: {
@@ -46,11 +47,11 @@ const ASKS = {
 
 function FillingCaution(): ReactNode {
   return (
-    <p className="caution">
+    <Notice kind="caution">
       Dry gas through a regulator that is shut before the bottle opens, a rated hose, the damp air
       in it purged first, slowly up to the measured amount. Gas let out in a closed cabin or pit
       displaces breathing air. The maker’s instructions decide.
-    </p>
+    </Notice>
   )
 }
 
@@ -75,9 +76,7 @@ export function AirCount({ type }: { readonly type: VehicleType }): ReactNode {
     return (
       <>
         {fields}
-        <p className="wrong" role="alert">
-          {refusalWords(answer.error)}
-        </p>
+        <Refusal>{refusalWords(answer.error)}</Refusal>
       </>
     )
   const { corners, reservoir, totalBarL, topUpBarL, bottleFills, regulatorBarG } = answer.value

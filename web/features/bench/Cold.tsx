@@ -10,6 +10,7 @@ import { refusalWords } from '@anklet/language/repair/refusals'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /** What the temperature alone does to a parked car. */
 export function Cold({ type }: { readonly type: VehicleType }): ReactNode {
@@ -18,12 +19,7 @@ export function Cold({ type }: { readonly type: VehicleType }): ReactNode {
   const [toC, setTo] = useState(-3)
   const vehicle = completeGeometry(type.geometry)
   const drop = temperatureDrop({ vehicle, fromC, toC })
-  if (!drop.ok)
-    return (
-      <p className="wrong" role="alert">
-        {refusalWords(drop.error)}
-      </p>
-    )
+  if (!drop.ok) return <Refusal>{refusalWords(drop.error)}</Refusal>
   const { changeMm } = drop.value
   const unit = UNIT_LABEL[units.length]
   const most = Math.min(...Object.values(changeMm))

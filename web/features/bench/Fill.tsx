@@ -8,6 +8,7 @@ import { useFigures } from '../../kit/Figures.tsx'
 import { Note } from './Note.tsx'
 import { PUMP_ASKS, WARMTH_ASK } from '../../kit/pumpAsks.ts'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {
   volumeL: { words: 'Volume', kind: 'plain', unit: 'L', least: 0.01, most: 1000, start: null },
@@ -46,11 +47,7 @@ export function Fill(): ReactNode {
             />
           </>
         )}
-        {answer && !answer.ok && (
-          <p className="wrong" role="alert">
-            {refusalWords(answer.error)}
-          </p>
-        )}
+        {answer && !answer.ok && <Refusal>{refusalWords(answer.error)}</Refusal>}
         <Note
           formula="60 · V · (293/T) · stall/free flow · ln((stall − from)/(stall − to))"
           limits={

@@ -14,6 +14,7 @@ import { Note } from './Note.tsx'
 import { PUMP_ASKS, WARMTH_ASK } from '../../kit/pumpAsks.ts'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -86,7 +87,7 @@ export function Lift({ type }: { readonly type: VehicleType }): ReactNode {
               className="say"
               aria-live="polite"
             >{`A good pump needs ${secondsWords(answer.value.seconds)}.`}</p>
-            {verdict && <p className="hint">{verdict.trim()}</p>}
+            {verdict && <Notice kind="wait">{verdict.trim()}</Notice>}
             <p className="figure">
               <span className="text-ink-2">air that goes in</span>
               <span className="num">
@@ -97,11 +98,7 @@ export function Lift({ type }: { readonly type: VehicleType }): ReactNode {
             <SaveToJob title="Lift time" lines={lines} />
           </>
         )}
-        {answer && !answer.ok && (
-          <p className="wrong" role="alert">
-            {refusalWords(answer.error)}
-          </p>
-        )}
+        {answer && !answer.ok && <Refusal>{refusalWords(answer.error)}</Refusal>}
         <Note
           formula="Air = p · A · m · lift · 293/T at each corner, delivered against that corner’s pressure."
           limits={

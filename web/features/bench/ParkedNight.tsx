@@ -20,6 +20,7 @@ import { rateWords } from '@anklet/language/plain/rates'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 type Policy = Architecture['parked']['policy']
 const POLICIES: readonly { readonly value: Policy; readonly words: string }[] = [
@@ -189,11 +190,7 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
     'none',
   )
   if (night === 'none')
-    return (
-      <p className="wrong" role="alert">
-        With these figures the vehicle finds no place to rest.
-      </p>
-    )
+    return <Refusal>With these figures the vehicle finds no place to rest.</Refusal>
   const words =
     night === null ? null : hiddenWords(corner, night.awake.at(-1)!, night.off.at(-1)!, units)
   return (

@@ -21,6 +21,7 @@ import { daysWords } from '@anklet/language/plain/times'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -255,11 +256,7 @@ export function PumpDayTool({ type }: { readonly type: VehicleType }): ReactNode
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid min-w-0 content-start gap-3">
         {day && <DayChart day={day} cutoutC={USUAL_PUMP.cutoutC} />}
-        {days && !day && (
-          <p className="wrong" role="alert">
-            With these figures the vehicle finds no place to rest.
-          </p>
-        )}
+        {days && !day && <Refusal>With these figures the vehicle finds no place to rest.</Refusal>}
         {read.ok && !days && <p role="status">Running two days …</p>}
         <Slider
           label={`Leak: ${sizeWords(rate)}`}

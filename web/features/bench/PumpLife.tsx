@@ -14,6 +14,7 @@ import { Note } from './Note.tsx'
 import { PUMP_ASKS } from '../../kit/pumpAsks.ts'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -125,11 +126,7 @@ export function PumpLife({ type }: { readonly type: VehicleType }): ReactNode {
             />
           </>
         )}
-        {answer && !answer.ok && (
-          <p className="wrong" role="alert">
-            {refusalWords(answer.error)}
-          </p>
-        )}
+        {answer && !answer.ok && <Refusal>{refusalWords(answer.error)}</Refusal>}
         <Note
           formula="Minutes a day = leak · 24 ÷ the pump’s flow at the mean spring pressure."
           limits={

@@ -14,6 +14,8 @@ import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
 import type { StanceChange } from './tools.ts'
 import { AS_DESIGNED, stanceOf } from './tools.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /** How much air each spring has left. */
 function AirLeft({
@@ -79,12 +81,7 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
   const rest = stanceOf(vehicle, change)
   const set = (key: 'airShare' | 'payloadN', corner: Corner, value: number): void =>
     setChange({ ...change, [key]: { ...change[key], [corner]: value } })
-  if (!rest.ok)
-    return (
-      <p className="wrong" role="alert">
-        {refusalWords(rest.error)}
-      </p>
-    )
+  if (!rest.ok) return <Refusal>{refusalWords(rest.error)}</Refusal>
   const { heightMm, pressureBarG, onBumpStop } = rest.value
   const off = perCorner((corner) => heightMm[corner] - vehicle.corners[corner].designHeightMm)
   const under = (corner: Corner): string =>
@@ -131,9 +128,9 @@ export function Stance({ type }: { readonly type: VehicleType }): ReactNode {
           shown={`${formatQuantity(change.temperatureC, 'temperature', units)} ${UNIT_LABEL[units.temperature]}`}
           onSlide={(temperatureC) => setChange({ ...change, temperatureC })}
         />
-        <button type="button" className="btn w-fit" onClick={() => setChange(AS_DESIGNED)}>
+        <Button className="w-fit" onClick={() => setChange(AS_DESIGNED)}>
           As designed
-        </button>
+        </Button>
         <SaveToJob
           title="Stance"
           lines={[

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { Note } from './Note.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const KIND_WORDS: Readonly<Record<ConversionKind, string>> = {
   length: 'Length',
@@ -63,9 +64,7 @@ export function UnitsTool(): ReactNode {
           />
         </div>
         {typed !== '' && value === null && (
-          <p className="wrong" role="alert">
-            "{typed}" is not a number. Figures only.
-          </p>
+          <Refusal>"{typed}" is not a number. Figures only.</Refusal>
         )}
       </div>
       <div className="grid content-start gap-1" aria-live="polite">

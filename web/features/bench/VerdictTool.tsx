@@ -7,6 +7,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { readList } from './tools.ts'
+import { Refusal, Notice } from '../../kit/Notice.tsx'
 
 const FIELDS = [
   ['nominal', 'Nominal height'],
@@ -102,9 +103,7 @@ export function VerdictTool(): ReactNode {
         <Readings unit={unit} typed={typed} onType={setTyped} />
         <Allowed unit={unit} typed={typed} onType={setTyped} />
         {typed.readings !== '' && readingsMm === null && (
-          <p className="wrong" role="alert">
-            Type figures only, with a space between two readings.
-          </p>
+          <Refusal>Type figures only, with a space between two readings.</Refusal>
         )}
       </div>
       <div className="grid content-start gap-3" aria-live="polite">
@@ -127,11 +126,11 @@ export function VerdictTool(): ReactNode {
               ]}
             />
             {answer.verdict === 'undecided' && (
-              <p className="hint">
+              <Notice kind="wait">
                 {answer.readingsToDecide === null
                   ? 'No number of readings will decide: the tape’s own error is larger than the room left.'
                   : `${answer.readingsToDecide} readings of the same would decide.`}
-              </p>
+              </Notice>
             )}
           </>
         ) : (

@@ -14,6 +14,7 @@ import { refusalWords } from '@anklet/language/repair/refusals'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Slider } from './Slider.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /** The wait in words, and kept with a job. @param known how well the rounds and the gas are known */
 function HowLong({
@@ -117,9 +118,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
             known={`${readings} readings a round, gas known to ${sigmaK} K`}
           />
         ) : (
-          <p className="wrong" role="alert">
-            {refusalWords(plan.error)}
-          </p>
+          <Refusal>{refusalWords(plan.error)}</Refusal>
         )}
         <Note
           formula={

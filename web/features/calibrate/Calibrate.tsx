@@ -4,7 +4,6 @@ import { lastOf } from '@anklet/core/work/proof'
 import { formatDifference, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { usePersonName, useUnits } from '../../client/queries.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import type { CalibrationDraft } from '../../client/state/calibrations.ts'
@@ -17,6 +16,8 @@ import { readoutOf, Sensors } from './Sensors.tsx'
 
 import { Stop } from './Stop.tsx'
 import { Teach } from './Teach.tsx'
+import { Button, ButtonLink } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 const WHYS = [
   ['sensor', 'A sensor was changed'],
@@ -47,8 +48,8 @@ function Visits({
     <ol aria-label="Levels to visit" className="grid gap-1">
       {stops.map(({ level, direction }, i) => (
         <li key={`${level.id}${String(direction)}`}>
-          <button
-            type="button"
+          <Button
+            look="bare"
             className="figure min-h-[44px] w-full text-left"
             aria-pressed={i === present}
             disabled={i > draft.visits.length}
@@ -61,7 +62,7 @@ function Visits({
             <span className="text-[14px] text-ink-2">
               {draft.visits[i] ? 'taken' : i === present ? 'now' : ''}
             </span>
-          </button>
+          </Button>
         </li>
       ))}
     </ol>
@@ -94,17 +95,17 @@ function Last({ job }: { readonly job: Job }): ReactNode {
       {taught !== 'no' &&
         !job.closedAt &&
         (fresh ? (
-          <Link className="btn w-fit" to={`/jobs/${job.id}/proof`}>
+          <ButtonLink className="w-fit" to={`/jobs/${job.id}/proof`}>
             A fresh round is walked: on to the proof
-          </Link>
+          </ButtonLink>
         ) : (
           <>
-            <p className="hint">
+            <Notice kind="wait">
               It counts when a fresh round says so: walk one, with what the module reports.
-            </p>
-            <Link className="btn btn-go btn-big" to={`/jobs/${job.id}/heights`}>
+            </Notice>
+            <ButtonLink look="go" big to={`/jobs/${job.id}/heights`}>
               Walk the fresh round
-            </Link>
+            </ButtonLink>
           </>
         ))}
     </section>
@@ -151,14 +152,14 @@ function Beside({
         />
       )}
       {draft.visits.length > 0 && more && !job.closedAt && (
-        <button type="button" className="btn w-fit" onClick={() => onEnough(!enough)}>
+        <Button className="w-fit" onClick={() => onEnough(!enough)}>
           {enough ? 'Visit the rest' : 'That is enough'}
-        </button>
+        </Button>
       )}
       {draft.visits.length > 0 && (
-        <button type="button" className="btn w-fit" onClick={onAnew}>
+        <Button className="w-fit" onClick={onAnew}>
           Begin anew
-        </button>
+        </Button>
       )}
     </aside>
   )
@@ -201,10 +202,10 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
         {!job.closedAt && unfinished && (
-          <p className="hint">
+          <Notice kind="wait">
             The work is not at its proof yet. What is taught to a car that hangs, or stands on a
             lift, is wrong on the road.
-          </p>
+          </Notice>
         )}
         {!job.closedAt && going && (
           <Stop

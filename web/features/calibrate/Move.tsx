@@ -5,6 +5,8 @@ import { sentenceOf } from '../../client/api.ts'
 import { useHold, useOrder } from '../../client/devices.ts'
 import { moduleWords } from '@anklet/language/shop/devices'
 import type { CarLive } from '../job/link/carLive.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 interface MoveProps {
   readonly car: CarLive
@@ -35,24 +37,20 @@ export function Move({ car, jobId, levelId }: MoveProps): ReactNode {
             : ''}
       </p>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn" onClick={() => ask('raise')}>
+        <Button onClick={() => ask('raise')}>
           <ArrowUpFromLine size={18} aria-hidden />
           Raise
-        </button>
-        <button type="button" className="btn" onClick={() => ask('lower')}>
+        </Button>
+        <Button onClick={() => ask('lower')}>
           <ArrowDownToLine size={18} aria-hidden />
           Lower
-        </button>
-        <button type="button" className="btn" onClick={() => ask('stop')}>
+        </Button>
+        <Button onClick={() => ask('stop')}>
           <OctagonX size={18} aria-hidden />
           Stop
-        </button>
+        </Button>
       </div>
-      {error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(error)}
-        </p>
-      )}
+      {error && <Refusal>{sentenceOf(error)}</Refusal>}
     </div>
   )
 }

@@ -21,6 +21,7 @@ import { readTyped } from '../../kit/typed.ts'
 import { capital, list } from '@anklet/language/plain/corners'
 import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
 import { designAt } from '../job/model/rounds.ts'
+import { Refusal, Notice } from '../../kit/Notice.tsx'
 
 /** What levels that were visited say of a vehicle's sensors. */
 export interface Readout {
@@ -79,11 +80,7 @@ function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
           onChange={(event) => setRatio(event.target.value)}
         />
       </div>
-      {ratio.trim() !== '' && !known && (
-        <p className="wrong" role="alert">
-          A ratio between 0 and 3, such as 0.3.
-        </p>
-      )}
+      {ratio.trim() !== '' && !known && <Refusal>A ratio between 0 and 3, such as 0.3.</Refusal>}
       {known && (
         <ul className="grid gap-1">
           {off.map(({ sensor, measuredMm, reportedMm }) => {
@@ -200,11 +197,11 @@ export function Sensors({
   return (
     <div className="grid gap-4">
       {loweredMm !== null && (
-        <p className="hint">
+        <Notice kind="wait">
           Low all round by {formatQuantity(loweredMm, 'height', units)} {unit}, evenly, and the
           sensors agree with the tape: lowered on purpose. That is written down and told to the
           owner; it is not calibrated away, and it wears the bellows out early.
-        </p>
+        </Notice>
       )}
       {crossed.map((axle) => (
         <p key={axle} className="hint">

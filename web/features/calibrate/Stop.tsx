@@ -18,6 +18,8 @@ import type { CarLive } from '../job/link/carLive.ts'
 import { Move } from './Move.tsx'
 import { reportedNow } from './reportedNow.ts'
 import { typedHeights } from './Sensors.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 interface StopProps {
   readonly job: Job
@@ -69,13 +71,9 @@ function ReportedHeights({
         />
       )}
       {heard && (
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] w-fit underline"
-          onClick={() => onTyping(!typing)}
-        >
+        <Button look="quiet" className="w-fit" onClick={() => onTyping(!typing)}>
           {typing ? 'Take them off the link' : 'Type what another tool shows'}
-        </button>
+        </Button>
       )}
     </div>
   )
@@ -199,19 +197,13 @@ export function Stop({ job, draft, car, change, at, typing, onTyping }: StopProp
         onTyping={onTyping}
         typing={typing}
       />
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal>{wrong}</Refusal>
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn btn-go btn-big" onClick={() => take(false)}>
+        <Button look="go" big onClick={() => take(false)}>
           Take this level
-        </button>
+        </Button>
         {unlike && (
-          <button type="button" className="btn" onClick={() => take(true)}>
-            It was brought to {level.id}: take it so
-          </button>
+          <Button onClick={() => take(true)}>It was brought to {level.id}: take it so</Button>
         )}
       </div>
     </section>

@@ -11,6 +11,8 @@ import type { CarLive } from '../job/link/carLive.ts'
 import { Move } from './Move.tsx'
 import type { Readout } from './Sensors.tsx'
 import { reportedNow } from './reportedNow.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 function BringItThere({
   levelId,
@@ -36,14 +38,14 @@ function TypedByHand({
   busy,
   onTap,
 }: {
-  readonly look: '' | 'btn-go'
+  readonly look: 'plain' | 'go'
   readonly busy: boolean
   onTap(): void
 }): ReactNode {
   return (
-    <button type="button" className={`btn ${look}`} disabled={busy} onClick={onTap}>
+    <Button look={look} disabled={busy} onClick={onTap}>
       It is typed into the module by hand
-    </button>
+    </Button>
   )
 }
 
@@ -110,37 +112,35 @@ export function Teach({
   return (
     <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
       {faulty && (
-        <p className="hint">
+        <Notice kind="wait">
           A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.
-        </p>
+        </Notice>
       )}
       {!barred && car && (
-        <button
-          type="button"
-          className="btn btn-go btn-big"
+        <Button
+          look="go"
+          big
           disabled={!levelled || order.isPending || record.isPending}
           onClick={teach}
         >
           Give it to the module
-        </button>
+        </Button>
       )}
       {!barred && car && !levelled && (
         <BringItThere levelId={at.levelId} car={car} jobId={job.id} />
       )}
       {!barred && (
         <TypedByHand
-          look={car ? '' : 'btn-go'}
+          look={car ? 'plain' : 'go'}
           busy={record.isPending}
           onTap={() => keep('hand')}
         />
       )}
-      <button type="button" className="btn" disabled={record.isPending} onClick={() => keep('no')}>
+      <Button disabled={record.isPending} onClick={() => keep('no')}>
         Write it down without teaching
-      </button>
+      </Button>
       {(record.isError || order.isError) && (
-        <p className="wrong" role="alert">
-          {sentenceOf(record.error ?? order.error)}
-        </p>
+        <Refusal>{sentenceOf(record.error ?? order.error)}</Refusal>
       )}
     </section>
   )

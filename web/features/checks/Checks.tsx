@@ -19,6 +19,7 @@ import { PumpCheck } from '../job/guided/PumpCheck.tsx'
 import { RelayCheck } from './RelayCheck.tsx'
 import { SweepCheck } from './SweepCheck.tsx'
 import { WhichCheck } from './WhichCheck.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 type Body = ComponentType<{ readonly job: Job }>
 const TESTS: Readonly<Record<CheckKind, Body>> = {
@@ -85,15 +86,9 @@ export function Checks({ job }: { readonly job: Job }): ReactNode {
   }
   const { architecture } = job.vehicleType
   const tab = (to: Plain, words: string): ReactNode => (
-    <button
-      type="button"
-      className="tap"
-      data-on={kind === to}
-      aria-pressed={kind === to}
-      onClick={() => setKind(to)}
-    >
+    <Tap on={kind === to} onClick={() => setKind(to)}>
       {words}
-    </button>
+    </Tap>
   )
   const latest = (each: CheckKind): ReactNode => {
     const check = job.checks.findLast((done) => done.kind === each)
@@ -104,32 +99,19 @@ export function Checks({ job }: { readonly job: Job }): ReactNode {
       <nav aria-label="Checks" className="flex flex-wrap gap-2">
         {tab('suspects', 'Suspects')}
         {tab('codes', counted('Codes', readingOf(job)?.codes.length ?? 0))}
-        <button
-          type="button"
-          className="tap"
-          data-on={Test !== null}
-          aria-pressed={Test !== null}
-          onClick={() => setKind(test)}
-        >
+        <Tap on={Test !== null} onClick={() => setKind(test)}>
           {counted('Tests', job.checks.length)}
-        </button>
+        </Tap>
         {architecture.reservoir && tab('charge', counted('Charge', job.charges.length))}
         {tab('logs', counted('Logs', job.logs.length))}
       </nav>
       {Test && (
         <nav aria-label="Tests" className="-mt-2 flex flex-wrap gap-2 border-t border-edge pt-3">
           {ORDER.map((each) => (
-            <button
-              key={each}
-              type="button"
-              className="tap"
-              data-on={each === kind}
-              aria-pressed={each === kind}
-              onClick={() => toTest(each)}
-            >
+            <Tap on={each === kind} key={each} onClick={() => toTest(each)}>
               {each !== kind && latest(each)}
               {CHECK_WORDS[each].name}
-            </button>
+            </Tap>
           ))}
         </nav>
       )}

@@ -21,6 +21,7 @@ import { channelAt } from '../job/link/live.ts'
 import { readingsOf, useCapture } from '../job/guided/capture.ts'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { useLinked } from '../job/guided/linked.ts'
+import { Button } from '../../kit/Button.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -48,7 +49,7 @@ const PUMP_SHARE: Readonly<Record<PumpKnown, number | null>> = { no: null, good:
 /** Begins to listen to a lift, and ends it. */
 function Listen({ onTap, running }: { onTap(): void; readonly running: boolean }): ReactNode {
   return (
-    <button type="button" className="btn justify-self-start" onClick={onTap}>
+    <Button className="justify-self-start" onClick={onTap}>
       {running ? (
         <>
           <Square size={16} aria-hidden />
@@ -60,7 +61,7 @@ function Listen({ onTap, running }: { onTap(): void; readonly running: boolean }
           Listen to a lift
         </>
       )}
-    </button>
+    </Button>
   )
 }
 

@@ -10,6 +10,7 @@ import { channelAt } from '../job/link/live.ts'
 import { readingsOf, useCapture } from '../job/guided/capture.ts'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from '../job/guided/linked.ts'
+import { Button } from '../../kit/Button.tsx'
 
 const ASKS = {
   loadKg: {
@@ -49,9 +50,7 @@ function Marks({
 }): ReactNode {
   return (
     <div className="flex flex-wrap gap-2">
-      <button
-        type="button"
-        className="btn"
+      <Button
         onClick={() => {
           if (capture.running) capture.stop()
           else {
@@ -61,23 +60,19 @@ function Marks({
         }}
       >
         {capture.running ? 'Stop listening' : 'Start listening'}
-      </button>
-      <button
-        type="button"
-        className="btn"
+      </Button>
+      <Button
         disabled={!capture.running || marks.in !== null}
         onClick={() => onMarks({ ...marks, in: nowS })}
       >
         The load is in
-      </button>
-      <button
-        type="button"
-        className="btn"
+      </Button>
+      <Button
         disabled={!capture.running || marks.in === null || marks.out !== null}
         onClick={() => onMarks({ ...marks, out: nowS })}
       >
         The load is out
-      </button>
+      </Button>
     </div>
   )
 }

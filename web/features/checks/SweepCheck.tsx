@@ -6,6 +6,7 @@ import { sweepSaid } from '@anklet/language/causes/checks'
 import { readingsOf, useCapture } from '../job/guided/capture.ts'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from '../job/guided/linked.ts'
+import { Button } from '../../kit/Button.tsx'
 
 /** Every height sensor listened to while the body goes up and down. */
 export function SweepCheck({ job }: { readonly job: Job }): ReactNode {
@@ -52,9 +53,8 @@ export function SweepCheck({ job }: { readonly job: Job }): ReactNode {
       ]}
     >
       {linked && (
-        <button
-          type="button"
-          className="btn justify-self-start"
+        <Button
+          className="justify-self-start"
           onClick={capture.running ? capture.stop : capture.start}
         >
           {capture.running ? (
@@ -68,7 +68,7 @@ export function SweepCheck({ job }: { readonly job: Job }): ReactNode {
               Start listening
             </>
           )}
-        </button>
+        </Button>
       )}
     </CheckFrame>
   )

@@ -18,6 +18,8 @@ import { whichSaid } from '@anklet/language/causes/checks'
 import { channelAt, valueAt } from '../job/link/live.ts'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from '../job/guided/linked.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /**
  * A corner is filled at most so long and watched so long, s of the device's clock; once it rose by
@@ -96,15 +98,9 @@ function TellCorners({
     <div className="flex flex-wrap items-center gap-2">
       <CornerGlyph lit={lit} size={58} />
       {corners.map((corner) => (
-        <button
-          key={corner}
-          type="button"
-          className="btn px-3"
-          disabled={busy}
-          onClick={() => onTell(corner)}
-        >
+        <Button className="px-3" key={corner} disabled={busy} onClick={() => onTell(corner)}>
           Tell {CORNER_WORDS[corner]}
-        </button>
+        </Button>
       ))}
     </div>
   )
@@ -191,11 +187,7 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
       )}
       {levelling && <p role="status">It levels itself. Wait until it stands.</p>}
       {told && <p role="status">The {CORNER_WORDS[told.corner]} is told to rise …</p>}
-      {error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(error)}
-        </p>
-      )}
+      {error && <Refusal>{sentenceOf(error)}</Refusal>}
       {latest && !told && <ByEye done={latest} onSee={(seen) => see(latest.corner, seen)} />}
       {done.length > 0 && <ToldTable units={units} done={done} />}
     </CheckFrame>

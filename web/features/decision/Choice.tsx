@@ -7,6 +7,8 @@ import { consequences, optionTitle } from '@anklet/language/repair/decision'
 import { decisionPayload } from './decisionPayload.ts'
 import type { Assumed, Failed } from '../job/model/repairCase.ts'
 import { axleOf } from '../job/model/repairCase.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 /** What is typed with a choice. */
 export interface ChoiceWords {
@@ -44,11 +46,11 @@ export function Choice(props: ChoiceProps): ReactNode {
         ))}
       </ul>
       {isConversion(picked) && (
-        <p className="hint">
+        <Notice kind="wait">
           {coil
             ? `With the coil ${coil.name}.`
             : 'Choose the coils below first, or decide without and choose them later.'}
-        </p>
+        </Notice>
       )}
       {!job.closedAt && <Decide {...props} />}
     </section>
@@ -92,19 +94,15 @@ function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
           />
         </div>
       </div>
-      <button
-        type="button"
-        className="btn btn-go justify-self-start"
+      <Button
+        look="go"
+        className="justify-self-start"
         disabled={words.reason.trim() === '' || take.isPending}
         onClick={decide}
       >
         Decide so
-      </button>
-      {take.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(take.error)}
-        </p>
-      )}
+      </Button>
+      {take.isError && <Refusal>{sentenceOf(take.error)}</Refusal>}
     </>
   )
 }

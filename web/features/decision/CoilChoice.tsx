@@ -18,6 +18,8 @@ import { MISFIT_WORDS, wantedWords } from '@anklet/language/repair/coils'
 import { LadenGuess } from './LadenGuess.tsx'
 import { LoadChart } from './LoadChart.tsx'
 import { Stances } from './Stances.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 const SHOWN = 8
 const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
@@ -145,10 +147,10 @@ export function CoilChoice(props: CoilChoiceProps): ReactNode {
       </summary>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-1">
         {list?.length === 0 && (
-          <p className="hint">
+          <Notice kind="wait">
             The list of coils is empty. <Link to="/shelf/coils">Enter some at the shelf</Link>, or
             read a table in.
-          </p>
+          </Notice>
         )}
         <Figures
           axle={axle}
@@ -168,10 +170,10 @@ export function CoilChoice(props: CoilChoiceProps): ReactNode {
           }}
         />
         {told && (
-          <p className="hint">
+          <Notice kind="wait">
             The load is estimated: it may be {told.highKg.toFixed(0)} kg. A coil that would not do
             then is marked.
-          </p>
+          </Notice>
         )}
         <Fitted {...props} vehicle={vehicle} typed={typed} told={told} list={list ?? []} />
       </div>
@@ -200,11 +202,11 @@ function Fitted({
   if (!fitted || !corners || laden === null) return null
   if (!fitted.ok)
     return (
-      <p className="wrong" role="alert">
+      <Refusal>
         {fitted.error.code === 'solidTooLong'
           ? `The coil “${fitted.error.id}” would be longer solid than free.`
           : 'Laden so, the axle would carry nothing.'}
-      </p>
+      </Refusal>
     )
   const rows = fitted.value
   const most = mostFailed(rows)
@@ -213,7 +215,9 @@ function Fitted({
   return (
     <>
       {most && (
-        <p className="hint">None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}</p>
+        <Notice kind="wait">
+          None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}
+        </Notice>
       )}
       <Candidates
         rows={rows.slice(0, SHOWN)}
@@ -308,15 +312,9 @@ function Candidates({
               </td>
               <td>
                 {row.fits && (
-                  <button
-                    type="button"
-                    className="tap"
-                    data-on={chosen === row.id}
-                    aria-pressed={chosen === row.id}
-                    onClick={() => onChoose(row.id)}
-                  >
+                  <Tap on={chosen === row.id} onClick={() => onChoose(row.id)}>
                     {chosen === row.id ? 'Taken' : 'Take it'}
-                  </button>
+                  </Tap>
                 )}
               </td>
             </tr>

@@ -11,6 +11,8 @@ import { WAY_WORDS } from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
 import { momentWords } from '@anklet/language/plain/times'
 import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal, Notice } from '../../kit/Notice.tsx'
 
 const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
 
@@ -49,11 +51,7 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
         onTap={keep}
         options={WAYS.map((value) => ({ value, words: WAY_WORDS[value] }))}
       />
-      {agree.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(agree.error)}
-        </p>
-      )}
+      {agree.isError && <Refusal>{sentenceOf(agree.error)}</Refusal>}
     </div>
   )
 }
@@ -177,7 +175,9 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
       </div>
       <Sums decision={decision} money={money} net={net} tax={tax} total={total} />
       <HowLong decision={decision} money={money} />
-      {lapsed && !agreed && <p className="hint">The offer has lapsed: look at the prices again.</p>}
+      {lapsed && !agreed && (
+        <Notice kind="wait">The offer has lapsed: look at the prices again.</Notice>
+      )}
       {decision.coils && Object.keys(decision.coils).length > 0 && (
         <p>
           Coils:{' '}
@@ -188,18 +188,12 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
         </p>
       )}
       <div className="no-print flex flex-wrap gap-2">
-        <button type="button" className="btn" disabled={busy} onClick={pdf}>
+        <Button disabled={busy} onClick={pdf}>
           Estimate as PDF
-        </button>
-        <button type="button" className="btn" onClick={() => window.print()}>
-          Print
-        </button>
+        </Button>
+        <Button onClick={() => window.print()}>Print</Button>
       </div>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal>{wrong}</Refusal>
       {agreed ? (
         <p className="font-semibold">
           {agreed.name} agreed {WAY_WORDS[agreed.way]}, {momentWords(agreed.at, now)}.

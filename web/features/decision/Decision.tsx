@@ -13,6 +13,7 @@ import { Decided } from './Decided.tsx'
 import { Options } from './Options.tsx'
 import type { Failed } from '../job/model/repairCase.ts'
 import { axleOf, cornerOf, failedBy, springsOn } from '../job/model/repairCase.ts'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** What failed, with one part more or less; null: nothing is left. */
 function withTapped(failed: Failed | null, tapped: Corner | 'pump'): Failed | null {
@@ -56,16 +57,16 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <Decided job={job} shop={shop} />
       {!newest && (
-        <p className="hint">
+        <Notice kind="wait">
           Nothing is found yet. <Link to={`/jobs/${job.id}/checks`}>Check first</Link>: replacing
           what is commonest is the dearest habit. To look ahead all the same, say what failed.
-        </p>
+        </Notice>
       )}
       {newest && !failed && (
-        <p className="hint">
+        <Notice kind="wait">
           {newest.sentence} There is one way to mend that.{' '}
           <Link to={`/jobs/${job.id}/checks`}>Back to the checks</Link>, or say what else failed.
-        </p>
+        </Notice>
       )}
       {!job.closedAt && (
         <Taps<Corner | 'pump'>
@@ -82,10 +83,10 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
         />
       )}
       {failed && AXLES.every((each) => springsOn(failed, each).length > 0) && (
-        <p className="hint">
+        <Notice kind="wait">
           Springs of both axles failed. Each axle is decided by itself; this is the {axle} axle. Tap
           its springs off for the other one.
-        </p>
+        </Notice>
       )}
       {failed &&
         (shop.rate ? (
@@ -98,10 +99,10 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
             known={{ detail, parts, lives, rate: shop.rate }}
           />
         ) : (
-          <p className="hint">
+          <Notice kind="wait">
             Say in the <Link to="/shop">shop</Link> what an hour of work costs: without it nothing
             can be set against anything.
-          </p>
+          </Notice>
         ))}
       {failed && failed.springs.length > 0 && (
         <CoilChoice

@@ -8,6 +8,8 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
+import { Refusal } from '../../kit/Notice.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 type Way = LadenClue['kind']
 const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
@@ -120,20 +122,14 @@ export function LadenGuess({
           </div>
         )}
         {field && <p className="text-[14px] text-ink-2">{field.how}</p>}
-        {answer && !answer.ok && (
-          <p className="wrong" role="alert">
-            {REFUSED[answer.error]}
-          </p>
-        )}
+        {answer && !answer.ok && <Refusal>{REFUSED[answer.error]}</Refusal>}
         {answer?.ok && (
           <p className="flex flex-wrap items-center gap-3">
             <span>
               About <b className="num">{answer.value.kg.toFixed(0)} kg</b>, nine times of ten
               between {answer.value.lowKg.toFixed(0)} and {answer.value.highKg.toFixed(0)}.
             </span>
-            <button type="button" className="tap" onClick={() => onTake(answer.value)}>
-              Take it
-            </button>
+            <Tap onClick={() => onTake(answer.value)}>Take it</Tap>
           </p>
         )}
       </div>

@@ -22,6 +22,8 @@ import type { Failed } from '../job/model/repairCase.ts'
 import { axleOf, repairCaseOf, USUALLY_ASSUMED } from '../job/model/repairCase.ts'
 import { useCosts } from './useCosts.ts'
 import { useMeasuredLeak } from './useMeasuredLeak.ts'
+import { Refusal } from '../../kit/Notice.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
 const HOURS_A_DAY = 7
@@ -92,15 +94,9 @@ function Card({
       )}
       <p className="text-[13.5px] text-ink-2">{SCHOOL_WORDS[built.id]}</p>
       {built.missing.length === 0 && (
-        <button
-          type="button"
-          className="tap mt-1 justify-self-start"
-          data-on={chosen}
-          aria-pressed={chosen}
-          onClick={onChoose}
-        >
+        <Tap className="mt-1 justify-self-start" on={chosen} onClick={onChoose}>
           {chosen ? 'Chosen' : 'Choose this'}
-        </button>
+        </Tap>
       )}
     </li>
   )
@@ -210,12 +206,7 @@ function Futures({
   readonly chosen: BuiltOption['id'] | null
   costOf(id: string): OptionCost | undefined
 }): ReactNode {
-  if (answer?.kind === 'broken')
-    return (
-      <p className="wrong" role="alert">
-        The costs could not be reckoned.
-      </p>
-    )
+  if (answer?.kind === 'broken') return <Refusal>The costs could not be reckoned.</Refusal>
   if (answer?.kind !== 'costs')
     return (
       options.some(({ missing }) => missing.length === 0) && (

@@ -11,6 +11,7 @@ import { Doing } from '../job/link/Doing.tsx'
 import { Live } from '../job/link/Live.tsx'
 import { Practise } from './Practise.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 function Entry({
   status: { identity, attached, standIn, heldBy },
@@ -25,7 +26,7 @@ function Entry({
 }): ReactNode {
   return (
     <li>
-      <button type="button" className="tap w-full" data-on={on} aria-pressed={on} onClick={onPick}>
+      <Tap className="w-full" on={on} onClick={onPick}>
         <span className="grid">
           <span className="font-semibold">{identity.name.replace(', a stand-in', '')}</span>
           <span className="text-[12.5px] font-normal opacity-85">
@@ -35,7 +36,7 @@ function Entry({
             {heldBy ? (heldBy.device === here ? ', yours now' : ', somebody works with it') : ''}
           </span>
         </span>
-      </button>
+      </Tap>
     </li>
   )
 }

@@ -7,6 +7,8 @@ import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useVehicles } from '../../client/queries.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import { nextPracticePlate } from '@anklet/language/plain/plates'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /** Stands for the type that is made up where the shelf has none yet. */
 const MADE_UP = 'made up'
@@ -55,9 +57,9 @@ export function Practise({ types }: { readonly types: readonly VehicleType[] }):
   }
   if (!choosing)
     return (
-      <button type="button" className="btn w-fit" onClick={() => setChoosing(true)}>
+      <Button className="w-fit" onClick={() => setChoosing(true)}>
         Practise on a simulated car
-      </button>
+      </Button>
     )
   return (
     <div className="grid gap-3">
@@ -71,11 +73,7 @@ export function Practise({ types }: { readonly types: readonly VehicleType[] }):
         chosen={[]}
         onTap={(picked) => (picked === MADE_UP ? makeUp() : make(picked))}
       />
-      {error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(error)}
-        </p>
-      )}
+      {error && <Refusal>{sentenceOf(error)}</Refusal>}
     </div>
   )
 }

@@ -16,6 +16,8 @@ import { valueAt } from '../job/link/live.ts'
 import { belongsTo } from '../job/link/moduleFor.ts'
 import { useModule } from '../job/link/useModule.ts'
 import { useKeptFromLink } from './useKeptFromLink.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** Records what the module tells into a log of the job, on the server. */
 function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: string }): ReactNode {
@@ -26,22 +28,19 @@ function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: strin
   if (running) {
     const seconds = Math.max(0, Math.round((now - Date.parse(running.at)) / 1000))
     return (
-      <button
-        type="button"
-        className="btn btn-go"
+      <Button
+        look="go"
         disabled={stop.isPending}
         onClick={() => stop.submit({ payload: { logId: running.id } })}
       >
         <Square size={16} fill="currentColor" aria-hidden />
         Stop recording, {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
-      </button>
+      </Button>
     )
   }
   return (
     <>
-      <button
-        type="button"
-        className="btn"
+      <Button
         disabled={start.isPending}
         onClick={() =>
           start.submit({
@@ -56,7 +55,7 @@ function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: strin
       >
         <Circle size={16} fill="var(--rust)" stroke="var(--rust)" aria-hidden />
         Record
-      </button>
+      </Button>
       {error && (
         <span className="wrong" role="alert">
           {sentenceOf(error)}
@@ -130,11 +129,11 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
   )
   if (!devices || !found)
     return devices ? (
-      <p className="hint mx-4 mt-3 md:mx-6">
+      <Notice kind="wait" className="mx-4 mt-3 md:mx-6">
         {job.vehicle.simulated
           ? 'No stand-in for this vehicle type is running.'
           : 'No module is attached to this car. Measure with tape and gauge, and type what your tool says.'}
-      </p>
+      </Notice>
     ) : null
   const status = live[found.identity.id] ?? found
   return (
@@ -146,15 +145,15 @@ export function Dock({ job }: { readonly job: Job }): ReactNode {
         <Values status={status} />
         <span className="flex-1" />
         <Record job={job} deviceId={status.identity.id} />
-        <button
-          type="button"
-          className="btn-quiet flex min-h-[44px] items-center gap-1"
+        <Button
+          look="quiet"
+          className="flex items-center gap-1"
           aria-expanded={more}
           onClick={() => setMore(!more)}
         >
           {more ? 'Less' : 'Circuit and orders'}
           {more ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
-        </button>
+        </Button>
       </div>
       {more && (
         <div className="mt-2 grid gap-x-8 gap-y-4 border-t border-edge pt-3 lg:grid-cols-[minmax(0,1fr)_340px]">

@@ -13,6 +13,7 @@ import { momentWords, spanWords } from '@anklet/language/plain/times'
 import { warmLeakWorker } from '../../client/workers/leakPool.ts'
 import { JobTag } from './JobTag.tsx'
 import { Plate } from '../../kit/Plate.tsx'
+import { ButtonLink } from '../../kit/Button.tsx'
 
 interface Entry {
   readonly job: JobSummary
@@ -121,9 +122,9 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
           <p className="text-ink-3">{shop?.name}</p>
           <h1 className="say">{jobs.length === 0 ? 'No car here yet.' : headline(entries)}</h1>
         </div>
-        <Link to="/jobs/new" className="btn btn-go btn-big">
+        <ButtonLink look="go" big to="/jobs/new">
           New job
-        </Link>
+        </ButtonLink>
       </div>
       {jobs.length === 0 && (
         <p className="sub">

@@ -10,6 +10,8 @@ import type { Written } from '../../client/state/handovers.ts'
 import { useHandovers } from '../../client/state/handovers.ts'
 import { proofHeadline } from '@anklet/language/work/proof'
 import { handOverPayload } from './handOverPayload.ts'
+import { Button, Tap } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const MOST_PHOTOS = 4
 
@@ -58,12 +60,12 @@ function PhotoChoice({
         {job.photos.map(({ id, caption }) => {
           const on = chosen.includes(id)
           return (
-            <button
+            <Button
+              look="bare"
+              className={`overflow-hidden rounded-md border-2 ${on ? 'border-ink' : 'border-edge'} disabled:opacity-40`}
               key={id}
-              type="button"
               aria-pressed={on}
               disabled={!on && chosen.length >= MOST_PHOTOS}
-              className={`overflow-hidden rounded-md border-2 ${on ? 'border-ink' : 'border-edge'} disabled:opacity-40`}
               onClick={() => onChoose(on ? chosen.filter((each) => each !== id) : [...chosen, id])}
             >
               <img
@@ -73,7 +75,7 @@ function PhotoChoice({
                 alt={caption || 'Photo without words'}
                 className="h-[64px] w-[84px] object-cover"
               />
-            </button>
+            </Button>
           )
         })}
       </div>
@@ -142,15 +144,13 @@ export function ForThePaper({
       </p>
       <Texts draft={draft} onChange={change} />
       {items && (
-        <button
-          type="button"
-          className="tap w-fit"
-          data-on={draft.withTorques}
-          aria-pressed={draft.withTorques}
+        <Tap
+          className="w-fit"
+          on={draft.withTorques}
           onClick={() => change({ withTorques: !draft.withTorques })}
         >
           {draft.withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the torques
-        </button>
+        </Tap>
       )}
       <PhotoChoice
         job={job}
@@ -165,19 +165,10 @@ export function ForThePaper({
           onType={(reason) => change({ reason })}
         />
       )}
-      <button
-        type="button"
-        className="btn btn-go btn-big"
-        disabled={record.isPending}
-        onClick={hand}
-      >
+      <Button look="go" big disabled={record.isPending} onClick={hand}>
         {proved ? 'Hand it over, proved' : 'Hand it over, not proved'}
-      </button>
-      {record.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(record.error)}
-        </p>
-      )}
+      </Button>
+      {record.isError && <Refusal>{sentenceOf(record.error)}</Refusal>}
     </section>
   )
 }

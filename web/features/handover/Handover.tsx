@@ -26,6 +26,8 @@ import { warrantyLines } from '../job/model/shelfParts.ts'
 import { ForThePaper } from './ForThePaper.tsx'
 import { PaperView } from './PaperView.tsx'
 import { CloseJob } from '../job/frame/CloseJob.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 function Files({
   job,
@@ -78,22 +80,15 @@ function Files({
   return (
     <section aria-label="Papers" className="no-print grid gap-2">
       <h2>Papers</h2>
-      <button
-        type="button"
-        className="btn"
-        disabled={busy}
-        onClick={() => void save({ kind: 'owner', of, units })}
-      >
+      <Button disabled={busy} onClick={() => void save({ kind: 'owner', of, units })}>
         <FileDown size={18} aria-hidden />
         For the owner, PDF
-      </button>
-      <button type="button" className="btn" onClick={() => window.print()}>
+      </Button>
+      <Button onClick={() => window.print()}>
         <Printer size={18} aria-hidden />
         Print it
-      </button>
-      <button
-        type="button"
-        className="btn"
+      </Button>
+      <Button
         disabled={busy}
         onClick={() =>
           void save({ kind: 'record', of: recordPaper({ of, job, work, units, nameOf }) })
@@ -101,16 +96,12 @@ function Files({
       >
         <FileDown size={18} aria-hidden />
         For the file, PDF
-      </button>
-      <button type="button" className="btn" disabled={busy} onClick={() => void pack()}>
+      </Button>
+      <Button disabled={busy} onClick={() => void pack()}>
         <FileJson size={18} aria-hidden />
         The whole job, for another Anklet
-      </button>
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      </Button>
+      <Refusal>{wrong}</Refusal>
     </section>
   )
 }

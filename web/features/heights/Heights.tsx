@@ -43,6 +43,7 @@ import { LoadPair } from './LoadPair.tsx'
 import { Readings } from './Readings.tsx'
 import { Reported } from './Reported.tsx'
 import { RoundStrip } from './RoundStrip.tsx'
+import { Button } from '../../kit/Button.tsx'
 
 function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
   const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
@@ -80,8 +81,8 @@ function RoundList({
     <ul className="grid">
       {rounds.map((round) => (
         <li key={round.id}>
-          <button
-            type="button"
+          <Button
+            look="bare"
             className="figure w-full text-left"
             aria-pressed={round.id === shown.id}
             onClick={() => onShow(round.id)}
@@ -101,7 +102,7 @@ function RoundList({
               {formatQuantity(round.temperatureC, 'temperature', units)}
               <span className="unit">{UNIT_LABEL[units.temperature]}</span>
             </span>
-          </button>
+          </Button>
         </li>
       ))}
     </ul>
@@ -134,22 +135,22 @@ function BesideRound({
       <h2>Measured</h2>
       <RoundList rounds={rounds} shown={round} onShow={onShow} />
       <div className="no-print flex flex-wrap gap-2">
-        <button type="button" className="btn flex-1" onClick={() => onOpen('readings')}>
+        <Button className="flex-1" onClick={() => onOpen('readings')}>
           Readings
-        </button>
-        <button type="button" className="btn flex-1" onClick={() => onOpen('compare')}>
+        </Button>
+        <Button className="flex-1" onClick={() => onOpen('compare')}>
           Compare
-        </button>
-        <button type="button" className="btn flex-1" onClick={() => window.print()}>
+        </Button>
+        <Button className="flex-1" onClick={() => window.print()}>
           Print
-        </button>
+        </Button>
       </div>
       <span className="flex-1" />
       {!job.closedAt && <Onward job={job} present="heights" />}
       {!job.closedAt && (
-        <button type="button" className="btn no-print" onClick={onNew}>
+        <Button className="no-print" onClick={onNew}>
           Walk another round
-        </button>
+        </Button>
       )}
     </div>
   )
@@ -349,14 +350,9 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
       )}
       <RoundMore draft={shown} units={units} onChange={change} />
       <div className="flex flex-wrap gap-3">
-        <button
-          type="button"
-          className="btn btn-go btn-big"
-          disabled={!answered}
-          onClick={() => change({ walking: true })}
-        >
+        <Button look="go" big disabled={!answered} onClick={() => change({ walking: true })}>
           {shown.readings.length > 0 ? 'Back to the walk' : 'Begin the walk'}
-        </button>
+        </Button>
         {draft && (rounds.length > 0 || draft.readings.length > 0) && (
           <ThrowAway draft={draft} onThrow={() => drop(draft.key)} />
         )}

@@ -13,6 +13,8 @@ import { useCommand, usePeople } from '../../client/queries.ts'
 import { readTyped } from '../../kit/typed.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { momentWords } from '@anklet/language/plain/times'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 interface ReadingsProps {
   readonly job: Job
@@ -82,18 +84,14 @@ function Correct({
           onChange={(event) => setReason(event.target.value)}
         />
       </div>
-      {(complaint ?? correct.error) && (
-        <p className="wrong" role="alert">
-          {complaint ?? sentenceOf(correct.error)}
-        </p>
-      )}
+      {(complaint ?? correct.error) && <Refusal>{complaint ?? sentenceOf(correct.error)}</Refusal>}
       <div className="flex flex-wrap gap-2">
-        <button type="submit" className="btn btn-go" disabled={!ready || typed.trim() === ''}>
+        <Button look="go" type="submit" disabled={!ready || typed.trim() === ''}>
           Correct it
-        </button>
-        <button type="button" className="btn" disabled={!ready} onClick={() => send(null)}>
+        </Button>
+        <Button disabled={!ready} onClick={() => send(null)}>
           Leave it out
-        </button>
+        </Button>
       </div>
     </form>
   )
@@ -125,15 +123,15 @@ function Cell({
   return (
     <td className="n">
       {editable ? (
-        <button
-          type="button"
+        <Button
+          look="bare"
           className="inline-flex min-h-[44px] items-center gap-1.5 px-1"
           onClick={() => onCorrect(reading)}
           aria-label={`Correct ${CORNER_WORDS[reading.corner]}, lap ${reading.lap}, ${write(reading.heightMm)}`}
         >
           {words}
           <Pencil size={13} className="text-ink-3" aria-hidden />
-        </button>
+        </Button>
       ) : (
         words
       )}

@@ -8,6 +8,7 @@ import type { Draft } from '../../client/state/drafts.ts'
 import { valueAt } from '../job/link/live.ts'
 import { useModule } from '../job/link/useModule.ts'
 import { useCarLive } from '../job/link/carLive.ts'
+import { Button } from '../../kit/Button.tsx'
 
 /** What the module reports at this moment, taken into a round. */
 export function ReportedNow({
@@ -27,9 +28,8 @@ export function ReportedNow({
   const told = WALK.filter((corner) => now[corner] !== null)
   if (told.length === 0) return null
   return (
-    <button
-      type="button"
-      className="btn w-fit"
+    <Button
+      className="w-fit"
       onClick={() =>
         onTake(
           perCorner((corner) =>
@@ -44,6 +44,6 @@ export function ReportedNow({
       {told
         .map((corner) => `${corner} ${formatQuantity(now[corner]!, 'height', units)}`)
         .join(', ')}
-    </button>
+    </Button>
   )
 }

@@ -4,6 +4,7 @@ import { useRepeatability, useUnits, useVehicle } from '../../client/queries.ts'
 import { holdsWords } from '@anklet/language/night/outlook'
 import { momentWords } from '@anklet/language/plain/times'
 import { sinceHandover } from '../job/model/outlook.ts'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** What a round says of the repair the car was last handed over with; nothing where there is none to compare. */
 export function SinceHandover({
@@ -19,11 +20,11 @@ export function SinceHandover({
   const since = detail ? sinceHandover(detail, repeatabilityMm) : null
   if (!since || since.nowAt !== round.endedAt) return null
   return (
-    <p className="hint mt-2">
+    <Notice kind="wait" className="mt-2">
       {holdsWords(since, units)}{' '}
       <span className="text-[14px]">
         Handed over {momentWords(since.handedAt, new Date())}; if it was not driven since.
       </span>
-    </p>
+    </Notice>
   )
 }

@@ -21,6 +21,8 @@ import {
 import { AskedTaps } from './AskedTaps.tsx'
 import { NotKept } from './NotKept.tsx'
 import { useDraft } from './useDraft.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal, Notice } from '../../kit/Notice.tsx'
 
 const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
   (Object.keys(words) as Key[]).map((value) => ({ value, words: words[value] }))
@@ -60,11 +62,7 @@ function Odometer({
           if (next === null || (Number.isInteger(next) && next <= 3_000_000)) onChange(next)
         }}
       />
-      {wrong && (
-        <p className="wrong mt-1 text-[14px]" role="alert">
-          Whole kilometres, figures only.
-        </p>
-      )}
+      {wrong && <Refusal className="mt-1 text-[14px]">Whole kilometres, figures only.</Refusal>}
     </div>
   )
 }
@@ -207,8 +205,8 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
           )
         }
       />
-      {night && <p className="hint">{night} Eye protection on: air is at several bar.</p>}
-      {caution && <p className="caution">{caution}</p>}
+      {night && <Notice kind="wait">{night} Eye protection on: air is at several bar.</Notice>}
+      {caution && <Notice kind="caution">{caution}</Notice>}
       <Taps
         legend="Condition, before anybody is blamed"
         disabled={closed}
@@ -226,9 +224,10 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         }}
       />
       {!closed && form.changed && (
-        <button
-          type="button"
-          className="btn btn-go btn-big w-fit"
+        <Button
+          look="go"
+          big
+          className="w-fit"
           disabled={keep.isPending}
           onClick={() =>
             keep.submit(
@@ -238,7 +237,7 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
           }
         >
           Keep what was seen
-        </button>
+        </Button>
       )}
     </div>
   )

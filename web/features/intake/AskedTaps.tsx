@@ -1,5 +1,6 @@
 import { Check, X } from 'lucide-react'
 import type { ReactNode } from 'react'
+import { Tap } from '../../kit/Button.tsx'
 
 interface AskedProps<Value> {
   readonly legend: ReactNode
@@ -37,19 +38,11 @@ export function AskedTaps<Value extends string>({
         {options.map(({ value, words }) => {
           const [yes, no] = [said.includes(value), denied.includes(value)]
           return (
-            <button
-              key={value}
-              type="button"
-              className="tap"
-              data-on={yes}
-              data-denied={no}
-              aria-pressed={yes}
-              onClick={() => tap(value)}
-            >
+            <Tap on={yes} key={value} data-denied={no} onClick={() => tap(value)}>
               {yes && <Check size={18} strokeWidth={3} aria-hidden />}
               {no && <X size={18} strokeWidth={3} aria-hidden />}
               <span>{no ? `${words}: no` : words}</span>
-            </button>
+            </Tap>
           )
         })}
       </div>

@@ -1,9 +1,8 @@
 import type { Job, Repair } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
-import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
-import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps, toggled } from '../../kit/Taps.tsx'
 import { useTakenPhoto } from '../../client/useTakenPhoto.ts'
@@ -12,16 +11,14 @@ import { useCommand, usePersonName } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { PART_WORDS, repairWords } from '@anklet/language/repair/repairs'
 import { momentWords } from '@anklet/language/plain/times'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 function Photos({ job }: { readonly job: Job }): ReactNode {
   const { isPending, complaint, take } = useTakenPhoto(job.id)
   const [caption, setCaption] = useState('')
   const nameOf = usePersonName()
-  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
-    const file = event.target.files?.[0]
-    if (file) void take(file, caption.trim(), () => setCaption(''))
-    event.target.value = ''
-  }
   return (
     <section aria-label="Photos" className="grid content-start gap-3">
       <h2>Photos, before anything is taken apart</h2>
@@ -59,29 +56,17 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
               onChange={(event) => setCaption(event.target.value)}
             />
           </div>
-          <label
-            className={clsx(
-              'btn cursor-pointer focus-within:outline focus-within:outline-3',
-              isPending ? 'opacity-50' : '',
-            )}
+          <ChooseFile
+            accept="image/*"
+            disabled={isPending}
+            onChoose={([file]) => void take(file, caption.trim(), () => setCaption(''))}
           >
             <Camera size={18} aria-hidden />
             Add a photo
-            <input
-              type="file"
-              accept="image/*"
-              className="sr-only"
-              disabled={isPending}
-              onChange={choose}
-            />
-          </label>
+          </ChooseFile>
         </div>
       )}
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
     </section>
   )
 }
@@ -132,16 +117,12 @@ function Notes({ job }: { readonly job: Job }): ReactNode {
               onChange={(event) => setWords(event.target.value)}
             />
           </div>
-          <button type="submit" className="btn" disabled={words.trim() === '' || add.isPending}>
+          <Button type="submit" disabled={words.trim() === '' || add.isPending}>
             Keep the note
-          </button>
+          </Button>
         </form>
       )}
-      {add.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(add.error)}
-        </p>
-      )}
+      {add.isError && <Refusal>{sentenceOf(add.error)}</Refusal>}
     </section>
   )
 }
@@ -208,23 +189,14 @@ function Repairs({ job }: { readonly job: Job }): ReactNode {
                   onChange={(event) => setWords(event.target.value)}
                 />
               </div>
-              <button
-                type="button"
-                className="btn btn-go"
-                disabled={record.isPending}
-                onClick={save}
-              >
+              <Button look="go" disabled={record.isPending} onClick={save}>
                 Keep the repair
-              </button>
+              </Button>
             </div>
           )}
         </>
       )}
-      {record.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(record.error)}
-        </p>
-      )}
+      {record.isError && <Refusal>{sentenceOf(record.error)}</Refusal>}
     </section>
   )
 }

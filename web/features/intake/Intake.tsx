@@ -21,6 +21,8 @@ import {
   SIGN_WORDS,
   WHEN_WORDS,
 } from '@anklet/language/causes/complaint'
+import { Button } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 type Tap = NonNullable<Complaint['denied']>[number]
 
@@ -30,12 +32,12 @@ const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
 function NextWords({ complaint }: { readonly complaint: Complaint }): ReactNode {
   if (!needsNoNight(complaint)) return null
   return (
-    <p className="hint">
+    <Notice kind="wait">
       {complaint.signs.includes('hiss')
         ? 'A leak that can be heard needs no night: take soap and water to it first, pressurised, in the folds too.'
         : 'A pump that is never heard cannot lift the car: relay, fuse and plug come before any night.'}{' '}
       The watch is for leaks nobody hears. Eye protection on: air is at several bar.
-    </p>
+    </Notice>
   )
 }
 
@@ -171,14 +173,14 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
       />
       <div className="flex flex-wrap gap-3">
         {!closed && (changed || !isComplaint(complaint)) && (
-          <button
-            type="button"
-            className="btn btn-go btn-big"
+          <Button
+            look="go"
+            big
             disabled={!changed || !isComplaint(complaint) || keep.isPending}
             onClick={save}
           >
             Keep what they said
-          </button>
+          </Button>
         )}
         {!changed && isComplaint(complaint) && <Onward job={job} present="intake" />}
       </div>

@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react'
 import { Refused, sentenceOf } from '../../client/api.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const STILL_HERE = 'The job moved on meanwhile. What you answered stands here still: keep it again.'
 
@@ -17,13 +19,13 @@ export function NotKept({
   // The job has one version for all its fields: a refused version says only that one of them changed.
   const elsewhere = error instanceof Refused && error.code === 'stale' && !moved
   return (
-    <p className="wrong" role="alert">
+    <Refusal>
       {elsewhere ? STILL_HERE : sentenceOf(error)}{' '}
       {moved && (
-        <button type="button" className="btn-quiet min-h-[44px]" onClick={onShow}>
+        <Button look="quiet" onClick={onShow}>
           Show what is on the job now
-        </button>
+        </Button>
       )}
-    </p>
+    </Refusal>
   )
 }

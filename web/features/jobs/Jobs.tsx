@@ -18,6 +18,7 @@ import { complaintWords } from '@anklet/language/causes/complaint'
 import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 import { momentWords } from '@anklet/language/plain/times'
 import { Plate } from '../../kit/Plate.tsx'
+import { Button } from '../../kit/Button.tsx'
 
 type State = JobListQuery['state']
 const STATES: readonly { readonly value: State; readonly words: string }[] = [
@@ -102,8 +103,8 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
                     }
                   >
                     {header.column.getCanSort() ? (
-                      <button
-                        type="button"
+                      <Button
+                        look="bare"
                         className="inline-flex min-h-[44px] items-center gap-1 font-semibold"
                         onClick={header.column.getToggleSortingHandler()}
                       >
@@ -113,7 +114,7 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
                         ) : sorted === 'desc' ? (
                           <ArrowDown size={14} aria-hidden />
                         ) : null}
-                      </button>
+                      </Button>
                     ) : (
                       flexRender(header.column.columnDef.header, header.getContext())
                     )}
@@ -150,20 +151,15 @@ function Pages({
   if (last === 0) return null
   return (
     <div className="mt-3 flex items-center gap-3">
-      <button type="button" className="btn" disabled={page === 0} onClick={() => onPage(page - 1)}>
+      <Button disabled={page === 0} onClick={() => onPage(page - 1)}>
         Newer page
-      </button>
+      </Button>
       <span className="num">
         {page + 1} of {last + 1}
       </span>
-      <button
-        type="button"
-        className="btn"
-        disabled={page >= last}
-        onClick={() => onPage(page + 1)}
-      >
+      <Button disabled={page >= last} onClick={() => onPage(page + 1)}>
         Older page
-      </button>
+      </Button>
     </div>
   )
 }

@@ -9,6 +9,8 @@ import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.t
 import { NO_COMPLAINT } from '@anklet/language/causes/complaint'
 import { barePlate } from '@anklet/language/plain/plates'
 import { Plate } from '../../kit/Plate.tsx'
+import { ButtonLink, Button, Tap } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 interface ChooseProps {
   readonly vehicles: readonly Vehicle[]
@@ -51,15 +53,13 @@ function NewVehicle({
   }
   if (types.length === 0) {
     return (
-      <div className="hint">
+      <Notice kind="wait">
         <p className="mb-3">
           Before the first car, its vehicle type has to be on the shelf: how its air suspension is
           laid out, and the heights and loads from your own service information.
         </p>
-        <Link className="btn" to="/shelf/types/new">
-          Enter a vehicle type
-        </Link>
-      </div>
+        <ButtonLink to="/shelf/types/new">Enter a vehicle type</ButtonLink>
+      </Notice>
     )
   }
   return (
@@ -90,18 +90,10 @@ function NewVehicle({
           onChange={(event) => setNote(event.target.value)}
         />
       </div>
-      {save.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(save.error)}
-        </p>
-      )}
-      <button
-        type="submit"
-        className="btn btn-go btn-big w-fit"
-        disabled={!typeId || save.isPending}
-      >
+      {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
+      <Button look="go" big className="w-fit" type="submit" disabled={!typeId || save.isPending}>
         Take it in
-      </button>
+      </Button>
     </form>
   )
 }
@@ -134,27 +126,18 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
         <ul className="grid gap-2 sm:grid-cols-2">
           {matching.map(({ id, plate: of, simulated, typeId, note }) => (
             <li key={id} className="min-w-0">
-              <button
-                type="button"
-                className="tap w-full"
-                disabled={open.isPending}
-                onClick={() => start(id)}
-              >
+              <Tap className="w-full" disabled={open.isPending} onClick={() => start(id)}>
                 <Plate plate={of} simulated={simulated} />
                 <span className="min-w-0">
                   <span className="block">{typeName(typeId)}</span>
                   <span className="block truncate text-[13px] font-normal text-ink-2">{note}</span>
                 </span>
-              </button>
+              </Tap>
             </li>
           ))}
         </ul>
       )}
-      {open.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(open.error)}
-        </p>
-      )}
+      {open.isError && <Refusal>{sentenceOf(open.error)}</Refusal>}
       {wanted !== '' && !known && <NewVehicle plate={plate} types={types} onSaved={start} />}
       {vehicles.length === 0 && wanted === '' && (
         <p className="sub">No car is on record yet. Type the plate of the one in front of you.</p>

@@ -9,6 +9,7 @@ import type { OnWork } from '../job/record/useWork.ts'
 import { Mark } from '../job/proof/Mark.tsx'
 import { Shows } from '../job/proof/Shows.tsx'
 import { useProof } from '../job/proof/useProof.ts'
+import { Button, ButtonLink } from '../../kit/Button.tsx'
 
 function Row({
   job,
@@ -25,8 +26,8 @@ function Row({
 }): ReactNode {
   return (
     <li className="border-b border-edge" data-item={item.id} data-state={item.state}>
-      <button
-        type="button"
+      <Button
+        look="bare"
         className="flex min-h-[58px] w-full items-center gap-3 py-2 text-left"
         aria-expanded={open}
         disabled={job.closedAt !== null}
@@ -52,7 +53,7 @@ function Row({
             className={`shrink-0 text-ink-3 ${open ? 'rotate-180' : ''}`}
           />
         )}
-      </button>
+      </Button>
       {open && (
         <div className="pb-4 pl-10">
           <Shows job={job} id={item.id} why={item.why} work={work} />
@@ -123,12 +124,9 @@ export function Proof({ job }: { readonly job: Job }): ReactNode {
           openly.
         </p>
         {!job.closedAt && (
-          <Link
-            className={`btn btn-big ${next === null ? 'btn-go' : ''}`}
-            to={`/jobs/${job.id}/handover`}
-          >
+          <ButtonLink look={next === null ? 'go' : 'plain'} big to={`/jobs/${job.id}/handover`}>
             {next === null ? 'On to the handover' : 'Hand it over as it is'}
-          </Link>
+          </ButtonLink>
         )}
       </aside>
     </div>

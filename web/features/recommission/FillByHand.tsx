@@ -13,6 +13,7 @@ import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { countdownWords, secondsWords } from '@anklet/language/plain/times'
 import type { HandStage } from './handStages.ts'
 import { PumpRest, usePumpRest } from './PumpRest.tsx'
+import { Button } from '../../kit/Button.tsx'
 
 interface ByHandProps {
   readonly job: Job
@@ -123,20 +124,20 @@ export function FillByHand(props: ByHandProps): ReactNode {
           Every stage is taken.
         </p>
       ) : runMs === null ? (
-        <button type="button" className="btn btn-big" disabled={restMs !== null} onClick={begin}>
+        <Button big disabled={restMs !== null} onClick={begin}>
           <Play size={22} aria-hidden />
           Start: {stageWords(next, units)}
-        </button>
+        </Button>
       ) : (
         <div className="flex flex-wrap gap-2">
-          <button type="button" className="btn btn-go btn-big min-w-[240px] flex-1" onClick={tick}>
+          <Button look="go" big className="min-w-[240px] flex-1" onClick={tick}>
             <Check size={22} aria-hidden />
             There: {stageWords(next, units)}
-          </button>
-          <button type="button" className="btn btn-big" onClick={halt}>
+          </Button>
+          <Button big onClick={halt}>
             <OctagonX size={22} aria-hidden />
             Stopped before
-          </button>
+          </Button>
         </div>
       )}
     </div>

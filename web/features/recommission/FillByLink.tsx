@@ -15,6 +15,8 @@ import { FILL_DOUBT_WORDS } from '@anklet/language/work/work'
 import type { CarLive } from '../job/link/carLive.ts'
 import type { OnWork } from '../job/record/useWork.ts'
 import { PumpRest, usePumpRest } from './PumpRest.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 /** One command lasts at most so long: nobody stands beside a pump that runs on by itself, s. */
 const LONGEST_S = 60
@@ -144,17 +146,12 @@ export function FillByLink(props: ByLinkProps): ReactNode {
       <FillFigures live={props.car.live} pumpC={fill.pumpC} />
       <PumpRest warm={fill.warm} restMs={fill.restMs} />
       {fill.doubt && (
-        <p className="caution" role="alert">
+        <Notice kind="caution" urgent>
           {FILL_DOUBT_WORDS[fill.doubt]}
-        </p>
+        </Notice>
       )}
       <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn btn-big flex-1"
-          disabled={fill.waitsFirst}
-          onClick={fill.go}
-        >
+        <Button big className="flex-1" disabled={fill.waitsFirst} onClick={fill.go}>
           <ArrowUpFromLine size={22} aria-hidden />
           {!fill.hanging
             ? 'Ask for raise'
@@ -163,21 +160,13 @@ export function FillByLink(props: ByLinkProps): ReactNode {
                 `${formatQuantity(stage.toBarG, 'pressure', units)} ` +
                 `${UNIT_LABEL[units.pressure]}`
               : 'Every stage is reached'}
-        </button>
-        <button
-          type="button"
-          className="btn btn-go btn-big"
-          onClick={() => fill.order.mutate({ action: 'stop' })}
-        >
+        </Button>
+        <Button look="go" big onClick={() => fill.order.mutate({ action: 'stop' })}>
           <OctagonX size={22} aria-hidden />
           Stop
-        </button>
+        </Button>
       </div>
-      {fill.error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(fill.error)}
-        </p>
-      )}
+      {fill.error && <Refusal>{sentenceOf(fill.error)}</Refusal>}
     </div>
   )
 }

@@ -7,6 +7,7 @@ import { useUnits } from '../../client/queries.ts'
 import { steadyNow } from '../../client/state/steadyClock.ts'
 import { useWaits } from '../../client/state/waits.ts'
 import { countdownWords } from '@anklet/language/plain/times'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** The rest of a job’s pump between two runs: how much of it is left, and beginning one. */
 export function usePumpRest({ id, vehicle: { plate } }: Job): {
@@ -44,17 +45,17 @@ export function PumpRest({
   const units = useUnits()
   if (warm)
     return (
-      <p className="hint" role="status">
+      <Notice kind="wait">
         The pump is warm: it rests until {formatQuantity(PUMP_WARM.onC, 'temperature', units)}{' '}
         {UNIT_LABEL[units.temperature]}. A first fill is the hardest hour of its life.
-      </p>
+      </Notice>
     )
   return (
     restMs !== null && (
-      <p className="hint flex items-center gap-2" role="status">
+      <Notice kind="wait" className="flex items-center gap-2">
         <Hourglass size={18} aria-hidden />
         The pump rests: <b className="num">{countdownWords(restMs)}</b>
-      </p>
+      </Notice>
     )
   )
 }

@@ -26,6 +26,8 @@ import type { OnWork } from '../job/record/useWork.ts'
 import { useWork } from '../job/record/useWork.ts'
 import { isFilling, Linking } from '../job/run/Runner.tsx'
 import { FillPanel } from './FillPanel.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 /**
  * Highest pressure each corner showed at its own open valve since the page was opened, bar gauge.
@@ -142,13 +144,13 @@ function FillingSteps({
           {state === 'done' || state === 'passed' ? (
             <span>{stepWords(step.words, step.place)}</span>
           ) : (
-            <button
-              type="button"
+            <Button
+              look="bare"
               className="min-h-[44px] text-left underline-offset-2 hover:underline"
               onClick={() => onLook(step.key)}
             >
               {stepWords(step.words, step.place)}
-            </button>
+            </Button>
           )}
         </li>
       ))}
@@ -164,12 +166,12 @@ function WorkFirst({
   readonly jobId: string
 }): ReactNode {
   return (
-    <p className="hint">
+    <Notice kind="wait">
       {before === 1 ? 'One step comes' : `${before} steps come`} before any air goes in.{' '}
       <Link className="underline" to={`/jobs/${jobId}/work`}>
         Go on in Work
       </Link>
-    </p>
+    </Notice>
   )
 }
 

@@ -12,13 +12,15 @@ import {
 } from '@anklet/language/causes/codes'
 import { TextForm } from '../job/codes/TextForm.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 function Text({ text }: { readonly text: CodeText }): ReactNode {
   const [open, setOpen] = useState(false)
   return (
     <li className="border-b border-edge">
-      <button
-        type="button"
+      <Button
+        look="bare"
         className="grid min-h-[52px] w-full grid-cols-[76px_minmax(0,1fr)] items-baseline gap-x-3 py-1.5 text-left"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
@@ -32,7 +34,7 @@ function Text({ text }: { readonly text: CodeText }): ReactNode {
               : `points to: ${pointWords(text.points)}`}
           </span>
         </span>
-      </button>
+      </Button>
       {open && (
         <TextForm
           key={text.version}
@@ -93,15 +95,9 @@ function Texts({
             onChange={(event) => setTyped(event.target.value)}
           />
         </div>
-        <button type="submit" className="btn">
-          Give it a text
-        </button>
+        <Button type="submit">Give it a text</Button>
       </form>
-      {wrong && (
-        <p className="wrong mt-1" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal className="mt-1">{wrong}</Refusal>
       {adding && (
         <p className="mt-2 text-[13.5px] text-ink-2">
           {adding}: {decodedWords({ number: adding, failureType: null })}.

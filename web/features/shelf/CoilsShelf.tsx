@@ -1,6 +1,6 @@
 import type { CoilEntry } from '@anklet/contract'
 import { coilRate } from '@anklet/core/reasoning/conversion'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../client/api.ts'
 import { useCoils, useCommand } from '../../client/queries.ts'
@@ -10,6 +10,9 @@ import { parseNumber } from '../../kit/typed.ts'
 import { coilsCsv, readCoils } from './coilsCsv.ts'
 import { Line } from '../../kit/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 const LARGEST_BYTES = 1_000_000
 
@@ -99,15 +102,14 @@ function CoilTable({
               <td className="n num">{coil.cost}</td>
               <td className="n num">{coil.leadDays}</td>
               <td className="n">
-                <button
-                  type="button"
-                  className="btn-quiet min-h-[44px]"
+                <Button
+                  look="quiet"
                   aria-label={`Take ${coil.name} out`}
                   disabled={busy}
                   onClick={() => onDrop(coil.id)}
                 >
                   Take out
-                </button>
+                </Button>
               </td>
             </tr>
           ))}
@@ -121,14 +123,13 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
   const [save, drop] = [useCommand('coils.save'), useCommand('coil.drop')]
   const [said, say] = useState<readonly string[]>([])
   const [taken, setTaken] = useState(0)
-  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
+  const forget = (): void => {
     say([])
     setTaken(0)
     save.reset()
-    if (!file) return
-    if (file.size > LARGEST_BYTES) return say([`“${file.name}” is too large for a list of coils.`])
+  }
+  const readTable = (file: File): void => {
+    forget()
     file.text().then(
       (text) => {
         const read = readCoils(text, coils)
@@ -147,24 +148,24 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap gap-3">
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+        <ChooseFile
+          accept=".csv,text/csv"
+          most={LARGEST_BYTES}
+          disabled={save.isPending}
+          onChoose={([file]) => readTable(file)}
+          onTooLarge={({ name }) => {
+            forget()
+            say([`“${name}” is too large for a list of coils.`])
+          }}
+        >
           Read a table in
-          <input
-            type="file"
-            accept=".csv,text/csv"
-            className="sr-only"
-            disabled={save.isPending}
-            onChange={choose}
-          />
-        </label>
-        <button
-          type="button"
-          className="btn"
+        </ChooseFile>
+        <Button
           disabled={coils.length === 0}
           onClick={() => saveFile('coils.csv', 'text/csv', coilsCsv(coils))}
         >
           Save as a table
-        </button>
+        </Button>
       </div>
       <div aria-live="polite">
         {taken > 0 && <p>{taken === 1 ? 'One coil' : `${taken} coils`} taken over.</p>}
@@ -173,11 +174,7 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
             {line}
           </p>
         ))}
-        {error && (
-          <p className="wrong" role="alert">
-            {sentenceOf(error)}
-          </p>
-        )}
+        {error && <Refusal>{sentenceOf(error)}</Refusal>}
       </div>
       {coils.length === 0 ? (
         <p className="sub">

@@ -9,6 +9,8 @@ import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
 import type { AxleField, TypeForm } from './typeForm.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 interface HelpProps {
   readonly form: TypeForm
@@ -115,25 +117,23 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
         ))}
       </div>
       {complete && answers.every(({ value }) => value === null) && (
-        <p className="wrong" role="alert">
+        <Refusal>
           These figures say nothing:{' '}
           {help.field === 'effectiveAreaCm2'
             ? 'enter load and motion ratio of the axle first.'
             : 'read them once more.'}
-        </p>
+        </Refusal>
       )}
       <div className="flex flex-wrap gap-2">
         {answers.map(
           ({ axle, value }) =>
             value !== null && (
-              <button
+              <Button
                 key={axle}
-                type="button"
-                className="btn"
                 onClick={() => onUse(axle, help.field, String(Number(value.toFixed(help.digits))))}
               >
                 {value.toFixed(help.digits)} {help.unit} at the {axle}
-              </button>
+              </Button>
             ),
         )}
       </div>

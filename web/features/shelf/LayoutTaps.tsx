@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
+import { Button } from '../../kit/Button.tsx'
 
 interface LayoutProps {
   readonly architecture: Architecture
@@ -69,8 +70,8 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
         {levels.map(({ id, offsetMm: mm }) => (
           <li key={id} className="sheet flex items-center gap-2 pl-3 font-medium">
             {capital(id)} {mm > 0 ? `+${mm}` : mm}
-            <button
-              type="button"
+            <Button
+              look="bare"
               className="grid min-h-[44px] min-w-[44px] place-items-center"
               disabled={levels.length === 1}
               onClick={() =>
@@ -79,7 +80,7 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
               aria-label={`Take level ${id} out`}
             >
               <X size={16} aria-hidden />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
@@ -106,10 +107,10 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
           value={offset}
           onChange={(event) => setOffset(event.target.value)}
         />
-        <button type="button" className="btn" disabled={!ready} onClick={add}>
+        <Button disabled={!ready} onClick={add}>
           <Plus size={18} aria-hidden />
           Add level
-        </button>
+        </Button>
       </div>
     </fieldset>
   )

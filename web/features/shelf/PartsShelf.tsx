@@ -10,6 +10,7 @@ import { PART_KIND_WORDS } from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
 import { Choice, KeepOrDrop, Line } from '../../kit/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
+import { Button } from '../../kit/Button.tsx'
 
 const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]
 type Axle = 'front' | 'rear' | 'any'
@@ -284,8 +285,8 @@ function Parts({
       <ul>
         {parts.map((part) => (
           <li key={part.id} className="border-b border-edge">
-            <button
-              type="button"
+            <Button
+              look="bare"
               className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
               aria-expanded={open === part.id}
               onClick={() => setOpen(open === part.id ? null : part.id)}
@@ -301,21 +302,20 @@ function Parts({
               <span className="num text-[14px]">
                 {price(part)}, {part.hours} h{part.leadDays > 0 ? `, ${part.leadDays} days` : ''}
               </span>
-            </button>
+            </Button>
             {open === part.id && (
               <Editor key={part.version} type={type} part={part} onDone={() => setOpen(null)} />
             )}
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="btn mt-2"
+      <Button
+        className="mt-2"
         aria-expanded={open === 'new'}
         onClick={() => setOpen(open === 'new' ? null : 'new')}
       >
         Another part
-      </button>
+      </Button>
       {open === 'new' && <Editor type={type} part={null} onDone={() => setOpen(null)} />}
     </section>
   )

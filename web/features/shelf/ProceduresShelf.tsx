@@ -1,6 +1,6 @@
 import type { Procedures } from '@anklet/contract'
 import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
-import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Refused, sentenceOf } from '../../client/api.ts'
 import { bookOf } from '../../client/procedures.ts'
@@ -21,6 +21,9 @@ import {
 } from '@anklet/language/work/plan'
 import { Line, Lines } from '../../kit/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 const LARGEST_BYTES = 2_000_000
 const MOST_SHOWN = 8
@@ -178,15 +181,11 @@ function StepEditor({
       />
       <Minutes step={step} form={form} set={set} />
       <div>
-        <button type="submit" className="btn btn-go" disabled={kept.isPending}>
+        <Button look="go" type="submit" disabled={kept.isPending}>
           Keep it so
-        </button>
+        </Button>
       </div>
-      {(wrong || kept.error) && (
-        <p className="wrong" role="alert">
-          {wrong || sentenceOf(kept.error)}
-        </p>
-      )}
+      {(wrong || kept.error) && <Refusal>{wrong || sentenceOf(kept.error)}</Refusal>}
     </form>
   )
 }
@@ -205,8 +204,8 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
       <ol>
         {steps.map((step) => (
           <li key={step.id} className="border-t border-edge-2">
-            <button
-              type="button"
+            <Button
+              look="bare"
               className="flex min-h-[48px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
               aria-expanded={open === step.id}
               onClick={() => setOpen(open === step.id ? null : step.id)}
@@ -222,7 +221,7 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
                   ? minutesWords(step.minutes)
                   : `${step.minutes.left} / ${step.minutes.right} min`}
               </span>
-            </button>
+            </Button>
             {open === step.id && (
               <StepEditor
                 key={JSON.stringify(step)}
@@ -240,13 +239,8 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
 
 function Exchange({ kept }: { readonly kept: Kept }): ReactNode {
   const [said, say] = useState('')
-  const choose = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
+  const read = async (file: File): Promise<void> => {
     say('')
-    if (!file) return
-    if (file.size > LARGEST_BYTES)
-      return say(`“${file.name}” is too large to be a book of procedures.`)
     const [text, { jsonFault }] = await Promise.all([file.text(), import('./knowledge/lines.ts')])
     const fault = jsonFault(text)
     if (fault) return say(`Line ${fault.line}: ${fault.reason}. Nothing was stored.`)
@@ -263,19 +257,16 @@ function Exchange({ kept }: { readonly kept: Kept }): ReactNode {
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap gap-3">
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+        <ChooseFile
+          accept="application/json,.json"
+          most={LARGEST_BYTES}
+          disabled={kept.isPending}
+          onChoose={([file]) => void read(file)}
+          onTooLarge={({ name }) => say(`“${name}” is too large to be a book of procedures.`)}
+        >
           Read a book in
-          <input
-            type="file"
-            accept="application/json,.json"
-            className="sr-only"
-            disabled={kept.isPending}
-            onChange={(event) => void choose(event)}
-          />
-        </label>
-        <button
-          type="button"
-          className="btn"
+        </ChooseFile>
+        <Button
           onClick={() =>
             saveFile(
               'procedures.anklet.json',
@@ -285,16 +276,11 @@ function Exchange({ kept }: { readonly kept: Kept }): ReactNode {
           }
         >
           Save as a file
-        </button>
+        </Button>
         {kept.record.book !== null && (
-          <button
-            type="button"
-            className="btn"
-            disabled={kept.isPending}
-            onClick={() => kept.keep({ book: null })}
-          >
+          <Button disabled={kept.isPending} onClick={() => kept.keep({ book: null })}>
             Put back what ships
-          </button>
+          </Button>
         )}
       </div>
       <div aria-live="polite">
@@ -303,11 +289,7 @@ function Exchange({ kept }: { readonly kept: Kept }): ReactNode {
             {said}
           </p>
         )}
-        {kept.error && !refused && (
-          <p className="wrong" role="alert">
-            {sentenceOf(kept.error)}
-          </p>
-        )}
+        {kept.error && !refused && <Refusal>{sentenceOf(kept.error)}</Refusal>}
         {faults.length > 0 && (
           <div role="alert" className="wrong">
             <p>Nothing was stored.</p>

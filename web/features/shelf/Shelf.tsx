@@ -1,6 +1,6 @@
 import type { VehicleType, VehicleTypeFile } from '@anklet/contract'
 import { hasAirOnAxle } from '@anklet/core/base/vehicle'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
@@ -8,6 +8,9 @@ import { saveFile } from '../../kit/saveFile.ts'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useVehicleTypes } from '../../client/queries.ts'
 import { ShelfPage } from './ShelfPage.tsx'
+import { ButtonLink, Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 const LARGEST_BYTES = 200_000
 
@@ -38,40 +41,34 @@ function airWords({ architecture }: VehicleType): string {
   return `${where}, ${architecture.layout}, ${valves}${architecture.reservoir ? ', reservoir' : ''}`
 }
 
+const notAType = (name: string): string => `"${name}" is not a vehicle type file.`
+
 function ReadIn(): ReactNode {
   const save = useCommand('vehicleType.save')
   const [complaint, setComplaint] = useState<string | null>(null)
-  const read = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
-    const input = event.target
-    const file = input.files?.[0]
+  const read = async (file: File): Promise<void> => {
     setComplaint(null)
     save.reset()
-    if (!file) return
     try {
-      if (file.size > LARGEST_BYTES) throw new SyntaxError()
       const content = JSON.parse(await file.text()) as VehicleTypeFile
       // The server checks every field; a file with more or less than the format is refused with the field's name.
       save.submit({ payload: { ...content, typeId: crypto.randomUUID() } })
     } catch {
-      setComplaint(`"${file.name}" is not a vehicle type file.`)
+      setComplaint(notAType(file.name))
     }
-    input.value = ''
   }
   return (
     <div>
-      <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+      <ChooseFile
+        accept="application/json,.json"
+        most={LARGEST_BYTES}
+        onChoose={([file]) => void read(file)}
+        onTooLarge={({ name }) => setComplaint(notAType(name))}
+      >
         Read one in from a file
-        <input
-          type="file"
-          accept="application/json,.json"
-          className="sr-only"
-          onChange={(event) => void read(event)}
-        />
-      </label>
+      </ChooseFile>
       {(complaint ?? save.error) && (
-        <p className="wrong mt-2" role="alert">
-          {complaint ?? sentenceOf(save.error)}
-        </p>
+        <Refusal className="mt-2">{complaint ?? sentenceOf(save.error)}</Refusal>
       )}
     </div>
   )
@@ -85,9 +82,9 @@ export function Shelf(): ReactNode {
       tools={
         <>
           <ReadIn />
-          <Link to="/shelf/types/new" className="btn btn-go">
+          <ButtonLink look="go" to="/shelf/types/new">
             Enter one
-          </Link>
+          </ButtonLink>
         </>
       }
     >
@@ -113,9 +110,7 @@ export function Shelf(): ReactNode {
                       {type.guesses.length > 0 ? `. ${type.guesses.length} figures guessed` : ''}
                     </span>
                   </Link>
-                  <button type="button" className="btn" onClick={() => saveType(type)}>
-                    Save as a file
-                  </button>
+                  <Button onClick={() => saveType(type)}>Save as a file</Button>
                 </li>
               ))}
             </ul>

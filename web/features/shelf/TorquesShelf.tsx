@@ -14,6 +14,7 @@ import { Choice, KeepOrDrop, Line } from '../../kit/fields.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import type { TorqueUnit, TypedTorque } from '../job/model/torqueForm.ts'
 import { torqueOf, TORQUE_UNITS } from '../job/model/torqueForm.ts'
+import { Button } from '../../kit/Button.tsx'
 
 /** A torque in the unit it was entered in, to a tenth. */
 const inUnit = (nm: number, unit: TorqueUnit = 'N.m'): number =>
@@ -190,8 +191,8 @@ function Torques({
       <ul>
         {torques.map((torque) => (
           <li key={torque.id} className="border-b border-edge">
-            <button
-              type="button"
+            <Button
+              look="bare"
               className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
               aria-expanded={open === torque.id}
               onClick={() => setOpen(open === torque.id ? null : torque.id)}
@@ -208,7 +209,7 @@ function Torques({
                 {torqueWords(torque)}
                 {turnedWords(torque)}
               </span>
-            </button>
+            </Button>
             {open === torque.id && (
               <Editor
                 key={torque.version}
@@ -229,14 +230,13 @@ function Torques({
         </p>
       )}
       {missing.length > 0 && (
-        <button
-          type="button"
-          className="btn mt-2"
+        <Button
+          className="mt-2"
           aria-expanded={open === 'new'}
           onClick={() => setOpen(open === 'new' ? null : 'new')}
         >
           Enter a torque
-        </button>
+        </Button>
       )}
       {open === 'new' && missing.length > 0 && (
         <Editor

@@ -37,6 +37,8 @@ import {
 } from './typeForm.ts'
 import { Figure } from './Figure.tsx'
 import { Specifications } from './Specifications.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 // Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
 function Feedback({
@@ -74,9 +76,9 @@ function Feedback({
   const guesses = guessesLeft(form)
   return (
     <div className="grid gap-3">
-      <p className="hint">
+      <Notice kind="wait">
         It stands level. Do the pressures agree with a gauge? Dashed: its bump stop and full droop.
-      </p>
+      </Notice>
       <Strip
         corners={corners}
         joins={allJoins(off, units)}
@@ -120,11 +122,7 @@ function GuessTaps({
           if (filled.ok) onFilled(filled.form)
         }}
       />
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
     </div>
   )
 }
@@ -224,12 +222,10 @@ function GeometryFigures({
 /** Somebody else saved the same type: what is typed here stays until asked otherwise. */
 function Moved({ onShow }: { onShow(): void }): ReactNode {
   return (
-    <div className="hint">
+    <Notice kind="wait">
       <p className="mb-2">Somebody else saved this type meanwhile.</p>
-      <button type="button" className="btn" onClick={onShow}>
-        Show what is on the shelf now
-      </button>
-    </div>
+      <Button onClick={onShow}>Show what is on the shelf now</Button>
+    </Notice>
   )
 }
 
@@ -252,9 +248,7 @@ function Doubts({
 }
 
 const Refused = ({ error }: { readonly error: unknown }): ReactNode => (
-  <p className="wrong" role="alert">
-    {sentenceOf(error)}
-  </p>
+  <Refusal>{sentenceOf(error)}</Refusal>
 )
 
 function Editor({
@@ -336,14 +330,14 @@ function Editor({
             }}
           />
         )}
-        <button
-          type="button"
-          className="btn btn-go btn-big"
+        <Button
+          look="go"
+          big
           disabled={!named || !outcome.ok || !specifications.ok || !built.ok || save.isPending}
           onClick={keep}
         >
           Put it on the shelf
-        </button>
+        </Button>
       </div>
     </div>
   )
@@ -353,10 +347,10 @@ function Known({ type }: { readonly type: VehicleType }): ReactNode {
   const form = formOf(type)
   if (form) return <Editor key={type.id} start={form} id={type.id} version={type.version} />
   return (
-    <p className="hint">
+    <Notice kind="wait">
       Left and right differ on this type. Its figures are changed in its file: save it from the
       shelf, change it, and read it in under a new name.
-    </p>
+    </Notice>
   )
 }
 

@@ -1,7 +1,7 @@
 import type { Backup, BackupSettings, BackupsRecord } from '@anklet/contract'
 import { useIsFetching, useMutation, useQueryClient } from '@tanstack/react-query'
 import { ArchiveRestore, Download, HardDriveDownload, Upload } from 'lucide-react'
-import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import type { FormEvent, ReactNode } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import { Loading } from '../../client/Loading.tsx'
 import { useNow } from '../../kit/useNow.ts'
@@ -10,6 +10,9 @@ import { useBackups, useCommand, useShop } from '../../client/queries.ts'
 import { parseNumber } from '../../kit/typed.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import { countWords, lastWords, replacedRows, sizeWords } from '@anklet/language/shop/backups'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 /** Asks the server for something that has to do with backups, and shows what it says. */
 function useBackupAct<Asked>(act: (asked: Asked) => Promise<unknown>) {
@@ -18,14 +21,6 @@ function useBackupAct<Asked>(act: (asked: Asked) => Promise<unknown>) {
     mutationFn: act,
     onSettled: () => client.invalidateQueries({ queryKey: ['backups'] }),
   })
-}
-
-function Refusal({ error }: { readonly error: unknown }): ReactNode {
-  return (
-    <p className="wrong" role="alert">
-      {sentenceOf(error)}
-    </p>
-  )
 }
 
 /** What a backup would take the place of, before it does. */
@@ -79,19 +74,16 @@ function PutBack({
         </tbody>
       </table>
       <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn btn-go"
+        <Button
+          look="go"
           disabled={isAsking || act.isPending || record.doing !== null}
           onClick={() => act.mutate(backup.name, { onSuccess: onLeave })}
         >
           Put it in their place
-        </button>
-        <button type="button" className="btn" onClick={onLeave}>
-          Leave everything as it is
-        </button>
+        </Button>
+        <Button onClick={onLeave}>Leave everything as it is</Button>
       </div>
-      {act.isError && <Refusal error={act.error} />}
+      {act.isError && <Refusal>{sentenceOf(act.error)}</Refusal>}
     </div>
   )
 }
@@ -128,9 +120,7 @@ function BackupRow({
             <Download size={18} aria-hidden />
             Save a copy
           </a>
-          <button
-            type="button"
-            className="btn"
+          <Button
             aria-expanded={isOpen}
             disabled={record.doing !== null}
             aria-label={`Put back the one of ${when}`}
@@ -138,7 +128,7 @@ function BackupRow({
           >
             <ArchiveRestore size={18} aria-hidden />
             Put back
-          </button>
+          </Button>
         </div>
       </div>
       {isOpen && <PutBack backup={backup} record={record} onLeave={() => onOpen(false)} />}
@@ -214,19 +204,15 @@ function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder
             onChange={(event) => setPlace(event.target.value)}
           />
         </div>
-        {!isRight && (
-          <p className="wrong" role="alert">
-            How many are kept is a whole number from 1 to 365.
-          </p>
-        )}
-        <button
+        {!isRight && <Refusal>How many are kept is a whole number from 1 to 365.</Refusal>}
+        <Button
+          className="justify-self-start"
           type="submit"
-          className="btn justify-self-start"
           disabled={!shop || !isRight || change.isPending}
         >
           Keep this
-        </button>
-        {change.isError && <Refusal error={change.error} />}
+        </Button>
+        {change.isError && <Refusal>{sentenceOf(change.error)}</Refusal>}
       </form>
     </details>
   )
@@ -235,27 +221,17 @@ function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder
 /** Brings a backup that was made on another machine. */
 function Bring({ busy }: { readonly busy: boolean }): ReactNode {
   const act = useBackupAct(bringBackup)
-  const take = (event: ChangeEvent<HTMLInputElement>): void => {
-    const input = event.target
-    const file = input.files?.[0]
-    if (file) act.mutate(file, { onSettled: () => (input.value = '') })
-  }
   return (
     <>
-      <label
-        className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy || act.isPending ? 'opacity-50' : ''}`}
+      <ChooseFile
+        accept=".anklet"
+        disabled={busy || act.isPending}
+        onChoose={([file]) => act.mutate(file)}
       >
         <Upload size={18} aria-hidden />
         Bring one from another machine
-        <input
-          type="file"
-          accept=".anklet"
-          className="sr-only"
-          disabled={busy || act.isPending}
-          onChange={take}
-        />
-      </label>
-      {act.isError && <Refusal error={act.error} />}
+      </ChooseFile>
+      {act.isError && <Refusal>{sentenceOf(act.error)}</Refusal>}
     </>
   )
 }
@@ -272,11 +248,7 @@ function Doing({ doing, fault, restored }: BackupsRecord): ReactNode {
     )
   return (
     <>
-      {fault !== null && (
-        <p className="wrong" role="alert">
-          {fault}
-        </p>
-      )}
+      {fault !== null && <Refusal>{fault}</Refusal>}
       {restored !== null && (
         <p role="status">
           Put back {momentWords(restored.at, now)}, out of {restored.name}.
@@ -305,18 +277,13 @@ function Content({ record }: { readonly record: BackupsRecord }): ReactNode {
     <>
       <p>{lastWords(record, now)}</p>
       <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn"
-          disabled={busy || make.isPending}
-          onClick={() => make.mutate(undefined)}
-        >
+        <Button disabled={busy || make.isPending} onClick={() => make.mutate(undefined)}>
           <HardDriveDownload size={18} aria-hidden />
           Back up now
-        </button>
+        </Button>
         <Bring busy={busy} />
       </div>
-      {make.isError && <Refusal error={make.error} />}
+      {make.isError && <Refusal>{sentenceOf(make.error)}</Refusal>}
       <Doing {...record} />
       <ul className="grid gap-2" aria-label="Backups that are kept">
         {record.backups.map((backup) => (

@@ -1,9 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Download, Upload } from 'lucide-react'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { saveFile } from '../../kit/saveFile.ts'
 import { ask, sendBundle, sentenceOf } from '../../client/api.ts'
+import { Button } from '../../kit/Button.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 type Doing =
   | { readonly state: 'idle' }
@@ -35,29 +37,18 @@ export function Exchange(): ReactNode {
       setDoing({ state: 'failed', words: sentenceOf(error) })
     }
   }
-  const take = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
-    const input = event.target
-    const file = input.files?.[0]
-    if (!file) return
+  const take = async (file: File): Promise<void> => {
     setDoing({ state: 'busy', words: 'Taking it over …' })
     try {
-      if (file.size > LARGEST_MB * 1e6)
-        setDoing({
-          state: 'failed',
-          words: `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can be taken over. A whole shop of that size moves as a backup.`,
-        })
-      else {
-        const { added, known } = await sendBundle(await file.text())
-        setDoing({
-          state: 'done',
-          words: `${added} records are new here; ${known} were here already and are left as they are.`,
-        })
-        void client.invalidateQueries()
-      }
+      const { added, known } = await sendBundle(await file.text())
+      setDoing({
+        state: 'done',
+        words: `${added} records are new here; ${known} were here already and are left as they are.`,
+      })
+      void client.invalidateQueries()
     } catch (error) {
       setDoing({ state: 'failed', words: sentenceOf(error) })
     }
-    input.value = ''
   }
   return (
     <section aria-label="To and from another shop" className="grid content-start gap-3">
@@ -68,23 +59,25 @@ export function Exchange(): ReactNode {
         is read in the same way. It is no backup: what was done when, by which tablet, stays here.
       </p>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn" disabled={busy} onClick={() => void out()}>
+        <Button disabled={busy} onClick={() => void out()}>
           <Download size={18} aria-hidden />
           Save it as a file
-        </button>
-        <label
-          className={`btn cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}
+        </Button>
+        <ChooseFile
+          accept="application/json,.json"
+          most={LARGEST_MB * 1e6}
+          disabled={busy}
+          onChoose={([file]) => void take(file)}
+          onTooLarge={({ name, size }) =>
+            setDoing({
+              state: 'failed',
+              words: `"${name}" has ${Math.round(size / 1e6)} MB; up to ${LARGEST_MB} can be taken over. A whole shop of that size moves as a backup.`,
+            })
+          }
         >
           <Upload size={18} aria-hidden />
           Read one in
-          <input
-            type="file"
-            accept="application/json,.json"
-            className="sr-only"
-            disabled={busy}
-            onChange={(event) => void take(event)}
-          />
-        </label>
+        </ChooseFile>
       </div>
       {doing.state !== 'idle' && (
         <p

@@ -5,21 +5,23 @@ import { Sheet } from '../../kit/Sheet.tsx'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, usePeople } from '../../client/queries.ts'
 import { useSession } from '../../client/state/session.ts'
+import { Button, Tap } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /** Who signs on this device; a tap changes it. */
 export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
   const personId = useSession((session) => session.personId)
   const person = usePeople().data?.find(({ id }) => id === personId)
   return (
-    <button
-      type="button"
+    <Button
+      look="bare"
       className="flex min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] font-semibold"
       onClick={onOpen}
       aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}
     >
       <UserRound size={18} aria-hidden />
       <span className="hidden max-w-[9rem] truncate sm:inline">{person?.name ?? 'Who?'}</span>
-    </button>
+    </Button>
   )
 }
 
@@ -55,15 +57,11 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
           onChange={(event) => setName(event.target.value)}
           aria-invalid={add.isError}
         />
-        <button type="submit" className="btn btn-go" disabled={name.trim() === '' || add.isPending}>
+        <Button look="go" type="submit" disabled={name.trim() === '' || add.isPending}>
           Add
-        </button>
+        </Button>
       </div>
-      {add.isError && (
-        <p className="wrong mt-2" role="alert">
-          {sentenceOf(add.error)}
-        </p>
-      )}
+      {add.isError && <Refusal className="mt-2">{sentenceOf(add.error)}</Refusal>}
     </form>
   )
 }
@@ -87,22 +85,12 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
       <p className="mb-3 text-ink-2">Every reading is signed with a name.</p>
       <div className="mb-4 flex flex-wrap gap-2">
         {people.data?.map(({ id, name }) => (
-          <button
-            key={id}
-            type="button"
-            className="tap"
-            data-on={id === personId}
-            onClick={() => choose(id)}
-          >
+          <Tap key={id} data-on={id === personId} onClick={() => choose(id)}>
             {name}
-          </button>
+          </Tap>
         ))}
       </div>
-      {people.isError && (
-        <p className="wrong mb-3" role="alert">
-          {sentenceOf(people.error)}
-        </p>
-      )}
+      {people.isError && <Refusal className="mb-3">{sentenceOf(people.error)}</Refusal>}
       <AddPerson onAdded={choose} />
     </Sheet>
   )

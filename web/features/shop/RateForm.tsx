@@ -2,6 +2,8 @@ import type { Rate } from '@anklet/contract'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 interface TypedRate {
   readonly perHour: string
@@ -106,15 +108,11 @@ export function RateForm({
             onChange={(event) => setTax(event.target.value)}
           />
         </div>
-        <button type="submit" className="btn" disabled={busy || same}>
+        <Button type="submit" disabled={busy || same}>
           Keep the rate
-        </button>
+        </Button>
       </div>
-      {wrong && (
-        <p className="wrong mt-1" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal className="mt-1">{wrong}</Refusal>
     </form>
   )
 }

@@ -12,6 +12,8 @@ import { RateForm } from './RateForm.tsx'
 import { Backups } from './Backups.tsx'
 import { Exchange } from './Exchange.tsx'
 import { AddPerson } from './People.tsx'
+import { Button, Tap } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 type Units = ShopRecord['units']
 
@@ -94,13 +96,12 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
             value={name}
             onChange={(event) => setName(event.target.value)}
           />
-          <button
+          <Button
             type="submit"
-            className="btn"
             disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}
           >
             Keep
-          </button>
+          </Button>
         </div>
       </form>
       <UnitTaps units={shop.units} busy={change.isPending} onUnits={(units) => save({ units })} />
@@ -122,11 +123,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
       <p className="text-ink-2">
         Units change what is shown and typed. What is stored stays the same.
       </p>
-      {change.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(change.error)}
-        </p>
-      )}
+      {change.isError && <Refusal>{sentenceOf(change.error)}</Refusal>}
     </div>
   )
 }
@@ -159,22 +156,15 @@ function PersonRow({ person: { id, name, lead = false } }: { readonly person: Pe
   return (
     <li className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">
       {name}
-      <button
-        type="button"
-        className="tap"
-        data-on={lead}
-        aria-pressed={lead}
+      <Tap
+        on={lead}
         disabled={change.isPending}
         aria-label={`${name} agrees to deviations`}
         onClick={() => change.submit({ payload: { personId: id, lead: !lead } })}
       >
         Lead
-      </button>
-      {change.isError && (
-        <p className="wrong w-full" role="alert">
-          {sentenceOf(change.error)}
-        </p>
-      )}
+      </Tap>
+      {change.isError && <Refusal className="w-full">{sentenceOf(change.error)}</Refusal>}
     </li>
   )
 }

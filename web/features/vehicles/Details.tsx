@@ -7,6 +7,8 @@ import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import { repairWords } from '@anklet/language/repair/repairs'
 import { momentWords } from '@anklet/language/plain/times'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
   letters: 'A VIN has letters and figures, but never I, O or Q: is it a 1 or a 0?',
@@ -124,22 +126,16 @@ function Edit({ vehicle, onDone }: { readonly vehicle: Vehicle; onDone(): void }
   return (
     <form onSubmit={submit} className="grid max-w-[560px] gap-3" noValidate>
       <Fields typed={typed} onType={(next) => setTyped({ ...typed, ...next })} />
-      {save.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(save.error)}
-        </p>
-      )}
+      {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
       <div className="flex gap-2">
-        <button
+        <Button
+          look="go"
           type="submit"
-          className="btn btn-go"
           disabled={typed.plate.trim() === '' || remark === 'letters' || save.isPending}
         >
           Keep it
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
       </div>
     </form>
   )
@@ -156,9 +152,9 @@ export function Details({ detail }: { readonly detail: VehicleDetail }): ReactNo
     <section aria-label="The car" className="grid gap-1">
       <div className="flex items-center justify-between gap-3">
         <h2>The car</h2>
-        <button type="button" className="btn-quiet min-h-[44px]" onClick={() => setEditing(true)}>
+        <Button look="quiet" onClick={() => setEditing(true)}>
           Change
-        </button>
+        </Button>
       </div>
       {vehicle.note && <p className="whitespace-pre-wrap">{vehicle.note}</p>}
       <p className="figure">

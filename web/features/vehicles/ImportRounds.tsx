@@ -1,7 +1,7 @@
 import type { Vehicle, VehicleType } from '@anklet/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { releaseProxy, wrap } from 'comlink'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
@@ -15,6 +15,9 @@ import { faultWords } from '@anklet/language/shop/imports'
 import type { CarImport, ImportPlan } from './importPlan.ts'
 import { idOf, inputOf, planImport } from './importPlan.ts'
 import { Plate } from '../../kit/Plate.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 const LARGEST_MB = 20
 const ROUNDS_AT_ONCE = 200
@@ -67,11 +70,11 @@ function Preview({ plan }: { readonly plan: ImportPlan }): ReactNode {
         </ul>
       )}
       {unknownPlates.length > 0 && (
-        <p className="hint">
+        <Notice kind="wait">
           Not on record here, so their rounds stay out: {unknownPlates.slice(0, 12).join(', ')}
           {unknownPlates.length > 12 ? ' and more' : ''}. Take the car in first, then read the file
           again.
-        </p>
+        </Notice>
       )}
       {faults.length > 0 && (
         <section aria-label="Lines that cannot be taken">
@@ -160,15 +163,11 @@ function Progress({
           : `${done} of ${total} rounds` +
             (stopped ? ' are here. Reading the file again goes on where it stopped.' : ' …')}
       </p>
-      {error && (
-        <p className="wrong" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal>{error}</Refusal>
       {done < total && !stopped && (
-        <button type="button" className="btn w-fit" onClick={onCancel}>
+        <Button className="w-fit" onClick={onCancel}>
           Stop
-        </button>
+        </Button>
       )}
     </div>
   )
@@ -206,14 +205,15 @@ function Take({
         </div>
       )}
       {plan.cars.length > 0 && (
-        <button
-          type="button"
-          className="btn btn-go btn-big w-fit"
+        <Button
+          look="go"
+          big
+          className="w-fit"
           disabled={needed && !typed.ok}
           onClick={() => void start(plan.cars, typed.ok ? typed.value : 0)}
         >
           Take these rounds over
-        </button>
+        </Button>
       )}
     </>
   )
@@ -231,45 +231,36 @@ function Reader({
   )
   const [complaint, setComplaint] = useState<string | null>(null)
   const [reading, setReading] = useState(false)
-  const choose = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
-    const input = event.target
-    const file = input.files?.[0]
-    if (!file) return
+  const take = async (file: File): Promise<void> => {
     setRead(null)
     setComplaint(null)
-    if (file.size > LARGEST_MB * 1e6)
-      setComplaint(
-        `"${file.name}" has ${Math.round(file.size / 1e6)} MB; up to ${LARGEST_MB} can ` +
-          'be read at once. Split it, one car or one year at a time.',
-      )
-    else {
-      setReading(true)
-      try {
-        setRead({ name: file.name, plan: planImport(await readFile(file), vehicles, types) })
-      } catch {
-        setComplaint(`"${file.name}" is not a table this page can read.`)
-      }
-      setReading(false)
+    setReading(true)
+    try {
+      setRead({ name: file.name, plan: planImport(await readFile(file), vehicles, types) })
+    } catch {
+      setComplaint(`"${file.name}" is not a table this page can read.`)
     }
-    input.value = ''
+    setReading(false)
   }
   return (
     <div className="grid gap-5">
-      <label className="btn w-fit cursor-pointer focus-within:outline focus-within:outline-3">
+      <ChooseFile
+        className="w-fit"
+        accept=".csv,.tsv,.txt,text/csv"
+        most={LARGEST_MB * 1e6}
+        onChoose={([file]) => void take(file)}
+        onTooLarge={({ name, size }) => {
+          setRead(null)
+          setComplaint(
+            `"${name}" has ${Math.round(size / 1e6)} MB; up to ${LARGEST_MB} can ` +
+              'be read at once. Split it, one car or one year at a time.',
+          )
+        }}
+      >
         Choose a table
-        <input
-          type="file"
-          accept=".csv,.tsv,.txt,text/csv"
-          className="sr-only"
-          onChange={(event) => void choose(event)}
-        />
-      </label>
+      </ChooseFile>
       {reading && <p role="status">Reading …</p>}
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
       {read && (
         <>
           <Preview plan={read.plan} />

@@ -12,6 +12,7 @@ import { warningOf } from '@anklet/core/measuring/history'
 import { driftsOf, nightsOf, sinceHandover } from '../job/model/outlook.ts'
 import type { TrendPoint } from '../job/model/trend.ts'
 import { trendOf } from '../job/model/trend.ts'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** Others of its type beside it: as many as anybody compares. */
 const MOST_PEERS = 6
@@ -121,7 +122,7 @@ export function Outlook({
           </span>
         </p>
       )}
-      {warning && <p className="hint">{warningWords(warning, units, now.getTime())}</p>}
+      {warning && <Notice kind="wait">{warningWords(warning, units, now.getTime())}</Notice>}
       <details onToggle={(event) => setBeside(event.currentTarget.open)}>
         <summary className="min-h-[44px] cursor-pointer py-2.5 text-[15px] text-ink-2">
           Beside others of its type

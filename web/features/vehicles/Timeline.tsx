@@ -16,6 +16,7 @@ import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
 import type { LikeWithLike, TrendPoint } from '../job/model/trend.ts'
 import { likeWithLike } from '../job/model/trend.ts'
 import { simulatedWords } from '@anklet/language/plain/simulated'
+import { Button } from '../../kit/Button.tsx'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
@@ -306,24 +307,18 @@ export function Timeline({
         </p>
       )}
       <span className="no-print flex flex-wrap">
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px]"
-          aria-pressed={numbers}
-          onClick={() => setNumbers(!numbers)}
-        >
+        <Button look="quiet" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>
           {numbers ? 'Picture' : 'Numbers'}
-        </button>
+        </Button>
         {!numbers && (
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px]"
+          <Button
+            look="quiet"
             onClick={() =>
               save(carFile(detail.vehicle, 'timeline.svg'), simulatedWords(detail.vehicle))
             }
           >
             SVG
-          </button>
+          </Button>
         )}
       </span>
     </figure>

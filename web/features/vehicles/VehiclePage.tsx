@@ -24,6 +24,8 @@ import { trendCsv, trendOf } from '../job/model/trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
 import { simulatedWords } from '@anklet/language/plain/simulated'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const Timeline = lazy(() =>
   import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
@@ -81,9 +83,9 @@ function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNo
         </tbody>
       </table>
       {shown.length < points.length && (
-        <button type="button" className="btn mt-3" onClick={() => setAll(true)}>
+        <Button className="mt-3" onClick={() => setAll(true)}>
           All {points.length} rounds
-        </button>
+        </Button>
       )}
     </div>
   )
@@ -117,9 +119,8 @@ function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
   const [jobId] = useState(() => crypto.randomUUID())
   return (
     <>
-      <button
-        type="button"
-        className="btn btn-go"
+      <Button
+        look="go"
         disabled={open.isPending}
         onClick={() =>
           open.submit(
@@ -129,12 +130,8 @@ function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
         }
       >
         New job on this car
-      </button>
-      {open.isError && (
-        <p className="wrong w-full" role="alert">
-          {sentenceOf(open.error)}
-        </p>
-      )}
+      </Button>
+      {open.isError && <Refusal className="w-full">{sentenceOf(open.error)}</Refusal>}
     </>
   )
 }
@@ -173,21 +170,12 @@ function EveryRound({
       <div className="flex flex-wrap items-center justify-between gap-x-3">
         <h2>Every round, {UNIT_LABEL[units.length]} over design</h2>
         {files.map(([words, save]) => (
-          <button
-            key={words}
-            type="button"
-            className="btn-quiet min-h-[44px] underline"
-            onClick={save}
-          >
+          <Button look="quiet" key={words} onClick={save}>
             {words}
-          </button>
+          </Button>
         ))}
       </div>
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
       <Rounds points={points} />
     </section>
   )

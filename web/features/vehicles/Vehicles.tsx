@@ -5,6 +5,7 @@ import { Loading } from '../../client/Loading.tsx'
 import { useVehicles, useVehicleTypes } from '../../client/queries.ts'
 import { barePlate } from '@anklet/language/plain/plates'
 import { Plate } from '../../kit/Plate.tsx'
+import { ButtonLink } from '../../kit/Button.tsx'
 
 /** Every car the shop has seen. */
 export function Vehicles(): ReactNode {
@@ -16,9 +17,7 @@ export function Vehicles(): ReactNode {
       <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
         <h1>Vehicles</h1>
         <div className="flex flex-wrap items-end gap-3">
-          <Link to="/vehicles/import" className="btn">
-            Rounds out of a table
-          </Link>
+          <ButtonLink to="/vehicles/import">Rounds out of a table</ButtonLink>
           <div>
             <label className="label" htmlFor="find-plate">
               Find a plate

@@ -29,6 +29,8 @@ import type { WatchQuestion } from '../job/night/request.ts'
 import { earlierQuestions, questionOf } from '../job/night/request.ts'
 import { Suspects } from '../job/night/Suspects.tsx'
 import { Why } from './Why.tsx'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 const NightChart = lazy(() =>
   import('./NightChart.tsx').then((module) => ({ default: module.NightChart })),
@@ -70,9 +72,9 @@ function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
 
 const Twist = ({ spoken }: { readonly spoken: SpokenAnswer }): ReactNode =>
   spoken.twist && (
-    <p className="hint mb-2" role="status">
+    <Notice kind="wait" className="mb-2">
       {spoken.twist}
-    </p>
+    </Notice>
   )
 
 // High is clean and the complaint stands: a crack may sit in the part of the roll used at standing
@@ -93,14 +95,12 @@ function SupplyBack({
   readonly watch: Watch
 }): ReactNode {
   return (
-    <button
-      type="button"
-      className="btn"
+    <Button
       disabled={back.isPending}
       onClick={() => back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })}
     >
       The supply is back on
-    </button>
+    </Button>
   )
 }
 
@@ -142,36 +142,28 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
       {watch.finding && (
         <p className="text-[14px] text-ink-2">On the job: “{watch.finding.sentence}”</p>
       )}
-      {error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(error)}
-        </p>
-      )}
+      {error && <Refusal>{sentenceOf(error)}</Refusal>}
       {!job.closedAt && watch.state === 'walked' && (
-        <button type="button" className="btn btn-go" disabled={conclude.isPending} onClick={write}>
+        <Button look="go" disabled={conclude.isPending} onClick={write}>
           Write it on the job
-        </button>
+        </Button>
       )}
       {!job.closedAt && spoken.twist && (
-        <button type="button" className="btn" onClick={onMorningAgain}>
-          Walk the morning round again
-        </button>
+        <Button onClick={onMorningAgain}>Walk the morning round again</Button>
       )}
       {!job.closedAt && watch.state === 'concluded' && <Onward job={job} present="watch" />}
       {!job.closedAt && supplyIsOff(watch) && <SupplyBack back={back} watch={watch} />}
       {!job.closedAt && standing && (
-        <button type="button" className="btn" onClick={() => onAnother(standing)}>
-          High is clean: watch at standing height
-        </button>
+        <Button onClick={() => onAnother(standing)}>High is clean: watch at standing height</Button>
       )}
       <div className="grid grid-cols-2 gap-2.5">
-        <button type="button" className="btn px-2" onClick={onWhy}>
+        <Button className="px-2" onClick={onWhy}>
           Why do you say so?
-        </button>
+        </Button>
         {!job.closedAt && (
-          <button type="button" className="btn px-2" onClick={() => onAnother()}>
+          <Button className="px-2" onClick={() => onAnother()}>
             Watch another night
-          </button>
+          </Button>
         )}
       </div>
       {/* What was found leads to its decision; a job is closed with it open only at the handover. */}
@@ -358,11 +350,11 @@ export function Answer(props: AnswerProps): ReactNode {
       />
     )
   return (
-    <p className="caution" role="alert">
+    <Notice kind="caution" urgent>
       {result.state === 'impossible'
         ? 'With the figures on record this vehicle type could not have stood as it did: ' +
           'check loads and heights of the type on the shelf. The readings are safe.'
         : 'The calculation broke off. Reload the page; the readings are safe.'}
-    </p>
+    </Notice>
   )
 }

@@ -4,6 +4,7 @@ import type { SpokenAnswer } from '@anklet/language/night/answer'
 import { percentWords } from '@anklet/language/night/answer'
 import { hiddenWords, loadWords, nextLines } from '@anklet/language/work/next'
 import type { WatchAside } from '../../client/workers/leakWorker.ts'
+import { Notice } from '../../kit/Notice.tsx'
 
 interface AsideProps {
   readonly aside: WatchAside
@@ -45,11 +46,7 @@ export function Aside(props: AsideProps): ReactNode {
   const hidden = hiddenWords(aside.hidden, best)
   return (
     <div className="grid min-w-0 content-start gap-3">
-      {aside.load && (
-        <p className="hint" role="status">
-          {loadWords(aside.load)}
-        </p>
-      )}
+      {aside.load && <Notice kind="wait">{loadWords(aside.load)}</Notice>}
       <WhatTellsMore {...props} />
       {hidden && <p className="text-[14.5px] text-ink-2">{hidden}</p>}
     </div>

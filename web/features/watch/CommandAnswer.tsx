@@ -12,6 +12,8 @@ import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import type { WatchRounds } from '../job/model/watchState.ts'
 import { wasLeftAlone, watchRounds } from '../job/model/watchState.ts'
 import { questionOf } from '../job/night/request.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 /** What a fall beyond one-sided 95 % is worth. */
 const SURE = 0.95
@@ -75,15 +77,12 @@ function Pair({
       {on.watch.finding && (
         <p className="mt-2 text-[14px] text-ink-2">On the job: “{on.watch.finding.sentence}”</p>
       )}
-      {conclude.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(conclude.error)}
-        </p>
-      )}
+      {conclude.isError && <Refusal>{sentenceOf(conclude.error)}</Refusal>}
       {!job.closedAt && on.watch.state === 'walked' && (
-        <button
-          type="button"
-          className="btn btn-go btn-big mt-3"
+        <Button
+          look="go"
+          big
+          className="mt-3"
           disabled={conclude.isPending}
           onClick={() =>
             conclude.submit({
@@ -96,7 +95,7 @@ function Pair({
           }
         >
           Write it on the job
-        </button>
+        </Button>
       )}
     </>
   )
@@ -137,9 +136,9 @@ export function CommandAnswer({
     <>
       <Pair job={job} off={off} on={rounds} />
       {!job.closedAt && (
-        <button type="button" className="btn mt-3" onClick={onAnother}>
+        <Button className="mt-3" onClick={onAnother}>
           Watch another night
-        </button>
+        </Button>
       )}
     </>
   )

@@ -6,6 +6,8 @@ import { readTyped } from '../../kit/typed.ts'
 import { questionsAnswered, RoundQuestions } from '../job/walk/RoundQuestions.tsx'
 import { ThrowAway } from '../job/walk/ThrowAway.tsx'
 import type { DraftDesk } from './draftDesk.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 interface LaterProps {
   readonly job: Job
@@ -53,32 +55,23 @@ export function LaterQuestions({ job, desk, units, leftOn }: LaterProps): ReactN
         />
       )}
       {draft.undisturbed === false && (
-        <p className="hint">
+        <Notice kind="wait">
           {leftOn
             ? 'A car that was moved proves nothing. The round can still be kept.'
             : 'A module that wakes settles the car and hides the leaking corner. The round ' +
               'can still be kept, but it proves little.'}
-        </p>
+        </Notice>
       )}
       <RoundQuestions job={job} draft={draft} levels={false} onChange={desk.change} />
-      {draft.refusal && (
-        <p className="wrong" role="alert">
-          {draft.refusal}
-        </p>
-      )}
+      {draft.refusal && <Refusal>{draft.refusal}</Refusal>}
       <div className="flex flex-wrap gap-3">
-        <button
-          type="button"
-          className="btn btn-go btn-big"
-          disabled={!ready}
-          onClick={() => desk.change({ walking: true })}
-        >
+        <Button look="go" big disabled={!ready} onClick={() => desk.change({ walking: true })}>
           {draft.readings.length > 0
             ? 'Back to the walk'
             : look
               ? 'Walk this round'
               : 'Walk the morning round'}
-        </button>
+        </Button>
         <ThrowAway draft={draft} onThrow={desk.drop} />
       </div>
     </div>

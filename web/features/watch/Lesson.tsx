@@ -3,6 +3,8 @@ import type { VolumeLesson } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 interface LessonProps {
   readonly job: Job
@@ -35,13 +37,9 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
           : 'Where it did not leak, the cold shows how much air its springs hold: '}
         {factorWords(kept ? job.vehicle.lesson : lesson)}.
       </p>
-      {learn.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(learn.error)}
-        </p>
-      )}
-      <button
-        type="button"
+      {learn.isError && <Refusal>{sentenceOf(learn.error)}</Refusal>}
+      <Button
+        look="bare"
         className="min-h-[44px] text-left text-ink-2 underline"
         disabled={learn.isPending}
         onClick={() =>
@@ -49,7 +47,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
         }
       >
         {kept ? 'Forget it again' : 'Use it for this car from now on'}
-      </button>
+      </Button>
     </section>
   )
 }

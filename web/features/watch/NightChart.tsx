@@ -14,6 +14,7 @@ import { useChart } from '../../kit/useChart.ts'
 import { meansOf } from '../job/model/rounds.ts'
 import type { NightRow } from './nightRows.ts'
 import { nightCsv, nightRows } from './nightRows.ts'
+import { Button } from '../../kit/Button.tsx'
 
 interface ChartProps {
   readonly outcome: WatchOutcome
@@ -166,29 +167,29 @@ export function NightChart(props: ChartProps): ReactNode {
           what stays uncertain.
         </span>
         <span className="no-print flex">
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px] text-[13.5px] underline"
+          <Button
+            look="quiet"
+            className="text-[13.5px]"
             aria-pressed={numbers}
             onClick={() => setNumbers(!numbers)}
           >
             {numbers ? 'Picture' : 'Numbers'}
-          </button>
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px] text-[13.5px] underline"
+          </Button>
+          <Button
+            look="quiet"
+            className="text-[13.5px]"
             onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}
           >
             CSV
-          </button>
+          </Button>
           {!numbers && (
-            <button
-              type="button"
-              className="btn-quiet min-h-[44px] text-[13.5px] underline"
+            <Button
+              look="quiet"
+              className="text-[13.5px]"
               onClick={() => save(`${name}.svg`, simulatedWords(vehicle))}
             >
               SVG
-            </button>
+            </Button>
           )}
         </span>
       </figcaption>

@@ -5,6 +5,8 @@ import { useState } from 'react'
 import { carFile, saveFile } from '../../kit/saveFile.ts'
 import { ring } from '../../client/state/reminders.ts'
 import { useSession } from '../../client/state/session.ts'
+import { Refusal } from '../../kit/Notice.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 interface RemindProps {
   readonly job: Job
@@ -31,25 +33,15 @@ export function Remind({ job, watch }: RemindProps): ReactNode {
   }
   return (
     <div className="flex flex-wrap gap-2">
-      <button
-        type="button"
-        className="tap flex-1"
-        data-on={reminders}
-        aria-pressed={reminders}
-        onClick={toggle}
-      >
+      <Tap className="flex-1" on={reminders} onClick={toggle}>
         <Bell size={18} aria-hidden />
         Ring here
-      </button>
-      <button type="button" className="tap flex-1" onClick={() => void calendar()}>
+      </Tap>
+      <Tap className="flex-1" onClick={() => void calendar()}>
         <CalendarPlus size={18} aria-hidden />
         Into a calendar
-      </button>
-      {failed && (
-        <p className="wrong w-full" role="alert">
-          This watch’s times make no calendar entry.
-        </p>
-      )}
+      </Tap>
+      {failed && <Refusal className="w-full">This watch’s times make no calendar entry.</Refusal>}
     </div>
   )
 }

@@ -17,6 +17,8 @@ import { sizeWords } from '@anklet/language/plain/rates'
 import { Remind } from './Remind.tsx'
 import type { Suspicion } from './suspicion.ts'
 import { COLD_NIGHT_K, coldSinkMm, suspicionOf } from './suspicion.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal, Notice } from '../../kit/Notice.tsx'
 
 interface RunningProps {
   readonly job: Job
@@ -70,18 +72,10 @@ function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }):
         value={reason}
         onChange={(event) => setReason(event.target.value)}
       />
-      {giveUp.isError && (
-        <p className="wrong mb-3" role="alert">
-          {sentenceOf(giveUp.error)}
-        </p>
-      )}
-      <button
-        type="submit"
-        className="btn btn-go"
-        disabled={reason.trim() === '' || giveUp.isPending}
-      >
+      {giveUp.isError && <Refusal className="mb-3">{sentenceOf(giveUp.error)}</Refusal>}
+      <Button look="go" type="submit" disabled={reason.trim() === '' || giveUp.isPending}>
         Give the watch up
-      </button>
+      </Button>
     </form>
   )
 }
@@ -126,13 +120,13 @@ function HandsOff({
 }): ReactNode {
   const nameOf = usePersonName()
   return (
-    <p className="caution">
+    <Notice kind="caution">
       {capital(SUPPLY_WORDS[watch.supplyCut])}, by {nameOf(watch.startedBy)}.{' '}
       {leftOn
         ? 'Nobody gets in. The module is awake: the car may move by itself at any time, ' +
           'keep hands and jacks away from it.'
         : 'Nobody gets in, nothing is plugged back: the answer would be lost, and the car may move.'}
-    </p>
+    </Notice>
   )
 }
 
@@ -273,21 +267,13 @@ export function Running({
         {suspicion && <Foretold suspicion={suspicion} units={units} />}
         <Remind job={job} watch={watch} />
         <span className="flex-1" />
-        {!due && (
-          <button type="button" className="btn" onClick={onLook}>
-            Walk a round in between
-          </button>
-        )}
-        <button type="button" className={`btn btn-big ${due ? 'btn-go' : ''}`} onClick={onMorning}>
+        {!due && <Button onClick={onLook}>Walk a round in between</Button>}
+        <Button look={due ? 'go' : 'plain'} big onClick={onMorning}>
           {due ? 'Walk the morning round' : 'Walk the morning round early'}
-        </button>
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] underline"
-          onClick={() => setGiving(true)}
-        >
+        </Button>
+        <Button look="quiet" onClick={() => setGiving(true)}>
           Give the watch up
-        </button>
+        </Button>
       </div>
       <Sheet title="Give the watch up" open={giving} onClose={() => setGiving(false)}>
         <GiveUp watch={watch} onClose={() => setGiving(false)} />

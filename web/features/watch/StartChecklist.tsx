@@ -14,6 +14,8 @@ import { needsNoNight } from '@anklet/language/causes/complaint'
 import { watchWithSupplyOff } from './CommandAnswer.tsx'
 import { PlanPanel } from './PlanPanel.tsx'
 import type { DraftDesk } from './draftDesk.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 interface StartProps {
   readonly job: Job
@@ -139,7 +141,9 @@ function WhatItTells({
           : 'A night with the supply off: what sinks then, leaks or is cold.'}
       </p>
       {(needsNoNight(job.complaint) || (job.arrival && nightWords(job.arrival))) && (
-        <p className="hint mb-1">This can be found without a night: soap and the relay first.</p>
+        <Notice kind="wait" className="mb-1">
+          This can be found without a night: soap and the relay first.
+        </Notice>
       )}
       <p className="sub max-w-[110ch]">
         Start from the highest level, where a drop shows. If it comes out clean and the complaint
@@ -192,7 +196,9 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
             onTap={(supplyCut) => check({ supplyCut, supplyProved: false })}
           />
           {checklist.supplyCut && (
-            <p className="caution text-[14.5px]">{CAUTION[checklist.supplyCut]}</p>
+            <Notice kind="caution" className="text-[14.5px]">
+              {CAUTION[checklist.supplyCut]}
+            </Notice>
           )}
           <ThenDone checklist={checklist} onCheck={check} />
           <div className="w-[260px]">
@@ -210,20 +216,16 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
           <PlanPanel job={job} draft={draft} units={units} now={new Date()} />
         </div>
       </div>
-      {draft.refusal && (
-        <p className="wrong" role="alert">
-          {draft.refusal}
-        </p>
-      )}
+      {draft.refusal && <Refusal>{draft.refusal}</Refusal>}
       <div className="flex flex-wrap items-center gap-3">
-        <button
-          type="button"
-          className="btn btn-go btn-big"
+        <Button
+          look="go"
+          big
           disabled={missing !== null}
           onClick={() => desk.change({ walking: true })}
         >
           {draft.readings.length > 0 ? 'Back to the evening round' : 'Walk the evening round'}
-        </button>
+        </Button>
         {desk.begun && (again || draft.readings.length > 0) && (
           <ThrowAway draft={draft} onThrow={desk.drop} />
         )}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { usePeople } from '../../client/queries.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import { useSession } from '../../client/state/session.ts'
+import { Button } from '../../kit/Button.tsx'
 
 /** Begins the work: whether a second hand is there is asked here, once, where some step wants one. */
 export function BeginWork({
@@ -30,14 +31,14 @@ export function BeginWork({
           ]}
         />
       )}
-      <button
-        type="button"
-        className="btn btn-go w-fit"
+      <Button
+        look="go"
+        className="w-fit"
         disabled={asks && second === null}
         onClick={() => onBegin(second ?? undefined)}
       >
         Begin the work at the car
-      </button>
+      </Button>
     </div>
   )
 }

@@ -21,6 +21,7 @@ import {
   SUPPORT_WORDS,
   VENT_WORDS,
 } from '@anklet/language/work/plan'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** What a plan is asked for, as it is chosen on the page. */
 export interface Chosen {
@@ -114,11 +115,11 @@ function NotItsWay({
   const vents = ventsOf(architecture)
   if (vents === null || vents.includes(chosen.way.ventBy)) return null
   return (
-    <p className="hint" role="status">
+    <Notice kind="wait">
       Air is let out {VENT_WORDS[chosen.way.ventBy].toLowerCase()} here. The type of this car names
       another way: {vents.map((vent) => VENT_WORDS[vent].toLowerCase()).join(', or ')}. Choose it
       under “The shop’s way”, or look at the type.
-    </p>
+    </Notice>
   )
 }
 

@@ -13,6 +13,8 @@ import {
   torqueWords,
   turnedWords,
 } from '@anklet/language/work/plan'
+import { Notice } from '../../kit/Notice.tsx'
+import { Tap } from '../../kit/Button.tsx'
 
 /** A torque as it is shown: the shop's figure with its source, or that nobody entered one. */
 function TorqueWords({
@@ -68,26 +70,14 @@ function MoveButtons({
 }: Pick<StepProps, 'room' | 'onMove'> & { readonly words: string }): ReactNode {
   return (
     <div className="flex gap-2 pt-1">
-      <button
-        type="button"
-        className="tap"
-        disabled={!room.earlier}
-        onClick={() => onMove(-1)}
-        aria-label={`Earlier: ${words}`}
-      >
+      <Tap disabled={!room.earlier} onClick={() => onMove(-1)} aria-label={`Earlier: ${words}`}>
         <ChevronUp size={18} aria-hidden />
         Earlier
-      </button>
-      <button
-        type="button"
-        className="tap"
-        disabled={!room.later}
-        onClick={() => onMove(1)}
-        aria-label={`Later: ${words}`}
-      >
+      </Tap>
+      <Tap disabled={!room.later} onClick={() => onMove(1)} aria-label={`Later: ${words}`}>
         <ChevronDown size={18} aria-hidden />
         Later
-      </button>
+      </Tap>
     </div>
   )
 }
@@ -143,10 +133,10 @@ export function PlanStepRow(props: StepProps): ReactNode {
       <div className="grid min-w-0 gap-1">
         <p className="text-[16px] font-medium leading-snug">{stepWords(step.words, step.place)}</p>
         {step.caution && (
-          <p className="caution flex gap-2 text-[14px]">
+          <Notice kind="caution" className="flex gap-2 text-[14px]">
             <ShieldAlert size={17} aria-hidden className="mt-0.5 shrink-0" />
             <span>{step.caution}</span>
-          </p>
+          </Notice>
         )}
         {step.second && (
           <p className="flex items-center gap-2 text-[13.5px] text-ink-2">

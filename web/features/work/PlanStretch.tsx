@@ -5,6 +5,7 @@ import { list, placeWords } from '@anklet/language/plain/corners'
 import { minutesWords, STRETCH_WORDS } from '@anklet/language/work/plan'
 import type { PlanRun, SameSteps } from './planFold.ts'
 import { samePlaces } from './planFold.ts'
+import { Button } from '../../kit/Button.tsx'
 
 const stepsWords = (count: number): string => (count === 1 ? 'one step' : `${count} steps`)
 
@@ -33,8 +34,8 @@ export function PlanStretch({
   return (
     <section aria-label={STRETCH_WORDS[run.phase]} className={clsx(open && 'pt-3')}>
       <h3 className={open ? 'plan-stretch' : 'plan-stretch plan-folded'}>
-        <button
-          type="button"
+        <Button
+          look="bare"
           className="flex min-h-[44px] w-full flex-wrap items-center gap-x-3 text-left"
           aria-expanded={open}
           onClick={onToggle}
@@ -49,7 +50,7 @@ export function PlanStretch({
             {run.steps.length > 1 ? ` to ${run.from + run.steps.length}` : ''},{' '}
             {minutesWords(minutes)}
           </span>
-        </button>
+        </Button>
       </h3>
       <ol className={clsx(!open && 'hidden print:block')}>{children}</ol>
     </section>

@@ -13,6 +13,7 @@ import { runsOf } from './planFold.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
 import { PlanStretch } from './PlanStretch.tsx'
 import { SHELF_KIND } from '../job/model/shelfParts.ts'
+import { Button } from '../../kit/Button.tsx'
 
 /**
  * Days until the slowest of a plan's parts is here, and which that is; null where all are, or none
@@ -220,14 +221,14 @@ export function PlanView({
           {plan.photos.length > 0 ? `${plan.photos.length} photos on the way. ` : ''}The maker’s
           instructions, local rules and licensed practice come first.
         </p>
-        <button
-          type="button"
-          className="btn btn-quiet no-print"
+        <Button
+          look="quiet"
+          className="inline-flex items-center gap-2 no-print"
           aria-pressed={open === 'all'}
           onClick={() => setOpen(open === 'all' ? [] : 'all')}
         >
           {open === 'all' ? 'Fold it again' : 'Open every step'}
-        </button>
+        </Button>
         {runs.map((run) => {
           const isOpen = open === 'all' || open.includes(run.from)
           return (

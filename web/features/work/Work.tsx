@@ -28,6 +28,8 @@ import { Runner } from '../job/run/Runner.tsx'
 import { useCarLive } from '../job/link/carLive.ts'
 import type { OnWork } from '../job/record/useWork.ts'
 import { useWork } from '../job/record/useWork.ts'
+import { Button } from '../../kit/Button.tsx'
+import { Refusal, Notice } from '../../kit/Notice.tsx'
 
 interface Shelf {
   readonly procedures: Procedures
@@ -91,17 +93,8 @@ function NoPlan({
   jobWords(id: string): string
 }): ReactNode {
   if (answer?.kind === 'refused')
-    return (
-      <p className="wrong" role="alert">
-        {planRefusalWords(answer.refusal, jobWords)}
-      </p>
-    )
-  if (answer?.kind === 'broken')
-    return (
-      <p className="wrong" role="alert">
-        The plan could not be made.
-      </p>
-    )
+    return <Refusal>{planRefusalWords(answer.refusal, jobWords)}</Refusal>
+  if (answer?.kind === 'broken') return <Refusal>The plan could not be made.</Refusal>
   return (
     answer === null &&
     asked && (
@@ -140,23 +133,16 @@ function PlanActions({
   return (
     <div className="no-print flex flex-wrap items-center gap-3">
       {!job.closedAt && (
-        <button
-          type="button"
-          className="btn btn-go"
+        <Button
+          look="go"
           disabled={keep.isPending || same || !ready}
           onClick={() => keep.submit({ payload: payload() })}
         >
           {same ? 'Kept' : 'Keep this plan'}
-        </button>
+        </Button>
       )}
-      <button type="button" className="btn" onClick={() => window.print()}>
-        Print for the wall
-      </button>
-      {moved && (
-        <button type="button" className="btn" onClick={onBack}>
-          Steps back in their order
-        </button>
-      )}
+      <Button onClick={() => window.print()}>Print for the wall</Button>
+      {moved && <Button onClick={onBack}>Steps back in their order</Button>}
       {made && same && onBegin && !job.closedAt && <BeginWork asks={seconds} onBegin={onBegin} />}
       {made && (
         <span className="text-[14px] text-ink-2">
@@ -164,11 +150,7 @@ function PlanActions({
           {same ? '' : '; changed since'}
         </span>
       )}
-      {keep.isError && (
-        <p className="wrong w-full" role="alert">
-          {sentenceOf(keep.error)}
-        </p>
-      )}
+      {keep.isError && <Refusal className="w-full">{sentenceOf(keep.error)}</Refusal>}
     </div>
   )
 }
@@ -199,10 +181,10 @@ function WhatIsDone({
 
 function NothingDecided({ jobId }: { readonly jobId: string }): ReactNode {
   return (
-    <p className="hint no-print">
+    <Notice kind="wait" className="no-print">
       Nothing is decided yet. <Link to={`/jobs/${jobId}/decision`}>Decide first</Link>, or say what
       is to be done.
-    </p>
+    </Notice>
   )
 }
 
@@ -326,12 +308,12 @@ function Planning({
         />
       )}
       {job.closedAt && !made && <p className="sub">No plan was made for this job.</p>}
-      {waiting && <p className="hint">Tap the corners for “{jobWords(waiting.job)}”.</p>}
+      {waiting && <Notice kind="wait">Tap the corners for “{jobWords(waiting.job)}”.</Notice>}
       {unsaid && (
-        <p className="caution" role="status">
+        <Notice kind="caution">
           It came in on its bump stops, and nobody said at which corners. Tap them above, under
           “Came in on empty springs at”: an empty spring carries nothing.
-        </p>
+        </Notice>
       )}
       <NoPlan answer={answer} asked={jobs.length > 0} jobWords={jobWords} />
       {plan && (

@@ -2,7 +2,7 @@ import type { CodeReading, Job } from '@anklet/contract'
 import type { CodeStatus, Report, ReportedCode } from '@anklet/core/reasoning/codes'
 import { codeText, readCode } from '@anklet/core/reasoning/codes'
 import { FileUp, X } from 'lucide-react'
-import type { ChangeEvent, FormEvent, ReactNode } from 'react'
+import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
@@ -16,6 +16,9 @@ import {
 import { momentWords } from '@anklet/language/plain/times'
 import { CodeList } from '../../job/codes/CodeList.tsx'
 import { readIn } from './readIn.ts'
+import { Button, Tap } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
+import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 
 /** More than this is no report of codes. */
 const LARGEST_BYTES = 1_000_000
@@ -54,15 +57,9 @@ function Typing({ onCode }: { onCode(code: ReportedCode): void }): ReactNode {
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
-        <button type="submit" className="btn">
-          Add it
-        </button>
+        <Button type="submit">Add it</Button>
       </div>
-      {wrong && (
-        <p className="wrong mt-1" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal className="mt-1">{wrong}</Refusal>
     </form>
   )
 }
@@ -85,14 +82,13 @@ function Drafted({
             <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
               <b className="num text-[17px] font-semibold">{codeText(code)}</b>
               <span className="min-w-0 flex-1 text-[14px]">{code.words}</span>
-              <button
-                type="button"
-                className="btn-quiet min-h-[44px]"
+              <Button
+                look="quiet"
                 aria-label={`Leave ${codeText(code)} out`}
                 onClick={() => onChange({ ...report, codes: codes.filter((_, k) => k !== i) })}
               >
                 <X size={18} aria-hidden />
-              </button>
+              </Button>
             </div>
             <p className="text-[13.5px] text-ink-2">
               {decodedWords(code)}.
@@ -101,16 +97,9 @@ function Drafted({
             </p>
             <div role="group" aria-label={`${codeText(code)} is`} className="flex flex-wrap gap-2">
               {STATUSES.map((status) => (
-                <button
-                  key={status}
-                  type="button"
-                  className="tap"
-                  data-on={code.status === status}
-                  aria-pressed={code.status === status}
-                  onClick={() => set(i, status)}
-                >
+                <Tap on={code.status === status} key={status} onClick={() => set(i, status)}>
                   {STATUS_WORDS[status]}
-                </button>
+                </Tap>
               ))}
             </div>
           </li>
@@ -141,17 +130,11 @@ function Report({
   onTake(text: string, tool: string): void
   onWrong(sentence: string): void
 }): ReactNode {
-  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
-    if (!file) return
-    if (file.size > LARGEST_BYTES)
-      return onWrong(`“${file.name}” is too large for a report of codes.`)
-    file.text().then(
+  const read = (file: File): void =>
+    void file.text().then(
       (text) => onTake(text, file.name.slice(0, 80)),
       () => onWrong(`“${file.name}” could not be read.`),
     )
-  }
   return (
     <>
       <div>
@@ -168,23 +151,17 @@ function Report({
         />
       </div>
       <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn"
-          disabled={pasted.trim() === ''}
-          onClick={() => onTake(pasted, '')}
-        >
+        <Button disabled={pasted.trim() === ''} onClick={() => onTake(pasted, '')}>
           Find the codes in it
-        </button>
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+        </Button>
+        <ChooseFile
+          accept=".csv,.txt,.tsv,text/csv,text/plain"
+          most={LARGEST_BYTES}
+          onChoose={([file]) => read(file)}
+          onTooLarge={({ name }) => onWrong(`“${name}” is too large for a report of codes.`)}
+        >
           <FileUp size={18} aria-hidden />A report out of a file
-          <input
-            type="file"
-            className="sr-only"
-            accept=".csv,.txt,.tsv,text/csv,text/plain"
-            onChange={choose}
-          />
-        </label>
+        </ChooseFile>
       </div>
     </>
   )
@@ -237,18 +214,14 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
       <Report pasted={pasted} onPaste={paste} onTake={take} onWrong={setWrong} />
       <Typing onCode={add} />
       <div aria-live="polite" className="grid gap-3">
-        {wrong && (
-          <p className="wrong" role="alert">
-            {wrong}
-          </p>
-        )}
+        <Refusal>{wrong}</Refusal>
         {(codes.length > 0 || draft.report.remarks.length > 0) && (
           <Drafted draft={draft} onChange={(report) => setDraft({ ...draft, report })} />
         )}
       </div>
-      <button
-        type="button"
-        className={`btn w-fit ${codes.length > 0 ? 'btn-go' : ''}`}
+      <Button
+        look={codes.length > 0 ? 'go' : 'plain'}
+        className="w-fit"
         disabled={keep.isPending}
         onClick={() =>
           codes.length > 0 ? record(draft.from, draft.tool, codes) : record('typed', '', [])
@@ -259,12 +232,8 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
           : codes.length === 1
             ? 'Keep this code'
             : `Keep these ${codes.length} codes`}
-      </button>
-      {keep.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}
-        </p>
-      )}
+      </Button>
+      {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
     </section>
   )
 }

@@ -7,6 +7,7 @@ import { saveFile } from '../../../kit/saveFile.ts'
 import { Taps } from '../../../kit/Taps.tsx'
 import { useChart } from '../../../kit/useChart.ts'
 import { logCsv, shown, shownUnit, thinned } from './logRows.ts'
+import { Button } from '../../../kit/Button.tsx'
 
 type Group = Channel['kind']
 const GROUP_WORDS: Readonly<Record<Group, string>> = {
@@ -177,29 +178,16 @@ export function LogChart({
         />
       )}
       <span className="no-print flex flex-wrap">
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px]"
-          aria-pressed={numbers}
-          onClick={() => setNumbers(!numbers)}
-        >
+        <Button look="quiet" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>
           {numbers ? 'Picture' : 'Numbers'}
-        </button>
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px]"
-          onClick={() => saveFile(`${name}.csv`, 'text/csv', logCsv(log))}
-        >
+        </Button>
+        <Button look="quiet" onClick={() => saveFile(`${name}.csv`, 'text/csv', logCsv(log))}>
           CSV
-        </button>
+        </Button>
         {!numbers && (
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px]"
-            onClick={() => save(`${name}.svg`)}
-          >
+          <Button look="quiet" onClick={() => save(`${name}.svg`)}>
             SVG
-          </button>
+          </Button>
         )}
       </span>
       {log.trace.marks.length > 0 && (

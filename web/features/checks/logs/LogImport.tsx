@@ -3,7 +3,7 @@ import type { LogColumn } from '@anklet/core/measuring/exchange'
 import type { Remote } from 'comlink'
 import { proxy, wrap } from 'comlink'
 import { FileUp } from 'lucide-react'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useEffect, useMemo, useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
@@ -11,6 +11,9 @@ import type { LogFileWorker, LogSniff, ReadLog } from '../../../client/workers/l
 import { doubtWords } from '@anklet/language/shop/devices'
 import { secondsWords } from '@anklet/language/plain/times'
 import { COLUMN_CHOICES, columnWords, mappingFault, recalled, remember } from './logMapping.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 
 type Step =
   | { readonly at: 'choose' }
@@ -97,16 +100,16 @@ function Found({ log }: { readonly log: ReadLog }): ReactNode {
         in them.
       </p>
       {skipped > 0 && (
-        <p className="hint">
+        <Notice kind="wait">
           {skipped === 1 ? '1 row' : `${skipped} rows`} could not be read, the first in line{' '}
           {firstSkipped}.
-        </p>
+        </Notice>
       )}
       {jumps > 0 && (
-        <p className="hint">
+        <Notice kind="wait">
           The clock of the log was set back {jumps === 1 ? 'once' : `${jumps} times`}; the log goes
           on from there.
-        </p>
+        </Notice>
       )}
       {gaps > 0 && (
         <p className="text-ink-2">
@@ -221,12 +224,10 @@ function GoOn({
 }): ReactNode {
   return (
     <div className="flex flex-wrap gap-2">
-      <button type="button" className="btn btn-go" disabled={disabled} onClick={onGo}>
+      <Button look="go" disabled={disabled} onClick={onGo}>
         {words}
-      </button>
-      <button type="button" className="btn" onClick={onDrop}>
-        Not this one
-      </button>
+      </Button>
+      <Button onClick={onDrop}>Not this one</Button>
     </div>
   )
 }
@@ -238,23 +239,16 @@ function GoOn({
 export function LogImport({ job }: { readonly job: Job }): ReactNode {
   const { step, mapping, setMapping, choose, read, store, drop, keeping, complaint } =
     useImport(job)
-  const chosen = (event: ChangeEvent<HTMLInputElement>): void => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
-    if (file) choose(file)
-  }
   return (
     <section aria-label="A log out of a file" className="grid gap-3">
       {step.at === 'choose' && (
-        <label className="btn cursor-pointer justify-self-start">
+        <ChooseFile
+          className="justify-self-start"
+          accept=".csv,.txt,.tsv,text/csv,text/plain"
+          onChoose={([file]) => choose(file)}
+        >
           <FileUp size={18} aria-hidden />A log out of a file
-          <input
-            type="file"
-            className="sr-only"
-            accept=".csv,.txt,.tsv,text/csv,text/plain"
-            onChange={chosen}
-          />
-        </label>
+        </ChooseFile>
       )}
       {step.at === 'map' && (
         <>
@@ -284,11 +278,7 @@ export function LogImport({ job }: { readonly job: Job }): ReactNode {
           />
         </>
       )}
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
     </section>
   )
 }

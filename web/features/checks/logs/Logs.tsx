@@ -10,6 +10,7 @@ import { momentWords, secondsWords } from '@anklet/language/plain/times'
 import { LogChart } from './LogChart.tsx'
 import { LogImport } from './LogImport.tsx'
 import { ParkedStretches } from './ParkedStretches.tsx'
+import { Tap } from '../../../kit/Button.tsx'
 
 function One({ job, id }: { readonly job: Job; readonly id: string }): ReactNode {
   const units = useUnits()
@@ -63,20 +64,14 @@ export function Logs({ job }: { readonly job: Job }): ReactNode {
         <ul className="flex flex-wrap gap-2">
           {ended.map((log) => (
             <li key={log.id}>
-              <button
-                type="button"
-                className="tap"
-                data-on={log.id === chosen?.id}
-                aria-pressed={log.id === chosen?.id}
-                onClick={() => pick(log.id)}
-              >
+              <Tap on={log.id === chosen?.id} onClick={() => pick(log.id)}>
                 <span className="grid text-left">
                   <span>{log.title}</span>
                   <span className="text-[12.5px] font-normal opacity-85">
                     {log.deviceName}, {momentWords(log.at, new Date())}, {log.rows} readings
                   </span>
                 </span>
-              </button>
+              </Tap>
             </li>
           ))}
         </ul>

@@ -9,6 +9,8 @@ import { useFigures } from '../../../kit/Figures.tsx'
 import { hoursWords } from '@anklet/language/plain/times'
 import { knownVehicle } from '../../job/model/knownVehicle.ts'
 import { AwakeAnswer } from '../../job/night/AwakeAnswer.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
+import { Tap } from '../../../kit/Button.tsx'
 
 const ASKS = {
   startC: { words: 'At its begin', kind: 'temperature', least: -60, most: 60, start: null },
@@ -33,7 +35,7 @@ function Weigh({
   const whole = CORNERS.every(
     (corner) => ends[corner].before !== null && ends[corner].after !== null,
   )
-  if (!whole) return <p className="hint">This needs all four heights at both ends of it.</p>
+  if (!whole) return <Notice kind="wait">This needs all four heights at both ends of it.</Notice>
   const { vehicle } = knownVehicle(job)
   const level = [...job.vehicleType.architecture.levels].sort((a, b) => {
     const off = (offsetMm: number): number =>
@@ -95,16 +97,9 @@ export function ParkedStretches({
       <h2>Stood alone</h2>
       <div className="flex flex-wrap gap-2">
         {stretches.map(({ fromS, toS }, i) => (
-          <button
-            key={fromS}
-            type="button"
-            className="tap"
-            data-on={i === chosen}
-            aria-pressed={i === chosen}
-            onClick={() => choose(i === chosen ? null : i)}
-          >
+          <Tap on={i === chosen} key={fromS} onClick={() => choose(i === chosen ? null : i)}>
             {hoursWords((toS - fromS) / 3600)}, from {hoursWords(fromS / 3600)} into the log
-          </button>
+          </Tap>
         ))}
       </div>
       {stretch && <Weigh key={chosen} job={job} log={log} stretch={stretch} />}

@@ -2,6 +2,7 @@ import { Timer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useNow } from '../../../kit/useNow.ts'
+import { Button } from '../../../kit/Button.tsx'
 
 /** A clock for a check that has to be given its time: soap a minute, a pressure ten. */
 export function CheckTimer(): ReactNode {
@@ -9,23 +10,23 @@ export function CheckTimer(): ReactNode {
   const now = useNow(500)
   if (since === null)
     return (
-      <button
-        type="button"
-        className="btn-quiet flex min-h-[44px] items-center gap-2 justify-self-start"
+      <Button
+        look="quiet"
+        className="flex items-center gap-2 justify-self-start"
         onClick={() => setSince(Date.now())}
       >
         <Timer size={18} aria-hidden />
         Time it
-      </button>
+      </Button>
     )
   const seconds = Math.max(0, Math.floor((now - since) / 1000))
   return (
-    <button type="button" className="btn justify-self-start" onClick={() => setSince(null)}>
+    <Button className="justify-self-start" onClick={() => setSince(null)}>
       <Timer size={18} aria-hidden />
       <span className="num">
         {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
       </span>
       <span className="font-normal">since; stop</span>
-    </button>
+    </Button>
   )
 }

@@ -1,7 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { Evidence, Reasoned } from '@anklet/core/reasoning/diagnosis'
 import { TELLS } from '@anklet/core/reasoning/diagnosis'
-import { clsx } from 'clsx'
 import { Camera } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -21,6 +20,9 @@ import {
 } from '@anklet/language/causes/suspects'
 import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
+import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { Button } from '../../../kit/Button.tsx'
+import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 
 function Kept({ job, old }: { readonly job: Job; readonly old: SuspectsNow['old'] }): ReactNode {
   const nameOf = usePersonName()
@@ -121,15 +123,15 @@ function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): Rea
         </p>
       ))}
       {surprises.length > 0 && (
-        <p className="hint">
+        <Notice kind="wait">
           Hardly fits the rest: {surprises.join('; ')}. Do it again, or don’t count it.
-        </p>
+        </Notice>
       )}
       {unexplained.length > 0 && (
-        <p className="hint">
+        <Notice kind="wait">
           Does not fit “{causeWords(now.causes.get(reasoned.settles.cause)!)}”:{' '}
           {unexplained.join('; ')}.
-        </p>
+        </Notice>
       )}
       {turns.length > 0 && (
         <p className="text-[13.5px] text-ink-2">The answer turns on: {turns.join('; ')}.</p>
@@ -158,26 +160,15 @@ function WithPhoto({
       />
     )
   return (
-    <label
-      className={clsx(
-        'btn btn-quiet cursor-pointer focus-within:outline focus-within:outline-3',
-        photo.isPending ? 'opacity-50' : '',
-      )}
+    <ChooseFile
+      quiet
+      accept="image/*"
+      disabled={photo.isPending}
+      onChoose={([file]) => void photo.take(file, words.slice(0, 200), onTaken)}
     >
       <Camera size={18} aria-hidden />
       With a photo
-      <input
-        type="file"
-        accept="image/*"
-        className="sr-only"
-        disabled={photo.isPending}
-        onChange={(event) => {
-          const file = event.target.files?.[0]
-          if (file) void photo.take(file, words.slice(0, 200), onTaken)
-          event.target.value = ''
-        }}
-      />
-    </label>
+    </ChooseFile>
   )
 }
 
@@ -219,14 +210,9 @@ function KeepFinding({
     <>
       {!job.closedAt && job.conclusions.at(-1)?.cause !== cause && (
         <div className="flex flex-wrap items-center gap-2">
-          <button
-            type="button"
-            className={`btn ${stop ? 'btn-go' : ''}`}
-            disabled={conclude.isPending}
-            onClick={keep}
-          >
+          <Button look={stop ? 'go' : 'plain'} disabled={conclude.isPending} onClick={keep}>
             {stop ? 'Keep as the finding' : `Stop here: ${causeClause(placed)}`}
-          </button>
+          </Button>
           <WithPhoto
             photoId={photoId}
             photo={photo}
@@ -235,11 +221,7 @@ function KeepFinding({
           />
         </div>
       )}
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
     </>
   )
 }

@@ -3,7 +3,6 @@ import type { PlacedCheck, Reasoned } from '@anklet/core/reasoning/diagnosis'
 import { isNight, wantedNow } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { WantedTaps } from '../../../kit/WantedTaps.tsx'
@@ -21,6 +20,8 @@ import { dayOf } from '@anklet/language/plain/times'
 import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
+import { Button, ButtonLink } from '../../../kit/Button.tsx'
+import { Refusal, Notice } from '../../../kit/Notice.tsx'
 
 /** Checks that have a guided test of their own, and those another phase does. */
 const TEST_OF: Readonly<Record<string, CheckKind>> = {
@@ -94,9 +95,9 @@ function Instead({
 }): ReactNode {
   return (
     <div className="border-t border-edge pt-2">
-      <button type="button" className="btn-quiet min-h-[44px]" onClick={onSkip}>
+      <Button look="quiet" onClick={onSkip}>
         Cannot be done here
-      </button>
+      </Button>
       {worth.length > 1 && <p className="label mt-1">Instead</p>}
       <ul className="grid">
         {worth
@@ -104,14 +105,14 @@ function Instead({
           .slice(0, 3)
           .map((each) => (
             <li key={each.check}>
-              <button
-                type="button"
-                className="btn-quiet flex min-h-[44px] w-full justify-between gap-3 text-left"
+              <Button
+                look="quiet"
+                className="flex w-full justify-between gap-3 text-left"
                 onClick={() => onPick(each.check)}
               >
                 <span>{checkWords(checks.get(each.check)!)}</span>
                 <span className="num text-ink-2">{minutesWords(costs[each.check] ?? 0)}</span>
-              </button>
+              </Button>
             </li>
           ))}
       </ul>
@@ -136,21 +137,9 @@ function WhereItIsDone({
 }): ReactNode {
   return (
     <div className="flex flex-wrap gap-2">
-      {test && (
-        <button type="button" className="btn" onClick={() => onTest(test)}>
-          Do the test: {CHECK_WORDS[test].name}
-        </button>
-      )}
-      {phase && (
-        <Link className="btn" to={`/jobs/${jobId}/${phase[0]}`}>
-          {phase[1]}
-        </Link>
-      )}
-      {codes && (
-        <button type="button" className="btn" onClick={onCodes}>
-          Read the codes in
-        </button>
-      )}
+      {test && <Button onClick={() => onTest(test)}>Do the test: {CHECK_WORDS[test].name}</Button>}
+      {phase && <ButtonLink to={`/jobs/${jobId}/${phase[0]}`}>{phase[1]}</ButtonLink>}
+      {codes && <Button onClick={onCodes}>Read the codes in</Button>}
     </div>
   )
 }
@@ -178,11 +167,7 @@ function WantedBackWhen({
           })
         }
       />
-      {keep.error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}
-        </p>
-      )}
+      {keep.error && <Refusal>{sentenceOf(keep.error)}</Refusal>}
     </div>
   )
 }
@@ -229,7 +214,7 @@ export function NextCheck({
         <h2 className="say-small">{asksWords(placed)}</h2>
       </div>
       <WantedBackWhen job={job} isAsked={isNight(check)} />
-      {check.caution && <p className="hint">{check.caution}</p>}
+      {check.caution && <Notice kind="wait">{check.caution}</Notice>}
       <ol className="grid list-decimal gap-1 pl-6 text-[15px]">
         {check.how.map((step) => (
           <li key={step}>{step}</li>

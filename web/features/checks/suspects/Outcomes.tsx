@@ -6,6 +6,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
 import { capital, placeWords } from '@anklet/language/plain/corners'
+import { Tap, Button } from '../../../kit/Button.tsx'
 
 const WALKED: readonly Place[] = ['front', ...WALK, 'rear']
 
@@ -24,9 +25,9 @@ export function Outcomes({
     return (
       <div className="flex flex-wrap gap-2">
         {check.outcomes.map(({ id, words }) => (
-          <button key={id} type="button" className="tap" onClick={() => onFound(id)}>
+          <Tap key={id} onClick={() => onFound(id)}>
             {words}
-          </button>
+          </Tap>
         ))}
       </div>
     )
@@ -68,17 +69,17 @@ export function Outcomes({
           />
         ))
       )}
-      <button
-        type="button"
+      <Button
+        look={untouched ? 'plain' : 'go'}
+        className="justify-self-start"
         data-whole
-        className={`btn justify-self-start ${untouched ? '' : 'btn-go'}`}
         disabled={!untouched && !sayable}
         onClick={() => onFound(outcome)}
       >
         {outcome === quiet && (untouched || sayable)
           ? check.outcomes[0]!.words
           : 'That is what it showed'}
-      </button>
+      </Button>
     </div>
   )
 }

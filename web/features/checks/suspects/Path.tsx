@@ -9,6 +9,7 @@ import { STATE_WORDS } from '@anklet/language/heights/methods'
 import { checkWords, outcomeWords } from '@anklet/language/causes/suspects'
 import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
+import { Button } from '../../../kit/Button.tsx'
 
 const FROM_WORDS: Readonly<Record<SourceKind, string>> = {
   owner: 'the owner says',
@@ -76,22 +77,18 @@ function PieceRow({
         </span>
         {!locked &&
           (piece.doubted === null ? (
-            <button
-              type="button"
-              className="btn-quiet min-h-[44px] text-[13.5px] underline"
+            <Button
+              look="quiet"
+              className="text-[13.5px]"
               aria-expanded={doubting}
               onClick={() => doubt(!doubting)}
             >
               {piece.source.kind === 'hand' ? 'Take back' : 'Don’t count this'}
-            </button>
+            </Button>
           ) : (
-            <button
-              type="button"
-              className="btn-quiet min-h-[44px] text-[13.5px] underline"
-              onClick={onCount}
-            >
+            <Button look="quiet" className="text-[13.5px]" onClick={onCount}>
               Count it again
-            </button>
+            </Button>
           ))}
       </div>
       {piece.doubted !== null && (
@@ -148,14 +145,14 @@ export function Path({
         ))}
       </ol>
       {folded.length > 0 && (
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] text-[13.5px]"
+        <Button
+          look="quiet"
+          className="text-[13.5px]"
           aria-expanded={all}
           onClick={() => showAll(!all)}
         >
           {all ? 'Fold away what was not so' : `And asked, and not so: ${folded.length}`}
-        </button>
+        </Button>
       )}
       {notAsked.length > 0 && (
         <p className="text-[13.5px] text-ink-2">

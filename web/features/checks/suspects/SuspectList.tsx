@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { percentWords } from '@anklet/language/night/answer'
 import { causeWords, foundWords } from '@anklet/language/causes/suspects'
 import type { SuspectsNow } from './useSuspects.ts'
+import { Button } from '../../../kit/Button.tsx'
 
 const LINES = 6
 /** Evidence that changes the odds by less than this factor says nothing worth a line. */
@@ -78,8 +79,8 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
       <ul>
         {shown.map(({ cause, p }, i) => (
           <li key={cause} className="border-b border-edge">
-            <button
-              type="button"
+            <Button
+              look="bare"
               className={clsx(
                 'grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center',
                 'gap-2.5 text-left',
@@ -97,7 +98,7 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
               ) : (
                 <ChevronDown size={18} aria-hidden />
               )}
-            </button>
+            </Button>
             {open === cause && <Reasons now={now} reasoned={reasoned} cause={cause} />}
           </li>
         ))}

@@ -13,6 +13,8 @@ import { Path } from './Path.tsx'
 import { SuspectList } from './SuspectList.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
 import { useSuspects } from './useSuspects.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 function NoSingleFault({
   items,
@@ -22,20 +24,16 @@ function NoSingleFault({
   readonly checks: ReadonlyMap<string, PlacedCheck>
 }): ReactNode {
   return (
-    <p className="wrong" role="alert">
+    <Refusal>
       No single fault brings all of this about:{' '}
       {items.map(({ check, outcome }) => foundWords(checks.get(check)!, outcome)).join('; ')}. Don’t
       count one of them.
-    </p>
+    </Refusal>
   )
 }
 
 function BrokenKnowledge(): ReactNode {
-  return (
-    <p className="wrong" role="alert">
-      The knowledge does not hang together; nothing can be said from it.
-    </p>
-  )
+  return <Refusal>The knowledge does not hang together; nothing can be said from it.</Refusal>
 }
 
 /** After a repair, while nothing speaks for a fault: what it ended, and the way to look further. */
@@ -54,9 +52,9 @@ function Calm({
         <Path now={now} locked onDoubt={() => undefined} onCount={() => undefined} />
       )}
       {onAnyway && (
-        <button type="button" className="btn w-fit" onClick={onAnyway}>
+        <Button className="w-fit" onClick={onAnyway}>
           The complaint still stands: look for another fault
-        </button>
+        </Button>
       )}
     </div>
   )
@@ -147,11 +145,7 @@ export function Suspects({
           {answer.reasoned.recommend.kind !== 'repair' && (
             <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
           )}
-          {say.isError && (
-            <p className="wrong" role="alert">
-              {sentenceOf(say.error)}
-            </p>
-          )}
+          {say.isError && <Refusal>{sentenceOf(say.error)}</Refusal>}
         </div>
       )}
     </div>

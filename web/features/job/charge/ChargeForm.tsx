@@ -20,6 +20,8 @@ import { Taps } from '../../../kit/Taps.tsx'
 import { isMissing, topUpWords } from '@anklet/language/repair/air'
 import { refusalWords } from '@anklet/language/repair/refusals'
 import { ChargeList } from './ChargeList.tsx'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal, Notice } from '../../../kit/Notice.tsx'
 
 const ASKS = {
   reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L', least: 0.1, most: 1000, start: null },
@@ -132,30 +134,19 @@ function RecordCharge({
         </p>
       )}
       {doubt && (
-        <p className="wrong" role="alert">
+        <Refusal>
           {doubt.code === 'aboveLimit'
             ? `Its type says never above ${pressure(doubt.barG)}: let it out, or look whether that was read right.`
             : `It should hold ${pressure(doubt.barG)}: was a figure missed, or another unit meant?`}
-        </p>
+        </Refusal>
       )}
-      <button
-        type="button"
-        className="btn btn-go"
-        disabled={!complete || recorded || sending.isPending}
-        onClick={onRecord}
-      >
+      <Button look="go" disabled={!complete || recorded || sending.isPending} onClick={onRecord}>
         Record the charge
-      </button>
+      </Button>
       {recorded && (
-        <p className="hint" role="status">
-          On record. Before the next one, what it holds now is read anew.
-        </p>
+        <Notice kind="wait">On record. Before the next one, what it holds now is read anew.</Notice>
       )}
-      {sending.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(sending.error)}
-        </p>
-      )}
+      {sending.isError && <Refusal>{sentenceOf(sending.error)}</Refusal>}
     </div>
   )
 }
@@ -230,10 +221,10 @@ function HowItGetsIn({
   return (
     <div className="grid min-w-0 content-start gap-4">
       <h2 className="say-small">How much gas is missing, and how does it get in?</h2>
-      <p className="hint">
+      <Notice kind="wait">
         Work under pressure: licensed practice and the maker’s instructions decide. Gas let out in a
         closed cabin or pit displaces breathing air: doors open.
-      </p>
+      </Notice>
       {fields}
       {read.ok && (
         <Levels
@@ -289,11 +280,7 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
       <HowItGetsIn fields={fields} read={read} job={job} />
       <div className="grid content-start gap-3">
-        {ledger && !ledger.ok && (
-          <p className="wrong" role="alert">
-            {refusalWords(ledger.error)}
-          </p>
-        )}
+        {ledger && !ledger.ok && <Refusal>{refusalWords(ledger.error)}</Refusal>}
         {ledger?.ok ? (
           <>
             <TopUp value={ledger.value} pressure={pressure} />

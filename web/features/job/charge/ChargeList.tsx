@@ -8,6 +8,7 @@ import { useState } from 'react'
 import { useUnits } from '../../../client/queries.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import { CorrectCharge } from './CorrectCharge.tsx'
+import { Button } from '../../../kit/Button.tsx'
 
 const GAS: Readonly<Record<ChargeRecord['gas'], string>> = {
   nitrogen: 'nitrogen',
@@ -53,9 +54,7 @@ function Entry({ entry, corrected, instead, job }: EntryProps): ReactNode {
           <span className="num text-[14.5px]">{chargeWords(entry, units)}</span>
         </div>
         {job && !corrected && !correcting && (
-          <button type="button" className="btn" onClick={() => setCorrecting(true)}>
-            Correct
-          </button>
+          <Button onClick={() => setCorrecting(true)}>Correct</Button>
         )}
       </div>
       {entry.words && <p className="text-[14.5px] text-ink-2">{entry.words}</p>}

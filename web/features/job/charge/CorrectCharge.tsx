@@ -7,6 +7,8 @@ import { useCommand, useUnits } from '../../../client/queries.ts'
 import { Line } from '../../../kit/fields.tsx'
 import { useFigures } from '../../../kit/Figures.tsx'
 import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Notice, Refusal } from '../../../kit/Notice.tsx'
 
 /** Litres an entry was reckoned with; null: its pressure did not change. */
 function litresOf({ beforeBarG, afterBarG, temperatureC, addedBarL }: ChargeRecord): number | null {
@@ -86,28 +88,22 @@ export function CorrectCharge({
         record()
       }}
     >
-      <p className="hint">
+      <Notice kind="wait">
         As it should have been written down. The same pressure before and after: nothing went in.
-      </p>
+      </Notice>
       <div className="[&>div]:!grid-cols-1">{fields}</div>
       <Line words="What was wrong" value={reason} onType={setReason} />
       <div className="flex flex-wrap gap-2">
-        <button
+        <Button
+          look="go"
           type="submit"
-          className="btn btn-go"
           disabled={!read.ok || reason.trim() === '' || keep.isPending}
         >
           Put in its place
-        </button>
-        <button type="button" className="btn" onClick={onLeave}>
-          Leave it
-        </button>
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
       </div>
-      {keep.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}
-        </p>
-      )}
+      {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
     </form>
   )
 }

@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { decodedWords, meaningWords, STATUS_WORDS } from '@anklet/language/causes/codes'
 import { momentWords } from '@anklet/language/plain/times'
 import { TextForm } from './TextForm.tsx'
+import { Button } from '../../../kit/Button.tsx'
 
 interface ListProps {
   readonly typeId: string
@@ -52,14 +53,14 @@ function Line({
           ` Kept with it: ${newest.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}
       </p>
       {text && !locked && (
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] text-[13.5px]"
+        <Button
+          look="quiet"
+          className="text-[13.5px]"
           aria-expanded={editing}
           onClick={() => edit(!editing)}
         >
           Change its text
-        </button>
+        </Button>
       )}
       {(asks || editing) && (
         <TextForm

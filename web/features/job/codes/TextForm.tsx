@@ -8,6 +8,8 @@ import { useCommand } from '../../../client/queries.ts'
 import { Taps } from '../../../kit/Taps.tsx'
 import { capital, placeWords } from '@anklet/language/plain/corners'
 import { POINTS } from '@anklet/language/causes/codes'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
 
@@ -122,18 +124,14 @@ export function TextForm({
         onPoints={setPoints}
         onPlace={setPlace}
       />
-      <button
+      <Button
+        className="justify-self-start"
         type="submit"
-        className="btn justify-self-start"
         disabled={words.trim() === '' || save.isPending}
       >
         Keep the text
-      </button>
-      {save.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(save.error)}
-        </p>
-      )}
+      </Button>
+      {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
     </form>
   )
 }

@@ -4,6 +4,8 @@ import { useId, useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { summaryFacts } from '../model/watchState.ts'
+import { Refusal } from '../../../kit/Notice.tsx'
+import { Button } from '../../../kit/Button.tsx'
 
 interface CloseProps {
   readonly job: Job
@@ -54,19 +56,16 @@ export function CloseJob({
           />
         </div>
       )}
-      <button
+      <Button
+        look={prominent ? 'go' : 'plain'}
+        big={prominent}
         type={open && reason === null ? 'button' : 'submit'}
-        className={prominent ? 'btn btn-go btn-big' : 'btn'}
         disabled={close.isPending || (reason !== null && reason.trim() === '')}
         onClick={open && reason === null ? () => setReason('') : undefined}
       >
         {words}
-      </button>
-      {close.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(close.error)}
-        </p>
-      )}
+      </Button>
+      {close.isError && <Refusal>{sentenceOf(close.error)}</Refusal>}
     </form>
   )
 }

@@ -7,6 +7,7 @@ import { Link } from 'react-router'
 import { useNow } from '../../../kit/useNow.ts'
 import { dueWords, factsOf, ONWARD_WORDS, STEP_WORDS } from '@anklet/language/work/steps'
 import { summaryFacts } from '../model/watchState.ts'
+import { ButtonLink } from '../../../kit/Button.tsx'
 
 /** Looked at again so often: a watch comes due by itself, ms. */
 const LOOK_MS = 10_000
@@ -24,9 +25,9 @@ export function Onward({
   const { phase } = stepOf(job, useNow(LOOK_MS))
   return (
     phase !== present && (
-      <Link className="btn btn-go btn-big no-print" to={`/jobs/${job.id}/${phase}`}>
+      <ButtonLink look="go" big className="no-print" to={`/jobs/${job.id}/${phase}`}>
         {ONWARD_WORDS[phase]}
-      </Link>
+      </ButtonLink>
     )
   )
 }

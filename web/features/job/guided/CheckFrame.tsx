@@ -7,6 +7,8 @@ import { useCommand } from '../../../client/queries.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 import type { Said } from '@anklet/language/causes/checks'
 import { CHECK_WORDS } from '@anklet/language/causes/checks'
+import { Button } from '../../../kit/Button.tsx'
+import { Notice, Refusal } from '../../../kit/Notice.tsx'
 
 interface FrameProps {
   /** Null on the bench: what it says may be saved to any job. */
@@ -105,7 +107,7 @@ export function CheckFrame({
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
       <div className="grid min-w-0 content-start gap-4">
         {job !== null && <h2 className="say-small">{CHECK_WORDS[kind].asks}</h2>}
-        {caution && <p className="hint">{caution}</p>}
+        {caution && <Notice kind="wait">{caution}</Notice>}
         <ol className="grid list-decimal gap-1 pl-6">
           {steps.map((step) => (
             <li key={step}>{step}</li>
@@ -121,9 +123,8 @@ export function CheckFrame({
               <SaveToJob title={CHECK_WORDS[kind].name} lines={[said.sentence, ...said.lines]} />
             )}
             {job !== null && !job.closedAt && (
-              <button
-                type="button"
-                className="btn btn-go"
+              <Button
+                look="go"
                 disabled={keep.isPending || kept === content}
                 onClick={() =>
                   keep.submit(
@@ -144,13 +145,9 @@ export function CheckFrame({
                 }
               >
                 {kept === content ? 'Kept with the job' : 'Keep with the job'}
-              </button>
+              </Button>
             )}
-            {keep.isError && (
-              <p className="wrong" role="alert">
-                {sentenceOf(keep.error)}
-              </p>
-            )}
+            {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
           </>
         ) : (
           <p className="text-ink-2">{wanting ?? 'Nothing measured yet.'}</p>

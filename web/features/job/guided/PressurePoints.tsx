@@ -7,6 +7,8 @@ import { Taps } from '../../../kit/Taps.tsx'
 import { useUnits } from '../../../client/queries.ts'
 import { parseNumber } from '../../../kit/typed.ts'
 import { useGauge } from '../../../client/state/useGauge.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal, Notice } from '../../../kit/Notice.tsx'
 
 /** A pressure and when it was read. */
 export interface PressurePoint {
@@ -115,12 +117,10 @@ function PressureNow({
           onChange={(event) => onType(event.target.value)}
         />
       </div>
-      <button type="submit" className="btn">
-        Take it
-      </button>
-      <button type="button" className="btn-quiet min-h-[44px]" onClick={onList}>
+      <Button type="submit">Take it</Button>
+      <Button look="quiet" onClick={onList}>
         Type a list instead
-      </button>
+      </Button>
     </form>
   )
 }
@@ -214,29 +214,25 @@ export function PressurePoints({ points, usualUnit, mostS, onChange }: PointsPro
       ) : (
         <PressureList list={list} unit={unit} units={units} onChange={takeList} />
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal>{wrong}</Refusal>
       {mostS !== undefined && lastS > mostS && (
-        <p className="hint" role="status">
+        <Notice kind="wait">
           That would be {Math.round(lastS / 60)} minutes of running. A pump is run for seconds here,
           and grows hot. Are the times in another unit?
-        </p>
+        </Notice>
       )}
       {points.length > 0 && <PointsTaken points={points} units={units} />}
       {points.length > 0 && (
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] justify-self-start"
+        <Button
+          look="quiet"
+          className="justify-self-start"
           onClick={() => {
             onChange([])
             setList((was) => (was === null ? null : ''))
           }}
         >
           Begin again
-        </button>
+        </Button>
       )}
     </section>
   )

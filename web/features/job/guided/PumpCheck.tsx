@@ -15,6 +15,8 @@ import { CheckFrame } from './CheckFrame.tsx'
 import type { PressurePoint } from './PressurePoints.tsx'
 import { useLinked } from './linked.ts'
 import { asReadings, gaugesOf, PressurePoints } from './PressurePoints.tsx'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -125,21 +127,16 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
     >
       {fields}
       {senses && (
-        <button
-          type="button"
-          className="btn justify-self-start"
+        <Button
+          className="justify-self-start"
           disabled={order.isPending || capture.running}
           onClick={run}
         >
           <Play size={18} aria-hidden />
           Run it for {RUN_S} s and listen
-        </button>
+        </Button>
       )}
-      {order.error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(order.error)}
-        </p>
-      )}
+      {order.error && <Refusal>{sentenceOf(order.error)}</Refusal>}
       {!senses && (
         <PressurePoints points={points} usualUnit="s" mostS={LONGEST_RUN_S} onChange={setPoints} />
       )}

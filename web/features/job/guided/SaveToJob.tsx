@@ -5,6 +5,8 @@ import { Sheet } from '../../../kit/Sheet.tsx'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand, useJobs } from '../../../client/queries.ts'
 import { Plate } from '../../../kit/Plate.tsx'
+import { Button, Tap } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 interface SaveProps {
   readonly title: string
@@ -26,9 +28,8 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
       <ul className="grid max-h-[50dvh] gap-2 overflow-y-auto">
         {jobs?.map(({ id, plate, simulated, typeName }) => (
           <li key={id}>
-            <button
-              type="button"
-              className="tap w-full"
+            <Tap
+              className="w-full"
               disabled={keep.isPending}
               onClick={() =>
                 keep.submit(
@@ -39,15 +40,11 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
             >
               <Plate plate={plate} simulated={simulated} />
               {typeName}
-            </button>
+            </Tap>
           </li>
         ))}
       </ul>
-      {keep.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(keep.error)}
-        </p>
-      )}
+      {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
     </div>
   )
 }
@@ -61,10 +58,10 @@ export function SaveToJob(props: SaveProps): ReactNode {
   const content = props.lines.join('\n')
   return (
     <div className="flex flex-wrap items-center gap-3">
-      <button type="button" className="btn" onClick={() => setOpen(true)}>
+      <Button onClick={() => setOpen(true)}>
         <ClipboardPlus size={18} aria-hidden />
         Save to a job
-      </button>
+      </Button>
       {saved?.content === content && (
         <span role="status" className="text-ink-2">
           Kept with {saved.plate}.

@@ -9,6 +9,8 @@ import { sentenceOf } from '../../../client/api.ts'
 import { useStandIn } from '../../../client/devices.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { faultWords } from '@anklet/language/shop/devices'
+import { Button, Tap } from '../../../kit/Button.tsx'
+import { Notice, Refusal } from '../../../kit/Notice.tsx'
 
 /** Conductance of a leak that takes a corner down in a night, L/(s.bar). */
 const NIGHT_LEAK = 1.2e-5
@@ -127,24 +129,19 @@ function AtCorner({
   return (
     <div className="flex flex-wrap gap-2">
       {GAUGES.map(({ gauge, words, atCorner }) => (
-        <button
+        <Button
           key={gauge}
-          type="button"
-          className="btn"
           onClick={() => change({ press: { gauge, corner: atCorner ? corner : null } })}
         >
           {words}
-        </button>
+        </Button>
       ))}
-      <button
-        type="button"
-        className="tap"
-        data-on={load !== 0}
-        aria-pressed={load !== 0}
+      <Tap
+        on={load !== 0}
         onClick={() => change({ payloadN: { ...now.payloadN, [corner]: load === 0 ? 900 : 0 } })}
       >
         900 N over it
-      </button>
+      </Tap>
     </div>
   )
 }
@@ -175,7 +172,7 @@ function Faults({
         }}
         options={choices.map((fault) => ({ value: faultWords(fault), words: faultWords(fault) }))}
       />
-      {faults.length > 0 && <p className="hint">Now: {faults.map(faultWords).join('; ')}.</p>}
+      {faults.length > 0 && <Notice kind="wait">Now: {faults.map(faultWords).join('; ')}.</Notice>}
     </>
   )
 }
@@ -209,18 +206,10 @@ export function AtTheCar({
       />
       <AtCorner now={now} corner={corner} change={change} />
       <Faults now={now} choices={faultsFor(architecture, corner)} change={change} />
-      <button
-        type="button"
-        className="btn justify-self-start"
-        onClick={() => change({ afresh: true })}
-      >
+      <Button className="justify-self-start" onClick={() => change({ afresh: true })}>
         Begin afresh: sound and level
-      </button>
-      {error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(error)}
-        </p>
-      )}
+      </Button>
+      {error && <Refusal>{sentenceOf(error)}</Refusal>}
     </section>
   )
 }

@@ -9,6 +9,8 @@ import { Refused, sentenceOf } from '../../../client/api.ts'
 import { useHold, useOrder } from '../../../client/devices.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { ACTION_WORDS } from '@anklet/language/shop/devices'
+import { Button, Tap } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 interface OrdersProps {
   readonly status: DeviceStatus
@@ -47,17 +49,14 @@ function WhichCorner({
   onChoose(next: Corner): void
 }): ReactNode {
   return corners.map((each) => (
-    <button
+    <Tap
+      on={each === chosen}
       key={each}
-      type="button"
-      className="tap"
-      data-on={each === chosen}
-      aria-pressed={each === chosen}
       aria-label={capital(CORNER_WORDS[each])}
       onClick={() => onChoose(each)}
     >
       {each}
-    </button>
+    </Tap>
   ))
 }
 
@@ -89,10 +88,10 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
     icon: ReactNode = null,
   ): ReactNode =>
     can(action) && (
-      <button type="button" className="btn" onClick={() => ask(action, more)}>
+      <Button onClick={() => ask(action, more)}>
         {icon}
         {ACTION_WORDS[action]}
-      </button>
+      </Button>
     )
   const error = held.error ?? order.error
   const asksFolds = error instanceof Refused && error.path === '/foldsInspected'
@@ -106,14 +105,10 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
         {button('raise')}
         {button('lower')}
         {button('pump', { forS: 20 })}
-        <button
-          type="button"
-          className="btn btn-go"
-          onClick={() => order.mutate({ action: 'stop' })}
-        >
+        <Button look="go" onClick={() => order.mutate({ action: 'stop' })}>
           <OctagonX size={18} aria-hidden />
           Stop
-        </button>
+        </Button>
       </div>
       {(can('fill') || can('vent')) && (
         <div className="flex flex-wrap items-center gap-2">
@@ -124,10 +119,10 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
         </div>
       )}
       {can('vent') && (
-        <button type="button" className="btn w-fit" onClick={() => ask('vent', { forS: 20 })}>
+        <Button className="w-fit" onClick={() => ask('vent', { forS: 20 })}>
           <ArrowDownToLine size={18} aria-hidden />
           Let {architecture.reservoir ? 'gallery and reservoir' : 'the gallery'} down
-        </button>
+        </Button>
       )}
       <div className="flex flex-wrap gap-2">
         {architecture.liftingMode !== 'none' && (
@@ -137,11 +132,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
           </>
         )}
       </div>
-      {error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(error)}
-        </p>
-      )}
+      {error && <Refusal>{sentenceOf(error)}</Refusal>}
       {(asksFolds || folds) && <FoldsSeen seen={folds} onSeen={setFolds} />}
     </section>
   )

@@ -5,6 +5,8 @@ import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useOrder } from '../../../client/devices.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 /**
  * The codes a module has stored, and what it saw when it did. A code points to an area, never to a
@@ -25,13 +27,9 @@ export function StoredCodes({
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2>Codes</h2>
         {(codes?.length ?? 0) > 0 && (
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px]"
-            onClick={() => order.mutate({ action: 'clearCodes' })}
-          >
+          <Button look="quiet" onClick={() => order.mutate({ action: 'clearCodes' })}>
             Clear codes
-          </button>
+          </Button>
         )}
       </div>
       {(codes?.length ?? 0) === 0 ? (
@@ -69,11 +67,7 @@ export function StoredCodes({
       {(codes?.length ?? 0) > 0 && (
         <p className="text-[13.5px] text-ink-2">A code points to an area, never to a part.</p>
       )}
-      {order.error && (
-        <p className="wrong" role="alert">
-          {sentenceOf(order.error)}
-        </p>
-      )}
+      {order.error && <Refusal>{sentenceOf(order.error)}</Refusal>}
     </section>
   )
 }

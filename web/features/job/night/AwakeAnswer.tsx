@@ -8,6 +8,8 @@ import { rateWords, sizeWords } from '@anklet/language/plain/rates'
 import { speakAwake } from '@anklet/language/night/awake'
 import { useAwake } from '../../../client/workers/useAwake.ts'
 import { SuspectBars } from './Suspects.tsx'
+import { Button } from '../../../kit/Button.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 /** A watch as the question it puts to the whole machine. */
 export function awakeRequestOf(
@@ -51,9 +53,9 @@ export function AwakeAnswer({
   )
   if (awake.state === 'idle')
     return (
-      <button type="button" className="btn justify-self-start" onClick={() => setAsked(true)}>
+      <Button className="justify-self-start" onClick={() => setAsked(true)}>
         Reckon with the module in the loop
-      </button>
+      </Button>
     )
   if (awake.state === 'working') {
     return (
@@ -65,24 +67,24 @@ export function AwakeAnswer({
           value={awake.share}
           aria-label="Nights run"
         />
-        <button type="button" className="btn justify-self-start" onClick={() => setAsked(false)}>
+        <Button className="justify-self-start" onClick={() => setAsked(false)}>
           Stop
-        </button>
+        </Button>
       </div>
     )
   }
   if (awake.state === 'broken')
     return (
-      <p className="caution" role="alert">
+      <Notice kind="caution" urgent>
         This device did not get through that night. Load the page again; the readings are safe.
-      </p>
+      </Notice>
     )
   if (awake.state === 'impossible')
     return (
-      <p className="caution" role="alert">
+      <Notice kind="caution" urgent>
         With the figures on record this vehicle type could not have stood as it did. The readings
         are safe.
-      </p>
+      </Notice>
     )
   const { answer } = awake.outcome
   const { headline, sub, suspects } = speakAwake(answer, job.vehicleType.architecture)

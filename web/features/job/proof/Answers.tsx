@@ -11,6 +11,8 @@ import { Taps } from '../../../kit/Taps.tsx'
 import { capital } from '@anklet/language/plain/corners'
 import { jointWords } from '@anklet/language/work/proof'
 import { fieldMoment, morningAfter } from '@anklet/language/plain/times'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 interface SaidProps {
   readonly joint?: Joint | null
@@ -35,11 +37,7 @@ export function useSay(job: Job) {
           content: { kind: 'shown', item, joint, outcome, words: words.trim(), on },
         },
       }),
-    wrong: record.isError ? (
-      <p className="wrong" role="alert">
-        {sentenceOf(record.error)}
-      </p>
-    ) : null,
+    wrong: record.isError ? <Refusal>{sentenceOf(record.error)}</Refusal> : null,
   }
 }
 
@@ -167,14 +165,12 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
             onChange={(event) => setOn(event.target.value)}
           />
         </div>
-        <button
-          type="button"
-          className="btn"
+        <Button
           disabled={on === '' || record.isPending}
           onClick={() => say('alignment', 'good', { on, words: `Booked for ${on}.` })}
         >
           It is booked
-        </button>
+        </Button>
       </div>
       <div className="flex flex-wrap items-end gap-2">
         <div className="min-w-[220px] flex-1">
@@ -189,14 +185,12 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
             onChange={(event) => setWhy(event.target.value)}
           />
         </div>
-        <button
-          type="button"
-          className="btn"
+        <Button
           disabled={why.trim() === '' || record.isPending}
           onClick={() => say('alignment', 'declined', { words: `Declined: ${why.trim()}` })}
         >
           It is declined
-        </button>
+        </Button>
       </div>
       {wrong}
     </div>
@@ -220,14 +214,12 @@ function NotAgain({ say }: Pick<ReturnType<typeof useSay>, 'say'>): ReactNode {
           onChange={(event) => setWhy(event.target.value)}
         />
       </div>
-      <button
-        type="button"
-        className="btn"
+      <Button
         disabled={why.trim() === ''}
         onClick={() => say('again', 'declined', { words: `Not measured again: ${why.trim()}` })}
       >
         Write that down
-      </button>
+      </Button>
     </div>
   )
 }
@@ -282,22 +274,18 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
             onChange={(event) => setWords(event.target.value)}
           />
         </div>
-        <button type="button" className="btn" disabled={!known || record.isPending} onClick={plan}>
+        <Button disabled={!known || record.isPending} onClick={plan}>
           Plan it
-        </button>
+        </Button>
       </div>
       {planned && (
-        <button type="button" className="btn w-fit" onClick={() => void calendar()}>
+        <Button className="w-fit" onClick={() => void calendar()}>
           <CalendarPlus size={18} aria-hidden />
           Into the calendar
-        </button>
+        </Button>
       )}
       <NotAgain say={say} />
-      {record.isError && (
-        <p className="wrong" role="alert">
-          {sentenceOf(record.error)}
-        </p>
-      )}
+      {record.isError && <Refusal>{sentenceOf(record.error)}</Refusal>}
       {wrong}
     </div>
   )

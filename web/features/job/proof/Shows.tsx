@@ -2,9 +2,9 @@ import type { Job } from '@anklet/contract'
 import type { ProofItem, ProofItemId } from '@anklet/core/work/proof'
 import { jointsOpened } from '@anklet/core/work/proof'
 import type { ReactNode } from 'react'
-import { Link } from 'react-router'
 import type { OnWork } from '../record/useWork.ts'
 import { Alignment, ComeBack, Joints, RoadTest, YesNo } from './Answers.tsx'
+import { ButtonLink } from '../../../kit/Button.tsx'
 
 /** The phase where a round is begun at once. */
 const WALK = 'heights?walk'
@@ -37,15 +37,15 @@ export function Shows({
   readonly work: OnWork
 }): ReactNode {
   const to = (phase: string, words: string): ReactNode => (
-    <Link className="btn w-fit" to={`/jobs/${job.id}/${phase}`}>
+    <ButtonLink className="w-fit" to={`/jobs/${job.id}/${phase}`}>
       {words}
-    </Link>
+    </ButtonLink>
   )
   if (why === 'noSpecification')
     return (
-      <Link className="btn w-fit" to={`/shelf/types/${job.vehicleType.id}`}>
+      <ButtonLink className="w-fit" to={`/shelf/types/${job.vehicleType.id}`}>
         Enter it at the shelf
-      </Link>
+      </ButtonLink>
     )
   switch (id) {
     case 'soap':

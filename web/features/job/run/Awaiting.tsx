@@ -4,6 +4,8 @@ import { useState } from 'react'
 import { stepWords, torqueWords } from '@anklet/language/work/plan'
 import { DEVIATION_WORDS, torquedWords } from '@anklet/language/work/work'
 import type { OnWork } from '../record/useWork.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork }): ReactNode {
   const { of, nameOf, me, lead } = work
@@ -41,12 +43,10 @@ function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork })
               onChange={(event) => setWords(event.target.value)}
             />
           </div>
-          <button type="button" className="btn btn-go" onClick={say('approved')}>
+          <Button look="go" onClick={say('approved')}>
             Agree
-          </button>
-          <button type="button" className="btn" onClick={say('declined')}>
-            Once more, as it stands there
-          </button>
+          </Button>
+          <Button onClick={say('declined')}>Once more, as it stands there</Button>
         </div>
       ) : (
         <p className="text-[14px] text-ink-2">
@@ -55,11 +55,7 @@ function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork })
             : 'A lead agrees to it.'}
         </p>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal>{wrong}</Refusal>
     </li>
   )
 }

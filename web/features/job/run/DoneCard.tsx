@@ -15,6 +15,7 @@ import {
 } from '@anklet/language/work/work'
 import { StepPhoto } from './StepPhotos.tsx'
 import type { OnWork } from '../record/useWork.ts'
+import { Notice } from '../../../kit/Notice.tsx'
 
 const BY = { link: 'by the link', gauge: 'by gauge', person: '' } as const
 
@@ -86,9 +87,9 @@ export function DoneCard({
       {content.shownBy && <p>Shown by {list(content.shownBy.map((by) => SHOWN_BY_WORDS[by]))}.</p>}
       {content.note && <p>{content.note}</p>}
       {content.deviation && (
-        <p className="hint">
+        <Notice kind="wait">
           {DEVIATION_WORDS[content.deviation.kind]}: {content.deviation.reason}
-        </p>
+        </Notice>
       )}
       {content.photoIds.length > 0 && (
         <ul className="grid grid-cols-2 gap-3 sm:grid-cols-3">

@@ -9,6 +9,8 @@ import { list } from '@anklet/language/plain/corners'
 import { momentWords } from '@anklet/language/plain/times'
 import { factWords } from './Temporary.tsx'
 import type { OnWork } from '../record/useWork.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal, Notice } from '../../../kit/Notice.tsx'
 
 /** Whoever takes over taps each thing that was left changed: nothing is taken over unseen. */
 export function TakeOver({ work }: { readonly work: OnWork }): ReactNode {
@@ -44,20 +46,17 @@ export function TakeOver({ work }: { readonly work: OnWork }): ReactNode {
           }))}
         />
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
-      <button
-        type="button"
-        className="btn btn-go btn-big w-full"
+      <Refusal>{wrong}</Refusal>
+      <Button
+        look="go"
+        big
+        className="w-full"
         disabled={!all}
         onClick={() => setWrong(work.enter({ kind: 'joined', seen: [...seen] }))}
       >
         <UserRoundCheck size={22} aria-hidden />
         {first ? 'Begin the work' : run.hands.length > 0 ? 'Lend a hand' : 'Take it over'}
-      </button>
+      </Button>
       {!all && (
         <p className="text-[14px] text-ink-2">Each thing left changed is looked at first.</p>
       )}
@@ -87,39 +86,25 @@ export function Hands({ work }: { readonly work: OnWork }): ReactNode {
       </p>
       <div className="flex flex-wrap gap-2">
         {run.paused ? (
-          <button
-            type="button"
-            className="btn"
-            onClick={() => setWrong(work.enter({ kind: 'resumed' }))}
-          >
+          <Button onClick={() => setWrong(work.enter({ kind: 'resumed' }))}>
             <Play size={18} aria-hidden />
             Go on
-          </button>
+          </Button>
         ) : (
-          <button
-            type="button"
-            className="btn"
-            onClick={() => setWrong(work.enter({ kind: 'paused', words: '' }))}
-          >
+          <Button onClick={() => setWrong(work.enter({ kind: 'paused', words: '' }))}>
             <Pause size={18} aria-hidden />
             Pause
-          </button>
+          </Button>
         )}
-        <button type="button" className="btn" onClick={() => setHanding(true)}>
-          Hand over
-        </button>
+        <Button onClick={() => setHanding(true)}>Hand over</Button>
       </div>
       {run.paused && (
-        <p className="hint">
+        <Notice kind="wait">
           Paused {momentWords(run.paused.at, new Date())} by {nameOf(run.paused.person)}. Timers run
           on.
-        </p>
+        </Notice>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal>{wrong}</Refusal>
       <Sheet title="Hand over to" open={handing} onClose={() => setHanding(false)}>
         <div className="grid gap-4">
           <Taps<string>
@@ -142,14 +127,9 @@ export function Hands({ work }: { readonly work: OnWork }): ReactNode {
               onChange={(event) => setWords(event.target.value)}
             />
           </div>
-          <button
-            type="button"
-            className="btn btn-go btn-big"
-            disabled={to === null}
-            onClick={give}
-          >
+          <Button look="go" big disabled={to === null} onClick={give}>
             Hand it over
-          </button>
+          </Button>
         </div>
       </Sheet>
     </section>

@@ -8,7 +8,6 @@ import { CORNERS } from '@anklet/core/base/vehicle'
 import { Cable, ChevronLeft, ChevronRight, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { useNow } from '../../../kit/useNow.ts'
 import { steadyNow } from '../../../client/state/steadyClock.ts'
 import { CORNER_WORDS, list, placeWords } from '@anklet/language/plain/corners'
@@ -22,6 +21,7 @@ import { DoneCard } from './DoneCard.tsx'
 import { Hands, TakeOver } from './Hands.tsx'
 import { StepCard } from './StepCard.tsx'
 import type { OnWork } from '../record/useWork.ts'
+import { Button, ButtonLink, Tap } from '../../../kit/Button.tsx'
 
 /** Air goes back in with an assistant of its own. */
 export const isFilling = ({ step }: RunStep): boolean =>
@@ -39,16 +39,15 @@ function Neighbour({
   if (!at) return <span />
   const Icon = side === 'before' ? ChevronLeft : ChevronRight
   return (
-    <button
-      type="button"
-      className="tap min-w-0 text-[14px] font-normal"
+    <Tap
+      className="min-w-0 text-[14px] font-normal"
       onClick={() => onLook(at.step.key)}
       aria-label={`${side === 'before' ? 'Step before' : 'Step after'}: ${stepWords(at.step.words, at.step.place)}`}
     >
       {side === 'before' && <Icon size={18} aria-hidden className="shrink-0" />}
       <span className="line-clamp-2 text-left">{stepWords(at.step.words, at.step.place)}</span>
       {side === 'after' && <Icon size={18} aria-hidden className="ml-auto shrink-0" />}
-    </button>
+    </Tap>
   )
 }
 
@@ -58,11 +57,8 @@ export function Linking({ job, work }: { readonly job: Job; readonly work: OnWor
   const { deviceId } = work.run
   if (!found && deviceId === null) return null
   return (
-    <button
-      type="button"
-      className="tap"
-      data-on={deviceId !== null}
-      aria-pressed={deviceId !== null}
+    <Tap
+      on={deviceId !== null}
       disabled={!work.mine}
       onClick={() =>
         work.enter({ kind: 'linked', deviceId: deviceId === null ? found!.identity.id : null })
@@ -70,7 +66,7 @@ export function Linking({ job, work }: { readonly job: Job; readonly work: OnWor
     >
       <Cable size={18} aria-hidden />
       Proofs from the link
-    </button>
+    </Tap>
   )
 }
 
@@ -169,14 +165,9 @@ function Bubbles({
         until soap shows every joint tight.
       </p>
       {corners.length > 0 ? (
-        <button
-          type="button"
-          className="btn w-fit"
-          disabled={!mine}
-          onClick={() => onMend(corners)}
-        >
+        <Button className="w-fit" disabled={!mine} onClick={() => onMend(corners)}>
           Plan the line of {list(corners.map((corner) => CORNER_WORDS[corner]))}
-        </button>
+        </Button>
       ) : (
         <p>Put its repair into the plan below.</p>
       )}
@@ -189,9 +180,9 @@ function EveryStepDone({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-4">
       <p className="say">Every step is done. It stands on its wheels.</p>
       {!job.closedAt && (
-        <Link to={`/jobs/${job.id}/proof`} className="btn btn-go btn-big w-full">
+        <ButtonLink look="go" big className="w-full" to={`/jobs/${job.id}/proof`}>
           On to the proof
-        </Link>
+        </ButtonLink>
       )}
     </div>
   )
@@ -241,9 +232,9 @@ export function Runner({
           ) : isFilling(at) && work.mine ? (
             <div className="grid gap-4">
               <p className="say">Air goes back in: {stepWords(at.step.words, at.step.place)}</p>
-              <Link to={`/jobs/${job.id}/recommission`} className="btn btn-go btn-big w-full">
+              <ButtonLink look="go" big className="w-full" to={`/jobs/${job.id}/recommission`}>
                 Go on in Recommission
-              </Link>
+              </ButtonLink>
             </div>
           ) : work.mine && !run.paused && !job.closedAt ? (
             <StepNow step={at.step} job={job} work={work} car={car} />
@@ -256,9 +247,9 @@ export function Runner({
           <Neighbour at={run.steps[index + 1]} side="after" onLook={look} />
         </nav>
         {looking !== null && next && looking !== next.key && (
-          <button type="button" className="btn w-fit" onClick={() => setLooking(null)}>
+          <Button className="w-fit" onClick={() => setLooking(null)}>
             Back to what is next
-          </button>
+          </Button>
         )}
       </div>
       <aside

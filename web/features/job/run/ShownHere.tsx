@@ -3,7 +3,6 @@ import type { PlanStep, ShownBy } from '@anklet/core/work/procedure'
 import type { ProofItem, ProofItemId } from '@anklet/core/work/proof'
 import { SHOWN_BY_WORDS } from '@anklet/language/work/record'
 import type { ReactNode } from 'react'
-import { Link } from 'react-router'
 import { capital } from '@anklet/language/plain/corners'
 import { itemSentence } from '@anklet/language/work/proof'
 import { ChargeForm } from '../charge/ChargeForm.tsx'
@@ -11,6 +10,7 @@ import { Mark } from '../proof/Mark.tsx'
 import { Shows, walkAt } from '../proof/Shows.tsx'
 import { useProof } from '../proof/useProof.ts'
 import type { OnWork } from '../record/useWork.ts'
+import { ButtonLink } from '../../../kit/Button.tsx'
 
 /** What of the proof each stands for. */
 const ITEM_OF: Readonly<Partial<Record<ShownBy, ProofItemId>>> = {
@@ -48,13 +48,13 @@ function OneOf({
       )}
       <div className="pl-10">
         {by === 'measured' ? (
-          <Link className="btn w-fit" to={walkAt(job.id)}>
+          <ButtonLink className="w-fit" to={walkAt(job.id)}>
             Walk the round
-          </Link>
+          </ButtonLink>
         ) : by === 'calibrated' ? (
-          <Link className="btn w-fit" to={`/jobs/${job.id}/calibrate`}>
+          <ButtonLink className="w-fit" to={`/jobs/${job.id}/calibrate`}>
             Do it in Calibrate
-          </Link>
+          </ButtonLink>
         ) : by === 'charged' ? (
           <ChargeForm job={job} />
         ) : item && state === 'shown' && by !== 'soap' ? null : (

@@ -26,6 +26,8 @@ import { ReadingEntry, StepFigures } from './StepFigures.tsx'
 import { StepPhotos } from './StepPhotos.tsx'
 import { TorqueEntry } from './TorqueEntry.tsx'
 import type { OnWork } from '../record/useWork.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Notice, Refusal } from '../../../kit/Notice.tsx'
 
 /** A second tap comes within this, ms. */
 const SECOND_TAP_MS = 500
@@ -170,10 +172,10 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
         </div>
       </div>
       {step.caution && (
-        <p className="caution flex gap-3 text-[16px]">
+        <Notice kind="caution" className="flex gap-3 text-[16px]">
           <ShieldAlert size={22} aria-hidden className="mt-0.5 shrink-0" />
           <span>{step.caution}</span>
-        </p>
+        </Notice>
       )}
       <p className="sub">{step.why}</p>
     </>
@@ -206,9 +208,9 @@ function TorqueOf({
         onChange={change}
       />
       {range && torqueDoubt(draft, range) !== null && draft.deviation === null && (
-        <button type="button" className="btn w-fit" onClick={() => change({ deviation: 'torque' })}>
+        <Button className="w-fit" onClick={() => change({ deviation: 'torque' })}>
           It is right as it is: say why
-        </button>
+        </Button>
       )}
     </>
   )
@@ -237,11 +239,11 @@ function SecondHand({
       />
       {draft.second === 'alone' &&
         (step.alone === null ? (
-          <p className="hint">
+          <Notice kind="wait">
             This is not done alone: it waits until somebody lends a second hand.
-          </p>
+          </Notice>
         ) : (
-          <p className="caution">{step.alone}</p>
+          <Notice kind="caution">{step.alone}</Notice>
         ))}
     </div>
   )
@@ -376,21 +378,18 @@ export function StepCard(props: CardProps): ReactNode {
             draftKey={draftKey}
             change={(next) => patch(draftKey, next)}
           />
-          {wrong && (
-            <p className="wrong text-[16px]" role="alert">
-              {wrong}
-            </p>
-          )}
+          <Refusal className="text-[16px]">{wrong}</Refusal>
           {(step.shownBy.length === 0 || draft.deviation !== null) && (
-            <button
-              type="button"
-              className="btn btn-go btn-big min-h-[68px] w-full text-[20px]"
+            <Button
+              look="go"
+              big
+              className="min-h-[68px] w-full text-[20px]"
               aria-disabled={!armed}
               onClick={(event) => confirm(event.detail > 0)}
             >
               <Check size={26} strokeWidth={3} aria-hidden />
               Done
-            </button>
+            </Button>
           )}
         </>
       )}

@@ -2,7 +2,7 @@ import type { Job } from '@anklet/contract'
 import type { Run } from '@anklet/core/work/record'
 import type { PlanStep } from '@anklet/core/work/procedure'
 import { Camera } from 'lucide-react'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { envelope } from '../../../client/envelope.ts'
 import { shrinkFaultWords, shrinkPicture } from '../../../client/workers/shrinkPicture.ts'
@@ -10,6 +10,8 @@ import { useSession } from '../../../client/state/session.ts'
 import { steadyNow } from '../../../client/state/steadyClock.ts'
 import { useWorkQueue } from '../../../client/state/workQueue.ts'
 import { stepWords } from '@anklet/language/work/plan'
+import { Refusal } from '../../../kit/Notice.tsx'
+import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 
 /** A photo of a step; a tap shows it whole once the server has it. */
 export function StepPhoto({
@@ -157,40 +159,27 @@ export function StepPhotos({
     }
     setBusy(false)
   }
-  const choose = (event: ChangeEvent<HTMLInputElement>): void => {
-    const files = [...(event.target.files ?? [])]
-    event.target.value = ''
-    void take(files)
-  }
   return (
     <div className="grid gap-2">
       {(before.length > 0 || photoIds.length > 0) && (
         <BeforeAndNow before={before} photoIds={photoIds} words={words} />
       )}
-      <label
-        className={`btn w-fit cursor-pointer focus-within:outline focus-within:outline-3 ${busy ? 'opacity-50' : ''}`}
+      <ChooseFile
+        className="w-fit"
+        accept="image/*"
+        multiple
+        disabled={busy}
+        onChoose={(files) => void take(files)}
       >
         <Camera size={20} aria-hidden />
         {needed && photoIds.length === 0 ? 'Take the photo' : 'Add a photo'}
-        <input
-          type="file"
-          accept="image/*"
-          multiple
-          className="sr-only"
-          disabled={busy}
-          onChange={choose}
-        />
-      </label>
+      </ChooseFile>
       {busy && (
         <p role="status" className="text-[14px] text-ink-2">
           Making it small …
         </p>
       )}
-      {complaint && (
-        <p className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <Refusal>{complaint}</Refusal>
     </div>
   )
 }

@@ -7,6 +7,8 @@ import { capital, placeWords } from '@anklet/language/plain/corners'
 import { stepWords } from '@anklet/language/work/plan'
 import { momentWords } from '@anklet/language/plain/times'
 import type { OnWork } from '../record/useWork.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 /** Shown once and counted on: what may turn out not to be so any more besides what was changed. */
 const COUNTED_ON: ReadonlySet<string> = new Set([
@@ -53,14 +55,9 @@ function Row({ work, fact, place, since, until, open }: RowProps): ReactNode {
           </p>
         </div>
         {open && (
-          <button
-            type="button"
-            className="btn-quiet min-h-[44px]"
-            aria-expanded={asking}
-            onClick={() => setAsking(!asking)}
-          >
+          <Button look="quiet" aria-expanded={asking} onClick={() => setAsking(!asking)}>
             Not so any more
-          </button>
+          </Button>
         )}
       </div>
       {asking && (
@@ -77,16 +74,12 @@ function Row({ work, fact, place, since, until, open }: RowProps): ReactNode {
               onChange={(event) => setWords(event.target.value)}
             />
           </div>
-          <button type="button" className="btn btn-go" onClick={say}>
+          <Button look="go" onClick={say}>
             Open it again
-          </button>
+          </Button>
         </div>
       )}
-      {wrong && (
-        <p className="wrong" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Refusal>{wrong}</Refusal>
     </li>
   )
 }

@@ -11,6 +11,8 @@ import { torqueWords, turnedWords } from '@anklet/language/work/plan'
 import { TORQUE_UNITS } from '../model/torqueForm.ts'
 import { NO_THREAD_WORDS } from '@anklet/language/work/work'
 import { torqueDoubt } from './stepEntry.ts'
+import { Refusal } from '../../../kit/Notice.tsx'
+import { Tap } from '../../../kit/Button.tsx'
 
 const NO_THREAD = (['clip', 'byHand', 'none'] as const).map((value) => ({
   value,
@@ -102,16 +104,9 @@ export function TorqueEntry({
           />
         </div>
         {TORQUE_UNITS.map((unit) => (
-          <button
-            key={unit}
-            type="button"
-            className="tap"
-            data-on={draft.unit === unit}
-            aria-pressed={draft.unit === unit}
-            onClick={() => onChange({ unit })}
-          >
+          <Tap on={draft.unit === unit} key={unit} onClick={() => onChange({ unit })}>
             {unit}
-          </button>
+          </Tap>
         ))}
       </div>
       {mayHaveNone && (
@@ -129,11 +124,7 @@ export function TorqueEntry({
         />
       )}
       {!range && draft.noThread === null && <Source draft={draft} onChange={onChange} />}
-      {doubt && (
-        <p className="wrong" role="alert">
-          {doubt}
-        </p>
-      )}
+      <Refusal>{doubt}</Refusal>
     </fieldset>
   )
 }

@@ -11,6 +11,8 @@ import { useCarLive } from '../link/carLive.ts'
 import { factWords, Temporary } from './Temporary.tsx'
 import type { OnWork } from '../record/useWork.ts'
 import { useWork } from '../record/useWork.ts'
+import { Button, Tap } from '../../../kit/Button.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 /**
  * Looks whether the link contradicts what is on record, and says so at once: for two moments in a
@@ -53,7 +55,7 @@ function Bar({ job, work }: { readonly job: Job; readonly work: OnWork }): React
   return (
     <section aria-label="Work under way" className="no-print mx-4 mt-3 grid gap-2 md:mx-6">
       {run.lost.length > 0 && (
-        <div role="alert" className="caution grid gap-1">
+        <Notice kind="caution" urgent className="grid gap-1">
           <p className="flex items-center gap-2 text-[17px] font-semibold">
             <PlugZap size={20} aria-hidden />
             Not so any more. What rests on it is open again.
@@ -69,35 +71,31 @@ function Bar({ job, work }: { readonly job: Job; readonly work: OnWork }): React
               </li>
             ))}
           </ul>
-        </div>
+        </Notice>
       )}
       {refused && (
-        <div role="alert" className="hint flex flex-wrap items-center gap-3">
+        <Notice kind="wait" urgent className="flex flex-wrap items-center gap-3">
           <p className="flex-1">
             The server did not take what was done at {momentWords(refused.command.at, new Date())}:{' '}
             {refused.refusal} {queued.length > 1 ? 'What rests on it waits.' : ''}
           </p>
           {refused.early && (
-            <button
-              type="button"
-              className="btn"
+            <Button
               onClick={() => useWorkQueue.getState().redate(refused.key, new Date().toISOString())}
             >
               Send it with the time of now
-            </button>
+            </Button>
           )}
-          <button type="button" className="btn" onClick={() => work.putAside()}>
-            Put it aside and look again
-          </button>
-        </div>
+          <Button onClick={() => work.putAside()}>Put it aside and look again</Button>
+        </Notice>
       )}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <button type="button" className="tap" onClick={() => setOpen(true)}>
+        <Tap onClick={() => setOpen(true)}>
           <Undo2 size={18} aria-hidden />
           {run.temporary.length === 0
             ? 'Nothing to put back'
             : `${run.temporary.length} to put back`}
-        </button>
+        </Tap>
         {queued.length > 0 && !refused && (
           <span role="status" className="text-[14px] text-ink-2">
             {queued.length === 1 ? 'One entry is' : `${queued.length} entries are`} on the way

@@ -7,6 +7,7 @@ import { useMedia } from '../../../kit/useMedia.ts'
 import type { Draft } from '../../../client/state/drafts.ts'
 import type { Stop } from '../../../client/state/walk.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { Button } from '../../../kit/Button.tsx'
 
 interface EntryProps {
   readonly draft: Draft
@@ -68,9 +69,9 @@ export function NumberEntry({
         </p>
       )}
       <Keypad part={part} onKey={(key) => onType(applyKey(draft.typed, key, part))} />
-      <button type="submit" className="btn btn-go btn-big">
+      <Button look="go" big type="submit">
         {draft.typed ? `Take ${draft.typed} and walk on` : 'Take it and walk on'}
-      </button>
+      </Button>
     </form>
   )
 }

@@ -9,6 +9,7 @@ import { Taps } from '../../../kit/Taps.tsx'
 import type { Draft } from '../../../client/state/drafts.ts'
 import { LOAD_WORDS, METHOD_WORDS } from '@anklet/language/heights/methods'
 import { typedCorners, typedLoadKg } from './seal.ts'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 interface MoreProps {
   readonly draft: Draft
@@ -60,9 +61,9 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
           </label>
         )}
         {typedLoadKg(draft) === 'wrong' && (
-          <p className="wrong" role="alert">
+          <Refusal>
             A load in kilograms, between 1 and 5000; leave it empty where nothing was weighed.
-          </p>
+          </Refusal>
         )}
         {isFloorBased(draft.method) && (
           <CornerFields
@@ -76,11 +77,7 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
           values={draft.reported}
           onType={(reported) => onChange({ reported })}
         />
-        {wrong && (
-          <p className="wrong" role="alert">
-            Type figures only; leave a field empty where nothing was read.
-          </p>
-        )}
+        {wrong && <Refusal>Type figures only; leave a field empty where nothing was read.</Refusal>}
       </div>
     </details>
   )

@@ -8,6 +8,7 @@ import type { Draft } from '../../../client/state/drafts.ts'
 import { readTyped } from '../../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { STATE_WORDS } from '@anklet/language/heights/methods'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 interface QuestionsProps {
   readonly job: Job
@@ -94,11 +95,7 @@ export function RoundQuestions({
           onTap={(thermometer) => onChange({ thermometer })}
         />
       </div>
-      {complain && (
-        <p className="wrong text-[14px]" role="alert">
-          {typed.sentence}
-        </p>
-      )}
+      {complain && <Refusal className="text-[14px]">{typed.sentence}</Refusal>}
       <Taps
         legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres."
         chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]}

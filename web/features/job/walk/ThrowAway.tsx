@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import type { Draft } from '../../../client/state/drafts.ts'
+import { Button } from '../../../kit/Button.tsx'
 
 /** Throws a round in progress away; with readings in it, only at the second tap. */
 export function ThrowAway({
@@ -12,25 +13,16 @@ export function ThrowAway({
 }): ReactNode {
   const [sure, setSure] = useState(false)
   const count = draft.readings.length
-  if (count === 0)
-    return (
-      <button type="button" className="btn" onClick={onThrow}>
-        Leave it
-      </button>
-    )
+  if (count === 0) return <Button onClick={onThrow}>Leave it</Button>
   const words = count === 1 ? '1 reading' : `${count} readings`
   return sure ? (
     <>
-      <button type="button" className="btn wrong" onClick={onThrow}>
+      <Button className="wrong" onClick={onThrow}>
         Yes, throw {words} away
-      </button>
-      <button type="button" className="btn" onClick={() => setSure(false)}>
-        Keep them
-      </button>
+      </Button>
+      <Button onClick={() => setSure(false)}>Keep them</Button>
     </>
   ) : (
-    <button type="button" className="btn" onClick={() => setSure(true)}>
-      Throw this round away
-    </button>
+    <Button onClick={() => setSure(true)}>Throw this round away</Button>
   )
 }

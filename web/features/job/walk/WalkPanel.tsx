@@ -27,6 +27,8 @@ import { isRideRound, meansOf } from '../model/rounds.ts'
 import { NumberEntry } from './NumberEntry.tsx'
 import { sealDraft } from './seal.ts'
 import { WalkStrip } from './WalkStrip.tsx'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal, Notice } from '../../../kit/Notice.tsx'
 
 interface WalkProps {
   readonly job: Job
@@ -96,9 +98,7 @@ function Remarks({
         <p key={sentence} className="hint flex flex-wrap items-center justify-between gap-2">
           <span className="flex-1">{sentence}</span>
           {again && !draft.sealed && (
-            <button type="button" className="btn" onClick={() => onAgain(again)}>
-              Measure {CORNER_WORDS[again]} again
-            </button>
+            <Button onClick={() => onAgain(again)}>Measure {CORNER_WORDS[again]} again</Button>
           )}
         </p>
       ))}
@@ -128,36 +128,30 @@ function AfterEntry({
   const isWritten = useKeeping(({ unwritten }) => !unwritten.includes(`round ${draft.key}`))
   return (
     <>
-      {draft.refusal && (
-        <p className="wrong" role="alert">
-          {draft.refusal}
-        </p>
-      )}
+      {draft.refusal && <Refusal>{draft.refusal}</Refusal>}
       {firstLapDone(draft.readings) && !draft.sealed && (
-        <button type="button" className={`btn btn-big ${stop ? '' : 'btn-go'}`} onClick={onSave}>
+        <Button look={stop ? 'plain' : 'go'} big onClick={onSave}>
           {stop ? `${saveWords} with ${draft.laps > 2 ? 'what is read' : 'one lap'}` : saveWords}
-        </button>
+        </Button>
       )}
       {!stop && !draft.sealed && draft.laps < MOST_LAPS && (
-        <button type="button" className="btn" onClick={() => onChange({ laps: draft.laps + 1 })}>
-          Walk another lap
-        </button>
+        <Button onClick={() => onChange({ laps: draft.laps + 1 })}>Walk another lap</Button>
       )}
       {draft.sealed && (
-        <p className="hint" role="status">
+        <Notice kind="wait">
           {isWritten
             ? 'Saving … the round is kept on this device until the server has it.'
             : 'Saving …'}
-        </p>
+        </Notice>
       )}
       {!draft.sealed && (
-        <button
-          type="button"
-          className="btn-quiet min-h-[44px] self-start text-left underline"
+        <Button
+          look="quiet"
+          className="self-start text-left"
           onClick={() => onChange({ walking: false })}
         >
           Back to the questions; readings stay
-        </button>
+        </Button>
       )}
     </>
   )

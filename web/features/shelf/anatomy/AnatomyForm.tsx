@@ -31,6 +31,7 @@ import {
   PUMP_PLACE_TAPS,
 } from './anatomyWords.ts'
 import { Fasteners } from './Fasteners.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 interface AnatomyProps {
   readonly architecture: Architecture
@@ -246,11 +247,11 @@ export function AnatomyForm(props: AnatomyProps): ReactNode {
   return (
     <section aria-label="How it is built" className="grid gap-2">
       <h2>How it is built</h2>
-      <p className="hint">
+      <Notice kind="wait">
         {missing.length === 0
           ? 'All that a plan asks for is known.'
           : `Nothing of this must be filled in: until it is, plans go by the usual build. ${missingWords(missing)}`}
-      </p>
+      </Notice>
       {toldAxles(architecture).map((axle) => (
         <AxlePart key={axle} axle={axle} {...props} />
       ))}

@@ -16,6 +16,8 @@ import type { CauseForm } from './forms.ts'
 import { causeForm, causeOf, withEntry } from './forms.ts'
 import { NewCause } from './NewCause.tsx'
 import { useEntry } from './useEntry.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = {
   now: 'proved at once',
@@ -56,7 +58,7 @@ function Editor({
         <CauseFigures form={form} currency={currency} set={set} />
       </div>
       {form.price.trim() !== '' && currency === '' && (
-        <p className="hint">A price counts once the shop has said what an hour costs.</p>
+        <Notice kind="wait">A price counts once the shop has said what an hour costs.</Notice>
       )}
       <CauseReasons form={form} set={set} />
       <KeepOrDrop
@@ -94,8 +96,8 @@ function Row({
         : 'no parts'
   return (
     <li className="border-b border-edge">
-      <button
-        type="button"
+      <Button
+        look="bare"
         className={clsx(
           'grid min-h-[56px] w-full grid-cols-[minmax(0,1fr)_20px] items-center gap-x-4 py-1.5',
           'text-left sm:grid-cols-[minmax(0,1fr)_120px_130px_20px]',
@@ -130,7 +132,7 @@ function Row({
           {learned && learned.closedJobs > 0 ? `ours: ${ours} of ${learned.closedJobs}` : ''}
         </span>
         {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
-      </button>
+      </Button>
       {open && (
         <>
           <p className="text-[13.5px] text-ink-2 sm:hidden">
@@ -188,9 +190,9 @@ export function Causes(): ReactNode {
             onChange={(event) => search(event.target.value)}
           />
         </div>
-        <button type="button" className="btn" aria-expanded={adding} onClick={() => add(!adding)}>
+        <Button aria-expanded={adding} onClick={() => add(!adding)}>
           A new cause
-        </button>
+        </Button>
       </div>
       {adding && <NewCause shop={shop} onDone={() => add(false)} />}
       <ul>

@@ -11,6 +11,7 @@ import { Choice, KeepOrDrop, Line, Lines } from '../../../kit/fields.tsx'
 import type { CheckForm } from './forms.ts'
 import { checkForm, checkOf, OFTEN_WORDS, withEntry } from './forms.ts'
 import { useEntry } from './useEntry.ts'
+import { Button } from '../../../kit/Button.tsx'
 
 const GROUPS: readonly (readonly [BookCheck['group'], string])[] = [
   ['complaint', 'What the owner says'],
@@ -222,8 +223,8 @@ function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBo
   const [open, setOpen] = useState(false)
   return (
     <li className="border-b border-edge">
-      <button
-        type="button"
+      <Button
+        look="bare"
         className="grid min-h-[52px] w-full grid-cols-[minmax(0,1fr)_110px_20px] items-center gap-x-3 py-1.5 text-left"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
@@ -246,7 +247,7 @@ function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBo
           {check.unattendedH ? `, ${check.unattendedH} h standing` : ''}
         </span>
         {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
-      </button>
+      </Button>
       {open && (
         <Editor
           key={JSON.stringify(check)}

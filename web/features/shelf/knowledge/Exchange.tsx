@@ -1,12 +1,15 @@
 import type { KnowledgeBook } from '@anklet/contract'
 import type { KnowledgeBook as Book } from '@anklet/core/reasoning/diagnosis'
 import { changesOf } from '@anklet/core/reasoning/diagnosis'
-import type { ChangeEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Refused, sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { saveFile } from '../../../kit/saveFile.ts'
 import type { ShopBook } from '../../job/knowledge/useBook.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
+import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 
 const LARGEST_BYTES = 2_000_000
 const MOST_SHOWN = 8
@@ -55,13 +58,13 @@ function WhatWasRead({
         .
       </p>
       <div className="flex flex-wrap justify-end gap-3">
-        <button type="button" className="btn btn-go" disabled={busy} onClick={() => onStore(false)}>
+        <Button look="go" disabled={busy} onClick={() => onStore(false)}>
           Take the book over
-        </button>
+        </Button>
         {learned && learned.closedJobs > 0 && (
-          <button type="button" className="btn" disabled={busy} onClick={() => onStore(true)}>
+          <Button disabled={busy} onClick={() => onStore(true)}>
             And count its {learned.closedJobs} closed jobs
-          </button>
+          </Button>
         )}
       </div>
     </>
@@ -80,16 +83,14 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
       'application/json',
       JSON.stringify({ ...book, ...(record ? { learned: record.learned } : {}) }, null, 1),
     )
-  const choose = async (event: ChangeEvent<HTMLInputElement>): Promise<void> => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
+  const forget = (): void => {
     take.reset()
     setRead(null)
     setTaken('')
     setWrong('')
-    if (!file) return
-    if (file.size > LARGEST_BYTES)
-      return setWrong(`“${file.name}” is too large to be a book of knowledge.`)
+  }
+  const readFile = async (file: File): Promise<void> => {
+    forget()
     const [text, { jsonFault }] = await Promise.all([file.text(), import('./lines.ts')])
     const fault = jsonFault(text)
     if (fault) setWrong(`Line ${fault.line}: ${fault.reason}. Nothing was stored.`)
@@ -113,33 +114,25 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap justify-end gap-3">
-        <label className="btn cursor-pointer focus-within:outline focus-within:outline-3">
+        <ChooseFile
+          accept="application/json,.json"
+          most={LARGEST_BYTES}
+          disabled={take.isPending}
+          onChoose={([file]) => void readFile(file)}
+          onTooLarge={({ name }) => {
+            forget()
+            setWrong(`“${name}” is too large to be a book of knowledge.`)
+          }}
+        >
           Read a book in
-          <input
-            type="file"
-            accept="application/json,.json"
-            className="sr-only"
-            disabled={take.isPending}
-            onChange={(event) => void choose(event)}
-          />
-        </label>
-        <button type="button" className="btn" onClick={save}>
-          Save as a file
-        </button>
+        </ChooseFile>
+        <Button onClick={save}>Save as a file</Button>
       </div>
       <div aria-live="polite" className="grid gap-2">
         {read && <WhatWasRead read={read} here={book} busy={take.isPending} onStore={store} />}
         {taken && <p>“{taken}” stands on the shelf now.</p>}
-        {wrong && (
-          <p className="wrong" role="alert">
-            {wrong}
-          </p>
-        )}
-        {take.error && !refused && (
-          <p className="wrong" role="alert">
-            {sentenceOf(take.error)}
-          </p>
-        )}
+        <Refusal>{wrong}</Refusal>
+        {take.error && !refused && <Refusal>{sentenceOf(take.error)}</Refusal>}
         {refused && read && <Faults key={refused.sentence} refused={refused} text={read.text} />}
       </div>
     </div>

@@ -7,6 +7,8 @@ import { Choice, Line } from '../../../kit/fields.tsx'
 import type { CauseForm } from './forms.ts'
 import { causeForm, causeOf, newCause, OFTEN_WORDS, withEntry } from './forms.ts'
 import { useEntry } from './useEntry.ts'
+import { Button } from '../../../kit/Button.tsx'
+import { Refusal } from '../../../kit/Notice.tsx'
 
 const BLANK: BookCause = {
   id: 'new',
@@ -141,18 +143,12 @@ export function NewCause({ shop, onDone }: { readonly shop: ShopBook; onDone(): 
       <CauseFields form={form} place={place} set={set} onPlace={setPlace} />
       <ShownBy checks={checks} shown={shown} onShown={setShown} />
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-go" disabled={busy} onClick={save}>
+        <Button look="go" disabled={busy} onClick={save}>
           Put it on the shelf
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Not now
-        </button>
+        </Button>
+        <Button onClick={onDone}>Not now</Button>
       </div>
-      {(wrong || error) && (
-        <p className="wrong" role="alert">
-          {wrong || error}
-        </p>
-      )}
+      {(wrong || error) && <Refusal>{wrong || error}</Refusal>}
     </section>
   )
 }
