@@ -22,13 +22,11 @@ export function AirByCorner({
           aria-label={capital(CORNER_WORDS[corner])}
         >
           <p className="font-semibold">{corner}</p>
-          <p className={byGauge ? 'num text-[22px]' : 'num text-[19px]'}>
+          <p className={byGauge ? 'num text-figure' : 'num text-figure'}>
             {corners[corner].airBarL.toFixed(1)}
           </p>
           {byGauge && (
-            <p className="text-[13px] text-ink-2">
-              {corners[corner].gaugeBarL.toFixed(1)} by gauge
-            </p>
+            <p className="text-note text-ink-2">{corners[corner].gaugeBarL.toFixed(1)} by gauge</p>
           )}
         </div>
       ))}

@@ -21,7 +21,7 @@ export function CornerFields({ legend, values, disabled, onType }: FieldsProps):
         {WALK.map((corner) => (
           <div key={corner} style={{ gridArea: corner }}>
             <label
-              className="text-[13px] font-semibold"
+              className="text-note font-semibold"
               htmlFor={`${id}${corner}`}
               title={capital(CORNER_WORDS[corner])}
             >

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
 import type { Ask, ReadFigures, Typed } from './figures.ts'
 import { readFigures, unitOf, written } from './figures.ts'
+import { Field, Input } from './Field.tsx'
 
 /** The figures of a tool: what is typed, what it comes to, and the fields to type in. */
 export function useFigures<Key extends string>(
@@ -22,20 +23,24 @@ export function useFigures<Key extends string>(
   const fields = (
     <div className="grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-3">
       {keys.map((key) => (
-        <div key={key}>
-          <label className="label" htmlFor={`${id}${key}`}>
-            {asks[key].words}, {unitOf(asks[key], units)}
-          </label>
-          <input
-            id={`${id}${key}`}
-            className="field num text-[20px]"
+        <Field
+          key={key}
+          label={
+            <>
+              {asks[key].words}, {unitOf(asks[key], units)}
+            </>
+          }
+          id={`${id}${key}`}
+        >
+          <Input
+            className="num text-figure"
             inputMode="text"
             maxLength={10}
             autoComplete="off"
             value={typed[key]}
             onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
           />
-        </div>
+        </Field>
       ))}
       {!read.ok && (
         <p

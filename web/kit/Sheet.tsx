@@ -31,9 +31,9 @@ export function Sheet({ title, open, children, wide = false, onClose }: SheetPro
           )}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
-            <Dialog.Title className="text-[20px] font-semibold text-ink">{title}</Dialog.Title>
+            <Dialog.Title className="text-figure font-semibold text-ink">{title}</Dialog.Title>
             <Dialog.Close
-              className="btn-quiet grid min-h-[44px] min-w-[44px] place-items-center"
+              className="btn-quiet grid min-h-touch min-w-touch place-items-center"
               aria-label="Close"
             >
               <X size={22} aria-hidden />

@@ -102,7 +102,7 @@ export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode
                   />
                 )}
                 <span
-                  className={`block text-[15px] leading-5 md:pt-1 ${on ? 'font-bold' : 'font-medium'}`}
+                  className={`block text-body leading-5 md:pt-1 ${on ? 'font-bold' : 'font-medium'}`}
                 >
                   {capital(phase)}
                   {done && <span className="sr-only">, done</span>}
@@ -110,7 +110,7 @@ export function SteelRule({ jobId, graduations, present }: RuleProps): ReactNode
                 </span>
                 <span
                   className={clsx(
-                    'block truncate text-[12.5px] leading-4',
+                    'block truncate text-note leading-4',
                     next ? 'font-semibold' : 'opacity-85',
                     next && !on ? 'text-ink' : '',
                   )}

@@ -35,7 +35,7 @@ export function Taps<Value extends string | number | boolean>({
               {on && <Check size={18} strokeWidth={3} aria-hidden />}
               <span>
                 {words}
-                {hint && <span className="block text-[12.5px] font-normal opacity-80">{hint}</span>}
+                {hint && <span className="block text-note font-normal opacity-80">{hint}</span>}
               </span>
             </Tap>
           )

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react'
-import { useId } from 'react'
 import { Button } from './Button.tsx'
+import { Field, Input, Select, TextArea } from './Field.tsx'
 import { Refusal } from './Notice.tsx'
 
-interface FieldProps {
+interface LineProps {
   readonly words: string
   readonly value: string
   readonly most?: number
@@ -13,46 +13,38 @@ interface FieldProps {
 }
 
 /** A line that is typed, with its name over it. */
-export function Line({ words, value, most = 300, unit, hint, onType }: FieldProps): ReactNode {
-  const id = useId()
-  return (
-    <div>
-      <label className="label" htmlFor={id}>
-        {words}
-        {hint && <span className="font-normal text-ink-3">, {hint}</span>}
-      </label>
-      <div className="flex items-baseline gap-2">
-        <input
-          id={id}
-          className={`field ${unit ? 'num' : ''}`}
-          inputMode={unit ? 'decimal' : 'text'}
-          autoComplete="off"
-          maxLength={most}
-          value={value}
-          onChange={(event) => onType(event.target.value)}
-        />
-        {unit && <span className="min-w-12 text-[14px] text-ink-3">{unit}</span>}
-      </div>
-    </div>
+export function Line({ words, value, most = 300, unit, hint, onType }: LineProps): ReactNode {
+  const label = (
+    <>
+      {words}
+      {hint && <span className="font-normal text-ink-3">, {hint}</span>}
+    </>
   )
-}
-
-/** Several lines that are typed. */
-export function Lines({ words, value, most = 2000, onType }: FieldProps): ReactNode {
-  const id = useId()
   return (
-    <div>
-      <label className="label" htmlFor={id}>
-        {words}
-      </label>
-      <textarea
-        id={id}
-        className="field min-h-[88px]"
+    <Field label={label} {...(unit === undefined ? {} : { unit })}>
+      <Input
+        className={unit ? 'num' : ''}
+        inputMode={unit ? 'decimal' : 'text'}
+        autoComplete="off"
         maxLength={most}
         value={value}
         onChange={(event) => onType(event.target.value)}
       />
-    </div>
+    </Field>
+  )
+}
+
+/** Several lines that are typed. */
+export function Lines({ words, value, most = 2000, onType }: LineProps): ReactNode {
+  return (
+    <Field label={words}>
+      <TextArea
+        className="min-h-[88px]"
+        maxLength={most}
+        value={value}
+        onChange={(event) => onType(event.target.value)}
+      />
+    </Field>
   )
 }
 
@@ -68,25 +60,16 @@ export function Choice<Value extends string>({
   readonly options: readonly (readonly [Value, string])[]
   onChoose(value: Value): void
 }): ReactNode {
-  const id = useId()
   return (
-    <div className="min-w-0">
-      <label className="label" htmlFor={id}>
-        {words}
-      </label>
-      <select
-        id={id}
-        className="field"
-        value={value}
-        onChange={(event) => onChoose(event.target.value as Value)}
-      >
+    <Field className="min-w-0" label={words}>
+      <Select value={value} onChange={(event) => onChoose(event.target.value as Value)}>
         {options.map(([each, said]) => (
           <option key={each} value={each}>
             {said}
           </option>
         ))}
-      </select>
-    </div>
+      </Select>
+    </Field>
   )
 }
 

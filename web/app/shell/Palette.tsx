@@ -13,7 +13,7 @@ interface PaletteProps {
 }
 
 const ITEM =
-  'flex min-h-[44px] cursor-pointer items-center gap-3 rounded-md px-3 ' +
+  'flex min-h-touch cursor-pointer items-center gap-3 rounded-md px-3 ' +
   'data-[selected=true]:bg-ink data-[selected=true]:text-paper'
 
 const PLACES = [
@@ -64,7 +64,7 @@ function UnitItems({ onDone }: { onDone(): void }): ReactNode {
   const change = useCommand('shop.change')
   if (!shop) return null
   return (
-    <Command.Group heading="Units" className="mb-2 text-[13px] text-ink-2">
+    <Command.Group heading="Units" className="mb-2 text-note text-ink-2">
       {UNITS.filter(([kind, unit]) => shop.units[kind] !== unit).map(([kind, unit, words]) => (
         <Command.Item
           key={unit}
@@ -102,12 +102,12 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
       className={ITEM}
     >
       <span className="font-medium">{words}</span>
-      <span className="truncate text-[14px] opacity-80">{more}</span>
+      <span className="truncate text-small opacity-80">{more}</span>
     </Command.Item>
   )
   return (
     <>
-      <Command.Group heading="Jobs" className="mb-2 text-[13px] text-ink-2">
+      <Command.Group heading="Jobs" className="mb-2 text-note text-ink-2">
         {jobs
           .filter(({ closedAt }) => closedAt === null)
           .map((job) => {
@@ -120,10 +120,10 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
             )
           })}
       </Command.Group>
-      <Command.Group heading="Places" className="mb-2 text-[13px] text-ink-2">
+      <Command.Group heading="Places" className="mb-2 text-note text-ink-2">
         {PLACES.map(([path, words]) => item(path, path, words, ''))}
       </Command.Group>
-      <Command.Group heading="Vehicles" className="mb-2 text-[13px] text-ink-2">
+      <Command.Group heading="Vehicles" className="mb-2 text-note text-ink-2">
         {vehicles.map(({ id, plate, simulated, typeId, note }) =>
           item(
             id,

@@ -33,7 +33,7 @@ function Telling(): ReactNode {
         {due.map(({ key, jobId, plate }) => (
           <Link
             key={key}
-            className="plate mr-2 inline-flex min-h-[44px] items-center"
+            className="plate mr-2 inline-flex min-h-touch items-center"
             to={`/jobs/${jobId}/watch`}
             onClick={() => setDue(due.filter((each) => each.key !== key))}
           >

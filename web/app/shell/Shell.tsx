@@ -51,7 +51,7 @@ function ThemeButton(): ReactNode {
   return (
     <Button
       look="bare"
-      className="hidden min-h-[44px] min-w-[44px] place-items-center rounded-md text-ink-2 sm:grid"
+      className="hidden min-h-touch min-w-touch place-items-center rounded-md text-ink-2 sm:grid"
       onClick={() => chooseTheme(NEXT_THEME[theme])}
       aria-label={`Light: ${THEME_WORDS[theme]}. Change`}
       title={`Light: ${THEME_WORDS[theme]}`}
@@ -146,7 +146,7 @@ export function Shell(): ReactNode {
       <header className="flex h-[53px] items-center gap-1 border-b border-edge bg-sheet px-3 md:px-5">
         <NavLink
           to="/"
-          className="mr-1 flex items-center gap-2 text-[18px] font-bold md:mr-5"
+          className="mr-1 flex items-center gap-2 text-figure font-bold md:mr-5"
           style={{ fontStretch: '112%' }}
         >
           <Mark />
@@ -159,8 +159,8 @@ export function Shell(): ReactNode {
               to={to}
               end={to === '/' || to === '/jobs'}
               className={({ isActive }) =>
-                'grid shrink-0 place-items-center px-1 text-[14.5px] font-medium sm:px-2.5 ' +
-                'md:px-3 md:text-[15px] ' +
+                'grid shrink-0 place-items-center px-1 text-small font-medium sm:px-2.5 ' +
+                'md:px-3 md:text-body ' +
                 `${isActive ? 'text-ink shadow-[inset_0_-3px_0_var(--ink)]' : 'text-ink-2'}`
               }
             >
@@ -171,7 +171,7 @@ export function Shell(): ReactNode {
         <span className="hidden flex-1 sm:block" />
         <Button
           look="bare"
-          className="mr-2 hidden min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] text-ink-3 md:flex"
+          className="mr-2 hidden min-h-touch items-center gap-2 rounded-md px-2 text-small text-ink-3 md:flex"
           onClick={() => setFinding(true)}
         >
           Find anything <span className="kbd">Ctrl K</span>

@@ -26,7 +26,7 @@ export function NextWait(): ReactNode {
   return (
     <Link
       to={`/jobs/${next.jobId}/work`}
-      className="flex min-h-[44px] shrink-0 items-center gap-1.5 rounded-md px-2 text-[15px]"
+      className="flex min-h-touch shrink-0 items-center gap-1.5 rounded-md px-2 text-body"
       aria-label={
         `Timer: ${countdownWords(next.dueMs - now)}, ${next.plate}, ${next.words}` +
         (running.length > 1 ? `, and ${running.length - 1} more` : '')
@@ -34,7 +34,7 @@ export function NextWait(): ReactNode {
     >
       <Hourglass size={17} aria-hidden />
       <b className="num">{countdownWords(next.dueMs - now)}</b>
-      {running.length > 1 && <span className="text-[13px] text-ink-3">+{running.length - 1}</span>}
+      {running.length > 1 && <span className="text-note text-ink-3">+{running.length - 1}</span>}
     </Link>
   )
 }
@@ -87,14 +87,14 @@ export function Waits(): ReactNode {
               <Hourglass size={18} aria-hidden className="shrink-0" />
               <Link
                 to={`/jobs/${jobId}/work`}
-                className="flex min-h-[44px] min-w-0 flex-1 items-center gap-2 font-semibold"
+                className="flex min-h-touch min-w-0 flex-1 items-center gap-2 font-semibold"
               >
                 <span className="whitespace-nowrap">{plate}:</span>
                 <span className="min-w-0 font-normal">{words} is over</span>
               </Link>
               <Button
                 look="bare"
-                className="min-h-[44px] px-2 underline"
+                className="min-h-touch px-2 underline"
                 onClick={() => drop(id)}
                 aria-label={`Heard: ${words}`}
               >

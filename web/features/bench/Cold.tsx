@@ -9,7 +9,7 @@ import { useUnits } from '../../client/queries.ts'
 import { refusalWords } from '@anklet/language/repair/refusals'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from './Slider.tsx'
+import { Slider } from '../../kit/Slider.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 /** What the temperature alone does to a parked car. */

@@ -13,7 +13,7 @@ import { LEAK_SIZES, rateWords, sizeWords } from '@anklet/language/plain/rates'
 import { hoursWords } from '@anklet/language/plain/times'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from './Slider.tsx'
+import { Slider } from '../../kit/Slider.tsx'
 
 const LOWEST = -2.5
 const HIGHEST = 2.5

@@ -9,7 +9,7 @@ export function Note({
   readonly limits: string
 }): ReactNode {
   return (
-    <div className="border-t border-edge pt-3 text-[14px] text-ink-2">
+    <div className="border-t border-edge pt-3 text-small text-ink-2">
       <p className="mb-1 font-medium text-ink">{formula}</p>
       <p>{limits}</p>
     </div>

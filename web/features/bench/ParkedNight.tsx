@@ -19,7 +19,7 @@ import { hiddenWords } from '@anklet/language/night/hidden'
 import { rateWords } from '@anklet/language/plain/rates'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from './Slider.tsx'
+import { Slider } from '../../kit/Slider.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 type Policy = Architecture['parked']['policy']
@@ -139,7 +139,7 @@ function NightByCorner({
 
 function NightLegend({ units }: { readonly units: DisplayUnits }): ReactNode {
   return (
-    <p className="text-[13.5px] text-ink-2">
+    <p className="text-small text-ink-2">
       {HOURS} h from 10 to 2 °C, from the highest level, {UNIT_LABEL[units.length]}. Solid: the
       module left to its habits, looking at the dotted hours. Dashed: its supply cut.
     </p>

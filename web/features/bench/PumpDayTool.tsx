@@ -20,7 +20,7 @@ import { rateWords, sizeWords } from '@anklet/language/plain/rates'
 import { daysWords } from '@anklet/language/plain/times'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from './Slider.tsx'
+import { Slider } from '../../kit/Slider.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {

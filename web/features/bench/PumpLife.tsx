@@ -13,7 +13,7 @@ import { useFigures } from '../../kit/Figures.tsx'
 import { Note } from './Note.tsx'
 import { PUMP_ASKS } from '../../kit/pumpAsks.ts'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from './Slider.tsx'
+import { Slider } from '../../kit/Slider.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 const ASKS = {

@@ -6,6 +6,7 @@ import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { Note } from './Note.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const KIND_WORDS: Readonly<Record<ConversionKind, string>> = {
   length: 'Length',
@@ -49,20 +50,16 @@ export function UnitsTool(): ReactNode {
           chosen={[from]}
           onTap={setUnit}
         />
-        <div className="max-w-[260px]">
-          <label className="label" htmlFor="unit-value">
-            Value, {from}
-          </label>
-          <input
-            id="unit-value"
-            className="field num text-[26px]"
+        <Field className="max-w-[260px]" label={<>Value, {from}</>} id="unit-value">
+          <Input
+            className="num text-title"
             inputMode="text"
             maxLength={12}
             autoComplete="off"
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
           />
-        </div>
+        </Field>
         {typed !== '' && value === null && (
           <Refusal>"{typed}" is not a number. Figures only.</Refusal>
         )}
@@ -74,7 +71,7 @@ export function UnitsTool(): ReactNode {
           convertAll(kind, value, from).map((each) => (
             <p key={each.unit} className="figure">
               <span className="text-ink-2">{each.unit}</span>
-              <span className="num text-[24px]">{shown(each.value)}</span>
+              <span className="num text-title">{shown(each.value)}</span>
             </p>
           ))
         )}

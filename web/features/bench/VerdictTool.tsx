@@ -8,6 +8,7 @@ import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { readList } from './tools.ts'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const FIELDS = [
   ['nominal', 'Nominal height'],
@@ -28,19 +29,23 @@ function Allowed({ unit, typed, onType }: TypedProps): ReactNode {
   return (
     <div className="grid gap-3 sm:grid-cols-3">
       {FIELDS.map(([key, words]) => (
-        <div key={key}>
-          <label className="label" htmlFor={`verdict-${key}`}>
-            {words}, {unit}
-          </label>
-          <input
-            id={`verdict-${key}`}
-            className="field num"
+        <Field
+          key={key}
+          label={
+            <>
+              {words}, {unit}
+            </>
+          }
+          id={`verdict-${key}`}
+        >
+          <Input
+            className="num"
             inputMode="decimal"
             autoComplete="off"
             value={typed[key]}
             onChange={(event) => onType({ ...typed, [key]: event.target.value })}
           />
-        </div>
+        </Field>
       ))}
     </div>
   )
@@ -49,20 +54,16 @@ function Allowed({ unit, typed, onType }: TypedProps): ReactNode {
 /** What was read, as it is typed. */
 function Readings({ unit, typed, onType }: TypedProps): ReactNode {
   return (
-    <div>
-      <label className="label" htmlFor="verdict-readings">
-        Readings, {unit}, as many as were taken
-      </label>
-      <input
-        id="verdict-readings"
-        className="field num text-[20px]"
+    <Field label={<>Readings, {unit}, as many as were taken</>} id="verdict-readings">
+      <Input
+        className="num text-figure"
         inputMode="text"
         placeholder="457 457.5 456"
         autoComplete="off"
         value={typed.readings}
         onChange={(event) => onType({ ...typed, readings: event.target.value })}
       />
-    </div>
+    </Field>
   )
 }
 

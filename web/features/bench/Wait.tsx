@@ -13,7 +13,7 @@ import { hoursWords } from '@anklet/language/plain/times'
 import { refusalWords } from '@anklet/language/repair/refusals'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from './Slider.tsx'
+import { Slider } from '../../kit/Slider.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 /** The wait in words, and kept with a job. @param known how well the rounds and the gas are known */

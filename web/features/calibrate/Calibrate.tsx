@@ -50,7 +50,7 @@ function Visits({
         <li key={`${level.id}${String(direction)}`}>
           <Button
             look="bare"
-            className="figure min-h-[44px] w-full text-left"
+            className="figure min-h-touch w-full text-left"
             aria-pressed={i === present}
             disabled={i > draft.visits.length}
             onClick={() => onGo(i)}
@@ -59,7 +59,7 @@ function Visits({
               {capital(level.id)}
               {direction === 'up' ? ', rising' : direction === 'down' ? ', falling' : ''}
             </span>
-            <span className="text-[14px] text-ink-2">
+            <span className="text-small text-ink-2">
               {draft.visits[i] ? 'taken' : i === present ? 'now' : ''}
             </span>
           </Button>
@@ -83,7 +83,7 @@ function Last({ job }: { readonly job: Job }): ReactNode {
       <h2>
         {taught === 'no' ? 'Looked at' : 'Taught'}, {momentWords(last.at, new Date())}
       </h2>
-      <p className="text-[15px]">
+      <p className="text-body">
         {visits.length === 1 ? 'One level' : `${visits.length} levels`} by {nameOf(last.person)}
         {typedMm.length > 0
           ? '; typed ' +

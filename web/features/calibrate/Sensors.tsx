@@ -22,6 +22,7 @@ import { capital, list } from '@anklet/language/plain/corners'
 import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
 import { designAt } from '../job/model/rounds.ts'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** What levels that were visited say of a vehicle's sensors. */
 export interface Readout {
@@ -67,19 +68,19 @@ function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
         First the mark or pin hole into line, the axle at its specified distance on a checked block,
         both sides equal; what is left then is moved.
       </p>
-      <div className="max-w-[320px]">
-        <label className="label" htmlFor="arm-ratio">
-          Sensor’s way for a mm of the car, from the maker’s sheet
-        </label>
-        <input
-          id="arm-ratio"
-          className="field num"
+      <Field
+        className="max-w-[320px]"
+        label="Sensor’s way for a mm of the car, from the maker’s sheet"
+        id="arm-ratio"
+      >
+        <Input
+          className="num"
           inputMode="decimal"
           maxLength={6}
           value={ratio}
           onChange={(event) => setRatio(event.target.value)}
         />
-      </div>
+      </Field>
       {ratio.trim() !== '' && !known && <Refusal>A ratio between 0 and 3, such as 0.3.</Refusal>}
       {known && (
         <ul className="grid gap-1">

@@ -54,7 +54,7 @@ function ReportedHeights({
   return (
     <div className={now ? 'flex flex-wrap items-center justify-between gap-x-4' : 'grid'}>
       {now ? (
-        <p className="num text-[15px]">
+        <p className="num text-body">
           <span className="text-ink-2">The module reports </span>
           {WALK.filter((corner) => architecture.sensors[AXLE_OF[corner]] !== 'none')
             .map(

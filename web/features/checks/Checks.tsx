@@ -52,7 +52,7 @@ function Done({ job }: { readonly job: Job }): ReactNode {
                 </b>{' '}
                 {check.sentence}
               </p>
-              <p className="text-[13.5px] text-ink-2">
+              <p className="text-small text-ink-2">
                 {check.lines.join(' ')} {check.speaksFor && `Speaks for ${check.speaksFor}.`}{' '}
                 {capital(momentWords(check.at, new Date()))}
               </p>

@@ -9,6 +9,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { habitSaid } from '@anklet/language/causes/checks'
 import { momentWords } from '@anklet/language/plain/times'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const useful = ({ channels, endedAt, rows }: LogHead): boolean =>
   endedAt !== null && rows > 10 && channels.some(({ id }) => id === 'runs')
@@ -41,19 +42,15 @@ function OfLog({ job, log }: { readonly job: Job; readonly log: LogHead }): Reac
         'Choose the log; say where the maker stops the pump for heat, if it is known.',
       ]}
     >
-      <div className="w-64">
-        <label className="label" htmlFor="cutout">
-          Stopped for heat at, °C (left out: not counted)
-        </label>
-        <input
-          id="cutout"
-          className="field num"
+      <Field className="w-64" label="Stopped for heat at, °C (left out: not counted)" id="cutout">
+        <Input
+          className="num"
           inputMode="decimal"
           autoComplete="off"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
         />
-      </div>
+      </Field>
     </CheckFrame>
   )
 }

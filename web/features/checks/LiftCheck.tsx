@@ -74,7 +74,7 @@ function LiftsSeen({
   readonly units: DisplayUnits
 }): ReactNode {
   return (
-    <p className="num text-[15px]">
+    <p className="num text-body">
       {lifts
         .map(
           ({ corner, fromMm, toMm, fromS, toS }) =>

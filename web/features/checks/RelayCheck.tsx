@@ -7,6 +7,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import { relaySaid } from '@anklet/language/causes/checks'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 type Field = 'askedA' | 'restA'
 const FIELD_WORDS: Readonly<Record<Field, string>> = {
@@ -55,23 +56,19 @@ export function RelayCheck({ job }: { readonly job: Job }): ReactNode {
     >
       <div className="grid gap-3 sm:grid-cols-2">
         {(['restA', 'askedA'] as const).map((key) => (
-          <div key={key}>
-            <label className="label" htmlFor={key}>
-              {FIELD_WORDS[key]}, A
-            </label>
-            <input
-              id={key}
-              className="field num text-[20px]"
+          <Field key={key} label={<>{FIELD_WORDS[key]}, A</>} id={key}>
+            <Input
+              className="num text-figure"
               inputMode="decimal"
               autoComplete="off"
               value={typed[key]}
               onFocus={() => setField(key)}
               onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
             />
-          </div>
+          </Field>
         ))}
       </div>
-      <p className="text-[13.5px] text-ink-2">
+      <p className="text-small text-ink-2">
         A current clamp’s button fills the field touched last.
       </p>
       <Taps<boolean>

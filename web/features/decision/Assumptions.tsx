@@ -6,6 +6,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { rateWords } from '@anklet/language/plain/rates'
 import { momentWords } from '@anklet/language/plain/times'
 import type { Assumed, KnownLife, MeasuredLeak } from '../job/model/repairCase.ts'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
@@ -37,7 +38,7 @@ interface RestsOnProps {
 /** Where the leak and the lives are from. */
 function RestsOn({ assumed, leak, lives }: RestsOnProps): ReactNode {
   return (
-    <p className="pt-2 text-[13.5px] text-ink-2">
+    <p className="pt-2 text-small text-ink-2">
       {leakWords(assumed, leak)}
       Springs last {meanYears(lives.spring.life).toFixed(1)} years on average (
       {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
@@ -69,34 +70,27 @@ export function Assumptions({
   ): ReactNode => {
     const [id, written] = [`assume-${key}`, String(Math.round(shown * 10) / 10)]
     return (
-      <div>
-        <label className="label" htmlFor={id}>
-          {words}
-        </label>
-        <div className="flex items-baseline gap-2">
-          <input
-            id={id}
-            className="field num"
-            inputMode="decimal"
-            autoComplete="off"
-            maxLength={6}
-            key={written}
-            defaultValue={written}
-            onBlur={(event) => {
-              const value = parseNumber(event.target.value)
-              if (value !== null && value >= least && value <= most)
-                onChange({ ...assumed, [key]: value })
-              else event.target.value = written
-            }}
-          />
-          <span className="w-14 text-[14px] text-ink-3">{unit}</span>
-        </div>
-      </div>
+      <Field label={words} id={id} unit={unit}>
+        <Input
+          className="num"
+          inputMode="decimal"
+          autoComplete="off"
+          maxLength={6}
+          key={written}
+          defaultValue={written}
+          onBlur={(event) => {
+            const value = parseNumber(event.target.value)
+            if (value !== null && value >= least && value <= most)
+              onChange({ ...assumed, [key]: value })
+            else event.target.value = written
+          }}
+        />
+      </Field>
     )
   }
   return (
     <details className="border-t border-edge pt-2">
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         What this rests on: ages, lives, the leak, how far ahead
       </summary>
       <div className="grid gap-3 pt-1 sm:grid-cols-2 lg:grid-cols-4">

@@ -9,6 +9,7 @@ import type { Assumed, Failed } from '../job/model/repairCase.ts'
 import { axleOf } from '../job/model/repairCase.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** What is typed with a choice. */
 export interface ChoiceWords {
@@ -69,30 +70,20 @@ function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">
-        <div>
-          <label className="label" htmlFor="decision-reason">
-            Why this one
-          </label>
-          <input
-            id="decision-reason"
-            className="field"
+        <Field label="Why this one" id="decision-reason">
+          <Input
             maxLength={400}
             value={words.reason}
             onChange={(event) => onType({ ...words, reason: event.target.value })}
           />
-        </div>
-        <div>
-          <label className="label" htmlFor="decision-until">
-            The offer holds until
-          </label>
-          <input
-            id="decision-until"
+        </Field>
+        <Field label="The offer holds until" id="decision-until">
+          <Input
             type="date"
-            className="field"
             value={words.validUntil}
             onChange={(event) => onType({ ...words, validUntil: event.target.value })}
           />
-        </div>
+        </Field>
       </div>
       <Button
         look="go"

@@ -20,6 +20,7 @@ import { LoadChart } from './LoadChart.tsx'
 import { Stances } from './Stances.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const SHOWN = 8
 const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
@@ -43,24 +44,17 @@ interface FiguresProps {
 /** What is measured and weighed for a coil. */
 function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
   const input = (key: FigureKey, words: string, unit: string): ReactNode => (
-    <div>
-      <label className="label" htmlFor={`coil-${key}`}>
-        {words}
-      </label>
-      <div className="flex items-baseline gap-2">
-        <input
-          id={`coil-${key}`}
-          className="field num"
-          inputMode="decimal"
-          autoComplete="off"
-          maxLength={6}
-          aria-invalid={typed[key] !== '' && figureOf(typed, key) === null}
-          value={typed[key]}
-          onChange={(event) => onType(key, event.target.value)}
-        />
-        <span className="w-8 text-[14px] text-ink-3">{unit}</span>
-      </div>
-    </div>
+    <Field label={words} id={`coil-${key}`} unit={unit}>
+      <Input
+        className="num"
+        inputMode="decimal"
+        autoComplete="off"
+        maxLength={6}
+        aria-invalid={typed[key] !== '' && figureOf(typed, key) === null}
+        value={typed[key]}
+        onChange={(event) => onType(key, event.target.value)}
+      />
+    </Field>
   )
   return (
     <>
@@ -70,7 +64,7 @@ function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
         {input('tow', 'On the towing hitch', 'kg')}
       </div>
       {(figureOf(typed, 'length') === null || figureOf(typed, 'laden') === null) && (
-        <p className="text-[14px] text-ink-2">
+        <p className="text-small text-ink-2">
           Measure the room the spring stands in at design height, and weigh the axle laden: wheel
           scales, or a public weighbridge with that axle alone on it. An axle that a trailer’s
           weight lightens is a figure below zero.
@@ -142,7 +136,7 @@ export function CoilChoice(props: CoilChoiceProps): ReactNode {
   )
   return (
     <details className="border-t border-edge pt-2" open={chosen !== null || undefined}>
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         Which coils, if the {axle} axle goes to coils
       </summary>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-1">
@@ -322,7 +316,7 @@ function Candidates({
         </tbody>
       </table>
       {airHz !== null && (
-        <p className="text-[13.5px] text-ink-2">On air it rides at {airHz.toFixed(2)} Hz.</p>
+        <p className="text-small text-ink-2">On air it rides at {airHz.toFixed(2)} Hz.</p>
       )}
     </div>
   )

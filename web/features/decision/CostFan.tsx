@@ -123,7 +123,7 @@ export function CostFan({
           )
         })}
       </svg>
-      <figcaption className="text-[13.5px] text-ink-2">
+      <figcaption className="text-small text-ink-2">
         Present cost over {years} years, work and parts without tax: thick line the mean, bar eight
         futures of ten, dashed what is paid the first time.
       </figcaption>

@@ -13,6 +13,7 @@ import { momentWords } from '@anklet/language/plain/times'
 import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
 
@@ -31,19 +32,14 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
     })
   return (
     <div className="grid gap-2 border-t border-edge pt-3">
-      <div className="max-w-[360px]">
-        <label className="label" htmlFor="owner-name">
-          The owner agrees: name
-        </label>
-        <input
-          id="owner-name"
-          className="field"
+      <Field className="max-w-[360px]" label="The owner agrees: name" id="owner-name">
+        <Input
           maxLength={80}
           autoComplete="off"
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-      </div>
+      </Field>
       <Taps<Agreement['way']>
         legend="And said so"
         chosen={[]}
@@ -121,7 +117,7 @@ function HowLong({
   money(amount: number): string
 }): ReactNode {
   return (
-    <p className="text-[13.5px] text-ink-2">
+    <p className="text-small text-ink-2">
       An estimate{decision.validUntil ? `, held until ${decision.validUntil}` : ''}
       {decision.over
         ? `. Over ${decision.over.years} years it was reckoned at ` +
@@ -167,7 +163,7 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
   return (
     <section aria-label="The decision" className="sheet grid gap-3 p-4">
       <div>
-        <p className="text-[13.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           Decided {momentWords(decision.at, now)}, {nameOf(decision.person)}
         </p>
         <h2 className="say">{decision.title}.</h2>

@@ -10,6 +10,7 @@ import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 type Way = LadenClue['kind']
 const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
@@ -88,7 +89,7 @@ export function LadenGuess({
   const field = way === null ? null : asked(way, axle, units)
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         No scales: estimate what it carries
       </summary>
       <div className="grid gap-3 pt-1">
@@ -102,26 +103,19 @@ export function LadenGuess({
           }}
         />
         {field && (
-          <div className="max-w-[360px]">
-            <label className="label" htmlFor="laden-clue">
-              {field.words}
-            </label>
-            <div className="flex items-baseline gap-2">
-              <input
-                id="laden-clue"
-                className="field num"
-                inputMode="decimal"
-                autoComplete="off"
-                maxLength={7}
-                aria-invalid={text !== '' && answer === null}
-                value={text}
-                onChange={(event) => setText(event.target.value)}
-              />
-              <span className="w-10 text-[14px] text-ink-3">{field.unit}</span>
-            </div>
-          </div>
+          <Field className="max-w-[360px]" label={field.words} id="laden-clue" unit={field.unit}>
+            <Input
+              className="num"
+              inputMode="decimal"
+              autoComplete="off"
+              maxLength={7}
+              aria-invalid={text !== '' && answer === null}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          </Field>
         )}
-        {field && <p className="text-[14px] text-ink-2">{field.how}</p>}
+        {field && <p className="text-small text-ink-2">{field.how}</p>}
         {answer && !answer.ok && <Refusal>{REFUSED[answer.error]}</Refusal>}
         {answer?.ok && (
           <p className="flex flex-wrap items-center gap-3">

@@ -149,7 +149,7 @@ export function LoadChart({
         ))}
         <LineNames ends={ends} width={width} chosen={chosen} />
       </svg>
-      <figcaption className="text-[13.5px] text-ink-2">
+      <figcaption className="text-small text-ink-2">
         Lower by, mm at the wheel, against what is carried over the axle.
       </figcaption>
     </figure>

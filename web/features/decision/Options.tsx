@@ -59,22 +59,22 @@ function Card({
         chosen ? 'border-2 border-ink' : 'border-edge',
       )}
     >
-      <h3 className="text-[16.5px] font-bold leading-tight">{title}</h3>
+      <h3 className="text-lead font-bold leading-tight">{title}</h3>
       {built.missing.length > 0 ? (
-        <p className="text-[14px]">
+        <p className="text-small">
           No price yet: {built.missing.map((kind) => KIND_WORDS[kind]).join(', ')}.{' '}
           <Link to="/shelf/parts">Enter it at the shelf</Link>.
         </p>
       ) : (
         <>
-          <p className="num text-[21px] font-semibold">
+          <p className="num text-figure font-semibold">
             {built.id === 'leave' ? 'nothing now' : amountWords(now, rate.currency)}
           </p>
-          <p className="text-[13.5px] text-ink-2">
+          <p className="text-small text-ink-2">
             {built.id === 'leave' ? `then ${amountWords(now, rate.currency)}` : daysWords(built)}
           </p>
           {cost && (
-            <p className="text-[13.5px]">
+            <p className="text-small">
               Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>, in
               8 futures of 10 between {amountWords(cost.p10Cost, rate.currency)} and{' '}
               {amountWords(cost.p90Cost, rate.currency)}
@@ -84,7 +84,7 @@ function Card({
             </p>
           )}
           {built.missingLater.length > 0 && (
-            <p className="text-[13.5px]">
+            <p className="text-small">
               Not set against the others: later it may need{' '}
               {built.missingLater.map((kind) => KIND_WORDS[kind]).join(', ')}, without a price here.{' '}
               <Link to="/shelf/parts">Enter it at the shelf</Link>.
@@ -92,7 +92,7 @@ function Card({
           )}
         </>
       )}
-      <p className="text-[13.5px] text-ink-2">{SCHOOL_WORDS[built.id]}</p>
+      <p className="text-small text-ink-2">{SCHOOL_WORDS[built.id]}</p>
       {built.missing.length === 0 && (
         <Tap className="mt-1 justify-self-start" on={chosen} onClick={onChoose}>
           {chosen ? 'Chosen' : 'Choose this'}
@@ -115,7 +115,7 @@ function Compared({
 }): ReactNode {
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         Side by side in a table
       </summary>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Options in a table">
@@ -234,7 +234,7 @@ function Futures({
       />
       <Compared options={options} axle={axle} rate={rate} costOf={costOf} />
       {answer.breakEvenYears !== undefined && options.some(({ id }) => id === 'both') && (
-        <p className="text-[14.5px]">
+        <p className="text-small">
           {crossingWords(answer.breakEvenYears, costOf('this'), costOf('both'))}
         </p>
       )}

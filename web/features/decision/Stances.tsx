@@ -100,8 +100,8 @@ export function Stances({ vehicle, fit, axle, ladenKg, towKg, units }: StancePro
         heightPx={230}
         label="On these coils: empty, and laden"
       />
-      <p className="text-[14px]">{balanceWords(vehicle, converted, axle)}</p>
-      <p className="text-[14px]">
+      <p className="text-small">{balanceWords(vehicle, converted, axle)}</p>
+      <p className="text-small">
         Headlamp beam: empty {beamWords(empty.value.beamCmAt10M)}, laden{' '}
         {beamWords(full.value.beamCmAt10M)}
         {towKg > 0 ? `, towing ${beamWords(towing.value.beamCmAt10M)} (dashed)` : ''}. Heights in{' '}

@@ -29,7 +29,7 @@ function Entry({
       <Tap className="w-full" on={on} onClick={onPick}>
         <span className="grid">
           <span className="font-semibold">{identity.name.replace(', a stand-in', '')}</span>
-          <span className="text-[12.5px] font-normal opacity-85">
+          <span className="text-note font-normal opacity-85">
             {KIND_WORDS[identity.kind]}
             {standIn ? ', stand-in' : ''}
             {attached ? '' : ', away'}
@@ -127,7 +127,7 @@ function Devices({
           ))}
         </ul>
         {list.every(({ standIn }) => standIn) && (
-          <p className="my-3 text-[13px] text-ink-2">
+          <p className="my-3 text-note text-ink-2">
             No adapter is attached. A real one says hello over the link described in docs/formats.
             Without one, cars are measured with tape and gauge.
           </p>

@@ -20,7 +20,7 @@ const H = 40
  */
 function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
   if (!latest)
-    return <span className="hidden w-[92px] text-[12.5px] text-ink-3 sm:block">not measured</span>
+    return <span className="hidden w-[92px] text-note text-ink-3 sm:block">not measured</span>
   const off = (corner: Corner): number => latest.offDesignMm[corner]
   const y = (mm: number): number =>
     H / 2 - (Math.max(-HALF_MM, Math.min(HALF_MM, mm)) / HALF_MM) * (H / 2 - 3)
@@ -86,7 +86,7 @@ function Due({
       {words && (
         <p
           className={clsx(
-            'flex items-center gap-1.5 text-[13.5px]',
+            'flex items-center gap-1.5 text-small',
             step.urgency === 'overdue'
               ? 'w-fit rounded bg-chalk px-1.5 font-semibold text-[#14211f]'
               : 'text-ink-2',
@@ -99,7 +99,7 @@ function Due({
       {job.work && job.work.lost.length > 0 && (
         <p
           className={clsx(
-            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-rust-soft px-1.5 text-[13.5px]',
+            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-rust-soft px-1.5 text-small',
             'font-semibold text-ink',
           )}
         >
@@ -110,14 +110,14 @@ function Due({
         </p>
       )}
       {job.work && job.work.at !== 'ready' && job.work.temporary > 0 && !closed && (
-        <p className="mt-0.5 text-[13.5px] text-ink-2">
+        <p className="mt-0.5 text-small text-ink-2">
           {job.work.done} of {job.work.of} steps; {job.work.temporary} to put back
         </p>
       )}
       {stillOff && (
         <p
           className={clsx(
-            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-[13.5px]',
+            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-small',
             'font-semibold text-[#14211f]',
           )}
         >
@@ -156,7 +156,7 @@ export function JobTag({
             <Plate plate={job.plate} simulated={job.simulated} />
             <span className="font-medium">{job.typeName}</span>
           </p>
-          <p className="truncate text-[14px] text-ink-2">
+          <p className="truncate text-small text-ink-2">
             {job.watch?.finding?.sentence ?? complaintWords(job.complaint)}
           </p>
         </div>

@@ -12,6 +12,7 @@ import { proofHeadline } from '@anklet/language/work/proof'
 import { handOverPayload } from './handOverPayload.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, TextArea } from '../../kit/Field.tsx'
 
 const MOST_PHOTOS = 4
 
@@ -27,19 +28,15 @@ function Area({
   onType(words: string): void
 }): ReactNode {
   return (
-    <div>
-      <label className="label" htmlFor={id}>
-        {label}
-      </label>
-      <textarea
-        id={id}
+    <Field id={id} label={label}>
+      <TextArea
+        className="h-auto py-2"
         rows={2}
-        className="field h-auto py-2"
         maxLength={2000}
         value={value}
         onChange={(event) => onType(event.target.value)}
       />
-    </div>
+    </Field>
   )
 }
 

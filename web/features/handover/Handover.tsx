@@ -110,7 +110,7 @@ function Photos({ of }: { readonly of: OwnerPaper }): ReactNode {
   return (
     of.photos.length > 0 && (
       <section>
-        <h3 className="break-after-avoid text-[16px] font-semibold text-ink">Photos</h3>
+        <h3 className="break-after-avoid text-lead font-semibold text-ink">Photos</h3>
         <ul className="grid grid-cols-2 gap-3">
           {of.photos.map(({ id, words }) => (
             <li key={id} className="break-inside-avoid">
@@ -119,7 +119,7 @@ function Photos({ of }: { readonly of: OwnerPaper }): ReactNode {
                 alt={words}
                 className="max-h-[220px] rounded-md object-contain"
               />
-              <p className="text-[13px] text-ink-2" aria-hidden>
+              <p className="text-note text-ink-2" aria-hidden>
                 {words}
               </p>
             </li>

@@ -13,7 +13,7 @@ function Part({ title, lines }: PaperSection): ReactNode {
   return (
     lines.length > 0 && (
       <section className="break-inside-avoid">
-        <h3 className="text-[16px] font-semibold text-ink">{title}</h3>
+        <h3 className="text-lead font-semibold text-ink">{title}</h3>
         {lines.map((line) => (
           <p key={line}>{line}</p>
         ))}
@@ -29,7 +29,7 @@ function TorquesSet({
 }): ReactNode {
   return (
     <section>
-      <h3 className="text-[16px] font-semibold text-ink">Torques as they were set</h3>
+      <h3 className="text-lead font-semibold text-ink">Torques as they were set</h3>
       <table className="table">
         <tbody>
           {torques.map(({ words, set }) => (
@@ -106,7 +106,7 @@ export function PaperView({
     <article
       aria-label="The owner’s paper"
       className={clsx(
-        'owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-[15px]',
+        'owner-paper sheet grid gap-4 rounded-md border border-edge bg-sheet p-5 text-body',
         'print:block print:border-0 print:p-0 print:[&>*:not(:last-child)]:mb-4',
       )}
     >
@@ -116,8 +116,8 @@ export function PaperView({
       ))}
       {(before || after) && (
         <section className="break-inside-avoid">
-          <h3 className="text-[16px] font-semibold text-ink">How it stood</h3>
-          <p className="mb-2 text-[14px] text-ink-2">
+          <h3 className="text-lead font-semibold text-ink">How it stood</h3>
+          <p className="mb-2 text-small text-ink-2">
             {before ? `${after ? 'Before, faint' : 'Measured'}: ${told(before)}.` : ''}{' '}
             {after ? `After, dark: ${told(after)}.` : ''}
           </p>
@@ -135,7 +135,7 @@ export function PaperView({
       ))}
       {of.torques.length > 0 && <TorquesSet torques={of.torques} />}
       {photos}
-      <p className="hidden border-t border-ink pt-1 text-[13px] print:mt-14 print:block">
+      <p className="hidden border-t border-ink pt-1 text-note print:mt-14 print:block">
         Handed over to: name, date, signature
       </p>
     </article>

@@ -11,10 +11,11 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { completeGeometry, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CornersHead } from '../../kit/CornersHead.tsx'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { compareWords } from '@anklet/language/heights/compare'
 import { stateWords } from '@anklet/language/heights/methods'
 import { momentWords } from '@anklet/language/plain/times'
+import { Field, Select } from '../../kit/Field.tsx'
 
 interface CompareProps {
   readonly job: Job
@@ -38,7 +39,6 @@ const comparedRound = (round: Round): ComparedRound => ({
  * right.
  */
 export function Compare({ job, round, units, repeatabilityMm }: CompareProps): ReactNode {
-  const id = useId()
   const others = job.rounds
     .filter((each) => each.id !== round.id && sameWay(each, round))
     .toReversed()
@@ -60,23 +60,15 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
   const now = new Date()
   return (
     <div className="grid gap-3">
-      <div>
-        <label className="label" htmlFor={id}>
-          This round against that of
-        </label>
-        <select
-          id={id}
-          className="field"
-          value={chosen}
-          onChange={(event) => setChosen(event.target.value)}
-        >
+      <Field label="This round against that of">
+        <Select value={chosen} onChange={(event) => setChosen(event.target.value)}>
           {others.map((each) => (
             <option key={each.id} value={each.id}>
               {momentWords(each.endedAt, now)}, {stateWords(each).toLowerCase()}
             </option>
           ))}
-        </select>
-      </div>
+        </Select>
+      </Field>
       <p className="say-small">{compareWords(comparison, units)}</p>
       <table className="table">
         <CornersHead first={UNIT_LABEL[units.length]} />
@@ -99,7 +91,7 @@ export function Compare({ job, round, units, repeatabilityMm }: CompareProps): R
           </tr>
         </tbody>
       </table>
-      <p className="text-[14px] text-ink-2">
+      <p className="text-small text-ink-2">
         Closure {formatQuantity(Math.abs(comparison.closureMm), 'height', units, 1)}{' '}
         {UNIT_LABEL[units.length]}: what the four changes would twist the body by.{' '}
         {first.temperatureC === second.temperatureC

@@ -91,14 +91,14 @@ function RoundList({
               <span className={round.id === shown.id ? 'font-bold' : ''}>
                 {momentWords(round.endedAt, now)}
               </span>
-              <span className="block text-[13.5px] text-ink-2">
+              <span className="block text-small text-ink-2">
                 {stateWords(round)}. {capital(round.levelId)} level,{' '}
                 {METHOD_WORDS[round.method].toLowerCase()}
                 {round.load === 'empty' ? '' : `, ${loadWords(round).toLowerCase()}`},{' '}
                 {lapWords(round)}
               </span>
             </span>
-            <span className="num text-[20px]">
+            <span className="num text-figure">
               {formatQuantity(round.temperatureC, 'temperature', units)}
               <span className="unit">{UNIT_LABEL[units.temperature]}</span>
             </span>
@@ -175,7 +175,7 @@ function BandLegend({
   readonly earlier: Round | null
 }): ReactNode {
   return (
-    <p className="mt-2 text-[14px] text-ink-2">
+    <p className="mt-2 text-small text-ink-2">
       {verdict
         ? `The band is the specification (${verdict.specification.source}, ` +
           `${verdict.specification.date}), its dark part what this tape can be sure of.`

@@ -15,6 +15,7 @@ import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { momentWords } from '@anklet/language/plain/times'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface ReadingsProps {
   readonly job: Job
@@ -55,13 +56,9 @@ function Correct({
         {formatQuantity(reading.heightMm, 'height', units, 1)} {UNIT_LABEL[units.length]}. What was
         taken stays on record; the correction stands beside it.
       </p>
-      <div>
-        <label className="label" htmlFor="correct-to">
-          It should be, {UNIT_LABEL[units.length]}
-        </label>
-        <input
-          id="correct-to"
-          className="field num text-[20px]"
+      <Field label={<>It should be, {UNIT_LABEL[units.length]}</>} id="correct-to">
+        <Input
+          className="num text-figure"
           inputMode="decimal"
           autoComplete="off"
           value={typed}
@@ -71,19 +68,10 @@ function Correct({
             setTyped(event.target.value)
           }}
         />
-      </div>
-      <div>
-        <label className="label" htmlFor="correct-why">
-          Why?
-        </label>
-        <input
-          id="correct-why"
-          className="field"
-          maxLength={200}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      </div>
+      </Field>
+      <Field label="Why?" id="correct-why">
+        <Input maxLength={200} value={reason} onChange={(event) => setReason(event.target.value)} />
+      </Field>
       {(complaint ?? correct.error) && <Refusal>{complaint ?? sentenceOf(correct.error)}</Refusal>}
       <div className="flex flex-wrap gap-2">
         <Button look="go" type="submit" disabled={!ready || typed.trim() === ''}>
@@ -125,7 +113,7 @@ function Cell({
       {editable ? (
         <Button
           look="bare"
-          className="inline-flex min-h-[44px] items-center gap-1.5 px-1"
+          className="inline-flex min-h-touch items-center gap-1.5 px-1"
           onClick={() => onCorrect(reading)}
           aria-label={`Correct ${CORNER_WORDS[reading.corner]}, lap ${reading.lap}, ${write(reading.heightMm)}`}
         >
@@ -171,7 +159,7 @@ export function Readings({ job, round, units }: ReadingsProps): ReactNode {
         </tbody>
       </table>
       {corrected.map(({ id, corner, lap, reason, person, at }) => (
-        <p key={id} className="mt-1 text-[13.5px] text-ink-2">
+        <p key={id} className="mt-1 text-small text-ink-2">
           {capital(CORNER_WORDS[corner])}, lap {lap}: {reason} (
           {people?.find((each) => each.id === person)?.name ?? 'a colleague'},{' '}
           {momentWords(at, new Date())})

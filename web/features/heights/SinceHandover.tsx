@@ -22,7 +22,7 @@ export function SinceHandover({
   return (
     <Notice kind="wait" className="mt-2">
       {holdsWords(since, units)}{' '}
-      <span className="text-[14px]">
+      <span className="text-small">
         Handed over {momentWords(since.handedAt, new Date())}; if it was not driven since.
       </span>
     </Notice>

@@ -22,7 +22,8 @@ import { AskedTaps } from './AskedTaps.tsx'
 import { NotKept } from './NotKept.tsx'
 import { useDraft } from './useDraft.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
   (Object.keys(words) as Key[]).map((value) => ({ value, words: words[value] }))
@@ -41,13 +42,14 @@ function Odometer({
   const km = typed.trim() === '' ? null : Number(typed.replaceAll(/[\s.,]/g, ''))
   const wrong = km !== null && (!Number.isInteger(km) || km > 3_000_000)
   return (
-    <div className="w-[150px]">
-      <label className="label" htmlFor="odometer">
-        Odometer, km
-      </label>
-      <input
-        id="odometer"
-        className="field num"
+    <Field
+      className="w-[150px]"
+      label="Odometer, km"
+      id="odometer"
+      refusal={wrong && 'Whole kilometres, figures only.'}
+    >
+      <Input
+        className="num"
         inputMode="numeric"
         maxLength={11}
         autoComplete="off"
@@ -62,8 +64,7 @@ function Odometer({
           if (next === null || (Number.isInteger(next) && next <= 3_000_000)) onChange(next)
         }}
       />
-      {wrong && <Refusal className="mt-1 text-[14px]">Whole kilometres, figures only.</Refusal>}
-    </div>
+    </Field>
   )
 }
 
@@ -132,32 +133,22 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
   return (
     <div className="flex flex-wrap items-start gap-5">
       <Odometer arrival={arrival} onChange={(odometerKm) => set({ odometerKm })} />
-      <div className="w-[190px]">
-        <label className="label" htmlFor="empty-since">
-          On empty springs since
-        </label>
-        <input
-          id="empty-since"
+      <Field className="w-[190px]" label="On empty springs since" id="empty-since">
+        <Input
           type="date"
-          className="field"
           disabled={closed}
           value={arrival.emptySince ?? ''}
           onChange={(event) => set({ emptySince: event.target.value || null })}
         />
-      </div>
-      <div className="min-w-[220px] flex-1">
-        <label className="label" htmlFor="foreign">
-          Parts that are not the maker’s
-        </label>
-        <input
-          id="foreign"
-          className="field"
+      </Field>
+      <Field className="min-w-[220px] flex-1" label="Parts that are not the maker’s" id="foreign">
+        <Input
           maxLength={300}
           disabled={closed}
           value={arrival.foreignParts}
           onChange={(event) => set({ foreignParts: event.target.value })}
         />
-      </div>
+      </Field>
     </div>
   )
 }
@@ -178,7 +169,7 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         {driveWords(answer)}
       </p>
       {answer.drive !== 'unknown' && (
-        <p className="text-[14px] text-ink-2">
+        <p className="text-small text-ink-2">
           What the maker’s own manual says of driving like this goes before it.
         </p>
       )}

@@ -14,6 +14,7 @@ import { momentWords } from '@anklet/language/plain/times'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 function Photos({ job }: { readonly job: Job }): ReactNode {
   const { isPending, complaint, take } = useTakenPhoto(job.id)
@@ -35,7 +36,7 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
                 loading="lazy"
               />
             </a>
-            <p className="text-[13.5px] text-ink-2">
+            <p className="text-small text-ink-2">
               {words && <span className="block text-ink">{words}</span>}
               {momentWords(at, new Date())}, {nameOf(person)}
             </p>
@@ -44,18 +45,13 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
       </ul>
       {!job.closedAt && (
         <div className="flex flex-wrap items-end gap-2">
-          <div className="min-w-[200px] flex-1">
-            <label className="label" htmlFor="photo-words">
-              What it shows
-            </label>
-            <input
-              id="photo-words"
-              className="field"
+          <Field className="min-w-[200px] flex-1" label="What it shows" id="photo-words">
+            <Input
               maxLength={200}
               value={caption}
               onChange={(event) => setCaption(event.target.value)}
             />
-          </div>
+          </Field>
           <ChooseFile
             accept="image/*"
             disabled={isPending}
@@ -96,7 +92,7 @@ function Notes({ job }: { readonly job: Job }): ReactNode {
             {lines.map((line) => (
               <p key={line}>{line}</p>
             ))}
-            <p className="text-[13.5px] text-ink-2">
+            <p className="text-small text-ink-2">
               {momentWords(at, new Date())}, {nameOf(person)}
               {from === 'bench' ? ', from the bench' : ''}
             </p>
@@ -105,18 +101,17 @@ function Notes({ job }: { readonly job: Job }): ReactNode {
       </ul>
       {!job.closedAt && (
         <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
-          <div className="min-w-[200px] flex-1">
-            <label className="label" htmlFor="note-words">
-              Anything worth remembering
-            </label>
-            <input
-              id="note-words"
-              className="field"
+          <Field
+            className="min-w-[200px] flex-1"
+            label="Anything worth remembering"
+            id="note-words"
+          >
+            <Input
               maxLength={400}
               value={words}
               onChange={(event) => setWords(event.target.value)}
             />
-          </div>
+          </Field>
           <Button type="submit" disabled={words.trim() === '' || add.isPending}>
             Keep the note
           </Button>
@@ -152,7 +147,7 @@ function Repairs({ job }: { readonly job: Job }): ReactNode {
         {job.repairs.map((repair) => (
           <li key={repair.id}>
             {repairWords(repair)}
-            <span className="text-[13.5px] text-ink-2">, {momentWords(repair.at, new Date())}</span>
+            <span className="text-small text-ink-2">, {momentWords(repair.at, new Date())}</span>
           </li>
         ))}
       </ul>
@@ -177,18 +172,13 @@ function Repairs({ job }: { readonly job: Job }): ReactNode {
           )}
           {part && (
             <div className="flex flex-wrap items-end gap-2">
-              <div className="min-w-[200px] flex-1">
-                <label className="label" htmlFor="repair-words">
-                  Words, if any
-                </label>
-                <input
-                  id="repair-words"
-                  className="field"
+              <Field className="min-w-[200px] flex-1" label="Words, if any" id="repair-words">
+                <Input
                   maxLength={300}
                   value={words}
                   onChange={(event) => setWords(event.target.value)}
                 />
-              </div>
+              </Field>
               <Button look="go" disabled={record.isPending} onClick={save}>
                 Keep the repair
               </Button>

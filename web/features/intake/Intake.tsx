@@ -23,6 +23,7 @@ import {
 } from '@anklet/language/causes/complaint'
 import { Button } from '../../kit/Button.tsx'
 import { Notice } from '../../kit/Notice.tsx'
+import { Field, TextArea } from '../../kit/Field.tsx'
 
 type Tap = NonNullable<Complaint['denied']>[number]
 
@@ -101,20 +102,15 @@ function OwnWords({
   onChange(change: Partial<Complaint>): void
 }): ReactNode {
   return (
-    <div>
-      <label className="label" htmlFor="own-words">
-        In their own words, if that says more
-      </label>
-      <textarea
-        id="own-words"
-        className="field"
+    <Field label="In their own words, if that says more" id="own-words">
+      <TextArea
         rows={2}
         maxLength={500}
         disabled={closed}
         value={words}
         onChange={(event) => onChange({ words: event.target.value })}
       />
-    </div>
+    </Field>
   )
 }
 

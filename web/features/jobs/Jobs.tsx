@@ -19,6 +19,7 @@ import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 import { momentWords } from '@anklet/language/plain/times'
 import { Plate } from '../../kit/Plate.tsx'
 import { Button } from '../../kit/Button.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 type State = JobListQuery['state']
 const STATES: readonly { readonly value: State; readonly words: string }[] = [
@@ -37,7 +38,7 @@ const COLUMNS = [
     header: 'Car',
     cell: ({ row: { original } }) => (
       <Link
-        className="inline-flex min-h-[44px] min-w-[44px] items-center"
+        className="inline-flex min-h-touch min-w-touch items-center"
         to={`/jobs/${original.id}/${stepOf(original).phase}`}
       >
         <Plate plate={original.plate} simulated={original.simulated} />
@@ -105,7 +106,7 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
                     {header.column.getCanSort() ? (
                       <Button
                         look="bare"
-                        className="inline-flex min-h-[44px] items-center gap-1 font-semibold"
+                        className="inline-flex min-h-touch items-center gap-1 font-semibold"
                         onClick={header.column.getToggleSortingHandler()}
                       >
                         {flexRender(header.column.columnDef.header, header.getContext())}
@@ -196,19 +197,15 @@ export function Jobs(): ReactNode {
           chosen={[state]}
           onTap={again(setState)}
         />
-        <div>
-          <label className="label" htmlFor="find-job">
-            Find by plate, type or words
-          </label>
-          <input
-            id="find-job"
-            className="field max-w-[280px]"
+        <Field label="Find by plate, type or words" id="find-job">
+          <Input
+            className="max-w-[280px]"
             maxLength={80}
             autoComplete="off"
             value={words}
             onChange={(event) => again(setWords)(event.target.value)}
           />
-        </div>
+        </Field>
       </div>
       <Loading query={query} what="the jobs">
         {({ total, rows }) => (

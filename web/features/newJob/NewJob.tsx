@@ -11,6 +11,7 @@ import { barePlate } from '@anklet/language/plain/plates'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink, Button, Tap } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface ChooseProps {
   readonly vehicles: readonly Vehicle[]
@@ -78,18 +79,9 @@ function NewVehicle({
       <Link className="text-ink-2 underline" to="/shelf/types/new">
         Its type is not there: enter it
       </Link>
-      <div>
-        <label className="label" htmlFor="vehicle-note">
-          Whose it is, where it stands (may be left out)
-        </label>
-        <input
-          id="vehicle-note"
-          className="field"
-          maxLength={300}
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </div>
+      <Field label="Whose it is, where it stands (may be left out)" id="vehicle-note">
+        <Input maxLength={300} value={note} onChange={(event) => setNote(event.target.value)} />
+      </Field>
       {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
       <Button look="go" big className="w-fit" type="submit" disabled={!typeId || save.isPending}>
         Take it in
@@ -107,13 +99,9 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
   const typeName = (id: string): string => types.find((type) => type.id === id)?.name ?? ''
   return (
     <div className="grid gap-5">
-      <div>
-        <label className="label" htmlFor="plate">
-          Plate
-        </label>
-        <input
-          id="plate"
-          className="field max-w-[320px] text-[24px] font-semibold uppercase tracking-wide"
+      <Field label="Plate" id="plate">
+        <Input
+          className="max-w-[320px] text-title font-semibold uppercase tracking-wide"
           maxLength={16}
           autoComplete="off"
           spellCheck={false}
@@ -121,7 +109,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
           onChange={(event) => setPlate(event.target.value)}
           autoFocus
         />
-      </div>
+      </Field>
       {matching.length > 0 && (
         <ul className="grid gap-2 sm:grid-cols-2">
           {matching.map(({ id, plate: of, simulated, typeId, note }) => (
@@ -130,7 +118,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
                 <Plate plate={of} simulated={simulated} />
                 <span className="min-w-0">
                   <span className="block">{typeName(typeId)}</span>
-                  <span className="block truncate text-[13px] font-normal text-ink-2">{note}</span>
+                  <span className="block truncate text-note font-normal text-ink-2">{note}</span>
                 </span>
               </Tap>
             </li>

@@ -36,12 +36,12 @@ function Row({
         <Mark state={item.state} />
         <span className="min-w-0 flex-1">
           <span
-            className={`block text-[16.5px] ${item.state === 'shown' ? 'text-ink-2' : 'font-semibold'}`}
+            className={`block text-lead ${item.state === 'shown' ? 'text-ink-2' : 'font-semibold'}`}
           >
             {ITEM_WORDS[item.id]}
           </span>
           <span
-            className={`block text-[14.5px] ${item.state === 'against' ? 'font-semibold text-rust' : 'text-ink-2'}`}
+            className={`block text-small ${item.state === 'against' ? 'font-semibold text-rust' : 'text-ink-2'}`}
           >
             {itemSentence(item)}
           </span>
@@ -111,8 +111,8 @@ export function Proof({ job }: { readonly job: Job }): ReactNode {
         </ul>
       </div>
       <aside className="grid content-start gap-4">
-        <p className="text-[15px]">
-          <b className="num text-[22px]">{shown}</b>
+        <p className="text-body">
+          <b className="num text-figure">{shown}</b>
           <span className="text-ink-2">
             {' '}
             of <span className="num">{items.length}</span> shown

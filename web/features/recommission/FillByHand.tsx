@@ -77,7 +77,7 @@ function Running({
 }): ReactNode {
   const long = !closed && runMs > RUN_S * 1000
   return (
-    <p className={long ? 'caution' : 'text-[16px]'} role={long ? 'alert' : undefined}>
+    <p className={long ? 'caution' : 'text-lead'} role={long ? 'alert' : undefined}>
       Running for <b className="num">{countdownWords(runMs)}</b>
       {long &&
         `: longer than ${secondsWords(RUN_S)}. Stop, let the pump rest, then go on with this stage.`}
@@ -101,7 +101,7 @@ export function FillByHand(props: ByHandProps): ReactNode {
           <li
             key={stage.key}
             className={clsx(
-              'flex items-center gap-2 border-b border-edge py-1 text-[15px]',
+              'flex items-center gap-2 border-b border-edge py-1 text-body',
               isTaken(stage) ? 'text-ink-3' : stage === next ? 'font-semibold' : 'text-ink-2',
             )}
           >
@@ -111,16 +111,14 @@ export function FillByHand(props: ByHandProps): ReactNode {
               <Circle size={14} aria-label="to come" className="shrink-0" />
             )}
             <span className="num">{capital(stageWords(stage, units))}</span>
-            {!closed && (
-              <span className="text-[13.5px]">then rest {secondsWords(stage.restS)}</span>
-            )}
+            {!closed && <span className="text-small">then rest {secondsWords(stage.restS)}</span>}
           </li>
         ))}
       </ol>
       <PumpRest restMs={restMs} />
       {runMs !== null && <Running runMs={runMs} closed={closed} />}
       {!next ? (
-        <p className="text-[16px] font-medium" role="status">
+        <p className="text-lead font-medium" role="status">
           Every stage is taken.
         </p>
       ) : runMs === null ? (

@@ -36,7 +36,7 @@ function FillFigures({
         <span className="text-ink-2">
           gallery{live.open.length > 0 ? `, ${live.open.join(' and ')} open` : ''}
         </span>
-        <span className="num text-[24px]">
+        <span className="num text-title">
           {live.galleryBarG === null ? '–' : formatQuantity(live.galleryBarG, 'pressure', units)}
           <span className="unit">{UNIT_LABEL[units.pressure]}</span>
         </span>
@@ -47,7 +47,7 @@ function FillFigures({
             <Thermometer size={16} aria-hidden />
             pump
           </span>
-          <span className="num text-[24px]">
+          <span className="num text-title">
             {formatQuantity(pumpC, 'temperature', units)}
             <span className="unit">{UNIT_LABEL[units.temperature]}</span>
           </span>

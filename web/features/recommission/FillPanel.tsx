@@ -17,6 +17,7 @@ import type { OnWork } from '../job/record/useWork.ts'
 import { FillByHand } from './FillByHand.tsx'
 import { FillByLink } from './FillByLink.tsx'
 import { handStages, ticksCountFrom } from './handStages.ts'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** A day nobody said the temperature of, degC. */
 const USUAL_C = 15
@@ -47,7 +48,7 @@ function Stages({ stages, reached }: StagesProps): ReactNode {
         <li
           key={`${stage.corner}${stage.toBarG}`}
           className={clsx(
-            'flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-[15px]',
+            'flex flex-wrap items-baseline gap-x-3 border-b border-edge py-1 text-body',
             stage === next ? 'font-semibold' : 'text-ink-2',
           )}
         >
@@ -57,11 +58,11 @@ function Stages({ stages, reached }: StagesProps): ReactNode {
           </span>
           <span className="num">{stage.airBarL.toFixed(1)} bar·L</span>
           {stage.seconds !== null && <span className="num">{secondsWords(stage.seconds)}</span>}
-          <span className="text-[13.5px]">then rest {secondsWords(stage.restS)}</span>
+          <span className="text-small">then rest {secondsWords(stage.restS)}</span>
         </li>
       ))}
       {after.length >= SHOWN && (
-        <li className="text-[14px] text-ink-2">and {after.length - SHOWN + 1} more</li>
+        <li className="text-small text-ink-2">and {after.length - SHOWN + 1} more</li>
       )}
     </ol>
   )
@@ -83,7 +84,7 @@ function Sides({
     : [car?.live.offMm[left], car?.live.offMm[right]]
   if (typeof values[0] !== 'number' || typeof values[1] !== 'number')
     return (
-      <p className="text-[15px] text-ink-2">
+      <p className="text-body text-ink-2">
         Both sides of the {axle} must rise alike: look at both while they take pressure.
       </p>
     )
@@ -92,7 +93,7 @@ function Sides({
     stages.filter((each) => each.corner === side && reached(each)).length
   if (hanging && had(left) !== had(right))
     return (
-      <p className="text-[16px]">
+      <p className="text-lead">
         The {CORNER_WORDS[had(left) < had(right) ? left : right]} comes next.
       </p>
     )
@@ -104,7 +105,7 @@ function Sides({
   return (
     <p
       className={
-        verdict === 'leftLags' || verdict === 'rightLags' ? 'caution' : 'text-[16px] font-medium'
+        verdict === 'leftLags' || verdict === 'rightLags' ? 'caution' : 'text-lead font-medium'
       }
       role="status"
     >
@@ -123,21 +124,24 @@ function SeatingPressure({
 }): ReactNode {
   const units = useUnits()
   return (
-    <div>
-      <label className="label" htmlFor="seating">
-        Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered for
-        this type, look it up
-      </label>
-      <input
-        id="seating"
-        className="field num max-w-[180px] text-[20px]"
+    <Field
+      label={
+        <>
+          Seating pressure by the maker’s instructions, {UNIT_LABEL[units.pressure]}: not entered
+          for this type, look it up
+        </>
+      }
+      id="seating"
+    >
+      <Input
+        className="num max-w-[180px] text-figure"
         inputMode="decimal"
         maxLength={7}
         autoComplete="off"
         value={typed}
         onChange={(event) => onType(event.target.value)}
       />
-    </div>
+    </Field>
   )
 }
 
@@ -206,7 +210,7 @@ export function FillPanel(props: FillProps): ReactNode {
         <SeatingPressure typed={typed} onType={setTyped} />
       )}
       {needs && (
-        <p className="text-[15px] text-ink-2">
+        <p className="text-body text-ink-2">
           From empty{' '}
           {needs
             .map((need) => `${CORNER_WORDS[need.corner]} ${need.airBarL.toFixed(1)} bar·L`)
@@ -238,7 +242,7 @@ export function FillPanel(props: FillProps): ReactNode {
         </>
       ) : (
         <>
-          <p className="text-[15px]">
+          <p className="text-body">
             {byHandWords(hanging, closed, architecture.levels.length > 1)}
           </p>
           {stages.length > 0 && (

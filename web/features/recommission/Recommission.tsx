@@ -86,7 +86,7 @@ function Carrying({
                 {corner}
               </p>
               <p
-                className={`text-[13.5px] ${carries || at === undefined ? 'text-ink-2' : 'font-semibold text-rust'}`}
+                className={`text-small ${carries || at === undefined ? 'text-ink-2' : 'font-semibold text-rust'}`}
               >
                 {at === undefined
                   ? 'no air'
@@ -99,7 +99,7 @@ function Carrying({
                       : 'empty'}
               </p>
               {typeof off === 'number' && (
-                <p className="num text-[13.5px] text-ink-2">
+                <p className="num text-small text-ink-2">
                   {off >= 0 ? '+' : '−'}
                   {formatQuantity(Math.abs(off), 'height', units)} {UNIT_LABEL[units.length]}
                 </p>
@@ -123,7 +123,7 @@ function FillingSteps({
   onLook(key: string): void
 }): ReactNode {
   return (
-    <ol aria-label="Steps of filling" className="grid gap-1 text-[14.5px]">
+    <ol aria-label="Steps of filling" className="grid gap-1 text-small">
       {steps.map(({ step, state }) => (
         <li
           key={step.key}
@@ -146,7 +146,7 @@ function FillingSteps({
           ) : (
             <Button
               look="bare"
-              className="min-h-[44px] text-left underline-offset-2 hover:underline"
+              className="min-h-touch text-left underline-offset-2 hover:underline"
               onClick={() => onLook(step.key)}
             >
               {stepWords(step.words, step.place)}
@@ -244,14 +244,14 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
         className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-5"
       >
         <Carrying work={work} car={car} />
-        <p className="text-[15px]">
+        <p className="text-body">
           <span className="text-ink-2">Posture: </span>
           <b>{BODY_WORDS[run.car.body]}</b>
         </p>
         {!job.closedAt && <Linking job={job} work={work} />}
         <FillingSteps steps={steps} presentKey={next?.key} onLook={setLooking} />
         {closed && (
-          <p className="text-[14.5px] text-ink-2">
+          <p className="text-small text-ink-2">
             The charge of the closed system is reckoned by the air ledger when its step comes.
           </p>
         )}

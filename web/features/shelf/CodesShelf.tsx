@@ -14,6 +14,7 @@ import { TextForm } from '../job/codes/TextForm.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 function Text({ text }: { readonly text: CodeText }): ReactNode {
   const [open, setOpen] = useState(false)
@@ -21,14 +22,14 @@ function Text({ text }: { readonly text: CodeText }): ReactNode {
     <li className="border-b border-edge">
       <Button
         look="bare"
-        className="grid min-h-[52px] w-full grid-cols-[76px_minmax(0,1fr)] items-baseline gap-x-3 py-1.5 text-left"
+        className="grid min-h-row w-full grid-cols-[76px_minmax(0,1fr)] items-baseline gap-x-3 py-1.5 text-left"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
         <b className="num font-semibold">{text.number}</b>
         <span className="min-w-0">
           {meaningWords(text)}
-          <span className="block text-[13.5px] text-ink-2">
+          <span className="block text-small text-ink-2">
             {text.points === null
               ? 'no evidence of anything'
               : `points to: ${pointWords(text.points)}`}
@@ -82,24 +83,20 @@ function Texts({
         ))}
       </ul>
       <form onSubmit={begin} className="mt-2 flex items-end gap-2">
-        <div>
-          <label className="label" htmlFor={`code-${type.id}`}>
-            Another code
-          </label>
-          <input
-            id={`code-${type.id}`}
-            className="field num max-w-[180px] uppercase"
+        <Field label="Another code" id={`code-${type.id}`}>
+          <Input
+            className="num max-w-[180px] uppercase"
             autoComplete="off"
             maxLength={16}
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
           />
-        </div>
+        </Field>
         <Button type="submit">Give it a text</Button>
       </form>
       <Refusal className="mt-1">{wrong}</Refusal>
       {adding && (
-        <p className="mt-2 text-[13.5px] text-ink-2">
+        <p className="mt-2 text-small text-ink-2">
           {adding}: {decodedWords({ number: adding, failureType: null })}.
         </p>
       )}

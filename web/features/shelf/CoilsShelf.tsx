@@ -30,7 +30,7 @@ function Unmarked(): ReactNode {
       : null
   return (
     <details className="border-t border-edge pt-2">
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         A coil without a mark: its rate by wire, diameter and turns
       </summary>
       <div className="grid gap-3 pt-1 sm:grid-cols-3">

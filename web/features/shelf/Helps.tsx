@@ -11,6 +11,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import type { AxleField, TypeForm } from './typeForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface HelpProps {
   readonly form: TypeForm
@@ -95,16 +96,12 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
   return (
     <section className="grid content-start gap-2" aria-label={help.title}>
       <h2>{help.title}</h2>
-      <p className="text-[14px] text-ink-2">{help.why}</p>
+      <p className="text-small text-ink-2">{help.why}</p>
       <div className="grid grid-cols-2 gap-2">
         {help.asks.map((words, i) => (
-          <div key={words}>
-            <label className="label" htmlFor={`${id}${i}`}>
-              {words}
-            </label>
-            <input
-              id={`${id}${i}`}
-              className="field num"
+          <Field key={words} label={words} id={`${id}${i}`}>
+            <Input
+              className="num"
               inputMode="decimal"
               maxLength={10}
               autoComplete="off"
@@ -113,7 +110,7 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
                 setTyped(typed.map((text, k) => (k === i ? event.target.value : text)))
               }
             />
-          </div>
+          </Field>
         ))}
       </div>
       {complete && answers.every(({ value }) => value === null) && (
@@ -145,7 +142,7 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
 export function Helps(props: HelpProps): ReactNode {
   return (
     <details className="border-t border-edge pt-2">
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         Measure it yourself: loads from scales, area from a pressure, motion ratio from two heights
       </summary>
       <div className="grid gap-6 pt-2 md:grid-cols-3">

@@ -6,6 +6,7 @@ import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { Button } from '../../kit/Button.tsx'
+import { Input } from '../../kit/Field.tsx'
 
 interface LayoutProps {
   readonly architecture: Architecture
@@ -72,7 +73,7 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
             {capital(id)} {mm > 0 ? `+${mm}` : mm}
             <Button
               look="bare"
-              className="grid min-h-[44px] min-w-[44px] place-items-center"
+              className="grid min-h-touch min-w-touch place-items-center"
               disabled={levels.length === 1}
               onClick={() =>
                 onChange({ ...architecture, levels: levels.filter((level) => level.id !== id) })
@@ -85,21 +86,21 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
         ))}
       </ul>
       {levels.length === 1 && (
-        <p className="pb-2 text-[14px] text-ink-2">
+        <p className="pb-2 text-small text-ink-2">
           With a single level nothing of its work asks for another, and no switch is cycled.
         </p>
       )}
       <div className="flex flex-wrap gap-2">
-        <input
-          className="field max-w-[180px]"
+        <Input
+          className="max-w-[180px]"
           maxLength={24}
           placeholder="name"
           aria-label="Name of another level"
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-        <input
-          className="field num max-w-[110px]"
+        <Input
+          className="num max-w-[110px]"
           inputMode="text"
           maxLength={6}
           placeholder="mm"

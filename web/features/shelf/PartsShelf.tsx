@@ -287,7 +287,7 @@ function Parts({
           <li key={part.id} className="border-b border-edge">
             <Button
               look="bare"
-              className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
+              className="flex min-h-row w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
               aria-expanded={open === part.id}
               onClick={() => setOpen(open === part.id ? null : part.id)}
             >
@@ -299,7 +299,7 @@ function Parts({
                   {part.number ? `, ${part.number}` : ''}
                 </span>
               </span>
-              <span className="num text-[14px]">
+              <span className="num text-small">
                 {price(part)}, {part.hours} h{part.leadDays > 0 ? `, ${part.leadDays} days` : ''}
               </span>
             </Button>

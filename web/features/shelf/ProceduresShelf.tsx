@@ -197,7 +197,7 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
   )
   return (
     <details className="border-b border-edge">
-      <summary className="min-h-[48px] cursor-pointer py-3 text-[16px] font-semibold">
+      <summary className="min-h-[48px] cursor-pointer py-3 text-lead font-semibold">
         {capital(job.words)}{' '}
         <span className="font-normal text-ink-2">{steps.length} steps of its own</span>
       </summary>
@@ -212,11 +212,11 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
             >
               <span className="min-w-0">
                 {step.words}{' '}
-                <span className="text-[13.5px] text-ink-3">
+                <span className="text-small text-ink-3">
                   {STRETCH_WORDS[step.phase].toLowerCase()}
                 </span>
               </span>
-              <span className="num text-[14px] text-ink-2">
+              <span className="num text-small text-ink-2">
                 {typeof step.minutes === 'number'
                   ? minutesWords(step.minutes)
                   : `${step.minutes.left} / ${step.minutes.right} min`}
@@ -349,7 +349,7 @@ function Book({ record }: { readonly record: Procedures }): ReactNode {
         {taps('fillAt', 'Filled', FILL_WORDS)}
         {taps('fasteners', 'Nuts and clips', FASTENER_WORDS)}
         {taps('charge', 'A closed system is charged', CHARGE_WORDS)}
-        <p className="text-[14px] text-ink-2">
+        <p className="text-small text-ink-2">
           Never a matter of taste: weight onto a refitted empty spring.
         </p>
       </section>

@@ -104,8 +104,8 @@ export function Shelf(): ReactNode {
                   className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-2.5"
                 >
                   <Link to={`/shelf/types/${type.id}`} className="min-w-0 flex-1">
-                    <span className="block text-[17px] font-semibold">{type.name}</span>
-                    <span className="block text-[14px] text-ink-2">
+                    <span className="block text-lead font-semibold">{type.name}</span>
+                    <span className="block text-small text-ink-2">
                       {airWords(type)}. {type.source}
                       {type.guesses.length > 0 ? `. ${type.guesses.length} figures guessed` : ''}
                     </span>

@@ -8,6 +8,7 @@ import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Figure } from './Figure.tsx'
 import type { SpecificationField, SpecificationForm, TypeForm } from './typeForm.ts'
 import { BLANK_SPECIFICATION, SPECIFICATION_FIELDS, specificationKey } from './typeForm.ts'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface SpecificationsProps {
   readonly form: TypeForm
@@ -73,30 +74,20 @@ export function Specifications({ form, onChange }: SpecificationsProps): ReactNo
             ))}
           </section>
         ))}
-        <div>
-          <label className="label" htmlFor="specification-source">
-            Where that is written
-          </label>
-          <input
-            id="specification-source"
-            className="field"
+        <Field label="Where that is written" id="specification-source">
+          <Input
             maxLength={200}
             value={specification.source}
             onChange={(event) => put({ source: event.target.value })}
           />
-        </div>
-        <div>
-          <label className="label" htmlFor="specification-date">
-            Date of the source
-          </label>
-          <input
-            id="specification-date"
+        </Field>
+        <Field label="Date of the source" id="specification-date">
+          <Input
             type="date"
-            className="field"
             value={specification.date}
             onChange={(event) => put({ date: event.target.value })}
           />
-        </div>
+        </Field>
       </div>
     </section>
   )

@@ -15,6 +15,7 @@ import { ShelfPage } from './ShelfPage.tsx'
 import type { TorqueUnit, TypedTorque } from '../job/model/torqueForm.ts'
 import { torqueOf, TORQUE_UNITS } from '../job/model/torqueForm.ts'
 import { Button } from '../../kit/Button.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** A torque in the unit it was entered in, to a tenth. */
 const inUnit = (nm: number, unit: TorqueUnit = 'N.m'): number =>
@@ -84,18 +85,13 @@ function TorqueFields({
           value={form.source}
           onType={(source) => set({ source })}
         />
-        <div>
-          <label className="label" htmlFor={`torque-date-${id}`}>
-            As of
-          </label>
-          <input
-            id={`torque-date-${id}`}
+        <Field label="As of" id={`torque-date-${id}`}>
+          <Input
             type="date"
-            className="field"
             value={form.date}
             onChange={(event) => set({ date: event.target.value })}
           />
-        </div>
+        </Field>
       </div>
     </>
   )
@@ -193,7 +189,7 @@ function Torques({
           <li key={torque.id} className="border-b border-edge">
             <Button
               look="bare"
-              className="flex min-h-[52px] w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
+              className="flex min-h-row w-full flex-wrap items-baseline justify-between gap-x-4 py-1.5 text-left"
               aria-expanded={open === torque.id}
               onClick={() => setOpen(open === torque.id ? null : torque.id)}
             >
@@ -224,7 +220,7 @@ function Torques({
         ))}
       </ul>
       {missing.length > 0 && (
-        <p className="pt-2 text-[14px] text-ink-2">
+        <p className="pt-2 text-small text-ink-2">
           Not entered: {missing.map((id) => fasteners[id]).join(', ')}. Look them up in the maker’s
           service information.
         </p>

@@ -39,6 +39,7 @@ import { Figure } from './Figure.tsx'
 import { Specifications } from './Specifications.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 // Lets the figures speak back while they are typed: a slip in a load or an area shows as a pressure no spring has.
 function Feedback({
@@ -87,7 +88,7 @@ function Feedback({
         label="How these figures stand"
       />
       {guesses.length > 0 && (
-        <p className="text-[14.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           Guessed, so every answer is wider than it need be: {guesses.map(guessWords).join('; ')}.
         </p>
       )}
@@ -136,31 +137,21 @@ interface FormProps {
 function Named({ form, onChange }: FormProps): ReactNode {
   return (
     <div className="grid gap-4 md:grid-cols-2">
-      <div>
-        <label className="label" htmlFor="type-name">
-          Name of the vehicle type
-        </label>
-        <input
-          id="type-name"
-          className="field"
+      <Field label="Name of the vehicle type" id="type-name">
+        <Input
           maxLength={60}
           value={form.name}
           onChange={(event) => onChange({ ...form, name: event.target.value })}
         />
-      </div>
-      <div>
-        <label className="label" htmlFor="type-source">
-          Where the figures come from
-        </label>
-        <input
-          id="type-source"
-          className="field"
+      </Field>
+      <Field label="Where the figures come from" id="type-source">
+        <Input
           maxLength={200}
           value={form.source}
           onChange={(event) => onChange({ ...form, source: event.target.value })}
           placeholder="service information, sheet and date"
         />
-      </div>
+      </Field>
     </div>
   )
 }

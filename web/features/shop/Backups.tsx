@@ -13,6 +13,7 @@ import { countWords, lastWords, replacedRows, sizeWords } from '@anklet/language
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
+import { Field, Select, Input } from '../../kit/Field.tsx'
 
 /** Asks the server for something that has to do with backups, and shows what it says. */
 function useBackupAct<Asked>(act: (asked: Asked) => Promise<unknown>) {
@@ -155,55 +156,41 @@ function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder
   }
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">
+      <summary className="min-h-touch cursor-pointer py-2 font-semibold">
         Every day from {String(hour).padStart(2, '0')}:00, the last {settings.keep} are kept
       </summary>
       <form className="grid gap-3 pt-2" onSubmit={submit}>
         <div className="flex flex-wrap gap-3">
-          <div>
-            <label className="label" htmlFor="backup-hour">
-              Every day from
-            </label>
-            <select
-              id="backup-hour"
-              className="field"
-              value={hour}
-              onChange={(event) => setHour(Number(event.target.value))}
-            >
+          <Field label="Every day from" id="backup-hour">
+            <Select value={hour} onChange={(event) => setHour(Number(event.target.value))}>
               {HOURS.map((each) => (
                 <option key={each} value={each}>
                   {String(each).padStart(2, '0')}:00
                 </option>
               ))}
-            </select>
-          </div>
-          <div className="w-44">
-            <label className="label" htmlFor="backup-keep">
-              How many are kept
-            </label>
-            <input
-              id="backup-keep"
-              className="field num"
+            </Select>
+          </Field>
+          <Field className="w-44" label="How many are kept" id="backup-keep">
+            <Input
+              className="num"
               inputMode="numeric"
               maxLength={3}
               value={keep}
               onChange={(event) => setKeep(event.target.value)}
             />
-          </div>
+          </Field>
         </div>
-        <div>
-          <label className="label" htmlFor="backup-folder">
-            Folder on the shop’s computer, full path; empty: beside the records
-          </label>
-          <input
-            id="backup-folder"
-            className="field"
+        <Field
+          label="Folder on the shop’s computer, full path; empty: beside the records"
+          id="backup-folder"
+        >
+          <Input
             maxLength={400}
             placeholder={folder}
             value={place}
             onChange={(event) => setPlace(event.target.value)}
           />
-        </div>
+        </Field>
         {!isRight && <Refusal>How many are kept is a whole number from 1 to 365.</Refusal>}
         <Button
           className="justify-self-start"

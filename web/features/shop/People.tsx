@@ -1,12 +1,13 @@
 import { UserRound } from 'lucide-react'
 import type { FormEvent, ReactNode } from 'react'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { Sheet } from '../../kit/Sheet.tsx'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, usePeople } from '../../client/queries.ts'
 import { useSession } from '../../client/state/session.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** Who signs on this device; a tap changes it. */
 export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
@@ -15,7 +16,7 @@ export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
   return (
     <Button
       look="bare"
-      className="flex min-h-[44px] items-center gap-2 rounded-md px-2 text-[14px] font-semibold"
+      className="flex min-h-touch items-center gap-2 rounded-md px-2 text-small font-semibold"
       onClick={onOpen}
       aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}
     >
@@ -27,7 +28,6 @@ export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
 
 /** Adds a person by name. */
 export function AddPerson({ onAdded }: { onAdded(personId: string): void }): ReactNode {
-  const field = useId()
   const [name, setName] = useState('')
   const [id, setId] = useState(() => crypto.randomUUID())
   const add = useCommand('person.add')
@@ -44,23 +44,22 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
   }
   return (
     <form onSubmit={submit}>
-      <label className="label" htmlFor={field}>
-        Add a name
-      </label>
-      <div className="flex gap-2">
-        <input
-          id={field}
-          className="field"
+      <Field
+        label="Add a name"
+        beside={
+          <Button look="go" type="submit" disabled={name.trim() === '' || add.isPending}>
+            Add
+          </Button>
+        }
+      >
+        <Input
           maxLength={60}
           autoComplete="off"
           value={name}
           onChange={(event) => setName(event.target.value)}
           aria-invalid={add.isError}
         />
-        <Button look="go" type="submit" disabled={name.trim() === '' || add.isPending}>
-          Add
-        </Button>
-      </div>
+      </Field>
       {add.isError && <Refusal className="mt-2">{sentenceOf(add.error)}</Refusal>}
     </form>
   )

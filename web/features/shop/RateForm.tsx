@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface TypedRate {
   readonly perHour: string
@@ -67,47 +68,35 @@ export function RateForm({
   return (
     <form onSubmit={keep}>
       <div className="flex flex-wrap items-end gap-2">
-        <div className="min-w-[9rem] flex-1">
-          <label className="label" htmlFor="rate">
-            An hour of work costs
-          </label>
-          <input
-            id="rate"
-            className="field num"
+        <Field className="min-w-[9rem] flex-1" label="An hour of work costs" id="rate">
+          <Input
+            className="num"
             inputMode="decimal"
             autoComplete="off"
             maxLength={10}
             value={perHour}
             onChange={(event) => setPerHour(event.target.value)}
           />
-        </div>
-        <div className="w-24">
-          <label className="label" htmlFor="currency">
-            in
-          </label>
-          <input
-            id="currency"
-            className="field uppercase"
+        </Field>
+        <Field className="w-24" label="in" id="currency">
+          <Input
+            className="uppercase"
             autoComplete="off"
             maxLength={3}
             value={currency}
             onChange={(event) => setCurrency(event.target.value)}
           />
-        </div>
-        <div className="w-24">
-          <label className="label" htmlFor="tax">
-            tax, %
-          </label>
-          <input
-            id="tax"
-            className="field num"
+        </Field>
+        <Field className="w-24" label="tax, %" id="tax">
+          <Input
+            className="num"
             inputMode="decimal"
             autoComplete="off"
             maxLength={5}
             value={tax}
             onChange={(event) => setTax(event.target.value)}
           />
-        </div>
+        </Field>
         <Button type="submit" disabled={busy || same}>
           Keep the rate
         </Button>

@@ -14,6 +14,7 @@ import { Exchange } from './Exchange.tsx'
 import { AddPerson } from './People.tsx'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 type Units = ShopRecord['units']
 
@@ -85,24 +86,20 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
   return (
     <div className="grid gap-5">
       <form onSubmit={submit}>
-        <label className="label" htmlFor="shop-name">
-          Name of the shop
-        </label>
-        <div className="flex gap-2">
-          <input
-            id="shop-name"
-            className="field"
-            maxLength={80}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-          <Button
-            type="submit"
-            disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}
-          >
-            Keep
-          </Button>
-        </div>
+        <Field
+          label="Name of the shop"
+          id="shop-name"
+          beside={
+            <Button
+              type="submit"
+              disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}
+            >
+              Keep
+            </Button>
+          }
+        >
+          <Input maxLength={80} value={name} onChange={(event) => setName(event.target.value)} />
+        </Field>
       </form>
       <UnitTaps units={shop.units} busy={change.isPending} onUnits={(units) => save({ units })} />
       <Taps<Theme>
@@ -141,7 +138,7 @@ function Tape(): ReactNode {
             ? `One reading repeats to, learned from ${repeats} repeats of this shop`
             : 'One reading repeats to, the usual figure: walk both laps, and this shop’s own is learned'}
         </span>
-        <span className="num text-[20px]">
+        <span className="num text-figure">
           {formatQuantity(repeatabilityMm, 'height', units, 1)}
           <span className="unit">{UNIT_LABEL[units.length]}</span>
         </span>

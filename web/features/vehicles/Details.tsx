@@ -9,6 +9,7 @@ import { repairWords } from '@anklet/language/repair/repairs'
 import { momentWords } from '@anklet/language/plain/times'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Field, Input, TextArea } from '../../kit/Field.tsx'
 
 const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
   letters: 'A VIN has letters and figures, but never I, O or Q: is it a 1 or a 0?',
@@ -35,64 +36,47 @@ function Fields({
   return (
     <>
       <div className="flex flex-wrap gap-3">
-        <div className="w-[150px]">
-          <label className="label" htmlFor="edit-plate">
-            Plate
-          </label>
-          <input
-            id="edit-plate"
-            className="field uppercase"
+        <Field className="w-[150px]" label="Plate" id="edit-plate">
+          <Input
+            className="uppercase"
             maxLength={16}
             autoComplete="off"
             value={typed.plate}
             onChange={(event) => onType({ plate: event.target.value })}
           />
-        </div>
-        <div className="min-w-[240px] flex-1">
-          <label className="label" htmlFor="edit-vin">
-            VIN, if known
-          </label>
-          <input
-            id="edit-vin"
-            className="field uppercase"
+        </Field>
+        <Field
+          className="min-w-[240px] flex-1"
+          label="VIN, if known"
+          id="edit-vin"
+          hint={<span aria-live="polite">{remark && VIN_WORDS[remark]}</span>}
+        >
+          <Input
+            className="uppercase"
             maxLength={24}
             autoComplete="off"
             spellCheck={false}
-            aria-describedby="vin-remark"
             value={typed.vin}
             onChange={(event) => onType({ vin: event.target.value })}
           />
-          <p id="vin-remark" className="mt-1 text-[14px] text-ink-2" aria-live="polite">
-            {remark && VIN_WORDS[remark]}
-          </p>
-        </div>
+        </Field>
       </div>
-      <div className="w-[200px]">
-        <label className="label" htmlFor="edit-first">
-          On the road since
-        </label>
-        <input
-          id="edit-first"
+      <Field className="w-[200px]" label="On the road since" id="edit-first">
+        <Input
           type="date"
-          className="field"
           max={new Date().toISOString().slice(0, 10)}
           value={typed.firstUsed}
           onChange={(event) => onType({ firstUsed: event.target.value })}
         />
-      </div>
-      <div>
-        <label className="label" htmlFor="edit-note">
-          Notes: whose it is, what it carries, what is special
-        </label>
-        <textarea
-          id="edit-note"
-          className="field"
+      </Field>
+      <Field label="Notes: whose it is, what it carries, what is special" id="edit-note">
+        <TextArea
           rows={3}
           maxLength={2000}
           value={typed.note}
           onChange={(event) => onType({ note: event.target.value })}
         />
-      </div>
+      </Field>
     </>
   )
 }

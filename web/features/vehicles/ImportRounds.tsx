@@ -18,6 +18,7 @@ import { Plate } from '../../kit/Plate.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 const LARGEST_MB = 20
 const ROUNDS_AT_ONCE = 200
@@ -189,20 +190,24 @@ function Take({
   return (
     <>
       {needed && (
-        <div className="max-w-[420px]">
-          <label className="label" htmlFor="usual-warmth">
-            {counted(plan.withoutTemperature, 'round')} without a temperature. Temperature to write
-            down for them
-          </label>
-          <input
-            id="usual-warmth"
-            className="field num max-w-[120px]"
+        <Field
+          className="max-w-[420px]"
+          label={
+            <>
+              {counted(plan.withoutTemperature, 'round')} without a temperature. Temperature to
+              write down for them
+            </>
+          }
+          id="usual-warmth"
+        >
+          <Input
+            className="num max-w-[120px]"
             maxLength={8}
             autoComplete="off"
             value={warm}
             onChange={(event) => setWarm(event.target.value)}
           />
-        </div>
+        </Field>
       )}
       {plan.cars.length > 0 && (
         <Button

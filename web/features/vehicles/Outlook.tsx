@@ -116,7 +116,7 @@ export function Outlook({
       {since && (
         <p className={since.holds.verdict === 'holds' ? 'say-small' : 'hint'}>
           {holdsWords(since, units)}{' '}
-          <span className="text-[14px] font-normal text-ink-2">
+          <span className="text-small font-normal text-ink-2">
             Handed over {momentWords(since.handedAt, now)}, measured again{' '}
             {momentWords(since.nowAt, now)}, if it was not driven in between.
           </span>
@@ -124,7 +124,7 @@ export function Outlook({
       )}
       {warning && <Notice kind="wait">{warningWords(warning, units, now.getTime())}</Notice>}
       <details onToggle={(event) => setBeside(event.currentTarget.open)}>
-        <summary className="min-h-[44px] cursor-pointer py-2.5 text-[15px] text-ink-2">
+        <summary className="min-h-touch cursor-pointer py-2.5 text-body text-ink-2">
           Beside others of its type
         </summary>
         {beside && <Peers detail={detail} />}

@@ -195,13 +195,13 @@ function Happened({
   return (
     <ul
       aria-label="What happened"
-      className={`grid gap-1 text-[14.5px] ${whole ? '' : 'max-h-[132px] overflow-y-auto'}`}
+      className={`grid gap-1 text-small ${whole ? '' : 'max-h-[132px] overflow-y-auto'}`}
       tabIndex={0}
     >
       {events.toReversed().map(({ atMs, kind, words }, i) => (
         <li key={`${atMs}${kind}${i}`} className="flex gap-3">
           <span
-            className="grid h-5 w-5 shrink-0 place-items-center rounded bg-ink text-[11px] font-bold text-paper"
+            className="grid h-5 w-5 shrink-0 place-items-center rounded bg-ink text-note font-bold text-paper"
             aria-hidden
           >
             {EVENT_MARKS[kind]}
@@ -295,14 +295,14 @@ export function Timeline({
       {events.length > 0 && <Happened events={events} whole={numbers} />}
       {numbers && <Rounds points={points} units={units} />}
       {!numbers && (
-        <p className="text-[13.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           Lines: levelled by its module. Hollow: a morning with the supply off, the cold since the
           evening added back.
           {like.other.length > 0 ? ' Faint: at another load than most, so no line joins it.' : ''}
         </p>
       )}
       {parts.length > 0 && (
-        <p className="text-[14.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           In it now: {parts.map(({ words, age }) => `${words}, for ${age}`).join('; ')}.
         </p>
       )}

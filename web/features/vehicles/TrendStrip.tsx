@@ -194,7 +194,7 @@ export function TrendStrip({ points, repairs, units }: TrendProps): ReactNode {
           </div>
         ))}
       </div>
-      <p className="mt-1 text-[13.5px] text-ink-2">
+      <p className="mt-1 text-small text-ink-2">
         {UNIT_LABEL[units.length]} over the design height of the level it stood at, round by round.
         Filled: levelled by its module. Ring: a morning with the supply off, the cold since the
         evening added back.{repairs.length > 0 ? ' Diamond: something was mended.' : ''}

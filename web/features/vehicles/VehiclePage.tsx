@@ -104,7 +104,7 @@ function JobLine({ job }: { readonly job: JobSummary }): ReactNode {
           {momentWords(job.openedAt, now)}
           <span className="font-normal text-ink-2">, {STEP_WORDS[step.code].toLowerCase()}</span>
         </span>
-        <span className="block text-[14px] text-ink-2">
+        <span className="block text-small text-ink-2">
           {job.watch?.finding?.sentence ?? complaintWords(job.complaint)}
         </span>
       </Link>

@@ -6,6 +6,7 @@ import { useVehicles, useVehicleTypes } from '../../client/queries.ts'
 import { barePlate } from '@anklet/language/plain/plates'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink } from '../../kit/Button.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 /** Every car the shop has seen. */
 export function Vehicles(): ReactNode {
@@ -18,19 +19,15 @@ export function Vehicles(): ReactNode {
         <h1>Vehicles</h1>
         <div className="flex flex-wrap items-end gap-3">
           <ButtonLink to="/vehicles/import">Rounds out of a table</ButtonLink>
-          <div>
-            <label className="label" htmlFor="find-plate">
-              Find a plate
-            </label>
-            <input
-              id="find-plate"
-              className="field max-w-[240px] uppercase"
+          <Field label="Find a plate" id="find-plate">
+            <Input
+              className="max-w-[240px] uppercase"
               maxLength={24}
               autoComplete="off"
               value={wanted}
               onChange={(event) => setWanted(event.target.value)}
             />
-          </div>
+          </Field>
         </div>
       </div>
       <Loading query={vehicles} what="the cars">
@@ -67,7 +64,7 @@ export function Vehicles(): ReactNode {
                         <span className="block font-medium">
                           {types?.find((type) => type.id === typeId)?.name}
                         </span>
-                        <span className="block truncate text-[14px] text-ink-2">{note}</span>
+                        <span className="block truncate text-small text-ink-2">{note}</span>
                       </span>
                     </Link>
                   </li>

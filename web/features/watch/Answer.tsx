@@ -57,7 +57,7 @@ function NightHead({ watch, evening, morning }: AnswerProps): ReactNode {
   const write = (value: number): string => formatQuantity(value, 'temperature', units)
   const hours = Date.parse(morning.endedAt) - Date.parse(evening.endedAt)
   return (
-    <p className="mb-1 text-[14px] text-ink-3">
+    <p className="mb-1 text-small text-ink-3">
       Night from {momentWords(evening.endedAt, new Date())},{' '}
       {watch.supplyCut === 'leftOn'
         ? 'supply on'
@@ -140,7 +140,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
   return (
     <div className="mt-auto grid gap-2.5 pt-2">
       {watch.finding && (
-        <p className="text-[14px] text-ink-2">On the job: “{watch.finding.sentence}”</p>
+        <p className="text-small text-ink-2">On the job: “{watch.finding.sentence}”</p>
       )}
       {error && <Refusal>{sentenceOf(error)}</Refusal>}
       {!job.closedAt && watch.state === 'walked' && (

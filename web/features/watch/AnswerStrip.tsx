@@ -93,7 +93,7 @@ export function AnswerLegend({ closureWords }: { readonly closureWords: string }
     <i aria-hidden className="inline-block w-[22px] border-t-2" style={{ borderTop: style }} />
   )
   return (
-    <p className="flex flex-wrap items-center gap-x-5 gap-y-1 text-[13.5px] text-ink-2">
+    <p className="flex flex-wrap items-center gap-x-5 gap-y-1 text-small text-ink-2">
       <span className="inline-flex items-center gap-2">
         {line('2px solid var(--steel-dark)')}evening
       </span>

@@ -21,7 +21,7 @@ function WhatTellsMore({ aside, spoken }: AsideProps): ReactNode {
     <section aria-label="What would tell more" className="border-t border-edge pt-2">
       <h2>What would tell more</h2>
       {lines.length === 0 ? (
-        <p className="text-[14.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           Neither more readings nor another night would make this much surer.
         </p>
       ) : (
@@ -29,7 +29,7 @@ function WhatTellsMore({ aside, spoken }: AsideProps): ReactNode {
           {lines.map(({ thing, words, to }) => (
             <li key={thing} className="figure">
               <span className="text-ink-2">{words}</span>
-              <span className="num whitespace-nowrap text-right text-[14px]">
+              <span className="num whitespace-nowrap text-right text-small">
                 from {percentWords(said)} to about {percentWords(to)}
               </span>
             </li>
@@ -48,7 +48,7 @@ export function Aside(props: AsideProps): ReactNode {
     <div className="grid min-w-0 content-start gap-3">
       {aside.load && <Notice kind="wait">{loadWords(aside.load)}</Notice>}
       <WhatTellsMore {...props} />
-      {hidden && <p className="text-[14.5px] text-ink-2">{hidden}</p>}
+      {hidden && <p className="text-small text-ink-2">{hidden}</p>}
     </div>
   )
 }

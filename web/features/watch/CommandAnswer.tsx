@@ -75,7 +75,7 @@ function Pair({
       />
       <AnswerLegend closureWords="this wait, supply on" />
       {on.watch.finding && (
-        <p className="mt-2 text-[14px] text-ink-2">On the job: “{on.watch.finding.sentence}”</p>
+        <p className="mt-2 text-small text-ink-2">On the job: “{on.watch.finding.sentence}”</p>
       )}
       {conclude.isError && <Refusal>{sentenceOf(conclude.error)}</Refusal>}
       {!job.closedAt && on.watch.state === 'walked' && (

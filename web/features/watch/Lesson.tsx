@@ -31,7 +31,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
     })
   return (
     <section aria-label="What this night teaches" className="border-t border-edge pt-2">
-      <p className="text-[14.5px] text-ink-2">
+      <p className="text-small text-ink-2">
         {kept
           ? 'In use for this car: its springs hold '
           : 'Where it did not leak, the cold shows how much air its springs hold: '}
@@ -40,7 +40,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
       {learn.isError && <Refusal>{sentenceOf(learn.error)}</Refusal>}
       <Button
         look="bare"
-        className="min-h-[44px] text-left text-ink-2 underline"
+        className="min-h-touch text-left text-ink-2 underline"
         disabled={learn.isPending}
         onClick={() =>
           send(kept ? null : { ...lesson, watchId: watch.id, at: new Date().toISOString() })

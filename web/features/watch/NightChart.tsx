@@ -161,7 +161,7 @@ export function NightChart(props: ChartProps): ReactNode {
   const name = carFile(vehicle, `${corner}-night`)
   return (
     <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
-      <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-[13.5px] text-ink-2">
+      <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-small text-ink-2">
         <span>
           <b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night; the band is
           what stays uncertain.
@@ -169,7 +169,7 @@ export function NightChart(props: ChartProps): ReactNode {
         <span className="no-print flex">
           <Button
             look="quiet"
-            className="text-[13.5px]"
+            className="text-small"
             aria-pressed={numbers}
             onClick={() => setNumbers(!numbers)}
           >
@@ -177,7 +177,7 @@ export function NightChart(props: ChartProps): ReactNode {
           </Button>
           <Button
             look="quiet"
-            className="text-[13.5px]"
+            className="text-small"
             onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}
           >
             CSV
@@ -185,7 +185,7 @@ export function NightChart(props: ChartProps): ReactNode {
           {!numbers && (
             <Button
               look="quiet"
-              className="text-[13.5px]"
+              className="text-small"
               onClick={() => save(`${name}.svg`, simulatedWords(vehicle))}
             >
               SVG

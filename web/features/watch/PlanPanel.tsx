@@ -33,7 +33,7 @@ export function PlanPanel({ job, draft, units, now }: PlanProps): ReactNode {
   const planned = Math.round(plannedHours * 2) / 2
   return (
     <section aria-label="What this watch can show">
-      <p className="text-[14.5px] text-ink-2">
+      <p className="text-small text-ink-2">
         To be sure, the {CORNER_WORDS[plan.corner]} must sink{' '}
         <b className="text-ink">
           {formatQuantity(plan.sureMm, 'height', units)} {UNIT_LABEL[units.length]}
@@ -45,7 +45,7 @@ export function PlanPanel({ job, draft, units, now }: PlanProps): ReactNode {
           <li
             key={hours}
             className={clsx(
-              'flex items-baseline justify-between gap-3 border-t border-edge py-1 text-[14.5px]',
+              'flex items-baseline justify-between gap-3 border-t border-edge py-1 text-small',
               hours === planned ? 'font-semibold' : 'text-ink-2',
             )}
           >

@@ -19,6 +19,7 @@ import type { Suspicion } from './suspicion.ts'
 import { COLD_NIGHT_K, coldSinkMm, suspicionOf } from './suspicion.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface RunningProps {
   readonly job: Job
@@ -62,16 +63,9 @@ function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }):
       <p className="mb-3">
         The evening round stays on record. Put the supply back when the car is moved.
       </p>
-      <label className="label" htmlFor="give-up">
-        Why?
-      </label>
-      <input
-        id="give-up"
-        className="field mb-3"
-        maxLength={200}
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-      />
+      <Field className="mb-3" label="Why?" id="give-up">
+        <Input maxLength={200} value={reason} onChange={(event) => setReason(event.target.value)} />
+      </Field>
       {giveUp.isError && <Refusal className="mb-3">{sentenceOf(giveUp.error)}</Refusal>}
       <Button look="go" type="submit" disabled={reason.trim() === '' || giveUp.isPending}>
         Give the watch up
@@ -91,7 +85,7 @@ function Foretold({
   const line = (words: string, mm: number): ReactNode => (
     <li
       key={words}
-      className="flex items-baseline justify-between gap-3 border-t border-edge py-1 text-[14.5px]"
+      className="flex items-baseline justify-between gap-3 border-t border-edge py-1 text-small"
     >
       <span className="text-ink-2">{words}</span>
       <span className="num">{formatQuantity(mm, 'height', units)}</span>
@@ -150,7 +144,7 @@ function WarmthAtStart({
   return (
     <p className="figure">
       <span>Temperature at the start</span>
-      <span className="num text-[20px]">
+      <span className="num text-figure">
         {formatQuantity(temperatureC, 'temperature', units)}
         <span className="unit">{UNIT_LABEL[units.temperature]}</span>
       </span>
@@ -162,7 +156,7 @@ function LookedInBetween({ times }: { readonly times: number }): ReactNode {
   return (
     <p className="figure">
       <span>Looked at in between</span>
-      <span className="num text-[20px]">{times === 1 ? 'once' : `${times} times`}</span>
+      <span className="num text-figure">{times === 1 ? 'once' : `${times} times`}</span>
     </p>
   )
 }
@@ -260,7 +254,7 @@ export function Running({
         <HandsOff watch={watch} leftOn={leftOn} />
         <p className="figure">
           <span>Standing</span>
-          <span className="num text-[20px]">{spanWords(now - Date.parse(watch.startedAt))}</span>
+          <span className="num text-figure">{spanWords(now - Date.parse(watch.startedAt))}</span>
         </p>
         <WarmthAtStart temperatureC={evening.temperatureC} units={units} />
         {between.length > 0 && <LookedInBetween times={between.length} />}

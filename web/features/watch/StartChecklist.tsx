@@ -16,6 +16,7 @@ import { PlanPanel } from './PlanPanel.tsx'
 import type { DraftDesk } from './draftDesk.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Field, Input } from '../../kit/Field.tsx'
 
 interface StartProps {
   readonly job: Job
@@ -181,12 +182,12 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
           />
           <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
           {highest && highest.id !== draft.levelId && (
-            <p className="text-[14px] text-ink-2">
+            <p className="text-small text-ink-2">
               It stands lower than its highest level: a drop has less room to show before the bump
               stop.
             </p>
           )}
-          {soak && <p className="text-[14.5px] text-ink-2">{soak}</p>}
+          {soak && <p className="text-small text-ink-2">{soak}</p>}
         </div>
         <div className="grid content-start gap-4">
           <Taps
@@ -196,23 +197,18 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
             onTap={(supplyCut) => check({ supplyCut, supplyProved: false })}
           />
           {checklist.supplyCut && (
-            <Notice kind="caution" className="text-[14.5px]">
+            <Notice kind="caution" className="text-small">
               {CAUTION[checklist.supplyCut]}
             </Notice>
           )}
           <ThenDone checklist={checklist} onCheck={check} />
-          <div className="w-[260px]">
-            <label className="label" htmlFor="planned-end">
-              Morning round at
-            </label>
-            <input
-              id="planned-end"
+          <Field className="w-[260px]" label="Morning round at" id="planned-end">
+            <Input
               type="datetime-local"
-              className="field"
               value={checklist.plannedEnd}
               onChange={(event) => check({ plannedEnd: event.target.value })}
             />
-          </div>
+          </Field>
           <PlanPanel job={job} draft={draft} units={units} now={new Date()} />
         </div>
       </div>

@@ -131,7 +131,7 @@ function Way({
 }: ChoiceProps & { readonly architecture: Architecture }): ReactNode {
   return (
     <details className="border-t border-edge pt-1">
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         The shop’s way: how air is let out, which end first, how it is filled
       </summary>
       <div className="grid gap-4 pt-1 sm:grid-cols-2">
@@ -171,7 +171,7 @@ function Way({
         )}
       </div>
       {architecture.liftingMode === 'none' && (
-        <p className="pt-2 text-[14px] text-ink-2">
+        <p className="pt-2 text-small text-ink-2">
           This type has no lifting mode: with wheels hanging its module would let the air out, so it
           is filled at standing height.
         </p>

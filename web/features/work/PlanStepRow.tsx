@@ -30,12 +30,12 @@ function TorqueWords({
 }): ReactNode {
   const known = torques.find((each) => each.typeId === typeId && each.fastener === fastener)
   return known ? (
-    <p className="text-[14px]">
+    <p className="text-small">
       {words}: <b className="num">{torqueWords(known)}</b>
       {turnedWords(known)} <span className="text-ink-2">({known.source})</span>
     </p>
   ) : (
-    <p className="text-[14px]">
+    <p className="text-small">
       {words}: not entered, <Link to="/shelf/torques">look it up and enter it</Link>
     </p>
   )
@@ -92,10 +92,10 @@ function Why(props: StepProps): ReactNode {
   ]
   return (
     <details className="no-print">
-      <summary className="min-h-[44px] cursor-pointer py-3 text-[13.5px] text-ink-2">
+      <summary className="min-h-touch cursor-pointer py-3 text-small text-ink-2">
         Why, and why here
       </summary>
-      <div className="grid gap-1 pb-1 text-[14px]">
+      <div className="grid gap-1 pb-1 text-small">
         <p>{step.why}</p>
         {reasons.length > 0 && <p>It waits until {reasons.join('; ')}.</p>}
         {step.gates.map(({ gate, asks }) => (
@@ -129,17 +129,17 @@ export function PlanStepRow(props: StepProps): ReactNode {
       className="plan-step grid grid-cols-[34px_minmax(0,1fr)_auto] gap-x-3 border-b border-edge py-2.5"
       data-key={step.key}
     >
-      <span className="num pt-0.5 text-right text-[15px] text-ink-3">{number}</span>
+      <span className="num pt-0.5 text-right text-body text-ink-3">{number}</span>
       <div className="grid min-w-0 gap-1">
-        <p className="text-[16px] font-medium leading-snug">{stepWords(step.words, step.place)}</p>
+        <p className="text-lead font-medium leading-snug">{stepWords(step.words, step.place)}</p>
         {step.caution && (
-          <Notice kind="caution" className="flex gap-2 text-[14px]">
+          <Notice kind="caution" className="flex gap-2 text-small">
             <ShieldAlert size={17} aria-hidden className="mt-0.5 shrink-0" />
             <span>{step.caution}</span>
           </Notice>
         )}
         {step.second && (
-          <p className="flex items-center gap-2 text-[13.5px] text-ink-2">
+          <p className="flex items-center gap-2 text-small text-ink-2">
             <Users size={15} aria-hidden />
             With a second hand. {step.alone ?? 'Not alone.'}
           </p>
@@ -154,7 +154,7 @@ export function PlanStepRow(props: StepProps): ReactNode {
         )}
         <Why {...props} />
       </div>
-      <div className="grid content-start justify-items-end gap-0.5 text-[13.5px] text-ink-2">
+      <div className="grid content-start justify-items-end gap-0.5 text-small text-ink-2">
         <span className="num whitespace-nowrap">{minutesWords(step.minutes)}</span>
         {step.waitMinutes > 0 && (
           <span className="num flex items-center gap-1 whitespace-nowrap">

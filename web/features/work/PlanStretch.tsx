@@ -36,16 +36,16 @@ export function PlanStretch({
       <h3 className={open ? 'plan-stretch' : 'plan-stretch plan-folded'}>
         <Button
           look="bare"
-          className="flex min-h-[44px] w-full flex-wrap items-center gap-x-3 text-left"
+          className="flex min-h-touch w-full flex-wrap items-center gap-x-3 text-left"
           aria-expanded={open}
           onClick={onToggle}
         >
           <Icon size={18} aria-hidden className="no-print shrink-0" />
           <span className="min-w-[190px]">{STRETCH_WORDS[run.phase]}</span>
-          <span className="min-w-[180px] flex-1 text-[14px] font-normal text-ink-2">
+          <span className="min-w-[180px] flex-1 text-small font-normal text-ink-2">
             {open ? '' : samePlaces(run).map(sameWords).join('; ')}
           </span>
-          <span className="num text-[14px] font-normal text-ink-2">
+          <span className="num text-small font-normal text-ink-2">
             {run.from + 1}
             {run.steps.length > 1 ? ` to ${run.from + run.steps.length}` : ''},{' '}
             {minutesWords(minutes)}

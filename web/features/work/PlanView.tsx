@@ -78,7 +78,7 @@ function Missing({
   return (
     <section aria-label="What is missing" className="grid gap-1">
       <h3 className="font-semibold">Missing before it begins</h3>
-      <ul className="list-disc pl-5 text-[14.5px]">
+      <ul className="list-disc pl-5 text-small">
         {unknown.length > 0 && <li>Torques, not entered: {list(unknown)}.</li>}
         {unbuilt > 0 && (
           <li>
@@ -118,21 +118,21 @@ function Needed({ plan, book }: { readonly plan: Plan; readonly book: ProcedureB
     <div className="grid gap-5">
       <section aria-label="Tools">
         <h3 className="font-semibold">Tools</h3>
-        <p className="text-[14.5px]">
+        <p className="text-small">
           {capital(plan.tools.map((id) => book.tools[id] ?? id).join(', '))}.
         </p>
       </section>
       {plan.uses.length > 0 && (
         <section aria-label="Used up">
           <h3 className="font-semibold">Used up</h3>
-          <p className="text-[14.5px]">
+          <p className="text-small">
             {capital(plan.uses.map((id) => book.uses[id] ?? id).join(', '))}.
           </p>
         </section>
       )}
       <section aria-label="Undone again">
         <h3 className="font-semibold">Changed on the way, and undone again</h3>
-        <ul className="text-[14.5px]">
+        <ul className="text-small">
           {plan.temporary.map(({ fact: id, place, from, until }) => (
             <li
               key={`${id}.${String(place)}`}

@@ -145,7 +145,7 @@ function PlanActions({
       {moved && <Button onClick={onBack}>Steps back in their order</Button>}
       {made && same && onBegin && !job.closedAt && <BeginWork asks={seconds} onBegin={onBegin} />}
       {made && (
-        <span className="text-[14px] text-ink-2">
+        <span className="text-small text-ink-2">
           Plan of {momentWords(made.at, new Date())}, {nameOf(made.person)}
           {same ? '' : '; changed since'}
         </span>
@@ -171,7 +171,7 @@ function WhatIsDone({
 }): ReactNode {
   return (
     <details open={open} className="no-print">
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         What is done, where, and on which lift
       </summary>
       <JobChoice job={job} book={book} chosen={chosen} onChoose={onChoose} />
@@ -378,7 +378,7 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-8">
       <Runner job={job} work={work} car={car} onMend={setMend} />
       <details open={mend.length > 0 || undefined} className="border-t border-edge pt-2">
-        <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+        <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
           The plan, and to change it under way: done steps stay done
         </summary>
         {planning}

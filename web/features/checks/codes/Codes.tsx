@@ -19,6 +19,7 @@ import { readIn } from './readIn.ts'
 import { Button, Tap } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { ChooseFile } from '../../../kit/ChooseFile.tsx'
+import { Field, TextArea, Input } from '../../../kit/Field.tsx'
 
 /** More than this is no report of codes. */
 const LARGEST_BYTES = 1_000_000
@@ -43,13 +44,9 @@ function Typing({ onCode }: { onCode(code: ReportedCode): void }): ReactNode {
   }
   return (
     <form onSubmit={add}>
-      <label className="label" htmlFor="one-code">
-        Or type one
-      </label>
-      <div className="flex gap-2">
-        <input
-          id="one-code"
-          className="field num max-w-[220px] uppercase"
+      <Field label="Or type one" id="one-code" beside={<Button type="submit">Add it</Button>}>
+        <Input
+          className="num max-w-[220px] uppercase"
           autoCapitalize="characters"
           autoComplete="off"
           spellCheck={false}
@@ -57,8 +54,7 @@ function Typing({ onCode }: { onCode(code: ReportedCode): void }): ReactNode {
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
-        <Button type="submit">Add it</Button>
-      </div>
+      </Field>
       <Refusal className="mt-1">{wrong}</Refusal>
     </form>
   )
@@ -80,8 +76,8 @@ function Drafted({
         {codes.map((code, i) => (
           <li key={codeText(code)} className="grid gap-1 border-b border-edge py-2">
             <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-              <b className="num text-[17px] font-semibold">{codeText(code)}</b>
-              <span className="min-w-0 flex-1 text-[14px]">{code.words}</span>
+              <b className="num text-lead font-semibold">{codeText(code)}</b>
+              <span className="min-w-0 flex-1 text-small">{code.words}</span>
               <Button
                 look="quiet"
                 aria-label={`Leave ${codeText(code)} out`}
@@ -90,7 +86,7 @@ function Drafted({
                 <X size={18} aria-hidden />
               </Button>
             </div>
-            <p className="text-[13.5px] text-ink-2">
+            <p className="text-small text-ink-2">
               {decodedWords(code)}.
               {code.freeze.length > 0 &&
                 ` Kept with it: ${code.freeze.map(({ name, value }) => `${name} ${value}`).join('; ')}.`}
@@ -106,7 +102,7 @@ function Drafted({
         ))}
       </ul>
       {remarks.length > 0 && (
-        <ul className="hint grid gap-0.5 text-[14px]">
+        <ul className="hint grid gap-0.5 text-small">
           {remarks.slice(0, 12).map((remark) => (
             <li key={`${remark.line} ${remark.text} ${remark.kind}`}>{remarkWords(remark)}</li>
           ))}
@@ -137,19 +133,15 @@ function Report({
     )
   return (
     <>
-      <div>
-        <label className="label" htmlFor="report">
-          A tool’s report, pasted
-        </label>
-        <textarea
-          id="report"
-          className="field num min-h-[96px] text-[14.5px]"
+      <Field label="A tool’s report, pasted" id="report">
+        <TextArea
+          className="num min-h-[96px] text-small"
           maxLength={20_000}
           spellCheck={false}
           value={pasted}
           onChange={(event) => onPaste(event.target.value)}
         />
-      </div>
+      </Field>
       <div className="flex flex-wrap gap-2">
         <Button disabled={pasted.trim() === ''} onClick={() => onTake(pasted, '')}>
           Find the codes in it
@@ -207,7 +199,7 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
   return (
     <section aria-label="Read codes in" className="grid content-start gap-3">
       <h2>Read them in</h2>
-      <p className="text-[14px] text-ink-2">
+      <p className="text-small text-ink-2">
         Use a tool that reaches the suspension’s own module; a generic reader does not. With the
         link docked they come by themselves.
       </p>
@@ -253,7 +245,7 @@ export function Codes({ job }: { readonly job: Job }): ReactNode {
             locked={job.closedAt !== null}
           />
         </section>
-        <p className="text-[13.5px] text-ink-2">A code points to an area, never to a part.</p>
+        <p className="text-small text-ink-2">A code points to an area, never to a part.</p>
         {here.length > 0 && (
           <section aria-label="Read on this job">
             <h2>Read on this job</h2>
@@ -262,7 +254,7 @@ export function Codes({ job }: { readonly job: Job }): ReactNode {
                 .toReversed()
                 .slice(0, 8)
                 .map((reading) => (
-                  <li key={reading.id} className="border-b border-edge py-1.5 text-[14px]">
+                  <li key={reading.id} className="border-b border-edge py-1.5 text-small">
                     <span className="text-ink-2">{momentWords(reading.at, new Date())}: </span>
                     {readingWords(reading)}
                   </li>

@@ -191,7 +191,7 @@ export function LogChart({
         )}
       </span>
       {log.trace.marks.length > 0 && (
-        <p className="text-[13.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           {log.trace.marks
             .slice(0, 40)
             .map(({ atS, words }) => `${atS.toFixed(0)} s ${words}`)

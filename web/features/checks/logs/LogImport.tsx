@@ -14,6 +14,7 @@ import { COLUMN_CHOICES, columnWords, mappingFault, recalled, remember } from '.
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { ChooseFile } from '../../../kit/ChooseFile.tsx'
+import { Select } from '../../../kit/Field.tsx'
 
 type Step =
   | { readonly at: 'choose' }
@@ -63,8 +64,7 @@ function Mapping({
                   .join('  ')}
               </td>
               <td>
-                <select
-                  className="field"
+                <Select
                   aria-label={`${header} is`}
                   value={columnWords(mapping[i] ?? { role: 'left out' })}
                   onChange={(event) =>
@@ -80,7 +80,7 @@ function Mapping({
                   {Object.keys(COLUMN_CHOICES).map((words) => (
                     <option key={words}>{words}</option>
                   ))}
-                </select>
+                </Select>
               </td>
             </tr>
           ))}

@@ -67,7 +67,7 @@ export function Logs({ job }: { readonly job: Job }): ReactNode {
               <Tap on={log.id === chosen?.id} onClick={() => pick(log.id)}>
                 <span className="grid text-left">
                   <span>{log.title}</span>
-                  <span className="text-[12.5px] font-normal opacity-85">
+                  <span className="text-note font-normal opacity-85">
                     {log.deviceName}, {momentWords(log.at, new Date())}, {log.rows} readings
                   </span>
                 </span>

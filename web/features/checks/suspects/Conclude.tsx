@@ -81,7 +81,7 @@ function Advised({
   })
   return (
     <>
-      <p className="text-[13.5px] text-ink-2">
+      <p className="text-small text-ink-2">
         What was found is enough to repair it: about {minutesWords(minutes)} of work with parts and
         proof{moneyWords(minutes, now.rate)}
         {roughly ? '; parts without a price of yours are counted roughly' : ''}.
@@ -91,7 +91,7 @@ function Advised({
         {surenessWords(p)}, {percentWords(p)}. {placed.because}
       </p>
       {hangsOn.length > 0 && (
-        <p className="text-[13.5px] text-ink-2">It hangs on: {hangsOn.join('; ')}.</p>
+        <p className="text-small text-ink-2">It hangs on: {hangsOn.join('; ')}.</p>
       )}
     </>
   )
@@ -134,7 +134,7 @@ function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): Rea
         </Notice>
       )}
       {turns.length > 0 && (
-        <p className="text-[13.5px] text-ink-2">The answer turns on: {turns.join('; ')}.</p>
+        <p className="text-small text-ink-2">The answer turns on: {turns.join('; ')}.</p>
       )}
     </>
   )

@@ -66,7 +66,7 @@ function Outlook({
     .filter(({ p }) => p >= 0.03)
     .slice(0, 4)
   return (
-    <ul className="grid gap-0.5 text-[13.5px] text-ink-2">
+    <ul className="grid gap-0.5 text-small text-ink-2">
       {likely.map(({ outcome, p, leader, leaderP }) => (
         <li key={outcome}>
           {outcomeWords(placed, outcome)} ({percentWords(p)}): then{' '}
@@ -205,7 +205,7 @@ export function NextCheck({
       className="grid content-start gap-3 rounded-md border border-edge bg-sheet p-4"
     >
       <div>
-        <p className="text-[13.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           {picked && picked !== worth[0]?.check ? 'Another check' : 'Worth doing next'}:{' '}
           {minutesWords(check.minutes)}
           {moneyWords(check.minutes, now.rate)}
@@ -215,12 +215,12 @@ export function NextCheck({
       </div>
       <WantedBackWhen job={job} isAsked={isNight(check)} />
       {check.caution && <Notice kind="wait">{check.caution}</Notice>}
-      <ol className="grid list-decimal gap-1 pl-6 text-[15px]">
+      <ol className="grid list-decimal gap-1 pl-6 text-body">
         {check.how.map((step) => (
           <li key={step}>{step}</li>
         ))}
       </ol>
-      {check.needs && <p className="text-[13.5px] text-ink-2">Needs: {check.needs.join(', ')}.</p>}
+      {check.needs && <p className="text-small text-ink-2">Needs: {check.needs.join(', ')}.</p>}
       {!test && !phase && check.id !== 'codes' && check.group !== 'complaint' && (
         <CheckTimer key={placed.id} />
       )}

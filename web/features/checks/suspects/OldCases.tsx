@@ -38,10 +38,10 @@ export function OldCases({
       </p>
       {old.map(({ mended, pieces: ended }) => (
         <details key={mended.at} className="border-t border-edge">
-          <summary className="min-h-[44px] cursor-pointer py-2.5 text-[14.5px]">
+          <summary className="min-h-touch cursor-pointer py-2.5 text-small">
             The old case, ended by: {mendedWords(mended).toLowerCase()}, {ended.length} pieces
           </summary>
-          <ul className="pb-2 text-[14px] text-ink-2">
+          <ul className="pb-2 text-small text-ink-2">
             {ended.map(({ check, outcome }) => (
               <li key={check}>{foundWords(checks.get(check)!, outcome)}</li>
             ))}

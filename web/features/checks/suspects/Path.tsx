@@ -68,31 +68,31 @@ function PieceRow({
     <li className={`border-b border-edge py-1 ${piece.doubted === null ? '' : 'text-ink-2'}`}>
       <div className="flex flex-wrap items-center gap-x-3">
         <span
-          className={`min-w-0 flex-1 text-[14.5px] ${piece.doubted === null ? '' : 'line-through'}`}
+          className={`min-w-0 flex-1 text-small ${piece.doubted === null ? '' : 'line-through'}`}
         >
           <span className="text-ink-2">{FROM_WORDS[piece.source.kind]}: </span>
           {checkWords(placed)}:{' '}
           <b className="font-semibold">{outcomeWords(placed, piece.outcome)}</b>
-          <span className="block text-[13.5px] text-ink-2">{seenWords(piece, nameOf)}</span>
+          <span className="block text-small text-ink-2">{seenWords(piece, nameOf)}</span>
         </span>
         {!locked &&
           (piece.doubted === null ? (
             <Button
               look="quiet"
-              className="text-[13.5px]"
+              className="text-small"
               aria-expanded={doubting}
               onClick={() => doubt(!doubting)}
             >
               {piece.source.kind === 'hand' ? 'Take back' : 'Don’t count this'}
             </Button>
           ) : (
-            <Button look="quiet" className="text-[13.5px]" onClick={onCount}>
+            <Button look="quiet" className="text-small" onClick={onCount}>
               Count it again
             </Button>
           ))}
       </div>
       {piece.doubted !== null && (
-        <p className="text-[13.5px]">Not counted: {piece.doubted.toLowerCase()}.</p>
+        <p className="text-small">Not counted: {piece.doubted.toLowerCase()}.</p>
       )}
       {doubting && (
         <div className="py-2">
@@ -147,7 +147,7 @@ export function Path({
       {folded.length > 0 && (
         <Button
           look="quiet"
-          className="text-[13.5px]"
+          className="text-small"
           aria-expanded={all}
           onClick={() => showAll(!all)}
         >
@@ -155,7 +155,7 @@ export function Path({
         </Button>
       )}
       {notAsked.length > 0 && (
-        <p className="text-[13.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           Not asked yet: {notAsked.map((check) => checkWords(checks.get(check)!)).join(', ')}.
         </p>
       )}

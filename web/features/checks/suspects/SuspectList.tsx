@@ -39,7 +39,7 @@ function Reasons({
     )
   }
   return (
-    <div className="grid gap-x-6 gap-y-2 py-2 pl-3 text-[13.5px] sm:grid-cols-2">
+    <div className="grid gap-x-6 gap-y-2 py-2 pl-3 text-small sm:grid-cols-2">
       <div>
         <p className="label">Speaks for it</p>
         <ul className="grid gap-0.5">{lines((factor) => factor > TELLING)}</ul>
@@ -82,17 +82,17 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
             <Button
               look="bare"
               className={clsx(
-                'grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center',
+                'grid min-h-touch w-full grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center',
                 'gap-2.5 text-left',
               )}
               aria-expanded={open === cause}
               onClick={() => setOpen(open === cause ? null : cause)}
             >
-              <span className={`text-[14.5px] leading-[1.2] ${i === 0 ? 'font-bold' : ''}`}>
+              <span className={`text-small leading-[1.2] ${i === 0 ? 'font-bold' : ''}`}>
                 {causeWords(now.causes.get(cause)!)}
               </span>
               {bar(p, i === 0)}
-              <span className="num text-right text-[14px]">{percentWords(p)}</span>
+              <span className="num text-right text-small">{percentWords(p)}</span>
               {open === cause ? (
                 <ChevronUp size={18} aria-hidden />
               ) : (
@@ -104,10 +104,10 @@ export function SuspectList({ now, reasoned }: ListProps): ReactNode {
         ))}
       </ul>
       {rest > 0.005 && (
-        <p className="grid grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center gap-2.5 py-2 text-[14.5px] text-ink-2">
+        <p className="grid grid-cols-[minmax(0,1fr)_72px_92px_20px] items-center gap-2.5 py-2 text-small text-ink-2">
           <span>anything else, alone or together</span>
           {bar(rest, false)}
-          <span className="num text-right text-[14px]">{percentWords(rest)}</span>
+          <span className="num text-right text-small">{percentWords(rest)}</span>
         </p>
       )}
     </section>

@@ -83,7 +83,7 @@ function Levels({
     )
   return (
     changes.length > 0 && (
-      <p className="text-[15px]">
+      <p className="text-body">
         <span className="text-ink-2">A level takes: </span>
         {changes.join(', ')}.
       </p>

@@ -51,13 +51,13 @@ function Entry({ entry, corrected, instead, job }: EntryProps): ReactNode {
               ? `in place of what was written ${momentWords(instead.at, new Date())}`
               : GAS[entry.gas]}
           </span>
-          <span className="num text-[14.5px]">{chargeWords(entry, units)}</span>
+          <span className="num text-small">{chargeWords(entry, units)}</span>
         </div>
         {job && !corrected && !correcting && (
           <Button onClick={() => setCorrecting(true)}>Correct</Button>
         )}
       </div>
-      {entry.words && <p className="text-[14.5px] text-ink-2">{entry.words}</p>}
+      {entry.words && <p className="text-small text-ink-2">{entry.words}</p>}
       {job && correcting && !corrected && (
         <CorrectCharge job={job} entry={entry} onLeave={() => setCorrecting(false)} />
       )}

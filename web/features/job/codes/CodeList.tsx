@@ -33,7 +33,7 @@ function Line({
   return (
     <li className="border-b border-edge py-2.5">
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <span className="num text-[17px] font-semibold">{codeText(code)}</span>
+        <span className="num text-lead font-semibold">{codeText(code)}</span>
         <span className={`min-w-0 flex-1 ${text ? '' : 'text-ink-2'}`}>
           {text
             ? meaningWords(text)
@@ -43,8 +43,8 @@ function Line({
         </span>
         <b className="font-semibold">{now ? STATUS_WORDS[now.status] : 'gone'}</b>
       </div>
-      <p className="text-[13.5px] text-ink-2">{decodedWords(code)}.</p>
-      <p className="text-[13.5px] text-ink-2">
+      <p className="text-small text-ink-2">{decodedWords(code)}.</p>
+      <p className="text-small text-ink-2">
         {firstAt === lastAt
           ? `Seen once, ${momentWords(firstAt, today)}.`
           : `First seen ${momentWords(firstAt, today)}, last ${momentWords(lastAt, today)}: ` +
@@ -55,7 +55,7 @@ function Line({
       {text && !locked && (
         <Button
           look="quiet"
-          className="text-[13.5px]"
+          className="text-small"
           aria-expanded={editing}
           onClick={() => edit(!editing)}
         >

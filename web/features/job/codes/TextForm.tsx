@@ -2,7 +2,7 @@ import type { CodeText } from '@anklet/contract'
 import { meaningIn } from '@anklet/core/reasoning/codes'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { FormEvent, ReactNode } from 'react'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { Taps } from '../../../kit/Taps.tsx'
@@ -10,6 +10,7 @@ import { capital, placeWords } from '@anklet/language/plain/corners'
 import { POINTS } from '@anklet/language/causes/codes'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 const PLACES: readonly NonNullable<CodeText['place']>[] = [...WALK, 'front', 'rear']
 
@@ -51,7 +52,7 @@ function Meaning({
         />
       )}
       {isProposed && points !== null && (
-        <p className="text-[13.5px] text-ink-2">
+        <p className="text-small text-ink-2">
           Proposed from the words. Your service information stands above it.
         </p>
       )}
@@ -73,7 +74,6 @@ export function TextForm({
   readonly suggested?: string
   onKept?(): void
 }): ReactNode {
-  const id = useId()
   const [textId] = useState(() => text?.id ?? crypto.randomUUID())
   const [words, setWords] = useState(text?.words ?? suggested)
   const proposed = meaningIn(words)
@@ -104,18 +104,9 @@ export function TextForm({
   }
   return (
     <form className="grid gap-3 py-2" onSubmit={keep} aria-label={`Text of ${number}`}>
-      <div>
-        <label className="label" htmlFor={id}>
-          What your service information says of {number} on this vehicle type
-        </label>
-        <input
-          id={id}
-          className="field"
-          maxLength={200}
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-        />
-      </div>
+      <Field label={<>What your service information says of {number} on this vehicle type</>}>
+        <Input maxLength={200} value={words} onChange={(event) => setWords(event.target.value)} />
+      </Field>
       <Meaning
         points={points}
         place={place}

@@ -1,11 +1,12 @@
 import type { Job } from '@anklet/contract'
 import type { FormEvent, ReactNode } from 'react'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { summaryFacts } from '../model/watchState.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 interface CloseProps {
   readonly job: Job
@@ -24,7 +25,6 @@ export function CloseJob({
   before = (then) => then(),
 }: CloseProps): ReactNode {
   const close = useCommand('job.close')
-  const id = useId()
   const [reason, setReason] = useState<string | null>(null)
   const { found, handedOver } = summaryFacts(job)
   const open = found && !handedOver
@@ -42,19 +42,14 @@ export function CloseJob({
   return (
     <form className="no-print grid gap-2" onSubmit={submit}>
       {reason !== null && (
-        <div>
-          <label className="label" htmlFor={id}>
-            Why it is closed with its finding open
-          </label>
-          <input
-            id={id}
-            className="field"
+        <Field label="Why it is closed with its finding open">
+          <Input
             maxLength={500}
             autoComplete="off"
             value={reason}
             onChange={(event) => setReason(event.target.value)}
           />
-        </div>
+        </Field>
       )}
       <Button
         look={prominent ? 'go' : 'plain'}

@@ -20,12 +20,12 @@ export function SetAside({ job }: { readonly job: Pick<Job, 'setAside'> }): Reac
   if (setAside.length === 0) return null
   return (
     <details className="simulated mx-4 mt-3 rounded-md md:mx-6">
-      <summary className="min-h-[44px] cursor-pointer bg-sheet px-4 py-3 text-[14px]">
+      <summary className="min-h-touch cursor-pointer bg-sheet px-4 py-3 text-small">
         {setAside.length === 1 ? 'One entry' : `${setAside.length} entries`} from a simulated
         vehicle. This car is real, so {setAside.length === 1 ? 'it counts' : 'they count'} for
         nothing.
       </summary>
-      <ul className="grid gap-1 bg-sheet px-4 pb-3 text-[14.5px]">
+      <ul className="grid gap-1 bg-sheet px-4 pb-3 text-small">
         {setAside.map(({ id, at, person, kind, words }) => (
           <li key={id}>
             {momentWords(at, new Date())}, {nameOf(person)}: {KIND_WORDS[kind]}

@@ -70,13 +70,13 @@ const SaidSo = ({ said }: { readonly said: Said }): ReactNode => (
       </span>
       {said.sentence}
     </p>
-    <ul className="grid gap-1 text-[15px] text-ink-2">
+    <ul className="grid gap-1 text-body text-ink-2">
       {said.lines.map((line) => (
         <li key={line}>{line}</li>
       ))}
     </ul>
     {said.speaksFor && (
-      <p className="text-[15px]">
+      <p className="text-body">
         <span className="text-ink-2">Speaks for: </span>
         {said.speaksFor}.
       </p>

@@ -9,6 +9,7 @@ import { parseNumber } from '../../../kit/typed.ts'
 import { useGauge } from '../../../client/state/useGauge.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal, Notice } from '../../../kit/Notice.tsx'
+import { Field, Input, TextArea } from '../../../kit/Field.tsx'
 
 /** A pressure and when it was read. */
 export interface PressurePoint {
@@ -75,7 +76,7 @@ function PointsTaken({
   readonly units: DisplayUnits
 }): ReactNode {
   return (
-    <p className="num text-[15px]">
+    <p className="num text-body">
       {asReadings(points).atS.map((atS, i) => (
         <span key={`${atS}${String(i)}`} className="mr-4 inline-block">
           <span className="text-ink-2">
@@ -104,19 +105,19 @@ function PressureNow({
 }): ReactNode {
   return (
     <form onSubmit={onSubmit} className="flex flex-wrap items-end gap-2" noValidate>
-      <div className="w-40">
-        <label className="label" htmlFor="pressure-now">
-          Pressure now, {UNIT_LABEL[units.pressure]}
-        </label>
-        <input
-          id="pressure-now"
-          className="field num text-[20px]"
+      <Field
+        className="w-40"
+        label={<>Pressure now, {UNIT_LABEL[units.pressure]}</>}
+        id="pressure-now"
+      >
+        <Input
+          className="num text-figure"
           inputMode="decimal"
           autoComplete="off"
           value={typed}
           onChange={(event) => onType(event.target.value)}
         />
-      </div>
+      </Field>
       <Button type="submit">Take it</Button>
       <Button look="quiet" onClick={onList}>
         Type a list instead
@@ -148,16 +149,21 @@ function PressureList({
           words: UNIT_WORDS[value],
         }))}
       />
-      <label className="label" htmlFor="pressure-list">
-        {UNIT_WORDS[unit]} and {UNIT_LABEL[units.pressure]}, a pair a line
-      </label>
-      <textarea
+      <Field
+        label={
+          <>
+            {UNIT_WORDS[unit]} and {UNIT_LABEL[units.pressure]}, a pair a line
+          </>
+        }
         id="pressure-list"
-        rows={6}
-        className="field num"
-        value={list}
-        onChange={(event) => onChange(event.target.value, unit)}
-      />
+      >
+        <TextArea
+          className="num"
+          rows={6}
+          value={list}
+          onChange={(event) => onChange(event.target.value, unit)}
+        />
+      </Field>
     </div>
   )
 }

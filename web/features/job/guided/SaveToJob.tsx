@@ -19,7 +19,7 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
   const [noteId] = useState(() => crypto.randomUUID())
   return (
     <div className="grid gap-3">
-      <ul className="text-[14.5px] text-ink-2">
+      <ul className="text-small text-ink-2">
         {lines.map((line) => (
           <li key={line}>{line}</li>
         ))}

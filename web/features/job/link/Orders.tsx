@@ -11,6 +11,7 @@ import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { ACTION_WORDS } from '@anklet/language/shop/devices'
 import { Button, Tap } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Tick } from '../../../kit/Tick.tsx'
 
 interface OrdersProps {
   readonly status: DeviceStatus
@@ -27,15 +28,9 @@ function FoldsSeen({
   onSeen(next: boolean): void
 }): ReactNode {
   return (
-    <label className="flex min-h-[44px] items-center gap-3">
-      <input
-        type="checkbox"
-        className="h-6 w-6"
-        checked={seen}
-        onChange={(event) => onSeen(event.target.checked)}
-      />
+    <Tick on={seen} onTick={onSeen}>
       Every fold was looked at with the suspension extended
-    </label>
+    </Tick>
   )
 }
 
@@ -97,7 +92,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
   const asksFolds = error instanceof Refused && error.path === '/foldsInspected'
   return (
     <section aria-label="Orders" className="grid gap-3">
-      <p className="text-[13.5px] text-ink-2">
+      <p className="text-small text-ink-2">
         These move the car or its air. Nobody under it, doors shut, hands clear of wheels and
         bellows.
       </p>

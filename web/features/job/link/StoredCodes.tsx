@@ -42,7 +42,7 @@ export function StoredCodes({
                 <td className="num whitespace-nowrap font-semibold">{number}</td>
                 <td>
                   {words}
-                  <span className="block text-[13px] text-ink-2">
+                  <span className="block text-note text-ink-2">
                     {present ? 'its reason is there now' : 'stored; not seen since the last start'}
                     {seen &&
                       `; seen then, over the level in ${UNIT_LABEL[units.length]}: ` +
@@ -65,7 +65,7 @@ export function StoredCodes({
         </table>
       )}
       {(codes?.length ?? 0) > 0 && (
-        <p className="text-[13.5px] text-ink-2">A code points to an area, never to a part.</p>
+        <p className="text-small text-ink-2">A code points to an area, never to a part.</p>
       )}
       {order.error && <Refusal>{sentenceOf(order.error)}</Refusal>}
     </section>

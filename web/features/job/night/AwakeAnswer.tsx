@@ -97,14 +97,14 @@ export function AwakeAnswer({
         {answer.rateBarLPerH !== null && !answer.fitSuspect && (
           <p className="figure">
             <span className="text-ink-2">{sizeWords(answer.rateBarLPerH)}, about</span>
-            <span className="num text-[22px]">
+            <span className="num text-figure">
               {rateWords(answer.rateBarLPerH)}
               <span className="unit">bar·L/h</span>
             </span>
           </p>
         )}
       </div>
-      <p className="text-[13.5px] text-ink-2">
+      <p className="text-small text-ink-2">
         The module’s checks and what it does then are the type’s; pump, valves and dead band are of
         a usual size, of no maker.
       </p>

@@ -29,7 +29,7 @@ function Bar({
 }): ReactNode {
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_84px_88px] items-center gap-2.5 py-1">
-      <span className={`text-[14px] leading-[1.2] ${first ? 'font-bold' : ''}`}>
+      <span className={`text-small leading-[1.2] ${first ? 'font-bold' : ''}`}>
         {capital(suspect.words)}
       </span>
       <span aria-hidden className="relative h-3.5 bg-edge-2">
@@ -38,7 +38,7 @@ function Bar({
           style={{ width: `${Math.max(1, Math.min(95, suspect.probability * 100))}%` }}
         />
       </span>
-      <span className="num text-right text-[14px]">{percentWords(suspect.probability)}</span>
+      <span className="num text-right text-small">{percentWords(suspect.probability)}</span>
     </li>
   )
 }
@@ -81,14 +81,14 @@ export function Suspects({
               {sizeWords(rateBarLPerH.median)}, {rateWords(rateBarLPerH.low)} to{' '}
               {rateWords(rateBarLPerH.high)}
             </span>
-            <span className="num text-[22px]">
+            <span className="num text-figure">
               {rateWords(rateBarLPerH.median)}
               <span className="unit">bar·L/h</span>
             </span>
           </p>
           <p className="figure">
             <span className="text-ink-2">standing height to bump stop</span>
-            <span className="num text-[22px]">
+            <span className="num text-figure">
               {hoursToBumpStop === null ? 'months' : hoursWords(hoursToBumpStop)}
             </span>
           </p>

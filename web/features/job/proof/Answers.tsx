@@ -13,6 +13,7 @@ import { jointWords } from '@anklet/language/work/proof'
 import { fieldMoment, morningAfter } from '@anklet/language/plain/times'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 interface SaidProps {
   readonly joint?: Joint | null
@@ -118,18 +119,12 @@ export function RoadTest({ job }: { readonly job: Job }): ReactNode {
   const { say, record, wrong } = useSay(job)
   return (
     <div className="grid gap-3">
-      <div>
-        <label className="label" htmlFor="road-words">
-          Where, and what was heard and felt; the steering wheel straight?
-        </label>
-        <input
-          id="road-words"
-          className="field"
-          maxLength={500}
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-        />
-      </div>
+      <Field
+        label="Where, and what was heard and felt; the steering wheel straight?"
+        id="road-words"
+      >
+        <Input maxLength={500} value={words} onChange={(event) => setWords(event.target.value)} />
+      </Field>
       <Taps<'good' | 'bad'>
         legend="And it was"
         disabled={record.isPending}
@@ -153,18 +148,9 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-end gap-2">
-        <div>
-          <label className="label" htmlFor="alignment-day">
-            Booked for
-          </label>
-          <input
-            id="alignment-day"
-            type="date"
-            className="field"
-            value={on}
-            onChange={(event) => setOn(event.target.value)}
-          />
-        </div>
+        <Field label="Booked for" id="alignment-day">
+          <Input type="date" value={on} onChange={(event) => setOn(event.target.value)} />
+        </Field>
         <Button
           disabled={on === '' || record.isPending}
           onClick={() => say('alignment', 'good', { on, words: `Booked for ${on}.` })}
@@ -173,18 +159,9 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
         </Button>
       </div>
       <div className="flex flex-wrap items-end gap-2">
-        <div className="min-w-[220px] flex-1">
-          <label className="label" htmlFor="alignment-why">
-            Or declined, because
-          </label>
-          <input
-            id="alignment-why"
-            className="field"
-            maxLength={300}
-            value={why}
-            onChange={(event) => setWhy(event.target.value)}
-          />
-        </div>
+        <Field className="min-w-[220px] flex-1" label="Or declined, because" id="alignment-why">
+          <Input maxLength={300} value={why} onChange={(event) => setWhy(event.target.value)} />
+        </Field>
         <Button
           disabled={why.trim() === '' || record.isPending}
           onClick={() => say('alignment', 'declined', { words: `Declined: ${why.trim()}` })}
@@ -202,18 +179,13 @@ function NotAgain({ say }: Pick<ReturnType<typeof useSay>, 'say'>): ReactNode {
   const [why, setWhy] = useState('')
   return (
     <div className="flex flex-wrap items-end gap-2">
-      <div className="min-w-[220px] flex-1">
-        <label className="label" htmlFor="again-why">
-          Or it does not come back, because
-        </label>
-        <input
-          id="again-why"
-          className="field"
-          maxLength={300}
-          value={why}
-          onChange={(event) => setWhy(event.target.value)}
-        />
-      </div>
+      <Field
+        className="min-w-[220px] flex-1"
+        label="Or it does not come back, because"
+        id="again-why"
+      >
+        <Input maxLength={300} value={why} onChange={(event) => setWhy(event.target.value)} />
+      </Field>
       <Button
         disabled={why.trim() === ''}
         onClick={() => say('again', 'declined', { words: `Not measured again: ${why.trim()}` })}
@@ -250,30 +222,16 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-end gap-2">
-        <div>
-          <label className="label" htmlFor="again-when">
-            Measured again
-          </label>
-          <input
-            id="again-when"
+        <Field label="Measured again" id="again-when">
+          <Input
             type="datetime-local"
-            className="field"
             value={due}
             onChange={(event) => setDue(event.target.value)}
           />
-        </div>
-        <div className="min-w-[180px] flex-1">
-          <label className="label" htmlFor="again-words">
-            Where, or who brings it
-          </label>
-          <input
-            id="again-words"
-            className="field"
-            maxLength={200}
-            value={words}
-            onChange={(event) => setWords(event.target.value)}
-          />
-        </div>
+        </Field>
+        <Field className="min-w-[180px] flex-1" label="Where, or who brings it" id="again-words">
+          <Input maxLength={200} value={words} onChange={(event) => setWords(event.target.value)} />
+        </Field>
         <Button disabled={!known || record.isPending} onClick={plan}>
           Plan it
         </Button>

@@ -6,6 +6,7 @@ import { DEVIATION_WORDS, torquedWords } from '@anklet/language/work/work'
 import type { OnWork } from '../record/useWork.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork }): ReactNode {
   const { of, nameOf, me, lead } = work
@@ -31,25 +32,20 @@ function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork })
       )}
       {lead && done.person !== me ? (
         <div className="flex flex-wrap items-end gap-2">
-          <div className="min-w-[160px] flex-1">
-            <label className="label" htmlFor={`lead ${done.id}`}>
-              Words, if any
-            </label>
-            <input
-              id={`lead ${done.id}`}
-              className="field"
+          <Field className="min-w-[160px] flex-1" label="Words, if any" id={`lead ${done.id}`}>
+            <Input
               maxLength={500}
               value={words}
               onChange={(event) => setWords(event.target.value)}
             />
-          </div>
+          </Field>
           <Button look="go" onClick={say('approved')}>
             Agree
           </Button>
           <Button onClick={say('declined')}>Once more, as it stands there</Button>
         </div>
       ) : (
-        <p className="text-[14px] text-ink-2">
+        <p className="text-small text-ink-2">
           {done.person === me
             ? 'Somebody else agrees to what you did otherwise.'
             : 'A lead agrees to it.'}

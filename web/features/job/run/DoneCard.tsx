@@ -45,7 +45,7 @@ export function DoneCard({
       </p>
       <h2 className="say-small text-ink">{words}</h2>
       {content.shown.length > 0 && (
-        <ul className="text-[15px]">
+        <ul className="text-body">
           {content.shown.map((shown) => (
             <li key={`${shown.condition}${String(shown.corner)}`}>
               {CONDITION_WORDS[shown.condition]}

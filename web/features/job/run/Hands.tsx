@@ -11,6 +11,7 @@ import { factWords } from './Temporary.tsx'
 import type { OnWork } from '../record/useWork.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal, Notice } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 /** Whoever takes over taps each thing that was left changed: nothing is taken over unseen. */
 export function TakeOver({ work }: { readonly work: OnWork }): ReactNode {
@@ -57,9 +58,7 @@ export function TakeOver({ work }: { readonly work: OnWork }): ReactNode {
         <UserRoundCheck size={22} aria-hidden />
         {first ? 'Begin the work' : run.hands.length > 0 ? 'Lend a hand' : 'Take it over'}
       </Button>
-      {!all && (
-        <p className="text-[14px] text-ink-2">Each thing left changed is looked at first.</p>
-      )}
+      {!all && <p className="text-small text-ink-2">Each thing left changed is looked at first.</p>}
     </section>
   )
 }
@@ -80,7 +79,7 @@ export function Hands({ work }: { readonly work: OnWork }): ReactNode {
   }
   return (
     <section aria-label="Who has it" className="grid gap-2">
-      <p className="text-[15px]">
+      <p className="text-body">
         <span className="text-ink-2">At it: </span>
         <b>{list(run.hands.map(nameOf))}</b>
       </p>
@@ -115,18 +114,13 @@ export function Hands({ work }: { readonly work: OnWork }): ReactNode {
               .filter(({ id }) => id !== me)
               .map(({ id, name }) => ({ value: id, words: name }))}
           />
-          <div>
-            <label className="label" htmlFor="hand-words">
-              What they should know
-            </label>
-            <input
-              id="hand-words"
-              className="field"
+          <Field label="What they should know" id="hand-words">
+            <Input
               maxLength={500}
               value={words}
               onChange={(event) => setWords(event.target.value)}
             />
-          </div>
+          </Field>
           <Button look="go" big disabled={to === null} onClick={give}>
             Hand it over
           </Button>

@@ -14,6 +14,7 @@ import { CONDITION_WORDS } from '@anklet/language/work/plan'
 import { BY_GAUGE, BY_LINK, SAID_WORDS } from '@anklet/language/work/work'
 import type { CarLive } from '../link/carLive.ts'
 import { showKey } from './stepEntry.ts'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 interface ProofProps {
   readonly ask: ToShow
@@ -91,27 +92,23 @@ function ProofOf({ ask, body, car, draft, peakBarG, onShown }: ProofProps): Reac
         options={choices.map((proof) => ({ value: proof, words: SAID_WORDS[proof] }))}
       />
       {car && reads !== null && (
-        <p className={`flex items-center gap-2 text-[14px] ${reads ? 'text-ink-2' : 'wrong'}`}>
+        <p className={`flex items-center gap-2 text-small ${reads ? 'text-ink-2' : 'wrong'}`}>
           <Cable size={16} aria-hidden />
           {reads ? 'The link shows it.' : 'The link says it is not so.'}
         </p>
       )}
       {gauge && (
         <div className="flex items-end gap-2">
-          <div>
-            <label className="label" htmlFor={id}>
-              The gauge shows, {UNIT_LABEL[units.pressure]}
-            </label>
-            <input
-              id={id}
-              className="field num max-w-[180px] text-[20px]"
+          <Field id={id} label={<>The gauge shows, {UNIT_LABEL[units.pressure]}</>}>
+            <Input
+              className="num max-w-[180px] text-figure"
               inputMode="decimal"
               maxLength={8}
               autoComplete="off"
               value={said.bar}
               onChange={(event) => onShown({ ...said, bar: event.target.value })}
             />
-          </div>
+          </Field>
         </div>
       )}
     </div>

@@ -40,7 +40,7 @@ function Neighbour({
   const Icon = side === 'before' ? ChevronLeft : ChevronRight
   return (
     <Tap
-      className="min-w-0 text-[14px] font-normal"
+      className="min-w-0 text-small font-normal"
       onClick={() => onLook(at.step.key)}
       aria-label={`${side === 'before' ? 'Step before' : 'Step after'}: ${stepWords(at.step.words, at.step.place)}`}
     >
@@ -78,7 +78,7 @@ function Waiting({ work }: { readonly work: OnWork }): ReactNode {
     running.length > 0 && (
       <ul aria-label="Timers" className="grid grid-cols-[minmax(0,1fr)] gap-1">
         {running.map(({ id, step, dueMs }) => (
-          <li key={id} className="flex items-center gap-2 text-[15px]">
+          <li key={id} className="flex items-center gap-2 text-body">
             <Hourglass size={17} aria-hidden />
             <b className="num whitespace-nowrap">{countdownWords(dueMs - now)}</b>
             <span className="truncate text-ink-2">{stepWords(step.words, step.place)}</span>
@@ -93,10 +93,10 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   const { of, nameOf } = work
   return (
     <details className="no-print">
-      <summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">
+      <summary className="min-h-touch cursor-pointer py-3 text-small text-ink-2">
         Everything that was recorded, newest first
       </summary>
-      <ol aria-label="Record of the work" className="grid gap-1 text-[14.5px]">
+      <ol aria-label="Record of the work" className="grid gap-1 text-small">
         {[...of.entries]
           .reverse()
           .slice(0, 200)
@@ -125,7 +125,7 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
           })}
       </ol>
       {job.work.length > 200 && (
-        <p className="text-[13.5px] text-ink-2">Older entries are in the job’s file.</p>
+        <p className="text-small text-ink-2">Older entries are in the job’s file.</p>
       )}
     </details>
   )
@@ -157,7 +157,7 @@ function Bubbles({
   const corners = CORNERS.filter((corner) => run.bubbles.includes(corner))
   return (
     <section aria-label="It bubbles" className="caution grid gap-2">
-      <p className="text-[17px] font-semibold">
+      <p className="text-lead font-semibold">
         It bubbles: {list(run.bubbles.map(jointSentence))}. That joint is made tight next.
       </p>
       <p>
@@ -256,8 +256,8 @@ export function Runner({
         className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-5"
         aria-label="Beside the step"
       >
-        <p className="text-[15px]">
-          <b className="num text-[22px]">{done}</b>
+        <p className="text-body">
+          <b className="num text-figure">{done}</b>
           <span className="text-ink-2">
             {' '}
             of{' '}

@@ -37,12 +37,12 @@ function OneOf({
   const state = item?.state ?? 'missing'
   return (
     <li className="grid gap-2 border-b border-edge py-2" data-shown-by={by} data-state={state}>
-      <p className="flex items-center gap-3 text-[16px] font-medium">
+      <p className="flex items-center gap-3 text-lead font-medium">
         <Mark state={state} />
         {capital(SHOWN_BY_WORDS[by])}
       </p>
       {item && state !== 'missing' && (
-        <p className={`pl-10 text-[14.5px] ${state === 'against' ? 'wrong' : 'text-ink-2'}`}>
+        <p className={`pl-10 text-small ${state === 'against' ? 'wrong' : 'text-ink-2'}`}>
           {itemSentence(item)}
         </p>
       )}

@@ -28,6 +28,7 @@ import { TorqueEntry } from './TorqueEntry.tsx'
 import type { OnWork } from '../record/useWork.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 /** A second tap comes within this, ms. */
 const SECOND_TAP_MS = 500
@@ -70,7 +71,7 @@ function Gates({
       <h3 className="label">
         {capital([...new Set(step.gates.map(({ gate }) => GATE_WORDS[gate]))].join(', and '))}
       </h3>
-      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
+      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-body">
         {asks.map(({ gate, condition, open, said }) => (
           <li
             key={`${gate}${condition}`}
@@ -108,22 +109,17 @@ function Otherwise({
   ]
   return (
     <details open={draft.deviation !== null || undefined}>
-      <summary className="min-h-[44px] cursor-pointer py-3 text-[14px] text-ink-2">
+      <summary className="min-h-touch cursor-pointer py-3 text-small text-ink-2">
         A note, or done otherwise
       </summary>
       <div className="grid gap-3 pb-2">
-        <div>
-          <label className="label" htmlFor={`note ${step.key}`}>
-            Note
-          </label>
-          <input
-            id={`note ${step.key}`}
-            className="field"
+        <Field label="Note" id={`note ${step.key}`}>
+          <Input
             maxLength={500}
             value={draft.note}
             onChange={(event) => change({ note: event.target.value })}
           />
-        </div>
+        </Field>
         <Taps<Deviation['kind']>
           legend="Done otherwise: a lead is asked to agree"
           chosen={draft.deviation ? [draft.deviation] : []}
@@ -131,18 +127,13 @@ function Otherwise({
           options={kinds.map((value) => ({ value, words: DEVIATION_WORDS[value] }))}
         />
         {draft.deviation && (
-          <div>
-            <label className="label" htmlFor={`why ${step.key}`}>
-              Why
-            </label>
-            <input
-              id={`why ${step.key}`}
-              className="field"
+          <Field label="Why" id={`why ${step.key}`}>
+            <Input
               maxLength={300}
               value={draft.reason}
               onChange={(event) => change({ reason: event.target.value })}
             />
-          </div>
+          </Field>
         )}
       </div>
     </details>
@@ -163,7 +154,7 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
           </span>
         )}
         <div className="min-w-0">
-          <p className="text-[14px] text-ink-2">
+          <p className="text-small text-ink-2">
             <span className="num">{number}</span> of <span className="num">{of.steps.length}</span>,{' '}
             {STRETCH_WORDS[step.phase].toLowerCase()}
             {again ? '; once more' : ''}
@@ -172,7 +163,7 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
         </div>
       </div>
       {step.caution && (
-        <Notice kind="caution" className="flex gap-3 text-[16px]">
+        <Notice kind="caution" className="flex gap-3 text-lead">
           <ShieldAlert size={22} aria-hidden className="mt-0.5 shrink-0" />
           <span>{step.caution}</span>
         </Notice>
@@ -378,12 +369,12 @@ export function StepCard(props: CardProps): ReactNode {
             draftKey={draftKey}
             change={(next) => patch(draftKey, next)}
           />
-          <Refusal className="text-[16px]">{wrong}</Refusal>
+          <Refusal className="text-lead">{wrong}</Refusal>
           {(step.shownBy.length === 0 || draft.deviation !== null) && (
             <Button
               look="go"
               big
-              className="min-h-[68px] w-full text-[20px]"
+              className="min-h-[68px] w-full text-figure"
               aria-disabled={!armed}
               onClick={(event) => confirm(event.detail > 0)}
             >

@@ -6,12 +6,12 @@ import type { Expected } from '@anklet/core/base/vehicle'
 import { axlesOf } from '@anklet/core/base/vehicle'
 import { settingAt } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
-import { useId } from 'react'
 import { Link } from 'react-router'
 import { useUnits } from '../../../client/queries.ts'
 import type { StepDraft } from '../../../client/state/stepDrafts.ts'
 import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Source } from './TorqueEntry.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
   standing: 'Standing height',
@@ -89,7 +89,7 @@ export function StepFigures({
     .filter(({ figure, words }) => words !== null || !IF_KNOWN.has(figure))
   if (told.length === 0) return null
   return (
-    <dl aria-label="Figures of its type" className="flex flex-wrap gap-x-8 gap-y-1 text-[16px]">
+    <dl aria-label="Figures of its type" className="flex flex-wrap gap-x-8 gap-y-1 text-lead">
       {told.map(({ figure, words }) => (
         <div key={figure} className="flex gap-2">
           <dt className="text-ink-2">{FIGURE_WORDS[figure]}</dt>
@@ -116,7 +116,6 @@ interface ReadingProps {
 /** The distance that is measured in a step, its target and what it may be in sight. */
 export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): ReactNode {
   const units = useUnits()
-  const id = useId()
   if (step.reads === null) return null
   const set = settingAt(job.vehicleType.architecture, step)
   const length = (mm: number): string => formatQuantity(mm, 'height', units, 1)
@@ -140,19 +139,17 @@ export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): Reac
           </>
         )}
       </legend>
-      <label className="sr-only" htmlFor={id}>
-        Measured, {unit}
-      </label>
-      <input
-        id={id}
-        className="field num max-w-[190px] text-[26px]"
-        inputMode="text"
-        maxLength={12}
-        autoComplete="off"
-        placeholder={`measured, ${unit}`}
-        value={draft.reading}
-        onChange={(event) => onChange({ reading: event.target.value })}
-      />
+      <Field quiet label={<>Measured, {unit}</>}>
+        <Input
+          className="num max-w-[190px] text-title"
+          inputMode="text"
+          maxLength={12}
+          autoComplete="off"
+          placeholder={`measured, ${unit}`}
+          value={draft.reading}
+          onChange={(event) => onChange({ reading: event.target.value })}
+        />
+      </Field>
       {!set && <Source draft={draft} onChange={onChange} />}
     </fieldset>
   )

@@ -98,13 +98,13 @@ function BeforeAndNow({
       {before.map(({ id, words: of }) => (
         <li key={id} className="min-w-0">
           <StepPhoto id={id} words={of} wide={before.length === 1} />
-          <p className="truncate text-[13px] text-ink-2">before</p>
+          <p className="truncate text-note text-ink-2">before</p>
         </li>
       ))}
       {photoIds.map((id) => (
         <li key={id} className="min-w-0">
           <StepPhoto id={id} words={words} wide={before.length === 1} />
-          <p className="text-[13px] text-ink-2">now</p>
+          <p className="text-note text-ink-2">now</p>
         </li>
       ))}
     </ul>
@@ -175,7 +175,7 @@ export function StepPhotos({
         {needed && photoIds.length === 0 ? 'Take the photo' : 'Add a photo'}
       </ChooseFile>
       {busy && (
-        <p role="status" className="text-[14px] text-ink-2">
+        <p role="status" className="text-small text-ink-2">
           Making it small …
         </p>
       )}

@@ -9,6 +9,7 @@ import { momentWords } from '@anklet/language/plain/times'
 import type { OnWork } from '../record/useWork.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 /** Shown once and counted on: what may turn out not to be so any more besides what was changed. */
 const COUNTED_ON: ReadonlySet<string> = new Set([
@@ -49,7 +50,7 @@ function Row({ work, fact, place, since, until, open }: RowProps): ReactNode {
       <div className="flex flex-wrap items-center justify-between gap-x-4">
         <div className="min-w-0 flex-1">
           <p className="font-medium">{factWords(work, { fact, place })}</p>
-          <p className="text-[13.5px] text-ink-2">
+          <p className="text-small text-ink-2">
             {since}
             {until ? `; undone by “${until}”` : ''}
           </p>
@@ -62,18 +63,17 @@ function Row({ work, fact, place, since, until, open }: RowProps): ReactNode {
       </div>
       {asking && (
         <div className="flex flex-wrap items-end gap-2">
-          <div className="min-w-[180px] flex-1">
-            <label className="label" htmlFor={`lost ${fact} ${String(place)}`}>
-              What was seen
-            </label>
-            <input
-              id={`lost ${fact} ${String(place)}`}
-              className="field"
+          <Field
+            className="min-w-[180px] flex-1"
+            label="What was seen"
+            id={`lost ${fact} ${String(place)}`}
+          >
+            <Input
               maxLength={500}
               value={words}
               onChange={(event) => setWords(event.target.value)}
             />
-          </div>
+          </Field>
           <Button look="go" onClick={say}>
             Open it again
           </Button>

@@ -1,7 +1,6 @@
 import type { Torque } from '@anklet/contract'
 import type { NoThread, TorqueRange } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
-import { useId } from 'react'
 import { Link } from 'react-router'
 import { useTorques } from '../../../client/queries.ts'
 import type { StepDraft } from '../../../client/state/stepDrafts.ts'
@@ -13,6 +12,7 @@ import { NO_THREAD_WORDS } from '@anklet/language/work/work'
 import { torqueDoubt } from './stepEntry.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Tap } from '../../../kit/Button.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 const NO_THREAD = (['clip', 'byHand', 'none'] as const).map((value) => ({
   value,
@@ -35,20 +35,14 @@ export function Source({
   draft,
   onChange,
 }: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
-  const id = useId()
   return (
-    <div>
-      <label className="label" htmlFor={id}>
-        Where it is written
-      </label>
-      <input
-        id={id}
-        className="field"
+    <Field label="Where it is written">
+      <Input
         maxLength={200}
         value={draft.source}
         onChange={(event) => onChange({ source: event.target.value })}
       />
-    </div>
+    </Field>
   )
 }
 
@@ -62,7 +56,6 @@ export function TorqueEntry({
   draft,
   onChange,
 }: TorqueEntryProps): ReactNode {
-  const id = useId()
   const known: Torque | undefined = useTorques().data?.find(
     (each) => each.typeId === typeId && each.fastener === fastener,
   )
@@ -87,13 +80,9 @@ export function TorqueEntry({
         )}
       </legend>
       <div className="flex flex-wrap items-end gap-2">
-        <div>
-          <label className="sr-only" htmlFor={id}>
-            Set to, {draft.unit}
-          </label>
-          <input
-            id={id}
-            className="field num max-w-[150px] text-[26px]"
+        <Field label={<>Set to, {draft.unit}</>} quiet>
+          <Input
+            className="num max-w-[150px] text-title"
             inputMode="decimal"
             maxLength={7}
             autoComplete="off"
@@ -102,7 +91,7 @@ export function TorqueEntry({
             aria-invalid={doubt !== null}
             onChange={(event) => onChange({ torque: event.target.value, noThread: null })}
           />
-        </div>
+        </Field>
         {TORQUE_UNITS.map((unit) => (
           <Tap on={draft.unit === unit} key={unit} onClick={() => onChange({ unit })}>
             {unit}

@@ -56,11 +56,11 @@ function Bar({ job, work }: { readonly job: Job; readonly work: OnWork }): React
     <section aria-label="Work under way" className="no-print mx-4 mt-3 grid gap-2 md:mx-6">
       {run.lost.length > 0 && (
         <Notice kind="caution" urgent className="grid gap-1">
-          <p className="flex items-center gap-2 text-[17px] font-semibold">
+          <p className="flex items-center gap-2 text-lead font-semibold">
             <PlugZap size={20} aria-hidden />
             Not so any more. What rests on it is open again.
           </p>
-          <ul className="list-disc pl-6 text-[15px]">
+          <ul className="list-disc pl-6 text-body">
             {run.lost.map(({ fact, place, entry }) => (
               <li key={factKey(fact, place)}>
                 {factWords(work, { fact, place })}: <b>no longer</b>
@@ -97,12 +97,12 @@ function Bar({ job, work }: { readonly job: Job; readonly work: OnWork }): React
             : `${run.temporary.length} to put back`}
         </Tap>
         {queued.length > 0 && !refused && (
-          <span role="status" className="text-[14px] text-ink-2">
+          <span role="status" className="text-small text-ink-2">
             {queued.length === 1 ? 'One entry is' : `${queued.length} entries are`} on the way
           </span>
         )}
         {run.paused && (
-          <Link className="text-[14px] underline" to={`/jobs/${job.id}/work`}>
+          <Link className="text-small underline" to={`/jobs/${job.id}/work`}>
             paused by {nameOf(run.paused.person)}
           </Link>
         )}

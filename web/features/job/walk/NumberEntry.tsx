@@ -7,6 +7,7 @@ import { useMedia } from '../../../kit/useMedia.ts'
 import type { Draft } from '../../../client/state/drafts.ts'
 import type { Stop } from '../../../client/state/walk.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { BigFigure } from '../../../kit/BigFigure.tsx'
 import { Button } from '../../../kit/Button.tsx'
 
 interface EntryProps {
@@ -44,30 +45,17 @@ export function NumberEntry({
       className="grid gap-2.5 bg-paper max-md:sticky max-md:bottom-0 max-md:z-10 max-md:pb-2"
       noValidate
     >
-      <label htmlFor="height" className="text-[14px] font-semibold text-ink-2">
-        {capital(CORNER_WORDS[stop.corner])}, lap {stop.lap}
-      </label>
-      <div className="flex items-baseline justify-between border-b-[3px] border-ink px-1">
-        <input
-          ref={field}
-          id="height"
-          className="num w-full min-w-0 bg-transparent text-[44px] leading-[1.05] md:text-[58px] outline-none"
-          style={{ caretColor: 'var(--air)' }}
-          inputMode={touch ? 'none' : 'decimal'}
-          autoComplete="off"
-          enterKeyHint="next"
-          value={draft.typed}
-          aria-invalid={complaint !== null}
-          aria-describedby={complaint ? 'height-complaint' : undefined}
-          onChange={(event) => onType(event.target.value)}
-        />
-        <span className="text-[20px] text-ink-3">{UNIT_LABEL[units.length]}</span>
-      </div>
-      {complaint && (
-        <p id="height-complaint" className="wrong" role="alert">
-          {complaint}
-        </p>
-      )}
+      <BigFigure
+        ref={field}
+        id="height"
+        label={`${capital(CORNER_WORDS[stop.corner])}, lap ${stop.lap}`}
+        unit={UNIT_LABEL[units.length]}
+        complaint={complaint}
+        inputMode={touch ? 'none' : 'decimal'}
+        enterKeyHint="next"
+        value={draft.typed}
+        onChange={(event) => onType(event.target.value)}
+      />
       <Keypad part={part} onKey={(key) => onType(applyKey(draft.typed, key, part))} />
       <Button look="go" big type="submit">
         {draft.typed ? `Take ${draft.typed} and walk on` : 'Take it and walk on'}

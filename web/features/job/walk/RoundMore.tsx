@@ -10,6 +10,7 @@ import type { Draft } from '../../../client/state/drafts.ts'
 import { LOAD_WORDS, METHOD_WORDS } from '@anklet/language/heights/methods'
 import { typedCorners, typedLoadKg } from './seal.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 interface MoreProps {
   readonly draft: Draft
@@ -26,7 +27,7 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
       className="border-t border-edge pt-2"
       open={draft.method !== 'wheelCentreToArch' || undefined}
     >
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         More about this round: {METHOD_WORDS[draft.method].toLowerCase()},{' '}
         {LOAD_WORDS[draft.load].toLowerCase()}
       </summary>
@@ -49,16 +50,14 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
           onTap={(load) => onChange({ load })}
         />
         {draft.load === 'laden' && (
-          <label className="grid max-w-72 gap-1">
-            <span className="label mb-0">What was loaded, kg, if it was weighed</span>
-            <input
-              className="field"
+          <Field className="max-w-72" label="What was loaded, kg, if it was weighed">
+            <Input
               inputMode="decimal"
               value={draft.loadKg}
               aria-invalid={typedLoadKg(draft) === 'wrong'}
               onChange={({ target }) => onChange({ loadKg: target.value })}
             />
-          </label>
+          </Field>
         )}
         {typedLoadKg(draft) === 'wrong' && (
           <Refusal>

@@ -9,6 +9,7 @@ import { readTyped } from '../../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { STATE_WORDS } from '@anklet/language/heights/methods'
 import { Refusal } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 interface QuestionsProps {
   readonly job: Job
@@ -73,13 +74,13 @@ export function RoundQuestions({
         />
       )}
       <div className="flex flex-wrap items-start gap-5">
-        <div className="w-[120px]">
-          <label className="label" htmlFor={`temperature-${draft.kind}`}>
-            Temperature, {UNIT_LABEL[units.temperature]}
-          </label>
-          <input
-            id={`temperature-${draft.kind}`}
-            className="field num text-[22px]"
+        <Field
+          className="w-[120px]"
+          label={<>Temperature, {UNIT_LABEL[units.temperature]}</>}
+          id={`temperature-${draft.kind}`}
+        >
+          <Input
+            className="num text-figure"
             inputMode="text"
             maxLength={8}
             autoComplete="off"
@@ -87,7 +88,7 @@ export function RoundQuestions({
             aria-invalid={complain}
             onChange={(event) => onChange({ temperature: event.target.value })}
           />
-        </div>
+        </Field>
         <Taps
           legend="Read where?"
           options={PLACES}
@@ -95,7 +96,7 @@ export function RoundQuestions({
           onTap={(thermometer) => onChange({ thermometer })}
         />
       </div>
-      {complain && <Refusal className="text-[14px]">{typed.sentence}</Refusal>}
+      {complain && <Refusal className="text-small">{typed.sentence}</Refusal>}
       <Taps
         legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres."
         chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]}

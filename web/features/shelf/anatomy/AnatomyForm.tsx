@@ -136,7 +136,7 @@ function Folded({
 }): ReactNode {
   return (
     <details className="border-b border-edge">
-      <summary className="min-h-[48px] cursor-pointer py-3 text-[16px] font-semibold">
+      <summary className="min-h-[48px] cursor-pointer py-3 text-lead font-semibold">
         {words}
       </summary>
       <div className="grid gap-4 pb-5">{children}</div>

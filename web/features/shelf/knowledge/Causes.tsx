@@ -18,6 +18,7 @@ import { NewCause } from './NewCause.tsx'
 import { useEntry } from './useEntry.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = {
   now: 'proved at once',
@@ -109,12 +110,12 @@ function Row({
           <span className="block font-semibold leading-tight first-letter:uppercase">
             {bareCauseWords(cause.words)}
             {Object.hasOwn(shop.changes.causes, cause.id) && (
-              <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">
+              <span className="ml-2 rounded bg-chalk px-1.5 text-note font-semibold text-[#14211f]">
                 changed
               </span>
             )}
           </span>
-          <span className="block text-[13.5px] text-ink-2">
+          <span className="block text-small text-ink-2">
             {minutesWords(cause.minutes)} of work, {parts}, {PROOF_WORDS[cause.proof]}
           </span>
         </span>
@@ -126,16 +127,16 @@ function Row({
               style={{ width: `${Math.max(2, (cause.weight / most) * 100)}%` }}
             />
           </span>
-          <span className="num text-[12.5px] text-ink-2">{cause.weight} in 100 cars</span>
+          <span className="num text-note text-ink-2">{cause.weight} in 100 cars</span>
         </span>
-        <span className="num hidden text-[13.5px] sm:block">
+        <span className="num hidden text-small sm:block">
           {learned && learned.closedJobs > 0 ? `ours: ${ours} of ${learned.closedJobs}` : ''}
         </span>
         {open ? <ChevronUp size={18} aria-hidden /> : <ChevronDown size={18} aria-hidden />}
       </Button>
       {open && (
         <>
-          <p className="text-[13.5px] text-ink-2 sm:hidden">
+          <p className="text-small text-ink-2 sm:hidden">
             {cause.weight} in 100 cars
             {learned && learned.closedJobs > 0
               ? `; ours: ${ours} of ${learned.closedJobs} closed jobs`
@@ -177,19 +178,14 @@ export function Causes(): ReactNode {
         {borrowed ? ` So are ${borrowed.closedJobs} of another shop.` : ''}
       </p>
       <div className="my-4 flex flex-wrap items-end gap-3">
-        <div className="min-w-[200px] flex-1">
-          <label className="label" htmlFor="find-cause">
-            Find
-          </label>
-          <input
-            id="find-cause"
-            className="field"
+        <Field className="min-w-[200px] flex-1" label="Find" id="find-cause">
+          <Input
             type="search"
             maxLength={40}
             value={words}
             onChange={(event) => search(event.target.value)}
           />
-        </div>
+        </Field>
         <Button aria-expanded={adding} onClick={() => add(!adding)}>
           A new cause
         </Button>

@@ -48,7 +48,7 @@ function Rows({
     onChange(form.rows.map((each, i) => (i === at ? row : each)))
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2.5 font-medium">
+      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
         How often it shows what, by cause ({check.rows.length})
       </summary>
       <ul className="grid gap-3 pt-1">
@@ -60,7 +60,7 @@ function Rows({
                 {causes.map(causeName).join(', ')}
                 {AT_WORDS[at]}
               </p>
-              <p className="mb-1.5 text-[13.5px] text-ink-2">{because}</p>
+              <p className="mb-1.5 text-small text-ink-2">{because}</p>
               <div className="grid gap-2 sm:grid-cols-3">
                 {typeof row === 'string' ? (
                   <Choice<Often>
@@ -225,7 +225,7 @@ function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBo
     <li className="border-b border-edge">
       <Button
         look="bare"
-        className="grid min-h-[52px] w-full grid-cols-[minmax(0,1fr)_110px_20px] items-center gap-x-3 py-1.5 text-left"
+        className="grid min-h-row w-full grid-cols-[minmax(0,1fr)_110px_20px] items-center gap-x-3 py-1.5 text-left"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
@@ -233,16 +233,16 @@ function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBo
           <span className="block font-semibold leading-tight">
             {check.name}
             {Object.hasOwn(shop.changes.checks, check.id) && (
-              <span className="ml-2 rounded bg-chalk px-1.5 text-[12.5px] font-semibold text-[#14211f]">
+              <span className="ml-2 rounded bg-chalk px-1.5 text-note font-semibold text-[#14211f]">
                 changed
               </span>
             )}
           </span>
-          <span className="block text-[13.5px] text-ink-2 first-letter:uppercase">
+          <span className="block text-small text-ink-2 first-letter:uppercase">
             {check.asks.replace('{place}', '…')}
           </span>
         </span>
-        <span className="num text-right text-[13.5px] text-ink-2">
+        <span className="num text-right text-small text-ink-2">
           {minutesWords(check.minutes)}
           {check.unattendedH ? `, ${check.unattendedH} h standing` : ''}
         </span>

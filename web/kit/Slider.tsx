@@ -16,13 +16,13 @@ export function Slider({ label, value, min, max, step, shown, onSlide }: SliderP
   const id = useId()
   return (
     <div className="grid grid-cols-[92px_minmax(0,1fr)_76px] items-center gap-3">
-      <label htmlFor={id} className="text-[14.5px]">
+      <label htmlFor={id} className="text-small">
         {label}
       </label>
       <input
         id={id}
         type="range"
-        className="min-h-[44px] w-full accent-[var(--air)]"
+        className="min-h-touch w-full accent-[var(--air)]"
         min={min}
         max={max}
         step={step}
