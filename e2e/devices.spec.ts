@@ -347,6 +347,8 @@ test.describe('tests at the car without a link', () => {
     // A second tap is no second charge; what was written down wrong is corrected by another entry.
     await expect(page.getByRole('button', { name: 'Record the charge' })).toBeDisabled()
     const charges = page.getByRole('region', { name: 'Charges' })
+    // The list is the car's and comes by itself: the new entry stands at its head.
+    await expect(charges.getByRole('button', { name: 'Correct' })).toHaveCount(3)
     await charges.getByRole('button', { name: 'Correct' }).first().click()
     await charges.getByLabel(/^It held after/).fill('13.6')
     await charges.getByLabel('What was wrong').fill('Misread the gauge')

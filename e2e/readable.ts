@@ -99,7 +99,14 @@ export async function expectFitsPhone(page: Page, what: string): Promise<void> {
   const small = (): Promise<string[]> =>
     page.evaluate(() =>
       [...document.querySelectorAll('main button, main input:not(.sr-only), header button')]
-        .map((element) => ({ element, box: element.getBoundingClientRect() }))
+        // A tick is as large as the line it stands in: all of that is pressed.
+        .map((element) => ({
+          element,
+          box: (element.matches('[type=checkbox]')
+            ? (element.closest('label') ?? element)
+            : element
+          ).getBoundingClientRect(),
+        }))
         .filter(({ box }) => box.width > 0 && box.height < 43.5)
         .map(({ element, box }) => `${element.textContent || element.id} ${box.height}`),
     )

@@ -1,4 +1,4 @@
-import './app.css'
+import '../kit/kit.css'
 import { followTheme } from '../client/state/theme.ts'
 
 // Three pieces in three tasks instead of one long one, so that the page answers while it starts.

@@ -1,8 +1,8 @@
 import type { DisplayUnits } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
-import type { Ask, ReadFigures, Typed } from './figures.ts'
-import { readFigures, unitOf, written } from './figures.ts'
+import type { Ask, ReadFigures, Typed } from './readFigures.ts'
+import { readFigures, unitOf, written } from './readFigures.ts'
 import { Field, Input } from './Field.tsx'
 
 /** The figures of a tool: what is typed, what it comes to, and the fields to type in. */

@@ -1,4 +1,4 @@
-import type { Ask } from './figures.ts'
+import type { Ask } from './readFigures.ts'
 
 /** What a pump is rated at: from its maker's papers, never from us. */
 export const PUMP_ASKS = {

@@ -1,6 +1,6 @@
 import type { Readings } from './readings.ts'
 import { pointsOf } from './readings.ts'
-import { WEAK_BELOW } from './pumpTest.ts'
+import { WEAK_BELOW } from './judgePump.ts'
 
 /** A stretch in which a height rose. */
 export interface Lift {

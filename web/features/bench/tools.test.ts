@@ -4,7 +4,7 @@ import type { VehicleGeometry } from '@anklet/core/base/vehicle'
 import { perCorner } from '@anklet/core/base/vehicle'
 import { parseNumber } from '../../kit/typed.ts'
 import type { StanceChange } from './tools.ts'
-import { readFigures, unitOf, written } from '../../kit/figures.ts'
+import { readFigures, unitOf, written } from '../../kit/readFigures.ts'
 import { AS_DESIGNED, readList, stanceOf } from './tools.ts'
 
 const heights = (vehicle: VehicleGeometry, change: Partial<StanceChange> = {}) => {

@@ -1,6 +1,6 @@
 import type { PerCorner } from '@anklet/core/base/vehicle'
 import { CORNERS, perCorner } from '@anklet/core/base/vehicle'
-import { valueAt } from '../job/link/live.ts'
+import { valueAt } from '../job/link/signals.ts'
 import type { CarLive } from '../job/link/carLive.ts'
 
 /** What the module says at the link; null where it says nothing: not heard, or asleep. */

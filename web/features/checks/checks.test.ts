@@ -18,7 +18,7 @@ import {
 import { faultWords, moduleWords, openWords } from '@anklet/language/shop/devices'
 import { pumpDayWords } from '@anklet/language/night/pumpDay'
 import { channelsOf, finishLog } from '../../client/workers/logFileWorker.ts'
-import { channelAt, doubtsOf, valueAt } from '../job/link/live.ts'
+import { channelAt, doubtsOf, valueAt } from '../job/link/signals.ts'
 import { COLUMN_CHOICES, columnWords, mappingFault } from './logs/logMapping.ts'
 import { logCsv, thinned } from './logs/logRows.ts'
 import { moduleFor } from '../job/link/moduleFor.ts'

@@ -7,6 +7,7 @@ import { rateWords } from '@anklet/language/plain/rates'
 import { momentWords } from '@anklet/language/plain/times'
 import type { Assumed, KnownLife, MeasuredLeak } from '../job/model/repairCase.ts'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
@@ -89,10 +90,10 @@ export function Assumptions({
     )
   }
   return (
-    <details className="border-t border-edge pt-2">
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        What this rests on: ages, lives, the leak, how far ahead
-      </summary>
+    <Disclosure
+      className="border-t border-edge pt-2"
+      summary="What this rests on: ages, lives, the leak, how far ahead"
+    >
       <div className="grid gap-3 pt-1 sm:grid-cols-2 lg:grid-cols-4">
         {field(
           'otherYears',
@@ -128,6 +129,6 @@ export function Assumptions({
         )}
       </div>
       <RestsOn assumed={assumed} leak={leak} lives={lives} />
-    </details>
+    </Disclosure>
   )
 }

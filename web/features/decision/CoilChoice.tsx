@@ -21,6 +21,7 @@ import { Stances } from './Stances.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 const SHOWN = 8
 const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
@@ -135,10 +136,11 @@ export function CoilChoice(props: CoilChoiceProps): ReactNode {
     [job.vehicleType.geometry],
   )
   return (
-    <details className="border-t border-edge pt-2" open={chosen !== null || undefined}>
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        Which coils, if the {axle} axle goes to coils
-      </summary>
+    <Disclosure
+      className="border-t border-edge pt-2"
+      open={chosen !== null || undefined}
+      summary={<>Which coils, if the {axle} axle goes to coils</>}
+    >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 pt-1">
         {list?.length === 0 && (
           <Notice kind="wait">
@@ -171,7 +173,7 @@ export function CoilChoice(props: CoilChoiceProps): ReactNode {
         )}
         <Fitted {...props} vehicle={vehicle} typed={typed} told={told} list={list ?? []} />
       </div>
-    </details>
+    </Disclosure>
   )
 }
 

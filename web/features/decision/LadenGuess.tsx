@@ -11,6 +11,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 type Way = LadenClue['kind']
 const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
@@ -88,10 +89,7 @@ export function LadenGuess({
   const answer = clue && way !== null && SANE[way](clue) ? ladenEstimate(vehicle, axle, clue) : null
   const field = way === null ? null : asked(way, axle, units)
   return (
-    <details>
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        No scales: estimate what it carries
-      </summary>
+    <Disclosure summary="No scales: estimate what it carries">
       <div className="grid gap-3 pt-1">
         <Taps<Way>
           legend="How"
@@ -127,6 +125,6 @@ export function LadenGuess({
           </p>
         )}
       </div>
-    </details>
+    </Disclosure>
   )
 }

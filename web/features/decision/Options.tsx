@@ -24,6 +24,8 @@ import { useCosts } from './useCosts.ts'
 import { useMeasuredLeak } from './useMeasuredLeak.ts'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
+import { Progress } from '../../kit/Progress.tsx'
 
 type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
 const HOURS_A_DAY = 7
@@ -114,10 +116,7 @@ function Compared({
   costOf(id: string): OptionCost | undefined
 }): ReactNode {
   return (
-    <details>
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        Side by side in a table
-      </summary>
+    <Disclosure summary="Side by side in a table">
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Options in a table">
         <table className="table min-w-[760px]">
           <thead>
@@ -168,7 +167,7 @@ function Compared({
           </tbody>
         </table>
       </div>
-    </details>
+    </Disclosure>
   )
 }
 
@@ -210,15 +209,11 @@ function Futures({
   if (answer?.kind !== 'costs')
     return (
       options.some(({ missing }) => missing.length === 0) && (
-        <p role="status" className="grid max-w-[420px] gap-1 text-ink-2">
-          Following twenty thousand futures of each …
-          <progress
-            className="w-full"
-            max={1}
-            value={answer?.share ?? 0}
-            aria-label="Futures followed"
-          />
-        </p>
+        <div className="max-w-[420px] text-ink-2">
+          <Progress label="Futures followed" share={answer?.share ?? 0}>
+            Following twenty thousand futures of each …
+          </Progress>
+        </div>
       )
     )
   return (

@@ -5,7 +5,7 @@ import { codeText } from '@anklet/core/reasoning/codes'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { differing, readingOf } from '@anklet/core/reasoning/evidence'
 import { WALK } from '@anklet/core/base/vehicle'
-import { valueAt } from '../job/link/live.ts'
+import { valueAt } from '../job/link/signals.ts'
 import { heightRounds, isRideRound, meansOf } from '../job/model/rounds.ts'
 
 const NUMBER = /^[PCBU][0-3][0-9A-F]{3}$/

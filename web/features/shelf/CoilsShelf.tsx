@@ -8,11 +8,12 @@ import { Loading } from '../../client/Loading.tsx'
 import { saveFile } from '../../kit/saveFile.ts'
 import { parseNumber } from '../../kit/typed.ts'
 import { coilsCsv, readCoils } from './coilsCsv.ts'
-import { Line } from '../../kit/fields.tsx'
+import { Line } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 const LARGEST_BYTES = 1_000_000
 
@@ -29,10 +30,10 @@ function Unmarked(): ReactNode {
       ? coilRate({ wireMm, meanDiameterMm, activeCoils })
       : null
   return (
-    <details className="border-t border-edge pt-2">
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        A coil without a mark: its rate by wire, diameter and turns
-      </summary>
+    <Disclosure
+      className="border-t border-edge pt-2"
+      summary="A coil without a mark: its rate by wire, diameter and turns"
+    >
       <div className="grid gap-3 pt-1 sm:grid-cols-3">
         <Line
           words="Wire"
@@ -63,7 +64,7 @@ function Unmarked(): ReactNode {
             : 'A wire so thick cannot be wound so tight.'}
         </p>
       )}
-    </details>
+    </Disclosure>
   )
 }
 

@@ -12,6 +12,7 @@ import type { AxleField, TypeForm } from './typeForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 interface HelpProps {
   readonly form: TypeForm
@@ -141,15 +142,15 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
 /** What a shop can measure itself instead of looking it up. */
 export function Helps(props: HelpProps): ReactNode {
   return (
-    <details className="border-t border-edge pt-2">
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        Measure it yourself: loads from scales, area from a pressure, motion ratio from two heights
-      </summary>
+    <Disclosure
+      className="border-t border-edge pt-2"
+      summary="Measure it yourself: loads from scales, area from a pressure, motion ratio from two heights"
+    >
       <div className="grid gap-6 pt-2 md:grid-cols-3">
         {HELPS.map((help) => (
           <Measure key={help.title} help={help} {...props} />
         ))}
       </div>
-    </details>
+    </Disclosure>
   )
 }

@@ -8,7 +8,7 @@ import { Loading } from '../../client/Loading.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { PART_KIND_WORDS } from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
-import { Choice, KeepOrDrop, Line } from '../../kit/fields.tsx'
+import { Choice, KeepOrDrop, Line } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 

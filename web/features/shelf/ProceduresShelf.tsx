@@ -19,11 +19,12 @@ import {
   STRETCH_WORDS,
   VENT_WORDS,
 } from '@anklet/language/work/plan'
-import { Line, Lines } from '../../kit/fields.tsx'
+import { Line, Lines } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 const LARGEST_BYTES = 2_000_000
 const MOST_SHOWN = 8
@@ -196,11 +197,16 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
     (id) => kept.book.steps.find((step) => step.id === id) ?? [],
   )
   return (
-    <details className="border-b border-edge">
-      <summary className="min-h-[48px] cursor-pointer py-3 text-lead font-semibold">
-        {capital(job.words)}{' '}
-        <span className="font-normal text-ink-2">{steps.length} steps of its own</span>
-      </summary>
+    <Disclosure
+      className="border-b border-edge"
+      summary={
+        <>
+          {capital(job.words)}{' '}
+          <span className="font-normal text-ink-2">{steps.length} steps of its own</span>
+        </>
+      }
+      summaryClass="text-lead font-semibold"
+    >
       <ol>
         {steps.map((step) => (
           <li key={step.id} className="border-t border-edge-2">
@@ -233,7 +239,7 @@ function JobSteps({ job, kept }: { readonly job: BookJob; readonly kept: Kept })
           </li>
         ))}
       </ol>
-    </details>
+    </Disclosure>
   )
 }
 

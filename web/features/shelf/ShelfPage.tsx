@@ -1,6 +1,7 @@
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
+import { PageHead } from '../../kit/PageHead.tsx'
 
 const PARTS = [
   ['/shelf', 'Vehicle types'],
@@ -40,9 +41,11 @@ export function ShelfPage({
           </NavLink>
         ))}
       </nav>
-      <div className="mb-5 flex flex-wrap items-center justify-between gap-3">
-        <h1>{title}</h1>
-        {tools && <div className="flex flex-wrap gap-3">{tools}</div>}
+      <div className="mb-5">
+        <PageHead
+          title={title}
+          tools={tools && <div className="flex flex-wrap gap-3">{tools}</div>}
+        />
       </div>
       {children}
     </div>

@@ -14,7 +14,7 @@ import { useCommand, useUnits, useVehicleTypes } from '../../client/queries.ts'
 import { allJoins } from '@anklet/language/heights/joins'
 import { refusalWords } from '@anklet/language/repair/refusals'
 import { AnatomyForm } from './anatomy/AnatomyForm.tsx'
-import { builtFrom } from './anatomy/anatomyForm.ts'
+import { builtFrom } from './anatomy/typedAnatomy.ts'
 import { LayoutTaps } from './LayoutTaps.tsx'
 import {
   fillGuesses,

@@ -4,8 +4,8 @@ import { METHODS } from '@anklet/core/measuring/heights'
 import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/base/vehicle'
 import { AXLE_OF, completeGeometry, hasAirOnAxle, perCorner } from '@anklet/core/base/vehicle'
 import { parseNumber } from '../../kit/typed.ts'
-import type { AnatomyTexts } from './anatomy/anatomyForm.ts'
-import { textsOf } from './anatomy/anatomyForm.ts'
+import type { AnatomyTexts } from './anatomy/typedAnatomy.ts'
+import { textsOf } from './anatomy/typedAnatomy.ts'
 
 /** A figure of one axle; left and right are alike in this form. */
 export type AxleField = Exclude<keyof CornerGeometry, 'coilForceAtDesignN'> | 'coilForceAtDesignN'

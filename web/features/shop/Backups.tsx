@@ -14,6 +14,7 @@ import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
 import { Field, Select, Input } from '../../kit/Field.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** Asks the server for something that has to do with backups, and shows what it says. */
 function useBackupAct<Asked>(act: (asked: Asked) => Promise<unknown>) {
@@ -155,10 +156,14 @@ function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder
     change.submit({ payload: { name, units, backup }, baseVersion: version })
   }
   return (
-    <details>
-      <summary className="min-h-touch cursor-pointer py-2 font-semibold">
-        Every day from {String(hour).padStart(2, '0')}:00, the last {settings.keep} are kept
-      </summary>
+    <Disclosure
+      summary={
+        <>
+          Every day from {String(hour).padStart(2, '0')}:00, the last {settings.keep} are kept
+        </>
+      }
+      summaryClass="font-semibold"
+    >
       <form className="grid gap-3 pt-2" onSubmit={submit}>
         <div className="flex flex-wrap gap-3">
           <Field label="Every day from" id="backup-hour">
@@ -201,7 +206,7 @@ function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder
         </Button>
         {change.isError && <Refusal>{sentenceOf(change.error)}</Refusal>}
       </form>
-    </details>
+    </Disclosure>
   )
 }
 

@@ -19,6 +19,7 @@ import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Progress } from '../../kit/Progress.tsx'
 
 const LARGEST_MB = 20
 const ROUNDS_AT_ONCE = 200
@@ -142,22 +143,11 @@ function useImport(fileName: string) {
   }
 }
 
-function Progress({
-  running,
-  onCancel,
-}: {
-  readonly running: Running
-  onCancel(): void
-}): ReactNode {
+function Taking({ running, onCancel }: { readonly running: Running; onCancel(): void }): ReactNode {
   const { done, total, stopped, error } = running
   return (
     <div className="grid gap-2" aria-live="polite">
-      <progress
-        className="h-3 w-full accent-[var(--air)]"
-        max={total}
-        value={done}
-        aria-label="Rounds taken over"
-      />
+      <Progress label="Rounds taken over" share={total === 0 ? null : done / total} />
       <p>
         {done === total
           ? `${counted(total, 'round')} ${total === 1 ? 'is' : 'are'} here now; what was here before is left as it is.`
@@ -186,7 +176,7 @@ function Take({
   const { running, start, cancel } = useImport(fileName)
   const typed = readTyped(warm, 'temperature', units)
   const needed = plan.withoutTemperature > 0
-  if (running) return <Progress running={running} onCancel={cancel} />
+  if (running) return <Taking running={running} onCancel={cancel} />
   return (
     <>
       {needed && (

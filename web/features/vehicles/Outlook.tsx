@@ -13,6 +13,7 @@ import { driftsOf, nightsOf, sinceHandover } from '../job/model/outlook.ts'
 import type { TrendPoint } from '../job/model/trend.ts'
 import { trendOf } from '../job/model/trend.ts'
 import { Notice } from '../../kit/Notice.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** Others of its type beside it: as many as anybody compares. */
 const MOST_PEERS = 6
@@ -123,12 +124,13 @@ export function Outlook({
         </p>
       )}
       {warning && <Notice kind="wait">{warningWords(warning, units, now.getTime())}</Notice>}
-      <details onToggle={(event) => setBeside(event.currentTarget.open)}>
-        <summary className="min-h-touch cursor-pointer py-2.5 text-body text-ink-2">
-          Beside others of its type
-        </summary>
+      <Disclosure
+        onToggle={(event) => setBeside(event.currentTarget.open)}
+        summary="Beside others of its type"
+        summaryClass="text-body text-ink-2"
+      >
         {beside && <Peers detail={detail} />}
-      </details>
+      </Disclosure>
     </section>
   )
 }

@@ -5,16 +5,16 @@ import type { Corner } from '@anklet/core/base/vehicle'
 import { format } from 'date-fns'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useMemo } from 'react'
 import type { WatchOutcome } from '../../client/workers/leakWorker.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { simulatedWords } from '@anklet/language/plain/simulated'
-import { carFile, saveFile } from '../../kit/saveFile.ts'
-import { useChart } from '../../kit/useChart.ts'
+import { carFile } from '../../kit/saveFile.ts'
 import { meansOf } from '../job/model/rounds.ts'
 import type { NightRow } from './nightRows.ts'
 import { nightCsv, nightRows } from './nightRows.ts'
-import { Button } from '../../kit/Button.tsx'
+import { ChartFrame } from '../../kit/ChartFrame.tsx'
+import type { Column } from '../../kit/Table.tsx'
 
 interface ChartProps {
   readonly outcome: WatchOutcome
@@ -101,108 +101,56 @@ function optionOf(
   }
 }
 
-function Numbers({
-  rows,
-  units,
-}: {
-  readonly rows: readonly NightRow[]
-  readonly units: DisplayUnits
-}): ReactNode {
+/** The night in numbers: every fourth moment of its rows. */
+function numbersOf(
+  rows: readonly NightRow[],
+  units: DisplayUnits,
+): { readonly columns: readonly Column[]; readonly rows: readonly (readonly string[])[] } {
   const write = (mm: number): string => formatQuantity(mm, 'height', units, 1)
-  return (
-    <div
-      className="max-h-[180px] overflow-y-auto"
-      tabIndex={0}
-      role="region"
-      aria-label="The night in numbers"
-    >
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">time</th>
-            <th scope="col" className="n">
-              only cold, {UNIT_LABEL[units.length]}
-            </th>
-            <th scope="col" className="n">
-              with the leak, {UNIT_LABEL[units.length]}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows
-            .filter((_, i) => i % 4 === 0)
-            .map(({ at, coldMm, leakMm }) => (
-              <tr key={at}>
-                <td>{format(new Date(at), 'HH:mm')}</td>
-                <td className="n num">{write(coldMm)}</td>
-                <td className="n num">{write(leakMm)}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
-    </div>
-  )
+  const unit = UNIT_LABEL[units.length]
+  return {
+    columns: [
+      { head: 'time' },
+      { head: `only cold, ${unit}`, figures: true },
+      { head: `with the leak, ${unit}`, figures: true },
+    ],
+    rows: rows
+      .filter((_, i) => i % 4 === 0)
+      .map(({ at, coldMm, leakMm }) => [
+        format(new Date(at), 'HH:mm'),
+        write(coldMm),
+        write(leakMm),
+      ]),
+  }
 }
 
 /** One corner through the night: the two rounds, what the cold alone does, and what the blamed leak does. */
 export function NightChart(props: ChartProps): ReactNode {
   const { outcome, corner, rounds, units, doubted, vehicle } = props
-  const [numbers, setNumbers] = useState(false)
   const rows = useMemo(() => nightRows(outcome, corner, rounds[0]), [outcome, corner, rounds])
-  const { place, save } = useChart(
-    useCallback(() => {
-      const points = rounds
-        .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
-        .filter(([, mm]) => !Number.isNaN(mm))
-      return optionOf(rows, points, { units, doubted, outcome })
-    }, [rows, rounds, corner, units, doubted, outcome]),
-    !numbers,
-  )
+  const option = useCallback(() => {
+    const points = rounds
+      .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
+      .filter(([, mm]) => !Number.isNaN(mm))
+    return optionOf(rows, points, { units, doubted, outcome })
+  }, [rows, rounds, corner, units, doubted, outcome])
   const name = carFile(vehicle, `${corner}-night`)
   return (
-    <figure aria-label={`${capital(CORNER_WORDS[corner])} through the night`}>
-      <figcaption className="flex flex-wrap items-center justify-between gap-x-4 text-small text-ink-2">
-        <span>
+    <ChartFrame
+      label={`${capital(CORNER_WORDS[corner])} through the night`}
+      title={
+        <>
           <b className="text-ink">{capital(CORNER_WORDS[corner])}</b> through the night; the band is
           what stays uncertain.
-        </span>
-        <span className="no-print flex">
-          <Button
-            look="quiet"
-            className="text-small"
-            aria-pressed={numbers}
-            onClick={() => setNumbers(!numbers)}
-          >
-            {numbers ? 'Picture' : 'Numbers'}
-          </Button>
-          <Button
-            look="quiet"
-            className="text-small"
-            onClick={() => saveFile(`${name}.csv`, 'text/csv', nightCsv(rows))}
-          >
-            CSV
-          </Button>
-          {!numbers && (
-            <Button
-              look="quiet"
-              className="text-small"
-              onClick={() => save(`${name}.svg`, simulatedWords(vehicle))}
-            >
-              SVG
-            </Button>
-          )}
-        </span>
-      </figcaption>
-      {numbers ? (
-        <Numbers rows={rows} units={units} />
-      ) : (
-        <div
-          ref={place}
-          className="h-[138px] w-full"
-          role="img"
-          aria-label={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`}
-        />
-      )}
-    </figure>
+        </>
+      }
+      option={option}
+      picture={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`}
+      height="h-[138px]"
+      table={{ label: 'The night in numbers', room: 'max-h-[180px]', ...numbersOf(rows, units) }}
+      fileName={name}
+      csv={() => nightCsv(rows)}
+      pictureWords={simulatedWords(vehicle)}
+    />
   )
 }

@@ -22,6 +22,7 @@ import {
   VENT_WORDS,
 } from '@anklet/language/work/plan'
 import { Notice } from '../../kit/Notice.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** What a plan is asked for, as it is chosen on the page. */
 export interface Chosen {
@@ -130,10 +131,10 @@ function Way({
   onChoose,
 }: ChoiceProps & { readonly architecture: Architecture }): ReactNode {
   return (
-    <details className="border-t border-edge pt-1">
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        The shop’s way: how air is let out, which end first, how it is filled
-      </summary>
+    <Disclosure
+      className="border-t border-edge pt-1"
+      summary="The shop’s way: how air is let out, which end first, how it is filled"
+    >
       <div className="grid gap-4 pt-1 sm:grid-cols-2">
         <Taps<ShopWay['ventBy']>
           legend="Air is let out"
@@ -176,7 +177,7 @@ function Way({
           is filled at standing height.
         </p>
       )}
-    </details>
+    </Disclosure>
   )
 }
 

@@ -15,6 +15,7 @@ import {
 } from '@anklet/language/work/plan'
 import { Notice } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** A torque as it is shown: the shop's figure with its source, or that nobody entered one. */
 function TorqueWords({
@@ -91,10 +92,11 @@ function Why(props: StepProps): ReactNode {
     ...step.uses.map((id) => book.uses[id] ?? id),
   ]
   return (
-    <details className="no-print">
-      <summary className="min-h-touch cursor-pointer py-3 text-small text-ink-2">
-        Why, and why here
-      </summary>
+    <Disclosure
+      className="no-print"
+      summary="Why, and why here"
+      summaryClass="text-small text-ink-2"
+    >
       <div className="grid gap-1 pb-1 text-small">
         <p>{step.why}</p>
         {reasons.length > 0 && <p>It waits until {reasons.join('; ')}.</p>}
@@ -114,7 +116,7 @@ function Why(props: StepProps): ReactNode {
         {needs.length > 0 && <p className="text-ink-2">{capital(needs.join(', '))}.</p>}
         <MoveButtons words={stepWords(step.words, step.place)} room={room} onMove={onMove} />
       </div>
-    </details>
+    </Disclosure>
   )
 }
 

@@ -30,6 +30,7 @@ import type { OnWork } from '../job/record/useWork.ts'
 import { useWork } from '../job/record/useWork.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Disclosure } from '../../kit/Disclosure.tsx'
 
 interface Shelf {
   readonly procedures: Procedures
@@ -170,12 +171,9 @@ function WhatIsDone({
   onChoose(next: Chosen): void
 }): ReactNode {
   return (
-    <details open={open} className="no-print">
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        What is done, where, and on which lift
-      </summary>
+    <Disclosure open={open} className="no-print" summary="What is done, where, and on which lift">
       <JobChoice job={job} book={book} chosen={chosen} onChoose={onChoose} />
-    </details>
+    </Disclosure>
   )
 }
 
@@ -377,12 +375,13 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-8">
       <Runner job={job} work={work} car={car} onMend={setMend} />
-      <details open={mend.length > 0 || undefined} className="border-t border-edge pt-2">
-        <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-          The plan, and to change it under way: done steps stay done
-        </summary>
+      <Disclosure
+        open={mend.length > 0 || undefined}
+        className="border-t border-edge pt-2"
+        summary="The plan, and to change it under way: done steps stay done"
+      >
         {planning}
-      </details>
+      </Disclosure>
     </div>
   )
 }

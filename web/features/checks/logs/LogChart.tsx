@@ -3,11 +3,10 @@ import type { DisplayUnits } from '@anklet/core/base/units'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
-import { saveFile } from '../../../kit/saveFile.ts'
 import { Taps } from '../../../kit/Taps.tsx'
-import { useChart } from '../../../kit/useChart.ts'
 import { logCsv, shown, shownUnit, thinned } from './logRows.ts'
-import { Button } from '../../../kit/Button.tsx'
+import { ChartFrame } from '../../../kit/ChartFrame.tsx'
+import type { Column } from '../../../kit/Table.tsx'
 
 type Group = Channel['kind']
 const GROUP_WORDS: Readonly<Record<Group, string>> = {
@@ -86,57 +85,34 @@ function optionOf(
   }
 }
 
-function Numbers({
-  channels,
-  log: { trace },
-  units,
-}: {
-  readonly channels: readonly Channel[]
-  readonly log: LogRecord
-  readonly units: DisplayUnits
-}): ReactNode {
+const MOST_ROWS = 200
+
+/** The log in numbers: a column for its time and one for each channel. */
+function numbersOf(
+  channels: readonly Channel[],
+  { trace }: LogRecord,
+  units: DisplayUnits,
+): { readonly columns: readonly Column[]; readonly rows: readonly (readonly string[])[] } {
   const places = thinned(
     trace.atS.map((_, i) => i),
-    200,
+    MOST_ROWS,
   )
-  return (
-    <div
-      className="max-h-[300px] overflow-auto"
-      tabIndex={0}
-      role="region"
-      aria-label="The log in numbers"
-    >
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col" className="n">
-              s
-            </th>
-            {channels.map((channel) => (
-              <th key={channel.id} scope="col" className="n">
-                {channel.corner ?? channel.id}, {shownUnit(channel, units)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {places.map((i) => (
-            <tr key={i}>
-              <td className="n num">{trace.atS[i]!.toFixed(1)}</td>
-              {channels.map((channel) => {
-                const value = shown(channel, trace.values[channel.id]?.[i] ?? null, units)
-                return (
-                  <td key={channel.id} className="n num">
-                    {value === null ? '–' : value.toFixed(1)}
-                  </td>
-                )
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  )
+  return {
+    columns: [
+      { head: 's', figures: true },
+      ...channels.map((channel) => ({
+        head: `${channel.corner ?? channel.id}, ${shownUnit(channel, units)}`,
+        figures: true,
+      })),
+    ],
+    rows: places.map((i) => [
+      trace.atS[i]!.toFixed(1),
+      ...channels.map((channel) => {
+        const value = shown(channel, trace.values[channel.id]?.[i] ?? null, units)
+        return value === null ? '–' : value.toFixed(1)
+      }),
+    ]),
+  }
 }
 
 /** A log as lines over its time, a kind of quantity at a time. */
@@ -149,47 +125,33 @@ export function LogChart({
 }): ReactNode {
   const groups = useMemo(() => [...new Set(log.head.channels.map(({ kind }) => kind))], [log])
   const [group, setGroup] = useState<Group>(groups[0] ?? 'height')
-  const [numbers, setNumbers] = useState(false)
   const channels = useMemo(
     () => log.head.channels.filter(({ kind }) => kind === group),
     [log, group],
   )
-  const { place, save } = useChart(
-    useCallback(() => optionOf(channels, log, units), [channels, log, units]),
-    !numbers,
-  )
+  const option = useCallback(() => optionOf(channels, log, units), [channels, log, units])
   const name = `log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`
   return (
-    <figure aria-label={`${log.head.title}, ${GROUP_WORDS[group]}`} className="grid gap-2">
+    <div className="grid gap-2">
       <Taps<Group>
         legend="What"
         chosen={[group]}
         onTap={setGroup}
         options={groups.map((value) => ({ value, words: GROUP_WORDS[value] }))}
       />
-      {numbers ? (
-        <Numbers channels={channels} log={log} units={units} />
-      ) : (
-        <div
-          ref={place}
-          className="h-[260px] w-full"
-          role="img"
-          aria-label={`${GROUP_WORDS[group]} over the log; the numbers are one tap away`}
-        />
-      )}
-      <span className="no-print flex flex-wrap">
-        <Button look="quiet" aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>
-          {numbers ? 'Picture' : 'Numbers'}
-        </Button>
-        <Button look="quiet" onClick={() => saveFile(`${name}.csv`, 'text/csv', logCsv(log))}>
-          CSV
-        </Button>
-        {!numbers && (
-          <Button look="quiet" onClick={() => save(`${name}.svg`)}>
-            SVG
-          </Button>
-        )}
-      </span>
+      <ChartFrame
+        label={`${log.head.title}, ${GROUP_WORDS[group]}`}
+        option={option}
+        picture={`${GROUP_WORDS[group]} over the log; the numbers are one tap away`}
+        height="h-[260px]"
+        table={{
+          label: 'The log in numbers',
+          room: 'max-h-[300px]',
+          ...numbersOf(channels, log, units),
+        }}
+        fileName={name}
+        csv={() => logCsv(log)}
+      />
       {log.trace.marks.length > 0 && (
         <p className="text-small text-ink-2">
           {log.trace.marks
@@ -199,6 +161,6 @@ export function LogChart({
           {log.trace.marks.length > 40 ? ' …' : ''}
         </p>
       )}
-    </figure>
+    </div>
   )
 }

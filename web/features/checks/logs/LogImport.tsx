@@ -15,6 +15,7 @@ import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 import { Select } from '../../../kit/Field.tsx'
+import { Progress } from '../../../kit/Progress.tsx'
 
 type Step =
   | { readonly at: 'choose' }
@@ -257,15 +258,9 @@ export function LogImport({ job }: { readonly job: Job }): ReactNode {
         </>
       )}
       {step.at === 'reading' && (
-        <div role="status">
+        <Progress label="Read of the file" share={step.share}>
           <p>Reading …</p>
-          <progress
-            className="h-3 w-full accent-[var(--air)]"
-            max={1}
-            value={step.share}
-            aria-label="Read of the file"
-          />
-        </div>
+        </Progress>
       )}
       {step.at === 'read' && (
         <>

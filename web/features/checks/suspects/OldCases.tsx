@@ -6,6 +6,7 @@ import { PART_WORDS } from '@anklet/language/repair/repairs'
 import { foundWords } from '@anklet/language/causes/suspects'
 import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 /** What a repair put in, in words. */
 export const mendedWords = ({ parts }: Pick<Mended, 'parts'>): string =>
@@ -37,16 +38,22 @@ export function OldCases({
           : 'What follows is what was seen since.'}
       </p>
       {old.map(({ mended, pieces: ended }) => (
-        <details key={mended.at} className="border-t border-edge">
-          <summary className="min-h-touch cursor-pointer py-2.5 text-small">
-            The old case, ended by: {mendedWords(mended).toLowerCase()}, {ended.length} pieces
-          </summary>
+        <Disclosure
+          key={mended.at}
+          className="border-t border-edge"
+          summary={
+            <>
+              The old case, ended by: {mendedWords(mended).toLowerCase()}, {ended.length} pieces
+            </>
+          }
+          summaryClass="text-small"
+        >
           <ul className="pb-2 text-small text-ink-2">
             {ended.map(({ check, outcome }) => (
               <li key={check}>{foundWords(checks.get(check)!, outcome)}</li>
             ))}
           </ul>
-        </details>
+        </Disclosure>
       ))}
     </section>
   )

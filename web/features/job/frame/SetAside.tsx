@@ -2,6 +2,7 @@ import type { Job, SetAsideRecord } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { usePersonName } from '../../../client/queries.ts'
 import { momentWords } from '@anklet/language/plain/times'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 const KIND_WORDS: Readonly<Record<SetAsideRecord['kind'], string>> = {
   codes: 'Codes read',
@@ -19,12 +20,17 @@ export function SetAside({ job }: { readonly job: Pick<Job, 'setAside'> }): Reac
   const { setAside } = job
   if (setAside.length === 0) return null
   return (
-    <details className="simulated mx-4 mt-3 rounded-md md:mx-6">
-      <summary className="min-h-touch cursor-pointer bg-sheet px-4 py-3 text-small">
-        {setAside.length === 1 ? 'One entry' : `${setAside.length} entries`} from a simulated
-        vehicle. This car is real, so {setAside.length === 1 ? 'it counts' : 'they count'} for
-        nothing.
-      </summary>
+    <Disclosure
+      className="simulated mx-4 mt-3 rounded-md md:mx-6"
+      summary={
+        <>
+          {setAside.length === 1 ? 'One entry' : `${setAside.length} entries`} from a simulated
+          vehicle. This car is real, so {setAside.length === 1 ? 'it counts' : 'they count'} for
+          nothing.
+        </>
+      }
+      summaryClass="bg-sheet px-4 text-small"
+    >
       <ul className="grid gap-1 bg-sheet px-4 pb-3 text-small">
         {setAside.map(({ id, at, person, kind, words }) => (
           <li key={id}>
@@ -33,6 +39,6 @@ export function SetAside({ job }: { readonly job: Pick<Job, 'setAside'> }): Reac
           </li>
         ))}
       </ul>
-    </details>
+    </Disclosure>
   )
 }

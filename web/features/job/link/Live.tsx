@@ -8,7 +8,7 @@ import { useLink } from '../../../client/state/link.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { doubtWords, moduleWords } from '@anklet/language/shop/devices'
 import { Circuit } from './Circuit.tsx'
-import { doubtsOf } from './live.ts'
+import { doubtsOf } from './signals.ts'
 import { LiveStrip } from './LiveStrip.tsx'
 
 interface LiveProps {

@@ -5,7 +5,7 @@ import type { VehicleGeometry } from '@anklet/core/base/vehicle'
 import { perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { Strip } from '../../../kit/Strip.tsx'
-import { channelAt, valueAt } from './live.ts'
+import { channelAt, valueAt } from './signals.ts'
 
 interface LiveProps {
   readonly channels: readonly Channel[]

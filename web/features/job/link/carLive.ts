@@ -5,7 +5,7 @@ import { perCorner } from '@anklet/core/base/vehicle'
 import { useEffect } from 'react'
 import { useDevices } from '../../../client/devices.ts'
 import { useLink } from '../../../client/state/link.ts'
-import { valueAt } from './live.ts'
+import { valueAt } from './signals.ts'
 
 /** Heights a car is meant to stand at. */
 interface Designed {

@@ -10,6 +10,7 @@ import { useAwake } from '../../../client/workers/useAwake.ts'
 import { SuspectBars } from './Suspects.tsx'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
+import { Progress } from '../../../kit/Progress.tsx'
 
 /** A watch as the question it puts to the whole machine. */
 export function awakeRequestOf(
@@ -59,14 +60,10 @@ export function AwakeAnswer({
     )
   if (awake.state === 'working') {
     return (
-      <div className="grid max-w-[520px] gap-2" role="status">
-        <p className="say-small">Running each leak through the night, the module awake …</p>
-        <progress
-          className="h-3 w-full accent-[var(--air)]"
-          max={1}
-          value={awake.share}
-          aria-label="Nights run"
-        />
+      <div className="grid max-w-[520px] gap-2">
+        <Progress label="Nights run" share={awake.share}>
+          <p className="say-small">Running each leak through the night, the module awake …</p>
+        </Progress>
         <Button className="justify-self-start" onClick={() => setAsked(false)}>
           Stop
         </Button>

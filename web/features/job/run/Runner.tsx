@@ -22,6 +22,7 @@ import { Hands, TakeOver } from './Hands.tsx'
 import { StepCard } from './StepCard.tsx'
 import type { OnWork } from '../record/useWork.ts'
 import { Button, ButtonLink, Tap } from '../../../kit/Button.tsx'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 /** Air goes back in with an assistant of its own. */
 export const isFilling = ({ step }: RunStep): boolean =>
@@ -92,10 +93,11 @@ function Waiting({ work }: { readonly work: OnWork }): ReactNode {
 function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
   const { of, nameOf } = work
   return (
-    <details className="no-print">
-      <summary className="min-h-touch cursor-pointer py-3 text-small text-ink-2">
-        Everything that was recorded, newest first
-      </summary>
+    <Disclosure
+      className="no-print"
+      summary="Everything that was recorded, newest first"
+      summaryClass="text-small text-ink-2"
+    >
       <ol aria-label="Record of the work" className="grid gap-1 text-small">
         {[...of.entries]
           .reverse()
@@ -127,7 +129,7 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
       {job.work.length > 200 && (
         <p className="text-small text-ink-2">Older entries are in the job’s file.</p>
       )}
-    </details>
+    </Disclosure>
   )
 }
 

@@ -29,6 +29,7 @@ import type { OnWork } from '../record/useWork.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 /** A second tap comes within this, ms. */
 const SECOND_TAP_MS = 500
@@ -108,10 +109,11 @@ function Otherwise({
     'otherwise',
   ]
   return (
-    <details open={draft.deviation !== null || undefined}>
-      <summary className="min-h-touch cursor-pointer py-3 text-small text-ink-2">
-        A note, or done otherwise
-      </summary>
+    <Disclosure
+      open={draft.deviation !== null || undefined}
+      summary="A note, or done otherwise"
+      summaryClass="text-small text-ink-2"
+    >
       <div className="grid gap-3 pb-2">
         <Field label="Note" id={`note ${step.key}`}>
           <Input
@@ -136,7 +138,7 @@ function Otherwise({
           </Field>
         )}
       </div>
-    </details>
+    </Disclosure>
   )
 }
 

@@ -11,6 +11,7 @@ import { LOAD_WORDS, METHOD_WORDS } from '@anklet/language/heights/methods'
 import { typedCorners, typedLoadKg } from './seal.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 interface MoreProps {
   readonly draft: Draft
@@ -23,14 +24,16 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
   const unit = UNIT_LABEL[units.length]
   const wrong = [draft.pads, draft.reported].some((typed) => typedCorners(typed, units) === 'wrong')
   return (
-    <details
+    <Disclosure
       className="border-t border-edge pt-2"
       open={draft.method !== 'wheelCentreToArch' || undefined}
+      summary={
+        <>
+          More about this round: {METHOD_WORDS[draft.method].toLowerCase()},{' '}
+          {LOAD_WORDS[draft.load].toLowerCase()}
+        </>
+      }
     >
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        More about this round: {METHOD_WORDS[draft.method].toLowerCase()},{' '}
-        {LOAD_WORDS[draft.load].toLowerCase()}
-      </summary>
       <div className="grid gap-4 pt-2">
         {draft.kind === 'heights' && (
           <Taps<Method>
@@ -78,7 +81,7 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
         />
         {wrong && <Refusal>Type figures only; leave a field empty where nothing was read.</Refusal>}
       </div>
-    </details>
+    </Disclosure>
   )
 }
 

@@ -6,8 +6,8 @@ import { Taps, toggled } from '../../../kit/Taps.tsx'
 import { capital, list } from '@anklet/language/plain/corners'
 import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Figure } from '../Figure.tsx'
-import { Line, Lines } from '../../../kit/fields.tsx'
-import type { AnatomyField, AnatomyTexts } from './anatomyForm.ts'
+import { Line, Lines } from '../../../kit/FormLines.tsx'
+import type { AnatomyField, AnatomyTexts } from './typedAnatomy.ts'
 import {
   CHECKS_PATH,
   moduleFields,
@@ -19,7 +19,7 @@ import {
   toldAxles,
   VENT_PINS,
   withBuilt,
-} from './anatomyForm.ts'
+} from './typedAnatomy.ts'
 import {
   axleAsks,
   COVER_TAPS,
@@ -32,6 +32,7 @@ import {
 } from './anatomyWords.ts'
 import { Fasteners } from './Fasteners.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 interface AnatomyProps {
   readonly architecture: Architecture
@@ -135,12 +136,13 @@ function Folded({
   readonly children: ReactNode
 }): ReactNode {
   return (
-    <details className="border-b border-edge">
-      <summary className="min-h-[48px] cursor-pointer py-3 text-lead font-semibold">
-        {words}
-      </summary>
+    <Disclosure
+      className="border-b border-edge"
+      summary={words}
+      summaryClass="text-lead font-semibold"
+    >
       <div className="grid gap-4 pb-5">{children}</div>
-    </details>
+    </Disclosure>
   )
 }
 

@@ -5,7 +5,7 @@ import { bookOf } from '../../../client/procedures.ts'
 import { useProcedures } from '../../../client/queries.ts'
 import { Taps } from '../../../kit/Taps.tsx'
 import { capital } from '@anklet/language/plain/corners'
-import { withBuilt } from './anatomyForm.ts'
+import { withBuilt } from './typedAnatomy.ts'
 
 const ENDS = [
   { value: 'torque', words: 'A torque' },

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
 import type { CauseForm } from './forms.ts'
 import { PROOFS } from './forms.ts'
-import { Line } from '../../../kit/fields.tsx'
+import { Line } from '../../../kit/FormLines.tsx'
 
 interface CauseProps {
   readonly form: CauseForm

@@ -7,11 +7,12 @@ import type { ShopBook } from '../../job/knowledge/useBook.ts'
 import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { Choice, KeepOrDrop, Line, Lines } from '../../../kit/fields.tsx'
+import { Choice, KeepOrDrop, Line, Lines } from '../../../kit/FormLines.tsx'
 import type { CheckForm } from './forms.ts'
 import { checkForm, checkOf, OFTEN_WORDS, withEntry } from './forms.ts'
 import { useEntry } from './useEntry.ts'
 import { Button } from '../../../kit/Button.tsx'
+import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 const GROUPS: readonly (readonly [BookCheck['group'], string])[] = [
   ['complaint', 'What the owner says'],
@@ -47,10 +48,7 @@ function Rows({
   const set = (at: number, row: BookRow): void =>
     onChange(form.rows.map((each, i) => (i === at ? row : each)))
   return (
-    <details>
-      <summary className="min-h-touch cursor-pointer py-2.5 font-medium">
-        How often it shows what, by cause ({check.rows.length})
-      </summary>
+    <Disclosure summary={<>How often it shows what, by cause ({check.rows.length})</>}>
       <ul className="grid gap-3 pt-1">
         {check.rows.map(({ causes, at = 'same', because }, i) => {
           const row = form.rows[i]!
@@ -87,7 +85,7 @@ function Rows({
           )
         })}
       </ul>
-    </details>
+    </Disclosure>
   )
 }
 

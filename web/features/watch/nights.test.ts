@@ -1,33 +1,17 @@
 import { describe, expect, test } from 'vitest'
-import type { Job, JobSummary, Watch } from '@anklet/contract'
+import type { Job, Watch } from '@anklet/contract'
 import { inferLeak } from '@anklet/core/measuring/leakdown'
 import { mapCorners, perCorner } from '@anklet/core/base/vehicle'
-import { USUAL_ROUND } from '../client/state/drafts.ts'
-import { dueWatches } from '../client/state/reminders.ts'
-import { lastLap, nextStop, stopsOf, take } from '../client/state/walk.ts'
-import { jobOf, LEVEL, roundOf } from '@anklet/language/test/records'
-import { judgedRound } from '../features/job/model/judged.ts'
-import { knownVehicle } from '../features/job/model/knownVehicle.ts'
-import { countedMm, countedReadings } from '@anklet/core/measuring/heights'
-import { meansOf } from '../features/job/model/rounds.ts'
-import { freshDraft } from '../features/job/walk/draftOf.ts'
-import { typedCorners } from '../features/job/walk/seal.ts'
-import { calendarEntry } from '../features/watch/calendarEntry.ts'
-import { lessonOf } from '../features/watch/lesson.ts'
-import { questionOf } from '../features/job/night/request.ts'
-import { coldSinkMm, suspicionOf } from '../features/watch/suspicion.ts'
-import { watchWithSupplyOff } from '../features/watch/CommandAnswer.tsx'
+import { jobOf, roundOf } from '@anklet/language/test/records'
+import { knownVehicle } from '../job/model/knownVehicle.ts'
+import { freshDraft } from '../job/walk/draftOf.ts'
+import { lessonOf } from './learnable.ts'
+import { questionOf } from '../job/night/request.ts'
+import { coldSinkMm, suspicionOf } from './suspicion.ts'
+import { watchWithSupplyOff } from './CommandAnswer.tsx'
 
-const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 const EVENING = '2026-11-24T19:00:00.000Z'
 const MORNING = '2026-11-25T07:00:00.000Z'
-const correction = (heightMm: number | null) => ({
-  id: 'c',
-  heightMm,
-  reason: 'slipped',
-  person: 'p',
-  at: MORNING,
-})
 const watchOf = (change: Partial<Watch> = {}): Watch => ({
   id: 'w',
   version: 1,
@@ -48,101 +32,6 @@ const watchOf = (change: Partial<Watch> = {}): Watch => ({
   ...change,
 })
 const raised = (mm: number) => perCorner(() => mm)
-
-describe('readings as they count', () => {
-  const round = roundOf(LEVEL, EVENING)
-  test('a correction replaces a reading, or leaves it out; what was taken is still there', () => {
-    const [first, second, ...rest] = round.readings
-    const corrected = {
-      ...round,
-      readings: [
-        { ...first!, correction: correction(470) },
-        { ...second!, correction: correction(null) },
-        ...rest,
-      ],
-    }
-    expect(countedReadings(corrected)).toEqual({
-      FL: [470, 480],
-      FR: [480],
-      RL: [480, 480],
-      RR: [480, 480],
-    })
-    expect(meansOf(corrected).FL).toBe(475)
-    expect([corrected.readings[0]!.heightMm, countedMm(corrected.readings[1]!)]).toEqual([
-      480,
-      null,
-    ])
-  })
-
-  test('an uneven floor is added back', () =>
-    expect(
-      meansOf({ ...round, method: 'sillToFloor', padsMm: { FL: 0, FR: 3, RL: -1, RR: 0 } }),
-    ).toEqual({ FL: 480, FR: 483, RL: 479, RR: 480 }))
-
-  test('a doubtful reading is left out of the verdict and named', () => {
-    const axle = { nominalMm: 480, minusMm: 10, plusMm: 10, leftRightMm: null }
-    const job = jobOf()
-    const judged = jobOf({
-      vehicleType: {
-        ...job.vehicleType,
-        specifications: [
-          {
-            levelId: 'road',
-            method: 'wheelCentreToArch',
-            source: 's',
-            date: '2026-01-01',
-            front: axle,
-            rear: axle,
-          },
-        ],
-      },
-    })
-    const slipped = {
-      ...round,
-      readings: [
-        ...round.readings,
-        { id: 99, corner: 'RR' as const, lap: 3, heightMm: 455, at: EVENING, correction: null },
-      ],
-    }
-    const verdict = judgedRound(judged, slipped, 1.5)!
-    expect(verdict.leftOut).toEqual([{ corner: 'RR', heightMm: 455, middleMm: 480 }])
-    expect(verdict.answer.corners.RR.meanMm).toBe(480)
-  })
-})
-
-describe('more than two laps', () => {
-  test('go to and fro, and the next stop is the first one missing', () => {
-    expect(
-      stopsOf(3)
-        .map(({ corner, lap }) => `${corner}${lap}`)
-        .slice(7),
-    ).toEqual(['FL2', 'FL3', 'FR3', 'RR3', 'RL3'])
-    const taken = stopsOf(2).reduce(
-      (list, stop) => take(list, { ...stop, heightMm: 480, at: EVENING }),
-      [] as ReturnType<typeof take>,
-    )
-    expect(nextStop(taken)).toBeNull()
-    expect(nextStop(taken, 3)).toEqual({ corner: 'FL', lap: 3 })
-    expect([lastLap(taken, 'RR'), lastLap([], 'RR')]).toEqual([2, 1])
-  })
-})
-
-describe('figures typed for some corners', () => {
-  test('empty ones were not read, and words are not figures', () => {
-    expect(typedCorners(USUAL_ROUND.pads, units)).toBeNull()
-    expect(typedCorners({ FL: '3', FR: '', RL: '-1,5', RR: '' }, units)).toEqual({
-      FL: 3,
-      FR: null,
-      RL: -1.5,
-      RR: null,
-    })
-    expect(
-      typedCorners({ FL: '1', FR: '', RL: '', RR: '' }, { ...units, length: 'inch' })!,
-    ).toMatchObject({ FL: 25.4 })
-    expect(typedCorners({ FL: 'level', FR: '', RL: '', RR: '' }, units)).toBe('wrong')
-  })
-})
-
 describe('a watch with rounds in between', () => {
   const evening = roundOf(raised(510), EVENING, {
     id: 'e',
@@ -286,30 +175,5 @@ describe('a watch with rounds in between', () => {
       method: 'wheelCentreToArch',
       laps: 2,
     })
-  })
-})
-
-describe('reminders', () => {
-  const summary = (plannedEndAt: string, state: 'running' | 'walked' = 'running') =>
-    ({
-      id: plannedEndAt,
-      plate: 'T 1',
-      watch: { state, startedAt: EVENING, plannedEndAt, finding: null, supplyIsOff: true },
-    }) as unknown as JobSummary
-  test('only what is due and was not told yet', () => {
-    const jobs = [summary(MORNING), summary('2026-11-26T07:00:00.000Z'), summary(EVENING, 'walked')]
-    const due = dueWatches(jobs, [], Date.parse(MORNING) + 1)
-    expect(due.map(({ jobId }) => jobId)).toEqual([MORNING])
-    expect(dueWatches(jobs, [due[0]!.key], Date.parse(MORNING) + 1)).toEqual([])
-  })
-  test('the calendar gets the moment in UTC, across a clock change too', () => {
-    const entry = calendarEntry('TQ 418', {
-      id: 'w',
-      startedAt: '2026-10-24T20:00:00.000Z',
-      plannedEndAt: '2026-10-25T06:30:00.000Z',
-    })!
-    expect(entry).toContain('DTSTART:20261025T063000Z')
-    expect(entry).toContain('SUMMARY:TQ 418: walk the morning round')
-    expect(entry).toMatch(/BEGIN:VALARM[\s\S]*TRIGGER:-PT15M/)
   })
 })

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { sampleArchitecture } from '@anklet/core/base/samples'
 import { notEntered } from '@anklet/core/base/vehicle'
-import { allFields, builtFrom, readPath, textsOf, toldAxles, withBuilt } from './anatomyForm.ts'
+import { allFields, builtFrom, readPath, textsOf, toldAxles, withBuilt } from './typedAnatomy.ts'
 import { axleAsks, notEnteredWords } from './anatomyWords.ts'
 
 const CLOSED = sampleArchitecture({
