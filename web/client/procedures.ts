@@ -3,8 +3,8 @@ import type { ProcedureBook } from '@anklet/core/work/procedure'
 import { SHIPPED_PROCEDURES } from '@anklet/core/work/procedure'
 
 /**
- * The procedures a shop works by: its own, or those that ship while it has none, or they are still
- * on their way.
+ * The procedures a shop works by: its own; those that ship where it has none, and until its own
+ * have been fetched.
  */
 export const bookOf = (record: Pick<Procedures, 'book'> | undefined): ProcedureBook =>
   record?.book ?? SHIPPED_PROCEDURES

@@ -88,8 +88,8 @@ export type Sending<Name extends CommandType> = ReturnType<typeof useCommand<Nam
 /**
  * One kind of write. The same content sent again after a failure carries the same id, so a lost
  * answer never doubles it.
- * @returns `submit`, deaf while one is on its way; `offer`, the same but telling whether it was
- * heard; `error` is a `Refused` or `Unreachable`.
+ * @returns `submit` does nothing while an earlier one is under way; `offer` is the same and tells
+ * whether it sent anything; `error` is a `Refused` or `Unreachable`.
  */
 export function useCommand<Name extends CommandType>(type: Name) {
   const client = useQueryClient()

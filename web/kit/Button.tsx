@@ -53,7 +53,7 @@ export function ButtonLink({ look, big, className, ...rest }: Looks & LinkProps)
       className={classesOf({
         ...(look ? { look } : {}),
         ...(big ? { big } : {}),
-        ...(className ? { className } : {}),
+        className: clsx(look === 'quiet' && 'inline-flex items-center', className),
       })}
       {...rest}
     />

@@ -6,7 +6,8 @@ import type { Rig } from './rig.ts'
  */
 const REGULARISATION = 1e-10
 
-// Scratch of the one routine below; it calls nobody and returns before anyone else can.
+// Working arrays of the routine below, made once. They may be shared by all calls, because it calls
+// nothing that could come back to it before it returns.
 const reduced = new Float64Array(9)
 const right = new Float64Array(3)
 const coupling = new Float64Array(12)

@@ -5,8 +5,8 @@ import { hasAir } from '../../base/vehicle/index.ts'
 import type { ConvertedCorner } from './candidates.ts'
 
 /**
- * Air does work as it is pressed together: slowly it keeps its temperature, on the road it does
- * not.
+ * Polytropic exponent of the air in a spring. Pressed together slowly, the air keeps the
+ * temperature around it (1); in the movements of driving there is no time for that, and it warms.
  */
 export const EXPONENT = { slow: 1, driving: 1.38 } as const
 

@@ -58,7 +58,10 @@ export interface BookCause {
   readonly because: string
 }
 
-/** Causes that come together. The first that shows speaks. */
+/**
+ * Causes that are there together. An outcome of a check is put down to the first of them that can
+ * bring it about.
+ */
 export interface BookCompound {
   readonly id: string
   readonly of: readonly [string, string]

@@ -77,8 +77,9 @@ export interface Laid {
   low(): readonly (readonly Float64Array[])[]
   high(): readonly (readonly Float64Array[])[]
   /**
-   * Causes an outcome is equally likely under stay in their order to each other when it comes:
-   * their groups, by check and outcome; null where there are too many for that to help.
+   * Causes under which an outcome is equally likely, as groups, by check and outcome. Their
+   * chances against each other do not change when that outcome is seen, so that each group is
+   * reckoned once. Null where there are too many groups for that to save anything.
    */
   groups(check: number, outcome: number): Groups | null
 }

@@ -101,7 +101,8 @@ export interface FactAt {
   readonly place: Place
 }
 /**
- * A fact that work under way has left so, and the step that was to undo it; null: whichever does.
+ * A temporary fact that work under way has brought about, and the step of its plan that was to undo
+ * it; null: any step that undoes it will do.
  */
 export interface Carried extends FactAt {
   readonly undoneBy: string | null

@@ -20,8 +20,8 @@ export function roomFor(
 }
 
 /**
- * Steps in another order of their keys; as they are where the keys are other ones, or their needs
- * do not allow it.
+ * Steps put into a wanted order of their keys. They stay in the order they have where the keys do
+ * not name exactly these steps, or where a step would come before one it needs.
  */
 export function inOrder<Step extends Pick<PlanStep, 'key' | 'after'>>(
   steps: readonly Step[],

@@ -16,8 +16,8 @@ export function contradicted(
   { holds, ready, car }: Pick<Run, 'holds' | 'ready' | 'car'>,
   live: Live,
 ): readonly FactAt[] {
-  // What the next step undoes is being undone: the hand is at the fuse before the finger is on the
-  // tablet.
+  // What a step that can be done now undoes may be undone at the car before it is confirmed here:
+  // the fuse is put in first, and the step tapped after it. That is no contradiction.
   const undone = new Set(ready.flatMap(({ takes }) => takes))
   const on = (fact: string, place: FactAt['place'] = null): boolean =>
     holds.has(factKey(fact, place)) && !undone.has(fact)

@@ -27,9 +27,9 @@ export interface WorkOf {
 }
 
 /**
- * `again`: it was done, and what it gave is needed and not so any more. `held`: done otherwise
- * than it stands there; a lead has not agreed yet. `passed`: a plan made anew asks for it, and
- * what it is for has come about another way.
+ * `again`: it was done, but the effect it had is gone and a later step needs it. `held`: done
+ * otherwise than it stands there; a lead has not agreed yet. `passed`: the step's effect already
+ * holds (another step brought it about), so it is passed over.
  */
 export type StepState = 'open' | 'again' | 'held' | 'done' | 'passed'
 export interface RunStep {

@@ -12,8 +12,8 @@ export interface TorqueRange {
 export type TorqueVerdict = 'in' | 'low' | 'high' | 'far'
 
 /**
- * So many times beside its range nobody meant it: lbf.ft and N.m are 1.36 apart, lbf.in and N.m
- * 8.9.
+ * A torque this many times below or above its range was typed in another unit or by a slip: lbf.ft
+ * and N.m differ by 1.36, lbf.in and N.m by 8.9.
  */
 const FAR = 3
 /** A wrench is read to a tenth. */

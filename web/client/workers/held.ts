@@ -2,8 +2,9 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 
 /**
- * A worker begun when it is first asked, and kept. Both are held: a proxy nobody holds is
- * collected, and takes the worker's ear with it.
+ * A worker begun when it is first asked, and kept. Its proxy is kept as well: a proxy that nothing
+ * refers to is collected as garbage, its message port is closed then, and the worker's answers
+ * arrive nowhere.
  */
 export function held<Api>(begin: () => Worker): () => Remote<Api> {
   let running: { readonly worker: Worker; readonly remote: Remote<Api> } | null = null

@@ -44,15 +44,17 @@ export function Figures(): ReactNode {
         <CornerGlyph lit={['FL']} />
         <CornerGlyph lit={['RL', 'RR']} size={40} />
       </div>
-      <SteelRule
-        jobId="kit"
-        present="heights"
-        graduations={[
-          { phase: 'intake', words: 'Intake', done: true, next: false },
-          { phase: 'heights', words: 'Heights', done: false, next: true },
-          { phase: 'watch', words: 'Watch', done: false, next: false },
-        ]}
-      />
+      <div className="flex h-[210px] max-w-[240px]">
+        <SteelRule
+          jobId="kit"
+          present="heights"
+          graduations={[
+            { phase: 'intake', words: 'Intake', done: true, next: false },
+            { phase: 'heights', words: 'Heights', done: false, next: true },
+            { phase: 'watch', words: 'Watch', done: false, next: false },
+          ]}
+        />
+      </div>
     </>
   )
 }
@@ -89,6 +91,7 @@ export function Drawn(): ReactNode {
 export function Charts(): ReactNode {
   const option = useCallback(
     () => ({
+      grid: { left: 52, right: 30, top: 24, bottom: 26 },
       xAxis: { type: 'value', name: 'h' },
       yAxis: { type: 'value', scale: true, name: 'mm' },
       series: [
