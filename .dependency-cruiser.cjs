@@ -12,7 +12,7 @@ const CORE_TOPICS = [
   ...['codes', 'arrival', 'diagnosis', 'evidence', 'strategy', 'conversion'].map(
     (name) => `reasoning/${name}`,
   ),
-  ...['procedure', 'record', 'proof', 'schedule'].map((name) => `work/${name}`),
+  ...['procedure', 'proposal', 'record', 'proof', 'schedule'].map((name) => `work/${name}`),
 ]
 
 // Tests look at a piece from outside: they may use what comes after it.

@@ -162,6 +162,9 @@ export const lineWords = ({ kind, count }: EstimateLine, axle: Axle): string =>
   KIND_WORDS[kind] +
   (kind === 'spring' || kind === 'strut' ? `, ${axle}` : kind === 'conversion' ? ` (${axle})` : '')
 
+/** Whether a line of an estimate on record is that of a pump: it keeps its words only. */
+export const saysPump = (words: string): boolean => words.replace(/^\d+ × /, '') === KIND_WORDS.pump
+
 export const WAY_WORDS = {
   inPerson: 'in person',
   phone: 'by phone',

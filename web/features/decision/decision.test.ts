@@ -1,3 +1,4 @@
+import { singleFaults } from '@anklet/core/reasoning/diagnosis'
 import type { Lives, Part, VehicleDetail } from '@anklet/contract'
 import { buildOptions } from '@anklet/core/reasoning/strategy'
 import { fitCoils, mostFailed, wantedCoil } from '@anklet/core/reasoning/conversion'
@@ -18,7 +19,6 @@ import {
   lifeOf,
   partsFor,
   repairCaseOf,
-  singleFaults,
   USUALLY_ASSUMED,
 } from '../job/model/repairCase.ts'
 

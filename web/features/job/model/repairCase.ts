@@ -1,6 +1,6 @@
 import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
 import { duty } from '@anklet/core/physics/compressor'
-import { partsOfId, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
+import { singleFaults } from '@anklet/core/reasoning/diagnosis'
 import { USUAL_PUMP } from '@anklet/core/physics/simulation'
 import type { Fitted, LivingPart, PricedKind, RepairCase } from '@anklet/core/reasoning/strategy'
 import { ageAt, fitLife, fittedAs, USUAL_LIVES } from '@anklet/core/reasoning/strategy'
@@ -67,15 +67,6 @@ export const cornerOf = (failed: Failed, job: Pick<Job, 'vehicleType'>): Corner 
 
 const SPRINGS = new Set(['springLeak', 'springTorn', 'springValveSeat', 'buckled'])
 const PUMPS = new Set(['pumpWorn', 'pumpSeized', 'pumpNoisy', 'checkValve'])
-/** What pairs that have a name in the book are made of. */
-const NAMED_PAIRS = new Map(SHIPPED_BOOK.compounds.map(({ id, of }) => [id, of]))
-
-/** The single faults of a finding: what, and where. */
-export const singleFaults = (cause: string): ReturnType<typeof partsOfId> =>
-  partsOfId(cause).flatMap(({ base, place }) =>
-    (NAMED_PAIRS.get(base) ?? [base]).map((each) => ({ base: each, place })),
-  )
-
 /** What a finding failed, where there is a choice between schools; null: it is mended, and that is that. */
 export function failedBy(cause: string, { vehicleType }: Pick<Job, 'vehicleType'>): Failed | null {
   const faults = singleFaults(cause)

@@ -1,0 +1,2 @@
+export { proposeJobs } from './proposal.ts'
+export type { DecidedFor, ProposalRequest } from './proposal.ts'
