@@ -1,65 +1,15 @@
 import { describe, expect, test } from 'vitest'
-import type { Job, Watch } from '@anklet/contract'
+import type { Job } from '@anklet/contract'
 import { jobOf, LEVEL, roundOf } from '@anklet/language/test/records'
-import type { Draft } from '../../../client/state/drafts.ts'
-import { STOPS } from '../../../client/state/walk.ts'
 import { graduationsOf } from './graduations.ts'
 import { designAt, earlierRound, heightRounds, meansOf, pairedRound } from './rounds.ts'
 import { loadWords } from '@anklet/language/heights/methods'
 import { freshDraft } from '../walk/draftOf.ts'
 import { summaryFacts, watchRounds } from './watchState.ts'
+import { evening, morning, watchOf, walked, watched } from '../../../test/night.ts'
 
 const units = { length: 'mm', pressure: 'bar', temperature: 'degC' } as const
 const NOW = new Date('2026-11-24T18:00:00Z')
-const EVENING = '2026-11-24T19:00:00.000Z'
-const MORNING = '2026-11-25T07:00:00.000Z'
-const watchOf = (change: Partial<Watch>): Watch => ({
-  id: 'w',
-  version: 3,
-  jobId: 'j',
-  state: 'running',
-  supplyCut: 'fuse',
-  minutesSinceRun: 120,
-  startedAt: EVENING,
-  plannedEndAt: MORNING,
-  eveningRoundId: 'e',
-  betweenRoundIds: [],
-  supplyBackAt: null,
-  morningRoundId: null,
-  undisturbed: null,
-  finding: null,
-  givenUpReason: null,
-  startedBy: 'p',
-  ...change,
-})
-const evening = roundOf({ FL: 510, FR: 510, RL: 510, RR: 510 }, EVENING, {
-  id: 'e',
-  purpose: 'evening',
-  levelId: 'high',
-  levelOffsetMm: 30,
-})
-const morning = roundOf({ FL: 480, FR: 492, RL: 492, RR: 504 }, MORNING, {
-  id: 'm',
-  purpose: 'morning',
-  levelId: 'high',
-  levelOffsetMm: 30,
-  temperatureC: -2,
-})
-const watched = (change: Partial<Watch> = {}, rounds = [evening, morning]): Job =>
-  jobOf({ rounds, watches: [watchOf(change)] })
-const walked = (draft: Draft, count = 8): Draft => ({
-  ...draft,
-  walking: true,
-  temperature: '8',
-  thermometer: 'atSprings',
-  rolledAndBounced: true,
-  startedAt: '2026-11-24T18:00:00.000Z',
-  readings: STOPS.slice(0, count).map((stop, i) => ({
-    ...stop,
-    heightMm: 480,
-    at: `2026-11-24T18:0${i}:00.000Z`,
-  })),
-})
 describe('rounds of a job', () => {
   const old = roundOf(LEVEL, '2026-10-01T08:00:00.000Z', { jobId: 'other' })
   const first = roundOf({ ...LEVEL, FL: 446 }, '2026-11-24T09:00:00.000Z')

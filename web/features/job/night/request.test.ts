@@ -1,46 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import type { Job, Watch } from '@anklet/contract'
 import { inferLeak } from '@anklet/core/measuring/leakdown'
-import { jobOf, roundOf } from '@anklet/language/test/records'
 import { nightCsv, nightRows } from '../../watch/nightRows.ts'
 import { questionOf } from './request.ts'
+import { EVENING, evening, morning, watched } from '../../../test/night.ts'
 
-const EVENING = '2026-11-24T19:00:00.000Z'
-const MORNING = '2026-11-25T07:00:00.000Z'
-const watchOf = (change: Partial<Watch>): Watch => ({
-  id: 'w',
-  version: 3,
-  jobId: 'j',
-  state: 'running',
-  supplyCut: 'fuse',
-  minutesSinceRun: 120,
-  startedAt: EVENING,
-  plannedEndAt: MORNING,
-  eveningRoundId: 'e',
-  betweenRoundIds: [],
-  supplyBackAt: null,
-  morningRoundId: null,
-  undisturbed: null,
-  finding: null,
-  givenUpReason: null,
-  startedBy: 'p',
-  ...change,
-})
-const evening = roundOf({ FL: 510, FR: 510, RL: 510, RR: 510 }, EVENING, {
-  id: 'e',
-  purpose: 'evening',
-  levelId: 'high',
-  levelOffsetMm: 30,
-})
-const morning = roundOf({ FL: 480, FR: 492, RL: 492, RR: 504 }, MORNING, {
-  id: 'm',
-  purpose: 'morning',
-  levelId: 'high',
-  levelOffsetMm: 30,
-  temperatureC: -2,
-})
-const watched = (change: Partial<Watch> = {}, rounds = [evening, morning]): Job =>
-  jobOf({ rounds, watches: [watchOf(change)] })
 const asked = (
   job: Job,
   watch: Pick<Watch, 'minutesSinceRun'>,
