@@ -1,3 +1,4 @@
+import { DEVICE_STOPS } from '@anklet/language/problems/devices'
 import { randomBytes, timingSafeEqual } from 'node:crypto'
 import type {
   DeviceIdentity,
@@ -202,7 +203,7 @@ export class DeviceHub {
     const entry = this.entry(id)
     if (entry.done.includes(command.commandId)) return
     if (!entry.identity.actions.includes(command.action))
-      throw new AppError('moduleRefuses', { reason: 'This device cannot do that.' }, '/action')
+      throw new AppError('moduleRefuses', { reason: DEVICE_STOPS.cannot() }, '/action')
     const refusal = entry.vehicle
       ? entry.vehicle.command(command)
       : await this.askAdapter(entry, command)
@@ -250,11 +251,7 @@ export class DeviceHub {
     )
     const value = vehicle.gauge(gauge, corner)
     if (!entry || value === null)
-      throw new AppError(
-        'moduleRefuses',
-        { reason: 'There is nothing to measure there.' },
-        '/press',
-      )
+      throw new AppError('moduleRefuses', { reason: DEVICE_STOPS.nothingToMeasure() }, '/press')
     entry.lastHeardMs = this.clock()
     this.tell(entry, {
       event: 'press',
@@ -327,7 +324,7 @@ export class DeviceHub {
         return
       case 'done':
         entry.waiting.get(message.commandId)?.(
-          message.ok ? null : message.reason || 'The device did not say why.',
+          message.ok ? null : message.reason || DEVICE_STOPS.noReason(),
         )
         entry.waiting.delete(message.commandId)
     }

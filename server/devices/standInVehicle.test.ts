@@ -2,7 +2,7 @@ import type { LinkCommand, VehicleType } from '@anklet/contract'
 import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import { describe, expect, test } from 'vitest'
 import { architecture, geometry, restlessGeometry, vehicleTypeWith } from '../test/records.ts'
-import { CODE_WORDS } from './codeNumbers.ts'
+import { CODE_WORDS } from '@anklet/language/shop/codeNumbers'
 import { moduleChannels } from './moduleChannels.ts'
 import { standInId, StandInVehicle } from './standInVehicle.ts'
 

@@ -1,3 +1,4 @@
+import { DEVICE_STOPS } from '@anklet/language/problems/devices'
 import type {
   Codes,
   DeviceIdentity,
@@ -24,7 +25,7 @@ import {
   hasAirAtCorner,
   highestLevel,
 } from '@anklet/core/base/vehicle'
-import { CODE_WORDS } from './codeNumbers.ts'
+import { CODE_WORDS } from '@anklet/language/shop/codeNumbers'
 import { moduleChannels } from './moduleChannels.ts'
 
 const SUPPLY_V = 13.4
@@ -199,24 +200,22 @@ export class StandInVehicle {
       type: { architecture },
     } = this
     if (!state.supply || this.faults.some(({ kind }) => kind === 'supplyMissing'))
-      return 'The module does not answer: its supply is off.'
-    if (!state.ignition && action !== 'stop')
-      return 'The module is asleep. Switch the ignition on first.'
-    if (action === 'fill' && corner === null) return 'Say which corner.'
+      return DEVICE_STOPS.supplyOff()
+    if (!state.ignition && action !== 'stop') return DEVICE_STOPS.asleep()
+    if (action === 'fill' && corner === null) return DEVICE_STOPS.cornerMissing()
     if ((action === 'fill' || action === 'vent') && corner !== null) {
-      if (!hasAirAtCorner(architecture, corner)) return 'There is no air spring at that corner.'
+      if (!hasAirAtCorner(architecture, corner)) return DEVICE_STOPS.noAirThere()
     }
-    if ((action === 'raise' || action === 'lower') && state.lifting)
-      return 'Lifting mode is on: the module holds still.'
+    if ((action === 'raise' || action === 'lower') && state.lifting) return DEVICE_STOPS.lifting()
     if ((action === 'raise' || action === 'lower') && architecture.doorInhibit && state.doorOpen)
-      return 'A door is open: the module holds still.'
+      return DEVICE_STOPS.doorOpen()
     if (
       (action === 'fill' || action === 'pump' || action === 'raise') &&
       (this.last.mode === 'lockedOut' || state.pumpC >= this.machine.pump.cutoutC)
     )
-      return 'The pump is too hot. Let it cool.'
+      return DEVICE_STOPS.pumpHot()
     if ((action === 'liftingOn' || action === 'liftingOff') && architecture.liftingMode === 'none')
-      return 'This vehicle has no lifting mode.'
+      return DEVICE_STOPS.noLiftingMode()
     return null
   }
 
@@ -237,8 +236,8 @@ export class StandInVehicle {
         const next = levels[at + (action === 'raise' ? 1 : -1)]
         if (!next)
           return action === 'raise'
-            ? `It stands at its highest level, ${highestLevel(this.type.architecture)?.id ?? ''}.`
-            : 'It stands at its lowest level.'
+            ? DEVICE_STOPS.highest(highestLevel(this.type.architecture)?.id ?? '')
+            : DEVICE_STOPS.lowest()
         this.coming.push({ atS: 0, do: 'level', levelId: next.id })
         return null
       }
@@ -249,7 +248,7 @@ export class StandInVehicle {
       case 'pump':
         return actuate({ kind: 'pump' })
       case 'calibrate':
-        if (!offMm) return 'Say what the tape says at each corner.'
+        if (!offMm) return DEVICE_STOPS.heightsMissing()
         this.coming.push({ atS: 0, do: 'calibrate', offMm })
         return null
       case 'stop':

@@ -1,3 +1,4 @@
+import { BACKUP_FAULTS } from '@anklet/language/problems/backups'
 import { createHash } from 'node:crypto'
 import type { Hash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
@@ -40,18 +41,16 @@ export const ENTRY = {
 export class ArchiveFaulty extends Error {}
 
 /** A file that is something else. */
-export const notABackup = (): ArchiveFaulty =>
-  new ArchiveFaulty('The file is not a backup of Anklet.')
+export const notABackup = (): ArchiveFaulty => new ArchiveFaulty(BACKUP_FAULTS.notABackup())
 /** A backup in a way that this release does not know yet. */
-export const tooNew = (): ArchiveFaulty =>
-  new ArchiveFaulty('The backup was written by a newer Anklet. Update this one first.')
+export const tooNew = (): ArchiveFaulty => new ArchiveFaulty(BACKUP_FAULTS.tooNew())
 
 /** A running checksum of one table. */
 export const newSum = (): Hash => createHash('sha256')
 
 const unreadable = (error: unknown): ArchiveFaulty => {
   const said = error instanceof Error ? error.message : String(error)
-  return new ArchiveFaulty(`The file cannot be read as a backup: ${said}.`)
+  return new ArchiveFaulty(BACKUP_FAULTS.unreadable(said))
 }
 
 async function whole(stream: AsyncIterable<unknown>): Promise<Buffer> {

@@ -1,3 +1,4 @@
+import { BACKUP_FAULTS, NOTHING_DONE } from '@anklet/language/problems/backups'
 import { fork } from 'node:child_process'
 import {
   createWriteStream,
@@ -41,9 +42,9 @@ export const runBeside =
     new Promise((resolve, reject) => {
       const child = fork(program, [JSON.stringify(task)])
       child.once('message', ({ done, fault }: { done?: Done; fault?: string }) =>
-        done ? resolve(done) : reject(new ArchiveFaulty(fault ?? 'It broke off.')),
+        done ? resolve(done) : reject(new ArchiveFaulty(fault ?? BACKUP_FAULTS.brokeOff())),
       )
-      child.once('exit', () => reject(new ArchiveFaulty('It broke off.')))
+      child.once('exit', () => reject(new ArchiveFaulty(BACKUP_FAULTS.brokeOff())))
     })
 
 /** What the backups of a shop are made with. */
@@ -82,11 +83,6 @@ const nameOf = (madeAt: string): string =>
 /** Where a backup is made, and where one is unpacked, beside the records. */
 const WORK_FOLDERS = ['backup.work', 'db.restoring'] as const
 const UNFINISHED = '.unfinished'
-
-const NOTHING_DONE = {
-  making: 'No backup was made.',
-  restoring: 'The records are as they were.',
-} as const
 
 /** What is remembered of the last attempt, across a change of the records. */
 export interface Remembered {

@@ -1,3 +1,4 @@
+import { RESTORING } from '@anklet/language/problems/backups'
 import { rmSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -32,16 +33,16 @@ export async function restore(
     const marker = readMarker(data)
     tell(
       marker && marker !== 'unreadable'
-        ? `It takes the place of the records in ${data}, last known to be whole at ${marker.wholeAt}.`
-        : `It goes into ${data}.`,
+        ? RESTORING.replaces(data, marker.wholeAt)
+        : RESTORING.goesInto(data),
     )
     const folder = join(data, 'db.restoring')
     rmSync(folder, { recursive: true, force: true })
     const making = { migrations: join(here, 'migrations'), template: join(here, 'template') }
     const { manifest } = await doTask({ kind: 'restore', file: path, folder, making })
     const kept = replaceDatabase(data, folder, manifest)
-    tell('Put back, and compared row by row with what the backup says of itself.')
-    if (kept !== null) tell(`What was there before is kept in ${join(data, kept)}.`)
+    tell(RESTORING.done())
+    if (kept !== null) tell(RESTORING.keptIn(join(data, kept)))
   } finally {
     unlock()
   }

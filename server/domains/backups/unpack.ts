@@ -1,3 +1,4 @@
+import { BACKUP_FAULTS } from '@anklet/language/problems/backups'
 import { cpSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
@@ -89,7 +90,7 @@ async function putAllBack(
         checksums = JSON.parse((await entry.read()).toString()) as Checksums
       else wrote(await putBack(db!, entry))
     }
-    if (!manifest || !checksums) throw new ArchiveFaulty('The backup ends in the middle.')
+    if (!manifest || !checksums) throw new ArchiveFaulty(BACKUP_FAULTS.endsInTheMiddle())
     return { db: db!, manifest, checksums }
   } catch (error) {
     await db?.close()
@@ -110,10 +111,7 @@ export async function unpackDatabase(
   const { db, manifest, checksums } = await putAllBack(file, folder, making)
   try {
     const table = await differing(db, manifest, checksums)
-    if (table !== null)
-      throw new ArchiveFaulty(
-        `The backup is damaged: its table "${table}" is not as it was written.`,
-      )
+    if (table !== null) throw new ArchiveFaulty(BACKUP_FAULTS.damaged(table))
     await setCounters(db)
     await db.exec('checkpoint')
   } finally {

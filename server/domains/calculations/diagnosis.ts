@@ -1,7 +1,7 @@
+import { diagnoseSentence } from '@anklet/language/problems/diagnosis'
 import type { DiagnoseRequest } from '@anklet/contract'
-import type { DiagnoseRefusal, VehicleKnowledge } from '@anklet/core/reasoning/diagnosis'
+import type { VehicleKnowledge } from '@anklet/core/reasoning/diagnosis'
 import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
-import { exhausted } from '@anklet/core/base/result'
 import type { CalculationOutcome } from './outcome.ts'
 
 /** Where nothing is said of the vehicle: air all round, open, nothing left out. */
@@ -23,41 +23,6 @@ const USUAL: NonNullable<DiagnoseRequest['architecture']> = {
   cutOffSwitch: false,
   seatingPressureBarG: null,
   settleWaitS: null,
-}
-
-function sentenceOf(error: DiagnoseRefusal): string {
-  switch (error.code) {
-    case 'causeTwice':
-      return `The cause "${error.id}" is there twice.`
-    case 'checkTwice':
-      return `The check "${error.id}" is there twice.`
-    case 'outcomeTwice':
-      return `The check "${error.id}" has the outcome "${String(error.outcome)}" twice.`
-    case 'evidenceTwice':
-      return `The check "${error.id}" is in the evidence twice. Keep the one that counts.`
-    case 'unknownCheck':
-      return `There is no check "${error.id}".`
-    case 'unknownOutcome':
-      return `The check "${error.id}" has no outcome "${String(error.outcome)}".`
-    case 'unknownCause':
-      return `A check speaks of a cause "${error.id}" that is not there.`
-    case 'likelihoodMissing':
-      return `The check "${error.id}" says nothing of the cause "${error.cause}".`
-    case 'likelihoodShort':
-      return `The check "${error.id}" needs one chance for each outcome of the cause "${error.cause}".`
-    case 'likelihoodSum':
-      return `The chances of the check "${error.id}" for the cause "${error.cause}" do not sum to 1.`
-    case 'noCause':
-      return 'Every cause has the weight 0. Leave at least one.'
-    case 'contradiction':
-      return (
-        'No single fault brings all of this about: ' +
-        `${error.items.map(({ check, outcome }) => `${check}: ${outcome}`).join('; ')}. ` +
-        'Doubt one of them.'
-      )
-    default:
-      return exhausted(error)
-  }
 }
 
 const MOST_KEPT = 8
@@ -90,7 +55,7 @@ export function runDiagnosis({
     ok: false,
     error: {
       code: answer.error.code === 'contradiction' ? 'contradiction' : 'knowledgeUneven',
-      sentence: sentenceOf(answer.error),
+      sentence: diagnoseSentence(answer.error),
     },
   }
 }

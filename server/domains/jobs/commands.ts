@@ -1,3 +1,4 @@
+import { WORK_STOPS } from '@anklet/language/problems/record'
 import { asc, eq } from 'drizzle-orm'
 import { tellsLeak } from '@anklet/core/measuring/leakdown'
 import { runOf } from '@anklet/core/work/record'
@@ -68,8 +69,7 @@ export const closeJob: Handler<'job.close'> = async (tx, { payload, baseVersion,
     !(await handedOverAmong(tx, [payload.jobId])).has(payload.jobId)
   )
     throw new AppError('notProved', {
-      sentence:
-        'This car was worked on. Hand it over first: proved, or not proved with the reason.',
+      sentence: WORK_STOPS.handOverFirst(),
     })
   const reason = payload.reason?.trim() ?? ''
   const open = await isFindingOpen(tx, payload.jobId, watches)

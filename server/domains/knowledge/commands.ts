@@ -1,3 +1,4 @@
+import { MISNAMED_ENTRY } from '@anklet/language/problems/record'
 import type { KnowledgeChanges, Learned } from '@anklet/contract'
 import type { BookFault, KnowledgeBook } from '@anklet/core/reasoning/diagnosis'
 import { bookWith, changesOf, lintBook } from '@anklet/core/reasoning/diagnosis'
@@ -49,12 +50,7 @@ export const saveKnowledge: Handler<'knowledge.save'> = async (
   { payload: { changes }, baseVersion },
 ) => {
   const wrong = misnamed(changes)
-  if (wrong)
-    throw new AppError(
-      'knowledgeFaulty',
-      { sentence: 'An entry is kept under another name than its own.', more: 0 },
-      wrong,
-    )
+  if (wrong) throw new AppError('knowledgeFaulty', { sentence: MISNAMED_ENTRY, more: 0 }, wrong)
   check(bookWith(changes), ({ at }) => `/payload/changes/${at}`)
   return change(tx, baseVersion, { changes })
 }

@@ -1,3 +1,4 @@
+import { WORK_STOPS } from '@anklet/language/problems/record'
 import { setImmediate } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
 import { onStops } from '@anklet/core/reasoning/arrival'
@@ -126,7 +127,7 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
     if (payload.flat.join() !== under.flat.join())
       throw new AppError(
         'planImpossible',
-        { sentence: 'What it came in on is no question any more once work has begun.' },
+        { sentence: WORK_STOPS.flatAfterwards() },
         '/payload/flat',
       )
     const next = { ...under, steps: made.value.steps }
@@ -135,9 +136,9 @@ export const makePlan: Handler<'plan.make'> = async (tx, { payload, person, at }
       throw new AppError(
         'planImpossible',
         {
-          sentence:
-            'As the car stands now this plan cannot be finished. ' +
-            `${refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' })}`,
+          sentence: WORK_STOPS.cannotFinish(
+            refusalSentence(stop.refusal, { ...next, nameOf: () => 'Somebody' }),
+          ),
         },
         '/payload/jobs',
       )

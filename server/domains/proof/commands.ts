@@ -1,3 +1,4 @@
+import { PROOF_STOPS } from '@anklet/language/problems/record'
 import { randomUUID } from 'node:crypto'
 import type { Job, ProofRecord, Repair } from '@anklet/contract'
 import { crossedAxles, sensorsOf } from '@anklet/core/measuring/calibration'
@@ -45,8 +46,7 @@ function checkCalibration(
   const strange = content.visits.find(
     ({ levelId }) => !architecture.levels.some(({ id }) => id === levelId),
   )
-  if (strange)
-    refuse(`This vehicle type has no level "${strange.levelId}".`, '/payload/content/visits')
+  if (strange) refuse(PROOF_STOPS.levelStrange(strange.levelId), '/payload/content/visits')
   const sensors = sensorsOf(architecture)
   const nowhere = content.typedMm.findIndex(
     ({ sensor }) => !sensors.some(({ id }) => id === sensor),
@@ -55,24 +55,15 @@ function checkCalibration(
     throw new AppError(
       'findingUnknown',
       {
-        sentence: `This vehicle type has no height sensor "${content.typedMm[nowhere]!.sensor}".`,
+        sentence: PROOF_STOPS.sensorStrange(content.typedMm[nowhere]!.sensor),
       },
       `/payload/content/typedMm/${nowhere}/sensor`,
     )
   if (content.taught === 'no') return
   if (visitsLowered(of, content.visits) !== null)
-    refuse(
-      'It is low all round and its sensors agree with the tape: lowered on purpose. ' +
-        'That is written down, not calibrated away.',
-      '/payload/content/taught',
-    )
+    refuse(PROOF_STOPS.lowered(), '/payload/content/taught')
   const [crossed] = crossedAxles(sensors, content.visits)
-  if (crossed)
-    refuse(
-      `The ${crossed} sensors fit the tape of the other side better: left and right ` +
-        'are swapped. Put the plugs right and visit the levels again.',
-      '/payload/content/taught',
-    )
+  if (crossed) refuse(PROOF_STOPS.swapped(crossed), '/payload/content/taught')
 }
 
 async function checkHandover(
@@ -84,30 +75,24 @@ async function checkHandover(
   const work = planned && planned.entries.length > 0 ? planned : null
   const run = work && runOf(work)
   if (work && run) refuseTemporary(work, run)
-  if (isHandedOver(of))
-    refuse('It is handed over already. Look at its paper again.', '/payload/content')
+  if (isHandedOver(of)) refuse(PROOF_STOPS.handedOver(), '/payload/content')
   const items = work && run ? await itemsOf(tx, of, work, run) : []
   const missing = items.filter(({ state }) => state !== 'shown').map(({ id }) => id)
   if (content.proved && !isProved(items))
     throw new AppError(
       'notProved',
       {
-        sentence:
-          'Not everything is shown, so it cannot be handed over as proved. It can be ' +
-          'handed over as not proved, with the reason.',
+        sentence: PROOF_STOPS.notProved(),
       },
       '/payload/content/proved',
     )
   if (!content.proved && content.reason.trim() === '')
-    refuse('Say why it goes although not everything is shown.', '/payload/content/reason')
+    refuse(PROOF_STOPS.reasonMissing(), '/payload/content/reason')
   if (
     missing.length !== content.missing.length ||
     missing.some((id) => !content.missing.includes(id))
   )
-    refuse(
-      'What is shown has changed meanwhile. Look at it again before the paper is made.',
-      '/payload/content/missing',
-    )
+    refuse(PROOF_STOPS.changed(), '/payload/content/missing')
 }
 
 /** Puts what was replaced into the vehicle's history, once. */
@@ -168,16 +153,16 @@ export const recordProof: Handler<'proof.record'> = async (
   if (content.kind === 'calibrated') checkCalibration(of, content)
   if (content.kind === 'handedOver') await checkHandover(tx, of, content)
   if (content.kind === 'return' && Date.parse(content.dueAt) <= Date.parse(at))
-    refuse('The day to come back lies in the past.', '/payload/content/dueAt')
+    refuse(PROOF_STOPS.returnPast(), '/payload/content/dueAt')
   const planned = content.kind === 'handedOver' ? null : await guardedOf(tx, jobId)
   const run = planned && runOf(planned)
   if (run && content.kind === 'shown' && NEEDS_TIGHT.has(content.item))
     refuseBubbling(run, '/payload/content/item')
   if (content.kind === 'shown') {
     if (content.outcome === 'declined' && content.words.trim() === '')
-      refuse('Say why it is declined.', '/payload/content/words')
+      refuse(PROOF_STOPS.declinedWithoutWords(), '/payload/content/words')
     if (content.outcome === 'declined' && content.item !== 'alignment' && content.item !== 'again')
-      refuse('This cannot be declined: it is shown, or it is not.', '/payload/content/outcome')
+      refuse(PROOF_STOPS.cannotDecline(), '/payload/content/outcome')
     if (
       content.item === 'soap' &&
       (content.joint === null ||
@@ -185,7 +170,7 @@ export const recordProof: Handler<'proof.record'> = async (
         !run ||
         !jointsOpened({ run, book: planned.book.steps }).includes(content.joint))
     )
-      refuse('This joint was not opened.', '/payload/content/joint')
+      refuse(PROOF_STOPS.jointClosed(), '/payload/content/joint')
   }
   if (content.kind === 'handedOver') await rememberParts(tx, of, person, at)
   await tx.insert(proofEntry).values({ id, jobId, personId: person, at, content })

@@ -1,3 +1,4 @@
+import { TIME_STOPS, takenOverFrom } from '@anklet/language/problems/record'
 import { eq, inArray } from 'drizzle-orm'
 import type { RoundState } from '@anklet/core/measuring/heights'
 import { isFloorBased } from '@anklet/core/measuring/heights'
@@ -22,11 +23,7 @@ function checkWalk(input: Walked): void {
   if (input.loadKg && input.load !== 'laden')
     throw new AppError('weightWithoutLoad', {}, '/payload/round/loadKg')
   if (Date.parse(input.endedAt) < Date.parse(input.startedAt)) {
-    throw new AppError(
-      'timeOrder',
-      { sentence: 'The round ends before it starts. Is the clock of this device right?' },
-      '/payload/round/endedAt',
-    )
+    throw new AppError('timeOrder', { sentence: TIME_STOPS.endsBefore() }, '/payload/round/endedAt')
   }
 }
 
@@ -128,7 +125,7 @@ export const importRounds: Handler<'rounds.import'> = async (tx, command) => {
   const openedAt = new Date(
     Math.min(...fresh.map(({ endedAt }) => Date.parse(endedAt))),
   ).toISOString()
-  const complaint = { where: [], when: [], signs: [], words: `Rounds taken over from ${from}` }
+  const complaint = { where: [], when: [], signs: [], words: takenOverFrom(from) }
   await tx
     .insert(job)
     .values({

@@ -1,3 +1,4 @@
+import { TIME_STOPS } from '@anklet/language/problems/record'
 import { and, eq } from 'drizzle-orm'
 import type { CommandOf, CommandPayload } from '@anklet/contract'
 import type { RoundState } from '@anklet/core/measuring/heights'
@@ -63,7 +64,7 @@ export const startWatch: Handler<'watch.start'> = async (tx, command) => {
   if (Date.parse(plannedEndAt) <= Date.parse(evening.endedAt)) {
     throw new AppError(
       'timeOrder',
-      { sentence: 'The morning round is planned before the evening round. Choose a later time.' },
+      { sentence: TIME_STOPS.morningPlannedBefore() },
       '/payload/plannedEndAt',
     )
   }
@@ -87,8 +88,7 @@ function checkSameWay(later: WatchRound, first: typeof round.$inferSelect): void
     throw new AppError(
       'timeOrder',
       {
-        sentence:
-          'The morning round lies before the evening round. Is the clock of this device right?',
+        sentence: TIME_STOPS.morningBefore(),
       },
       '/payload/round/startedAt',
     )

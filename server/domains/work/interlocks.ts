@@ -1,3 +1,4 @@
+import { INTERLOCKS } from '@anklet/language/problems/devices'
 import { and, eq } from 'drizzle-orm'
 import type { DeviceIdentity, DeviceOrder } from '@anklet/contract'
 import { onStops } from '@anklet/core/reasoning/arrival'
@@ -58,16 +59,13 @@ export async function checkInterlocks(
   if (!found) throw new AppError('unknownReference', { what: 'job' }, '/holder/jobId')
   if (found.closedAt !== null) throw new AppError('jobClosed', {}, '/holder/jobId')
   if (identity.vehicleTypeId !== null && identity.vehicleTypeId !== found.typeId)
-    refuse(`This job is on a ${found.typeName}; the device is attached to another kind of vehicle.`)
+    refuse(INTERLOCKS.otherType(found.typeName))
   const running = await db
     .select({ jobId: watch.jobId })
     .from(watch)
     .innerJoin(job, eq(watch.jobId, job.id))
     .where(and(eq(job.vehicleId, found.vehicleId), eq(watch.state, 'running')))
-  if (running.length > 0)
-    refuse(
-      'A watch runs on this car: nothing may move it until the morning round is walked or the watch given up.',
-    )
+  if (running.length > 0) refuse(INTERLOCKS.watched())
   const work = await guardedOf(db, jobId)
   const run = work && work.entries.length > 0 ? runOf(work) : null
   if (run && !run.finished && ACTS[action]) {
@@ -76,7 +74,7 @@ export async function checkInterlocks(
       run.car,
       kindAt(work!.architecture, corner),
     )
-    if (shut) refuse(`Not yet, ${gateSentence(shut)}.`)
+    if (shut) refuse(INTERLOCKS.gateShut(gateSentence(shut)))
     return
   }
   // Folds that were seen in the work were seen.
@@ -86,9 +84,5 @@ export async function checkInterlocks(
       ({ spring, seen: looked }) => spring !== 'unseated' || looked,
     )
   if (onStops(found.arrival) && FILLS.has(action) && !foldsInspected && !seen)
-    refuse(
-      'The car came in standing on empty springs. Look at every fold with the ' +
-        'suspension extended before air goes in, then say so.',
-      '/foldsInspected',
-    )
+    refuse(INTERLOCKS.foldsUnseen(), '/foldsInspected')
 }
