@@ -9,17 +9,15 @@ import { AnyProcedureBook, PlanRecord, ShopWay, TorqueRecord } from './procedure
 import { ConclusionRecord, EvidenceRecord, KnowledgeChanges, Learned } from './knowledge.ts'
 import { WorkRecord } from './work.ts'
 import { ProofRecord } from './proof.ts'
+import { CorrectionRecord, RoundRecord, WatchRecord } from './rounds.ts'
 import {
-  CorrectionRecord,
   NoteRecord,
   PersonRecord,
   PhotoRecord,
   RepairRecord,
-  RoundRecord,
   ShopRecord,
   VehicleRecord,
   VehicleTypeRecord,
-  WatchRecord,
 } from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */

@@ -23,17 +23,13 @@ import { ProofRecord } from './proof.ts'
 import { DeviceId } from './sources.ts'
 import { WorkRecord } from './work.ts'
 import {
-  DisplayUnits,
   FindingRecord,
-  Rate,
-  RepairedPart,
   ImportedRoundInput,
   RoundInput,
   SupplyCut,
-  vehicleFields,
-  VolumeLesson,
   WatchRoundInput,
-} from './records.ts'
+} from './rounds.ts'
+import { DisplayUnits, Rate, RepairedPart, vehicleFields, VolumeLesson } from './records.ts'
 import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
 
 /**

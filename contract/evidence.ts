@@ -2,7 +2,7 @@ import { SOURCE_KINDS, TOLD_BY } from '@anklet/core/reasoning/evidence'
 import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { closed, instant, nullable, oneOf } from './quantities.ts'
-import { RoundState } from './records.ts'
+import { RoundState } from './rounds.ts'
 import { CornerName } from './vehicle.ts'
 import { PlaceName } from './work.ts'
 

@@ -1,28 +1,22 @@
-export { PROBLEM_STATUS } from './problem.ts'
-export { Problem } from './problem.ts'
+export { PROBLEM_STATUS, Problem } from './problem.ts'
 export type { ProblemCode } from './problem.ts'
 export { Architecture, VehicleGeometry, CornerName } from './vehicle.ts'
 export type { Specification } from './vehicle.ts'
 export { DisplayUnits } from './records.ts'
+export type { Finding, ImportedRoundInput, Reading, Round, RoundInput, Watch } from './rounds.ts'
 export type {
-  Finding,
   HistoryRound,
-  ImportedRoundInput,
   Job,
   JobSummary,
   Note,
   Person,
   Photo,
   Rate,
-  Reading,
   Repair,
-  Round,
-  RoundInput,
   Shop,
   Vehicle,
   VehicleType,
   VehicleDetail,
-  Watch,
 } from './records.ts'
 export type { ArrivalRecord, Complaint } from './intake.ts'
 export type { JobPage } from './lists.ts'

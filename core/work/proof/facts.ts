@@ -23,7 +23,7 @@ import type {
   ProvingRound,
   Said,
   SaidItem,
-} from './proof.ts'
+} from './items.ts'
 
 /** What shows that a repair counts, as it is recorded. */
 export type ProofContent =

@@ -11,7 +11,7 @@ export type {
   Said,
   SaidItem,
   Told,
-} from './proof.ts'
+} from './items.ts'
 export {
   isHandedOver,
   lastOf,
@@ -22,6 +22,4 @@ export {
 } from './facts.ts'
 export { stepsShown } from './shownSteps.ts'
 export type { ProofContent, ProofEntry, ProofJob } from './facts.ts'
-export { PROOF_ITEMS } from './proof.ts'
-export { SAID_ITEMS } from './proof.ts'
-export { OUTCOMES } from './proof.ts'
+export { PROOF_ITEMS, SAID_ITEMS, OUTCOMES } from './items.ts'

@@ -1,6 +1,6 @@
 import type { PlanStep, ShownBy } from '../procedure/index.ts'
 import type { Run } from '../record/index.ts'
-import type { ProofFacts, ProofItem } from './proof.ts'
+import type { ProofFacts, ProofItem } from './items.ts'
 import { backOnWheelsMs } from './proof.ts'
 
 /** What of a job stands for steps of its work. */

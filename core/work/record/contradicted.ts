@@ -2,8 +2,8 @@ import type { FactAt } from '../procedure/index.ts'
 import { CORNERS } from '../../base/vehicle/index.ts'
 import { isOpen } from './carRecord.ts'
 import type { Live } from './proving.ts'
-import type { Run } from './run.ts'
-import { factKey } from './run.ts'
+import type { Run } from './runState.ts'
+import { factKey } from './runState.ts'
 
 /** More than this behind a proof is air that came back, bar gauge. */
 const BACK_BARG = 0.3

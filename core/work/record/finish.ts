@@ -2,7 +2,7 @@ import type { WorkRefusal } from './allow.ts'
 import { notYet } from './allow.ts'
 import type { WorkEntry } from './entries.ts'
 import { doneByRecord } from './entries.ts'
-import type { WorkOf } from './run.ts'
+import type { WorkOf } from './runState.ts'
 import { runOf } from './run.ts'
 
 /** Where work would come to a stop however careful somebody is, and why; null where it can be finished. */

@@ -1,4 +1,4 @@
-export { doneByRecord } from './entries.ts'
+export { doneByRecord, NO_THREADS } from './entries.ts'
 export type {
   Deviation,
   DoneEntry,
@@ -9,8 +9,9 @@ export type {
   WorkContent,
   WorkEntry,
 } from './entries.ts'
-export { carriedBy, factKey, factOf, runOf } from './run.ts'
-export type { Run, RunStep, StepState, Temporary, Wait, WorkOf } from './run.ts'
+export { carriedBy, runOf } from './run.ts'
+export { factKey, factOf } from './runState.ts'
+export type { Run, RunStep, StepState, Temporary, Wait, WorkOf } from './runState.ts'
 export { waitBefore } from './waits.ts'
 export { mayHaveNoThread, maySkip, mayEnter, notYet } from './allow.ts'
 export type { Guarded, WorkRefusal } from './allow.ts'
@@ -34,4 +35,3 @@ export {
 } from './fill.ts'
 export type { FillDoubt, FillNeed, FillStage, Sides, SidesVerdict } from './fill.ts'
 export type { ReadingRefusal } from './reading.ts'
-export { NO_THREADS } from './entries.ts'

@@ -1,7 +1,7 @@
 import type { Shown } from './entries.ts'
 import type { PlanStep, ProcedureBook } from '../procedure/index.ts'
 import type { Place } from '../../base/vehicle/index.ts'
-import type { Run, Wait } from './run.ts'
+import type { Run, Wait } from './runState.ts'
 
 const isOver = ({ dueMs }: Wait, nowMs: number): boolean => dueMs <= nowMs
 

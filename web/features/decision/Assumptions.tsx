@@ -1,11 +1,11 @@
-import type { RepairCase } from '@anklet/core/reasoning/strategy'
+import type { RepairCase, Assumed, MeasuredLeak } from '@anklet/core/reasoning/strategy'
 import { USUAL_PUMP } from '@anklet/core/physics/simulation'
 import { meanYears } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
 import { rateWords } from '@anklet/language/plain/rates'
 import { momentWords } from '@anklet/language/plain/times'
-import type { Assumed, KnownLife, MeasuredLeak } from '../job/model/repairCase.ts'
+import type { KnownLife } from '../job/model/repairCase.ts'
 import { Field, Input } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 

@@ -5,7 +5,7 @@ import { expect, test, vi } from 'vitest'
 import { putForm, tap, type } from '../../test/form.tsx'
 import { jobOf } from '@anklet/language/test/records'
 import { Choice } from './Choice.tsx'
-import { USUALLY_ASSUMED } from '../job/model/repairCase.ts'
+import { USUALLY_ASSUMED } from '@anklet/core/reasoning/strategy'
 
 const picked: BuiltOption = {
   id: 'this',

@@ -11,8 +11,8 @@ import { amountWords } from '@anklet/language/plain/money'
 import { CoilChoice } from './CoilChoice.tsx'
 import { Decided } from './Decided.tsx'
 import { Options } from './Options.tsx'
-import type { Failed } from '../job/model/repairCase.ts'
-import { axleOf, cornerOf, failedBy, springsOn } from '../job/model/repairCase.ts'
+import type { Failed } from '@anklet/core/reasoning/strategy'
+import { axleOf, cornerOf, failedBy, springsOn } from '@anklet/core/reasoning/strategy'
 import { Notice } from '../../kit/Notice.tsx'
 
 /** What failed, with one part more or less; null: nothing is left. */

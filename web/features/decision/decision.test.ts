@@ -1,6 +1,13 @@
 import { singleFaults } from '@anklet/core/reasoning/diagnosis'
 import type { Lives, Part, VehicleDetail } from '@anklet/contract'
-import { buildOptions } from '@anklet/core/reasoning/strategy'
+import {
+  buildOptions,
+  axleOf,
+  cornerOf,
+  failedBy,
+  leakMinutesOf,
+  USUALLY_ASSUMED,
+} from '@anklet/core/reasoning/strategy'
 import { fitCoils, mostFailed, wantedCoil } from '@anklet/core/reasoning/conversion'
 import { describe, expect, test } from 'vitest'
 import { jobOf } from '@anklet/language/test/records'
@@ -10,17 +17,7 @@ import { amountWords, moneyWords } from '@anklet/language/plain/money'
 import { coilsCsv, readCoils } from '../shelf/coilsCsv.ts'
 import { partOf } from '../shelf/PartsShelf.tsx'
 import { totalsOf } from '../job/papers/estimate.ts'
-import {
-  agesOf,
-  axleOf,
-  cornerOf,
-  failedBy,
-  leakMinutesOf,
-  lifeOf,
-  partsFor,
-  repairCaseOf,
-  USUALLY_ASSUMED,
-} from '../job/model/repairCase.ts'
+import { agesOf, lifeOf, partsFor, repairCaseOf } from '../job/model/repairCase.ts'
 
 const job = jobOf()
 const NOW = Date.parse('2026-11-24T08:00:00Z')

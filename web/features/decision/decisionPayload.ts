@@ -1,9 +1,8 @@
 import type { CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
-import type { BuiltOption, OptionCost } from '@anklet/core/reasoning/strategy'
+import type { BuiltOption, OptionCost, Assumed, Failed } from '@anklet/core/reasoning/strategy'
 import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { lineWords, optionTitle } from '@anklet/language/repair/decision'
-import type { Assumed, Failed } from '../job/model/repairCase.ts'
-import { axleOf, cornerOf } from '../job/model/repairCase.ts'
+import { axleOf, cornerOf } from '@anklet/core/reasoning/strategy'
 
 /** What a decision is made of. */
 export interface DecisionMade {

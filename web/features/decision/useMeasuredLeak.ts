@@ -6,7 +6,7 @@ import { useRepeatability } from '../../client/queries.ts'
 import { useWatchOutcome } from '../../client/workers/useWatchOutcome.ts'
 import { earlierQuestions, questionOf } from '../job/night/request.ts'
 import { believedNights, watchRounds } from '../job/model/watchState.ts'
-import type { MeasuredLeak } from '../job/model/repairCase.ts'
+import type { MeasuredLeak } from '@anklet/core/reasoning/strategy'
 
 /** The leak its nights measured since the last repair; null: none, or not reckoned yet. */
 export function useMeasuredLeak(job: Job): MeasuredLeak | null {
