@@ -1,6 +1,6 @@
 import { Moon, Sun, SunMoon } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { RELOAD, useConnection } from '../../client/state/connection.ts'
 import { useKeeping } from '../../client/state/keeping.ts'
@@ -9,11 +9,16 @@ import { useWorkQueue } from '../../client/state/workQueue.ts'
 import type { Theme } from '../../client/state/session.ts'
 import { useSession } from '../../client/state/session.ts'
 import { Keys } from './Keys.tsx'
-import { People, PersonButton } from '../../features/shop/People.tsx'
+import { PersonButton } from './PersonButton.tsx'
 import { Reminders } from './Reminders.tsx'
 import { NextWait, Waits } from './Waits.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Notice } from '../../kit/Notice.tsx'
+
+// Fetched when somebody is to give a name: the first load does without its form.
+const People = lazy(() =>
+  import('../../features/shop/People.tsx').then((module) => ({ default: module.People })),
+)
 
 const PLACES = [
   { to: '/', words: 'Floor' },
@@ -188,7 +193,11 @@ export function Shell(): ReactNode {
       <main>
         <Outlet />
       </main>
-      <People open={choosing || personId === null} onClose={() => setChoosing(false)} />
+      {(choosing || personId === null) && (
+        <Suspense>
+          <People open onClose={() => setChoosing(false)} />
+        </Suspense>
+      )}
       <Keys finding={finding} onFind={setFinding} />
     </>
   )

@@ -1,4 +1,3 @@
-import { UserRound } from 'lucide-react'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { Sheet } from '../../kit/Sheet.tsx'
@@ -8,23 +7,6 @@ import { useSession } from '../../client/state/session.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
-
-/** Who signs on this device; a tap changes it. */
-export function PersonButton({ onOpen }: { onOpen(): void }): ReactNode {
-  const personId = useSession((session) => session.personId)
-  const person = usePeople().data?.find(({ id }) => id === personId)
-  return (
-    <Button
-      look="bare"
-      className="flex min-h-touch items-center gap-2 rounded-md px-2 text-small font-semibold"
-      onClick={onOpen}
-      aria-label={`Working here: ${person?.name ?? 'nobody yet'}. Change`}
-    >
-      <UserRound size={18} aria-hidden />
-      <span className="hidden max-w-[9rem] truncate sm:inline">{person?.name ?? 'Who?'}</span>
-    </Button>
-  )
-}
 
 /** Adds a person by name. */
 export function AddPerson({ onAdded }: { onAdded(personId: string): void }): ReactNode {
@@ -84,7 +66,7 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
       <p className="mb-3 text-ink-2">Every reading is signed with a name.</p>
       <div className="mb-4 flex flex-wrap gap-2">
         {people.data?.map(({ id, name }) => (
-          <Tap key={id} data-on={id === personId} onClick={() => choose(id)}>
+          <Tap key={id} on={id === personId} onClick={() => choose(id)}>
             {name}
           </Tap>
         ))}

@@ -1,0 +1,94 @@
+import { sql } from 'drizzle-orm'
+import {
+  boolean,
+  check,
+  date,
+  index,
+  jsonb,
+  pgTable,
+  smallint,
+  text,
+  uuid,
+} from 'drizzle-orm/pg-core'
+import type {
+  BackupSettings,
+  Architecture,
+  ArrivalRecord,
+  Complaint,
+  Rate,
+  Shop,
+  Specification,
+  Vehicle,
+  VehicleGeometry,
+} from '@anklet/contract'
+import { version, moment } from './columns.ts'
+
+// The shop, its people, types, cars and jobs.
+
+export const shop = pgTable(
+  'shop',
+  {
+    id: smallint('id').primaryKey().default(1),
+    version: version(),
+    name: text('name').notNull(),
+    units: jsonb('units').$type<Shop['units']>().notNull(),
+    rate: jsonb('rate').$type<Rate>(),
+    backup: jsonb('backup').$type<BackupSettings>(),
+  },
+  (table) => [check('one_shop', sql`${table.id} = 1`)],
+)
+
+export const person = pgTable('person', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique('person_name'),
+  lead: boolean('lead').notNull().default(false),
+})
+
+export const vehicleType = pgTable('vehicle_type', {
+  id: uuid('id').primaryKey(),
+  version: version(),
+  name: text('name').notNull().unique('vehicle_type_name'),
+  source: text('source').notNull(),
+  architecture: jsonb('architecture').$type<Architecture>().notNull(),
+  geometry: jsonb('geometry').$type<VehicleGeometry>().notNull(),
+  specifications: jsonb('specifications').$type<readonly Specification[]>().notNull().default([]),
+  guesses: jsonb('guesses').$type<readonly string[]>().notNull().default([]),
+})
+
+export const vehicle = pgTable('vehicle', {
+  id: uuid('id').primaryKey(),
+  version: version(),
+  typeId: uuid('type_id')
+    .notNull()
+    .references(() => vehicleType.id),
+  plate: text('plate').notNull().unique('vehicle_plate'),
+  vin: text('vin').notNull().default(''),
+  firstUsed: date('first_used', { mode: 'string' }),
+  note: text('note').notNull(),
+  simulated: boolean('simulated').notNull().default(false),
+  lesson: jsonb('lesson').$type<NonNullable<Vehicle['lesson']>>(),
+})
+
+export const job = pgTable(
+  'job',
+  {
+    id: uuid('id').primaryKey(),
+    version: version(),
+    vehicleId: uuid('vehicle_id')
+      .notNull()
+      .references(() => vehicle.id),
+    openedAt: moment('opened_at').notNull(),
+    openedBy: uuid('opened_by')
+      .notNull()
+      .references(() => person.id),
+    closedAt: moment('closed_at'),
+    closedReason: text('closed_reason'),
+    complaint: jsonb('complaint').$type<Complaint>().notNull(),
+    arrival: jsonb('arrival').$type<ArrivalRecord>(),
+  },
+  (table) => [
+    index('job_opened').on(table.openedAt),
+    index('job_vehicle').on(table.vehicleId),
+    index('job_closed').on(table.closedAt),
+  ],
+)

@@ -1,0 +1,23 @@
+import { index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import type { Command, CommandResult } from '@anklet/contract'
+import { moment } from './columns.ts'
+
+// Every command, once.
+
+/** Every accepted command, once: what makes a repeat harmless, and the journal of who did what. */
+export const command = pgTable(
+  'command',
+  {
+    id: uuid('id').primaryKey(),
+    type: text('type').$type<Command['type']>().notNull(),
+    personId: uuid('person_id').notNull(),
+    device: text('device').notNull(),
+    at: moment('at').notNull(),
+    receivedAt: moment('received_at').notNull().defaultNow(),
+    baseVersion: integer('base_version'),
+    payload: jsonb('payload').notNull(),
+    fingerprint: text('fingerprint').notNull(),
+    result: jsonb('result').$type<CommandResult>(),
+  },
+  (table) => [index('command_received').on(table.receivedAt)],
+)
