@@ -8,11 +8,11 @@ interface Looks {
    * `go`: what one comes here for, once on a page. `quiet`: beside the matter. `bare`: only the
    * target, for a row or a sign that looks like itself.
    */
-  readonly look?: 'plain' | 'go' | 'quiet' | 'bare'
+  readonly look?: 'plain' | 'go' | 'quiet' | 'bare' | undefined
   /** For a thumb in a glove. */
-  readonly big?: boolean
+  readonly big?: boolean | undefined
   /** Where it stands and how wide it is, nothing of its look. */
-  readonly className?: string
+  readonly className?: string | undefined
 }
 
 const LOOKS = {
@@ -33,17 +33,7 @@ export function Button({
   type = 'button',
   ...rest
 }: Looks & ButtonHTMLAttributes<HTMLButtonElement>): ReactNode {
-  return (
-    <button
-      type={type}
-      className={classesOf({
-        ...(look ? { look } : {}),
-        ...(big ? { big } : {}),
-        ...(className ? { className } : {}),
-      })}
-      {...rest}
-    />
-  )
+  return <button type={type} className={classesOf({ look, big, className })} {...rest} />
 }
 
 /** A way to another place that looks like something to press. */
@@ -51,8 +41,8 @@ export function ButtonLink({ look, big, className, ...rest }: Looks & LinkProps)
   return (
     <Link
       className={classesOf({
-        ...(look ? { look } : {}),
-        ...(big ? { big } : {}),
+        look,
+        big,
         className: clsx(look === 'quiet' && 'inline-flex items-center', className),
       })}
       {...rest}

@@ -6,7 +6,7 @@ import type {
   TextareaHTMLAttributes,
 } from 'react'
 import { createContext, useContext, useId } from 'react'
-import { Refusal } from './Notice.tsx'
+import { isSaid, Refusal } from './Notice.tsx'
 
 interface Wired {
   readonly id: string
@@ -52,7 +52,7 @@ export function Field({
   const own = useId()
   const wired = id ?? own
   const said = `${wired}-said`
-  const isRefused = refusal !== undefined && refusal !== null && refusal !== ''
+  const isRefused = isSaid(refusal)
   const describedBy = hint !== undefined || isRefused ? said : ''
   return (
     <div className={className}>

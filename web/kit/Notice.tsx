@@ -1,6 +1,10 @@
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 
+/** Whether there is anything to say: what a condition left out is nothing. */
+export const isSaid = (words: ReactNode): boolean =>
+  words !== null && words !== undefined && words !== '' && words !== false
+
 /** Why something was not done; nothing is shown while there is nothing to say. */
 export function Refusal({
   className,
@@ -9,8 +13,7 @@ export function Refusal({
   readonly className?: string
   readonly children: ReactNode
 }): ReactNode {
-  if (children === null || children === undefined || children === '' || children === false)
-    return null
+  if (!isSaid(children)) return null
   return (
     <p className={clsx('wrong', className)} role="alert">
       {children}
