@@ -8,6 +8,12 @@ import type { Column } from './Table.tsx'
 import { Table } from './Table.tsx'
 import { useChart } from './useChart.ts'
 
+/** A chart in numbers, a row a moment. */
+export interface Numbers {
+  readonly columns: readonly Column[]
+  readonly rows: readonly (readonly string[])[]
+}
+
 interface ChartFrameProps {
   /** Names the chart for those who listen. */
   readonly label: string
@@ -22,10 +28,10 @@ interface ChartFrameProps {
   /** The same in numbers, with the units in the heads. */
   readonly table: {
     readonly label: string
-    readonly columns: readonly Column[]
-    readonly rows: readonly (readonly string[])[]
     /** Its room, as a class. */
     readonly room: string
+    /** Asked for only while the numbers are looked at. */
+    numbers(): Numbers
   }
   /** Name of the files it is saved as, without their endings. */
   readonly fileName: string
@@ -85,7 +91,7 @@ export function ChartFrame({
         </figcaption>
       )}
       {numbers ? (
-        <Table label={table.label} columns={table.columns} rows={table.rows} room={table.room} />
+        <Table label={table.label} room={table.room} {...table.numbers()} />
       ) : (
         <div ref={place} className={clsx('w-full', height)} role="img" aria-label={picture} />
       )}

@@ -13,8 +13,8 @@ import { carFile } from '../../kit/saveFile.ts'
 import { meansOf } from '../job/model/rounds.ts'
 import type { NightRow } from './nightRows.ts'
 import { nightCsv, nightRows } from './nightRows.ts'
+import type { Numbers } from '../../kit/ChartFrame.tsx'
 import { ChartFrame } from '../../kit/ChartFrame.tsx'
-import type { Column } from '../../kit/Table.tsx'
 
 interface ChartProps {
   readonly outcome: WatchOutcome
@@ -102,10 +102,7 @@ function optionOf(
 }
 
 /** The night in numbers: every fourth moment of its rows. */
-function numbersOf(
-  rows: readonly NightRow[],
-  units: DisplayUnits,
-): { readonly columns: readonly Column[]; readonly rows: readonly (readonly string[])[] } {
+function numbersOf(rows: readonly NightRow[], units: DisplayUnits): Numbers {
   const write = (mm: number): string => formatQuantity(mm, 'height', units, 1)
   const unit = UNIT_LABEL[units.length]
   return {
@@ -147,7 +144,11 @@ export function NightChart(props: ChartProps): ReactNode {
       option={option}
       picture={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`}
       height="h-[138px]"
-      table={{ label: 'The night in numbers', room: 'max-h-[180px]', ...numbersOf(rows, units) }}
+      table={{
+        label: 'The night in numbers',
+        room: 'max-h-[180px]',
+        numbers: () => numbersOf(rows, units),
+      }}
       fileName={name}
       csv={() => nightCsv(rows)}
       pictureWords={simulatedWords(vehicle)}

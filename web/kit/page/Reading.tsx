@@ -117,14 +117,16 @@ export function Charts(): ReactNode {
       table={{
         label: 'The night in numbers',
         room: 'max-h-[120px]',
-        columns: [
-          { head: 'h', figures: true },
-          { head: 'mm', figures: true },
-        ],
-        rows: [
-          ['0', '480'],
-          ['12', '441'],
-        ],
+        numbers: () => ({
+          columns: [
+            { head: 'h', figures: true },
+            { head: 'mm', figures: true },
+          ],
+          rows: [
+            ['0', '480'],
+            ['12', '441'],
+          ],
+        }),
       }}
       fileName="night"
       csv={() => 'h,mm\n0,480\n12,441'}

@@ -5,8 +5,8 @@ import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
 import { logCsv, shown, shownUnit, thinned } from './logRows.ts'
+import type { Numbers } from '../../../kit/ChartFrame.tsx'
 import { ChartFrame } from '../../../kit/ChartFrame.tsx'
-import type { Column } from '../../../kit/Table.tsx'
 
 type Group = Channel['kind']
 const GROUP_WORDS: Readonly<Record<Group, string>> = {
@@ -92,7 +92,7 @@ function numbersOf(
   channels: readonly Channel[],
   { trace }: LogRecord,
   units: DisplayUnits,
-): { readonly columns: readonly Column[]; readonly rows: readonly (readonly string[])[] } {
+): Numbers {
   const places = thinned(
     trace.atS.map((_, i) => i),
     MOST_ROWS,
@@ -147,7 +147,7 @@ export function LogChart({
         table={{
           label: 'The log in numbers',
           room: 'max-h-[300px]',
-          ...numbersOf(channels, log, units),
+          numbers: () => numbersOf(channels, log, units),
         }}
         fileName={name}
         csv={() => logCsv(log)}
