@@ -72,15 +72,32 @@ const JOB_AREAS = [
   'papers',
 ]
 
+const dashed = (path) => path.replaceAll('/', '-')
+
 /** Rules that let folders of a room take only from those that stand before them. */
 const oneWay = (inRoom, folders) =>
   folders.slice(0, -1).map((folder, i) => ({
-    name: `${`${inRoom}-${folder}`.replaceAll('/', '-')}-takes-from-its-left`,
+    name: `${dashed(`${inRoom}/${folder}`)}-takes-from-its-left`,
     severity: 'error',
     comment: `The order is ${folders.join(', ')}.`,
     from: { path: `^${inRoom}/${folder}/`, pathNot: TESTS },
     to: { path: `^${inRoom}/(${folders.slice(i + 1).join('|')})/` },
   }))
+
+/** The same for a room that holds nothing else: a new folder takes its place in the order. */
+const oneWayOnly = (inRoom, folders) => [
+  ...oneWay(inRoom, folders),
+  {
+    name: `${dashed(inRoom)}-has-no-folder-out-of-order`,
+    severity: 'error',
+    comment: `Give it its place in ${folders.join(', ')}.`,
+    from: {},
+    to: {
+      path: `^${inRoom}/${folders[0].replaceAll(/[^/]+/g, '[^/]+')}/`,
+      pathNot: `^${inRoom}/(${folders.join('|')}|test|node_modules)/`,
+    },
+  },
+]
 
 module.exports = {
   forbidden: [
@@ -109,14 +126,7 @@ module.exports = {
       from: { path: room('language'), pathNot: TESTS },
       to: { pathNot: '^(language|core|contract)/|^node_modules/date-fns/' },
     },
-    ...oneWay('language', LANGUAGE_TOPICS),
-    {
-      name: 'language-has-no-other-topic',
-      severity: 'error',
-      comment: 'A new topic of the language takes its place in LANGUAGE_TOPICS.',
-      from: {},
-      to: { path: '^language/', pathNot: `^language/(${LANGUAGE_TOPICS.join('|')}|test)/` },
-    },
+    ...oneWayOnly('language', LANGUAGE_TOPICS),
     {
       name: 'server-knows-core-and-contract',
       severity: 'error',
@@ -124,17 +134,7 @@ module.exports = {
       to: { path: '^(web|demo|e2e|bench)/' },
     },
     ...oneWay('server', SERVER_ROOMS),
-    ...oneWay('server/domains', DOMAINS),
-    {
-      name: 'server-domains-are-all-in-order',
-      severity: 'error',
-      comment: 'A new object of the records takes its place in DOMAINS.',
-      from: {},
-      to: {
-        path: '^server/domains/[^/]+/',
-        pathNot: `^server/domains/(${DOMAINS.join('|')})/`,
-      },
-    },
+    ...oneWayOnly('server/domains', DOMAINS),
     {
       name: 'queries-change-nothing',
       severity: 'error',
@@ -147,8 +147,8 @@ module.exports = {
       from: { path: room('web'), pathNot: '\\.test\\.ts$' },
       to: { path: '^(server|demo|e2e|bench)/' },
     },
-    ...oneWay('web', WEB_LAYERS),
-    ...oneWay('web/features/job', JOB_AREAS),
+    ...oneWayOnly('web', WEB_LAYERS),
+    ...oneWayOnly('web/features/job', JOB_AREAS),
     {
       name: 'no-feature-knows-a-feature',
       severity: 'error',
@@ -157,29 +157,12 @@ module.exports = {
       to: { path: '^web/features/', pathNot: '^web/features/($1|job)/' },
     },
     {
-      name: 'job-areas-are-all-in-order',
-      severity: 'error',
-      comment: 'A new area of what features share takes its place in JOB_AREAS.',
-      from: {},
-      to: {
-        path: '^web/features/job/[^/]+/',
-        pathNot: `^web/features/job/(${JOB_AREAS.join('|')})/`,
-      },
-    },
-    {
       name: 'nobody-knows-the-tests',
       severity: 'error',
       from: { pathNot: '\\.test\\.ts$|^(e2e|bench)/' },
       to: { path: '\\.test\\.ts$|^e2e/' },
     },
-    ...oneWay('core', CORE_TOPICS),
-    {
-      name: 'core-has-no-other-topic',
-      severity: 'error',
-      comment: 'A new topic of the core takes its place in CORE_TOPICS.',
-      from: {},
-      to: { path: '^core/', pathNot: `^core/(${CORE_TOPICS.join('|')}|test)/` },
-    },
+    ...oneWayOnly('core', CORE_TOPICS),
     {
       name: 'through-the-door',
       severity: 'error',
