@@ -75,16 +75,14 @@ async function loadKnowledge(
   const prices = read<Record<string, number>>(folder, 'prices.json')
   const causes = Object.fromEntries(
     SHIPPED_BOOK.causes.flatMap((cause) =>
-      cause.id in prices ? [[cause.id, { ...cause, price: prices[cause.id] }]] : [],
+      cause.id in prices ? [[cause.id, { ...cause, price: prices[cause.id]! }]] : [],
     ),
   )
   await loader.send(
     'knowledge.save',
     boss,
     at,
-    {
-      changes: { causes, compounds: {}, checks: {} },
-    } as unknown as CommandPayload<'knowledge.save'>,
+    { changes: { causes, compounds: {}, checks: {} } },
     1,
   )
   for (const [type, texts] of Object.entries(read<ScenarioCodes>(folder, 'codes.json')))

@@ -1,14 +1,13 @@
 import { MISNAMED_ENTRY } from '@anklet/language/problems/record'
 import type { KnowledgeChanges, Learned } from '@anklet/contract'
 import type { BookFault, KnowledgeBook } from '@anklet/core/reasoning/diagnosis'
-import { bookWith, changesOf, lintBook } from '@anklet/core/reasoning/diagnosis'
+import { bookWith, changesOf, lintBook, NO_CHANGES } from '@anklet/core/reasoning/diagnosis'
 import { AppError } from '../../kernel/appError.ts'
 import { bookFaultSentence } from '@anklet/language/problems/bookFaults'
 import type { Transaction } from '../../store/database.ts'
 import { knowledge } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
 import { updateVersion } from '../../kernel/saving.ts'
-import { NONE } from './queries.ts'
 
 function check(book: KnowledgeBook, pathOf: (fault: BookFault) => string): void {
   const faults = lintBook(book).map((fault) => ({
@@ -29,7 +28,7 @@ async function change(
   baseVersion: number | null,
   set: { changes: KnowledgeChanges; borrowed?: Learned },
 ): Promise<number> {
-  await tx.insert(knowledge).values({ changes: NONE }).onConflictDoNothing()
+  await tx.insert(knowledge).values({ changes: NO_CHANGES }).onConflictDoNothing()
   return updateVersion(tx, knowledge, 1, baseVersion, set, 'knowledge')
 }
 

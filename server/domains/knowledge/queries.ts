@@ -4,11 +4,9 @@ import { NO_CHANGES, partsOfId } from '@anklet/core/reasoning/diagnosis'
 import type { Database, Transaction } from '../../store/database.ts'
 import { conclusion, job, knowledge } from '../../store/schema.ts'
 
-export const NONE: KnowledgeChanges = NO_CHANGES
-
 /** Where the shop's knowledge differs from what ships. */
 export const readChanges = async (db: Database | Transaction): Promise<KnowledgeChanges> =>
-  (await db.select({ changes: knowledge.changes }).from(knowledge))[0]?.changes ?? NONE
+  (await db.select({ changes: knowledge.changes }).from(knowledge))[0]?.changes ?? NO_CHANGES
 
 const CAUSE = /^[a-z][A-Za-z0-9]{1,39}$/
 /** The causes of a finding, each once, wherever they sit. */
@@ -43,5 +41,8 @@ export async function readKnowledge(db: Database): Promise<KnowledgeRecord> {
       borrowed: knowledge.borrowed,
     })
     .from(knowledge)
-  return { ...(row ?? { version: 1, changes: NONE, borrowed: null }), learned: await learn(db) }
+  return {
+    ...(row ?? { version: 1, changes: NO_CHANGES, borrowed: null }),
+    learned: await learn(db),
+  }
 }

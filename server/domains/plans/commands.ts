@@ -2,14 +2,14 @@ import { WORK_STOPS } from '@anklet/language/problems/record'
 import { setImmediate } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
 import { onStops } from '@anklet/core/reasoning/arrival'
-import { composePlan, lintInSlices, USUAL_WAY } from '@anklet/core/work/procedure'
+import { composePlan, lintInSlices, USUAL_WAY, workedBy } from '@anklet/core/work/procedure'
 import type { ProcedureBook, ProcedureFault } from '@anklet/core/work/procedure'
 import { refusalSentence } from '@anklet/language/work/record'
 import { carriedBy, runOf, stuck } from '@anklet/core/work/record'
 import { AppError } from '../../kernel/appError.ts'
 import { planSentence, procedureFaultSentence } from '@anklet/language/problems/plans'
 import { plan, procedures, torque, vehicle, vehicleType } from '../../store/schema.ts'
-import { asKept, asWorked } from '../work/books.ts'
+import { asKept } from '../work/books.ts'
 import type { Handler } from '../../kernel/handler.ts'
 import { openJobOf } from '../rounds/queries.ts'
 import { bookIn, guardedOf } from '../work/queries.ts'
@@ -36,7 +36,7 @@ export const saveProcedures: Handler<'procedures.save'> = async (
   const faults =
     book === null
       ? []
-      : (await faultsOf(asWorked(book))).map((fault) => ({
+      : (await faultsOf(workedBy(book))).map((fault) => ({
           path: `/payload/book/${fault.at}`,
           detail: procedureFaultSentence(fault),
         }))

@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import type { WorkRecord, WorkSummary } from '@anklet/contract'
 import type { ProcedureBook } from '@anklet/core/work/procedure'
-import { stepsOfPlan } from '@anklet/core/work/procedure'
+import { stepsOfPlan, workedBy } from '@anklet/core/work/procedure'
 import { backOnWheelsMs } from '@anklet/core/work/proof'
 import type { Guarded, Run } from '@anklet/core/work/record'
 import { factSentence, jointSentence, stepSentence } from '@anklet/language/work/record'
@@ -17,7 +17,6 @@ import {
   vehicleType,
   workEntry,
 } from '../../store/schema.ts'
-import { asWorked } from './books.ts'
 import { signed } from '../../kernel/instants.ts'
 import type { Which } from '../../kernel/which.ts'
 import { whichOf } from '../../kernel/which.ts'
@@ -42,7 +41,7 @@ export async function workOf(
 
 /** The procedures the shop works by: its own, or those that ship. */
 export const bookIn = async (db: Database | Transaction): Promise<ProcedureBook> =>
-  asWorked((await db.select({ book: procedures.book }).from(procedures))[0]?.book ?? null)
+  workedBy((await db.select({ book: procedures.book }).from(procedures))[0]?.book ?? null)
 
 /**
  * The work on a job with all that its guard must know; null while nothing is planned, or its plan

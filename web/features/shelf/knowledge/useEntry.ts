@@ -17,7 +17,7 @@ export function useEntry({ record }: ShopBook): {
       if (record)
         save.submit(
           {
-            payload: { changes: changes },
+            payload: { changes },
             baseVersion: record.version,
           },
           then,
