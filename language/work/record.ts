@@ -1,9 +1,7 @@
 import type { FactAt, PlanStep, ProcedureBook, ShownBy } from '@anklet/core/work/procedure'
 import { CONDITION_WORDS, GATE_WORDS, PLACE_WORDS } from '@anklet/core/work/procedure'
-import type { Place } from '@anklet/core/base/vehicle'
 import type { WorkRefusal, ReadingRefusal } from '@anklet/core/work/record'
-
-const placeWords = (place: Place): string => (place === null ? '' : PLACE_WORDS[place])
+import { placeWords } from '../plain/corners.ts'
 
 /** What sentences are made of. */
 export interface Telling {
@@ -28,7 +26,7 @@ export const jointSentence = (joint: string): string =>
 
 /** A step with its place in it. */
 export const stepSentence = ({ words, place }: Pick<PlanStep, 'words' | 'place'>): string =>
-  words.replaceAll('{place}', placeWords(place))
+  words.replaceAll('{place}', placeWords(place, ''))
 
 /** What shows a step, as it is asked for. */
 export const SHOWN_BY_WORDS: Readonly<Record<ShownBy, string>> = {

@@ -7,6 +7,9 @@ export {
   decimalsOf,
   formatDifference,
   formatQuantity,
+  LENGTH_UNITS,
+  PRESSURE_UNITS,
+  TEMPERATURE_UNITS,
 } from './display.ts'
 export type {
   DisplayUnits,
@@ -17,6 +20,3 @@ export type {
 } from './display.ts'
 export { CONVERSIONS, convertAll, NM_PER_LBF_FT } from './convert.ts'
 export type { ConversionKind } from './convert.ts'
-export { LENGTH_UNITS } from './display.ts'
-export { PRESSURE_UNITS } from './display.ts'
-export { TEMPERATURE_UNITS } from './display.ts'

@@ -13,13 +13,36 @@ export {
 export type { Corner, PerCorner, Axle } from './corners.ts'
 export { axlesOf, cornersOf, isWithin } from './places.ts'
 export type { Place } from './places.ts'
-export type { VehicleGeometry, CornerGeometry } from './geometry.ts'
 export { hasAir, heightAtLevelMm, checkGeometry, completeGeometry } from './geometry.ts'
-export type { GeometryInput, GeometryRefusal } from './geometry.ts'
+export type { VehicleGeometry, CornerGeometry, GeometryInput, GeometryRefusal } from './geometry.ts'
+export {
+  hasAirAtCorner,
+  hasAirOnAxle,
+  highestLevel,
+  AIR_FORMS,
+  DAMPINGS,
+  SENSOR_COUNTS,
+} from './architecture.ts'
 export type { Architecture, Level, AirForm, Damping, SensorCount } from './architecture.ts'
-export { hasAirAtCorner, hasAirOnAxle, highestLevel } from './architecture.ts'
 export { builtAxle, isLive, notEntered } from './built.ts'
 export type { BuiltAxle, NotEntered } from './built.ts'
+export {
+  SUSPENSIONS,
+  REACHES,
+  STRUT_RELEASES,
+  HOLDS,
+  LINE_JOINTS,
+  COIL_SEATS,
+  SPRING_SEATS,
+  PUMP_PLACES,
+  PUMP_COVERS,
+  PUMP_MOVES,
+  PUMP_CHANGES,
+  LET_DOWNS,
+  FILL_BLOCKS,
+  FASTENER_ENDS,
+  FASTENER_POSTURES,
+} from './anatomy.ts'
 export type {
   Anatomy,
   AxleAnatomy,
@@ -49,21 +72,3 @@ export type {
 export { GRAVITY, loadsFromScalesN, areaFromPressureCm2, motionRatioFrom } from './shopMeasures.ts'
 export { tidyVin, vinRemark } from './vin.ts'
 export type { VinRemark } from './vin.ts'
-export { SUSPENSIONS } from './anatomy.ts'
-export { REACHES } from './anatomy.ts'
-export { STRUT_RELEASES } from './anatomy.ts'
-export { HOLDS } from './anatomy.ts'
-export { LINE_JOINTS } from './anatomy.ts'
-export { COIL_SEATS } from './anatomy.ts'
-export { SPRING_SEATS } from './anatomy.ts'
-export { PUMP_PLACES } from './anatomy.ts'
-export { PUMP_COVERS } from './anatomy.ts'
-export { PUMP_MOVES } from './anatomy.ts'
-export { PUMP_CHANGES } from './anatomy.ts'
-export { LET_DOWNS } from './anatomy.ts'
-export { FILL_BLOCKS } from './anatomy.ts'
-export { FASTENER_ENDS } from './anatomy.ts'
-export { FASTENER_POSTURES } from './anatomy.ts'
-export { AIR_FORMS } from './architecture.ts'
-export { DAMPINGS } from './architecture.ts'
-export { SENSOR_COUNTS } from './architecture.ts'

@@ -1,4 +1,4 @@
-export { fitSensor } from './fit.ts'
+export { fitSensor, CALIBRATION_FAULTS } from './fit.ts'
 export type {
   CalibrationFault,
   CalibrationFit,
@@ -29,4 +29,3 @@ export type {
 } from './visits.ts'
 export { agreeOn, levelTold, nearestLevel } from './levels.ts'
 export type { LevelCar, LevelTold } from './levels.ts'
-export { CALIBRATION_FAULTS } from './fit.ts'

@@ -1,3 +1,4 @@
+import { meanOf } from '../../base/numbers/index.ts'
 import type { Architecture, Axle, Corner, Level, PerCorner } from '../../base/vehicle/index.ts'
 import { AXLE_CORNERS, CORNERS, perCorner } from '../../base/vehicle/index.ts'
 import type { CalibrationFit, CalibrationPoint } from './fit.ts'
@@ -224,7 +225,7 @@ export function loweredMm(
       return said !== null && Math.abs(tapeAt(sensor, tapeMm) - said) <= AGREE_MM
     })
   return agree && Math.min(...low) >= LOWERED_MM && Math.max(...low) - Math.min(...low) <= EVEN_MM
-    ? low.reduce((sum, mm) => sum + mm, 0) / low.length
+    ? meanOf(low)
     : null
 }
 

@@ -1,5 +1,5 @@
 import type { Readings } from './readings.ts'
-import { meanOf, pointsOf } from './readings.ts'
+import { meanOfPoints, pointsOf } from './readings.ts'
 
 /** A known load put in and taken out again while the module is awake. */
 export interface LoadTest {
@@ -25,7 +25,7 @@ const MOVED_MM = 3
 
 /** Whether a levelling axle carries a load back up to its height, and lets down again when the load is gone. */
 export function judgeLoad({ height, loadedAtS, unloadedAtS, withinMm }: LoadTest): LoadVerdict {
-  const before = meanOf(pointsOf(height, loadedAtS - 10, loadedAtS))
+  const before = meanOfPoints(pointsOf(height, loadedAtS - 10, loadedAtS))
   const [loaded, after] = [pointsOf(height, loadedAtS, unloadedAtS), pointsOf(height, unloadedAtS)]
   if (before === null || loaded.length < 3 || after.length < 3)
     return { verdict: 'unfinished', sankMm: 0, upS: null, downS: null }

@@ -1,5 +1,5 @@
 import type { Readings } from './readings.ts'
-import { meanOf, pointsOf } from './readings.ts'
+import { meanOfPoints, pointsOf } from './readings.ts'
 
 /** A stretch in which the car was left alone: the pump at rest, no height rising. */
 export interface ParkedStretch {
@@ -54,6 +54,6 @@ export const endsOf = (
   height: Readings,
   { fromS, toS }: ParkedStretch,
 ): { readonly before: number | null; readonly after: number | null } => ({
-  before: meanOf(pointsOf(height, fromS, fromS + END_S)),
-  after: meanOf(pointsOf(height, toS - END_S, toS + 1e-6)),
+  before: meanOfPoints(pointsOf(height, fromS, fromS + END_S)),
+  after: meanOfPoints(pointsOf(height, toS - END_S, toS + 1e-6)),
 })

@@ -1,3 +1,4 @@
+import { meanOf } from '../../base/numbers/index.ts'
 /** One value over time; null where there was no plausible one. Times in s, never running back. */
 export interface Readings {
   readonly atS: readonly number[]
@@ -25,8 +26,8 @@ export function pointsOf(
 }
 
 /** The mean of the points. @returns null of none */
-export const meanOf = (points: readonly Point[]): number | null =>
-  points.length === 0 ? null : points.reduce((sum, { value }) => sum + value, 0) / points.length
+export const meanOfPoints = (points: readonly Point[]): number | null =>
+  points.length === 0 ? null : meanOf(points.map(({ value }) => value))
 
 /** Where a function of one number is least between two bounds, by golden section (Kiefer 1953, doi 10.2307/2032161). */
 export function leastAt(of: (x: number) => number, low: number, high: number, steps = 60): number {

@@ -10,7 +10,7 @@ export { DEFAULT_REPEATABILITY_MM, HEIGHT_RANGE_MM, meanHeights } from './readin
 export type { Readings } from './readings.ts'
 export { checkRound, BUILD_ALLOWANCE_MM, SINKING_MM } from './roundCheck.ts'
 export type { RoundCheckRequest, RoundRemark, LapReading } from './roundCheck.ts'
-export { GUARD_FACTOR, guardMm, heightVerdict, DEFAULT_SYSTEMATIC_MM } from './verdict.ts'
+export { GUARD_FACTOR, guardMm, heightVerdict, DEFAULT_SYSTEMATIC_MM, VERDICTS } from './verdict.ts'
 export type { Verdict, VerdictAnswer, VerdictRequest } from './verdict.ts'
 export { judgeRound } from './judge.ts'
 export type {
@@ -30,8 +30,7 @@ export type { LeftOut } from './doubtful.ts'
 export { learnRepeatability } from './repeatability.ts'
 export type { LearnedRepeatability } from './repeatability.ts'
 export { compareRounds } from './compare.ts'
-export type { ComparedRound } from './compare.ts'
-export type { RoundComparison } from './compare.ts'
+export type { ComparedRound, RoundComparison } from './compare.ts'
 export {
   alike,
   isLevelled,
@@ -42,4 +41,3 @@ export {
   stateOf,
 } from './states.ts'
 export type { MeasuredSo, RoundState } from './states.ts'
-export { VERDICTS } from './verdict.ts'

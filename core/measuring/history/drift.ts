@@ -50,10 +50,9 @@ const tOf = (freedom: number): number => T_90[freedom - 1] ?? 1.66
  */
 export function driftOf(points: readonly DriftPoint[], limitMm: number): Drift | null {
   const times = points.map(({ atMs }) => atMs)
-  if (points.length < LEAST_ROUNDS || Math.max(...times) - Math.min(...times) < LEAST_SPAN_MS)
-    return null
+  const [first, last] = [Math.min(...times), Math.max(...times)]
+  if (points.length < LEAST_ROUNDS || last - first < LEAST_SPAN_MS) return null
   // In months after the first round: dates are too large to be squared as they are.
-  const first = Math.min(...times)
   const line = fitLine(
     times.map((atMs) => (atMs - first) / MONTH_MS),
     points.map(({ offMm }) => offMm),
@@ -62,7 +61,6 @@ export function driftOf(points: readonly DriftPoint[], limitMm: number): Drift |
   const { slope, sxx } = line
   const left = sumOf(line.residuals.map((mm) => mm ** 2))
   const halfMm = tOf(points.length - 2) * Math.sqrt(left / (points.length - 2) / sxx)
-  const last = Math.max(...times)
   const nowMm = line.meanY + slope * ((last - first) / MONTH_MS - line.meanX)
   const reach = (perMonth: number): number | null => {
     const at = last + ((limitMm - nowMm) / perMonth) * MONTH_MS

@@ -1,3 +1,4 @@
+import { meanOf } from '../../base/numbers/index.ts'
 import type { Axle, VehicleGeometry } from '../../base/vehicle/index.ts'
 import { AXLE_CORNERS, AXLES } from '../../base/vehicle/index.ts'
 import { rideFrequencyHz } from './candidates.ts'
@@ -23,7 +24,7 @@ export function balanceOf(vehicle: VehicleGeometry): Readonly<Record<Axle, AxleB
   const of = (axle: Axle) => {
     const corners = AXLE_CORNERS[axle]
     const mean = (value: (corner: (typeof corners)[number]) => number): number =>
-      corners.reduce((sum, corner) => sum + value(corner), 0) / corners.length
+      meanOf(corners.map(value))
     const wheelRateNPerMm = mean(
       (corner) => (airRateNPerMm(vehicle, corner) ?? 0) + vehicle.corners[corner].coilRateNPerMm,
     )

@@ -1,6 +1,6 @@
 export { coilRate, SPRING_STEEL_GPA } from './coilRate.ts'
 export type { CoilMeasure, CoilRate, CoilRefusal } from './coilRate.ts'
-export { fitCoils, mostFailed, rideFrequencyHz, wantedCoil } from './candidates.ts'
+export { fitCoils, mostFailed, rideFrequencyHz, wantedCoil, MISFITS } from './candidates.ts'
 export type {
   Coil,
   ConversionRefusal,
@@ -16,4 +16,3 @@ export { levelledStance, withCoils } from './stance.ts'
 export type { Stance } from './stance.ts'
 export { ladenEstimate } from './laden.ts'
 export type { LadenClue, LadenEstimate, LadenRefusal } from './laden.ts'
-export { MISFITS } from './candidates.ts'

@@ -1,7 +1,6 @@
 export { codeEvidence, readingOf } from './codeEvidence.ts'
 export { isOutcome, isQuiet, knownOf } from './evidenceOf.ts'
+export { SOURCE_KINDS, TOLD_BY } from './known.ts'
 export type { Known, KnownOfJob, Mended, OldCase, SourceKind } from './known.ts'
 export { differing } from './measured.ts'
 export { mendedOf, partsOfJobs, samePart } from './mended.ts'
-export { SOURCE_KINDS } from './known.ts'
-export { TOLD_BY } from './known.ts'

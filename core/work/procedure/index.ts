@@ -1,6 +1,12 @@
-export { SHIPPED_PROCEDURES, STRETCHES, SUPPORTS, USUAL_WAY } from './book.ts'
-export { workedBy } from './workedBy.ts'
-export type { EarlierBook } from './workedBy.ts'
+export {
+  SHIPPED_PROCEDURES,
+  STRETCHES,
+  SUPPORTS,
+  USUAL_WAY,
+  STEP_PLACE_KINDS,
+  SHOWN_BY,
+  STEP_FIGURES,
+} from './book.ts'
 export type {
   BookFact,
   BookFastener,
@@ -16,10 +22,22 @@ export type {
   Stretch,
   Support,
 } from './book.ts'
+export { workedBy } from './workedBy.ts'
+export type { EarlierBook } from './workedBy.ts'
+export {
+  GATES,
+  GATES_OF,
+  holds,
+  shutGate,
+  springCarries,
+  CONDITIONS,
+  CAR_ACTS,
+  AXLE_ACTS,
+  CORNER_ACTS,
+} from './machine.ts'
 export type { Act, CarState, Condition, CornerState, GateId, Shut } from './machine.ts'
-export { GATES, GATES_OF, holds, shutGate, springCarries } from './machine.ts'
 export { CONDITION_WORDS, GATE_WORDS } from './gateWords.ts'
-export { PROOFS } from './proofs.ts'
+export { PROOFS, PROOF_KINDS } from './proofs.ts'
 export type { Proof } from './proofs.ts'
 export { asksTorque, fastenerAt, torqueFasteners } from './fasteners.ts'
 export type { FastenerEnd, PlanFastener } from './fasteners.ts'
@@ -30,8 +48,8 @@ export { doAct, waited } from './acts.ts'
 export type { Harm } from './acts.ts'
 export { ARRIVES, arrived, explore } from './explore.ts'
 export type { PlanRefusal } from './refusals.ts'
-export type { WantedJob } from './situation.ts'
 export { applies, placesFrom, ventsOf } from './situation.ts'
+export type { WantedJob } from './situation.ts'
 export { composePlan, elapsed, stepsOfPlan } from './compose.ts'
 export type { Plan, PlanRequest } from './compose.ts'
 export type { PlanStep } from './planStep.ts'
@@ -41,11 +59,3 @@ export type { WalkRefusal } from './walk.ts'
 export { inOrder, roomFor } from './moves.ts'
 export { lintInSlices, lintProcedures } from './lint.ts'
 export type { ProcedureFault } from './lint.ts'
-export { STEP_PLACE_KINDS } from './book.ts'
-export { SHOWN_BY } from './book.ts'
-export { STEP_FIGURES } from './book.ts'
-export { CONDITIONS } from './machine.ts'
-export { PROOF_KINDS } from './proofs.ts'
-export { CAR_ACTS } from './machine.ts'
-export { AXLE_ACTS } from './machine.ts'
-export { CORNER_ACTS } from './machine.ts'

@@ -1,4 +1,5 @@
 export { backOnWheelsMs, isProved, jointsOpened, proofOf } from './proof.ts'
+export { PROOF_ITEMS, SAID_ITEMS, OUTCOMES } from './items.ts'
 export type {
   Joint,
   Outcome,
@@ -20,6 +21,5 @@ export {
   teachingVisit,
   visitsLowered,
 } from './facts.ts'
-export { stepsShown } from './shownSteps.ts'
 export type { ProofContent, ProofEntry, ProofJob } from './facts.ts'
-export { PROOF_ITEMS, SAID_ITEMS, OUTCOMES } from './items.ts'
+export { stepsShown } from './shownSteps.ts'

@@ -19,6 +19,7 @@ export type { GateRefusal } from './gates.ts'
 export { EMPTY_BARG, linkShows, proofsFor, toShow } from './proving.ts'
 export type { Live, ToShow } from './proving.ts'
 export { settingAt } from './reading.ts'
+export type { ReadingRefusal } from './reading.ts'
 export { contradicted } from './contradicted.ts'
 export { judgeTorque, otherUnit } from './torque.ts'
 export type { TorqueRange, TorqueVerdict } from './torque.ts'
@@ -34,4 +35,3 @@ export {
   sidesAlike,
 } from './fill.ts'
 export type { FillDoubt, FillNeed, FillStage, Sides, SidesVerdict } from './fill.ts'
-export type { ReadingRefusal } from './reading.ts'
