@@ -11,7 +11,7 @@ export function PageHead({
   readonly tools?: ReactNode
 }): ReactNode {
   return (
-    <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+    <div className="flex flex-wrap items-center justify-between gap-3">
       <div>
         <h1>{title}</h1>
         {sub !== undefined && <p className="sub">{sub}</p>}
