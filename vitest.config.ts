@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config'
+import { formChecks } from './web/formChecks.ts'
 
 // A long run draws its cases from a seed of its own, and prints it so that what it finds can be had again.
 const long = process.env['ANKLET_LONG'] !== undefined
@@ -10,6 +11,7 @@ export default defineConfig({
     // Some wait for processes and clocks: a third keeps both of two processors busy.
     maxWorkers: 3,
     projects: ['core', 'contract', 'language', 'server', 'web', 'scripts', 'forms'].map((name) => ({
+      plugins: [formChecks()],
       test: {
         name,
         // A form is put on a page; everything else needs none.

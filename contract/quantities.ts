@@ -1,5 +1,6 @@
 import type { NumberOptions, Static as Described, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
+import { DAY_PATTERN, INSTANT_PATTERN } from './patterns.ts'
 
 // Bounds of what is accepted. The unit stands in the name of the field that uses one.
 const quantity = (
@@ -55,16 +56,11 @@ export const oneOf = <const Words extends readonly string[]>(...words: Words) =>
   Type.Unsafe<Words[number]>({ type: 'string', enum: [...words] })
 
 export const uuid = Type.String({ format: 'uuid' })
-/** A moment of the years that a shop's record speaks of, as its database can keep it. */
-export const INSTANT_PATTERN =
-  '^20\\d\\d-\\d\\d-\\d\\dT\\d\\d:\\d\\d:[0-5]\\d(\\.\\d{1,9})?(Z|[+-]\\d\\d:\\d\\d)$'
 export const instant = Type.String({
   format: 'date-time',
   pattern: INSTANT_PATTERN,
   description: 'RFC 3339 date and time, of the years 2000 to 2099',
 })
-/** A car's first day may be of the last century. */
-export const DAY_PATTERN = '^(19|20)'
 export const day = (description: string) =>
   Type.String({ format: 'date', pattern: DAY_PATTERN, description })
 /** A version of a record; PostgreSQL's integers end there. */

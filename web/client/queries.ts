@@ -76,8 +76,10 @@ export function useRepeatability(): { readonly repeatabilityMm: number; readonly
 /** The shop's units; mm, bar and degC until it is known. */
 export const useUnits = (): DisplayUnits => useShop().data?.units ?? DEFAULT_UNITS
 
-interface Intention<Name extends CommandType> {
+/** What somebody wants written: what the command carries, and what was looked at. */
+export interface Intention<Name extends CommandType> {
   readonly payload: CommandPayload<Name>
+  /** Version of the record that was looked at; left out: a new one is made. */
   readonly baseVersion?: number | null
   readonly person?: string
 }

@@ -9,11 +9,21 @@ interface LineProps {
   readonly most?: number
   readonly unit?: string
   readonly hint?: string
+  /** Why it cannot be taken as it is; left out: it can. */
+  readonly refusal?: string | undefined
   onType(text: string): void
 }
 
 /** A line that is typed, with its name over it. */
-export function Line({ words, value, most = 300, unit, hint, onType }: LineProps): ReactNode {
+export function Line({
+  words,
+  value,
+  most = 300,
+  unit,
+  hint,
+  refusal,
+  onType,
+}: LineProps): ReactNode {
   const label = (
     <>
       {words}
@@ -21,7 +31,7 @@ export function Line({ words, value, most = 300, unit, hint, onType }: LineProps
     </>
   )
   return (
-    <Field label={label} {...(unit === undefined ? {} : { unit })}>
+    <Field label={label} refusal={refusal} {...(unit === undefined ? {} : { unit })}>
       <Input
         className={unit ? 'num' : ''}
         inputMode={unit ? 'decimal' : 'text'}
@@ -35,9 +45,9 @@ export function Line({ words, value, most = 300, unit, hint, onType }: LineProps
 }
 
 /** Several lines that are typed. */
-export function Lines({ words, value, most = 2000, onType }: LineProps): ReactNode {
+export function Lines({ words, value, most = 2000, refusal, onType }: LineProps): ReactNode {
   return (
-    <Field label={words}>
+    <Field label={words} refusal={refusal}>
       <TextArea
         className="min-h-[88px]"
         maxLength={most}

@@ -25,6 +25,13 @@ export function parseNumber(text: string): number | null {
   return NUMBER.test(trimmed) ? Number(trimmed.replace(',', '.').replace('−', '-')) : null
 }
 
+/** A figure that a person typed; NaN for anything that is not one. */
+export const figureOf = (text: string): number => parseNumber(text) ?? Number.NaN
+
+/** A figure that may be left out: null where nothing is typed, NaN where it is none. */
+export const figureOrNull = (text: string): number | null =>
+  text.trim() === '' ? null : figureOf(text)
+
 const WITH_FRACTION = /^(?:(\d+)[\s-]+)?(\d+)\s*[/\u2044]\s*(\d+)$/
 
 /**

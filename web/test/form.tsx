@@ -1,9 +1,11 @@
 import type { Command } from '@anklet/contract'
+import { COMMANDS } from '@anklet/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
-import { afterEach, vi } from 'vitest'
+import { Ajv } from 'ajv'
+import { afterEach, expect, vi } from 'vitest'
 import { useSession } from '../client/state/session.ts'
 
 /** A form on the page, before a server that takes down what it is sent. */
@@ -14,6 +16,21 @@ export interface Formed {
   readonly told: readonly { readonly path: string; readonly body: unknown }[]
   /** From now on each command is refused with this sentence; null: taken again. */
   refuse(sentence: string | null): void
+}
+
+/** Stands for a job whose record is asked for its id. */
+export const JOB_ID = '00000000-0000-4000-8000-00000000000a'
+
+// Records of tests have short ids; everything else of a command is as the contract has it.
+const ajv = new Ajv({ strict: false, allowUnionTypes: true, formats: { uuid: true, date: true } })
+ajv.addFormat('date-time', true)
+
+/** What the contract does not take of the commands that were sent. */
+const faults: string[] = []
+
+function lookAt(command: Command): void {
+  const check = ajv.compile(COMMANDS[command.type])
+  if (!check(command)) faults.push(`${command.type}: ${ajv.errorsText(check.errors)}`)
 }
 
 /** An answer that never comes. */
@@ -47,6 +64,7 @@ export function putForm(form: ReactNode, answers: Readonly<Record<string, unknow
       return Promise.resolve(json({ commandId: 'taken' }))
     }
     commands.push(body as Command)
+    lookAt(body as Command)
     return Promise.resolve(
       refusal === null
         ? json({ version: 2 })
@@ -80,4 +98,5 @@ afterEach(() => {
   cleanup()
   vi.unstubAllGlobals()
   localStorage.clear()
+  expect(faults.splice(0)).toEqual([])
 })

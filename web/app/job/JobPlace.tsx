@@ -19,6 +19,7 @@ import { Heights } from '../../features/heights/Heights.tsx'
 import { Intake } from '../../features/intake/Intake.tsx'
 import { WatchPhase } from '../../features/watch/WatchPhase.tsx'
 import { summaryFacts } from '../../features/job/model/watchState.ts'
+import { reopenJob } from '../../features/job/frame/commands.ts'
 import { NextFoot } from '../../features/job/frame/NextFoot.tsx'
 import { SetAside } from '../../features/job/frame/SetAside.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
@@ -102,10 +103,7 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
         This job is closed. It can be read; to write in it, open it again.
         {job.closedReason ? ` Closed with its finding open: ${job.closedReason}` : ''}
       </Notice>
-      <Button
-        disabled={reopen.isPending}
-        onClick={() => reopen.submit({ payload: { jobId: job.id }, baseVersion: job.version })}
-      >
+      <Button disabled={reopen.isPending} onClick={() => reopen.submit(reopenJob(job))}>
         Open it again
       </Button>
       {reopen.isError && <Refusal className="w-full">{sentenceOf(reopen.error)}</Refusal>}

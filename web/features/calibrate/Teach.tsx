@@ -6,8 +6,8 @@ import { sentenceOf } from '../../client/api.ts'
 import { useOrder } from '../../client/devices.ts'
 import { useCommand } from '../../client/queries.ts'
 import type { CalibrationDraft } from '../../client/state/calibrations.ts'
-import { withSource } from '../../client/state/drafts.ts'
 import type { CarLive } from '../job/link/carLive.ts'
+import { recordCalibration } from './commands.ts'
 import { Move } from './Move.tsx'
 import type { Readout } from './Sensors.tsx'
 import { reportedNow } from './reportedNow.ts'
@@ -49,15 +49,6 @@ function TypedByHand({
   )
 }
 
-/** Devices that told what a calibration stands on. */
-function sourcesOf(
-  { sources }: CalibrationDraft,
-  taughtTo: CarLive | null,
-): { readonly deviceIds?: string[] } {
-  const all = taughtTo ? withSource(sources, taughtTo.status.identity.id) : sources
-  return all.length > 0 ? { deviceIds: [...all] } : {}
-}
-
 /** What was found is taught to the module, or written down without. */
 export function Teach({
   job,
@@ -74,28 +65,11 @@ export function Teach({
 }): ReactNode {
   const record = useCommand('proof.record')
   const order = useOrder(car?.status.identity.id ?? '', job.id)
-  const { at, types, crossed, loweredMm, faulty } = readout
+  const { at, crossed, loweredMm, faulty } = readout
   if (!at) return null
-  const typedMm = types.flatMap(({ sensor, typeMm }) =>
-    typeMm === null ? [] : [{ sensor: sensor.id, mm: typeMm }],
-  )
   const keep = (taught: 'link' | 'hand' | 'no'): void =>
     record.submit(
-      {
-        payload: {
-          entryId: crypto.randomUUID(),
-          jobId: job.id,
-          content: {
-            kind: 'calibrated',
-            why: draft.why ?? 'wanted',
-            visits: [...draft.visits],
-            taught,
-            typedMm: taught === 'no' ? [] : typedMm,
-            note: '',
-            ...sourcesOf(draft, taught === 'link' ? car : null),
-          },
-        },
-      },
+      recordCalibration(job.id, draft, readout, taught, car?.status.identity.id ?? null),
       onKept,
     )
   const module = car?.frame?.module

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import { consequences, optionTitle } from '@anklet/language/repair/decision'
-import { decisionPayload } from './decisionPayload.ts'
+import { takeDecision } from './commands.ts'
 import { axleOf } from '@anklet/core/reasoning/strategy'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
@@ -59,13 +59,7 @@ export function Choice(props: ChoiceProps): ReactNode {
 
 function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
   const take = useCommand('decision.take')
-  const decide = (): void =>
-    take.submit(
-      {
-        payload: decisionPayload({ ...made, decisionId: crypto.randomUUID(), ...words }),
-      },
-      onDecided,
-    )
+  const decide = (): void => take.submit(takeDecision({ ...made, ...words }), onDecided)
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">

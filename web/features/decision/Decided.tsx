@@ -10,6 +10,7 @@ import { percentWords } from '@anklet/language/night/answer'
 import { WAY_WORDS } from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
 import { momentWords } from '@anklet/language/plain/times'
+import { agreeTo } from './commands.ts'
 import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
@@ -20,16 +21,7 @@ const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
 function Agree({ job, decision }: { readonly job: Job; readonly decision: Decision }): ReactNode {
   const [name, setName] = useState('')
   const agree = useCommand('decision.agree')
-  const keep = (way: Agreement['way']): void =>
-    agree.submit({
-      payload: {
-        agreementId: crypto.randomUUID(),
-        jobId: job.id,
-        decisionId: decision.id,
-        name: name.trim(),
-        way,
-      },
-    })
+  const keep = (way: Agreement['way']): void => agree.submit(agreeTo(decision, job.id, name, way))
   return (
     <div className="grid gap-2 border-t border-edge pt-3">
       <Field className="max-w-[360px]" label="The owner agrees: name" id="owner-name">

@@ -1,18 +1,16 @@
 import type { VehicleType } from '@anklet/contract'
-import { sampleArchitecture, sampleVehicle } from '@anklet/core/base/samples'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useVehicles } from '../../client/queries.ts'
 import { Taps } from '../../kit/Taps.tsx'
-import { nextPracticePlate } from '@anklet/language/plain/plates'
+import { MADE_UP_NAME, makePracticeCar, makeUpType } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 /** Stands for the type that is made up where the shelf has none yet. */
 const MADE_UP = 'made up'
-const MADE_UP_NAME = 'Practice car'
 
 /**
  * Makes a simulated vehicle, and with it the stand-ins that drive it. On an empty shelf a type with
@@ -27,33 +25,16 @@ export function Practise({ types }: { readonly types: readonly VehicleType[] }):
   const made = types.find(({ name }) => name === MADE_UP_NAME)
   const busy = saveType.isPending || save.isPending || !vehicles
   const error = saveType.error ?? save.error
-  const make = (typeId: string): void =>
+  const make = (typeId: string): void => {
+    const plates = (vehicles ?? []).map(({ plate }) => plate)
     save.submit(
-      {
-        payload: {
-          vehicleId: ids.vehicleId,
-          typeId,
-          plate: nextPracticePlate((vehicles ?? []).map(({ plate }) => plate)),
-          note: 'For practice.',
-          simulated: true,
-        },
-      },
+      makePracticeCar(ids.vehicleId, typeId, plates),
       () => void navigate(`/vehicles/${ids.vehicleId}`),
     )
+  }
   const makeUp = (): void => {
-    if (made) return make(made.id)
-    saveType.submit(
-      {
-        payload: {
-          typeId: ids.typeId,
-          name: MADE_UP_NAME,
-          source: 'Made up for practice: figures of no real car.',
-          architecture: sampleArchitecture(),
-          geometry: sampleVehicle(),
-        },
-      },
-      () => make(ids.typeId),
-    )
+    if (made) make(made.id)
+    else saveType.submit(makeUpType(ids.typeId), () => make(ids.typeId))
   }
   if (!choosing)
     return (

@@ -16,6 +16,7 @@ import { valueAt } from '../job/link/signals.ts'
 import { belongsTo } from '../job/link/moduleFor.ts'
 import { useModule } from '../job/link/useModule.ts'
 import { useKeptFromLink } from './useKeptFromLink.ts'
+import { startLog, stopLog } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 
@@ -28,11 +29,7 @@ function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: strin
   if (running) {
     const seconds = Math.max(0, Math.round((now - Date.parse(running.at)) / 1000))
     return (
-      <Button
-        look="go"
-        disabled={stop.isPending}
-        onClick={() => stop.submit({ payload: { logId: running.id } })}
-      >
+      <Button look="go" disabled={stop.isPending} onClick={() => stop.submit(stopLog(running.id))}>
         <Square size={16} fill="currentColor" aria-hidden />
         Stop recording, {Math.floor(seconds / 60)}:{String(seconds % 60).padStart(2, '0')}
       </Button>
@@ -40,19 +37,7 @@ function Record({ job, deviceId }: { readonly job: Job; readonly deviceId: strin
   }
   return (
     <>
-      <Button
-        disabled={start.isPending}
-        onClick={() =>
-          start.submit({
-            payload: {
-              logId: crypto.randomUUID(),
-              jobId: job.id,
-              deviceId,
-              title: 'Recorded at the car',
-            },
-          })
-        }
-      >
+      <Button disabled={start.isPending} onClick={() => start.submit(startLog(job.id, deviceId))}>
         <Circle size={16} fill="var(--rust)" stroke="var(--rust)" aria-hidden />
         Record
       </Button>

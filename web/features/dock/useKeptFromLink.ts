@@ -4,6 +4,7 @@ import { useCommand } from '../../client/queries.ts'
 import { useLink } from '../../client/state/link.ts'
 import { useSession } from '../../client/state/session.ts'
 import { useChecks } from '../job/knowledge/useBook.ts'
+import { recordLinkCodes, sayLiveEvidence } from './commands.ts'
 import { codesToKeep, liveEvidence } from './fromLink.ts'
 
 /** Live values are held against what is known so often, ms: nothing of it hurries. */
@@ -34,16 +35,7 @@ export function useKeptFromLink(
   const keepCodes = useEffectEvent((): void => {
     if (!status || !codes) return
     once(`${job.codeReadings.length} ${content}`, () =>
-      record.offer({
-        payload: {
-          readingId: crypto.randomUUID(),
-          jobId: job.id,
-          from: 'link',
-          tool: status.identity.name,
-          deviceIds: [status.identity.id],
-          codes: codes.map((code) => ({ ...code, freeze: [...code.freeze] })),
-        },
-      }),
+      record.offer(recordLinkCodes(job, status, codes)),
     )
   })
   useEffect(() => {
@@ -66,19 +58,9 @@ export function useKeptFromLink(
         )
       )
         continue
+      const deviceIds = [status.identity.id, ...(clampId === null ? [] : [clampId])]
       once(`${check} ${outcome}`, () =>
-        say.offer({
-          payload: {
-            evidenceId: crypto.randomUUID(),
-            jobId: job.id,
-            check,
-            say: 'found',
-            outcome,
-            reason: '',
-            from: 'link',
-            deviceIds: [status.identity.id, ...(clampId === null ? [] : [clampId])],
-          },
-        }),
+        say.offer(sayLiveEvidence(job, { check, outcome }, deviceIds)),
       )
     }
   })

@@ -9,7 +9,7 @@ import { useCommand } from '../../client/queries.ts'
 import type { Written } from '../../client/state/handovers.ts'
 import { useHandovers } from '../../client/state/handovers.ts'
 import { proofHeadline } from '@anklet/language/work/proof'
-import { handOverPayload } from './handOverPayload.ts'
+import { handOver } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, TextArea } from '../../kit/Field.tsx'
@@ -126,9 +126,7 @@ export function ForThePaper({
   const change = (next: Partial<Written>): void =>
     useHandovers.getState().patch(job.id, { ...draft, ...next })
   const hand = (): void =>
-    record.submit({ payload: handOverPayload(crypto.randomUUID(), job.id, items, draft) }, () =>
-      useHandovers.getState().drop(job.id),
-    )
+    record.submit(handOver(job.id, items, draft), () => useHandovers.getState().drop(job.id))
   return (
     <section aria-label="For the paper" className="no-print grid gap-3">
       <p className="say-small">

@@ -18,6 +18,7 @@ import {
   SEEN_WORDS,
   SINKS_WORDS,
 } from '@anklet/language/causes/arrival'
+import { keepArrival } from './commands.ts'
 import { AskedTaps } from './AskedTaps.tsx'
 import { NotKept } from './NotKept.tsx'
 import { useDraft } from './useDraft.ts'
@@ -221,9 +222,8 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
           className="w-fit"
           disabled={keep.isPending}
           onClick={() =>
-            keep.submit(
-              { payload: { jobId: job.id, arrival }, baseVersion: form.base },
-              ({ version }) => form.saved(arrival, version),
+            keep.submit(keepArrival(job.id, arrival, form.base), ({ version }) =>
+              form.saved(arrival, version),
             )
           }
         >

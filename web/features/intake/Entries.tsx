@@ -2,15 +2,19 @@ import type { Job, Repair } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
 import { Camera } from 'lucide-react'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkNote from 'virtual:check/job.note'
+import checkRepair from 'virtual:check/job.repair'
 import { Taps, toggled } from '../../kit/Taps.tsx'
 import { useTakenPhoto } from '../../client/useTakenPhoto.ts'
-import { sentenceOf } from '../../client/api.ts'
-import { useCommand, usePersonName } from '../../client/queries.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { usePersonName } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { PART_WORDS, repairWords } from '@anklet/language/repair/repairs'
 import { momentWords } from '@anklet/language/plain/times'
+import type { Mended } from './commands.ts'
+import { recordRepair, writeNote } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
@@ -68,20 +72,16 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
 }
 
 function Notes({ job }: { readonly job: Job }): ReactNode {
-  const [words, setWords] = useState('')
-  const add = useCommand('job.note')
-  const [noteId, setNoteId] = useState(() => crypto.randomUUID())
+  const form = useCommandForm({
+    command: 'job.note',
+    check: checkNote,
+    begin: { words: '' },
+    payloadOf: (typed, id) => writeNote(id, job.id, typed),
+    fields: { '/lines': 'words' },
+    empties: true,
+  })
+  const { words } = form.typed
   const nameOf = usePersonName()
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    add.submit(
-      { payload: { noteId, jobId: job.id, from: 'person', title: 'Note', lines: [words.trim()] } },
-      () => {
-        setWords('')
-        setNoteId(crypto.randomUUID())
-      },
-    )
-  }
   return (
     <section aria-label="Notes" className="grid content-start gap-3">
       <h2>Notes</h2>
@@ -100,46 +100,40 @@ function Notes({ job }: { readonly job: Job }): ReactNode {
         ))}
       </ul>
       {!job.closedAt && (
-        <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
+        <form onSubmit={form.onSubmit} className="flex flex-wrap items-end gap-2">
           <Field
             className="min-w-[200px] flex-1"
             label="Anything worth remembering"
             id="note-words"
+            refusal={form.refusals.words}
           >
             <Input
               maxLength={400}
               value={words}
-              onChange={(event) => setWords(event.target.value)}
+              onChange={(event) => form.set({ words: event.target.value })}
             />
           </Field>
-          <Button type="submit" disabled={words.trim() === '' || add.isPending}>
+          <Button type="submit" disabled={words.trim() === '' || form.isPending}>
             Keep the note
           </Button>
         </form>
       )}
-      {add.isError && <Refusal>{sentenceOf(add.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </section>
   )
 }
 
+const NOTHING_MENDED: Mended = { part: null, corners: [], words: '' }
+
 function Repairs({ job }: { readonly job: Job }): ReactNode {
-  const [part, setPart] = useState<Repair['part'] | null>(null)
-  const [corners, setCorners] = useState<readonly Corner[]>([])
-  const [words, setWords] = useState('')
-  const [repairId, setRepairId] = useState(() => crypto.randomUUID())
-  const record = useCommand('job.repair')
-  const save = (): void => {
-    if (part === null) return
-    record.submit(
-      { payload: { repairId, jobId: job.id, part, corners: [...corners], words: words.trim() } },
-      () => {
-        setPart(null)
-        setCorners([])
-        setWords('')
-        setRepairId(crypto.randomUUID())
-      },
-    )
-  }
+  const form = useCommandForm({
+    command: 'job.repair',
+    check: checkRepair,
+    begin: NOTHING_MENDED,
+    payloadOf: (typed, id) => recordRepair(id, job.id, typed),
+    empties: true,
+  })
+  const { part, corners, words } = form.typed
   return (
     <section aria-label="Mended" className="grid content-start gap-3">
       <h2>Mended or replaced on this job: marked in the car’s history</h2>
@@ -160,33 +154,38 @@ function Repairs({ job }: { readonly job: Job }): ReactNode {
               words: capital(PART_WORDS[value]),
             }))}
             chosen={part ? [part] : []}
-            onTap={setPart}
+            onTap={(value) => form.set({ part: value })}
           />
           {part && (
             <Taps<Corner>
               legend="Where, if it has a corner"
               options={WALK.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
               chosen={corners}
-              onTap={(corner) => setCorners(toggled(corners, corner))}
+              onTap={(corner) => form.set({ corners: toggled(corners, corner) })}
             />
           )}
           {part && (
             <div className="flex flex-wrap items-end gap-2">
-              <Field className="min-w-[200px] flex-1" label="Words, if any" id="repair-words">
+              <Field
+                className="min-w-[200px] flex-1"
+                label="Words, if any"
+                id="repair-words"
+                refusal={form.refusals.words}
+              >
                 <Input
                   maxLength={300}
                   value={words}
-                  onChange={(event) => setWords(event.target.value)}
+                  onChange={(event) => form.set({ words: event.target.value })}
                 />
               </Field>
-              <Button look="go" disabled={record.isPending} onClick={save}>
+              <Button look="go" disabled={form.isPending} onClick={() => form.onSubmit()}>
                 Keep the repair
               </Button>
             </div>
           )}
         </>
       )}
-      {record.isError && <Refusal>{sentenceOf(record.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </section>
   )
 }

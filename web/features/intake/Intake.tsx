@@ -10,6 +10,7 @@ import { useCommand } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { conditionWords } from '@anklet/language/causes/arrival'
 import { Onward } from '../job/frame/NextFoot.tsx'
+import { keepComplaint } from '../job/model/commands.ts'
 import { Arrival } from './Arrival.tsx'
 import { AskedTaps } from './AskedTaps.tsx'
 import { Entries } from './Entries.tsx'
@@ -122,7 +123,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
   const denied = complaint.denied ?? []
   const set = (change: Partial<Complaint>): void => setDraft({ ...complaint, ...change })
   const save = (): void => {
-    keep.submit({ payload: { jobId: job.id, complaint }, baseVersion: form.base }, ({ version }) =>
+    keep.submit(keepComplaint(job, complaint, form.base), ({ version }) =>
       form.saved(complaint, version),
     )
   }

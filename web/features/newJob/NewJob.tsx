@@ -6,8 +6,8 @@ import { Loading } from '../../client/Loading.tsx'
 import { Taps } from '../../kit/Taps.tsx'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.ts'
-import { NO_COMPLAINT } from '@anklet/language/causes/complaint'
 import { barePlate } from '@anklet/language/plain/plates'
+import { openJob } from '../job/model/commands.ts'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink, Button, Tap } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
@@ -25,10 +25,7 @@ function useOpenJob() {
   return {
     open,
     start: (vehicleId: string) =>
-      open.submit(
-        { payload: { jobId, vehicleId, complaint: NO_COMPLAINT } },
-        () => void navigate(`/jobs/${jobId}/intake`),
-      ),
+      open.submit(openJob(jobId, vehicleId), () => void navigate(`/jobs/${jobId}/intake`)),
   }
 }
 

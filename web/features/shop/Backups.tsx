@@ -1,15 +1,17 @@
-import type { Backup, BackupSettings, BackupsRecord } from '@anklet/contract'
+import type { Backup, BackupsRecord, Shop } from '@anklet/contract'
 import { useIsFetching, useMutation, useQueryClient } from '@tanstack/react-query'
 import { ArchiveRestore, Download, HardDriveDownload, Upload } from 'lucide-react'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useEffect, useRef, useState } from 'react'
+import checkChange from 'virtual:check/shop.change'
 import { Loading } from '../../client/Loading.tsx'
 import { useNow } from '../../kit/useNow.ts'
 import { bringBackup, sentenceOf, tell } from '../../client/api.ts'
-import { useBackups, useCommand, useShop } from '../../client/queries.ts'
-import { parseNumber } from '../../kit/typed.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { useBackups, useShop } from '../../client/queries.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import { countWords, lastWords, replacedRows, sizeWords } from '@anklet/language/shop/backups'
+import { setBackups, typedBackups } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
@@ -140,34 +142,38 @@ function BackupRow({
 
 const HOURS = Array.from({ length: 24 }, (_, hour) => hour)
 
-function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder'>): ReactNode {
-  const shop = useShop().data
-  const change = useCommand('shop.change')
-  const [hour, setHour] = useState(settings.hour)
-  const [place, setPlace] = useState(settings.folder ?? '')
-  const [keep, setKeep] = useState(String(settings.keep))
-  const kept = parseNumber(keep)
-  const isRight = kept !== null && Number.isInteger(kept) && kept >= 1 && kept <= 365
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    if (!shop || !isRight) return
-    const { name, units, version } = shop
-    const backup: BackupSettings = { hour, folder: place.trim() || null, keep: kept }
-    change.submit({ payload: { name, units, backup }, baseVersion: version })
-  }
+function Settings({
+  settings,
+  folder,
+  shop,
+}: Pick<BackupsRecord, 'settings' | 'folder'> & { readonly shop: Shop }): ReactNode {
+  const form = useCommandForm({
+    command: 'shop.change',
+    check: checkChange,
+    begin: typedBackups(settings),
+    baseVersion: shop.version,
+    mode: 'onChange',
+    payloadOf: (typed) => setBackups(shop, typed),
+    fields: { '/backup/hour': 'hour', '/backup/folder': 'folder', '/backup/keep': 'keep' },
+    refusals: { keep: 'How many are kept is a whole number from 1 to 365.' },
+  })
+  const { typed, set, refusals } = form
   return (
     <Disclosure
       summary={
         <>
-          Every day from {String(hour).padStart(2, '0')}:00, the last {settings.keep} are kept
+          Every day from {String(typed.hour).padStart(2, '0')}:00, the last {settings.keep} are kept
         </>
       }
       summaryClass="font-semibold"
     >
-      <form className="grid gap-3 pt-2" onSubmit={submit}>
+      <form className="grid gap-3 pt-2" onSubmit={form.onSubmit}>
         <div className="flex flex-wrap gap-3">
           <Field label="Every day from" id="backup-hour">
-            <Select value={hour} onChange={(event) => setHour(Number(event.target.value))}>
+            <Select
+              value={typed.hour}
+              onChange={(event) => set({ hour: Number(event.target.value) })}
+            >
               {HOURS.map((each) => (
                 <option key={each} value={each}>
                   {String(each).padStart(2, '0')}:00
@@ -175,36 +181,41 @@ function Settings({ settings, folder }: Pick<BackupsRecord, 'settings' | 'folder
               ))}
             </Select>
           </Field>
-          <Field className="w-44" label="How many are kept" id="backup-keep">
+          <Field
+            className="w-44"
+            label="How many are kept"
+            id="backup-keep"
+            refusal={refusals.keep}
+          >
             <Input
               className="num"
               inputMode="numeric"
               maxLength={3}
-              value={keep}
-              onChange={(event) => setKeep(event.target.value)}
+              value={typed.keep}
+              onChange={(event) => set({ keep: event.target.value })}
             />
           </Field>
         </div>
         <Field
           label="Folder on the shop’s computer, full path; empty: beside the records"
           id="backup-folder"
+          refusal={refusals.folder}
         >
           <Input
             maxLength={400}
             placeholder={folder}
-            value={place}
-            onChange={(event) => setPlace(event.target.value)}
+            value={typed.folder}
+            onChange={(event) => set({ folder: event.target.value })}
           />
         </Field>
-        {!isRight && <Refusal>How many are kept is a whole number from 1 to 365.</Refusal>}
         <Button
           className="justify-self-start"
           type="submit"
-          disabled={!shop || !isRight || change.isPending}
+          disabled={!form.isValid || form.isPending}
         >
           Keep this
         </Button>
-        {change.isError && <Refusal>{sentenceOf(change.error)}</Refusal>}
+        <Refusal>{form.complaint}</Refusal>
       </form>
     </Disclosure>
   )
@@ -253,6 +264,7 @@ function Doing({ doing, fault, restored }: BackupsRecord): ReactNode {
 function Content({ record }: { readonly record: BackupsRecord }): ReactNode {
   const now = new Date(useNow(20_000))
   const client = useQueryClient()
+  const shop = useShop().data
   const [open, setOpen] = useState<string | null>(null)
   const make = useBackupAct(() => tell('/api/backups', {}))
   const restoredAt = record.restored?.at ?? null
@@ -292,11 +304,14 @@ function Content({ record }: { readonly record: BackupsRecord }): ReactNode {
         They lie in <span className="break-all">{record.folder}</span>. A disk that fails takes them
         along: name a folder on another one, or save a copy elsewhere.
       </p>
-      <Settings
-        key={JSON.stringify(record.settings)}
-        settings={record.settings}
-        folder={record.folder}
-      />
+      {shop && (
+        <Settings
+          key={JSON.stringify(record.settings)}
+          settings={record.settings}
+          folder={record.folder}
+          shop={shop}
+        />
+      )}
     </>
   )
 }

@@ -1,35 +1,36 @@
-import type { FormEvent, ReactNode } from 'react'
-import { useState } from 'react'
+import type { ReactNode } from 'react'
+import checkPerson from 'virtual:check/person.add'
 import { Sheet } from '../../kit/Sheet.tsx'
 import { sentenceOf } from '../../client/api.ts'
-import { useCommand, usePeople } from '../../client/queries.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { usePeople } from '../../client/queries.ts'
 import { useSession } from '../../client/state/session.ts'
+import { addPerson } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
 /** Adds a person by name. */
 export function AddPerson({ onAdded }: { onAdded(personId: string): void }): ReactNode {
-  const [name, setName] = useState('')
-  const [id, setId] = useState(() => crypto.randomUUID())
-  const add = useCommand('person.add')
   const signer = useSession((session) => session.personId)
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    if (name.trim() === '') return
+  const form = useCommandForm({
+    command: 'person.add',
+    check: checkPerson,
+    begin: { name: '' },
     // The first person in an empty shop signs their own entry.
-    add.submit({ payload: { personId: id, name: name.trim() }, person: signer ?? id }, () => {
-      onAdded(id)
-      setName('')
-      setId(crypto.randomUUID())
-    })
-  }
+    person: (id) => signer ?? id,
+    payloadOf: (typed, id) => addPerson(id, typed),
+    empties: true,
+    onDone: onAdded,
+  })
+  const { name } = form.typed
   return (
-    <form onSubmit={submit}>
+    <form onSubmit={form.onSubmit}>
       <Field
         label="Add a name"
+        refusal={form.refusals.name ?? form.complaint}
         beside={
-          <Button look="go" type="submit" disabled={name.trim() === '' || add.isPending}>
+          <Button look="go" type="submit" disabled={name.trim() === '' || form.isPending}>
             Add
           </Button>
         }
@@ -38,11 +39,9 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
           maxLength={60}
           autoComplete="off"
           value={name}
-          onChange={(event) => setName(event.target.value)}
-          aria-invalid={add.isError}
+          onChange={(event) => form.set({ name: event.target.value })}
         />
       </Field>
-      {add.isError && <Refusal className="mt-2">{sentenceOf(add.error)}</Refusal>}
     </form>
   )
 }

@@ -1,107 +1,72 @@
-import type { Rate } from '@anklet/contract'
-import type { FormEvent, ReactNode } from 'react'
-import { useState } from 'react'
-import { parseNumber } from '../../kit/typed.ts'
+import type { Shop } from '@anklet/contract'
+import type { ReactNode } from 'react'
+import checkChange from 'virtual:check/shop.change'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { setRate, typedRate } from './commands.ts'
 
-interface TypedRate {
-  readonly perHour: string
-  readonly currency: string
-  readonly tax: string
-}
-
-const typedRate = (rate: Rate | null): TypedRate => ({
-  perHour: rate ? String(rate.perHour) : '',
-  currency: rate?.currency ?? 'EUR',
-  tax: rate?.taxPercent === undefined ? '' : String(rate.taxPercent),
-})
-
-/** More than this an hour is a slip. */
-const MOST_PER_HOUR = 1e6
-
-/** The rate as it was typed, null where none was, or what is wrong with it. */
-function rateOf({
-  perHour,
-  currency,
-  tax,
-}: TypedRate):
-  | { readonly ok: true; readonly rate: Rate | null }
-  | { readonly ok: false; readonly sentence: string } {
-  const refuse = (sentence: string) => ({ ok: false, sentence }) as const
-  if (perHour.trim() === '') return { ok: true, rate: null }
-  const figure = parseNumber(perHour)
-  const code = currency.trim().toUpperCase()
-  if (figure === null || figure <= 0 || figure > MOST_PER_HOUR)
-    return refuse('An hour must cost something: a figure above 0.')
-  if (!/^[A-Z]{3}$/.test(code)) return refuse('A currency is three letters, such as EUR.')
-  const taxPercent = tax.trim() === '' ? 0 : parseNumber(tax)
-  if (taxPercent === null || taxPercent < 0 || taxPercent > 100)
-    return refuse('Tax is between 0 and 100 per cent.')
-  const taxed = taxPercent > 0 ? { taxPercent } : {}
-  return { ok: true, rate: { perHour: figure, currency: code, ...taxed } }
-}
+const REFUSALS = {
+  perHour: 'An hour must cost something: a figure above 0.',
+  currency: 'A currency is three letters, such as EUR.',
+  tax: 'Tax is between 0 and 100 per cent.',
+} as const
 
 /** What an hour of work costs the customer: without it, worth is told in minutes only. */
-export function RateForm({
-  rate,
-  busy,
-  onKeep,
-}: {
-  readonly rate: Rate | null
-  readonly busy: boolean
-  onKeep(rate: Rate | null): void
-}): ReactNode {
-  const [perHour, setPerHour] = useState(() => typedRate(rate).perHour)
-  const [currency, setCurrency] = useState(() => typedRate(rate).currency)
-  const [tax, setTax] = useState(() => typedRate(rate).tax)
-  const [wrong, setWrong] = useState('')
-  const keep = (event: FormEvent): void => {
-    event.preventDefault()
-    const made = rateOf({ perHour, currency, tax })
-    setWrong(made.ok ? '' : made.sentence)
-    if (made.ok) onKeep(made.rate)
-  }
-  const kept = typedRate(rate)
-  const same = perHour === kept.perHour && currency === kept.currency && tax === kept.tax
+export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
+  const form = useCommandForm({
+    command: 'shop.change',
+    check: checkChange,
+    begin: typedRate(shop.rate ?? null),
+    baseVersion: shop.version,
+    payloadOf: (typed) => setRate(shop, typed),
+    fields: { '/rate': 'perHour', '/rate/currency': 'currency', '/rate/taxPercent': 'tax' },
+    refusals: REFUSALS,
+  })
+  const { typed, set, refusals } = form
   return (
-    <form onSubmit={keep}>
+    <form onSubmit={form.onSubmit} noValidate>
       <div className="flex flex-wrap items-end gap-2">
-        <Field className="min-w-[9rem] flex-1" label="An hour of work costs" id="rate">
+        <Field
+          className="min-w-[9rem] flex-1"
+          label="An hour of work costs"
+          id="rate"
+          refusal={refusals.perHour}
+        >
           <Input
             className="num"
             inputMode="decimal"
             autoComplete="off"
             maxLength={10}
-            value={perHour}
-            onChange={(event) => setPerHour(event.target.value)}
+            value={typed.perHour}
+            onChange={(event) => set({ perHour: event.target.value })}
           />
         </Field>
-        <Field className="w-24" label="in" id="currency">
+        <Field className="w-24" label="in" id="currency" refusal={refusals.currency}>
           <Input
             className="uppercase"
             autoComplete="off"
             maxLength={3}
-            value={currency}
-            onChange={(event) => setCurrency(event.target.value)}
+            value={typed.currency}
+            onChange={(event) => set({ currency: event.target.value })}
           />
         </Field>
-        <Field className="w-24" label="tax, %" id="tax">
+        <Field className="w-24" label="tax, %" id="tax" refusal={refusals.tax}>
           <Input
             className="num"
             inputMode="decimal"
             autoComplete="off"
             maxLength={5}
-            value={tax}
-            onChange={(event) => setTax(event.target.value)}
+            value={typed.tax}
+            onChange={(event) => set({ tax: event.target.value })}
           />
         </Field>
-        <Button type="submit" disabled={busy || same}>
+        <Button type="submit" disabled={form.isPending || !form.isChanged}>
           Keep the rate
         </Button>
       </div>
-      <Refusal className="mt-1">{wrong}</Refusal>
+      <Refusal className="mt-1">{form.complaint}</Refusal>
     </form>
   )
 }

@@ -1,13 +1,15 @@
 import type { Person, Shop as ShopRecord } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { FormEvent, ReactNode } from 'react'
-import { useState } from 'react'
+import type { ReactNode } from 'react'
+import checkChange from 'virtual:check/shop.change'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { Taps } from '../../kit/Taps.tsx'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../../client/queries.ts'
 import type { Theme } from '../../client/state/session.ts'
 import { useSession } from '../../client/state/session.ts'
+import { changeUnits, makeLead, renameShop } from './commands.ts'
 import { RateForm } from './RateForm.tsx'
 import { Backups } from './Backups.tsx'
 import { Exchange } from './Exchange.tsx'
@@ -69,39 +71,51 @@ function UnitTaps({
   )
 }
 
+/** What the shop is called. */
+function NameForm({ shop }: { readonly shop: ShopRecord }): ReactNode {
+  const form = useCommandForm({
+    command: 'shop.change',
+    check: checkChange,
+    begin: { name: shop.name },
+    baseVersion: shop.version,
+    payloadOf: (typed) => renameShop(shop, typed),
+  })
+  const { name } = form.typed
+  const same = name.trim() === '' || name.trim() === shop.name
+  return (
+    <form onSubmit={form.onSubmit}>
+      <Field
+        label="Name of the shop"
+        id="shop-name"
+        refusal={form.refusals.name}
+        beside={
+          <Button type="submit" disabled={same || form.isPending}>
+            Keep
+          </Button>
+        }
+      >
+        <Input
+          maxLength={80}
+          value={name}
+          onChange={(event) => form.set({ name: event.target.value })}
+        />
+      </Field>
+      <Refusal className="mt-1">{form.complaint}</Refusal>
+    </form>
+  )
+}
+
 function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
-  const [name, setName] = useState(shop.name)
   const change = useCommand('shop.change')
   const { theme, chooseTheme } = useSession()
-  const save = (next: Partial<Pick<ShopRecord, 'name' | 'units' | 'rate'>>): void => {
-    change.submit({
-      payload: { name: name.trim() || shop.name, units: shop.units, ...next },
-      baseVersion: shop.version,
-    })
-  }
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    save({})
-  }
   return (
     <div className="grid gap-5">
-      <form onSubmit={submit}>
-        <Field
-          label="Name of the shop"
-          id="shop-name"
-          beside={
-            <Button
-              type="submit"
-              disabled={name.trim() === '' || name.trim() === shop.name || change.isPending}
-            >
-              Keep
-            </Button>
-          }
-        >
-          <Input maxLength={80} value={name} onChange={(event) => setName(event.target.value)} />
-        </Field>
-      </form>
-      <UnitTaps units={shop.units} busy={change.isPending} onUnits={(units) => save({ units })} />
+      <NameForm shop={shop} />
+      <UnitTaps
+        units={shop.units}
+        busy={change.isPending}
+        onUnits={(units) => change.submit(changeUnits(shop, units))}
+      />
       <Taps<Theme>
         legend="Light, on this device"
         options={[
@@ -112,11 +126,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
         chosen={[theme]}
         onTap={chooseTheme}
       />
-      <RateForm
-        rate={shop.rate ?? null}
-        busy={change.isPending}
-        onKeep={(rate) => save({ rate })}
-      />
+      <RateForm shop={shop} />
       <p className="text-ink-2">
         Units change what is shown and typed. What is stored stays the same.
       </p>
@@ -157,7 +167,7 @@ function PersonRow({ person: { id, name, lead = false } }: { readonly person: Pe
         on={lead}
         disabled={change.isPending}
         aria-label={`${name} agrees to deviations`}
-        onClick={() => change.submit({ payload: { personId: id, lead: !lead } })}
+        onClick={() => change.submit(makeLead(id, !lead))}
       >
         Lead
       </Tap>

@@ -12,7 +12,7 @@ import { carFile, saveFile } from '../../kit/saveFile.ts'
 import { ask, sentenceOf } from '../../client/api.ts'
 import { useCommand, useUnits, useVehicle } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
-import { complaintWords, NO_COMPLAINT } from '@anklet/language/causes/complaint'
+import { complaintWords } from '@anklet/language/causes/complaint'
 import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 import { momentWords } from '@anklet/language/plain/times'
 import { CodeList } from '../job/codes/CodeList.tsx'
@@ -24,6 +24,7 @@ import { trendCsv, trendOf } from '../job/model/trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
 import { simulatedWords } from '@anklet/language/plain/simulated'
+import { openJob } from '../job/model/commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
@@ -123,10 +124,7 @@ function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
         look="go"
         disabled={open.isPending}
         onClick={() =>
-          open.submit(
-            { payload: { jobId, vehicleId, complaint: NO_COMPLAINT } },
-            () => void navigate(`/jobs/${jobId}/intake`),
-          )
+          open.submit(openJob(jobId, vehicleId), () => void navigate(`/jobs/${jobId}/intake`))
         }
       >
         New job on this car

@@ -12,7 +12,7 @@ import { useCommand, useRepeatability, useUnits } from '../../client/queries.ts'
 import type { WatchAside, WatchOutcome } from '../../client/workers/leakWorker.ts'
 import { useWatchOutcome } from '../../client/workers/useWatchOutcome.ts'
 import type { SpokenAnswer } from '@anklet/language/night/answer'
-import { findingSentence, percentWords, speakAnswer } from '@anklet/language/night/answer'
+import { percentWords, speakAnswer } from '@anklet/language/night/answer'
 import { momentWords, spanWords } from '@anklet/language/plain/times'
 import { Aside } from './Aside.tsx'
 import { AwakeAnswer } from '../job/night/AwakeAnswer.tsx'
@@ -29,6 +29,7 @@ import type { WatchQuestion } from '../job/night/request.ts'
 import { earlierQuestions, questionOf } from '../job/night/request.ts'
 import { Suspects } from '../job/night/Suspects.tsx'
 import { Why } from './Why.tsx'
+import { concludeNight, putSupplyBack } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 
@@ -95,10 +96,7 @@ function SupplyBack({
   readonly watch: Watch
 }): ReactNode {
   return (
-    <Button
-      disabled={back.isPending}
-      onClick={() => back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version })}
-    >
+    <Button disabled={back.isPending} onClick={() => back.submit(putSupplyBack(watch))}>
       The supply is back on
     </Button>
   )
@@ -117,25 +115,10 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
   const standing = standingAfterHigh(props, answer.best)
   const conclude = useCommand('watch.conclude')
   const back = useCommand('watch.supplyBack')
-  const write = (): void => {
-    conclude.submit({
-      payload: {
-        watchId: watch.id,
-        finding: {
-          kind: spoken.kind,
-          best: answer.best,
-          probability: spoken.suspects[0]!.probability,
-          sentence: findingSentence(spoken),
-        },
-      },
-      baseVersion: watch.version,
-    })
-  }
+  const write = (): void => conclude.submit(concludeNight(watch, spoken, answer.best))
   // The supply is back before the job is shut; told once, both go on record.
   const backFirst = (then: () => void): void =>
-    supplyIsOff(watch)
-      ? back.submit({ payload: { watchId: watch.id }, baseVersion: watch.version }, then)
-      : then()
+    supplyIsOff(watch) ? back.submit(putSupplyBack(watch), then) : then()
   const error = conclude.error ?? back.error
   return (
     <div className="mt-auto grid gap-2.5 pt-2">

@@ -12,11 +12,9 @@ import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import type { WatchRounds } from '../job/model/watchState.ts'
 import { wasLeftAlone, watchRounds } from '../job/model/watchState.ts'
 import { questionOf } from '../job/night/request.ts'
+import { concludePair } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
-
-/** What a fall beyond one-sided 95 % is worth. */
-const SURE = 0.95
 
 type Finished = WatchRounds & { readonly morning: NonNullable<WatchRounds['morning']> }
 
@@ -84,15 +82,7 @@ function Pair({
           big
           className="mt-3"
           disabled={conclude.isPending}
-          onClick={() =>
-            conclude.submit({
-              payload: {
-                watchId: on.watch.id,
-                finding: { kind: 'answer', best: told.code, probability: SURE, sentence: headline },
-              },
-              baseVersion: on.watch.version,
-            })
-          }
+          onClick={() => conclude.submit(concludePair(on.watch, told, headline))}
         >
           Write it on the job
         </Button>

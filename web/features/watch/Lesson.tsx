@@ -3,6 +3,7 @@ import type { VolumeLesson } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
+import { teachVehicle } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
@@ -24,11 +25,6 @@ function factorWords({ factor, share }: VolumeLesson): string {
 export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
   const learn = useCommand('vehicle.learn')
   const kept = job.vehicle.lesson?.watchId === watch.id
-  const send = (next: NonNullable<Job['vehicle']['lesson']> | null): void =>
-    learn.submit({
-      payload: { vehicleId: job.vehicle.id, lesson: next },
-      baseVersion: job.vehicle.version,
-    })
   return (
     <section aria-label="What this night teaches" className="border-t border-edge pt-2">
       <p className="text-small text-ink-2">
@@ -43,7 +39,12 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
         className="min-h-touch text-left text-ink-2 underline"
         disabled={learn.isPending}
         onClick={() =>
-          send(kept ? null : { ...lesson, watchId: watch.id, at: new Date().toISOString() })
+          learn.submit(
+            teachVehicle(
+              job.vehicle,
+              kept ? null : { ...lesson, watchId: watch.id, at: new Date().toISOString() },
+            ),
+          )
         }
       >
         {kept ? 'Forget it again' : 'Use it for this car from now on'}

@@ -22,16 +22,8 @@ import {
   VENT_WORDS,
 } from '@anklet/language/work/plan'
 import { Notice } from '../../kit/Notice.tsx'
+import type { Chosen } from './model.ts'
 import { Disclosure } from '../../kit/Disclosure.tsx'
-
-/** What a plan is asked for, as it is chosen on the page. */
-export interface Chosen {
-  readonly jobs: readonly WantedJob[]
-  readonly support: Support
-  readonly way: ShopWay
-  readonly alone: boolean
-  readonly flat: readonly Corner[]
-}
 
 /** Whether a job can be done there, whatever else is chosen. */
 const possible = (

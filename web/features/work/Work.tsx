@@ -1,6 +1,6 @@
-import type { CommandPayload, Job, Part, Procedures, Torque } from '@anklet/contract'
+import type { Job, Part, Procedures, Torque } from '@anklet/contract'
 import { onStops } from '@anklet/core/reasoning/arrival'
-import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
+import type { ProcedureBook } from '@anklet/core/work/procedure'
 import { inOrder } from '@anklet/core/work/procedure'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { carriedBy } from '@anklet/core/work/record'
@@ -9,6 +9,7 @@ import { startTransition, useState } from 'react'
 import { Link } from 'react-router'
 import { sentenceOf } from '../../client/api.ts'
 import { bookOf } from '../../client/procedures.ts'
+import type { Intention } from '../../client/queries.ts'
 import {
   useCommand,
   useParts,
@@ -18,11 +19,12 @@ import {
 } from '../../client/queries.ts'
 import { planRefusalWords } from '@anklet/language/work/plan'
 import { momentWords } from '@anklet/language/plain/times'
-import type { Chosen } from './JobChoice.tsx'
 import { BeginWork } from './BeginWork.tsx'
 import { JobChoice } from './JobChoice.tsx'
 import { PlanView } from './PlanView.tsx'
-import { flatOf, proposedJobs } from './proposed.ts'
+import { makePlan } from './commands.ts'
+import type { Chosen } from './model.ts'
+import { contentOf, flatOf, movedTo, placed, proposedJobs, withLines } from './model.ts'
 import { usePlan } from './usePlan.ts'
 import { Runner } from '../job/run/Runner.tsx'
 import { useCarLive } from '../job/link/carLive.ts'
@@ -37,51 +39,6 @@ interface Shelf {
   readonly torques: readonly Torque[]
   readonly parts: readonly Part[]
 }
-
-/** What makes one plan another; the database keeps its fields in an order of its own. */
-const contentOf = ({
-  jobs,
-  support,
-  way,
-  alone,
-  flat,
-  order,
-}: Chosen & { readonly order: readonly string[] }): string =>
-  JSON.stringify([
-    jobs.map(({ job, corners = [] }) => [job, ...corners]),
-    support,
-    way.ventBy,
-    way.first,
-    way.fillAt,
-    way.fasteners,
-    way.charge,
-    alone,
-    flat,
-    order,
-  ])
-
-/** The plan as it goes on record; a job that waits for its corners is left out. */
-const planPayload = (
-  job: Job,
-  { jobs, support, way, alone, flat }: Chosen,
-  order: readonly string[],
-): CommandPayload<'plan.make'> => ({
-  planId: crypto.randomUUID(),
-  jobId: job.id,
-  jobs: placed(jobs).map(({ job: id, corners }) => ({
-    job: id,
-    ...(corners ? { corners: [...corners] } : {}),
-  })),
-  support,
-  way,
-  alone,
-  flat: [...flat],
-  order: [...order],
-})
-
-/** Jobs whose corners are said, or that have none. */
-const placed = (jobs: Chosen['jobs']): Chosen['jobs'] =>
-  jobs.filter((each) => each.corners?.length !== 0)
 
 /** Why there is no plan yet. */
 function NoPlan({
@@ -116,7 +73,7 @@ function PlanActions({
   seconds,
   onBegin,
   onBack,
-  payload,
+  plan,
 }: {
   readonly job: Job
   readonly made: Job['plans'][number] | undefined
@@ -127,7 +84,7 @@ function PlanActions({
   /** null: it cannot be begun here, or is. */ readonly onBegin:
     ((second: string | undefined) => void) | null
   onBack(): void
-  payload(): CommandPayload<'plan.make'>
+  plan(): Intention<'plan.make'>
 }): ReactNode {
   const keep = useCommand('plan.make')
   const nameOf = usePersonName()
@@ -137,7 +94,7 @@ function PlanActions({
         <Button
           look="go"
           disabled={keep.isPending || same || !ready}
-          onClick={() => keep.submit({ payload: payload() })}
+          onClick={() => keep.submit(plan())}
         >
           {same ? 'Kept' : 'Keep this plan'}
         </Button>
@@ -184,21 +141,6 @@ function NothingDecided({ jobId }: { readonly jobId: string }): ReactNode {
       is to be done.
     </Notice>
   )
-}
-
-function movedTo(steps: readonly PlanStep[], key: string, to: number): readonly string[] {
-  const keys = steps.map((step) => step.key).filter((each) => each !== key)
-  return keys.toSpliced(to, 0, key)
-}
-
-/** The jobs with the line of some corners among them. */
-function withLines(jobs: Chosen['jobs'], corners: readonly Corner[]): Chosen['jobs'] {
-  if (corners.length === 0) return jobs
-  const line = jobs.find(({ job }) => job === 'line')
-  return [
-    ...jobs.filter((each) => each !== line),
-    { job: 'line', corners: [...new Set([...(line?.corners ?? []), ...corners])] },
-  ]
 }
 
 /**
@@ -324,7 +266,7 @@ function Planning({
           seconds={steps.some(({ second }) => second)}
           onBegin={under || !work ? null : begin}
           onBack={() => setOrder([])}
-          payload={() => planPayload(job, chosen, moved ? order : [])}
+          plan={() => makePlan(job.id, chosen, moved ? order : [])}
         />
       )}
       {plan && (

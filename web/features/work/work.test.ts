@@ -20,7 +20,7 @@ import {
 import { fastenedWords, torquedWords } from '@anklet/language/work/work'
 import { torqueOf } from '../job/model/torqueForm.ts'
 import { slowestPart } from './PlanView.tsx'
-import { flatOf, proposedJobs } from './proposed.ts'
+import { flatOf, proposedJobs } from './model.ts'
 
 const decided = (
   option: string,

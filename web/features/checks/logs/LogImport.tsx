@@ -1,4 +1,4 @@
-import type { CommandPayload, Job } from '@anklet/contract'
+import type { Job } from '@anklet/contract'
 import type { LogColumn } from '@anklet/core/measuring/exchange'
 import type { Remote } from 'comlink'
 import { proxy, wrap } from 'comlink'
@@ -11,6 +11,7 @@ import type { LogFileWorker, LogSniff, ReadLog } from '../../../client/workers/l
 import { doubtWords } from '@anklet/language/shop/devices'
 import { secondsWords } from '@anklet/language/plain/times'
 import { COLUMN_CHOICES, columnWords, mappingFault, recalled, remember } from './logMapping.ts'
+import { keepLog } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { ChooseFile } from '../../../kit/ChooseFile.tsx'
@@ -171,7 +172,7 @@ function useImport(job: Job) {
     )
   }
   const store = (file: File, log: ReadLog): void =>
-    keep.submit({ payload: logPayload(job, logId, file, log) }, () => {
+    keep.submit(keepLog(job.id, logId, file, log), () => {
       setLogId(crypto.randomUUID())
       setStep({ at: 'choose' })
     })
@@ -194,22 +195,6 @@ const usualHeightMm = ({ vehicleType }: Job): number => {
   const { FL, FR, RL, RR } = vehicleType.geometry.corners
   return (FL.designHeightMm + FR.designHeightMm + RL.designHeightMm + RR.designHeightMm) / 4
 }
-
-const logPayload = (
-  job: Job,
-  logId: string,
-  file: File,
-  log: ReadLog,
-): CommandPayload<'log.keep'> => ({
-  logId,
-  jobId: job.id,
-  title: file.name.slice(0, 80),
-  deviceName: 'out of a file',
-  startedAt: new Date(file.lastModified).toISOString(),
-  rows: log.rows,
-  channels: log.channels,
-  trace: log.trace,
-})
 
 /** Goes on with what is on the screen, or drops it. */
 function GoOn({

@@ -19,6 +19,7 @@ import {
   surenessWords,
 } from '@anklet/language/causes/suspects'
 import { momentWords } from '@anklet/language/plain/times'
+import { concludeJob } from './commands.ts'
 import type { SuspectsNow } from './useSuspects.ts'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
@@ -185,23 +186,9 @@ function KeepFinding({
   const [photoId, setPhotoId] = useState<string | null>(null)
   const placed = now.causes.get(cause)!
   const stop = reasoned.recommend.kind === 'repair'
-  const stands = now.pieces
-    .filter(({ doubted }) => doubted === null)
-    .map(({ check, outcome }) => foundWords(now.checks.get(check)!, outcome).slice(0, 200))
-    .slice(-40)
   const keep = (): void =>
     conclude.submit(
-      {
-        payload: {
-          conclusionId: crypto.randomUUID(),
-          jobId: job.id,
-          cause,
-          sentence: `${causeWords(placed)}.`,
-          probability: reasoned.settles.p,
-          stands,
-          photoId,
-        },
-      },
+      concludeJob(job.id, placed, reasoned, now, photoId),
       // Stopping here is a finding: what to do about it comes next.
       stop ? undefined : () => void navigate(`/jobs/${job.id}/decision`),
     )

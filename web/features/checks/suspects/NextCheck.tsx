@@ -17,6 +17,7 @@ import {
   outcomeWords,
 } from '@anklet/language/causes/suspects'
 import { dayOf } from '@anklet/language/plain/times'
+import { keepComplaint } from '../../job/model/commands.ts'
 import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
@@ -161,10 +162,7 @@ function WantedBackWhen({
         wanted={wantedBack}
         disabled={keep.isPending}
         onSay={(wanted) =>
-          keep.submit({
-            payload: { jobId: job.id, complaint: { ...job.complaint, wantedBack: wanted } },
-            baseVersion: job.version,
-          })
+          keep.submit(keepComplaint(job, { ...job.complaint, wantedBack: wanted }, job.version))
         }
       />
       {keep.error && <Refusal>{sentenceOf(keep.error)}</Refusal>}

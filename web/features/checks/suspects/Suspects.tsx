@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { foundWords } from '@anklet/language/causes/suspects'
+import { sayEvidence } from './commands.ts'
 import { Conclude } from './Conclude.tsx'
 import { NextCheck } from './NextCheck.tsx'
 import { OldCases } from './OldCases.tsx'
@@ -81,17 +82,7 @@ export function Suspects({
     what: EvidenceRecord['say'],
     outcome: string | null,
     reason = '',
-  ): void =>
-    say.submit({
-      payload: {
-        evidenceId: crypto.randomUUID(),
-        jobId: job.id,
-        check,
-        say: what,
-        outcome,
-        reason,
-      },
-    })
+  ): void => say.submit(sayEvidence(job.id, { check, say: what, outcome, reason }))
   const locked = job.closedAt !== null
   const { answer } = now
   const [anyway, setAnyway] = useState(false)

@@ -3,6 +3,7 @@ import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
+import { closeJob } from './commands.ts'
 import { summaryFacts } from '../model/watchState.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
@@ -28,13 +29,7 @@ export function CloseJob({
   const [reason, setReason] = useState<string | null>(null)
   const { found, handedOver } = summaryFacts(job)
   const open = found && !handedOver
-  const send = (): void =>
-    before(() =>
-      close.submit({
-        payload: { jobId: job.id, ...(open ? { reason: reason ?? '' } : {}) },
-        baseVersion: job.version,
-      }),
-    )
+  const send = (): void => before(() => close.submit(closeJob(job, open ? (reason ?? '') : null)))
   const submit = (event: FormEvent): void => {
     event.preventDefault()
     send()

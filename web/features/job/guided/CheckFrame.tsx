@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
+import { recordCheck } from './commands.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 import type { Said } from '@anklet/language/causes/checks'
 import { CHECK_WORDS } from '@anklet/language/causes/checks'
@@ -101,7 +102,6 @@ export function CheckFrame({
   const [kept, setKept] = useState('')
   const id = useRef({ content: '', checkId: '' })
   const content = JSON.stringify([said, corner])
-  const deviceIds = [...new Set(sources.flatMap((deviceId) => deviceId ?? []))]
   if (id.current.content !== content) id.current = { content, checkId: crypto.randomUUID() }
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
@@ -128,18 +128,15 @@ export function CheckFrame({
                 disabled={keep.isPending || kept === content}
                 onClick={() =>
                   keep.submit(
-                    {
-                      payload: {
-                        checkId: id.current.checkId,
-                        jobId: job.id,
-                        kind,
-                        corner,
-                        logId,
-                        ...(deviceIds.length > 0 ? { deviceIds } : {}),
-                        ...said,
-                        lines: said.lines.slice(0, 20),
-                      },
-                    },
+                    recordCheck({
+                      checkId: id.current.checkId,
+                      jobId: job.id,
+                      kind,
+                      corner,
+                      logId,
+                      sources,
+                      said,
+                    }),
                     () => setKept(content),
                   )
                 }

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Sheet } from '../../../kit/Sheet.tsx'
 import { sentenceOf } from '../../../client/api.ts'
 import { useCommand, useJobs } from '../../../client/queries.ts'
+import { noteFromBench } from './commands.ts'
 import { Plate } from '../../../kit/Plate.tsx'
 import { Button, Tap } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
@@ -32,10 +33,7 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
               className="w-full"
               disabled={keep.isPending}
               onClick={() =>
-                keep.submit(
-                  { payload: { noteId, jobId: id, from: 'bench', title, lines: [...lines] } },
-                  () => onSaved(plate),
-                )
+                keep.submit(noteFromBench(noteId, id, title, lines), () => onSaved(plate))
               }
             >
               <Plate plate={plate} simulated={simulated} />

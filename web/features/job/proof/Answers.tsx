@@ -8,6 +8,8 @@ import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { carFile, saveFile } from '../../../kit/saveFile.ts'
 import { Taps } from '../../../kit/Taps.tsx'
+import type { ShownWith } from './commands.ts'
+import { planReturn, sayShown } from './commands.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { jointWords } from '@anklet/language/work/proof'
 import { fieldMoment, morningAfter } from '@anklet/language/plain/times'
@@ -15,29 +17,13 @@ import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
 
-interface SaidProps {
-  readonly joint?: Joint | null
-  readonly words?: string
-  readonly on?: string | null
-}
-
 /** Says what was shown; the answer is on the record at once. */
 export function useSay(job: Job) {
   const record = useCommand('proof.record')
   return {
     record,
-    say: (
-      item: SaidItem,
-      outcome: Outcome,
-      { joint = null, words = '', on = null }: SaidProps = {},
-    ): void =>
-      record.submit({
-        payload: {
-          entryId: crypto.randomUUID(),
-          jobId: job.id,
-          content: { kind: 'shown', item, joint, outcome, words: words.trim(), on },
-        },
-      }),
+    say: (item: SaidItem, outcome: Outcome, shown: ShownWith = {}): void =>
+      record.submit(sayShown(job.id, item, outcome, shown)),
     wrong: record.isError ? <Refusal>{sentenceOf(record.error)}</Refusal> : null,
   }
 }
@@ -204,14 +190,7 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
   const { say, wrong } = useSay(job)
   const at = new Date(due)
   const known = !Number.isNaN(at.getTime())
-  const plan = (): void =>
-    record.submit({
-      payload: {
-        entryId: crypto.randomUUID(),
-        jobId: job.id,
-        content: { kind: 'return', dueAt: at.toISOString(), words: words.trim() },
-      },
-    })
+  const plan = (): void => record.submit(planReturn(job.id, at, words))
   const planned = lastOf(job.proof, 'return')
   const calendar = async (): Promise<void> => {
     if (!planned) return

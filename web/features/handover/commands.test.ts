@@ -3,10 +3,10 @@ import { describe, expect, test } from 'vitest'
 import type { Written } from '../../client/state/handovers.ts'
 import { NOTHING_WRITTEN } from '../../client/state/handovers.ts'
 import { proofItem } from '@anklet/language/test/records'
-import { handOverPayload } from './handOverPayload.ts'
+import { handOver } from './commands.ts'
 
 const content = (items: readonly ProofItem[] | null, words: Written) =>
-  handOverPayload('e', 'j', items, words).content
+  handOver('j', items, words).payload.content
 const written = { ...NOTHING_WRITTEN, reason: ' The owner waits. ', watchFor: ' Listen. ' }
 
 describe('a handover', () => {

@@ -1,0 +1,107 @@
+import type { CommandPayload, CommandType } from '@anklet/contract'
+import type { SubmitEvent } from 'react'
+import { useState } from 'react'
+import type { DefaultValues, FieldValues, Path, PathValue } from 'react-hook-form'
+import { useForm } from 'react-hook-form'
+import { sentenceOf } from '../api.ts'
+import { useCommand } from '../queries.ts'
+import type { FormRules } from './commandResolver.ts'
+import { commandResolver } from './commandResolver.ts'
+
+interface Opened<Name extends CommandType, Typed> extends Omit<
+  FormRules<Typed, CommandPayload<Name>>,
+  'payloadOf'
+> {
+  readonly command: Name
+  /** What stands in the fields when the form opens. */
+  readonly begin: Typed
+  /**
+   * What the command would carry; a figure that cannot be read is NaN, which the check refuses.
+   * @param id of the record that is made: the same however often it is sent
+   */
+  payloadOf(typed: Typed, id: string): CommandPayload<Name>
+  /** Version of the record that was looked at; left out: a new one is made. */
+  readonly baseVersion?: number | null
+  /** Who signs it, where that is not whoever works here. */
+  person?(id: string): string
+  /** Whether the form is empty again when it was sent, for another one. */
+  readonly empties?: boolean
+  /** Left out: what cannot be sent is said when it is sent, and from then on while it is typed. */
+  readonly mode?: 'onChange'
+  onDone?(id: string): void
+}
+
+/** A form that sends a command, as it stands. */
+export interface CommandForm<Typed> {
+  readonly typed: Typed
+  set(change: Partial<Typed>): void
+  /** Why a field cannot be sent as it is, by field. */
+  readonly refusals: Partial<Readonly<Record<keyof Typed, string>>>
+  /** What is wrong with the whole, or what the server said; empty: nothing. */
+  readonly complaint: string
+  /** Whether something else stands in the fields than when the form opened. */
+  readonly isChanged: boolean
+  readonly isValid: boolean
+  readonly isPending: boolean
+  onSubmit(event?: SubmitEvent): void
+  /** Puts everything back to what the form began with. */
+  reset(): void
+}
+
+/** What is wrong, by field; under `root` what is wrong with the whole. */
+const sentencesOf = (
+  errors: Readonly<Record<string, { readonly message?: unknown } | undefined>>,
+): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    Object.entries(errors).flatMap(([field, error]) =>
+      typeof error?.message === 'string' ? [[field, error.message]] : [],
+    ),
+  )
+
+/**
+ * A form whose fields become what a command carries. It is checked by the contract's schema when it
+ * is sent, and from then on with each change.
+ */
+export function useCommandForm<Name extends CommandType, Typed extends FieldValues>(
+  opened: Opened<Name, Typed>,
+): CommandForm<Typed> {
+  const { command, begin, baseVersion = null, mode = 'onSubmit', empties = false } = opened
+  const [id, setId] = useState(() => crypto.randomUUID())
+  const sending = useCommand(command)
+  const form = useForm<Typed, unknown, CommandPayload<Name>>({
+    defaultValues: begin as DefaultValues<Typed>,
+    resolver: commandResolver({ ...opened, payloadOf: (typed) => opened.payloadOf(typed, id) }),
+    mode,
+  })
+  const { errors, isDirty, isSubmitted, isValid } = form.formState
+  const done = (): void => {
+    setId(crypto.randomUUID())
+    if (empties) form.reset()
+    opened.onDone?.(id)
+  }
+  const send = form.handleSubmit((payload) => {
+    const person = opened.person?.(id)
+    sending.submit({ payload, baseVersion, ...(person === undefined ? {} : { person }) }, done)
+  })
+  const { root = '', ...refusals } = sentencesOf(errors)
+  return {
+    typed: form.watch(),
+    set: (change) => {
+      for (const [field, value] of Object.entries(change))
+        form.setValue(field as Path<Typed>, value as PathValue<Typed, Path<Typed>>, {
+          shouldDirty: true,
+          shouldValidate: isSubmitted || mode === 'onChange',
+        })
+    },
+    refusals: refusals as CommandForm<Typed>['refusals'],
+    complaint: root !== '' ? root : sending.isError ? sentenceOf(sending.error) : '',
+    isChanged: isDirty,
+    isValid,
+    isPending: sending.isPending,
+    onSubmit: (event) => void send(event),
+    reset: () => {
+      form.reset()
+      sending.reset()
+    },
+  }
+}

@@ -1,0 +1,24 @@
+import type { Intention } from '../../../client/queries.ts'
+import type { ReadLog } from '../../../client/workers/logFileWorker.ts'
+
+/** Letters of a title: the contract's bound. */
+const MOST_LETTERS = 80
+
+/** Keeps with a job the log that was read out of a file. */
+export const keepLog = (
+  jobId: string,
+  logId: string,
+  file: Pick<File, 'name' | 'lastModified'>,
+  { rows, channels, trace }: ReadLog,
+): Intention<'log.keep'> => ({
+  payload: {
+    logId,
+    jobId,
+    title: file.name.slice(0, MOST_LETTERS),
+    deviceName: 'out of a file',
+    startedAt: new Date(file.lastModified).toISOString(),
+    rows,
+    channels,
+    trace,
+  },
+})
