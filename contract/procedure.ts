@@ -13,6 +13,7 @@ import { AIR_FORMS, DAMPINGS } from '@anklet/core/base/vehicle'
 import type { TSchema } from '@sinclair/typebox'
 import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
+import { TORQUE_NM } from './bounds.ts'
 import { closed, instant, nullable, oneOf, uuid, words, version, day } from './quantities.ts'
 import { reach, released, suspension } from './anatomy.ts'
 import { Architecture, CornerName } from './vehicle.ts'
@@ -238,8 +239,8 @@ export const TorqueRecord = closed({
   version: version,
   typeId: uuid,
   fastener: id,
-  minNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
-  maxNm: Type.Number({ minimum: 0.1, maximum: 2000, description: 'N.m' }),
+  minNm: Type.Number({ minimum: TORQUE_NM.least, maximum: TORQUE_NM.most, description: 'N.m' }),
+  maxNm: Type.Number({ minimum: TORQUE_NM.least, maximum: TORQUE_NM.most, description: 'N.m' }),
   thenDegrees: nullable(Type.Number({ minimum: 1, maximum: 720 })),
   unit: Type.Optional(
     Type.Unsafe<'N.m' | 'lbf.ft'>({

@@ -1,6 +1,6 @@
 import type { NumberOptions, Static as Described, TSchema } from '@sinclair/typebox'
 import { Type } from '@sinclair/typebox'
-import { DAY_PATTERN, INSTANT_PATTERN } from './patterns.ts'
+import { DAY_PATTERN, INSTANT_PATTERN } from './bounds.ts'
 
 // Bounds of what is accepted. The unit stands in the name of the field that uses one.
 const quantity = (

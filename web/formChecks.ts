@@ -1,7 +1,6 @@
 import type { COMMANDS } from '@anklet/contract'
 import { Ajv } from 'ajv'
 import standalone from 'ajv/dist/standalone/index.js'
-import formats from 'ajv-formats'
 import { tsImport } from 'tsx/esm/api'
 import type { Plugin } from 'vite'
 
@@ -15,6 +14,15 @@ const WITHOUT_REQUIRE: readonly (readonly [string, string])[] = [
 ]
 
 type Contract = { readonly COMMANDS: typeof COMMANDS }
+// Patterns are written into the code; a function would be asked for by `require`. What a pattern
+// lets through that is no day or moment the server refuses.
+const PATTERNS: Readonly<Record<string, RegExp>> = {
+  uuid: /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i,
+  date: /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/,
+  'date-time':
+    /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T\d{2}:\d{2}:\d{2}(\.\d+)?(Z|[+-]\d{2}:\d{2})$/,
+}
+
 let contract: Promise<Contract> | null = null
 
 /** The check of what a command carries, as the text of an ES module whose default export it is. */
@@ -29,9 +37,7 @@ async function checkAsCode(name: string): Promise<string> {
     allowUnionTypes: true,
     code: { source: true, esm: true },
   })
-  // The fast ones are patterns, which are written into the code.
-  const addFormats = formats.default as (ajv: Ajv, how: object) => void
-  addFormats(ajv, { mode: 'fast', formats: ['uuid', 'date-time', 'date'] })
+  for (const [format, pattern] of Object.entries(PATTERNS)) ajv.addFormat(format, pattern)
   const check = ajv.compile(commands[name as keyof typeof commands].properties.payload)
   const code = WITHOUT_REQUIRE.reduce(
     (text, [asked, own]) => text.replaceAll(asked, own),

@@ -3,7 +3,8 @@ import { Button } from './Button.tsx'
 import { Field, Input, Select, TextArea } from './Field.tsx'
 import { Refusal } from './Notice.tsx'
 
-interface LineProps {
+/** What a line is asked as. */
+export interface LineProps {
   readonly words: string
   readonly value: string
   readonly most?: number

@@ -15,7 +15,6 @@ import { wantedWords } from '@anklet/language/repair/coils'
 import { consequences, lineWords, optionTitle } from '@anklet/language/repair/decision'
 import { amountWords, moneyWords } from '@anklet/language/plain/money'
 import { coilsCsv, readCoils } from '../shelf/coilsCsv.ts'
-import { partOf } from '../shelf/PartsShelf.tsx'
 import { totalsOf } from '../job/papers/estimate.ts'
 import { agesOf, lifeOf, partsFor, repairCaseOf } from '../job/model/repairCase.ts'
 
@@ -205,50 +204,7 @@ describe('an estimate', () => {
   })
 })
 
-describe('parts and coils as they are typed and read', () => {
-  const form = {
-    kind: 'spring' as const,
-    axle: 'any' as const,
-    name: 'Bellows',
-    number: '',
-    cost: '548,50',
-    hours: '2.5',
-    pairHours: '',
-    leadDays: '3',
-    shape: '',
-    scaleYears: '',
-    warranty: '  Two years ',
-  }
-  test('a part, with its life or without', () => {
-    expect(partOf(form)).toEqual({
-      ok: true,
-      part: {
-        kind: 'spring',
-        axle: null,
-        name: 'Bellows',
-        number: '',
-        cost: 548.5,
-        hours: 2.5,
-        pairHours: null,
-        leadDays: 3,
-        life: null,
-        warranty: 'Two years',
-      },
-    })
-    expect(partOf({ ...form, axle: 'rear', scaleYears: '9', shape: '2,8' })).toMatchObject({
-      part: { axle: 'rear', life: { shape: 2.8, scaleYears: 9 } },
-    })
-  })
-  test.each([
-    [{ name: ' ' }, /needs a name/],
-    [{ cost: '-3' }, /price is a figure/],
-    [{ hours: 'two' }, /Hours are figures/],
-    [{ leadDays: '2.5' }, /whole figure/],
-    [{ scaleYears: '9' }, /A life needs both/],
-  ] as const)('%o is refused', (change, sentence) => {
-    const made = partOf({ ...form, ...change })
-    expect(made.ok ? '' : made.sentence).toMatch(sentence)
-  })
+describe('coils as they are read', () => {
   const coil = {
     id: 'a',
     name: 'R; 62',

@@ -7,6 +7,7 @@ import { useCoils, useCommand } from '../../client/queries.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { saveFile } from '../../kit/saveFile.ts'
 import { parseNumber } from '../../kit/typed.ts'
+import { dropCoil, saveCoils } from './commands.ts'
 import { coilsCsv, readCoils } from './coilsCsv.ts'
 import { Line } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
@@ -140,7 +141,7 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
             : read.faults,
         )
         if (read.coils.length > 0)
-          save.submit({ payload: { coils: read.coils } }, () => setTaken(read.coils.length))
+          save.submit(saveCoils(read.coils), () => setTaken(read.coils.length))
       },
       () => say([`“${file.name}” could not be read.`]),
     )
@@ -186,7 +187,7 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
         <CoilTable
           coils={coils}
           busy={drop.isPending}
-          onDrop={(coilId) => drop.submit({ payload: { coilId } })}
+          onDrop={(coilId) => drop.submit(dropCoil(coilId))}
         />
       )}
       <Unmarked />

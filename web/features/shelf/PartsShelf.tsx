@@ -1,213 +1,98 @@
 import type { Part, PartKind, VehicleType } from '@anklet/contract'
+import type { Axle } from '@anklet/core/base/vehicle'
 import { AXLES, hasAirOnAxle } from '@anklet/core/base/vehicle'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkPart from 'virtual:check/part.save'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useParts, useShop, useVehicleTypes } from '../../client/queries.ts'
 import { Loading } from '../../client/Loading.tsx'
-import { parseNumber } from '../../kit/typed.ts'
+import { FormLine } from '../../client/form/FormFields.tsx'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { PART_KIND_WORDS } from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
-import { Choice, KeepOrDrop, Line } from '../../kit/FormLines.tsx'
+import { Choice, KeepOrDrop } from '../../kit/FormLines.tsx'
+import type { TypedPart } from './commands.ts'
+import { dropPart, savePart, typedPart } from './commands.ts'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 
 const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]
-type Axle = 'front' | 'rear' | 'any'
-interface Form {
-  readonly kind: PartKind
-  readonly axle: Axle
-  readonly name: string
-  readonly number: string
-  readonly cost: string
-  readonly hours: string
-  readonly pairHours: string
-  readonly leadDays: string
-  readonly shape: string
-  readonly scaleYears: string
-  readonly warranty: string
-}
-const BLANK: Form = {
-  kind: 'spring',
-  axle: 'any',
-  name: '',
-  number: '',
-  cost: '',
-  hours: '',
-  pairHours: '',
-  leadDays: '0',
-  shape: '',
-  scaleYears: '',
-  warranty: '',
-}
-const formOf = ({
-  kind,
-  axle,
-  name,
-  number,
-  cost,
-  hours,
-  pairHours,
-  leadDays,
-  life,
-  warranty = '',
-}: Part): Form => ({
-  kind,
-  axle: axle ?? 'any',
-  name,
-  number,
-  cost: String(cost),
-  hours: String(hours),
-  pairHours: pairHours === null ? '' : String(pairHours),
-  leadDays: String(leadDays),
-  shape: life ? String(life.shape) : '',
-  scaleYears: life ? String(life.scaleYears) : '',
-  warranty,
-})
-
-const MOST = { cost: 1e7, hours: 500, leadDays: 730 } as const
-
-/** A part as it was typed; or what is wrong with it. */
-export function partOf(
-  form: Form,
-):
-  | { readonly ok: true; readonly part: Omit<Part, 'id' | 'version' | 'typeId'> }
-  | { readonly ok: false; readonly sentence: string } {
-  const refuse = (sentence: string) => ({ ok: false as const, sentence })
-  const within = (text: string, most: number): number | null => {
-    const value = parseNumber(text)
-    return value !== null && value >= 0 && value <= most ? value : null
-  }
-  const [cost, hours, lead] = [
-    within(form.cost, MOST.cost),
-    within(form.hours, MOST.hours),
-    within(form.leadDays, MOST.leadDays),
-  ]
-  const pair = form.pairHours.trim() === '' ? null : within(form.pairHours, MOST.hours)
-  if (form.name.trim() === '') return refuse('A part needs a name.')
-  if (cost === null) return refuse('A price is a figure from 0 up.')
-  if (hours === null || (form.pairHours.trim() !== '' && pair === null))
-    return refuse('Hours are figures from 0 to 500.')
-  if (lead === null || !Number.isInteger(lead))
-    return refuse('The days until it is here are a whole figure from 0 to 730.')
-  const [shape, scaleYears] = [parseNumber(form.shape), parseNumber(form.scaleYears)]
-  const lived = form.shape.trim() !== '' || form.scaleYears.trim() !== ''
-  if (
-    lived &&
-    (shape === null ||
-      shape < 0.2 ||
-      shape > 20 ||
-      scaleYears === null ||
-      scaleYears < 0.1 ||
-      scaleYears > 200)
-  )
-    return refuse(
-      'A life needs both: years it lasts about, up to 200, and a shape between 0.2 ' +
-        'and 20. Leave both empty for what the shop has seen.',
-    )
-  return {
-    ok: true,
-    part: {
-      kind: form.kind,
-      axle: form.axle === 'any' ? null : form.axle,
-      name: form.name.trim(),
-      number: form.number.trim(),
-      cost,
-      hours,
-      pairHours: pair,
-      leadDays: lead,
-      life: lived ? { shape: shape!, scaleYears: scaleYears! } : null,
-      warranty: form.warranty.trim(),
-    },
-  }
-}
+/** Why a part cannot be put on the shelf as it was typed. */
+const LIFE =
+  'A life needs both: years it lasts about, up to 200, and a shape between 0.2 and 20. ' +
+  'Leave both empty for what the shop has seen.'
+const REFUSALS = {
+  name: 'A part needs a name.',
+  cost: 'A price is a figure from 0 up.',
+  hours: 'Hours are figures from 0 to 500.',
+  pairHours: 'Hours are figures from 0 to 500.',
+  leadDays: 'The days until it is here are a whole figure from 0 to 730.',
+  scaleYears: LIFE,
+} as const
 
 /** What a part is, costs, takes and lasts. */
 function PartFields({
   form,
   axles,
-  set,
 }: {
-  readonly form: Form
-  readonly axles: readonly (typeof AXLES)[number][]
-  set(change: Partial<Form>): void
+  readonly form: CommandForm<TypedPart>
+  readonly axles: readonly Axle[]
 }): ReactNode {
   const currency = useShop().data?.rate?.currency ?? 'money'
+  const { typed, set } = form
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-2">
         <Choice<PartKind>
           words="It is a"
-          value={form.kind}
+          value={typed.kind}
           options={KINDS}
           onChoose={(kind) => set({ kind })}
         />
-        <Choice<Axle>
+        <Choice<TypedPart['axle']>
           words="For"
-          value={form.axle}
+          value={typed.axle}
           options={[
             ['any', 'any axle'],
             ...axles.map((axle) => [axle, `the ${axle} axle`] as const),
           ]}
           onChoose={(axle) => set({ axle })}
         />
-        <Line words="Name" most={80} value={form.name} onType={(name) => set({ name })} />
-        <Line words="Number" most={40} value={form.number} onType={(number) => set({ number })} />
+        <FormLine form={form} field="name" words="Name" most={80} />
+        <FormLine form={form} field="number" words="Number" most={40} />
       </div>
       <div className="grid gap-3 sm:grid-cols-4">
-        <Line
-          words="Price"
-          unit={currency}
-          most={10}
-          value={form.cost}
-          onType={(cost) => set({ cost })}
-        />
-        <Line
-          words="Work"
-          unit="h"
-          most={6}
-          value={form.hours}
-          onType={(hours) => set({ hours })}
-        />
-        <Line
-          words="Both sides"
-          unit="h"
-          most={6}
-          value={form.pairHours}
-          onType={(pairHours) => set({ pairHours })}
-        />
-        <Line
-          words="Until it is here"
-          unit="days"
-          most={4}
-          value={form.leadDays}
-          onType={(leadDays) => set({ leadDays })}
-        />
+        <FormLine form={form} field="cost" words="Price" unit={currency} most={10} />
+        <FormLine form={form} field="hours" words="Work" unit="h" most={6} />
+        <FormLine form={form} field="pairHours" words="Both sides" unit="h" most={6} />
+        <FormLine form={form} field="leadDays" words="Until it is here" unit="days" most={4} />
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line
+        <FormLine
+          form={form}
+          field="scaleYears"
           words="Lasts about"
           hint="empty: as the shop has seen"
           unit="years"
           most={6}
-          value={form.scaleYears}
-          onType={(scaleYears) => set({ scaleYears })}
         />
-        <Line
+        <FormLine
+          form={form}
+          field="shape"
           words="Shape of its life"
           hint="1 at any age alike, 3 with age"
           unit=""
           most={5}
-          value={form.shape}
-          onType={(shape) => set({ shape })}
         />
       </div>
-      <Line
+      <FormLine
+        form={form}
+        field="warranty"
         words="What its maker stands for"
         hint="warranty, in the maker’s own words; goes onto the owner’s paper"
         most={400}
-        value={form.warranty}
-        onType={(warranty) => set({ warranty })}
       />
     </>
   )
@@ -222,42 +107,34 @@ function Editor({
   readonly part: Part | null
   onDone(): void
 }): ReactNode {
-  const [form, setForm] = useState(() => (part ? formOf(part) : BLANK))
-  const [id] = useState(() => part?.id ?? crypto.randomUUID())
-  const [wrong, setWrong] = useState('')
-  const [save, drop] = [useCommand('part.save'), useCommand('part.drop')]
-  const set = (change: Partial<Form>): void => setForm({ ...form, ...change })
-  const keep = (event: FormEvent): void => {
-    event.preventDefault()
-    const made = partOf(form)
-    setWrong(made.ok ? '' : made.sentence)
-    if (made.ok)
-      save.submit(
-        {
-          payload: { partId: id, typeId: type.id, ...made.part },
-          baseVersion: part?.version ?? null,
-        },
-        onDone,
-      )
-  }
-  const error = save.error ?? drop.error
+  const form = useCommandForm({
+    command: 'part.save',
+    check: checkPart,
+    begin: typedPart(part),
+    baseVersion: part?.version ?? null,
+    payloadOf: (typed, id) => savePart(part?.id ?? id, type.id, typed),
+    fields: { '/life': 'scaleYears' },
+    refusals: REFUSALS,
+    onDone,
+  })
+  const drop = useCommand('part.drop')
   // Dampers of an axle without air may be controlled all the same.
   const axles = AXLES.filter(
-    (axle) => form.kind === 'dampers' || hasAirOnAxle(type.architecture, axle),
+    (axle) => form.typed.kind === 'dampers' || hasAirOnAxle(type.architecture, axle),
   )
   return (
     <form
-      onSubmit={keep}
+      onSubmit={form.onSubmit}
       className="grid gap-3 py-3"
       aria-label={part ? part.name : `A part of the ${type.name}`}
     >
-      <PartFields form={form} axles={axles} set={set} />
+      <PartFields form={form} axles={axles} />
       <KeepOrDrop
-        saving={save.isPending}
+        saving={form.isPending}
         dropping={drop.isPending}
         dropWords="Take it off the shelf"
-        onDrop={part && (() => drop.submit({ payload: { partId: part.id } }, onDone))}
-        complaint={wrong || (error ? sentenceOf(error) : '')}
+        onDrop={part && (() => drop.submit(dropPart(part.id), onDone))}
+        complaint={form.complaint || (drop.error ? sentenceOf(drop.error) : '')}
       />
     </form>
   )

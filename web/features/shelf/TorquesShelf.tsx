@@ -1,97 +1,76 @@
 import type { Torque, VehicleType } from '@anklet/contract'
+import { TORQUE_NM } from '@anklet/contract'
 import { torqueFasteners } from '@anklet/core/work/procedure'
-import { NM_PER_LBF_FT } from '@anklet/core/base/units'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkTorque from 'virtual:check/torque.save'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useProcedures, useTorques, useVehicleTypes } from '../../client/queries.ts'
 import { bookOf } from '../../client/procedures.ts'
+import type { Complaint } from '../../client/form/commandResolver.ts'
+import { FormField, FormLine } from '../../client/form/FormFields.tsx'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Loading } from '../../client/Loading.tsx'
-import { dayOf } from '@anklet/language/plain/times'
 import { capital } from '@anklet/language/plain/corners'
 import { torqueWords, turnedWords } from '@anklet/language/work/plan'
-import { Choice, KeepOrDrop, Line } from '../../kit/FormLines.tsx'
+import { Choice, KeepOrDrop } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
-import type { TorqueUnit, TypedTorque } from '../job/model/torqueForm.ts'
-import { torqueOf, TORQUE_UNITS } from '../job/model/torqueForm.ts'
+import type { TypedTorque } from './commands.ts'
+import { dropTorque, newtonMetres, saveTorque, typedTorque } from './commands.ts'
+import type { TorqueUnit } from '../job/model/torqueUnits.ts'
+import { TORQUE_UNITS } from '../job/model/torqueUnits.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
 
-/** A torque in the unit it was entered in, to a tenth. */
-const inUnit = (nm: number, unit: TorqueUnit = 'N.m'): number =>
-  unit === 'N.m' ? nm : Math.round((nm / NM_PER_LBF_FT) * 10) / 10
+const REFUSALS = {
+  fastener: 'Choose the fastener.',
+  min: figureRefusal,
+  max: figureRefusal,
+  degrees: 'Degrees lie between 1 and 720.',
+  source: 'Say where it is written: a torque without a source is a guess.',
+  date: 'Say as of which day.',
+} as const
 
-const typed = (torque: Torque | null): TypedTorque =>
-  torque
+/** Why the figures of a torque cannot be: they are none, or of another unit than was said. */
+function figureRefusal({ min, max, unit }: TypedTorque): string {
+  const least = newtonMetres(min, unit)
+  const most = max.trim() === '' ? least : newtonMetres(max, unit)
+  if (Number.isNaN(least) || Number.isNaN(most)) return `A torque is a figure, in ${unit}.`
+  return (
+    `A torque lies between ${TORQUE_NM.least} and ${TORQUE_NM.most} N.m: that comes to ` +
+    `${least} to ${most} N.m. Is the unit right?`
+  )
+}
+
+function areSwapped({ min, max, unit }: TypedTorque): Complaint<TypedTorque> | null {
+  return max.trim() !== '' && newtonMetres(min, unit) > newtonMetres(max, unit)
     ? {
-        fastener: torque.fastener,
-        unit: torque.unit ?? 'N.m',
-        min: String(inUnit(torque.minNm, torque.unit)),
-        max: torque.maxNm === torque.minNm ? '' : String(inUnit(torque.maxNm, torque.unit)),
-        degrees: torque.thenDegrees === null ? '' : String(torque.thenDegrees),
-        source: torque.source,
-        date: torque.date,
+        field: 'max',
+        sentence: `The least, ${min}, is above the most, ${max}. Are they swapped?`,
       }
-    : {
-        fastener: '',
-        unit: 'N.m',
-        min: '',
-        max: '',
-        degrees: '',
-        source: '',
-        date: dayOf(new Date()),
-      }
+    : null
+}
 
 /** The torque itself, and where it is written. */
-function TorqueFields({
-  form,
-  id,
-  set,
-}: {
-  readonly form: TypedTorque
-  readonly id: string
-  set(change: Partial<TypedTorque>): void
-}): ReactNode {
+function TorqueFields({ form }: { readonly form: CommandForm<TypedTorque> }): ReactNode {
+  const { unit } = form.typed
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-3">
-        <Line
-          words="At least"
-          unit={form.unit}
-          most={8}
-          value={form.min}
-          onType={(min) => set({ min })}
-        />
-        <Line
+        <FormLine form={form} field="min" words="At least" unit={unit} most={8} />
+        <FormLine
+          form={form}
+          field="max"
           words="At most"
           hint="empty: the same"
-          unit={form.unit}
+          unit={unit}
           most={8}
-          value={form.max}
-          onType={(max) => set({ max })}
         />
-        <Line
-          words="Then turned by"
-          unit="°"
-          most={5}
-          value={form.degrees}
-          onType={(degrees) => set({ degrees })}
-        />
+        <FormLine form={form} field="degrees" words="Then turned by" unit="°" most={5} />
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line
-          words="Where it is written"
-          most={200}
-          value={form.source}
-          onType={(source) => set({ source })}
-        />
-        <Field label="As of" id={`torque-date-${id}`}>
-          <Input
-            type="date"
-            value={form.date}
-            onChange={(event) => set({ date: event.target.value })}
-          />
-        </Field>
+        <FormLine form={form} field="source" words="Where it is written" most={200} />
+        <FormField form={form} field="date" label="As of" type="date" />
       </div>
     </>
   )
@@ -110,31 +89,22 @@ function Editor({
   readonly fasteners: Readonly<Record<string, string>>
   onDone(): void
 }): ReactNode {
-  const [form, setForm] = useState(() => ({
-    ...typed(torque),
-    ...(torque ? {} : { fastener: open[0] ?? '' }),
-  }))
-  const [id] = useState(() => torque?.id ?? crypto.randomUUID())
-  const [wrong, setWrong] = useState('')
-  const [save, drop] = [useCommand('torque.save'), useCommand('torque.drop')]
-  const set = (change: Partial<TypedTorque>): void => setForm({ ...form, ...change })
-  const keep = (event: FormEvent): void => {
-    event.preventDefault()
-    const made = torqueOf(form)
-    setWrong(made.ok ? '' : made.sentence)
-    if (made.ok)
-      save.submit(
-        {
-          payload: { torqueId: id, typeId: type.id, ...made.torque },
-          baseVersion: torque?.version ?? null,
-        },
-        onDone,
-      )
-  }
-  const error = save.error ?? drop.error
+  const form = useCommandForm({
+    command: 'torque.save',
+    check: checkTorque,
+    begin: typedTorque(torque, open[0] ?? ''),
+    baseVersion: torque?.version ?? null,
+    payloadOf: (typed, id) => saveTorque(torque?.id ?? id, type.id, typed),
+    fields: { '/minNm': 'min', '/maxNm': 'max', '/thenDegrees': 'degrees' },
+    refusals: REFUSALS,
+    rules: areSwapped,
+    onDone,
+  })
+  const drop = useCommand('torque.drop')
+  const { typed, set } = form
   return (
     <form
-      onSubmit={keep}
+      onSubmit={form.onSubmit}
       className="grid gap-3 py-3"
       aria-label={
         torque ? (fasteners[torque.fastener] ?? torque.fastener) : `A torque of the ${type.name}`
@@ -144,25 +114,25 @@ function Editor({
         {!torque && (
           <Choice<string>
             words="Fastener"
-            value={form.fastener}
+            value={typed.fastener}
             options={open.map((each) => [each, capital(fasteners[each] ?? each)] as const)}
             onChoose={(fastener) => set({ fastener })}
           />
         )}
         <Choice<TorqueUnit>
           words="In"
-          value={form.unit}
+          value={typed.unit}
           options={TORQUE_UNITS.map((unit) => [unit, unit] as const)}
           onChoose={(unit) => set({ unit })}
         />
       </div>
-      <TorqueFields form={form} id={id} set={set} />
+      <TorqueFields form={form} />
       <KeepOrDrop
-        saving={save.isPending}
+        saving={form.isPending}
         dropping={drop.isPending}
         dropWords="Take it off the sheet"
-        onDrop={torque && (() => drop.submit({ payload: { torqueId: torque.id } }, onDone))}
-        complaint={wrong || (error ? sentenceOf(error) : '')}
+        onDrop={torque && (() => drop.submit(dropTorque(torque.id), onDone))}
+        complaint={form.complaint || (drop.error ? sentenceOf(drop.error) : '')}
       />
     </form>
   )

@@ -18,7 +18,6 @@ import {
   torqueWords,
 } from '@anklet/language/work/plan'
 import { fastenedWords, torquedWords } from '@anklet/language/work/work'
-import { torqueOf } from '../job/model/torqueForm.ts'
 import { slowestPart } from './PlanView.tsx'
 import { flatOf, proposedJobs } from './model.ts'
 
@@ -234,33 +233,7 @@ describe('a plan in words', () => {
   })
 })
 
-describe('a torque as it is typed', () => {
-  const form = {
-    fastener: 'wheel',
-    unit: 'N.m' as const,
-    min: '110',
-    max: '',
-    degrees: '',
-    source: 'Sheet 3',
-    date: '2026-11-01',
-  }
-  test('in our unit or the other, one figure or two', () => {
-    expect(torqueOf(form)).toEqual({
-      ok: true,
-      torque: {
-        fastener: 'wheel',
-        minNm: 110,
-        maxNm: 110,
-        thenDegrees: null,
-        unit: 'N.m',
-        source: 'Sheet 3',
-        date: '2026-11-01',
-      },
-    })
-    expect(
-      torqueOf({ ...form, unit: 'lbf.ft', min: '100', max: '110,5', degrees: '90' }),
-    ).toMatchObject({ torque: { minNm: 135.58, maxNm: 149.82, thenDegrees: 90, unit: 'lbf.ft' } })
-  })
+describe('a torque', () => {
   test('is told in the unit it was entered in, the other beside it', () => {
     expect(torqueWords({ minNm: 110, maxNm: 110 })).toBe('110 N.m (81 lbf.ft)')
     expect(torqueWords({ minNm: 135.58, maxNm: 149.82, unit: 'lbf.ft' })).toBe(
@@ -274,17 +247,5 @@ describe('a torque as it is typed', () => {
   test('what has no thread is told by what holds it; what nobody said is not', () => {
     expect(fastenedWords('clip')).toBe('A clip or lock: heard and felt')
     expect(fastenedWords('unknown')).toBe('no torque written down')
-  })
-  test.each([
-    [{ fastener: '' }, /Choose/],
-    [{ min: 'tight' }, /is a figure/],
-    [{ max: '90' }, /above the most/],
-    [{ min: '9000' }, /Is the unit right/],
-    [{ degrees: '900' }, /Degrees/],
-    [{ source: ' ' }, /without a source/],
-    [{ date: 'today' }, /which day/],
-  ] as const)('%o is refused', (change, sentence) => {
-    const made = torqueOf({ ...form, ...change })
-    expect(made.ok ? '' : made.sentence).toMatch(sentence)
   })
 })
