@@ -87,6 +87,7 @@ export { JobListQuery, ROUTES, QUERY_RESPONSES } from './routes.ts'
 export type { QueryName, QueryResponse } from './routes.ts'
 export { openApi } from './openApi.ts'
 export type { EvidenceOfJob } from './evidence.ts'
+export { ENTRIES } from './entries.ts'
 export { KnowledgeBook } from './knowledge.ts'
 export type {
   ConclusionRecord,

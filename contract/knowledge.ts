@@ -35,7 +35,8 @@ const where = Type.Optional(
   ),
 )
 
-const CauseEntry = closed({
+/** Something that can be wrong with a car. */
+export const CauseEntry = closed({
   id,
   words: words(120),
   place,
@@ -80,7 +81,8 @@ const CompoundEntry = closed({
   weight: Type.Number({ exclusiveMinimum: 0, maximum: 10_000 }),
   because: words(300),
 })
-const CheckEntry = closed({
+/** Something that is asked, looked at, measured or tried. */
+export const CheckEntry = closed({
   id,
   name: words(40),
   asks: words(160),

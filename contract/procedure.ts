@@ -111,7 +111,8 @@ const stepFields = {
   uses: optional(ids()),
   when: optional(StepWhen),
 }
-const BookStep = closed({
+/** A step of the procedures. */
+export const BookStep = closed({
   ...stepFields,
   figures: optional(Type.Array(oneOf(...STEP_FIGURES), { maxItems: 4 })),
   reads: optional(oneOf('setting')),

@@ -1,4 +1,5 @@
-import type { COMMANDS } from '@anklet/contract'
+import type { COMMANDS, ENTRIES } from '@anklet/contract'
+import type { TSchema } from '@sinclair/typebox'
 import { Ajv } from 'ajv'
 import standalone from 'ajv/dist/standalone/index.js'
 import { tsImport } from 'tsx/esm/api'
@@ -13,7 +14,7 @@ const WITHOUT_REQUIRE: readonly (readonly [string, string])[] = [
   ['require("ajv/dist/runtime/ucs2length").default', '(text) => [...text].length'],
 ]
 
-type Contract = { readonly COMMANDS: typeof COMMANDS }
+type Contract = { readonly COMMANDS: typeof COMMANDS; readonly ENTRIES: typeof ENTRIES }
 // Patterns are written into the code; a function would be asked for by `require`. What a pattern
 // lets through that is no day or moment the server refuses.
 const PATTERNS: Readonly<Record<string, RegExp>> = {
@@ -25,11 +26,18 @@ const PATTERNS: Readonly<Record<string, RegExp>> = {
 
 let contract: Promise<Contract> | null = null
 
-/** The check of what a command carries, as the text of an ES module whose default export it is. */
+/** What a check is of: what a command carries, or one of the entries that a command carries many of. */
+function schemaOf({ COMMANDS: commands, ENTRIES: entries }: Contract, name: string): TSchema {
+  if (Object.hasOwn(commands, name))
+    return commands[name as keyof typeof commands].properties.payload
+  if (Object.hasOwn(entries, name)) return entries[name as keyof typeof entries]
+  throw new Error(`There is no command and no entry "${name}".`)
+}
+
+/** A check as the text of an ES module whose default export it is. */
 async function checkAsCode(name: string): Promise<string> {
   contract ??= tsImport('@anklet/contract', import.meta.url) as Promise<Contract>
-  const { COMMANDS: commands } = await contract
-  if (!Object.hasOwn(commands, name)) throw new Error(`There is no command "${name}".`)
+  const schema = schemaOf(await contract, name)
   const ajv = new Ajv({
     allErrors: true,
     strict: true,
@@ -38,7 +46,7 @@ async function checkAsCode(name: string): Promise<string> {
     code: { source: true, esm: true },
   })
   for (const [format, pattern] of Object.entries(PATTERNS)) ajv.addFormat(format, pattern)
-  const check = ajv.compile(commands[name as keyof typeof commands].properties.payload)
+  const check = ajv.compile(schema)
   const code = WITHOUT_REQUIRE.reduce(
     (text, [asked, own]) => text.replaceAll(asked, own),
     standalone(ajv, check),
@@ -49,8 +57,8 @@ async function checkAsCode(name: string): Promise<string> {
 }
 
 /**
- * Modules `virtual:check/<command>`: the contract's schema of what a command carries, compiled when
- * the page is built. Ajv makes code out of text, which the page's own security policy forbids.
+ * Modules `virtual:check/<command or entry>`: the contract's schema of what a command carries,
+ * compiled when the page is built. Ajv makes code out of text, which the page's own security policy forbids.
  */
 export function formChecks(): Plugin {
   return {

@@ -1,4 +1,4 @@
-/** The contract's check of what a command carries, made when the page is built. */
+/** The contract's check of what a command carries, or of one entry of it; made when the page is built. */
 declare module 'virtual:check/*' {
   interface Fault {
     readonly keyword: string

@@ -22,6 +22,8 @@ export interface FormRules<Typed, Payload> {
   readonly check: PayloadCheck
   /** What the command would carry; a figure that cannot be read is NaN, which the check refuses. */
   payloadOf(typed: Typed): Payload
+  /** The entry that is typed, where the check is of one and the command carries them all. */
+  entryOf?(typed: Typed): object
   /** Where a part of the payload is typed, by JSON pointer; left out: in the field of its name. */
   readonly fields?: Readonly<Record<string, keyof Typed>>
   /** What a field is refused with; left out: the rule that it breaks, in words. */
@@ -50,10 +52,11 @@ function fieldOf<Typed extends object>(
 /** What is wrong with what was typed, at most once a field; empty: it can be sent. */
 export function complaintsOf<Typed extends object, Payload>(
   typed: Typed,
-  { check, payloadOf, fields = {}, refusals = {}, rules }: FormRules<Typed, Payload>,
+  { check, payloadOf, entryOf, fields = {}, refusals = {}, rules }: FormRules<Typed, Payload>,
 ): readonly Complaint<Typed>[] {
-  const payload = payloadOf(typed)
-  const faults = check(payload) ? [] : (check.errors ?? []).filter((each) => !saysLittle(each))
+  const faults = check(entryOf?.(typed) ?? payloadOf(typed))
+    ? []
+    : (check.errors ?? []).filter((each) => !saysLittle(each))
   const complaints = new Map<keyof Typed | null, Complaint<Typed>>()
   for (const fault of faults) {
     const field = fieldOf(fault.instancePath, typed, fields)

@@ -3,6 +3,7 @@ import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkCause from 'virtual:check/cause'
 import { useShop } from '../../../client/queries.ts'
 import { amountWords } from '@anklet/language/plain/money'
 import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
@@ -10,12 +11,11 @@ import type { ShopBook } from '../../job/knowledge/useBook.ts'
 import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { CauseFigures, CauseReasons } from './CauseFigures.tsx'
-import { KeepOrDrop, Line } from '../../../kit/FormLines.tsx'
-import type { CauseForm } from './forms.ts'
-import { causeForm, causeOf, withEntry } from './forms.ts'
+import { CAUSE_REFUSALS, CauseFigures, CauseReasons, CauseWords } from './CauseFigures.tsx'
+import { KeepOrDrop } from '../../../kit/FormLines.tsx'
+import { causeOf, typedCause } from './commands.ts'
 import { NewCause } from './NewCause.tsx'
-import { useEntry } from './useEntry.ts'
+import { useEntryForm } from './useEntryForm.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
@@ -35,44 +35,35 @@ function Editor({
   readonly shop: ShopBook
   onDone(): void
 }): ReactNode {
-  const [form, setForm] = useState(() => causeForm(cause))
+  const form = useEntryForm({
+    shop,
+    kind: 'causes',
+    id: cause.id,
+    check: checkCause,
+    begin: typedCause(cause),
+    entryOf: (typed) => causeOf(cause, typed),
+    refusals: CAUSE_REFUSALS,
+    onDone,
+  })
   const currency = useShop().data?.rate?.currency ?? ''
-  const [wrong, setWrong] = useState('')
-  const { busy, error, keep } = useEntry(shop)
-  const own = Object.hasOwn(shop.changes.causes, cause.id)
-  const set = (change: Partial<CauseForm>): void => setForm({ ...form, ...change })
-  const save = (): void => {
-    const formed = causeOf(cause, form)
-    setWrong(formed.ok ? '' : formed.sentence)
-    if (formed.ok) keep(withEntry(shop.changes, 'causes', cause.id, formed.entry), onDone)
-  }
   return (
-    <div className="grid gap-3 py-3">
-      <Line
-        words="What is wrong"
-        hint="{place} stands for where"
-        most={120}
-        value={form.words}
-        onType={(words) => set({ words })}
-      />
+    <form className="grid gap-3 py-3" onSubmit={form.onSubmit}>
+      <CauseWords form={form} />
       <div className="grid gap-3 sm:grid-cols-2">
-        <CauseFigures form={form} currency={currency} set={set} />
+        <CauseFigures form={form} currency={currency} />
       </div>
-      {form.price.trim() !== '' && currency === '' && (
+      {form.typed.price.trim() !== '' && currency === '' && (
         <Notice kind="wait">A price counts once the shop has said what an hour costs.</Notice>
       )}
-      <CauseReasons form={form} set={set} />
+      <CauseReasons form={form} />
       <KeepOrDrop
-        onKeep={save}
-        saving={busy}
-        dropping={busy}
+        saving={form.isPending}
+        dropping={form.isPending}
         dropWords="As it ships"
-        onDrop={
-          own ? () => keep(withEntry(shop.changes, 'causes', cause.id, undefined), onDone) : null
-        }
-        complaint={wrong || error || ''}
+        onDrop={form.putBack}
+        complaint={form.complaint}
       />
-    </div>
+    </form>
   )
 }
 

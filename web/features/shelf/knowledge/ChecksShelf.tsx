@@ -2,15 +2,19 @@ import type { BookCheck, BookRow, OFTEN } from '@anklet/core/reasoning/diagnosis
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
+import checkEntry from 'virtual:check/check'
 import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { ShopBook } from '../../job/knowledge/useBook.ts'
 import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { Choice, KeepOrDrop, Line, Lines } from '../../../kit/FormLines.tsx'
-import type { CheckForm } from './forms.ts'
-import { checkForm, checkOf, OFTEN_WORDS, withEntry } from './forms.ts'
-import { useEntry } from './useEntry.ts'
+import { Choice, KeepOrDrop, Line } from '../../../kit/FormLines.tsx'
+import { FormLine, FormLines } from '../../../client/form/FormFields.tsx'
+import type { CommandForm } from '../../../client/form/useCommandForm.ts'
+import type { TypedCheck } from './commands.ts'
+import { checkOf, OFTEN_WORDS, typedCheck } from './commands.ts'
+import { useEntryForm } from './useEntryForm.ts'
+import { Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
 
@@ -35,23 +39,24 @@ const AT_WORDS: Readonly<Record<string, string>> = {
 /** How often each cause shows what: a word, never a figure nobody has. */
 function Rows({
   check,
-  form,
+  rows,
   causeName,
   onChange,
 }: {
   readonly check: BookCheck
-  readonly form: CheckForm
+  /** How often, row by row, as it is chosen. */
+  readonly rows: readonly BookRow[]
   causeName(id: string): string
   onChange(rows: readonly BookRow[]): void
 }): ReactNode {
   const loud = check.outcomes.slice(1)
   const set = (at: number, row: BookRow): void =>
-    onChange(form.rows.map((each, i) => (i === at ? row : each)))
+    onChange(rows.map((each, i) => (i === at ? row : each)))
   return (
     <Disclosure summary={<>How often it shows what, by cause ({check.rows.length})</>}>
       <ul className="grid gap-3 pt-1">
         {check.rows.map(({ causes, at = 'same', because }, i) => {
-          const row = form.rows[i]!
+          const row = rows[i]!
           return (
             <li key={`${at} ${causes.join()}`} className="border-b border-edge pb-3">
               <p className="font-semibold first-letter:uppercase">
@@ -89,66 +94,54 @@ function Rows({
   )
 }
 
+const REFUSALS = {
+  name: 'A check needs a name and its question.',
+  asks: 'A check needs a name and its question.',
+  minutes: 'The minutes of work must be a number from 0, at most 10 000.',
+  materials: 'What it uses up must be a number from 0, at most 10 000.',
+  unattendedH: 'The hours it stands must be a number from 0, at most 200.',
+  how: 'Say how it is done, in one to eight lines of at most 240 letters.',
+  needs: 'What it needs: at most six things of forty letters, parted by commas.',
+  outcomes: 'Every outcome needs its words.',
+} as const
+
 /** What a check asks, takes, needs and may show. */
 function CheckFields({
   check,
   form,
-  set,
 }: {
   readonly check: BookCheck
-  readonly form: CheckForm
-  set(change: Partial<CheckForm>): void
+  readonly form: CommandForm<TypedCheck>
 }): ReactNode {
+  const { typed, set, refusals } = form
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line words="Name" most={40} value={form.name} onType={(name) => set({ name })} />
-        <Line
+        <FormLine form={form} field="name" words="Name" most={40} />
+        <FormLine
+          form={form}
+          field="asks"
           words="It asks"
           hint="{place} stands for where"
           most={160}
-          value={form.asks}
-          onType={(asks) => set({ asks })}
         />
       </div>
       <div className="grid gap-3 sm:grid-cols-3">
-        <Line
-          words="Work"
-          unit="min"
-          most={8}
-          value={form.minutes}
-          onType={(minutes) => set({ minutes })}
-        />
-        <Line
+        <FormLine form={form} field="minutes" words="Work" unit="min" most={8} />
+        <FormLine
+          form={form}
+          field="materials"
           words="What it uses up"
           hint="its worth in work"
           unit="min"
           most={8}
-          value={form.materials}
-          onType={(materials) => set({ materials })}
         />
-        <Line
-          words="Standing by itself"
-          unit="h"
-          most={6}
-          value={form.unattendedH}
-          onType={(unattendedH) => set({ unattendedH })}
-        />
+        <FormLine form={form} field="unattendedH" words="Standing by itself" unit="h" most={6} />
       </div>
-      <Lines
-        words="How it is done, a step a line"
-        value={form.how}
-        onType={(how) => set({ how })}
-      />
+      <FormLines form={form} field="how" words="How it is done, a step a line" />
       <div className="grid gap-3 sm:grid-cols-2">
-        <Line
-          words="It needs"
-          hint="parted by commas"
-          most={240}
-          value={form.needs}
-          onType={(needs) => set({ needs })}
-        />
-        <Line words="Caution" value={form.caution} onType={(caution) => set({ caution })} />
+        <FormLine form={form} field="needs" words="It needs" hint="parted by commas" most={240} />
+        <FormLine form={form} field="caution" words="Caution" />
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
         {check.outcomes.map(({ id }, i) => (
@@ -156,11 +149,12 @@ function CheckFields({
             key={id}
             words={i === 0 ? 'It may show, as on a sound car' : 'Or'}
             most={60}
-            value={form.outcomes[id]!}
-            onType={(words) => set({ outcomes: { ...form.outcomes, [id]: words } })}
+            value={typed.outcomes[id]!}
+            onType={(words) => set({ outcomes: { ...typed.outcomes, [id]: words } })}
           />
         ))}
       </div>
+      <Refusal>{refusals.outcomes}</Refusal>
     </>
   )
 }
@@ -174,10 +168,16 @@ function Editor({
   readonly shop: ShopBook
   onDone(): void
 }): ReactNode {
-  const [form, setForm] = useState(() => checkForm(check))
-  const [wrong, setWrong] = useState('')
-  const { busy, error, keep } = useEntry(shop)
-  const own = Object.hasOwn(shop.changes.checks, check.id)
+  const form = useEntryForm({
+    shop,
+    kind: 'checks',
+    id: check.id,
+    check: checkEntry,
+    begin: typedCheck(check),
+    entryOf: (typed) => checkOf(check, typed),
+    refusals: REFUSALS,
+    onDone,
+  })
   const names = useMemo(
     () =>
       new Map(
@@ -188,32 +188,23 @@ function Editor({
       ),
     [shop.book],
   )
-  const set = (change: Partial<CheckForm>): void => setForm({ ...form, ...change })
-  const save = (): void => {
-    const formed = checkOf(check, form)
-    setWrong(formed.ok ? '' : formed.sentence)
-    if (formed.ok) keep(withEntry(shop.changes, 'checks', check.id, formed.entry), onDone)
-  }
   return (
-    <div className="grid gap-3 py-3">
-      <CheckFields check={check} form={form} set={set} />
+    <form className="grid gap-3 py-3" onSubmit={form.onSubmit}>
+      <CheckFields check={check} form={form} />
       <Rows
         check={check}
-        form={form}
+        rows={form.typed.rows}
         causeName={(id) => names.get(id) ?? id}
-        onChange={(rows) => set({ rows })}
+        onChange={(rows) => form.set({ rows })}
       />
       <KeepOrDrop
-        onKeep={save}
-        saving={busy}
-        dropping={busy}
+        saving={form.isPending}
+        dropping={form.isPending}
         dropWords="As it ships"
-        onDrop={
-          own ? () => keep(withEntry(shop.changes, 'checks', check.id, undefined), onDone) : null
-        }
-        complaint={wrong || error || ''}
+        onDrop={form.putBack}
+        complaint={form.complaint}
       />
-    </div>
+    </form>
   )
 }
 

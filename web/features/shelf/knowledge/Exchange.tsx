@@ -7,6 +7,7 @@ import { Refused, sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { saveFile } from '../../../kit/saveFile.ts'
 import type { ShopBook } from '../../job/knowledge/useBook.ts'
+import { importBook } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { ChooseFile } from '../../../kit/ChooseFile.tsx'
@@ -98,17 +99,10 @@ export function Exchange({ shop: { book, record } }: { readonly shop: ShopBook }
   }
   const store = (counted: boolean): void => {
     if (!read || !record) return
-    const { learned, ...rest } = read.book
-    take.submit(
-      {
-        payload: { book: counted && learned ? { ...rest, learned } : rest },
-        baseVersion: record.version,
-      },
-      () => {
-        setTaken(read.name)
-        setRead(null)
-      },
-    )
+    take.submit(importBook(read.book, counted, record.version), () => {
+      setTaken(read.name)
+      setRead(null)
+    })
   }
   const refused = take.error instanceof Refused && take.error.status !== 409 ? take.error : null
   return (
