@@ -1,14 +1,17 @@
 import type { Procedures } from '@anklet/contract'
 import type { BookJob, BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkStep from 'virtual:check/step'
 import { Refused, sentenceOf } from '../../client/api.ts'
 import { bookOf } from '../../client/procedures.ts'
 import { useCommand, useProcedures } from '../../client/queries.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { saveFile } from '../../kit/saveFile.ts'
 import { Taps } from '../../kit/Taps.tsx'
-import { parseNumber } from '../../kit/typed.ts'
+import { FormLine, FormLines } from '../../client/form/FormFields.tsx'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { capital } from '@anklet/language/plain/corners'
 import {
   CHARGE_WORDS,
@@ -19,7 +22,9 @@ import {
   STRETCH_WORDS,
   VENT_WORDS,
 } from '@anklet/language/work/plan'
-import { Line, Lines } from '../../kit/FormLines.tsx'
+import { Line } from '../../kit/FormLines.tsx'
+import type { ProceduresChange, TypedStep } from './commands.ts'
+import { saveProcedures, stepOf, typedStep, withStep } from './commands.ts'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
@@ -32,161 +37,85 @@ const MOST_SHOWN = 8
 interface Kept {
   readonly record: Procedures
   readonly book: ProcedureBook
-  keep(
-    change: { readonly book?: ProcedureBook | null; readonly way?: ShopWay },
-    then?: () => void,
-  ): void
+  keep(change: ProceduresChange, then?: () => void): void
   readonly error: Error | null
   readonly isPending: boolean
 }
 
-/** A step as it is typed. */
-interface StepForm {
-  readonly words: string
-  readonly why: string
-  readonly caution: string
-  readonly left: string
-  readonly right: string
-  readonly wait: string
-}
-
-function stepForm(step: BookStep): StepForm {
-  const { minutes } = step
-  const both = typeof minutes === 'number' ? { left: minutes, right: minutes } : minutes
-  return {
-    words: step.words,
-    why: step.why,
-    caution: step.caution ?? '',
-    left: String(both.left),
-    right: String(both.right),
-    wait: step.wait ? String(step.wait) : '',
-  }
-}
-
-/** More than a day is a slip, minutes. */
-const MOST_MINUTES = 1440
-
-/** The step as it was typed, or what is wrong with it in a sentence. */
-function stepOf(
-  step: BookStep,
-  form: StepForm,
-):
-  | { readonly ok: true; readonly step: BookStep }
-  | { readonly ok: false; readonly sentence: string } {
-  if (form.words.trim() === '' || form.why.trim() === '')
-    return { ok: false, sentence: 'A step needs its words, and why it is done.' }
-  const [left, right, wait] = [
-    parseNumber(form.left),
-    parseNumber(form.right),
-    form.wait.trim() === '' ? 0 : parseNumber(form.wait),
-  ]
-  const cannotBe = (minutes: number): boolean => minutes < 0 || minutes > MOST_MINUTES
-  if (left === null || right === null || wait === null || [left, right, wait].some(cannotBe))
-    return { ok: false, sentence: `Minutes are figures from 0 to ${MOST_MINUTES}.` }
-  const { caution: _caution, wait: _wait, ...rest } = step
-  return {
-    ok: true,
-    step: {
-      ...rest,
-      words: form.words.trim(),
-      why: form.why.trim(),
-      minutes: left === right ? left : { left, right },
-      ...(form.caution.trim() ? { caution: form.caution.trim() } : {}),
-      ...(wait > 0 ? { wait } : {}),
-    },
-  }
-}
+const MINUTES = 'Minutes are figures from 0 to 1440.'
+const SAY_BOTH = 'A step needs its words, and why it is done.'
+const REFUSALS = {
+  words: SAY_BOTH,
+  why: SAY_BOTH,
+  left: MINUTES,
+  right: MINUTES,
+  wait: 'Minutes it waits by itself are a figure from 0 to 10 080.',
+} as const
 
 /** How long a step takes, on each side where it has sides, and waits by itself. */
 function Minutes({
   step,
   form,
-  set,
 }: {
   readonly step: BookStep
-  readonly form: StepForm
-  set(change: Partial<StepForm>): void
+  readonly form: CommandForm<TypedStep>
 }): ReactNode {
+  const { typed, set, refusals } = form
+  const hasSides = step.at === 'corner'
   return (
     <div className="grid gap-3 sm:grid-cols-3">
       <Line
-        words={step.at === 'corner' ? 'On the left' : 'Takes'}
+        words={hasSides ? 'On the left' : 'Takes'}
         unit="min"
         most={6}
-        value={form.left}
-        onType={(left) => set(step.at === 'corner' ? { left } : { left, right: left })}
+        refusal={refusals.left}
+        value={typed.left}
+        onType={(left) => set(hasSides ? { left } : { left, right: left })}
       />
-      {step.at === 'corner' && (
-        <Line
-          words="On the right"
-          unit="min"
-          most={6}
-          value={form.right}
-          onType={(right) => set({ right })}
-        />
-      )}
-      <Line
-        words="Waits by itself"
-        unit="min"
-        most={6}
-        value={form.wait}
-        onType={(wait) => set({ wait })}
-      />
+      {hasSides && <FormLine form={form} field="right" words="On the right" unit="min" most={6} />}
+      <FormLine form={form} field="wait" words="Waits by itself" unit="min" most={6} />
     </div>
   )
 }
 
 function StepEditor({
   step,
-  kept,
+  kept: { record, book },
   onDone,
 }: {
   readonly step: BookStep
   readonly kept: Kept
   onDone(): void
 }): ReactNode {
-  const [form, setForm] = useState(() => stepForm(step))
-  const [wrong, setWrong] = useState('')
-  const set = (change: Partial<StepForm>): void => setForm({ ...form, ...change })
-  const save = (event: FormEvent): void => {
-    event.preventDefault()
-    const made = stepOf(step, form)
-    setWrong(made.ok ? '' : made.sentence)
-    if (!made.ok) return
-    const next = made.step
-    kept.keep(
-      {
-        book: {
-          ...kept.book,
-          steps: kept.book.steps.map((each) => (each.id === step.id ? next : each)),
-        },
-      },
-      onDone,
-    )
-  }
+  const form = useCommandForm({
+    command: 'procedures.save',
+    check: checkStep,
+    begin: typedStep(step),
+    baseVersion: record.version,
+    payloadOf: (typed) => saveProcedures(record, { book: withStep(book, stepOf(step, typed)) }),
+    entryOf: (typed) => stepOf(step, typed),
+    fields: { '/minutes': 'left', '/minutes/right': 'right' },
+    refusals: REFUSALS,
+    onDone,
+  })
   return (
-    <form onSubmit={save} className="grid gap-3 py-3" aria-label={step.words}>
-      <Line
+    <form onSubmit={form.onSubmit} className="grid gap-3 py-3" aria-label={step.words}>
+      <FormLine
+        form={form}
+        field="words"
         words="What is done"
         hint="what stands in braces comes from the place and the type"
         most={240}
-        value={form.words}
-        onType={(words) => set({ words })}
       />
-      <Line words="Why" most={300} value={form.why} onType={(why) => set({ why })} />
-      <Lines
-        words="Caution at this step"
-        most={400}
-        value={form.caution}
-        onType={(caution) => set({ caution })}
-      />
-      <Minutes step={step} form={form} set={set} />
+      <FormLine form={form} field="why" words="Why" most={300} />
+      <FormLines form={form} field="caution" words="Caution at this step" most={400} />
+      <Minutes step={step} form={form} />
       <div>
-        <Button look="go" type="submit" disabled={kept.isPending}>
+        <Button look="go" type="submit" disabled={form.isPending}>
           Keep it so
         </Button>
       </div>
-      {(wrong || kept.error) && <Refusal>{wrong || sentenceOf(kept.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </form>
   )
 }
@@ -321,16 +250,7 @@ function Book({ record }: { readonly record: Procedures }): ReactNode {
     error: save.error,
     isPending: save.isPending,
     keep: (change, then) =>
-      save.submit(
-        {
-          payload: {
-            book: change.book === undefined ? record.book : change.book,
-            way: { ...record.way, ...change.way },
-          },
-          baseVersion: record.version,
-        },
-        then,
-      ),
+      save.submit({ payload: saveProcedures(record, change), baseVersion: record.version }, then),
   }
   const { way } = record
   const taps = <Key extends keyof ShopWay>(
@@ -342,7 +262,7 @@ function Book({ record }: { readonly record: Procedures }): ReactNode {
       legend={legend}
       chosen={[way[key]]}
       disabled={save.isPending}
-      onTap={(value) => kept.keep({ way: { ...way, [key]: value } })}
+      onTap={(value) => kept.keep({ way: { [key]: value } })}
       options={Object.entries(words).map(([value, said]) => ({ value, words: said as string }))}
     />
   )

@@ -1,6 +1,7 @@
-import type { CommandPayload, Part, PartKind, Torque } from '@anklet/contract'
+import type { CommandPayload, Part, PartKind, Procedures, Torque } from '@anklet/contract'
 import type { Axle } from '@anklet/core/base/vehicle'
 import { NM_PER_LBF_FT } from '@anklet/core/base/units'
+import type { BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedure'
 import { dayOf } from '@anklet/language/plain/times'
 import type { Intention } from '../../client/queries.ts'
 import { figureOf, figureOrNull } from '../../kit/typed.ts'
@@ -154,4 +155,65 @@ export function saveTorque(
 /** Takes a torque off the sheet. */
 export const dropTorque = (torqueId: string): Intention<'torque.drop'> => ({
   payload: { torqueId },
+})
+
+/** A step of the procedures as it is typed. */
+export interface TypedStep {
+  readonly words: string
+  readonly why: string
+  readonly caution: string
+  readonly left: string
+  readonly right: string
+  readonly wait: string
+}
+
+/** A step as the form shows it. */
+export function typedStep({ words, why, caution = '', minutes, wait }: BookStep): TypedStep {
+  const both = typeof minutes === 'number' ? { left: minutes, right: minutes } : minutes
+  return {
+    words,
+    why,
+    caution,
+    left: String(both.left),
+    right: String(both.right),
+    wait: wait ? String(wait) : '',
+  }
+}
+
+/** A step with what was typed in it. */
+export function stepOf(step: BookStep, typed: TypedStep): BookStep {
+  const { caution: _caution, wait: _wait, ...rest } = step
+  const [left, right] = [figureOf(typed.left), figureOf(typed.right)]
+  const wait = figureOrNull(typed.wait)
+  const caution = typed.caution.trim()
+  return {
+    ...rest,
+    words: typed.words.trim(),
+    why: typed.why.trim(),
+    minutes: left === right ? left : { left, right },
+    ...(caution === '' ? {} : { caution }),
+    ...(wait === null || wait === 0 ? {} : { wait }),
+  }
+}
+
+/** A book with one step as it is now. */
+export const withStep = (book: ProcedureBook, step: BookStep): ProcedureBook => ({
+  ...book,
+  steps: book.steps.map((each) => (each.id === step.id ? step : each)),
+})
+
+/** What is changed of the procedures; what is left out stays. */
+export interface ProceduresChange {
+  /** Null: as it ships. */
+  readonly book?: ProcedureBook | null
+  readonly way?: Partial<ShopWay>
+}
+
+/** Keeps the shop's procedures, and what it settles its own way. */
+export const saveProcedures = (
+  { book, way }: Pick<Procedures, 'book' | 'way'>,
+  change: ProceduresChange,
+): CommandPayload<'procedures.save'> => ({
+  book: change.book === undefined ? book : change.book,
+  way: { ...way, ...change.way },
 })
