@@ -1,12 +1,16 @@
 import type { Vehicle, VehicleType } from '@anklet/contract'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkVehicle from 'virtual:check/vehicle.save'
 import { Link, useNavigate } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { Taps } from '../../kit/Taps.tsx'
 import { sentenceOf } from '../../client/api.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.ts'
 import { barePlate } from '@anklet/language/plain/plates'
+import type { TypedCar } from './commands.ts'
+import { takeIn } from './commands.ts'
 import { openJob } from '../job/model/commands.ts'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink, Button, Tap } from '../../kit/Button.tsx'
@@ -38,17 +42,14 @@ function NewVehicle({
   readonly types: readonly VehicleType[]
   onSaved(vehicleId: string): void
 }): ReactNode {
-  const [vehicleId] = useState(() => crypto.randomUUID())
-  const [typeId, setTypeId] = useState<string | null>(null)
-  const [note, setNote] = useState('')
-  const save = useCommand('vehicle.save')
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    if (typeId)
-      save.submit({ payload: { vehicleId, typeId, plate: plate.trim(), note: note.trim() } }, () =>
-        onSaved(vehicleId),
-      )
-  }
+  const form = useCommandForm<'vehicle.save', TypedCar>({
+    command: 'vehicle.save',
+    check: checkVehicle,
+    begin: { typeId: null, note: '' },
+    payloadOf: (typed, id) => takeIn(id, plate, typed),
+    onDone: onSaved,
+  })
+  const { typeId, note } = form.typed
   if (types.length === 0) {
     return (
       <Notice kind="wait">
@@ -61,7 +62,7 @@ function NewVehicle({
     )
   }
   return (
-    <form className="grid gap-4" onSubmit={submit}>
+    <form className="grid gap-4" onSubmit={form.onSubmit}>
       <Taps<string>
         legend={
           <>
@@ -71,16 +72,24 @@ function NewVehicle({
         }
         options={types.map(({ id, name }) => ({ value: id, words: name }))}
         chosen={typeId ? [typeId] : []}
-        onTap={(id) => setTypeId(id)}
+        onTap={(id) => form.set({ typeId: id })}
       />
       <Link className="text-ink-2 underline" to="/shelf/types/new">
         Its type is not there: enter it
       </Link>
-      <Field label="Whose it is, where it stands (may be left out)" id="vehicle-note">
-        <Input maxLength={300} value={note} onChange={(event) => setNote(event.target.value)} />
+      <Field
+        label="Whose it is, where it stands (may be left out)"
+        id="vehicle-note"
+        refusal={form.refusals.note}
+      >
+        <Input
+          maxLength={300}
+          value={note}
+          onChange={(event) => form.set({ note: event.target.value })}
+        />
       </Field>
-      {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
-      <Button look="go" big className="w-fit" type="submit" disabled={!typeId || save.isPending}>
+      <Refusal>{form.complaint}</Refusal>
+      <Button look="go" big className="w-fit" type="submit" disabled={!typeId || form.isPending}>
         Take it in
       </Button>
     </form>

@@ -1,12 +1,16 @@
 import type { Vehicle, VehicleDetail } from '@anklet/contract'
 import { tidyVin, vinRemark } from '@anklet/core/base/vehicle'
 import type { VinRemark } from '@anklet/core/base/vehicle'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../client/api.ts'
-import { useCommand } from '../../client/queries.ts'
+import checkVehicle from 'virtual:check/vehicle.save'
+import { FormField } from '../../client/form/FormFields.tsx'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { repairWords } from '@anklet/language/repair/repairs'
 import { momentWords } from '@anklet/language/plain/times'
+import type { TypedVehicle } from './commands.ts'
+import { changeVehicle, typedVehicle } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input, TextArea } from '../../kit/Field.tsx'
@@ -17,39 +21,28 @@ const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
   checkDigit: 'Its check digit does not fit. Not every maker uses one, but read it once more.',
 }
 
-/** A car as it is typed. */
-interface Typed {
-  readonly plate: string
-  readonly vin: string
-  readonly note: string
-  readonly firstUsed: string
-}
-
-function Fields({
-  typed,
-  onType,
-}: {
-  readonly typed: Typed
-  onType(next: Partial<Typed>): void
-}): ReactNode {
+function Fields({ form }: { readonly form: CommandForm<TypedVehicle> }): ReactNode {
+  const { typed, set, refusals } = form
   const remark = vinRemark(tidyVin(typed.vin))
   return (
     <>
       <div className="flex flex-wrap gap-3">
-        <Field className="w-[150px]" label="Plate" id="edit-plate">
-          <Input
-            className="uppercase"
-            maxLength={16}
-            autoComplete="off"
-            value={typed.plate}
-            onChange={(event) => onType({ plate: event.target.value })}
-          />
-        </Field>
+        <FormField
+          form={form}
+          field="plate"
+          className="w-[150px]"
+          label="Plate"
+          id="edit-plate"
+          inputClass="uppercase"
+          maxLength={16}
+          autoComplete="off"
+        />
         <Field
           className="min-w-[240px] flex-1"
           label="VIN, if known"
           id="edit-vin"
           hint={<span aria-live="polite">{remark && VIN_WORDS[remark]}</span>}
+          refusal={refusals.vin}
         >
           <Input
             className="uppercase"
@@ -57,24 +50,29 @@ function Fields({
             autoComplete="off"
             spellCheck={false}
             value={typed.vin}
-            onChange={(event) => onType({ vin: event.target.value })}
+            onChange={(event) => set({ vin: event.target.value })}
           />
         </Field>
       </div>
-      <Field className="w-[200px]" label="On the road since" id="edit-first">
-        <Input
-          type="date"
-          max={new Date().toISOString().slice(0, 10)}
-          value={typed.firstUsed}
-          onChange={(event) => onType({ firstUsed: event.target.value })}
-        />
-      </Field>
-      <Field label="Notes: whose it is, what it carries, what is special" id="edit-note">
+      <FormField
+        form={form}
+        field="firstUsed"
+        className="w-[200px]"
+        label="On the road since"
+        id="edit-first"
+        type="date"
+        max={new Date().toISOString().slice(0, 10)}
+      />
+      <Field
+        label="Notes: whose it is, what it carries, what is special"
+        id="edit-note"
+        refusal={refusals.note}
+      >
         <TextArea
           rows={3}
           maxLength={2000}
           value={typed.note}
-          onChange={(event) => onType({ note: event.target.value })}
+          onChange={(event) => set({ note: event.target.value })}
         />
       </Field>
     </>
@@ -82,40 +80,24 @@ function Fields({
 }
 
 function Edit({ vehicle, onDone }: { readonly vehicle: Vehicle; onDone(): void }): ReactNode {
-  const [typed, setTyped] = useState<Typed>({
-    plate: vehicle.plate,
-    vin: vehicle.vin,
-    note: vehicle.note,
-    firstUsed: vehicle.firstUsed ?? '',
+  const form = useCommandForm({
+    command: 'vehicle.save',
+    check: checkVehicle,
+    begin: typedVehicle(vehicle),
+    baseVersion: vehicle.version,
+    payloadOf: (typed) => changeVehicle(vehicle, typed),
+    onDone,
   })
-  const save = useCommand('vehicle.save')
-  const remark = vinRemark(tidyVin(typed.vin))
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    save.submit(
-      {
-        payload: {
-          vehicleId: vehicle.id,
-          typeId: vehicle.typeId,
-          plate: typed.plate.trim(),
-          vin: tidyVin(typed.vin),
-          note: typed.note.trim(),
-          firstUsed: typed.firstUsed === '' ? null : typed.firstUsed,
-        },
-        baseVersion: vehicle.version,
-      },
-      onDone,
-    )
-  }
+  const { plate, vin } = form.typed
   return (
-    <form onSubmit={submit} className="grid max-w-[560px] gap-3" noValidate>
-      <Fields typed={typed} onType={(next) => setTyped({ ...typed, ...next })} />
-      {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
+    <form onSubmit={form.onSubmit} className="grid max-w-[560px] gap-3" noValidate>
+      <Fields form={form} />
+      <Refusal>{form.complaint}</Refusal>
       <div className="flex gap-2">
         <Button
           look="go"
           type="submit"
-          disabled={typed.plate.trim() === '' || remark === 'letters' || save.isPending}
+          disabled={plate.trim() === '' || vinRemark(tidyVin(vin)) === 'letters' || form.isPending}
         >
           Keep it
         </Button>

@@ -1,13 +1,13 @@
 import type { CodeText } from '@anklet/contract'
-import { meaningIn } from '@anklet/core/reasoning/codes'
 import { WALK } from '@anklet/core/base/vehicle'
-import type { FormEvent, ReactNode } from 'react'
-import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
-import { useCommand } from '../../../client/queries.ts'
+import type { ReactNode } from 'react'
+import checkText from 'virtual:check/codeText.save'
+import { useCommandForm } from '../../../client/form/useCommandForm.ts'
 import { Taps } from '../../../kit/Taps.tsx'
 import { capital, placeWords } from '@anklet/language/plain/corners'
 import { POINTS } from '@anklet/language/causes/codes'
+import type { TypedText } from './commands.ts'
+import { meaningOf, saveText, typedText } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
@@ -74,55 +74,46 @@ export function TextForm({
   readonly suggested?: string
   onKept?(): void
 }): ReactNode {
-  const [textId] = useState(() => text?.id ?? crypto.randomUUID())
-  const [words, setWords] = useState(text?.words ?? suggested)
-  const proposed = meaningIn(words)
-  // Untouched, it is what the words say; a tap stands above them.
-  const [chosen, choose] = useState<Partial<Pick<CodeText, 'points' | 'place'>>>(
-    text ? { points: text.points, place: text.place } : {},
-  )
-  const { points, place } = { ...proposed, ...chosen }
-  const setPoints = (value: CodeText['points']): void => choose({ ...chosen, points: value })
-  const setPlace = (value: CodeText['place']): void => choose({ ...chosen, place: value })
-  const save = useCommand('codeText.save')
-  const keep = (event: FormEvent): void => {
-    event.preventDefault()
-    save.submit(
-      {
-        payload: {
-          textId,
-          typeId,
-          number,
-          words: words.trim(),
-          points,
-          place,
-        },
-        baseVersion: text?.version ?? null,
-      },
-      onKept,
-    )
-  }
+  const form = useCommandForm({
+    command: 'codeText.save',
+    check: checkText,
+    begin: typedText(text, suggested),
+    baseVersion: text?.version ?? null,
+    payloadOf: (typed, id) => saveText(text?.id ?? id, { typeId, number }, typed),
+    ...(onKept ? { onDone: onKept } : {}),
+  })
+  const { typed, set, refusals } = form
+  const { points, place } = meaningOf(typed)
+  const choose = (change: TypedText['chosen']): void =>
+    set({ chosen: { ...typed.chosen, ...change } })
   return (
-    <form className="grid gap-3 py-2" onSubmit={keep} aria-label={`Text of ${number}`}>
-      <Field label={<>What your service information says of {number} on this vehicle type</>}>
-        <Input maxLength={200} value={words} onChange={(event) => setWords(event.target.value)} />
+    <form className="grid gap-3 py-2" onSubmit={form.onSubmit} aria-label={`Text of ${number}`}>
+      <Field
+        label={<>What your service information says of {number} on this vehicle type</>}
+        refusal={refusals.words}
+      >
+        <Input
+          maxLength={200}
+          value={typed.words}
+          onChange={(event) => set({ words: event.target.value })}
+        />
       </Field>
       <Meaning
         points={points}
         place={place}
-        isProposed={chosen.points === undefined}
-        isPlaceProposed={chosen.place === undefined}
-        onPoints={setPoints}
-        onPlace={setPlace}
+        isProposed={typed.chosen.points === undefined}
+        isPlaceProposed={typed.chosen.place === undefined}
+        onPoints={(value) => choose({ points: value })}
+        onPlace={(value) => choose({ place: value })}
       />
       <Button
         className="justify-self-start"
         type="submit"
-        disabled={words.trim() === '' || save.isPending}
+        disabled={typed.words.trim() === '' || form.isPending}
       >
         Keep the text
       </Button>
-      {save.isError && <Refusal>{sentenceOf(save.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </form>
   )
 }

@@ -1,0 +1,75 @@
+import type { VehicleDetail } from '@anklet/contract'
+import { jobOf } from '@anklet/language/test/records'
+import { screen, waitFor } from '@testing-library/react'
+import { beforeEach, expect, test } from 'vitest'
+import type { Formed } from '../../test/form.tsx'
+import { putForm, RECORD_ID, tap, type } from '../../test/form.tsx'
+import { Details } from './Details.tsx'
+
+const vehicle = {
+  ...jobOf().vehicle,
+  id: RECORD_ID,
+  typeId: RECORD_ID,
+  version: 6,
+  plate: 'TQ 418',
+  vin: '',
+  note: 'Van of A.',
+  firstUsed: '2019-04-01',
+}
+const detail = { vehicle, repairs: [], photos: [], odometer: [] } as unknown as VehicleDetail
+
+let page: Formed
+beforeEach(() => {
+  page = putForm(<Details detail={detail} />)
+  tap('Change')
+})
+
+test('a car is changed as it was looked at: its VIN tidied, an empty day is no day', async () => {
+  type('Plate', ' TQ 419 ')
+  type(/^VIN/, 'wzz 123 456 789 01234')
+  type('On the road since', '')
+  type(/^Notes/, ' Tows. ')
+  tap('Keep it')
+  tap('Keep it')
+  await waitFor(() => expect(page.commands).toHaveLength(1))
+  expect(page.commands[0]).toMatchObject({
+    type: 'vehicle.save',
+    baseVersion: 6,
+    payload: {
+      vehicleId: RECORD_ID,
+      typeId: RECORD_ID,
+      plate: 'TQ 419',
+      vin: 'WZZ12345678901234',
+      note: 'Tows.',
+      firstUsed: null,
+    },
+  })
+  await screen.findByRole('button', { name: 'Change' })
+})
+
+test('a VIN with a letter that none has, or no plate, cannot be kept', () => {
+  const keep = screen.getByRole('button', { name: 'Keep it' })
+  type(/^VIN/, 'WZZ1234567890123O')
+  expect(screen.getByText(/never I, O or Q/)).toBeDefined()
+  expect(keep.hasAttribute('disabled')).toBe(true)
+  type(/^VIN/, '')
+  type('Plate', ' ')
+  expect(keep.hasAttribute('disabled')).toBe(true)
+  expect(page.commands).toEqual([])
+})
+
+test('a day of another century is refused at its field', async () => {
+  type('On the road since', '1719-04-01')
+  tap('Keep it')
+  await screen.findByText(/is not a day of the years 1900 to 2099/)
+  expect(screen.getByLabelText('On the road since').getAttribute('aria-invalid')).toBe('true')
+  expect(page.commands).toEqual([])
+})
+
+test('what somebody else did first is said, and what is typed stays', async () => {
+  page.refuse('Somebody else changed this car meanwhile.')
+  type(/^Notes/, 'Tows.')
+  tap('Keep it')
+  await screen.findByText('Somebody else changed this car meanwhile.')
+  expect(screen.getByLabelText<HTMLTextAreaElement>(/^Notes/).value).toBe('Tows.')
+})
