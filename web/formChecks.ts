@@ -35,7 +35,10 @@ function schemaOf({ COMMANDS: commands, ENTRIES: entries }: Contract, name: stri
 }
 
 /** A check as the text of an ES module whose default export it is. */
-async function checkAsCode(name: string): Promise<string> {
+async function checkAsCode(
+  name: string,
+  patterns: Readonly<Record<string, RegExp>>,
+): Promise<string> {
   contract ??= tsImport('@anklet/contract', import.meta.url) as Promise<Contract>
   const schema = schemaOf(await contract, name)
   const ajv = new Ajv({
@@ -45,7 +48,7 @@ async function checkAsCode(name: string): Promise<string> {
     allowUnionTypes: true,
     code: { source: true, esm: true },
   })
-  for (const [format, pattern] of Object.entries(PATTERNS)) ajv.addFormat(format, pattern)
+  for (const [format, pattern] of Object.entries(patterns)) ajv.addFormat(format, pattern)
   const check = ajv.compile(schema)
   const code = WITHOUT_REQUIRE.reduce(
     (text, [asked, own]) => text.replaceAll(asked, own),
@@ -60,10 +63,12 @@ async function checkAsCode(name: string): Promise<string> {
  * Modules `virtual:check/<command or entry>`: the contract's schema of what a command carries,
  * compiled when the page is built. Ajv makes code out of text, which the page's own security policy forbids.
  */
-export function formChecks(): Plugin {
+export function formChecks(own: Readonly<Record<string, RegExp>> = {}): Plugin {
+  const patterns = { ...PATTERNS, ...own }
   return {
     name: 'form-checks',
     resolveId: (id) => (id.startsWith(PREFIX) ? `\0${id}` : undefined),
-    load: (id) => (id.startsWith(RESOLVED) ? checkAsCode(id.slice(RESOLVED.length)) : undefined),
+    load: (id) =>
+      id.startsWith(RESOLVED) ? checkAsCode(id.slice(RESOLVED.length), patterns) : undefined,
   }
 }

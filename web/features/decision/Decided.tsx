@@ -1,8 +1,10 @@
 import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../client/api.ts'
-import { useCommand, usePersonName } from '../../client/queries.ts'
+import checkAgreement from 'virtual:check/decision.agree'
+import { FormField } from '../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { usePersonName } from '../../client/queries.ts'
 import { carFile } from '../../kit/saveFile.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import { savePaper } from '../job/papers/savePaper.ts'
@@ -10,36 +12,44 @@ import { percentWords } from '@anklet/language/night/answer'
 import { WAY_WORDS } from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
 import { momentWords } from '@anklet/language/plain/times'
+import type { TypedAgreement } from './commands.ts'
 import { agreeTo } from './commands.ts'
 import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
 
 const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
 
 function Agree({ job, decision }: { readonly job: Job; readonly decision: Decision }): ReactNode {
-  const [name, setName] = useState('')
-  const agree = useCommand('decision.agree')
-  const keep = (way: Agreement['way']): void => agree.submit(agreeTo(decision, job.id, name, way))
+  const form = useCommandForm<'decision.agree', TypedAgreement>({
+    command: 'decision.agree',
+    check: checkAgreement,
+    begin: { name: '', way: null },
+    payloadOf: (typed, id) => agreeTo(id, job.id, decision.id, typed),
+  })
+  const keep = (way: Agreement['way']): void => {
+    form.set({ way })
+    form.onSubmit()
+  }
   return (
     <div className="grid gap-2 border-t border-edge pt-3">
-      <Field className="max-w-[360px]" label="The owner agrees: name" id="owner-name">
-        <Input
-          maxLength={80}
-          autoComplete="off"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </Field>
+      <FormField
+        form={form}
+        field="name"
+        className="max-w-[360px]"
+        label="The owner agrees: name"
+        id="owner-name"
+        maxLength={80}
+        autoComplete="off"
+      />
       <Taps<Agreement['way']>
         legend="And said so"
         chosen={[]}
-        disabled={name.trim() === '' || agree.isPending}
+        disabled={form.typed.name.trim() === '' || form.isPending}
         onTap={keep}
         options={WAYS.map((value) => ({ value, words: WAY_WORDS[value] }))}
       />
-      {agree.isError && <Refusal>{sentenceOf(agree.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </div>
   )
 }

@@ -1,4 +1,4 @@
-import type { Agreement, CoilEntry, CommandPayload, Decision, Job, Rate } from '@anklet/contract'
+import type { Agreement, CoilEntry, CommandPayload, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost, Assumed, Failed } from '@anklet/core/reasoning/strategy'
 import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { lineWords, optionTitle } from '@anklet/language/repair/decision'
@@ -65,12 +65,23 @@ export function takeDecision(made: DecisionMade): Intention<'decision.take'> {
   }
 }
 
+/** That the owner agrees, as it is typed and tapped. */
+export interface TypedAgreement {
+  readonly name: string
+  /** How they said so; null: it is not tapped yet. */
+  readonly way: Agreement['way'] | null
+}
+
 /** Writes down that the owner agreed to a decision, and how they said so. */
 export const agreeTo = (
-  { id: decisionId }: Decision,
+  agreementId: string,
   jobId: string,
-  name: string,
-  way: Agreement['way'],
-): Intention<'decision.agree'> => ({
-  payload: { agreementId: crypto.randomUUID(), jobId, decisionId, name: name.trim(), way },
+  decisionId: string,
+  { name, way }: TypedAgreement,
+): CommandPayload<'decision.agree'> => ({
+  agreementId,
+  jobId,
+  decisionId,
+  name: name.trim(),
+  way: way as Agreement['way'],
 })

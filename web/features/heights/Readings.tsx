@@ -4,18 +4,19 @@ import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { WALK } from '@anklet/core/base/vehicle'
 import { Pencil } from 'lucide-react'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode, SubmitEvent } from 'react'
 import { useState } from 'react'
+import checkCorrection from 'virtual:check/reading.correct'
 import { CornersHead } from '../../kit/CornersHead.tsx'
 import { Sheet } from '../../kit/Sheet.tsx'
-import { sentenceOf } from '../../client/api.ts'
-import { useCommand, usePeople } from '../../client/queries.ts'
-import { readTyped } from '../../kit/typed.ts'
+import { FormField } from '../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { usePeople } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { momentWords } from '@anklet/language/plain/times'
+import { correctReading, heightFault, NO_CORRECTION } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
 
 interface ReadingsProps {
   readonly job: Job
@@ -32,52 +33,45 @@ function Correct({
   readonly units: DisplayUnits
   onClose(): void
 }): ReactNode {
-  const [typed, setTyped] = useState('')
-  const [reason, setReason] = useState('')
-  const [complaint, setComplaint] = useState<string | null>(null)
-  const [correctionId] = useState(() => crypto.randomUUID())
-  const correct = useCommand('reading.correct')
-  const send = (heightMm: number | null): void =>
-    correct.submit(
-      { payload: { correctionId, readingId: reading.id, heightMm, reason: reason.trim() } },
-      onClose,
-    )
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    const height = readTyped(typed, 'height', units)
-    setComplaint(height.ok ? null : height.sentence)
-    if (height.ok) send(height.value)
+  const form = useCommandForm({
+    command: 'reading.correct',
+    check: checkCorrection,
+    begin: NO_CORRECTION,
+    payloadOf: (typed, id) => correctReading(id, reading.id, typed, units),
+    fields: { '/heightMm': 'height' },
+    refusals: { height: (typed) => heightFault(typed, units) ?? '' },
+    onDone: onClose,
+  })
+  const { typed } = form
+  const send = (isLeftOut: boolean, event?: SubmitEvent): void => {
+    event?.preventDefault()
+    form.set({ isLeftOut })
+    form.onSubmit()
   }
-  const ready = reason.trim() !== '' && !correct.isPending
+  const ready = typed.reason.trim() !== '' && !form.isPending
   return (
-    <form onSubmit={submit} className="grid gap-3" noValidate>
+    <form onSubmit={(event) => send(false, event)} className="grid gap-3" noValidate>
       <p>
         {capital(CORNER_WORDS[reading.corner])}, lap {reading.lap}:{' '}
         {formatQuantity(reading.heightMm, 'height', units, 1)} {UNIT_LABEL[units.length]}. What was
         taken stays on record; the correction stands beside it.
       </p>
-      <Field label={<>It should be, {UNIT_LABEL[units.length]}</>} id="correct-to">
-        <Input
-          className="num text-figure"
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed}
-          aria-invalid={complaint !== null}
-          onChange={(event) => {
-            setComplaint(null)
-            setTyped(event.target.value)
-          }}
-        />
-      </Field>
-      <Field label="Why?" id="correct-why">
-        <Input maxLength={200} value={reason} onChange={(event) => setReason(event.target.value)} />
-      </Field>
-      {(complaint ?? correct.error) && <Refusal>{complaint ?? sentenceOf(correct.error)}</Refusal>}
+      <FormField
+        form={form}
+        field="height"
+        label={<>It should be, {UNIT_LABEL[units.length]}</>}
+        id="correct-to"
+        inputClass="num text-figure"
+        inputMode="decimal"
+        autoComplete="off"
+      />
+      <FormField form={form} field="reason" label="Why?" id="correct-why" maxLength={200} />
+      <Refusal>{form.complaint}</Refusal>
       <div className="flex flex-wrap gap-2">
-        <Button look="go" type="submit" disabled={!ready || typed.trim() === ''}>
+        <Button look="go" type="submit" disabled={!ready || typed.height.trim() === ''}>
           Correct it
         </Button>
-        <Button disabled={!ready} onClick={() => send(null)}>
+        <Button disabled={!ready} onClick={() => send(true)}>
           Leave it out
         </Button>
       </div>

@@ -2,24 +2,26 @@ import type { Job, Round, Watch } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { perCorner } from '@anklet/core/base/vehicle'
-import type { FormEvent, ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useEffect, useMemo, useState } from 'react'
+import checkGiveUp from 'virtual:check/watch.giveUp'
+import { FormField } from '../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Sheet } from '../../kit/Sheet.tsx'
 import { Strip } from '../../kit/Strip.tsx'
 import { useNow } from '../../kit/useNow.ts'
-import { sentenceOf } from '../../client/api.ts'
-import { useCommand, usePersonName, useUnits } from '../../client/queries.ts'
+import { usePersonName, useUnits } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { allJoins } from '@anklet/language/heights/joins'
 import { countdownWords, momentWords, spanWords } from '@anklet/language/plain/times'
 import { designAt, meansOf } from '../job/model/rounds.ts'
 import { sizeWords } from '@anklet/language/plain/rates'
+import { giveWatchUp } from './commands.ts'
 import { Remind } from './Remind.tsx'
 import type { Suspicion } from './suspicion.ts'
 import { COLD_NIGHT_K, coldSinkMm, suspicionOf } from './suspicion.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
 
 interface RunningProps {
   readonly job: Job
@@ -49,25 +51,29 @@ const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = {
 }
 
 function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }): ReactNode {
-  const [reason, setReason] = useState('')
-  const giveUp = useCommand('watch.giveUp')
-  const submit = (event: FormEvent): void => {
-    event.preventDefault()
-    giveUp.submit(
-      { payload: { watchId: watch.id, reason: reason.trim() }, baseVersion: watch.version },
-      onClose,
-    )
-  }
+  const form = useCommandForm({
+    command: 'watch.giveUp',
+    check: checkGiveUp,
+    begin: { reason: '' },
+    baseVersion: watch.version,
+    payloadOf: ({ reason }) => giveWatchUp(watch.id, reason),
+    onDone: onClose,
+  })
   return (
-    <form onSubmit={submit}>
+    <form onSubmit={form.onSubmit}>
       <p className="mb-3">
         The evening round stays on record. Put the supply back when the car is moved.
       </p>
-      <Field className="mb-3" label="Why?" id="give-up">
-        <Input maxLength={200} value={reason} onChange={(event) => setReason(event.target.value)} />
-      </Field>
-      {giveUp.isError && <Refusal className="mb-3">{sentenceOf(giveUp.error)}</Refusal>}
-      <Button look="go" type="submit" disabled={reason.trim() === '' || giveUp.isPending}>
+      <FormField
+        form={form}
+        field="reason"
+        className="mb-3"
+        label="Why?"
+        id="give-up"
+        maxLength={200}
+      />
+      <Refusal className="mb-3">{form.complaint}</Refusal>
+      <Button look="go" type="submit" disabled={form.typed.reason.trim() === '' || form.isPending}>
         Give the watch up
       </Button>
     </form>

@@ -1,4 +1,4 @@
-import type { Job, Watch } from '@anklet/contract'
+import type { CommandPayload, Job, Watch } from '@anklet/contract'
 import type { LeakOrCommand } from '@anklet/core/measuring/leakdown'
 import type { SpokenAnswer } from '@anklet/language/night/answer'
 import { findingSentence } from '@anklet/language/night/answer'
@@ -46,3 +46,9 @@ export const teachVehicle = (
   { id: vehicleId, version }: Job['vehicle'],
   lesson: NonNullable<Job['vehicle']['lesson']> | null,
 ): Intention<'vehicle.learn'> => ({ payload: { vehicleId, lesson }, baseVersion: version })
+
+/** Ends a watch without its morning. */
+export const giveWatchUp = (watchId: string, reason: string): CommandPayload<'watch.giveUp'> => ({
+  watchId,
+  reason: reason.trim(),
+})

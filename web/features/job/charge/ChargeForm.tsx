@@ -1,9 +1,8 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
 import type { ChargeDoubt, LedgerAnswer } from '@anklet/core/physics/compressor'
-import { airBetween, airLedger, chargeDoubt } from '@anklet/core/physics/compressor'
+import { airLedger } from '@anklet/core/physics/compressor'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { Anatomy } from '@anklet/core/base/vehicle'
 import { completeGeometry } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -15,31 +14,16 @@ import { BottleFills } from '../../../kit/BottleFills.tsx'
 import { Figure } from '../../../kit/Figure.tsx'
 import type { ReadFigures } from '../../../kit/readFigures.ts'
 import { useFigures } from '../../../kit/Figures.tsx'
-import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
 import { Taps } from '../../../kit/Taps.tsx'
 import { isMissing, topUpWords } from '@anklet/language/repair/air'
 import { refusalWords } from '@anklet/language/repair/refusals'
+import { addedBarL, recordCharge } from './commands.ts'
+import type { Asked } from './model.ts'
+import { AFTER, asksOf, chargeRead, doubtOf } from './model.ts'
 import { ChargeList } from './ChargeList.tsx'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal, Notice } from '../../../kit/Notice.tsx'
 
-const ASKS = {
-  reservoirL: { words: 'Reservoir', kind: 'plain', unit: 'L', least: 0.1, most: 1000, start: null },
-  reservoirBarG: { words: 'It holds now', kind: 'pressure', least: -1, most: 40, start: null },
-  targetReservoirBarG: {
-    words: 'It should hold at 20 °C',
-    kind: 'pressure',
-    least: -1,
-    most: 40,
-    start: null,
-  },
-  temperatureC: WARMTH_ASK,
-  bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
-  bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
-} as const
-const AFTER = {
-  afterBarG: { words: 'It holds after it', kind: 'pressure', least: -1, most: 40, start: null },
-} as const
 const STEPS = [
   'The vehicle at the level and about the temperature its target is stated for; ' +
     'the filling hose does not hold a door open that stops levelling.',
@@ -151,46 +135,10 @@ function RecordCharge({
   )
 }
 
-/** What is asked, with what the type already says. */
-const asksOf = ({ reservoirL, chargeTargetBarG }: Anatomy = {}) => ({
-  ...ASKS,
-  reservoirL: { ...ASKS.reservoirL, start: reservoirL ?? null },
-  targetReservoirBarG: { ...ASKS.targetReservoirBarG, start: chargeTargetBarG ?? null },
-})
-
 const pressureIn =
   (units: DisplayUnits) =>
   (bar: number): string =>
     `${formatQuantity(bar, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
-
-/** What is doubted of what it holds after it, by the target that stands in the form. */
-const doubtOf = (
-  asked: ReadFigures<keyof typeof ASKS>,
-  read: ReadFigures<keyof typeof AFTER>,
-  { chargeLimitBarG }: Anatomy = {},
-): ChargeDoubt | null =>
-  asked.ok && read.ok
-    ? chargeDoubt(read.value.afterBarG, {
-        targetBarG: asked.value.targetReservoirBarG,
-        limitBarG: chargeLimitBarG,
-      })
-    : null
-
-/** What goes on record of a charge; null: something of it is not typed yet. */
-function chargeOf(
-  asked: ReadFigures<keyof typeof ASKS>,
-  after: ReadFigures<keyof typeof AFTER>,
-  gas: ChargeRecord['gas'],
-): Pick<
-  ChargeRecord,
-  'gas' | 'beforeBarG' | 'afterBarG' | 'temperatureC' | 'addedBarL' | 'words'
-> | null {
-  if (!asked.ok || !after.ok) return null
-  const { reservoirBarG: beforeBarG, reservoirL, temperatureC } = asked.value
-  const { afterBarG } = after.value
-  const addedBarL = airBetween(beforeBarG, afterBarG, reservoirL, temperatureC)
-  return { gas, beforeBarG, afterBarG, temperatureC, addedBarL, words: '' }
-}
 
 /** How much is missing, or too much. */
 function TopUp({
@@ -215,7 +163,7 @@ function HowItGetsIn({
   job,
 }: {
   readonly fields: ReactNode
-  readonly read: ReadFigures<keyof typeof ASKS>
+  readonly read: ReadFigures<Asked>
   readonly job: Job
 }): ReactNode {
   return (
@@ -268,11 +216,11 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
       })
     : null
   const pressure = pressureIn(units)
-  const payload = chargeOf(read, after.read, gas)
+  const charge = chargeRead(read, after.read, gas)
   const record = (): void => {
-    if (!payload) return
-    keep.submit({ payload: { chargeId, jobId: job.id, ...payload } }, () => {
-      setRecorded(JSON.stringify(payload))
+    if (!charge) return
+    keep.submit({ payload: recordCharge(chargeId, job.id, charge) }, () => {
+      setRecorded(JSON.stringify(charge))
       setChargeId(crypto.randomUUID())
     })
   }
@@ -296,11 +244,11 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
                 gas={gas}
                 onGas={setGas}
                 fields={after.fields}
-                added={payload?.addedBarL ?? null}
+                added={charge ? addedBarL(charge) : null}
                 doubt={doubtOf(read, after.read, anatomy)}
                 pressure={pressure}
                 complete={after.read.ok}
-                recorded={recorded === JSON.stringify(payload)}
+                recorded={recorded === JSON.stringify(charge)}
                 sending={keep}
                 onRecord={record}
               />

@@ -1,12 +1,13 @@
 import type { ChargeRecord, Job } from '@anklet/contract'
 import { airBetween } from '@anklet/core/physics/compressor'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
-import { useCommand, useUnits } from '../../../client/queries.ts'
-import { Line } from '../../../kit/FormLines.tsx'
+import checkCharge from 'virtual:check/charge.record'
+import { FormLine } from '../../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../../client/form/useCommandForm.ts'
+import { useUnits } from '../../../client/queries.ts'
 import { useFigures } from '../../../kit/Figures.tsx'
 import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
+import { correctCharge } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 
@@ -43,6 +44,14 @@ const asksOf = (entry: ChargeRecord, job: Job) =>
     temperatureC: { ...WARMTH_ASK, start: entry.temperatureC },
   }) as const
 
+// Not sent: the form cannot be submitted before its figures are read.
+const NOTHING_READ = {
+  reservoirL: Number.NaN,
+  beforeBarG: Number.NaN,
+  afterBarG: Number.NaN,
+  temperatureC: Number.NaN,
+} as const
+
 /**
  * What should have been written down of a charge. The entry stays on record, struck out; this one
  * stands in its place.
@@ -57,53 +66,37 @@ export function CorrectCharge({
   onLeave(): void
 }): ReactNode {
   const { read, fields } = useFigures(asksOf(entry, job), useUnits())
-  const [reason, setReason] = useState('')
-  const [chargeId] = useState(() => crypto.randomUUID())
-  const keep = useCommand('charge.record')
-  const record = (): void => {
-    if (!read.ok) return
-    const { reservoirL, beforeBarG, afterBarG, temperatureC } = read.value
-    keep.submit(
-      {
-        payload: {
-          chargeId,
-          jobId: job.id,
-          gas: entry.gas,
-          beforeBarG,
-          afterBarG,
-          temperatureC,
-          addedBarL: airBetween(beforeBarG, afterBarG, reservoirL, temperatureC),
-          words: reason.trim(),
-          corrects: entry.id,
-        },
-      },
-      onLeave,
-    )
-  }
+  const form = useCommandForm({
+    command: 'charge.record',
+    check: checkCharge,
+    begin: { reason: '' },
+    payloadOf: ({ reason }, id) =>
+      correctCharge(
+        id,
+        job.id,
+        { gas: entry.gas, ...(read.ok ? read.value : NOTHING_READ) },
+        { corrects: entry.id, reason },
+      ),
+    onDone: onLeave,
+  })
   return (
-    <form
-      className="grid gap-3 py-2"
-      onSubmit={(event) => {
-        event.preventDefault()
-        record()
-      }}
-    >
+    <form className="grid gap-3 py-2" onSubmit={form.onSubmit}>
       <Notice kind="wait">
         As it should have been written down. The same pressure before and after: nothing went in.
       </Notice>
       <div className="[&>div]:!grid-cols-1">{fields}</div>
-      <Line words="What was wrong" value={reason} onType={setReason} />
+      <FormLine form={form} field="reason" words="What was wrong" />
       <div className="flex flex-wrap gap-2">
         <Button
           look="go"
           type="submit"
-          disabled={!read.ok || reason.trim() === '' || keep.isPending}
+          disabled={!read.ok || form.typed.reason.trim() === '' || form.isPending}
         >
           Put in its place
         </Button>
         <Button onClick={onLeave}>Leave it</Button>
       </div>
-      {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </form>
   )
 }

@@ -1,13 +1,13 @@
 import type { Job } from '@anklet/contract'
-import type { FormEvent, ReactNode } from 'react'
+import type { SubmitEvent, ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
-import { useCommand } from '../../../client/queries.ts'
+import checkClose from 'virtual:check/job.close'
+import { FormField } from '../../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../../client/form/useCommandForm.ts'
 import { closeJob } from './commands.ts'
 import { summaryFacts } from '../model/watchState.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
-import { Field, Input } from '../../../kit/Field.tsx'
 
 interface CloseProps {
   readonly job: Job
@@ -25,37 +25,41 @@ export function CloseJob({
   prominent = false,
   before = (then) => then(),
 }: CloseProps): ReactNode {
-  const close = useCommand('job.close')
-  const [reason, setReason] = useState<string | null>(null)
+  const [asking, setAsking] = useState(false)
   const { found, handedOver } = summaryFacts(job)
   const open = found && !handedOver
-  const send = (): void => before(() => close.submit(closeJob(job, open ? (reason ?? '') : null)))
-  const submit = (event: FormEvent): void => {
+  const form = useCommandForm({
+    command: 'job.close',
+    check: checkClose,
+    begin: { reason: '' },
+    baseVersion: job.version,
+    payloadOf: ({ reason }) => closeJob(job.id, open ? reason : null),
+  })
+  const submit = (event: SubmitEvent): void => {
     event.preventDefault()
-    send()
+    before(() => form.onSubmit())
   }
   return (
     <form className="no-print grid gap-2" onSubmit={submit}>
-      {reason !== null && (
-        <Field label="Why it is closed with its finding open">
-          <Input
-            maxLength={500}
-            autoComplete="off"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        </Field>
+      {asking && (
+        <FormField
+          form={form}
+          field="reason"
+          label="Why it is closed with its finding open"
+          maxLength={500}
+          autoComplete="off"
+        />
       )}
       <Button
         look={prominent ? 'go' : 'plain'}
         big={prominent}
-        type={open && reason === null ? 'button' : 'submit'}
-        disabled={close.isPending || (reason !== null && reason.trim() === '')}
-        onClick={open && reason === null ? () => setReason('') : undefined}
+        type={open && !asking ? 'button' : 'submit'}
+        disabled={form.isPending || (asking && form.typed.reason.trim() === '')}
+        onClick={open && !asking ? () => setAsking(true) : undefined}
       >
         {words}
       </Button>
-      {close.isError && <Refusal>{sentenceOf(close.error)}</Refusal>}
+      <Refusal>{form.complaint}</Refusal>
     </form>
   )
 }

@@ -1,13 +1,10 @@
-import type { Job } from '@anklet/contract'
+import type { CommandPayload, Job } from '@anklet/contract'
 import type { Intention } from '../../../client/queries.ts'
 
 /** Closes a job. @param reason why it is closed with its finding open; null: nothing is open */
-export const closeJob = (
-  { id: jobId, version }: Job,
-  reason: string | null,
-): Intention<'job.close'> => ({
-  payload: { jobId, ...(reason === null ? {} : { reason }) },
-  baseVersion: version,
+export const closeJob = (jobId: string, reason: string | null): CommandPayload<'job.close'> => ({
+  jobId,
+  ...(reason === null ? {} : { reason }),
 })
 
 /** Opens a closed job again. */
