@@ -16,6 +16,8 @@ export interface Formed {
   readonly told: readonly { readonly path: string; readonly body: unknown }[]
   /** From now on each command is refused with this sentence; null: taken again. */
   refuse(sentence: string | null): void
+  /** Asks everything anew, as it is when somebody else wrote something. */
+  refresh(): Promise<void>
 }
 
 /** An id as records have them; the contract asks for one. */
@@ -45,8 +47,13 @@ const json = (body: unknown, status = 200): Response =>
 /**
  * Puts a form on a page of its own, with a person who signs.
  * @param answers what the server says, by path; what is asked besides is not found
+ * @param at the address of the page
  */
-export function putForm(form: ReactNode, answers: Readonly<Record<string, unknown>> = {}): Formed {
+export function putForm(
+  form: ReactNode,
+  answers: Readonly<Record<string, unknown>> = {},
+  at = '/',
+): Formed {
   const commands: Command[] = []
   const told: { path: string; body: unknown }[] = []
   let refusal: string | null = null
@@ -75,13 +82,14 @@ export function putForm(form: ReactNode, answers: Readonly<Record<string, unknow
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
   render(
     <QueryClientProvider client={client}>
-      <MemoryRouter>{form}</MemoryRouter>
+      <MemoryRouter initialEntries={[at]}>{form}</MemoryRouter>
     </QueryClientProvider>,
   )
   return {
     commands,
     told,
     refuse: (sentence) => (refusal = sentence),
+    refresh: () => client.invalidateQueries(),
   }
 }
 

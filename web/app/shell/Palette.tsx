@@ -6,6 +6,7 @@ import { Sheet } from '../../kit/Sheet.tsx'
 import { useCommand, useJobs, useShop, useVehicles, useVehicleTypes } from '../../client/queries.ts'
 import { complaintWords } from '@anklet/language/causes/complaint'
 import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
+import { changeUnits } from '../../features/shop/commands.ts'
 
 interface PaletteProps {
   readonly open: boolean
@@ -71,13 +72,7 @@ function UnitItems({ onDone }: { onDone(): void }): ReactNode {
           value={`units ${words}`}
           className={ITEM}
           onSelect={() => {
-            change.submit(
-              {
-                payload: { name: shop.name, units: { ...shop.units, [kind]: unit } },
-                baseVersion: shop.version,
-              },
-              onDone,
-            )
+            change.submit(changeUnits(shop, { ...shop.units, [kind]: unit }), onDone)
           }}
         >
           <span className="font-medium">Units: {words}</span>

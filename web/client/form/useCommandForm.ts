@@ -41,10 +41,11 @@ export interface CommandForm<Typed> {
   readonly complaint: string
   /** Whether something else stands in the fields than when the form opened. */
   readonly isChanged: boolean
+  /** Whether it can be sent as it is; known only where it is checked with each change. */
   readonly isValid: boolean
   readonly isPending: boolean
   onSubmit(event?: SubmitEvent): void
-  /** Puts everything back to what the form began with. */
+  /** Puts everything back to what the form begins with now. */
   reset(): void
 }
 
@@ -73,10 +74,10 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     resolver: commandResolver({ ...opened, payloadOf: (typed) => opened.payloadOf(typed, id) }),
     mode,
   })
-  const { errors, isDirty, isSubmitted, isValid } = form.formState
+  const { errors, isDirty, isSubmitted } = form.formState
   const done = (): void => {
     setId(crypto.randomUUID())
-    if (empties) form.reset()
+    if (empties) form.reset(begin)
     opened.onDone?.(id)
   }
   const send = form.handleSubmit((payload) => {
@@ -96,11 +97,12 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     refusals: refusals as CommandForm<Typed>['refusals'],
     complaint: root !== '' ? root : sending.isError ? sentenceOf(sending.error) : '',
     isChanged: isDirty,
-    isValid,
+    // Asking whether it is valid has it checked with each change.
+    isValid: mode === 'onSubmit' || form.formState.isValid,
     isPending: sending.isPending,
     onSubmit: (event) => void send(event),
     reset: () => {
-      form.reset()
+      form.reset(begin)
       sending.reset()
     },
   }

@@ -8,6 +8,7 @@ import { saveFile } from '../../kit/saveFile.ts'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useVehicleTypes } from '../../client/queries.ts'
 import { ShelfPage } from './ShelfPage.tsx'
+import { importType } from './commands.ts'
 import { ButtonLink, Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
@@ -52,7 +53,7 @@ function ReadIn(): ReactNode {
     try {
       const content = JSON.parse(await file.text()) as VehicleTypeFile
       // The server checks every field; a file with more or less than the format is refused with the field's name.
-      save.submit({ payload: { ...content, typeId: crypto.randomUUID() } })
+      save.submit(importType(content))
     } catch {
       setComplaint(notAType(file.name))
     }

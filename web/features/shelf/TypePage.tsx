@@ -5,16 +5,18 @@ import type { Corner, VehicleClass } from '@anklet/core/base/vehicle'
 import { perCorner, VEHICLE_CLASSES } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
+import checkType from 'virtual:check/vehicleType.save'
 import { useNavigate, useParams } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { Strip } from '../../kit/Strip.tsx'
 import { Taps } from '../../kit/Taps.tsx'
-import { sentenceOf } from '../../client/api.ts'
-import { useCommand, useUnits, useVehicleTypes } from '../../client/queries.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { useUnits, useVehicleTypes } from '../../client/queries.ts'
 import { allJoins } from '@anklet/language/heights/joins'
 import { refusalWords } from '@anklet/language/repair/refusals'
 import { AnatomyForm } from './anatomy/AnatomyForm.tsx'
 import { builtFrom } from './anatomy/typedAnatomy.ts'
+import { saveType } from './commands.ts'
 import { LayoutTaps } from './LayoutTaps.tsx'
 import {
   fillGuesses,
@@ -238,10 +240,6 @@ function Doubts({
   )
 }
 
-const Refused = ({ error }: { readonly error: unknown }): ReactNode => (
-  <Refusal>{sentenceOf(error)}</Refusal>
-)
-
 function Editor({
   start,
   id,
@@ -251,46 +249,39 @@ function Editor({
   readonly id: string
   readonly version: number | null
 }): ReactNode {
-  const [form, setForm] = useState(start)
   // What somebody else saves meanwhile does not sweep away what is typed here; saving then says so.
   const [seen, setSeen] = useState(version)
   const moved = seen !== version
-  const save = useCommand('vehicleType.save')
   const navigate = useNavigate()
   // Back to where one came from; whoever came straight here goes to the shelf.
   const leave = () =>
     (window.history.state as { idx?: number } | null)?.idx ? navigate(-1) : navigate('/shelf')
+  const type = useCommandForm({
+    command: 'vehicleType.save',
+    check: checkType,
+    begin: start,
+    baseVersion: seen,
+    payloadOf: (typed) => saveType(id, typed),
+    onDone: () => {
+      setSaved(true)
+      void leave()
+    },
+  })
+  const [isSaved, setSaved] = useState(false)
+  const { typed: form, set: setForm } = type
   const outcome = geometryOf(form)
   const specifications = specificationsOf(form)
   const built = builtFrom(form.architecture, form.built)
   const setAxle = (axle: 'front' | 'rear', field: AxleField, text: string): void =>
     setForm(withFigure(form, axle, field, text))
   const named = form.name.trim() !== '' && form.source.trim() !== ''
-  const keep = (): void => {
-    if (!outcome.ok || !specifications.ok || !built.ok) return
-    save.submit(
-      {
-        payload: {
-          typeId: id,
-          name: form.name.trim(),
-          source: form.source.trim(),
-          architecture: built.architecture,
-          geometry: outcome.geometry,
-          specifications: specifications.specifications,
-          guesses: guessesLeft(form),
-        },
-        baseVersion: seen,
-      },
-      () => void leave(),
-    )
-  }
   return (
     <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
       <div className="grid min-w-0 gap-7">
         <Named form={form} onChange={setForm} />
         <LayoutTaps
           architecture={form.architecture}
-          onChange={(architecture) => setForm({ ...form, architecture })}
+          onChange={(architecture) => setForm({ architecture })}
         />
         <AnatomyForm
           architecture={form.architecture}
@@ -311,21 +302,20 @@ function Editor({
           <Feedback form={form} outcome={outcome} />
           <Doubts of={[specifications, built]} />
         </div>
-        {save.isError && <Refused error={save.error} />}
-        {moved && !save.isPending && !save.isSuccess && (
+        <Refusal>{type.complaint}</Refusal>
+        {moved && !type.isPending && !isSaved && (
           <Moved
             onShow={() => {
-              setForm(start)
               setSeen(version)
-              save.reset()
+              type.reset()
             }}
           />
         )}
         <Button
           look="go"
           big
-          disabled={!named || !outcome.ok || !specifications.ok || !built.ok || save.isPending}
-          onClick={keep}
+          disabled={!named || !outcome.ok || !specifications.ok || !built.ok || type.isPending}
+          onClick={() => type.onSubmit()}
         >
           Put it on the shelf
         </Button>

@@ -5,6 +5,10 @@ import type { BookStep, ProcedureBook, ShopWay } from '@anklet/core/work/procedu
 import { dayOf } from '@anklet/language/plain/times'
 import type { Intention } from '../../client/queries.ts'
 import { figureOf, figureOrNull } from '../../kit/typed.ts'
+import { builtFrom } from './anatomy/typedAnatomy.ts'
+import { guessesLeft } from './guessForm.ts'
+import type { TypeForm } from './typeForm.ts'
+import { geometryOf, specificationsOf } from './typeForm.ts'
 import type { TorqueUnit } from '../job/model/torqueUnits.ts'
 
 /** A part as it is typed. */
@@ -217,3 +221,28 @@ export const saveProcedures = (
   book: change.book === undefined ? book : change.book,
   way: { ...way, ...change.way },
 })
+
+/**
+ * Puts a vehicle type on the shelf.
+ * @throws {Error} while something of it cannot be read
+ */
+export function saveType(typeId: string, typed: TypeForm): CommandPayload<'vehicleType.save'> {
+  const [figures, levels] = [geometryOf(typed), specificationsOf(typed)]
+  const built = builtFrom(typed.architecture, typed.built)
+  if (!figures.ok || !levels.ok || !built.ok)
+    throw new Error('A vehicle type is saved when all of it can be read.')
+  return {
+    typeId,
+    name: typed.name.trim(),
+    source: typed.source.trim(),
+    architecture: built.architecture,
+    geometry: figures.geometry,
+    specifications: levels.specifications,
+    guesses: guessesLeft(typed),
+  }
+}
+
+/** Puts a type out of a file on the shelf, under an id of its own. */
+export const importType = (
+  content: Omit<CommandPayload<'vehicleType.save'>, 'typeId'>,
+): Intention<'vehicleType.save'> => ({ payload: { ...content, typeId: crypto.randomUUID() } })

@@ -15,6 +15,7 @@ import {
 } from '@anklet/language/causes/codes'
 import { momentWords } from '@anklet/language/plain/times'
 import { CodeList } from '../../job/codes/CodeList.tsx'
+import { recordCodes } from './commands.ts'
 import { readIn } from './readIn.ts'
 import { Button, Tap } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
@@ -163,6 +164,7 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
   const [pasted, paste] = useState('')
   const [draft, setDraft] = useState<Draft>(EMPTY)
   const [wrong, setWrong] = useState('')
+  const [readingId, setReadingId] = useState(() => crypto.randomUUID())
   const keep = useCommand('codes.record')
   const { codes } = draft.report
   const take = (text: string, tool: string): void => {
@@ -180,22 +182,12 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
     if (!there) setDraft({ ...draft, report: { ...draft.report, codes: [...codes, code] } })
   }
   const record = (from: CodeReading['from'], tool: string, list: readonly ReportedCode[]): void =>
-    keep.submit(
-      {
-        payload: {
-          readingId: crypto.randomUUID(),
-          jobId: job.id,
-          from,
-          tool,
-          codes: list.map((code) => ({ ...code, freeze: [...code.freeze] })),
-        },
-      },
-      () => {
-        setDraft(EMPTY)
-        paste('')
-        setWrong('')
-      },
-    )
+    keep.submit(recordCodes(job, readingId, from, tool, list), () => {
+      setReadingId(crypto.randomUUID())
+      setDraft(EMPTY)
+      paste('')
+      setWrong('')
+    })
   return (
     <section aria-label="Read codes in" className="grid content-start gap-3">
       <h2>Read them in</h2>
