@@ -61,7 +61,7 @@ describe('a new type', () => {
     tap('Estate')
     expect(screen.getByText(/nobody may guess a height/)).toBeDefined()
   })
-  test('whose figures cannot be is told by the sentence of the first', async () => {
+  test('whose figures cannot be is told by the sentence of the first', () => {
     put('new')
     fill()
     type(/^Wheelbase/, 'long')

@@ -3,7 +3,7 @@ import type { Corner } from '@anklet/core/base/vehicle'
 import type { Said } from '@anklet/language/causes/checks'
 import type { Intention } from '../../../client/queries.ts'
 
-/** Lines of a check that are kept: the contract's bound. */
+/** Lines of a check or a note that are kept: the contract's bound. */
 const MOST_LINES = 20
 
 /** A check that was done. */
@@ -37,4 +37,6 @@ export const noteFromBench = (
   jobId: string,
   title: string,
   lines: readonly string[],
-): Intention<'job.note'> => ({ payload: { noteId, jobId, from: 'bench', title, lines } })
+): Intention<'job.note'> => ({
+  payload: { noteId, jobId, from: 'bench', title, lines: lines.slice(0, MOST_LINES) },
+})
