@@ -1,5 +1,5 @@
 import type { COMMANDS, ENTRIES } from '@anklet/contract'
-import type { TSchema } from '@sinclair/typebox'
+import type { AnySchema } from 'ajv'
 import { Ajv } from 'ajv'
 import standalone from 'ajv/dist/standalone/index.js'
 import { tsImport } from 'tsx/esm/api'
@@ -27,7 +27,7 @@ const PATTERNS: Readonly<Record<string, RegExp>> = {
 let contract: Promise<Contract> | null = null
 
 /** What a check is of: what a command carries, or one of the entries that a command carries many of. */
-function schemaOf({ COMMANDS: commands, ENTRIES: entries }: Contract, name: string): TSchema {
+function schemaOf({ COMMANDS: commands, ENTRIES: entries }: Contract, name: string): AnySchema {
   if (Object.hasOwn(commands, name))
     return commands[name as keyof typeof commands].properties.payload
   if (Object.hasOwn(entries, name)) return entries[name as keyof typeof entries]

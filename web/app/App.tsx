@@ -2,8 +2,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { RouterProvider } from 'react-router'
 import { Unreachable } from '../client/api.ts'
-import { runOutbox } from '../client/outbox.ts'
-import { runWorkOutbox } from '../client/workOutbox.ts'
+import { runOutbox } from '../client/outbox/outbox.ts'
+import { finishedRounds } from '../client/outbox/rounds.ts'
+import { doneWork } from '../client/outbox/work.ts'
 import { fetchPlacesIdly, router } from './router.tsx'
 import { keepForAbsence } from '../client/state/connection.ts'
 import { loadDrafts } from '../client/state/drafts.ts'
@@ -21,8 +22,8 @@ const client = new QueryClient({
 })
 
 keepForAbsence(() => void client.invalidateQueries())
-void loadDrafts().then(() => runOutbox(client))
-void loadWorkQueue().then(() => runWorkOutbox(client))
+void loadDrafts().then(() => runOutbox(finishedRounds, client))
+void loadWorkQueue().then(() => runOutbox(doneWork, client))
 // After the first load has settled: on a slow line the floor comes first.
 setTimeout(fetchPlacesIdly, 2_000)
 
