@@ -385,3 +385,11 @@ export function habitSaid(
     speaksFor: 'compare with a sound car of the type',
   }
 }
+
+/** How a test came out, for those who do not see its mark. */
+export const CHECK_VERDICT_WORDS: Readonly<Record<Said['verdict'], string>> = {
+  good: 'good',
+  doubtful: 'in doubt',
+  bad: 'not good',
+  cannotTell: 'cannot tell',
+}

@@ -1,7 +1,13 @@
-import type { PlacedCause, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+import type { BookCause, PlacedCause, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
+
+import type { Mended, Known, SourceKind } from '@anklet/core/reasoning/evidence'
+import type { Repair } from '@anklet/contract'
+import { capital, cornersInWords, list, placeWords } from '../plain/corners.ts'
+import { PART_WORDS } from '../repair/repairs.ts'
+import { STATE_WORDS } from '../heights/methods.ts'
+import { momentWords } from '../plain/times.ts'
 import { quietOf } from '@anklet/core/reasoning/diagnosis'
 import type { Place } from '@anklet/core/base/vehicle'
-import { capital, placeWords } from '../plain/corners.ts'
 
 const at = (words: string, place: Place): string => words.replace('{place}', placeWords(place))
 
@@ -66,4 +72,55 @@ export function minutesWords(minutes: number): string {
   return hours < 1.25
     ? 'an hour'
     : `${(Math.round(hours * 2) / 2).toString().replace('.5', '½')} hours`
+}
+
+/** Where a piece of evidence comes from. */
+export const EVIDENCE_FROM_WORDS: Readonly<Record<SourceKind, string>> = {
+  owner: 'the owner says',
+  arrival: 'seen on arrival',
+  round: 'measured',
+  watch: 'the watch',
+  codes: 'codes',
+  test: 'a test',
+  link: 'the link',
+  hand: 'found',
+}
+
+/** When it was seen, by whom or what, and in which state of the car. */
+export function seenWords(
+  { at, state, source: { by: told, person, deviceIds } }: Known,
+  nameOf: (person: string) => string,
+): string {
+  const name = person === null ? '' : nameOf(person)
+  const by =
+    deviceIds.length > 0 ? deviceIds.join(', ') : told === 'file' ? `a report, ${name}` : name
+  return [momentWords(at, new Date()), by, state === null ? '' : STATE_WORDS[state].toLowerCase()]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+/** What a repair put in, in words. */
+export const mendedWords = ({ parts }: Pick<Mended, 'parts'>): string =>
+  capital(
+    list(
+      parts.map(
+        ({ part, corners }) =>
+          PART_WORDS[part as Repair['part']] +
+          (corners.length > 0 ? ` ${cornersInWords(corners)}` : ''),
+      ),
+    ),
+  )
+
+/** Where a check is done, against where the cause sits. */
+export const ROW_PLACE_WORDS: Readonly<Record<string, string>> = {
+  same: '',
+  mate: ' at the other side of the axle',
+  away: ' elsewhere on the car',
+}
+
+/** When a repair of a cause is proved. */
+export const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = {
+  now: 'proved at once',
+  drive: 'proved by a drive',
+  night: 'proved by the next night',
 }

@@ -47,3 +47,18 @@ export const NOT_JUDGED: Readonly<Record<Exclude<RoundState, 'levelled'>, string
     'Measured as it was left, its supply on: that shows what it lets down. Nothing is called in ' +
     'or out.',
 }
+
+/** How many laps a round has. */
+export function lapWords({ readings }: Round): string {
+  const laps = Math.max(...readings.map(({ lap }) => lap))
+  return ['one lap', 'two laps', 'three laps'][laps - 1] ?? `${laps} laps`
+}
+
+/** What a round was taken for. */
+export const PURPOSE_WORDS = {
+  heights: 'Heights',
+  evening: 'Evening of a watch',
+  between: 'Look during a watch',
+  morning: 'Morning of a watch',
+  imported: 'Out of a file',
+} as const

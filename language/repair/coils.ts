@@ -1,3 +1,5 @@
+import { balanceOf } from '@anklet/core/reasoning/conversion'
+import type { Axle, VehicleGeometry } from '@anklet/core/base/vehicle'
 import type { Misfit, Wanted } from '@anklet/core/reasoning/conversion'
 
 export const MISFIT_WORDS: Readonly<Record<Misfit, string>> = {
@@ -36,5 +38,32 @@ export function wantedWords(
     `N/mm would fit, at ${rate.toFixed(0)} N/mm with a free length of ` +
     `${freeLengthMm(rate).toFixed(0)} mm, no longer than ` +
     `${longestSolidMm.toFixed(0)} mm when solid.`
+  )
+}
+
+/** How far a headlamp’s beam moved at ten metres, cm. */
+export const beamWords = (cm: number): string =>
+  Math.abs(cm) < 0.5
+    ? 'unchanged'
+    : `${Math.abs(cm).toFixed(0)} cm ${cm > 0 ? 'higher' : 'lower'} at 10 m`
+
+/** What coils on one axle do to the balance between the two. */
+export function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axle): string {
+  const [was, is] = [balanceOf(before), balanceOf(after)]
+  const hz = (share: number): string => share.toFixed(2)
+  const per = (share: number): string => `${(100 * share).toFixed(0)} %`
+  const turned = is.front.rollShare - was.front.rollShare
+  return (
+    `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ` +
+    `${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front ` +
+    `carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} ` +
+    'before' +
+    (Math.abs(turned) < 0.03
+      ? ''
+      : turned < 0
+        ? ': it turns in more willingly, the rear bar may be too much'
+        : ': it pushes more, the front bar may be too much') +
+    '; ' +
+    `the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
   )
 }

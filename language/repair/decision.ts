@@ -1,7 +1,19 @@
+import { daysOff } from '@anklet/core/reasoning/strategy'
+import type {
+  Assumed,
+  MeasuredLeak,
+  BuiltOption,
+  OptionCost,
+  EstimateLine,
+  OptionId,
+  PricedKind,
+} from '@anklet/core/reasoning/strategy'
+import { USUAL_PUMP } from '@anklet/core/physics/simulation'
+import { rateWords } from '../plain/rates.ts'
+import { momentWords } from '../plain/times.ts'
 import type { PartKind } from '@anklet/contract'
 import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { hasAirOnAxle, OTHER_AXLE } from '@anklet/core/base/vehicle'
-import type { EstimateLine, OptionId, PricedKind } from '@anklet/core/reasoning/strategy'
 
 /** Parts by name, as they stand on the shelf. */
 export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = {
@@ -180,3 +192,36 @@ export const levelsStill = (id: OptionId, axle: Axle): string =>
       : id === 'leave'
         ? 'while the pump lasts'
         : 'yes'
+
+/** How long a car is off the road with an option, and how much of it waits for parts. */
+export const daysWords = (built: BuiltOption): string => {
+  const [days, { leadDays }] = [daysOff(built), built]
+  const waiting = leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''
+  return `${days} ${days === 1 ? 'day' : 'days'} off the road${waiting}`
+}
+
+/** From which age of the other spring on both at once cost less. */
+export function crossingWords(
+  years: number | null,
+  one: OptionCost | undefined,
+  both: OptionCost | undefined,
+): string {
+  if (!one || !both) return ''
+  return years === null
+    ? 'At any age of the other spring ' +
+        `${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} ` +
+        'costs less over the years.'
+    : `With the other spring younger than about ${years.toFixed(0)} years the failed ` +
+        'side alone costs less over the years; with an older one, both at once.'
+}
+
+// Where the pump's minutes come from.
+export function leakWords({ leakMinutes }: Assumed, leak: MeasuredLeak | null): string {
+  if (leakMinutes !== null) return 'What the pump runs with the leak is as typed. '
+  if (!leak) return 'No night measured the leak: what the pump runs with it is our guess. '
+  return (
+    `What the pump runs with the leak is reckoned from ${rateWords(leak.barLPerH)} bar·L/h, ` +
+    `measured in the night from ${momentWords(leak.at, new Date())}, for a pump of ` +
+    `${USUAL_PUMP.freeFlowLPerMin} L/min, which is our guess. `
+  )
+}

@@ -119,3 +119,6 @@ export function planRefusalWords(refusal: PlanRefusal, jobWords: (id: string) =>
       return 'The shop’s procedures do not hang together for this. Look at the shelf.'
   }
 }
+
+/** So many steps. */
+export const stepsWords = (count: number): string => (count === 1 ? 'one step' : `${count} steps`)

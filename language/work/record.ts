@@ -1,3 +1,4 @@
+import type { SetAsideRecord } from '@anklet/contract'
 import type { FactAt, PlanStep, ProcedureBook, ShownBy } from '@anklet/core/work/procedure'
 import { CONDITION_WORDS, GATE_WORDS, PLACE_WORDS } from '@anklet/core/work/procedure'
 import type { WorkRefusal, ReadingRefusal } from '@anklet/core/work/record'
@@ -182,4 +183,15 @@ export function refusalSentence(refusal: WorkRefusal, { book, steps, nameOf }: T
         `${refusal.missing.map((each) => factSentence(book, each)).join('; ')}.`
       )
   }
+}
+
+/** Records that were set aside. */
+export const SET_ASIDE_WORDS: Readonly<Record<SetAsideRecord['kind'], string>> = {
+  codes: 'Codes read',
+  evidence: 'Found',
+  check: 'Test',
+  log: 'Log',
+  work: 'Step of the work',
+  proof: 'Calibration',
+  reported: 'Heights the module reported beside the tape',
 }

@@ -1,3 +1,4 @@
+import type { StepFigure, FastenerEnd, Proof } from '@anklet/core/work/procedure'
 import { NM_PER_LBF_FT } from '@anklet/core/base/units'
 import { jointSentence } from './record.ts'
 import type {
@@ -8,7 +9,6 @@ import type {
   Torqued,
   WorkContent,
 } from '@anklet/core/work/record'
-import type { FastenerEnd, Proof } from '@anklet/core/work/procedure'
 import type { Axle } from '@anklet/core/base/vehicle'
 
 /** What a person says who shows something; read off the link it is said by what the link tells. */
@@ -152,4 +152,15 @@ export const FILL_DOUBT_WORDS: Readonly<Record<Exclude<FillDoubt, null>, string>
     'No pressure builds. The pump does not deliver, or a line is open: stop and listen.',
   blocked:
     'The gallery is pressed up and nothing gets into the spring. A pinched line, or its valve stays shut: stop.',
+}
+
+/** Figures a step asks for. */
+export const STEP_FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
+  standing: 'Standing height',
+  seating: 'Seating pressure',
+  target: 'Charged to',
+  limit: 'Never above',
+  fillsFrom: 'Fills from a lift height of',
+  resistance: 'Resistance',
+  signal: 'Signal',
 }

@@ -49,7 +49,10 @@ function fieldOf<Typed extends object>(
   return first in typed ? (first as keyof Typed) : null
 }
 
-/** What is wrong with what was typed, at most once a field; empty: it can be sent. */
+/**
+ * What is wrong with what was typed, at most once a field, and each sentence once; empty: it can be
+ * sent.
+ */
 export function complaintsOf<Typed extends object, Payload>(
   typed: Typed,
   { check, payloadOf, entryOf, fields = {}, refusals = {}, rules }: FormRules<Typed, Payload>,
@@ -62,7 +65,8 @@ export function complaintsOf<Typed extends object, Payload>(
     const field = fieldOf(fault.instancePath, typed, fields)
     const own: Refusal<Typed> | undefined = field === null ? undefined : refusals[field]
     const sentence = typeof own === 'function' ? own(typed) : (own ?? faultSentence(fault))
-    if (!complaints.has(field)) complaints.set(field, { field, sentence })
+    const isSaid = [...complaints.values()].some((each) => each.sentence === sentence)
+    if (!complaints.has(field) && !isSaid) complaints.set(field, { field, sentence })
   }
   const broken = rules?.(typed) ?? null
   if (broken && !complaints.has(broken.field)) complaints.set(broken.field, broken)

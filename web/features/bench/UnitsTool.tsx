@@ -1,3 +1,4 @@
+import { CONVERSION_WORDS } from '@anklet/language/shop/types'
 import type { ConversionKind } from '@anklet/core/base/units'
 import { CONVERSIONS, convertAll } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
@@ -7,16 +8,6 @@ import { parseNumber } from '../../kit/typed.ts'
 import { Note } from './Note.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
-
-const KIND_WORDS: Readonly<Record<ConversionKind, string>> = {
-  length: 'Length',
-  pressure: 'Pressure',
-  temperature: 'Temperature',
-  torque: 'Torque',
-  force: 'Force',
-  rate: 'Rate',
-  volume: 'Volume',
-}
 
 const shown = (value: number): string =>
   (Math.abs(value) >= 1000 ? value.toFixed(0) : Number(value.toPrecision(5)).toString()).replace(
@@ -37,9 +28,9 @@ export function UnitsTool(): ReactNode {
       <div className="grid content-start gap-4">
         <Taps<ConversionKind>
           legend="What kind"
-          options={(Object.keys(KIND_WORDS) as ConversionKind[]).map((each) => ({
+          options={(Object.keys(CONVERSION_WORDS) as ConversionKind[]).map((each) => ({
             value: each,
-            words: KIND_WORDS[each],
+            words: CONVERSION_WORDS[each],
           }))}
           chosen={[kind]}
           onTap={setKind}

@@ -1,5 +1,6 @@
+import { levelWords } from '@anklet/language/work/calibration'
 import type { Architecture, Job, LevelVisit } from '@anklet/contract'
-import type { LevelTold, VisitStop } from '@anklet/core/measuring/calibration'
+import type { VisitStop } from '@anklet/core/measuring/calibration'
 import { agreeOn, levelTold, stopsOf } from '@anklet/core/measuring/calibration'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -76,18 +77,6 @@ function ReportedHeights({
         </Button>
       )}
     </div>
-  )
-}
-
-/** Which level tape and module say, where it is not the one to be visited. */
-function levelWords(levelId: string, { tape, module }: LevelTold): string {
-  const by = [
-    ...(tape ? [`by the tape it stands at ${tape.id}`] : []),
-    ...(module ? [`by the module at ${module.id}`] : []),
-  ]
-  return (
-    `This is the visit of ${levelId}, and ${by.join(', ')}. Bring it to ${levelId} and let it ` +
-    'settle, or look at the readings again.'
   )
 }
 

@@ -1,10 +1,8 @@
+import { leakWords } from '@anklet/language/repair/decision'
 import type { RepairCase, Assumed, MeasuredLeak } from '@anklet/core/reasoning/strategy'
-import { USUAL_PUMP } from '@anklet/core/physics/simulation'
 import { meanYears } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
-import { rateWords } from '@anklet/language/plain/rates'
-import { momentWords } from '@anklet/language/plain/times'
 import type { KnownLife } from '../job/model/repairCase.ts'
 import { Field, Input } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
@@ -12,22 +10,11 @@ import { Disclosure } from '../../kit/Disclosure.tsx'
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
 
-const LIFE_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => string>> = {
+const LIFE_FROM_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => string>> = {
   part: () => 'as entered with the part',
   shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`,
   usual: (failures) =>
     `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
-}
-
-// Where the pump's minutes come from.
-function leakWords({ leakMinutes }: Assumed, leak: MeasuredLeak | null): string {
-  if (leakMinutes !== null) return 'What the pump runs with the leak is as typed. '
-  if (!leak) return 'No night measured the leak: what the pump runs with it is our guess. '
-  return (
-    `What the pump runs with the leak is reckoned from ${rateWords(leak.barLPerH)} bar·L/h, ` +
-    `measured in the night from ${momentWords(leak.at, new Date())}, for a pump of ` +
-    `${USUAL_PUMP.freeFlowLPerMin} L/min, which is our guess. `
-  )
 }
 
 interface RestsOnProps {
@@ -42,8 +29,9 @@ function RestsOn({ assumed, leak, lives }: RestsOnProps): ReactNode {
     <p className="pt-2 text-small text-ink-2">
       {leakWords(assumed, leak)}
       Springs last {meanYears(lives.spring.life).toFixed(1)} years on average (
-      {LIFE_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
-      {meanYears(lives.pump.life).toFixed(1)} ({LIFE_WORDS[lives.pump.from](lives.pump.failures)}
+      {LIFE_FROM_WORDS[lives.spring.from](lives.spring.failures)}); pumps{' '}
+      {meanYears(lives.pump.life).toFixed(1)} (
+      {LIFE_FROM_WORDS[lives.pump.from](lives.pump.failures)}
       ).
     </p>
   )

@@ -1,18 +1,20 @@
+import {
+  daysWords,
+  crossingWords,
+  KIND_WORDS,
+  levelsStill,
+  optionTitle,
+  SCHOOL_WORDS,
+} from '@anklet/language/repair/decision'
 import type { CoilEntry, Job, Rate } from '@anklet/contract'
 import type { BuiltOption, OptionCost, Failed } from '@anklet/core/reasoning/strategy'
-import { buildOptions, axleOf, USUALLY_ASSUMED } from '@anklet/core/reasoning/strategy'
+import { axleOf, buildOptions, daysOff, USUALLY_ASSUMED } from '@anklet/core/reasoning/strategy'
 import type { Axle } from '@anklet/core/base/vehicle'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { percentWords } from '@anklet/language/night/answer'
-import {
-  KIND_WORDS,
-  levelsStill,
-  optionTitle,
-  SCHOOL_WORDS,
-} from '@anklet/language/repair/decision'
 import { amountWords } from '@anklet/language/plain/money'
 import type { ChoiceWords } from './Choice.tsx'
 import { Choice } from './Choice.tsx'
@@ -27,15 +29,6 @@ import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Progress } from '../../kit/Progress.tsx'
 
 type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
-const HOURS_A_DAY = 7
-
-const daysOff = ({ leadDays, hours }: BuiltOption): number =>
-  leadDays + Math.max(1, Math.ceil(hours / HOURS_A_DAY))
-const daysWords = (built: BuiltOption): string => {
-  const [days, { leadDays }] = [daysOff(built), built]
-  const waiting = leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''
-  return `${days} ${days === 1 ? 'day' : 'days'} off the road${waiting}`
-}
 
 function Card({
   built,
@@ -168,20 +161,6 @@ function Compared({
       </div>
     </Disclosure>
   )
-}
-
-function crossingWords(
-  years: number | null,
-  one: OptionCost | undefined,
-  both: OptionCost | undefined,
-): string {
-  if (!one || !both) return ''
-  return years === null
-    ? 'At any age of the other spring ' +
-        `${one.meanCost < both.meanCost ? 'the failed side alone' : 'both at once'} ` +
-        'costs less over the years.'
-    : `With the other spring younger than about ${years.toFixed(0)} years the failed ` +
-        'side alone costs less over the years; with an older one, both at once.'
 }
 
 /**

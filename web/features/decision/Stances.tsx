@@ -1,5 +1,6 @@
+import { beamWords, balanceWords } from '@anklet/language/repair/coils'
 import type { FittedCoil } from '@anklet/core/reasoning/conversion'
-import { balanceOf, levelledStance, withCoils } from '@anklet/core/reasoning/conversion'
+import { levelledStance, withCoils } from '@anklet/core/reasoning/conversion'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { Axle, VehicleGeometry } from '@anklet/core/base/vehicle'
@@ -24,32 +25,6 @@ function marksOf(
     { mm: full, kind: 'evening', label: label(full), under: 'laden' },
     ...(towing === null ? [] : [{ mm: towing, kind: 'earlier' as const }]),
   ]
-}
-
-const beamWords = (cm: number): string =>
-  Math.abs(cm) < 0.5
-    ? 'unchanged'
-    : `${Math.abs(cm).toFixed(0)} cm ${cm > 0 ? 'higher' : 'lower'} at 10 m`
-
-/** What coils on one axle do to the balance between the two. */
-function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axle): string {
-  const [was, is] = [balanceOf(before), balanceOf(after)]
-  const hz = (share: number): string => share.toFixed(2)
-  const per = (share: number): string => `${(100 * share).toFixed(0)} %`
-  const turned = is.front.rollShare - was.front.rollShare
-  return (
-    `The front rides at ${hz(is.front.frequencyHz)} Hz and the rear at ` +
-    `${hz(is.rear.frequencyHz)} (${hz(was[axle].frequencyHz)} on air). The front ` +
-    `carries ${per(is.front.rollShare)} of the roll, ${per(was.front.rollShare)} ` +
-    'before' +
-    (Math.abs(turned) < 0.03
-      ? ''
-      : turned < 0
-        ? ': it turns in more willingly, the rear bar may be too much'
-        : ': it pushes more, the front bar may be too much') +
-    '; ' +
-    `the ${axle} bar gives ${per(is[axle].barShare)} of its axle’s.`
-  )
 }
 
 interface StanceProps {

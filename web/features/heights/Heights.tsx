@@ -1,3 +1,11 @@
+import {
+  lapWords,
+  loadWords,
+  METHOD_ORDERS,
+  METHOD_WORDS,
+  NOT_JUDGED,
+  stateWords,
+} from '@anklet/language/heights/methods'
 import type { Job, Round } from '@anklet/contract'
 import type { RoundState } from '@anklet/core/measuring/heights'
 import { isLevelled, stateOf } from '@anklet/core/measuring/heights'
@@ -15,13 +23,6 @@ import { draftKey, useDrafts, withSource } from '../../client/state/drafts.ts'
 import { useSession } from '../../client/state/session.ts'
 import { readTyped } from '../../kit/typed.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
-import {
-  loadWords,
-  METHOD_ORDERS,
-  METHOD_WORDS,
-  NOT_JUDGED,
-  stateWords,
-} from '@anklet/language/heights/methods'
 import { leftOutWords } from '@anklet/language/heights/remarks'
 import { momentWords } from '@anklet/language/plain/times'
 import {
@@ -107,11 +108,6 @@ function RoundList({
       ))}
     </ul>
   )
-}
-
-function lapWords({ readings }: Round): string {
-  const laps = Math.max(...readings.map(({ lap }) => lap))
-  return ['one lap', 'two laps', 'three laps'][laps - 1] ?? `${laps} laps`
 }
 
 /** The rounds of this job, and where to go from here. */

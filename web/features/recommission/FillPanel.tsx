@@ -1,8 +1,9 @@
+import { inPartsWords, byHandWords } from '@anklet/language/work/filling'
 import type { Job } from '@anklet/contract'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS, AXLE_OF, axleMate, completeGeometry } from '@anklet/core/base/vehicle'
-import { fillNeeds, fillStages, REST_S, RUN_S, sidesAlike } from '@anklet/core/work/record'
+import { fillNeeds, fillStages, sidesAlike } from '@anklet/core/work/record'
 import type { FillStage } from '@anklet/core/work/record'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
@@ -143,25 +144,6 @@ function SeatingPressure({
       />
     </Field>
   )
-}
-
-/** In which parts it is filled, and what happens in between. */
-function inPartsWords(hanging: boolean, closed: boolean): string {
-  if (closed) return ': in parts, out of the reservoir, which is looked at in between.'
-  return hanging
-    ? ': in stages, the pump resting in between.'
-    : `: in runs of ${secondsWords(RUN_S)} at most, the pump resting ${secondsWords(REST_S)} in between.`
-}
-
-/** How it is filled where no link can order it. */
-function byHandWords(hanging: boolean, closed: boolean, hasSwitch: boolean): string {
-  if (closed)
-    return 'By the tool, spring by spring, on the lift: start each part, and tick it once its flow falls silent.'
-  if (hanging)
-    return 'By the tool’s command, stage by stage: start each, and tick it once its pressure is there.'
-  return hasSwitch
-    ? 'Ask for raise by the level switch; if the pump does not start, cycle the switch.'
-    : 'Ask for raise by the tool: this type has a single level.'
 }
 
 /** What is filled, in which stages, and how far it has got. */

@@ -1,5 +1,5 @@
+import { airWords } from '@anklet/language/shop/types'
 import type { VehicleType, VehicleTypeFile } from '@anklet/contract'
-import { hasAirOnAxle } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -28,18 +28,6 @@ function saveType({
     'application/json',
     JSON.stringify({ name, source, architecture, geometry, specifications, guesses }, null, 2),
   )
-}
-
-function airWords({ architecture }: VehicleType): string {
-  const axles = (['front', 'rear'] as const).filter((axle) => hasAirOnAxle(architecture, axle))
-  const where =
-    axles.length === 2 ? 'air all round' : axles.length === 0 ? 'no air' : `air at the ${axles[0]!}`
-  const valves = {
-    oneBlock: 'one valve block',
-    perAxle: 'a block per axle',
-    perSpring: 'a valve in each spring',
-  }[architecture.valves]
-  return `${where}, ${architecture.layout}, ${valves}${architecture.reservoir ? ', reservoir' : ''}`
 }
 
 const notAType = (name: string): string => `"${name}" is not a vehicle type file.`

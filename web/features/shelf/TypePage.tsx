@@ -1,3 +1,4 @@
+import { CLASS_WORDS } from '@anklet/language/shop/types'
 import type { VehicleType } from '@anklet/contract'
 import { equilibrium } from '@anklet/core/physics/pneumatics'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -96,13 +97,6 @@ function Feedback({
       )}
     </div>
   )
-}
-
-const CLASS_WORDS: Readonly<Record<VehicleClass, string>> = {
-  car: 'Car',
-  estate: 'Estate',
-  offRoad: 'Off-road',
-  van: 'Van',
 }
 
 function GuessTaps({

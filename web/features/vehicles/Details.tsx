@@ -1,6 +1,6 @@
+import { VIN_WORDS } from '@anklet/language/plain/plates'
 import type { Vehicle, VehicleDetail } from '@anklet/contract'
 import { tidyVin, vinRemark } from '@anklet/core/base/vehicle'
-import type { VinRemark } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import checkVehicle from 'virtual:check/vehicle.save'
@@ -14,12 +14,6 @@ import { changeVehicle, typedVehicle } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input, TextArea } from '../../kit/Field.tsx'
-
-const VIN_WORDS: Readonly<Record<VinRemark, string>> = {
-  letters: 'A VIN has letters and figures, but never I, O or Q: is it a 1 or a 0?',
-  length: 'A VIN has seventeen characters.',
-  checkDigit: 'Its check digit does not fit. Not every maker uses one, but read it once more.',
-}
 
 function Fields({ form }: { readonly form: CommandForm<TypedVehicle> }): ReactNode {
   const { typed, set, refusals } = form

@@ -1,3 +1,4 @@
+import { PURPOSE_WORDS } from '@anklet/language/heights/methods'
 import type { JobSummary, VehicleDetail } from '@anklet/contract'
 import { nextStep } from '@anklet/core/work/schedule'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -31,14 +32,6 @@ import { Refusal } from '../../kit/Notice.tsx'
 const Timeline = lazy(() =>
   import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
 )
-
-const PURPOSE_WORDS = {
-  heights: 'Heights',
-  evening: 'Evening of a watch',
-  between: 'Look during a watch',
-  morning: 'Morning of a watch',
-  imported: 'Out of a file',
-} as const
 
 /** As many lines as anybody reads; the rest is a tap away. */
 const NEWEST = 24

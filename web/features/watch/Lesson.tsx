@@ -1,3 +1,4 @@
+import { factorWords } from '@anklet/language/night/watch'
 import type { Job, Watch } from '@anklet/contract'
 import type { VolumeLesson } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
@@ -11,14 +12,6 @@ interface LessonProps {
   readonly job: Job
   readonly watch: Watch
   readonly lesson: VolumeLesson
-}
-
-function factorWords({ factor, share }: VolumeLesson): string {
-  const percent = Math.round((factor - 1) * 100)
-  const known = `known to ${Math.max(1, Math.round(share * 100))}\u00a0%`
-  return Math.abs(percent) < 2
-    ? `as much air as on record, ${known}`
-    : `${Math.abs(percent)}\u00a0% ${percent > 0 ? 'more' : 'less'} air than on record, ${known}`
 }
 
 /** What a night teaches about this one car, and the tap that keeps it. */

@@ -1,3 +1,4 @@
+import { SUPPLY_WORDS } from '@anklet/language/night/watch'
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -41,13 +42,6 @@ function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null
     `up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by ` +
     'that alone.'
   )
-}
-
-const SUPPLY_WORDS: Readonly<Record<Watch['supplyCut'], string>> = {
-  fuse: 'fuse out',
-  battery: 'battery off',
-  cutOffSwitch: 'cut-off switch off',
-  leftOn: 'supply left on, on purpose',
 }
 
 function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }): ReactNode {

@@ -1,11 +1,12 @@
+import { reasonWords } from '@anklet/language/night/watch'
 import type { Job } from '@anklet/contract'
-import type { LeakdownAnswer, PriorReason } from '@anklet/core/measuring/leakdown'
+import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../client/queries.ts'
-import { capital, CORNER_WORDS, cornersInWords } from '@anklet/language/plain/corners'
+import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import type { WatchQuestion } from '../job/night/request.ts'
 
 interface WhyProps {
@@ -13,20 +14,6 @@ interface WhyProps {
   readonly question: WatchQuestion
   readonly answer: LeakdownAnswer
   readonly repeats: number
-}
-
-function reasonWords(reason: PriorReason): string {
-  switch (reason.code) {
-    case 'noSharedBlock':
-      return (
-        `Each ${reason.axle} spring has a valve of its own, so there is no shared ` +
-        'block to blame: two equal leaks there would be chance.'
-      )
-    case 'crossValve':
-      return `A cross valve joins the ${reason.axle} springs: if it is open, one leak takes both down.`
-    case 'customerNamed':
-      return `The customer named ${cornersInWords(reason.corners)}: that counts double before the tape speaks.`
-  }
 }
 
 function signed(mm: number, units: DisplayUnits): string {

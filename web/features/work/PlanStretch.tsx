@@ -1,13 +1,11 @@
+import { stepsWords, minutesWords, STRETCH_WORDS } from '@anklet/language/work/plan'
 import { clsx } from 'clsx'
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { list, placeWords } from '@anklet/language/plain/corners'
-import { minutesWords, STRETCH_WORDS } from '@anklet/language/work/plan'
 import type { PlanRun, SameSteps } from './planFold.ts'
 import { samePlaces } from './planFold.ts'
 import { Button } from '../../kit/Button.tsx'
-
-const stepsWords = (count: number): string => (count === 1 ? 'one step' : `${count} steps`)
 
 /** "9 steps rear right, the same rear left"; what is of no place is of the car. */
 function sameWords({ place, count, alsoAt }: SameSteps): string {

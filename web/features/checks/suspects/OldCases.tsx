@@ -1,24 +1,8 @@
-import type { Mended } from '@anklet/core/reasoning/evidence'
-import type { Repair } from '@anklet/contract'
+import { mendedWords, foundWords } from '@anklet/language/causes/suspects'
 import type { ReactNode } from 'react'
-import { capital, cornersInWords, list } from '@anklet/language/plain/corners'
-import { PART_WORDS } from '@anklet/language/repair/repairs'
-import { foundWords } from '@anklet/language/causes/suspects'
 import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
-
-/** What a repair put in, in words. */
-export const mendedWords = ({ parts }: Pick<Mended, 'parts'>): string =>
-  capital(
-    list(
-      parts.map(
-        ({ part, corners }) =>
-          PART_WORDS[part as Repair['part']] +
-          (corners.length > 0 ? ` ${cornersInWords(corners)}` : ''),
-      ),
-    ),
-  )
 
 /** What repairs ended: named, and folded away. What was seen since begins a new case. */
 export function OldCases({

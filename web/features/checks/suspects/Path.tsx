@@ -1,45 +1,24 @@
+import {
+  EVIDENCE_FROM_WORDS,
+  seenWords,
+  checkWords,
+  outcomeWords,
+} from '@anklet/language/causes/suspects'
 import type { PlacedCheck } from '@anklet/core/reasoning/diagnosis'
-import type { Known, SourceKind } from '@anklet/core/reasoning/evidence'
+import type { Known } from '@anklet/core/reasoning/evidence'
 import { isQuiet } from '@anklet/core/reasoning/evidence'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
 import { usePersonName } from '../../../client/queries.ts'
-import { STATE_WORDS } from '@anklet/language/heights/methods'
-import { checkWords, outcomeWords } from '@anklet/language/causes/suspects'
-import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'
 import { Button } from '../../../kit/Button.tsx'
-
-const FROM_WORDS: Readonly<Record<SourceKind, string>> = {
-  owner: 'the owner says',
-  arrival: 'seen on arrival',
-  round: 'measured',
-  watch: 'the watch',
-  codes: 'codes',
-  test: 'a test',
-  link: 'the link',
-  hand: 'found',
-}
 const REASONS = [
   'Measured wrong',
   'Not sure of it any more',
   'Another condition',
   'Seen by somebody else',
 ] as const
-
-/** When it was seen, by whom or what, and in which state of the car. */
-export function seenWords(
-  { at, state, source: { by: told, person, deviceIds } }: Known,
-  nameOf: (person: string) => string,
-): string {
-  const name = person === null ? '' : nameOf(person)
-  const by =
-    deviceIds.length > 0 ? deviceIds.join(', ') : told === 'file' ? `a report, ${name}` : name
-  return [momentWords(at, new Date()), by, state === null ? '' : STATE_WORDS[state].toLowerCase()]
-    .filter(Boolean)
-    .join(' · ')
-}
 
 interface PathProps {
   readonly now: SuspectsNow
@@ -70,7 +49,7 @@ function PieceRow({
         <span
           className={`min-w-0 flex-1 text-small ${piece.doubted === null ? '' : 'line-through'}`}
         >
-          <span className="text-ink-2">{FROM_WORDS[piece.source.kind]}: </span>
+          <span className="text-ink-2">{EVIDENCE_FROM_WORDS[piece.source.kind]}: </span>
           {checkWords(placed)}:{' '}
           <b className="font-semibold">{outcomeWords(placed, piece.outcome)}</b>
           <span className="block text-small text-ink-2">{seenWords(piece, nameOf)}</span>

@@ -1,7 +1,6 @@
+import { GAS_WORDS, chargeWords } from '@anklet/language/repair/air'
 import type { ChargeRecord, Job } from '@anklet/contract'
 import { chargesInForce, lossBetween } from '@anklet/core/physics/compressor'
-import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -9,23 +8,6 @@ import { useUnits } from '../../../client/queries.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import { CorrectCharge } from './CorrectCharge.tsx'
 import { Button } from '../../../kit/Button.tsx'
-
-const GAS: Readonly<Record<ChargeRecord['gas'], string>> = {
-  nitrogen: 'nitrogen',
-  dryAir: 'dry air',
-  pump: 'its own pump',
-}
-
-/** What was put in, as it was written down. */
-function chargeWords(entry: ChargeRecord, units: DisplayUnits): string {
-  const { beforeBarG, afterBarG, addedBarL } = entry
-  if (entry.corrects && beforeBarG === afterBarG) return 'nothing went in'
-  const bar = (value: number): string => formatQuantity(value, 'pressure', units)
-  return (
-    `${bar(beforeBarG)} to ${bar(afterBarG)} ${UNIT_LABEL[units.pressure]}, ` +
-    `${addedBarL >= 0 ? '+' : '−'}${Math.abs(addedBarL).toFixed(1)} bar·L`
-  )
-}
 
 interface EntryProps {
   readonly entry: ChargeRecord
@@ -49,7 +31,7 @@ function Entry({ entry, corrected, instead, job }: EntryProps): ReactNode {
             {momentWords(entry.at, new Date())},{' '}
             {instead
               ? `in place of what was written ${momentWords(instead.at, new Date())}`
-              : GAS[entry.gas]}
+              : GAS_WORDS[entry.gas]}
           </span>
           <span className="num text-small">{chargeWords(entry, units)}</span>
         </div>

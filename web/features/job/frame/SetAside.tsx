@@ -1,18 +1,9 @@
-import type { Job, SetAsideRecord } from '@anklet/contract'
+import { SET_ASIDE_WORDS } from '@anklet/language/work/record'
+import type { Job } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { usePersonName } from '../../../client/queries.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
-
-const KIND_WORDS: Readonly<Record<SetAsideRecord['kind'], string>> = {
-  codes: 'Codes read',
-  evidence: 'Found',
-  check: 'Test',
-  log: 'Log',
-  work: 'Step of the work',
-  proof: 'Calibration',
-  reported: 'Heights the module reported beside the tape',
-}
 
 /** What a simulated vehicle told of this real car: it stays in the history, and counts for nothing. */
 export function SetAside({ job }: { readonly job: Pick<Job, 'setAside'> }): ReactNode {
@@ -34,7 +25,7 @@ export function SetAside({ job }: { readonly job: Pick<Job, 'setAside'> }): Reac
       <ul className="grid gap-1 bg-sheet px-4 pb-3 text-small">
         {setAside.map(({ id, at, person, kind, words }) => (
           <li key={id}>
-            {momentWords(at, new Date())}, {nameOf(person)}: {KIND_WORDS[kind]}
+            {momentWords(at, new Date())}, {nameOf(person)}: {SET_ASIDE_WORDS[kind]}
             {words ? `, ${words}` : ''}
           </li>
         ))}

@@ -1,3 +1,4 @@
+import { CHECK_VERDICT_WORDS, CHECK_WORDS } from '@anklet/language/causes/checks'
 import type { CheckKind, Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
@@ -7,7 +8,6 @@ import { useCommand } from '../../../client/queries.ts'
 import { recordCheck } from './commands.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 import type { Said } from '@anklet/language/causes/checks'
-import { CHECK_WORDS } from '@anklet/language/causes/checks'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 
@@ -48,16 +48,16 @@ const SHAPE: Readonly<Record<Said['verdict'], ReactNode>> = {
     <circle cx="10" cy="10" r="7.5" fill="none" stroke="var(--steel-dark)" strokeWidth="1.8" />
   ),
 }
-const VERDICT_WORDS: Readonly<Record<Said['verdict'], string>> = {
-  good: 'good',
-  doubtful: 'in doubt',
-  bad: 'not good',
-  cannotTell: 'cannot tell',
-}
 
 /** A verdict as a shape, so that colour is not all that tells. */
 export const VerdictMark = ({ verdict }: { readonly verdict: Said['verdict'] }): ReactNode => (
-  <svg width="20" height="20" role="img" aria-label={VERDICT_WORDS[verdict]} className="shrink-0">
+  <svg
+    width="20"
+    height="20"
+    role="img"
+    aria-label={CHECK_VERDICT_WORDS[verdict]}
+    className="shrink-0"
+  >
     {SHAPE[verdict]}
   </svg>
 )

@@ -1,3 +1,4 @@
+import { STEP_FIGURE_WORDS } from '@anklet/language/work/work'
 import type { Job } from '@anklet/contract'
 import type { PlanStep, StepFigure } from '@anklet/core/work/procedure'
 import type { DisplayUnits } from '@anklet/core/base/units'
@@ -12,16 +13,6 @@ import type { StepDraft } from '../../../client/state/stepDrafts.ts'
 import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Source } from './TorqueEntry.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
-
-const FIGURE_WORDS: Readonly<Record<StepFigure, string>> = {
-  standing: 'Standing height',
-  seating: 'Seating pressure',
-  target: 'Charged to',
-  limit: 'Never above',
-  fillsFrom: 'Fills from a lift height of',
-  resistance: 'Resistance',
-  signal: 'Signal',
-}
 
 /** Good to know; without them the step is done all the same. */
 const IF_KNOWN: ReadonlySet<StepFigure> = new Set(['fillsFrom', 'resistance', 'signal'])
@@ -92,7 +83,7 @@ export function StepFigures({
     <dl aria-label="Figures of its type" className="flex flex-wrap gap-x-8 gap-y-1 text-lead">
       {told.map(({ figure, words }) => (
         <div key={figure} className="flex gap-2">
-          <dt className="text-ink-2">{FIGURE_WORDS[figure]}</dt>
+          <dt className="text-ink-2">{STEP_FIGURE_WORDS[figure]}</dt>
           <dd className="num font-semibold">
             {words ?? (
               <Link className="font-normal underline" to={`/shelf/types/${job.vehicleType.id}`}>

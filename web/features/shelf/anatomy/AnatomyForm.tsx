@@ -1,9 +1,10 @@
-import type { Architecture, Axle, NotEntered } from '@anklet/core/base/vehicle'
+import { missingWords } from '@anklet/language/shop/types'
+import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { hasAirOnAxle, notEntered } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useId } from 'react'
 import { Taps, toggled } from '../../../kit/Taps.tsx'
-import { capital, list } from '@anklet/language/plain/corners'
+import { capital } from '@anklet/language/plain/corners'
 import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Figure } from '../Figure.tsx'
 import { Line, Lines } from '../../../kit/FormLines.tsx'
@@ -27,9 +28,8 @@ import {
   FILL_BLOCK_TAPS,
   LET_DOWN_TAPS,
   MOVE_TAPS,
-  notEnteredWords,
   PUMP_PLACE_TAPS,
-} from './anatomyWords.ts'
+} from '@anklet/language/shop/anatomy'
 import { Fasteners } from './Fasteners.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
@@ -231,15 +231,6 @@ function ModulePart(props: AnatomyProps): ReactNode {
       />
     </Folded>
   )
-}
-
-/** So many are named; the rest are counted. */
-const NAMED = 3
-
-function missingWords(missing: readonly NotEntered[]): string {
-  const named = missing.slice(0, NAMED).map(notEnteredWords)
-  const more = missing.length - named.length
-  return `Not known yet: ${list(more > 0 ? [...named, `${more} more`] : named)}.`
 }
 
 /** How a type is built, as far as somebody knows: folded away, and nothing of it must be filled in. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { sampleArchitecture } from '@anklet/core/base/samples'
 import { notEntered } from '@anklet/core/base/vehicle'
 import { allFields, builtFrom, readPath, textsOf, toldAxles, withBuilt } from './typedAnatomy.ts'
-import { axleAsks, notEnteredWords } from './anatomyWords.ts'
+import { axleAsks, notEnteredWords } from '@anklet/language/shop/anatomy'
 
 const CLOSED = sampleArchitecture({
   air: { front: 'none', rear: 'bellows' },

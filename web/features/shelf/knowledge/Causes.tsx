@@ -1,3 +1,4 @@
+import { PROOF_WORDS, bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { BookCause } from '@anklet/core/reasoning/diagnosis'
 import { clsx } from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
@@ -6,7 +7,6 @@ import { useState } from 'react'
 import checkCause from 'virtual:check/cause'
 import { useShop } from '../../../client/queries.ts'
 import { amountWords } from '@anklet/language/plain/money'
-import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { ShopBook } from '../../job/knowledge/useBook.ts'
 import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
@@ -19,12 +19,6 @@ import { useEntryForm } from './useEntryForm.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
-
-const PROOF_WORDS: Readonly<Record<BookCause['proof'], string>> = {
-  now: 'proved at once',
-  drive: 'proved by a drive',
-  night: 'proved by the next night',
-}
 
 function Editor({
   cause,

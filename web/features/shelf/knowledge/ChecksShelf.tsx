@@ -1,9 +1,9 @@
+import { ROW_PLACE_WORDS, bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { BookCheck, BookRow, OFTEN } from '@anklet/core/reasoning/diagnosis'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import checkEntry from 'virtual:check/check'
-import { bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { ShopBook } from '../../job/knowledge/useBook.ts'
 import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
@@ -30,12 +30,6 @@ const GROUPS: readonly (readonly [BookCheck['group'], string])[] = [
 type Often = keyof typeof OFTEN
 const OFTENS = OFTEN_WORDS.map((word) => [word, word] as const)
 
-const AT_WORDS: Readonly<Record<string, string>> = {
-  same: '',
-  mate: ' at the other side of the axle',
-  away: ' elsewhere on the car',
-}
-
 /** How often each cause shows what: a word, never a figure nobody has. */
 function Rows({
   check,
@@ -61,7 +55,7 @@ function Rows({
             <li key={`${at} ${causes.join()}`} className="border-b border-edge pb-3">
               <p className="font-semibold first-letter:uppercase">
                 {causes.map(causeName).join(', ')}
-                {AT_WORDS[at]}
+                {ROW_PLACE_WORDS[at]}
               </p>
               <p className="mb-1.5 text-small text-ink-2">{because}</p>
               <div className="grid gap-2 sm:grid-cols-3">

@@ -67,26 +67,28 @@ export function NewCause({ shop, onDone }: { readonly shop: ShopBook; onDone(): 
     onDone,
   })
   return (
-    <form aria-label="A new cause" className="sheet mb-4 grid gap-3 p-4" onSubmit={form.onSubmit}>
-      <div className="grid gap-3 sm:grid-cols-2">
-        <CauseWords form={form} />
-        <Choice<BookCause['place']>
-          words="It sits at"
-          value={form.typed.place}
-          options={PLACES}
-          onChoose={(place) => form.set({ place })}
-        />
-        <CauseFigures form={form} currency="" />
-      </div>
-      <CauseReasons form={form} />
-      <ShownBy checks={checks} form={form} />
-      <div className="flex flex-wrap gap-2">
-        <Button look="go" type="submit" disabled={shop.record === null || form.isPending}>
-          Put it on the shelf
-        </Button>
-        <Button onClick={onDone}>Not now</Button>
-      </div>
-      <Refusal>{form.complaint}</Refusal>
-    </form>
+    <section aria-label="A new cause" className="sheet mb-4 p-4">
+      <form className="grid gap-3" onSubmit={form.onSubmit}>
+        <div className="grid gap-3 sm:grid-cols-2">
+          <CauseWords form={form} />
+          <Choice<BookCause['place']>
+            words="It sits at"
+            value={form.typed.place}
+            options={PLACES}
+            onChoose={(place) => form.set({ place })}
+          />
+          <CauseFigures form={form} currency="" />
+        </div>
+        <CauseReasons form={form} />
+        <ShownBy checks={checks} form={form} />
+        <div className="flex flex-wrap gap-2">
+          <Button look="go" type="submit" disabled={shop.record === null || form.isPending}>
+            Put it on the shelf
+          </Button>
+          <Button onClick={onDone}>Not now</Button>
+        </div>
+        <Refusal>{form.complaint}</Refusal>
+      </form>
+    </section>
   )
 }
