@@ -80,7 +80,7 @@ describe('what waits on this device', () => {
       return refusals[id] ? Promise.reject(refusals[id]) : Promise.resolve({} as never)
     })
   }
-  const refused = (code: string): Refused => new Refused(422, code as never, 'Not so.', null)
+  const refused = (code: string): Refused => new Refused(422, code, 'Not so.', null)
   beforeEach(() => {
     sent.length = 0
     known = undefined
