@@ -29,7 +29,8 @@ const clockS = { minimum: 0, maximum: 1e10 }
 
 export const DeviceKind = oneOf('module', 'heightGauge', 'pressureGauge', 'currentClamp')
 export type DeviceKind = Static<typeof DeviceKind>
-export const DeviceAction = oneOf(
+/** Everything a device may be told to do. */
+export const DEVICE_ACTIONS = [
   'raise',
   'lower',
   'fill',
@@ -40,7 +41,8 @@ export const DeviceAction = oneOf(
   'liftingOff',
   'clearCodes',
   'calibrate',
-)
+] as const
+export const DeviceAction = oneOf(...DEVICE_ACTIONS)
 export type DeviceAction = Static<typeof DeviceAction>
 
 /** One thing a device measures, named for what it is. */

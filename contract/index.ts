@@ -50,6 +50,7 @@ export type {
   TemperatureDropResponse,
 } from './calculations.ts'
 export {
+  DEVICE_ACTIONS,
   DeviceOrder,
   Holder,
   LINK_VERSION,

@@ -31,6 +31,19 @@ export async function begin(page: Page): Promise<void> {
   await expect(present(page)).toBeVisible()
 }
 
+/** Tests a pump against a shut line, and waits for what is said of it. */
+export async function testPump(page: Page): Promise<void> {
+  for (const [label, value] of [
+    ['Free flow', '38'],
+    ['Stalls at', '17'],
+    ['Volume it fills', '0.15'],
+    ['At the pump', '12.9'],
+  ] as const)
+    await page.getByLabel(label).fill(value)
+  await page.getByRole('button', { name: 'Run it for 25 s and listen' }).click()
+  await expect(page.getByText('The pump is weak.')).toBeVisible({ timeout: 60_000 })
+}
+
 /** Gives all that the present step asks for, as a careful person would. */
 export async function answer(page: Page): Promise<void> {
   const card = present(page)

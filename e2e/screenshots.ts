@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
-import { begin, confirm, present, workUntil } from './atWork.ts'
+import { begin, confirm, present, testPump, workUntil } from './atWork.ts'
 import { walkFrostyMorning } from './jobs.ts'
 import { fillWithDemo, startProcess } from './server.ts'
 import { StandIn } from './standIn.ts'
@@ -162,15 +162,7 @@ async function deviceViews(
   await hand.tap('Less')
   await hand.tap(/^Tests/)
   await page.getByRole('button', { name: 'Pump', exact: true }).click()
-  for (const [label, value] of [
-    ['Free flow', '38'],
-    ['Stalls at', '17'],
-    ['Volume it fills', '0.15'],
-    ['At the pump', '12.9'],
-  ] as const)
-    await page.getByLabel(label).fill(value)
-  await hand.tap('Run it for 25 s and listen')
-  await page.getByText('The pump is weak.').waitFor({ timeout: 60_000 })
+  await testPump(page)
   await hand.tap('Keep with the job')
   await hand.tap('Link')
   await hand.tap('Suspects')

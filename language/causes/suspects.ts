@@ -1,9 +1,7 @@
 import type { BookCause, PlacedCause, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
 
-import type { Mended, Known, SourceKind } from '@anklet/core/reasoning/evidence'
-import type { Repair } from '@anklet/contract'
-import { capital, cornersInWords, list, placeWords } from '../plain/corners.ts'
-import { PART_WORDS } from '../repair/repairs.ts'
+import type { Known, SourceKind } from '@anklet/core/reasoning/evidence'
+import { capital, placeWords } from '../plain/corners.ts'
 import { STATE_WORDS } from '../heights/methods.ts'
 import { momentWords } from '../plain/times.ts'
 import { quietOf } from '@anklet/core/reasoning/diagnosis'
@@ -98,18 +96,6 @@ export function seenWords(
     .filter(Boolean)
     .join(' · ')
 }
-
-/** What a repair put in, in words. */
-export const mendedWords = ({ parts }: Pick<Mended, 'parts'>): string =>
-  capital(
-    list(
-      parts.map(
-        ({ part, corners }) =>
-          PART_WORDS[part as Repair['part']] +
-          (corners.length > 0 ? ` ${cornersInWords(corners)}` : ''),
-      ),
-    ),
-  )
 
 /** Where a check is done, against where the cause sits. */
 export const ROW_PLACE_WORDS: Readonly<Record<string, string>> = {

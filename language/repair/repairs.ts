@@ -1,5 +1,6 @@
+import type { Mended } from '@anklet/core/reasoning/evidence'
+import { list, capital, cornersInWords } from '../plain/corners.ts'
 import type { Repair } from '@anklet/contract'
-import { capital, cornersInWords } from '../plain/corners.ts'
 
 export const PART_WORDS: Readonly<Record<Repair['part'], string>> = {
   airSpring: 'air spring',
@@ -25,3 +26,15 @@ export function repairWords({ part, corners, words }: Repair): string {
       : `${PART_WORDS[part]}${words.trim() ? ` (${words.trim()})` : ''}`
   return capital(corners.length > 0 ? `${what}, ${cornersInWords(corners)}` : what)
 }
+
+/** What a repair put in, in words. */
+export const mendedWords = ({ parts }: Pick<Mended, 'parts'>): string =>
+  capital(
+    list(
+      parts.map(
+        ({ part, corners }) =>
+          PART_WORDS[part as Repair['part']] +
+          (corners.length > 0 ? ` ${cornersInWords(corners)}` : ''),
+      ),
+    ),
+  )

@@ -1,32 +1,16 @@
+import { usualArchitecture, WALK } from '@anklet/core/base/vehicle'
 import type { Job, Round, VehicleType } from '@anklet/contract'
 import type { ProofItem } from '@anklet/core/work/proof'
 import { sampleVehicle } from '@anklet/core/base/samples'
 import type { Architecture, Corner, PerCorner } from '@anklet/core/base/vehicle'
-import { WALK } from '@anklet/core/base/vehicle'
 
-export const architecture: Architecture = {
-  air: { front: 'strut', rear: 'bellows' },
-  layout: 'open',
-  reservoir: false,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
-  pressureSensor: 'none',
-  damping: { front: 'plain', rear: 'plain' },
+export const architecture: Architecture = usualArchitecture({
   levels: [
     { id: 'kneel', offsetMm: -40 },
     { id: 'road', offsetMm: 0 },
     { id: 'high', offsetMm: 30 },
   ],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 
 export const LEVEL: PerCorner<number> = { FL: 480, FR: 480, RL: 480, RR: 480 }
 

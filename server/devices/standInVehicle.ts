@@ -1,3 +1,4 @@
+import { DEVICE_ACTIONS } from '@anklet/contract'
 import { DEVICE_STOPS } from '@anklet/language/problems/devices'
 import type {
   Codes,
@@ -84,18 +85,7 @@ export class StandInVehicle {
       software: 'stand-in 1',
       vehicleTypeId: type.id,
       channels: moduleChannels(architecture),
-      actions: [
-        'raise',
-        'lower',
-        'fill',
-        'vent',
-        'pump',
-        'stop',
-        'liftingOn',
-        'liftingOff',
-        'clearCodes',
-        'calibrate',
-      ],
+      actions: [...DEVICE_ACTIONS],
     }
   }
 

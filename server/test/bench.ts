@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import type { CommandPayload, CommandType } from '@anklet/contract'
 import type { Express } from 'express'
 import request from 'supertest'
+import { afterAll, beforeAll } from 'vitest'
 import { createApp } from '../http/app.ts'
 import { Backups } from '../domains/backups/backups.ts'
 import { doTask } from '../domains/backups/tasks.ts'
@@ -107,4 +108,16 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
       rmSync(folder, { recursive: true, force: true })
     },
   }
+}
+
+/** A test server for all tests of a file: set up before the first, ended after the last. */
+export function benchOfFile(): TestBench {
+  let started: TestBench | null = null
+  beforeAll(async () => {
+    started = await startBench()
+  })
+  afterAll(() => started?.end())
+  return new Proxy({} as TestBench, {
+    get: (_, name: keyof TestBench) => started![name],
+  })
 }

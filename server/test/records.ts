@@ -1,6 +1,6 @@
+import { usualArchitecture, WALK } from '@anklet/core/base/vehicle'
 import type {
   Architecture,
-  ArrivalRecord,
   DeviceIdentity,
   RoundInput,
   VehicleGeometry,
@@ -9,31 +9,14 @@ import type {
 } from '@anklet/contract'
 import { sampleVehicle } from '@anklet/core/base/samples'
 import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
-import { WALK } from '@anklet/core/base/vehicle'
 import type { TestBench } from './bench.ts'
 
-export const architecture: Architecture = {
-  air: { front: 'strut', rear: 'bellows' },
-  layout: 'open',
-  reservoir: false,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
-  pressureSensor: 'none',
-  damping: { front: 'plain', rear: 'plain' },
+export const architecture: Architecture = usualArchitecture({
   levels: [
     { id: 'road', offsetMm: 0 },
     { id: 'high', offsetMm: 30 },
   ],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 export const geometry = structuredClone(sampleVehicle()) as VehicleGeometry
 
 /** One that finds no rest: a spring would have to pull. */
@@ -67,21 +50,6 @@ export const boxWith = (change: Partial<DeviceIdentity> = {}): DeviceIdentity =>
   actions: [],
   ...change,
 })
-
-/** An arrival at which nobody looked at anything. */
-export const UNSEEN: ArrivalRecord = {
-  onStops: null,
-  rises: null,
-  audible: null,
-  tyreTouches: null,
-  pumpRunsOn: null,
-  speedLimited: null,
-  sinks: null,
-  emptySince: null,
-  condition: [],
-  foreignParts: '',
-  odometerKm: null,
-}
 
 export const NO_COMPLAINT = { where: [], when: [], signs: [], words: '' }
 

@@ -1,5 +1,5 @@
+import { usualArchitecture, AXLE_OF, perCorner } from '../vehicle/index.ts'
 import type { Architecture, CornerGeometry, PerCorner, VehicleGeometry } from '../vehicle/index.ts'
-import { AXLE_OF, perCorner } from '../vehicle/index.ts'
 
 /** What a sample vehicle may differ in from the plain one. */
 export interface SampleChanges {
@@ -69,26 +69,16 @@ export const rearLevelledVehicle = (): VehicleGeometry =>
   })
 
 /** An invented layout: struts all round, open, a reservoir, one block, a lifting mode. */
-export const sampleArchitecture = (change: Partial<Architecture> = {}): Architecture => ({
-  air: { front: 'strut', rear: 'strut' },
-  layout: 'open',
-  reservoir: true,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'one' },
-  sensorMount: 'adjustable',
-  pressureSensor: 'gallery',
-  damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'switch',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-  ...change,
-})
+export const sampleArchitecture = (change: Partial<Architecture> = {}): Architecture =>
+  usualArchitecture({
+    air: { front: 'strut', rear: 'strut' },
+    reservoir: true,
+    sensors: { front: 'each', rear: 'one' },
+    sensorMount: 'adjustable',
+    pressureSensor: 'gallery',
+    liftingMode: 'switch',
+    ...change,
+  })
 
 /** A handover of which nothing is said but that everything was shown. */
 export const sampleHandover = ({ proved = true, reason = '' } = {}) => ({

@@ -61,3 +61,25 @@ export const highestLevel = (architecture: Architecture): Level | null =>
     (best, level) => (best === null || level.offsetMm > best.offsetMm ? level : best),
     null,
   )
+
+/** The commonest layout: struts in front, bellows behind, open, one valve block, four sensors. */
+export const usualArchitecture = (change: Partial<Architecture> = {}): Architecture => ({
+  air: { front: 'strut', rear: 'bellows' },
+  layout: 'open',
+  reservoir: false,
+  valves: 'oneBlock',
+  crossValve: { front: false, rear: false },
+  sensors: { front: 'each', rear: 'each' },
+  sensorMount: 'fixed',
+  pressureSensor: 'none',
+  damping: { front: 'plain', rear: 'plain' },
+  levels: [{ id: 'road', offsetMm: 0 }],
+  parked: { policy: 'none', checksAfterH: [] },
+  matchOnFault: false,
+  doorInhibit: false,
+  liftingMode: 'none',
+  cutOffSwitch: false,
+  seatingPressureBarG: null,
+  settleWaitS: null,
+  ...change,
+})

@@ -24,6 +24,7 @@ export {
   SENSOR_COUNTS,
 } from './architecture.ts'
 export type { Architecture, Level, AirForm, Damping, SensorCount } from './architecture.ts'
+export { usualArchitecture } from './architecture.ts'
 export { builtAxle, isLive, notEntered } from './built.ts'
 export type { BuiltAxle, NotEntered } from './built.ts'
 export {

@@ -1,27 +1,6 @@
+import { usualArchitecture } from '../../base/vehicle/index.ts'
 import { describe, expect, test } from 'vitest'
-import type { Architecture } from '../../base/vehicle/index.ts'
 import { gasTemperatureSigmaK, HYPOTHESES, PRIOR_WEIGHT, priorsFor } from './index.ts'
-
-const built = (change: Partial<Architecture>): Architecture => ({
-  air: { front: 'strut', rear: 'bellows' },
-  layout: 'open',
-  reservoir: false,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
-  pressureSensor: 'none',
-  damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-  ...change,
-})
 
 describe('how well the gas temperature is known', () => {
   test('twenty minutes after a drive 6 K, two hours beside the springs 1 K, and it only gets better', () => {
@@ -47,14 +26,16 @@ describe('weights before any reading', () => {
   })
 
   test('a shared block is not blamed where each spring has its valve', () => {
-    const { weights, reasons } = priorsFor(built({ valves: 'perSpring' }), { corners: [] })
+    const { weights, reasons } = priorsFor(usualArchitecture({ valves: 'perSpring' }), {
+      corners: [],
+    })
     expect(weights.frontPair).toBeCloseTo(0.01, 12)
     expect(reasons.map(({ code }) => code)).toEqual(['noSharedBlock', 'noSharedBlock'])
   })
 
   test('a cross valve makes a whole axle likelier, and an axle without air says nothing', () => {
     const { weights, reasons } = priorsFor(
-      built({
+      usualArchitecture({
         crossValve: { front: true, rear: false },
         air: { front: 'strut', rear: 'none' },
         valves: 'perSpring',
@@ -66,11 +47,11 @@ describe('weights before any reading', () => {
   })
 
   test('what the customer named counts double; an axle named lifts its single springs too', () => {
-    expect(priorsFor(built({}), { corners: ['FL'] }).weights).toEqual({ FL: 0.2 })
-    const { weights } = priorsFor(built({}), { corners: ['RL', 'RR'] })
+    expect(priorsFor(usualArchitecture({}), { corners: ['FL'] }).weights).toEqual({ FL: 0.2 })
+    const { weights } = priorsFor(usualArchitecture({}), { corners: ['RL', 'RR'] })
     expect(weights.rearPair).toBeCloseTo(0.2, 12)
     expect(weights.rearBoth).toBeCloseTo(0.06, 12)
     expect(weights.RL).toBeCloseTo(0.1 * Math.SQRT2, 12)
-    expect(priorsFor(built({}), { corners: [] })).toEqual({ weights: {}, reasons: [] })
+    expect(priorsFor(usualArchitecture({}), { corners: [] })).toEqual({ weights: {}, reasons: [] })
   })
 })

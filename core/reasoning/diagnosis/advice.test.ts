@@ -1,26 +1,16 @@
+import { usualArchitecture } from '../../base/vehicle/index.ts'
 import { describe, expect, test } from 'vitest'
 import type { Architecture } from '../../base/vehicle/index.ts'
 import { diagnose, knowledgeOf, SHIPPED_BOOK } from './index.ts'
 
-const struts: Architecture = {
+const struts: Architecture = usualArchitecture({
   air: { front: 'strut', rear: 'strut' },
-  layout: 'open',
   reservoir: true,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
   pressureSensor: 'gallery',
   damping: { front: 'continuous', rear: 'continuous' },
-  levels: [{ id: 'road', offsetMm: 0 }],
   parked: { policy: 'settleAxle', checksAfterH: [2] },
-  matchOnFault: false,
   doorInhibit: true,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 const LAYOUTS: readonly (readonly [string, Architecture, sensor: string])[] = [
   ['four struts, open', struts, 'RL'],
   [

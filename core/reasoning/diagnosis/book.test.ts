@@ -1,27 +1,16 @@
+import { usualArchitecture } from '../../base/vehicle/index.ts'
 import { describe, expect, test } from 'vitest'
 import type { Architecture } from '../../base/vehicle/index.ts'
 import type { KnowledgeBook } from './index.ts'
 import { diagnose, knowledgeOf, lintBook, OFTEN, SHIPPED_BOOK } from './index.ts'
 
-const usual: Architecture = {
+const usual: Architecture = usualArchitecture({
   air: { front: 'strut', rear: 'strut' },
-  layout: 'open',
   reservoir: true,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
   pressureSensor: 'gallery',
   damping: { front: 'continuous', rear: 'continuous' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
   doorInhibit: true,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 const levelling: Architecture = {
   ...usual,
   air: { front: 'none', rear: 'bellows' },

@@ -1,3 +1,4 @@
+import { usualArchitecture } from '../../base/vehicle/index.ts'
 import { describe, expect, test } from 'vitest'
 import type { Architecture } from '../../base/vehicle/index.ts'
 import type { BookChanges } from './index.ts'
@@ -14,25 +15,10 @@ const changes: BookChanges = {
   },
   compounds: { [SHIPPED_BOOK.compounds[0]!.id]: null },
 }
-const rear: Architecture = {
+const rear: Architecture = usualArchitecture({
   air: { front: 'none', rear: 'bellows' },
-  layout: 'open',
-  reservoir: false,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
   sensors: { front: 'none', rear: 'each' },
-  sensorMount: 'fixed',
-  pressureSensor: 'none',
-  damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 
 describe('a shop’s knowledge over what ships', () => {
   test('nothing changed is what ships, and what ships is no change', () => {

@@ -2,7 +2,8 @@ import type { Evidence, PlacedCheck } from '../diagnosis/index.ts'
 import { quietOf } from '../diagnosis/index.ts'
 import type { Corner } from '../../base/vehicle/index.ts'
 import { codeEvidence } from './codeEvidence.ts'
-import type { Known, KnownOfJob, Loose, Mended, SourceKind } from './known.ts'
+import type { Known, KnownOfJob, Loose, Mended } from './known.ts'
+import { SOURCE_KINDS } from './known.ts'
 import type { EvidenceJob } from './job.ts'
 import { mendedOf, touches } from './mended.ts'
 import type { Checks } from './measured.ts'
@@ -123,18 +124,6 @@ const fromHand = ({ evidence }: EvidenceJob): readonly Loose[] =>
       : [],
   )
 
-/** The order of the sources where two told of one check in the same moment: the later counts. */
-const ORDER: readonly SourceKind[] = [
-  'owner',
-  'arrival',
-  'round',
-  'watch',
-  'codes',
-  'test',
-  'link',
-  'hand',
-]
-
 /**
  * All that is known of the car of a job: what its parts say by themselves and what was found by
  * hand, oldest first, the newest of each check. A repair ends what was known of what it touched:
@@ -158,7 +147,7 @@ export function knownOf(job: EvidenceJob, checks: Checks): KnownOfJob {
     .toSorted(
       (a, b) =>
         Date.parse(a.at) - Date.parse(b.at) ||
-        ORDER.indexOf(a.source.kind) - ORDER.indexOf(b.source.kind),
+        SOURCE_KINDS.indexOf(a.source.kind) - SOURCE_KINDS.indexOf(b.source.kind),
     )
   const said = new Map(job.evidence.map((entry) => [entry.check, entry]))
   const [open, ended] = [new Map<string, Known>(), new Map<Mended, Map<string, Known>>()]

@@ -2,7 +2,10 @@ import type { Evidence } from '../diagnosis/index.ts'
 import type { RoundState } from '../../measuring/heights/index.ts'
 import type { Corner, Place } from '../../base/vehicle/index.ts'
 
-/** What kind of source told something. */
+/**
+ * What kind of source told something, in the order in which they stand where two told of one check in
+ * the same moment: the later counts.
+ */
 export const SOURCE_KINDS = [
   'owner',
   'arrival',

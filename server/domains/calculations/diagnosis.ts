@@ -1,3 +1,4 @@
+import { usualArchitecture } from '@anklet/core/base/vehicle'
 import { diagnoseSentence } from '@anklet/language/problems/diagnosis'
 import type { DiagnoseRequest } from '@anklet/contract'
 import type { VehicleKnowledge } from '@anklet/core/reasoning/diagnosis'
@@ -5,25 +6,11 @@ import { diagnose, knowledgeOf, SHIPPED_BOOK } from '@anklet/core/reasoning/diag
 import type { CalculationOutcome } from './outcome.ts'
 
 /** Where nothing is said of the vehicle: air all round, open, nothing left out. */
-const USUAL: NonNullable<DiagnoseRequest['architecture']> = {
+const USUAL: NonNullable<DiagnoseRequest['architecture']> = usualArchitecture({
   air: { front: 'strut', rear: 'strut' },
-  layout: 'open',
   reservoir: true,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
   pressureSensor: 'gallery',
-  damping: { front: 'plain', rear: 'plain' },
-  levels: [{ id: 'road', offsetMm: 0 }],
-  parked: { policy: 'none', checksAfterH: [] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 
 const MOST_KEPT = 8
 const kept = new Map<string, VehicleKnowledge>()

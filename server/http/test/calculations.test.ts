@@ -1,16 +1,11 @@
 import type { LeakdownNightsResponse } from '@anklet/contract'
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import request from 'supertest'
 import { rearLevelledVehicle, sampleVehicle } from '@anklet/core/base/samples'
 import { perCorner } from '@anklet/core/base/vehicle'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile } from '../../test/bench.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(() => bench.end())
+const bench = benchOfFile()
 
 const calc = (name: string, body: object) => request(bench.app).post(`/api/calc/${name}`).send(body)
 const vehicle = sampleVehicle()

@@ -1,7 +1,6 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import { command } from '../../store/schema.ts'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile } from '../../test/bench.ts'
 import {
   architecture,
   geometry,
@@ -13,11 +12,7 @@ import {
   watchWalk,
 } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(() => bench.end())
+const bench = benchOfFile()
 
 const EVENING = '2026-11-24T19:00:00.000Z'
 const MORNING = '2026-11-25T07:00:00.000Z'

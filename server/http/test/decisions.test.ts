@@ -1,16 +1,9 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type { CoilEntry, CommandPayload, Job, Lives, ShopBundle } from '@anklet/contract'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile, startBench } from '../../test/bench.ts'
 import { openTestJob } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 const coil = (name: string, change: Partial<CoilEntry> = {}): CoilEntry => ({

@@ -1,3 +1,4 @@
+import { NOT_SEEN } from '@anklet/language/causes/arrival'
 import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
@@ -23,7 +24,6 @@ import {
   LEVEL,
   NO_COMPLAINT,
   openTestJob,
-  UNSEEN,
   watchStart,
   watchWalk,
 } from '../../test/records.ts'
@@ -309,7 +309,7 @@ describe('who may command', () => {
     const { typeId, jobId } = await openTestJob(bench, { simulated: true })
     const id = await standInOf(typeId)
     await standIn(id, { ignition: true }).expect(200)
-    const arrival: ArrivalRecord = { ...UNSEEN, onStops: 'axle', rises: 'no' }
+    const arrival: ArrivalRecord = { ...NOT_SEEN, onStops: 'axle', rises: 'no' }
     // On its air, or nobody looked: nothing of the kind is known, so nothing is asked.
     let baseVersion = 1
     for (const onStops of [null, 'none'] as const) {

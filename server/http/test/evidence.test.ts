@@ -1,16 +1,9 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type { EvidenceOfJob, Job, RoundInput } from '@anklet/contract'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile } from '../../test/bench.ts'
 import { LEVEL, openTestJob, walk, watchStart, watchWalk } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 const EVENING = '2026-11-24T18:00:00.000Z'

@@ -1,15 +1,11 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { NOT_SEEN } from '@anklet/language/causes/arrival'
+import { describe, expect, test } from 'vitest'
 import type { ArrivalRecord, Job, JobSummary } from '@anklet/contract'
 import { USUAL_WAY } from '@anklet/core/work/procedure'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
-import { LEVEL, openTestJob, UNSEEN, watchStart, watchWalk } from '../../test/records.ts'
+import { benchOfFile } from '../../test/bench.ts'
+import { LEVEL, openTestJob, watchStart, watchWalk } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(() => bench.end())
+const bench = benchOfFile()
 
 const id = (): string => crypto.randomUUID()
 const conclude = (jobId: string) =>
@@ -124,7 +120,7 @@ describe('a finding', () => {
 })
 
 describe('a car that came in on its stops', () => {
-  const ARRIVED: ArrivalRecord = { ...UNSEEN, onStops: 'corner', flat: null, rises: 'no' }
+  const ARRIVED: ArrivalRecord = { ...NOT_SEEN, onStops: 'corner', flat: null, rises: 'no' }
   const plan = (jobId: string, flat: ('RL' | 'RR')[]) =>
     bench.send('plan.make', {
       planId: id(),

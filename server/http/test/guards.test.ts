@@ -1,14 +1,9 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import { toAppError } from '../../kernel/appError.ts'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile } from '../../test/bench.ts'
 import { NO_COMPLAINT, openTestJob } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(() => bench.end())
+const bench = benchOfFile()
 
 const personCalled = (name: string, envelope: Record<string, unknown> = {}) =>
   bench.send('person.add', { personId: crypto.randomUUID(), name }, envelope)

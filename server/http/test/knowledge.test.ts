@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type {
   CodeReading,
   Job,
@@ -10,17 +10,10 @@ import type {
   Writable,
 } from '@anklet/contract'
 import { bookWith, SHIPPED_BOOK } from '@anklet/core/reasoning/diagnosis'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile, startBench } from '../../test/bench.ts'
 import { NO_COMPLAINT, openTestJob } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 const code = (

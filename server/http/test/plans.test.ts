@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type {
   CommandPayload,
   Job,
@@ -11,17 +11,10 @@ import type {
   Writable,
 } from '@anklet/contract'
 import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile, startBench } from '../../test/bench.ts'
 import { architecture, openTestJob } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 const shipped = () => structuredClone(SHIPPED_PROCEDURES) as Writable<ProcedureBook>

@@ -1,5 +1,5 @@
 import { sampleHandover } from '@anklet/core/base/samples'
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type {
   Job,
   JobSummary,
@@ -8,20 +8,13 @@ import type {
   ShopBundle,
   VehicleDetail,
 } from '@anklet/contract'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile, startBench } from '../../test/bench.ts'
 import { OnTheJob } from '../../test/onTheJob.ts'
 import { LEVEL, openTestJob, walk } from '../../test/records.ts'
 
 type Content = ProofRecord['content']
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 const HOUR = 3_600_000

@@ -1,18 +1,13 @@
 import type { TSchema } from '@sinclair/typebox'
 import { sql } from 'drizzle-orm'
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type { CommandPayload, CommandType, DeviceStatus, Job, ShopBundle } from '@anklet/contract'
 import { COMMANDS } from '@anklet/contract'
 import { setAsideStandIns } from '../../domains/jobs/setAside.ts'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile, startBench } from '../../test/bench.ts'
 import { LEVEL, openTestJob, walk, watchStart, watchWalk } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(() => bench.end())
+const bench = benchOfFile()
 
 const id = (): string => crypto.randomUUID()
 const STAND_IN = 'stand-in-practice-car'

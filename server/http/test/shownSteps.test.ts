@@ -1,19 +1,13 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { NOT_SEEN } from '@anklet/language/causes/arrival'
+import { describe, expect, test } from 'vitest'
 import type { ArrivalRecord, CommandPayload, Job, JobSummary, ProofRecord } from '@anklet/contract'
-import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile } from '../../test/bench.ts'
 import { OnTheJob } from '../../test/onTheJob.ts'
-import { LEVEL, UNSEEN, walk } from '../../test/records.ts'
+import { LEVEL, walk } from '../../test/records.ts'
 
 type Shown = Extract<ProofRecord['content'], { kind: 'shown' }>
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 
@@ -134,7 +128,7 @@ describe('steps that are done by what is on record', () => {
 
   test('folds that were seen in the work are seen for an order too', async () => {
     const at = await OnTheJob.with(bench, [{ job: 'spring', corners: ['RL'] }], false, true, ['RL'])
-    const arrival: ArrivalRecord = { ...UNSEEN, onStops: 'corner', flat: ['RL'] }
+    const arrival: ArrivalRecord = { ...NOT_SEEN, onStops: 'corner', flat: ['RL'] }
     await bench.send('job.arrive', { jobId: at.jobId, arrival }, { baseVersion: 1 }).expect(200)
     const devices = (await bench.get('/api/devices').expect(200)).body as {
       identity: { id: string; kind: string; vehicleTypeId: string | null }

@@ -1,8 +1,8 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type { ArrivalRecord, Job, JobPage, ShopBundle, VehicleDetail } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import type { TestBench } from '../../test/bench.ts'
-import { startBench } from '../../test/bench.ts'
+import { benchOfFile, startBench } from '../../test/bench.ts'
 import {
   architecture,
   geometry,
@@ -13,13 +13,7 @@ import {
   watchWalk,
 } from '../../test/records.ts'
 
-let bench: TestBench
-beforeAll(async () => {
-  bench = await startBench()
-})
-afterAll(async () => {
-  await bench.end()
-})
+const bench = benchOfFile()
 
 const id = () => crypto.randomUUID()
 const PIXEL = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex').toString('base64')

@@ -74,9 +74,7 @@ export const job = pgTable(
   {
     id: uuid('id').primaryKey(),
     version: version(),
-    vehicleId: uuid('vehicle_id')
-      .notNull()
-      .references(() => vehicle.id),
+    vehicleId: ofVehicle(),
     openedAt: moment('opened_at').notNull(),
     openedBy: uuid('opened_by')
       .notNull()
@@ -92,3 +90,28 @@ export const job = pgTable(
     index('job_closed').on(table.closedAt),
   ],
 )
+
+// Columns of what belongs to a car, a job or a person.
+
+export function ofVehicle() {
+  return uuid('vehicle_id')
+    .notNull()
+    .references(() => vehicle.id)
+}
+export function ofJob() {
+  return uuid('job_id')
+    .notNull()
+    .references(() => job.id)
+}
+export function byPerson() {
+  return uuid('person_id')
+    .notNull()
+    .references(() => person.id)
+}
+/** Columns of an entry of a job: whose, when and by whom. */
+export const entryOfJob = () => ({
+  id: uuid('id').primaryKey(),
+  jobId: ofJob(),
+  at: moment('at').notNull(),
+  personId: byPerson(),
+})

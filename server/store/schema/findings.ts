@@ -23,7 +23,7 @@ import type {
   Photo,
   Repair,
 } from '@anklet/contract'
-import { job, person, vehicle, vehicleType } from './cars.ts'
+import { vehicleType, ofVehicle, ofJob, byPerson, entryOfJob } from './cars.ts'
 import { moment, bytes, deviceIds, setAside, version } from './columns.ts'
 
 // What was seen, tested, said and found.
@@ -32,14 +32,7 @@ import { moment, bytes, deviceIds, setAside, version } from './columns.ts'
 export const note = pgTable(
   'note',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     from: text('from').$type<Note['from']>().notNull(),
     title: text('title').notNull(),
     lines: jsonb('lines').$type<readonly string[]>().notNull(),
@@ -52,16 +45,10 @@ export const repair = pgTable(
   'repair',
   {
     id: uuid('id').primaryKey(),
-    vehicleId: uuid('vehicle_id')
-      .notNull()
-      .references(() => vehicle.id),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    vehicleId: ofVehicle(),
+    jobId: ofJob(),
     at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     part: text('part').$type<Repair['part']>().notNull(),
     corners: jsonb('corners').$type<Repair['corners']>().notNull(),
     words: text('words').notNull(),
@@ -72,14 +59,7 @@ export const repair = pgTable(
 export const photo = pgTable(
   'photo',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     type: text('type').$type<Photo['type']>().notNull(),
     caption: text('caption').notNull(),
     picture: bytes('picture').notNull(),
@@ -92,14 +72,7 @@ export const photo = pgTable(
 export const checkDone = pgTable(
   'check_done',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     kind: text('kind').$type<CheckRecord['kind']>().notNull(),
     corner: text('corner').$type<NonNullable<CheckRecord['corner']>>(),
     verdict: text('verdict').$type<CheckRecord['verdict']>().notNull(),
@@ -121,13 +94,9 @@ export const evidence = pgTable(
     id: uuid('id').primaryKey(),
     // Clocks of two tablets differ: the order in which it came decides what was said last.
     seq: integer('seq').notNull().generatedAlwaysAsIdentity(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: ofJob(),
     at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     check: text('check').notNull(),
     say: text('say').$type<EvidenceRecord['say']>().notNull(),
     outcome: text('outcome'),
@@ -143,14 +112,7 @@ export const evidence = pgTable(
 export const conclusion = pgTable(
   'conclusion',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     cause: text('cause').notNull(),
     sentence: text('sentence').notNull(),
     probability: doublePrecision('probability').notNull(),
@@ -164,14 +126,7 @@ export const conclusion = pgTable(
 export const codeReading = pgTable(
   'code_reading',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     from: text('from').$type<CodeReading['from']>().notNull(),
     tool: text('tool').notNull(),
     codes: jsonb('codes').$type<CodeReading['codes']>().notNull(),

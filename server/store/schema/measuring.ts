@@ -15,7 +15,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { ChargeRecord, Finding, LogHead, Round, Trace } from '@anklet/contract'
 import { METHODS, ROUND_STATES } from '@anklet/core/measuring/heights'
-import { vehicle, job, person } from './cars.ts'
+import { person, ofVehicle, ofJob, byPerson } from './cars.ts'
 import { deviceIds, setAside, moment, version } from './columns.ts'
 
 // What was measured: rounds, watches, charges, logs.
@@ -25,12 +25,8 @@ export const round = pgTable(
   'round',
   {
     id: uuid('id').primaryKey(),
-    vehicleId: uuid('vehicle_id')
-      .notNull()
-      .references(() => vehicle.id),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    vehicleId: ofVehicle(),
+    jobId: ofJob(),
     purpose: text('purpose', {
       enum: ['heights', 'evening', 'between', 'morning', 'imported'],
     }).notNull(),
@@ -51,9 +47,7 @@ export const round = pgTable(
     rolledAndBounced: boolean('rolled_and_bounced').notNull(),
     startedAt: moment('started_at').notNull(),
     endedAt: moment('ended_at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     device: text('device').notNull(),
   },
   (table) => [
@@ -96,9 +90,7 @@ export const correction = pgTable(
       .references(() => reading.id),
     heightMm: doublePrecision('height_mm'),
     reason: text('reason').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     at: moment('at').notNull(),
   },
   (table) => [index('correction_reading').on(table.readingId)],
@@ -109,9 +101,7 @@ export const watch = pgTable(
   {
     id: uuid('id').primaryKey(),
     version: version(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: ofJob(),
     state: text('state', { enum: ['running', 'walked', 'concluded', 'givenUp'] }).notNull(),
     supplyCut: text('supply_cut', {
       enum: ['fuse', 'battery', 'cutOffSwitch', 'leftOn'],
@@ -143,16 +133,10 @@ export const charge = pgTable(
   'charge',
   {
     id: uuid('id').primaryKey(),
-    vehicleId: uuid('vehicle_id')
-      .notNull()
-      .references(() => vehicle.id),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    vehicleId: ofVehicle(),
+    jobId: ofJob(),
     at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     gas: text('gas').$type<ChargeRecord['gas']>().notNull(),
     beforeBarG: doublePrecision('before_bar_g').notNull(),
     afterBarG: doublePrecision('after_bar_g').notNull(),
@@ -170,14 +154,10 @@ export const deviceLog = pgTable(
   'device_log',
   {
     id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: ofJob(),
     at: moment('at').notNull(),
     endedAt: moment('ended_at'),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     deviceId: text('device_id').notNull(),
     deviceName: text('device_name').notNull(),
     title: text('title').notNull(),

@@ -26,7 +26,7 @@ import type {
   Torque,
 } from '@anklet/contract'
 import { version, moment, setAside } from './columns.ts'
-import { vehicleType, job, person } from './cars.ts'
+import { vehicleType, ofJob, byPerson, entryOfJob } from './cars.ts'
 
 // What is decided, planned, done and proved.
 
@@ -72,14 +72,7 @@ export const coil = pgTable(
 export const decision = pgTable(
   'decision',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     option: text('option').notNull(),
     title: text('title').notNull(),
     reason: text('reason').notNull(),
@@ -99,16 +92,12 @@ export const agreement = pgTable(
   'agreement',
   {
     id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: ofJob(),
     decisionId: uuid('decision_id')
       .notNull()
       .references(() => decision.id),
     at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     name: text('name').notNull(),
     way: text('way').$type<Agreement['way']>().notNull(),
   },
@@ -154,14 +143,7 @@ export const torque = pgTable(
 export const plan = pgTable(
   'plan',
   {
-    id: uuid('id').primaryKey(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
-    at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    ...entryOfJob(),
     jobs: jsonb('jobs').$type<PlanMade['jobs']>().notNull(),
     support: text('support').$type<PlanMade['support']>().notNull(),
     way: jsonb('way').$type<PlanMade['way']>().notNull(),
@@ -181,13 +163,9 @@ export const workEntry = pgTable(
   {
     id: uuid('id').primaryKey(),
     seq: serial('seq').notNull(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: ofJob(),
     at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     content: jsonb('content').$type<WorkRecord['content']>().notNull(),
     setAside: setAside(),
   },
@@ -200,13 +178,9 @@ export const proofEntry = pgTable(
   {
     id: uuid('id').primaryKey(),
     seq: serial('seq').notNull(),
-    jobId: uuid('job_id')
-      .notNull()
-      .references(() => job.id),
+    jobId: ofJob(),
     at: moment('at').notNull(),
-    personId: uuid('person_id')
-      .notNull()
-      .references(() => person.id),
+    personId: byPerson(),
     content: jsonb('content').$type<ProofRecord['content']>().notNull(),
     setAside: setAside(),
   },

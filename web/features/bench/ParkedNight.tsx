@@ -1,3 +1,5 @@
+import { CornerCaption } from '../../kit/CornerCaption.tsx'
+import { LeakAsks } from './LeakAsks.tsx'
 import type { VehicleType } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -19,7 +21,6 @@ import { hiddenWords } from '@anklet/language/night/hidden'
 import { rateWords } from '@anklet/language/plain/rates'
 import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
-import { Slider } from '../../kit/Slider.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
 type Policy = Architecture['parked']['policy']
@@ -97,16 +98,7 @@ function Panel({
         strokeDasharray="5 4"
       />
       <polyline points={line(night.awake)} fill="none" stroke="var(--ink)" strokeWidth="2.4" />
-      <text
-        x={LEFT + (W - LEFT) / 2}
-        y={H + 17}
-        textAnchor="middle"
-        fontSize="15"
-        fontWeight="680"
-        fill="var(--ink)"
-      >
-        {corner}
-      </text>
+      <CornerCaption corner={corner} x={LEFT + (W - LEFT) / 2} y={H + 17} />
     </svg>
   )
 }
@@ -202,20 +194,14 @@ export function ParkedNight({ type }: { readonly type: VehicleType }): ReactNode
           <NightByCorner night={night} units={units} />
         )}
         <NightLegend units={units} />
-        <Taps<Corner>
+        <LeakAsks
           legend="The leak"
-          options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
-          chosen={[corner]}
-          onTap={setCorner}
-        />
-        <Slider
-          label="Leak"
-          min={-2.5}
-          max={1}
-          step={0.05}
-          value={logRate}
-          shown={rateWords(rate)}
-          onSlide={setLogRate}
+          corners={withAir}
+          corner={corner}
+          onCorner={setCorner}
+          logRate={logRate}
+          most={1}
+          onRate={setLogRate}
         />
         <Taps<Policy>
           legend="Parked, its module"

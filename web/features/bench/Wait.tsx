@@ -1,3 +1,4 @@
+import { LeakAsks } from './LeakAsks.tsx'
 import type { VehicleType } from '@anklet/contract'
 import { planWatch } from '@anklet/core/measuring/leakdown'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -5,7 +6,6 @@ import type { Corner } from '@anklet/core/base/vehicle'
 import { completeGeometry, hasAir, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { Taps } from '../../kit/Taps.tsx'
 import { useUnits } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { rateWords, sizeWords } from '@anklet/language/plain/rates'
@@ -74,20 +74,14 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="grid content-start gap-4">
-        <Taps<Corner>
+        <LeakAsks
           legend="Suspicion"
-          options={withAir.map((value) => ({ value, words: capital(CORNER_WORDS[value]) }))}
-          chosen={[corner]}
-          onTap={setCorner}
-        />
-        <Slider
-          label="Leak"
-          min={-2.5}
-          max={1.5}
-          step={0.05}
-          value={logRate}
-          shown={rateWords(leakBarLPerH)}
-          onSlide={setLogRate}
+          corners={withAir}
+          corner={corner}
+          onCorner={setCorner}
+          logRate={logRate}
+          most={1.5}
+          onRate={setLogRate}
         />
         <Slider
           label="Readings"

@@ -1,9 +1,9 @@
-import type { CoilEntry, Job, Rate } from '@anklet/contract'
-import type { BuiltOption, OptionCost, Assumed, Failed } from '@anklet/core/reasoning/strategy'
+import type { BuiltOption } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import { consequences, optionTitle } from '@anklet/language/repair/decision'
+import type { DecisionMade } from './commands.ts'
 import { takeDecision } from './commands.ts'
 import { axleOf } from '@anklet/core/reasoning/strategy'
 import { Button } from '../../kit/Button.tsx'
@@ -16,14 +16,7 @@ export interface ChoiceWords {
   readonly validUntil: string
 }
 
-interface ChoiceProps {
-  readonly job: Job
-  readonly failed: Failed
-  readonly picked: BuiltOption
-  readonly cost: OptionCost | undefined
-  readonly rate: Rate
-  readonly assumed: Assumed
-  readonly coil: CoilEntry | null
+interface ChoiceProps extends Omit<DecisionMade, keyof ChoiceWords> {
   /** What was typed so far; kept while another option is picked. */
   readonly words: ChoiceWords
   onType(words: ChoiceWords): void

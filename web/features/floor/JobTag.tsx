@@ -63,6 +63,26 @@ function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
   )
 }
 
+/** Something that is taken apart, unplugged or off, and has to be seen. */
+const Unplugged = ({
+  look,
+  children,
+}: {
+  /** Its ground and ink. */
+  readonly look: string
+  readonly children: ReactNode
+}): ReactNode => (
+  <p
+    className={clsx(
+      'mt-0.5 flex w-fit items-center gap-1.5 rounded px-1.5 text-small font-semibold',
+      look,
+    )}
+  >
+    <PlugZap size={14} aria-hidden />
+    {children}
+  </p>
+)
+
 function Due({
   job,
   step,
@@ -97,34 +117,18 @@ function Due({
         </p>
       )}
       {job.work && job.work.lost.length > 0 && (
-        <p
-          className={clsx(
-            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-rust-soft px-1.5 text-small',
-            'font-semibold text-ink',
-          )}
-        >
-          <PlugZap size={14} aria-hidden />
+        <Unplugged look="bg-rust-soft text-ink">
           {job.work.lost.length === 1
             ? `no longer: ${job.work.lost[0]}`
             : `${job.work.lost.length} proofs no longer hold`}
-        </p>
+        </Unplugged>
       )}
       {job.work && job.work.at !== 'ready' && job.work.temporary > 0 && !closed && (
         <p className="mt-0.5 text-small text-ink-2">
           {job.work.done} of {job.work.of} steps; {job.work.temporary} to put back
         </p>
       )}
-      {stillOff && (
-        <p
-          className={clsx(
-            'mt-0.5 flex w-fit items-center gap-1.5 rounded bg-chalk px-1.5 text-small',
-            'font-semibold text-[#14211f]',
-          )}
-        >
-          <PlugZap size={14} aria-hidden />
-          supply still off
-        </p>
-      )}
+      {stillOff && <Unplugged look="bg-chalk text-[#14211f]">supply still off</Unplugged>}
     </div>
   )
 }

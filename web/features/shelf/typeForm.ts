@@ -1,8 +1,14 @@
+import {
+  usualArchitecture,
+  AXLE_OF,
+  completeGeometry,
+  hasAirOnAxle,
+  perCorner,
+} from '@anklet/core/base/vehicle'
 import type { Specification, VehicleType } from '@anklet/contract'
 import type { Method } from '@anklet/core/measuring/heights'
 import { METHODS } from '@anklet/core/measuring/heights'
 import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/base/vehicle'
-import { AXLE_OF, completeGeometry, hasAirOnAxle, perCorner } from '@anklet/core/base/vehicle'
 import { parseNumber } from '../../kit/typed.ts'
 import type { AnatomyTexts } from './anatomy/typedAnatomy.ts'
 import { textsOf } from './anatomy/typedAnatomy.ts'
@@ -108,25 +114,7 @@ const BLANK_AXLE = Object.fromEntries(
 export const BLANK_TYPE: TypeForm = {
   name: '',
   source: '',
-  architecture: {
-    air: { front: 'strut', rear: 'bellows' },
-    layout: 'open',
-    reservoir: false,
-    valves: 'oneBlock',
-    crossValve: { front: false, rear: false },
-    sensors: { front: 'each', rear: 'each' },
-    sensorMount: 'fixed',
-    pressureSensor: 'none',
-    damping: { front: 'plain', rear: 'plain' },
-    levels: [{ id: 'road', offsetMm: 0 }],
-    parked: { policy: 'none', checksAfterH: [] },
-    matchOnFault: false,
-    doorInhibit: false,
-    liftingMode: 'none',
-    cutOffSwitch: false,
-    seatingPressureBarG: null,
-    settleWaitS: null,
-  },
+  architecture: usualArchitecture(),
   built: {},
   vehicle: {
     wheelbaseMm: '',

@@ -1,3 +1,4 @@
+import { CornerCaption } from '../../kit/CornerCaption.tsx'
 import type { Repair } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -135,16 +136,7 @@ function Panel({
           </circle>
         ))
       )}
-      <text
-        x={LEFT + (W - LEFT) / 2}
-        y={H + 17}
-        textAnchor="middle"
-        fontSize="15"
-        fontWeight="680"
-        fill="var(--ink)"
-      >
-        {corner}
-      </text>
+      <CornerCaption corner={corner} x={LEFT + (W - LEFT) / 2} y={H + 17} />
     </svg>
   )
 }

@@ -1,3 +1,4 @@
+import { usualArchitecture, CORNERS, cornersOf, perCorner } from '../../../base/vehicle/index.ts'
 import type {
   Fault,
   Happening,
@@ -20,33 +21,19 @@ import {
 } from '../../../measuring/guided/index.ts'
 import { sampleVehicle } from '../../../base/samples/index.ts'
 import type { Architecture, Corner, Place } from '../../../base/vehicle/index.ts'
-import { CORNERS, cornersOf, perCorner } from '../../../base/vehicle/index.ts'
 import type { BookCheck, PlacedCheck } from '../index.ts'
 import { quietOf, SHIPPED_BOOK, wholeOutcome } from '../index.ts'
 
 /** Four struts on an open layout whose module, parked, settles each axle to its low corner. */
-export const ARCHITECTURE: Architecture = {
+export const ARCHITECTURE: Architecture = usualArchitecture({
   air: { front: 'strut', rear: 'strut' },
-  layout: 'open',
-  reservoir: false,
-  valves: 'oneBlock',
-  crossValve: { front: false, rear: false },
-  sensors: { front: 'each', rear: 'each' },
-  sensorMount: 'fixed',
   pressureSensor: 'gallery',
-  damping: { front: 'plain', rear: 'plain' },
   levels: [
     { id: 'road', offsetMm: 0 },
     { id: 'high', offsetMm: 30 },
   ],
   parked: { policy: 'settleAxle', checksAfterH: [2, 5] },
-  matchOnFault: false,
-  doorInhibit: false,
-  liftingMode: 'none',
-  cutOffSwitch: false,
-  seatingPressureBarG: null,
-  settleWaitS: null,
-}
+})
 const H = 3600
 /** A corner has fallen by so much more than a sound car, or stands so far off, mm. */
 const FALLEN_MM = 6

@@ -1,4 +1,5 @@
-import { mendedWords, foundWords } from '@anklet/language/causes/suspects'
+import { mendedWords } from '@anklet/language/repair/repairs'
+import { foundWords } from '@anklet/language/causes/suspects'
 import type { ReactNode } from 'react'
 import { momentWords } from '@anklet/language/plain/times'
 import type { SuspectsNow } from './useSuspects.ts'

@@ -1,3 +1,4 @@
+import { detailOf } from '../../../test/detail.ts'
 import type { ProofRecord, Repair, Round, VehicleDetail } from '@anklet/contract'
 import type { Drift } from '@anklet/core/measuring/history'
 import { temperatureDrop } from '@anklet/core/physics/pneumatics'
@@ -7,30 +8,11 @@ import { sampleHandover } from '@anklet/core/base/samples'
 import { describe, expect, test } from 'vitest'
 import { jobOf, LEVEL, roundOf } from '@anklet/language/test/records'
 import { holdsWords, warningWords } from '@anklet/language/night/outlook'
-import { meansOf } from './rounds.ts'
 import { warningOf } from '@anklet/core/measuring/history'
 import { driftsOf, nightsOf, sinceHandover } from './outlook.ts'
 import { trendOf } from './trend.ts'
 
-const { vehicle, vehicleType } = jobOf()
-const detailOf = (
-  rounds: readonly Round[],
-  change: Partial<VehicleDetail> = {},
-): VehicleDetail => ({
-  vehicle,
-  vehicleType,
-  history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })),
-  jobs: [],
-  repairs: [],
-  photos: [],
-  charges: [],
-  codeReadings: [],
-  codeTexts: [],
-  proof: [],
-  pumpDays: [],
-  odometer: [],
-  ...change,
-})
+const { vehicleType } = jobOf()
 const at = (month: number, hour = 6): string =>
   new Date(Date.UTC(2026, month, 10, hour)).toISOString()
 

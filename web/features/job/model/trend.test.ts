@@ -1,27 +1,13 @@
+import { detailOf } from '../../../test/detail.ts'
 import { describe, expect, test } from 'vitest'
-import type { Round, VehicleDetail } from '@anklet/contract'
+import type { Round } from '@anklet/contract'
 import { temperatureDrop } from '@anklet/core/physics/pneumatics'
 import { completeGeometry } from '@anklet/core/base/vehicle'
 import { jobOf, LEVEL, roundOf } from '@anklet/language/test/records'
 import { barePlate } from '@anklet/language/plain/plates'
-import { meansOf } from './rounds.ts'
 import { trendCsv, trendOf, usualLoad } from './trend.ts'
 
-const { vehicle, vehicleType } = jobOf()
-const detailOf = (...rounds: Round[]): VehicleDetail => ({
-  vehicle,
-  vehicleType,
-  history: rounds.map((round) => ({ ...round, meanMm: meansOf(round) })),
-  jobs: [],
-  repairs: [],
-  photos: [],
-  charges: [],
-  codeReadings: [],
-  codeTexts: [],
-  proof: [],
-  pumpDays: [],
-  odometer: [],
-})
+const { vehicleType } = jobOf()
 const raised = (mm: number) => ({ FL: mm, FR: mm, RL: mm, RR: mm })
 const evening = roundOf(raised(512), '2026-11-24T19:00:00.000Z', {
   purpose: 'evening',
@@ -33,7 +19,7 @@ const evening = roundOf(raised(512), '2026-11-24T19:00:00.000Z', {
 describe('a vehicle’s history', () => {
   test('rounds at different levels are told as heights over the design of their level', () => {
     const points = trendOf(
-      detailOf(roundOf({ ...LEVEL, RL: 466 }, '2026-10-01T08:00:00.000Z'), evening),
+      detailOf([roundOf({ ...LEVEL, RL: 466 }, '2026-10-01T08:00:00.000Z'), evening]),
     )
     expect(points.map(({ offMm }) => [offMm.FL, offMm.RL])).toEqual([
       [0, -14],
@@ -59,7 +45,7 @@ describe('a vehicle’s history', () => {
       '2026-11-25T07:00:00.000Z',
       { purpose: 'morning', levelId: 'high', levelOffsetMm: 30, temperatureC: -3 },
     )
-    const [, morning] = trendOf(detailOf(evening, sunk))
+    const [, morning] = trendOf(detailOf([evening, sunk]))
     expect(morning!.coldMm!.FL).toBeLessThan(-8)
     expect(morning!.offMm.FL).toBeCloseTo(2, 6)
   })
@@ -71,15 +57,15 @@ describe('a vehicle’s history', () => {
       levelOffsetMm: 30,
       temperatureC: -3,
     })
-    expect(trendOf(detailOf(morning))[0]).toMatchObject({ coldMm: null, offMm: { FL: -10 } })
-    expect(trendOf(detailOf({ ...evening, jobId: 'other' }, morning))[1]!.coldMm).toBeNull()
+    expect(trendOf(detailOf([morning]))[0]).toMatchObject({ coldMm: null, offMm: { FL: -10 } })
+    expect(trendOf(detailOf([{ ...evening, jobId: 'other' }, morning]))[1]!.coldMm).toBeNull()
   })
 
   test('like is held with like: the load most rounds were walked at, the newest where none prevails', () => {
     const at = (day: number, load: Round['load']): Round =>
       roundOf(LEVEL, `2026-10-0${day}T08:00:00.000Z`, { load })
     const usual = (...loads: Round['load'][]) =>
-      usualLoad(trendOf(detailOf(...loads.map((load, i) => at(i + 1, load)))))
+      usualLoad(trendOf(detailOf([...loads.map((load, i) => at(i + 1, load))])))
     expect([
       usual('empty', 'laden', 'empty'),
       usual('laden', 'laden', 'empty'),
@@ -89,7 +75,7 @@ describe('a vehicle’s history', () => {
   })
 
   test('it goes out as a table with a line for each round', () => {
-    const lines = trendCsv(trendOf(detailOf(evening))).split('\r\n')
+    const lines = trendCsv(trendOf(detailOf([evening]))).split('\r\n')
     expect(lines).toHaveLength(2)
     expect(lines[0]!.split(',')).toHaveLength(lines[1]!.split(',').length)
     expect(lines[1]).toBe(
