@@ -41,7 +41,9 @@ export function openApi(version: string): Record<string, unknown> {
       title: 'Anklet',
       version,
       description:
-        'Every number carries its unit in its name. Refusals are problem details (RFC 9457).',
+        'Every number carries its unit in its name. Refusals are problem details (RFC 9457). ' +
+        'Calculations (/api/calc) keep nothing and know no shop. The interface reckons most of ' +
+        'them by itself; they stay so that anybody can check its numbers.',
       license: { name: 'MIT', identifier: 'MIT' },
     },
     paths,

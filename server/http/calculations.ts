@@ -22,7 +22,10 @@ const PATH_OF: Readonly<Partial<Record<ProblemCode, string>>> = {
 const pathOf = ({ code, corner }: { code: ProblemCode; corner?: string }): string =>
   PATH_OF[code] ?? (corner ? `/vehicle/corners/${corner}` : '/vehicle')
 
-/** POST /api/calc/<name>: every calculation, stateless. */
+/**
+ * POST /api/calc/<name>: every calculation, stateless. The interface reckons most of them by itself;
+ * they stay so that anybody can check its numbers.
+ */
 export function calculationRoutes(pool: CalculationPool): Router {
   const router = Router()
   for (const name of Object.keys(CALCULATIONS) as CalculationName[]) {

@@ -27,7 +27,7 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
   const { typed, set, refusals } = form
   return (
     <form onSubmit={form.onSubmit} noValidate>
-      <div className="flex flex-wrap items-end gap-2">
+      <div className="flex flex-wrap items-start gap-2">
         <Field
           className="min-w-[9rem] flex-1"
           label="An hour of work costs"
@@ -52,7 +52,7 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
             onChange={(event) => set({ currency: event.target.value })}
           />
         </Field>
-        <Field className="w-24" label="tax, %" id="tax" refusal={refusals.tax}>
+        <Field className="w-32" label="tax, %" id="tax" refusal={refusals.tax}>
           <Input
             className="num"
             inputMode="decimal"
@@ -62,7 +62,7 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
             onChange={(event) => set({ tax: event.target.value })}
           />
         </Field>
-        <Button type="submit" disabled={form.isPending || !form.isChanged}>
+        <Button className="mt-[26px]" type="submit" disabled={form.isPending || !form.isChanged}>
           Keep the rate
         </Button>
       </div>
