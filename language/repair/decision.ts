@@ -1,5 +1,5 @@
-import { daysOff } from '@anklet/core/reasoning/strategy'
 import type {
+  KnownLife,
   Assumed,
   MeasuredLeak,
   BuiltOption,
@@ -8,6 +8,7 @@ import type {
   OptionId,
   PricedKind,
 } from '@anklet/core/reasoning/strategy'
+import { daysOff } from '@anklet/core/reasoning/strategy'
 import { USUAL_PUMP } from '@anklet/core/physics/simulation'
 import { rateWords } from '../plain/rates.ts'
 import { momentWords } from '../plain/times.ts'
@@ -224,4 +225,12 @@ export function leakWords({ leakMinutes }: Assumed, leak: MeasuredLeak | null): 
     `measured in the night from ${momentWords(leak.at, new Date())}, for a pump of ` +
     `${USUAL_PUMP.freeFlowLPerMin} L/min, which is our guess. `
   )
+}
+
+/** Where a life comes from, by how many failures this shop saw. */
+export const LIFE_FROM_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => string>> = {
+  part: () => 'as entered with the part',
+  shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`,
+  usual: (failures) =>
+    `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
 }

@@ -2,7 +2,7 @@ import { integrateStiff } from '../../base/numbers/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { P_ATM_BAR } from '../../base/units/index.ts'
 import type { PerCorner } from '../../base/vehicle/index.ts'
-import { AXLE_CORNERS, AXLE_OF, CORNERS, mapCorners, perCorner } from '../../base/vehicle/index.ts'
+import { AXLE_CORNERS, AXLE_OF, CORNERS, perCorner } from '../../base/vehicle/index.ts'
 import { actuate, level, settle } from './controller.ts'
 import type { Decision, Seen } from './controller.ts'
 import type { Happening } from './machine.ts'
@@ -10,19 +10,13 @@ import type { Springs } from './held.ts'
 import { heldSprings } from './held.ts'
 import { levelOffsetMm, levelStoodAt } from './machine.ts'
 import type { Command, Network } from './network.ts'
-import {
-  airSlope,
-  keepTotal,
-  nodePressures,
-  passagesOf,
-  pumpCurrentA,
-  pumpShareOf,
-  REST,
-} from './network.ts'
-import { heightsSeen, sensorSignals } from './signals.ts'
+import { airSlope, keepTotal, nodePressures, passagesOf, pumpShareOf, REST } from './network.ts'
+import { sampleOf } from './sample.ts'
+import { heightsSeen } from './signals.ts'
 import type { SimEvent, SimRequest, SimRun, SimSample } from './simRun.ts'
 import type { Code, ModuleMode, SimState } from './state.ts'
-import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
+import { copyOf, DRAWN, DRIED, GALLERY, VENTED } from './state.ts'
+import { warmedC } from './warm.ts'
 import { waterCarriedG, waterDrawnG } from './water.ts'
 
 /** The module looks this often while it acts, and this often while it only waits, s. */
@@ -37,6 +31,16 @@ const SHOWN_S = 0.8
 const SIDES_APART_MM = 80
 const HUMIDITY = 0.8
 
+/** Happenings that only turn something on or off. */
+const SWITCHED: Partial<Record<Happening['do'], Partial<SimState>>> = {
+  supplyOff: { supply: false },
+  supplyOn: { supply: true },
+  doorOpen: { doorOpen: true },
+  doorShut: { doorOpen: false },
+  liftingOn: { lifting: true },
+  liftingOff: { lifting: false },
+}
+
 class Run {
   private readonly samples: SimSample[] = []
   private readonly events: SimEvent[] = []
@@ -49,16 +53,7 @@ class Run {
   private pumpWasOn = false
 
   constructor(private readonly request: SimRequest) {
-    const { state } = request
-    this.state = {
-      ...state,
-      air: [...state.air],
-      codes: [...state.codes],
-      present: [...state.present],
-      frames: { ...state.frames },
-      payloadN: { ...state.payloadN },
-      shownMm: state.shownMm && [...state.shownMm],
-    }
+    this.state = copyOf(request.state)
     this.air = Float64Array.from(this.state.air)
     this.total =
       this.air.slice(0, 6).reduce((sum, amount) => sum + amount, 0) +
@@ -135,6 +130,7 @@ class Run {
   private happen(happening: Happening): void {
     const { state } = this
     this.note('happening', happening.do)
+    Object.assign(state, SWITCHED[happening.do])
     switch (happening.do) {
       case 'ignitionOn':
         Object.assign(state, { ignition: true, asleepSinceS: null, checksDone: 0, present: [] })
@@ -143,24 +139,6 @@ class Run {
       case 'ignitionOff':
         Object.assign(state, { ignition: false, asleepSinceS: state.timeS, checksDone: 0 })
         this.enter('asleep')
-        return
-      case 'supplyOff':
-        state.supply = false
-        return
-      case 'supplyOn':
-        state.supply = true
-        return
-      case 'doorOpen':
-        state.doorOpen = true
-        return
-      case 'doorShut':
-        state.doorOpen = false
-        return
-      case 'liftingOn':
-        state.lifting = true
-        return
-      case 'liftingOff':
-        state.lifting = false
         return
       case 'clearCodes':
         Object.assign(state, { codes: [], present: [], frames: {} })
@@ -310,16 +288,16 @@ class Run {
   }
 
   private warm(from: number, to: number): void {
-    const {
-      machine: { pump },
-      faults,
-      temperatureC,
-    } = this.request
+    const { machine, faults, temperatureC } = this.request
     const factor = faults.find((fault) => fault.kind === 'hotPump')?.factor ?? 1
-    const day = temperatureC(to)
-    // Exact for a constant day and a pump that runs or rests throughout.
-    const settled = day + (this.command.pump === null ? 0 : pump.heatKPerS * factor * pump.coolS)
-    this.state.pumpC = settled + (this.state.pumpC - settled) * Math.exp((from - to) / pump.coolS)
+    const heatKPerS = this.command.pump === null ? 0 : machine.pump.heatKPerS * factor
+    this.state.pumpC = warmedC(
+      this.state.pumpC,
+      to - from,
+      temperatureC(to),
+      heatKPerS,
+      machine.pump.coolS,
+    )
   }
 
   private advance(toS: number): void {
@@ -361,33 +339,17 @@ class Run {
   }
 
   private sample(): void {
-    const { machine, temperatureC, faults } = this.request
+    const { temperatureC } = this.request
     nodePressures(this.network(), this.air, temperatureC(this.state.timeS), this.pressure)
-    const shown = this.state.shownMm ?? this.solver.travelMm
-    const gauge = (i: number): number => Math.max(0, this.pressure[i]! - P_ATM_BAR)
-    this.samples.push({
-      timeS: this.state.timeS,
-      heightMm: perCorner(
-        (corner, i) => machine.vehicle.corners[corner].designHeightMm + this.solver.travelMm[i]!,
-      ),
-      pressureBarG: perCorner((_, i) => gauge(i)),
-      galleryBarG: gauge(GALLERY),
-      reservoirBarG: gauge(RESERVOIR),
-      pumpC: this.state.pumpC,
-      pumpOn: this.command.pump !== null,
-      mode: this.state.mode,
-      airBarL: [...this.air],
-      pumpA: pumpCurrentA(machine.pump, this.command.pump, this.pressure),
-      open: [...this.command.open],
-      signalPercent: sensorSignals(machine, this.solver.travelMm, faults),
-      reportedMm: mapCorners(
-        heightsSeen(machine, this.solver.travelMm, 0, this.state.trimMm, faults),
-        (over, corner) =>
-          over === null ? null : machine.vehicle.corners[corner].designHeightMm + over,
-      ),
-      shownMm: perCorner((corner, i) => machine.vehicle.corners[corner].designHeightMm + shown[i]!),
-      moistureG: this.state.moistureG,
-    })
+    this.samples.push(
+      sampleOf(this.request, {
+        state: this.state,
+        travelMm: this.solver.travelMm,
+        pressureBarA: this.pressure,
+        command: this.command,
+        air: this.air,
+      }),
+    )
   }
 
   // The next moment at which anything may change of itself.

@@ -134,3 +134,14 @@ export function levelledState(
     shownMm: null,
   })
 }
+
+/** A state of its own: what a run changes in it is not seen in the one it began with. */
+export const copyOf = (state: SimState): SimState => ({
+  ...state,
+  air: [...state.air],
+  codes: [...state.codes],
+  present: [...state.present],
+  frames: { ...state.frames },
+  payloadN: { ...state.payloadN },
+  shownMm: state.shownMm && [...state.shownMm],
+})

@@ -12,6 +12,8 @@ export type {
 export { breakEven } from './breakEven.ts'
 export { fittedAs, ageAt, livesFrom } from './history.ts'
 export type { Fitted, LivedVehicle } from './history.ts'
+export { lifeOf } from './knownLife.ts'
+export type { KnownLife } from './knownLife.ts'
 export { fitLife, LEAST_FAILURES, meanYears } from './lives.ts'
 export type { FittedLife, Life, LifeRecord } from './lives.ts'
 export { daysOff } from './daysOff.ts'

@@ -1,21 +1,13 @@
-import { leakWords } from '@anklet/language/repair/decision'
-import type { RepairCase, Assumed, MeasuredLeak } from '@anklet/core/reasoning/strategy'
+import { LIFE_FROM_WORDS, leakWords } from '@anklet/language/repair/decision'
+import type { RepairCase, Assumed, MeasuredLeak, KnownLife } from '@anklet/core/reasoning/strategy'
 import { meanYears } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
-import type { KnownLife } from '../job/model/repairCase.ts'
 import { Field, Input } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** An age beyond this is a slip. */
 const OLDEST_YEARS = 40
-
-const LIFE_FROM_WORDS: Readonly<Record<KnownLife['from'], (failures: number) => string>> = {
-  part: () => 'as entered with the part',
-  shop: (failures) => `fitted to ${failures} of this shop’s own, with how unsure that is`,
-  usual: (failures) =>
-    `our rough figure: this shop has seen ${failures === 0 ? 'none' : failures} fail, and it takes five`,
-}
 
 interface RestsOnProps {
   readonly assumed: Assumed

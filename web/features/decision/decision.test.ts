@@ -16,7 +16,7 @@ import { consequences, lineWords, optionTitle } from '@anklet/language/repair/de
 import { amountWords, moneyWords } from '@anklet/language/plain/money'
 import { coilsCsv, readCoils } from '../shelf/coilsCsv.ts'
 import { totalsOf } from '../job/papers/estimate.ts'
-import { agesOf, lifeOf, partsFor, repairCaseOf } from '../job/model/repairCase.ts'
+import { agesOf, partsFor, repairCaseOf } from '../job/model/repairCase.ts'
 
 const job = jobOf()
 const NOW = Date.parse('2026-11-24T08:00:00Z')
@@ -103,17 +103,6 @@ describe('what a finding leaves to decide', () => {
         NOW,
       ),
     ).toEqual({ other: null, pump: null })
-  })
-  test('a life is the part’s own, the shop’s where it saw five fail, else the usual; it says which', () => {
-    const seen: Lives = {
-      ...NO_LIVES,
-      spring: { failedAtYears: [6, 7, 8, 9, 10], aliveAtYears: [3] },
-    }
-    expect(
-      lifeOf('spring', part('spring', { life: { shape: 2, scaleYears: 5 } }), seen),
-    ).toMatchObject({ from: 'part', life: { scaleYears: 5 } })
-    expect(lifeOf('spring', part('spring'), seen)).toMatchObject({ from: 'shop', failures: 5 })
-    expect(lifeOf('pump', undefined, seen)).toMatchObject({ from: 'usual', failures: 0 })
   })
   test('what a person says goes before the records; the price of another axle is none of this one', () => {
     const parts = [

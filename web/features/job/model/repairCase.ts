@@ -1,8 +1,8 @@
 import type { CoilEntry, Job, Lives, Part, PartKind, Rate, VehicleDetail } from '@anklet/contract'
 import type {
   Fitted,
-  LivingPart,
   PricedKind,
+  KnownLife,
   RepairCase,
   Failed,
   MeasuredLeak,
@@ -10,9 +10,8 @@ import type {
 } from '@anklet/core/reasoning/strategy'
 import {
   ageAt,
-  fitLife,
+  lifeOf,
   fittedAs,
-  USUAL_LIVES,
   axleOf,
   cornerOf,
   springsOn,
@@ -41,22 +40,6 @@ export function agesOf(
     other: ageAt(lived, 'spring', axleMate(corner), nowMs),
     pump: ageAt(lived, 'pump', 'pump', nowMs),
   }
-}
-
-/** A life, and whether it is this shop's own. */
-export interface KnownLife {
-  readonly life: LivingPart['life']
-  readonly from: 'part' | 'shop' | 'usual'
-  readonly failures: number
-}
-
-/** How long a part lasts: as entered with it; as the shop has seen, where it has seen enough; as usual. */
-export function lifeOf(what: 'spring' | 'pump', part: Part | undefined, lives: Lives): KnownLife {
-  if (part?.life) return { life: part.life, from: 'part', failures: 0 }
-  const fitted = fitLife(lives[what])
-  return fitted
-    ? { life: fitted, from: 'shop', failures: fitted.failures }
-    : { life: USUAL_LIVES[what], from: 'usual', failures: lives[what].failedAtYears.length }
 }
 
 /** The parts a strategy prices on an axle. */
@@ -105,8 +88,8 @@ export function repairCaseOf(
       : {}),
   }
   const lives = {
-    spring: lifeOf('spring', priced.spring, known.lives),
-    pump: lifeOf('pump', priced.pump, known.lives),
+    spring: lifeOf('spring', priced.spring?.life ?? null, known.lives.spring),
+    pump: lifeOf('pump', priced.pump?.life ?? null, known.lives.pump),
   }
   const ages = agesOf(known.detail, cornerOf(failed, job), nowMs)
   return {
