@@ -1,9 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import type { Harm } from './acts.ts'
 import { doAct, happens, waited } from './acts.ts'
-import { ARRIVES, arrived } from './explore.ts'
 import type {
-  Act,
   ArmState,
   AxleAct,
   AxleOn,
@@ -13,23 +11,7 @@ import type {
   CornerAct,
   CornerState,
 } from './machine.ts'
-
-const KIND: CarKind = { reservoir: false, axles: ['rear'] }
-/** Up on the lift, held, the supply off and nothing under pressure; nobody underneath. */
-const HELD: CarState = {
-  ...arrived({}, { plantAir: false, axles: { rear: 'stands' } }),
-  supply: false,
-  lifting: true,
-  body: 'hanging',
-  bodyHeld: true,
-}
-const EMPTY: CornerState = { ...ARRIVES.up, air: 'none', seen: true, proved: true }
-const withRL = (change: Partial<CornerState>, car: CarState = HELD): CarState => ({
-  ...car,
-  corners: { RL: { ...EMPTY, ...change } },
-})
-const outcome = (state: CarState, act: Act['act'], atCorner = false, kind = KIND) =>
-  doAct(state, { act, ...(atCorner ? { corner: 'RL' } : {}) }, kind)
+import { HELD, outcome, KIND, withRL } from './test/acting.ts'
 
 describe('what is done to the whole car', () => {
   test.each<readonly [CarAct, Partial<CarState>, Partial<CarState> | null]>([
@@ -100,7 +82,6 @@ describe('what is done to the whole car', () => {
       expect(outcome(withRL({}), act).states[0]!.corners.RL!.proved).toBe(false)
   })
 })
-
 describe('what is done at a corner', () => {
   test.each<readonly [CornerAct, Partial<CornerState>, Partial<CornerState> | null]>([
     ['vent', {}, {}],
@@ -171,7 +152,6 @@ describe('what is done at a corner', () => {
     expect(outcome(HELD, 'vent').states).toEqual([])
   })
 })
-
 describe('what is done at an axle and at an arm', () => {
   const SINGLE: CarKind = { reservoir: false, axles: [] }
   const on = (rear: AxleOn, change: Partial<CarState> = {}): CarState => ({
@@ -248,195 +228,6 @@ describe('what is done at an axle and at an arm', () => {
     expect(outcome(HELD, 'putCoil', true).states).toEqual([])
   })
 })
-
-describe('what does harm', () => {
-  const ground: CarState = { ...HELD, body: 'ground', lifting: false, supply: true }
-  const carrying: Partial<CornerState> = { air: 'carrying', proved: false }
-  test.each<readonly [string, CarState, Act['act'], boolean, Harm | null]>([
-    ['lowered onto an empty spring', withRL({}), 'toGround', false, 'weightOnEmptySpring'],
-    ['lowered with one out', withRL({ spring: 'out' }), 'toGround', false, 'weightOnEmptySpring'],
-    [
-      'lowered with one out that holds a rest of air',
-      withRL({ spring: 'out', air: 'some' }),
-      'toGround',
-      false,
-      'weightOnEmptySpring',
-    ],
-    ['lowered onto a coil', withRL({ spring: 'coil' }), 'toGround', false, null],
-    ['lowered onto air', withRL(carrying), 'toGround', false, null],
-    ['a line opened on air', withRL(carrying), 'openLine', true, 'openedUnderPressure'],
-    [
-      'a line opened on a rest of air',
-      withRL({ air: 'some' }),
-      'openLine',
-      true,
-      'openedUnderPressure',
-    ],
-    [
-      'the pump opened on air',
-      { ...HELD, plantAir: true },
-      'openPump',
-      false,
-      'openedUnderPressure',
-    ],
-    [
-      'the block opened on air',
-      { ...HELD, plantAir: true },
-      'openBlock',
-      false,
-      'openedUnderPressure',
-    ],
-    [
-      'the block opened, a spring full',
-      withRL(carrying),
-      'openBlock',
-      false,
-      'openedUnderPressure',
-    ],
-    ['the block opened, all empty', withRL({}), 'openBlock', false, null],
-    [
-      'the block opened, a full spring cut off from it',
-      withRL({ ...carrying, line: 'open' }),
-      'openBlock',
-      false,
-      null,
-    ],
-    [
-      'air before the folds were seen',
-      withRL({ spring: 'unseated', seen: false }),
-      'fill',
-      true,
-      'filledUnseenFolds',
-    ],
-    ['air into a seated spring', withRL({ seen: false }), 'fill', true, null],
-    [
-      'under an axle on a jack',
-      { ...HELD, axles: { rear: 'jack' } },
-      'goUnder',
-      false,
-      'underUnheldCar',
-    ],
-    [
-      'under a car that nothing holds',
-      { ...HELD, bodyHeld: false },
-      'goUnder',
-      false,
-      'underUnheldCar',
-    ],
-    [
-      'the wheels hang, the module awake',
-      { ...ground, lifting: false },
-      'raise',
-      false,
-      'liveModuleWheelsHanging',
-    ],
-    ['the wheels hang in lifting mode', { ...ground, lifting: true }, 'raise', false, null],
-    [
-      'supply back, the pump open',
-      { ...HELD, pumpOpen: true },
-      'supplyBack',
-      false,
-      'liveWhileOpen',
-    ],
-    [
-      'supply back, the reservoir open',
-      { ...HELD, tankOpen: true },
-      'supplyBack',
-      false,
-      'liveWhileOpen',
-    ],
-    [
-      'handed over, the reservoir open',
-      withRL(carrying, { ...ground, tankOpen: true }),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'supply back, the block open',
-      { ...HELD, blockOpen: true },
-      'supplyBack',
-      false,
-      'liveWhileOpen',
-    ],
-    ['supply back, a line eased', withRL({ line: 'eased' }), 'supplyBack', false, 'liveWhileOpen'],
-    ['supply back, a spring out', withRL({ spring: 'out' }), 'supplyBack', false, 'liveWhileOpen'],
-    ['supply back in lifting mode, all shut', withRL({}), 'supplyBack', false, null],
-    ['handed over on its air', withRL(carrying, ground), 'handOver', false, null],
-    [
-      'handed over on the lift',
-      withRL(carrying, { ...ground, body: 'standing' }),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'handed over, the supply off',
-      withRL(carrying, { ...ground, supply: false }),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'handed over in lifting mode',
-      withRL(carrying, { ...ground, lifting: true }),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'handed over, the pump open',
-      withRL(carrying, { ...ground, pumpOpen: true }),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'handed over, the block open',
-      withRL(carrying, { ...ground, blockOpen: true }),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'handed over, a line eased',
-      withRL({ ...carrying, line: 'eased' }, ground),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-    [
-      'handed over on an empty spring',
-      withRL({}, ground),
-      'handOver',
-      false,
-      'handedOverUnfinished',
-    ],
-  ])('%s', (_, state, act, atCorner, harm) => {
-    expect(outcome(state, act, atCorner).harm).toBe(harm)
-  })
-  test('a reservoir is opened once it is empty; under pressure it does harm', () => {
-    const reservoir: CarKind = { ...KIND, reservoir: true }
-    expect(outcome(HELD, 'openTank', false, reservoir)).toEqual({
-      states: [{ ...HELD, tankOpen: true }],
-      harm: null,
-    })
-    expect(outcome({ ...HELD, tankOpen: true }, 'openTank', false, reservoir).states).toEqual([])
-    expect(outcome({ ...HELD, plantAir: true }, 'openTank', false, reservoir).harm).toBe(
-      'openedUnderPressure',
-    )
-  })
-  test('an axle that hangs on its springs is held besides, before anybody goes under', () => {
-    const axle: CarKind = { reservoir: false, axles: ['rear'] }
-    const loose: CarState = { ...HELD, axles: { rear: 'itself' } }
-    expect([
-      outcome(HELD, 'goUnder', false, axle).harm,
-      outcome(loose, 'goUnder', false, axle).harm,
-      outcome(loose, 'goUnder', false, { reservoir: false, axles: [] }).harm,
-    ]).toEqual([null, 'underUnheldCar', null])
-  })
-})
-
 describe('what happens by itself', () => {
   const live: CarState = { ...HELD, supply: true, plantAir: true }
   test('a live module fills what is empty behind a shut line, and its gallery', () => {

@@ -1,10 +1,11 @@
+import { requireType } from '../vehicleTypes/requireType.ts'
 import { and, eq, ne } from 'drizzle-orm'
 import { codeText as nameOfCode } from '@anklet/core/reasoning/codes'
 import { AppError } from '../../kernel/appError.ts'
-import { codeReading, codeText, vehicleType } from '../../store/schema.ts'
+import { codeReading, codeText } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
 import { openJobOf } from '../rounds/queries.ts'
-import { required, updateVersion } from '../../kernel/saving.ts'
+import { updateVersion } from '../../kernel/saving.ts'
 
 /** Records all codes a module or a tool told at once. @throws {AppError} `codeKnown` where one is there twice. */
 export const recordCodes: Handler<'codes.record'> = async (tx, { payload, person, at }) => {
@@ -21,14 +22,7 @@ export const recordCodes: Handler<'codes.record'> = async (tx, { payload, person
 /** Keeps or changes what a code means on a vehicle type; one text a number. */
 export const saveCodeText: Handler<'codeText.save'> = async (tx, { payload, baseVersion }) => {
   const { textId: id, ...values } = payload
-  required(
-    await tx
-      .select({ id: vehicleType.id })
-      .from(vehicleType)
-      .where(eq(vehicleType.id, payload.typeId)),
-    'vehicle type',
-    '/payload/typeId',
-  )
+  await requireType(tx, payload.typeId)
   const [other] = await tx
     .select({ id: codeText.id })
     .from(codeText)

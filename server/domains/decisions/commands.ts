@@ -1,6 +1,7 @@
+import { requireType } from '../vehicleTypes/requireType.ts'
 import { and, eq, inArray, notInArray } from 'drizzle-orm'
 import { AppError } from '../../kernel/appError.ts'
-import { agreement, coil, decision, part, vehicleType } from '../../store/schema.ts'
+import { agreement, coil, decision, part } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
 import { openJobOf } from '../rounds/queries.ts'
 import { required, updateVersion } from '../../kernel/saving.ts'
@@ -8,14 +9,7 @@ import { required, updateVersion } from '../../kernel/saving.ts'
 /** Makes or changes a part of a vehicle type. */
 export const savePart: Handler<'part.save'> = async (tx, { payload, baseVersion }) => {
   const { partId: id, ...values } = payload
-  required(
-    await tx
-      .select({ id: vehicleType.id })
-      .from(vehicleType)
-      .where(eq(vehicleType.id, payload.typeId)),
-    'vehicle type',
-    '/payload/typeId',
-  )
+  await requireType(tx, payload.typeId)
   if (baseVersion !== null) return updateVersion(tx, part, id, baseVersion, values, 'part')
   await tx.insert(part).values({ id, ...values })
   return 1

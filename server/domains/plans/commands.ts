@@ -1,3 +1,4 @@
+import { requireType } from '../vehicleTypes/requireType.ts'
 import { WORK_STOPS } from '@anklet/language/problems/record'
 import { setImmediate } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
@@ -63,14 +64,7 @@ export const saveTorque: Handler<'torque.save'> = async (tx, { payload, baseVers
       { minNm: values.minNm, maxNm: values.maxNm },
       '/payload/minNm',
     )
-  required(
-    await tx
-      .select({ id: vehicleType.id })
-      .from(vehicleType)
-      .where(eq(vehicleType.id, values.typeId)),
-    'vehicle type',
-    '/payload/typeId',
-  )
+  await requireType(tx, values.typeId)
   if (baseVersion !== null) return updateVersion(tx, torque, id, baseVersion, values, 'torque')
   await unlessTaken(
     values.fastener,

@@ -1,10 +1,11 @@
+import { requireType } from '../vehicleTypes/requireType.ts'
 import { eq } from 'drizzle-orm'
 import { tidyVin } from '@anklet/core/base/vehicle'
 import { AppError } from '../../kernel/appError.ts'
 import type { Transaction } from '../../store/database.ts'
-import { vehicle, vehicleType } from '../../store/schema.ts'
+import { vehicle } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
-import { required, unlessTaken, updateVersion } from '../../kernel/saving.ts'
+import { unlessTaken, updateVersion } from '../../kernel/saving.ts'
 import { tidyPlate } from './queries.ts'
 
 // What was told of a car while it was simulated would become real with it.
@@ -20,11 +21,7 @@ async function keepSimulated(tx: Transaction, id: string, simulated: boolean): P
 /** Makes or changes a vehicle. */
 export const saveVehicle: Handler<'vehicle.save'> = async (tx, { payload, baseVersion }) => {
   const { vehicleId: id, typeId, note, vin = '', firstUsed, simulated } = payload
-  required(
-    await tx.select({ id: vehicleType.id }).from(vehicleType).where(eq(vehicleType.id, typeId)),
-    'vehicle type',
-    '/payload/typeId',
-  )
+  await requireType(tx, typeId)
   const values = {
     typeId,
     note,

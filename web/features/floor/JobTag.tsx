@@ -83,15 +83,13 @@ const Unplugged = ({
   </p>
 )
 
-function Due({
-  job,
-  step,
-  now,
-}: {
+interface TagProps {
   readonly job: JobSummary
   readonly step: NextStep
   readonly now: number
-}): ReactNode {
+}
+
+function Due({ job, step, now }: TagProps): ReactNode {
   const stillOff =
     job.watch !== null &&
     job.watch.state !== 'running' &&
@@ -134,15 +132,7 @@ function Due({
 }
 
 /** One job on the floor: what is due, the car, how it stands. The whole tag is the way in. */
-export function JobTag({
-  job,
-  step,
-  now,
-}: {
-  readonly job: JobSummary
-  readonly step: NextStep
-  readonly now: number
-}): ReactNode {
+export function JobTag({ job, step, now }: TagProps): ReactNode {
   const closed = step.urgency === 'closed'
   return (
     <li>

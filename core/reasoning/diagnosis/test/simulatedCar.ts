@@ -1,215 +1,31 @@
-import { usualArchitecture, CORNERS, cornersOf, perCorner } from '../../../base/vehicle/index.ts'
-import type {
-  Fault,
-  Happening,
-  Machine,
-  SimRun,
-  SimState,
-} from '../../../physics/simulation/index.ts'
-import {
-  levelledState,
-  simulate,
-  travelOf,
-  usualMachine,
-} from '../../../physics/simulation/index.ts'
-import { hypothesisCorners, inferLeak } from '../../../measuring/leakdown/index.ts'
+import { CORNERS, cornersOf, perCorner } from '../../../base/vehicle/index.ts'
+import { travelOf } from '../../../physics/simulation/index.ts'
 import {
   judgePump,
   judgeRelay,
   judgeSweep,
   judgeWhichCorner,
 } from '../../../measuring/guided/index.ts'
-import { sampleVehicle } from '../../../base/samples/index.ts'
-import type { Architecture, Corner, Place } from '../../../base/vehicle/index.ts'
+import type { Corner, Place } from '../../../base/vehicle/index.ts'
 import type { BookCheck, PlacedCheck } from '../index.ts'
 import { quietOf, SHIPPED_BOOK, wholeOutcome } from '../index.ts'
 
-/** Four struts on an open layout whose module, parked, settles each axle to its low corner. */
-export const ARCHITECTURE: Architecture = usualArchitecture({
-  air: { front: 'strut', rear: 'strut' },
-  pressureSensor: 'gallery',
-  levels: [
-    { id: 'road', offsetMm: 0 },
-    { id: 'high', offsetMm: 30 },
-  ],
-  parked: { policy: 'settleAxle', checksAfterH: [2, 5] },
-})
-const H = 3600
+import { on, RunningCar } from './runningCar.ts'
+
+export { ARCHITECTURE } from './runningCar.ts'
+export type { Case } from './runningCar.ts'
+
 /** A corner has fallen by so much more than a sound car, or stands so far off, mm. */
 const FALLEN_MM = 6
 const OFF_MM = 6
 const plausible = (perCent: number | null): number | null =>
   perCent === null || travelOf(perCent) === null ? null : perCent
-/** What a sound car does: the same for all. */
-const SOUND = new Map<string, unknown>()
-const on: Happening = { atS: 1, do: 'ignitionOn' }
-
-/**
- * Something wrong with the air or the module, as the simulator knows it, and what of it hands and
- * eyes could find at the car.
- */
-export interface Case {
-  readonly faults: readonly Fault[]
-  /** Checks by hand that would show it, by check and place, with the outcome. */
-  readonly byHand: Readonly<Record<string, string>>
-  readonly complaint?: Readonly<Record<string, string>>
-  /** Cold night, degC. */
-  readonly nightC?: number
-  /** A shorter night, s: a pump that never stops takes long to run. */
-  readonly nightS?: number
-}
 
 /**
  * A simulated car that answers checks: by running its machinery where that can answer, by what
  * hands would find where it cannot.
  */
-export class SimulatedCar {
-  private readonly machine: Machine = usualMachine(sampleVehicle(), ARCHITECTURE, { supplyV: 13.2 })
-  private readonly kept = new Map<string, unknown>()
-
-  /** @param miss chance that a look misses what is there. @param random seeded. */
-  constructor(
-    private readonly what: Case,
-    private readonly random: () => number,
-    private readonly miss = 0.1,
-  ) {}
-
-  private once<Value>(key: string, make: () => Value, sound = false): Value {
-    const kept = sound ? SOUND : this.kept
-    const name = sound ? `${key} ${this.what.nightC ?? 8}` : key
-    if (!kept.has(name)) kept.set(name, make())
-    return kept.get(name) as Value
-  }
-
-  private run(
-    from: SimState | null,
-    untilS: number,
-    happenings: readonly Happening[],
-    {
-      faults = this.what.faults,
-      sampleEveryS = 1,
-      machine = this.machine,
-      toC = 15,
-    }: { faults?: readonly Fault[]; sampleEveryS?: number; machine?: Machine; toC?: number } = {},
-  ): SimRun {
-    const state =
-      from ??
-      (() => {
-        const levelled = levelledState(machine, 'road', 15)
-        if (!levelled.ok) throw new Error(levelled.error.code)
-        return levelled.value
-      })()
-    return simulate({
-      machine,
-      state,
-      faults,
-      untilS: state.timeS + untilS,
-      happenings: happenings.map((each) => ({ ...each, atS: each.atS + state.timeS })),
-      sampleEveryS,
-      temperatureC: (timeS) =>
-        15 + (toC - 15) * Math.min(1, Math.max(0, timeS - state.timeS) / untilS),
-    })
-  }
-
-  /** A drive: levelled, raised, let down again, parked. */
-  private drive(faults = this.what.faults): SimRun {
-    return this.once(
-      'drive',
-      () =>
-        this.run(
-          null,
-          400,
-          [
-            on,
-            { atS: 30, do: 'level', levelId: 'high' },
-            { atS: 200, do: 'level', levelId: 'road' },
-            { atS: 390, do: 'ignitionOff' },
-          ],
-          { faults },
-        ),
-      faults.length === 0,
-    )
-  }
-  private night(supply: boolean, faults = this.what.faults): SimRun {
-    return this.once(
-      `night ${String(supply)}`,
-      () =>
-        this.run(
-          this.drive(faults).state,
-          this.what.nightS ?? 10 * H,
-          supply ? [] : [{ atS: 1, do: 'supplyOff' }],
-          { faults, sampleEveryS: H, toC: this.what.nightC ?? 8 },
-        ),
-      faults.length === 0,
-    )
-  }
-  private fallen(supply: boolean): Record<Corner, number> {
-    const [own, sound] = [this.night(supply).samples, this.night(supply, []).samples]
-    return perCorner(
-      (corner) =>
-        own[0]!.heightMm[corner] -
-        own.at(-1)!.heightMm[corner] -
-        (sound[0]!.heightMm[corner] - sound.at(-1)!.heightMm[corner]),
-    )
-  }
-  /** What the watch says: the inference over the two rounds, measured by a tape. */
-  private leaking(): readonly Corner[] {
-    return this.once('leaking', () => {
-      const { samples } = this.night(false)
-      const tape = (sample: (typeof samples)[number]) =>
-        perCorner((corner) =>
-          [0, 1].map(() => sample.heightMm[corner] + 1.5 * (this.random() + this.random() - 1)),
-        )
-      const answer = inferLeak({
-        vehicle: this.machine.vehicle,
-        hours: (samples.at(-1)!.timeS - samples[0]!.timeS) / H,
-        startC: 15,
-        endC: this.what.nightC ?? 8,
-        before: tape(samples[0]!),
-        after: tape(samples.at(-1)!),
-      })
-      if (!answer.ok) throw new Error(answer.error.code)
-      return hypothesisCorners(answer.value.best)
-    })
-  }
-  private inTheMorning(corner: Corner): number {
-    return (
-      this.night(true).samples.at(-1)!.heightMm[corner] -
-      this.night(true, []).samples.at(-1)!.heightMm[corner]
-    )
-  }
-  /** Seconds until it has risen a level, driven in; null: never. */
-  private riseS(faults = this.what.faults): number | null {
-    return this.once(
-      'rise',
-      () => {
-        const { samples } = this.run(
-          this.drive(faults).state,
-          200,
-          [on, { atS: 4, do: 'level', levelId: 'high' }],
-          { faults },
-        )
-        const up = samples.find(({ heightMm }) =>
-          CORNERS.every((corner) => heightMm[corner] > samples[0]!.heightMm[corner] + 30 - 9),
-        )
-        return up ? up.timeS - samples[0]!.timeS : null
-      },
-      faults.length === 0,
-    )
-  }
-  private codes(): readonly string[] {
-    return [
-      ...new Set([
-        ...this.drive().state.codes,
-        ...this.once(
-          'codes',
-          () =>
-            this.run(this.night(true).state, 300, [on, { atS: 4, do: 'level', levelId: 'high' }])
-              .state.codes,
-        ),
-      ]),
-    ]
-  }
+export class SimulatedCar extends RunningCar {
   private pump(): string {
     return this.once('pump', () => {
       const machine = {

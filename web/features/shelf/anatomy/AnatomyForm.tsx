@@ -78,18 +78,16 @@ function Typed({
   )
 }
 
-/** One of a few answers, or none while it is not known: tapped again it is taken back. */
-function OneTap({
-  legend,
-  path,
-  options,
-  architecture,
-  onChange,
-}: Pick<AnatomyProps, 'architecture' | 'onChange'> & {
+interface TapProps<Value> extends Pick<AnatomyProps, 'architecture' | 'onChange'> {
   readonly legend: string
+  /** Where the answer stands in the layout. */
   readonly path: string
-  readonly options: readonly { readonly value: string | boolean; readonly words: string }[]
-}): ReactNode {
+  readonly options: readonly { readonly value: Value; readonly words: string }[]
+}
+
+/** One of a few answers, or none while it is not known: tapped again it is taken back. */
+function OneTap(props: TapProps<string | boolean>): ReactNode {
+  const { legend, path, options, architecture, onChange } = props
   const chosen = readPath(architecture, path)
   return (
     <Taps<string | boolean>
@@ -103,17 +101,7 @@ function OneTap({
   )
 }
 
-function ManyTaps({
-  legend,
-  path,
-  options,
-  architecture,
-  onChange,
-}: Pick<AnatomyProps, 'architecture' | 'onChange'> & {
-  readonly legend: string
-  readonly path: string
-  readonly options: readonly { readonly value: string; readonly words: string }[]
-}): ReactNode {
+function ManyTaps({ legend, path, options, architecture, onChange }: TapProps<string>): ReactNode {
   const chosen = (readPath(architecture, path) ?? []) as readonly string[]
   return (
     <Taps<string>

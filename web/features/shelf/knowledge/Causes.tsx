@@ -1,3 +1,4 @@
+import { KeepEntry } from './KeepEntry.tsx'
 import { PROOF_WORDS, bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { BookCause } from '@anklet/core/reasoning/diagnosis'
 import { clsx } from 'clsx'
@@ -12,7 +13,6 @@ import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
 import { CAUSE_REFUSALS, CauseFigures, CauseReasons, CauseWords } from './CauseFigures.tsx'
-import { KeepOrDrop } from '../../../kit/FormLines.tsx'
 import { causeOf, typedCause } from './commands.ts'
 import { NewCause } from './NewCause.tsx'
 import { useEntryForm } from './useEntryForm.ts'
@@ -50,13 +50,7 @@ function Editor({
         <Notice kind="wait">A price counts once the shop has said what an hour costs.</Notice>
       )}
       <CauseReasons form={form} />
-      <KeepOrDrop
-        saving={form.isPending}
-        dropping={form.isPending}
-        dropWords="As it ships"
-        onDrop={form.putBack}
-        complaint={form.complaint}
-      />
+      <KeepEntry form={form} />
     </form>
   )
 }

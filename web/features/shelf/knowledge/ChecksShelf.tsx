@@ -1,3 +1,4 @@
+import { KeepEntry } from './KeepEntry.tsx'
 import { ROW_PLACE_WORDS, bareCauseWords, minutesWords } from '@anklet/language/causes/suspects'
 import type { BookCheck, BookRow, OFTEN } from '@anklet/core/reasoning/diagnosis'
 import { ChevronDown, ChevronUp } from 'lucide-react'
@@ -8,7 +9,7 @@ import type { ShopBook } from '../../job/knowledge/useBook.ts'
 import { useBook } from '../../job/knowledge/useBook.ts'
 import { ShelfPage } from '../ShelfPage.tsx'
 import { Exchange } from './Exchange.tsx'
-import { Choice, KeepOrDrop, Line } from '../../../kit/FormLines.tsx'
+import { Choice, Line } from '../../../kit/FormLines.tsx'
 import { FormLine, FormLines } from '../../../client/form/FormFields.tsx'
 import type { CommandForm } from '../../../client/form/useCommandForm.ts'
 import type { TypedCheck } from './commands.ts'
@@ -191,13 +192,7 @@ function Editor({
         causeName={(id) => names.get(id) ?? id}
         onChange={(rows) => form.set({ rows })}
       />
-      <KeepOrDrop
-        saving={form.isPending}
-        dropping={form.isPending}
-        dropWords="As it ships"
-        onDrop={form.putBack}
-        complaint={form.complaint}
-      />
+      <KeepEntry form={form} />
     </form>
   )
 }

@@ -20,6 +20,12 @@ interface Edited<Kind extends keyof BookChanges, Typed> extends Omit<
   onDone(): void
 }
 
+/** A form of one entry, as it stands. */
+export interface EntryForm<Typed> extends CommandForm<Typed> {
+  /** Null: it is as it ships. */
+  readonly putBack: (() => void) | null
+}
+
 /** The form of one entry of the shop's knowledge, and the way back to how it ships. */
 export function useEntryForm<Kind extends keyof BookChanges, Typed extends FieldValues>({
   shop: { record, changes },
@@ -27,10 +33,7 @@ export function useEntryForm<Kind extends keyof BookChanges, Typed extends Field
   id,
   entryOf,
   ...rest
-}: Edited<Kind, Typed>): CommandForm<Typed> & {
-  /** Null: it is as it ships. */
-  readonly putBack: (() => void) | null
-} {
+}: Edited<Kind, Typed>): EntryForm<Typed> {
   const ship = useCommand('knowledge.save')
   const baseVersion = record?.version ?? null
   const form = useCommandForm<'knowledge.save', Typed>({
