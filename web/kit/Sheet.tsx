@@ -2,6 +2,7 @@ import { clsx } from 'clsx'
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { useRef } from 'react'
 
 interface SheetProps {
   readonly title: string
@@ -13,6 +14,8 @@ interface SheetProps {
 
 /** A sheet laid over the page: Escape, the cross or a tap beside it takes it away. */
 export function Sheet({ title, open, children, wide = false, onClose }: SheetProps): ReactNode {
+  // Nothing of the sheet's own opened it: whatever had the focus gets it back.
+  const before = useRef<HTMLElement | null>(null)
   return (
     <Dialog.Root
       open={open}
@@ -24,6 +27,13 @@ export function Sheet({ title, open, children, wide = false, onClose }: SheetPro
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Dialog.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={() => {
+            before.current = document.activeElement as HTMLElement | null
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault()
+            before.current?.focus()
+          }}
           className={clsx(
             'sheet fixed z-40 left-1/2 top-1/2 max-h-[92dvh] w-[calc(100vw-24px)] -translate-x-1/2',
             '-translate-y-1/2 overflow-y-auto p-5',

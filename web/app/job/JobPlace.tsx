@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import type { Phase } from '@anklet/core/work/schedule'
 import { nextStep, PHASES } from '@anklet/core/work/schedule'
@@ -8,7 +9,6 @@ import { Link, Navigate, useParams } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { SteelRule } from '../../kit/SteelRule.tsx'
 import { useNow } from '../../kit/useNow.ts'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useJob, useUnits } from '../../client/queries.ts'
 import { useSession } from '../../client/state/session.ts'
 import { draftKey, useDrafts } from '../../client/state/drafts.ts'
@@ -25,7 +25,7 @@ import { SetAside } from '../../features/job/frame/SetAside.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
 import { useDocked } from '../../features/job/link/useModule.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 const Checks = lazy(() =>
   import('../../features/checks/Checks.tsx').then((module) => ({ default: module.Checks })),
@@ -106,7 +106,7 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
       <Button disabled={reopen.isPending} onClick={() => reopen.submit(reopenJob(job))}>
         Open it again
       </Button>
-      {reopen.isError && <Refusal className="w-full">{sentenceOf(reopen.error)}</Refusal>}
+      <RefusalOf asked={reopen} className="w-full" />
     </div>
   )
 }

@@ -1,12 +1,11 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { ArrowDownToLine, ArrowUpFromLine, OctagonX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useHold, useOrder } from '../../client/devices.ts'
 import { moduleWords } from '@anklet/language/shop/devices'
 import type { CarLive } from '../job/link/carLive.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 
 interface MoveProps {
   readonly car: CarLive
@@ -50,7 +49,7 @@ export function Move({ car, jobId, levelId }: MoveProps): ReactNode {
           Stop
         </Button>
       </div>
-      {error && <Refusal>{sentenceOf(error)}</Refusal>}
+      <RefusalOf asked={{ error }} />
     </div>
   )
 }

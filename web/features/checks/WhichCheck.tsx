@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Frame, Job } from '@anklet/contract'
 import type { Commanded } from '@anklet/core/measuring/guided'
 import { judgeWhichCorner } from '@anklet/core/measuring/guided'
@@ -7,7 +8,6 @@ import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
 import { hasAirAtCorner, perCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useOrder } from '../../client/devices.ts'
 import { useUnits } from '../../client/queries.ts'
 import { CornerGlyph } from '../../kit/CornerGlyph.tsx'
@@ -19,7 +19,6 @@ import { channelAt, valueAt } from '../job/link/signals.ts'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from '../job/guided/linked.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 
 /**
  * A corner is filled at most so long and watched so long, s of the device's clock; once it rose by
@@ -187,7 +186,7 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
       )}
       {levelling && <p role="status">It levels itself. Wait until it stands.</p>}
       {told && <p role="status">The {CORNER_WORDS[told.corner]} is told to rise …</p>}
-      {error && <Refusal>{sentenceOf(error)}</Refusal>}
+      <RefusalOf asked={{ error }} />
       {latest && !told && <ByEye done={latest} onSee={(seen) => see(latest.corner, seen)} />}
       {done.length > 0 && <ToldTable units={units} done={done} />}
     </CheckFrame>

@@ -1,13 +1,13 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { BuiltOption } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import { consequences, optionTitle } from '@anklet/language/repair/decision'
 import type { DecisionMade } from './commands.ts'
 import { takeDecision } from './commands.ts'
 import { axleOf } from '@anklet/core/reasoning/strategy'
 import { Button } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
 /** What is typed with a choice. */
@@ -79,7 +79,7 @@ function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
       >
         Decide so
       </Button>
-      {take.isError && <Refusal>{sentenceOf(take.error)}</Refusal>}
+      <RefusalOf asked={take} />
     </>
   )
 }

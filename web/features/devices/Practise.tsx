@@ -1,13 +1,12 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { VehicleType } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useVehicles } from '../../client/queries.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import { MADE_UP_NAME, makePracticeCar, makeUpType } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 
 /** Stands for the type that is made up where the shelf has none yet. */
 const MADE_UP = 'made up'
@@ -54,7 +53,7 @@ export function Practise({ types }: { readonly types: readonly VehicleType[] }):
         chosen={[]}
         onTap={(picked) => (picked === MADE_UP ? makeUp() : make(picked))}
       />
-      {error && <Refusal>{sentenceOf(error)}</Refusal>}
+      <RefusalOf asked={{ error }} />
     </div>
   )
 }

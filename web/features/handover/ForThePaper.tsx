@@ -1,17 +1,16 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import type { ProofItem } from '@anklet/core/work/proof'
 import { isProved } from '@anklet/core/work/proof'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import type { Written } from '../../client/state/handovers.ts'
 import { useHandovers } from '../../client/state/handovers.ts'
 import { proofHeadline } from '@anklet/language/work/proof'
 import { handOver } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { Field, TextArea } from '../../kit/Field.tsx'
 
 const MOST_PHOTOS = 4
@@ -163,7 +162,7 @@ export function ForThePaper({
       <Button look="go" big disabled={record.isPending} onClick={hand}>
         {proved ? 'Hand it over, proved' : 'Hand it over, not proved'}
       </Button>
-      {record.isError && <Refusal>{sentenceOf(record.error)}</Refusal>}
+      <RefusalOf asked={record} />
     </section>
   )
 }

@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Vehicle, VehicleType } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -5,7 +6,6 @@ import checkVehicle from 'virtual:check/vehicle.save'
 import { Link, useNavigate } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { Taps } from '../../kit/Taps.tsx'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.ts'
 import { barePlate } from '@anklet/language/plain/plates'
@@ -131,7 +131,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
           ))}
         </ul>
       )}
-      {open.isError && <Refusal>{sentenceOf(open.error)}</Refusal>}
+      <RefusalOf asked={open} />
       {wanted !== '' && !known && <NewVehicle plate={plate} types={types} onSaved={start} />}
       {vehicles.length === 0 && wanted === '' && (
         <p className="sub">No car is on record yet. Type the plate of the one in front of you.</p>

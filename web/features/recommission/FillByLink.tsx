@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { Corner } from '@anklet/core/base/vehicle'
@@ -6,7 +7,6 @@ import type { FillStage } from '@anklet/core/work/record'
 import { ArrowUpFromLine, OctagonX, Thermometer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useHold, useOrder } from '../../client/devices.ts'
 import { useUnits } from '../../client/queries.ts'
 import { useNow } from '../../kit/useNow.ts'
@@ -16,7 +16,7 @@ import type { CarLive } from '../job/link/carLive.ts'
 import type { OnWork } from '../job/record/useWork.ts'
 import { PumpRest, usePumpRest } from './PumpRest.tsx'
 import { Button } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 /** One command lasts at most so long: nobody stands beside a pump that runs on by itself, s. */
 const LONGEST_S = 60
@@ -166,7 +166,7 @@ export function FillByLink(props: ByLinkProps): ReactNode {
           Stop
         </Button>
       </div>
-      {fill.error && <Refusal>{sentenceOf(fill.error)}</Refusal>}
+      <RefusalOf asked={fill} />
     </div>
   )
 }

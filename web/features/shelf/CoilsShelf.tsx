@@ -1,8 +1,8 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { CoilEntry } from '@anklet/contract'
 import { coilRate } from '@anklet/core/reasoning/conversion'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useCoils, useCommand } from '../../client/queries.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { saveFile } from '../../kit/saveFile.ts'
@@ -12,7 +12,6 @@ import { coilsCsv, readCoils } from './coilsCsv.ts'
 import { Line } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
@@ -176,7 +175,7 @@ function List({ coils }: { readonly coils: readonly CoilEntry[] }): ReactNode {
             {line}
           </p>
         ))}
-        {error && <Refusal>{sentenceOf(error)}</Refusal>}
+        <RefusalOf asked={{ error }} />
       </div>
       {coils.length === 0 ? (
         <p className="sub">

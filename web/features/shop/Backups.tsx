@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Backup, BackupsRecord, Shop } from '@anklet/contract'
 import { useIsFetching, useMutation, useQueryClient } from '@tanstack/react-query'
 import { ArchiveRestore, Download, HardDriveDownload, Upload } from 'lucide-react'
@@ -6,7 +7,7 @@ import { useEffect, useRef, useState } from 'react'
 import checkChange from 'virtual:check/shop.change'
 import { Loading } from '../../client/Loading.tsx'
 import { useNow } from '../../kit/useNow.ts'
-import { bringBackup, sentenceOf, tell } from '../../client/api.ts'
+import { bringBackup, tell } from '../../client/api.ts'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { useBackups, useShop } from '../../client/queries.ts'
 import { momentWords } from '@anklet/language/plain/times'
@@ -87,7 +88,7 @@ function PutBack({
         </Button>
         <Button onClick={onLeave}>Leave everything as it is</Button>
       </div>
-      {act.isError && <Refusal>{sentenceOf(act.error)}</Refusal>}
+      <RefusalOf asked={act} />
     </div>
   )
 }
@@ -234,7 +235,7 @@ function Bring({ busy }: { readonly busy: boolean }): ReactNode {
         <Upload size={18} aria-hidden />
         Bring one from another machine
       </ChooseFile>
-      {act.isError && <Refusal>{sentenceOf(act.error)}</Refusal>}
+      <RefusalOf asked={act} />
     </>
   )
 }
@@ -287,7 +288,7 @@ function Content({ record }: { readonly record: BackupsRecord }): ReactNode {
         </Button>
         <Bring busy={busy} />
       </div>
-      {make.isError && <Refusal>{sentenceOf(make.error)}</Refusal>}
+      <RefusalOf asked={make} />
       <Doing {...record} />
       <ul className="grid gap-2" aria-label="Backups that are kept">
         {record.backups.map((backup) => (

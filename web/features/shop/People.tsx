@@ -1,13 +1,12 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { ReactNode } from 'react'
 import checkPerson from 'virtual:check/person.add'
 import { Sheet } from '../../kit/Sheet.tsx'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { usePeople } from '../../client/queries.ts'
 import { useSession } from '../../client/state/session.ts'
 import { addPerson } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
 /** Adds a person by name. */
@@ -70,7 +69,7 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
           </Tap>
         ))}
       </div>
-      {people.isError && <Refusal className="mb-3">{sentenceOf(people.error)}</Refusal>}
+      <RefusalOf asked={people} className="mb-3" />
       <AddPerson onAdded={choose} />
     </Sheet>
   )

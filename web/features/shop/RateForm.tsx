@@ -52,7 +52,7 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
             onChange={(event) => set({ currency: event.target.value })}
           />
         </Field>
-        <Field className="w-32" label="tax, %" id="tax" refusal={refusals.tax}>
+        <Field className="w-24" label="tax, %" id="tax" refusal={refusals.tax}>
           <Input
             className="num"
             inputMode="decimal"

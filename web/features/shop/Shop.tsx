@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Person, Shop as ShopRecord } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
@@ -5,7 +6,6 @@ import checkChange from 'virtual:check/shop.change'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { Taps } from '../../kit/Taps.tsx'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../../client/queries.ts'
 import type { Theme } from '../../client/state/session.ts'
 import { useSession } from '../../client/state/session.ts'
@@ -130,7 +130,7 @@ function Settings({ shop }: { readonly shop: ShopRecord }): ReactNode {
       <p className="text-ink-2">
         Units change what is shown and typed. What is stored stays the same.
       </p>
-      {change.isError && <Refusal>{sentenceOf(change.error)}</Refusal>}
+      <RefusalOf asked={change} />
     </div>
   )
 }
@@ -171,7 +171,7 @@ function PersonRow({ person: { id, name, lead = false } }: { readonly person: Pe
       >
         Lead
       </Tap>
-      {change.isError && <Refusal className="w-full">{sentenceOf(change.error)}</Refusal>}
+      <RefusalOf asked={change} className="w-full" />
     </li>
   )
 }

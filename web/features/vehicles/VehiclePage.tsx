@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { PURPOSE_WORDS } from '@anklet/language/heights/methods'
 import type { JobSummary, VehicleDetail } from '@anklet/contract'
 import { nextStep } from '@anklet/core/work/schedule'
@@ -122,7 +123,7 @@ function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
       >
         New job on this car
       </Button>
-      {open.isError && <Refusal className="w-full">{sentenceOf(open.error)}</Refusal>}
+      <RefusalOf asked={open} className="w-full" />
     </>
   )
 }

@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -6,7 +7,6 @@ import { CORNERS } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Sheet } from '../../kit/Sheet.tsx'
-import { sentenceOf } from '../../client/api.ts'
 import type { Sending } from '../../client/queries.ts'
 import { useCommand, useRepeatability, useUnits } from '../../client/queries.ts'
 import type { WatchAside, WatchOutcome } from '../../client/workers/leakWorker.ts'
@@ -31,7 +31,7 @@ import { Suspects } from '../job/night/Suspects.tsx'
 import { Why } from './Why.tsx'
 import { concludeNight, putSupplyBack } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 
 const NightChart = lazy(() =>
   import('./NightChart.tsx').then((module) => ({ default: module.NightChart })),
@@ -125,7 +125,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
       {watch.finding && (
         <p className="text-small text-ink-2">On the job: “{watch.finding.sentence}”</p>
       )}
-      {error && <Refusal>{sentenceOf(error)}</Refusal>}
+      <RefusalOf asked={{ error }} />
       {!job.closedAt && watch.state === 'walked' && (
         <Button look="go" disabled={conclude.isPending} onClick={write}>
           Write it on the job

@@ -1,8 +1,8 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import { leakOrCommand } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import { useMemo } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useRepeatability, useUnits } from '../../client/queries.ts'
 import type { Outcome } from '../../client/workers/useWatchOutcome.ts'
 import { useWatchOutcome } from '../../client/workers/useWatchOutcome.ts'
@@ -14,7 +14,6 @@ import { wasLeftAlone, watchRounds } from '../job/model/watchState.ts'
 import { questionOf } from '../job/night/request.ts'
 import { concludePair } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 
 type Finished = WatchRounds & { readonly morning: NonNullable<WatchRounds['morning']> }
 
@@ -75,7 +74,7 @@ function Pair({
       {on.watch.finding && (
         <p className="mt-2 text-small text-ink-2">On the job: “{on.watch.finding.sentence}”</p>
       )}
-      {conclude.isError && <Refusal>{sentenceOf(conclude.error)}</Refusal>}
+      <RefusalOf asked={conclude} />
       {!job.closedAt && on.watch.state === 'walked' && (
         <Button
           look="go"

@@ -1,12 +1,11 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { factorWords } from '@anklet/language/night/watch'
 import type { Job, Watch } from '@anklet/contract'
 import type { VolumeLesson } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
-import { sentenceOf } from '../../client/api.ts'
 import { useCommand } from '../../client/queries.ts'
 import { teachVehicle } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
-import { Refusal } from '../../kit/Notice.tsx'
 
 interface LessonProps {
   readonly job: Job
@@ -26,7 +25,7 @@ export function Lesson({ job, watch, lesson }: LessonProps): ReactNode {
           : 'Where it did not leak, the cold shows how much air its springs hold: '}
         {factorWords(kept ? job.vehicle.lesson : lesson)}.
       </p>
-      {learn.isError && <Refusal>{sentenceOf(learn.error)}</Refusal>}
+      <RefusalOf asked={learn} />
       <Button
         look="bare"
         className="min-h-touch text-left text-ink-2 underline"

@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job, Part, Procedures, Torque } from '@anklet/contract'
 import { onStops } from '@anklet/core/reasoning/arrival'
 import type { ProcedureBook } from '@anklet/core/work/procedure'
@@ -7,7 +8,6 @@ import { carriedBy } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { startTransition, useState } from 'react'
 import { Link } from 'react-router'
-import { sentenceOf } from '../../client/api.ts'
 import { bookOf } from '../../client/procedures.ts'
 import type { Intention } from '../../client/queries.ts'
 import {
@@ -108,7 +108,7 @@ function PlanActions({
           {same ? '' : '; changed since'}
         </span>
       )}
-      {keep.isError && <Refusal className="w-full">{sentenceOf(keep.error)}</Refusal>}
+      <RefusalOf asked={keep} className="w-full" />
     </div>
   )
 }

@@ -1,10 +1,10 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { CodeReading, Job } from '@anklet/contract'
 import type { CodeStatus, Report, ReportedCode } from '@anklet/core/reasoning/codes'
 import { codeText, readCode } from '@anklet/core/reasoning/codes'
 import { FileUp, X } from 'lucide-react'
 import type { FormEvent, ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import {
   codeRefusalWords,
@@ -217,7 +217,7 @@ function ReadIn({ job }: { readonly job: Job }): ReactNode {
             ? 'Keep this code'
             : `Keep these ${codes.length} codes`}
       </Button>
-      {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
+      <RefusalOf asked={keep} />
     </section>
   )
 }

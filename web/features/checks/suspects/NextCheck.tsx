@@ -1,9 +1,9 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { CheckKind, Job } from '@anklet/contract'
 import type { PlacedCheck, Reasoned } from '@anklet/core/reasoning/diagnosis'
 import { isNight, wantedNow } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { WantedTaps } from '../../../kit/WantedTaps.tsx'
 import { percentWords } from '@anklet/language/night/answer'
@@ -22,7 +22,7 @@ import { CheckTimer } from './CheckTimer.tsx'
 import { Outcomes } from './Outcomes.tsx'
 import type { SuspectsNow } from './useSuspects.ts'
 import { Button, ButtonLink } from '../../../kit/Button.tsx'
-import { Refusal, Notice } from '../../../kit/Notice.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 /** Checks that have a guided test of their own, and those another phase does. */
 const TEST_OF: Readonly<Record<string, CheckKind>> = {
@@ -165,7 +165,7 @@ function WantedBackWhen({
           keep.submit(keepComplaint(job, { ...job.complaint, wantedBack: wanted }, job.version))
         }
       />
-      {keep.error && <Refusal>{sentenceOf(keep.error)}</Refusal>}
+      <RefusalOf asked={keep} />
     </div>
   )
 }

@@ -1,9 +1,9 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
 import type { Evidence, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
 import { isQuiet } from '@anklet/core/reasoning/evidence'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { foundWords } from '@anklet/language/causes/suspects'
 import { sayEvidence } from './commands.ts'
@@ -136,7 +136,7 @@ export function Suspects({
           {answer.reasoned.recommend.kind !== 'repair' && (
             <Conclude job={job} now={now} reasoned={answer.reasoned} costs={answer.costs} />
           )}
-          {say.isError && <Refusal>{sentenceOf(say.error)}</Refusal>}
+          <RefusalOf asked={say} />
         </div>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { ChargeRecord, Job } from '@anklet/contract'
 import type { ChargeDoubt, LedgerAnswer } from '@anklet/core/physics/compressor'
 import { airLedger } from '@anklet/core/physics/compressor'
@@ -6,7 +7,6 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { completeGeometry } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import type { Sending } from '../../../client/queries.ts'
 import { useCommand, useUnits, useVehicle } from '../../../client/queries.ts'
 import { AirByCorner } from '../../../kit/AirByCorner.tsx'
@@ -130,7 +130,7 @@ function RecordCharge({
       {recorded && (
         <Notice kind="wait">On record. Before the next one, what it holds now is read anew.</Notice>
       )}
-      {sending.isError && <Refusal>{sentenceOf(sending.error)}</Refusal>}
+      <RefusalOf asked={sending} />
     </div>
   )
 }

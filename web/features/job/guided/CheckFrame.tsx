@@ -1,15 +1,15 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import { CHECK_VERDICT_WORDS, CHECK_WORDS } from '@anklet/language/causes/checks'
 import type { CheckKind, Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import { recordCheck } from './commands.ts'
 import { SaveToJob } from './SaveToJob.tsx'
 import type { Said } from '@anklet/language/causes/checks'
 import { Button } from '../../../kit/Button.tsx'
-import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 interface FrameProps {
   /** Null on the bench: what it says may be saved to any job. */
@@ -144,7 +144,7 @@ export function CheckFrame({
                 {kept === content ? 'Kept with the job' : 'Keep with the job'}
               </Button>
             )}
-            {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
+            <RefusalOf asked={keep} />
           </>
         ) : (
           <p className="text-ink-2">{wanting ?? 'Nothing measured yet.'}</p>

@@ -1,10 +1,10 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import type { Readings } from '@anklet/core/measuring/guided'
 import { judgePump } from '@anklet/core/measuring/guided'
 import { Play } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import { useOrder } from '../../../client/devices.ts'
 import { useUnits } from '../../../client/queries.ts'
 import { useFigures } from '../../../kit/Figures.tsx'
@@ -16,7 +16,6 @@ import type { PressurePoint } from './PressurePoints.tsx'
 import { useLinked } from './linked.ts'
 import { asReadings, gaugesOf, PressurePoints } from './PressurePoints.tsx'
 import { Button } from '../../../kit/Button.tsx'
-import { Refusal } from '../../../kit/Notice.tsx'
 
 const ASKS = {
   ...PUMP_ASKS,
@@ -136,7 +135,7 @@ export function PumpCheck({ job }: { readonly job: Job | null }): ReactNode {
           Run it for {RUN_S} s and listen
         </Button>
       )}
-      {order.error && <Refusal>{sentenceOf(order.error)}</Refusal>}
+      <RefusalOf asked={order} />
       {!senses && (
         <PressurePoints points={points} usualUnit="s" mostS={LONGEST_RUN_S} onChange={setPoints} />
       )}

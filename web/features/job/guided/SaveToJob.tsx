@@ -1,13 +1,12 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import { ClipboardPlus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Sheet } from '../../../kit/Sheet.tsx'
-import { sentenceOf } from '../../../client/api.ts'
 import { useCommand, useJobs } from '../../../client/queries.ts'
 import { noteFromBench } from './commands.ts'
 import { Plate } from '../../../kit/Plate.tsx'
 import { Button, Tap } from '../../../kit/Button.tsx'
-import { Refusal } from '../../../kit/Notice.tsx'
 
 interface SaveProps {
   readonly title: string
@@ -42,7 +41,7 @@ function Jobs({ title, lines, onSaved }: SaveProps & { onSaved(plate: string): v
           </li>
         ))}
       </ul>
-      {keep.isError && <Refusal>{sentenceOf(keep.error)}</Refusal>}
+      <RefusalOf asked={keep} />
     </div>
   )
 }

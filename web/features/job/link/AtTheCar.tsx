@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { DeviceStatus, Frame, StandInChange } from '@anklet/contract'
 import type { Fault } from '@anklet/core/physics/simulation'
 import type { Architecture, Corner } from '@anklet/core/base/vehicle'
@@ -5,12 +6,11 @@ import { axleMate, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
-import { sentenceOf } from '../../../client/api.ts'
 import { useStandIn } from '../../../client/devices.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { faultWords } from '@anklet/language/shop/devices'
 import { Button, Tap } from '../../../kit/Button.tsx'
-import { Notice, Refusal } from '../../../kit/Notice.tsx'
+import { Notice } from '../../../kit/Notice.tsx'
 
 /** Conductance of a leak that takes a corner down in a night, L/(s.bar). */
 const NIGHT_LEAK = 1.2e-5
@@ -209,7 +209,7 @@ export function AtTheCar({
       <Button className="justify-self-start" onClick={() => change({ afresh: true })}>
         Begin afresh: sound and level
       </Button>
-      {error && <Refusal>{sentenceOf(error)}</Refusal>}
+      <RefusalOf asked={{ error }} />
     </section>
   )
 }

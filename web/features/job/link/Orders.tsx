@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { DeviceAction, DeviceStatus } from '@anklet/contract'
 import type { Architecture, Corner } from '@anklet/core/base/vehicle'
 import { hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
@@ -5,12 +6,11 @@ import { ArrowDownToLine, ArrowUpFromLine, OctagonX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { CornerGlyph } from '../../../kit/CornerGlyph.tsx'
-import { Refused, sentenceOf } from '../../../client/api.ts'
+import { Refused } from '../../../client/api.ts'
 import { useHold, useOrder } from '../../../client/devices.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { ACTION_WORDS } from '@anklet/language/shop/devices'
 import { Button, Tap } from '../../../kit/Button.tsx'
-import { Refusal } from '../../../kit/Notice.tsx'
 import { Tick } from '../../../kit/Tick.tsx'
 
 interface OrdersProps {
@@ -127,7 +127,7 @@ export function Orders({ status: { identity }, architecture, jobId }: OrdersProp
           </>
         )}
       </div>
-      {error && <Refusal>{sentenceOf(error)}</Refusal>}
+      <RefusalOf asked={{ error }} />
       {(asksFolds || folds) && <FoldsSeen seen={folds} onSeen={setFolds} />}
     </section>
   )

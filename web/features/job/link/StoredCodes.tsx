@@ -1,12 +1,11 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { DeviceStatus } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { sentenceOf } from '../../../client/api.ts'
 import { useOrder } from '../../../client/devices.ts'
 import { Button } from '../../../kit/Button.tsx'
-import { Refusal } from '../../../kit/Notice.tsx'
 
 /**
  * The codes a module has stored, and what it saw when it did. A code points to an area, never to a
@@ -67,7 +66,7 @@ export function StoredCodes({
       {(codes?.length ?? 0) > 0 && (
         <p className="text-small text-ink-2">A code points to an area, never to a part.</p>
       )}
-      {order.error && <Refusal>{sentenceOf(order.error)}</Refusal>}
+      <RefusalOf asked={order} />
     </section>
   )
 }

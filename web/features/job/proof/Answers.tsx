@@ -1,3 +1,4 @@
+import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import type { Joint, Outcome, SaidItem } from '@anklet/core/work/proof'
 import { lastOf } from '@anklet/core/work/proof'
@@ -222,7 +223,7 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
         </Button>
       )}
       <NotAgain say={say} />
-      {record.isError && <Refusal>{sentenceOf(record.error)}</Refusal>}
+      <RefusalOf asked={record} />
       {wrong}
     </div>
   )
