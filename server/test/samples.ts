@@ -2,6 +2,7 @@ import type { TestBench } from './bench.ts'
 import { openTestJob, watchWalk, LEVEL, walk, watchStart } from './records.ts'
 import type { CommandPayload, CommandType } from '@anklet/contract'
 
+/** A new id. */
 export const id = (): string => crypto.randomUUID()
 export const NIGHT = '2026-11-24T18:00:00Z'
 export interface At {
@@ -9,11 +10,13 @@ export interface At {
   readonly vehicleId: string
   readonly watchId: string
 }
+/** A round that devices told. */
 export const round = (deviceIds: string[]) => ({
   ...walk(LEVEL, NIGHT),
   reportedMm: LEVEL,
   deviceIds,
 })
+/** A step that devices showed. */
 export const shown = (deviceIds: string[]) => ({
   kind: 'done' as const,
   key: 'soap',

@@ -8,6 +8,7 @@ import {
 import { sampleVehicle } from '../../../base/samples/index.ts'
 import type { Readings } from '../index.ts'
 
+/** An answer. @throws its refusal */
 export const value = <Answer>(
   result: { ok: true; value: Answer } | { ok: false; error: { code: string } },
 ): Answer => {
@@ -60,6 +61,7 @@ export function car(
     temperatureC: () => 15,
   })
 }
+/** The ignition goes on. */
 export const on: Happening = { atS: 0, do: 'ignitionOn' }
 export const readings = (
   { samples }: SimRun,

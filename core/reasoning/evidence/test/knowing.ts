@@ -6,15 +6,18 @@ import { mapCorners, WALK } from '../../../base/vehicle/index.ts'
 import type { EvidenceJob, EvidenceRound } from '../job.ts'
 import { knownOf } from '../index.ts'
 
+/** The layout of the car. */
 export const architecture = sampleArchitecture({
   air: { front: 'strut', rear: 'bellows' },
   sensors: { front: 'each', rear: 'each' },
 })
+/** Its figures. */
 export const geometry = sampleVehicle()
 export const design = mapCorners(geometry.corners, ({ designHeightMm }) => designHeightMm)
 export const checks = checksAt(SHIPPED_BOOK, architecture)
 export const at = (hour: number, minute = 0): string =>
   new Date(Date.UTC(2026, 10, 24, hour, minute)).toISOString()
+/** A job that says nothing but what is named. */
 export const jobWith = (change: Partial<EvidenceJob> = {}): EvidenceJob => ({
   id: 'j',
   openedAt: at(8),
@@ -33,6 +36,7 @@ export const jobWith = (change: Partial<EvidenceJob> = {}): EvidenceJob => ({
   repairs: [],
   ...change,
 })
+/** A round walked at a time. */
 export const roundAt = (
   endedAt: string,
   heights: PerCorner<number>,
@@ -53,6 +57,7 @@ export const roundAt = (
   readings: WALK.map((corner) => ({ corner, heightMm: heights[corner], correction: null })),
   ...change,
 })
+/** Something that was found by hand. */
 export const said = (
   check: string,
   say: 'found' | 'doubted' | 'counted',
@@ -60,6 +65,7 @@ export const said = (
   reason = '',
   when = at(9),
 ): EvidenceJob['evidence'][number] => ({ at: when, person: 'q', check, say, outcome, reason })
+/** What is known of a job, by check. */
 export const found = (change: Partial<EvidenceJob>): Readonly<Record<string, string>> =>
   Object.fromEntries(
     knownOf(jobWith(change), checks).pieces.map(({ check, outcome, source, doubted }) => [

@@ -3,6 +3,7 @@ import { sampleArchitecture } from '../../../base/samples/index.ts'
 import type { ShopWay, Support, WantedJob } from '../index.ts'
 import { composePlan, SHIPPED_PROCEDURES, USUAL_WAY } from '../index.ts'
 
+/** The layout that is changed for each case. */
 export const BASE: Architecture = sampleArchitecture()
 export const compose = (
   jobs: readonly WantedJob[],

@@ -94,6 +94,7 @@ export const smallBook = (): ProcedureBook => ({
   ],
   jobs: [{ id: 'hose', words: 'Hose', at: 'corner', steps: ['open', 'shut'], ends: ['look'] }],
 })
+/** A plan of the small book’s one job. */
 export const request = (change: Partial<PlanRequest> = {}): PlanRequest => ({
   architecture: sampleArchitecture(),
   jobs: [{ job: 'hose', corners: ['RL', 'RR'] }],
@@ -101,6 +102,7 @@ export const request = (change: Partial<PlanRequest> = {}): PlanRequest => ({
   way: USUAL_WAY,
   ...change,
 })
+/** The plan of a request. @throws its refusal */
 export const planned = (change: Partial<PlanRequest> = {}, book = smallBook()): Plan => {
   const made = composePlan(book, request(change))
   if (!made.ok) throw new Error(JSON.stringify(made.error))

@@ -10,6 +10,7 @@ import { runOf } from '../../record/index.ts'
 import type { Joint, Outcome, ProofFacts, ProofItem, Said, SaidItem } from '../index.ts'
 import { jointsOpened, proofOf } from '../index.ts'
 
+/** When the work began. */
 export const START = Date.UTC(2026, 10, 24, 8)
 export const minute = (n: number): number => START + n * 60_000
 export const BETWEEN: AxleSpecification = {
@@ -18,6 +19,7 @@ export const BETWEEN: AxleSpecification = {
   plusMm: 10,
   leftRightMm: 8,
 }
+/** Struts all round, two levels. */
 export const ARCHITECTURE = sampleArchitecture({
   sensors: { front: 'each', rear: 'each' },
   levels: [
@@ -75,6 +77,7 @@ export function worked(
     entries,
   })
 }
+/** Both front struts. */
 export const STRUTS: readonly WantedJob[] = [{ job: 'strut', corners: ['FL', 'FR'] }]
 export const heights = (mm: Partial<PerCorner<number>> = {}, within: AxleSpecification = BETWEEN) =>
   judgeRound(
@@ -88,15 +91,18 @@ export const heights = (mm: Partial<PerCorner<number>> = {}, within: AxleSpecifi
     { front: within, rear: within },
     1,
   )
+/** Something that was said of the proof. */
 export const said = (
   item: SaidItem,
   outcome: Outcome = 'good',
   joint: Joint | null = null,
   atMs = minute(500),
 ): Said => ({ item, joint, outcome, words: '', on: null, atMs, person: 'ann' })
+/** Sensors of that car. */
 export const SENSORS = sensorsOf(ARCHITECTURE)
 export const agreeing = (apartMm = 0) =>
   SENSORS.map((sensor) => ({ sensor, apartMm, agrees: Math.abs(apartMm) <= 5 }))
+/** What is known of a repair that everything was shown of. */
 export const facts = (
   jobs: readonly WantedJob[] = STRUTS,
   change: Partial<ProofFacts> = {},
@@ -122,5 +128,6 @@ export const facts = (
   watch: null,
   ...change,
 })
+/** One thing that is to be shown. */
 export const at = (of: ProofFacts, id: ProofItem['id']): ProofItem | undefined =>
   proofOf(of).find((each) => each.id === id)

@@ -5,6 +5,7 @@ import type { Architecture } from '../../../base/vehicle/index.ts'
 import type { DoneEntry, Guarded, Run, WorkContent, WorkEntry } from '../index.ts'
 import { mayEnter, notYet, proofsFor, runOf, toShow } from '../index.ts'
 
+/** Who is at the car. */
 export const ANN = 'ann'
 export const BEN = 'ben'
 export const stepBook = new Map(SHIPPED_PROCEDURES.steps.map((step) => [step.id, step]))
@@ -135,4 +136,5 @@ export class AtTheCar {
     return this.run().steps.find(({ step }) => step.key === key)?.state ?? 'none'
   }
 }
+/** Both rear struts, and the pump. */
 export const PAIR: readonly WantedJob[] = [{ job: 'strut', corners: ['RL', 'RR'] }, { job: 'pump' }]
