@@ -102,6 +102,12 @@ export const type = (label: string | RegExp, value: string): void => {
   fireEvent.change(screen.getByLabelText(label), { target: { value } })
 }
 
+/** Chooses a file for the first thing on the page that takes one. */
+export const chooseFile = (name: string, text: string): void => {
+  const input = document.querySelector<HTMLInputElement>('input[type=file]')!
+  fireEvent.change(input, { target: { files: [new File([text], name)] } })
+}
+
 afterEach(() => {
   cleanup()
   vi.unstubAllGlobals()

@@ -3,7 +3,7 @@ import { SHIPPED_PROCEDURES, USUAL_WAY } from '@anklet/core/work/procedure'
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import type { Formed } from '../../test/form.tsx'
-import { putForm, tap, type } from '../../test/form.tsx'
+import { chooseFile, putForm, tap, type } from '../../test/form.tsx'
 import { ProceduresShelf } from './ProceduresShelf.tsx'
 
 const [job] = SHIPPED_PROCEDURES.jobs
@@ -71,19 +71,14 @@ describe('a step', () => {
 })
 
 describe('a book out of a file', () => {
-  const read = (text: string): void => {
-    const file = new File([text], 'mine.json', { type: 'application/json' })
-    const input = document.querySelector<HTMLInputElement>('input[type=file]')!
-    fireEvent.change(input, { target: { files: [file] } })
-  }
   test('is taken over as it is', async () => {
     const mine = { ...SHIPPED_PROCEDURES, jobs: SHIPPED_PROCEDURES.jobs.slice(0, 2) }
-    read(JSON.stringify(mine))
+    chooseFile('mine.json', JSON.stringify(mine))
     expect((await sent()).book).toEqual(mine)
     await screen.findByText('“mine.json” stands on the shelf now.')
   })
   test('that is none is refused by its line, and nothing is sent', async () => {
-    read('{\n "format": 1\n "jobs": []\n}')
+    chooseFile('mine.json', '{\n "format": 1\n "jobs": []\n}')
     await screen.findByText(/^Line 3: .*Nothing was stored\.$/)
     expect(page.commands).toEqual([])
   })
