@@ -1,3 +1,4 @@
+import { whyOf, readoutOf } from './model.ts'
 import type { Job } from '@anklet/contract'
 import { sensorsOf, stopsOf } from '@anklet/core/measuring/calibration'
 import { lastOf } from '@anklet/core/work/proof'
@@ -12,7 +13,7 @@ import { capital } from '@anklet/language/plain/corners'
 import { momentWords } from '@anklet/language/plain/times'
 import { useModule } from '../job/link/useModule.ts'
 import { useCarLive } from '../job/link/carLive.ts'
-import { readoutOf, Sensors } from './Sensors.tsx'
+import { Sensors } from './Sensors.tsx'
 
 import { Stop } from './Stop.tsx'
 import { Teach } from './Teach.tsx'
@@ -25,12 +26,6 @@ const WHYS = [
   ['disagrees', 'Tape and module disagree'],
   ['wanted', 'To be sure'],
 ] as const
-
-/** What the plan itself gives as the reason. */
-function whyOf({ plans }: Job): CalibrationDraft['why'] {
-  const jobs = plans.at(-1)?.jobs.map(({ job }) => job) ?? []
-  return jobs.includes('module') ? 'module' : jobs.includes('sensor') ? 'sensor' : null
-}
 
 function Visits({
   job,

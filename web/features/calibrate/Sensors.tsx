@@ -1,58 +1,16 @@
-import type { Job, LevelVisit } from '@anklet/contract'
-import {
-  AGREE_MM,
-  crossedAxles,
-  fitVisits,
-  moveInSlotMm,
-  sensorsOf,
-  toType,
-} from '@anklet/core/measuring/calibration'
+import type { Readout } from './model.ts'
+import type { Job } from '@anklet/contract'
+import { AGREE_MM, moveInSlotMm } from '@anklet/core/measuring/calibration'
 import type { SensorLine, ToType } from '@anklet/core/measuring/calibration'
-import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
-import { teachingVisit, visitsLowered } from '@anklet/core/work/proof'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatDifference, formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { Axle, Corner, PerCorner } from '@anklet/core/base/vehicle'
-import { mapCorners } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../client/queries.ts'
-import { readTyped } from '../../kit/typed.ts'
 import { capital, list } from '@anklet/language/plain/corners'
 import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
-import { designAt } from '../job/model/rounds.ts'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
-
-/** What levels that were visited say of a vehicle's sensors. */
-export interface Readout {
-  readonly lines: readonly SensorLine[]
-  readonly at: LevelVisit | null
-  readonly types: readonly ToType[]
-  readonly crossed: readonly Axle[]
-  readonly loweredMm: number | null
-  readonly faulty: boolean
-}
-
-export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
-  const { architecture } = job.vehicleType
-  const sensors = sensorsOf(architecture)
-  const at = teachingVisit(architecture, visits)
-  const lines = fitVisits(sensors, visits, designAt(job, 0), {
-    leastMm: CHANNEL_LIMITS.height.least,
-    mostMm: CHANNEL_LIMITS.height.most,
-  })
-  return {
-    lines,
-    at,
-    types: at ? toType(sensors, at) : [],
-    crossed: crossedAxles(sensors, visits),
-    loweredMm: visitsLowered(job, visits),
-    faulty: lines.some(
-      ({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints'),
-    ),
-  }
-}
 
 function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
   const units = useUnits()
@@ -230,14 +188,3 @@ export function Sensors({
     </div>
   )
 }
-
-/** Heights typed in the shop's unit, mm; null where nothing is typed, NaN where it is no height. */
-export const typedHeights = (
-  values: PerCorner<string>,
-  units: DisplayUnits,
-): Record<Corner, number | null> =>
-  mapCorners(values, (typed) => {
-    if (typed.trim() === '') return null
-    const read = readTyped(typed, 'height', units)
-    return read.ok ? read.value : Number.NaN
-  })

@@ -1,11 +1,11 @@
-import { levelWords } from '@anklet/language/work/calibration'
-import type { Architecture, Job, LevelVisit } from '@anklet/contract'
-import type { VisitStop } from '@anklet/core/measuring/calibration'
-import { agreeOn, levelTold, stopsOf } from '@anklet/core/measuring/calibration'
+import type { TypedHeights } from './model.ts'
+import { visitAt, typedHeights } from './model.ts'
+import type { Architecture, Job } from '@anklet/contract'
+import { stopsOf } from '@anklet/core/measuring/calibration'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { PerCorner } from '@anklet/core/base/vehicle'
-import { AXLE_OF, completeGeometry, CORNERS, WALK } from '@anklet/core/base/vehicle'
+import { AXLE_OF, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useUnits } from '../../client/queries.ts'
@@ -18,7 +18,6 @@ import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import type { CarLive } from '../job/link/carLive.ts'
 import { Move } from './Move.tsx'
 import { reportedNow } from './reportedNow.ts'
-import { typedHeights } from './Sensors.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
@@ -78,44 +77,6 @@ function ReportedHeights({
       )}
     </div>
   )
-}
-
-type TypedHeights = PerCorner<number | null>
-type ReadVisit =
-  | { readonly ok: false; readonly sentence: string }
-  /** `doubt`: tape or module say another level. */
-  | { readonly ok: true; readonly visit: LevelVisit; readonly doubt: string | null }
-
-/** What was typed and read at a level, as a visit of it; or the sentence for what is missing. */
-function visitAt(
-  { vehicleType: { architecture, geometry } }: Job,
-  { level, direction }: VisitStop,
-  tape: TypedHeights,
-  reported: TypedHeights,
-): ReadVisit {
-  const bad = WALK.find((corner) => tape[corner] === null || Number.isNaN(tape[corner]))
-  if (bad)
-    return { ok: false, sentence: `${capital(CORNER_WORDS[bad])}: type what the tape says there.` }
-  if (CORNERS.some((corner) => Number.isNaN(reported[corner])))
-    return {
-      ok: false,
-      sentence:
-        'Type figures only for what the module reports; leave a field empty where it reports nothing.',
-    }
-  if (CORNERS.every((corner) => reported[corner] === null))
-    return {
-      ok: false,
-      sentence:
-        'Nothing of what the module reports: connect the link, or type what the tool shows.',
-    }
-  const tapeMm = tape as LevelVisit['tapeMm']
-  const { corners } = completeGeometry(geometry)
-  const told = levelTold({ levels: architecture.levels, corners }, tapeMm, reported)
-  return {
-    ok: true,
-    visit: { levelId: level.id, direction, tapeMm, reportedMm: reported },
-    doubt: agreeOn(level.id, told) ? null : levelWords(level.id, told),
-  }
 }
 
 /** A level that is visited: brought there, measured, and what the module says of it. */

@@ -3,7 +3,7 @@ import type { CalibrationDraft } from '../../client/state/calibrations.ts'
 import { withSource } from '../../client/state/drafts.ts'
 import type { Intention } from '../../client/queries.ts'
 import { recordProof } from '../job/proof/commands.ts'
-import type { Readout } from './Sensors.tsx'
+import type { Readout } from './model.ts'
 
 type Calibrated = Extract<
   CommandPayload<'proof.record'>['content'],

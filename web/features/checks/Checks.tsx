@@ -1,3 +1,5 @@
+import type { Plain } from './model.ts'
+import { isPlain } from './model.ts'
 import type { CheckKind, Job } from '@anklet/contract'
 import type { ComponentType, ReactNode } from 'react'
 import { useState } from 'react'
@@ -63,10 +65,6 @@ function Done({ job }: { readonly job: Job }): ReactNode {
     </section>
   )
 }
-
-type Plain = 'suspects' | 'codes' | 'charge' | 'logs'
-const isPlain = (kind: CheckKind | Plain): kind is Plain =>
-  kind === 'suspects' || kind === 'codes' || kind === 'charge' || kind === 'logs'
 
 const counted = (words: string, count: number): string =>
   count > 0 ? `${words} (${count})` : words

@@ -1,3 +1,4 @@
+import { useful } from './model.ts'
 import type { Job, LogHead } from '@anklet/contract'
 import { pumpHabit } from '@anklet/core/measuring/guided'
 import type { ReactNode } from 'react'
@@ -10,9 +11,6 @@ import { habitSaid } from '@anklet/language/causes/checks'
 import { momentWords } from '@anklet/language/plain/times'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
-
-const useful = ({ channels, endedAt, rows }: LogHead): boolean =>
-  endedAt !== null && rows > 10 && channels.some(({ id }) => id === 'runs')
 
 function OfLog({ job, log }: { readonly job: Job; readonly log: LogHead }): ReactNode {
   const units = useUnits()

@@ -1,3 +1,4 @@
+import { risen } from './model.ts'
 import type { Job } from '@anklet/contract'
 import { liftTime } from '@anklet/core/physics/compressor'
 import type { Lift } from '@anklet/core/measuring/guided'
@@ -85,16 +86,6 @@ function LiftsSeen({
     </p>
   )
 }
-
-const risen = ({
-  corner,
-  fromMm,
-  toMm,
-}: {
-  readonly corner: Corner
-  readonly fromMm: number
-  readonly toMm: number
-}): [Corner, number] => [corner, toMm - fromMm]
 
 /** A lift timed, and held against what a good pump needs for it. */
 export function LiftCheck({ job }: { readonly job: Job }): ReactNode {

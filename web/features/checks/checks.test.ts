@@ -5,8 +5,7 @@ import { jobOf } from '@anklet/language/test/records'
 import { channelAt, doubtsOf, valueAt } from '../job/link/signals.ts'
 import { moduleFor } from '../job/link/moduleFor.ts'
 import { readingsOf } from '../job/guided/capture.ts'
-import { asReadings, readPairs } from '../job/guided/PressurePoints.tsx'
-import { whileRunning } from '../job/guided/PumpCheck.tsx'
+import { asReadings, readPairs, whileRunning } from '../job/guided/model.ts'
 
 describe('channels of a device', () => {
   const channels = [channel('height.FL', 'height', 'FL'), channel('height.rear', 'height', null)]

@@ -1,5 +1,5 @@
+import { isConversion } from './model.ts'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
-import type { BuiltOption } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { useCommand } from '../../client/queries.ts'
 import { consequences, optionTitle } from '@anklet/language/repair/decision'
@@ -22,9 +22,6 @@ interface ChoiceProps extends Omit<DecisionMade, keyof ChoiceWords> {
   onType(words: ChoiceWords): void
   onDecided(): void
 }
-
-const isConversion = ({ id }: BuiltOption): boolean =>
-  id === 'axleCoils' || id === 'coilsAndDampers'
 
 /** What comes with the option that was picked, and the decision for it. */
 export function Choice(props: ChoiceProps): ReactNode {

@@ -1,19 +1,14 @@
+import type { FigureKey, Typed } from './model.ts'
+import { figureOf, fitsOf } from './model.ts'
 import type { CoilEntry, Job } from '@anklet/contract'
-import type { ConvertedCorner, FittedCoil, LadenEstimate } from '@anklet/core/reasoning/conversion'
-import {
-  convertedCorner,
-  fitCoils,
-  mostFailed,
-  rideFrequencyHz,
-  wantedCoil,
-} from '@anklet/core/reasoning/conversion'
+import type { FittedCoil, LadenEstimate } from '@anklet/core/reasoning/conversion'
+import { mostFailed, rideFrequencyHz, wantedCoil } from '@anklet/core/reasoning/conversion'
 import type { Axle, Corner, VehicleGeometry } from '@anklet/core/base/vehicle'
-import { AXLE_CORNERS, AXLE_OF, completeGeometry, GRAVITY } from '@anklet/core/base/vehicle'
+import { AXLE_OF, completeGeometry } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useCoils, useUnits } from '../../client/queries.ts'
-import { parseNumber } from '../../kit/typed.ts'
 import { MISFIT_WORDS, wantedWords } from '@anklet/language/repair/coils'
 import { LadenGuess } from './LadenGuess.tsx'
 import { LoadChart } from './LoadChart.tsx'
@@ -24,17 +19,6 @@ import { Field, Input } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 const SHOWN = 8
-const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
-
-type FigureKey = keyof typeof LIMITS
-type Typed = Readonly<Record<FigureKey, string>>
-
-/** A figure as it was typed; null: none, or one that cannot be. */
-function figureOf(typed: Typed, key: FigureKey): number | null {
-  const value = parseNumber(typed[key])
-  const [least, most] = LIMITS[key]
-  return value !== null && value >= least && value <= most ? value : null
-}
 
 interface FiguresProps {
   readonly axle: Axle
@@ -73,43 +57,6 @@ function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
       )}
     </>
   )
-}
-
-interface Fits {
-  /** The corners as they would stand; null: a figure is missing. */
-  readonly corners: readonly ConvertedCorner[] | null
-  readonly fitted: ReturnType<typeof fitCoils> | null
-  /** Coils that fit the load as estimated, but not the most it may be. */
-  readonly overloaded: ReadonlySet<string>
-}
-
-/**
- * How every coil of the list would do in the corners of an axle.
- * @param told the load, where it was estimated
- */
-function fitsOf(
-  vehicle: VehicleGeometry,
-  axle: Axle,
-  typed: Typed,
-  told: LadenEstimate | null,
-  list: readonly CoilEntry[],
-): Fits {
-  const [length, laden] = [figureOf(typed, 'length'), figureOf(typed, 'laden')]
-  const coils = list.map(({ name, ...coil }) => ({ ...coil, id: name }))
-  const cornersWith = (kg: number): readonly ConvertedCorner[] | null =>
-    length === null
-      ? null
-      : AXLE_CORNERS[axle].map((each) => convertedCorner(vehicle, each, length, (kg * GRAVITY) / 2))
-  const fittedWith = (at: readonly ConvertedCorner[] | null) =>
-    at && coils.length > 0 ? fitCoils(at[0]!, coils) : null
-  const corners = laden === null ? null : cornersWith(laden)
-  const fullest = told ? fittedWith(cornersWith(told.highKg)) : null
-  const misfits = fullest?.ok ? fullest.value.filter(({ fits }) => !fits) : []
-  return {
-    corners,
-    fitted: fittedWith(corners),
-    overloaded: new Set(misfits.map(({ id }) => id)),
-  }
 }
 
 interface CoilChoiceProps {

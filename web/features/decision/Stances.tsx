@@ -1,31 +1,14 @@
+import { marksOf } from './model.ts'
 import { beamWords, balanceWords } from '@anklet/language/repair/coils'
 import type { FittedCoil } from '@anklet/core/reasoning/conversion'
 import { levelledStance, withCoils } from '@anklet/core/reasoning/conversion'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { UNIT_LABEL } from '@anklet/core/base/units'
 import type { Axle, VehicleGeometry } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS, GRAVITY, perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import type { StripMark } from '../../kit/stripCorner.ts'
 import { Strip } from '../../kit/Strip.tsx'
 import { allJoins } from '@anklet/language/heights/joins'
-
-function marksOf(
-  empty: number,
-  full: number,
-  towing: number | null,
-  units: DisplayUnits,
-): readonly StripMark[] {
-  const label = (mm: number): string => formatQuantity(mm, 'height', units)
-  // An axle that is levelled stands the same whatever it carries.
-  if (Math.abs(empty - full) < 1)
-    return [{ mm: empty, kind: 'now', label: label(empty), under: 'empty and laden' }]
-  return [
-    { mm: empty, kind: 'now', label: label(empty), under: 'empty' },
-    { mm: full, kind: 'evening', label: label(full), under: 'laden' },
-    ...(towing === null ? [] : [{ mm: towing, kind: 'earlier' as const }]),
-  ]
-}
 
 interface StanceProps {
   readonly vehicle: VehicleGeometry

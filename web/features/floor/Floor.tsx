@@ -1,3 +1,5 @@
+import type { Entry } from './model.ts'
+import { headline } from './model.ts'
 import type { JobSummary } from '@anklet/contract'
 import { byDue, nextStep } from '@anklet/core/work/schedule'
 import type { NextStep } from '@anklet/core/work/schedule'
@@ -14,11 +16,6 @@ import { warmLeakWorker } from '../../client/workers/leakPool.ts'
 import { JobTag } from './JobTag.tsx'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink } from '../../kit/Button.tsx'
-
-interface Entry {
-  readonly job: JobSummary
-  readonly step: NextStep
-}
 
 function Group({
   title,
@@ -88,19 +85,6 @@ function BackupDue({ now }: { readonly now: number }): ReactNode {
       </Link>
     </p>
   )
-}
-
-function headline(entries: readonly Entry[]): string {
-  const due = entries.filter(
-    ({ step }) => step.urgency === 'overdue' || step.urgency === 'now',
-  ).length
-  const waiting = entries.filter(({ step }) => step.urgency === 'waiting').length
-  const cars = (count: number): string => (count === 1 ? '1 car' : `${count} cars`)
-  if (due === 0)
-    return waiting === 0
-      ? 'Nothing is due.'
-      : `Nothing is due. ${cars(waiting)} left alone for the night.`
-  return `${cars(due)} due${waiting > 0 ? `, ${waiting} left alone` : ''}.`
 }
 
 function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {

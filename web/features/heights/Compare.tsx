@@ -1,11 +1,6 @@
+import { comparedRound } from './model.ts'
 import type { Job, Round } from '@anklet/contract'
-import type { ComparedRound } from '@anklet/core/measuring/heights'
-import {
-  compareRounds,
-  countedReadings,
-  modelSigmaMm,
-  sameWay,
-} from '@anklet/core/measuring/heights'
+import { compareRounds, sameWay } from '@anklet/core/measuring/heights'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { completeGeometry, WALK } from '@anklet/core/base/vehicle'
@@ -28,11 +23,6 @@ const signed = (mm: number, units: DisplayUnits): string => {
   const text = formatQuantity(mm, 'height', units, 1)
   return mm > 0 && Number(text) !== 0 ? `+${text}` : text
 }
-
-const comparedRound = (round: Round): ComparedRound => ({
-  readings: countedReadings(round),
-  modelSigmaMm: modelSigmaMm(round.rolledAndBounced),
-})
 
 /**
  * Any two rounds of this car at one level, measured one way under one load: what changed, and whether both can be

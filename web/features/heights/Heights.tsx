@@ -1,17 +1,14 @@
+import { lowestWords, notJudged, statesFor } from './model.ts'
 import {
   lapWords,
   loadWords,
   METHOD_ORDERS,
   METHOD_WORDS,
-  NOT_JUDGED,
   stateWords,
 } from '@anklet/language/heights/methods'
 import type { Job, Round } from '@anklet/contract'
-import type { RoundState } from '@anklet/core/measuring/heights'
-import { isLevelled, stateOf } from '@anklet/core/measuring/heights'
-import type { DisplayUnits } from '@anklet/core/base/units'
+import { isLevelled } from '@anklet/core/measuring/heights'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import { mapCorners, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -22,7 +19,7 @@ import type { Draft } from '../../client/state/drafts.ts'
 import { draftKey, useDrafts, withSource } from '../../client/state/drafts.ts'
 import { useSession } from '../../client/state/session.ts'
 import { readTyped } from '../../kit/typed.ts'
-import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { capital } from '@anklet/language/plain/corners'
 import { leftOutWords } from '@anklet/language/heights/remarks'
 import { momentWords } from '@anklet/language/plain/times'
 import {
@@ -32,10 +29,11 @@ import {
 } from '@anklet/language/heights/verdicts'
 import type { JudgedRound } from '../job/model/judged.ts'
 import { judgedRound } from '../job/model/judged.ts'
-import { designAt, earlierRound, heightRounds, isRideRound, meansOf } from '../job/model/rounds.ts'
+import { earlierRound, heightRounds, isRideRound } from '../job/model/rounds.ts'
 import { freshDraft } from '../job/walk/draftOf.ts'
-import { moreIsRight, RoundMore } from '../job/walk/RoundMore.tsx'
-import { questionsAnswered, RoundQuestions } from '../job/walk/RoundQuestions.tsx'
+import { moreIsRight, questionsAnswered } from '../job/walk/model.ts'
+import { RoundMore } from '../job/walk/RoundMore.tsx'
+import { RoundQuestions } from '../job/walk/RoundQuestions.tsx'
 import { measuredSo } from '../job/walk/seal.ts'
 import { ThrowAway } from '../job/walk/ThrowAway.tsx'
 import { WalkPanel } from '../job/walk/WalkPanel.tsx'
@@ -45,18 +43,6 @@ import { Readings } from './Readings.tsx'
 import { Reported } from './Reported.tsx'
 import { RoundStrip } from './RoundStrip.tsx'
 import { Button } from '../../kit/Button.tsx'
-
-function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
-  const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
-  const off = mapCorners(means, (mm, corner) => mm - design[corner])
-  const worst = WALK.reduce((a, b) => (off[b] < off[a] ? b : a))
-  if (off[worst] > -5) return 'It stands near its design height all round.'
-  return (
-    `${capital(CORNER_WORDS[worst])} stands ` +
-    `${formatQuantity(-off[worst], 'height', units)} ${UNIT_LABEL[units.length]} ` +
-    'under its design height.'
-  )
-}
 
 const ReportedNow = lazy(() =>
   import('./ReportedNow.tsx').then((module) => ({ default: module.ReportedNow })),
@@ -150,14 +136,6 @@ function BesideRound({
       )}
     </div>
   )
-}
-
-const notJudged = (round: Round): string => {
-  const state = stateOf(round)
-  if (state === 'levelled') return ''
-  return round.state
-    ? NOT_JUDGED[state]
-    : `Nobody said what state it stood in. ${NOT_JUDGED.arrived}`
 }
 
 /** What the band or the notch in the strip stands for. */
@@ -274,12 +252,6 @@ function Recorded({
     </div>
   )
 }
-
-// After the work it is measured levelled first; before it, as it came.
-const statesFor = ({ workNow }: Job): readonly RoundState[] =>
-  workNow?.at === 'proving' || workNow?.at === 'finished'
-    ? ['levelled', 'arrived', 'supplyOff']
-    : ['arrived', 'levelled', 'supplyOff']
 
 /** A step that measures leads straight to the walk: the address asks for it once. */
 function useWalkAtOnce(ready: boolean, free: boolean, begin: () => void): void {

@@ -1,3 +1,5 @@
+import type { Page } from './model.ts'
+import { sameCorners, tabsOf } from './model.ts'
 import type { Complaint, Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
@@ -8,7 +10,6 @@ import { Taps, toggled } from '../../kit/Taps.tsx'
 import { WantedTaps } from '../../kit/WantedTaps.tsx'
 import { useCommand } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
-import { conditionWords } from '@anklet/language/causes/arrival'
 import { Onward } from '../job/frame/NextFoot.tsx'
 import { keepComplaint } from '../job/model/commands.ts'
 import { Arrival } from './Arrival.tsx'
@@ -53,8 +54,6 @@ const WHOLE: readonly {
   { value: 'rear', words: 'Rear axle', corners: ['RR', 'RL'] },
   { value: 'all', words: 'The whole car', corners: WALK },
 ]
-const sameCorners = (a: readonly Corner[], b: readonly Corner[]): boolean =>
-  a.length === b.length && a.every((corner) => b.includes(corner))
 
 /** The corners it goes down at. */
 function Where({
@@ -183,27 +182,6 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
       </div>
     </div>
   )
-}
-
-type Page = 'said' | 'seen' | 'kept'
-
-function tabsOf({
-  complaint,
-  arrival,
-  photos,
-  notes,
-  repairs,
-}: Job): { value: Page; words: string; hint: string }[] {
-  const kept = photos.length + notes.length + repairs.length
-  return [
-    { value: 'said', words: 'They say', hint: isComplaint(complaint) ? 'asked' : 'not asked yet' },
-    {
-      value: 'seen',
-      words: 'On arrival',
-      hint: arrival ? conditionWords(arrival) || 'looked at' : 'not looked at yet',
-    },
-    { value: 'kept', words: 'Photos, notes, mended', hint: kept === 0 ? 'none yet' : String(kept) },
-  ]
 }
 
 /** Intake: what the customer says, how the car arrives, and what is kept of it. */

@@ -1,6 +1,5 @@
+import { stageWords } from './model.ts'
 import type { Job } from '@anklet/contract'
-import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { RUN_S } from '@anklet/core/work/record'
 import { clsx } from 'clsx'
 import { Check, Circle, OctagonX, Play } from 'lucide-react'
@@ -9,7 +8,7 @@ import { useUnits } from '../../client/queries.ts'
 import { useNow } from '../../kit/useNow.ts'
 import { useFillTicks } from '../../client/state/fillTicks.ts'
 import { steadyNow } from '../../client/state/steadyClock.ts'
-import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { capital } from '@anklet/language/plain/corners'
 import { countdownWords, secondsWords } from '@anklet/language/plain/times'
 import type { HandStage } from './handStages.ts'
 import { PumpRest, usePumpRest } from './PumpRest.tsx'
@@ -24,14 +23,6 @@ interface ByHandProps {
   readonly countFromMs: number
   /** Filled out of a reservoir: no pump has to rest. */
   readonly closed: boolean
-}
-
-function stageWords({ corner, toBarG, part, parts }: HandStage, units: DisplayUnits): string {
-  if (corner === null) return `raise ${part} of ${parts}`
-  const where = CORNER_WORDS[corner]
-  return toBarG === null
-    ? `${where}, part ${part} of ${parts}`
-    : `${where} to ${formatQuantity(toBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
 }
 
 function useByHand({ job, of, stages, countFromMs, closed }: ByHandProps) {

@@ -1,3 +1,4 @@
+import { fillOrder } from './model.ts'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -17,9 +18,6 @@ import type { OnWork } from '../job/record/useWork.ts'
 import { PumpRest, usePumpRest } from './PumpRest.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Notice } from '../../kit/Notice.tsx'
-
-/** One command lasts at most so long: nobody stands beside a pump that runs on by itself, s. */
-const LONGEST_S = 60
 
 /** What the link shows while a corner is filled. */
 function FillFigures({
@@ -124,17 +122,6 @@ function useFillByLink({ job, work, car, corner: asked, stage, targetBarG }: ByL
   const error = order.error ?? held.error
   return { corner, hanging, order, pumpC, warm, restMs, doubt, go, waitsFirst, error }
 }
-
-/** What the module is told: with wheels hanging one corner's stage, on its wheels a raise. */
-const fillOrder = (hanging: boolean, corner: Corner, stage: FillStage | undefined) =>
-  hanging
-    ? {
-        action: 'fill' as const,
-        corner,
-        forS: Math.min(LONGEST_S, Math.ceil((stage?.seconds ?? 30) * 1.5)),
-        foldsInspected: true,
-      }
-    : { action: 'raise' as const, foldsInspected: true }
 
 /** Fills by command in stages, while the link shows pressure, heights and the pump’s warmth. */
 export function FillByLink(props: ByLinkProps): ReactNode {

@@ -1,3 +1,4 @@
+import { isFillStep, isFilling } from '../job/run/model.ts'
 import type { Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
@@ -8,7 +9,6 @@ import { Check, Circle } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import type { PlanStep } from '@anklet/core/work/procedure'
 import { springCarries } from '@anklet/core/work/procedure'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { useUnits } from '../../client/queries.ts'
@@ -24,7 +24,7 @@ import { TakeOver } from '../job/run/Hands.tsx'
 import { StepCard } from '../job/run/StepCard.tsx'
 import type { OnWork } from '../job/record/useWork.ts'
 import { useWork } from '../job/record/useWork.ts'
-import { isFilling, Linking } from '../job/run/Runner.tsx'
+import { Linking } from '../job/run/Runner.tsx'
 import { FillPanel } from './FillPanel.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Notice } from '../../kit/Notice.tsx'
@@ -174,8 +174,6 @@ function WorkFirst({
     </Notice>
   )
 }
-
-const isFillStep = ({ phase }: PlanStep): boolean => phase === 'fill' || phase === 'down'
 
 function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): ReactNode {
   const units = useUnits()

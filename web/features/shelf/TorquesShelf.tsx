@@ -1,5 +1,5 @@
+import { figureRefusal, areSwapped } from './model.ts'
 import type { Torque, VehicleType } from '@anklet/contract'
-import { TORQUE_NM } from '@anklet/contract'
 import { torqueFasteners } from '@anklet/core/work/procedure'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -7,7 +7,6 @@ import checkTorque from 'virtual:check/torque.save'
 import { sentenceOf } from '../../client/api.ts'
 import { useCommand, useProcedures, useTorques, useVehicleTypes } from '../../client/queries.ts'
 import { bookOf } from '../../client/procedures.ts'
-import type { Complaint } from '../../client/form/commandResolver.ts'
 import { FormField, FormLine } from '../../client/form/FormFields.tsx'
 import type { CommandForm } from '../../client/form/useCommandForm.ts'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
@@ -17,7 +16,7 @@ import { torqueWords, turnedWords } from '@anklet/language/work/plan'
 import { Choice, KeepOrDrop } from '../../kit/FormLines.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import type { TypedTorque } from './commands.ts'
-import { dropTorque, newtonMetres, saveTorque, typedTorque } from './commands.ts'
+import { dropTorque, saveTorque, typedTorque } from './commands.ts'
 import type { TorqueUnit } from '../job/model/torqueUnits.ts'
 import { TORQUE_UNITS } from '../job/model/torqueUnits.ts'
 import { Button } from '../../kit/Button.tsx'
@@ -30,26 +29,6 @@ const REFUSALS = {
   source: 'Say where it is written: a torque without a source is a guess.',
   date: 'Say as of which day.',
 } as const
-
-/** Why the figures of a torque cannot be: they are none, or of another unit than was said. */
-function figureRefusal({ min, max, unit }: TypedTorque): string {
-  const least = newtonMetres(min, unit)
-  const most = max.trim() === '' ? least : newtonMetres(max, unit)
-  if (Number.isNaN(least) || Number.isNaN(most)) return `A torque is a figure, in ${unit}.`
-  return (
-    `A torque lies between ${TORQUE_NM.least} and ${TORQUE_NM.most} N.m: that comes to ` +
-    `${least} to ${most} N.m. Is the unit right?`
-  )
-}
-
-function areSwapped({ min, max, unit }: TypedTorque): Complaint<TypedTorque> | null {
-  return max.trim() !== '' && newtonMetres(min, unit) > newtonMetres(max, unit)
-    ? {
-        field: 'max',
-        sentence: `The least, ${min}, is above the most, ${max}. Are they swapped?`,
-      }
-    : null
-}
 
 /** The torque itself, and where it is written. */
 function TorqueFields({ form }: { readonly form: CommandForm<TypedTorque> }): ReactNode {

@@ -1,41 +1,20 @@
+import { worstOf } from './model.ts'
 import type { VehicleDetail } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useRepeatability, useUnits, useVehicle, useVehicles } from '../../client/queries.ts'
-import { CORNER_WORDS } from '@anklet/language/plain/corners'
 import { holdsWords, warningWords } from '@anklet/language/night/outlook'
 import { momentWords } from '@anklet/language/plain/times'
 import { warningOf } from '@anklet/core/measuring/history'
-import { driftsOf, nightsOf, sinceHandover } from '../job/model/outlook.ts'
+import { driftsOf, sinceHandover } from '../job/model/outlook.ts'
 import type { TrendPoint } from '../job/model/trend.ts'
-import { trendOf } from '../job/model/trend.ts'
 import { Notice } from '../../kit/Notice.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** Others of its type beside it: as many as anybody compares. */
 const MOST_PEERS = 6
-
-function worstOf(detail: VehicleDetail): {
-  readonly plate: string
-  readonly nights: number
-  readonly words: string
-  readonly perMonthMm: number | null
-} {
-  const points = trendOf(detail)
-  const drifts = driftsOf(detail, points)
-  const [worst] = WALK.filter((corner) => drifts[corner] !== null).sort(
-    (a, b) => drifts[a]!.perMonthMm - drifts[b]!.perMonthMm,
-  )
-  return {
-    plate: detail.vehicle.plate,
-    nights: nightsOf(points).length,
-    words: worst ? CORNER_WORDS[worst] : 'too few nights to say',
-    perMonthMm: worst ? drifts[worst]!.perMonthMm : null,
-  }
-}
 
 function Peer({ id, own }: { readonly id: string; readonly own: boolean }): ReactNode {
   const units = useUnits()

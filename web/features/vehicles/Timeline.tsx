@@ -1,3 +1,4 @@
+import { namesMoved } from './model.ts'
 import type { VehicleDetail } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/base/units'
@@ -7,7 +8,6 @@ import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
 import { carFile } from '../../kit/saveFile.ts'
-import { spreadLabels } from '../../kit/spread.ts'
 import { useIsPhone } from '../../kit/useMedia.ts'
 import { useChart } from '../../kit/useChart.ts'
 import { momentWords } from '@anklet/language/plain/times'
@@ -24,8 +24,6 @@ const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
 const MANY = 150
 /** Side of an event's mark with some air, px. */
 const MARK_PX = 19
-/** Height of the plot between its axes, and of a corner's name, px. */
-const [PLOT_PX, NAME_PX] = [226, 14]
 
 const colour = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(name).trim()
@@ -129,18 +127,6 @@ function eventSeries(
       symbolOffset: [aside[i]! * MARK_PX, 0],
     })),
   }
-}
-
-/**
- * How far the names at the ends of the lines are moved, so that none covers another; how high a
- * millimetre is drawn is near enough.
- */
-function namesMoved(points: readonly TrendPoint[], last: TrendPoint | undefined, top: number) {
-  const lowest = Math.min(0, ...points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner])))
-  const wanted = WALK.map(
-    (corner) => ((top - (last?.offMm[corner] ?? 0)) * PLOT_PX) / (1.1 * (top - lowest)),
-  )
-  return spreadLabels(wanted, NAME_PX, [0, PLOT_PX]).map((at, k) => at - wanted[k]!)
 }
 
 function optionOf(

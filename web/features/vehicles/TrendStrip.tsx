@@ -1,3 +1,4 @@
+import { rangeOf, marksOf } from './model.ts'
 import { CornerCaption } from '../../kit/CornerCaption.tsx'
 import type { Repair } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
@@ -18,31 +19,8 @@ interface TrendProps {
 const W = 220
 const H = 190
 const LEFT = 34
-const LEAST_RANGE_MM = 20
 /** More rounds than this are drawn as a crowd. */
 const MANY = 150
-
-function rangeOf(points: readonly TrendPoint[]): number {
-  const most = Math.max(
-    LEAST_RANGE_MM,
-    ...points.flatMap(({ offMm }) => WALK.map((corner) => Math.abs(offMm[corner]))),
-  )
-  return Math.ceil((most + 4) / 10) * 10
-}
-
-// Repairs at this corner, or of the whole system, stand between the rounds before and after them.
-function marksOf(
-  corner: Corner,
-  points: readonly TrendPoint[],
-  repairs: readonly Repair[],
-): { readonly repair: Repair; readonly place: number }[] {
-  return repairs
-    .filter(({ corners }) => corners.length === 0 || corners.includes(corner))
-    .map((repair) => ({
-      repair,
-      place: points.filter(({ at }) => at < Date.parse(repair.at)).length - 0.5,
-    }))
-}
 
 /** A repair between two rounds. @param at where, in the drawing's own units */
 function Mark({ repair, at }: { readonly repair: Repair; readonly at: number }): ReactNode {

@@ -1,5 +1,6 @@
-import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job, Round, Watch } from '@anklet/contract'
+import { standingAfterHigh } from './model.ts'
+import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { Corner } from '@anklet/core/base/vehicle'
@@ -17,9 +18,7 @@ import { momentWords, spanWords } from '@anklet/language/plain/times'
 import { Aside } from './Aside.tsx'
 import { AwakeAnswer } from '../job/night/AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
-import { isComplaint } from '@anklet/language/causes/complaint'
 import { leftOutWords } from '@anklet/language/heights/remarks'
-import { standingLevel } from '../job/model/rounds.ts'
 import { CloseJob } from '../job/frame/CloseJob.tsx'
 import { Onward } from '../job/frame/NextFoot.tsx'
 import { supplyIsOff, summaryFacts, wasLeftAlone } from '../job/model/watchState.ts'
@@ -46,6 +45,7 @@ interface AnswerProps {
   onMorningAgain(): void
   onAnother(levelId?: string): void
 }
+
 interface ToldProps extends AnswerProps {
   readonly question: WatchQuestion
   readonly outcome: WatchOutcome
@@ -78,15 +78,6 @@ const Twist = ({ spoken }: { readonly spoken: SpokenAnswer }): ReactNode =>
     </Notice>
   )
 
-// High is clean and the complaint stands: a crack may sit in the part of the roll used at standing
-// height.
-function standingAfterHigh({ job, evening }: AnswerProps, best: string): string | null {
-  const standing = standingLevel(job)
-  return best === 'none' && evening.levelOffsetMm > standing.offsetMm && isComplaint(job.complaint)
-    ? standing.id
-    : null
-}
-
 /** Says that the supply is on again. */
 function SupplyBack({
   back,
@@ -112,7 +103,7 @@ function Actions(props: ToldProps & { readonly spoken: SpokenAnswer; onWhy(): vo
     onMorningAgain,
     onAnother,
   } = props
-  const standing = standingAfterHigh(props, answer.best)
+  const standing = standingAfterHigh(job, props.evening, answer.best)
   const conclude = useCommand('watch.conclude')
   const back = useCommand('watch.supplyBack')
   const write = (): void => conclude.submit(concludeNight(watch, spoken, answer.best))

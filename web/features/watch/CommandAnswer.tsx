@@ -1,3 +1,5 @@
+import type { Finished } from './model.ts'
+import { isFinished, watchWithSupplyOff } from './model.ts'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import { leakOrCommand } from '@anklet/core/measuring/leakdown'
@@ -10,22 +12,9 @@ import { leakOrCommandWords } from '@anklet/language/night/leakOrCommand'
 import { AwakeAnswer } from '../job/night/AwakeAnswer.tsx'
 import { AnswerLegend, AnswerStrip } from './AnswerStrip.tsx'
 import type { WatchRounds } from '../job/model/watchState.ts'
-import { wasLeftAlone, watchRounds } from '../job/model/watchState.ts'
 import { questionOf } from '../job/night/request.ts'
 import { concludePair } from './commands.ts'
 import { Button } from '../../kit/Button.tsx'
-
-type Finished = WatchRounds & { readonly morning: NonNullable<WatchRounds['morning']> }
-
-const isFinished = (rounds: WatchRounds | null): rounds is Finished =>
-  rounds !== null && rounds.morning !== null
-
-/** The last finished watch of this job with the supply off: what one with the supply on is held against. */
-export const watchWithSupplyOff = (job: Job): Finished | null =>
-  job.watches
-    .filter((watch) => watch.state !== 'givenUp' && wasLeftAlone(watch))
-    .map((watch) => watchRounds(job, watch))
-    .findLast(isFinished) ?? null
 
 function Pair({
   job,

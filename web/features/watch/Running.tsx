@@ -1,3 +1,4 @@
+import { coldWords } from './model.ts'
 import { SUPPLY_WORDS } from '@anklet/language/night/watch'
 import type { Job, Round, Watch } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
@@ -20,7 +21,7 @@ import { sizeWords } from '@anklet/language/plain/rates'
 import { giveWatchUp } from './commands.ts'
 import { Remind } from './Remind.tsx'
 import type { Suspicion } from './suspicion.ts'
-import { COLD_NIGHT_K, coldSinkMm, suspicionOf } from './suspicion.ts'
+import { COLD_NIGHT_K, suspicionOf } from './suspicion.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
 
@@ -31,17 +32,6 @@ interface RunningProps {
   readonly between: readonly Round[]
   onMorning(): void
   onLook(): void
-}
-
-function coldWords(job: Job, evening: Round, units: DisplayUnits): string | null {
-  const most = coldSinkMm(job, evening)
-  if (most === null) return null
-  return (
-    `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ` +
-    `${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks ` +
-    `up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by ` +
-    'that alone.'
-  )
 }
 
 function GiveUp({ watch, onClose }: { readonly watch: Watch; onClose(): void }): ReactNode {

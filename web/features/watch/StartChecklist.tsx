@@ -1,17 +1,14 @@
+import { supplyOptions, soakWords, whatIsMissing, watchWithSupplyOff } from './model.ts'
 import type { Job } from '@anklet/contract'
-import { gasTemperatureSigmaK } from '@anklet/core/measuring/leakdown'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { highestLevel } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { Taps } from '../../kit/Taps.tsx'
 import type { Checklist } from '../../client/state/drafts.ts'
-import { readTyped } from '../../kit/typed.ts'
-import { questionsAnswered, RoundQuestions } from '../job/walk/RoundQuestions.tsx'
+import { RoundQuestions } from '../job/walk/RoundQuestions.tsx'
 import { ThrowAway } from '../job/walk/ThrowAway.tsx'
 import { nightWords } from '@anklet/language/causes/arrival'
 import { needsNoNight } from '@anklet/language/causes/complaint'
-import { watchWithSupplyOff } from './CommandAnswer.tsx'
 import { PlanPanel } from './PlanPanel.tsx'
 import type { DraftDesk } from './draftDesk.ts'
 import { Button } from '../../kit/Button.tsx'
@@ -33,21 +30,6 @@ const SINCE = [
   { value: 'unknown', words: 'Not known' },
 ] as const
 
-// A wait with the supply on says something only beside one with it off.
-function supplyOptions(
-  { vehicleType }: Job,
-  afterOff: boolean,
-): { value: NonNullable<Checklist['supplyCut']>; words: string }[] {
-  const both = [
-    { value: 'fuse' as const, words: 'Fuse' },
-    { value: 'battery' as const, words: 'Battery' },
-  ]
-  const off = vehicleType.architecture.cutOffSwitch
-    ? [...both, { value: 'cutOffSwitch' as const, words: 'Cut-off switch' }]
-    : both
-  return afterOff ? [...off, { value: 'leftOn' as const, words: 'Left on, on purpose' }] : off
-}
-
 const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
   fuse:
     'Be sure it is the fuse that feeds valves and pump, not the one of the display. ' +
@@ -62,39 +44,6 @@ const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
     'nothing near it.',
   cutOffSwitch:
     'Some switches only stop the level switch. Prove below that the module can no longer move the car.',
-}
-
-function soakWords(
-  checklist: Checklist,
-  thermometer: DraftDesk['draft']['thermometer'],
-  units: DisplayUnits,
-): string | null {
-  if (checklist.minutesSinceRun === null || thermometer === null) return null
-  const sigma = gasTemperatureSigmaK({
-    thermometer,
-    minutesSinceRun: checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun,
-  })
-  const step = UNIT_LABEL[units.temperature].replace('°C', 'K')
-  const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${step}`
-  return sigma > 3
-    ? `The air in the springs is known to about ${shown} only: it is still cooling ` +
-        'from the drive. Two hours’ soak makes the answer surer.'
-    : `The air in the springs is known to about ${shown}.`
-}
-
-function whatIsMissing({ draft }: DraftDesk, units: DisplayUnits, now: Date): string | null {
-  const { checklist, temperature } = draft
-  if (checklist.minutesSinceRun === null) return 'Say when it was last driven or pumped.'
-  if (!questionsAnswered(draft, readTyped(temperature, 'temperature', units).ok))
-    return 'Temperature, where it was read, and whether the car was settled.'
-  if (checklist.supplyCut === null) return 'Take the supply away, and say how.'
-  if (checklist.supplyCut !== 'leftOn' && !checklist.supplyProved)
-    return 'Prove the supply is off, tag the car, shut the doors.'
-  if (!checklist.tagged || !checklist.doorsShut) return 'Tag the car, shut the doors.'
-  const planned = new Date(checklist.plannedEnd)
-  if (Number.isNaN(planned.getTime()) || planned <= now)
-    return 'The morning round must lie in the future.'
-  return null
 }
 
 /** What is done before anybody leaves the car alone. */

@@ -8,7 +8,7 @@ import { freshDraft } from '../job/walk/draftOf.ts'
 import { lessonOf } from './learnable.ts'
 import { questionOf } from '../job/night/request.ts'
 import { coldSinkMm, suspicionOf } from './suspicion.ts'
-import { watchWithSupplyOff } from './CommandAnswer.tsx'
+import { watchWithSupplyOff } from './model.ts'
 
 const EVENING = '2026-11-24T19:00:00.000Z'
 const MORNING = '2026-11-25T07:00:00.000Z'

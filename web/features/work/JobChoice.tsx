@@ -1,3 +1,4 @@
+import { possible, cornersFor } from './model.ts'
 import type { Job } from '@anklet/contract'
 import type {
   BookJob,
@@ -6,8 +7,8 @@ import type {
   Support,
   WantedJob,
 } from '@anklet/core/work/procedure'
-import { applies, placesFrom, SUPPORTS, ventsOf } from '@anklet/core/work/procedure'
-import type { Architecture, Corner, Place } from '@anklet/core/base/vehicle'
+import { SUPPORTS, ventsOf } from '@anklet/core/work/procedure'
+import type { Architecture, Corner } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS, AXLE_OF, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { CornerGlyph } from '../../kit/CornerGlyph.tsx'
@@ -24,29 +25,6 @@ import {
 import { Notice } from '../../kit/Notice.tsx'
 import type { Chosen } from './model.ts'
 import { Disclosure } from '../../kit/Disclosure.tsx'
-
-/** Whether a job can be done there, whatever else is chosen. */
-const possible = (
-  { when }: BookJob,
-  { vehicleType: { architecture } }: Job,
-  { support, way }: Chosen,
-  place: Place,
-): boolean =>
-  applies(
-    when,
-    { architecture, support, way, flat: new Set(), converted: new Set(), refills: true },
-    place,
-  )
-
-/** Corners at which a job can be done on that car; empty for a job of the whole car. */
-const cornersFor = (each: BookJob, job: Job, chosen: Chosen): readonly Corner[] =>
-  each.at === 'car'
-    ? []
-    : WALK.filter((corner) =>
-        placesFrom(each.at, corner, job.vehicleType.architecture).some((place) =>
-          possible(each, job, chosen, place),
-        ),
-      )
 
 const toggled = (
   corners: readonly Corner[],

@@ -1,9 +1,10 @@
-import type { Torque } from '@anklet/contract'
 import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
+import { reasonsOf } from './model.ts'
+import type { Torque } from '@anklet/contract'
 import { Camera, ChevronDown, ChevronUp, Hourglass, ShieldAlert, Users } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { capital, placeWords } from '@anklet/language/plain/corners'
+import { capital } from '@anklet/language/plain/corners'
 import {
   CONDITION_WORDS,
   GATE_WORDS,
@@ -16,6 +17,17 @@ import {
 import { Notice } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
+
+interface StepProps {
+  readonly step: PlanStep
+  readonly number: number
+  readonly all: ReadonlyMap<string, PlanStep>
+  readonly book: ProcedureBook
+  readonly torques: readonly Torque[]
+  readonly typeId: string
+  readonly room: { readonly earlier: boolean; readonly later: boolean }
+  onMove(by: -1 | 1): void
+}
 
 /** A torque as it is shown: the shop's figure with its source, or that nobody entered one. */
 function TorqueWords({
@@ -42,28 +54,6 @@ function TorqueWords({
   )
 }
 
-interface StepProps {
-  readonly step: PlanStep
-  readonly number: number
-  readonly all: ReadonlyMap<string, PlanStep>
-  readonly book: ProcedureBook
-  readonly torques: readonly Torque[]
-  readonly typeId: string
-  readonly room: { readonly earlier: boolean; readonly later: boolean }
-  onMove(by: -1 | 1): void
-}
-
-/** What a step waits for, in words; what shares a reason is said once. */
-function reasonsOf({ step, all, book }: StepProps): readonly string[] {
-  const reasons = step.after.flatMap(({ key, fact }) => {
-    if (fact === null) return []
-    const place = all.get(key)?.place
-    const words = book.facts.find(({ id }) => id === fact)?.words ?? fact
-    return [place ? `${words} (${placeWords(place)})` : words]
-  })
-  return [...new Set(reasons)]
-}
-
 function MoveButtons({
   words,
   room,
@@ -86,7 +76,7 @@ function MoveButtons({
 /** The reason of a step, of its place in the order, its gates and what it needs. */
 function Why(props: StepProps): ReactNode {
   const { step, book, room, onMove } = props
-  const reasons = reasonsOf(props).slice(0, MOST_REASONS)
+  const reasons = reasonsOf(props.step, props.all, props.book).slice(0, MOST_REASONS)
   const needs = [
     ...step.tools.map((id) => book.tools[id] ?? id),
     ...step.uses.map((id) => book.uses[id] ?? id),

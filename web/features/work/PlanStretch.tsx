@@ -1,19 +1,11 @@
-import { stepsWords, minutesWords, STRETCH_WORDS } from '@anklet/language/work/plan'
+import { sameWords } from './model.ts'
+import { minutesWords, STRETCH_WORDS } from '@anklet/language/work/plan'
 import { clsx } from 'clsx'
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { list, placeWords } from '@anklet/language/plain/corners'
-import type { PlanRun, SameSteps } from './planFold.ts'
+import type { PlanRun } from './planFold.ts'
 import { samePlaces } from './planFold.ts'
 import { Button } from '../../kit/Button.tsx'
-
-/** "9 steps rear right, the same rear left"; what is of no place is of the car. */
-function sameWords({ place, count, alsoAt }: SameSteps): string {
-  const first = `${stepsWords(count)} ${place === null ? 'for the car' : placeWords(place)}`
-  return alsoAt.length === 0
-    ? first
-    : `${first}, the same ${list(alsoAt.map((each) => placeWords(each)))}`
-}
 
 /** A stretch of a plan: in one line what is done where, and its steps once it is opened. Printed, it is open. */
 export function PlanStretch({

@@ -1,3 +1,4 @@
+import { slowestPart } from './model.ts'
 import type { Job, Part, Torque } from '@anklet/contract'
 import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { notEntered } from '@anklet/core/base/vehicle'
@@ -12,29 +13,7 @@ import { minutesWords, SUPPORT_WORDS } from '@anklet/language/work/plan'
 import { runsOf } from './planFold.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
 import { PlanStretch } from './PlanStretch.tsx'
-import { SHELF_KIND } from '../job/model/shelfParts.ts'
 import { Button } from '../../kit/Button.tsx'
-
-/**
- * Days until the slowest of a plan's parts is here, and which that is; null where all are, or none
- * is on the shelf.
- */
-export function slowestPart(
-  needed: readonly string[],
-  parts: readonly Part[],
-  typeId: string,
-): { readonly part: string; readonly days: number } | null {
-  const waits = needed.flatMap((part) => {
-    const days = parts
-      .filter((each) => each.typeId === typeId && each.kind === SHELF_KIND[part])
-      .map(({ leadDays }) => leadDays)
-    return days.length > 0 ? [{ part, days: Math.max(...days) }] : []
-  })
-  return waits.reduce<(typeof waits)[number] | null>(
-    (most, each) => (each.days > (most?.days ?? 0) ? each : most),
-    null,
-  )
-}
 
 const RISES = { up: 'raised', down: 'lowered' } as const
 

@@ -1,7 +1,19 @@
-import type { Job } from '@anklet/contract'
-import type { Corner } from '@anklet/core/base/vehicle'
-import { hasAirAtCorner } from '@anklet/core/base/vehicle'
-import type { PlanStep, ShopWay, Support, WantedJob } from '@anklet/core/work/procedure'
+import type { Part, Job } from '@anklet/contract'
+import { SHELF_KIND } from '../job/model/shelfParts.ts'
+import { stepsWords } from '@anklet/language/work/plan'
+import { list, placeWords } from '@anklet/language/plain/corners'
+import type { SameSteps } from './planFold.ts'
+import type {
+  PlanStep,
+  ProcedureBook,
+  BookJob,
+  ShopWay,
+  Support,
+  WantedJob,
+} from '@anklet/core/work/procedure'
+import { applies, placesFrom } from '@anklet/core/work/procedure'
+import type { Corner, Place } from '@anklet/core/base/vehicle'
+import { WALK, hasAirAtCorner } from '@anklet/core/base/vehicle'
 import { proposeJobs } from '@anklet/core/work/proposal'
 import { saysPump } from '@anklet/language/repair/decision'
 
@@ -74,4 +86,72 @@ export function withLines(jobs: Chosen['jobs'], corners: readonly Corner[]): Cho
     ...jobs.filter((each) => each !== line),
     { job: 'line', corners: [...new Set([...(line?.corners ?? []), ...corners])] },
   ]
+}
+
+/** Whether a job can be done there, whatever else is chosen. */
+export const possible = (
+  { when }: BookJob,
+  { vehicleType: { architecture } }: Job,
+  { support, way }: Chosen,
+  place: Place,
+): boolean =>
+  applies(
+    when,
+    { architecture, support, way, flat: new Set(), converted: new Set(), refills: true },
+    place,
+  )
+
+/** Corners at which a job can be done on that car; empty for a job of the whole car. */
+export const cornersFor = (each: BookJob, job: Job, chosen: Chosen): readonly Corner[] =>
+  each.at === 'car'
+    ? []
+    : WALK.filter((corner) =>
+        placesFrom(each.at, corner, job.vehicleType.architecture).some((place) =>
+          possible(each, job, chosen, place),
+        ),
+      )
+
+/** What a step waits for, in words; what shares a reason is said once. */
+/** Why a step stands where it does: what it waits for of others. @param all by key */
+export function reasonsOf(
+  step: PlanStep,
+  all: ReadonlyMap<string, PlanStep>,
+  book: ProcedureBook,
+): readonly string[] {
+  const reasons = step.after.flatMap(({ key, fact }) => {
+    if (fact === null) return []
+    const place = all.get(key)?.place
+    const words = book.facts.find(({ id }) => id === fact)?.words ?? fact
+    return [place ? `${words} (${placeWords(place)})` : words]
+  })
+  return [...new Set(reasons)]
+}
+
+/** "9 steps rear right, the same rear left"; what is of no place is of the car. */
+export function sameWords({ place, count, alsoAt }: SameSteps): string {
+  const first = `${stepsWords(count)} ${place === null ? 'for the car' : placeWords(place)}`
+  return alsoAt.length === 0
+    ? first
+    : `${first}, the same ${list(alsoAt.map((each) => placeWords(each)))}`
+}
+
+/**
+ * Days until the slowest of a plan's parts is here, and which that is; null where all are, or none
+ * is on the shelf.
+ */
+export function slowestPart(
+  needed: readonly string[],
+  parts: readonly Part[],
+  typeId: string,
+): { readonly part: string; readonly days: number } | null {
+  const waits = needed.flatMap((part) => {
+    const days = parts
+      .filter((each) => each.typeId === typeId && each.kind === SHELF_KIND[part])
+      .map(({ leadDays }) => leadDays)
+    return days.length > 0 ? [{ part, days: Math.max(...days) }] : []
+  })
+  return waits.reduce<(typeof waits)[number] | null>(
+    (most, each) => (each.days > (most?.days ?? 0) ? each : most),
+    null,
+  )
 }

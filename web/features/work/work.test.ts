@@ -18,8 +18,7 @@ import {
   torqueWords,
 } from '@anklet/language/work/plan'
 import { fastenedWords, torquedWords } from '@anklet/language/work/work'
-import { slowestPart } from './PlanView.tsx'
-import { flatOf, proposedJobs } from './model.ts'
+import { slowestPart, flatOf, proposedJobs } from './model.ts'
 
 const decided = (
   option: string,

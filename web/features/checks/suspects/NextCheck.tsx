@@ -1,3 +1,4 @@
+import { worthDoing } from './model.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { CheckKind, Job } from '@anklet/contract'
 import type { PlacedCheck, Reasoned } from '@anklet/core/reasoning/diagnosis'
@@ -168,14 +169,6 @@ function WantedBackWhen({
       <RefusalOf asked={keep} />
     </div>
   )
-}
-
-/** Checks worth their minutes: the one that is advised, then the others, most telling first. */
-function worthDoing({ recommend, ranking }: Reasoned): Reasoned['ranking'] {
-  const advised = ranking.filter(
-    ({ check }) => recommend.kind === 'check' && check === recommend.id,
-  )
-  return [...advised, ...ranking.filter((each) => each.gain > 0 && !advised.includes(each))]
 }
 
 /** The check that is worth its minutes next, to be done there and then. */

@@ -1,7 +1,7 @@
+import { isCalm } from './model.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
 import type { Evidence, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
-import { isQuiet } from '@anklet/core/reasoning/evidence'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useCommand } from '../../../client/queries.ts'
@@ -60,10 +60,6 @@ function Calm({
     </div>
   )
 }
-
-/** Whether a repair ended what was known, and nothing since speaks for a fault. */
-const isCalm = ({ old, pieces, checks }: SuspectsNow): boolean =>
-  old.length > 0 && pieces.every((piece) => piece.doubted !== null || isQuiet(piece, checks))
 
 /** Which fault it could be, which check is worth its minutes next, and when to stop checking. */
 export function Suspects({

@@ -1,5 +1,5 @@
+import { litresOf } from './model.ts'
 import type { ChargeRecord, Job } from '@anklet/contract'
-import { airBetween } from '@anklet/core/physics/compressor'
 import type { ReactNode } from 'react'
 import checkCharge from 'virtual:check/charge.record'
 import { FormLine } from '../../../client/form/FormFields.tsx'
@@ -10,12 +10,6 @@ import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
 import { correctCharge } from './commands.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
-
-/** Litres an entry was reckoned with; null: its pressure did not change. */
-function litresOf({ beforeBarG, afterBarG, temperatureC, addedBarL }: ChargeRecord): number | null {
-  const perLitre = airBetween(beforeBarG, afterBarG, 1, temperatureC)
-  return perLitre === 0 ? null : Number((addedBarL / perLitre).toFixed(2))
-}
 
 const asksOf = (entry: ChargeRecord, job: Job) =>
   ({

@@ -1,6 +1,6 @@
 import type { ChargeRecord } from '@anklet/contract'
+import { airBetween, chargeDoubt } from '@anklet/core/physics/compressor'
 import type { ChargeDoubt } from '@anklet/core/physics/compressor'
-import { chargeDoubt } from '@anklet/core/physics/compressor'
 import type { Anatomy } from '@anklet/core/base/vehicle'
 import type { ReadFigures } from '../../../kit/readFigures.ts'
 import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
@@ -57,4 +57,15 @@ export function chargeRead(
   if (!asked.ok || !after.ok) return null
   const { reservoirBarG: beforeBarG, reservoirL, temperatureC } = asked.value
   return { gas, reservoirL, beforeBarG, afterBarG: after.value.afterBarG, temperatureC }
+}
+
+/** Litres an entry was reckoned with; null: its pressure did not change. */
+export function litresOf({
+  beforeBarG,
+  afterBarG,
+  temperatureC,
+  addedBarL,
+}: ChargeRecord): number | null {
+  const perLitre = airBetween(beforeBarG, afterBarG, 1, temperatureC)
+  return perLitre === 0 ? null : Number((addedBarL / perLitre).toFixed(2))
 }

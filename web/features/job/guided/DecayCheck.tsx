@@ -12,8 +12,9 @@ import { Taps } from '../../../kit/Taps.tsx'
 import { decaySaid } from '@anklet/language/causes/checks'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { CheckFrame } from './CheckFrame.tsx'
-import type { PressurePoint } from './PressurePoints.tsx'
-import { asReadings, gaugesOf, PressurePoints } from './PressurePoints.tsx'
+import type { PressurePoint } from './model.ts'
+import { asReadings, gaugesOf } from './model.ts'
+import { PressurePoints } from './PressurePoints.tsx'
 
 const asksFor = (volumeL: number | null) =>
   ({

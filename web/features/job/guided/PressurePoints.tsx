@@ -1,4 +1,5 @@
-import type { Readings } from '@anklet/core/measuring/guided'
+import type { PressurePoint, TimeUnit } from './model.ts'
+import { asReadings, readPairs } from './model.ts'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
 import type { FormEvent, ReactNode } from 'react'
@@ -10,14 +11,6 @@ import { useGauge } from '../../../client/state/useGauge.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal, Notice } from '../../../kit/Notice.tsx'
 import { Field, Input, TextArea } from '../../../kit/Field.tsx'
-
-/** A pressure and when it was read. */
-export interface PressurePoint {
-  readonly atMs: number
-  readonly barG: number
-  /** The gauge that sent it; none: it was typed. */
-  readonly deviceId?: string
-}
 interface PointsProps {
   readonly points: readonly PressurePoint[]
   /** In which times of this test are usually read. */ readonly usualUnit: TimeUnit
@@ -25,47 +18,7 @@ interface PointsProps {
   readonly mostS?: number
   onChange(points: readonly PressurePoint[]): void
 }
-
-/** Pressures read one after another, as a test takes them. */
-export const asReadings = (points: readonly PressurePoint[]): Readings => ({
-  atS: points.map(({ atMs }) => (atMs - (points[0]?.atMs ?? 0)) / 1000),
-  values: points.map(({ barG }) => barG),
-})
-
-/** Gauges that sent some of the pressures. */
-export const gaugesOf = (points: readonly PressurePoint[]): readonly string[] =>
-  points.flatMap(({ deviceId }) => deviceId ?? [])
-
-/** Times are typed in one of these. */
-export type TimeUnit = 's' | 'min' | 'h'
-const SECONDS_IN: Readonly<Record<TimeUnit, number>> = { s: 1, min: 60, h: 3600 }
 const UNIT_WORDS: Readonly<Record<TimeUnit, string>> = { s: 'Seconds', min: 'Minutes', h: 'Hours' }
-
-/**
- * Reads pairs of a time and a pressure, a pair a line.
- * @returns null when a line is none
- */
-export function readPairs(
-  text: string,
-  toBar: (shown: number) => number,
-  unit: TimeUnit,
-): readonly PressurePoint[] | null {
-  const rows = text
-    .split('\n')
-    .filter((line) => line.trim() !== '')
-    .map((line) =>
-      line
-        .trim()
-        .split(/[\s;]+/)
-        .map(parseNumber),
-    )
-  if (rows.length === 0 || rows.some((row) => row.length !== 2 || row.includes(null))) return null
-  const points = rows.map(([time, bar]) => ({
-    atMs: time! * SECONDS_IN[unit] * 1000,
-    barG: toBar(bar!),
-  }))
-  return points.every(({ atMs }, i) => i === 0 || atMs > points[i - 1]!.atMs) ? points : null
-}
 
 /** What was read so far, and when. */
 function PointsTaken({

@@ -1,6 +1,6 @@
+import { whileRunning, asReadings, gaugesOf } from './model.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
-import type { Readings } from '@anklet/core/measuring/guided'
 import { judgePump } from '@anklet/core/measuring/guided'
 import { Play } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -12,9 +12,9 @@ import { PUMP_ASKS, WARMTH_ASK } from '../../../kit/pumpAsks.ts'
 import { pumpSaid } from '@anklet/language/causes/checks'
 import { readingsOf, useCapture } from './capture.ts'
 import { CheckFrame } from './CheckFrame.tsx'
-import type { PressurePoint } from './PressurePoints.tsx'
+import type { PressurePoint } from './model.ts'
 import { useLinked } from './linked.ts'
-import { asReadings, gaugesOf, PressurePoints } from './PressurePoints.tsx'
+import { PressurePoints } from './PressurePoints.tsx'
 import { Button } from '../../../kit/Button.tsx'
 
 const ASKS = {
@@ -56,15 +56,6 @@ const ASKS = {
 const RUN_S = 25
 /** A pump that is run longer against a shut volume was timed in another unit. */
 const LONGEST_RUN_S = 300
-
-/** The stretch in which the pump ran, of what the link told. */
-export function whileRunning(pressure: Readings, runs: Readings): Readings {
-  const kept = pressure.atS.map((_, i) => i).filter((i) => runs.values[i] === 1)
-  return {
-    atS: kept.map((i) => pressure.atS[i]!),
-    values: kept.map((i) => pressure.values[i] ?? null),
-  }
-}
 
 /**
  * The pump run against a known volume that is shut off: does it bring its flow?

@@ -1,8 +1,9 @@
+import { faultsFor } from './model.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { DeviceStatus, Frame, StandInChange } from '@anklet/contract'
 import type { Fault } from '@anklet/core/physics/simulation'
 import type { Architecture, Corner } from '@anklet/core/base/vehicle'
-import { axleMate, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
+import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
@@ -11,35 +12,6 @@ import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { faultWords } from '@anklet/language/shop/devices'
 import { Button, Tap } from '../../../kit/Button.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
-
-/** Conductance of a leak that takes a corner down in a night, L/(s.bar). */
-const NIGHT_LEAK = 1.2e-5
-
-function faultsFor(architecture: Architecture, corner: Corner): Fault[] {
-  const other = axleMate(corner)
-  return [
-    ...(hasAirAtCorner(architecture, corner)
-      ? ([
-          { kind: 'springLeak', corner, conductance: NIGHT_LEAK },
-          { kind: 'stuckShut', valve: corner },
-          { kind: 'crossedLines', corners: [corner, other] },
-          { kind: 'blockedLine', corner, share: 0.02 },
-        ] satisfies Fault[])
-      : []),
-    { kind: 'sensorOffset', corner, mm: 15 },
-    { kind: 'sensorOpen', corner },
-    { kind: 'sensorLoose', corner },
-    { kind: 'crossedSensors', corners: [corner, other] },
-    { kind: 'weakPump', share: 0.6 },
-    { kind: 'hotPump', factor: 8 },
-    { kind: 'relayDead' },
-    { kind: 'relayWelded' },
-    { kind: 'dryer', share: 0.2 },
-    { kind: 'dryerWet' },
-    { kind: 'supplyMissing' },
-    { kind: 'wrongCalibration', mm: 12 },
-  ]
-}
 
 type StandInNow = NonNullable<DeviceStatus['standInNow']>
 type Change = ReturnType<typeof useStandIn>['mutate']

@@ -1,7 +1,6 @@
+import { awakeRequestOf } from './model.ts'
 import type { Job } from '@anklet/contract'
-import type { LeakdownRequest, AwakeRequest } from '@anklet/core/measuring/leakdown'
-import { KNOWN_GEOMETRY_SHARE, LEAKDOWN_DEFAULTS } from '@anklet/core/measuring/leakdown'
-import { usualMachine } from '@anklet/core/physics/simulation'
+import type { LeakdownRequest } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
 import { rateWords, sizeWords } from '@anklet/language/plain/rates'
@@ -11,31 +10,6 @@ import { SuspectBars } from './Suspects.tsx'
 import { Button } from '../../../kit/Button.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
 import { Progress } from '../../../kit/Progress.tsx'
-
-/** A watch as the question it puts to the whole machine. */
-export function awakeRequestOf(
-  { vehicleType: { architecture } }: Job,
-  levelId: string,
-  request: LeakdownRequest,
-): AwakeRequest {
-  const { vehicle, hours, startC, endC, before, after, priors } = request
-  return {
-    machine: usualMachine(vehicle, architecture),
-    levelId,
-    hours,
-    startC,
-    endC,
-    before,
-    after,
-    ...(priors ? { priors } : {}),
-    noise: {
-      repeatabilityMm: request.repeatabilityMm ?? LEAKDOWN_DEFAULTS.repeatabilityMm,
-      modelSigmaMm: request.modelSigmaMm ?? LEAKDOWN_DEFAULTS.modelSigmaMm,
-      temperatureSigmaK: request.temperatureSigmaK ?? LEAKDOWN_DEFAULTS.temperatureSigmaK,
-      geometryShare: request.geometryShare ?? KNOWN_GEOMETRY_SHARE,
-    },
-  }
-}
 
 /** What a night says in which the module was awake: the leaks weighed with the module's habits in the loop. */
 export function AwakeAnswer({

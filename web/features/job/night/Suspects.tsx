@@ -1,3 +1,4 @@
+import { shortList } from './model.ts'
 import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
 import type { ReactNode } from 'react'
 import type { SpokenAnswer, Suspect } from '@anklet/language/night/answer'
@@ -5,20 +6,6 @@ import { percentWords } from '@anklet/language/night/answer'
 import { capital } from '@anklet/language/plain/corners'
 import { rateWords, sizeWords } from '@anklet/language/plain/rates'
 import { hoursWords } from '@anklet/language/plain/times'
-
-const LINES = 5
-
-/** The likeliest few, and everything else in one line. */
-function shortList(suspects: readonly Suspect[]): Suspect[] {
-  const worthALine = suspects
-    .filter(({ probability }, i) => i === 0 || probability >= 0.01)
-    .slice(0, LINES - 1)
-  const rest = suspects.slice(worthALine.length)
-  const probability = rest.reduce((sum, suspect) => sum + suspect.probability, 0)
-  return rest.length === 0
-    ? worthALine
-    : [...worthALine, { ids: rest.flatMap(({ ids }) => ids), words: 'anything else', probability }]
-}
 
 function Bar({
   suspect,

@@ -1,3 +1,4 @@
+import { latest } from './model.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { Job } from '@anklet/contract'
 import type { Joint, Outcome, SaidItem } from '@anklet/core/work/proof'
@@ -27,13 +28,6 @@ export function useSay(job: Job) {
       record.submit(sayShown(job.id, item, outcome, shown)),
     wrong: record.isError ? <Refusal>{sentenceOf(record.error)}</Refusal> : null,
   }
-}
-
-const latest = ({ proof }: Job, item: SaidItem, joint: Joint | null): Outcome | null => {
-  const entry = proof.findLast(
-    ({ content }) => content.kind === 'shown' && content.item === item && content.joint === joint,
-  )?.content
-  return entry?.kind === 'shown' ? entry.outcome : null
 }
 
 /** Every joint that was opened, under pressure and soaped: tight, or bubbling. */

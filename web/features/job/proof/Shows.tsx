@@ -1,3 +1,4 @@
+import { WALK } from './model.ts'
 import type { Job } from '@anklet/contract'
 import type { ProofItem, ProofItemId } from '@anklet/core/work/proof'
 import { jointsOpened } from '@anklet/core/work/proof'
@@ -5,9 +6,6 @@ import type { ReactNode } from 'react'
 import type { OnWork } from '../record/useWork.ts'
 import { Alignment, ComeBack, Joints, RoadTest, YesNo } from './Answers.tsx'
 import { ButtonLink } from '../../../kit/Button.tsx'
-
-/** The phase where a round is begun at once. */
-const WALK = 'heights?walk'
 
 /** Where something is shown that has a place of its own. */
 const PLACES: Readonly<Partial<Record<ProofItemId, readonly [string, string]>>> = {
@@ -20,9 +18,6 @@ const PLACES: Readonly<Partial<Record<ProofItemId, readonly [string, string]>>> 
   codes: ['checks?codes', 'Read the codes'],
   deviations: ['work', 'A lead agrees to it in Work'],
 }
-
-/** Where a round of a job is begun at once. */
-export const walkAt = (jobId: string): string => `/jobs/${jobId}/${WALK}`
 
 /** Where or how one thing is shown. */
 export function Shows({

@@ -1,3 +1,4 @@
+import { isFilling } from './model.ts'
 import type { Job } from '@anklet/contract'
 import type { RunStep } from '@anklet/core/work/record'
 import { jointSentence } from '@anklet/language/work/record'
@@ -23,10 +24,6 @@ import { StepCard } from './StepCard.tsx'
 import type { OnWork } from '../record/useWork.ts'
 import { Button, ButtonLink, Tap } from '../../../kit/Button.tsx'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
-
-/** Air goes back in with an assistant of its own. */
-export const isFilling = ({ step }: RunStep): boolean =>
-  step.phase === 'fill' || step.phase === 'down'
 
 function Neighbour({
   at,

@@ -1,9 +1,9 @@
+import { expected } from './model.ts'
 import { STEP_FIGURE_WORDS } from '@anklet/language/work/work'
 import type { Job } from '@anklet/contract'
 import type { PlanStep, StepFigure } from '@anklet/core/work/procedure'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { Expected } from '@anklet/core/base/vehicle'
 import { axlesOf } from '@anklet/core/base/vehicle'
 import { settingAt } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
@@ -16,10 +16,6 @@ import { Field, Input } from '../../../kit/Field.tsx'
 
 /** Good to know; without them the step is done all the same. */
 const IF_KNOWN: ReadonlySet<StepFigure> = new Set(['fillsFrom', 'resistance', 'signal'])
-
-/** From and to; null: nobody entered it. */
-const expected = (of: readonly (Expected | undefined)[], unit: string): string | null =>
-  of.flatMap((range) => (range ? [`${range.from} to ${range.to} ${unit}`] : []))[0] ?? null
 
 /** A figure of the type, in the shop’s unit; null: nobody entered it. */
 function figureWords(

@@ -1,3 +1,4 @@
+import { photosBefore } from './model.ts'
 import type { Job } from '@anklet/contract'
 import type { Run } from '@anklet/core/work/record'
 import type { PlanStep } from '@anklet/core/work/procedure'
@@ -49,25 +50,6 @@ export function StepPhoto({
     </a>
   ) : (
     picture
-  )
-}
-
-/** Photos taken when things came off at the same place: how it was, beside how it goes back. */
-export function photosBefore(
-  run: Run,
-  step: PlanStep,
-): readonly { readonly id: string; readonly words: string }[] {
-  if (step.phase !== 'on' && step.phase !== 'bench' && step.phase !== 'close') return []
-  return run.steps.flatMap(({ step: before, done }) =>
-    done &&
-    before.place === step.place &&
-    before.key !== step.key &&
-    (before.phase === 'off' || before.phase === 'ready')
-      ? done.content.photoIds.map((id) => ({
-          id,
-          words: `Before: ${stepWords(before.words, before.place)}`,
-        }))
-      : [],
   )
 }
 

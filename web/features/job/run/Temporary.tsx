@@ -1,9 +1,9 @@
+import { factWords } from './model.ts'
 import type { FactAt } from '@anklet/core/work/procedure'
 import { factKey, factOf } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Sheet } from '../../../kit/Sheet.tsx'
-import { capital, placeWords } from '@anklet/language/plain/corners'
 import { stepWords } from '@anklet/language/work/plan'
 import { momentWords } from '@anklet/language/plain/times'
 import type { OnWork } from '../record/useWork.ts'
@@ -23,11 +23,6 @@ const COUNTED_ON: ReadonlySet<string> = new Set([
 
 /** Of what was changed, what may turn false by itself or by somebody else’s hand. */
 const MAY_TURN: ReadonlySet<string> = new Set(['supplyOff', 'lifting', 'axleHeld', 'empty'])
-
-export function factWords(work: Pick<OnWork, 'of'>, { fact, place }: FactAt): string {
-  const words = work.of.book.facts.find(({ id }) => id === fact)?.words ?? fact
-  return `${capital(words)}${place === null ? '' : `, ${placeWords(place, '')}`}`
-}
 
 interface RowProps extends FactAt {
   readonly work: OnWork

@@ -84,8 +84,3 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
     </Disclosure>
   )
 }
-
-/** Whether the figures typed there can be saved. */
-export const moreIsRight = (draft: Draft, units: DisplayUnits): boolean =>
-  typedLoadKg(draft) !== 'wrong' &&
-  [draft.pads, draft.reported].every((typed) => typedCorners(typed, units) !== 'wrong')

@@ -116,11 +116,3 @@ export function RoundQuestions({
     </>
   )
 }
-
-/** Whether the questions of a round are answered. */
-export const questionsAnswered = (draft: Draft, temperatureOk: boolean): boolean =>
-  temperatureOk &&
-  draft.levelId !== '' &&
-  (draft.kind !== 'heights' || draft.state !== null) &&
-  draft.thermometer !== null &&
-  draft.rolledAndBounced !== null

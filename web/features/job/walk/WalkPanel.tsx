@@ -1,3 +1,4 @@
+import { orderWords } from './model.ts'
 import type { Job, Round } from '@anklet/contract'
 import {
   checkRound,
@@ -21,7 +22,6 @@ import { useGauge } from '../../../client/state/useGauge.ts'
 import { readTyped } from '../../../kit/typed.ts'
 import { firstLapDone, lastLap, MOST_LAPS, nextStop, take } from '../../../client/state/walk.ts'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
-import { METHOD_ORDERS } from '@anklet/language/heights/methods'
 import { leftOutWords, remarkWords } from '@anklet/language/heights/remarks'
 import { isRideRound, meansOf } from '../model/rounds.ts'
 import { NumberEntry } from './NumberEntry.tsx'
@@ -39,26 +39,6 @@ interface WalkProps {
   readonly earlier: Round | null
   readonly watchVersion: number | null
   readonly saveWords: string
-}
-
-function orderWords(draft: Draft): { before: string; strong: string; after: string } {
-  const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
-  if (!stop)
-    return {
-      before: draft.laps === 2 ? 'Both laps walked. ' : `All ${draft.laps} laps walked. `,
-      strong: '',
-      after: 'Look at the strip, then save the round.',
-    }
-  const corner = CORNER_WORDS[stop.corner]
-  if (draft.chosen)
-    return { before: 'Measure the ', strong: corner, after: ` again, lap ${stop.lap}.` }
-  if (draft.readings.length === 0)
-    return { before: 'Begin at the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
-  if (stop.lap % 2 === 1 && stop.corner === 'FL')
-    return { before: 'Once more round: ', strong: corner, after: ' first.' }
-  if (stop.lap % 2 === 0 && stop.corner === 'RL')
-    return { before: 'Once round. Now back the other way: ', strong: corner, after: ' first.' }
-  return { before: 'Walk on to the ', strong: corner, after: `. ${METHOD_ORDERS[draft.method]}` }
 }
 
 /** What the arithmetic has to say about the readings so far. */

@@ -1,6 +1,5 @@
+import { differences } from './model.ts'
 import type { KnowledgeBook } from '@anklet/contract'
-import type { KnowledgeBook as Book } from '@anklet/core/reasoning/diagnosis'
-import { changesOf } from '@anklet/core/reasoning/diagnosis'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Refused, sentenceOf } from '../../../client/api.ts'
@@ -21,16 +20,6 @@ interface FileBook {
   readonly name: string
   readonly text: string
   readonly book: KnowledgeBook
-}
-
-/** How many entries of a book are others than those here; null where it is not even shaped like one. */
-function differences(book: KnowledgeBook, here: Book): number | null {
-  try {
-    const changes = Object.values(changesOf(book, here)) as object[]
-    return changes.reduce<number>((sum, entries) => sum + Object.keys(entries).length, 0)
-  } catch {
-    return null
-  }
 }
 
 /** What a book that was read says otherwise than the shelf, and taking it over. */
