@@ -1,12 +1,15 @@
 import type { Command } from '@anklet/contract'
 import { COMMANDS } from '@anklet/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { cleanup, configure, fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { Ajv } from 'ajv'
 import { afterEach, expect, vi } from 'vitest'
 import { useSession } from '../client/state/session.ts'
+
+// On a busy machine a page may take its time; what never comes still fails.
+configure({ asyncUtilTimeout: 15_000 })
 
 /** A form on the page, before a server that takes down what it is sent. */
 export interface Formed {
