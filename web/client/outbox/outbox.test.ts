@@ -5,6 +5,7 @@ import { Refused, Unreachable } from '../api.ts'
 import * as api from '../api.ts'
 import type { Draft } from '../state/drafts.ts'
 import { useDrafts } from '../state/drafts.ts'
+import { useKeeping } from '../state/keeping.ts'
 import { useWorkQueue } from '../state/workQueue.ts'
 import type { Tray } from './outbox.ts'
 import { runOutbox } from './outbox.ts'
@@ -25,6 +26,8 @@ beforeEach(() => {
 })
 afterEach(() => {
   vi.useRealTimers()
+  // The next file finds nothing of this one waiting to be written.
+  useKeeping.setState({ unwritten: [], failing: [] })
   vi.restoreAllMocks()
   vi.unstubAllGlobals()
 })

@@ -3,6 +3,7 @@ import { keep, useKeeping } from './keeping.ts'
 
 beforeEach(() => {
   vi.useFakeTimers()
+  useKeeping.setState({ unwritten: [], failing: [] })
 })
 afterEach(() => {
   vi.useRealTimers()
