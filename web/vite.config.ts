@@ -5,21 +5,14 @@ import { formChecks } from './formChecks.ts'
 
 const api = 'http://127.0.0.1:4780'
 
-// What several places share comes in few pieces; one of its own for each small module is a request each.
+// What several places share comes in pieces; the smallest are put together, for each is a request.
+// Larger ones are left apart: put to others, they would come with the page that begins with those.
 const SHARED = {
   name: 'shared',
   test: /\/(web|core|contract|language|lucide-react)\//,
   minShareCount: 2,
   entriesAware: true,
-  entriesAwareMergeThreshold: 6000,
-}
-
-// What a form is made of comes with the first form somebody opens, not with the page.
-const FORMS = {
-  name: 'forms',
-  test: /\/client\/form\/|\/node_modules\/react-hook-form\/|\/problems\/fields|\/shop\/People/,
-  priority: 1,
-  includeDependenciesRecursively: false,
+  entriesAwareMergeThreshold: 1000,
 }
 
 export default defineConfig({
@@ -35,7 +28,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 1400,
     // Shared pieces import each other: without a strict order one of them may be read before it is there.
     rolldownOptions: {
-      output: { strictExecutionOrder: true, codeSplitting: { groups: [FORMS, SHARED] } },
+      output: { strictExecutionOrder: true, codeSplitting: { groups: [SHARED] } },
     },
   },
 })
