@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { sendCommand } from '../e2e/command.ts'
+import { round } from '../e2e/rounds.ts'
 import { launch, openSigned } from './browser.ts'
 import { startAnklet } from './server.ts'
 
@@ -89,31 +90,6 @@ async function weighAwake(
   ): Promise<void> => {
     const answer = await sendCommand(address, { type, person, payload, baseVersion })
     if (!answer.ok) throw new Error(await answer.text())
-  }
-  const round = (
-    hoursAgo: number,
-    temperatureC: number,
-    heights: readonly [number, number, number, number],
-  ): object => {
-    const at = new Date(Date.now() - hoursAgo * 3_600_000).toISOString()
-    return {
-      roundId: crypto.randomUUID(),
-      levelId: 'track',
-      method: 'wheelCentreToArch',
-      temperatureC,
-      thermometer: 'atSprings',
-      rolledAndBounced: true,
-      startedAt: at,
-      endedAt: at,
-      readings: [1, 2].flatMap((lap) =>
-        (['FL', 'FR', 'RR', 'RL'] as const).map((corner, i) => ({
-          corner,
-          lap,
-          heightMm: heights[i]!,
-          at,
-        })),
-      ),
-    }
   }
   const watchId = crypto.randomUUID()
   await send('watch.start', {

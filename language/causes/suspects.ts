@@ -1,5 +1,4 @@
 import type { BookCause, PlacedCause, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
-
 import type { Known, SourceKind } from '@anklet/core/reasoning/evidence'
 import { capital, placeWords } from '../plain/corners.ts'
 import { STATE_WORDS } from '../heights/methods.ts'

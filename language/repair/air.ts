@@ -1,6 +1,7 @@
 import type { ChargeRecord } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+
 /** Less than this is nothing, either way, bar-litre. */
 const NOTHING_BARL = 0.05
 

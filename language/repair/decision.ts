@@ -216,7 +216,7 @@ export function crossingWords(
         'side alone costs less over the years; with an older one, both at once.'
 }
 
-// Where the pump's minutes come from.
+/** Where the pump's minutes come from. */
 export function leakWords({ leakMinutes }: Assumed, leak: MeasuredLeak | null): string {
   if (leakMinutes !== null) return 'What the pump runs with the leak is as typed. '
   if (!leak) return 'No night measured the leak: what the pump runs with it is our guess. '

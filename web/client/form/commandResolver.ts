@@ -56,8 +56,9 @@ function fieldOf<Typed extends object>(
 export function complaintsOf<Typed extends object, Payload>(
   typed: Typed,
   { check, payloadOf, entryOf, fields = {}, refusals = {}, rules }: FormRules<Typed, Payload>,
+  payload: Payload = payloadOf(typed),
 ): readonly Complaint<Typed>[] {
-  const faults = check(entryOf?.(typed) ?? payloadOf(typed))
+  const faults = check(entryOf?.(typed) ?? payload)
     ? []
     : (check.errors ?? []).filter((each) => !saysLittle(each))
   const complaints = new Map<keyof Typed | null, Complaint<Typed>>()
@@ -79,8 +80,9 @@ export const commandResolver =
     rules: FormRules<Typed, Payload>,
   ): Resolver<Typed, unknown, Payload> =>
   (typed) => {
-    const complaints = complaintsOf(typed, rules)
-    if (complaints.length === 0) return { values: rules.payloadOf(typed), errors: {} }
+    const payload = rules.payloadOf(typed)
+    const complaints = complaintsOf(typed, rules, payload)
+    if (complaints.length === 0) return { values: payload, errors: {} }
     const errors = Object.fromEntries(
       complaints.map(({ field, sentence }) => [
         field ?? 'root',
