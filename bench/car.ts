@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { sendCommand } from '../e2e/command.ts'
-import { round } from '../e2e/rounds.ts'
+import { watchNightAwake } from '../e2e/rounds.ts'
 import { launch, openSigned } from './browser.ts'
 import { startAnklet } from './server.ts'
 
@@ -91,23 +91,7 @@ async function weighAwake(
     const answer = await sendCommand(address, { type, person, payload, baseVersion })
     if (!answer.ok) throw new Error(await answer.text())
   }
-  const watchId = crypto.randomUUID()
-  await send('watch.start', {
-    watchId,
-    jobId,
-    round: round(13, 9, [520, 520, 516, 516]),
-    supplyCut: 'leftOn',
-    supplyProved: false,
-    tagged: true,
-    doorsShut: true,
-    minutesSinceRun: 200,
-    plannedEndAt: new Date(Date.now() - 3_600_000).toISOString(),
-  })
-  await send(
-    'watch.finish',
-    { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true },
-    1,
-  )
+  await watchNightAwake(jobId, send)
   await page.goto(`${address}/jobs/${jobId}/intake`)
   await watchTasks(page)
   await page.getByRole('link', { name: /^Watch/ }).click()

@@ -1,7 +1,7 @@
 import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { jobOf, round } from './rounds.ts'
+import { jobOf, watchNightAwake } from './rounds.ts'
 
 test.describe('tests at the car without a link', () => {
   test('a corner on shop air, its pressures typed afterwards, by keyboard on a phone', async ({
@@ -136,23 +136,7 @@ test('a night with the supply on is reckoned with the module in the loop', async
     const answer = await sendCommand(demoShop.address, { type, person, payload, baseVersion })
     expect([type, answer.status]).toEqual([type, 200])
   }
-  const watchId = crypto.randomUUID()
-  await send('watch.start', {
-    watchId,
-    jobId,
-    round: round(13, 9, [520, 520, 516, 516]),
-    supplyCut: 'leftOn',
-    supplyProved: false,
-    tagged: true,
-    doorsShut: true,
-    minutesSinceRun: 200,
-    plannedEndAt: new Date(Date.now() - 3_600_000).toISOString(),
-  })
-  await send(
-    'watch.finish',
-    { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true },
-    1,
-  )
+  await watchNightAwake(jobId, send)
   await page.goto(`${demoShop.address}/jobs/${jobId}/watch`)
   await handOn(page).signIn('S. Okafor')
   const answer = page.getByRole('region', { name: 'With the module awake' })

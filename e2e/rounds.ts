@@ -31,3 +31,27 @@ export const round = (
     readings,
   }
 }
+
+/** A night watched with the supply on: the front low in the morning, the rear settled. */
+export async function watchNightAwake(
+  jobId: string,
+  send: (type: string, payload: object, baseVersion?: number) => Promise<void>,
+): Promise<void> {
+  const watchId = crypto.randomUUID()
+  await send('watch.start', {
+    watchId,
+    jobId,
+    round: round(13, 9, [520, 520, 516, 516]),
+    supplyCut: 'leftOn',
+    supplyProved: false,
+    tagged: true,
+    doorsShut: true,
+    minutesSinceRun: 200,
+    plannedEndAt: new Date(Date.now() - 3_600_000).toISOString(),
+  })
+  await send(
+    'watch.finish',
+    { watchId, round: round(0.5, 2, [484, 488, 508, 508]), undisturbed: true },
+    1,
+  )
+}
