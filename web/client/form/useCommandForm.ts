@@ -1,6 +1,6 @@
 import type { CommandPayload, CommandType } from '@anklet/contract'
 import type { SubmitEvent } from 'react'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { DefaultValues, FieldValues, Path, PathValue } from 'react-hook-form'
 import { useForm } from 'react-hook-form'
 import { sentenceOf } from '../api.ts'
@@ -61,7 +61,7 @@ const sentencesOf = (
 
 /**
  * A form whose fields become what a command carries. It is checked by the contract's schema when it
- * is sent, and from then on with each change.
+ * is sent, and from then on with each change; sent and refused, its first refused field is at hand.
  */
 export function useCommandForm<Name extends CommandType, Typed extends FieldValues>(
   opened: Opened<Name, Typed>,
@@ -74,7 +74,12 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     resolver: commandResolver({ ...opened, payloadOf: (typed) => opened.payloadOf(typed, id) }),
     mode,
   })
-  const { errors, isDirty, isSubmitted } = form.formState
+  const { errors, isDirty, isSubmitted, submitCount } = form.formState
+  const sent = useRef<Element>(null)
+  // In a long form what was refused may be off the screen: whoever sent it is taken there.
+  useEffect(() => {
+    sent.current?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()
+  }, [submitCount])
   const done = (): void => {
     setId(crypto.randomUUID())
     if (empties) form.reset(begin)
@@ -100,7 +105,10 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
     // Asking whether it is valid has it checked with each change.
     isValid: mode === 'onSubmit' || form.formState.isValid,
     isPending: sending.isPending,
-    onSubmit: (event) => void send(event),
+    onSubmit: (event) => {
+      sent.current = event?.currentTarget ?? null
+      void send(event)
+    },
     reset: () => {
       form.reset(begin)
       sending.reset()

@@ -99,9 +99,12 @@ describe('a new cause', () => {
     expect(Object.keys(checks)).toEqual(['soapSpring'])
     expect(JSON.stringify(checks)).toContain('"causes":["bootIsCut"]')
   })
-  test('without words is refused', async () => {
+  test('without words is refused, and whoever sent it is at the field', async () => {
     tap('Put it on the shelf')
     await screen.findByText('Say what is wrong, and in one line why it comes.')
+    await waitFor(() =>
+      expect(document.activeElement).toBe(screen.getByLabelText(/^What is wrong/)),
+    )
     expect(page.commands).toEqual([])
   })
 })
