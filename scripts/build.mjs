@@ -22,6 +22,7 @@ const SOURCES = [
   'contract',
   'server',
   'web',
+  'language',
   'demo',
   'scripts/build.mjs',
   'package-lock.json',
