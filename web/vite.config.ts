@@ -1,18 +1,19 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
+import { firstPiece } from './chunks.ts'
 import { formChecks } from './formChecks.ts'
 
 const api = 'http://127.0.0.1:4780'
 
-// What several places share comes in pieces; the smallest are put together, for each is a request.
-// Larger ones are left apart: put to others, they would come with the page that begins with those.
+// What several pages share comes in few pieces: each is a request.
+const FIRST = { name: firstPiece, debugName: 'first', priority: 2 }
+const CHARTS = { name: 'charts', test: /\/(echarts|zrender)\//, priority: 1 }
 const SHARED = {
   name: 'shared',
-  test: /\/(web|core|contract|language|lucide-react)\//,
   minShareCount: 2,
   entriesAware: true,
-  entriesAwareMergeThreshold: 1000,
+  entriesAwareMergeThreshold: 5_000,
 }
 
 export default defineConfig({
@@ -28,7 +29,10 @@ export default defineConfig({
     chunkSizeWarningLimit: 1400,
     // Shared pieces import each other: without a strict order one of them may be read before it is there.
     rolldownOptions: {
-      output: { strictExecutionOrder: true, codeSplitting: { groups: [SHARED] } },
+      output: {
+        strictExecutionOrder: true,
+        codeSplitting: { includeDependenciesRecursively: false, groups: [FIRST, CHARTS, SHARED] },
+      },
     },
   },
 })
