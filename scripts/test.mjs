@@ -101,7 +101,7 @@ async function readAndBuild() {
 // A short run of each; `npm run test:crash` and `npm run test:power` are the long ones.
 async function trials() {
   const trial = (title, file) =>
-    check(title, bin('tsx'), join(root, 'server/trials', file), '--runs', '10')
+    check(title, bin('tsx'), join(root, 'server/trials', file), '--runs', '5')
   const both = () => Promise.all([trial('Kills', 'crash.ts'), trial('Power cuts', 'power.ts')])
   await timed('Kills and power cuts, side by side', both)
 }

@@ -12,13 +12,13 @@ import { BUILT, endProcess, startServer } from '../trials/machine.ts'
 import { Arbitraries } from './arbitraries.ts'
 
 const longSeed = inject('longSeed')
-const REQUESTS = longSeed === null ? 1000 : 20_000
+const REQUESTS = longSeed === null ? 500 : 20_000
 /** What is drawn in a short run is always the same. */
 const SEED = 20261130
 /** Slowest answer of a long run, ms; a calculation may use up the five seconds it has. */
 const SLOWEST_MS = 2000
 const SLOWEST_CALCULATION_MS = 6000
-/** A thousand take some twenty seconds, on a busy machine much more, ms. */
+/** Five hundred take some ten seconds, on a busy machine much more, ms. */
 const LONGEST_MS = longSeed === null ? 300_000 : 1_800_000
 /** Room a server may have grown by in the second half of a long run, bytes. */
 const GROWTH_BYTES = 250e6

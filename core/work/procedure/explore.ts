@@ -82,17 +82,24 @@ export interface Explored {
   readonly harms: ReadonlyMap<Harm, readonly string[]>
 }
 
+/** What a search leaves out, and when it has seen enough. */
+export interface Searching {
+  /** A gate taken away on purpose. */
+  readonly removed?: GateId
+  /** Acts nobody does, where another search has them. */
+  readonly leftOut?: readonly Act['act'][]
+  /** It ends once this harm was found. */
+  readonly until?: Harm
+}
+
 /**
  * Follows every order of acts that the gates let through, with everything that can happen in
  * between, to the last state.
- * @param removed a gate taken away on purpose
- * @param leftOut acts nobody does, where another search has them
  */
 export function explore(
   start: CarState,
   kind: CarKind,
-  removed?: GateId,
-  leftOut: readonly Act['act'][] = [],
+  { removed, leftOut = [], until }: Searching = {},
 ): Explored {
   const corners = CORNERS.filter((corner) => start.corners[corner])
   const places = CORNERS.filter((corner) => start.corners[corner] ?? start.arms[corner])
@@ -117,7 +124,8 @@ export function explore(
     return way
   }
   let edge: CarState[] = [start]
-  while (edge.length > 0) {
+  const isFound = (): boolean => until !== undefined && harms.has(until)
+  while (edge.length > 0 && !isFound()) {
     const next: CarState[] = []
     for (const state of edge) {
       const key = stateKey(state, corners)

@@ -30,9 +30,8 @@ describe('no order of steps leads to harm', () => {
     const { states, harms } = explore(
       arrived({ RL: ARRIVES.flat, RR: ARRIVES.up }, { axles: { rear: 'itself' } }),
       WORST,
-      undefined,
       // Reservoir and pump open alike, and one corner’s search has both.
-      ['openTank'],
+      { leftOut: ['openTank'] },
     )
     expect([...harms]).toEqual([])
     expect(states).toBeGreaterThan(10_000)
@@ -64,11 +63,11 @@ describe('every gate holds something: taken away, there is a way to harm', () =>
     handover: 'handedOverUnfinished',
   }
   test.each(GATES)('%s', (gate) => {
-    const { harms } = explore(one, WORST, gate)
+    const { harms } = explore(one, WORST, { removed: gate, until: HELD[gate] })
     expect([...harms.keys()]).toContain(HELD[gate])
   })
   test('the joints of a single wheel drop as those of a live axle do', () => {
-    const { harms } = explore(one, SINGLE, 'joint')
+    const { harms } = explore(one, SINGLE, { removed: 'joint', until: 'droppedUnheld' })
     expect([...harms.keys()]).toContain('droppedUnheld')
   })
 })

@@ -16,7 +16,7 @@ import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import { sql } from 'drizzle-orm'
 import request from 'supertest'
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest'
 import type { BackupsRecord, ShopBundle } from '@anklet/contract'
 import { openDatabase } from '../../store/database.ts'
 import { replaceDatabase } from '../../store/replace.ts'
@@ -56,7 +56,7 @@ const read = async (): Promise<BackupsRecord> =>
 /** Makes a backup and waits for its end. @returns its path */
 async function makeBackup(): Promise<string> {
   await bench.post('/api/backups', {}).expect(200)
-  await expect.poll(async () => (await read()).doing, { timeout: 60_000 }).toBe(null)
+  await vi.waitUntil(async () => (await read()).doing === null, { timeout: 60_000 })
   const { folder, backups, fault } = await read()
   expect(fault).toBe(null)
   return join(folder, backups[0]!.name)
@@ -212,9 +212,13 @@ describe('a backup', () => {
 })
 
 describe('a file that is no whole backup is refused, and nothing is put in its place', () => {
+  let whole: string
+  beforeAll(async () => {
+    whole = await makeBackup()
+  })
   const spoilt = async (name: string, spoil: (path: string) => void): Promise<string> => {
     const path = join(work, `${name}.anklet`)
-    copyFileSync(await makeBackup(), path)
+    copyFileSync(whole, path)
     spoil(path)
     const folder = join(work, `${name}.db`)
     const said = await unpackDatabase(path, folder, making).then(
@@ -258,11 +262,10 @@ describe('a file that is no whole backup is refused, and nothing is put in its p
   })
 
   test('one of a newer release', async () => {
-    const file = await makeBackup()
     const later = { ...making, migrations: join(work, 'fewer') }
     mkdirSync(join(work, 'fewer/meta'), { recursive: true })
     writeFileSync(join(work, 'fewer/meta/_journal.json'), JSON.stringify({ entries: [1] }))
-    await expect(unpackDatabase(file, join(work, 'newer.db'), later)).rejects.toThrow(
+    await expect(unpackDatabase(whole, join(work, 'newer.db'), later)).rejects.toThrow(
       'The backup was written by a newer Anklet.',
     )
   })
@@ -276,7 +279,7 @@ describe('a file that is no whole backup is refused, and nothing is put in its p
     expect(body).toMatchObject({ code: 'notABackup' })
     const taken = await bring()
       .set('content-type', 'application/octet-stream')
-      .send(readFileSync(await makeBackup()))
+      .send(readFileSync(whole))
     expect(taken.status).toBe(200)
   })
 })
