@@ -1,3 +1,4 @@
+import { SAMPLE_COIL_CORNER, SAMPLE_PARTS } from '@anklet/core/base/samples'
 import { fitCoils } from '@anklet/core/reasoning/conversion'
 import { axleStrategies, compareOptions } from '@anklet/core/reasoning/strategy'
 import { medianMs } from './machine.ts'
@@ -22,18 +23,7 @@ export function measureDeciding(): {
     labourPerHour: 95,
     strategies: ['single', 'pair', 'convert'],
     leak: { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 },
-    parts: {
-      spring: {
-        cost: 640,
-        hours: 2.5,
-        pairHours: 4,
-        weibullShape: 2.8,
-        weibullScaleYears: 9.5,
-        otherSideAgeYears: 8,
-      },
-      compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 },
-      conversionAxle: { cost: 900, hours: 5 },
-    },
+    parts: SAMPLE_PARTS,
   })
   const coils = Array.from({ length: COILS }, (_, i) => ({
     id: `coil ${i}`,
@@ -41,15 +31,7 @@ export function measureDeciding(): {
     freeLengthMm: 340 + ((i * 7) % 180),
     solidLengthMm: 150 + ((i * 3) % 90),
   }))
-  const corner = {
-    loadN: 5350,
-    ladenLoadN: 6600,
-    motionRatio: 0.72,
-    installedLengthMm: 310,
-    bumpTravelMm: 70,
-    droopTravelMm: 85,
-    airRateNPerMm: 24,
-  }
+  const corner = SAMPLE_COIL_CORNER
   return {
     strategiesMs: medianMs(() => compareOptions(request), 5),
     errorShare: Math.max(

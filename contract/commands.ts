@@ -30,7 +30,7 @@ import {
   WatchRoundInput,
 } from './rounds.ts'
 import { DisplayUnits, Rate, RepairedPart, vehicleFields, VolumeLesson } from './records.ts'
-import { Architecture, CornerName, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
+import { CornerName, typeFields } from './vehicle.ts'
 
 /**
  * The envelope every write travels in. `id` is made by the client, once per intention: sent again,
@@ -83,12 +83,7 @@ export const COMMANDS = {
     'vehicleType.save',
     closed({
       typeId: uuid,
-      name: words(60),
-      source: words(200),
-      architecture: Architecture,
-      geometry: VehicleGeometry,
-      specifications: Type.Optional(Specifications),
-      guesses: Type.Optional(Guesses),
+      ...typeFields,
     }),
   ),
   'vehicle.save': command(

@@ -1,22 +1,14 @@
 import type { Static } from './quantities.ts'
-import { Type } from '@sinclair/typebox'
 import { ShopBundle } from './bundle.ts'
 import { LinkCommand, LinkHello, LinkMessages } from './devices.ts'
 import { KnowledgeBook } from './knowledge.ts'
 import { AnyProcedureBook } from './procedure.ts'
-import { closed, words } from './quantities.ts'
-import { Architecture, Guesses, Specifications, VehicleGeometry } from './vehicle.ts'
+import { closed } from './quantities.ts'
+import { typeFields } from './vehicle.ts'
 
 /** A vehicle type as a file: what the Shelf saves and reads. */
 export const VehicleTypeFile = closed(
-  {
-    name: words(60),
-    source: words(200),
-    architecture: Architecture,
-    geometry: VehicleGeometry,
-    specifications: Type.Optional(Specifications),
-    guesses: Type.Optional(Guesses),
-  },
+  typeFields,
   'A vehicle type: how its air suspension is laid out, its figures, and the heights it may stand at',
 )
 export type VehicleTypeFile = Static<typeof VehicleTypeFile>

@@ -133,3 +133,13 @@ export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-
   maxItems: 24,
   uniqueItems: true,
 })
+
+/** What is told of a vehicle type, in a command and in a file. */
+export const typeFields = {
+  name: words(60),
+  source: words(200),
+  architecture: Architecture,
+  geometry: VehicleGeometry,
+  specifications: Type.Optional(Specifications),
+  guesses: Type.Optional(Guesses),
+}

@@ -2,6 +2,7 @@ import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import type { Happening, SimSample } from '@anklet/core/physics/simulation'
 import { levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
 import { completeGeometry, WALK } from '@anklet/core/base/vehicle'
+import { GALLERY_CHANNEL, PUMP_CHANNELS } from '@anklet/language/shop/channels'
 import type { ScenarioJob } from './scenario.ts'
 import { typeOf, CORNER_PLACES } from './nights.ts'
 
@@ -15,32 +16,7 @@ const HEIGHTS = WALK.map((corner) => ({
   ...CHANNEL_LIMITS.height,
 }))
 /** What it tells besides. */
-const OTHERS = [
-  {
-    id: 'gallery',
-    corner: null,
-    place: 'gallery of the valve block',
-    kind: 'pressure' as const,
-    unit: 'bar' as const,
-    ...CHANNEL_LIMITS.pressure,
-  },
-  {
-    id: 'pump',
-    corner: null,
-    place: 'pump, by its own sensor',
-    kind: 'temperature' as const,
-    unit: 'degC' as const,
-    ...CHANNEL_LIMITS.temperature,
-  },
-  {
-    id: 'runs',
-    corner: null,
-    place: 'pump, as the module commands it',
-    kind: 'state' as const,
-    unit: '0 or 1' as const,
-    ...CHANNEL_LIMITS.state,
-  },
-]
+const OTHERS = [GALLERY_CHANNEL, ...PUMP_CHANNELS]
 
 /** A lift of a forestry 4x4 whose pump is worn, as its module told it: the tank isolated, one value a second. */
 export function wornLift(): { file: object; checks: NonNullable<ScenarioJob['checks']> } {

@@ -83,8 +83,7 @@ test('where nobody entered it, whoever is at the car says that there is no threa
   demoShop,
 }) => {
   test.slow()
-  await openJobAt(page, demoShop, 'TQ 207', 'work', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'TQ 207')
+  const id = await openJobAt(page, demoShop, 'TQ 207', 'work', 'S. Okafor')
   await handOn(page).tap('Air spring')
   await where(page, 'air spring', 'Rear left').click()
   await keepAndBegin(page)
@@ -186,8 +185,7 @@ test('two air shocks and the pump: each arm is held under its coil before a bolt
   demoShop,
 }) => {
   test.slow()
-  await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'VS 77 K')
+  const id = await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
   const hand = handOn(page)
   await hand.tap('Air shock beside its coil')
   for (const corner of ['Rear left', 'Rear right'])
@@ -215,8 +213,7 @@ test('the whole car to coils: both axles are in it, and no step asks for levels 
   demoShop,
 }) => {
   test.slow()
-  await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'MW 9 T')
+  const id = await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
   await handOn(page).tap('Conversion to coils')
   // An axle goes as a whole: one tap takes both its corners.
   for (const corner of ['Front left', 'Rear left'])
@@ -240,8 +237,7 @@ test('a closed system is filled without a link: its reservoir first, then the sp
   demoShop,
 }) => {
   test.slow()
-  await openJobAt(page, demoShop, 'TQ 311', 'work', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'TQ 311')
+  const id = await openJobAt(page, demoShop, 'TQ 311', 'work', 'S. Okafor')
   await handOn(page).tap('Complete strut')
   await where(page, 'complete strut', 'Rear left').click()
   await keepAndBegin(page)

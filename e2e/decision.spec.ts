@@ -5,7 +5,7 @@ import { handOn, tabTo } from './hand.ts'
 import { finding, followAdvice, openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const open = (page: Page, shop: TestServer, plate: string): Promise<void> =>
+const open = (page: Page, shop: TestServer, plate: string): Promise<string> =>
   openJobAt(page, shop, plate, 'decision', 'M. Arundel')
 
 const card = (page: Page, title: string): Locator =>

@@ -22,16 +22,30 @@ export async function openJobOf(
   return job
 }
 
-/** Opens a vehicle's job at a phase, and says who is working where that is asked for. */
+/**
+ * Opens a vehicle's job at a phase, and says who is working where that is asked for.
+ * @returns the job's id
+ */
 export async function openJobAt(
   page: Page,
   shop: { readonly address: string },
   plate: string,
   phase: string,
   person?: string,
-): Promise<void> {
-  await page.goto(`${shop.address}/jobs/${(await openJobOf(shop, plate)).id}/${phase}`)
+): Promise<string> {
+  const { id } = await openJobOf(shop, plate)
+  await page.goto(`${shop.address}/jobs/${id}/${phase}`)
   if (person) await handOn(page).signIn(person)
+  return id
+}
+
+/** A car that levelled itself, as it is told before a round. */
+export const LEVELLED = { state: /^Levelled, engine on/, settled: /Rolled both ways/ }
+
+/** Begins the walk round a car that levelled itself. */
+export async function beginLevelled(hand: Hand, temperature = '8'): Promise<void> {
+  await hand.settle({ ...LEVELLED, temperature })
+  await hand.tap('Begin the walk')
 }
 
 /** Begins a round of a car that levelled itself. @returns the job's id */
@@ -40,15 +54,9 @@ export async function beginWalk(
   shop: { readonly address: string },
   plate: string,
 ): Promise<string> {
-  await openJobAt(page, shop, plate, 'heights', 'M. Arundel')
-  const hand = handOn(page)
-  await hand.settle({
-    state: /^Levelled, engine on/,
-    temperature: '8',
-    settled: /Rolled both ways/,
-  })
-  await hand.tap('Begin the walk')
-  return (await openJobOf(shop, plate)).id
+  const id = await openJobAt(page, shop, plate, 'heights', 'M. Arundel')
+  await beginLevelled(handOn(page))
+  return id
 }
 
 /** Steps of a job on record, in the order in which the server took them. */

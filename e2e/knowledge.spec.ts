@@ -6,9 +6,9 @@ import { handOn } from './hand.ts'
 import { openJobAt } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const goToChecks = (page: Page, shop: TestServer, plate: string): Promise<void> =>
+const goToChecks = (page: Page, shop: TestServer, plate: string): Promise<string> =>
   openJobAt(page, shop, plate, 'checks')
-const openJob = (page: Page, shop: TestServer, plate: string): Promise<void> =>
+const openJob = (page: Page, shop: TestServer, plate: string): Promise<string> =>
   openJobAt(page, shop, plate, 'checks', 'S. Okafor')
 
 const text = (

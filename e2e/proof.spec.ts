@@ -47,8 +47,7 @@ test('one job from intake to handover, through every phase, by tape and what a t
 }) => {
   test.setTimeout(420_000)
   const hand = handOn(page)
-  await openJobAt(page, demoShop, 'TQ 418', 'intake', 'M. Arundel')
-  const { id } = await openJobOf(demoShop, 'TQ 418')
+  const id = await openJobAt(page, demoShop, 'TQ 418', 'intake', 'M. Arundel')
   await expect(page.getByRole('button', { name: 'Down overnight', pressed: true })).toBeVisible()
   await phase(page, 'Heights')
   await expect(page.getByText('Front left stands 34 mm under its design height.')).toBeVisible()

@@ -42,6 +42,9 @@ async function open(
   return page
 }
 
+/** Takes the pictures of some views of a shop. @param job the id of a vehicle's job, by its plate */
+type Views = (browser: Browser, address: string, job: (plate: string) => string) => Promise<void>
+
 /**
  * A picture of the page from its top, the header in sight.
  * @param height of the window, px, where what is to be seen lies below the first screen
@@ -73,11 +76,7 @@ async function walkMorning(page: Page, hand: Hand, address: string, job: string)
   await page.getByRole('figure').waitFor()
 }
 
-async function deskViews(
-  browser: Browser,
-  address: string,
-  job: (plate: string) => string,
-): Promise<void> {
+const deskViews: Views = async (browser, address, job) => {
   const page = await open(browser, address)
   const hand = handOn(page)
   const go = (path: string) => page.goto(`${address}${path}`)
@@ -135,11 +134,7 @@ async function deskViews(
 }
 
 /** The link to the car: a stand-in that lifts, a worn pump tested, the log of a lift. */
-async function deviceViews(
-  browser: Browser,
-  address: string,
-  job: (plate: string) => string,
-): Promise<void> {
+const deviceViews: Views = async (browser, address, job) => {
   const page = await open(browser, address)
   const hand = handOn(page)
   await page.goto(`${address}/devices`)
@@ -172,11 +167,7 @@ async function deviceViews(
 }
 
 /** The work at the car: a step on the lift, and air let back in with the link showing it. */
-async function workViews(
-  browser: Browser,
-  address: string,
-  job: (plate: string) => string,
-): Promise<void> {
+const workViews: Views = async (browser, address, job) => {
   const page = await open(browser, address)
   const sign = async (at: Page): Promise<void> => {
     await at.getByRole('button', { name: /^Working here/ }).click()
@@ -227,11 +218,7 @@ async function workViews(
 }
 
 /** The library bus finished: its sensors against the tape, what proves it, and the owner's paper. */
-async function proofViews(
-  browser: Browser,
-  address: string,
-  job: (plate: string) => string,
-): Promise<void> {
+const proofViews: Views = async (browser, address, job) => {
   const page = await open(browser, address)
   const at = (phase: string): Promise<unknown> =>
     page.goto(`${address}/jobs/${job('HL 250')}/${phase}`)
@@ -284,11 +271,7 @@ async function proofViews(
   await page.context().close()
 }
 
-async function otherViews(
-  browser: Browser,
-  address: string,
-  job: (plate: string) => string,
-): Promise<void> {
+const otherViews: Views = async (browser, address, job) => {
   const phone = await open(browser, address, { phone: true })
   await walkSome(phone, handOn(phone, { touch: true }), address, job('TQ 102'))
   await shoot(phone, 'walk-phone')

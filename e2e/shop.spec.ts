@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
+import { beginLevelled } from './jobs.ts'
 
 test('the shop’s units change what is shown and typed, not what is stored', async ({
   page,
@@ -16,12 +17,7 @@ test('the shop’s units change what is shown and typed, not what is stored', as
     .getByRole('link', { name: /TQ 102/ })
     .first()
     .click()
-  await hand.settle({
-    state: /^Levelled, engine on/,
-    temperature: '46.4',
-    settled: /Rolled both ways/,
-  })
-  await hand.tap('Begin the walk')
+  await beginLevelled(hand, '46.4')
   await hand.walk([18.5, 18.54, 19.13, 18.31, 18.31, 19.13, 18.54, 18.5])
   await hand.tap('Save the round')
   await expect(page.getByText('Rear left is low by 0.94 in.')).toBeVisible()
@@ -124,12 +120,7 @@ test('a specification typed at the shelf decides what is in and what is low', as
     .getByRole('link', { name: /TQ 102/ })
     .first()
     .click()
-  await hand.settle({
-    state: /^Levelled, engine on/,
-    temperature: '8',
-    settled: /Rolled both ways/,
-  })
-  await hand.tap('Begin the walk')
+  await beginLevelled(hand)
   await hand.walk([470, 471, 486, 465, 466, 487, 471, 470])
   await hand.tap('Save the round')
   // 24 mm low was out with 10 mm allowed; with 30 mm it is in, but the axle still leans.

@@ -163,8 +163,7 @@ test.describe('away from the server', () => {
     demoShop,
   }) => {
     test.slow()
-    await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
-    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    const id = await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     await plan(page, [['Pump', 'pump', []]])
     await page.evaluate(() => navigator.serviceWorker.ready)
     // Tapped twice with a glove: one step is confirmed, not two.

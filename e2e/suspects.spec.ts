@@ -5,7 +5,7 @@ import { handOn } from './hand.ts'
 import { finding, followAdvice, MOST_CHECKS, openJobAt, openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
-const open = (page: Page, shop: TestServer, plate: string): Promise<void> =>
+const open = (page: Page, shop: TestServer, plate: string): Promise<string> =>
   openJobAt(page, shop, plate, 'checks', 'S. Okafor')
 
 test.describe('suspects', () => {

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { begin, confirm, done, present, presentKey } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { beginWalk, openJobAt, openJobOf, stepsOf } from './jobs.ts'
+import { beginWalk, openJobAt, stepsOf } from './jobs.ts'
 
 /** Has the browser's store take nothing more, as one does that is full; and again as usual. */
 const fillStore = (page: Page, isFull: boolean): Promise<void> =>
@@ -51,8 +51,7 @@ test.describe('away from the server', () => {
   }) => {
     test.slow()
     await page.clock.install()
-    await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
-    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    const id = await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     await planPump(page)
     await confirm(page)
     await expect(page.getByRole('status').filter({ hasText: 'on the way' })).toHaveCount(0)
@@ -73,8 +72,7 @@ test('a page older than its server says so, and what is done on it is kept throu
   page,
   demoShop,
 }) => {
-  await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'MW 9 T')
+  const id = await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
   await planPump(page)
   await expect(present(page)).toBeVisible()
   // A server of a later build, which takes steps in another way.

@@ -81,8 +81,7 @@ test('a corner on its stop that the complaint does not name is asked for on arri
   demoShop,
 }) => {
   const hand = handOn(page)
-  await openJobAt(page, demoShop, 'TQ 102', 'intake', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'TQ 102')
+  const id = await openJobAt(page, demoShop, 'TQ 102', 'intake', 'S. Okafor')
   await hand.tap(/^On arrival/)
   await page
     .getByRole('group', { name: /bump stops/i })
@@ -118,8 +117,7 @@ test('alone, a strut is finished by what its steps say; a joint that bubbles sto
   test.slow()
   await page.clock.install()
   const hand = handOn(page)
-  await openJobAt(page, demoShop, 'TQ 311', 'work', 'S. Okafor')
-  const { id } = await openJobOf(demoShop, 'TQ 311')
+  const id = await openJobAt(page, demoShop, 'TQ 311', 'work', 'S. Okafor')
   await hand.tap('Complete strut')
   await page
     .getByRole('group', { name: 'Where: complete strut' })

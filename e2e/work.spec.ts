@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { begin, confirm, done, present, presentKey, where, workUntil } from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { openJobAt, openJobOf } from './jobs.ts'
+import { openJobAt } from './jobs.ts'
 import { StandIn } from './standIn.ts'
 import { at, toFilling, toProving, workAhead } from './workAhead.ts'
 import { plan } from './planning.ts'
@@ -16,8 +16,7 @@ test.describe('the work at the car', () => {
   }) => {
     test.slow()
     await page.clock.install()
-    await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
-    const { id } = await openJobOf(demoShop, 'MW 9 T')
+    const id = await openJobAt(page, demoShop, 'MW 9 T', 'work', 'S. Okafor')
     await plan(page, [
       ['Complete strut', 'complete strut', ['Rear left', 'Rear right']],
       ['Pump', 'pump', []],
@@ -155,8 +154,7 @@ test.describe('the work at the car', () => {
     demoShop,
   }) => {
     test.slow()
-    await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
-    const { id } = await openJobOf(demoShop, 'VS 77 K')
+    const id = await openJobAt(page, demoShop, 'VS 77 K', 'work', 'S. Okafor')
     await plan(page, [['Conversion to coils', 'conversion to coils', ['Rear left']]])
     const car = await StandIn.of(demoShop.address, 'Brandle Ostry', id)
     await car.change({ ignition: true, speed: 60 })
@@ -212,8 +210,7 @@ test.describe('the work at the car', () => {
   }) => {
     test.slow()
     await page.clock.install()
-    await openJobAt(page, demoShop, 'TQ 207', 'work', 'S. Okafor')
-    const { id } = await openJobOf(demoShop, 'TQ 207')
+    const id = await openJobAt(page, demoShop, 'TQ 207', 'work', 'S. Okafor')
     const hand = handOn(page)
     await hand.tap('Air spring')
     await where(page, 'air spring', 'Rear left').click()

@@ -2,7 +2,7 @@ import { expect, test } from './fixtures.ts'
 import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
 import { violations } from './readable.ts'
-import { openJobOf, startAnotherNight } from './jobs.ts'
+import { beginLevelled, openJobOf, startAnotherNight } from './jobs.ts'
 import { savedText } from './saved.ts'
 
 /** A picture of one pixel that every browser reads. */
@@ -127,12 +127,7 @@ test.describe('heights', () => {
       .getByRole('group', { name: /What the module reports/ })
       .getByLabel('Rear left')
       .fill('301')
-    await hand.settle({
-      state: /^Levelled, engine on/,
-      temperature: '8',
-      settled: /Rolled both ways/,
-    })
-    await hand.tap('Begin the walk')
+    await beginLevelled(hand)
     await hand.walk([300, 296, 305, 304, 304, 305, 280, 300])
     await hand.tap('Walk another lap')
     await hand.walk([300, 296, 305, 304])

@@ -1,17 +1,12 @@
 import type { ArrivalRecord } from '@anklet/contract'
 import type { ArrivalAnswer, ArrivalReason } from '@anklet/core/reasoning/arrival'
+import { UNSEEN } from '@anklet/core/reasoning/arrival'
 import { capital, list } from '../plain/corners.ts'
 
 /** Nobody has looked yet. */
 export const NOT_SEEN: ArrivalRecord = {
-  onStops: null,
+  ...UNSEEN,
   flat: null,
-  rises: null,
-  audible: null,
-  tyreTouches: null,
-  pumpRunsOn: null,
-  speedLimited: null,
-  sinks: null,
   emptySince: null,
   condition: [],
   foreignParts: '',

@@ -1,6 +1,7 @@
 import { usualArchitecture, WALK } from '@anklet/core/base/vehicle'
 import type { Job, Round, VehicleType } from '@anklet/contract'
 import type { ProofItem } from '@anklet/core/work/proof'
+import { item } from '@anklet/core/work/proof'
 import { sampleVehicle } from '@anklet/core/base/samples'
 import type { Architecture, Corner, PerCorner } from '@anklet/core/base/vehicle'
 
@@ -102,13 +103,6 @@ export function jobOf(change: Partial<Job> = {}): Job {
 
 /** One thing to show of a repair, not shown yet. */
 export const proofItem = (change: Partial<ProofItem>): ProofItem => ({
-  id: 'heights',
-  state: 'missing',
-  places: [],
-  joints: [],
-  why: null,
-  words: '',
-  declined: false,
-  told: null,
+  ...item('heights', 'missing'),
   ...change,
 })

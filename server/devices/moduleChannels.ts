@@ -3,6 +3,7 @@ import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
+import { GALLERY_CHANNEL, PUMP_CHANNELS } from '@anklet/language/shop/channels'
 
 function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Channel[] {
   if (count === 'none') return []
@@ -35,34 +36,8 @@ export function moduleChannels({ sensors, pressureSensor }: Architecture): Chann
   return [
     ...sensorChannels('front', sensors.front),
     ...sensorChannels('rear', sensors.rear),
-    ...(pressureSensor === 'gallery'
-      ? [
-          {
-            id: 'gallery',
-            corner: null,
-            place: 'gallery of the valve block',
-            kind: 'pressure' as const,
-            unit: 'bar' as const,
-            ...CHANNEL_LIMITS.pressure,
-          },
-        ]
-      : []),
-    {
-      id: 'pump',
-      corner: null,
-      place: 'pump, by its own sensor',
-      kind: 'temperature',
-      unit: 'degC',
-      ...CHANNEL_LIMITS.temperature,
-    },
-    {
-      id: 'runs',
-      corner: null,
-      place: 'pump, as the module commands it',
-      kind: 'state',
-      unit: '0 or 1',
-      ...CHANNEL_LIMITS.state,
-    },
+    ...(pressureSensor === 'gallery' ? [GALLERY_CHANNEL] : []),
+    ...PUMP_CHANNELS,
     {
       id: 'supply',
       corner: null,

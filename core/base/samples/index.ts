@@ -92,3 +92,28 @@ export const sampleHandover = ({ proved = true, reason = '' } = {}) => ({
   withTorques: false,
   photoIds: [] as never[],
 })
+
+/** What an axle’s parts cost and last, in a shop’s own figures: for tests and measurements. */
+export const SAMPLE_PARTS = {
+  spring: {
+    cost: 640,
+    hours: 2.5,
+    pairHours: 4,
+    weibullShape: 2.8,
+    weibullScaleYears: 9.5,
+    otherSideAgeYears: 8,
+  },
+  compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 },
+  conversionAxle: { cost: 900, hours: 5 },
+}
+
+/** A corner that is to stand on a coil. */
+export const SAMPLE_COIL_CORNER = {
+  loadN: 5350,
+  ladenLoadN: 6600,
+  motionRatio: 0.72,
+  installedLengthMm: 310,
+  bumpTravelMm: 70,
+  droopTravelMm: 85,
+  airRateNPerMm: 24,
+}

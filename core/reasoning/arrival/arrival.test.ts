@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Arrival } from './index.ts'
-import { arrivalAnswer } from './index.ts'
+import { arrivalAnswer, UNSEEN } from './index.ts'
 
 const seen = (change: Partial<Arrival> = {}): Arrival => ({
   onStops: 'none',
@@ -12,16 +12,6 @@ const seen = (change: Partial<Arrival> = {}): Arrival => ({
   sinks: 'same',
   ...change,
 })
-const unseen: Arrival = {
-  onStops: null,
-  rises: null,
-  audible: null,
-  tyreTouches: null,
-  pumpRunsOn: null,
-  speedLimited: null,
-  sinks: null,
-}
-
 test.each([
   ['rises and holds', {}, 'on', ['risesAndHolds'], 'worthIt'],
   ['flat, but comes up', { onStops: 'corner' }, 'slowly', ['standsOnStops'], 'worthIt'],
@@ -47,6 +37,6 @@ test.each([
 )
 
 test('nobody has looked: nothing is answered', () =>
-  expect(arrivalAnswer(unseen)).toEqual({ drive: 'unknown', reasons: [], night: 'unknown' }))
+  expect(arrivalAnswer(UNSEEN)).toEqual({ drive: 'unknown', reasons: [], night: 'unknown' }))
 test('one thing seen is enough to tow', () =>
-  expect(arrivalAnswer({ ...unseen, tyreTouches: true }).drive).toBe('tow'))
+  expect(arrivalAnswer({ ...UNSEEN, tyreTouches: true }).drive).toBe('tow'))

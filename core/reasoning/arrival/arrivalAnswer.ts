@@ -16,6 +16,17 @@ export interface Arrival {
   readonly sinks: 'faster' | 'same' | 'slower' | null
 }
 
+/** Nobody has looked yet. */
+export const UNSEEN: Arrival = {
+  onStops: null,
+  rises: null,
+  audible: null,
+  tyreTouches: null,
+  pumpRunsOn: null,
+  speedLimited: null,
+  sinks: null,
+}
+
 /** Why the answer is what it is. */
 export type ArrivalReason =
   | 'tyreTouches'

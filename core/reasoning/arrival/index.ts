@@ -1,2 +1,2 @@
-export { arrivalAnswer, onStops } from './arrivalAnswer.ts'
+export { arrivalAnswer, onStops, UNSEEN } from './arrivalAnswer.ts'
 export type { Arrival, ArrivalAnswer, ArrivalReason } from './arrivalAnswer.ts'

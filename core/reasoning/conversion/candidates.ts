@@ -153,14 +153,9 @@ export interface Wanted {
  * The bounds a coil must keep, solved for its rate and length. Where the least rate is above the
  * most, no coil can do it.
  */
-export function wantedCoil({
-  loadN,
-  ladenLoadN,
-  motionRatio: m,
-  installedLengthMm,
-  bumpTravelMm,
-  droopTravelMm,
-}: ConvertedCorner): Wanted {
+export function wantedCoil(corner: ConvertedCorner): Wanted {
+  const { loadN, ladenLoadN, motionRatio: m, installedLengthMm } = corner
+  const { bumpTravelMm, droopTravelMm } = corner
   const springForceN = loadN / m
   return {
     leastRateNPerMm: Math.max(0, ladenLoadN - loadN) / (bumpTravelMm * SAG_SHARE) / m ** 2,

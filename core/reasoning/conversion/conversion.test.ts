@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { designPressureOf, equilibrium } from '../../physics/pneumatics/index.ts'
-import { sampleVehicle } from '../../base/samples/index.ts'
+import { SAMPLE_COIL_CORNER, sampleVehicle } from '../../base/samples/index.ts'
 import { perCorner } from '../../base/vehicle/index.ts'
 import type { Coil, ConvertedCorner } from './index.ts'
 import {
@@ -19,15 +19,7 @@ import {
   withCoils,
 } from './index.ts'
 
-const corner: ConvertedCorner = {
-  loadN: 5350,
-  ladenLoadN: 6600,
-  motionRatio: 0.72,
-  installedLengthMm: 310,
-  bumpTravelMm: 70,
-  droopTravelMm: 85,
-  airRateNPerMm: 24,
-}
+const corner: ConvertedCorner = SAMPLE_COIL_CORNER
 const coil = (id: string, rateNPerMm: number, freeLengthMm: number, solidLengthMm = 180): Coil => ({
   id,
   rateNPerMm,

@@ -81,8 +81,8 @@ describe('what is known of a car', () => {
         ...source,
       })),
     ).toEqual([
-      {
-        check: 'rises',
+      ...['rises', 'evenLow'].map((check) => ({
+        check,
         where: null,
         when: at(8),
         state: 'arrived',
@@ -90,17 +90,7 @@ describe('what is known of a car', () => {
         by: 'person',
         person: 'p',
         deviceIds: [],
-      },
-      {
-        check: 'evenLow',
-        where: null,
-        when: at(8),
-        state: 'arrived',
-        kind: 'arrival',
-        by: 'person',
-        person: 'p',
-        deviceIds: [],
-      },
+      })),
       {
         check: 'standsLow',
         where: null,

@@ -38,18 +38,12 @@ const built = (change: Partial<RepairCase> = {}) => buildOptions({ ...repair, ..
 const option = (id: string, change: Partial<RepairCase> = {}) =>
   built(change).options.find((each) => each.id === id)!
 
+/** What is left where no spring is renewed by itself. */
+const OF_BOTH = ['both', 'bothThenSingly', 'struts', 'withPump', 'axleCoils', 'allCoils', 'leave']
+
 describe('options a finding leaves open', () => {
   test('a leaking spring in a strut: alone, both, struts, with the pump, coils, or left for now', () => {
-    expect(built().options.map(({ id }) => id)).toEqual([
-      'this',
-      'both',
-      'bothThenSingly',
-      'struts',
-      'withPump',
-      'axleCoils',
-      'allCoils',
-      'leave',
-    ])
+    expect(built().options.map(({ id }) => id)).toEqual(['this', ...OF_BOTH])
     expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('struts')
     expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('allCoils')
     expect(
@@ -150,15 +144,7 @@ describe('options a finding leaves open', () => {
   })
   test('where both sides failed none is left alone, and what is put off is both', () => {
     const failed = { springs: 2, pump: false } as const
-    expect(built({ failed }).options.map(({ id }) => id)).toEqual([
-      'both',
-      'bothThenSingly',
-      'struts',
-      'withPump',
-      'axleCoils',
-      'allCoils',
-      'leave',
-    ])
+    expect(built({ failed }).options.map(({ id }) => id)).toEqual(OF_BOTH)
     expect(built({ failed }).parts.map(({ ageYears }) => ageYears === null)).toEqual([
       true,
       true,

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import { SAMPLE_PARTS } from '../../base/samples/index.ts'
 import { seeded } from '../../base/random/index.ts'
 import type { AxleCase, LivingPart, Option, StrategyRequest } from './index.ts'
 import { axleStrategies, breakEven, compareOptions, fitLife, wearYears } from './index.ts'
@@ -32,18 +33,7 @@ const CASE: AxleCase = {
   samples: 4000,
   seed: 1,
   labourPerHour: 95,
-  parts: {
-    spring: {
-      cost: 640,
-      hours: 2.5,
-      pairHours: 4,
-      weibullShape: 2.8,
-      weibullScaleYears: 9.5,
-      otherSideAgeYears: 8,
-    },
-    compressor: { cost: 880, hours: 2, weibullShape: 2.2, weibullScaleYears: 11, ageYears: 8 },
-    conversionAxle: { cost: 900, hours: 5 },
-  },
+  parts: SAMPLE_PARTS,
   leak: { minutesPerDay: 40, normalMinutesPerDay: 5, daysBeforeRepair: 45 },
   strategies: ['single', 'pair', 'convert'],
 }

@@ -1,4 +1,4 @@
-export { backOnWheelsMs, isProved, jointsOpened, proofOf } from './proof.ts'
+export { backOnWheelsMs, isProved, item, jointsOpened, proofOf } from './proof.ts'
 export { PROOF_ITEMS, SAID_ITEMS, OUTCOMES } from './items.ts'
 export type {
   Joint,

@@ -4,8 +4,18 @@ import { runs, seedOr } from '../../test/effort.ts'
 import type { WantedJob } from '../procedure/index.ts'
 import { USUAL_WAY } from '../procedure/index.ts'
 import { sampleArchitecture } from '../../base/samples/index.ts'
+import type { WorkContent } from './index.ts'
 import { factKey, factOf } from './index.ts'
 import { PAIR, AtTheCar } from './test/atWork.ts'
+
+/** A link that says that the supply is on again. */
+const supplyLost = (words: string): WorkContent => ({
+  kind: 'lost',
+  fact: 'supplyOff',
+  place: null,
+  by: 'link',
+  words,
+})
 
 describe('proofs that turn false', () => {
   test(
@@ -15,15 +25,7 @@ describe('proofs that turn false', () => {
       const car = new AtTheCar({ jobs: PAIR })
       car.until('openLine.RL')
       const before = car.entries.length
-      expect(
-        car.enter({
-          kind: 'lost',
-          fact: 'supplyOff',
-          place: null,
-          by: 'link',
-          words: 'The module answers.',
-        }),
-      ).toBeNull()
+      expect(car.enter(supplyLost('The module answers.'))).toBeNull()
       expect(
         ['ventTool.RL', 'pullFuse', 'provePlant', 'proveValve.RL', 'openLine.RL'].map((key) =>
           car.state(key),
@@ -33,15 +35,7 @@ describe('proofs that turn false', () => {
         expect.arrayContaining(['supplyOff@null', 'empty@RL']),
       )
       expect(car.enter(car.done('openLine.RL'))).toBe('stepFirst')
-      expect(
-        car.enter({
-          kind: 'lost',
-          fact: 'supplyOff',
-          place: null,
-          by: 'link',
-          words: 'Told twice.',
-        }),
-      ).toBe('notSo')
+      expect(car.enter(supplyLost('Told twice.'))).toBe('notSo')
       car.until('openLine.RL')
       expect(
         car.entries

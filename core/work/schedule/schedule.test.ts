@@ -120,22 +120,23 @@ describe('what is due next', () => {
     })
   })
 
+  /** Work under way, and nothing about it that wants anybody. */
+  const TAKING: NonNullable<JobFacts['work']> = {
+    at: 'taking',
+    lost: false,
+    bubbles: false,
+    handed: false,
+    paused: false,
+    idle: false,
+    awaiting: false,
+  }
   test('work under way outranks what led to it; what turned false comes before all else', () => {
     const at = (change: Partial<NonNullable<JobFacts['work']>>, handedOver = false) =>
       nextStep(
         job({
           handedOver,
           watch: watch('concluded', -5),
-          work: {
-            at: 'taking',
-            lost: false,
-            bubbles: false,
-            handed: false,
-            paused: false,
-            idle: false,
-            awaiting: false,
-            ...change,
-          },
+          work: { ...TAKING, ...change },
         }),
         NOW,
       )
@@ -170,15 +171,7 @@ describe('what is due next', () => {
       nextStep(
         job({
           watch: watch('running', 3),
-          work: {
-            at: 'ready',
-            lost: false,
-            bubbles: false,
-            handed: false,
-            paused: false,
-            idle: false,
-            awaiting: false,
-          },
+          work: { ...TAKING, at: 'ready' },
         }),
         NOW,
       ),

@@ -9,7 +9,7 @@ import { iso, isoOrNull } from '../../kernel/instants.ts'
 import { concludedAmong, decidedAmong } from './findings.ts'
 import { handedOverAmong } from '../proofRecord/queries.ts'
 import { summariseWork } from '../work/queries.ts'
-import { roundMeans } from '../rounds/means.ts'
+import { meansByCorner, roundMeans } from '../rounds/means.ts'
 
 /** Closed jobs stay on the floor's list this long. */
 const KEEP_CLOSED_DAYS = 30
@@ -48,10 +48,7 @@ async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Ma
       jobId: round.jobId,
       endedAt: round.endedAt,
       levelOffsetMm: round.levelOffsetMm,
-      FL: means.FL,
-      FR: means.FR,
-      RL: means.RL,
-      RR: means.RR,
+      ...meansByCorner(means),
     })
     .from(round)
     .innerJoin(means, eq(means.roundId, round.id))

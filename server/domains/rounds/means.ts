@@ -3,6 +3,14 @@ import { eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from '../../store/database.ts'
 import { correction, reading } from '../../store/schema.ts'
 
+/** Those means as columns of a query that joined them. */
+export const meansByCorner = ({ FL, FR, RL, RR }: ReturnType<typeof roundMeans>) => ({
+  FL,
+  FR,
+  RL,
+  RR,
+})
+
 /**
  * Mean height at each corner of some rounds, mm, averaged in the database: a subquery to join on
  * `roundId`. The newest correction

@@ -9,7 +9,7 @@ import { pumpDaysOf } from './pumpDays.ts'
 import { proofOfVehicle } from '../proofRecord/queries.ts'
 import { chargesOf, photosOf, repairsOf } from '../entries/queries.ts'
 import { summariseJobs } from '../jobs/summaries.ts'
-import { roundMeans } from '../rounds/means.ts'
+import { meansByCorner, roundMeans } from '../rounds/means.ts'
 
 /** A plate as it is compared and shown: capitals, single spaces. */
 export const tidyPlate = (plate: string): string =>
@@ -46,10 +46,7 @@ async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[
       levelOffsetMm: round.levelOffsetMm,
       temperatureC: round.temperatureC,
       endedAt: round.endedAt,
-      FL: means.FL,
-      FR: means.FR,
-      RL: means.RL,
-      RR: means.RR,
+      ...meansByCorner(means),
     })
     .from(round)
     .innerJoin(means, eq(means.roundId, round.id))

@@ -231,17 +231,23 @@ describe('an adapter of somebody else’s, in a process of its own', () => {
     })
   })
 
+  /** Begins a log of the box on a job of its own. */
+  const startLog = async (): Promise<{ readonly jobId: string; readonly logId: string }> => {
+    const { jobId } = await openTestJob(bench)
+    const logId = crypto.randomUUID()
+    await bench
+      .send('log.start', { logId, jobId, deviceId: 'outside-box', title: 'As it is told' })
+      .expect(200)
+    return { jobId, logId }
+  }
+
   test(
     'pulled out in the middle of a test: the order fails in words, and the log ' +
       'keeps what it had and says so',
     async () => {
       await until(box, ({ attached }) => !attached)
       await attach('vanishes')
-      const { jobId } = await openTestJob(bench)
-      const logId = crypto.randomUUID()
-      await bench
-        .send('log.start', { logId, jobId, deviceId: 'outside-box', title: 'Cut short' })
-        .expect(200)
+      const { jobId, logId } = await startLog()
       await wait(600)
       expect(
         (await order('outside-box', 'fill', jobId, { corner: 'FL' }).expect(504)).body,
@@ -258,11 +264,7 @@ describe('an adapter of somebody else’s, in a process of its own', () => {
   test('a value that cannot be is no value in the log', async () => {
     await until(box, ({ attached }) => !attached)
     await attach('kPa')
-    const { jobId } = await openTestJob(bench)
-    const logId = crypto.randomUUID()
-    await bench
-      .send('log.start', { logId, jobId, deviceId: 'outside-box', title: 'Wrong unit' })
-      .expect(200)
+    const { logId } = await startLog()
     await wait(500)
     await bench.send('log.stop', { logId }).expect(200)
     const { trace } = (await bench.get(`/api/logs/${logId}`)).body as LogRecord

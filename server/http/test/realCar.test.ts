@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest'
 import type { CommandPayload, CommandType, DeviceStatus, Job } from '@anklet/contract'
 import { COMMANDS } from '@anklet/contract'
 import { benchOfFile, startBench } from '../../test/bench.ts'
-import { openTestJob } from '../../test/records.ts'
+import { boxWith, openTestJob } from '../../test/records.ts'
 import type { At } from '../../test/samples.ts'
 
 const bench = benchOfFile()
@@ -136,15 +136,7 @@ describe('a stand-in tells nothing of a real car', () => {
     const hello = await bench.post('/api/adapters', {
       format: 'anklet-link',
       formatVersion: 1,
-      identity: {
-        id: STAND_IN,
-        kind: 'module',
-        name: 'A box',
-        software: '1',
-        vehicleTypeId: null,
-        channels: [],
-        actions: [],
-      },
+      identity: boxWith({ id: STAND_IN }),
     })
     expect([hello.status, hello.body]).toMatchObject([403, { code: 'adapterUnknown' }])
   })

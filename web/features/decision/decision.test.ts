@@ -9,6 +9,7 @@ import {
   USUALLY_ASSUMED,
 } from '@anklet/core/reasoning/strategy'
 import { fitCoils, mostFailed, wantedCoil } from '@anklet/core/reasoning/conversion'
+import { SAMPLE_COIL_CORNER } from '@anklet/core/base/samples'
 import { describe, expect, test } from 'vitest'
 import { jobOf } from '@anklet/language/test/records'
 import { wantedWords } from '@anklet/language/repair/coils'
@@ -223,14 +224,7 @@ describe('coils as they are read', () => {
     expect(readCoils('a;b\n1;2', []).faults[0]).toContain('no column name, rate_N_per_mm')
   })
   test('where none fits it is said which bound fails most and what would do', () => {
-    const corner = {
-      loadN: 5350,
-      ladenLoadN: 6600,
-      motionRatio: 0.72,
-      installedLengthMm: 310,
-      bumpTravelMm: 70,
-      droopTravelMm: 85,
-    }
+    const { airRateNPerMm: _, ...corner } = SAMPLE_COIL_CORNER
     const fitted = fitCoils(corner, [
       { id: 'a', rateNPerMm: 60, freeLengthMm: 380, solidLengthMm: 200 },
     ])

@@ -207,14 +207,7 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         onTap={(tap) => set({ condition: toggled(arrival.condition, tap) })}
       />
       <History key={form.shown} arrival={arrival} closed={closed} set={set} />
-      <NotKept
-        error={keep.error}
-        moved={form.moved}
-        onShow={() => {
-          form.take()
-          keep.reset()
-        }}
-      />
+      <NotKept form={form} keep={keep} />
       {!closed && form.changed && (
         <Button
           look="go"

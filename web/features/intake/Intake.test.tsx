@@ -134,7 +134,8 @@ test('a complaint somebody else changed meanwhile is left to the server, and can
 
 test('nobody is said to have changed an answer where only the job moved on', () => {
   const error = new Refused(409, 'stale', 'Somebody changed this.', '/baseVersion')
-  putForm(<NotKept error={error} moved={false} onShow={() => undefined} />)
+  const ignore = (): void => undefined
+  putForm(<NotKept form={{ moved: false, take: ignore }} keep={{ error, reset: ignore }} />)
   expect(screen.getByRole('alert').textContent).toContain('stands here still: keep it again')
   expect(screen.queryByRole('button')).toBeNull()
 })

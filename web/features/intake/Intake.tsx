@@ -159,14 +159,7 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
       />
       <OwnWords closed={closed} words={complaint.words} onChange={set} />
       <NextWords complaint={complaint} />
-      <NotKept
-        error={keep.error}
-        moved={form.moved}
-        onShow={() => {
-          form.take()
-          keep.reset()
-        }}
-      />
+      <NotKept form={form} keep={keep} />
       <div className="flex flex-wrap gap-3">
         {!closed && (changed || !isComplaint(complaint)) && (
           <Button

@@ -7,13 +7,13 @@ const STILL_HERE = 'The job moved on meanwhile. What you answered stands here st
 
 /** Why an answer was not kept, and the way to what stands on the job where somebody changed it. */
 export function NotKept({
-  error,
-  moved,
-  onShow,
+  form: { moved, take },
+  keep: { error, reset },
 }: {
-  readonly error: Error | null
-  readonly moved: boolean
-  onShow(): void
+  /** What is typed, and whether it was changed elsewhere meanwhile. */
+  readonly form: { readonly moved: boolean; take(): void }
+  /** The command that keeps it. */
+  readonly keep: { readonly error: Error | null; reset(): void }
 }): ReactNode {
   if (error === null) return null
   // The job has one version for all its fields: a refused version says only that one of them changed.
@@ -22,7 +22,13 @@ export function NotKept({
     <Refusal>
       {elsewhere ? STILL_HERE : sentenceOf(error)}{' '}
       {moved && (
-        <Button look="quiet" onClick={onShow}>
+        <Button
+          look="quiet"
+          onClick={() => {
+            take()
+            reset()
+          }}
+        >
           Show what is on the job now
         </Button>
       )}

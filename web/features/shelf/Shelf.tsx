@@ -15,14 +15,8 @@ import { ChooseFile } from '../../kit/ChooseFile.tsx'
 
 const LARGEST_BYTES = 200_000
 
-function saveType({
-  name,
-  source,
-  architecture,
-  geometry,
-  specifications,
-  guesses,
-}: VehicleType): void {
+function saveType(type: VehicleType): void {
+  const { name, source, architecture, geometry, specifications, guesses } = type
   saveFile(
     `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vehicle-type.json`,
     'application/json',
