@@ -6,7 +6,39 @@ export interface Column {
   readonly head: ReactNode
   /** It holds figures: they stand under each other by their ends. */
   readonly figures?: boolean
+  /** The whole word, where the head is an abbreviation. */
+  readonly title?: string
 }
+
+/** A column of figures. */
+export const figures = (head: ReactNode, title?: string): Column => ({
+  head,
+  figures: true,
+  ...(title === undefined ? {} : { title }),
+})
+
+/** The heads of a table's columns; one of words is named by its words, one of keys by none. */
+export const Heads = ({
+  columns,
+}: {
+  readonly columns: readonly (Column | string)[]
+}): ReactNode => (
+  <thead>
+    <tr>
+      {columns
+        .map((column) => (typeof column === 'string' ? { head: column } : column))
+        .map(({ head, figures: isFigures, title }: Column, i) =>
+          head === '' ? (
+            <td key={i} />
+          ) : (
+            <th key={i} scope="col" className={isFigures ? 'n' : undefined} title={title}>
+              {head}
+            </th>
+          ),
+        )}
+    </tr>
+  </thead>
+)
 
 /** A table that is only read; with little room it scrolls, by keyboard as well. */
 export function Table({
@@ -23,15 +55,7 @@ export function Table({
 }): ReactNode {
   const table = (
     <table className="table" aria-label={room === undefined ? label : undefined}>
-      <thead>
-        <tr>
-          {columns.map(({ head, figures }, i) => (
-            <th key={i} scope="col" className={figures ? 'n' : undefined}>
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads columns={columns} />
       <tbody>
         {rows.map((cells, i) => (
           <tr key={i}>

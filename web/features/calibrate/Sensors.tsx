@@ -11,6 +11,7 @@ import { capital, list } from '@anklet/language/plain/corners'
 import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
   const units = useUnits()
@@ -74,26 +75,16 @@ function SensorTable({
 }): ReactNode {
   return (
     <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">Sensor</th>
-          <th scope="col" className="n">
-            tape, {unit}
-          </th>
-          <th scope="col" className="n">
-            reports
-          </th>
-          <th scope="col" className="n">
-            to type
-          </th>
-          <th scope="col" className="n">
-            mm for a mm
-          </th>
-          <th scope="col" className="n">
-            rising to falling
-          </th>
-        </tr>
-      </thead>
+      <Heads
+        columns={[
+          'Sensor',
+          figures(`tape, ${unit}`),
+          figures('reports'),
+          figures('to type'),
+          figures('mm for a mm'),
+          figures('rising to falling'),
+        ]}
+      />
       <tbody>
         {lines.map(({ sensor, fit }, i) => {
           const type = types[i]

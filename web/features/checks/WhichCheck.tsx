@@ -19,6 +19,7 @@ import { channelAt, valueAt } from '../job/link/signals.ts'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
 import { LINK_FIRST, useLinked } from '../job/guided/linked.ts'
 import { Button } from '../../kit/Button.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 /**
  * A corner is filled at most so long and watched so long, s of the device's clock; once it rose by
@@ -54,17 +55,13 @@ function ToldTable({
 }): ReactNode {
   return (
     <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">told</th>
-          {WALK.map((corner) => (
-            <th key={corner} scope="col" className="n">
-              {corner}, {UNIT_LABEL[units.length]}
-            </th>
-          ))}
-          <th scope="col">seen</th>
-        </tr>
-      </thead>
+      <Heads
+        columns={[
+          'told',
+          ...WALK.map((corner) => figures(`${corner}, ${UNIT_LABEL[units.length]}`)),
+          'seen',
+        ]}
+      />
       <tbody>
         {done.map(({ corner, movedMm, byEye }) => (
           <tr key={corner}>

@@ -17,6 +17,7 @@ import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 const SHOWN = 8
 
@@ -209,31 +210,19 @@ function Candidates({
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils of the list">
       <table className="table min-w-[720px]">
-        <thead>
-          <tr>
-            <th scope="col">coil</th>
-            <th scope="col" className="n">
-              stands off, mm
-            </th>
-            <th scope="col" className="n">
-              rides at, Hz
-            </th>
-            <th scope="col" className="n">
-              against air
-            </th>
-            <th scope="col" className="n">
-              laden lower, mm
-            </th>
-            <th scope="col" className="n">
-              to solid, mm
-            </th>
-            <th scope="col" className="n">
-              at droop, N
-            </th>
-            <th scope="col">fits</th>
-            <th />
-          </tr>
-        </thead>
+        <Heads
+          columns={[
+            'coil',
+            figures('stands off, mm'),
+            figures('rides at, Hz'),
+            figures('against air'),
+            figures('laden lower, mm'),
+            figures('to solid, mm'),
+            figures('at droop, N'),
+            'fits',
+            '',
+          ]}
+        />
         <tbody>
           {rows.map((row) => (
             <tr key={row.id}>

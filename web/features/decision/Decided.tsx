@@ -17,6 +17,7 @@ import { agreeTo } from './commands.ts'
 import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 const WAYS = Object.keys(WAY_WORDS) as Agreement['way'][]
 
@@ -70,17 +71,7 @@ function Sums({
 }): ReactNode {
   return (
     <table className="table max-w-[640px]">
-      <thead>
-        <tr>
-          <th scope="col">work and parts</th>
-          <th scope="col" className="n">
-            h
-          </th>
-          <th scope="col" className="n">
-            {decision.currency}
-          </th>
-        </tr>
-      </thead>
+      <Heads columns={['work and parts', figures('h'), figures(decision.currency)]} />
       <tbody>
         {decision.lines.map(({ words, hours, amount }) => (
           <tr key={words}>

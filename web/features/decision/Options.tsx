@@ -27,6 +27,7 @@ import { Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Progress } from '../../kit/Progress.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
 
@@ -111,30 +112,18 @@ function Compared({
     <Disclosure summary="Side by side in a table">
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Options in a table">
         <table className="table min-w-[760px]">
-          <thead>
-            <tr>
-              <th scope="col">option</th>
-              <th scope="col" className="n">
-                the first visit
-              </th>
-              <th scope="col" className="n">
-                over the years
-              </th>
-              <th scope="col" className="n">
-                8 futures of 10
-              </th>
-              <th scope="col" className="n">
-                another visit
-              </th>
-              <th scope="col" className="n">
-                visits later
-              </th>
-              <th scope="col" className="n">
-                days off
-              </th>
-              <th scope="col">levels itself</th>
-            </tr>
-          </thead>
+          <Heads
+            columns={[
+              'option',
+              figures('the first visit'),
+              figures('over the years'),
+              figures('8 futures of 10'),
+              figures('another visit'),
+              figures('visits later'),
+              figures('days off'),
+              'levels itself',
+            ]}
+          />
           <tbody>
             {options.flatMap((built) => {
               const cost = costOf(built.id)

@@ -4,6 +4,7 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { meansOf } from '../job/model/rounds.ts'
+import { CornersHead } from '../../kit/CornersHead.tsx'
 
 /** What the module itself reports, beside the tape. */
 export function Reported({
@@ -21,16 +22,7 @@ export function Reported({
     <section aria-label="What the module reports">
       <h2>The module’s own heights beside the tape</h2>
       <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">{UNIT_LABEL[units.length]}</th>
-            {WALK.map((corner) => (
-              <th key={corner} scope="col" className="n">
-                {corner}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <CornersHead first={UNIT_LABEL[units.length]} />
         <tbody>
           <tr>
             <th scope="row">module</th>

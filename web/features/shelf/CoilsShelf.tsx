@@ -14,6 +14,7 @@ import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { ChooseFile } from '../../kit/ChooseFile.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 const LARGEST_BYTES = 1_000_000
 
@@ -82,17 +83,7 @@ function CoilTable({
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils">
       <table className="table min-w-[620px]">
-        <thead>
-          <tr>
-            <th scope="col">coil</th>
-            {FIGURES.map((words) => (
-              <th key={words} scope="col" className="n">
-                {words}
-              </th>
-            ))}
-            <th />
-          </tr>
-        </thead>
+        <Heads columns={['coil', ...FIGURES.map((words) => figures(words)), '']} />
         <tbody>
           {coils.map((coil) => (
             <tr key={coil.id}>

@@ -12,6 +12,7 @@ import { driftsOf, sinceHandover } from '../job/model/outlook.ts'
 import type { TrendPoint } from '../job/model/trend.ts'
 import { Notice } from '../../kit/Notice.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 /** Others of its type beside it: as many as anybody compares. */
 const MOST_PEERS = 6
@@ -56,18 +57,14 @@ function Peers({
     return <p className="text-ink-2">No other {vehicleType.name} is on record.</p>
   return (
     <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">car</th>
-          <th scope="col" className="n">
-            nights
-          </th>
-          <th scope="col">grows most at</th>
-          <th scope="col" className="n">
-            {UNIT_LABEL[units.length]} a month
-          </th>
-        </tr>
-      </thead>
+      <Heads
+        columns={[
+          'car',
+          figures('nights'),
+          'grows most at',
+          figures(`${UNIT_LABEL[units.length]} a month`),
+        ]}
+      />
       <tbody>
         {[vehicle, ...others].map(({ id }) => (
           <Peer key={id} id={id} own={id === vehicle.id} />

@@ -17,6 +17,7 @@ import type { LikeWithLike, TrendPoint } from '../job/model/trend.ts'
 import { likeWithLike } from '../job/model/trend.ts'
 import { simulatedWords } from '@anklet/language/plain/simulated'
 import { Button } from '../../kit/Button.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
@@ -210,16 +211,12 @@ function Rounds({
 }): ReactNode {
   return (
     <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">round</th>
-          {WALK.map((corner) => (
-            <th key={corner} scope="col" className="n">
-              {corner}, {UNIT_LABEL[units.length]}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads
+        columns={[
+          'round',
+          ...WALK.map((corner) => figures(`${corner}, ${UNIT_LABEL[units.length]}`)),
+        ]}
+      />
       <tbody>
         {points
           .slice(-200)

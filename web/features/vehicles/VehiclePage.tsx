@@ -29,6 +29,7 @@ import { simulatedWords } from '@anklet/language/plain/simulated'
 import { openJob } from '../job/model/commands.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 const Timeline = lazy(() =>
   import('./Timeline.tsx').then((module) => ({ default: module.Timeline })),
@@ -45,19 +46,13 @@ function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNo
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Every round in numbers">
       <table className="table min-w-[560px]">
-        <thead>
-          <tr>
-            <th scope="col">round</th>
-            {WALK.map((corner) => (
-              <th key={corner} scope="col" className="n" title={capital(CORNER_WORDS[corner])}>
-                {corner}
-              </th>
-            ))}
-            <th scope="col" className="n">
-              {UNIT_LABEL[units.temperature]}
-            </th>
-          </tr>
-        </thead>
+        <Heads
+          columns={[
+            'round',
+            ...WALK.map((corner) => figures(corner, capital(CORNER_WORDS[corner]))),
+            figures(UNIT_LABEL[units.temperature]),
+          ]}
+        />
         <tbody>
           {shown.toReversed().map(({ round, offMm }) => (
             <tr key={round.id}>

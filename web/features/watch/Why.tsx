@@ -8,6 +8,7 @@ import type { ReactNode } from 'react'
 import { useUnits } from '../../client/queries.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import type { WatchQuestion } from '../job/night/request.ts'
+import { Heads, figures } from '../../kit/Table.tsx'
 
 interface WhyProps {
   readonly job: Job
@@ -41,19 +42,13 @@ function Numbers({
   return (
     <div className="overflow-x-auto">
       <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">{UNIT_LABEL[units.length]}</th>
-            {columns.map(([words]) => (
-              <th key={words} scope="col" className="n">
-                {words}
-              </th>
-            ))}
-            <th scope="col" className="n">
-              give or take
-            </th>
-          </tr>
-        </thead>
+        <Heads
+          columns={[
+            UNIT_LABEL[units.length],
+            ...columns.map(([words]) => figures(words)),
+            figures('give or take'),
+          ]}
+        />
         <tbody>
           {WALK.map((corner) => (
             <tr key={corner}>

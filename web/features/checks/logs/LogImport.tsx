@@ -17,6 +17,7 @@ import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { ChooseFile } from '../../../kit/ChooseFile.tsx'
 import { Select } from '../../../kit/Field.tsx'
 import { Progress } from '../../../kit/Progress.tsx'
+import { Heads } from '../../../kit/Table.tsx'
 
 type Step =
   | { readonly at: 'choose' }
@@ -48,13 +49,7 @@ function Mapping({
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Columns of the file">
       <table className="table min-w-[560px]">
-        <thead>
-          <tr>
-            <th scope="col">column</th>
-            <th scope="col">its first values</th>
-            <th scope="col">is</th>
-          </tr>
-        </thead>
+        <Heads columns={['column', 'its first values', 'is']} />
         <tbody>
           {headers.map((header, i) => (
             <tr key={`${header}${String(i)}`}>
