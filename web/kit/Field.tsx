@@ -95,17 +95,49 @@ function useWiring(): {
   }
 }
 
-/** A line to type in. */
-export function Input({ className, ...rest }: InputHTMLAttributes<HTMLInputElement>): ReactNode {
-  return <input className={clsx('field', className)} {...useWiring()} {...rest} />
+interface Typed {
+  /** Told what stands there, whenever it changes. */
+  onText?(text: string): void
 }
+
+/** A line to type in. */
+export function Input({
+  className,
+  onText,
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & Typed): ReactNode {
+  return (
+    <input
+      className={clsx('field', className)}
+      onChange={({ target }) => onText?.(target.value)}
+      {...useWiring()}
+      {...rest}
+    />
+  )
+}
+
+/** A figure to type in. */
+export const FigureInput = ({
+  className,
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & Typed): ReactNode => (
+  <Input className={clsx('num', className)} inputMode="decimal" autoComplete="off" {...rest} />
+)
 
 /** Several lines to type in. */
 export function TextArea({
   className,
+  onText,
   ...rest
-}: TextareaHTMLAttributes<HTMLTextAreaElement>): ReactNode {
-  return <textarea className={clsx('field', className)} {...useWiring()} {...rest} />
+}: TextareaHTMLAttributes<HTMLTextAreaElement> & Typed): ReactNode {
+  return (
+    <textarea
+      className={clsx('field', className)}
+      onChange={({ target }) => onText?.(target.value)}
+      {...useWiring()}
+      {...rest}
+    />
+  )
 }
 
 /** One of a list. */

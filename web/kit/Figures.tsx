@@ -38,7 +38,7 @@ export function useFigures<Key extends string>(
             maxLength={10}
             autoComplete="off"
             value={typed[key]}
-            onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+            onText={(text) => setTyped({ ...typed, [key]: text })}
           />
         </Field>
       ))}

@@ -39,7 +39,7 @@ export function Line({
         autoComplete="off"
         maxLength={most}
         value={value}
-        onChange={(event) => onType(event.target.value)}
+        onText={onType}
       />
     </Field>
   )
@@ -49,12 +49,7 @@ export function Line({
 export function Lines({ words, value, most = 2000, refusal, onType }: LineProps): ReactNode {
   return (
     <Field label={words} refusal={refusal}>
-      <TextArea
-        className="min-h-[88px]"
-        maxLength={most}
-        value={value}
-        onChange={(event) => onType(event.target.value)}
-      />
+      <TextArea className="min-h-[88px]" maxLength={most} value={value} onText={onType} />
     </Field>
   )
 }

@@ -48,7 +48,7 @@ export function UnitsTool(): ReactNode {
             maxLength={12}
             autoComplete="off"
             value={typed}
-            onChange={(event) => setTyped(event.target.value)}
+            onText={setTyped}
           />
         </Field>
         {typed !== '' && value === null && (

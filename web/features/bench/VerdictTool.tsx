@@ -8,7 +8,7 @@ import { Note } from './Note.tsx'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { readList } from './tools.ts'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput, Input } from '../../kit/Field.tsx'
 
 const FIELDS = [
   ['nominal', 'Nominal height'],
@@ -38,13 +38,7 @@ function Allowed({ unit, typed, onType }: TypedProps): ReactNode {
           }
           id={`verdict-${key}`}
         >
-          <Input
-            className="num"
-            inputMode="decimal"
-            autoComplete="off"
-            value={typed[key]}
-            onChange={(event) => onType({ ...typed, [key]: event.target.value })}
-          />
+          <FigureInput value={typed[key]} onText={(text) => onType({ ...typed, [key]: text })} />
         </Field>
       ))}
     </div>
@@ -61,7 +55,7 @@ function Readings({ unit, typed, onType }: TypedProps): ReactNode {
         placeholder="457 457.5 456"
         autoComplete="off"
         value={typed.readings}
-        onChange={(event) => onType({ ...typed, readings: event.target.value })}
+        onText={(text) => onType({ ...typed, readings: text })}
       />
     </Field>
   )

@@ -10,7 +10,7 @@ import { useUnits } from '../../client/queries.ts'
 import { capital, list } from '@anklet/language/plain/corners'
 import { FAULT_WORDS, sensorWords } from '@anklet/language/work/proof'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
 
 function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
@@ -32,13 +32,7 @@ function Slots({ types }: { readonly types: readonly ToType[] }): ReactNode {
         label="Sensor’s way for a mm of the car, from the maker’s sheet"
         id="arm-ratio"
       >
-        <Input
-          className="num"
-          inputMode="decimal"
-          maxLength={6}
-          value={ratio}
-          onChange={(event) => setRatio(event.target.value)}
-        />
+        <FigureInput maxLength={6} value={ratio} onText={setRatio} />
       </Field>
       {ratio.trim() !== '' && !known && <Refusal>A ratio between 0 and 3, such as 0.3.</Refusal>}
       {known && (

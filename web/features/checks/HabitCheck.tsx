@@ -10,7 +10,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { habitSaid } from '@anklet/language/causes/checks'
 import { momentWords } from '@anklet/language/plain/times'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 
 function OfLog({ job, log }: { readonly job: Job; readonly log: LogHead }): ReactNode {
   const units = useUnits()
@@ -41,13 +41,7 @@ function OfLog({ job, log }: { readonly job: Job; readonly log: LogHead }): Reac
       ]}
     >
       <Field className="w-64" label="Stopped for heat at, °C (left out: not counted)" id="cutout">
-        <Input
-          className="num"
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-        />
+        <FigureInput value={typed} onText={setTyped} />
       </Field>
     </CheckFrame>
   )

@@ -7,7 +7,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import { Taps } from '../../kit/Taps.tsx'
 import { relaySaid } from '@anklet/language/causes/checks'
 import { CheckFrame } from '../job/guided/CheckFrame.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 
 type Field = 'askedA' | 'restA'
 const FIELD_WORDS: Readonly<Record<Field, string>> = {
@@ -57,13 +57,11 @@ export function RelayCheck({ job }: { readonly job: Job }): ReactNode {
       <div className="grid gap-3 sm:grid-cols-2">
         {(['restA', 'askedA'] as const).map((key) => (
           <Field key={key} label={<>{FIELD_WORDS[key]}, A</>} id={key}>
-            <Input
-              className="num text-figure"
-              inputMode="decimal"
-              autoComplete="off"
+            <FigureInput
+              className="text-figure"
               value={typed[key]}
               onFocus={() => setField(key)}
-              onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+              onText={(text) => setTyped({ ...typed, [key]: text })}
             />
           </Field>
         ))}

@@ -57,14 +57,14 @@ function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
           <Input
             maxLength={400}
             value={words.reason}
-            onChange={(event) => onType({ ...words, reason: event.target.value })}
+            onText={(text) => onType({ ...words, reason: text })}
           />
         </Field>
         <Field label="The offer holds until" id="decision-until">
           <Input
             type="date"
             value={words.validUntil}
-            onChange={(event) => onType({ ...words, validUntil: event.target.value })}
+            onText={(text) => onType({ ...words, validUntil: text })}
           />
         </Field>
       </div>

@@ -15,7 +15,7 @@ import { LoadChart } from './LoadChart.tsx'
 import { Stances } from './Stances.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
 
@@ -31,14 +31,11 @@ interface FiguresProps {
 function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
   const input = (key: FigureKey, words: string, unit: string): ReactNode => (
     <Field label={words} id={`coil-${key}`} unit={unit}>
-      <Input
-        className="num"
-        inputMode="decimal"
-        autoComplete="off"
+      <FigureInput
         maxLength={6}
         aria-invalid={typed[key] !== '' && figureOf(typed, key) === null}
         value={typed[key]}
-        onChange={(event) => onType(key, event.target.value)}
+        onText={(text) => onType(key, text)}
       />
     </Field>
   )

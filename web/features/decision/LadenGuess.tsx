@@ -10,7 +10,7 @@ import { Taps } from '../../kit/Taps.tsx'
 import { parseNumber } from '../../kit/typed.ts'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 type Way = LadenClue['kind']
@@ -102,14 +102,11 @@ export function LadenGuess({
         />
         {field && (
           <Field className="max-w-[360px]" label={field.words} id="laden-clue" unit={field.unit}>
-            <Input
-              className="num"
-              inputMode="decimal"
-              autoComplete="off"
+            <FigureInput
               maxLength={7}
               aria-invalid={text !== '' && answer === null}
               value={text}
-              onChange={(event) => setText(event.target.value)}
+              onText={setText}
             />
           </Field>
         )}

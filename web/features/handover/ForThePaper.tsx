@@ -28,13 +28,7 @@ function Area({
 }): ReactNode {
   return (
     <Field id={id} label={label}>
-      <TextArea
-        className="h-auto py-2"
-        rows={2}
-        maxLength={2000}
-        value={value}
-        onChange={(event) => onType(event.target.value)}
-      />
+      <TextArea className="h-auto py-2" rows={2} maxLength={2000} value={value} onText={onType} />
     </Field>
   )
 }

@@ -139,7 +139,7 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
           type="date"
           disabled={closed}
           value={arrival.emptySince ?? ''}
-          onChange={(event) => set({ emptySince: event.target.value || null })}
+          onText={(text) => set({ emptySince: text || null })}
         />
       </Field>
       <Field className="min-w-[220px] flex-1" label="Parts that are not the maker’s" id="foreign">
@@ -147,7 +147,7 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
           maxLength={300}
           disabled={closed}
           value={arrival.foreignParts}
-          onChange={(event) => set({ foreignParts: event.target.value })}
+          onText={(text) => set({ foreignParts: text })}
         />
       </Field>
     </div>

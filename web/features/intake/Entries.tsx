@@ -50,11 +50,7 @@ function Photos({ job }: { readonly job: Job }): ReactNode {
       {!job.closedAt && (
         <div className="flex flex-wrap items-end gap-2">
           <Field className="min-w-[200px] flex-1" label="What it shows" id="photo-words">
-            <Input
-              maxLength={200}
-              value={caption}
-              onChange={(event) => setCaption(event.target.value)}
-            />
+            <Input maxLength={200} value={caption} onText={setCaption} />
           </Field>
           <ChooseFile
             accept="image/*"
@@ -107,11 +103,7 @@ function Notes({ job }: { readonly job: Job }): ReactNode {
             id="note-words"
             refusal={form.refusals.words}
           >
-            <Input
-              maxLength={400}
-              value={words}
-              onChange={(event) => form.set({ words: event.target.value })}
-            />
+            <Input maxLength={400} value={words} onText={(text) => form.set({ words: text })} />
           </Field>
           <Button type="submit" disabled={words.trim() === '' || form.isPending}>
             Keep the note
@@ -172,11 +164,7 @@ function Repairs({ job }: { readonly job: Job }): ReactNode {
                 id="repair-words"
                 refusal={form.refusals.words}
               >
-                <Input
-                  maxLength={300}
-                  value={words}
-                  onChange={(event) => form.set({ words: event.target.value })}
-                />
+                <Input maxLength={300} value={words} onText={(text) => form.set({ words: text })} />
               </Field>
               <Button look="go" disabled={form.isPending} onClick={() => form.onSubmit()}>
                 Keep the repair

@@ -108,7 +108,7 @@ function OwnWords({
         maxLength={500}
         disabled={closed}
         value={words}
-        onChange={(event) => onChange({ words: event.target.value })}
+        onText={(text) => onChange({ words: text })}
       />
     </Field>
   )

@@ -203,7 +203,7 @@ export function Jobs(): ReactNode {
             maxLength={80}
             autoComplete="off"
             value={words}
-            onChange={(event) => again(setWords)(event.target.value)}
+            onText={(text) => again(setWords)(text)}
           />
         </Field>
       </div>

@@ -82,11 +82,7 @@ function NewVehicle({
         id="vehicle-note"
         refusal={form.refusals.note}
       >
-        <Input
-          maxLength={300}
-          value={note}
-          onChange={(event) => form.set({ note: event.target.value })}
-        />
+        <Input maxLength={300} value={note} onText={(text) => form.set({ note: text })} />
       </Field>
       <Refusal>{form.complaint}</Refusal>
       <Button look="go" big className="w-fit" type="submit" disabled={!typeId || form.isPending}>
@@ -112,7 +108,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
           autoComplete="off"
           spellCheck={false}
           value={plate}
-          onChange={(event) => setPlate(event.target.value)}
+          onText={setPlate}
           autoFocus
         />
       </Field>

@@ -18,7 +18,7 @@ import type { OnWork } from '../job/record/useWork.ts'
 import { FillByHand } from './FillByHand.tsx'
 import { FillByLink } from './FillByLink.tsx'
 import { handStages, ticksCountFrom } from './handStages.ts'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 
 /** A day nobody said the temperature of, degC. */
 const USUAL_C = 15
@@ -134,13 +134,11 @@ function SeatingPressure({
       }
       id="seating"
     >
-      <Input
-        className="num max-w-[180px] text-figure"
-        inputMode="decimal"
+      <FigureInput
+        className="max-w-[180px] text-figure"
         maxLength={7}
-        autoComplete="off"
         value={typed}
-        onChange={(event) => onType(event.target.value)}
+        onText={onType}
       />
     </Field>
   )

@@ -89,7 +89,7 @@ function Texts({
             autoComplete="off"
             maxLength={16}
             value={typed}
-            onChange={(event) => setTyped(event.target.value)}
+            onText={setTyped}
           />
         </Field>
         <Button type="submit">Give it a text</Button>

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import type { FieldWords } from './typeForm.ts'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 
 /** One figure with its unit, as it is typed. */
 export function Figure({
@@ -30,13 +30,11 @@ export function Figure({
       id={id}
       unit={field.unit}
     >
-      <Input
-        className={`num ${guessed ? 'border-dashed' : ''}`}
-        inputMode="decimal"
-        autoComplete="off"
+      <FigureInput
+        className={`${guessed ? 'border-dashed' : ''}`}
         maxLength={12}
         value={value}
-        onChange={(event) => onType(event.target.value)}
+        onText={onType}
       />
     </Field>
   )

@@ -11,7 +11,7 @@ import { parseNumber } from '../../kit/typed.ts'
 import type { AxleField, TypeForm } from './typeForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 interface HelpProps {
@@ -101,11 +101,8 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
       <div className="grid grid-cols-2 gap-2">
         {help.asks.map((words, i) => (
           <Field key={words} label={words} id={`${id}${i}`}>
-            <Input
-              className="num"
-              inputMode="decimal"
+            <FigureInput
               maxLength={10}
-              autoComplete="off"
               value={typed[i]}
               onChange={(event) =>
                 setTyped(typed.map((text, k) => (k === i ? event.target.value : text)))

@@ -97,7 +97,7 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
           placeholder="name"
           aria-label="Name of another level"
           value={name}
-          onChange={(event) => setName(event.target.value)}
+          onText={setName}
         />
         <Input
           className="num max-w-[110px]"
@@ -106,7 +106,7 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
           placeholder="mm"
           aria-label="Height of that level over design height, mm"
           value={offset}
-          onChange={(event) => setOffset(event.target.value)}
+          onText={setOffset}
         />
         <Button disabled={!ready} onClick={add}>
           <Plus size={18} aria-hidden />

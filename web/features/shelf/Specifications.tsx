@@ -78,15 +78,11 @@ export function Specifications({ form, onChange }: SpecificationsProps): ReactNo
           <Input
             maxLength={200}
             value={specification.source}
-            onChange={(event) => put({ source: event.target.value })}
+            onText={(text) => put({ source: text })}
           />
         </Field>
         <Field label="Date of the source" id="specification-date">
-          <Input
-            type="date"
-            value={specification.date}
-            onChange={(event) => put({ date: event.target.value })}
-          />
+          <Input type="date" value={specification.date} onText={(text) => put({ date: text })} />
         </Field>
       </div>
     </section>

@@ -137,14 +137,14 @@ function Named({ form, onChange }: FormProps): ReactNode {
         <Input
           maxLength={60}
           value={form.name}
-          onChange={(event) => onChange({ ...form, name: event.target.value })}
+          onText={(text) => onChange({ ...form, name: text })}
         />
       </Field>
       <Field label="Where the figures come from" id="type-source">
         <Input
           maxLength={200}
           value={form.source}
-          onChange={(event) => onChange({ ...form, source: event.target.value })}
+          onText={(text) => onChange({ ...form, source: text })}
           placeholder="service information, sheet and date"
         />
       </Field>

@@ -193,7 +193,7 @@ function Settings({
               inputMode="numeric"
               maxLength={3}
               value={typed.keep}
-              onChange={(event) => set({ keep: event.target.value })}
+              onText={(text) => set({ keep: text })}
             />
           </Field>
         </div>
@@ -206,7 +206,7 @@ function Settings({
             maxLength={400}
             placeholder={folder}
             value={typed.folder}
-            onChange={(event) => set({ folder: event.target.value })}
+            onText={(text) => set({ folder: text })}
           />
         </Field>
         <Button

@@ -38,7 +38,7 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
           maxLength={60}
           autoComplete="off"
           value={name}
-          onChange={(event) => form.set({ name: event.target.value })}
+          onText={(text) => form.set({ name: text })}
         />
       </Field>
     </form>

@@ -4,7 +4,7 @@ import checkChange from 'virtual:check/shop.change'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput, Input } from '../../kit/Field.tsx'
 import { setRate, typedRate } from './commands.ts'
 
 const REFUSALS = {
@@ -34,13 +34,10 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
           id="rate"
           refusal={refusals.perHour}
         >
-          <Input
-            className="num"
-            inputMode="decimal"
-            autoComplete="off"
+          <FigureInput
             maxLength={10}
             value={typed.perHour}
-            onChange={(event) => set({ perHour: event.target.value })}
+            onText={(text) => set({ perHour: text })}
           />
         </Field>
         <Field className="w-24" label="in" id="currency" refusal={refusals.currency}>
@@ -49,18 +46,11 @@ export function RateForm({ shop }: { readonly shop: Shop }): ReactNode {
             autoComplete="off"
             maxLength={3}
             value={typed.currency}
-            onChange={(event) => set({ currency: event.target.value })}
+            onText={(text) => set({ currency: text })}
           />
         </Field>
         <Field className="w-24" label="tax, %" id="tax" refusal={refusals.tax}>
-          <Input
-            className="num"
-            inputMode="decimal"
-            autoComplete="off"
-            maxLength={5}
-            value={typed.tax}
-            onChange={(event) => set({ tax: event.target.value })}
-          />
+          <FigureInput maxLength={5} value={typed.tax} onText={(text) => set({ tax: text })} />
         </Field>
         <Button className="mt-[26px]" type="submit" disabled={form.isPending || !form.isChanged}>
           Keep the rate

@@ -94,11 +94,7 @@ function NameForm({ shop }: { readonly shop: ShopRecord }): ReactNode {
           </Button>
         }
       >
-        <Input
-          maxLength={80}
-          value={name}
-          onChange={(event) => form.set({ name: event.target.value })}
-        />
+        <Input maxLength={80} value={name} onText={(text) => form.set({ name: text })} />
       </Field>
       <Refusal className="mt-1">{form.complaint}</Refusal>
     </form>

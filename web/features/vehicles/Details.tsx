@@ -44,7 +44,7 @@ function Fields({ form }: { readonly form: CommandForm<TypedVehicle> }): ReactNo
             autoComplete="off"
             spellCheck={false}
             value={typed.vin}
-            onChange={(event) => set({ vin: event.target.value })}
+            onText={(text) => set({ vin: text })}
           />
         </Field>
       </div>
@@ -66,7 +66,7 @@ function Fields({ form }: { readonly form: CommandForm<TypedVehicle> }): ReactNo
           rows={3}
           maxLength={2000}
           value={typed.note}
-          onChange={(event) => set({ note: event.target.value })}
+          onText={(text) => set({ note: text })}
         />
       </Field>
     </>

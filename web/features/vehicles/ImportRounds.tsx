@@ -195,7 +195,7 @@ function Take({
             maxLength={8}
             autoComplete="off"
             value={warm}
-            onChange={(event) => setWarm(event.target.value)}
+            onText={setWarm}
           />
         </Field>
       )}

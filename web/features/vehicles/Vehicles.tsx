@@ -25,7 +25,7 @@ export function Vehicles(): ReactNode {
               maxLength={24}
               autoComplete="off"
               value={wanted}
-              onChange={(event) => setWanted(event.target.value)}
+              onText={setWanted}
             />
           </Field>
         </div>

@@ -155,7 +155,7 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
             <Input
               type="datetime-local"
               value={checklist.plannedEnd}
-              onChange={(event) => check({ plannedEnd: event.target.value })}
+              onText={(text) => check({ plannedEnd: text })}
             />
           </Field>
           <PlanPanel job={job} draft={draft} units={units} now={new Date()} />

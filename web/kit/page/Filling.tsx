@@ -5,7 +5,7 @@ import { BigFigure } from '../BigFigure.tsx'
 import { Button, ButtonLink, Tap } from '../Button.tsx'
 import { ChooseFile } from '../ChooseFile.tsx'
 import { CornerFields } from '../CornerFields.tsx'
-import { Field, Input, Select, TextArea } from '../Field.tsx'
+import { Field, FigureInput, Input, Select, TextArea } from '../Field.tsx'
 import { Choice, KeepOrDrop, Line, Lines } from '../FormLines.tsx'
 import { applyKey, Keypad } from '../Keypad.tsx'
 import { Slider } from '../Slider.tsx'
@@ -59,7 +59,7 @@ export function Fields(): ReactNode {
           <Input defaultValue="TQ 418" />
         </Field>
         <Field label="With a unit" unit="mm">
-          <Input className="num" defaultValue="480" inputMode="decimal" />
+          <FigureInput defaultValue="480" />
         </Field>
         <Field label="With a hint" hint="How it is meant stands under it.">
           <Input />

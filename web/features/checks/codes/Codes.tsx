@@ -53,7 +53,7 @@ function Typing({ onCode }: { onCode(code: ReportedCode): void }): ReactNode {
           spellCheck={false}
           maxLength={16}
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onText={setText}
         />
       </Field>
       <Refusal className="mt-1">{wrong}</Refusal>
@@ -140,7 +140,7 @@ function Report({
           maxLength={20_000}
           spellCheck={false}
           value={pasted}
-          onChange={(event) => onPaste(event.target.value)}
+          onText={onPaste}
         />
       </Field>
       <div className="flex flex-wrap gap-2">

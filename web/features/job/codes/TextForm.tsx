@@ -92,11 +92,7 @@ export function TextForm({
         label={<>What your service information says of {number} on this vehicle type</>}
         refusal={refusals.words}
       >
-        <Input
-          maxLength={200}
-          value={typed.words}
-          onChange={(event) => set({ words: event.target.value })}
-        />
+        <Input maxLength={200} value={typed.words} onText={(text) => set({ words: text })} />
       </Field>
       <Meaning
         points={points}

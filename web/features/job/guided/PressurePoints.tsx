@@ -10,7 +10,7 @@ import { parseNumber } from '../../../kit/typed.ts'
 import { useGauge } from '../../../client/state/useGauge.ts'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal, Notice } from '../../../kit/Notice.tsx'
-import { Field, Input, TextArea } from '../../../kit/Field.tsx'
+import { Field, FigureInput, TextArea } from '../../../kit/Field.tsx'
 interface PointsProps {
   readonly points: readonly PressurePoint[]
   /** In which times of this test are usually read. */ readonly usualUnit: TimeUnit
@@ -63,13 +63,7 @@ function PressureNow({
         label={<>Pressure now, {UNIT_LABEL[units.pressure]}</>}
         id="pressure-now"
       >
-        <Input
-          className="num text-figure"
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed}
-          onChange={(event) => onType(event.target.value)}
-        />
+        <FigureInput className="text-figure" value={typed} onText={onType} />
       </Field>
       <Button type="submit">Take it</Button>
       <Button look="quiet" onClick={onList}>
@@ -110,12 +104,7 @@ function PressureList({
         }
         id="pressure-list"
       >
-        <TextArea
-          className="num"
-          rows={6}
-          value={list}
-          onChange={(event) => onChange(event.target.value, unit)}
-        />
+        <TextArea className="num" rows={6} value={list} onText={(text) => onChange(text, unit)} />
       </Field>
     </div>
   )

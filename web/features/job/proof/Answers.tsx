@@ -104,7 +104,7 @@ export function RoadTest({ job }: { readonly job: Job }): ReactNode {
         label="Where, and what was heard and felt; the steering wheel straight?"
         id="road-words"
       >
-        <Input maxLength={500} value={words} onChange={(event) => setWords(event.target.value)} />
+        <Input maxLength={500} value={words} onText={setWords} />
       </Field>
       <Taps<'good' | 'bad'>
         legend="And it was"
@@ -130,7 +130,7 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-3">
       <div className="flex flex-wrap items-end gap-2">
         <Field label="Booked for" id="alignment-day">
-          <Input type="date" value={on} onChange={(event) => setOn(event.target.value)} />
+          <Input type="date" value={on} onText={setOn} />
         </Field>
         <Button
           disabled={on === '' || record.isPending}
@@ -141,7 +141,7 @@ export function Alignment({ job }: { readonly job: Job }): ReactNode {
       </div>
       <div className="flex flex-wrap items-end gap-2">
         <Field className="min-w-[220px] flex-1" label="Or declined, because" id="alignment-why">
-          <Input maxLength={300} value={why} onChange={(event) => setWhy(event.target.value)} />
+          <Input maxLength={300} value={why} onText={setWhy} />
         </Field>
         <Button
           disabled={why.trim() === '' || record.isPending}
@@ -165,7 +165,7 @@ function NotAgain({ say }: Pick<ReturnType<typeof useSay>, 'say'>): ReactNode {
         label="Or it does not come back, because"
         id="again-why"
       >
-        <Input maxLength={300} value={why} onChange={(event) => setWhy(event.target.value)} />
+        <Input maxLength={300} value={why} onText={setWhy} />
       </Field>
       <Button
         disabled={why.trim() === ''}
@@ -197,14 +197,10 @@ export function ComeBack({ job }: { readonly job: Job }): ReactNode {
     <div className="grid gap-3">
       <div className="flex flex-wrap items-end gap-2">
         <Field label="Measured again" id="again-when">
-          <Input
-            type="datetime-local"
-            value={due}
-            onChange={(event) => setDue(event.target.value)}
-          />
+          <Input type="datetime-local" value={due} onText={setDue} />
         </Field>
         <Field className="min-w-[180px] flex-1" label="Where, or who brings it" id="again-words">
-          <Input maxLength={200} value={words} onChange={(event) => setWords(event.target.value)} />
+          <Input maxLength={200} value={words} onText={setWords} />
         </Field>
         <Button disabled={!known || record.isPending} onClick={plan}>
           Plan it

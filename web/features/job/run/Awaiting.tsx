@@ -33,11 +33,7 @@ function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork })
       {lead && done.person !== me ? (
         <div className="flex flex-wrap items-end gap-2">
           <Field className="min-w-[160px] flex-1" label="Words, if any" id={`lead ${done.id}`}>
-            <Input
-              maxLength={500}
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-            />
+            <Input maxLength={500} value={words} onText={setWords} />
           </Field>
           <Button look="go" onClick={say('approved')}>
             Agree

@@ -115,11 +115,7 @@ export function Hands({ work }: { readonly work: OnWork }): ReactNode {
               .map(({ id, name }) => ({ value: id, words: name }))}
           />
           <Field label="What they should know" id="hand-words">
-            <Input
-              maxLength={500}
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-            />
+            <Input maxLength={500} value={words} onText={setWords} />
           </Field>
           <Button look="go" big disabled={to === null} onClick={give}>
             Hand it over

@@ -14,7 +14,7 @@ import { CONDITION_WORDS } from '@anklet/language/work/plan'
 import { BY_GAUGE, BY_LINK, SAID_WORDS } from '@anklet/language/work/work'
 import type { CarLive } from '../link/carLive.ts'
 import { showKey } from './stepEntry.ts'
-import { Field, Input } from '../../../kit/Field.tsx'
+import { Field, FigureInput } from '../../../kit/Field.tsx'
 
 interface ProofProps {
   readonly ask: ToShow
@@ -100,13 +100,11 @@ function ProofOf({ ask, body, car, draft, peakBarG, onShown }: ProofProps): Reac
       {gauge && (
         <div className="flex items-end gap-2">
           <Field id={id} label={<>The gauge shows, {UNIT_LABEL[units.pressure]}</>}>
-            <Input
-              className="num max-w-[180px] text-figure"
-              inputMode="decimal"
+            <FigureInput
+              className="max-w-[180px] text-figure"
               maxLength={8}
-              autoComplete="off"
               value={said.bar}
-              onChange={(event) => onShown({ ...said, bar: event.target.value })}
+              onText={(text) => onShown({ ...said, bar: text })}
             />
           </Field>
         </div>

@@ -116,11 +116,7 @@ function Otherwise({
     >
       <div className="grid gap-3 pb-2">
         <Field label="Note" id={`note ${step.key}`}>
-          <Input
-            maxLength={500}
-            value={draft.note}
-            onChange={(event) => change({ note: event.target.value })}
-          />
+          <Input maxLength={500} value={draft.note} onText={(text) => change({ note: text })} />
         </Field>
         <Taps<Deviation['kind']>
           legend="Done otherwise: a lead is asked to agree"
@@ -133,7 +129,7 @@ function Otherwise({
             <Input
               maxLength={300}
               value={draft.reason}
-              onChange={(event) => change({ reason: event.target.value })}
+              onText={(text) => change({ reason: text })}
             />
           </Field>
         )}

@@ -134,7 +134,7 @@ export function ReadingEntry({ job, step, draft, onChange }: ReadingProps): Reac
           autoComplete="off"
           placeholder={`measured, ${unit}`}
           value={draft.reading}
-          onChange={(event) => onChange({ reading: event.target.value })}
+          onText={(text) => onChange({ reading: text })}
         />
       </Field>
       {!set && <Source draft={draft} onChange={onChange} />}

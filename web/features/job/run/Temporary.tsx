@@ -63,11 +63,7 @@ function Row({ work, fact, place, since, until, open }: RowProps): ReactNode {
             label="What was seen"
             id={`lost ${fact} ${String(place)}`}
           >
-            <Input
-              maxLength={500}
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-            />
+            <Input maxLength={500} value={words} onText={setWords} />
           </Field>
           <Button look="go" onClick={say}>
             Open it again

@@ -12,7 +12,7 @@ import { NO_THREAD_WORDS } from '@anklet/language/work/work'
 import { torqueDoubt } from './stepEntry.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Tap } from '../../../kit/Button.tsx'
-import { Field, Input } from '../../../kit/Field.tsx'
+import { Field, FigureInput, Input } from '../../../kit/Field.tsx'
 
 const NO_THREAD = (['clip', 'byHand', 'none'] as const).map((value) => ({
   value,
@@ -37,11 +37,7 @@ export function Source({
 }: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
   return (
     <Field label="Where it is written">
-      <Input
-        maxLength={200}
-        value={draft.source}
-        onChange={(event) => onChange({ source: event.target.value })}
-      />
+      <Input maxLength={200} value={draft.source} onText={(text) => onChange({ source: text })} />
     </Field>
   )
 }
@@ -81,15 +77,13 @@ export function TorqueEntry({
       </legend>
       <div className="flex flex-wrap items-end gap-2">
         <Field label={<>Set to, {draft.unit}</>} quiet>
-          <Input
-            className="num max-w-[150px] text-title"
-            inputMode="decimal"
+          <FigureInput
+            className="max-w-[150px] text-title"
             maxLength={7}
-            autoComplete="off"
             placeholder="set to"
             value={draft.torque}
             aria-invalid={doubt !== null}
-            onChange={(event) => onChange({ torque: event.target.value, noThread: null })}
+            onText={(text) => onChange({ torque: text, noThread: null })}
           />
         </Field>
         {TORQUE_UNITS.map((unit) => (

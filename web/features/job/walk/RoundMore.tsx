@@ -10,7 +10,7 @@ import type { Draft } from '../../../client/state/drafts.ts'
 import { LOAD_WORDS, METHOD_WORDS } from '@anklet/language/heights/methods'
 import { typedCorners, typedLoadKg } from './seal.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
-import { Field, Input } from '../../../kit/Field.tsx'
+import { Field, FigureInput } from '../../../kit/Field.tsx'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 interface MoreProps {
@@ -54,11 +54,10 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
         />
         {draft.load === 'laden' && (
           <Field className="max-w-72" label="What was loaded, kg, if it was weighed">
-            <Input
-              inputMode="decimal"
+            <FigureInput
               value={draft.loadKg}
               aria-invalid={typedLoadKg(draft) === 'wrong'}
-              onChange={({ target }) => onChange({ loadKg: target.value })}
+              onText={(text) => onChange({ loadKg: text })}
             />
           </Field>
         )}

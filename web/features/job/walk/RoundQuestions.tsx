@@ -86,7 +86,7 @@ export function RoundQuestions({
             autoComplete="off"
             value={draft.temperature}
             aria-invalid={complain}
-            onChange={(event) => onChange({ temperature: event.target.value })}
+            onText={(text) => onChange({ temperature: text })}
           />
         </Field>
         <Taps

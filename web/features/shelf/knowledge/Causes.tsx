@@ -158,12 +158,7 @@ export function Causes(): ReactNode {
       </p>
       <div className="my-4 flex flex-wrap items-end gap-3">
         <Field className="min-w-[200px] flex-1" label="Find" id="find-cause">
-          <Input
-            type="search"
-            maxLength={40}
-            value={words}
-            onChange={(event) => search(event.target.value)}
-          />
+          <Input type="search" maxLength={40} value={words} onText={search} />
         </Field>
         <Button aria-expanded={adding} onClick={() => add(!adding)}>
           A new cause
