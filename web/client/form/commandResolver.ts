@@ -74,6 +74,13 @@ export function complaintsOf<Typed extends object, Payload>(
   return [...complaints.values()]
 }
 
+/** Where the fields of a record are typed that a command carries whole, under a name. */
+export const fieldsUnder = <Typed extends object>(
+  name: string,
+  typed: Typed,
+): Readonly<Record<string, keyof Typed>> =>
+  Object.fromEntries(Object.keys(typed).map((field) => [`/${name}/${field}`, field as keyof Typed]))
+
 /** Lets a form be checked by the contract's schema of its command: bounds are told once. */
 export const commandResolver =
   <Typed extends FieldValues, Payload extends FieldValues>(

@@ -1,4 +1,4 @@
-import type { CommandPayload, CommandType } from '@anklet/contract'
+import type { CommandPayload, CommandResult, CommandType } from '@anklet/contract'
 import type { SubmitEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import type { DefaultValues, FieldValues, Path, PathValue } from 'react-hook-form'
@@ -28,7 +28,9 @@ interface Opened<Name extends CommandType, Typed> extends Omit<
   readonly empties?: boolean
   /** Left out: what cannot be sent is said when it is sent, and from then on while it is typed. */
   readonly mode?: 'onChange'
-  onDone?(id: string): void
+  /** Told what stands in the fields with each change, where that is kept outside the form. */
+  onTyped?(typed: NoInfer<Typed>): void
+  onDone?(id: string, result: CommandResult): void
 }
 
 /** A form that sends a command, as it stands. */
@@ -39,6 +41,8 @@ export interface CommandForm<Typed> {
   readonly refusals: Partial<Readonly<Record<keyof Typed, string>>>
   /** What is wrong with the whole, or what the server said; empty: nothing. */
   readonly complaint: string
+  /** Why the server refused it, or that it could not be reached; null: neither. */
+  readonly error: Error | null
   /** Whether something else stands in the fields than when the form opened. */
   readonly isChanged: boolean
   /** Whether it can be sent as it is; known only where it is checked with each change. */
@@ -80,10 +84,10 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
   useEffect(() => {
     sent.current?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()
   }, [submitCount])
-  const done = (): void => {
+  const done = (result: CommandResult): void => {
     setId(crypto.randomUUID())
     if (empties) form.reset(begin)
-    opened.onDone?.(id)
+    opened.onDone?.(id, result)
   }
   const send = form.handleSubmit((payload) => {
     const person = opened.person?.(id)
@@ -98,10 +102,12 @@ export function useCommandForm<Name extends CommandType, Typed extends FieldValu
           shouldDirty: true,
           shouldValidate: isSubmitted || mode === 'onChange',
         })
+      opened.onTyped?.({ ...form.getValues() })
     },
     refusals: refusals as CommandForm<Typed>['refusals'],
     complaint: root !== '' ? root : sending.isError ? sentenceOf(sending.error) : '',
     isChanged: isDirty,
+    error: sending.error,
     // Asking whether it is valid has it checked with each change.
     isValid: mode === 'onSubmit' || form.formState.isValid,
     isPending: sending.isPending,

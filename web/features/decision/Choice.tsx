@@ -1,14 +1,14 @@
 import { isConversion } from './model.ts'
-import { RefusalOf } from '../../client/RefusalOf.tsx'
+import checkDecision from 'virtual:check/decision.take'
+import { FormField } from '../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import type { ReactNode } from 'react'
-import { useCommand } from '../../client/queries.ts'
 import { consequences, optionTitle } from '@anklet/language/repair/decision'
 import type { DecisionMade } from './commands.ts'
 import { takeDecision } from './commands.ts'
 import { axleOf } from '@anklet/core/reasoning/strategy'
 import { Button } from '../../kit/Button.tsx'
-import { Notice } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 /** What is typed with a choice. */
 export interface ChoiceWords {
@@ -48,35 +48,41 @@ export function Choice(props: ChoiceProps): ReactNode {
 }
 
 function Decide({ words, onType, onDecided, ...made }: ChoiceProps): ReactNode {
-  const take = useCommand('decision.take')
-  const decide = (): void => take.submit(takeDecision({ ...made, ...words }), onDecided)
+  const form = useCommandForm({
+    command: 'decision.take',
+    check: checkDecision,
+    begin: words,
+    onTyped: onType,
+    payloadOf: (typed, id) => takeDecision(id, { ...made, ...typed }),
+    onDone: onDecided,
+  })
   return (
-    <>
+    <form className="grid gap-3" onSubmit={form.onSubmit}>
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_200px]">
-        <Field label="Why this one" id="decision-reason">
-          <Input
-            maxLength={400}
-            value={words.reason}
-            onText={(text) => onType({ ...words, reason: text })}
-          />
-        </Field>
-        <Field label="The offer holds until" id="decision-until">
-          <Input
-            type="date"
-            value={words.validUntil}
-            onText={(text) => onType({ ...words, validUntil: text })}
-          />
-        </Field>
+        <FormField
+          form={form}
+          field="reason"
+          label="Why this one"
+          id="decision-reason"
+          maxLength={400}
+        />
+        <FormField
+          form={form}
+          field="validUntil"
+          label="The offer holds until"
+          id="decision-until"
+          type="date"
+        />
       </div>
       <Button
         look="go"
         className="justify-self-start"
-        disabled={words.reason.trim() === '' || take.isPending}
-        onClick={decide}
+        type="submit"
+        disabled={form.typed.reason.trim() === '' || form.isPending}
       >
         Decide so
       </Button>
-      <RefusalOf asked={take} />
-    </>
+      <Refusal>{form.complaint}</Refusal>
+    </form>
   )
 }

@@ -4,8 +4,6 @@ import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { lineWords, optionTitle } from '@anklet/language/repair/decision'
 import { axleOf, cornerOf } from '@anklet/core/reasoning/strategy'
 
-import type { Intention } from '../../client/queries.ts'
-
 /** What a decision is made of. */
 export interface DecisionMade {
   readonly job: Job
@@ -37,31 +35,30 @@ const costOver = (
     : null
 
 /** Decides for an option, with its lines as they go onto the estimate. */
-export function takeDecision(made: DecisionMade): Intention<'decision.take'> {
+export function takeDecision(
+  decisionId: string,
+  made: DecisionMade,
+): CommandPayload<'decision.take'> {
   const { job, failed, picked, cost, rate, assumed, reason, validUntil } = made
   const axle = axleOf(failed, job)
   const coil = picked.lines.some(({ kind }) => kind === 'coil') ? made.coil : null
   return {
-    payload: {
-      decisionId: crypto.randomUUID(),
-      jobId: job.id,
-      option: picked.id,
-      corner: cornerOf(failed, job),
-      title: optionTitle(picked.id, axle),
-      reason: reason.trim(),
-      validUntil: validUntil === '' ? null : validUntil,
-      currency: rate.currency,
-      lines: picked.lines.map((line) => ({
-        words: `${lineWords(line, axle)}${line.kind === 'coil' && coil ? ` ${coil.name}` : ''}`,
-        hours: line.hours,
-        amount: line.cost + line.hours * rate.perHour,
-      })),
-      taxPercent: rate.taxPercent ?? 0,
-      coils: coil
-        ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, coil.name]))
-        : {},
-      over: costOver(assumed, cost),
-    },
+    decisionId,
+    jobId: job.id,
+    option: picked.id,
+    corner: cornerOf(failed, job),
+    title: optionTitle(picked.id, axle),
+    reason: reason.trim(),
+    validUntil: validUntil === '' ? null : validUntil,
+    currency: rate.currency,
+    lines: picked.lines.map((line) => ({
+      words: `${lineWords(line, axle)}${line.kind === 'coil' && coil ? ` ${coil.name}` : ''}`,
+      hours: line.hours,
+      amount: line.cost + line.hours * rate.perHour,
+    })),
+    taxPercent: rate.taxPercent ?? 0,
+    coils: coil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, coil.name])) : {},
+    over: costOver(assumed, cost),
   }
 }
 

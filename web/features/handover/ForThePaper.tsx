@@ -1,37 +1,20 @@
-import { RefusalOf } from '../../client/RefusalOf.tsx'
+import checkProof from 'virtual:check/proof.record'
+import { FormLines } from '../../client/form/FormFields.tsx'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import type { Job } from '@anklet/contract'
 import type { ProofItem } from '@anklet/core/work/proof'
 import { isProved } from '@anklet/core/work/proof'
 import { Check } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { useCommand } from '../../client/queries.ts'
 import type { Written } from '../../client/state/handovers.ts'
 import { useHandovers } from '../../client/state/handovers.ts'
 import { proofHeadline } from '@anklet/language/work/proof'
-import { handOver } from './commands.ts'
+import { handOver, WRITTEN_AT } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
-import { Field, TextArea } from '../../kit/Field.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
 
 const MOST_PHOTOS = 4
-
-function Area({
-  id,
-  label,
-  value,
-  onType,
-}: {
-  readonly id: string
-  readonly label: string
-  readonly value: string
-  onType(words: string): void
-}): ReactNode {
-  return (
-    <Field id={id} label={label}>
-      <TextArea className="h-auto py-2" rows={2} maxLength={2000} value={value} onText={onType} />
-    </Field>
-  )
-}
 
 function PhotoChoice({
   job,
@@ -73,36 +56,12 @@ function PhotoChoice({
   )
 }
 
-function Texts({
-  draft,
-  onChange,
-}: {
-  readonly draft: Written
-  onChange(next: Partial<Written>): void
-}): ReactNode {
-  return (
-    <>
-      <Area
-        id="watch-for"
-        label="What to watch, one thing a line"
-        value={draft.watchFor}
-        onType={(watchFor) => onChange({ watchFor })}
-      />
-      <Area
-        id="not-done"
-        label="What was not done, and why"
-        value={draft.notDone}
-        onType={(notDone) => onChange({ notDone })}
-      />
-      <Area
-        id="conditions"
-        label="Conditions of the parts (warranty), as their maker states them"
-        value={draft.conditions}
-        onType={(conditions) => onChange({ conditions })}
-      />
-    </>
-  )
-}
+/** Texts of the paper, by the field of the record that holds them. */
+const TEXTS = [
+  ['watchFor', 'What to watch, one thing a line'],
+  ['notDone', 'What was not done, and why'],
+  ['conditions', 'Conditions of the parts (warranty), as their maker states them'],
+] as const
 
 /** What the technician adds to the owner's paper, and the handover. @param items null: nothing was repaired */
 export function ForThePaper({
@@ -114,14 +73,19 @@ export function ForThePaper({
   readonly items: readonly ProofItem[] | null
   readonly draft: Written
 }): ReactNode {
-  const record = useCommand('proof.record')
   const proved = items !== null && isProved(items)
-  const change = (next: Partial<Written>): void =>
-    useHandovers.getState().patch(job.id, { ...draft, ...next })
-  const hand = (): void =>
-    record.submit(handOver(job.id, items, draft), () => useHandovers.getState().drop(job.id))
+  const form = useCommandForm({
+    command: 'proof.record',
+    check: checkProof,
+    begin: draft,
+    fields: WRITTEN_AT,
+    onTyped: (typed) => useHandovers.getState().patch(job.id, typed),
+    payloadOf: (typed, id) => handOver(id, job.id, items, typed),
+    onDone: () => useHandovers.getState().drop(job.id),
+  })
+  const { withTorques, photoIds } = form.typed
   return (
-    <section aria-label="For the paper" className="no-print grid gap-3">
+    <form aria-label="For the paper" className="no-print grid gap-3" onSubmit={form.onSubmit}>
       <p className="say-small">
         {items ? proofHeadline(items) : 'Nothing was repaired: this paper says what was found.'}{' '}
         {items && !proved && (
@@ -130,33 +94,34 @@ export function ForThePaper({
           </Link>
         )}
       </p>
-      <Texts draft={draft} onChange={change} />
+      {TEXTS.map(([field, words]) => (
+        <FormLines key={field} form={form} field={field} words={words} />
+      ))}
       {items && (
         <Tap
           className="w-fit"
-          on={draft.withTorques}
-          onClick={() => change({ withTorques: !draft.withTorques })}
+          on={withTorques}
+          onClick={() => form.set({ withTorques: !withTorques })}
         >
-          {draft.withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the torques
+          {withTorques && <Check size={18} strokeWidth={3} aria-hidden />}With the torques
         </Tap>
       )}
       <PhotoChoice
         job={job}
-        chosen={draft.photoIds}
-        onChoose={(photoIds) => change({ photoIds })}
+        chosen={photoIds}
+        onChoose={(chosen) => form.set({ photoIds: chosen })}
       />
       {!proved && (
-        <Area
-          id="reason"
-          label={items ? 'It goes although not all is shown, because' : 'Why it goes as it is'}
-          value={draft.reason}
-          onType={(reason) => change({ reason })}
+        <FormLines
+          form={form}
+          field="reason"
+          words={items ? 'It goes although not all is shown, because' : 'Why it goes as it is'}
         />
       )}
-      <Button look="go" big disabled={record.isPending} onClick={hand}>
+      <Button look="go" big type="submit" disabled={form.isPending}>
         {proved ? 'Hand it over, proved' : 'Hand it over, not proved'}
       </Button>
-      <RefusalOf asked={record} />
-    </section>
+      <Refusal>{form.complaint}</Refusal>
+    </form>
   )
 }

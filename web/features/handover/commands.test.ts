@@ -6,7 +6,7 @@ import { proofItem } from '@anklet/language/test/records'
 import { handOver } from './commands.ts'
 
 const content = (items: readonly ProofItem[] | null, words: Written) =>
-  handOver('j', items, words).payload.content
+  handOver('e', 'j', items, words).content
 const written = { ...NOTHING_WRITTEN, reason: ' The owner waits. ', watchFor: ' Listen. ' }
 
 describe('a handover', () => {

@@ -1,3 +1,4 @@
+import checkArrival from 'virtual:check/job.arrive'
 import type { ArrivalRecord, Job } from '@anklet/contract'
 import { arrivalAnswer, onStops } from '@anklet/core/reasoning/arrival'
 import type { Corner } from '@anklet/core/base/vehicle'
@@ -5,7 +6,9 @@ import { hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Taps, toggled } from '../../kit/Taps.tsx'
-import { useCommand } from '../../client/queries.ts'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { fieldsUnder } from '../../client/form/commandResolver.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import {
   CONDITION_WORDS,
@@ -21,10 +24,11 @@ import {
 import { keepArrival } from './commands.ts'
 import { AskedTaps } from './AskedTaps.tsx'
 import { NotKept } from './NotKept.tsx'
+import type { JobDraft } from './useDraft.ts'
 import { useDraft } from './useDraft.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Notice } from '../../kit/Notice.tsx'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput, Input } from '../../kit/Field.tsx'
 
 const options = <Key extends string>(words: Readonly<Record<Key, string>>) =>
   (Object.keys(words) as Key[]).map((value) => ({ value, words: words[value] }))
@@ -32,47 +36,33 @@ const one = <Value,>(value: Value | null): Value[] => (value === null ? [] : [va
 type Seen = keyof typeof SEEN_WORDS
 const SEEN = Object.keys(SEEN_WORDS) as Seen[]
 
-function Odometer({
-  arrival,
-  onChange,
-}: {
-  readonly arrival: ArrivalRecord
-  onChange(odometerKm: number | null): void
-}): ReactNode {
+/** Kilometres as they are typed; null: none are, NaN: it is no whole number. */
+function kilometresOf(text: string): number | null {
+  const figures = text.replaceAll(/[\s.,]/g, '')
+  return figures === '' ? null : Number(figures)
+}
+
+function Odometer({ arrival, closed, set, refusals }: PartProps): ReactNode {
   const [typed, setTyped] = useState(arrival.odometerKm === null ? '' : String(arrival.odometerKm))
-  const km = typed.trim() === '' ? null : Number(typed.replaceAll(/[\s.,]/g, ''))
-  const wrong = km !== null && (!Number.isInteger(km) || km > 3_000_000)
   return (
-    <Field
-      className="w-[150px]"
-      label="Odometer, km"
-      id="odometer"
-      refusal={wrong && 'Whole kilometres, figures only.'}
-    >
-      <Input
-        className="num"
+    <Field className="w-[150px]" label="Odometer, km" id="odometer" refusal={refusals.odometerKm}>
+      <FigureInput
         inputMode="numeric"
         maxLength={11}
-        autoComplete="off"
+        disabled={closed}
         value={typed}
-        aria-invalid={wrong}
-        onChange={(event) => {
-          setTyped(event.target.value)
-          const next =
-            event.target.value.trim() === ''
-              ? null
-              : Number(event.target.value.replaceAll(/[\s.,]/g, ''))
-          if (next === null || (Number.isInteger(next) && next <= 3_000_000)) onChange(next)
+        onText={(text) => {
+          setTyped(text)
+          set({ odometerKm: kilometresOf(text) })
         }}
       />
     </Field>
   )
 }
 
-interface PartProps {
+interface PartProps extends Pick<CommandForm<ArrivalRecord>, 'set' | 'refusals'> {
   readonly arrival: ArrivalRecord
   readonly closed: boolean
-  set(change: Partial<ArrivalRecord>): void
 }
 
 /** How it stands, rises and sinks. */
@@ -81,7 +71,7 @@ function Behaviour({
   closed,
   set,
   withAir,
-}: PartProps & { readonly withAir: readonly Corner[] }): ReactNode {
+}: Omit<PartProps, 'refusals'> & { readonly withAir: readonly Corner[] }): ReactNode {
   // A second tap on what was tapped takes it back: nobody has looked.
   const pick =
     <Key extends 'rises' | 'sinks'>(key: Key) =>
@@ -130,11 +120,17 @@ function Behaviour({
 }
 
 /** What the car brought along: how far it went, since when on empty springs, which parts are not the maker's. */
-function History({ arrival, closed, set }: PartProps): ReactNode {
+function History(part: PartProps): ReactNode {
+  const { arrival, closed, set, refusals } = part
   return (
     <div className="flex flex-wrap items-start gap-5">
-      <Odometer arrival={arrival} onChange={(odometerKm) => set({ odometerKm })} />
-      <Field className="w-[190px]" label="On empty springs since" id="empty-since">
+      <Odometer {...part} />
+      <Field
+        className="w-[190px]"
+        label="On empty springs since"
+        id="empty-since"
+        refusal={refusals.emptySince}
+      >
         <Input
           type="date"
           disabled={closed}
@@ -142,7 +138,12 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
           onText={(text) => set({ emptySince: text || null })}
         />
       </Field>
-      <Field className="min-w-[220px] flex-1" label="Parts that are not the maker’s" id="foreign">
+      <Field
+        className="min-w-[220px] flex-1"
+        label="Parts that are not the maker’s"
+        id="foreign"
+        refusal={refusals.foreignParts}
+      >
         <Input
           maxLength={300}
           disabled={closed}
@@ -156,16 +157,36 @@ function History({ arrival, closed, set }: PartProps): ReactNode {
 
 /** What is seen and heard on arrival, and the first answer its owner needs. */
 export function Arrival({ job }: { readonly job: Job }): ReactNode {
-  const kept: ArrivalRecord = { ...NOT_SEEN, ...job.arrival }
-  const { draft: arrival, setDraft, ...form } = useDraft(job, kept)
-  const keep = useCommand('job.arrive')
+  const draft = useDraft<ArrivalRecord>(job, { ...NOT_SEEN, ...job.arrival })
+  return <ArrivalForm key={draft.shown} job={job} draft={draft} />
+}
+
+function ArrivalForm({
+  job,
+  draft,
+}: {
+  readonly job: Job
+  readonly draft: JobDraft<ArrivalRecord>
+}): ReactNode {
+  const form = useCommandForm({
+    command: 'job.arrive',
+    check: checkArrival,
+    begin: draft.draft,
+    baseVersion: draft.base,
+    fields: fieldsUnder('arrival', draft.draft),
+    refusals: { odometerKm: 'Whole kilometres, figures only.' },
+    mode: 'onChange',
+    onTyped: draft.setDraft,
+    payloadOf: (typed) => keepArrival(job.id, typed),
+    onDone: (_, { version }) => draft.saved(draft.draft, version),
+  })
+  const { typed: arrival, set } = form
   const closed = job.closedAt !== null
-  const set = (change: Partial<ArrivalRecord>): void => setDraft({ ...arrival, ...change })
   const answer = arrivalAnswer(arrival)
   const caution = emptyCaution(arrival)
   const night = nightWords(arrival)
   return (
-    <div className="grid gap-4">
+    <form className="grid gap-4" onSubmit={form.onSubmit}>
       <p className="say-small" aria-live="polite">
         {driveWords(answer)}
       </p>
@@ -206,23 +227,13 @@ export function Arrival({ job }: { readonly job: Job }): ReactNode {
         chosen={arrival.condition}
         onTap={(tap) => set({ condition: toggled(arrival.condition, tap) })}
       />
-      <History key={form.shown} arrival={arrival} closed={closed} set={set} />
-      <NotKept form={form} keep={keep} />
-      {!closed && form.changed && (
-        <Button
-          look="go"
-          big
-          className="w-fit"
-          disabled={keep.isPending}
-          onClick={() =>
-            keep.submit(keepArrival(job.id, arrival, form.base), ({ version }) =>
-              form.saved(arrival, version),
-            )
-          }
-        >
+      <History arrival={arrival} closed={closed} set={set} refusals={form.refusals} />
+      <NotKept draft={draft} keep={form} />
+      {!closed && draft.changed && (
+        <Button look="go" big className="w-fit" type="submit" disabled={form.isPending}>
           Keep what was seen
         </Button>
       )}
-    </div>
+    </form>
   )
 }

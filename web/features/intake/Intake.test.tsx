@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { expect, test } from 'vitest'
 import { Refused } from '../../client/api.ts'
-import { putForm, tap } from '../../test/form.tsx'
+import { putForm, tap, type } from '../../test/form.tsx'
 import { jobOf } from '@anklet/language/test/records'
 import { dayOf } from '@anklet/language/plain/times'
 import { Intake } from './Intake.tsx'
@@ -135,7 +135,12 @@ test('a complaint somebody else changed meanwhile is left to the server, and can
 test('nobody is said to have changed an answer where only the job moved on', () => {
   const error = new Refused(409, 'stale', 'Somebody changed this.', '/baseVersion')
   const ignore = (): void => undefined
-  putForm(<NotKept form={{ moved: false, take: ignore }} keep={{ error, reset: ignore }} />)
+  putForm(
+    <NotKept
+      draft={{ moved: false, take: ignore }}
+      keep={{ complaint: error.message, error, reset: ignore }}
+    />,
+  )
   expect(screen.getByRole('alert').textContent).toContain('stands here still: keep it again')
   expect(screen.queryByRole('button')).toBeNull()
 })
@@ -194,4 +199,24 @@ test('what was kept is kept, in whatever order its keys come back', async () => 
   await waitFor(() =>
     expect(screen.queryByRole('button', { name: 'Keep what they said' })).toBeNull(),
   )
+})
+
+test('an odometer that is no whole number is refused at its field, and nothing goes out', async () => {
+  const { commands } = putForm(<Intake job={jobOf()} />)
+  tap(/^On arrival/)
+  tap('Air can be heard')
+  type('Odometer, km', '120 000 km')
+  await screen.findByText('Whole kilometres, figures only.')
+  tap('Keep what was seen')
+  await waitFor(() =>
+    expect(screen.getByLabelText('Odometer, km').getAttribute('aria-invalid')).toBe('true'),
+  )
+  expect(commands).toHaveLength(0)
+  type('Odometer, km', '120 000')
+  await waitFor(() => expect(screen.queryByText('Whole kilometres, figures only.')).toBeNull())
+  tap('Keep what was seen')
+  await waitFor(() => expect(commands).toHaveLength(1))
+  expect(commands[0]).toMatchObject({
+    payload: { arrival: { odometerKm: 120_000, audible: true } },
+  })
 })

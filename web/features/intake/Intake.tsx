@@ -1,5 +1,6 @@
 import type { Page } from './model.ts'
 import { sameCorners, tabsOf } from './model.ts'
+import checkComplaint from 'virtual:check/job.complaint'
 import type { Complaint, Job } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
@@ -8,7 +9,9 @@ import { useState } from 'react'
 import { CornerGlyph } from '../../kit/CornerGlyph.tsx'
 import { Taps, toggled } from '../../kit/Taps.tsx'
 import { WantedTaps } from '../../kit/WantedTaps.tsx'
-import { useCommand } from '../../client/queries.ts'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { fieldsUnder } from '../../client/form/commandResolver.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { Onward } from '../job/frame/NextFoot.tsx'
 import { keepComplaint } from '../job/model/commands.ts'
@@ -16,6 +19,7 @@ import { Arrival } from './Arrival.tsx'
 import { AskedTaps } from './AskedTaps.tsx'
 import { Entries } from './Entries.tsx'
 import { NotKept } from './NotKept.tsx'
+import type { JobDraft } from './useDraft.ts'
 import { useDraft } from './useDraft.ts'
 import {
   isComplaint,
@@ -94,21 +98,19 @@ function Where({
 
 function OwnWords({
   closed,
-  words,
-  onChange,
+  form: { typed, set, refusals },
 }: {
   readonly closed: boolean
-  readonly words: string
-  onChange(change: Partial<Complaint>): void
+  readonly form: Pick<CommandForm<Complaint>, 'typed' | 'set' | 'refusals'>
 }): ReactNode {
   return (
-    <Field label="In their own words, if that says more" id="own-words">
+    <Field label="In their own words, if that says more" id="own-words" refusal={refusals.words}>
       <TextArea
         rows={2}
         maxLength={500}
         disabled={closed}
-        value={words}
-        onText={(text) => onChange({ words: text })}
+        value={typed.words}
+        onText={(words) => set({ words })}
       />
     </Field>
   )
@@ -116,18 +118,33 @@ function OwnWords({
 
 /** What the customer says, in taps. */
 function Complained({ job }: { readonly job: Job }): ReactNode {
-  const { draft: complaint, setDraft, changed, ...form } = useDraft(job, job.complaint)
-  const keep = useCommand('job.complaint')
+  const draft = useDraft(job, job.complaint)
+  return <ComplaintForm key={draft.shown} job={job} draft={draft} />
+}
+
+function ComplaintForm({
+  job,
+  draft,
+}: {
+  readonly job: Job
+  readonly draft: JobDraft<Complaint>
+}): ReactNode {
+  const form = useCommandForm({
+    command: 'job.complaint',
+    check: checkComplaint,
+    begin: draft.draft,
+    baseVersion: draft.base,
+    fields: fieldsUnder('complaint', draft.draft),
+    onTyped: draft.setDraft,
+    payloadOf: (typed) => keepComplaint(job.id, typed),
+    onDone: (_, { version }) => draft.saved(draft.draft, version),
+  })
+  const { typed: complaint, set } = form
+  const { changed } = draft
   const closed = job.closedAt !== null
   const denied = complaint.denied ?? []
-  const set = (change: Partial<Complaint>): void => setDraft({ ...complaint, ...change })
-  const save = (): void => {
-    keep.submit(keepComplaint(job, complaint, form.base), ({ version }) =>
-      form.saved(complaint, version),
-    )
-  }
   return (
-    <div className="grid gap-5">
+    <form className="grid gap-5" onSubmit={form.onSubmit}>
       <p className="say-small">What does the customer say?</p>
       <Where complaint={complaint} closed={closed} onChange={set} />
       <AskedTaps<Tap>
@@ -157,23 +174,23 @@ function Complained({ job }: { readonly job: Job }): ReactNode {
         disabled={closed}
         onSay={(wantedBack) => set({ wantedBack })}
       />
-      <OwnWords closed={closed} words={complaint.words} onChange={set} />
+      <OwnWords closed={closed} form={form} />
       <NextWords complaint={complaint} />
-      <NotKept form={form} keep={keep} />
+      <NotKept draft={draft} keep={form} />
       <div className="flex flex-wrap gap-3">
         {!closed && (changed || !isComplaint(complaint)) && (
           <Button
             look="go"
             big
-            disabled={!changed || !isComplaint(complaint) || keep.isPending}
-            onClick={save}
+            type="submit"
+            disabled={!changed || !isComplaint(complaint) || form.isPending}
           >
             Keep what they said
           </Button>
         )}
         {!changed && isComplaint(complaint) && <Onward job={job} present="intake" />}
       </div>
-    </div>
+    </form>
   )
 }
 

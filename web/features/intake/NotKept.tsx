@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
-import { Refused, sentenceOf } from '../../client/api.ts'
+import { Refused } from '../../client/api.ts'
+import type { CommandForm } from '../../client/form/useCommandForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 
@@ -7,20 +8,20 @@ const STILL_HERE = 'The job moved on meanwhile. What you answered stands here st
 
 /** Why an answer was not kept, and the way to what stands on the job where somebody changed it. */
 export function NotKept({
-  form: { moved, take },
-  keep: { error, reset },
+  draft: { moved, take },
+  keep: { complaint, error, reset },
 }: {
-  /** What is typed, and whether it was changed elsewhere meanwhile. */
-  readonly form: { readonly moved: boolean; take(): void }
+  /** What is answered, and whether it was changed elsewhere meanwhile. */
+  readonly draft: { readonly moved: boolean; take(): void }
   /** The command that keeps it. */
-  readonly keep: { readonly error: Error | null; reset(): void }
+  readonly keep: Pick<CommandForm<unknown>, 'complaint' | 'error' | 'reset'>
 }): ReactNode {
-  if (error === null) return null
+  if (complaint === '') return null
   // The job has one version for all its fields: a refused version says only that one of them changed.
   const elsewhere = error instanceof Refused && error.code === 'stale' && !moved
   return (
     <Refusal>
-      {elsewhere ? STILL_HERE : sentenceOf(error)}{' '}
+      {elsewhere ? STILL_HERE : complaint}{' '}
       {moved && (
         <Button
           look="quiet"

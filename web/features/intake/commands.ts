@@ -1,13 +1,11 @@
 import type { ArrivalRecord, CommandPayload, Repair } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
-import type { Intention } from '../../client/queries.ts'
 
-/** Keeps what was seen and heard on arrival. @param baseVersion of the job that was looked at */
+/** Keeps what was seen and heard on arrival. */
 export const keepArrival = (
   jobId: string,
   arrival: ArrivalRecord,
-  baseVersion: number,
-): Intention<'job.arrive'> => ({ payload: { jobId, arrival }, baseVersion })
+): CommandPayload<'job.arrive'> => ({ jobId, arrival })
 
 /** Writes down something worth remembering. */
 export const writeNote = (

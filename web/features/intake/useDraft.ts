@@ -2,6 +2,9 @@ import type { Job } from '@anklet/contract'
 import { canonicalJson } from '@anklet/core/measuring/exchange'
 import { useState } from 'react'
 
+/** A field of the job under way, see `useDraft`. */
+export type JobDraft<Field> = ReturnType<typeof useDraft<Field>>
+
 /**
  * One field of the job while it is being answered.
  * Others write on the same job meanwhile, and so did the page before this one. Where they left this

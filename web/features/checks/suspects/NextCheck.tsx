@@ -163,7 +163,10 @@ function WantedBackWhen({
         wanted={wantedBack}
         disabled={keep.isPending}
         onSay={(wanted) =>
-          keep.submit(keepComplaint(job, { ...job.complaint, wantedBack: wanted }, job.version))
+          keep.submit({
+            payload: keepComplaint(job.id, { ...job.complaint, wantedBack: wanted }),
+            baseVersion: job.version,
+          })
         }
       />
       <RefusalOf asked={keep} />

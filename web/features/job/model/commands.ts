@@ -1,4 +1,4 @@
-import type { Complaint, Job } from '@anklet/contract'
+import type { CommandPayload, Complaint } from '@anklet/contract'
 import { NO_COMPLAINT } from '@anklet/language/causes/complaint'
 import type { Intention } from '../../../client/queries.ts'
 
@@ -7,9 +7,8 @@ export const openJob = (jobId: string, vehicleId: string): Intention<'job.open'>
   payload: { jobId, vehicleId, complaint: NO_COMPLAINT },
 })
 
-/** Keeps what the owner says. @param baseVersion of the job that was looked at */
+/** Keeps what the owner says. */
 export const keepComplaint = (
-  { id: jobId }: Pick<Job, 'id'>,
+  jobId: string,
   complaint: Complaint,
-  baseVersion: number,
-): Intention<'job.complaint'> => ({ payload: { jobId, complaint }, baseVersion })
+): CommandPayload<'job.complaint'> => ({ jobId, complaint })
