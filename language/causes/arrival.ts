@@ -50,16 +50,18 @@ const REASON_WORDS: Readonly<Record<ArrivalReason, string>> = {
   risesAndHolds: 'it rises and holds',
 }
 
-const DRIVE_WORDS: Readonly<Record<ArrivalAnswer['drive'], string>> = {
+const DRIVE_WORDS: Readonly<Record<Exclude<ArrivalAnswer['drive'], 'unknown'>, string>> = {
   tow: 'Tow it',
   slowly: 'Drive it slowly, straight here',
   on: 'It may drive on',
-  unknown: 'Look first: does it rise, and does anything touch?',
 }
 
-/** Drive on, drive slowly or tow, with the reason, in a sentence. */
-export const driveWords = ({ drive, reasons }: ArrivalAnswer): string =>
-  `${DRIVE_WORDS[drive]}${reasons.length > 0 ? `: ${list(reasons.map((reason) => REASON_WORDS[reason]))}` : ''}.`
+/** Drive on, drive slowly or tow, with the reason, in a sentence; before anybody looked, what to look at. */
+export function driveWords({ drive, reasons }: ArrivalAnswer): string {
+  if (drive === 'unknown') return 'Look first: does it rise, and does anything touch?'
+  const why = list(reasons.map((reason) => REASON_WORDS[reason]))
+  return `${DRIVE_WORDS[drive]}${why === '' ? '' : `: ${why}`}.`
+}
 
 /** Why a night is not needed, or not yet; null where one is worth it. */
 export function nightWords({ audible, rises }: ArrivalRecord): string | null {

@@ -71,7 +71,7 @@ export function Field({
         )}
       </Wiring.Provider>
       {describedBy !== '' && (
-        <div id={said}>
+        <div id={said} className="mt-1.5">
           {hint !== undefined && <p className="text-small text-ink-3">{hint}</p>}
           <Refusal>{refusal}</Refusal>
         </div>

@@ -8,6 +8,8 @@ export interface LineProps {
   readonly words: string
   readonly value: string
   readonly most?: number
+  /** Lines that are in sight; left out: some. */
+  readonly rows?: number
   readonly unit?: string
   readonly hint?: string
   /** Why it cannot be taken as it is; left out: it can. */
@@ -46,10 +48,16 @@ export function Line({
 }
 
 /** Several lines that are typed. */
-export function Lines({ words, value, most = 2000, refusal, onType }: LineProps): ReactNode {
+export function Lines({ words, value, most = 2000, rows, refusal, onType }: LineProps): ReactNode {
   return (
     <Field label={words} refusal={refusal}>
-      <TextArea className="min-h-[88px]" maxLength={most} value={value} onText={onType} />
+      <TextArea
+        className={rows === undefined ? 'min-h-[88px]' : 'h-auto py-2'}
+        rows={rows}
+        maxLength={most}
+        value={value}
+        onText={onType}
+      />
     </Field>
   )
 }

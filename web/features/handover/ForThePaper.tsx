@@ -95,7 +95,7 @@ export function ForThePaper({
         )}
       </p>
       {TEXTS.map(([field, words]) => (
-        <FormLines key={field} form={form} field={field} words={words} />
+        <FormLines key={field} form={form} field={field} words={words} rows={2} />
       ))}
       {items && (
         <Tap
@@ -115,6 +115,7 @@ export function ForThePaper({
         <FormLines
           form={form}
           field="reason"
+          rows={2}
           words={items ? 'It goes although not all is shown, because' : 'Why it goes as it is'}
         />
       )}
