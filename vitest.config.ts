@@ -20,7 +20,8 @@ export default defineConfig({
         exclude: ['**/node_modules/**', '**/dist/**'],
         environment: name === 'forms' ? ('happy-dom' as const) : ('node' as const),
         // Files of one worker share what they import: reading it anew for each costs more than most tests.
-        isolate: name === 'forms',
+        isolate: false,
+        setupFiles: name === 'forms' ? ['web/test/formsApart.ts'] : [],
         // Threads share what is compiled once: PostgreSQL is ten megabytes of it.
         pool: 'threads' as const,
         provide: { longSeed },

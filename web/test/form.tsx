@@ -5,7 +5,7 @@ import { cleanup, configure, fireEvent, render, screen } from '@testing-library/
 import type { ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { Ajv } from 'ajv'
-import { afterEach, expect, vi } from 'vitest'
+import { expect, vi } from 'vitest'
 import { useSession } from '../client/state/session.ts'
 
 // On a busy machine a page may take its time; what never comes still fails.
@@ -111,9 +111,10 @@ export const chooseFile = (name: string, text: string): void => {
   fireEvent.change(input, { target: { files: [new File([text], name)] } })
 }
 
-afterEach(() => {
+/** Takes a form off the page, with what it left. @throws where a command was none the contract takes. */
+export function takeAway(): void {
   cleanup()
   vi.unstubAllGlobals()
   localStorage.clear()
   expect(faults.splice(0)).toEqual([])
-})
+}
