@@ -105,8 +105,9 @@ const buildOf = (madeFrom) => madeFrom.slice(0, 12)
 
 async function buildWeb(madeFrom) {
   const { build } = await import('vite')
-  // The bundler says `production` to the whole process; what runs after the build is told nothing.
+  // The interface is built as it is used, whoever asks for it; what runs after the build is told nothing.
   const { NODE_ENV } = process.env
+  process.env.NODE_ENV = 'production'
   process.env.ANKLET_BUILD = buildOf(madeFrom)
   await build({ root: join(root, 'web'), logLevel: 'warn' })
   delete process.env.ANKLET_BUILD

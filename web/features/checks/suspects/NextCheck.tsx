@@ -216,7 +216,7 @@ export function NextCheck({
       </ol>
       {check.needs && <p className="text-small text-ink-2">Needs: {check.needs.join(', ')}.</p>}
       {!test && !phase && check.id !== 'codes' && check.group !== 'complaint' && (
-        <CheckTimer key={placed.id} />
+        <CheckTimer key={`timer of ${placed.id}`} />
       )}
       {(test || phase || check.id === 'codes') && (
         <WhereItIsDone
@@ -228,7 +228,7 @@ export function NextCheck({
           onCodes={onCodes}
         />
       )}
-      <fieldset disabled={busy} key={placed.id} className="grid gap-2">
+      <fieldset disabled={busy} key={`outcomes of ${placed.id}`} className="grid gap-2">
         <legend className="label">
           {test || phase ? 'Or done already, and it showed' : 'It showed'}
         </legend>
