@@ -119,7 +119,7 @@ function Doubts({ now, reasoned }: Pick<ConcludeProps, 'now' | 'reasoned'>): Rea
   return (
     <>
       {clashes.map(([one, other]) => (
-        <p key={`${one.check} ${other.check}`} className="hint">
+        <p key={`${found(one)} ${found(other)}`} className="hint">
           Hardly both so: {found(one)}; {found(other)}. Do one of them again, or don’t count it.
         </p>
       ))}
