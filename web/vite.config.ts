@@ -29,6 +29,8 @@ export default defineConfig({
     chunkSizeWarningLimit: 1400,
     // Shared pieces import each other: without a strict order one of them may be read before it is there.
     rolldownOptions: {
+      // How long its own hooks took is nobody's matter who starts the shop.
+      checks: { pluginTimings: false },
       output: {
         strictExecutionOrder: true,
         codeSplitting: { includeDependenciesRecursively: false, groups: [FIRST, CHARTS, SHARED] },
