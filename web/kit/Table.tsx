@@ -17,7 +17,7 @@ export const figures = (head: ReactNode, title?: string): Column => ({
   ...(title === undefined ? {} : { title }),
 })
 
-/** The heads of a table's columns; one of words is named by its words, one of keys by none. */
+/** The heads of a table's columns: words, figures, or none over a column of keys. */
 export const Heads = ({
   columns,
 }: {

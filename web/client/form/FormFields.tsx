@@ -55,12 +55,7 @@ export function FormField<Typed>({
       {...(id === undefined ? {} : { id })}
       {...(className === undefined ? {} : { className })}
     >
-      <Input
-        {...input}
-        className={inputClass}
-        value={value}
-        onChange={(event) => onType(event.target.value)}
-      />
+      <Input {...input} className={inputClass} value={value} onText={onType} />
     </Field>
   )
 }

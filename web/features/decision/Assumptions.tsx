@@ -3,7 +3,7 @@ import type { RepairCase, Assumed, MeasuredLeak, KnownLife } from '@anklet/core/
 import { meanYears } from '@anklet/core/reasoning/strategy'
 import type { ReactNode } from 'react'
 import { parseNumber } from '../../kit/typed.ts'
-import { Field, Input } from '../../kit/Field.tsx'
+import { Field, FigureInput } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 /** An age beyond this is a slip. */
@@ -52,10 +52,7 @@ export function Assumptions({
     const [id, written] = [`assume-${key}`, String(Math.round(shown * 10) / 10)]
     return (
       <Field label={words} id={id} unit={unit}>
-        <Input
-          className="num"
-          inputMode="decimal"
-          autoComplete="off"
+        <FigureInput
           maxLength={6}
           key={written}
           defaultValue={written}

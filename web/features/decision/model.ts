@@ -14,7 +14,7 @@ export const isConversion = ({ id }: BuiltOption): boolean =>
   id === 'axleCoils' || id === 'coilsAndDampers'
 
 /** Figures a coil is reckoned from: least and most. */
-export const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
+const LIMITS = { length: [60, 900], laden: [-1500, 3000], tow: [0, 350] } as const
 
 /** Names of those figures. */
 export type FigureKey = keyof typeof LIMITS

@@ -203,7 +203,7 @@ export function Jobs(): ReactNode {
             maxLength={80}
             autoComplete="off"
             value={words}
-            onText={(text) => again(setWords)(text)}
+            onText={again(setWords)}
           />
         </Field>
       </div>

@@ -6,7 +6,7 @@ import type { Corner } from '@anklet/core/base/vehicle'
 import type { FillStage } from '@anklet/core/work/record'
 
 /** One command lasts at most so long: nobody stands beside a pump that runs on by itself, s. */
-export const LONGEST_S = 60
+const LONGEST_S = 60
 
 /** What the module is told: with wheels hanging one corner's stage, on its wheels a raise. */
 export const fillOrder = (hanging: boolean, corner: Corner, stage: FillStage | undefined) =>

@@ -31,7 +31,7 @@ export function Figure({
       unit={field.unit}
     >
       <FigureInput
-        className={`${guessed ? 'border-dashed' : ''}`}
+        className={guessed ? 'border-dashed' : ''}
         maxLength={12}
         value={value}
         onText={onType}

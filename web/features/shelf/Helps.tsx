@@ -104,9 +104,7 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
             <FigureInput
               maxLength={10}
               value={typed[i]}
-              onChange={(event) =>
-                setTyped(typed.map((text, k) => (k === i ? event.target.value : text)))
-              }
+              onText={(next) => setTyped(typed.map((text, k) => (k === i ? next : text)))}
             />
           </Field>
         ))}

@@ -1,10 +1,10 @@
 import type { Repair, VehicleDetail } from '@anklet/contract'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
-import type { TrendPoint } from '../job/model/trend.ts'
 import { spreadLabels } from '../../kit/spread.ts'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
 import { driftsOf, nightsOf } from '../job/model/outlook.ts'
+import type { TrendPoint } from '../job/model/trend.ts'
 import { trendOf } from '../job/model/trend.ts'
 
 /** What is worst of what is to come. */
@@ -28,7 +28,7 @@ export function worstOf(detail: VehicleDetail): {
 }
 
 /** Height of the plot between its axes, and of a corner's name, px. */
-export const [PLOT_PX, NAME_PX] = [226, 14]
+const [PLOT_PX, NAME_PX] = [226, 14]
 
 /**
  * How far the names at the ends of the lines are moved, so that none covers another; how high a
@@ -47,7 +47,7 @@ export function namesMoved(
 }
 
 /** A strip shows at least so much, mm. */
-export const LEAST_RANGE_MM = 20
+const LEAST_RANGE_MM = 20
 
 /** What a strip shows, mm. */
 export function rangeOf(points: readonly TrendPoint[]): number {

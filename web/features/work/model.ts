@@ -111,8 +111,7 @@ export const cornersFor = (each: BookJob, job: Job, chosen: Chosen): readonly Co
         ),
       )
 
-/** What a step waits for, in words; what shares a reason is said once. */
-/** Why a step stands where it does: what it waits for of others. @param all by key */
+/** What a step waits for, in words; what shares a reason is said once. @param all steps, by key */
 export function reasonsOf(
   step: PlanStep,
   all: ReadonlyMap<string, PlanStep>,

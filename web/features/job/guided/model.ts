@@ -23,7 +23,7 @@ export const gaugesOf = (points: readonly PressurePoint[]): readonly string[] =>
 export type TimeUnit = 's' | 'min' | 'h'
 
 /** Seconds in a unit of time. */
-export const SECONDS_IN: Readonly<Record<TimeUnit, number>> = { s: 1, min: 60, h: 3600 }
+const SECONDS_IN: Readonly<Record<TimeUnit, number>> = { s: 1, min: 60, h: 3600 }
 
 /**
  * Reads pairs of a time and a pressure, a pair a line.

@@ -3,7 +3,7 @@ import type { Architecture, Corner } from '@anklet/core/base/vehicle'
 import { axleMate, hasAirAtCorner } from '@anklet/core/base/vehicle'
 
 /** Conductance of a leak that takes a corner down in a night, L/(s.bar). */
-export const NIGHT_LEAK = 1.2e-5
+const NIGHT_LEAK = 1.2e-5
 
 /** Faults a stand-in of this layout can have. */
 export function faultsFor(architecture: Architecture, corner: Corner): Fault[] {

@@ -30,7 +30,7 @@ export function awakeRequestOf(
 }
 
 /** So many suspects are named. */
-export const LINES = 5
+const LINES = 5
 
 /** The likeliest few, and everything else in one line. */
 export function shortList(suspects: readonly Suspect[]): Suspect[] {
