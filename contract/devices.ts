@@ -1,3 +1,4 @@
+import { PUMP_WAYS } from '@anklet/core/base/vehicle'
 import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import {
@@ -74,6 +75,14 @@ export const ModuleState = closed({
   mode: ModeName,
   levelId: words(24),
   pumpOn: Type.Boolean(),
+  pumpWay: Type.Optional(
+    nullable(
+      Type.Union(
+        PUMP_WAYS.map((way) => Type.Literal(way)),
+        { description: 'Where the pump draws from and pushes to; null or left out: not told' },
+      ),
+    ),
+  ),
   open: Type.Array(ValveName, { maxItems: 8 }),
   lifting: Type.Boolean(),
   ignition: Type.Boolean(),

@@ -1,3 +1,4 @@
+import { VALVE_IDS } from '@anklet/core/base/vehicle'
 import { MODULE_CODES, MODULE_MODES } from '@anklet/core/physics/simulation'
 import { Type } from '@sinclair/typebox'
 import {
@@ -18,21 +19,14 @@ import { Architecture, CornerName, VehicleGeometry } from './vehicle.ts'
 
 const seconds = (maximum: number) => Type.Number({ minimum: 0, maximum, description: 'Time, s' })
 const share = Type.Number({ minimum: 0, maximum: 1, description: 'Share of what it should be' })
-export const ValveName = oneOf(
-  'FL',
-  'FR',
-  'RL',
-  'RR',
-  'exhaust',
-  'reservoir',
-  'crossFront',
-  'crossRear',
-)
+export const ValveName = oneOf(...VALVE_IDS)
 const kind = <const Words extends readonly string[]>(...kinds: Words) => ({ kind: oneOf(...kinds) })
 
 /** What may be wrong with a simulated vehicle. */
 export const SimFault = Type.Union([
   closed({ ...kind('springLeak'), corner: CornerName, conductance }),
+  closed({ ...kind('reservoirLeak'), conductance }),
+  closed({ ...kind('lostCharge'), share }),
   closed({ ...kind('seatLeak'), valve: ValveName, conductance }),
   closed({ ...kind('stuckShut', 'stuckOpen'), valve: ValveName }),
   closed({

@@ -11,6 +11,16 @@ export const GALLERY_CHANNEL = {
   ...CHANNEL_LIMITS.pressure,
 } as const satisfies Channel
 
+/** What a module makes of the pressure in its reservoir, where it tells that. */
+export const RESERVOIR_CHANNEL = {
+  id: 'reservoir',
+  corner: null,
+  place: 'reservoir, as the module reckons it',
+  kind: 'pressure',
+  unit: 'bar',
+  ...CHANNEL_LIMITS.pressure,
+} as const satisfies Channel
+
 /** How hot the pump is, and whether the module has it run. */
 export const PUMP_CHANNELS = [
   {

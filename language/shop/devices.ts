@@ -1,6 +1,7 @@
 import type { DeviceAction, DeviceKind, ModuleState } from '@anklet/contract'
 import type { ChannelDoubt } from '@anklet/core/measuring/guided'
-import type { Fault, ValveId } from '@anklet/core/physics/simulation'
+import type { Fault } from '@anklet/core/physics/simulation'
+import type { ValveId } from '@anklet/core/base/vehicle'
 import { capital, CORNER_WORDS } from '../plain/corners.ts'
 
 /** What a module is doing, as a sentence. */
@@ -74,6 +75,10 @@ export function faultWords(fault: Fault): string {
   switch (fault.kind) {
     case 'springLeak':
       return `${capital(CORNER_WORDS[fault.corner])} leaks`
+    case 'reservoirLeak':
+      return 'Reservoir leaks'
+    case 'lostCharge':
+      return `Reservoir lost ${Math.round((1 - fault.share) * 100)}\u00a0% of its charge`
     case 'seatLeak':
       return `Valve ${VALVE_WORDS[fault.valve]} leaks at its seat`
     case 'stuckShut':

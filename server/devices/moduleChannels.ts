@@ -3,7 +3,7 @@ import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
-import { GALLERY_CHANNEL, PUMP_CHANNELS } from '@anklet/language/shop/channels'
+import { GALLERY_CHANNEL, PUMP_CHANNELS, RESERVOIR_CHANNEL } from '@anklet/language/shop/channels'
 
 function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Channel[] {
   if (count === 'none') return []
@@ -32,11 +32,12 @@ function sensorChannels(axle: Axle, count: Architecture['sensors'][Axle]): Chann
  * What a module of such a vehicle can tell. The one pressure sensor of most sits in the gallery;
  * one without shows no pressure at all.
  */
-export function moduleChannels({ sensors, pressureSensor }: Architecture): Channel[] {
+export function moduleChannels({ sensors, pressureSensor, reservoir }: Architecture): Channel[] {
   return [
     ...sensorChannels('front', sensors.front),
     ...sensorChannels('rear', sensors.rear),
     ...(pressureSensor === 'gallery' ? [GALLERY_CHANNEL] : []),
+    ...(pressureSensor === 'gallery' && reservoir ? [RESERVOIR_CHANNEL] : []),
     ...PUMP_CHANNELS,
     {
       id: 'supply',

@@ -18,7 +18,7 @@ import type {
   SimSample,
   SimState,
 } from '@anklet/core/physics/simulation'
-import { levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
+import { chargeLost, levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
 import type { Corner } from '@anklet/core/base/vehicle'
 import {
   AXLE_CORNERS,
@@ -137,11 +137,12 @@ export class StandInVehicle {
       if (kind === 'signal') values[id] = last.signalPercent[at]
       if (kind === 'height') values[id] = last.reportedMm[at]
       if (id === 'gallery') values[id] = last.galleryBarG
+      if (id === 'reservoir') values[id] = last.reservoirBarG
       if (id === 'pump') values[id] = last.pumpC
       if (id === 'runs') values[id] = last.pumpOn ? 1 : 0
       if (id === 'supply') values[id] = state.supply ? (last.pumpOn ? SUPPLY_V - 0.5 : SUPPLY_V) : 0
     }
-    const { mode, pumpOn, open } = last
+    const { mode, pumpOn, pumpWay, open } = last
     return {
       kind: 'frame',
       atS: state.timeS,
@@ -149,6 +150,7 @@ export class StandInVehicle {
       module: {
         mode,
         pumpOn,
+        pumpWay,
         open: [...open],
         levelId: state.levelId,
         lifting: state.lifting,
@@ -288,9 +290,18 @@ export class StandInVehicle {
         ),
       })
     if (temperatureC !== undefined) this.temperatureC = temperatureC
-    if (faults) this.faults = faults
+    if (faults) this.setFaults(faults)
     if (speed !== undefined) this.speed = speed
     this.run(0.001)
+  }
+
+  // A lost charge is gone at once; whoever fills the reservoir again finds it full.
+  private setFaults(faults: readonly Fault[]): void {
+    const lost = faults.find((fault) => fault.kind === 'lostCharge')
+    const before = this.faults.find((fault) => fault.kind === 'lostCharge')
+    this.faults = faults
+    if (lost && lost.share !== before?.share)
+      this.state = chargeLost(this.machine, this.state, lost.share, this.temperatureC)
   }
 
   /** How it was set up. */

@@ -1,6 +1,6 @@
 export { levelOffsetMm, OPEN, USUAL_PUMP, USUAL_RULES, usualMachine } from './machine.ts'
-export type { Actuation, Fault, Happening, LevelRules, Machine, Pump, ValveId } from './machine.ts'
-export { levelledState, MODULE_CODES, MODULE_MODES } from './state.ts'
+export type { Actuation, Fault, Happening, LevelRules, Machine, Pump } from './machine.ts'
+export { chargeLost, levelledState, MODULE_CODES, MODULE_MODES } from './state.ts'
 export type { Code, FreezeFrame, ModuleMode, SimState } from './state.ts'
 export { simulate } from './simulate.ts'
 export type { SimEvent, SimRequest, SimRun, SimSample } from './simRun.ts'

@@ -3,6 +3,7 @@ import type {
   Axle,
   Corner,
   PerCorner,
+  ValveId,
   VehicleGeometry,
 } from '../../base/vehicle/index.ts'
 import { CORNERS } from '../../base/vehicle/index.ts'
@@ -104,16 +105,20 @@ export const usualMachine = (
   ...change,
 })
 
-/** Sonic conductance of open passages, L/(s.bar). */
-export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.5, cross: 0.2 } as const
-
-/** A valve of the block. */
-export type ValveId = Corner | 'exhaust' | 'reservoir' | 'crossFront' | 'crossRear'
+/**
+ * Sonic conductance of open passages, L/(s.bar): of the stand-ins, of no maker. The line of the
+ * reservoir is throttled, so that a car rises out of a full one in its good time.
+ */
+export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.03, cross: 0.2 } as const
 
 /** What may be wrong with a machine. */
 export type Fault =
   /** A spring, its line or its fitting leaks to the air. */
   | { readonly kind: 'springLeak'; readonly corner: Corner; readonly conductance: number }
+  /** The reservoir or one of its fittings leaks to the air. */
+  | { readonly kind: 'reservoirLeak'; readonly conductance: number }
+  /** The reservoir holds only a share of its charge: what was lost before anybody looked. */
+  | { readonly kind: 'lostCharge'; readonly share: number }
   /** A valve leaks at its seat while it is shut. */
   | { readonly kind: 'seatLeak'; readonly valve: ValveId; readonly conductance: number }
   | { readonly kind: 'stuckShut' | 'stuckOpen'; readonly valve: ValveId }

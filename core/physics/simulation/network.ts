@@ -1,8 +1,8 @@
 import { leakFlowLPerS } from '../pneumatics/index.ts'
 import { atmosphereBar, kelvin, P_ATM_BAR, T_REF_K } from '../../base/units/index.ts'
-import type { Corner } from '../../base/vehicle/index.ts'
-import { CORNERS } from '../../base/vehicle/index.ts'
-import type { Fault, Machine, ValveId } from './machine.ts'
+import type { AirPlace, Corner, PumpWay, ValveId } from '../../base/vehicle/index.ts'
+import { VALVE_ENDS, VALVE_IDS } from '../../base/vehicle/index.ts'
+import type { Fault, Machine } from './machine.ts'
 import type { Springs } from './held.ts'
 import { OPEN } from './machine.ts'
 import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
@@ -11,7 +11,7 @@ import { DRAWN, DRIED, GALLERY, RESERVOIR, VENTED } from './state.ts'
 export interface Command {
   readonly open: ReadonlySet<ValveId>
   /** Where the pump draws from and pushes to; null: off. */
-  readonly pump: 'in' | 'toReservoir' | 'fromReservoir' | null
+  readonly pump: PumpWay | null
 }
 
 /** Everything shut, the pump off. */
@@ -23,7 +23,16 @@ interface Passage {
   readonly conductance: number
 }
 const OUTSIDE = -1
-const NODE: Readonly<Record<Corner, number>> = { FL: 0, FR: 1, RL: 2, RR: 3 }
+/** Where the air of a place stands among the amounts. */
+const NODE: Readonly<Record<AirPlace, number>> = {
+  FL: 0,
+  FR: 1,
+  RL: 2,
+  RR: 3,
+  gallery: GALLERY,
+  reservoir: RESERVOIR,
+  outside: OUTSIDE,
+}
 
 const only = <Kind extends Fault['kind']>(
   faults: readonly Fault[],
@@ -41,17 +50,15 @@ function fedCorner(corner: Corner, faults: readonly Fault[]): Corner {
   )
 }
 
+// The places a valve joins, and how much it passes when it is open.
 function ends(valve: ValveId, faults: readonly Fault[]): readonly [number, number, number] {
-  if (valve === 'exhaust') return [GALLERY, OUTSIDE, OPEN.exhaust]
-  if (valve === 'reservoir') return [RESERVOIR, GALLERY, OPEN.reservoir]
-  if (valve === 'crossFront') return [0, 1, OPEN.cross]
-  if (valve === 'crossRear') return [2, 3, OPEN.cross]
+  const { from, to } = VALVE_ENDS[valve]
+  if (valve === 'exhaust' || valve === 'reservoir') return [NODE[from], NODE[to], OPEN[valve]]
+  if (valve === 'crossFront' || valve === 'crossRear') return [NODE[from], NODE[to], OPEN.cross]
   const fed = fedCorner(valve, faults)
   const share = only(faults, 'blockedLine').find(({ corner }) => corner === fed)?.share ?? 1
-  return [NODE[fed], GALLERY, OPEN.corner * share]
+  return [NODE[fed], NODE[to], OPEN.corner * share]
 }
-
-const VALVES: readonly ValveId[] = [...CORNERS, 'exhaust', 'reservoir', 'crossFront', 'crossRear']
 
 /** Frozen, a dryer full of water still passes this share. */
 const ICED_SHARE = 0.03
@@ -68,12 +75,12 @@ export function passagesOf(
   faults: readonly Fault[],
   temperatureC = 20,
 ): Passage[] {
-  const passages: Passage[] = only(faults, 'springLeak').map(({ corner, conductance }) => ({
-    from: NODE[corner],
+  const passages: Passage[] = only(faults, 'springLeak', 'reservoirLeak').map((fault) => ({
+    from: fault.kind === 'springLeak' ? NODE[fault.corner] : RESERVOIR,
     to: OUTSIDE,
-    conductance,
+    conductance: fault.conductance,
   }))
-  for (const valve of VALVES) {
+  for (const valve of VALVE_IDS) {
     const [from, to, full] = ends(valve, faults)
     const stuck = only(faults, 'stuckShut', 'stuckOpen').find(
       (fault) => fault.valve === valve,

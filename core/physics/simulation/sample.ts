@@ -34,6 +34,7 @@ export function sampleOf(
     reservoirBarG: gauge(RESERVOIR),
     pumpC: state.pumpC,
     pumpOn: command.pump !== null,
+    pumpWay: command.pump,
     mode: state.mode,
     airBarL: [...air],
     pumpA: pumpCurrentA(machine.pump, command.pump, pressureBarA),

@@ -1,6 +1,6 @@
 // What a run of the machine is asked, and what it tells.
-import type { PerCorner } from '../../base/vehicle/index.ts'
-import type { Fault, Happening, Machine, ValveId } from './machine.ts'
+import type { PerCorner, PumpWay, ValveId } from '../../base/vehicle/index.ts'
+import type { Fault, Happening, Machine } from './machine.ts'
 import type { ModuleMode, SimState } from './state.ts'
 
 /** What is run. */
@@ -28,6 +28,8 @@ export interface SimSample {
   readonly reservoirBarG: number
   readonly pumpC: number
   readonly pumpOn: boolean
+  /** Where it draws from and pushes to; null: it rests. */
+  readonly pumpWay: PumpWay | null
   /** Current of the pump, A. */
   readonly pumpA: number
   /** Valves commanded open. */

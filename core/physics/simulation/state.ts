@@ -135,6 +135,25 @@ export function levelledState(
   })
 }
 
+/**
+ * A machine whose reservoir has lost part of its charge: what is over the air around it, against
+ * a full one.
+ * @param share what is left of the charge, 0 to 1; a reservoir that holds less keeps what it has.
+ */
+export function chargeLost(
+  machine: Machine,
+  state: SimState,
+  share: number,
+  temperatureC: number,
+): SimState {
+  const barA = machine.rules.reservoirTargetBarG * share + P_ATM_BAR
+  const left = (barA * machine.reservoirL * T_REF_K) / kelvin(temperatureC)
+  return {
+    ...state,
+    air: state.air.map((amount, i) => (i === RESERVOIR ? Math.min(amount, left) : amount)),
+  }
+}
+
 /** A state of its own: what a run changes in it is not seen in the one it began with. */
 export const copyOf = (state: SimState): SimState => ({
   ...state,

@@ -1,5 +1,6 @@
 import type { SimulateRequest, SimulateResponse } from '@anklet/contract'
 import {
+  chargeLost,
   levelledState,
   simulate,
   USUAL_PUMP,
@@ -44,9 +45,10 @@ export function runSimulation(request: SimulateRequest): CalculationOutcome {
   })
   const state = levelledState(machine, levelId, startC)
   if (!state.ok) return state
+  const lost = faults.find((fault) => fault.kind === 'lostCharge')
   const run = simulate({
     machine,
-    state: state.value,
+    state: lost ? chargeLost(machine, state.value, lost.share, startC) : state.value,
     untilS,
     faults: faults,
     happenings: schedule,

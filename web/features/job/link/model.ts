@@ -5,6 +5,9 @@ import { axleMate, hasAirAtCorner } from '@anklet/core/base/vehicle'
 /** Conductance of a leak that takes a corner down in a night, L/(s.bar). */
 const NIGHT_LEAK = 1.2e-5
 
+/** Conductance of a leak that empties a reservoir in a working day, L/(s.bar). */
+const RESERVOIR_LEAK = 3e-4
+
 /** Faults a stand-in of this layout can have. */
 export function faultsFor(architecture: Architecture, corner: Corner): Fault[] {
   const other = axleMate(corner)
@@ -15,6 +18,12 @@ export function faultsFor(architecture: Architecture, corner: Corner): Fault[] {
           { kind: 'stuckShut', valve: corner },
           { kind: 'crossedLines', corners: [corner, other] },
           { kind: 'blockedLine', corner, share: 0.02 },
+        ] satisfies Fault[])
+      : []),
+    ...(architecture.reservoir
+      ? ([
+          { kind: 'lostCharge', share: 0.45 },
+          { kind: 'reservoirLeak', conductance: RESERVOIR_LEAK },
         ] satisfies Fault[])
       : []),
     { kind: 'sensorOffset', corner, mm: 15 },
