@@ -18,7 +18,7 @@ import type {
   SimSample,
   SimState,
 } from '@anklet/core/physics/simulation'
-import { chargeLost, levelledState, simulate, usualMachine } from '@anklet/core/physics/simulation'
+import { chargeLost, levelledState, simulate, USUAL_RULES, usualMachine } from '@anklet/core/physics/simulation'
 import type { Corner } from '@anklet/core/base/vehicle'
 import {
   AXLE_CORNERS,
@@ -73,8 +73,13 @@ export class StandInVehicle {
     id: string,
   ) {
     const { architecture } = type
+    const { reservoirL, chargeTargetBarG } = architecture.anatomy ?? {}
     this.machine = usualMachine(completeGeometry(type.geometry), architecture, {
       supplyV: SUPPLY_V,
+      ...(architecture.reservoir && reservoirL !== undefined ? { reservoirL } : {}),
+      ...(chargeTargetBarG === undefined
+        ? {}
+        : { rules: { ...USUAL_RULES, reservoirTargetBarG: chargeTargetBarG } }),
     })
     this.state = this.rested()
     this.last = this.run(0)

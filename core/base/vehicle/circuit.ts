@@ -94,14 +94,14 @@ function wayThrough(valve: ValveId, state: CircuitState): OpenPassage['way'] {
   const [a, b] = [state.pressure[from], state.pressure[to]]
   if (a !== undefined && b !== undefined) return a > b ? 'forth' : a < b ? 'back' : null
   if (valve === 'crossFront' || valve === 'crossRear') return null
-  const pushes = state.pumpOn || (valve !== 'reservoir' && state.open.includes('reservoir'))
+  const emptied = state.open.includes('exhaust') || state.pumpWay === 'toReservoir'
   if (valve === 'reservoir') {
     if (state.open.includes('exhaust')) return 'forth'
     return state.moves === 'up' && !state.pumpOn ? 'forth' : null
   }
   if (state.moves === 'up') return 'back'
-  if (state.moves === 'down' || state.open.includes('exhaust')) return 'forth'
-  return pushes && state.pumpWay !== 'toReservoir' ? 'back' : null
+  if (state.moves === 'down' || emptied) return 'forth'
+  return state.pumpOn || state.open.includes('reservoir') ? 'back' : null
 }
 
 /** The way a running pump pushes: as told, else as the layout leaves no other, else as it moves; null: not known. */

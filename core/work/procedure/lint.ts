@@ -73,7 +73,7 @@ const carWith = (
   })
 
 /** Each form in each build; the usual build with a reservoir and without. */
-const CARS: readonly Architecture[] = FORMS.flatMap((form) => [
+export const EVERY_BUILD: readonly Architecture[] = FORMS.flatMap((form) => [
   ...BUILDS.map((build, i) => carWith(form, i % 2 === 0, build)),
   carWith(form, false, BUILDS[0]!),
 ])
@@ -135,7 +135,7 @@ export function* lintInSlices(
   if (faults.length > 0) return faults
   const told = new Set<string>()
   for (const job of book.jobs)
-    for (const architecture of CARS.filter((car) => isFor(job, car)))
+    for (const architecture of EVERY_BUILD.filter((car) => isFor(job, car)))
       for (const ventBy of VENTS) {
         yield
         for (const fault of jobFaults(book, job, architecture, ventBy)) {

@@ -1,4 +1,6 @@
 import { RAISING } from './test/checking.ts'
+import type { CircuitState } from '@anklet/core/base/vehicle'
+import { openPassages, usualArchitecture } from '@anklet/core/base/vehicle'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import { describe, expect, test } from 'vitest'
 import { jobOf } from '@anklet/language/test/records'
@@ -13,7 +15,7 @@ import {
   sweepSaid,
   whichSaid,
 } from '@anklet/language/causes/checks'
-import { faultWords, moduleWords, openWords } from '@anklet/language/shop/devices'
+import { circuitWords, faultWords, moduleWords } from '@anklet/language/shop/devices'
 import { pumpDayWords } from '@anklet/language/night/pumpDay'
 
 describe('verdicts in words', () => {
@@ -161,14 +163,40 @@ describe('verdicts in words', () => {
     )
   })
 })
+describe('a circuit in words', () => {
+  const car = usualArchitecture({ reservoir: true, crossValve: { front: true, rear: false } })
+  const said = (state: Partial<CircuitState>, layout = car): string => {
+    const now = { open: [], pumpOn: false, pumpWay: null, moves: null, pressure: {}, ...state }
+    return circuitWords(openPassages(layout, now), { told: true, pumpOn: now.pumpOn })
+  }
+  test('each open valve, and which way air goes only where that is told', () => {
+    expect(said({})).toBe('The pump rests. All valves shut.')
+    expect(said({ open: ['RL', 'reservoir'], moves: 'up' })).toBe(
+      'The pump rests. Open: rear left, air goes in; reservoir, air goes out.',
+    )
+    expect(said({ open: ['FL', 'exhaust'], moves: 'down' })).toBe(
+      'The pump rests. Open: front left, air goes out; exhaust, air goes out.',
+    )
+    expect(said({ open: ['FL', 'crossFront'] })).toBe(
+      'The pump rests. Open: front left, which way air goes is not told; front cross valve.',
+    )
+    expect(circuitWords([], { told: false, pumpOn: false })).toContain('Nothing is told')
+  })
+  test('the pump, and where it moves air', () => {
+    expect(said({ pumpOn: true })).toContain('The pump moves air from outside into the gallery.')
+    const closed = usualArchitecture({ layout: 'closed', reservoir: true })
+    expect(said({ pumpOn: true, moves: 'down', open: ['RR'] }, closed)).toBe(
+      'The pump moves air out of the gallery into the reservoir. Open: rear right, air goes out.',
+    )
+    expect(said({ pumpOn: true }, closed)).toContain('The pump runs, which way is not told.')
+  })
+})
 describe('a module in words', () => {
   const state = RAISING
   test('what it does, and what keeps it from it', () => {
     expect(moduleWords(state)).toContain('Raising to “high”')
     expect(moduleWords({ ...state, lifting: true })).toContain('Lifting mode')
     expect(moduleWords({ ...state, supply: false })).toContain('supply is off')
-    expect(openWords(['FL', 'exhaust'])).toBe('open: front left, exhaust')
-    expect(openWords([])).toBe('all valves shut')
     expect(faultWords({ kind: 'crossedLines', corners: ['RL', 'RR'] })).toBe(
       'Lines RL and RR crossed',
     )

@@ -1,4 +1,4 @@
-import type { PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
+import type { Drawn, PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { reasonsOf } from './model.ts'
 import type { Torque } from '@anklet/contract'
 import { Camera, ChevronDown, ChevronUp, Hourglass, ShieldAlert, Users } from 'lucide-react'
@@ -14,6 +14,8 @@ import {
   torqueWords,
   turnedWords,
 } from '@anklet/language/work/plan'
+import { useUnits } from '../../client/queries.ts'
+import { StepDrawing } from '../../kit/drawings/StepDrawing.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
@@ -25,6 +27,8 @@ interface StepProps {
   readonly book: ProcedureBook
   readonly torques: readonly Torque[]
   readonly typeId: string
+  /** What is drawn of it on paper. */
+  readonly drawn: readonly Drawn[]
   readonly room: { readonly earlier: boolean; readonly later: boolean }
   onMove(by: -1 | 1): void
 }
@@ -115,7 +119,8 @@ const MOST_REASONS = 6
 
 /** A step of a plan: what, where, how long, its caution and gate; and why it stands where it stands. */
 export function PlanStepRow(props: StepProps): ReactNode {
-  const { step, number, book, torques, typeId } = props
+  const { step, number, book, torques, typeId, drawn } = props
+  const units = useUnits()
   return (
     <li
       className="plan-step grid grid-cols-[34px_minmax(0,1fr)_auto] gap-x-3 border-b border-edge py-2.5"
@@ -143,6 +148,15 @@ export function PlanStepRow(props: StepProps): ReactNode {
             torques={torques}
             typeId={typeId}
           />
+        )}
+        {drawn.length > 0 && (
+          <div className="hidden gap-4 py-1 print:flex">
+            {drawn.map((each) => (
+              <div key={each.of} className="w-[46mm]">
+                <StepDrawing drawn={each} units={units} />
+              </div>
+            ))}
+          </div>
         )}
         <Why {...props} />
       </div>

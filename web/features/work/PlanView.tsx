@@ -2,7 +2,7 @@ import { slowestPart } from './model.ts'
 import type { Job, Part, Torque } from '@anklet/contract'
 import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { notEntered } from '@anklet/core/base/vehicle'
-import { roomFor } from '@anklet/core/work/procedure'
+import { drawnAt, roomFor } from '@anklet/core/work/procedure'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -10,6 +10,7 @@ import { Link } from 'react-router'
 import { toggled } from '../../kit/Taps.tsx'
 import { capital, list, placeWords } from '@anklet/language/plain/corners'
 import { minutesWords, SUPPORT_WORDS } from '@anklet/language/work/plan'
+import { drawnFor } from '../job/model/drawnFor.ts'
 import { runsOf } from './planFold.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
 import { PlanStretch } from './PlanStretch.tsx'
@@ -231,6 +232,7 @@ export function PlanView({
                     book={book}
                     torques={torques}
                     typeId={job.vehicleType.id}
+                    drawn={drawnAt(step, drawnFor(job, plan.situation.support))}
                     room={{ earlier: at > first, later: at < last }}
                     onMove={(by) => onMove(step.key, at + by)}
                   />

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react'
+import { Circuits, StepDrawings } from './Drawings.tsx'
 import { Buttons, Choices, Fields } from './Filling.tsx'
 import { Charts, Drawn, Figures, Tables } from './Reading.tsx'
 import { Folding, Heads, Notices, Sheets, Sizes } from './Saying.tsx'
@@ -15,6 +16,8 @@ const PARTS: readonly (readonly [string, () => ReactNode])[] = [
   ['Tables', Tables],
   ['Figures', Figures],
   ['Drawn', Drawn],
+  ['Drawings of steps', StepDrawings],
+  ['Circuits', Circuits],
   ['Charts', Charts],
 ]
 

@@ -1,13 +1,15 @@
 import type { DeviceStatus, VehicleType } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import { completeGeometry } from '@anklet/core/base/vehicle'
+import { completeGeometry, openPassages } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useUnits } from '../../../client/queries.ts'
 import { Figure } from '../../../kit/Figure.tsx'
 import { useLink } from '../../../client/state/link.ts'
 import { capital } from '@anklet/language/plain/corners'
-import { doubtWords, moduleWords } from '@anklet/language/shop/devices'
-import { Circuit } from './Circuit.tsx'
+import { circuitWords, doubtWords, moduleWords } from '@anklet/language/shop/devices'
+import { CircuitDrawing } from '../../../kit/drawings/CircuitDrawing.tsx'
+import { useIsPhone } from '../../../kit/useMedia.ts'
+import { circuitFigures, circuitTold } from './circuitTold.ts'
 import { doubtsOf } from './signals.ts'
 import { LiveStrip } from './LiveStrip.tsx'
 
@@ -24,7 +26,8 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
   const linked = useLink((link) => link.open)
   const frame = frames?.at(-1)
   const value = (id: string): number | null => frame?.values[id] ?? null
-  const gallery = identity.channels.some(({ id }) => id === 'gallery') ? value('gallery') : null
+  const told = circuitTold(identity.channels, frame)
+  const phone = useIsPhone()
   const [pump, supply] = [value('pump'), value('supply')]
   const doubts = doubtsOf(
     identity.channels,
@@ -58,15 +61,24 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
       />
       <div>
         {type && (
-          <Circuit
-            architecture={type.architecture}
-            state={frame?.module ?? null}
-            gallery={
-              gallery === null
-                ? null
-                : `${formatQuantity(gallery, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
-            }
-          />
+          <div className="max-w-[640px]">
+            <CircuitDrawing
+              architecture={type.architecture}
+              state={told}
+              figures={circuitFigures(identity.channels, frame, type.architecture, units)}
+              narrow={phone}
+            />
+            {told && (
+              <p className="text-small text-ink-2">
+                {circuitWords(openPassages(type.architecture, told), {
+                  told: true,
+                  pumpOn: told.pumpOn,
+                })}
+                {told.pressure.gallery !== undefined &&
+                  ' The gallery says nothing of a spring behind a shut valve.'}
+              </p>
+            )}
+          </div>
         )}
         <div className="grid max-w-[600px] gap-x-8 sm:grid-cols-2">
           {pump !== null && (

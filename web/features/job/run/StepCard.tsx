@@ -1,6 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/work/procedure'
-import { holds, kindAt } from '@anklet/core/work/procedure'
+import { drawnAt, holds, kindAt } from '@anklet/core/work/procedure'
 import { cornersOf } from '@anklet/core/base/vehicle'
 import { refusalSentence } from '@anklet/language/work/record'
 import { mayHaveNoThread, maySkip, notYet, toShow } from '@anklet/core/work/record'
@@ -20,6 +20,8 @@ import { CONDITION_WORDS, GATE_WORDS, STRETCH_WORDS, stepWords } from '@anklet/l
 import { countdownWords } from '@anklet/language/plain/times'
 import { DEVIATION_WORDS } from '@anklet/language/work/work'
 import type { CarLive } from '../link/carLive.ts'
+import { drawnFor } from '../model/drawnFor.ts'
+import { StepDrawings } from '../../../kit/drawings/StepDrawings.tsx'
 import { Proofs } from './Proofs.tsx'
 import { entryOf, showKey, torqueDoubt } from './stepEntry.ts'
 import { ReadingEntry, StepFigures } from './StepFigures.tsx'
@@ -169,6 +171,14 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
       <p className="sub">{step.why}</p>
     </>
   )
+}
+
+/** What the step means for this car, drawn, where a picture says it faster. */
+function StepPictures({ job, step }: Pick<CardProps, 'job' | 'step'>): ReactNode {
+  const units = useUnits()
+  const support = job.plans.at(-1)?.support ?? 'stands'
+  const drawn = drawnAt(step, drawnFor(job, support))
+  return drawn.length > 0 && <StepDrawings drawn={drawn} units={units} />
 }
 
 interface DraftProps {
@@ -339,6 +349,7 @@ export function StepCard(props: CardProps): ReactNode {
       className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
     >
       <StepHead work={work} step={step} />
+      <StepPictures job={job} step={step} />
       <StepFigures job={job} step={step} />
       <Gates work={work} step={step} asks={asks} draft={draft} />
       {not ? (
