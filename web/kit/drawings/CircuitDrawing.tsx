@@ -256,7 +256,12 @@ export function CircuitDrawing({
   const part = { architecture, passages, at }
   const words = circuitWords(passages, { told: state !== null, pumpOn: state?.pumpOn ?? false })
   return (
-    <Drawing title="Circuit" says={words} width={at.width} height={at.height}>
+    <Drawing
+      title="Circuit"
+      says={words}
+      width={at.width}
+      height={architecture.reservoir ? at.height : at.heightBare}
+    >
       <Blocks architecture={architecture} at={at} />
       <Springs {...part} />
       <Crosses {...part} />

@@ -5,6 +5,8 @@ import type { Corner } from '@anklet/core/base/vehicle'
 export interface CircuitPlaces {
   readonly width: number
   readonly height: number
+  /** The same without a reservoir. */
+  readonly heightBare: number
   /** Middle of each spring, in walking order. */
   readonly spring: Readonly<Record<Corner, number>>
   readonly railY: number
@@ -25,6 +27,7 @@ export interface CircuitPlaces {
 export const WIDE: CircuitPlaces = {
   width: 640,
   height: 306,
+  heightBare: 206,
   spring: { FL: 292, FR: 382, RR: 472, RL: 562 },
   railY: 166,
   railFrom: 252,
@@ -41,6 +44,7 @@ export const WIDE: CircuitPlaces = {
 export const NARROW: CircuitPlaces = {
   width: 360,
   height: 456,
+  heightBare: 336,
   spring: { FL: 54, FR: 138, RR: 222, RL: 306 },
   railY: 166,
   railFrom: 34,

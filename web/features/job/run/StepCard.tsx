@@ -178,7 +178,13 @@ function StepPictures({ job, step }: Pick<CardProps, 'job' | 'step'>): ReactNode
   const units = useUnits()
   const support = job.plans.at(-1)?.support ?? 'stands'
   const drawn = drawnAt(step, drawnFor(job, support))
-  return drawn.length > 0 && <StepDrawings drawn={drawn} units={units} />
+  return (
+    drawn.length > 0 && (
+      <div className="w-full sm:w-[320px]">
+        <StepDrawings drawn={drawn} units={units} />
+      </div>
+    )
+  )
 }
 
 interface DraftProps {
@@ -348,8 +354,12 @@ export function StepCard(props: CardProps): ReactNode {
       data-elsewhere={step.shownBy.length > 0}
       className="grid min-w-0 scroll-mt-3 focus:outline-none content-start gap-4"
     >
-      <StepHead work={work} step={step} />
-      <StepPictures job={job} step={step} />
+      <div className="flex flex-wrap items-start gap-4">
+        <div className="grid min-w-[280px] flex-1 content-start gap-4">
+          <StepHead work={work} step={step} />
+        </div>
+        <StepPictures job={job} step={step} />
+      </div>
       <StepFigures job={job} step={step} />
       <Gates work={work} step={step} asks={asks} draft={draft} />
       {not ? (
