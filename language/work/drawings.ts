@@ -92,105 +92,100 @@ function heldWords({ top, bottom, ends }: Extract<Drawn, { of: 'held' }>): strin
   ].join(' ')
 }
 
-/** What a drawing is called, and what it says. */
-export function drawnWords(drawn: Drawn, units: DisplayUnits): DrawnWords {
-  switch (drawn.of) {
-    case 'tape':
-      return drawn.apart
-        ? {
-            title: 'Held apart at its distance',
-            says:
-              `A block of checked length, or a stand, holds body and axle apart. ${TAPES[drawn.method].says} ` +
-              `It reads ${lengthWords(drawn.apart.nominalMm, units)}, and may read from ` +
-              `${lengthWords(drawn.apart.lowerMm, units)} to ${lengthWords(drawn.apart.upperMm, units)}.`,
-          }
-        : TAPES[drawn.method]
-    case 'folds':
-      return {
-        title: 'Folds, right and buckled',
-        says:
-          'Right: the rubber rolls over its piston in one even fold all round. Buckled: a side is ' +
-          'folded in on itself; the air goes out again and it is set straight by hand.' +
-          (drawn.steadied
-            ? ' A flat hand at the side keeps it straight; no finger between the folds.'
-            : ''),
-      }
-    case 'springValve':
-      return {
-        title: `Valve in the spring, at its ${['first', 'second', 'third'][drawn.stop - 1]} stop`,
-        says: 'First stop: locked, plug and clip go on here. Second stop: drawn slowly, it vents; wait until it is silent. Third stop: it comes out.',
-      }
-    case 'joint':
-      return drawn.joint
-        ? JOINTS[drawn.joint]
-        : {
-            title: 'How a line may be joined',
-            says: `Nobody entered how this line is joined; look at it. ${Object.values(JOINTS)
+type Saying<Of extends Drawn['of']> = (
+  drawn: Extract<Drawn, { of: Of }>,
+  units: DisplayUnits,
+) => DrawnWords
+
+const SAYINGS: { readonly [Of in Drawn['of']]: Saying<Of> } = {
+  tape: ({ method, apart }, units) =>
+    apart
+      ? {
+          title: 'Held apart at its distance',
+          says:
+            `A block of checked length, or a stand, holds body and axle apart. ${TAPES[method].says} ` +
+            `It reads ${lengthWords(apart.nominalMm, units)}, and may read from ` +
+            `${lengthWords(apart.lowerMm, units)} to ${lengthWords(apart.upperMm, units)}.`,
+        }
+      : TAPES[method],
+  folds: ({ steadied }) => ({
+    title: 'Folds, right and buckled',
+    says:
+      'Right: the rubber rolls over its piston in one even fold all round. Buckled: a side is ' +
+      'folded in on itself; the air goes out again and it is set straight by hand.' +
+      (steadied ? ' A flat hand at the side keeps it straight; no finger between the folds.' : ''),
+  }),
+  springValve: ({ stop }) => ({
+    title: `Valve in the spring, at its ${['first', 'second', 'third'][stop - 1]} stop`,
+    says:
+      'First stop: locked, plug and clip go on here. Second stop: drawn slowly, it vents; wait ' +
+      'until it is silent. Third stop: it comes out.',
+  }),
+  joint: ({ joint }) =>
+    joint
+      ? JOINTS[joint]
+      : {
+          title: 'How a line may be joined',
+          says:
+            'Nobody entered how this line is joined; look at it. ' +
+            Object.values(JOINTS)
               .map(({ says }) => says)
-              .join(' Or: ')}`,
-          }
-    case 'rings':
-      return {
-        title: 'O-ring, spacer, O-ring',
-        says: 'On the neck an O-ring, then the spacer, then the other O-ring, all lubricated and the groove wiped clean.',
-      }
-    case 'studs':
-      return {
-        title: 'Studs to the mark',
-        says:
-          'Seen from above: the studs of the top stand as they were marked before it came apart.' +
-          (drawn.pin ? ' The locating pin finds its hole.' : '') +
-          (drawn.arrow ? ' Its arrow faces as the old one did.' : ''),
-      }
-    case 'coilEnd':
-      return {
-        title: 'Coil end in its stop',
-        says: 'The end of the wire touches its stop. Isolators lie under and over it by their index; which end goes up is as the kit or the mark says.',
-      }
-    case 'stands':
-      return {
-        title: drawn.axle ? 'Stands under body and axle' : 'How the body is held',
-        says:
-          SUPPORTS[drawn.support] +
-          (drawn.axle
-            ? ` The ${drawn.axle} axle hangs on its springs and dampers: stands of its own hold it.`
-            : '') +
-          ' Nothing is left on a jack alone, or on the air.',
-      }
-    case 'star':
-      return {
-        title: 'Wheel nuts in a star',
-        says:
-          'On the ground, always across to the far side, never round in a ring.' +
-          (drawn.nuts === null
-            ? ' Nobody entered how many nuts there are; five are drawn.'
-            : ` The numbers say in which order the ${drawn.nuts} are taken.`),
-      }
-    case 'ports':
-      return {
-        title: 'Ports of the pump and their lines',
-        says: drawn.ports
-          ? list(drawn.ports.map(({ line, mark }) => `the port marked ${mark}: ${line}`)) + '.'
-          : 'Nobody entered which line goes to which port: each port and its line get the same mark, and a photo, before the first comes off.',
-      }
-    case 'sensorSlot': {
-      const pin =
-        drawn.pinMm === null
+              .join(' Or: '),
+        },
+  rings: () => ({
+    title: 'O-ring, spacer, O-ring',
+    says: 'On the neck an O-ring, then the spacer, then the other O-ring, all lubricated and the groove wiped clean.',
+  }),
+  studs: ({ pin, arrow }) => ({
+    title: 'Studs to the mark',
+    says:
+      'Seen from above: the studs of the top stand as they were marked before it came apart.' +
+      (pin ? ' The locating pin finds its hole.' : '') +
+      (arrow ? ' Its arrow faces as the old one did.' : ''),
+  }),
+  coilEnd: () => ({
+    title: 'Coil end in its stop',
+    says: 'The end of the wire touches its stop. Isolators lie under and over it by their index; which end goes up is as the kit or the mark says.',
+  }),
+  stands: ({ support, axle }) => ({
+    title: axle ? 'Stands under body and axle' : 'How the body is held',
+    says:
+      SUPPORTS[support] +
+      (axle
+        ? ` The ${axle} axle hangs on its springs and dampers: stands of its own hold it.`
+        : '') +
+      ' Nothing is left on a jack alone, or on the air.',
+  }),
+  star: ({ nuts }) => ({
+    title: 'Wheel nuts in a star',
+    says:
+      'On the ground, always across to the far side, never round in a ring.' +
+      (nuts === null
+        ? ' Nobody entered how many nuts there are; five are drawn.'
+        : ` The numbers say in which order the ${nuts} are taken.`),
+  }),
+  ports: ({ ports }) => ({
+    title: 'Ports of the pump and their lines',
+    says: ports
+      ? `${list(ports.map(({ line, mark }) => `the port marked ${mark}: ${line}`))}.`
+      : 'Nobody entered which line goes to which port: each port and its line get the same mark, and a photo, before the first comes off.',
+  }),
+  sensorSlot: ({ pinned, pinMm }, units) => ({
+    title: pinned ? 'Sensor in its slot, pin through' : 'Sensor in its slot, pin out',
+    says: pinned
+      ? 'The sensor is moved in its slot until the holes are in line and the pin goes through. ' +
+        (pinMm === null
           ? 'The size of the pin is not entered.'
-          : `The pin is ${formatQuantity(drawn.pinMm, 'height', units, 1)} ${UNIT_LABEL[units.length]} thick.`
-      return {
-        title: drawn.pinned ? 'Sensor in its slot, pin through' : 'Sensor in its slot, pin out',
-        says: drawn.pinned
-          ? `The sensor is moved in its slot until the holes are in line and the pin goes through. ${pin}`
-          : 'The sensor is tight in its slot; pin and block are out.',
-      }
-    }
-    case 'held':
-      return { title: 'What holds the spring', says: heldWords(drawn) }
-    case 'jack':
-      return JACKS[drawn.holds]
-  }
+          : `The pin is ${formatQuantity(pinMm, 'height', units, 1)} ${UNIT_LABEL[units.length]} thick.`)
+      : 'The sensor is tight in its slot; pin and block are out.',
+  }),
+  held: (drawn) => ({ title: 'What holds the spring', says: heldWords(drawn) }),
+  jack: ({ holds }) => JACKS[holds],
 }
+
+/** What a drawing is called, and what it says. */
+export const drawnWords = (drawn: Drawn, units: DisplayUnits): DrawnWords =>
+  (SAYINGS[drawn.of] as (drawn: Drawn, units: DisplayUnits) => DrawnWords)(drawn, units)
 
 /** Names inside drawings. */
 export const DRAWING_LABELS = {

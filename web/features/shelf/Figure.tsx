@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react'
 import type { FieldWords } from './typeForm.ts'
+import type { AskedFigure } from './WhatIsThis.tsx'
+import { WhatIsThis } from './WhatIsThis.tsx'
 import { Field, FigureInput } from '../../kit/Field.tsx'
 
 /** One figure with its unit, as it is typed. */
@@ -7,14 +9,20 @@ export function Figure({
   id,
   field,
   value,
+  asked,
   guessed = false,
   onType,
+  onLook,
 }: {
   readonly id: string
   readonly field: FieldWords
   readonly value: string
+  /** What it is on the car; left out: nothing that can be drawn. */
+  readonly asked?: AskedFigure
   /** Stands in for a figure nobody has looked up. */ readonly guessed?: boolean
   onType(text: string): void
+  /** Told when somebody is at it. */
+  onLook?(asked: AskedFigure): void
 }): ReactNode {
   return (
     <Field
@@ -29,12 +37,14 @@ export function Figure({
       }
       id={id}
       unit={field.unit}
+      beside={asked && <WhatIsThis asked={asked} />}
     >
       <FigureInput
         className={guessed ? 'border-dashed' : ''}
         maxLength={12}
         value={value}
         onText={onType}
+        onFocus={() => asked && onLook?.(asked)}
       />
     </Field>
   )

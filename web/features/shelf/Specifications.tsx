@@ -6,6 +6,7 @@ import { Taps } from '../../kit/Taps.tsx'
 import { capital } from '@anklet/language/plain/corners'
 import { METHOD_WORDS } from '@anklet/language/heights/methods'
 import { Figure } from './Figure.tsx'
+import type { AskedFigure } from './WhatIsThis.tsx'
 import type { SpecificationField, SpecificationForm, TypeForm } from './typeForm.ts'
 import { BLANK_SPECIFICATION, SPECIFICATION_FIELDS, specificationKey } from './typeForm.ts'
 import { Field, Input } from '../../kit/Field.tsx'
@@ -13,10 +14,11 @@ import { Field, Input } from '../../kit/Field.tsx'
 interface SpecificationsProps {
   readonly form: TypeForm
   onChange(specifications: TypeForm['specifications']): void
+  onLook(asked: AskedFigure): void
 }
 
 /** The heights a type may stand at, level by level, with where that is written. */
-export function Specifications({ form, onChange }: SpecificationsProps): ReactNode {
+export function Specifications({ form, onChange, onLook }: SpecificationsProps): ReactNode {
   const { levels } = form.architecture
   const [chosen, setChosen] = useState(
     levels.find(({ offsetMm }) => offsetMm === 0)?.id ?? levels[0]?.id ?? '',
@@ -62,6 +64,13 @@ export function Specifications({ form, onChange }: SpecificationsProps): ReactNo
                 id={`${axle}-${method}-${level}-${field}`}
                 field={SPECIFICATION_FIELDS[field]}
                 value={specification.axles[axle][field]}
+                asked={{
+                  figure: SPECIFICATION_FIELDS[field].figure,
+                  axle,
+                  method,
+                  air: form.architecture.air,
+                }}
+                onLook={onLook}
                 onType={(text) =>
                   put({
                     axles: {

@@ -2,7 +2,7 @@ import { CLASS_WORDS } from '@anklet/language/shop/types'
 import type { VehicleType } from '@anklet/contract'
 import { equilibrium } from '@anklet/core/physics/pneumatics'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { Corner, VehicleClass } from '@anklet/core/base/vehicle'
+import type { Axle, Corner, VehicleClass } from '@anklet/core/base/vehicle'
 import { perCorner, VEHICLE_CLASSES } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
@@ -28,7 +28,7 @@ import {
   withFigure,
 } from './guessForm.ts'
 import { Helps } from './Helps.tsx'
-import type { AxleField, FormOutcome, TypeForm, VehicleField } from './typeForm.ts'
+import type { AxleField, CarFieldWords, FormOutcome, TypeForm, VehicleField } from './typeForm.ts'
 import {
   AXLE_FIELDS,
   BLANK_TYPE,
@@ -40,6 +40,8 @@ import {
 } from './typeForm.ts'
 import { Figure } from './Figure.tsx'
 import { Specifications } from './Specifications.tsx'
+import type { AskedFigure } from './WhatIsThis.tsx'
+import { FigureDrawn } from './WhatIsThis.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
@@ -87,7 +89,7 @@ function Feedback({
         corners={corners}
         joins={allJoins(off, units)}
         units={units}
-        heightPx={260}
+        heightPx={180}
         label="How these figures stand"
       />
       {guesses.length > 0 && (
@@ -157,9 +159,17 @@ function GeometryFigures({
   form,
   onChange,
   onAxle,
+  onLook,
 }: FormProps & {
+  onLook(asked: AskedFigure): void
   onAxle(axle: 'front' | 'rear', field: AxleField, text: string): void
 }): ReactNode {
+  const asked = ({ figure, axle }: CarFieldWords, at: Axle | null): AskedFigure => ({
+    figure,
+    axle: axle ?? at,
+    method: 'wheelCentreToArch',
+    air: form.architecture.air,
+  })
   const setVehicle = (field: VehicleField, text: string): void =>
     onChange({
       ...form,
@@ -177,6 +187,8 @@ function GeometryFigures({
               id={field}
               field={VEHICLE_FIELDS[field]}
               value={form.vehicle[field]}
+              asked={asked(VEHICLE_FIELDS[field], null)}
+              onLook={onLook}
               guessed={form.guesses.includes(vehicleGuessName(field) ?? '')}
               onType={(text) => setVehicle(field, text)}
             />
@@ -194,6 +206,8 @@ function GeometryFigures({
                   id={`${axle}-${field}`}
                   field={AXLE_FIELDS[field]}
                   value={form.axles[axle][field]}
+                  asked={asked(AXLE_FIELDS[field], axle)}
+                  onLook={onLook}
                   guessed={form.guesses.includes(guessName(axle, field))}
                   onType={(text) => onAxle(axle, field, text)}
                 />
@@ -262,6 +276,7 @@ function Editor({
     },
   })
   const [isSaved, setSaved] = useState(false)
+  const [looked, setLooked] = useState<AskedFigure | null>(null)
   const { typed: form, set: setForm } = type
   const outcome = geometryOf(form)
   const specifications = specificationsOf(form)
@@ -283,15 +298,21 @@ function Editor({
           onChange={(architecture) => setForm({ ...form, architecture })}
           onType={(built) => setForm({ ...form, built })}
         />
-        <GeometryFigures form={form} onChange={setForm} onAxle={setAxle} />
+        <GeometryFigures form={form} onChange={setForm} onAxle={setAxle} onLook={setLooked} />
         <GuessTaps form={form} onFilled={setForm} />
         <Helps form={form} onUse={setAxle} />
         <Specifications
           form={form}
           onChange={(specifications) => setForm({ ...form, specifications })}
+          onLook={setLooked}
         />
       </div>
       <div className="grid content-start gap-4 self-start lg:sticky lg:top-4">
+        {looked && (
+          <div className="hidden lg:block">
+            <FigureDrawn asked={looked} />
+          </div>
+        )}
         <div aria-live="polite">
           <Feedback form={form} outcome={outcome} />
           <Doubts of={[specifications, built]} />

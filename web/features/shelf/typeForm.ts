@@ -10,6 +10,7 @@ import type { Method } from '@anklet/core/measuring/heights'
 import { METHODS } from '@anklet/core/measuring/heights'
 import type { Architecture, Axle, CornerGeometry, VehicleGeometry } from '@anklet/core/base/vehicle'
 import { parseNumber } from '../../kit/typed.ts'
+import type { CarFigure } from '@anklet/language/shop/carFigures'
 import type { AnatomyTexts } from './anatomy/typedAnatomy.ts'
 import { textsOf } from './anatomy/typedAnatomy.ts'
 
@@ -25,39 +26,72 @@ export interface FieldWords {
   readonly hint?: string
 }
 
-export const VEHICLE_FIELDS: Readonly<Record<VehicleField, FieldWords>> = {
-  wheelbaseMm: { words: 'Wheelbase', unit: 'mm' },
-  trackFrontMm: { words: 'Track, front', unit: 'mm' },
-  trackRearMm: { words: 'Track, rear', unit: 'mm' },
+/** How a figure of a car is asked for. */
+export interface CarFieldWords extends FieldWords {
+  /** What of the car it is, to be drawn. */
+  readonly figure: CarFigure
+  /** The axle it belongs to whoever asks. */
+  readonly axle?: Axle
+}
+
+export const VEHICLE_FIELDS: Readonly<Record<VehicleField, CarFieldWords>> = {
+  wheelbaseMm: { words: 'Wheelbase', unit: 'mm', figure: 'wheelbase' },
+  trackFrontMm: { words: 'Track, front', unit: 'mm', figure: 'track', axle: 'front' },
+  trackRearMm: { words: 'Track, rear', unit: 'mm', figure: 'track', axle: 'rear' },
   antiRollFrontNPerMm: {
     words: 'Anti-roll bar, front',
+    figure: 'antiRoll',
+    axle: 'front',
     unit: 'N/mm',
     hint: 'at the wheel; 0 without',
   },
   antiRollRearNPerMm: {
     words: 'Anti-roll bar, rear',
+    figure: 'antiRoll',
+    axle: 'rear',
     unit: 'N/mm',
     hint: 'at the wheel; 0 without',
   },
 }
 
-export const AXLE_FIELDS: Readonly<Record<AxleField, FieldWords>> = {
-  designHeightMm: { words: 'Design ride height', unit: 'mm', hint: 'wheel centre to arch edge' },
-  bumpHeightMm: { words: 'Height at bump stop', unit: 'mm' },
-  droopHeightMm: { words: 'Height at full droop', unit: 'mm' },
-  designLoadN: { words: 'Sprung load per wheel', unit: 'N' },
-  motionRatio: { words: 'Motion ratio', unit: '', hint: 'spring travel over wheel travel' },
-  tyreRateNPerMm: { words: 'Tyre rate', unit: 'N/mm' },
-  bumpRateNPerMm: { words: 'Bump stop rate', unit: 'N/mm' },
-  droopRateNPerMm: { words: 'Droop stop rate', unit: 'N/mm' },
-  effectiveAreaCm2: { words: 'Effective area', unit: 'cm²', hint: 'load over pressure' },
-  volumeAtDesignL: { words: 'Air volume at design height', unit: 'L' },
+export const AXLE_FIELDS: Readonly<Record<AxleField, CarFieldWords>> = {
+  designHeightMm: {
+    words: 'Design ride height',
+    unit: 'mm',
+    hint: 'wheel centre to arch edge',
+    figure: 'height',
+  },
+  bumpHeightMm: { words: 'Height at bump stop', unit: 'mm', figure: 'bump' },
+  droopHeightMm: { words: 'Height at full droop', unit: 'mm', figure: 'droop' },
+  designLoadN: { words: 'Sprung load per wheel', unit: 'N', figure: 'load' },
+  motionRatio: {
+    words: 'Motion ratio',
+    unit: '',
+    hint: 'spring travel over wheel travel',
+    figure: 'motionRatio',
+  },
+  tyreRateNPerMm: { words: 'Tyre rate', unit: 'N/mm', figure: 'tyreRate' },
+  bumpRateNPerMm: { words: 'Bump stop rate', unit: 'N/mm', figure: 'bumpRate' },
+  droopRateNPerMm: { words: 'Droop stop rate', unit: 'N/mm', figure: 'droopRate' },
+  effectiveAreaCm2: {
+    words: 'Effective area',
+    unit: 'cm²',
+    hint: 'load over pressure',
+    figure: 'area',
+  },
+  volumeAtDesignL: { words: 'Air volume at design height', unit: 'L', figure: 'volume' },
   coilForceAtDesignN: {
     words: 'Coil force at design height',
+    figure: 'coilForce',
     unit: 'N',
     hint: 'at the wheel; 0 without',
   },
-  coilRateNPerMm: { words: 'Coil rate', unit: 'N/mm', hint: 'at the wheel; 0 without' },
+  coilRateNPerMm: {
+    words: 'Coil rate',
+    unit: 'N/mm',
+    hint: 'at the wheel; 0 without',
+    figure: 'coilRate',
+  },
 }
 
 /** A specification as it is typed; empty fields are none. */
@@ -70,11 +104,16 @@ export interface SpecificationForm {
 /** A figure of a specification. */
 export type SpecificationField = 'nominalMm' | 'minusMm' | 'plusMm' | 'leftRightMm'
 
-export const SPECIFICATION_FIELDS: Readonly<Record<SpecificationField, FieldWords>> = {
-  nominalMm: { words: 'Nominal height', unit: 'mm' },
-  minusMm: { words: 'May be lower by', unit: 'mm' },
-  plusMm: { words: 'May be higher by', unit: 'mm' },
-  leftRightMm: { words: 'Left to right at most', unit: 'mm', hint: 'empty: none stated' },
+export const SPECIFICATION_FIELDS: Readonly<Record<SpecificationField, CarFieldWords>> = {
+  nominalMm: { words: 'Nominal height', unit: 'mm', figure: 'height' },
+  minusMm: { words: 'May be lower by', unit: 'mm', figure: 'tolerance' },
+  plusMm: { words: 'May be higher by', unit: 'mm', figure: 'tolerance' },
+  leftRightMm: {
+    words: 'Left to right at most',
+    unit: 'mm',
+    hint: 'empty: none stated',
+    figure: 'leftRight',
+  },
 }
 
 const BLANK_FIGURES = { nominalMm: '', minusMm: '', plusMm: '', leftRightMm: '' }

@@ -12,7 +12,11 @@ import {
 } from '@anklet/core/base/vehicle'
 import { drawnWords } from '@anklet/language/work/drawings'
 import { afterEach, describe, expect, test } from 'vitest'
+import type { Method } from '@anklet/core/measuring/heights'
+import { METHODS } from '@anklet/core/measuring/heights'
+import { CAR_FIGURES, carFigureWords } from '@anklet/language/shop/carFigures'
 import { EVERY_DRAWING } from '../page/drawn.ts'
+import { CarDrawing } from './CarDrawing.tsx'
 import { CircuitDrawing } from './CircuitDrawing.tsx'
 import { StepDrawing } from './StepDrawing.tsx'
 import { StepDrawings } from './StepDrawings.tsx'
@@ -88,6 +92,43 @@ describe('drawings of steps', () => {
   })
 })
 
+describe('figures of a car', () => {
+  test('each is named for its axle, told what it is and where it is read, and lit', () => {
+    for (const figure of CAR_FIGURES)
+      for (const method of METHODS) {
+        const air = { front: 'strut', rear: 'airDamper' } as const
+        const { title, is, readAt } = carFigureWords(figure, 'rear', method)
+        const { container } = render(
+          <CarDrawing figure={figure} axle="rear" method={method} air={air} />,
+        )
+        expect(title).toContain('rear axle')
+        expect(screen.getByRole('img').getAttribute('aria-labelledby')).toBeTruthy()
+        expect(container.querySelector('desc')?.textContent).toBe(`${is} ${readAt}`)
+        expect(container.innerHTML, `${figure} ${method}`).toMatch(LIT)
+        cleanup()
+      }
+  })
+  test('a height is drawn as this car is measured, at the axle that is asked for', () => {
+    const at = (axle: 'front' | 'rear', method: Method): string => {
+      const { container } = render(
+        <CarDrawing
+          figure="height"
+          axle={axle}
+          method={method}
+          air={{ front: 'strut', rear: 'strut' }}
+        />,
+      )
+      const picture = container.querySelector('[data-lit]')!.innerHTML
+      cleanup()
+      return picture
+    }
+    const pictures = METHODS.flatMap((method) => [at('front', method), at('rear', method)])
+    expect(new Set(pictures).size).toBe(pictures.length)
+  })
+})
+
+// What is lit is in the colour of attention.
+const LIT = /--chalk\)/
 const NO_FIGURES = { gallery: null, reservoir: null }
 const layout = fc.record({
   air: fc.record({ front: fc.constantFrom(...AIR_FORMS), rear: fc.constantFrom(...AIR_FORMS) }),

@@ -1,6 +1,9 @@
+import { METHODS } from '@anklet/core/measuring/heights'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { StepDrawing } from '../drawings/StepDrawing.tsx'
+import { CAR_FIGURES } from '@anklet/language/shop/carFigures'
+import { CarDrawing } from '../drawings/CarDrawing.tsx'
 import { CircuitDrawing } from '../drawings/CircuitDrawing.tsx'
 import { CIRCUITS, EVERY_DRAWING } from './drawn.ts'
 
@@ -49,4 +52,25 @@ export function Circuits(): ReactNode {
       ))}
     </div>
   )
+}
+
+/** The car with each figure of a type lit that can be asked for, and a height by each method. */
+export function CarFigures(): ReactNode {
+  return (['light', 'dark'] as const).map((theme) => (
+    <div
+      key={theme}
+      data-theme={theme === 'dark' ? 'dark' : undefined}
+      className="grid gap-3 bg-paper p-3 text-ink sm:grid-cols-2 lg:grid-cols-3"
+    >
+      {CAR_FIGURES.map((figure, i) => (
+        <CarDrawing
+          key={figure}
+          figure={figure}
+          axle={i % 2 === 0 ? 'front' : 'rear'}
+          method={METHODS[i % METHODS.length]!}
+          air={{ front: 'strut', rear: i % 4 === 1 ? 'airDamper' : 'none' }}
+        />
+      ))}
+    </div>
+  ))
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { Circuits, StepDrawings } from './Drawings.tsx'
+import { CarFigures, Circuits, StepDrawings } from './Drawings.tsx'
 import { Buttons, Choices, Fields } from './Filling.tsx'
 import { Charts, Drawn, Figures, Tables } from './Reading.tsx'
 import { Folding, Heads, Notices, Sheets, Sizes } from './Saying.tsx'
@@ -18,6 +18,7 @@ const PARTS: readonly (readonly [string, () => ReactNode])[] = [
   ['Drawn', Drawn],
   ['Drawings of steps', StepDrawings],
   ['Circuits', Circuits],
+  ['Figures of a car', CarFigures],
   ['Charts', Charts],
 ]
 
