@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import {
+  clockWords,
   countdownWords,
   hoursWords,
   momentWords,
@@ -63,3 +64,14 @@ test('the morning after is eight o’clock of the next day, whenever it is asked
       morningAfter(now).toString(),
     ),
   ).toEqual([new Date(2026, 11, 1, 8).toString(), new Date(2026, 11, 2, 8).toString()]))
+
+test('a moment of a log stands as a clock shows it', () =>
+  expect([0, 6, 59.6, 90, 754, 3840, -12].map(clockWords)).toEqual([
+    '0:00',
+    '0:06',
+    '1:00',
+    '1:30',
+    '12:34',
+    '1:04:00',
+    '−0:12',
+  ]))

@@ -38,6 +38,8 @@ interface ChartFrameProps {
   csv(): string
   /** Written over a saved picture; empty: nothing. */
   readonly pictureWords?: string
+  /** Told where along its axis somebody tapped into the picture. */
+  onPick?(x: number): void
 }
 
 /** A chart with all that belongs to it: its numbers as a table, and both as files. */
@@ -51,9 +53,10 @@ export function ChartFrame({
   fileName,
   csv,
   pictureWords = '',
+  onPick,
 }: ChartFrameProps): ReactNode {
   const [numbers, setNumbers] = useState(false)
-  const { place, save } = useChart(option, !numbers)
+  const { place, save } = useChart(option, !numbers, onPick)
   const tools = (
     <span className="no-print flex flex-wrap">
       <Button

@@ -9,12 +9,21 @@ let loading: Promise<typeof echarts> | null = null
 async function load(): Promise<typeof echarts> {
   const core = await import('echarts/core')
   await pause()
-  const { GridComponent } = await import('echarts/components')
+  const { DataZoomComponent, GridComponent, MarkLineComponent } = await import('echarts/components')
   await pause()
   const { LineChart } = await import('echarts/charts')
   await pause()
+  const { LabelLayout } = await import('echarts/features')
+  await pause()
   const { SVGRenderer } = await import('echarts/renderers')
-  core.use([GridComponent, LineChart, SVGRenderer])
+  core.use([
+    GridComponent,
+    DataZoomComponent,
+    MarkLineComponent,
+    LineChart,
+    LabelLayout,
+    SVGRenderer,
+  ])
   await pause()
   return core
 }

@@ -1,6 +1,13 @@
 import type { Channel, Trace } from '@anklet/contract'
-import type { LogColumn } from '@anklet/core/measuring/exchange'
-import { guessColumns, LogReader, rowsToKeep } from '@anklet/core/measuring/exchange'
+import type { Result } from '@anklet/core/base/result'
+import type { LogColumn, OwnLogFault, OwnLogHead } from '@anklet/core/measuring/exchange'
+import {
+  guessColumns,
+  isOwnLog,
+  LogReader,
+  readOwnLog,
+  rowsToKeep,
+} from '@anklet/core/measuring/exchange'
 import type { ChannelDoubt, Lift } from '@anklet/core/measuring/guided'
 import { CHANNEL_LIMITS, doubtOf, findLifts } from '@anklet/core/measuring/guided'
 import { expose } from 'comlink'
@@ -25,6 +32,8 @@ export interface LogSniff {
   readonly headers: readonly string[]
   readonly samples: readonly (readonly string[])[]
   readonly columns: readonly LogColumn[]
+  /** It is a log that was written out here: its columns need no naming. */
+  readonly isOwn: boolean
 }
 
 /** A file read whole. */
@@ -38,7 +47,12 @@ export interface ReadLog {
   readonly trace: Trace
   readonly lifts: readonly (Lift & { readonly place: string })[]
   readonly doubts: readonly { readonly place: string; readonly doubt: ChannelDoubt }[]
+  /** What a log that was written out here says of itself; null: another file. */
+  readonly own: OwnLogHead | null
 }
+
+/** What was read of a file, before it is thinned. */
+type Read = Pick<LogReader, 'atS' | 'columns' | 'skipped' | 'firstSkipped' | 'jumps' | 'gaps'>
 
 /** Channels of a mapping: each named once. */
 export function channelsOf(mapping: readonly LogColumn[], headers: readonly string[]): Channel[] {
@@ -78,12 +92,15 @@ const rounded = (value: number, places: number): number =>
 /**
  * A read log, thinned to what is kept, with what is found in all of it.
  * @param usualMm about what a height should be; null: not known.
+ * @param own what a log that was written out here says of itself: its figures stay to the last digit
  */
 export function finishLog(
-  reader: LogReader,
+  reader: Read,
   channels: readonly Channel[],
   usualMm: number | null,
+  own: OwnLogHead | null = null,
 ): ReadLog {
+  const figure = (value: number): number => (own ? value : rounded(value, 3))
   const { atS, columns } = reader
   const kept = rowsToKeep(columns, atS.length, MOST_ROWS)
   const plausible = columns.map((column, k) =>
@@ -99,18 +116,19 @@ export function finishLog(
     gaps: reader.gaps,
     channels: [...channels],
     trace: {
-      atS: kept.map((i) => rounded(atS[i]!, 3)),
+      atS: kept.map((i) => figure(atS[i]!)),
       values: Object.fromEntries(
         channels.map(({ id }, k) => [
           id,
           kept.map((i) => {
             const value = plausible[k]![i]
-            return value === null || value === undefined ? null : rounded(value, 3)
+            return value === null || value === undefined ? null : figure(value)
           }),
         ]),
       ),
-      marks: [],
+      marks: own ? own.marks.map((mark) => ({ ...mark })) : [],
     },
+    own,
     lifts: channels
       .flatMap(({ kind, place }, k) =>
         kind === 'height'
@@ -144,7 +162,21 @@ const api = {
       delimitersToGuess: DELIMITERS,
     })
     const [headers = [], ...samples] = data
-    return { headers, samples, columns: guessColumns(headers, samples[0] ?? []) }
+    return {
+      headers,
+      samples,
+      columns: guessColumns(headers, samples[0] ?? []),
+      isOwn: isOwnLog(text),
+    }
+  },
+  /** Reads a log that was written out here. */
+  async readOwn(file: File, usualMm: number | null): Promise<Result<ReadLog, OwnLogFault>> {
+    const read = readOwnLog(await file.text())
+    if (!read.ok) return read
+    const { head, atS, values } = read.value
+    const columns = head.channels.map(({ id }) => [...values[id]!])
+    const whole = { atS: [...atS], columns, skipped: 0, firstSkipped: null, jumps: 0, gaps: 0 }
+    return { ok: true, value: finishLog(whole, [...head.channels], usualMm, head) }
   },
   /** Reads it whole, piece by piece. @param progress told the share that is read. */
   read(

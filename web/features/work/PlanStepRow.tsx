@@ -152,7 +152,7 @@ export function PlanStepRow(props: StepProps): ReactNode {
         {drawn.length > 0 && (
           <div className="hidden gap-4 py-1 print:flex">
             {drawn.map((each) => (
-              <div key={each.of} className="w-[46mm]">
+              <div key={each.of} className="w-[74mm]">
                 <StepDrawing drawn={each} units={units} />
               </div>
             ))}

@@ -1,6 +1,6 @@
 import { slowestPart } from './model.ts'
 import type { Job, Part, Torque } from '@anklet/contract'
-import type { Plan, PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
+import type { Drawn, DrawnFor, Plan, PlanStep, ProcedureBook } from '@anklet/core/work/procedure'
 import { notEntered } from '@anklet/core/base/vehicle'
 import { drawnAt, roomFor } from '@anklet/core/work/procedure'
 import { clsx } from 'clsx'
@@ -15,6 +15,13 @@ import { runsOf } from './planFold.ts'
 import { PlanStepRow } from './PlanStepRow.tsx'
 import { PlanStretch } from './PlanStretch.tsx'
 import { Button } from '../../kit/Button.tsx'
+
+/** What is drawn of a step on paper: the same picture twice in a row says nothing new. */
+function drawnOnPaper(of: readonly PlanStep[], i: number, car: DrawnFor): readonly Drawn[] {
+  const drawn = drawnAt(of[i]!, car)
+  const before = of[i - 1]
+  return before && JSON.stringify(drawnAt(before, car)) === JSON.stringify(drawn) ? [] : drawn
+}
 
 const RISES = { up: 'raised', down: 'lowered' } as const
 
@@ -232,7 +239,7 @@ export function PlanView({
                     book={book}
                     torques={torques}
                     typeId={job.vehicleType.id}
-                    drawn={drawnAt(step, drawnFor(job, plan.situation.support))}
+                    drawn={drawnOnPaper(run.steps, i, drawnFor(job, plan.situation.support))}
                     room={{ earlier: at > first, later: at < last }}
                     onMove={(by) => onMove(step.key, at + by)}
                   />

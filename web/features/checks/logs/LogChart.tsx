@@ -1,15 +1,19 @@
-import type { Channel, LogRecord } from '@anklet/contract'
+import type { Channel, LogRecord, Vehicle } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import type { EChartsCoreOption } from 'echarts/core'
+import { clockWords } from '@anklet/language/plain/times'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
-import { Taps } from '../../../kit/Taps.tsx'
-import { logCsv, shown, shownUnit, thinned } from './logRows.ts'
+import { Button } from '../../../kit/Button.tsx'
 import type { Numbers } from '../../../kit/ChartFrame.tsx'
 import { ChartFrame } from '../../../kit/ChartFrame.tsx'
+import { Taps, toggled } from '../../../kit/Taps.tsx'
+import { LogRead } from './LogRead.tsx'
+import { logOption } from './logOption.ts'
+import type { Kind, Stretch } from './logPanels.ts'
+import { kindsOf, moved, rowAt, scaled, shownFirst } from './logPanels.ts'
+import { logFile, shown, shownUnit, thinned } from './logRows.ts'
 
-type Group = Channel['kind']
-const GROUP_WORDS: Readonly<Record<Group, string>> = {
+const KIND_WORDS: Readonly<Record<Kind, string>> = {
   height: 'Heights',
   signal: 'Signals',
   pressure: 'Pressure',
@@ -18,95 +22,31 @@ const GROUP_WORDS: Readonly<Record<Group, string>> = {
   temperature: 'Temperature',
   state: 'Pump runs',
 }
-/** Lines are told apart by dash and by name, not by colour. */
-const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
-const MOST_POINTS = 1500
-
-const colour = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-
-function optionOf(
-  channels: readonly Channel[],
-  { trace }: LogRecord,
-  units: DisplayUnits,
-): EChartsCoreOption {
-  const [ink, air, edge, faint] = ['--ink', '--air', '--edge', '--ink-3'].map(colour) as [
-    string,
-    string,
-    string,
-    string,
-  ]
-  const minutes = (trace.atS.at(-1) ?? 0) > 300
-  const places = thinned(
-    trace.atS.map((_, i) => i),
-    MOST_POINTS,
-  )
-  return {
-    grid: { left: 52, right: 84, top: 24, bottom: 26 },
-    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
-    xAxis: {
-      type: 'value',
-      max: 'dataMax',
-      axisLabel: {
-        color: faint,
-        formatter: minutes ? (s: number) => `${(s / 60).toFixed(0)} min` : '{value} s',
-        hideOverlap: true,
-      },
-      splitLine: { show: false },
-    },
-    yAxis: {
-      type: 'value',
-      scale: true,
-      splitNumber: 4,
-      name: channels[0] ? shownUnit(channels[0], units) : '',
-      nameTextStyle: { color: faint },
-      axisLabel: { color: faint },
-      splitLine: { lineStyle: { color: edge } },
-    },
-    series: channels.map((channel, k) => ({
-      type: 'line',
-      showSymbol: false,
-      silent: true,
-      animation: false,
-      connectNulls: false,
-      lineStyle: { color: k % 2 === 0 ? ink : air, width: 1.8, type: DASHES[k % DASHES.length] },
-      endLabel: {
-        show: true,
-        formatter: channel.corner ?? channel.id.split('.').at(-1),
-        color: k % 2 === 0 ? ink : air,
-        offset: [(k % 2) * 26, 0],
-      },
-      step: channel.kind === 'state' ? 'end' : false,
-      data: places.map((i) => [
-        trace.atS[i],
-        shown(channel, trace.values[channel.id]?.[i] ?? null, units),
-      ]),
-    })),
-  }
-}
-
+/** Room for so many panels. */
+const ROOM = ['h-[220px]', 'h-[220px]', 'h-[356px]', 'h-[498px]', 'h-[640px]'] as const
+const ROOM_FOR_ALL = 'h-[1070px]'
 const MOST_ROWS = 200
+/** About a mark this much is looked at, s. */
+const ABOUT_A_MARK_S = 30
 
 /** The log in numbers: a column for its time and one for each channel. */
 function numbersOf(
   channels: readonly Channel[],
   { trace }: LogRecord,
+  { fromS, toS }: Stretch,
   units: DisplayUnits,
 ): Numbers {
-  const places = thinned(
-    trace.atS.map((_, i) => i),
-    MOST_ROWS,
-  )
+  const rows = trace.atS.flatMap((at, i) => (at >= fromS && at <= toS ? [i] : []))
   return {
     columns: [
-      { head: 's', figures: true },
+      { head: 'min:s', figures: true },
       ...channels.map((channel) => ({
         head: `${channel.corner ?? channel.id}, ${shownUnit(channel, units)}`,
         figures: true,
       })),
     ],
-    rows: places.map((i) => [
-      trace.atS[i]!.toFixed(1),
+    rows: thinned(rows, MOST_ROWS).map((i) => [
+      clockWords(trace.atS[i]!),
       ...channels.map((channel) => {
         const value = shown(channel, trace.values[channel.id]?.[i] ?? null, units)
         return value === null ? '–' : value.toFixed(1)
@@ -115,52 +55,103 @@ function numbersOf(
   }
 }
 
-/** A log as lines over its time, a kind of quantity at a time. */
+/** Looks closer, wider or further along, by keys and gloves as well. */
+function Zoom({
+  stretch,
+  endS,
+  readAtS,
+  onLook,
+}: {
+  readonly stretch: Stretch
+  readonly endS: number
+  readonly readAtS: number | null
+  onLook(stretch: Stretch): void
+}): ReactNode {
+  const about =
+    readAtS !== null && readAtS >= stretch.fromS && readAtS <= stretch.toS ? readAtS : undefined
+  const whole = stretch.fromS <= 0 && stretch.toS >= endS
+  return (
+    <div role="group" aria-label="Stretch of the log" className="flex flex-wrap items-center gap-2">
+      <Button onClick={() => onLook(scaled(stretch, 0.5, endS, about))}>Closer</Button>
+      <Button disabled={whole} onClick={() => onLook(scaled(stretch, 2, endS, about))}>
+        Wider
+      </Button>
+      <Button disabled={stretch.fromS <= 0} onClick={() => onLook(moved(stretch, -1, endS))}>
+        Earlier
+      </Button>
+      <Button disabled={stretch.toS >= endS} onClick={() => onLook(moved(stretch, 1, endS))}>
+        Later
+      </Button>
+      <Button disabled={whole} onClick={() => onLook({ fromS: 0, toS: endS })}>
+        Whole
+      </Button>
+      <span className="num text-small text-ink-2" aria-live="polite">
+        {clockWords(stretch.fromS)} to {clockWords(stretch.toS)}
+      </span>
+    </div>
+  )
+}
+
+/** A log as lines over one time axis, a panel for each kind of quantity, with its marks. */
 export function LogChart({
   log,
+  vehicle,
   units,
 }: {
   readonly log: LogRecord
+  readonly vehicle: Pick<Vehicle, 'plate' | 'simulated'>
   readonly units: DisplayUnits
 }): ReactNode {
-  const groups = useMemo(() => [...new Set(log.head.channels.map(({ kind }) => kind))], [log])
-  const [group, setGroup] = useState<Group>(groups[0] ?? 'height')
-  const channels = useMemo(
-    () => log.head.channels.filter(({ kind }) => kind === group),
-    [log, group],
+  const { channels } = log.head
+  const endS = Math.max(1, log.trace.atS.at(-1) ?? 1)
+  const [kinds, setKinds] = useState(() => shownFirst(channels))
+  const [stretch, look] = useState<Stretch>({ fromS: 0, toS: endS })
+  const [readAtS, read] = useState<number | null>(null)
+  const all = useMemo(() => kindsOf(channels), [channels])
+  const shownKinds = useMemo(() => all.filter((kind) => kinds.includes(kind)), [all, kinds])
+  const chosen = channels.filter(({ kind }) => shownKinds.includes(kind))
+  const option = useCallback(
+    () => logOption(log, { kinds: shownKinds, stretch, readAtS, names: KIND_WORDS }, units),
+    [log, shownKinds, stretch, readAtS, units],
   )
-  const option = useCallback(() => optionOf(channels, log, units), [channels, log, units])
-  const name = `log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`
+  const readAt = (atS: number): void => {
+    const row = rowAt(log.trace, atS)
+    read(row === null ? null : atS)
+  }
+  const toMark = (atS: number): void => {
+    readAt(atS)
+    look(scaled({ fromS: atS, toS: atS + Math.min(endS, ABOUT_A_MARK_S) }, 1, endS, atS))
+  }
   return (
-    <div className="grid gap-2">
-      <Taps<Group>
-        legend="What"
-        chosen={[group]}
-        onTap={setGroup}
-        options={groups.map((value) => ({ value, words: GROUP_WORDS[value] }))}
+    <div className="grid gap-3">
+      <Taps<Kind>
+        legend="What, one over the other"
+        chosen={shownKinds}
+        onTap={(kind) => {
+          const next = toggled(kinds, kind)
+          if (next.length > 0) setKinds(next)
+        }}
+        options={all.map((value) => ({ value, words: KIND_WORDS[value] }))}
       />
+      <Zoom stretch={stretch} endS={endS} readAtS={readAtS} onLook={look} />
       <ChartFrame
-        label={`${log.head.title}, ${GROUP_WORDS[group]}`}
+        label={log.head.title}
         option={option}
-        picture={`${GROUP_WORDS[group]} over the log; the numbers are one tap away`}
-        height="h-[260px]"
+        onPick={readAt}
+        picture={
+          `${shownKinds.map((kind) => KIND_WORDS[kind]).join(', ')} from ` +
+          `${clockWords(stretch.fromS)} to ${clockWords(stretch.toS)}; the numbers are one tap away`
+        }
+        height={ROOM[shownKinds.length] ?? ROOM_FOR_ALL}
         table={{
           label: 'The log in numbers',
           room: 'max-h-[300px]',
-          numbers: () => numbersOf(channels, log, units),
+          numbers: () => numbersOf(chosen, log, stretch, units),
         }}
-        fileName={name}
-        csv={() => logCsv(log)}
+        fileName={`log-${log.head.at.slice(0, 16).replaceAll(/[:T]/g, '-')}`}
+        csv={() => logFile(log, vehicle)}
       />
-      {log.trace.marks.length > 0 && (
-        <p className="text-small text-ink-2">
-          {log.trace.marks
-            .slice(0, 40)
-            .map(({ atS, words }) => `${atS.toFixed(0)} s ${words}`)
-            .join('; ')}
-          {log.trace.marks.length > 40 ? ' …' : ''}
-        </p>
-      )}
+      <LogRead log={log} channels={chosen} readAtS={readAtS} units={units} onMark={toMark} />
     </div>
   )
 }

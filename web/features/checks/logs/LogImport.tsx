@@ -9,6 +9,7 @@ import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import type { LogFileWorker, LogSniff, ReadLog } from '../../../client/workers/logFileWorker.ts'
 import { doubtWords } from '@anklet/language/shop/devices'
+import { ownLogSentence, simulatedLogSentence } from '@anklet/language/shop/logs'
 import { secondsWords } from '@anklet/language/plain/times'
 import { COLUMN_CHOICES, columnWords, mappingFault, recalled, remember } from './logMapping.ts'
 import { keepLog } from './commands.ts'
@@ -87,8 +88,8 @@ function Mapping({
   )
 }
 
-function Found({ log }: { readonly log: ReadLog }): ReactNode {
-  const { rows, skipped, firstSkipped, jumps, gaps, lifts, doubts, trace } = log
+function Found({ log, plate }: { readonly log: ReadLog; readonly plate: string }): ReactNode {
+  const { rows, skipped, firstSkipped, jumps, gaps, lifts, doubts, trace, own } = log
   return (
     <div className="grid gap-2">
       <p className="say-small">
@@ -96,6 +97,11 @@ function Found({ log }: { readonly log: ReadLog }): ReactNode {
         {lifts.length === 0 ? 'no lift' : lifts.length === 1 ? '1 lift' : `${lifts.length} lifts`}{' '}
         in them.
       </p>
+      {own && own.plate !== plate && (
+        <Notice kind="wait">
+          It was written out of a job of {own.plate}, not of {plate}.
+        </Notice>
+      )}
       {skipped > 0 && (
         <Notice kind="wait">
           {skipped === 1 ? '1 row' : `${skipped} rows`} could not be read, the first in line{' '}
@@ -140,6 +146,7 @@ function useImport(job: Job) {
     setWrong('')
     remote.sniff(file).then(
       (sniff) => {
+        if (sniff.isOwn) return readOwn(file, sniff)
         if (sniff.headers.length < 2)
           return setWrong(
             `“${file.name}” is not a table with a header line: it has ` +
@@ -149,6 +156,24 @@ function useImport(job: Job) {
         setStep({ at: 'map', file, sniff })
       },
       () => setWrong(`“${file.name}” could not be read.`),
+    )
+  }
+  const readOwn = (file: File, sniff: LogSniff): void => {
+    setStep({ at: 'reading', share: 0.5 })
+    const back = (sentence: string): void => {
+      setStep({ at: 'choose' })
+      setWrong(sentence)
+    }
+    remote.readOwn(file, usualHeightMm(job)).then(
+      (log) => {
+        if (!log.ok) return back(ownLogSentence(log.error))
+        if (log.value.own?.simulated && !job.vehicle.simulated)
+          return back(simulatedLogSentence(job.vehicle.plate))
+        setStep(
+          log.value.rows > 0 ? { at: 'read', file, log: log.value } : { at: 'map', file, sniff },
+        )
+      },
+      () => back(`“${file.name}” could not be read to its end.`),
     )
   }
   const read = (file: File, sniff: LogSniff): void => {
@@ -244,7 +269,7 @@ export function LogImport({ job }: { readonly job: Job }): ReactNode {
       )}
       {step.at === 'read' && (
         <>
-          <Found log={step.log} />
+          <Found log={step.log} plate={job.vehicle.plate} />
           <GoOn
             words="Keep it with the job"
             disabled={keeping}

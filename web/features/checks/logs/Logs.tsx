@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { Loading } from '../../../client/Loading.tsx'
 import { useLog } from '../../../client/devices.ts'
 import { useUnits } from '../../../client/queries.ts'
-import { momentWords, secondsWords } from '@anklet/language/plain/times'
+import { clockWords, momentWords, secondsWords } from '@anklet/language/plain/times'
 import { LogChart } from './LogChart.tsx'
 import { LogImport } from './LogImport.tsx'
 import { ParkedStretches } from './ParkedStretches.tsx'
@@ -26,7 +26,7 @@ function One({ job, id }: { readonly job: Job; readonly id: string }): ReactNode
           )
         return (
           <div className="grid gap-3">
-            <LogChart log={log} units={units} />
+            <LogChart log={log} vehicle={job.vehicle} units={units} />
             {lifts.length > 0 && (
               <p>
                 <b>Lifts in it: </b>
@@ -35,7 +35,7 @@ function One({ job, id }: { readonly job: Job; readonly id: string }): ReactNode
                     ({ channel, fromS, toS, fromMm, toMm }) =>
                       `${channel.corner ?? channel.place} ` +
                       `${formatQuantity(toMm - fromMm, 'height', units)} ${UNIT_LABEL[units.length]} ` +
-                      `in ${secondsWords(toS - fromS)} from ${fromS.toFixed(0)} s`,
+                      `in ${secondsWords(toS - fromS)} from ${clockWords(fromS)}`,
                   )
                   .join('; ')}
                 .

@@ -9,14 +9,14 @@ export const keepLog = (
   jobId: string,
   logId: string,
   file: Pick<File, 'name' | 'lastModified'>,
-  { rows, channels, trace }: ReadLog,
+  { rows, channels, trace, own }: ReadLog,
 ): Intention<'log.keep'> => ({
   payload: {
     logId,
     jobId,
-    title: file.name.slice(0, MOST_LETTERS),
-    deviceName: 'out of a file',
-    startedAt: new Date(file.lastModified).toISOString(),
+    title: own?.title ?? file.name.slice(0, MOST_LETTERS),
+    deviceName: own?.deviceName ?? 'out of a file',
+    startedAt: own?.at ?? new Date(file.lastModified).toISOString(),
     rows,
     channels,
     trace,

@@ -1,8 +1,7 @@
-import type { Channel, LogRecord } from '@anklet/contract'
+import type { Channel, LogRecord, Vehicle } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { toDisplay, UNIT_LABEL } from '@anklet/core/base/units'
-import { safeCell } from '@anklet/core/measuring/exchange'
-import Papa from 'papaparse'
+import { writeOwnLog } from '@anklet/core/measuring/exchange'
 
 /** A channel's unit as the shop reads it. */
 export function shownUnit({ unit }: Channel, units: DisplayUnits): string {
@@ -29,19 +28,23 @@ export function shown({ unit }: Channel, value: number | null, units: DisplayUni
         : value
 }
 
-/** A log as a table of its stored units, one row a moment. */
-export function logCsv({ head: { channels }, trace }: LogRecord): string {
-  const rows = trace.atS.map((atS, i) => [
-    atS,
-    ...channels.map(({ id }) => trace.values[id]?.[i] ?? ''),
-  ])
-  return Papa.unparse(
-    [['time, s', ...channels.map(({ id, unit }) => safeCell(`${id}, ${unit}`))], ...rows],
-    {
-      newline: '\n',
+/** A log as a file: a table of its stored units, and over it what reads it in again as it is. */
+export const logFile = (
+  { head, trace }: LogRecord,
+  { plate, simulated = false }: Pick<Vehicle, 'plate' | 'simulated'>,
+): string =>
+  writeOwnLog({
+    head: {
+      title: head.title,
+      deviceName: head.deviceName,
+      at: head.at,
+      plate,
+      simulated,
+      channels: head.channels,
+      marks: trace.marks,
     },
-  )
-}
+    ...trace,
+  })
 
 /** At most so many points of a line, evenly: a screen has no more. */
 export function thinned<Value>(values: readonly Value[], most: number): Value[] {

@@ -1,8 +1,8 @@
-import { LogReader } from '@anklet/core/measuring/exchange'
+import { LogReader, readOwnLog } from '@anklet/core/measuring/exchange'
 import { describe, expect, test } from 'vitest'
 import { channelsOf, finishLog } from '../../../client/workers/logFileWorker.ts'
 import { COLUMN_CHOICES, columnWords, mappingFault } from './logMapping.ts'
-import { logCsv, thinned } from './logRows.ts'
+import { logFile, thinned } from './logRows.ts'
 import { channel } from '../test/checking.ts'
 
 describe('logs', () => {
@@ -19,9 +19,26 @@ describe('logs', () => {
       from: 'link' as const,
       rows: 2,
     }
-    expect(
-      logCsv({ head, trace: { atS: [0, 1], values: { gallery: [7, null] }, marks: [] } }),
-    ).toBe('"time, s","gallery, mm"\n0,7\n1,')
+    const trace = {
+      atS: [0, 1.25],
+      values: { gallery: [7.123456, null] },
+      marks: [{ atS: 1, words: 'asked: raise' }],
+    }
+    const file = logFile({ head, trace }, { plate: 'TQ 102', simulated: false })
+    expect(file.split('\n').slice(1)).toEqual([
+      '"time, s","gallery, mm"',
+      '0,7.123456',
+      '1.25,',
+      '',
+    ])
+    const read = readOwnLog(file)
+    expect(read).toMatchObject({
+      value: {
+        atS: trace.atS,
+        values: trace.values,
+        head: { plate: 'TQ 102', marks: trace.marks },
+      },
+    })
     expect(
       thinned(
         Array.from({ length: 1000 }, (_, i) => i),
