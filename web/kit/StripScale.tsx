@@ -1,7 +1,7 @@
 import type { Verdict } from '@anklet/core/measuring/heights'
 import type { Corner } from '@anklet/core/base/vehicle'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
 import { spreadLabels } from './spread.ts'
@@ -55,7 +55,8 @@ function Graduations({
         strokeWidth={mm % 50 === 0 ? 1.4 : 0.8}
       />,
     )
-    if (mm % 50 === 0)
+    // The first one leaves room for the unit over it.
+    if (mm % 50 === 0 && y(mm) > PAD + 9)
       marks.push(
         <text
           key={`t${mm}`}
@@ -284,6 +285,9 @@ export function StripScale({ corner, column, range, heightPx, units }: ScaleProp
         stroke={state === 'active' ? 'var(--ink)' : 'var(--edge)'}
         strokeWidth={state === 'active' ? 2 : 1}
       />
+      <text x={LEFT - 6} y={PAD - 1} textAnchor="end" fontSize="11" fill="var(--ink-3)">
+        {UNIT_LABEL[units.length]}
+      </text>
       <Graduations range={range} y={y} units={units} />
       {column.band && <Band band={column.band} y={y} />}
       {spans.map(({ fromMm, toMm, kind }) => (

@@ -21,6 +21,7 @@ import { NOTHING_WRITTEN, useHandovers } from '../../client/state/handovers.ts'
 import { useSession } from '../../client/state/session.ts'
 import type { PaperRequest } from '../job/papers/paperWorker.ts'
 import { momentWords } from '@anklet/language/plain/times'
+import { HeightsThrough } from '../job/heights/HeightsThrough.tsx'
 import { useProof } from '../job/proof/useProof.ts'
 import { warrantyLines } from '../job/model/shelfParts.ts'
 import { ForThePaper } from './ForThePaper.tsx'
@@ -162,6 +163,9 @@ function HandOver({ job, shop }: { readonly job: Job; readonly shop: Shop }): Re
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_330px] print:block">
       <div className="min-w-0">
         <PaperView of={of} units={units} photos={<Photos of={of} />} />
+        <div className="no-print mt-6">
+          <HeightsThrough job={job} units={units} />
+        </div>
       </div>
       <aside
         aria-label="Beside the paper"

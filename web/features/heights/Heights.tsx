@@ -30,6 +30,7 @@ import {
 import type { JudgedRound } from '../job/model/judged.ts'
 import { judgedRound } from '../job/model/judged.ts'
 import { earlierRound, heightRounds, isRideRound } from '../job/model/rounds.ts'
+import { HeightsThrough } from '../job/heights/HeightsThrough.tsx'
 import { freshDraft } from '../job/walk/draftOf.ts'
 import { moreIsRight, questionsAnswered } from '../job/walk/model.ts'
 import { RoundMore } from '../job/walk/RoundMore.tsx'
@@ -218,6 +219,7 @@ function Recorded({
         )}
         <LoadPair job={job} round={round} units={units} />
         <Reported round={round} units={units} />
+        <HeightsThrough job={job} units={units} />
       </div>
       <BesideRound
         rounds={rounds}

@@ -12,7 +12,7 @@ import { useIsPhone } from '../../kit/useMedia.ts'
 import { useChart } from '../../kit/useChart.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import type { CarEvent } from './events.ts'
-import { asideOf, EVENT_MARKS, eventsOf, partsWithAge } from './events.ts'
+import { EVENT_MARKS, EVENT_WORDS, eventsOf, lanesOf, partsWithAge } from './events.ts'
 import type { LikeWithLike, TrendPoint } from '../job/model/trend.ts'
 import { likeWithLike } from '../job/model/trend.ts'
 import { simulatedWords } from '@anklet/language/plain/simulated'
@@ -23,8 +23,6 @@ const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
 /** More rounds than this are drawn without a mark each. */
 const MANY = 150
-/** Side of an event's mark with some air, px. */
-const MARK_PX = 19
 
 const colour = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(name).trim()
@@ -57,6 +55,8 @@ function cornerSeries(
     those.map(({ at, offMm }) => [at, toDisplay(offMm[corner], 'height', units)])
   const plain = {
     type: 'line',
+    xAxisIndex: 1,
+    yAxisIndex: 1,
     silent: true,
     animation: false,
     symbol: SYMBOLS[k],
@@ -96,39 +96,29 @@ interface CornerLook {
   /** How far its name is moved from its line's end. */ readonly movedPx: number
 }
 
-/**
- * What happened, as marks along the top.
- * @param aside how many marks each is moved, so that none covers another
- */
+/** What happened, a lane for each kind over the heights, each at its own time. */
 function eventSeries(
   events: readonly CarEvent[],
-  aside: readonly number[],
-  top: number,
-  { ink }: Colours,
+  lanes: readonly CarEvent['kind'][],
+  { ink, edge }: Colours,
 ): object {
   return {
     type: 'line',
+    xAxisIndex: 0,
+    yAxisIndex: 0,
     silent: true,
     animation: false,
     lineStyle: { opacity: 0 },
     symbol: 'roundRect',
-    symbolSize: 17,
-    itemStyle: { color: ink },
-    label: {
-      show: true,
-      position: 'inside',
-      color: colour('--paper'),
-      fontWeight: 700,
-      fontSize: 11,
-      formatter: ({ dataIndex }: { readonly dataIndex: number }) =>
-        EVENT_MARKS[events[dataIndex]!.kind],
-    },
-    data: events.map(({ atMs }, i) => ({
-      value: [atMs, top],
-      symbolOffset: [aside[i]! * MARK_PX, 0],
-    })),
+    symbolSize: [9, 13],
+    itemStyle: { color: ink, borderColor: edge, borderWidth: 1 },
+    data: events.map(({ atMs, kind }) => [atMs, lanes.indexOf(kind)]),
   }
 }
+
+/** Height of a lane, px. */
+const LANE = 19
+const PLOT_TOP = 34
 
 function optionOf(
   points: readonly TrendPoint[],
@@ -140,33 +130,74 @@ function optionOf(
   const colours = coloursNow()
   const many = points.length > MANY
   const all = points.flatMap(({ offMm }) => WALK.map((corner) => offMm[corner]))
-  const top = Math.max(10, ...all) + 8
-  const moved = namesMoved(points, like.levelled.at(-1), top)
+  const moved = namesMoved(points, like.levelled.at(-1), Math.max(10, ...all) + 8)
+  const lanes = lanesOf(events)
+  const lanesPx = lanes.length * LANE
+  const left = phone ? 34 : 88
   const times = [...points, ...events.map(({ atMs: at }) => ({ at }))].map(({ at }) => at)
-  const spanMs = Math.max(...times) - Math.min(...times)
-  const aside = asideOf(events, spanMs * (MARK_PX / (phone ? 220 : 880)))
+  const range = { type: 'time', min: Math.min(...times), max: Math.max(...times) }
   return {
-    grid: { left: 46, right: 64, top: 26, bottom: 28 },
+    grid: [
+      { left, right: 48, top: 6, height: lanesPx },
+      { left, right: 48, top: lanesPx + PLOT_TOP, bottom: 62 },
+    ],
     textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
-    xAxis: {
-      type: 'time',
-      axisLabel: { color: colours.faint, hideOverlap: true },
-      splitLine: { show: false },
-    },
-    yAxis: {
-      type: 'value',
-      scale: true,
-      name: `${UNIT_LABEL[units.length]} over design`,
-      nameTextStyle: { color: colours.faint, align: 'left' },
-      axisLabel: { color: colours.faint },
-      splitLine: { lineStyle: { color: colours.edge } },
-    },
+    xAxis: [
+      { ...range, gridIndex: 0, show: false },
+      {
+        ...range,
+        gridIndex: 1,
+        axisLabel: { color: colours.faint, hideOverlap: true },
+        splitLine: { show: false },
+      },
+    ],
+    yAxis: [
+      {
+        gridIndex: 0,
+        type: 'category',
+        data: lanes.map((kind) =>
+          phone ? EVENT_MARKS[kind] : `${EVENT_WORDS[kind]}  ${EVENT_MARKS[kind]}`,
+        ),
+        inverse: true,
+        axisLine: { show: false },
+        axisTick: { show: false },
+        axisLabel: { color: colours.faint, interval: 0 },
+        splitLine: { show: true, lineStyle: { color: colours.edge } },
+      },
+      {
+        gridIndex: 1,
+        type: 'value',
+        scale: true,
+        name: `${UNIT_LABEL[units.length]} over design`,
+        nameTextStyle: { color: colours.faint, align: 'left' },
+        axisLabel: { color: colours.faint },
+        splitLine: { lineStyle: { color: colours.edge } },
+      },
+    ],
+    dataZoom: [
+      { type: 'inside', xAxisIndex: [0, 1], filterMode: 'filter' },
+      {
+        type: 'slider',
+        xAxisIndex: [0, 1],
+        filterMode: 'filter',
+        left,
+        right: 48,
+        bottom: 6,
+        height: 22,
+        borderColor: colours.edge,
+        fillerColor: colour('--air-soft'),
+        handleStyle: { color: colour('--sheet'), borderColor: colours.ink },
+        textStyle: { color: colours.faint },
+        showDataShadow: false,
+        brushSelect: false,
+      },
+    ],
     series: [
       ...WALK.flatMap((corner, k) => {
         const of = k % 2 === 0 ? colours.ink : colours.air
         return cornerSeries(corner, k, like, { many, units, of, movedPx: moved[k]! })
       }),
-      eventSeries(events, aside, toDisplay(top, 'height', units), colours),
+      eventSeries(events, lanes, colours),
     ],
   }
 }
@@ -267,7 +298,7 @@ export function Timeline({
       {numbers ? null : (
         <div
           ref={place}
-          className="h-[280px] w-full"
+          className="h-[380px] w-full"
           role="img"
           aria-label={
             `Heights of ${points.length} rounds over design, and ${events.length} events; ` +

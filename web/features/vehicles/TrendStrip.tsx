@@ -19,22 +19,35 @@ interface TrendProps {
 const W = 220
 const H = 190
 const LEFT = 34
+/** More repairs than this would be a fence of lines. */
+const FEW_MARKS = 8
 /** More rounds than this are drawn as a crowd. */
 const MANY = 150
 
 /** A repair between two rounds. @param at where, in the drawing's own units */
-function Mark({ repair, at }: { readonly repair: Repair; readonly at: number }): ReactNode {
+function Mark({
+  repair,
+  at,
+  crowded,
+}: {
+  readonly repair: Repair
+  readonly at: number
+  /** There are so many that only their signs are drawn. */
+  readonly crowded: boolean
+}): ReactNode {
   return (
     <g>
-      <line
-        x1={at}
-        x2={at}
-        y1={12}
-        y2={H - 8}
-        stroke="var(--steel-dark)"
-        strokeWidth="1.4"
-        strokeDasharray="4 3"
-      />
+      {!crowded && (
+        <line
+          x1={at}
+          x2={at}
+          y1={12}
+          y2={H - 8}
+          stroke="var(--steel-dark)"
+          strokeWidth="1.4"
+          strokeDasharray="4 3"
+        />
+      )}
       <path d={`M${at} 2l5 5l-5 5l-5 -5z`} fill="var(--ink)">
         <title>{`${new Date(repair.at).toLocaleDateString()}: ${repairWords(repair)}`}</title>
       </path>
@@ -59,6 +72,7 @@ function Panel({
     point.coldMm === null ? [[x(i), y(point.offMm[corner])] as const] : [],
   )
   const now = points.at(-1)!.offMm[corner]
+  const marks = marksOf(corner, points, repairs)
   return (
     <svg
       viewBox={`0 0 ${W} ${H + 24}`}
@@ -85,14 +99,22 @@ function Panel({
           </text>
         </g>
       ))}
+      <text x={LEFT - 5} y={10} textAnchor="end" fontSize="11" fill="var(--ink-3)">
+        {UNIT_LABEL[units.length]}
+      </text>
       <polyline
         points={levelled.map((place) => place.join(',')).join(' ')}
         fill="none"
         stroke="var(--ink)"
         strokeWidth="1.8"
       />
-      {marksOf(corner, points, repairs).map(({ repair, place }) => (
-        <Mark key={repair.id} repair={repair} at={Math.max(LEFT + 6, Math.min(W - 5, x(place)))} />
+      {marks.map(({ repair, place }) => (
+        <Mark
+          key={repair.id}
+          crowded={marks.length > FEW_MARKS}
+          repair={repair}
+          at={Math.max(LEFT + 6, Math.min(W - 5, x(place)))}
+        />
       ))}
       {points.length > MANY ? (
         <Crowd points={points} corner={corner} x={x} y={y} />

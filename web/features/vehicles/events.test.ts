@@ -1,7 +1,8 @@
 import type { ProofRecord, Repair } from '@anklet/contract'
 import { sampleHandover } from '@anklet/core/base/samples'
 import { expect, test } from 'vitest'
-import { asideOf, eventsOf, partsWithAge } from './events.ts'
+import type { CarEvent } from './events.ts'
+import { eventsOf, lanesOf, partsWithAge } from './events.ts'
 
 const DAY = 86_400_000
 const at = (day: number): string => new Date(Date.UTC(2026, 0, 1) + day * DAY).toISOString()
@@ -100,8 +101,12 @@ test('of parts changed twice at one place the newer is in the car', () => {
   ])
 })
 
-test('marks of one day stand side by side, and those with room where they are', () => {
-  const event = (atMs: number) => ({ atMs, kind: 'part' as const, words: '' })
-  expect(asideOf([0, 0, 5, 40, 45].map(event), 10)).toEqual([0, 1, 1.5, 0, 0.5])
-  expect(asideOf([], 10)).toEqual([])
+test('a lane for each kind that happened, in one order whatever came first', () => {
+  const event = (kind: CarEvent['kind']): CarEvent => ({ atMs: 0, kind, words: '' })
+  expect(lanesOf((['handover', 'part', 'codes', 'part'] as const).map(event))).toEqual([
+    'part',
+    'codes',
+    'handover',
+  ])
+  expect(lanesOf([])).toEqual([])
 })

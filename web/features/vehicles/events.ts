@@ -10,6 +10,16 @@ export interface CarEvent {
   readonly words: string
 }
 
+/** What a kind of event is called beside its lane. */
+export const EVENT_WORDS: Readonly<Record<CarEvent['kind'], string>> = {
+  part: 'parts',
+  codes: 'codes',
+  calibration: 'calibrated',
+  charge: 'gas',
+  pump: 'pump’s day',
+  handover: 'handed over',
+}
+
 /** The letter an event stands by on the timeline. */
 export const EVENT_MARKS: Readonly<Record<CarEvent['kind'], string>> = {
   part: 'P',
@@ -83,18 +93,11 @@ export function eventsOf({
   return events.sort((a, b) => a.atMs - b.atMs)
 }
 
-/**
- * How many marks an event is set aside, so that those of one day do not cover each other.
- * @param roomMs what one mark takes of the time axis, ms
- */
-export function asideOf(events: readonly CarEvent[], roomMs: number): readonly number[] {
-  let freeMs = Number.NEGATIVE_INFINITY
-  return events.map(({ atMs }) => {
-    const shownMs = Math.max(atMs, freeMs)
-    freeMs = shownMs + roomMs
-    return (shownMs - atMs) / roomMs
-  })
-}
+/** The kinds of what happened that there are, in the order of their lanes from the top. */
+export const lanesOf = (events: readonly CarEvent[]): readonly CarEvent['kind'][] =>
+  (Object.keys(EVENT_MARKS) as CarEvent['kind'][]).filter((kind) =>
+    events.some((event) => event.kind === kind),
+  )
 
 /** Parts that are in the car now, with how long: the newest of each kind and place. */
 export function partsWithAge(

@@ -1,5 +1,5 @@
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { perCorner, WALK } from '@anklet/core/base/vehicle'
 import { stripRange } from '../../../kit/stripRange.ts'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
@@ -36,6 +36,7 @@ export function drawStrip(
       const x = i * COLUMN + 14
       const y = (mm: number): number => SCALE_TOP + ((high - mm) / (high - low)) * SCALE
       area.box(x, SCALE_TOP, 14, SCALE)
+      area.text(UNIT_LABEL[units.length], x, SCALE_TOP - 3, { size: 7.5, faint: true })
       if (band)
         area.fill(
           x + 9,

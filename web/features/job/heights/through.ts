@@ -1,0 +1,67 @@
+import type { Job, Round } from '@anklet/contract'
+import { isLevelled } from '@anklet/core/measuring/heights'
+import type { Axle, PerCorner } from '@anklet/core/base/vehicle'
+import { mapCorners } from '@anklet/core/base/vehicle'
+import { designAt, isRideRound, meansOf } from '../model/rounds.ts'
+
+/** What may be off the design height on one axle, mm: least and most. */
+export interface Band {
+  readonly leastMm: number
+  readonly mostMm: number
+}
+
+/** One round on the way through a job. */
+export interface StageOfHeights {
+  readonly round: Round
+  /** As it is numbered in the picture, from 1. */
+  readonly number: number
+  /** Mean height over the design height of the level it stood at, mm. */
+  readonly offMm: PerCorner<number>
+  /** Whether the module had levelled it, so that a specification speaks of it. */
+  readonly levelled: boolean
+  /** What its specification allows, by axle; null: none is on record, or it was not levelled. */
+  readonly band: Readonly<Record<Axle, Band>> | null
+}
+
+function bandOf({ vehicleType }: Job, round: Round): StageOfHeights['band'] {
+  const written = vehicleType.specifications.find(
+    ({ levelId, method }) => levelId === round.levelId && method === round.method,
+  )
+  if (!written || !isLevelled(round)) return null
+  const design = designAt({ vehicleType }, round.levelOffsetMm)
+  const band = (axle: Axle): Band => {
+    const { nominalMm, minusMm, plusMm } = written[axle]
+    const off = nominalMm - design[axle === 'front' ? 'FL' : 'RL']
+    return { leastMm: off - minusMm, mostMm: off + plusMm }
+  }
+  return { front: band('front'), rear: band('rear') }
+}
+
+/**
+ * The ride heights of a job from arrival to handover, oldest first: every round of it that was
+ * measured from wheel centre to arch.
+ */
+export const heightsThrough = (job: Job): readonly StageOfHeights[] =>
+  job.rounds
+    .filter((round) => round.jobId === job.id && isRideRound(round))
+    .map((round, i) => {
+      const design = designAt(job, round.levelOffsetMm)
+      return {
+        round,
+        number: i + 1,
+        offMm: mapCorners(meansOf(round), (mean, corner) => mean - design[corner]),
+        levelled: isLevelled(round),
+        band: bandOf(job, round),
+      }
+    })
+
+const LEAST_RANGE_MM = 20
+
+/** What a picture of them shows over and under the design height, mm. */
+export function rangeThrough(stages: readonly StageOfHeights[]): number {
+  const most = stages.flatMap(({ offMm, band }) => [
+    ...Object.values(offMm),
+    ...(band ? [band.front, band.rear].flatMap(({ leastMm, mostMm }) => [leastMm, mostMm]) : []),
+  ])
+  return Math.ceil((Math.max(LEAST_RANGE_MM, ...most.map(Math.abs)) + 4) / 10) * 10
+}
