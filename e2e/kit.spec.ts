@@ -31,7 +31,7 @@ test('every part of the kit can be read and reached, light, dark and on a phone'
   page.on('pageerror', (error) => broken.push(error.message))
   await page.goto(address)
   await expect(page.getByRole('heading', { name: 'The kit' })).toBeVisible({ timeout: 60_000 })
-  await expect(page.getByRole('region')).toHaveCount(13)
+  await expect(page.getByRole('region')).toHaveCount(16)
   await expectReadable(page, 'kit')
   await expectFitsPhone(page, 'kit')
   expect(broken).toEqual([])

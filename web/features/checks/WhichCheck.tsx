@@ -141,8 +141,9 @@ export function WhichCheck({ job }: { readonly job: Job }): ReactNode {
     ])
     setTold(null)
   }, [told, newest, channels, mutate])
-  // A valve that is open moves a corner nobody told: what rises then says nothing.
-  const levelling = !told && (newest?.module?.open.length ?? 0) > 0
+  // A valve that is open moves a corner nobody told: what rises then says nothing. While only the
+  // reservoir is filled nothing moves.
+  const levelling = !told && newest?.module?.open.some((valve) => valve !== 'reservoir') === true
   const corners = WALK.filter((corner) => hasAirAtCorner(job.vehicleType.architecture, corner))
   const tell = (corner: Corner): void => {
     const before = newest

@@ -38,10 +38,10 @@ export function WhatIsThis({ asked }: { readonly asked: AskedFigure }): ReactNod
       <Button
         look="quiet"
         className="min-w-touch self-stretch"
-        aria-label={`What is this? ${title}`}
         onClick={() => setOpen(true)}
       >
         <CircleQuestionMark size={20} aria-hidden />
+        <span className="sr-only">What is this? {title}</span>
       </Button>
       {open && (
         <Sheet title={title} open onClose={() => setOpen(false)}>

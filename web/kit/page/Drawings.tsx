@@ -22,9 +22,9 @@ export function StepDrawings(): ReactNode {
           ))}
         </div>
       ))}
-      <div className="flex flex-wrap items-end gap-4">
-        {[140, 240, 480].map((width) => (
-          <div key={width} style={{ width }}>
+      <div className="flex min-w-0 flex-wrap items-end gap-4">
+        {[140, 240, 350].map((width) => (
+          <div key={width} style={{ width, maxWidth: '100%' }}>
             <StepDrawing drawn={EVERY_DRAWING[0]!} units={DEFAULT_UNITS} />
           </div>
         ))}
