@@ -145,6 +145,25 @@ test('a figure of a type is lit on a car, for whoever types it and whoever asks'
   await expect(page.getByRole('dialog')).toContainText('with the wheel hanging as far as it goes')
 })
 
+test('a drawing goes out for a paper of the shop’s own, with its colours written out', async ({
+  page,
+  demoShop,
+}) => {
+  await openJobAt(page, demoShop, 'TQ 233', 'heights', 'S. Okafor')
+  const hand = handOn(page)
+  const walk = page.getByRole('button', { name: 'Walk another round' })
+  if (await walk.isVisible()) await walk.click()
+  await page.getByRole('button', { name: /^Larger: Tape/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('straight up')
+  const saved = page.waitForEvent('download')
+  await hand.tap('SVG')
+  const file = await saved
+  expect(file.suggestedFilename()).toMatch(/^tape-.*\.svg$/)
+  const drawing = await readFile(await file.path(), 'utf8')
+  expect(drawing).toMatch(/^<svg xmlns/)
+  expect(drawing).not.toContain('var(--')
+})
+
 test('a plan on paper shows its drawings beside their steps', async ({ page, demoShop }) => {
   await openJobAt(page, demoShop, 'HL 250', 'work', 'S. Okafor')
   await page.getByText('The plan, and to change it under way').click()

@@ -79,6 +79,9 @@ function Panel({
           </text>
         </g>
       ))}
+      <text x={LEFT + 4} y={9} fontSize="11" fill="var(--ink-3)">
+        {UNIT_LABEL[units.length]}
+      </text>
       {night.checkHours.map((hour) => (
         <line
           key={hour}

@@ -1,6 +1,9 @@
 import type { FittedCoil } from '@anklet/core/reasoning/conversion'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { GRAVITY } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
+import { useUnits } from '../../client/queries.ts'
 import { useIsPhone } from '../../kit/useMedia.ts'
 
 const [HEIGHT, LEFT, RIGHT, TOP, BOTTOM] = [220, 44, 92, 14, 30]
@@ -11,10 +14,12 @@ function HeightMarks({
   width,
   y,
   mostMm,
+  units,
 }: {
   readonly width: number
   y(mm: number): number
   readonly mostMm: number
+  readonly units: DisplayUnits
 }): ReactNode {
   return [0, 0.5, 1].map((share) => (
     <g key={share}>
@@ -32,7 +37,8 @@ function HeightMarks({
         textAnchor="end"
         fill="var(--ink-2)"
       >
-        {(-share * mostMm).toFixed(0)}
+        {formatQuantity(-share * mostMm, 'height', units)}
+        {share === 0 ? ` ${UNIT_LABEL[units.length]}` : ''}
       </text>
     </g>
   ))
@@ -91,6 +97,7 @@ export function LoadChart({
   readonly chosen: string | null
 }): ReactNode {
   const width = useIsPhone() ? 350 : 620
+  const units = useUnits()
   const newton = (kg: number): number => (kg * GRAVITY) / 2
   const lines = [
     ...(airRateNPerMm === null
@@ -118,7 +125,12 @@ export function LoadChart({
   ends.forEach((end, i) => {
     if (i > 0) end.at = Math.max(end.at, ends[i - 1]!.at + 14)
   })
-  const told = lines.map(({ id, mmAt }) => `${id} ${mmAt(ladenKg).toFixed(0)} mm`).join(', ')
+  const told = lines
+    .map(
+      ({ id, mmAt }) =>
+        `${id} ${formatQuantity(mmAt(ladenKg), 'height', units)} ${UNIT_LABEL[units.length]}`,
+    )
+    .join(', ')
   return (
     <figure aria-label="Height against load">
       <svg
@@ -127,7 +139,7 @@ export function LoadChart({
         role="img"
         aria-label={`With ${ladenKg} kg over the axle it stands lower by: ${told}`}
       >
-        <HeightMarks width={width} y={y} mostMm={mostMm} />
+        <HeightMarks width={width} y={y} mostMm={mostMm} units={units} />
         <LoadMarks ladenKg={ladenKg} x={x} />
         {lines.map(({ id, mmAt, on }, i) => (
           <line
@@ -150,7 +162,7 @@ export function LoadChart({
         <LineNames ends={ends} width={width} chosen={chosen} />
       </svg>
       <figcaption className="text-small text-ink-2">
-        Lower by, mm at the wheel, against what is carried over the axle.
+        Lower by, {UNIT_LABEL[units.length]} at the wheel, against what is carried over the axle.
       </figcaption>
     </figure>
   )

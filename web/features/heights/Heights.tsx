@@ -44,6 +44,7 @@ import { Readings } from './Readings.tsx'
 import { Reported } from './Reported.tsx'
 import { RoundStrip } from './RoundStrip.tsx'
 import { Button } from '../../kit/Button.tsx'
+import { StepDrawings } from '../../kit/drawings/StepDrawings.tsx'
 
 const ReportedNow = lazy(() =>
   import('./ReportedNow.tsx').then((module) => ({ default: module.ReportedNow })),
@@ -299,14 +300,21 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
   }
   return (
     <div className="grid max-w-[900px] gap-5">
-      <p className="say-small">
-        {METHOD_ORDERS[shown.method].replace(/\.$/, '')}, at all four corners, before anything is
-        taken apart.
-      </p>
-      <p className="sub">
-        Same place, same floor, same load, doors shut, tyres right. Not straight off the lift:
-        settle it first.
-      </p>
+      <div className="flex flex-wrap items-start gap-4">
+        <div className="grid min-w-[260px] flex-1 gap-3">
+          <p className="say-small">
+            {METHOD_ORDERS[shown.method].replace(/\.$/, '')}, at all four corners, before anything
+            is taken apart.
+          </p>
+          <p className="sub">
+            Same place, same floor, same load, doors shut, tyres right. Not straight off the lift:
+            settle it first.
+          </p>
+        </div>
+        <div className="w-full sm:w-[250px]">
+          <StepDrawings drawn={[{ of: 'tape', method: shown.method, apart: null }]} units={units} />
+        </div>
+      </div>
       <RoundQuestions job={job} draft={shown} levels states={statesFor(job)} onChange={change} />
       {(docked || job.proof.some(({ content }) => content.kind === 'calibrated')) && (
         <Suspense>

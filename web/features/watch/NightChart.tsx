@@ -41,7 +41,7 @@ function optionOf(
   ) as [string, string, string, string, string]
   const line = { type: 'line', showSymbol: false, silent: true, animation: false }
   return {
-    grid: { left: 46, right: 86, top: 8, bottom: 24 },
+    grid: { left: 46, right: 86, top: 24, bottom: 24 },
     textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
     xAxis: {
       type: 'time',
@@ -55,6 +55,9 @@ function optionOf(
       type: 'value',
       scale: true,
       splitNumber: 3,
+      name: UNIT_LABEL[units.length],
+      nameTextStyle: { color: faint, align: 'right' },
+      nameGap: 10,
       axisLabel: { color: faint },
       splitLine: { lineStyle: { color: edge } },
     },
@@ -75,7 +78,8 @@ function optionOf(
       {
         ...line,
         lineStyle: { color: air, width: 1.6, type: 'dashed' },
-        endLabel: { show: true, formatter: 'only cold', color: air },
+        endLabel: { show: true, formatter: 'only cold', color: air, lineHeight: 15, height: 15 },
+        labelLayout: { moveOverlap: 'shiftY' },
         data: rows.map(({ at, coldMm }) => [at, show(coldMm)]),
       },
       ...(doubted || outcome.answer.best === 'none'
@@ -84,7 +88,15 @@ function optionOf(
             {
               ...line,
               lineStyle: { color: ink, width: 2.2 },
-              endLabel: { show: true, formatter: 'with the leak', color: ink, fontWeight: 650 },
+              endLabel: {
+                show: true,
+                formatter: 'with the leak',
+                color: ink,
+                fontWeight: 650,
+                lineHeight: 15,
+                height: 15,
+              },
+              labelLayout: { moveOverlap: 'shiftY' },
               data: rows.map(({ at, leakMm }) => [at, show(leakMm)]),
             },
           ]),
