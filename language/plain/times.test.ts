@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
+import { clockWords } from './clock.ts'
 import {
-  clockWords,
   countdownWords,
   hoursWords,
   momentWords,

@@ -75,14 +75,5 @@ export type {
 export { GRAVITY, loadsFromScalesN, areaFromPressureCm2, motionRatioFrom } from './shopMeasures.ts'
 export { tidyVin, vinRemark } from './vin.ts'
 export type { VinRemark } from './vin.ts'
-export {
-  openPassages,
-  PUMP_ENDS,
-  PUMP_WAYS,
-  pumpWayOf,
-  pumpWaysOf,
-  VALVE_ENDS,
-  VALVE_IDS,
-  valvesOf,
-} from './circuit.ts'
-export type { AirPlace, CircuitState, OpenPassage, Piping, PumpWay, ValveId } from './circuit.ts'
+export { PUMP_WAYS, VALVE_IDS } from './valves.ts'
+export type { PumpWay, ValveId } from './valves.ts'

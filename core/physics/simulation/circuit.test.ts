@@ -1,13 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import type { AirPlace, CircuitState, Piping, PumpWay, ValveId } from '../../base/vehicle/index.ts'
-import {
-  AIR_FORMS,
-  openPassages,
-  pumpWaysOf,
-  usualArchitecture,
-  valvesOf,
-} from '../../base/vehicle/index.ts'
+import type { AirPlace, CircuitState, Piping } from '../../base/circuit/index.ts'
+import type { PumpWay, ValveId } from '../../base/vehicle/index.ts'
+import { openPassages, pumpWaysOf, valvesOf } from '../../base/circuit/index.ts'
+import { AIR_FORMS, usualArchitecture } from '../../base/vehicle/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { chargeLost, USUAL_RULES } from './index.ts'
 import { airSlope, nodePressures, passagesOf } from './network.ts'

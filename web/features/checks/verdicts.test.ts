@@ -1,6 +1,7 @@
 import { RAISING } from './test/checking.ts'
-import type { CircuitState } from '@anklet/core/base/vehicle'
-import { openPassages, usualArchitecture } from '@anklet/core/base/vehicle'
+import type { CircuitState } from '@anklet/core/base/circuit'
+import { openPassages } from '@anklet/core/base/circuit'
+import { usualArchitecture } from '@anklet/core/base/vehicle'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import { describe, expect, test } from 'vitest'
 import { jobOf } from '@anklet/language/test/records'
@@ -15,7 +16,8 @@ import {
   sweepSaid,
   whichSaid,
 } from '@anklet/language/causes/checks'
-import { circuitWords, faultWords, moduleWords } from '@anklet/language/shop/devices'
+import { circuitWords } from '@anklet/language/shop/circuit'
+import { faultWords, moduleWords } from '@anklet/language/shop/devices'
 import { pumpDayWords } from '@anklet/language/night/pumpDay'
 
 describe('verdicts in words', () => {

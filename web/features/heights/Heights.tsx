@@ -311,7 +311,7 @@ export function Heights({ job }: { readonly job: Job }): ReactNode {
             settle it first.
           </p>
         </div>
-        <div className="w-full sm:w-[250px]">
+        <div className="w-[220px] sm:w-[250px]">
           <StepDrawings drawn={[{ of: 'tape', method: shown.method, apart: null }]} units={units} />
         </div>
       </div>

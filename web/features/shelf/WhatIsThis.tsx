@@ -2,7 +2,6 @@ import type { Method } from '@anklet/core/measuring/heights'
 import type { AirForm, Axle } from '@anklet/core/base/vehicle'
 import type { CarFigure } from '@anklet/language/shop/carFigures'
 import { carFigureWords } from '@anklet/language/shop/carFigures'
-import { CircleQuestionMark } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Button } from '../../kit/Button.tsx'
@@ -35,12 +34,13 @@ export function WhatIsThis({ asked }: { readonly asked: AskedFigure }): ReactNod
   const { title } = carFigureWords(asked.figure, asked.axle, asked.method)
   return (
     <>
-      <Button
-        look="quiet"
-        className="min-w-touch self-stretch"
-        onClick={() => setOpen(true)}
-      >
-        <CircleQuestionMark size={20} aria-hidden />
+      <Button look="quiet" className="min-w-touch self-stretch" onClick={() => setOpen(true)}>
+        <span
+          aria-hidden
+          className="inline-grid h-6 w-6 place-items-center rounded-full border-2 border-current font-semibold"
+        >
+          ?
+        </span>
         <span className="sr-only">What is this? {title}</span>
       </Button>
       {open && (

@@ -1,5 +1,6 @@
-import type { Architecture, OpenPassage } from '@anklet/core/base/vehicle'
-import { CIRCUIT_LABELS as WORDS } from '@anklet/language/shop/devices'
+import type { OpenPassage } from '@anklet/core/base/circuit'
+import type { Architecture } from '@anklet/core/base/vehicle'
+import { CIRCUIT_LABELS as WORDS } from '@anklet/language/shop/circuit'
 import type { ReactNode } from 'react'
 import type { CircuitPlaces } from './circuitPlaces.ts'
 import { Label, STROKE } from './strokes.tsx'

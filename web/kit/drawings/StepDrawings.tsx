@@ -1,7 +1,6 @@
 import type { Drawn } from '@anklet/core/work/procedure'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { drawnWords } from '@anklet/language/work/drawings'
-import { Maximize2 } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { Button } from '../Button.tsx'
@@ -63,7 +62,9 @@ export function StepDrawings({ drawn, units }: StepDrawingsProps): ReactNode {
             <StepDrawing drawn={each} units={units} />
             <span className="flex items-center justify-between gap-2 text-small text-ink-2">
               {title}
-              <Maximize2 size={15} aria-hidden className="shrink-0" />
+              <span aria-hidden className="text-note underline">
+                larger
+              </span>
             </span>
           </Button>
         )

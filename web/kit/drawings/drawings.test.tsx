@@ -2,14 +2,10 @@ import fc from 'fast-check'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import type { Drawn } from '@anklet/core/work/procedure'
-import type { CircuitState, Piping, PumpWay } from '@anklet/core/base/vehicle'
-import {
-  AIR_FORMS,
-  openPassages,
-  pumpWaysOf,
-  usualArchitecture,
-  valvesOf,
-} from '@anklet/core/base/vehicle'
+import type { CircuitState, Piping } from '@anklet/core/base/circuit'
+import type { PumpWay } from '@anklet/core/base/vehicle'
+import { openPassages, pumpWaysOf, valvesOf } from '@anklet/core/base/circuit'
+import { AIR_FORMS, usualArchitecture } from '@anklet/core/base/vehicle'
 import { drawnWords } from '@anklet/language/work/drawings'
 import { afterEach, describe, expect, test } from 'vitest'
 import type { Method } from '@anklet/core/measuring/heights'

@@ -1,4 +1,5 @@
-import type { OpenPassage, ValveId } from '@anklet/core/base/vehicle'
+import type { OpenPassage } from '@anklet/core/base/circuit'
+import type { ValveId } from '@anklet/core/base/vehicle'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 

@@ -1,6 +1,7 @@
 import type { Drawn } from '@anklet/core/work/procedure'
 import { SUPPORTS } from '@anklet/core/work/procedure'
-import type { Architecture, CircuitState } from '@anklet/core/base/vehicle'
+import type { CircuitState } from '@anklet/core/base/circuit'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import { HOLDS, LINE_JOINTS, usualArchitecture } from '@anklet/core/base/vehicle'
 import { METHODS } from '@anklet/core/measuring/heights'
 import type { CircuitFigures } from '../drawings/CircuitDrawing.tsx'

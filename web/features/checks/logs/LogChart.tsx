@@ -1,6 +1,6 @@
 import type { Channel, LogRecord, Vehicle } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { clockWords } from '@anklet/language/plain/times'
+import { clockWords } from '@anklet/language/plain/clock'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
 import { Button } from '../../../kit/Button.tsx'

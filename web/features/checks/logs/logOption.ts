@@ -1,6 +1,6 @@
 import type { Channel, LogRecord } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { clockWords } from '@anklet/language/plain/times'
+import { clockWords } from '@anklet/language/plain/clock'
 import type { EChartsCoreOption } from 'echarts/core'
 import type { Kind, Stretch } from './logPanels.ts'
 import { numbered } from './logPanels.ts'

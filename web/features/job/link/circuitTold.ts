@@ -1,7 +1,8 @@
 import type { Channel, Frame } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { Architecture, CircuitState } from '@anklet/core/base/vehicle'
+import type { CircuitState } from '@anklet/core/base/circuit'
+import type { Architecture } from '@anklet/core/base/vehicle'
 import type { CircuitFigures } from '../../../kit/drawings/CircuitDrawing.tsx'
 
 const MOVES: Partial<Record<NonNullable<Frame['module']>['mode'], 'up' | 'down'>> = {

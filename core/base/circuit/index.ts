@@ -1,24 +1,6 @@
 // How the air of a vehicle is piped: what its drawing shows and what its simulation reckons with.
-import type { Architecture } from './architecture.ts'
-import { hasAirAtCorner } from './architecture.ts'
-import type { Corner } from './corners.ts'
-import { AXLE_CORNERS, AXLES, CORNERS } from './corners.ts'
-
-/** Valves a vehicle may have: one for each spring, and those of the gallery. */
-export const VALVE_IDS = [
-  ...CORNERS,
-  'exhaust',
-  'reservoir',
-  'crossFront',
-  'crossRear',
-] as const satisfies readonly string[]
-/** A valve of a vehicle. */
-export type ValveId = (typeof VALVE_IDS)[number]
-
-/** Where a pump draws from and pushes to. */
-export const PUMP_WAYS = ['in', 'toReservoir', 'fromReservoir'] as const
-/** Where a pump draws from and pushes to: from outside, or out of and into the reservoir. */
-export type PumpWay = (typeof PUMP_WAYS)[number]
+import type { Architecture, Corner, PumpWay, ValveId } from '../vehicle/index.ts'
+import { AXLE_CORNERS, AXLES, CORNERS, hasAirAtCorner } from '../vehicle/index.ts'
 
 /** Where air stands: in a spring, in the gallery, in the reservoir, or outside. */
 export type AirPlace = Corner | 'gallery' | 'reservoir' | 'outside'
