@@ -34,6 +34,22 @@ export interface Drawn {
   tidy(): void
 }
 
+/** Lines that are drawn in one task. */
+const LINES_AT_ONCE = 3
+
+// What is set of a chart one after the other: its axes, a few lines at a time, its handles.
+function inParts({ series, dataZoom, ...axes }: EChartsCoreOption): readonly EChartsCoreOption[] {
+  const lines = Array.isArray(series) ? (series as readonly object[]) : []
+  const steps = Math.ceil(lines.length / LINES_AT_ONCE)
+  return [
+    axes,
+    ...Array.from({ length: steps }, (_, i) => ({
+      series: lines.slice(0, (i + 1) * LINES_AT_ONCE),
+    })),
+    ...(dataZoom === undefined ? [] : [{ dataZoom }]),
+  ]
+}
+
 /**
  * Draws a line chart into an element, and again whenever its size or the theme changes.
  * @param option makes the chart's content; called anew at each change of theme, since colours are read from the page.
@@ -54,13 +70,16 @@ export async function drawOn(
   const draw = (): void => {
     if (!chart.isDisposed()) chart.setOption(option(), true)
   }
-  // Axes first, lines in the next task: the first drawing is the slow one.
-  const { series: _, ...axes } = option()
-  if (!chart.isDisposed()) chart.setOption(axes)
-  await pause()
-  draw()
+  // Axes first, lines in the next tasks: the first drawing is the slow one.
+  for (const part of inParts(option())) {
+    if (!chart.isDisposed()) chart.setOption(part)
+    await pause()
+  }
+  // It tells the size it begins with as well, which is drawn already.
   const size = new ResizeObserver(() => {
-    if (!chart.isDisposed()) chart.resize()
+    if (chart.isDisposed()) return
+    const { clientWidth, clientHeight } = element
+    if (chart.getWidth() !== clientWidth || chart.getHeight() !== clientHeight) chart.resize()
   })
   size.observe(element)
   const theme = new MutationObserver(draw)

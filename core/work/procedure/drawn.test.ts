@@ -13,6 +13,23 @@ import {
 } from './index.ts'
 import { EVERY_BUILD } from './lint.ts'
 
+const SETTING = {
+  method: 'axleToBracket',
+  lowerMm: 120,
+  nominalMm: 122,
+  upperMm: 124,
+} as const
+
+/** The builds the book is read on, and one whose sensors are set at a distance. */
+const CARS: readonly Architecture[] = [
+  ...EVERY_BUILD,
+  {
+    ...EVERY_BUILD[0]!,
+    sensorMount: 'adjustable',
+    anatomy: { rear: { sensorSetting: SETTING, sensorPinMm: 4 } },
+  },
+]
+
 const VENTS: readonly ShopWay['ventBy'][] = ['tool', 'fitting', 'valve']
 
 interface Walked {
@@ -24,7 +41,7 @@ interface Walked {
 
 /** Every step of every job on every build, with what is drawn beside it. */
 function walked(): readonly Walked[] {
-  return EVERY_BUILD.flatMap((car, i) =>
+  return CARS.flatMap((car, i) =>
     SHIPPED_PROCEDURES.jobs.flatMap((job, k) => {
       const support = SUPPORTS[(i + k) % SUPPORTS.length]!
       const corners =
@@ -134,7 +151,6 @@ describe('the figures a drawing needs', () => {
         method: 'sillToFloor',
       },
     )
-  const setting = { method: 'axleToBracket', lowerMm: 120, nominalMm: 122, upperMm: 124 } as const
 
   test('are the type’s own, and missing where nobody entered them', () => {
     expect(at('wheelTorque', {})).toEqual([{ of: 'star', nuts: null }])
@@ -142,8 +158,8 @@ describe('the figures a drawing needs', () => {
       { of: 'star', nuts: 6 },
     ])
     expect(at('setApart', {})).toEqual([])
-    expect(at('setApart', { rear: { sensorSetting: setting } })).toEqual([
-      { of: 'tape', method: 'axleToBracket', apart: setting },
+    expect(at('setApart', { rear: { sensorSetting: SETTING } })).toEqual([
+      { of: 'tape', method: 'axleToBracket', apart: SETTING },
     ])
     expect(at('setLoose', { rear: { sensorPinMm: 4 } })).toEqual([
       { of: 'sensorSlot', pinned: true, pinMm: 4 },
