@@ -242,6 +242,7 @@ export const DRAWING_LABELS = {
   tooMany: ['number not', 'entered: five', 'are drawn'],
   across: 'always across',
   notMarked: ['mark port and', 'line alike'],
+  moreNotDrawn: 'more, not drawn',
   pump: 'pump',
   slot: 'slot',
   sensorArm: 'arm of the sensor',

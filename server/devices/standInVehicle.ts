@@ -18,7 +18,13 @@ import type {
   SimSample,
   SimState,
 } from '@anklet/core/physics/simulation'
-import { chargeLost, levelledState, simulate, USUAL_RULES, usualMachine } from '@anklet/core/physics/simulation'
+import {
+  chargeLost,
+  levelledState,
+  simulate,
+  USUAL_RULES,
+  usualMachine,
+} from '@anklet/core/physics/simulation'
 import type { Corner } from '@anklet/core/base/vehicle'
 import {
   AXLE_CORNERS,

@@ -3,9 +3,10 @@ import type { AirForm, Axle } from '@anklet/core/base/vehicle'
 import type { CarFigure } from '@anklet/language/shop/carFigures'
 import { carFigureWords } from '@anklet/language/shop/carFigures'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Button } from '../../kit/Button.tsx'
 import { CarDrawing } from '../../kit/drawings/CarDrawing.tsx'
+import { SaveDrawing } from '../../kit/drawings/SaveDrawing.tsx'
 import { Sheet } from '../../kit/Sheet.tsx'
 
 /** A figure of a type, and what of the type says how it is drawn. */
@@ -32,6 +33,7 @@ export function FigureDrawn({ asked }: { readonly asked: AskedFigure }): ReactNo
 export function WhatIsThis({ asked }: { readonly asked: AskedFigure }): ReactNode {
   const [open, setOpen] = useState(false)
   const { title } = carFigureWords(asked.figure, asked.axle, asked.method)
+  const place = useRef<HTMLDivElement>(null)
   return (
     <>
       <Button look="quiet" className="min-w-touch self-stretch" onClick={() => setOpen(true)}>
@@ -45,7 +47,10 @@ export function WhatIsThis({ asked }: { readonly asked: AskedFigure }): ReactNod
       </Button>
       {open && (
         <Sheet title={title} open onClose={() => setOpen(false)}>
-          <FigureDrawn asked={asked} />
+          <div ref={place}>
+            <FigureDrawn asked={asked} />
+          </div>
+          <SaveDrawing place={place} name={title} />
         </Sheet>
       )}
     </>

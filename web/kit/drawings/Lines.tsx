@@ -174,6 +174,13 @@ export function PortsDrawing({ ports }: Extract<Drawn, { of: 'ports' }>): ReactN
       <rect x="16" y="24" width="96" height="192" rx="14" {...STROKE.metal} />
       <path d="M30 52h68M30 64h68M30 76h68" stroke="var(--ink)" strokeWidth="1.4" />
       <Label x={64} y={130} anchor="middle" words={WORDS.pump} strong />
+      {(ports?.length ?? 0) > MOST_PORTS && (
+        <Label
+          x={180}
+          y={234}
+          words={`${(ports?.length ?? 0) - MOST_PORTS} ${WORDS.moreNotDrawn}`}
+        />
+      )}
       {shown.map((port, i) => {
         const y = 32 + step * (i + 0.5)
         return (

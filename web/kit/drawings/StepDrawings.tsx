@@ -4,9 +4,8 @@ import { drawnWords } from '@anklet/language/work/drawings'
 import type { ReactNode } from 'react'
 import { useRef, useState } from 'react'
 import { Button } from '../Button.tsx'
-import { joinedSvg } from '../chartSvg.ts'
-import { saveFile } from '../saveFile.ts'
 import { Sheet } from '../Sheet.tsx'
+import { SaveDrawing } from './SaveDrawing.tsx'
 import { StepDrawing } from './StepDrawing.tsx'
 
 interface StepDrawingsProps {
@@ -26,20 +25,13 @@ function Large({
 }): ReactNode {
   const { title, says } = drawnWords(drawn, units)
   const place = useRef<HTMLDivElement>(null)
-  const save = (): void => {
-    const drawing = place.current?.querySelector('svg')
-    const name = title.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')
-    if (drawing) saveFile(`${name}.svg`, 'image/svg+xml', joinedSvg([drawing]))
-  }
   return (
     <Sheet title={title} open wide onClose={onClose}>
       <div ref={place} className="mx-auto max-w-[720px]">
         <StepDrawing drawn={drawn} units={units} />
       </div>
       <p className="mt-3 text-lead">{says}</p>
-      <Button look="quiet" className="mt-2 text-small" onClick={save}>
-        SVG
-      </Button>
+      <SaveDrawing place={place} name={title} />
     </Sheet>
   )
 }

@@ -1,8 +1,9 @@
-import type { DeviceStatus, VehicleType } from '@anklet/contract'
+import type { DeviceStatus, Frame, VehicleType } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { openPassages } from '@anklet/core/base/circuit'
 import { completeGeometry } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
+import { useRef } from 'react'
 import { useUnits } from '../../../client/queries.ts'
 import { Figure } from '../../../kit/Figure.tsx'
 import { useLink } from '../../../client/state/link.ts'
@@ -10,6 +11,7 @@ import { capital } from '@anklet/language/plain/corners'
 import { circuitWords } from '@anklet/language/shop/circuit'
 import { doubtWords, moduleWords } from '@anklet/language/shop/devices'
 import { CircuitDrawing } from '../../../kit/drawings/CircuitDrawing.tsx'
+import { SaveDrawing } from '../../../kit/drawings/SaveDrawing.tsx'
 import { useIsPhone } from '../../../kit/useMedia.ts'
 import { circuitFigures, circuitTold } from './circuitTold.ts'
 import { doubtsOf } from './signals.ts'
@@ -21,6 +23,39 @@ interface LiveProps {
   readonly heightPx: number
 }
 
+/** The circuit as it stands now, in words under it. */
+function LiveCircuit({
+  identity: { channels },
+  frame,
+  type: { name, architecture },
+}: {
+  readonly identity: DeviceStatus['identity']
+  readonly frame: Frame | undefined
+  readonly type: VehicleType
+}): ReactNode {
+  const [units, phone] = [useUnits(), useIsPhone()]
+  const place = useRef<HTMLDivElement>(null)
+  const told = circuitTold(channels, frame)
+  return (
+    <div className="max-w-[640px]" ref={place}>
+      <CircuitDrawing
+        architecture={architecture}
+        state={told}
+        figures={circuitFigures(channels, frame, architecture, units)}
+        narrow={phone}
+      />
+      {told && (
+        <p className="text-small text-ink-2">
+          {circuitWords(openPassages(architecture, told), { told: true, pumpOn: told.pumpOn })}
+          {told.pressure.gallery !== undefined &&
+            ' The gallery says nothing of a spring behind a shut valve.'}
+        </p>
+      )}
+      <SaveDrawing place={place} name={`Circuit ${name}`} />
+    </div>
+  )
+}
+
 /** A vehicle as its module tells it: a sentence, heights on the strip, the circuit, and what else it measures. */
 export function Live({ status: { identity, attached }, type, heightPx }: LiveProps): ReactNode {
   const units = useUnits()
@@ -28,8 +63,6 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
   const linked = useLink((link) => link.open)
   const frame = frames?.at(-1)
   const value = (id: string): number | null => frame?.values[id] ?? null
-  const told = circuitTold(identity.channels, frame)
-  const phone = useIsPhone()
   const [pump, supply] = [value('pump'), value('supply')]
   const doubts = doubtsOf(
     identity.channels,
@@ -62,26 +95,7 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
         heightPx={heightPx}
       />
       <div>
-        {type && (
-          <div className="max-w-[640px]">
-            <CircuitDrawing
-              architecture={type.architecture}
-              state={told}
-              figures={circuitFigures(identity.channels, frame, type.architecture, units)}
-              narrow={phone}
-            />
-            {told && (
-              <p className="text-small text-ink-2">
-                {circuitWords(openPassages(type.architecture, told), {
-                  told: true,
-                  pumpOn: told.pumpOn,
-                })}
-                {told.pressure.gallery !== undefined &&
-                  ' The gallery says nothing of a spring behind a shut valve.'}
-              </p>
-            )}
-          </div>
-        )}
+        {type && <LiveCircuit identity={identity} frame={frame} type={type} />}
         <div className="grid max-w-[600px] gap-x-8 sm:grid-cols-2">
           {pump !== null && (
             <Figure
