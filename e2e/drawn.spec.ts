@@ -169,7 +169,13 @@ test('a plan on paper shows its drawings beside their steps', async ({ page, dem
   await page.getByText('The plan, and to change it under way').click()
   const drawings = page.locator('.plan-step .drawing')
   await expect(drawings.first()).toBeHidden()
+  // In the dark of the bay the page is dark; paper stays white.
+  await page.emulateMedia({ colorScheme: 'dark' })
+  const ink = (): Promise<string> =>
+    page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ink').trim())
+  await expect.poll(ink).toBe('#eee9dd')
   await page.emulateMedia({ media: 'print' })
+  expect(await ink()).toBe('#14211f')
   await expect(drawings.first()).toBeVisible()
   expect(await drawings.count()).toBeGreaterThan(8)
 })

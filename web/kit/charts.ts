@@ -84,8 +84,12 @@ export async function drawOn(
   size.observe(element)
   const theme = new MutationObserver(draw)
   theme.observe(document.documentElement, { attributeFilter: ['data-theme'] })
+  // Colours are read from the page, and paper has its own.
+  const paper = window.matchMedia('print')
+  paper.addEventListener('change', draw)
   const tidy = (): void => {
     size.disconnect()
+    paper.removeEventListener('change', draw)
     theme.disconnect()
     if (!chart.isDisposed()) chart.dispose()
   }
