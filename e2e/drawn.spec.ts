@@ -31,7 +31,7 @@ test('a circuit is followed through a lift out of the reservoir and a let-down',
   test.slow()
   const jobId = await openJobAt(page, demoShop, 'MW 9 T', 'checks', 'S. Okafor')
   const car = await StandIn.of(demoShop.address, 'Tolmark Uvren', jobId)
-  await car.change({ ignition: true, speed: 3 })
+  await car.change({ ignition: true })
   await page.goto(`${demoShop.address}/devices`)
   await page.getByRole('button', { name: /^Tolmark Uvren/ }).click()
   const circuit = page.getByRole('img', { name: /^Circuit / })

@@ -109,7 +109,7 @@ export const usualMachine = (
  * Sonic conductance of open passages, L/(s.bar): of the stand-ins, of no maker. The line of the
  * reservoir is throttled, so that a car rises out of a full one in its good time.
  */
-export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.05, cross: 0.2 } as const
+export const OPEN = { corner: 0.3, exhaust: 0.3, reservoir: 0.08, cross: 0.2 } as const
 
 /** What may be wrong with a machine. */
 export type Fault =
