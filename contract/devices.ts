@@ -75,14 +75,8 @@ export const ModuleState = closed({
   mode: ModeName,
   levelId: words(24),
   pumpOn: Type.Boolean(),
-  pumpWay: Type.Optional(
-    nullable(
-      Type.Union(
-        PUMP_WAYS.map((way) => Type.Literal(way)),
-        { description: 'Where the pump draws from and pushes to; null or left out: not told' },
-      ),
-    ),
-  ),
+  /** Left out or null: not told. */
+  pumpWay: Type.Optional(nullable(oneOf(...PUMP_WAYS))),
   open: Type.Array(ValveName, { maxItems: 8 }),
   lifting: Type.Boolean(),
   ignition: Type.Boolean(),

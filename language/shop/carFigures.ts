@@ -45,7 +45,9 @@ const WORDS: Readonly<Record<CarFigure, FigureWords>> = {
   },
   antiRoll: {
     title: 'Anti-roll bar',
-    is: 'How hard the bar pushes back at the wheel when one side stands a millimetre higher than the other.',
+    is:
+      'How hard the bar pushes back at the wheel when one side stands a millimetre higher than ' +
+      'the other.',
     readAt: 'Hardly ever written down: a guess of its class does. 0 where there is no bar.',
   },
   height: {
@@ -80,7 +82,9 @@ const WORDS: Readonly<Record<CarFigure, FigureWords>> = {
   },
   motionRatio: {
     title: 'Motion ratio',
-    is: 'How far the spring moves when the wheel moves by one. A spring half way along the arm moves half as far: 0.5.',
+    is:
+      'How far the spring moves when the wheel moves by one. A spring half way along the arm ' +
+      'moves half as far: 0.5.',
     readAt:
       'Measured along the arm: from its pivot to the spring over from its pivot to the wheel.',
   },

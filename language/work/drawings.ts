@@ -23,22 +23,30 @@ const TAPES = {
   },
   sillToFloor: {
     title: 'Tape: sill to floor',
-    says: 'The tape runs from the floor straight up to the lower edge of the sill, at the mark by the wheel.',
+    says:
+      'The tape runs from the floor straight up to the lower edge of the sill, at the mark by ' +
+      'the wheel.',
   },
 } as const
 
 const JOINTS = {
   pushIn: {
     title: 'A line that is pushed in',
-    says: 'The line is cut square and its depth marked. Pushed in until it bottoms, the mark stands at the collar. Pulled to test, it stays.',
+    says:
+      'The line is cut square and its depth marked. Pushed in until it bottoms, the mark ' +
+      'stands at the collar. Pulled to test, it stays.',
   },
   screwed: {
     title: 'A line that is screwed on',
-    says: 'Over the line the nut, then a new olive or ring. The nut is started by hand, then tightened.',
+    says:
+      'Over the line the nut, then a new olive or ring. The nut is started by hand, then ' +
+      'tightened.',
   },
   quarterTurn: {
     title: 'A line with a quarter turn',
-    says: 'On its stub an O-ring, the spacer and an O-ring, in that order. In, and a quarter turn until its clip holds.',
+    says:
+      'On its stub an O-ring, the spacer and an O-ring, in that order. In, and a quarter turn ' +
+      'until its clip holds.',
   },
 } as const
 
@@ -73,11 +81,15 @@ const JACKS = {
   },
   strut: {
     title: 'Arm and knuckle are held',
-    says: 'A jack with a block stands snug under the lower arm, so that the knuckle cannot drop when the strut is loose.',
+    says:
+      'A jack with a block stands snug under the lower arm, so that the knuckle cannot drop ' +
+      'when the strut is loose.',
   },
   axle: {
     title: 'The axle on a jack',
-    says: 'A jack with a block takes the axle in the middle; springs and dampers let go of it, and hoses show how far it may go down.',
+    says:
+      'A jack with a block takes the axle in the middle; springs and dampers let go of it, and ' +
+      'hoses show how far it may go down.',
   },
 } as const
 
@@ -134,7 +146,9 @@ const SAYINGS: { readonly [Of in Drawn['of']]: Saying<Of> } = {
         },
   rings: () => ({
     title: 'O-ring, spacer, O-ring',
-    says: 'On the neck an O-ring, then the spacer, then the other O-ring, all lubricated and the groove wiped clean.',
+    says:
+      'On the neck an O-ring, then the spacer, then the other O-ring, all lubricated and the ' +
+      'groove wiped clean.',
   }),
   studs: ({ pin, arrow }) => ({
     title: 'Studs to the mark',
@@ -145,7 +159,9 @@ const SAYINGS: { readonly [Of in Drawn['of']]: Saying<Of> } = {
   }),
   coilEnd: () => ({
     title: 'Coil end in its stop',
-    says: 'The end of the wire touches its stop. Isolators lie under and over it by their index; which end goes up is as the kit or the mark says.',
+    says:
+      'The end of the wire touches its stop. Isolators lie under and over it by their index; ' +
+      'which end goes up is as the kit or the mark says.',
   }),
   stands: ({ support, axle }) => ({
     title: axle ? 'Stands under body and axle' : 'How the body is held',
@@ -168,7 +184,8 @@ const SAYINGS: { readonly [Of in Drawn['of']]: Saying<Of> } = {
     title: 'Ports of the pump and their lines',
     says: ports
       ? `${list(ports.map(({ line, mark }) => `the port marked ${mark}: ${line}`))}.`
-      : 'Nobody entered which line goes to which port: each port and its line get the same mark, and a photo, before the first comes off.',
+      : 'Nobody entered which line goes to which port: each port and its line get the same ' +
+        'mark, and a photo, before the first comes off.',
   }),
   sensorSlot: ({ pinned, pinMm }, units) => ({
     title: pinned ? 'Sensor in its slot, pin through' : 'Sensor in its slot, pin out',

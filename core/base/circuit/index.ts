@@ -61,6 +61,15 @@ export interface CircuitState {
   readonly pressure: Readonly<Partial<Record<AirPlace, number>>>
 }
 
+/** Everything shut, nothing running, no pressure known. */
+export const AT_REST: CircuitState = {
+  open: [],
+  pumpOn: false,
+  pumpWay: null,
+  moves: null,
+  pressure: {},
+}
+
 /** A passage that is open, and which way air goes through it as far as that is known. */
 export interface OpenPassage extends AirEnds {
   readonly by: ValveId | 'pump'
@@ -76,13 +85,11 @@ function wayThrough(valve: ValveId, state: CircuitState): OpenPassage['way'] {
   const [a, b] = [state.pressure[from], state.pressure[to]]
   if (a !== undefined && b !== undefined) return a > b ? 'forth' : a < b ? 'back' : null
   if (valve === 'crossFront' || valve === 'crossRear') return null
-  const emptied = state.open.includes('exhaust') || state.pumpWay === 'toReservoir'
-  if (valve === 'reservoir') {
-    if (state.open.includes('exhaust')) return 'forth'
-    return state.moves === 'up' && !state.pumpOn ? 'forth' : null
-  }
+  const vents = state.open.includes('exhaust')
+  if (valve === 'reservoir')
+    return vents || (state.moves === 'up' && !state.pumpOn) ? 'forth' : null
   if (state.moves === 'up') return 'back'
-  if (state.moves === 'down' || emptied) return 'forth'
+  if (state.moves === 'down' || vents || state.pumpWay === 'toReservoir') return 'forth'
   return state.pumpOn || state.open.includes('reservoir') ? 'back' : null
 }
 

@@ -47,7 +47,6 @@ export {
 export type {
   Anatomy,
   AxleAnatomy,
-  CoilSeat,
   Expected,
   FastenerOfType,
   FillBlock,

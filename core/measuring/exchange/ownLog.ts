@@ -2,6 +2,7 @@
 import type { Corner } from '../../base/vehicle/index.ts'
 import type { Result } from '../../base/result/index.ts'
 import { ok, refuse } from '../../base/result/index.ts'
+import type { LogColumn } from './logTable.ts'
 
 /** Begins the first line of such a file; the number is the version of the format. */
 const SIGN = '# anklet-log 1 '
@@ -11,7 +12,7 @@ const ANY_SIGN = /^\uFEFF?# anklet-log (\d+) /
 export interface LogChannel {
   readonly id: string
   readonly place: string
-  readonly kind: 'height' | 'signal' | 'pressure' | 'current' | 'voltage' | 'temperature' | 'state'
+  readonly kind: Extract<LogColumn, { role: 'channel' }>['kind']
   readonly unit: 'mm' | 'per cent' | 'bar' | 'A' | 'V' | 'degC' | '0 or 1'
   readonly corner: Corner | null
   readonly least: number

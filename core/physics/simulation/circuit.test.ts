@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { AirPlace, CircuitState, Piping } from '../../base/circuit/index.ts'
 import type { PumpWay, ValveId } from '../../base/vehicle/index.ts'
-import { openPassages, pumpWaysOf, valvesOf } from '../../base/circuit/index.ts'
+import { AT_REST, openPassages, pumpWaysOf, valvesOf } from '../../base/circuit/index.ts'
 import { AIR_FORMS, usualArchitecture } from '../../base/vehicle/index.ts'
 import { buildRig, createSolver } from '../pneumatics/index.ts'
 import { chargeLost, USUAL_RULES } from './index.ts'
@@ -118,14 +118,7 @@ const other = ({ from, to }: { from: AirPlace; to: AirPlace }, one: AirPlace): n
 describe('what a module alone tells', () => {
   const car = usualArchitecture({ reservoir: true, crossValve: { front: false, rear: true } })
   const wayOf = (state: Partial<CircuitState>, by: string) =>
-    openPassages(car, {
-      open: [],
-      pumpOn: false,
-      pumpWay: null,
-      moves: null,
-      pressure: {},
-      ...state,
-    }).find((passage) => passage.by === by)?.way
+    openPassages(car, { ...AT_REST, ...state }).find((passage) => passage.by === by)?.way
 
   test('says which way air goes only where that follows', () => {
     expect(wayOf({ open: ['RL', 'reservoir'], moves: 'up' }, 'RL')).toBe('back')

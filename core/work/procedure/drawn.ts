@@ -3,7 +3,6 @@ import type { Method } from '../../measuring/heights/index.ts'
 import type {
   Architecture,
   Axle,
-  CoilSeat,
   Hold,
   LineJoint,
   Place,
@@ -31,7 +30,7 @@ export type Drawn =
   /** Studs to their mark; whether a pin finds its hole, or an arrow says which way. */
   | { readonly of: 'studs'; readonly pin: boolean | null; readonly arrow: boolean | null }
   /** The end of a coil in its stop, on its isolators. */
-  | { readonly of: 'coilEnd'; readonly on: CoilSeat | null }
+  | { readonly of: 'coilEnd' }
   /** What holds the body up, and what holds the axle. */
   | { readonly of: 'stands'; readonly support: Support; readonly axle: Axle | null }
   /** Wheel nuts, across. */
@@ -96,10 +95,7 @@ const studs: Draw = (car, place) => {
   return [{ of: 'studs', pin: pins, arrow }]
 }
 
-const coilEnd: Draw = (car, place) => {
-  const { coilOn } = axleAt(car, place).built
-  return [{ of: 'coilEnd', on: coilOn === 'none' ? null : coilOn }]
-}
+const coilEnd: Draw = () => [{ of: 'coilEnd' }]
 
 // Stands under the axle only where it hangs on its springs.
 const stands: Draw = ({ architecture, support }, place) => [

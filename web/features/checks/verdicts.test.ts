@@ -1,6 +1,6 @@
 import { RAISING } from './test/checking.ts'
 import type { CircuitState } from '@anklet/core/base/circuit'
-import { openPassages } from '@anklet/core/base/circuit'
+import { AT_REST, openPassages } from '@anklet/core/base/circuit'
 import { usualArchitecture } from '@anklet/core/base/vehicle'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import { describe, expect, test } from 'vitest'
@@ -168,7 +168,7 @@ describe('verdicts in words', () => {
 describe('a circuit in words', () => {
   const car = usualArchitecture({ reservoir: true, crossValve: { front: true, rear: false } })
   const said = (state: Partial<CircuitState>, layout = car): string => {
-    const now = { open: [], pumpOn: false, pumpWay: null, moves: null, pressure: {}, ...state }
+    const now = { ...AT_REST, ...state }
     return circuitWords(openPassages(layout, now), { told: true, pumpOn: now.pumpOn })
   }
   test('each open valve, and which way air goes only where that is told', () => {

@@ -9,6 +9,8 @@ import type { ReactNode } from 'react'
 import { useCallback, useMemo, useState } from 'react'
 import { carFile } from '../../kit/saveFile.ts'
 import { useIsPhone } from '../../kit/useMedia.ts'
+import type { ChartColours } from '../../kit/chartLook.ts'
+import { CHART_TEXT, colour, coloursNow, DASHES, zoomOf } from '../../kit/chartLook.ts'
 import { useChart } from '../../kit/useChart.ts'
 import { momentWords } from '@anklet/language/plain/times'
 import type { CarEvent } from './events.ts'
@@ -19,27 +21,9 @@ import { simulatedWords } from '@anklet/language/plain/simulated'
 import { Button } from '../../kit/Button.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
 
-const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const
 /** More rounds than this are drawn without a mark each. */
 const MANY = 150
-
-const colour = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-
-interface Colours {
-  readonly ink: string
-  readonly air: string
-  readonly edge: string
-  readonly faint: string
-}
-
-const coloursNow = (): Colours => ({
-  ink: colour('--ink'),
-  air: colour('--air'),
-  edge: colour('--edge'),
-  faint: colour('--ink-3'),
-})
 
 /**
  * Levelled rounds of a corner make its line; a morning with the supply off stands hollow beside
@@ -100,7 +84,7 @@ interface CornerLook {
 function eventSeries(
   events: readonly CarEvent[],
   lanes: readonly CarEvent['kind'][],
-  { ink, edge }: Colours,
+  { ink, edge }: ChartColours,
 ): object {
   return {
     type: 'line',
@@ -141,7 +125,7 @@ function optionOf(
       { left, right: 48, top: 6, height: lanesPx },
       { left, right: 48, top: lanesPx + PLOT_TOP, bottom: 62 },
     ],
-    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    textStyle: CHART_TEXT,
     xAxis: [
       { ...range, gridIndex: 0, show: false },
       {
@@ -174,24 +158,7 @@ function optionOf(
         splitLine: { lineStyle: { color: colours.edge } },
       },
     ],
-    dataZoom: [
-      { type: 'inside', xAxisIndex: [0, 1], filterMode: 'filter' },
-      {
-        type: 'slider',
-        xAxisIndex: [0, 1],
-        filterMode: 'filter',
-        left,
-        right: 48,
-        bottom: 6,
-        height: 22,
-        borderColor: colours.edge,
-        fillerColor: colour('--air-soft'),
-        handleStyle: { color: colour('--sheet'), borderColor: colours.ink },
-        textStyle: { color: colours.faint },
-        showDataShadow: false,
-        brushSelect: false,
-      },
-    ],
+    dataZoom: zoomOf({ axes: [0, 1], left, right: 48, height: 22 }, colours),
     series: [
       ...WALK.flatMap((corner, k) => {
         const of = k % 2 === 0 ? colours.ink : colours.air

@@ -1,5 +1,6 @@
 import { rangeOf, marksOf } from './model.ts'
 import { CornerCaption } from '../../kit/CornerCaption.tsx'
+import { HeightAxis } from '../../kit/HeightAxis.tsx'
 import type { Repair } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -84,24 +85,7 @@ function Panel({
         `${formatQuantity(now, 'height', units)} ${UNIT_LABEL[units.length]} off design`
       }
     >
-      {[-range / 2, 0, range / 2].map((mm) => (
-        <g key={mm}>
-          <line
-            x1={LEFT}
-            x2={W - 4}
-            y1={y(mm)}
-            y2={y(mm)}
-            stroke={mm === 0 ? 'var(--steel-dark)' : 'var(--edge)'}
-            strokeWidth={mm === 0 ? 1.4 : 1}
-          />
-          <text x={LEFT - 5} y={y(mm) + 4} textAnchor="end" fontSize="11" fill="var(--ink-3)">
-            {formatQuantity(mm, 'height', units)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT - 5} y={10} textAnchor="end" fontSize="11" fill="var(--ink-3)">
-        {UNIT_LABEL[units.length]}
-      </text>
+      <HeightAxis range={range} y={y} left={LEFT} right={W - 4} units={units} />
       <polyline
         points={levelled.map((place) => place.join(',')).join(' ')}
         fill="none"

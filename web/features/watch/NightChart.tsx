@@ -4,6 +4,7 @@ import { formatQuantity, toDisplay, UNIT_LABEL } from '@anklet/core/base/units'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { format } from 'date-fns'
 import type { EChartsCoreOption } from 'echarts/core'
+import { CHART_TEXT, colour, coloursNow } from '../../kit/chartLook.ts'
 import type { ReactNode } from 'react'
 import { useCallback, useMemo } from 'react'
 import type { WatchOutcome } from '../../client/workers/leakWorker.ts'
@@ -27,22 +28,17 @@ interface ChartProps {
   readonly vehicle: Vehicle
 }
 
-const colour = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-
 function optionOf(
   rows: readonly NightRow[],
   points: readonly [string, number][],
   { units, doubted, outcome }: Pick<ChartProps, 'units' | 'doubted' | 'outcome'>,
 ): EChartsCoreOption {
   const show = (mm: number): number => toDisplay(mm, 'height', units)
-  const [ink, air, soft, edge, faint] = ['--ink', '--air', '--air-soft', '--edge', '--ink-3'].map(
-    colour,
-  ) as [string, string, string, string, string]
+  const { ink, air, edge, faint } = coloursNow()
   const line = { type: 'line', showSymbol: false, silent: true, animation: false }
   return {
     grid: { left: 46, right: 86, top: 24, bottom: 24 },
-    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    textStyle: CHART_TEXT,
     xAxis: {
       type: 'time',
       axisLine: { show: false },
@@ -72,7 +68,7 @@ function optionOf(
         ...line,
         stack: 'band',
         lineStyle: { opacity: 0 },
-        areaStyle: { color: soft, opacity: 1 },
+        areaStyle: { color: colour('--air-soft'), opacity: 1 },
         data: rows.map(({ at, giveMm }) => [at, show(2 * giveMm)]),
       },
       {

@@ -84,7 +84,6 @@ function Carries({
 }): ReactNode {
   const coilLit = figure === 'coilForce' || figure === 'coilRate'
   const coil = air === 'none' || air === 'airDamper' || coilLit
-  const airLit = figure === 'area' || figure === 'volume'
   const beside = air === 'airDamper' ? 9 : 0
   return (
     <g>
@@ -96,10 +95,10 @@ function Carries({
         />
       )}
       {figure === 'area' && air !== 'none' && (
-        <path d={`M${x - 16 - beside} 113h32`} stroke="var(--ink)" strokeWidth="8" />
-      )}
-      {airLit && figure === 'area' && air !== 'none' && (
-        <path d={`M${x - 15 - beside} 113h30`} stroke="var(--chalk)" strokeWidth="5" />
+        <>
+          <path d={`M${x - 16 - beside} 113h32`} stroke="var(--ink)" strokeWidth="8" />
+          <path d={`M${x - 15 - beside} 113h30`} stroke="var(--chalk)" strokeWidth="5" />
+        </>
       )}
       {coil && (
         <path

@@ -1,6 +1,6 @@
 import type { CircuitState, OpenPassage } from '@anklet/core/base/circuit'
 import type { Architecture, Corner } from '@anklet/core/base/vehicle'
-import { openPassages } from '@anklet/core/base/circuit'
+import { AT_REST, openPassages } from '@anklet/core/base/circuit'
 import { AXLE_CORNERS, hasAirAtCorner, WALK } from '@anklet/core/base/vehicle'
 import { CIRCUIT_LABELS as WORDS, circuitWords } from '@anklet/language/shop/circuit'
 import type { ReactNode } from 'react'
@@ -30,8 +30,6 @@ const SPRING_TOP = 22
 const SPRING_END = 64
 const CROSS_Y = 84
 
-const NOTHING: CircuitState = { open: [], pumpOn: false, pumpWay: null, moves: null, pressure: {} }
-
 interface PartProps {
   readonly architecture: Architecture
   readonly passages: readonly OpenPassage[]
@@ -48,11 +46,15 @@ function Spring({
   readonly passage: OpenPassage | undefined
 }): ReactNode {
   const way = passage?.way ?? null
-  const middle = (SPRING_TOP + SPRING_END) / 2
+  const half = (SPRING_END - SPRING_TOP) / 2
+  const middle = SPRING_TOP + half
   return (
     <g>
       <path
-        d={`M${x - 20} ${SPRING_TOP}h40q9 10 0 ${middle - SPRING_TOP}q9 10 0 ${SPRING_END - middle}h-40q-9 -10 0 ${middle - SPRING_END}q-9 -10 0 ${SPRING_TOP - middle}z`}
+        d={
+          `M${x - 20} ${SPRING_TOP}h40q9 10 0 ${half}q9 10 0 ${half}` +
+          `h-40q-9 -10 0 ${-half}q-9 -10 0 ${-half}z`
+        }
         fill={way ? 'var(--air-soft)' : 'var(--sheet)'}
         stroke="var(--ink)"
         strokeWidth="1.8"
@@ -209,8 +211,7 @@ function Gallery({
 }: PartProps & { readonly words: string | null }): ReactNode {
   const open = passages.some(({ from, to }) => from === 'gallery' || to === 'gallery')
   const has = architecture.pressureSensor === 'gallery'
-  const x = at === NARROW ? at.railFrom - 12 : at.railTo + 14
-  const end = at === NARROW ? at.railFrom : at.railTo
+  const { sensorX: x, sensorEnd: end } = at
   return (
     <g>
       <path
@@ -254,7 +255,7 @@ export function CircuitDrawing({
   narrow = false,
 }: CircuitDrawingProps): ReactNode {
   const at = narrow ? NARROW : WIDE
-  const passages = openPassages(architecture, state ?? NOTHING)
+  const passages = openPassages(architecture, state ?? AT_REST)
   const part = { architecture, passages, at }
   const words = circuitWords(passages, { told: state !== null, pumpOn: state?.pumpOn ?? false })
   return (

@@ -83,10 +83,9 @@ function DryerAndExhaust({ passages, at, x }: PlantProps & { readonly x: number 
   const exhaust = byOf(passages, 'exhaust')
   const through = throughDryer(passages)
   const y = at.plantY
-  const up = at.feedX > x + 80 && at.railY !== y ? `V${at.railY}` : ''
   return (
     <g>
-      <AirLine d={`M${x} ${y}H${at.feedX}${up}`} passage={through} />
+      <AirLine d={`M${x} ${y}H${at.feedX}V${at.railY}`} passage={through} />
       <Box x={x + 18} y={y - 16} width={48} height={32} words={WORDS.dryer} />
       <AirLine d={`M${x} ${y}V${y - 70}`} by="exhaust" passage={exhaust} />
       <Valve x={x} y={y - 42} open={exhaust !== undefined} name="Exhaust" />

@@ -12,7 +12,7 @@ interface DrawingProps {
 }
 
 /** Size of a step's drawing, units of its own. */
-export const DRAWING = { width: 360, height: 240 } as const
+const DRAWING = { width: 360, height: 240 } as const
 
 /** The frame of a drawing: its size, its name, and what it says to those who listen. */
 export function Drawing({

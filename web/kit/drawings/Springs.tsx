@@ -12,7 +12,10 @@ function Sleeve({ x, buckled }: { readonly x: number; readonly buckled: boolean 
   return (
     <g>
       <path
-        d={`M${x - 40} 56${left}L${x - 28} 104H${x + 28}L${x + 33} 132C${x + 36} 150 ${x + 52} 150 ${x + 54} 128C${x + 56} 104 ${x + 52} 84 ${x + 40} 56z`}
+        d={
+          `M${x - 40} 56${left}L${x - 28} 104H${x + 28}L${x + 33} 132` +
+          `C${x + 36} 150 ${x + 52} 150 ${x + 54} 128C${x + 56} 104 ${x + 52} 84 ${x + 40} 56z`
+        }
         {...STROKE.air}
         strokeWidth="4"
       />

@@ -13,7 +13,10 @@ interface StepDrawingsProps {
   readonly units: DisplayUnits
 }
 
-/** A drawing as large as the screen allows, its words under it, and a way to keep it for a paper of the shop’s own. */
+/**
+ * A drawing as large as the screen allows, its words under it, and a way to keep it for a paper of
+ * the shop’s own.
+ */
 function Large({
   drawn,
   units,

@@ -12,6 +12,9 @@ export interface CircuitPlaces {
   readonly railY: number
   readonly railFrom: number
   readonly railTo: number
+  /** Where its pressure sensor stands, and the end of the gallery it is joined to. */
+  readonly sensorX: number
+  readonly sensorEnd: number
   /** Where the plant reaches the gallery. */
   readonly feedX: number
   /** Height of the line from pump to dryer. */
@@ -32,6 +35,8 @@ export const WIDE: CircuitPlaces = {
   railY: 166,
   railFrom: 252,
   railTo: 604,
+  sensorX: 618,
+  sensorEnd: 604,
   feedX: 252,
   plantY: 166,
   plantX: 14,
@@ -49,6 +54,8 @@ export const NARROW: CircuitPlaces = {
   railY: 166,
   railFrom: 34,
   railTo: 330,
+  sensorX: 22,
+  sensorEnd: 34,
   feedX: 268,
   plantY: 290,
   plantX: 8,

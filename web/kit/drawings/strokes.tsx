@@ -191,10 +191,8 @@ export const coilPath = (
   const pitch = (bottom - top) / turns
   return Array.from({ length: turns }, (_, i) => {
     const y = top + i * pitch
-    return `M${x - halfWidth} ${y + pitch / 2}L${x + halfWidth} ${y}M${x + halfWidth} ${y}L${x - halfWidth} ${y - pitch / 2 + pitch}`
-  })
-    .slice(0, turns)
-    .join('')
+    return `M${x - halfWidth} ${y + pitch / 2}L${x + halfWidth} ${y}`
+  }).join('')
 }
 
 /** A tape rule from one point straight to another, with its graduations. */

@@ -1,6 +1,7 @@
 import type { Drawn } from '@anklet/core/work/procedure'
 import { SUPPORTS } from '@anklet/core/work/procedure'
 import type { CircuitState } from '@anklet/core/base/circuit'
+import { AT_REST } from '@anklet/core/base/circuit'
 import type { Architecture } from '@anklet/core/base/vehicle'
 import { HOLDS, LINE_JOINTS, usualArchitecture } from '@anklet/core/base/vehicle'
 import { METHODS } from '@anklet/core/measuring/heights'
@@ -37,7 +38,7 @@ export const EVERY_DRAWING: readonly Drawn[] = [
   { of: 'held', top: 'clips', bottom: null, ends: 'top' },
   { of: 'studs', pin: true, arrow: true },
   { of: 'studs', pin: null, arrow: null },
-  { of: 'coilEnd', on: 'arm' },
+  { of: 'coilEnd' },
   ...SUPPORTS.map((support, i): Drawn => ({
     of: 'stands',
     support,
@@ -53,14 +54,7 @@ export const EVERY_DRAWING: readonly Drawn[] = [
   { of: 'star', nuts: 6 },
 ]
 
-const told = (state: Partial<CircuitState>): CircuitState => ({
-  open: [],
-  pumpOn: false,
-  pumpWay: null,
-  moves: null,
-  pressure: {},
-  ...state,
-})
+const told = (state: Partial<CircuitState>): CircuitState => ({ ...AT_REST, ...state })
 const withTank = usualArchitecture({
   reservoir: true,
   pressureSensor: 'gallery',

@@ -10,7 +10,7 @@ import { Taps, toggled } from '../../../kit/Taps.tsx'
 import { LogRead } from './LogRead.tsx'
 import { logOption } from './logOption.ts'
 import type { Kind, Stretch } from './logPanels.ts'
-import { kindsOf, moved, rowAt, scaled, shownFirst } from './logPanels.ts'
+import { kindsOf, moved, scaled, shownFirst, within } from './logPanels.ts'
 import { logFile, shown, shownUnit, thinned } from './logRows.ts'
 
 const KIND_WORDS: Readonly<Record<Kind, string>> = {
@@ -26,8 +26,8 @@ const KIND_WORDS: Readonly<Record<Kind, string>> = {
 const ROOM = ['h-[220px]', 'h-[220px]', 'h-[356px]', 'h-[498px]', 'h-[640px]'] as const
 const ROOM_FOR_ALL = 'h-[1070px]'
 const MOST_ROWS = 200
-/** About a mark this much is looked at, s. */
-const ABOUT_A_MARK_S = 30
+/** So much is looked at before and after a mark, s. */
+const ABOUT_A_MARK_S = 15
 
 /** The log in numbers: a column for its time and one for each channel. */
 function numbersOf(
@@ -114,13 +114,9 @@ export function LogChart({
     () => logOption(log, { kinds: shownKinds, stretch, readAtS, names: KIND_WORDS }, units),
     [log, shownKinds, stretch, readAtS, units],
   )
-  const readAt = (atS: number): void => {
-    const row = rowAt(log.trace, atS)
-    read(row === null ? null : atS)
-  }
   const toMark = (atS: number): void => {
-    readAt(atS)
-    look(scaled({ fromS: atS, toS: atS + Math.min(endS, ABOUT_A_MARK_S) }, 1, endS, atS))
+    read(atS)
+    look(within({ fromS: atS - ABOUT_A_MARK_S, toS: atS + ABOUT_A_MARK_S }, endS))
   }
   return (
     <div className="grid gap-3">
@@ -137,7 +133,7 @@ export function LogChart({
       <ChartFrame
         label={log.head.title}
         option={option}
-        onPick={readAt}
+        onPick={read}
         picture={
           `${shownKinds.map((kind) => KIND_WORDS[kind]).join(', ')} from ` +
           `${clockWords(stretch.fromS)} to ${clockWords(stretch.toS)}; the numbers are one tap away`

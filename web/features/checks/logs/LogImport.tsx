@@ -9,7 +9,7 @@ import { sentenceOf } from '../../../client/api.ts'
 import { useCommand } from '../../../client/queries.ts'
 import type { LogFileWorker, LogSniff, ReadLog } from '../../../client/workers/logFileWorker.ts'
 import { doubtWords } from '@anklet/language/shop/devices'
-import { ownLogSentence, simulatedLogSentence } from '@anklet/language/shop/logs'
+import { EMPTY_LOG, ownLogSentence, simulatedLogSentence } from '@anklet/language/shop/logs'
 import { secondsWords } from '@anklet/language/plain/times'
 import { COLUMN_CHOICES, columnWords, mappingFault, recalled, remember } from './logMapping.ts'
 import { keepLog } from './commands.ts'
@@ -146,7 +146,7 @@ function useImport(job: Job) {
     setWrong('')
     remote.sniff(file).then(
       (sniff) => {
-        if (sniff.isOwn) return readOwn(file, sniff)
+        if (sniff.isOwn) return readOwn(file)
         if (sniff.headers.length < 2)
           return setWrong(
             `“${file.name}” is not a table with a header line: it has ` +
@@ -158,7 +158,7 @@ function useImport(job: Job) {
       () => setWrong(`“${file.name}” could not be read.`),
     )
   }
-  const readOwn = (file: File, sniff: LogSniff): void => {
+  const readOwn = (file: File): void => {
     setStep({ at: 'reading', share: 0.5 })
     const back = (sentence: string): void => {
       setStep({ at: 'choose' })
@@ -169,9 +169,8 @@ function useImport(job: Job) {
         if (!log.ok) return back(ownLogSentence(log.error))
         if (log.value.own?.simulated && !job.vehicle.simulated)
           return back(simulatedLogSentence(job.vehicle.plate))
-        setStep(
-          log.value.rows > 0 ? { at: 'read', file, log: log.value } : { at: 'map', file, sniff },
-        )
+        if (log.value.rows === 0) return back(EMPTY_LOG)
+        setStep({ at: 'read', file, log: log.value })
       },
       () => back(`“${file.name}” could not be read to its end.`),
     )

@@ -2,12 +2,12 @@ import type { Channel, LogRecord } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { clockWords } from '@anklet/language/plain/clock'
 import type { EChartsCoreOption } from 'echarts/core'
+import type { ChartColours } from '../../../kit/chartLook.ts'
+import { CHART_TEXT, coloursNow, DASHES, zoomOf } from '../../../kit/chartLook.ts'
 import type { Kind, Stretch } from './logPanels.ts'
 import { numbered } from './logPanels.ts'
 import { shown, shownUnit, thinned } from './logRows.ts'
 
-/** Lines are told apart by dash and by name, not by colour. */
-const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
 const MOST_POINTS = 1500
 /** More marks than these would be one thick line. */
 const MOST_MARKS = 60
@@ -15,9 +15,7 @@ const MOST_MARKS = 60
 const PANEL = 112
 const BETWEEN = 30
 const TOP = 34
-
-const colour = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+const [LEFT, RIGHT] = [56, 78]
 
 /** What a picture of a log shows. */
 export interface LogView {
@@ -31,24 +29,10 @@ export interface LogView {
 /** How a line is named at its end: by its corner, else by what it is. */
 export const lineName = ({ corner, id }: Channel): string => corner ?? id.split('.').at(-1)!
 
-interface Inks {
-  readonly ink: string
-  readonly air: string
-  readonly edge: string
-  readonly faint: string
-}
-
-const inks = (): Inks => ({
-  ink: colour('--ink'),
-  air: colour('--air'),
-  edge: colour('--edge'),
-  faint: colour('--ink-3'),
-})
-
 function marksOf(
   { trace }: LogRecord,
   { readAtS }: LogView,
-  { ink, faint }: Inks,
+  { ink, faint }: ChartColours,
   top: boolean,
 ): object {
   const marks = numbered(trace.marks)
@@ -87,44 +71,10 @@ const panelName = (
 ): string =>
   kind === 'state' || !channel ? names[kind] : `${names[kind]}, ${shownUnit(channel, units)}`
 
-/** Pinched, turned by a wheel, or by the handles under it. */
-function zoomOf(
-  xAxisIndex: readonly number[],
-  { stretch }: LogView,
-  { ink, edge, faint }: Inks,
-): readonly object[] {
-  const zoom = {
-    xAxisIndex,
-    // What lies outside is left out, so that names stand where a line ends in sight.
-    filterMode: 'filter',
-    startValue: stretch.fromS,
-    endValue: stretch.toS,
-  }
-  return [
-    { type: 'inside', ...zoom },
-    {
-      type: 'slider',
-      ...zoom,
-      height: 24,
-      bottom: 6,
-      left: 56,
-      right: 78,
-      labelFormatter: (s: number) => clockWords(s),
-      textStyle: { color: faint },
-      borderColor: edge,
-      fillerColor: colour('--air-soft'),
-      handleStyle: { color: colour('--sheet'), borderColor: ink },
-      moveHandleStyle: { color: faint },
-      showDataShadow: false,
-      brushSelect: false,
-    },
-  ]
-}
-
 /** A log as panels over one time axis: a panel for each kind, marks through all of them. */
 export function logOption(log: LogRecord, view: LogView, units: DisplayUnits): EChartsCoreOption {
   const { trace, head } = log
-  const colours = inks()
+  const colours = coloursNow()
   const { ink, air, edge, faint } = colours
   const panels = view.kinds.map((kind) => head.channels.filter((channel) => channel.kind === kind))
   const all = panels.map((_, k) => k)
@@ -135,10 +85,10 @@ export function logOption(log: LogRecord, view: LogView, units: DisplayUnits): E
   const last = panels.length - 1
   return {
     animation: false,
-    textStyle: { fontFamily: 'Archivo Variable, sans-serif', fontSize: 12 },
+    textStyle: CHART_TEXT,
     grid: panels.map((_, k) => ({
-      left: 56,
-      right: 78,
+      left: LEFT,
+      right: RIGHT,
       top: TOP + k * (PANEL + BETWEEN),
       height: PANEL,
     })),
@@ -151,7 +101,7 @@ export function logOption(log: LogRecord, view: LogView, units: DisplayUnits): E
         show: k === last,
         color: faint,
         hideOverlap: true,
-        formatter: (s: number) => clockWords(s),
+        formatter: clockWords,
       },
       axisTick: { show: k === last },
       splitLine: { show: false },
@@ -168,7 +118,18 @@ export function logOption(log: LogRecord, view: LogView, units: DisplayUnits): E
       ...(view.kinds[k] === 'state' ? onOrOff(faint) : {}),
       splitLine: { lineStyle: { color: edge } },
     })),
-    dataZoom: zoomOf(all, view, colours),
+    dataZoom: zoomOf(
+      {
+        axes: all,
+        left: LEFT,
+        right: RIGHT,
+        height: 24,
+        from: view.stretch.fromS,
+        to: view.stretch.toS,
+        written: clockWords,
+      },
+      colours,
+    ),
     series: panels.flatMap((channels, k) =>
       channels.map((channel, i) => ({
         type: 'line',

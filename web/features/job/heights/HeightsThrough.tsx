@@ -8,6 +8,7 @@ import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
 import { momentWords } from '@anklet/language/plain/times'
 import type { ReactNode } from 'react'
 import { CornerCaption } from '../../../kit/CornerCaption.tsx'
+import { HeightAxis } from '../../../kit/HeightAxis.tsx'
 import type { StageOfHeights } from './through.ts'
 import { heightsThrough, rangeThrough } from './through.ts'
 
@@ -26,7 +27,6 @@ function Panel({ corner, stages, range, units }: PanelProps): ReactNode {
   const step = (W - LEFT - 20) / Math.max(1, stages.length)
   const x = (i: number): number => LEFT + 10 + (i + 0.5) * step
   const y = (mm: number): number => H / 2 - (mm / range) * (H / 2 - 8)
-  const said = (mm: number): string => formatQuantity(mm, 'height', units)
   return (
     <svg
       viewBox={`0 0 ${W} ${H + 40}`}
@@ -34,24 +34,10 @@ function Panel({ corner, stages, range, units }: PanelProps): ReactNode {
       role="img"
       aria-label={
         `${capital(CORNER_WORDS[corner])}, ${UNIT_LABEL[units.length]} over design, round by ` +
-        `round: ${stages.map(({ offMm }) => said(offMm[corner])).join(', ')}`
+        `round: ${stages.map(({ offMm }) => formatQuantity(offMm[corner], 'height', units)).join(', ')}`
       }
     >
-      {[-range / 2, 0, range / 2].map((mm) => (
-        <g key={mm}>
-          <path
-            d={`M${LEFT} ${y(mm)}H${W - 4}`}
-            stroke={mm === 0 ? 'var(--steel-dark)' : 'var(--edge)'}
-            strokeWidth={mm === 0 ? 1.4 : 1}
-          />
-          <text x={LEFT - 5} y={y(mm) + 4} textAnchor="end" fontSize="11" fill="var(--ink-3)">
-            {said(mm)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT - 5} y={10} textAnchor="end" fontSize="11" fill="var(--ink-3)">
-        {UNIT_LABEL[units.length]}
-      </text>
+      <HeightAxis range={range} y={y} left={LEFT} right={W - 4} units={units} />
       {stages.map(({ number, band }, i) => {
         const of = band?.[AXLE_OF[corner]]
         return (
@@ -97,7 +83,10 @@ function Panel({ corner, stages, range, units }: PanelProps): ReactNode {
 const nameOf = ({ round }: StageOfHeights): string =>
   round.purpose === 'heights' ? stateWords(round) : PURPOSE_WORDS[round.purpose]
 
-/** The heights of a job from arrival to handover as one picture, a panel for each corner; nothing where there is one round or none. */
+/**
+ * The heights of a job from arrival to handover as one picture, a panel for each corner; nothing
+ * where there is one round or none.
+ */
 export function HeightsThrough({
   job,
   units,

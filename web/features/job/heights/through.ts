@@ -1,7 +1,8 @@
 import type { Job, Round } from '@anklet/contract'
 import { isLevelled } from '@anklet/core/measuring/heights'
 import type { Axle, PerCorner } from '@anklet/core/base/vehicle'
-import { mapCorners } from '@anklet/core/base/vehicle'
+import { AXLE_CORNERS, mapCorners } from '@anklet/core/base/vehicle'
+import { bandOf, specificationAt } from '../model/judged.ts'
 import { designAt, isRideRound, meansOf } from '../model/rounds.ts'
 
 /** What may be off the design height on one axle, mm: least and most. */
@@ -23,16 +24,14 @@ export interface StageOfHeights {
   readonly band: Readonly<Record<Axle, Band>> | null
 }
 
-function bandOf({ vehicleType }: Job, round: Round): StageOfHeights['band'] {
-  const written = vehicleType.specifications.find(
-    ({ levelId, method }) => levelId === round.levelId && method === round.method,
-  )
+function bandsOf(job: Job, round: Round): StageOfHeights['band'] {
+  const written = specificationAt(job, round.levelId, round.method)
   if (!written || !isLevelled(round)) return null
-  const design = designAt({ vehicleType }, round.levelOffsetMm)
+  const design = designAt(job, round.levelOffsetMm)
   const band = (axle: Axle): Band => {
-    const { nominalMm, minusMm, plusMm } = written[axle]
-    const off = nominalMm - design[axle === 'front' ? 'FL' : 'RL']
-    return { leastMm: off - minusMm, mostMm: off + plusMm }
+    const [corner] = AXLE_CORNERS[axle]
+    const { leastMm, mostMm } = bandOf(written, corner, 0)
+    return { leastMm: leastMm - design[corner], mostMm: mostMm - design[corner] }
   }
   return { front: band('front'), rear: band('rear') }
 }
@@ -51,7 +50,7 @@ export const heightsThrough = (job: Job): readonly StageOfHeights[] =>
         number: i + 1,
         offMm: mapCorners(meansOf(round), (mean, corner) => mean - design[corner]),
         levelled: isLevelled(round),
-        band: bandOf(job, round),
+        band: bandsOf(job, round),
       }
     })
 
