@@ -94,6 +94,20 @@ test('a log is zoomed, read at a mark, written out and read in as the same', asy
   await expect(read).toContainText(/front left sensor\s*482\.0 mm/)
   await expect(read).toContainText(/pump, as the module commands it\s*o(n|ff)/)
 
+  // Zoomed in one panel, all follow: the times stand under the last.
+  await hand.tap('Whole')
+  const four = page.getByRole('img', { name: /Heights, Pressure, Temperature, Pump runs/ })
+  await expect(four.getByText('1:30', { exact: true })).toBeVisible()
+  await four.hover({ position: { x: 120, y: 90 } })
+  await page.mouse.wheel(0, -2000)
+  await expect(four.getByText('1:30', { exact: true })).toHaveCount(0)
+
+  const drawn = page.waitForEvent('download')
+  await hand.tap('SVG')
+  const svg = await readFile(await (await drawn).path(), 'utf8')
+  for (const name of ['Heights, mm', 'Pressure, bar', 'Temperature, °C', 'Pump runs'])
+    expect(svg).toContain(`>${name}<`)
+
   const saved = page.waitForEvent('download')
   await hand.tap('CSV')
   const text = await readFile(await (await saved).path(), 'utf8')

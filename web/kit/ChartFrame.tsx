@@ -1,8 +1,8 @@
 import { clsx } from 'clsx'
-import type { EChartsCoreOption } from 'echarts/core'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { Button } from './Button.tsx'
+import type { Panel } from './charts.ts'
 import { saveFile } from './saveFile.ts'
 import type { Column } from './Table.tsx'
 import { Table } from './Table.tsx'
@@ -20,7 +20,7 @@ interface ChartFrameProps {
   /** What stands over it; left out: something else around it says what it is. */
   readonly title?: ReactNode
   /** Makes the picture; held by `useCallback`, since another function means another picture. */
-  readonly option: () => EChartsCoreOption
+  readonly panels: () => readonly Panel[]
   /** What the picture shows, in words. */
   readonly picture: string
   /** How high the picture is, as a class. */
@@ -46,7 +46,7 @@ interface ChartFrameProps {
 export function ChartFrame({
   label,
   title,
-  option,
+  panels,
   picture,
   height,
   table,
@@ -56,7 +56,7 @@ export function ChartFrame({
   onPick,
 }: ChartFrameProps): ReactNode {
   const [numbers, setNumbers] = useState(false)
-  const { place, save } = useChart(option, !numbers, onPick)
+  const { place, save } = useChart(panels, !numbers, onPick)
   const tools = (
     <span className="no-print flex flex-wrap">
       <Button

@@ -1,5 +1,4 @@
 // How charts look: colours read from the page, lines told apart, the handles under them.
-import type { EChartsCoreOption } from 'echarts/core'
 
 /** Lines are told apart by dash and by name, not by colour. */
 export const DASHES = ['solid', 'dashed', 'dotted', [8, 3, 2, 3]] as const
@@ -44,7 +43,7 @@ interface Zoom {
 export function zoomOf(
   { axes, left, right, height, from, to, written }: Zoom,
   { ink, edge, faint }: ChartColours,
-): EChartsCoreOption['dataZoom'] {
+): readonly object[] {
   const zoom = {
     xAxisIndex: axes,
     // What lies outside is left out, so that names stand where a line ends in sight.

@@ -9,6 +9,28 @@ export const withWords = (svg: string, words: string): string =>
         `<text x="8" y="16" font-size="13" font-weight="600">${words}</text></svg>`,
       )
 
+interface Panel {
+  renderToSVGString(): string
+  getWidth(): number
+  getHeight(): number
+}
+
+/** The panels of a chart, one under the other, as one SVG. @param panels from the top */
+export function stackedSvg(panels: readonly Panel[]): string {
+  if (panels.length === 1) return panels[0]!.renderToSVGString()
+  let y = 0
+  const parts = panels.map((panel) => {
+    const part = panel.renderToSVGString().replace(/^<svg/, `<svg y="${y}"`)
+    y += panel.getHeight()
+    return part
+  })
+  const width = Math.max(...panels.map((panel) => panel.getWidth()))
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${y}">` +
+    `${parts.join('')}</svg>`
+  )
+}
+
 /**
  * Several drawings of a page side by side as one SVG that stands on its own: colours that come
  * from the page's theme are written out.

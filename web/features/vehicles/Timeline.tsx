@@ -253,7 +253,7 @@ export function Timeline({
   const phone = useIsPhone()
   const { place, save } = useChart(
     useCallback(
-      () => optionOf(points, like, events, units, phone),
+      () => [{ option: optionOf(points, like, events, units, phone) }],
       [points, like, events, units, phone],
     ),
     !numbers,

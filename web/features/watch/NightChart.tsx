@@ -133,11 +133,11 @@ function numbersOf(rows: readonly NightRow[], units: DisplayUnits): Numbers {
 export function NightChart(props: ChartProps): ReactNode {
   const { outcome, corner, rounds, units, doubted, vehicle } = props
   const rows = useMemo(() => nightRows(outcome, corner, rounds[0]), [outcome, corner, rounds])
-  const option = useCallback(() => {
+  const panels = useCallback(() => {
     const points = rounds
       .map((round): [string, number] => [round.endedAt, meansOf(round)[corner]])
       .filter(([, mm]) => !Number.isNaN(mm))
-    return optionOf(rows, points, { units, doubted, outcome })
+    return [{ option: optionOf(rows, points, { units, doubted, outcome }) }]
   }, [rows, rounds, corner, units, doubted, outcome])
   const name = carFile(vehicle, `${corner}-night`)
   return (
@@ -149,7 +149,7 @@ export function NightChart(props: ChartProps): ReactNode {
           what stays uncertain.
         </>
       }
-      option={option}
+      panels={panels}
       picture={`Heights at the ${CORNER_WORDS[corner]} through the night; the numbers are one tap away`}
       height="h-[138px]"
       table={{

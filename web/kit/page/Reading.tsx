@@ -87,31 +87,30 @@ export function Drawn(): ReactNode {
   )
 }
 
+const A_NIGHT = {
+  grid: { left: 52, right: 30, top: 24, bottom: 26 },
+  xAxis: { type: 'value', name: 'h' },
+  yAxis: { type: 'value', scale: true, name: 'mm' },
+  series: [
+    {
+      type: 'line',
+      animation: false,
+      data: [
+        [0, 480],
+        [12, 441],
+      ],
+    },
+  ],
+}
+
 /** A chart with its numbers and files. */
 export function Charts(): ReactNode {
-  const option = useCallback(
-    () => ({
-      grid: { left: 52, right: 30, top: 24, bottom: 26 },
-      xAxis: { type: 'value', name: 'h' },
-      yAxis: { type: 'value', scale: true, name: 'mm' },
-      series: [
-        {
-          type: 'line',
-          animation: false,
-          data: [
-            [0, 480],
-            [12, 441],
-          ],
-        },
-      ],
-    }),
-    [],
-  )
+  const panels = useCallback(() => [{ option: A_NIGHT }], [])
   return (
     <ChartFrame
       label="A night"
       title="Front left through the night"
-      option={option}
+      panels={panels}
       picture="Heights through the night; the numbers are one tap away"
       height="h-[180px]"
       table={{

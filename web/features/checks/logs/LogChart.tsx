@@ -8,7 +8,7 @@ import type { Numbers } from '../../../kit/ChartFrame.tsx'
 import { ChartFrame } from '../../../kit/ChartFrame.tsx'
 import { Taps, toggled } from '../../../kit/Taps.tsx'
 import { LogRead } from './LogRead.tsx'
-import { logOption } from './logOption.ts'
+import { logPicture } from './logPicture.ts'
 import type { Kind, Stretch } from './logPanels.ts'
 import { kindsOf, moved, scaled, shownFirst, within } from './logPanels.ts'
 import { logFile, shown, shownUnit, thinned } from './logRows.ts'
@@ -110,8 +110,8 @@ export function LogChart({
   const all = useMemo(() => kindsOf(channels), [channels])
   const shownKinds = useMemo(() => all.filter((kind) => kinds.includes(kind)), [all, kinds])
   const chosen = channels.filter(({ kind }) => shownKinds.includes(kind))
-  const option = useCallback(
-    () => logOption(log, { kinds: shownKinds, stretch, readAtS, names: KIND_WORDS }, units),
+  const panels = useCallback(
+    () => logPicture(log, { kinds: shownKinds, stretch, readAtS, names: KIND_WORDS }, units),
     [log, shownKinds, stretch, readAtS, units],
   )
   const toMark = (atS: number): void => {
@@ -132,7 +132,7 @@ export function LogChart({
       <Zoom stretch={stretch} endS={endS} readAtS={readAtS} onLook={look} />
       <ChartFrame
         label={log.head.title}
-        option={option}
+        panels={panels}
         onPick={read}
         picture={
           `${shownKinds.map((kind) => KIND_WORDS[kind]).join(', ')} from ` +
