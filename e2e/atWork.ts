@@ -185,3 +185,19 @@ export async function workUntil(page: Page, key: string | null, most = 130): Pro
   }
   throw new Error(`Still at it after ${did.join(', ')}`)
 }
+
+/** Asks for a raise as often as the pump may run, until the body has lifted itself on both sides. */
+export async function raiseUntilAlike(page: Page, shown: () => Promise<boolean>): Promise<void> {
+  const raise = page.getByRole('button', { name: 'Ask for raise', exact: true })
+  const alike = page.getByText('Both sides of the rear rise alike.')
+  await expect
+    .poll(
+      async () => {
+        // Between the look and the tap the pump may have begun to rest.
+        if (await raise.isEnabled()) await raise.click({ timeout: 2000 }).catch(() => undefined)
+        return (await alike.isVisible()) && (await shown())
+      },
+      { timeout: 90_000, intervals: [700] },
+    )
+    .toBe(true)
+}

@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { LAUNCH } from './browser.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
-import { begin, confirm, present, testPump, workUntil } from './atWork.ts'
+import { begin, confirm, present, raiseUntilAlike, testPump, workUntil } from './atWork.ts'
 import { walkFrostyMorning } from './jobs.ts'
 import { fillWithDemo, startProcess } from './server.ts'
 import { StandIn } from './standIn.ts'
@@ -214,8 +214,7 @@ const workViews: Views = async (browser, address, job) => {
     await confirm(dark)
   }
   await car.change({ speed: 10 })
-  await dark.getByRole('button', { name: 'Ask for raise', exact: true }).click()
-  await dark.getByText('Both sides of the rear rise alike.').waitFor({ timeout: 60_000 })
+  await raiseUntilAlike(dark, async () => true)
   await shoot(dark, 'recommission-dark', 1100)
   for (const each of [page, dark]) await each.context().close()
 }

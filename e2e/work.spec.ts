@@ -1,5 +1,14 @@
 import type { Page } from '@playwright/test'
-import { begin, confirm, done, present, presentKey, where, workUntil } from './atWork.ts'
+import {
+  begin,
+  confirm,
+  done,
+  present,
+  presentKey,
+  raiseUntilAlike,
+  where,
+  workUntil,
+} from './atWork.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
 import { openJobAt } from './jobs.ts'
@@ -109,17 +118,7 @@ test.describe('the work at the car', () => {
       /in runs of 45 s at most, the pump resting/,
     )
     // Run by run, the pump resting in between, until the body has lifted itself on both sides.
-    const raise = page.getByRole('button', { name: 'Ask for raise', exact: true })
-    const alike = page.getByText('Both sides of the rear rise alike.')
-    await expect
-      .poll(
-        async () => {
-          if (await raise.isEnabled()) await raise.click({ timeout: 2000 }).catch(() => undefined)
-          return (await onLink(page).isVisible()) && (await alike.isVisible())
-        },
-        { timeout: 60_000, intervals: [700] },
-      )
-      .toBe(true)
+    await raiseUntilAlike(page, () => onLink(page).isVisible())
     await expect(
       page.getByText('The pump rests').or(page.getByText('The pump is warm')).first(),
     ).toBeVisible()
