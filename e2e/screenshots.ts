@@ -214,7 +214,7 @@ const workViews: Views = async (browser, address, job) => {
     await confirm(dark)
   }
   await car.change({ speed: 10 })
-  await raiseUntilAlike(dark, async () => true)
+  await raiseUntilAlike(dark, () => Promise.resolve(true))
   await shoot(dark, 'recommission-dark', 1100)
   for (const each of [page, dark]) await each.context().close()
 }
