@@ -69,8 +69,7 @@ test('an empty shop has no stand-in; a car to practise on brings one, and no oth
 }) => {
   await page.goto(`${emptyShop.address}/devices`)
   const hand = handOn(page)
-  await page.getByLabel('Add a name').fill('A. Fitter')
-  await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()
+  await handOn(page).join('A. Fitter')
   await expect(page.getByText('Nothing is attached.')).toBeVisible()
   await expect(page.getByRole('navigation', { name: 'Devices' }).getByRole('listitem')).toHaveCount(
     0,

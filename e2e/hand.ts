@@ -4,8 +4,18 @@ import { expect } from '@playwright/test'
 /** What a technician does with the interface, in their own words. */
 export interface Hand {
   readonly page: Page
+  /** Taps and typed characters so far; readings, as they are typed and entered, are not among them. */
+  readonly count: { taps: number; characters: number }
+  /** Types into a field. */
+  type(label: string | RegExp, text: string): Promise<void>
+  /** Follows a link. */
+  follow(name: string | RegExp): Promise<void>
   /** Says who is working. */
   signIn(name: string): Promise<void>
+  /** Says who is working, somebody who never was here. */
+  join(name: string): Promise<void>
+  /** Says it where it is asked: at the first thing that is written. */
+  nameAsked(name: string): Promise<void>
   tap(name: string | RegExp): Promise<void>
   /** Answers the questions before a walk; a watch asks for no state, and proposes its level. */
   settle(answers: {
@@ -22,12 +32,39 @@ export interface Hand {
 export function handOn(page: Page, { touch = false } = {}): Hand {
   const button = (name: string | RegExp) =>
     page.getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) })
-  const tap = (name: string | RegExp): Promise<void> =>
-    touch ? button(name).tap() : button(name).click()
+  const count = { taps: 0, characters: 0 }
+  const tap = (name: string | RegExp): Promise<void> => {
+    count.taps += 1
+    return touch ? button(name).tap() : button(name).click()
+  }
+  const nameAsked = async (name: string): Promise<void> => {
+    await page.getByRole('dialog').getByLabel('Add a name').fill(name)
+    await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()
+    await expect(page.getByRole('dialog')).toBeHidden()
+    count.taps += 2
+    count.characters += name.length
+  }
   return {
     page,
+    count,
     tap,
+    type: async (label, text) => {
+      await page.getByLabel(label).fill(text)
+      count.taps += 1
+      count.characters += text.length
+    },
+    follow: async (name) => {
+      const link = page.getByRole('link', { name })
+      await (touch ? link.tap() : link.click())
+      count.taps += 1
+    },
+    join: async (name) => {
+      await page.getByRole('button', { name: /^Working here/ }).click()
+      await nameAsked(name)
+    },
+    nameAsked,
     signIn: async (name) => {
+      await page.getByRole('button', { name: /^Working here/ }).click()
       await page.getByRole('dialog').getByRole('button', { name, exact: true }).click()
       await expect(page.getByRole('dialog')).toBeHidden()
     },
@@ -41,6 +78,7 @@ export function handOn(page: Page, { touch = false } = {}): Hand {
           .click()
       }
       await page.getByLabel('Temperature').fill(temperature)
+      count.taps += 1
       await tap(where)
       await tap(settled)
     },
@@ -52,7 +90,13 @@ export function handOn(page: Page, { touch = false } = {}): Hand {
               .getByRole('group', { name: 'Number keys' })
               .getByRole('button', { name: figure === '.' ? 'and a half' : figure, exact: true })
               .tap()
-          await page.getByRole('button', { name: /walk on$/ }).tap()
+          // A whole height in mm goes on by itself.
+          const take = page.getByRole('button', { name: `Take ${height} and walk on`, exact: true })
+          if (/^[2-9]\d\d$/.test(String(height))) await expect(take).toBeHidden()
+          else {
+            await page.getByRole('button', { name: /walk on$/ }).tap()
+            count.taps += 1
+          }
         } else {
           await page.getByRole('textbox', { name: /lap \d/ }).fill(String(height))
           await page.keyboard.press('Enter')

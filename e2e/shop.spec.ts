@@ -66,8 +66,7 @@ test('a vehicle type goes out as a file and comes in as one', async ({
   const content = readFileSync(await file.path(), 'utf8')
 
   await page.goto(`${emptyShop.address}/shelf`)
-  await page.getByLabel('Add a name').fill('T. Tester')
-  await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()
+  await handOn(page).join('T. Tester')
   const read = (name: string, text: string) =>
     page
       .getByLabel('Read one in from a file')

@@ -8,6 +8,7 @@ import type {
   QueryName,
   QueryResponse,
 } from '@anklet/contract'
+import { Unsigned } from './state/signing.ts'
 import { noteBuild, noteConnection, RELOAD, useConnection } from './state/connection.ts'
 
 /** The server said no, in a sentence for people. */
@@ -125,6 +126,6 @@ export const send = async (command: Command): Promise<CommandResult> =>
 /** What to tell a person about an error. */
 export function sentenceOf(error: unknown): string {
   if (error instanceof Refused) return error.sentence
-  if (error instanceof Unreachable) return error.sentence
+  if (error instanceof Unreachable || error instanceof Unsigned) return error.sentence
   return 'Something broke on this page. Reload it; what you entered is kept.'
 }

@@ -2,6 +2,7 @@ import type { DeviceAction, DeviceStatus, LogRecord, StandInChange } from '@ankl
 import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
+import { signer } from './state/signing.ts'
 import { useSession } from './state/session.ts'
 import { ask, tell } from './api.ts'
 
@@ -33,24 +34,26 @@ export interface Order {
  * must not move late. `error` says why not.
  */
 export function useOrder(deviceId: string, jobId: string | null) {
-  const { personId, device } = useSession()
+  const { device } = useSession()
   return useMutation({
-    mutationFn: ({
+    mutationFn: async ({
       action,
       corner = null,
       forS = null,
       offMm = null,
       foldsInspected = false,
-    }: Order) =>
-      tell(`/api/devices/${deviceId}/orders`, {
+    }: Order) => {
+      const person = await signer()
+      return tell(`/api/devices/${deviceId}/orders`, {
         commandId: crypto.randomUUID(),
         action,
         corner,
         forS,
         offMm,
         foldsInspected,
-        holder: { person: personId ?? '', device, jobId },
-      }),
+        holder: { person, device, jobId },
+      })
+    },
   })
 }
 

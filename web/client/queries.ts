@@ -4,6 +4,7 @@ import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
+import { signer } from './state/signing.ts'
 import { useSession } from './state/session.ts'
 import { ask, askJobs, Refused, send, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
@@ -95,17 +96,18 @@ export type Sending<Name extends CommandType> = ReturnType<typeof useCommand<Nam
  */
 export function useCommand<Name extends CommandType>(type: Name) {
   const client = useQueryClient()
-  const { personId, device } = useSession()
+  const { device } = useSession()
   const last = useRef({ content: '', id: '' })
   const under = useRef(false)
   const mutation = useMutation({
-    mutationFn: ({ payload, baseVersion = null, person }: Intention<Name>) => {
+    mutationFn: async ({ payload, baseVersion = null, person }: Intention<Name>) => {
+      const signed = person ?? (await signer())
       const content = JSON.stringify([payload, baseVersion])
       if (last.current.content !== content) last.current = { content, id: crypto.randomUUID() }
       return send(
         envelope(type, payload, {
           id: last.current.id,
-          person: person ?? personId ?? '',
+          person: signed,
           device,
           baseVersion,
         }),

@@ -8,6 +8,7 @@ import { useDrafts } from '../../client/state/drafts.ts'
 import { useWorkQueue } from '../../client/state/workQueue.ts'
 import type { Theme } from '../../client/state/session.ts'
 import { useSession } from '../../client/state/session.ts'
+import { useSigning } from '../../client/state/signing.ts'
 import { Keys } from './Keys.tsx'
 import { PersonButton } from './PersonButton.tsx'
 import { Reminders } from './Reminders.tsx'
@@ -143,9 +144,8 @@ function StalePage(): ReactNode {
 
 /** The frame of every place: brand, places, who works here, and a word when the server is away. */
 export function Shell(): ReactNode {
-  const [choosing, setChoosing] = useState(false)
   const [finding, setFinding] = useState(false)
-  const personId = useSession((session) => session.personId)
+  const { asking, ask, close } = useSigning()
   return (
     <>
       <header className="flex h-[53px] items-center gap-1 border-b border-edge bg-sheet px-3 md:px-5">
@@ -183,7 +183,7 @@ export function Shell(): ReactNode {
         </Button>
         <NextWait />
         <ThemeButton />
-        <PersonButton onOpen={() => setChoosing(true)} />
+        <PersonButton onOpen={ask} />
       </header>
       <NotKept />
       <StalePage />
@@ -193,9 +193,9 @@ export function Shell(): ReactNode {
       <main>
         <Outlet />
       </main>
-      {(choosing || personId === null) && (
+      {asking && (
         <Suspense>
-          <People open onClose={() => setChoosing(false)} />
+          <People open onClose={close} />
         </Suspense>
       )}
       <Keys finding={finding} onFind={setFinding} />

@@ -54,14 +54,8 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
     onClose()
   }
   return (
-    <Sheet
-      title="Who is working here?"
-      open={open && !people.isPending}
-      onClose={() => {
-        if (personId !== null) onClose()
-      }}
-    >
-      <p className="mb-3 text-ink-2">Every reading is signed with a name.</p>
+    <Sheet title="Who is working here?" open={open && !people.isPending} onClose={onClose}>
+      <p className="mb-3 text-ink-2">What is written down is signed with a name.</p>
       <div className="mb-4 flex flex-wrap gap-2">
         {people.data?.map(({ id, name }) => (
           <Tap key={id} on={id === personId} onClick={() => choose(id)}>

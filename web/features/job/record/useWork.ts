@@ -9,6 +9,7 @@ import { envelope } from '../../../client/envelope.ts'
 import { bookOf } from '../../../client/procedures.ts'
 import { usePeople, usePersonName, useProcedures, useTorques } from '../../../client/queries.ts'
 import { useSession } from '../../../client/state/session.ts'
+import { useSigning } from '../../../client/state/signing.ts'
 import { steadyNow } from '../../../client/state/steadyClock.ts'
 import { useWaits } from '../../../client/state/waits.ts'
 import type { Queued } from '../../../client/state/workQueue.ts'
@@ -76,6 +77,12 @@ function withRound(of: Guarded, job: Job): { readonly of: Guarded; readonly run:
   return { of: shown, run: runOf(shown) }
 }
 
+// Whoever does a step says so before it is entered: who may do it depends on that.
+function askName(): string {
+  useSigning.getState().ask()
+  return 'It needs the name of whoever works here. Choose it, and tap again.'
+}
+
 /** The work on a job; null while nothing is planned, or what it needs is still on its way. */
 export function useWork(job: Job): OnWork | null {
   const [procedures, torques, people] = [useProcedures().data, useTorques().data, usePeople().data]
@@ -116,7 +123,7 @@ export function useWork(job: Job): OnWork | null {
   if (!work) return null
   const { of, run } = work
   const enter = (content: WorkContent): string | null => {
-    if (me === null) return 'Say who is working here first.'
+    if (me === null) return askName()
     const allowed = mayEnter(of, run, me, content, steadyNow())
     if (!allowed.ok) return refusalSentence(allowed.error, { ...of, nameOf })
     const entryId = crypto.randomUUID()

@@ -7,7 +7,9 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { envelope } from '../../../client/envelope.ts'
 import { shrinkFaultWords, shrinkPicture } from '../../../client/workers/shrinkPicture.ts'
+import { sentenceOf } from '../../../client/api.ts'
 import { useSession } from '../../../client/state/session.ts'
+import { signer } from '../../../client/state/signing.ts'
 import { steadyNow } from '../../../client/state/steadyClock.ts'
 import { useWorkQueue } from '../../../client/state/workQueue.ts'
 import { stepWords } from '@anklet/language/work/plan'
@@ -102,14 +104,19 @@ export function StepPhotos({
   needed,
   onTaken,
 }: StepPhotosProps): ReactNode {
-  const { personId, device } = useSession()
+  const { device } = useSession()
   const [busy, setBusy] = useState(false)
   const [complaint, setComplaint] = useState<string | null>(null)
   const before = photosBefore(run, step)
   const words = stepWords(step.words, step.place)
   const take = async (files: readonly File[]): Promise<void> => {
-    setBusy(true)
     setComplaint(null)
+    const person = await signer().catch((unsigned: unknown) => {
+      setComplaint(sentenceOf(unsigned))
+      return null
+    })
+    if (person === null) return
+    setBusy(true)
     for (const file of files) {
       const shrunk = await shrinkPicture(file)
       if (!shrunk.ok) {
@@ -130,7 +137,7 @@ export function StepPhotos({
           },
           {
             id: crypto.randomUUID(),
-            person: personId ?? '',
+            person,
             device,
             baseVersion: null,
             atMs: steadyNow(),

@@ -18,6 +18,7 @@ import type { Draft } from '../../../client/state/drafts.ts'
 import { useDrafts, withSource } from '../../../client/state/drafts.ts'
 import { useKeeping } from '../../../client/state/keeping.ts'
 import { useSession } from '../../../client/state/session.ts'
+import { signer } from '../../../client/state/signing.ts'
 import { useGauge } from '../../../client/state/useGauge.ts'
 import { readTyped } from '../../../kit/typed.ts'
 import { firstLapDone, lastLap, MOST_LAPS, nextStop, take } from '../../../client/state/walk.ts'
@@ -183,7 +184,7 @@ export function WalkPanel({
 }: WalkProps): ReactNode {
   const units = useUnits()
   const patch = useDrafts((drafts) => drafts.patch)
-  const { personId, device } = useSession()
+  const { device } = useSession()
   const [complaint, setComplaint] = useState<string | null>(null)
   const saved = useRef(false)
   const stop = draft.chosen ?? nextStop(draft.readings, draft.laps)
@@ -208,10 +209,11 @@ export function WalkPanel({
       startedAt: draft.startedAt ?? at,
     })
   }
-  const save = (): void => {
+  const save = async (): Promise<void> => {
+    const person = await signer().catch(() => null)
     // A double tap must not seal twice: the first one has the word.
-    if (saved.current || draft.sealed || !personId) return
-    const sealed = sealDraft(draft, units, { person: personId, device, watchVersion })
+    if (person === null || saved.current || draft.sealed) return
+    const sealed = sealDraft(draft, units, { person, device, watchVersion })
     if (!sealed) return change({ walking: false })
     saved.current = true
     change({ sealed })
@@ -250,7 +252,7 @@ export function WalkPanel({
           draft={draft}
           stop={stop !== null}
           saveWords={saveWords}
-          onSave={save}
+          onSave={() => void save()}
           onChange={change}
         />
       </div>
