@@ -159,7 +159,6 @@ test.describe('answers', () => {
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
     await openCar(page, 'TQ 418')
-    await hand.tap('Walk the morning round')
     await hand.tap(/^Yes/)
     await hand.settle({ temperature: '-3' })
     await hand.tap('Walk the morning round')
@@ -191,7 +190,6 @@ test.describe('answers', () => {
     const hand = handOn(page)
     await hand.signIn('M. Arundel')
     await openCar(page, 'TQ 418')
-    await hand.tap('Walk the morning round')
     await hand.tap(/^No, or not sure/)
     await expect(
       page.getByText('A module that wakes settles the car and hides the leaking corner.'),

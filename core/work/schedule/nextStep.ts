@@ -154,15 +154,18 @@ function deskStep({
 export function nextStep(facts: JobFacts, nowMs: number): NextStep {
   if (facts.closed)
     return { phase: 'watch', code: 'none', urgency: 'closed', dueAt: Number.POSITIVE_INFINITY }
-  if (!facts.hasComplaint && !facts.found) return nowAt('intake', 'askComplaint', facts.openedAt)
   // Work under way outranks what led to it; a plan that is only made waits for a watch that still
   // runs.
   const working =
     facts.work && !(facts.work.at === 'ready' && facts.watch?.state === 'running')
       ? workStep(facts.work, facts.handedOver, facts.openedAt)
       : null
-  // A watch that runs or has run outranks the round before it: its evening round is one.
-  return working ?? watchStep(facts, nowMs) ?? deskStep(facts)
+  // A watch that runs or has run outranks what was asked and measured before it: its morning comes.
+  const present = working ?? watchStep(facts, nowMs)
+  if (present) return present
+  return facts.hasComplaint || facts.found
+    ? deskStep(facts)
+    : nowAt('intake', 'askComplaint', facts.openedAt)
 }
 
 const RANK: Record<Urgency, number> = { overdue: 0, now: 1, waiting: 2, closed: 3 }

@@ -53,6 +53,10 @@ describe('what is due next', () => {
       urgency: 'overdue',
     })
     expect(nextStep(job({ watch: watch('walked', -1) }), NOW)).toMatchObject({ code: 'readAnswer' })
+    // Its morning comes, whether or not anybody asked the customer.
+    expect(nextStep(job({ hasComplaint: false, watch: watch('running', -1) }), NOW)).toMatchObject({
+      code: 'walkMorning',
+    })
   })
 
   test('a finding leads to its decision, the decision to a plan or to the paper; closing comes last', () => {

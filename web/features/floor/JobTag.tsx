@@ -19,9 +19,14 @@ const H = 40
  * scales.
  */
 function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
-  if (!latest)
-    return <span className="hidden w-[92px] text-note text-ink-3 sm:block">not measured</span>
-  const off = (corner: Corner): number => latest.offDesignMm[corner]
+  const offMm = latest?.offDesignMm
+  if (!offMm)
+    return (
+      <span className="hidden w-[92px] text-note text-ink-3 sm:block">
+        {latest ? 'measured' : 'not measured'}
+      </span>
+    )
+  const off = (corner: Corner): number => offMm[corner]
   const y = (mm: number): number =>
     H / 2 - (Math.max(-HALF_MM, Math.min(HALF_MM, mm)) / HALF_MM) * (H / 2 - 3)
   const words = WALK.map((corner) => `${CORNER_WORDS[corner]} ${Math.round(off(corner))} mm`).join(
@@ -137,7 +142,7 @@ export function JobTag({ job, step, now }: TagProps): ReactNode {
   return (
     <li>
       <Link
-        to={`/jobs/${job.id}/${step.phase}`}
+        to={`/jobs/${job.id}/${step.phase}${step.code === 'walkMorning' ? '?walk=morning' : ''}`}
         className={clsx(
           'sheet grid grid-cols-[1fr_auto] items-center gap-x-5 gap-y-1 px-4 py-3',
           'hover:border-air sm:grid-cols-[230px_1fr_auto_20px]',

@@ -1,6 +1,7 @@
 import type { Job } from '@anklet/contract'
 import type { ReactNode } from 'react'
-import { useEffect } from 'react'
+import { useEffect, useEffectEvent } from 'react'
+import { useSearchParams } from 'react-router'
 import { useUnits } from '../../client/queries.ts'
 import type { Draft } from '../../client/state/drafts.ts'
 import { draftKey, useDrafts } from '../../client/state/drafts.ts'
@@ -38,6 +39,19 @@ function useDesk(job: Job, kind: Draft['kind']): DraftDesk {
   }
 }
 
+// Whoever came to walk the morning round is asked what it needs at once.
+function useCameToWalk(waits: boolean, morning: DraftDesk): void {
+  const [params, setParams] = useSearchParams()
+  const came = waits && params.get('walk') === 'morning'
+  const begin = useEffectEvent(() => {
+    if (!morning.begun) morning.change({})
+    setParams({}, { replace: true })
+  })
+  useEffect(() => {
+    if (came) begin()
+  }, [came])
+}
+
 /** The watch: start, wait, the morning round, the answer. */
 export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
   const units = useUnits()
@@ -50,6 +64,7 @@ export function WatchPhase({ job }: { readonly job: Job }): ReactNode {
   useEffect(() => {
     if (answerToCome) warmLeakWorker()
   }, [answerToCome])
+  useCameToWalk(loaded && answerToCome, morning)
   if (!loaded) return null
   const another = (levelId?: string): void => evening.change(levelId ? { levelId } : {})
   if (!rounds || (evening.begun && rounds.watch.state !== 'running')) {
