@@ -1,7 +1,7 @@
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { UNIT_LABEL } from '@anklet/core/base/units'
 import type { FormEvent, ReactNode } from 'react'
-import { useEffect, useRef } from 'react'
+import { useEffect, useEffectEvent, useRef } from 'react'
 import { applyKey, Keypad } from '../../../kit/Keypad.tsx'
 import { useMedia } from '../../../kit/useMedia.ts'
 import type { Draft } from '../../../client/state/drafts.ts'
@@ -17,6 +17,27 @@ interface EntryProps {
   readonly complaint: string | null
   onType(text: string): void
   onTake(): void
+}
+
+/** A height in mm that is whole: after 1 a fourth figure may come. */
+const WHOLE = /^[2-9]\d\d$/
+/** Time to add a half or to take a figure back, ms. */
+const GOES_ON_MS = 900
+
+// Typed with the keys on the screen, a whole height is taken by itself: a glove taps once less at
+// each corner.
+function useGoingOn(typed: string, units: DisplayUnits, onTake: () => void) {
+  const byKeys = useRef(false)
+  const goesOn = units.length === 'mm' && WHOLE.test(typed)
+  const go = useEffectEvent(onTake)
+  useEffect(() => {
+    if (!goesOn || !byKeys.current) return
+    const timer = setTimeout(() => go(), GOES_ON_MS)
+    return () => clearTimeout(timer)
+  }, [goesOn, typed])
+  return (keys: boolean): void => {
+    byKeys.current = keys
+  }
 }
 
 /** One big number and the keys for it. */
@@ -35,6 +56,7 @@ export function NumberEntry({
   useEffect(() => {
     if (!touch) field.current?.focus({ preventScroll: true })
   }, [stop.corner, stop.lap, touch])
+  const typedBy = useGoingOn(draft.typed, units, onTake)
   const submit = (event: FormEvent): void => {
     event.preventDefault()
     onTake()
@@ -54,9 +76,18 @@ export function NumberEntry({
         inputMode={touch ? 'none' : 'decimal'}
         enterKeyHint="next"
         value={draft.typed}
-        onChange={(event) => onType(event.target.value)}
+        onChange={(event) => {
+          typedBy(false)
+          onType(event.target.value)
+        }}
       />
-      <Keypad part={part} onKey={(key) => onType(applyKey(draft.typed, key, part))} />
+      <Keypad
+        part={part}
+        onKey={(key) => {
+          typedBy(true)
+          onType(applyKey(draft.typed, key, part))
+        }}
+      />
       <Button look="go" big type="submit">
         {draft.typed ? `Take ${draft.typed} and walk on` : 'Take it and walk on'}
       </Button>
