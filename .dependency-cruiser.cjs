@@ -4,7 +4,7 @@ const not = (...names) => `^(?!(${names.join('|')})/|node_modules/)[^/]+/`
 
 // The topics of the core: each may take from those before it, never from one after it.
 const CORE_TOPICS = [
-  ...['result', 'units', 'random', 'numbers', 'vehicle', 'circuit', 'samples'].map(
+  ...['result', 'units', 'random', 'numbers', 'vehicle', 'starting', 'circuit', 'samples'].map(
     (name) => `base/${name}`,
   ),
   ...['pneumatics', 'compressor', 'simulation'].map((name) => `physics/${name}`),

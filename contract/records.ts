@@ -211,10 +211,13 @@ export const JobSummaryRecord = closed({
   hasHeights: Type.Boolean(),
   latest: nullable(
     closed({
-      offDesignMm: perCorner(
-        Type.Number({
-          description: 'Mean height over the design height at the level it stood at, mm',
-        }),
+      /** null: nobody entered a design height. */
+      offDesignMm: nullable(
+        perCorner(
+          Type.Number({
+            description: 'Mean height over the design height at the level it stood at, mm',
+          }),
+        ),
       ),
       endedAt: instant,
     }),

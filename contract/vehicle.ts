@@ -128,11 +128,14 @@ export type Specification = Static<typeof Specification>
 /** At most one specification for each level and way of measuring. */
 export const Specifications = Type.Array(Specification, { maxItems: 24 })
 
-/** Figures that stand in for ones nobody has looked up, by axle and name: every answer is widened for them. */
-export const Guesses = Type.Array(Type.String({ pattern: '^(front|rear)\\.[A-Za-z0-9]{1,40}$' }), {
-  maxItems: 24,
-  uniqueItems: true,
-})
+/**
+ * Figures that stand in for ones nobody has looked up, by axle and name or of the whole vehicle:
+ * every answer is widened for them, and nothing is judged by a height among them.
+ */
+export const Guesses = Type.Array(
+  Type.String({ pattern: '^(front|rear|vehicle)\\.[A-Za-z0-9]{1,40}$' }),
+  { maxItems: 40, uniqueItems: true },
+)
 
 /** What is told of a vehicle type, in a command and in a file. */
 export const typeFields = {

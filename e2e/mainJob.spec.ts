@@ -92,12 +92,11 @@ for (const { name, touch, viewport } of [
       // The page's clock is ours, so that a night passes in a moment.
       await page.clock.install({ time: new Date('2026-11-24T18:00:00Z') })
       await page.goto(emptyShop.address)
-      await page.getByLabel('Add a name').fill('T. Tester')
-      await page.getByRole('dialog').getByRole('button', { name: 'Add' }).click()
+      await handOn(page).join('T. Tester')
       await expect(page.getByText('No car here yet.')).toBeVisible()
       const hand = handOn(page, { touch })
 
-      await page.getByRole('link', { name: 'New job' }).click()
+      await page.getByRole('link', { name: 'A car is here now' }).click()
       await page.getByLabel('Plate').fill('ab 12')
       await page.getByRole('link', { name: 'Enter a vehicle type' }).click()
       await enterType(page, hand)
@@ -108,7 +107,6 @@ for (const { name, touch, viewport } of [
       await page.clock.setFixedTime(new Date('2026-11-25T07:05:00Z'))
       await page.goto(emptyShop.address)
       await page.getByRole('link', { name: /Walk the morning round.*AB 12/s }).click()
-      await hand.tap('Walk the morning round')
       await hand.tap(/^Yes/)
       await hand.settle({ temperature: '2', settled: /Each corner bounced/ })
       await hand.tap('Walk the morning round')

@@ -35,13 +35,17 @@ export function joinWords(
   return { value: `${LOWER[side][a < b ? 0 : 1]} ${shown} lower` }
 }
 
-/** All four differences. */
+/**
+ * All four differences; of heights over which nothing is known, only left against right: front and
+ * rear are not made alike.
+ */
 export const allJoins = (
   offMm: Readonly<Partial<Record<Corner, number>>>,
   units: DisplayUnits,
+  { acrossOnly = false }: { readonly acrossOnly?: boolean } = {},
 ) => ({
   front: joinWords('front', offMm, units),
-  right: joinWords('right', offMm, units),
+  right: acrossOnly ? null : joinWords('right', offMm, units),
   rear: joinWords('rear', offMm, units),
-  left: joinWords('left', offMm, units),
+  left: acrossOnly ? null : joinWords('left', offMm, units),
 })

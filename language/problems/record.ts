@@ -7,6 +7,9 @@ export const PROOF_STOPS = {
   lowered: () =>
     'It is low all round and its sensors agree with the tape: lowered on purpose. ' +
     'That is written down, not calibrated away.',
+  heightsMissing: () =>
+    'The heights this vehicle is made to stand at are not entered, so nothing can be taught to ' +
+    'its sensors. Enter them with its type, then teach it.',
   swapped: (axle: Axle) =>
     `The ${axle} sensors fit the tape of the other side better: left and right ` +
     'are swapped. Put the plugs right and visit the levels again.',

@@ -7,9 +7,9 @@ import { hasAirOnAxle } from '@anklet/core/base/vehicle'
 
 /** Kinds of vehicles whose middling figures are known. */
 export const CLASS_WORDS: Readonly<Record<VehicleClass, string>> = {
-  car: 'Car',
-  estate: 'Estate',
-  offRoad: 'Off-road',
+  small: 'Small car',
+  saloon: 'Saloon',
+  estateOrSuv: 'Estate or SUV',
   van: 'Van',
 }
 

@@ -4,11 +4,11 @@ import { AXLE_CORNERS, AXLE_OF, perCorner } from './corners.ts'
 import type { CornerGeometry, VehicleGeometry } from './geometry.ts'
 
 /** Kinds of vehicle whose usual figures may stand in for missing ones. */
-export const VEHICLE_CLASSES = ['car', 'estate', 'offRoad', 'van'] as const
+export const VEHICLE_CLASSES = ['small', 'saloon', 'estateOrSuv', 'van'] as const
 /** A kind of vehicle. */
 export type VehicleClass = (typeof VEHICLE_CLASSES)[number]
 
-/** Figures of an axle that may be guessed; heights are never among them. */
+/** Figures of an axle that may be guessed beside what any shop can measure. */
 export const GUESSABLE = [
   'designLoadN',
   'motionRatio',
@@ -55,9 +55,9 @@ interface ClassFigures {
 // Middling figures of the kind, from engineering sense: not any maker's, and shown as guesses
 // wherever they are used.
 const CLASS_FIGURES: Readonly<Record<VehicleClass, ClassFigures>> = {
-  car: { frontLoadN: 4800, rearLoadN: 4300, tyreRateNPerMm: 250, travelMm: 75 },
-  estate: { frontLoadN: 5200, rearLoadN: 5000, tyreRateNPerMm: 260, travelMm: 75 },
-  offRoad: { frontLoadN: 6000, rearLoadN: 6000, tyreRateNPerMm: 280, travelMm: 95 },
+  small: { frontLoadN: 3700, rearLoadN: 2900, tyreRateNPerMm: 210, travelMm: 70 },
+  saloon: { frontLoadN: 4800, rearLoadN: 4300, tyreRateNPerMm: 250, travelMm: 75 },
+  estateOrSuv: { frontLoadN: 5600, rearLoadN: 5500, tyreRateNPerMm: 270, travelMm: 85 },
   van: { frontLoadN: 6500, rearLoadN: 6800, tyreRateNPerMm: 340, travelMm: 85 },
 }
 /**
@@ -155,7 +155,9 @@ export interface GuessShares {
 }
 
 // What a middling figure may be off by on any one vehicle, as a share.
-const OFF_BY: Readonly<Partial<Record<Guessable, number>>> = {
+const OFF_BY: Readonly<Partial<Record<string, number>>> = {
+  wheelbaseMm: 0.08,
+  trackMm: 0.05,
   designLoadN: 0.12,
   motionRatio: 0.1,
   effectiveAreaCm2: 0.12,
@@ -163,6 +165,8 @@ const OFF_BY: Readonly<Partial<Record<Guessable, number>>> = {
   tyreRateNPerMm: 0.05,
   antiRollNPerMm: 0.08,
 }
+/** A volume decides what the cold does, nothing of the rest. */
+const VOLUME = 'volumeAtDesignL'
 /** Looked-up figures are known to some 5 %. */
 const LOOKED_UP = 0.05
 
@@ -171,13 +175,13 @@ const LOOKED_UP = 0.05
  * @param guessed names as `guessVehicle` gives them; names it does not know widen nothing.
  */
 export function guessShares(guessed: readonly string[]): GuessShares {
-  const names = new Set(guessed.map((name) => name.split('.')[1] as Guessable))
+  const names = new Set(guessed.map((name) => name.split('.')[1]!))
   const sum = [...names].reduce(
-    (total, name) => total + (name === 'volumeAtDesignL' ? 0 : (OFF_BY[name] ?? 0)) ** 2,
+    (total, name) => total + (name === VOLUME ? 0 : (OFF_BY[name] ?? 0)) ** 2,
     LOOKED_UP ** 2,
   )
   return {
     geometryShare: Math.sqrt(sum),
-    coldShare: names.has('volumeAtDesignL') ? OFF_BY.volumeAtDesignL! : 0,
+    coldShare: names.has(VOLUME) ? OFF_BY[VOLUME]! : 0,
   }
 }

@@ -49,6 +49,8 @@ export interface EvidenceJob extends MendedJob {
     readonly geometry: {
       readonly corners: PerCorner<Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>>
     }
+    /** Figures nobody looked up. */
+    readonly guesses?: readonly string[]
   }
   readonly complaint: {
     readonly where: readonly Corner[]

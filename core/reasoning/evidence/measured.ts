@@ -9,7 +9,14 @@ import {
 import type { HypothesisId } from '../../measuring/leakdown/index.ts'
 import { hypothesisCorners } from '../../measuring/leakdown/index.ts'
 import type { Corner, PerCorner } from '../../base/vehicle/index.ts'
-import { cornersOf, hasAirAtCorner, heightAtLevelMm, mapCorners } from '../../base/vehicle/index.ts'
+import { heightsAreGuessed } from '../../base/starting/index.ts'
+import {
+  axleMate,
+  cornersOf,
+  hasAirAtCorner,
+  heightAtLevelMm,
+  mapCorners,
+} from '../../base/vehicle/index.ts'
 import type { EvidenceJob, EvidenceRound, EvidenceWatch } from './job.ts'
 import type { Loose, ToldBy } from './known.ts'
 
@@ -63,26 +70,30 @@ export const differing = (
 /**
  * What one round says. Levelled, a corner that stands low is one the module could not bring up; as
  * it arrived, it is one that went down. That none is low on arrival says nothing: it may have been
- * driven in.
+ * driven in. Where nobody entered what height the car is made to stand at, a side is low against
+ * the other one only, and that none is says nothing: both may be.
  */
 function roundSays(
   checks: Checks,
-  { vehicleType: { geometry } }: EvidenceJob,
+  { vehicleType: { geometry, guesses } }: EvidenceJob,
   round: EvidenceRound,
 ): readonly Evidence[] {
   const means = meanHeights(countedReadings(round))
-  const design = mapCorners(geometry.corners, (corner) =>
-    heightAtLevelMm(corner, round.levelOffsetMm),
+  const guessed = heightsAreGuessed(guesses)
+  const design = mapCorners(geometry.corners, (corner, name) =>
+    guessed ? means[axleMate(name)] : heightAtLevelMm(corner, round.levelOffsetMm),
   )
   const isLow = (corner: Corner): boolean => means[corner] < design[corner] - LOW_MM
   const state = stateOf(round)
+  const loudOf = (id: string): readonly Evidence[] =>
+    whole(checks, id, isLow).filter(({ outcome }) => outcome !== quietOf(checks.get(id)!.check))
   const low =
     state === 'levelled'
-      ? whole(checks, 'standsLow', isLow)
+      ? guessed
+        ? loudOf('standsLow')
+        : whole(checks, 'standsLow', isLow)
       : state === 'arrived'
-        ? whole(checks, 'parkedLow', isLow).filter(
-            ({ outcome }) => outcome !== quietOf(checks.get('parkedLow')!.check),
-          )
+        ? loudOf('parkedLow')
         : []
   return [...low, ...(round.reportedMm ? differing(checks, means, round.reportedMm) : [])]
 }

@@ -13,6 +13,7 @@ import {
   meanHeights,
 } from '../../measuring/heights/index.ts'
 import type { Architecture, CornerGeometry, PerCorner } from '../../base/vehicle/index.ts'
+import { heightsAreGuessed } from '../../base/starting/index.ts'
 import { heightAtLevelMm, mapCorners } from '../../base/vehicle/index.ts'
 import type { Run, WorkOf } from '../record/index.ts'
 import type {
@@ -110,6 +111,8 @@ export interface ProofJob {
       readonly corners: PerCorner<Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>>
     }
     readonly specifications: readonly LevelSpecification[]
+    /** Figures nobody looked up. */
+    readonly guesses?: readonly string[]
   }
   readonly rounds: readonly Measured[]
   readonly checks: readonly {
@@ -149,11 +152,12 @@ function provingRound(job: ProofJob, repeatabilityMm: number): ProvingRound | nu
   }
 }
 
-/** Height each corner is made to stand at on a level, mm. */
+/** Height each corner is made to stand at on a level, mm; null: nobody entered it. */
 export const levelHeights = (
-  { vehicleType: { architecture, geometry } }: Pick<ProofJob, 'vehicleType'>,
+  { vehicleType: { architecture, geometry, guesses } }: Pick<ProofJob, 'vehicleType'>,
   levelId: string,
-): PerCorner<number> => {
+): PerCorner<number> | null => {
+  if (heightsAreGuessed(guesses)) return null
   const offsetMm = architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
   return mapCorners(geometry.corners, (corner) => heightAtLevelMm(corner, offsetMm))
 }
@@ -178,7 +182,8 @@ export function visitsLowered(
   visits: readonly LevelVisit[],
 ): number | null {
   const at = teachingVisit(job.vehicleType.architecture, visits)
-  return at && loweredMm(sensorsOf(job.vehicleType.architecture), at, levelHeights(job, at.levelId))
+  const levelMm = at && levelHeights(job, at.levelId)
+  return levelMm && loweredMm(sensorsOf(job.vehicleType.architecture), at, levelMm)
 }
 
 const newest = <At extends { readonly at: string }>(list: readonly At[]): At | null =>

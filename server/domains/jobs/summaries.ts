@@ -1,5 +1,6 @@
 import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
-import type { JobSummary, VehicleGeometry } from '@anklet/contract'
+import type { JobSummary, VehicleType } from '@anklet/contract'
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { tellsLeak } from '@anklet/core/measuring/leakdown'
 import type { PerCorner } from '@anklet/core/base/vehicle'
 import { heightAtLevelMm, mapCorners } from '@anklet/core/base/vehicle'
@@ -62,14 +63,16 @@ async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Ma
 
 function offDesign(
   { meanMm, levelOffsetMm, endedAt }: Latest,
-  { corners }: VehicleGeometry,
+  { geometry: { corners }, guesses }: Pick<VehicleType, 'geometry' | 'guesses'>,
 ): JobSummary['latest'] {
   return {
     endedAt,
-    offDesignMm: mapCorners(
-      meanMm,
-      (mean, corner) => mean - heightAtLevelMm(corners[corner], levelOffsetMm),
-    ),
+    offDesignMm: heightsAreGuessed(guesses)
+      ? null
+      : mapCorners(
+          meanMm,
+          (mean, corner) => mean - heightAtLevelMm(corners[corner], levelOffsetMm),
+        ),
   }
 }
 
@@ -123,7 +126,7 @@ export async function summariseJobs(
     ({
       job: { arrival: _arrival, ...head },
       vehicle: { plate, simulated },
-      vehicle_type: { name, geometry },
+      vehicle_type: { name, geometry, guesses },
     }) => {
       const latest = rounds.get(head.id)
       return {
@@ -134,7 +137,7 @@ export async function summariseJobs(
         simulated,
         typeName: name,
         hasHeights: latest !== undefined,
-        latest: latest ? offDesign(latest, geometry) : null,
+        latest: latest ? offDesign(latest, { geometry, guesses: [...guesses] }) : null,
         watch: watches.get(head.id) ?? null,
         found: concluded.has(head.id) || tellsLeak(watches.get(head.id)?.finding ?? null),
         decided: decided.get(head.id) ?? null,

@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { PROOF_STOPS } from '@anklet/language/problems/record'
 import { randomUUID } from 'node:crypto'
 import type { Job, ProofRecord, Repair } from '@anklet/contract'
@@ -60,6 +61,8 @@ function checkCalibration(
       `/payload/content/typedMm/${nowhere}/sensor`,
     )
   if (content.taught === 'no') return
+  if (heightsAreGuessed(of.vehicleType.guesses))
+    refuse(PROOF_STOPS.heightsMissing(), '/payload/content/taught')
   if (visitsLowered(of, content.visits) !== null)
     refuse(PROOF_STOPS.lowered(), '/payload/content/taught')
   const [crossed] = crossedAxles(sensors, content.visits)

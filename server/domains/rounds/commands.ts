@@ -1,14 +1,15 @@
 import { TIME_STOPS, takenOverFrom } from '@anklet/language/problems/record'
-import { eq, inArray } from 'drizzle-orm'
+import { and, eq, getTableColumns, inArray, ne } from 'drizzle-orm'
 import type { RoundState } from '@anklet/core/measuring/heights'
-import { isFloorBased } from '@anklet/core/measuring/heights'
-import { CORNERS } from '@anklet/core/base/vehicle'
+import { isFloorBased, isRideHeight, meanHeights } from '@anklet/core/measuring/heights'
+import { heightsAreGuessed, standAs } from '@anklet/core/base/starting'
+import { completeGeometry, CORNERS, perCorner } from '@anklet/core/base/vehicle'
 import type { CommandOf, RoundInput } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
 import type { Transaction } from '../../store/database.ts'
 import { correction, job, reading, round, vehicle, vehicleType } from '../../store/schema.ts'
 import type { Handler } from '../../kernel/handler.ts'
-import { required } from '../../kernel/saving.ts'
+import { required, updateVersion } from '../../kernel/saving.ts'
 import type { Purpose } from './queries.ts'
 import { openJobOf, roundsWhere } from './queries.ts'
 
@@ -74,14 +75,61 @@ async function insertRounds(
     )
 }
 
+// Whether a round shows what a car stands at: levelled, or as it is left for a night.
+const showsStand = (purpose: string, state: string | null | undefined): boolean =>
+  purpose === 'evening' || state === 'levelled'
+
+/**
+ * Puts the guessed heights of a type where its car was measured: its newest round as it stood
+ * levelled; until there is one, the newest of all. They stay guesses.
+ */
+async function standAsMeasured(
+  tx: Transaction,
+  { roundId, method, levelId, state, readings }: Walked,
+  purpose: Purpose,
+  { vehicleId }: Car,
+): Promise<void> {
+  if (purpose === 'morning' || !isRideHeight(method)) return
+  const [type] = await tx
+    .select({ ...getTableColumns(vehicleType) })
+    .from(vehicle)
+    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
+    .where(eq(vehicle.id, vehicleId))
+  if (!type || !heightsAreGuessed(type.guesses)) return
+  if (type.architecture.levels.find(({ id }) => id === levelId)?.offsetMm !== 0) return
+  if (!showsStand(purpose, state)) {
+    const earlier = await tx
+      .select({ purpose: round.purpose, state: round.state })
+      .from(round)
+      .where(and(eq(round.vehicleId, vehicleId), ne(round.id, roundId)))
+    if (earlier.some((each) => showsStand(each.purpose, each.state))) return
+  }
+  const byCorner = perCorner((corner) =>
+    readings.filter((each) => each.corner === corner).map(({ heightMm }) => heightMm),
+  )
+  await updateVersion(
+    tx,
+    vehicleType,
+    type.id,
+    type.version,
+    {
+      geometry: standAs(completeGeometry(type.geometry), type.guesses, meanHeights(byCorner)),
+    },
+    'vehicle type',
+  )
+}
+
 /** Puts one round on record. */
-export const insertRound = (
+export async function insertRound(
   tx: Transaction,
   input: Walked,
   purpose: Purpose,
   car: Car,
   signed: Signed,
-): Promise<void> => insertRounds(tx, [input], purpose, car, signed)
+): Promise<void> {
+  await insertRounds(tx, [input], purpose, car, signed)
+  await standAsMeasured(tx, input, purpose, car)
+}
 
 /** Records a walk around the car that belongs to no watch. */
 export const recordHeights: Handler<'round.record'> = async (tx, command) => {

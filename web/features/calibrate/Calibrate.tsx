@@ -174,7 +174,7 @@ export function Calibrate({ job }: { readonly job: Job }): ReactNode {
   const module = useModule(job)
   const car = useCarLive(
     job.closedAt === null ? (module?.identity.id ?? null) : null,
-    job.vehicleType.geometry,
+    job.vehicleType,
     'calibrate',
   )
   const [enough, setEnough] = useState(false)

@@ -1,4 +1,5 @@
 import type { Job } from '@anklet/contract'
+import { PROOF_STOPS } from '@anklet/language/problems/record'
 import { taughtMm } from '@anklet/core/measuring/calibration'
 import { levelHeights } from '@anklet/core/work/proof'
 import type { ReactNode } from 'react'
@@ -11,7 +12,7 @@ import { recordCalibration } from './commands.ts'
 import { Move } from './Move.tsx'
 import type { Readout } from './model.ts'
 import { reportedNow } from './reportedNow.ts'
-import { Button } from '../../kit/Button.tsx'
+import { Button, ButtonLink } from '../../kit/Button.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 
 function BringItThere({
@@ -65,8 +66,9 @@ export function Teach({
 }): ReactNode {
   const record = useCommand('proof.record')
   const order = useOrder(car?.status.identity.id ?? '', job.id)
-  const { at, crossed, loweredMm, faulty } = readout
+  const { at, crossed, loweredMm, faulty, heightsMissing } = readout
   if (!at) return null
+  const levelMm = levelHeights(job, at.levelId)
   const keep = (taught: 'link' | 'hand' | 'no'): void =>
     record.submit(
       recordCalibration(job.id, draft, readout, taught, car?.status.identity.id ?? null),
@@ -74,20 +76,28 @@ export function Teach({
     )
   const module = car?.frame?.module
   const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
-  const barred = crossed.length > 0 || loweredMm !== null
-  const teach = (): void =>
+  const barred = crossed.length > 0 || loweredMm !== null || heightsMissing
+  const teach = (): void => {
+    if (!levelMm) return
     order.mutate(
       {
         action: 'calibrate',
-        offMm: taughtMm(at, levelHeights(job, at.levelId), reportedNow(car) ?? at.reportedMm),
+        offMm: taughtMm(at, levelMm, reportedNow(car) ?? at.reportedMm),
       },
       { onSuccess: () => keep('link') },
     )
+  }
   return (
     <section aria-label="Teach it" className="grid gap-3 border-t border-edge pt-4">
       {faulty && (
         <Notice kind="wait">
           A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.
+        </Notice>
+      )}
+      {heightsMissing && (
+        <Notice kind="wait">
+          <p className="mb-3">{PROOF_STOPS.heightsMissing()}</p>
+          <ButtonLink to={`/shelf/types/${job.vehicleType.id}`}>Enter them</ButtonLink>
         </Notice>
       )}
       {!barred && car && (

@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { levelWords } from '@anklet/language/work/calibration'
 import type { Job, LevelVisit } from '@anklet/contract'
 import type { VisitStop, SensorLine, ToType } from '@anklet/core/measuring/calibration'
@@ -16,7 +17,6 @@ import { CHANNEL_LIMITS } from '@anklet/core/measuring/guided'
 import { teachingVisit, visitsLowered } from '@anklet/core/work/proof'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { readTyped } from '../../kit/typed.ts'
-import { designAt } from '../job/model/rounds.ts'
 import type { CalibrationDraft } from '../../client/state/calibrations.ts'
 
 /** What the plan itself gives as the reason. */
@@ -33,6 +33,8 @@ export interface Readout {
   readonly crossed: readonly Axle[]
   readonly loweredMm: number | null
   readonly faulty: boolean
+  /** Nobody entered the heights it is made to stand at: nothing can be taught. */
+  readonly heightsMissing: boolean
 }
 
 /** Reads the levels that were visited: what each sensor says against the tape, and what is to be taught. */
@@ -40,7 +42,11 @@ export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
   const { architecture } = job.vehicleType
   const sensors = sensorsOf(architecture)
   const at = teachingVisit(architecture, visits)
-  const lines = fitVisits(sensors, visits, designAt(job, 0), {
+  const standsAtMm = mapCorners(
+    job.vehicleType.geometry.corners,
+    ({ designHeightMm }) => designHeightMm,
+  )
+  const lines = fitVisits(sensors, visits, standsAtMm, {
     leastMm: CHANNEL_LIMITS.height.least,
     mostMm: CHANNEL_LIMITS.height.most,
   })
@@ -50,6 +56,7 @@ export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
     types: at ? toType(sensors, at) : [],
     crossed: crossedAxles(sensors, visits),
     loweredMm: visitsLowered(job, visits),
+    heightsMissing: heightsAreGuessed(job.vehicleType.guesses),
     faulty: lines.some(
       ({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints'),
     ),

@@ -8,11 +8,12 @@ import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { useNow } from '../../kit/useNow.ts'
-import { useBackups, useJobs, useReturns, useShop } from '../../client/queries.ts'
+import { useBackups, useJobs, useReturns, useShop, useVehicles } from '../../client/queries.ts'
 import { factsOf } from '@anklet/language/work/steps'
 import { dueWords } from '@anklet/language/shop/backups'
 import { momentWords, spanWords } from '@anklet/language/plain/times'
 import { warmLeakWorker } from '../../client/workers/leakPool.ts'
+import { FirstDay } from './FirstDay.tsx'
 import { JobTag } from './JobTag.tsx'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink } from '../../kit/Button.tsx'
@@ -90,6 +91,7 @@ function BackupDue({ now }: { readonly now: number }): ReactNode {
 function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
   const now = useNow(20_000)
   const shop = useShop().data
+  const cars = useVehicles().data
   const entries = jobs
     .map((job) => ({ job, step: nextStep(factsOf(job), now) }))
     .sort((a, b) => byDue(a.step, b.step))
@@ -99,6 +101,7 @@ function Jobs({ jobs }: { readonly jobs: readonly JobSummary[] }): ReactNode {
   }, [answerWaits])
   const group = (...urgencies: NextStep['urgency'][]): Entry[] =>
     entries.filter(({ step }) => urgencies.includes(step.urgency))
+  if (jobs.length === 0 && cars?.length === 0) return <FirstDay />
   return (
     <div className="mx-auto max-w-[1080px] px-4 py-5 md:px-6">
       <div className="mb-5 flex flex-wrap items-end justify-between gap-3">

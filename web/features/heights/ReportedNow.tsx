@@ -20,7 +20,7 @@ export function ReportedNow({
 }): ReactNode {
   const units = useUnits()
   const module = useModule(job)
-  const car = useCarLive(module?.identity.id ?? null, job.vehicleType.geometry, 'heights')
+  const car = useCarLive(module?.identity.id ?? null, job.vehicleType, 'heights')
   if (!car?.live.heard) return null
   const now = perCorner((corner) =>
     valueAt(car.status.identity.channels, car.frame, 'height', corner),

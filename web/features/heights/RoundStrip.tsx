@@ -59,7 +59,7 @@ export function RoundStrip({ job, round, earlier, units, verdict }: RoundStripPr
   return (
     <Strip
       corners={corners}
-      joins={allJoins(joined, units)}
+      joins={allJoins(joined, units, { acrossOnly: ride && design === null })}
       units={units}
       heightPx={390}
       label={`Round of ${momentWords(round.endedAt, new Date())}`}

@@ -6,6 +6,7 @@ import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { mapCorners, WALK } from '@anklet/core/base/vehicle'
 import { capital, CORNER_WORDS } from '@anklet/language/plain/corners'
+import { NO_DESIGN_HEIGHT, sidesWords } from '@anklet/language/heights/sides'
 import { designAt, meansOf } from '../job/model/rounds.ts'
 
 /** A round as it is compared. */
@@ -17,6 +18,7 @@ export const comparedRound = (round: Round): ComparedRound => ({
 /** Which corner stands lowest, and by how much. */
 export function lowestWords(job: Job, round: Round, units: DisplayUnits): string {
   const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
+  if (!design) return `${capital(sidesWords(means, units))}. ${NO_DESIGN_HEIGHT}`
   const off = mapCorners(means, (mm, corner) => mm - design[corner])
   const worst = WALK.reduce((a, b) => (off[b] < off[a] ? b : a))
   if (off[worst] > -5) return 'It stands near its design height all round.'

@@ -1,9 +1,10 @@
 import { jobOf } from '@anklet/language/test/records'
-import { screen, waitFor } from '@testing-library/react'
-import { expect, test } from 'vitest'
+import { cleanup, screen, waitFor } from '@testing-library/react'
+import { beforeEach, expect, test } from 'vitest'
 import type { Formed } from '../../test/form.tsx'
 import { putForm, RECORD_ID, tap, type } from '../../test/form.tsx'
 import { NewJob } from './NewJob.tsx'
+import { useNewCar } from './typed.ts'
 
 const { vehicle, vehicleType } = jobOf()
 const known = { ...vehicle, id: RECORD_ID, plate: 'TQ 418', typeId: RECORD_ID, note: 'Van of A.' }
@@ -13,6 +14,8 @@ const put = async (kinds: readonly unknown[] = types): Promise<Formed> => {
   await screen.findByLabelText('Plate')
   return page
 }
+
+beforeEach(() => useNewCar.setState({ byKey: {} }))
 
 test('a car that is known is opened a job on with one tap, and only one', async () => {
   const page = await put()
@@ -56,10 +59,37 @@ test('a refusal is said, and what was typed stays', async () => {
   expect(screen.getByLabelText<HTMLInputElement>(/^Whose it is/).value).toBe('B.')
 })
 
-test('without a vehicle type the way leads to the shelf first', async () => {
+test('on an empty shelf it is taken for a car of its size, every figure a guess, heights too', async () => {
+  const page = await put([])
+  type('Plate', 'vs 77 k')
+  const take = screen.getByRole('button', { name: 'Take it in' })
+  tap('Rear only')
+  expect(take.hasAttribute('disabled')).toBe(true)
+  tap('Estate or SUV')
+  tap('Take it in')
+  await waitFor(() => expect(page.commands).toHaveLength(3))
+  const [type_, vehicle_, opened] = page.commands
+  expect(type_).toMatchObject({
+    type: 'vehicleType.save',
+    payload: {
+      name: 'Air rear only, Estate or SUV',
+      architecture: { air: { front: 'none', rear: 'bellows' } },
+      guesses: expect.arrayContaining(['rear.designHeightMm', 'vehicle.wheelbaseMm']),
+    },
+  })
+  const { typeId } = type_!.payload as { typeId: string }
+  expect(vehicle_).toMatchObject({ type: 'vehicle.save', payload: { typeId, plate: 'vs 77 k' } })
+  expect(opened).toMatchObject({ type: 'job.open' })
+})
+
+test('what was typed stands again when the page comes back', async () => {
   await put([])
   type('Plate', 'VS 77 K')
-  expect(screen.getByRole('link', { name: 'Enter a vehicle type' }).getAttribute('href')).toBe(
-    '/shelf/types/new',
+  tap('Front only')
+  cleanup()
+  await put([])
+  expect(screen.getByLabelText<HTMLInputElement>('Plate').value).toBe('VS 77 K')
+  expect(screen.getByRole('button', { name: 'Front only' }).getAttribute('aria-pressed')).toBe(
+    'true',
   )
 })

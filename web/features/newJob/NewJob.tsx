@@ -1,91 +1,147 @@
-import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Vehicle, VehicleType } from '@anklet/contract'
-import type { ReactNode } from 'react'
-import { useState } from 'react'
-import checkVehicle from 'virtual:check/vehicle.save'
+import type { StartingAir } from '@anklet/core/base/starting'
+import { STARTING_AIR } from '@anklet/core/base/starting'
+import type { VehicleClass } from '@anklet/core/base/vehicle'
+import { VEHICLE_CLASSES } from '@anklet/core/base/vehicle'
+import { barePlate } from '@anklet/language/plain/plates'
+import { STARTING_AIR_WORDS } from '@anklet/language/shop/starting'
+import { CLASS_WORDS } from '@anklet/language/shop/types'
+import type { FormEvent, ReactNode } from 'react'
+import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
-import { Taps } from '../../kit/Taps.tsx'
-import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { useCommand, useVehicles, useVehicleTypes } from '../../client/queries.ts'
-import { barePlate } from '@anklet/language/plain/plates'
-import type { TypedCar } from './commands.ts'
-import { takeIn } from './commands.ts'
-import { openJob } from '../job/model/commands.ts'
-import { Plate } from '../../kit/Plate.tsx'
-import { ButtonLink, Button, Tap } from '../../kit/Button.tsx'
-import { Notice, Refusal } from '../../kit/Notice.tsx'
+import { RefusalOf } from '../../client/RefusalOf.tsx'
+import { Button, Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Plate } from '../../kit/Plate.tsx'
+import { Taps } from '../../kit/Taps.tsx'
+import { openJob } from '../job/model/commands.ts'
+import type { TypedCar } from './commands.ts'
+import { isKnownEnough, takeIn, takenFor } from './commands.ts'
+import { NEW, useNewCar, useTyped } from './typed.ts'
 
 interface ChooseProps {
   readonly vehicles: readonly Vehicle[]
   readonly types: readonly VehicleType[]
 }
 
-function useOpenJob() {
-  const open = useCommand('job.open')
+interface NewCar {
+  readonly vehicleId: string
+  readonly typeId: string
+}
+
+/** Takes a car in, its type first where the shelf has none; and opens a job on one. */
+function useTakingIn(types: readonly VehicleType[]) {
+  const [saveType, save, open] = [
+    useCommand('vehicleType.save'),
+    useCommand('vehicle.save'),
+    useCommand('job.open'),
+  ]
   const navigate = useNavigate()
-  const [jobId] = useState(() => crypto.randomUUID())
+  const [ids] = useState(() => ({ jobId: crypto.randomUUID(), ...newCar() }))
+  // What was saved is not saved again when the next of them is refused and sent once more.
+  const saved = useRef<NewCar | null>(null)
+  const start = (vehicleId: string): void =>
+    open.submit(openJob(ids.jobId, vehicleId), () => {
+      useNewCar.getState().drop(NEW)
+      void navigate(`/jobs/${ids.jobId}/intake`)
+    })
+  const bringIn = (typed: TypedCar, typeId: string): void =>
+    save.submit(takeIn(ids.vehicleId, typeId, typed), () => start(ids.vehicleId))
+  const take = (typed: TypedCar): void => {
+    const names = types.map(({ name }) => name)
+    const made = takenFor(ids.typeId, typed, names)
+    if (!made) return typed.typeId === null ? undefined : bringIn(typed, typed.typeId)
+    if (saved.current) return bringIn(typed, ids.typeId)
+    saveType.submit(made, () => {
+      saved.current = ids
+      bringIn(typed, ids.typeId)
+    })
+  }
   return {
-    open,
-    start: (vehicleId: string) =>
-      open.submit(openJob(jobId, vehicleId), () => void navigate(`/jobs/${jobId}/intake`)),
+    start,
+    take,
+    isPending: saveType.isPending || save.isPending || open.isPending,
+    error: saveType.error ?? save.error ?? open.error,
   }
 }
 
-function NewVehicle({
-  plate,
-  types,
-  onSaved,
+const newCar = (): NewCar => ({ vehicleId: crypto.randomUUID(), typeId: crypto.randomUUID() })
+
+type TakingIn = ReturnType<typeof useTakingIn>
+
+/** Where a car has air and how large it is: enough to begin with where its type is not on the shelf. */
+function LookedAt({
+  typed,
+  onTyped,
 }: {
-  readonly plate: string
-  readonly types: readonly VehicleType[]
-  onSaved(vehicleId: string): void
+  readonly typed: TypedCar
+  onTyped(change: Partial<TypedCar>): void
 }): ReactNode {
-  const form = useCommandForm<'vehicle.save', TypedCar>({
-    command: 'vehicle.save',
-    check: checkVehicle,
-    begin: { typeId: null, note: '' },
-    payloadOf: (typed, id) => takeIn(id, plate, typed),
-    onDone: onSaved,
-  })
-  const { typeId, note } = form.typed
-  if (types.length === 0) {
-    return (
-      <Notice kind="wait">
-        <p className="mb-3">
-          Before the first car, its vehicle type has to be on the shelf: how its air suspension is
-          laid out, and the heights and loads from your own service information.
-        </p>
-        <ButtonLink to="/shelf/types/new">Enter a vehicle type</ButtonLink>
-      </Notice>
-    )
+  return (
+    <>
+      <Taps<StartingAir>
+        legend="Where does it have air?"
+        options={STARTING_AIR.map((value) => ({ value, words: STARTING_AIR_WORDS[value] }))}
+        chosen={typed.air ? [typed.air] : []}
+        onTap={(air) => onTyped({ air, typeId: null })}
+      />
+      <Taps<VehicleClass>
+        legend="How large is it?"
+        options={VEHICLE_CLASSES.map((value) => ({ value, words: CLASS_WORDS[value] }))}
+        chosen={typed.size ? [typed.size] : []}
+        onTap={(size) => onTyped({ size, typeId: null })}
+      />
+      <p className="sub">
+        That is enough to measure it. What else is needed is guessed from its size, and every answer
+        is as much wider. Fill it in later, one figure at a time, on the page of the car.{' '}
+        <Link className="underline" to="/shelf/types/new">
+          Enter a vehicle type
+        </Link>{' '}
+        if its papers are at hand.
+      </p>
+    </>
+  )
+}
+
+function NewVehicle({
+  types,
+  taking,
+}: {
+  readonly types: readonly VehicleType[]
+  readonly taking: TakingIn
+}): ReactNode {
+  const { typed, change } = useTyped()
+  const onSubmit = (event: FormEvent): void => {
+    event.preventDefault()
+    if (isKnownEnough(typed)) taking.take(typed)
   }
   return (
-    <form className="grid gap-4" onSubmit={form.onSubmit}>
-      <Taps<string>
-        legend={
-          <>
-            A car that was never here. What is{' '}
-            <span className="plate">{plate.trim().toUpperCase()}</span>?
-          </>
-        }
-        options={types.map(({ id, name }) => ({ value: id, words: name }))}
-        chosen={typeId ? [typeId] : []}
-        onTap={(id) => form.set({ typeId: id })}
-      />
-      <Link className="text-ink-2 underline" to="/shelf/types/new">
-        Its type is not there: enter it
-      </Link>
-      <Field
-        label="Whose it is, where it stands (may be left out)"
-        id="vehicle-note"
-        refusal={form.refusals.note}
-      >
-        <Input maxLength={300} value={note} onText={(text) => form.set({ note: text })} />
+    <form className="grid gap-4" onSubmit={onSubmit}>
+      <h2>
+        <span className="plate">{typed.plate.trim().toUpperCase()}</span> was never here.
+      </h2>
+      {types.length > 0 && (
+        <Taps<string>
+          legend="Its type, if it is on the shelf"
+          options={types.map(({ id, name }) => ({ value: id, words: name }))}
+          chosen={typed.typeId ? [typed.typeId] : []}
+          onTap={(typeId) => change({ typeId, air: null, size: null })}
+        />
+      )}
+      <LookedAt typed={typed} onTyped={change} />
+      <Field label="Whose it is, where it stands (may be left out)" id="vehicle-note">
+        <Input maxLength={300} value={typed.note} onText={(note) => change({ note })} />
       </Field>
-      <Refusal>{form.complaint}</Refusal>
-      <Button look="go" big className="w-fit" type="submit" disabled={!typeId || form.isPending}>
+      <RefusalOf asked={taking} />
+      <Button
+        look="go"
+        big
+        className="w-fit"
+        type="submit"
+        disabled={!isKnownEnough(typed) || taking.isPending}
+      >
         Take it in
       </Button>
     </form>
@@ -93,8 +149,9 @@ function NewVehicle({
 }
 
 function Choose({ vehicles, types }: ChooseProps): ReactNode {
-  const [plate, setPlate] = useState('')
-  const { open, start } = useOpenJob()
+  const { typed, change } = useTyped()
+  const { plate } = typed
+  const taking = useTakingIn(types)
   const wanted = barePlate(plate)
   const matching = vehicles.filter((vehicle) => barePlate(vehicle.plate).includes(wanted))
   const known = vehicles.some((vehicle) => barePlate(vehicle.plate) === wanted)
@@ -108,7 +165,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
           autoComplete="off"
           spellCheck={false}
           value={plate}
-          onText={setPlate}
+          onText={(text) => change({ plate: text })}
           autoFocus
         />
       </Field>
@@ -116,7 +173,7 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
         <ul className="grid gap-2 sm:grid-cols-2">
           {matching.map(({ id, plate: of, simulated, typeId, note }) => (
             <li key={id} className="min-w-0">
-              <Tap className="w-full" disabled={open.isPending} onClick={() => start(id)}>
+              <Tap className="w-full" disabled={taking.isPending} onClick={() => taking.start(id)}>
                 <Plate plate={of} simulated={simulated} />
                 <span className="min-w-0">
                   <span className="block">{typeName(typeId)}</span>
@@ -127,8 +184,8 @@ function Choose({ vehicles, types }: ChooseProps): ReactNode {
           ))}
         </ul>
       )}
-      <RefusalOf asked={open} />
-      {wanted !== '' && !known && <NewVehicle plate={plate} types={types} onSaved={start} />}
+      {known && <RefusalOf asked={taking} />}
+      {wanted !== '' && !known && <NewVehicle types={types} taking={taking} />}
       {vehicles.length === 0 && wanted === '' && (
         <p className="sub">No car is on record yet. Type the plate of the one in front of you.</p>
       )}

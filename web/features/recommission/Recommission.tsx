@@ -180,7 +180,7 @@ function Panel({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   const { run } = work
   const car = useCarLive(
     job.closedAt === null ? run.deviceId : null,
-    job.vehicleType.geometry,
+    job.vehicleType,
     'recommission',
   )
   const peaks = usePeaks(car)

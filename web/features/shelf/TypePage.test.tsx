@@ -35,7 +35,7 @@ const MEASURED = {
 const fill = (): void => {
   for (const [id, value] of Object.entries(MEASURED))
     fireEvent.change(document.getElementById(id)!, { target: { value } })
-  tap('Estate')
+  tap('Estate or SUV')
 }
 
 describe('a new type', () => {
@@ -58,7 +58,7 @@ describe('a new type', () => {
   })
   test('is guessed only from what was measured', () => {
     put('new')
-    tap('Estate')
+    tap('Estate or SUV')
     expect(screen.getByText(/nobody may guess a height/)).toBeDefined()
   })
   test('whose figures cannot be is told by the sentence of the first', () => {
@@ -71,7 +71,7 @@ describe('a new type', () => {
   test('outside what the contract takes is refused with its sentence, and nothing is sent', async () => {
     const page = put('new')
     fill()
-    type('Name of the vehicle type', 'Estate')
+    type('Name of the vehicle type', 'Estate or SUV')
     type('Where the figures come from', 'Sheet 2')
     type(/^Wheelbase/, '30000')
     tap('Put it on the shelf')

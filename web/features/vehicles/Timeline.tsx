@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { namesMoved } from './model.ts'
 import type { VehicleDetail } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
@@ -104,12 +105,18 @@ function eventSeries(
 const LANE = 19
 const PLOT_TOP = 34
 
+interface TimelineLook {
+  readonly units: DisplayUnits
+  readonly phone: boolean
+  /** What heights are drawn over, in words. */
+  readonly over: string
+}
+
 function optionOf(
   points: readonly TrendPoint[],
   like: LikeWithLike,
   events: readonly CarEvent[],
-  units: DisplayUnits,
-  phone: boolean,
+  { units, phone, over }: TimelineLook,
 ): EChartsCoreOption {
   const colours = coloursNow()
   const many = points.length > MANY
@@ -152,7 +159,7 @@ function optionOf(
         gridIndex: 1,
         type: 'value',
         scale: true,
-        name: `${UNIT_LABEL[units.length]} over design`,
+        name: `${UNIT_LABEL[units.length]} ${over}`,
         nameTextStyle: { color: colours.faint, align: 'left' },
         axisLabel: { color: colours.faint },
         splitLine: { lineStyle: { color: colours.edge } },
@@ -251,10 +258,11 @@ export function Timeline({
   const like = useMemo(() => likeWithLike(points), [points])
   const [numbers, setNumbers] = useState(false)
   const phone = useIsPhone()
+  const over = heightsAreGuessed(detail.vehicleType.guesses) ? 'over its last stand' : 'over design'
   const { place, save } = useChart(
     useCallback(
-      () => [{ option: optionOf(points, like, events, units, phone) }],
-      [points, like, events, units, phone],
+      () => [{ option: optionOf(points, like, events, { units, phone, over }) }],
+      [points, like, events, units, phone, over],
     ),
     !numbers,
   )
@@ -268,7 +276,7 @@ export function Timeline({
           className="h-[380px] w-full"
           role="img"
           aria-label={
-            `Heights of ${points.length} rounds over design, and ${events.length} events; ` +
+            `Heights of ${points.length} rounds ${over}, and ${events.length} events; ` +
             'the numbers are one tap away'
           }
         />

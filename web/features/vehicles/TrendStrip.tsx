@@ -151,8 +151,16 @@ function Crowd({
   )
 }
 
-/** Every round as a trend per corner, in walking order, over the design height. */
-export function TrendStrip({ points, repairs, units }: TrendProps): ReactNode {
+/**
+ * Every round as a trend per corner, in walking order.
+ * @param over what heights are drawn over, in words
+ */
+export function TrendStrip({
+  points,
+  repairs,
+  units,
+  over,
+}: TrendProps & { readonly over: string }): ReactNode {
   if (points.length === 0)
     return (
       <p className="sub">
@@ -171,9 +179,9 @@ export function TrendStrip({ points, repairs, units }: TrendProps): ReactNode {
         ))}
       </div>
       <p className="mt-1 text-small text-ink-2">
-        {UNIT_LABEL[units.length]} over the design height of the level it stood at, round by round.
-        Filled: levelled by its module. Ring: a morning with the supply off, the cold since the
-        evening added back.{repairs.length > 0 ? ' Diamond: something was mended.' : ''}
+        {UNIT_LABEL[units.length]} {over}, round by round. Filled: levelled by its module. Ring: a
+        morning with the supply off, the cold since the evening added back.
+        {repairs.length > 0 ? ' Diamond: something was mended.' : ''}
       </p>
     </div>
   )

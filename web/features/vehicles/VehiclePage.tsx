@@ -1,3 +1,5 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
+import { overWords } from '@anklet/language/heights/sides'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { PURPOSE_WORDS } from '@anklet/language/heights/methods'
 import type { JobSummary, VehicleDetail } from '@anklet/contract'
@@ -22,6 +24,7 @@ import { ChargeList } from '../job/charge/ChargeList.tsx'
 import { Details } from './Details.tsx'
 import { Outlook } from './Outlook.tsx'
 import type { TrendPoint } from '../job/model/trend.ts'
+import { FillIn } from './FillIn.tsx'
 import { trendCsv, trendOf } from '../job/model/trend.ts'
 import { TrendStrip } from './TrendStrip.tsx'
 import { SimulatedBand } from '../../kit/Plate.tsx'
@@ -125,15 +128,17 @@ function NewJob({ vehicleId }: { readonly vehicleId: string }): ReactNode {
 
 /** Every round as a table, and as files. @param history where the trend is drawn */
 function EveryRound({
-  vehicle,
+  detail: { vehicle, vehicleType },
   points,
   history,
 }: {
-  readonly vehicle: VehicleDetail['vehicle']
+  readonly detail: VehicleDetail
   readonly points: ReturnType<typeof trendOf>
   readonly history: RefObject<HTMLElement | null>
 }): ReactNode {
   const units = useUnits()
+  const guessed = heightsAreGuessed(vehicleType.guesses)
+  const over = guessed ? 'over where it last stood' : 'over design'
   const [complaint, setComplaint] = useState<string | null>(null)
   const saveRounds = (): void =>
     void ask('/api/vehicles/:id/rounds', vehicle.id).then(
@@ -148,14 +153,24 @@ function EveryRound({
       joinedSvg([...(history.current?.querySelectorAll('svg') ?? [])], simulatedWords(vehicle)),
     )
   const files: readonly (readonly [string, () => void])[] = [
-    ['Trend as CSV', () => saveFile(carFile(vehicle, 'trend.csv'), 'text/csv', trendCsv(points))],
+    [
+      'Trend as CSV',
+      () =>
+        saveFile(
+          carFile(vehicle, 'trend.csv'),
+          'text/csv',
+          trendCsv(points, guessed ? 'Stand' : 'Design'),
+        ),
+    ],
     ['as SVG', saveDrawn],
     ['Rounds as CSV', saveRounds],
   ]
   return (
     <section>
       <div className="flex flex-wrap items-center justify-between gap-x-3">
-        <h2>Every round, {UNIT_LABEL[units.length]} over design</h2>
+        <h2>
+          Every round, {UNIT_LABEL[units.length]} {over}
+        </h2>
         {files.map(([words, save]) => (
           <Button look="quiet" key={words} onClick={save}>
             {words}
@@ -217,8 +232,14 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
         </div>
         {!running && <NewJob vehicleId={vehicle.id} />}
       </div>
+      <FillIn type={vehicleType} />
       <section aria-label="History" ref={history}>
-        <TrendStrip points={points} repairs={detail.repairs} units={units} />
+        <TrendStrip
+          points={points}
+          repairs={detail.repairs}
+          units={units}
+          over={overWords(vehicleType.guesses)}
+        />
       </section>
       {points.length > 0 && <Outlook detail={detail} points={points} />}
       {points.length > 1 && (
@@ -228,7 +249,7 @@ function Whole({ detail }: { readonly detail: VehicleDetail }): ReactNode {
         </Suspense>
       )}
       <div className="grid gap-8 lg:grid-cols-[minmax(0,1fr)_340px] [&>*]:min-w-0">
-        {points.length > 0 && <EveryRound vehicle={vehicle} points={points} history={history} />}
+        {points.length > 0 && <EveryRound detail={detail} points={points} history={history} />}
         <Beside detail={detail} />
       </div>
     </div>

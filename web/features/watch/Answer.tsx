@@ -1,3 +1,4 @@
+import { Guessed } from './Guessed.tsx'
 import type { Job, Round, Watch } from '@anklet/contract'
 import { standingAfterHigh } from './model.ts'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
@@ -223,7 +224,8 @@ function NightTold({
           </Suspense>
         </div>
         <div className="flex min-w-0 flex-col gap-2.5 self-start lg:row-span-2">
-          <Suspects answer={answer} spoken={spoken} />
+          <Suspects answer={answer} spoken={spoken} guesses={job.vehicleType.guesses} />
+          <Guessed job={job} />
           {lesson && <Lesson job={job} watch={watch} lesson={lesson} />}
           {actions}
         </div>

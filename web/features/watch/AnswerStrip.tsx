@@ -64,7 +64,7 @@ export function AnswerStrip({
         ...(loud ? { label: `${write(cold - after[corner])} leak` } : {}),
       })
     return {
-      designMm: design[corner],
+      designMm: design?.[corner] ?? null,
       spans,
       marks: [
         { mm: before[corner], kind: 'evening' as const, label: write(before[corner]) },
@@ -73,11 +73,11 @@ export function AnswerStrip({
       ],
     }
   })
-  const off = perCorner((corner) => after[corner] - design[corner])
+  const off = perCorner((corner) => after[corner] - (design?.[corner] ?? 0))
   return (
     <Strip
       corners={corners}
-      joins={allJoins(off, units)}
+      joins={allJoins(off, units, { acrossOnly: design === null })}
       units={units}
       heightPx={248}
       onPick={onPick}

@@ -171,7 +171,7 @@ function EveningStrip({
   const [means, design] = [meansOf(evening), designAt(job, evening.levelOffsetMm)]
   const looked = between.map(meansOf)
   const corners = perCorner((corner) => ({
-    designMm: design[corner],
+    designMm: design?.[corner] ?? null,
     marks: [
       ...looked.map((look) => ({ mm: look[corner], kind: 'earlier' as const })),
       {
@@ -185,8 +185,9 @@ function EveningStrip({
     <Strip
       corners={corners}
       joins={allJoins(
-        perCorner((corner) => means[corner] - design[corner]),
+        perCorner((corner) => means[corner] - (design?.[corner] ?? 0)),
         units,
+        { acrossOnly: design === null },
       )}
       units={units}
       heightPx={390}

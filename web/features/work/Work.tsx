@@ -292,7 +292,7 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
   const work = useWork(job)
   const car = useCarLive(
     job.closedAt === null ? (work?.run.deviceId ?? null) : null,
-    job.vehicleType.geometry,
+    job.vehicleType,
     'runner',
   )
   const [procedures, torques, parts] = [useProcedures().data, useTorques().data, useParts().data]

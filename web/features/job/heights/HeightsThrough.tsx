@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import type { Job } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -33,7 +34,7 @@ function Panel({ corner, stages, range, units }: PanelProps): ReactNode {
       className="w-full"
       role="img"
       aria-label={
-        `${capital(CORNER_WORDS[corner])}, ${UNIT_LABEL[units.length]} over design, round by ` +
+        `${capital(CORNER_WORDS[corner])}, ${UNIT_LABEL[units.length]}, round by ` +
         `round: ${stages.map(({ offMm }) => formatQuantity(offMm[corner], 'height', units)).join(', ')}`
       }
     >
@@ -117,8 +118,11 @@ export function HeightsThrough({
         ))}
       </ol>
       <p className="text-small text-ink-2">
-        {UNIT_LABEL[units.length]} over the design height of the level it stood at. Filled: levelled
-        by its module. Ring: as it arrived, or left with the supply off or on.
+        {UNIT_LABEL[units.length]}{' '}
+        {heightsAreGuessed(job.vehicleType.guesses)
+          ? 'over the first round (its design height is not entered)'
+          : 'over the design height of the level it stood at'}
+        . Filled: levelled by its module. Ring: as it arrived, or left with the supply off or on.
         {banded ? ' The band is its specification.' : ''}
       </p>
     </section>

@@ -16,7 +16,10 @@ export interface StageOfHeights {
   readonly round: Round
   /** As it is numbered in the picture, from 1. */
   readonly number: number
-  /** Mean height over the design height of the level it stood at, mm. */
+  /**
+   * Mean height over the design height of the level it stood at, mm; over the first round where
+   * nobody entered one.
+   */
   readonly offMm: PerCorner<number>
   /** Whether the module had levelled it, so that a specification speaks of it. */
   readonly levelled: boolean
@@ -28,6 +31,7 @@ function bandsOf(job: Job, round: Round): StageOfHeights['band'] {
   const written = specificationAt(job, round.levelId, round.method)
   if (!written || !isLevelled(round)) return null
   const design = designAt(job, round.levelOffsetMm)
+  if (!design) return null
   const band = (axle: Axle): Band => {
     const [corner] = AXLE_CORNERS[axle]
     const { leastMm, mostMm } = bandOf(written, corner, 0)
@@ -40,19 +44,20 @@ function bandsOf(job: Job, round: Round): StageOfHeights['band'] {
  * The ride heights of a job from arrival to handover, oldest first: every round of it that was
  * measured from wheel centre to arch.
  */
-export const heightsThrough = (job: Job): readonly StageOfHeights[] =>
-  job.rounds
-    .filter((round) => round.jobId === job.id && isRideRound(round))
-    .map((round, i) => {
-      const design = designAt(job, round.levelOffsetMm)
-      return {
-        round,
-        number: i + 1,
-        offMm: mapCorners(meansOf(round), (mean, corner) => mean - design[corner]),
-        levelled: isLevelled(round),
-        band: bandsOf(job, round),
-      }
-    })
+export function heightsThrough(job: Job): readonly StageOfHeights[] {
+  const rounds = job.rounds.filter((round) => round.jobId === job.id && isRideRound(round))
+  const first = rounds[0] && meansOf(rounds[0])
+  return rounds.map((round, i) => {
+    const from = designAt(job, round.levelOffsetMm) ?? first!
+    return {
+      round,
+      number: i + 1,
+      offMm: mapCorners(meansOf(round), (mean, corner) => mean - from[corner]),
+      levelled: isLevelled(round),
+      band: bandsOf(job, round),
+    }
+  })
+}
 
 const LEAST_RANGE_MM = 20
 

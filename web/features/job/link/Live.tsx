@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import type { DeviceStatus, Frame, VehicleType } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { openPassages } from '@anklet/core/base/circuit'
@@ -90,7 +91,7 @@ export function Live({ status: { identity, attached }, type, heightPx }: LivePro
       <LiveStrip
         channels={identity.channels}
         frame={frame}
-        geometry={type && completeGeometry(type.geometry)}
+        geometry={type && !heightsAreGuessed(type.guesses) ? completeGeometry(type.geometry) : null}
         units={units}
         heightPx={heightPx}
       />

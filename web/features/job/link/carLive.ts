@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import type { DeviceStatus, Frame } from '@anklet/contract'
 import type { Live } from '@anklet/core/work/record'
 import type { PerCorner } from '@anklet/core/base/vehicle'
@@ -15,11 +16,14 @@ interface Designed {
 /** Under this a module has no supply, V. */
 const DEAD_V = 6
 
-/** What a link tells of a car at one moment, as proofs read it. */
+/**
+ * What a link tells of a car at one moment, as proofs read it.
+ * @param designed null: nobody entered what heights it is made to stand at.
+ */
 export function liveOf(
   status: DeviceStatus,
   frame: Frame | undefined,
-  geometry: Designed,
+  designed: Designed | null,
   linked: boolean,
 ): Live {
   const { channels } = status.identity
@@ -35,7 +39,7 @@ export function liveOf(
     present: status.codes?.length ?? null,
     offMm: perCorner((corner) => {
       const value = valueAt(channels, frame, 'height', corner)
-      return value === null ? null : value - geometry.corners[corner].designHeightMm
+      return value === null || !designed ? null : value - designed.corners[corner].designHeightMm
     }),
   }
 }
@@ -54,7 +58,7 @@ export interface CarLive {
  */
 export function useCarLive(
   deviceId: string | null,
-  geometry: Designed,
+  { geometry, guesses }: { readonly geometry: Designed; readonly guesses: readonly string[] },
   who: string,
 ): CarLive | null {
   const devices = useDevices().data
@@ -81,10 +85,11 @@ export function useCarLive(
   }, [ids, listen, hang, who])
   const status = live ?? known
   if (!status) return null
+  const designed = heightsAreGuessed(guesses) ? null : geometry
   return {
     status,
     frame: frames?.at(-1),
-    live: liveOf(status, frames?.at(-1), geometry, linked),
-    before: liveOf(status, frames?.at(-2), geometry, linked),
+    live: liveOf(status, frames?.at(-1), designed, linked),
+    before: liveOf(status, frames?.at(-2), designed, linked),
   }
 }

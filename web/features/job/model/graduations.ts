@@ -10,6 +10,7 @@ import type { Draft } from '../../../client/state/drafts.ts'
 import { nextStop } from '../../../client/state/walk.ts'
 import { complaintWords, isComplaint } from '@anklet/language/causes/complaint'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
+import { sidesWords } from '@anklet/language/heights/sides'
 import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 import { countdownWords } from '@anklet/language/plain/times'
 import { designAt, heightRounds, meansOf } from './rounds.ts'
@@ -25,6 +26,7 @@ function heightsWords(job: Job, draft: Draft | undefined, units: DisplayUnits): 
   const [round] = heightRounds(job)
   if (!round) return 'walk both laps'
   const [means, design] = [meansOf(round), designAt(job, round.levelOffsetMm)]
+  if (!design) return sidesWords(means, units)
   const worst = WALK.reduce((a, b) => (means[b] - design[b] < means[a] - design[a] ? b : a))
   const off = means[worst] - design[worst]
   if (Math.round(off) === 0) return 'at design height'

@@ -7,17 +7,20 @@ import {
   sameWay,
 } from '@anklet/core/measuring/heights'
 import type { Corner } from '@anklet/core/base/vehicle'
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { heightAtLevelMm, mapCorners } from '@anklet/core/base/vehicle'
 
 /** Mean height at each corner, mm. */
 export const meansOf = (round: Round): Record<Corner, number> => meanHeights(countedReadings(round))
 
-/** Height each corner is designed to stand at on a level, mm. */
+/** Height each corner is designed to stand at on a level, mm; null: nobody entered it. */
 export const designAt = (
   { vehicleType }: Pick<Job, 'vehicleType'>,
   levelOffsetMm: number,
-): Record<Corner, number> =>
-  mapCorners(vehicleType.geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
+): Record<Corner, number> | null =>
+  heightsAreGuessed(vehicleType.guesses)
+    ? null
+    : mapCorners(vehicleType.geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
 
 /** Whether a round speaks of ride heights, which design heights and springs are about. */
 export const isRideRound = ({ method }: Pick<Round, 'method'>): boolean => isRideHeight(method)

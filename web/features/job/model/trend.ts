@@ -98,8 +98,14 @@ export function likeWithLike(points: readonly TrendPoint[]): LikeWithLike {
   }
 }
 
-/** The history as a table other programs read. */
-export function trendCsv(points: readonly TrendPoint[]): string {
+/**
+ * The history as a table other programs read.
+ * @param over what heights are told over: the design height, or where it last stood
+ */
+export function trendCsv(
+  points: readonly TrendPoint[],
+  over: 'Design' | 'Stand' = 'Design',
+): string {
   const rows = points.map(({ round, offMm, coldMm }) =>
     [
       round.endedAt,
@@ -115,7 +121,7 @@ export function trendCsv(points: readonly TrendPoint[]): string {
   )
   const heads = (['FL', 'FR', 'RR', 'RL'] as const).flatMap((corner) => [
     `${corner}HeightMm`,
-    `${corner}OffDesignMm`,
+    `${corner}Off${over}Mm`,
   ])
   return [
     ['time', 'purpose', 'level', 'temperatureC', ...heads, 'coldAddedBack'].join(','),

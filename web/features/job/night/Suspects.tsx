@@ -49,9 +49,12 @@ export const SuspectBars = ({
 export function Suspects({
   answer,
   spoken,
+  guesses = [],
 }: {
   readonly answer: LeakdownAnswer
   readonly spoken: SpokenAnswer
+  /** Figures of the type that nobody looked up. */
+  readonly guesses?: readonly string[]
 }): ReactNode {
   const doubted = spoken.kind === 'nothingFits'
   const { rateBarLPerH, hoursToBumpStop } = answer
@@ -74,7 +77,10 @@ export function Suspects({
             </span>
           </p>
           <p className="figure">
-            <span className="text-ink-2">standing height to bump stop</span>
+            <span className="text-ink-2">
+              standing height to bump stop
+              {guesses.some((name) => name.endsWith('.bumpTravelMm')) && ', its travel a guess'}
+            </span>
             <span className="num text-figure">
               {hoursToBumpStop === null ? 'months' : hoursWords(hoursToBumpStop)}
             </span>

@@ -1,3 +1,4 @@
+import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { expected } from './model.ts'
 import { STEP_FIGURE_WORDS } from '@anklet/language/work/work'
 import type { Job } from '@anklet/contract'
@@ -20,7 +21,7 @@ const IF_KNOWN: ReadonlySet<StepFigure> = new Set(['fillsFrom', 'resistance', 's
 /** A figure of the type, in the shop’s unit; null: nobody entered it. */
 function figureWords(
   figure: StepFigure,
-  { vehicleType: { architecture, geometry } }: Job,
+  { vehicleType: { architecture, geometry, guesses } }: Job,
   place: PlanStep['place'],
   units: DisplayUnits,
 ): string | null {
@@ -30,6 +31,7 @@ function figureWords(
       : `${formatQuantity(barG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`
   switch (figure) {
     case 'standing':
+      if (heightsAreGuessed(guesses)) return null
       return axlesOf(place)
         .map((axle) => {
           const mm = geometry.corners[axle === 'front' ? 'FL' : 'RL'].designHeightMm

@@ -21,11 +21,7 @@ import { Notice } from '../../../kit/Notice.tsx'
  */
 function useContradictions(job: Job, work: OnWork): void {
   const { run } = work
-  const car = useCarLive(
-    job.closedAt === null ? run.deviceId : null,
-    job.vehicleType.geometry,
-    'proofs',
-  )
+  const car = useCarLive(job.closedAt === null ? run.deviceId : null, job.vehicleType, 'proofs')
   const told = useRef('')
   useEffect(() => {
     if (!car || run.finished || work.me === null) return

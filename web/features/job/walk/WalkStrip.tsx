@@ -56,7 +56,7 @@ export function WalkStrip({
     const taken = draft.readings.filter((reading) => reading.corner === corner).length
     return {
       marks,
-      designMm: specification || !isRideRound(draft) ? null : design[corner],
+      designMm: specification || !isRideRound(draft) ? null : (design?.[corner] ?? null),
       ...(specification
         ? { band: bandWhileWalking(specification, corner, taken, repeatabilityMm) }
         : {}),
@@ -68,8 +68,8 @@ export function WalkStrip({
       ...(hasAir(job.vehicleType.geometry.corners[corner]) ? {} : { note: 'coil, no air' }),
     }
   })
-  // Left against right and front against rear: over the design heights where these are ride heights, plainly otherwise.
-  const level = isRideRound(draft) ? design : perCorner(() => 0)
+  // Left against right and front against rear: over the design heights where these are ride heights and those are known, plainly otherwise.
+  const level = (isRideRound(draft) ? design : null) ?? perCorner(() => 0)
   const off = Object.fromEntries(
     CORNERS.flatMap((corner) =>
       means[corner] === null ? [] : [[corner, means[corner] - level[corner]]],
@@ -78,7 +78,7 @@ export function WalkStrip({
   return (
     <Strip
       corners={corners}
-      joins={allJoins(off, units)}
+      joins={allJoins(off, units, { acrossOnly: isRideRound(draft) && design === null })}
       units={units}
       heightPx={390}
       phoneHeightPx={84}

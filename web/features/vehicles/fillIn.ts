@@ -1,0 +1,78 @@
+import type { CommandPayload, VehicleType } from '@anklet/contract'
+import type { Answer, Askable } from '@anklet/core/base/starting'
+import { withAnswer } from '@anklet/core/base/starting'
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { fromDisplay } from '@anklet/core/base/units'
+import { completeGeometry, GRAVITY } from '@anklet/core/base/vehicle'
+import { figureOf, parseInches } from '../../kit/typed.ts'
+
+/** Figures of a question as they are typed: one of the whole car, or one for each axle. */
+export interface TypedAnswer {
+  readonly whole: string
+  readonly front: string
+  readonly rear: string
+}
+/** Nothing typed. */
+export const NO_ANSWER: TypedAnswer = { whole: '', front: '', rear: '' }
+
+/** Whether a figure is one of the whole car. */
+export const isOfWhole = (figure: Askable): boolean => figure === 'wheelbaseMm'
+
+const KG_PER_LB = 0.45359237
+/** Wheel, hub and brake of one wheel, kg: ours, middling, of no maker. */
+export const UNSPRUNG_KG = 45
+
+/** The unit of a weight where lengths are in these. */
+export const weightUnit = ({ length }: DisplayUnits): 'kg' | 'lb' =>
+  length === 'inch' ? 'lb' : 'kg'
+
+// What one spring carries of an axle weight, N.
+const sprungN = (weight: number, units: DisplayUnits): number =>
+  ((weight * (weightUnit(units) === 'lb' ? KG_PER_LB : 1)) / 2 - UNSPRUNG_KG) * GRAVITY
+
+const lengthMm = (text: string, units: DisplayUnits): number =>
+  fromDisplay(
+    units.length === 'inch' ? (parseInches(text) ?? Number.NaN) : figureOf(text),
+    'height',
+    units,
+  )
+
+/** What may be typed, mm and N; outside it a figure was missed, or it is in another unit. */
+const POSSIBLE: Readonly<Record<Askable, readonly [number, number]>> = {
+  wheelbaseMm: [1500, 6000],
+  trackMm: [1000, 2500],
+  designLoadN: [1000, 25_000],
+}
+
+/** An answer in stored units; null where something is missing or cannot be. */
+export function answerOf(figure: Askable, typed: TypedAnswer, units: DisplayUnits): Answer | null {
+  const read = (text: string): number =>
+    figure === 'designLoadN' ? sprungN(figureOf(text), units) : lengthMm(text, units)
+  const [least, most] = POSSIBLE[figure]
+  const fits = (value: number): boolean => value >= least && value <= most
+  if (figure === 'wheelbaseMm') {
+    const value = read(typed.whole)
+    return fits(value) ? { figure, value } : null
+  }
+  const [front, rear] = [read(typed.front), read(typed.rear)]
+  return fits(front) && fits(rear) ? { figure, front, rear } : null
+}
+
+/** A type with an answer in it, or under another name. */
+export function filledIn(
+  type: VehicleType,
+  { answer, name = type.name }: { readonly answer?: Answer; readonly name?: string },
+): CommandPayload<'vehicleType.save'> {
+  const { geometry, guesses } = answer
+    ? withAnswer({ geometry: completeGeometry(type.geometry), guesses: type.guesses }, answer)
+    : type
+  return {
+    typeId: type.id,
+    name: name.trim(),
+    source: type.source,
+    architecture: type.architecture,
+    geometry,
+    specifications: type.specifications,
+    guesses: [...guesses],
+  }
+}
