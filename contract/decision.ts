@@ -88,12 +88,18 @@ export const DecisionRecord = closed({
   title: words(160),
   reason: words(400),
   validUntil: nullable(day('The last day the offer stands')),
-  currency: Type.String({ pattern: '^[A-Z]{3}$' }),
-  lines: Type.Array(closed({ words: words(120), hours, amount: money }), {
-    minItems: 1,
-    maxItems: 30,
-    description: 'The estimate; hours are in its amounts',
+  currency: Type.String({
+    pattern: '^[A-Z]{3}$',
+    description: 'ISO 4217; XXX where no amount is known',
   }),
+  lines: Type.Array(
+    closed({ words: words(120), hours: nullable(hours), amount: nullable(money) }),
+    {
+      minItems: 1,
+      maxItems: 30,
+      description: 'The estimate; hours are in its amounts; null: nobody entered them',
+    },
+  ),
   taxPercent: from0(100, 'Tax, per cent'),
   over: nullable(
     closed(

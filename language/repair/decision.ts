@@ -42,6 +42,8 @@ export function optionTitle(id: OptionId, axle: Axle): string {
       return `Both sides of the ${axle} axle`
     case 'bothThenSingly':
       return `Both sides of the ${axle} axle now, later each by itself`
+    case 'thisStrut':
+      return 'The failed side alone, as a complete strut'
     case 'struts':
       return `Complete struts, both sides of the ${axle} axle`
     case 'withPump':
@@ -70,6 +72,9 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
   bothThenSingly:
     'Both start alike and only the one that fails is changed later. ' +
     'The car may come back twice where it could have come once.',
+  thisStrut:
+    'Spring and damper of the failed side are new together, and only that side is paid for. ' +
+    'The two dampers of the axle are no longer alike.',
   struts:
     'Spring and damper are new together, and nothing is worked loose from an old ' +
     'damper. It is the dearest part, and a sound damper goes with it.',
@@ -105,6 +110,13 @@ export function consequences(
       return [
         'The sides may stand and ride a little differently.',
         ...(crossValve[axle] ? ['The cross valve evens pressures out, not ages.'] : []),
+      ]
+    case 'thisStrut':
+      return [
+        'The sides may stand and ride a little differently, with a new damper against an old one.',
+        ...(damping[axle] !== 'plain'
+          ? ['The dampers are controlled: the strut must be the one for that system.']
+          : []),
       ]
     case 'withBlock':
       return ['Both sides alike, and no old seat behind them.']
@@ -196,7 +208,9 @@ export const levelsStill = (id: OptionId, axle: Axle): string =>
 
 /** How long a car is off the road with an option, and how much of it waits for parts. */
 export const daysWords = (built: BuiltOption): string => {
-  const [days, { leadDays }] = [daysOff(built), built]
+  const days = daysOff(built)
+  if (days === null) return 'how long it takes is not entered'
+  const leadDays = built.leadDays ?? 0
   const waiting = leadDays > 0 ? `, ${leadDays} of them waiting for parts` : ''
   return `${days} ${days === 1 ? 'day' : 'days'} off the road${waiting}`
 }

@@ -43,8 +43,9 @@ const OF_BOTH = ['both', 'bothThenSingly', 'struts', 'withPump', 'axleCoils', 'a
 
 describe('options a finding leaves open', () => {
   test('a leaking spring in a strut: alone, both, struts, with the pump, coils, or left for now', () => {
-    expect(built().options.map(({ id }) => id)).toEqual(['this', ...OF_BOTH])
-    expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('struts')
+    expect(built().options.map(({ id }) => id)).toEqual(['this', 'thisStrut', ...OF_BOTH])
+    for (const id of ['struts', 'thisStrut'])
+      expect(built({ architecture: REAR_ONLY }).options.map((each) => each.id)).not.toContain(id)
     expect(built({ architecture: REAR_ONLY }).options.map(({ id }) => id)).not.toContain('allCoils')
     expect(
       built({
@@ -141,6 +142,29 @@ describe('options a finding leaves open', () => {
     expect(option('struts', { priced: { ...priced, strut: undefined as never } }).missing).toEqual([
       'strut',
     ])
+  })
+  test('without a price an option stands with all its parts, and is never cheap', () => {
+    const bare = built({ priced: {}, labourPerHour: null })
+    expect(bare.options.length).toBeGreaterThan(5)
+    for (const { lines, missing, hours, leadDays, isPriced } of bare.options) {
+      expect(isPriced).toBe(false)
+      expect([hours, leadDays]).toEqual([null, null])
+      expect(lines.map(({ kind }) => kind)).toEqual(missing)
+      expect(lines.length).toBeGreaterThan(0)
+      expect(lines.every(({ cost }) => cost === null)).toBe(true)
+    }
+    // One part that is priced does not make the whole so; nor do all of them without the hour.
+    const half = option('withPump', { priced: { spring: priced.spring! } })
+    expect(half).toMatchObject({ isPriced: false, hours: null, missing: ['pump'] })
+    expect(half.lines.map(({ cost }) => cost === null)).toEqual([false, true])
+    expect(option('both', { labourPerHour: null })).toMatchObject({ isPriced: false, hours: 4 })
+    expect(option('both').isPriced).toBe(true)
+  })
+  test('one side alone takes a spring or a whole strut', () => {
+    expect(option('thisStrut')).toMatchObject({
+      lines: [{ kind: 'strut', count: 1, cost: 1100 }],
+      option: { now: { restarts: ['this'] } },
+    })
   })
   test('where both sides failed none is left alone, and what is put off is both', () => {
     const failed = { springs: 2, pump: false } as const

@@ -34,24 +34,26 @@ export interface RepairCase {
   readonly priced: Readonly<Partial<Record<PricedKind, Priced>>>
   readonly lives: { readonly spring: LivingPart['life']; readonly pump: LivingPart['life'] }
   readonly ages: { readonly otherYears: number; readonly pumpYears: number }
-  readonly labourPerHour: number
+  /** What an hour of work costs; null: nobody said. */
+  readonly labourPerHour: number | null
   readonly leak: AxleCase['leak']
   /** How long it would be left for now, years. */
   readonly waitYears: number
 }
 
-/** A line of an estimate. */
+/** A line of an estimate; cost and hours are null where nobody entered them. */
 export interface EstimateLine {
   readonly kind: PricedKind
   readonly count: number
-  readonly cost: number
-  readonly hours: number
+  readonly cost: number | null
+  readonly hours: number | null
 }
 export type OptionId =
   | 'this'
   | 'both'
   | 'bothThenSingly'
   | 'struts'
+  | 'thisStrut'
   | 'withPump'
   | 'withBlock'
   | 'axleCoils'
@@ -63,10 +65,16 @@ export type OptionId =
 export interface BuiltOption {
   readonly id: OptionId
   readonly option: Option
+  /** Every part that is in it, priced or not. */
   readonly lines: readonly EstimateLine[]
-  readonly hours: number
-  /** Until the slowest part is here. */ readonly leadDays: number
-  /** Parts nobody has priced: it cannot be chosen. */ readonly missing: readonly PricedKind[]
+  /** null: of some part nobody entered them. */
+  readonly hours: number | null
+  /** Until the slowest part is here; null: of some part nobody entered it. */
+  readonly leadDays: number | null
+  /** Whether all of its parts and the hour of work have a price: without, it is never cheap. */
+  readonly isPriced: boolean
+  /** Parts nobody has priced. */
+  readonly missing: readonly PricedKind[]
   /** Parts nobody has priced that may be needed later: it cannot be set against others. */
   readonly missingLater: readonly PricedKind[]
 }
@@ -76,7 +84,7 @@ const optionsOf = ({ springs, pump }: RepairCase['failed']): readonly OptionId[]
   springs === 0
     ? ['pump']
     : [
-        ...(springs === 1 ? (['this'] as const) : []),
+        ...(springs === 1 ? (['this', 'thisStrut'] as const) : []),
         'both',
         'bothThenSingly',
         'struts',
@@ -111,6 +119,8 @@ function linesOf(
     case 'both':
     case 'bothThenSingly':
       return [['spring', 2], ...withPump]
+    case 'thisStrut':
+      return [['strut', 1], ...withPump]
     case 'struts':
       return [['strut', 2], ...withPump]
     case 'withPump':
@@ -136,11 +146,7 @@ function linesOf(
 /** Both springs now, and both again whenever one of them fails. */
 const ALWAYS_BOTH: ReadonlySet<OptionId> = new Set(['both', 'struts', 'withPump', 'withBlock'])
 
-const estimate = (
-  kind: PricedKind,
-  count: number,
-  { cost, hours, pairHours }: Priced,
-): EstimateLine => ({
+const estimate = (kind: PricedKind, count: number, { cost, hours, pairHours }: Priced) => ({
   kind,
   count,
   cost: count * cost,
@@ -184,13 +190,13 @@ export function buildOptions(repair: RepairCase): {
       const part = priced[kind]
       if (!part) return sum
       const { cost, hours } = estimate(kind, count, part)
-      return sum + cost + hours * labourPerHour
+      return sum + cost + hours * (labourPerHour ?? 0)
     }, 0),
   })
   const built = (id: OptionId): BuiltOption => {
     const lines = linesOf(id, repair)
     const pumped = lines.some(([kind]) => kind === 'pump') ? ['pump'] : []
-    const kind: PricedKind = id === 'struts' ? 'strut' : 'spring'
+    const kind: PricedKind = id === 'struts' || id === 'thisStrut' ? 'strut' : 'spring'
     const each = {
       this: visit([[kind, 1]], ['this']),
       other: visit([[kind, 1]], ['other']),
@@ -217,16 +223,19 @@ export function buildOptions(repair: RepairCase): {
       ...('this' in later || 'other' in later ? [kind] : []),
       ...('pump' in later ? (['pump'] as const) : []),
     ]
-    const known = lines.flatMap(([name, count]) => {
+    const told = lines.map(([name, count]): EstimateLine => {
       const part = priced[name]
-      return part ? [estimate(name, count, part)] : []
+      return part ? estimate(name, count, part) : { kind: name, count, cost: null, hours: null }
     })
+    const missing = lines.flatMap(([name]) => (priced[name] ? [] : [name]))
     return {
       id,
-      lines: known,
-      hours: known.reduce((sum, { hours }) => sum + hours, 0),
-      leadDays: Math.max(0, ...lines.map(([name]) => priced[name]?.leadDays ?? 0)),
-      missing: lines.flatMap(([name]) => (priced[name] ? [] : [name])),
+      lines: told,
+      hours: missing.length > 0 ? null : told.reduce((sum, { hours }) => sum + hours!, 0),
+      leadDays:
+        missing.length > 0 ? null : Math.max(0, ...lines.map(([name]) => priced[name]!.leadDays)),
+      isPriced: missing.length === 0 && labourPerHour !== null,
+      missing,
       missingLater: needed.filter((name) => !priced[name]),
       option: {
         id,
@@ -245,7 +254,7 @@ export function buildOptions(repair: RepairCase): {
   const possible = (id: OptionId): boolean =>
     (id !== 'coilsAndDampers' ||
       (lastAir(repair) && architecture.damping[OTHER_AXLE[axle]] !== 'plain')) &&
-    (id !== 'struts' || architecture.air[axle] === 'strut') &&
+    ((id !== 'struts' && id !== 'thisStrut') || architecture.air[axle] === 'strut') &&
     (id !== 'allCoils' ||
       (architecture.air.front !== 'none' && architecture.air.rear !== 'none')) &&
     (id !== 'withBlock' || priced.valveBlock !== undefined)

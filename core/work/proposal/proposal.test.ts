@@ -16,6 +16,9 @@ describe('jobs follow from what was decided', () => {
     expect(decide({ option: 'both', corner: 'FR', withPump: false })).toEqual([
       { job: 'bellows', corners: ['FL', 'FR'] },
     ])
+    expect(decide({ option: 'thisStrut', corner: 'FR', withPump: false })).toEqual([
+      { job: 'strut', corners: ['FR'] },
+    ])
     expect(decide({ option: 'struts', corner: 'FR', withPump: false })).toEqual([
       { job: 'strut', corners: ['FL', 'FR'] },
     ])

@@ -90,6 +90,8 @@ function decidedJobs(
       return [...springAt(architecture, pair, false), ...pump]
     case 'withBlock':
       return [...springAt(architecture, pair, false), { job: 'block' }, ...pump]
+    case 'thisStrut':
+      return [...springAt(architecture, [corner], true), ...pump]
     case 'struts':
       return [...springAt(architecture, pair, true), ...pump]
     case 'axleCoils':

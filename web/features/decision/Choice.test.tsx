@@ -16,6 +16,7 @@ const picked: BuiltOption = {
   ] as unknown as BuiltOption['lines'],
   hours: 2.5,
   leadDays: 0,
+  isPriced: true,
   missing: [],
   missingLater: [],
 }

@@ -55,47 +55,47 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
   )
 }
 
+const NOT_PRICED = 'not priced'
+
 /** The lines of the estimate and what they come to. */
 function Sums({
   decision,
   money,
-  net,
-  tax,
-  total,
 }: {
   readonly decision: Decision
   money(amount: number): string
-  readonly net: number
-  readonly tax: number
-  readonly total: number
 }): ReactNode {
+  const totals = totalsOf(decision)
+  const hours = hoursOf(decision)
   return (
     <table className="table max-w-[640px]">
-      <Heads columns={['work and parts', figures('h'), figures(decision.currency)]} />
+      <Heads
+        columns={['work and parts', figures('h'), figures(totals ? decision.currency : 'price')]}
+      />
       <tbody>
-        {decision.lines.map(({ words, hours, amount }) => (
-          <tr key={words}>
-            <td>{words}</td>
-            <td className="n num">{hours.toFixed(1)}</td>
-            <td className="n num">{money(amount)}</td>
+        {decision.lines.map((line) => (
+          <tr key={line.words}>
+            <td>{line.words}</td>
+            <td className="n num">{line.hours?.toFixed(1) ?? '–'}</td>
+            <td className="n num">{line.amount === null ? NOT_PRICED : money(line.amount)}</td>
           </tr>
         ))}
         <tr>
           <td>together</td>
-          <td className="n num">{hoursOf(decision).toFixed(1)}</td>
-          <td className="n num">{money(net)}</td>
+          <td className="n num">{hours?.toFixed(1) ?? '–'}</td>
+          <td className="n num">{totals ? money(totals.net) : NOT_PRICED}</td>
         </tr>
-        {decision.taxPercent > 0 && (
+        {totals && decision.taxPercent > 0 && (
           <tr>
             <td>tax, {decision.taxPercent} %</td>
             <td />
-            <td className="n num">{money(tax)}</td>
+            <td className="n num">{money(totals.tax)}</td>
           </tr>
         )}
         <tr className="font-bold">
           <td>in all</td>
           <td />
-          <td className="n num">{money(total)}</td>
+          <td className="n num">{totals ? money(totals.total) : NOT_PRICED}</td>
         </tr>
       </tbody>
     </table>
@@ -130,7 +130,6 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
   const [busy, setBusy] = useState(false)
   const decision = job.decisions.at(-1)
   if (!decision) return null
-  const { net, tax, total } = totalsOf(decision)
   const agreed = job.agreements.findLast(({ decisionId }) => decisionId === decision.id)
   const money = (amount: number): string => amountWords(amount, decision.currency)
   const now = new Date()
@@ -162,7 +161,7 @@ export function Decided({ job, shop }: { readonly job: Job; readonly shop: Shop 
         <h2 className="say">{decision.title}.</h2>
         <p className="sub">{decision.reason}</p>
       </div>
-      <Sums decision={decision} money={money} net={net} tax={tax} total={total} />
+      <Sums decision={decision} money={money} />
       <HowLong decision={decision} money={money} />
       {lapsed && !agreed && (
         <Notice kind="wait">The offer has lapsed: look at the prices again.</Notice>

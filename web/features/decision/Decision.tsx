@@ -88,22 +88,16 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
           its springs off for the other one.
         </Notice>
       )}
-      {failed &&
-        (shop.rate ? (
-          <Options
-            key={`${failed.springs.join()} ${String(failed.pump)}`}
-            job={job}
-            failed={failed}
-            rate={shop.rate}
-            coil={coil}
-            known={{ detail, parts, lives, rate: shop.rate }}
-          />
-        ) : (
-          <Notice kind="wait">
-            Say in the <Link to="/shop">shop</Link> what an hour of work costs: without it nothing
-            can be set against anything.
-          </Notice>
-        ))}
+      {failed && (
+        <Options
+          key={`${failed.springs.join()} ${String(failed.pump)}`}
+          job={job}
+          failed={failed}
+          shop={shop}
+          coil={coil}
+          known={{ detail, parts, lives, rate: shop.rate ?? null }}
+        />
+      )}
       {failed && failed.springs.length > 0 && (
         <CoilChoice
           key={axle}

@@ -3,23 +3,24 @@ import {
   crossingWords,
   KIND_WORDS,
   levelsStill,
+  lineWords,
   optionTitle,
   SCHOOL_WORDS,
 } from '@anklet/language/repair/decision'
-import type { CoilEntry, Job, Rate } from '@anklet/contract'
+import type { CoilEntry, Job, Rate, Shop } from '@anklet/contract'
 import type { BuiltOption, OptionCost, Failed } from '@anklet/core/reasoning/strategy'
 import { axleOf, buildOptions, daysOff, USUALLY_ASSUMED } from '@anklet/core/reasoning/strategy'
 import type { Axle } from '@anklet/core/base/vehicle'
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import { percentWords } from '@anklet/language/night/answer'
 import { amountWords } from '@anklet/language/plain/money'
 import type { ChoiceWords } from './Choice.tsx'
 import { Choice } from './Choice.tsx'
 import { Assumptions } from './Assumptions.tsx'
 import { CostFan } from './CostFan.tsx'
+import { Prices } from './Prices.tsx'
 import { repairCaseOf } from '../job/model/repairCase.ts'
 import { useCosts } from './useCosts.ts'
 import { useMeasuredLeak } from './useMeasuredLeak.ts'
@@ -31,22 +32,80 @@ import { Heads, figures } from '../../kit/Table.tsx'
 
 type Known = Omit<Parameters<typeof repairCaseOf>[2], 'leak'>
 
+/** What an option costs now and over the years. */
+function Priced({
+  built,
+  cost,
+  rate: { currency },
+}: {
+  readonly built: BuiltOption
+  readonly cost: OptionCost | undefined
+  readonly rate: Rate
+}): ReactNode {
+  const now = amountWords(built.option.now.cost, currency)
+  return (
+    <>
+      <p className="num text-figure font-semibold">{built.id === 'leave' ? 'nothing now' : now}</p>
+      <p className="text-small text-ink-2">
+        {built.id === 'leave' ? `then ${now}` : daysWords(built)}
+      </p>
+      {cost && (
+        <p className="text-small">
+          Over the years <b className="num">{amountWords(cost.meanCost, currency)}</b>, in 8 futures
+          of 10 between {amountWords(cost.p10Cost, currency)} and{' '}
+          {amountWords(cost.p90Cost, currency)}
+          {cost.standardError >= 0.5 &&
+            ` (the average is reckoned to ± ${amountWords(cost.standardError, currency)})`}
+          ; another visit {percentWords(cost.secondVisitProbability)}.
+        </p>
+      )}
+      {built.missingLater.length > 0 && (
+        <p className="text-small">
+          Not set against the others: later it may need{' '}
+          {built.missingLater.map((kind) => KIND_WORDS[kind]).join(', ')}, without a price here.
+        </p>
+      )}
+    </>
+  )
+}
+
+/** What is in an option of which not everything has a price: it is never told as cheap. */
+function NotPriced({
+  built,
+  axle,
+}: {
+  readonly built: BuiltOption
+  readonly axle: Axle
+}): ReactNode {
+  return (
+    <>
+      <p className="text-figure font-semibold">
+        {built.id === 'leave' ? 'nothing now' : 'not priced'}
+      </p>
+      <p className="text-small">
+        {built.id === 'leave' ? 'Then in it: ' : 'In it: '}
+        {built.lines.map((line) => lineWords(line, axle)).join(', ')}.
+      </p>
+      {built.id !== 'leave' && <p className="text-small text-ink-2">{daysWords(built)}</p>}
+    </>
+  )
+}
+
 function Card({
   built,
   cost,
-  title,
+  axle,
   rate,
   chosen,
   onChoose,
 }: {
   readonly built: BuiltOption
   readonly cost: OptionCost | undefined
-  readonly title: string
-  readonly rate: Rate
+  readonly axle: Axle
+  readonly rate: Rate | null
   readonly chosen: boolean
   onChoose(): void
 }): ReactNode {
-  const now = built.option.now.cost
   return (
     <li
       className={clsx(
@@ -54,45 +113,16 @@ function Card({
         chosen ? 'border-2 border-ink' : 'border-edge',
       )}
     >
-      <h3 className="text-lead font-bold leading-tight">{title}</h3>
-      {built.missing.length > 0 ? (
-        <p className="text-small">
-          No price yet: {built.missing.map((kind) => KIND_WORDS[kind]).join(', ')}.{' '}
-          <Link to="/shelf/parts">Enter it at the shelf</Link>.
-        </p>
+      <h3 className="text-lead font-bold leading-tight">{optionTitle(built.id, axle)}</h3>
+      {built.isPriced && rate ? (
+        <Priced built={built} cost={cost} rate={rate} />
       ) : (
-        <>
-          <p className="num text-figure font-semibold">
-            {built.id === 'leave' ? 'nothing now' : amountWords(now, rate.currency)}
-          </p>
-          <p className="text-small text-ink-2">
-            {built.id === 'leave' ? `then ${amountWords(now, rate.currency)}` : daysWords(built)}
-          </p>
-          {cost && (
-            <p className="text-small">
-              Over the years <b className="num">{amountWords(cost.meanCost, rate.currency)}</b>, in
-              8 futures of 10 between {amountWords(cost.p10Cost, rate.currency)} and{' '}
-              {amountWords(cost.p90Cost, rate.currency)}
-              {cost.standardError >= 0.5 &&
-                ` (the average is reckoned to ± ${amountWords(cost.standardError, rate.currency)})`}
-              ; another visit {percentWords(cost.secondVisitProbability)}.
-            </p>
-          )}
-          {built.missingLater.length > 0 && (
-            <p className="text-small">
-              Not set against the others: later it may need{' '}
-              {built.missingLater.map((kind) => KIND_WORDS[kind]).join(', ')}, without a price here.{' '}
-              <Link to="/shelf/parts">Enter it at the shelf</Link>.
-            </p>
-          )}
-        </>
+        <NotPriced built={built} axle={axle} />
       )}
       <p className="text-small text-ink-2">{SCHOOL_WORDS[built.id]}</p>
-      {built.missing.length === 0 && (
-        <Tap className="mt-1 justify-self-start" on={chosen} onClick={onChoose}>
-          {chosen ? 'Chosen' : 'Choose this'}
-        </Tap>
-      )}
+      <Tap className="mt-1 justify-self-start" on={chosen} onClick={onChoose}>
+        {chosen ? 'Chosen' : 'Choose this'}
+      </Tap>
     </li>
   )
 }
@@ -139,7 +169,9 @@ function Compared({
                       </td>
                       <td className="n num">{percentWords(cost.secondVisitProbability)}</td>
                       <td className="n num">{cost.laterVisits.toFixed(1)}</td>
-                      <td className="n num">{built.id === 'leave' ? '0' : daysOff(built)}</td>
+                      <td className="n num">
+                        {built.id === 'leave' ? '0' : (daysOff(built) ?? '–')}
+                      </td>
                       <td>{levelsStill(built.id, axle)}</td>
                     </tr>,
                   ]
@@ -175,7 +207,7 @@ function Futures({
   if (answer?.kind === 'broken') return <Refusal>The costs could not be reckoned.</Refusal>
   if (answer?.kind !== 'costs')
     return (
-      options.some(({ missing }) => missing.length === 0) && (
+      options.some(({ isPriced }) => isPriced) && (
         <div className="max-w-[420px] text-ink-2">
           <Progress label="Futures followed" share={answer?.share ?? 0}>
             Following twenty thousand futures of each …
@@ -208,13 +240,13 @@ function Futures({
 export function Options({
   job,
   failed,
-  rate,
+  shop,
   coil,
   known,
 }: {
   readonly job: Job
   readonly failed: Failed
-  readonly rate: Rate
+  readonly shop: Shop
   /** Chosen for the axle, should it go to coils. */ readonly coil: CoilEntry | null
   readonly known: Known
 }): ReactNode {
@@ -222,6 +254,7 @@ export function Options({
   const [chosen, choose] = useState<BuiltOption['id'] | null>(null)
   const [words, setWords] = useState<ChoiceWords>({ reason: '', validUntil: '' })
   const axle = axleOf(failed, job)
+  const rate = shop.rate ?? null
   const [nowMs] = useState(() => Date.now())
   const leak = useMeasuredLeak(job)
   const { repair, lives, ages } = useMemo(
@@ -241,22 +274,25 @@ export function Options({
             key={built.id}
             built={built}
             cost={costOf(built.id)}
-            title={optionTitle(built.id, axle)}
+            axle={axle}
             rate={rate}
             chosen={chosen === built.id}
             onChoose={() => choose(chosen === built.id ? null : built.id)}
           />
         ))}
       </ul>
-      <Futures
-        options={options}
-        answer={answer}
-        axle={axle}
-        rate={rate}
-        years={assumed.horizonYears}
-        chosen={chosen}
-        costOf={costOf}
-      />
+      <Prices job={job} shop={shop} axle={axle} options={options} />
+      {rate && (
+        <Futures
+          options={options}
+          answer={answer}
+          axle={axle}
+          rate={rate}
+          years={assumed.horizonYears}
+          chosen={chosen}
+          costOf={costOf}
+        />
+      )}
       <Assumptions
         assumed={assumed}
         used={repair}

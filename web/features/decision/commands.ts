@@ -4,6 +4,9 @@ import { AXLE_CORNERS } from '@anklet/core/base/vehicle'
 import { lineWords, optionTitle } from '@anklet/language/repair/decision'
 import { axleOf, cornerOf } from '@anklet/core/reasoning/strategy'
 
+/** ISO 4217 for none. */
+const NO_CURRENCY = 'XXX'
+
 /** What a decision is made of. */
 export interface DecisionMade {
   readonly job: Job
@@ -11,7 +14,8 @@ export interface DecisionMade {
   readonly picked: BuiltOption
   /** What it costs over the years; undefined where that is not known. */
   readonly cost: OptionCost | undefined
-  readonly rate: Rate
+  /** What an hour costs; null: nobody said. */
+  readonly rate: Rate | null
   readonly assumed: Assumed
   /** Chosen for the axle; counts only where the option has a coil in it. */
   readonly coil: CoilEntry | null
@@ -50,13 +54,16 @@ export function takeDecision(
     title: optionTitle(picked.id, axle),
     reason: reason.trim(),
     validUntil: validUntil === '' ? null : validUntil,
-    currency: rate.currency,
+    currency: rate?.currency ?? NO_CURRENCY,
     lines: picked.lines.map((line) => ({
       words: `${lineWords(line, axle)}${line.kind === 'coil' && coil ? ` ${coil.name}` : ''}`,
       hours: line.hours,
-      amount: line.cost + line.hours * rate.perHour,
+      amount:
+        rate === null || line.cost === null || line.hours === null
+          ? null
+          : line.cost + line.hours * rate.perHour,
     })),
-    taxPercent: rate.taxPercent ?? 0,
+    taxPercent: rate?.taxPercent ?? 0,
     coils: coil ? Object.fromEntries(AXLE_CORNERS[axle].map((corner) => [corner, coil.name])) : {},
     over: costOver(assumed, cost),
   }

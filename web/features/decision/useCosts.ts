@@ -36,7 +36,7 @@ export function useCosts(
 ): StrategyAnswer | null {
   // What would need a part without a price is not set against the others: it would be free there.
   const whole = options
-    .filter(({ missing, missingLater }) => missing.length + missingLater.length === 0)
+    .filter(({ isPriced, missingLater }) => isPriced && missingLater.length === 0)
     .map(({ option }) => option)
   return useReckoned<StrategyWorker, StrategyRequest, StrategyAnswer>(
     makeWorker,

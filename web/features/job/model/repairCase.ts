@@ -69,7 +69,8 @@ export function repairCaseOf(
     readonly detail: VehicleDetail
     readonly parts: readonly Part[]
     readonly lives: Lives
-    readonly rate: Rate
+    /** null: nobody said what an hour costs. */
+    readonly rate: Rate | null
     /** Null: not measured. */ readonly leak: MeasuredLeak | null
   },
   assumed: Assumed,
@@ -104,7 +105,7 @@ export function repairCaseOf(
       architecture: job.vehicleType.architecture,
       priced,
       lives: { spring: lives.spring.life, pump: lives.pump.life },
-      labourPerHour: known.rate.perHour,
+      labourPerHour: known.rate?.perHour ?? null,
       ages: {
         otherYears: assumed.otherYears ?? ages.other ?? UNKNOWN_AGE_YEARS,
         pumpYears: assumed.pumpYears ?? ages.pump ?? UNKNOWN_AGE_YEARS,

@@ -3,17 +3,23 @@ import type { Decision } from '@anklet/contract'
 /** Money to the cent: each line is rounded before they are added, as on paper. */
 const cents = (amount: number): number => Math.round(amount * 100) / 100
 
-/** Hours of an estimate. */
-export const hoursOf = ({ lines }: Pick<Decision, 'lines'>): number =>
-  lines.reduce((sum, { hours }) => sum + hours, 0)
+// What all lines come to; null where one of them has no figure: it would count as nothing.
+const sumOf = (values: readonly (number | null)[]): number | null =>
+  values.reduce((sum, value) => (sum === null || value === null ? null : sum + value), 0)
 
-/** What an estimate comes to. */
+/** Hours of an estimate; null: of some part nobody entered them. */
+export const hoursOf = ({ lines }: Pick<Decision, 'lines'>): number | null =>
+  sumOf(lines.map(({ hours }) => hours))
+
+/** What an estimate comes to; null: something in it has no price. */
 export function totalsOf({ lines, taxPercent }: Pick<Decision, 'lines' | 'taxPercent'>): {
   readonly net: number
   readonly tax: number
   readonly total: number
-} {
-  const net = cents(lines.reduce((sum, { amount }) => sum + cents(amount), 0))
+} | null {
+  const sum = sumOf(lines.map(({ amount }) => (amount === null ? null : cents(amount))))
+  if (sum === null) return null
+  const net = cents(sum)
   const tax = cents((net * taxPercent) / 100)
   return { net, tax, total: cents(net + tax) }
 }

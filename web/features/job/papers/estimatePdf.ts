@@ -6,6 +6,7 @@ import { Paper } from './pdfPaper.ts'
 import { carLine } from './headed.ts'
 
 const COLUMNS = [380, 483] as const
+const NOT_PRICED = 'not priced'
 
 /**
  * An estimate as the owner gets it: work, parts, hours, tax, what it rests on, and room to sign.
@@ -16,7 +17,8 @@ export async function estimateBytes(
   decision: Decision,
   agreed: Agreement | null,
 ): Promise<Uint8Array> {
-  const { net, tax, total } = totalsOf(decision)
+  const totals = totalsOf(decision)
+  const hours = hoursOf(decision)
   const money = (amount: number): string =>
     new Intl.NumberFormat('en', { style: 'currency', currency: decision.currency }).format(amount)
   const found = conclusions.at(-1)
@@ -31,17 +33,30 @@ export async function estimateBytes(
   paper
     .text('What is to be done', { weight: 'bold', gap: 0 })
     .text(`${decision.title}. ${decision.reason}`, { gap: 12 })
-    .row(['Work and parts', 'hours', decision.currency], COLUMNS, { weight: 'bold', size: 9.5 })
+    .row(['Work and parts', 'hours', totals ? decision.currency : ''], COLUMNS, {
+      weight: 'bold',
+      size: 9.5,
+    })
     .rule()
   for (const line of decision.lines)
     paper.row(
-      [line.words, line.hours > 0 ? line.hours.toFixed(1) : '', money(line.amount)],
+      [
+        line.words,
+        line.hours ? line.hours.toFixed(1) : '',
+        line.amount === null ? NOT_PRICED : money(line.amount),
+      ],
       COLUMNS,
     )
-  paper.rule().row(['Together', hoursOf(decision).toFixed(1), money(net)], COLUMNS)
-  if (decision.taxPercent > 0) paper.row([`Tax, ${decision.taxPercent} %`, '', money(tax)], COLUMNS)
   paper
-    .row(['In all', '', money(total)], COLUMNS, { weight: 'bold', size: 12 })
+    .rule()
+    .row(['Together', hours?.toFixed(1) ?? '', totals ? money(totals.net) : NOT_PRICED], COLUMNS)
+  if (totals && decision.taxPercent > 0)
+    paper.row([`Tax, ${decision.taxPercent} %`, '', money(totals.tax)], COLUMNS)
+  paper
+    .row(['In all', '', totals ? money(totals.total) : NOT_PRICED], COLUMNS, {
+      weight: 'bold',
+      size: 12,
+    })
     .space(16)
     .text(
       'This is an estimate, not an invoice' +
