@@ -18,5 +18,7 @@ export type {
   PressureUnit,
   TemperatureUnit,
 } from './display.ts'
+export { figureUnit } from './figures.ts'
+export type { FigureUnit } from './figures.ts'
 export { CONVERSIONS, convertAll, NM_PER_LBF_FT } from './convert.ts'
 export type { ConversionKind } from './convert.ts'

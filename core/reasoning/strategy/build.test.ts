@@ -154,7 +154,7 @@ describe('options a finding leaves open', () => {
       expect(lines.every(({ cost }) => cost === null)).toBe(true)
     }
     // One part that is priced does not make the whole so; nor do all of them without the hour.
-    const half = option('withPump', { priced: { spring: priced.spring! } })
+    const half = option('withPump', { priced: { spring: priced.spring } })
     expect(half).toMatchObject({ isPriced: false, hours: null, missing: ['pump'] })
     expect(half.lines.map(({ cost }) => cost === null)).toEqual([false, true])
     expect(option('both', { labourPerHour: null })).toMatchObject({ isPriced: false, hours: 4 })

@@ -1,3 +1,5 @@
+import { figureUnit } from '@anklet/core/base/units'
+import { UnitInput } from '../../client/form/UnitInput.tsx'
 import type { FigureKey, Typed } from './model.ts'
 import { figureOf, fitsOf } from './model.ts'
 import type { CoilEntry, Job } from '@anklet/contract'
@@ -15,7 +17,7 @@ import { LoadChart } from './LoadChart.tsx'
 import { Stances } from './Stances.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
-import { Field, FigureInput } from '../../kit/Field.tsx'
+import { Field } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
 
@@ -29,10 +31,12 @@ interface FiguresProps {
 
 /** What is measured and weighed for a coil. */
 function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
+  const units = useUnits()
   const input = (key: FigureKey, words: string, unit: string): ReactNode => (
-    <Field label={words} id={`coil-${key}`} unit={unit}>
-      <FigureInput
-        maxLength={6}
+    <Field label={words} id={`coil-${key}`} unit={figureUnit(unit, units).label}>
+      <UnitInput
+        unit={unit}
+        maxLength={8}
         aria-invalid={typed[key] !== '' && figureOf(typed, key) === null}
         value={typed[key]}
         onText={(text) => onType(key, text)}
@@ -191,6 +195,12 @@ function Fitted({
   )
 }
 
+/** What figures of coils are shown in. */
+const useCoilUnits = () => {
+  const units = useUnits()
+  return { mm: figureUnit('mm', units), force: figureUnit('N', units) }
+}
+
 function Candidates({
   rows,
   overloaded,
@@ -204,18 +214,21 @@ function Candidates({
   readonly chosen: string | null
   onChoose(id: string): void
 }): ReactNode {
+  const { mm, force } = useCoilUnits()
+  const length = (value: number, digits: number): string =>
+    (value * mm.perStored).toFixed(mm.perStored === 1 ? digits : 2)
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils of the list">
       <table className="table min-w-[720px]">
         <Heads
           columns={[
             'coil',
-            figures('stands off, mm'),
+            figures(`stands off, ${mm.label}`),
             figures('rides at, Hz'),
             figures('against air'),
-            figures('laden lower, mm'),
-            figures('to solid, mm'),
-            figures('at droop, N'),
+            figures(`laden lower, ${mm.label}`),
+            figures(`to solid, ${mm.label}`),
+            figures(`at droop, ${force.label}`),
             'fits',
             '',
           ]}
@@ -224,14 +237,14 @@ function Candidates({
           {rows.map((row) => (
             <tr key={row.id}>
               <th scope="row">{row.id}</th>
-              <td className="n num">{row.heightErrorMm.toFixed(1)}</td>
+              <td className="n num">{length(row.heightErrorMm, 1)}</td>
               <td className="n num">{row.frequencyHz.toFixed(2)}</td>
               <td className="n num">
                 {row.rateRatio === null ? '–' : `× ${row.rateRatio.toFixed(2)}`}
               </td>
-              <td className="n num">{row.ladenDropMm.toFixed(0)}</td>
-              <td className="n num">{row.bindMarginMm.toFixed(0)}</td>
-              <td className="n num">{row.droopPreloadN.toFixed(0)}</td>
+              <td className="n num">{length(row.ladenDropMm, 0)}</td>
+              <td className="n num">{length(row.bindMarginMm, 0)}</td>
+              <td className="n num">{(row.droopPreloadN * force.perStored).toFixed(0)}</td>
               <td>
                 {row.fits
                   ? overloaded.has(row.id)

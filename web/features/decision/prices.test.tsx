@@ -30,7 +30,7 @@ const fill = (form: HTMLElement, label: RegExp, value: string): void => {
 }
 
 test('the hour and each part that has no price are asked for in place', async () => {
-  const page = putForm(<Prices job={job} shop={shop as never} axle="rear" options={options} />)
+  const page = putForm(<Prices job={job} shop={shop} axle="rear" options={options} />)
   fireEvent.click(screen.getByText(/^Prices/))
   fireEvent.change(screen.getByLabelText('An hour of work costs'), { target: { value: '95' } })
   fireEvent.click(screen.getAllByRole('button', { name: 'Enter it' })[0]!)
@@ -59,7 +59,7 @@ test('where everything has a price nothing is asked', () => {
   putForm(
     <Prices
       job={job}
-      shop={{ ...shop, rate: { perHour: 95, currency: 'EUR' } } as never}
+      shop={{ ...shop, rate: { perHour: 95, currency: 'EUR' } }}
       axle="rear"
       options={[]}
     />,

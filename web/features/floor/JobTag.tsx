@@ -1,4 +1,6 @@
 import type { JobSummary } from '@anklet/contract'
+import { formatDifference, UNIT_LABEL } from '@anklet/core/base/units'
+import { useUnits } from '../../client/queries.ts'
 import type { NextStep } from '@anklet/core/work/schedule'
 import type { Corner } from '@anklet/core/base/vehicle'
 import { WALK } from '@anklet/core/base/vehicle'
@@ -19,6 +21,7 @@ const H = 40
  * scales.
  */
 function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
+  const units = useUnits()
   const offMm = latest?.offDesignMm
   if (!offMm)
     return (
@@ -29,9 +32,10 @@ function SmallStrip({ latest }: Pick<JobSummary, 'latest'>): ReactNode {
   const off = (corner: Corner): number => offMm[corner]
   const y = (mm: number): number =>
     H / 2 - (Math.max(-HALF_MM, Math.min(HALF_MM, mm)) / HALF_MM) * (H / 2 - 3)
-  const words = WALK.map((corner) => `${CORNER_WORDS[corner]} ${Math.round(off(corner))} mm`).join(
-    ', ',
-  )
+  const words = WALK.map(
+    (corner) =>
+      `${CORNER_WORDS[corner]} ${formatDifference(off(corner), units)} ${UNIT_LABEL[units.length]}`,
+  ).join(', ')
   return (
     <svg
       width="92"

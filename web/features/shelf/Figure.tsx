@@ -2,7 +2,8 @@ import type { ReactNode } from 'react'
 import type { FieldWords } from './typeForm.ts'
 import type { AskedFigure } from './WhatIsThis.tsx'
 import { WhatIsThis } from './WhatIsThis.tsx'
-import { Field, FigureInput } from '../../kit/Field.tsx'
+import { UnitInput, useUnitLabel } from '../../client/form/UnitInput.tsx'
+import { Field } from '../../kit/Field.tsx'
 
 /** One figure with its unit, as it is typed. */
 export function Figure({
@@ -24,6 +25,7 @@ export function Figure({
   /** Told when somebody is at it. */
   onLook?(asked: AskedFigure): void
 }): ReactNode {
+  const unit = useUnitLabel(field.unit)
   return (
     <Field
       label={
@@ -36,10 +38,11 @@ export function Figure({
         </>
       }
       id={id}
-      unit={field.unit}
+      unit={unit}
       beside={asked && <WhatIsThis asked={asked} />}
     >
-      <FigureInput
+      <UnitInput
+        unit={field.unit}
         className={guessed ? 'border-dashed' : ''}
         maxLength={12}
         value={value}

@@ -11,7 +11,10 @@ import { parseNumber } from '../../kit/typed.ts'
 import type { AxleField, TypeForm } from './typeForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
-import { Field, FigureInput } from '../../kit/Field.tsx'
+import { figureUnit } from '@anklet/core/base/units'
+import { shownAs, UnitInput } from '../../client/form/UnitInput.tsx'
+import { useUnits } from '../../client/queries.ts'
+import { Field } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 
 interface HelpProps {
@@ -21,7 +24,7 @@ interface HelpProps {
 interface Help {
   readonly title: string
   readonly why: string
-  readonly asks: readonly string[]
+  readonly asks: readonly { readonly words: string; readonly unit: string }[]
   readonly field: AxleField
   readonly unit: string
   readonly digits: number
@@ -36,7 +39,11 @@ const HELPS: readonly Help[] = [
   {
     title: 'Load from scales',
     why: 'Both wheels of an axle on scales, the other axle as high. Wheel, hub and brake of one side are not sprung.',
-    asks: ['left, kg', 'right, kg', 'unsprung, one side, kg'],
+    asks: [
+      { words: 'left', unit: 'kg' },
+      { words: 'right', unit: 'kg' },
+      { words: 'unsprung, one side', unit: 'kg' },
+    ],
     field: 'designLoadN',
     unit: 'N',
     digits: 0,
@@ -49,7 +56,7 @@ const HELPS: readonly Help[] = [
   {
     title: 'Effective area from a pressure',
     why: 'The pressure of that spring read at design height, and the load and motion ratio entered for the axle.',
-    asks: ['pressure, bar gauge'],
+    asks: [{ words: 'gauge pressure', unit: 'bar' }],
     field: 'effectiveAreaCm2',
     unit: 'cm²',
     digits: 1,
@@ -71,8 +78,11 @@ const HELPS: readonly Help[] = [
   },
   {
     title: 'Motion ratio from two heights',
-    why: 'Ride height and length of the spring, measured at two levels at least 10 mm apart.',
-    asks: ['ride height 1, mm', 'ride height 2, mm', 'spring length 1, mm', 'spring length 2, mm'],
+    why: 'Ride height and length of the spring, measured at two levels a finger’s width or more apart.',
+    asks: ['ride height 1', 'ride height 2', 'spring length 1', 'spring length 2'].map((words) => ({
+      words,
+      unit: 'mm',
+    })),
     field: 'motionRatio',
     unit: '',
     digits: 3,
@@ -85,6 +95,8 @@ const HELPS: readonly Help[] = [
 function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): ReactNode {
   const id = useId()
   const [typed, setTyped] = useState<readonly string[]>(help.asks.map(() => ''))
+  const units = useUnits()
+  const answered = figureUnit(help.unit, units)
   const figures = typed.map(parseNumber)
   const complete = figures.every((figure) => figure !== null)
   const axles = (['front', 'rear'] as const).filter(
@@ -99,11 +111,12 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
       <h2>{help.title}</h2>
       <p className="text-small text-ink-2">{help.why}</p>
       <div className="grid grid-cols-2 gap-2">
-        {help.asks.map((words, i) => (
-          <Field key={words} label={words} id={`${id}${i}`}>
-            <FigureInput
+        {help.asks.map(({ words, unit }, i) => (
+          <Field key={words} label={`${words}, ${figureUnit(unit, units).label}`} id={`${id}${i}`}>
+            <UnitInput
+              unit={unit}
               maxLength={10}
-              value={typed[i]}
+              value={typed[i]!}
               onText={(next) => setTyped(typed.map((text, k) => (k === i ? next : text)))}
             />
           </Field>
@@ -125,7 +138,8 @@ function Measure({ help, form, onUse }: HelpProps & { readonly help: Help }): Re
                 key={axle}
                 onClick={() => onUse(axle, help.field, String(Number(value.toFixed(help.digits))))}
               >
-                {value.toFixed(help.digits)} {help.unit} at the {axle}
+                {shownAs(value.toFixed(help.digits), answered.perStored)} {answered.label} at the{' '}
+                {axle}
               </Button>
             ),
         )}

@@ -1,3 +1,6 @@
+import { figureUnit } from '@anklet/core/base/units'
+import { shownAs, UnitInput } from '../../client/form/UnitInput.tsx'
+import { useUnits } from '../../client/queries.ts'
 import type { Architecture, Axle } from '@anklet/core/base/vehicle'
 import { Plus, X } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -48,6 +51,7 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
   const [name, setName] = useState('')
   const [offset, setOffset] = useState('')
   const { levels } = architecture
+  const { label: unit, perStored } = figureUnit('mm', useUnits())
   const offsetMm = parseNumber(offset)
   const ready =
     name.trim() !== '' &&
@@ -66,11 +70,12 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
   }
   return (
     <fieldset>
-      <legend className="label">Levels it can stand at, mm over design height</legend>
+      <legend className="label">Levels it can stand at, {unit} over design height</legend>
       <ul className="mb-2 flex flex-wrap gap-2">
         {levels.map(({ id, offsetMm: mm }) => (
           <li key={id} className="sheet flex items-center gap-2 pl-3 font-medium">
-            {capital(id)} {mm > 0 ? `+${mm}` : mm}
+            {capital(id)} {mm > 0 ? '+' : ''}
+            {shownAs(String(mm), perStored)}
             <Button
               look="bare"
               className="grid min-h-touch min-w-touch place-items-center"
@@ -99,12 +104,13 @@ function Levels({ architecture, onChange }: LayoutProps): ReactNode {
           value={name}
           onText={setName}
         />
-        <Input
-          className="num max-w-[110px]"
+        <UnitInput
+          unit="mm"
+          className="max-w-[110px]"
           inputMode="text"
-          maxLength={6}
-          placeholder="mm"
-          aria-label="Height of that level over design height, mm"
+          maxLength={8}
+          placeholder={unit}
+          aria-label={`Height of that level over design height, ${unit}`}
           value={offset}
           onText={setOffset}
         />

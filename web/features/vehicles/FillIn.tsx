@@ -1,7 +1,7 @@
 import type { VehicleType } from '@anklet/contract'
 import type { Askable } from '@anklet/core/base/starting'
 import { figureToAsk, heightsAreGuessed } from '@anklet/core/base/starting'
-import { UNIT_LABEL } from '@anklet/core/base/units'
+import { figureUnit } from '@anklet/core/base/units'
 import type { CarFigure } from '@anklet/language/shop/carFigures'
 import { FILL_IN, narrowsWords } from '@anklet/language/shop/fillIn'
 import type { FormEvent, ReactNode } from 'react'
@@ -13,7 +13,7 @@ import { CarDrawing } from '../../kit/drawings/CarDrawing.tsx'
 import { Field, FigureInput, Input } from '../../kit/Field.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import type { TypedAnswer } from './fillIn.ts'
-import { answerOf, filledIn, isOfWhole, NO_ANSWER, UNSPRUNG_KG, weightUnit } from './fillIn.ts'
+import { answerOf, filledIn, isOfWhole, NO_ANSWER, UNSPRUNG_KG } from './fillIn.ts'
 
 const DRAWN: Readonly<Record<Askable, CarFigure>> = {
   wheelbaseMm: 'wheelbase',
@@ -36,7 +36,7 @@ function Question({
   const [typed, setTyped] = useState<TypedAnswer>(NO_ANSWER)
   const [complaint, setComplaint] = useState<string | null>(null)
   const { asks, field, readAt } = FILL_IN[figure]
-  const unit = figure === 'designLoadN' ? weightUnit(units) : UNIT_LABEL[units.length]
+  const { label: unit, perStored } = figureUnit(figure === 'designLoadN' ? 'kg' : 'mm', units)
   const parts = isOfWhole(figure) ? (['whole'] as const) : (['front', 'rear'] as const)
   const onSubmit = (event: FormEvent): void => {
     event.preventDefault()
@@ -60,7 +60,8 @@ function Question({
         </p>
         {figure === 'designLoadN' && (
           <p className="text-small text-ink-2">
-            {UNSPRUNG_KG} kg are taken off for each wheel, hub and brake: a middling figure of ours.
+            {Math.round(UNSPRUNG_KG * perStored)} {unit} are taken off for each wheel, hub and
+            brake: a middling figure of ours.
           </p>
         )}
         <div className="flex flex-wrap gap-3">

@@ -2,7 +2,7 @@ import type { CommandPayload, VehicleType } from '@anklet/contract'
 import type { Answer, Askable } from '@anklet/core/base/starting'
 import { withAnswer } from '@anklet/core/base/starting'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { fromDisplay } from '@anklet/core/base/units'
+import { figureUnit, fromDisplay } from '@anklet/core/base/units'
 import { completeGeometry, GRAVITY } from '@anklet/core/base/vehicle'
 import { figureOf, parseInches } from '../../kit/typed.ts'
 
@@ -18,17 +18,12 @@ export const NO_ANSWER: TypedAnswer = { whole: '', front: '', rear: '' }
 /** Whether a figure is one of the whole car. */
 export const isOfWhole = (figure: Askable): boolean => figure === 'wheelbaseMm'
 
-const KG_PER_LB = 0.45359237
 /** Wheel, hub and brake of one wheel, kg: ours, middling, of no maker. */
 export const UNSPRUNG_KG = 45
 
-/** The unit of a weight where lengths are in these. */
-export const weightUnit = ({ length }: DisplayUnits): 'kg' | 'lb' =>
-  length === 'inch' ? 'lb' : 'kg'
-
 // What one spring carries of an axle weight, N.
 const sprungN = (weight: number, units: DisplayUnits): number =>
-  ((weight * (weightUnit(units) === 'lb' ? KG_PER_LB : 1)) / 2 - UNSPRUNG_KG) * GRAVITY
+  (weight / figureUnit('kg', units).perStored / 2 - UNSPRUNG_KG) * GRAVITY
 
 const lengthMm = (text: string, units: DisplayUnits): number =>
   fromDisplay(
