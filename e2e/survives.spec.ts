@@ -104,8 +104,8 @@ test.describe('a round in progress', () => {
           .catch(() => undefined),
       ),
     )
-    await expect(page.getByText(/corners are in|is low|decided yet/)).toBeVisible()
-    await expect(other.getByText(/corners are in|is low|decided yet/)).toBeVisible()
+    await expect(page.getByText(/within limits|is low|too near/)).toBeVisible()
+    await expect(other.getByText(/within limits|is low|too near/)).toBeVisible()
     expect(await roundsOf(demoShop, id)).toHaveLength(1)
   })
 
@@ -132,7 +132,7 @@ test.describe('a round in progress', () => {
     await expect(page.getByRole('alert')).toContainText('This job is closed. Open it again first.')
     expect((await command('job.reopen', 2)).status).toBe(200)
     await handOn(page).tap('Save the round')
-    await expect(page.getByText(/corners are in|is low|decided yet/)).toBeVisible()
+    await expect(page.getByText(/within limits|is low|too near/)).toBeVisible()
     expect(await roundsOf(demoShop, id)).toHaveLength(1)
   })
 })

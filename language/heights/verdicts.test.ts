@@ -22,13 +22,15 @@ describe('a round against its specification, in words', () => {
   test('what is out is said with its millimetres, what cannot be told as such', () => {
     const words = (heights: Partial<typeof GOOD>) =>
       roundVerdictWords(judged({ ...GOOD, ...heights }), units)
-    expect(words({})).toBe('All four corners are in.')
+    expect(words({})).toBe('All four corners are within limits.')
     expect(words({ FL: 446 })).toBe('Front left is low by 34 mm.')
     expect(words({ FL: 446, FR: 450 })).toBe('Front left and front right are low.')
     expect(words({ RR: 490, FL: 446 })).toBe(
       'Front left is low by 34 mm; rear right is high by 20 mm.',
     )
-    expect(words({ RL: 460.5 })).toBe('Rear left cannot be decided yet; the others are in.')
+    expect(words({ RL: 460.5 })).toBe(
+      'Rear left is too near the limit to call; the others are within limits.',
+    )
     expect(words({ FL: 440, FR: 440, RL: 440, RR: 440 })).toBe('All four corners are low.')
   })
 

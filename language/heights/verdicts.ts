@@ -40,7 +40,8 @@ export function roundVerdictWords(
     WALK.filter((corner) => verdicts[corner].verdict === verdict)
   const [low, high, undecided] = [of('low'), of('high'), of('undecided')]
   if (low.length === 4) return 'All four corners are low.'
-  if (low.length + high.length + undecided.length === 0) return 'All four corners are in.'
+  if (low.length + high.length + undecided.length === 0)
+    return 'All four corners are within limits.'
   const by = (names: readonly Corner[]): string =>
     names.length === 1
       ? ` by ${formatQuantity(Math.abs(verdicts[names[0]!].deviationMm), 'height', units)} ${UNIT_LABEL[units.length]}`
@@ -48,9 +49,12 @@ export function roundVerdictWords(
   const parts = [
     low.length > 0 ? `${corners(low)} ${are(low)} low${by(low)}` : '',
     high.length > 0 ? `${corners(high)} ${are(high)} high${by(high)}` : '',
-    undecided.length > 0 ? `${corners(undecided)} cannot be decided yet` : '',
+    undecided.length > 0
+      ? `${corners(undecided)} ${are(undecided)} too near the limit to call`
+      : '',
   ].filter(Boolean)
-  const rest = low.length + high.length === 0 && undecided.length < 4 ? '; the others are in' : ''
+  const rest =
+    low.length + high.length === 0 && undecided.length < 4 ? '; the others are within limits' : ''
   return `${capital(parts.join('; '))}${rest}.`
 }
 

@@ -46,7 +46,7 @@ const WHY: Readonly<Record<ProofWhy, string>> = {
   soapFirst: 'It stays off until every joint is shown tight.',
   notLevelled:
     'The round since was not of a car that levelled itself: walk one levelled, engine on.',
-  before: 'What was seen before the work shows nothing of it.',
+  before: 'That was seen before the work. Look again now.',
 }
 
 const places = (list_: readonly Place[]): string => list(list_.map((place) => placeWords(place)))

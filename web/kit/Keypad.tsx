@@ -11,11 +11,18 @@ interface KeypadProps {
 /** Figures after the point that a reading deserves: half millimetres, hundredths of an inch. */
 const DECIMALS = { half: 1, point: 2 } as const
 const LONGEST = 7
+/** Eighths of an inch, as a tape has them. */
+const EIGHTHS = ['1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'] as const
+const FRACTION = / ?\d+\/\d+$/
 
 /** What a key does to the text in the number field. @param part which of the two part keys the keypad has. */
 export function applyKey(text: string, key: string, part: KeypadProps['part']): string {
-  if (key === 'back') return text.slice(0, -1)
+  if (key === 'back' && !FRACTION.test(text)) return text.slice(0, -1)
   if (key === 'half') return /[.,]/.test(text) || text === '' ? text : `${text}.5`
+  // A fraction stands behind the whole inches, in place of one that stood there.
+  if (key.includes('/')) return `${text.replace(FRACTION, '').replace(/[.,].*/, '')} ${key}`.trim()
+  if (key === 'back' && FRACTION.test(text)) return text.replace(FRACTION, '')
+  if (FRACTION.test(text)) return text
   if (key === '.') return text.includes('.') ? text : `${text || '0'}.`
   const decimals = /[.,](\d*)$/.exec(text)?.[1]?.length ?? 0
   return text.length < LONGEST && decimals < DECIMALS[part] ? text + key : text
@@ -44,6 +51,21 @@ export function Keypad({ part, onKey }: KeypadProps): ReactNode {
   }
   return (
     <div className="keypad" role="group" aria-label="Number keys">
+      {part === 'point' && (
+        <div className="col-span-3 grid grid-cols-7 gap-1">
+          {EIGHTHS.map((key) => (
+            <Button
+              look="bare"
+              key={key}
+              className="text-body"
+              onClick={() => onKey(key)}
+              tabIndex={-1}
+            >
+              {key}
+            </Button>
+          ))}
+        </div>
+      )}
       {keys.map((key) => (
         <Button
           look="bare"

@@ -1,9 +1,10 @@
 import type { Verdict } from '@anklet/core/measuring/heights'
 import type { Corner } from '@anklet/core/base/vehicle'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
+import { UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { CORNER_WORDS } from '@anklet/language/plain/corners'
+import { graduations } from './graduations.ts'
 import { spreadLabels } from './spread.ts'
 import type { StripBand, StripCorner, StripMark } from './stripCorner.ts'
 
@@ -32,7 +33,7 @@ const LINE: Readonly<
 }
 
 function Graduations({
-  range: [low, high],
+  range,
   y,
   units,
 }: {
@@ -40,37 +41,24 @@ function Graduations({
   y: (mm: number) => number
   units: DisplayUnits
 }): ReactNode {
-  const wide = high - low > 220
-  const marks = []
-  for (let mm = Math.ceil(low / 5) * 5; mm <= high; mm += wide ? 10 : 5) {
-    const size = mm % 50 === 0 ? 12 : mm % 10 === 0 ? 8 : 4
-    marks.push(
+  return graduations(range, units).map(({ mm, size, label }) => (
+    <g key={mm}>
       <line
-        key={mm}
         x1={LEFT}
         x2={LEFT + size}
         y1={y(mm)}
         y2={y(mm)}
         stroke="var(--steel-dark)"
-        strokeWidth={mm % 50 === 0 ? 1.4 : 0.8}
-      />,
-    )
-    // The first one leaves room for the unit over it.
-    if (mm % 50 === 0 && y(mm) > PAD + 9)
-      marks.push(
-        <text
-          key={`t${mm}`}
-          x={LEFT - 6}
-          y={y(mm) + 4}
-          textAnchor="end"
-          fontSize="11.5"
-          fill="var(--ink-3)"
-        >
-          {formatQuantity(mm, 'height', units)}
-        </text>,
-      )
-  }
-  return <>{marks}</>
+        strokeWidth={label === null ? 0.8 : 1.4}
+      />
+      {/* The first one leaves room for the unit over it. */}
+      {label !== null && y(mm) > PAD + 9 && (
+        <text x={LEFT - 6} y={y(mm) + 4} textAnchor="end" fontSize="11.5" fill="var(--ink-3)">
+          {label}
+        </text>
+      )}
+    </g>
+  ))
 }
 
 // State is a shape before it is a colour: a wedge pointing where the corner is, a solid bar, a

@@ -56,7 +56,8 @@ export function readTyped(
   quantity: 'height' | 'temperature',
   units: DisplayUnits,
 ): Typed {
-  const unit = UNIT_LABEL[units[UNIT[quantity]]]
+  const label = UNIT_LABEL[units[UNIT[quantity]]]
+  const unit = label === 'in' ? 'inches' : label
   if (text.trim() === '')
     return { ok: false, sentence: `Type the ${NOUN[quantity]} in ${unit} first.` }
   const inches = quantity === 'height' && units.length === 'inch'

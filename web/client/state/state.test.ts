@@ -91,6 +91,16 @@ describe('the keypad', () => {
     expect(type('1', '.', '.', '5')).toBe('1.5')
     expect(type('back')).toBe('')
   })
+  test('writes inches with the eighths of a tape, one fraction at a time', () => {
+    const inches = (...keys: string[]) =>
+      keys.reduce((text, key) => applyKey(text, key, 'point'), '')
+    expect(inches('1', '8', '5/8')).toBe('18 5/8')
+    expect(inches('1', '8', '5/8', '3/4')).toBe('18 3/4')
+    expect(inches('1', '8', '5/8', '7')).toBe('18 5/8')
+    expect(inches('1', '8', '5/8', 'back')).toBe('18')
+    expect(inches('1', '8', '.', '5', '1/2')).toBe('18 1/2')
+    expect(inches('3/8')).toBe('3/8')
+  })
 
   test('never writes more than a height has room for', () => {
     fc.assert(

@@ -58,8 +58,8 @@ export function Decision({ job }: { readonly job: Job }): ReactNode {
       <Decided job={job} shop={shop} />
       {!newest && (
         <Notice kind="wait">
-          Nothing is found yet. <Link to={`/jobs/${job.id}/checks`}>Check first</Link>: replacing
-          what is commonest is the dearest habit. To look ahead all the same, say what failed.
+          Nothing is found yet. <Link to={`/jobs/${job.id}/checks`}>Check first</Link>: a part
+          changed on a hunch is paid for twice. To look ahead all the same, say what failed.
         </Notice>
       )}
       {newest && !failed && (

@@ -81,8 +81,8 @@ function PartFields({
         <FormLine
           form={form}
           field="shape"
-          words="Shape of its life"
-          hint="1 at any age alike, 3 with age"
+          words="How it wears"
+          hint="1: fails at any age alike; 3: mostly when old"
           unit=""
           most={5}
         />

@@ -50,8 +50,8 @@ function Reasons({
       </div>
       <p className="text-ink-2 sm:col-span-2">
         {range &&
-          'Often, sometimes, rarely are no figures: with them anywhere in their ranges it lies ' +
-            `between ${percentWords(range[0])} and ${percentWords(range[1])}, in nine of ten draws.`}
+          '“Often”, “sometimes” and “rarely” stand for a range each. Whatever they are in it, this ' +
+            `comes to between ${percentWords(range[0])} and ${percentWords(range[1])}, nine times of ten.`}
         {learned &&
           learned.closedJobs > 0 &&
           ` Ours: ${ours} of ${learned.closedJobs} closed jobs.`}
