@@ -44,7 +44,7 @@ test('the way around: what is due, single keys, and Ctrl+K', async ({ page, demo
   await test.step('a job, a car or a place is found by a few letters, even while typing', async () => {
     const find = async (words: string, first: string): Promise<void> => {
       await page.keyboard.press('Control+k')
-      await page.getByPlaceholder('plate, place or tool').fill(words)
+      await page.getByPlaceholder('plate, code, part, name, place or tool').fill(words)
       await expect(page.getByRole('option', { selected: true })).toContainText(first)
       await page.keyboard.press('Enter')
     }
@@ -58,7 +58,7 @@ test('the way around: what is due, single keys, and Ctrl+K', async ({ page, demo
     await find('wait', 'Bench: how long to wait')
     await expect(page).toHaveURL(/bench\/wait$/)
     await page.keyboard.press('Control+k')
-    await page.getByPlaceholder('plate, place or tool').fill('zeppelin')
+    await page.getByPlaceholder('plate, code, part, name, place or tool').fill('zeppelin')
     await expect(page.getByText('Nothing is called that.')).toBeVisible()
     await page.keyboard.press('Escape')
     await expect(page.getByRole('dialog')).toBeHidden()

@@ -3,7 +3,17 @@ import { Command } from 'cmdk'
 import type { ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import { Sheet } from '../../kit/Sheet.tsx'
-import { useCommand, useJobs, useShop, useVehicles, useVehicleTypes } from '../../client/queries.ts'
+import type { VehicleType } from '@anklet/contract'
+import {
+  useCodeTexts,
+  useCommand,
+  useJobs,
+  useParts,
+  usePeople,
+  useShop,
+  useVehicles,
+  useVehicleTypes,
+} from '../../client/queries.ts'
 import { complaintWords } from '@anklet/language/causes/complaint'
 import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 import { changeUnits } from '../../features/shop/commands.ts'
@@ -69,7 +79,8 @@ function UnitItems({ onDone }: { onDone(): void }): ReactNode {
       {UNITS.filter(([kind, unit]) => shop.units[kind] !== unit).map(([kind, unit, words]) => (
         <Command.Item
           key={unit}
-          value={`units ${words}`}
+          value={`units ${unit}`}
+          keywords={['units', words]}
           className={ITEM}
           onSelect={() => {
             change.submit(changeUnits(shop, { ...shop.units, [kind]: unit }), onDone)
@@ -92,7 +103,8 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
   const item = (key: string, path: string, words: string, more: string): ReactNode => (
     <Command.Item
       key={key}
-      value={`${words} ${more} ${key}`}
+      value={key}
+      keywords={[words, more]}
       onSelect={() => onGo(path)}
       className={ITEM}
     >
@@ -128,7 +140,46 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
           ),
         )}
       </Command.Group>
+      <ShelfItems item={item} types={types} />
       <UnitItems onDone={onDone} />
+    </>
+  )
+}
+
+type Item = (key: string, path: string, words: string, more: string) => ReactNode
+
+/** What stands on the shelf and who works here, by what is written there. */
+function ShelfItems({
+  item,
+  types,
+}: {
+  readonly item: Item
+  readonly types: readonly VehicleType[]
+}): ReactNode {
+  const [parts, codes, people] = [
+    useParts().data ?? [],
+    useCodeTexts().data ?? [],
+    usePeople().data ?? [],
+  ]
+  const typeName = (id: string): string => types.find((type) => type.id === id)?.name ?? ''
+  return (
+    <>
+      <Command.Group heading="Vehicle types" className="mb-2 text-note text-ink-2">
+        {types.map(({ id, name, source }) => item(id, `/shelf/types/${id}`, name, source))}
+      </Command.Group>
+      <Command.Group heading="Parts" className="mb-2 text-note text-ink-2">
+        {parts.map(({ id, name, number, typeId }) =>
+          item(id, '/shelf/parts', name, `${number} ${typeName(typeId)}`),
+        )}
+      </Command.Group>
+      <Command.Group heading="Codes" className="mb-2 text-note text-ink-2">
+        {codes.map(({ id, number, words, typeId }) =>
+          item(id, '/shelf/codes', number, `${words} ${typeName(typeId)}`),
+        )}
+      </Command.Group>
+      <Command.Group heading="People" className="mb-2 text-note text-ink-2">
+        {people.map(({ id, name }) => item(id, '/shop', name, 'works here'))}
+      </Command.Group>
     </>
   )
 }
@@ -156,8 +207,17 @@ export function Palette({ open, onClose }: PaletteProps): ReactNode {
   }
   return (
     <Sheet title="Find anything" open={open} onClose={onClose}>
-      <Command label="Find anything" className="text-ink" filter={holdsWords}>
-        <Command.Input autoFocus placeholder="plate, place or tool" className="field mb-3" />
+      <Command
+        label="Find anything"
+        className="text-ink"
+        // By what is written there, never by an id.
+        filter={(_value, search, keywords) => holdsWords((keywords ?? []).join(' '), search)}
+      >
+        <Command.Input
+          autoFocus
+          placeholder="plate, code, part, name, place or tool"
+          className="field mb-3"
+        />
         <Command.List className="max-h-[50dvh] overflow-y-auto">
           <Command.Empty className="p-3 text-ink-2">Nothing is called that.</Command.Empty>
           <Items onGo={go} onDone={onClose} />

@@ -151,11 +151,11 @@ export function Shell(): ReactNode {
       <header className="flex h-[53px] items-center gap-1 border-b border-edge bg-sheet px-3 md:px-5">
         <NavLink
           to="/"
-          className="mr-1 flex items-center gap-2 text-figure font-bold md:mr-5"
+          className="mr-1 hidden items-center gap-2 text-figure font-bold sm:flex md:mr-5"
           style={{ fontStretch: '112%' }}
         >
           <Mark />
-          <span className="hidden sm:inline">Anklet</span>
+          <span>Anklet</span>
         </NavLink>
         <nav aria-label="Places" className="flex h-full min-w-0 overflow-x-auto">
           {PLACES.map(({ to, words }) => (

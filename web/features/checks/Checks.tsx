@@ -69,13 +69,24 @@ function Done({ job }: { readonly job: Job }): ReactNode {
 const counted = (words: string, count: number): string =>
   count > 0 ? `${words} (${count})` : words
 
+const asKind = (text: string | null): CheckKind | Plain | null =>
+  text !== null && (isPlain(text as Plain) || Object.hasOwn(TESTS, text))
+    ? (text as CheckKind | Plain)
+    : null
+
+/** What is looked at: it stands in the address, so that the page comes back to it. */
+function useKind(): readonly [CheckKind | Plain, (kind: CheckKind | Plain) => void] {
+  const [asked, ask] = useSearchParams()
+  const kind = asKind(asked.get('look')) ?? (asked.has('codes') ? 'codes' : 'suspects')
+  return [kind, (look) => ask({ look }, { replace: true })]
+}
+
 /**
  * What it could be and which check comes next; and the tests at the car, each with what to do,
  * what it measures, what it says and what it speaks for.
  */
 export function Checks({ job }: { readonly job: Job }): ReactNode {
-  const [asked] = useSearchParams()
-  const [kind, setKind] = useState<CheckKind | Plain>(asked.has('codes') ? 'codes' : 'suspects')
+  const [kind, setKind] = useKind()
   const Test = isPlain(kind) ? null : TESTS[kind]
   const [test, setTest] = useState<CheckKind>('pump')
   const toTest = (each: CheckKind): void => {

@@ -1,7 +1,7 @@
 import { figureUnit } from '@anklet/core/base/units'
 import { UnitInput } from '../../client/form/UnitInput.tsx'
 import type { FigureKey, Typed } from './model.ts'
-import { figureOf, fitsOf } from './model.ts'
+import { figureOf, fitsOf, wholeAxleKg } from './model.ts'
 import type { CoilEntry, Job } from '@anklet/contract'
 import type { FittedCoil, LadenEstimate } from '@anklet/core/reasoning/conversion'
 import { mostFailed, rideFrequencyHz, wantedCoil } from '@anklet/core/reasoning/conversion'
@@ -61,6 +61,27 @@ function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
   )
 }
 
+/** Doubts a weight that looks like that of the whole axle instead of what comes on top of it. */
+function WholeAxle({
+  vehicle,
+  axle,
+  typed,
+}: {
+  readonly vehicle: VehicleGeometry
+  readonly axle: Axle
+  readonly typed: Typed
+}): ReactNode {
+  const { label, perStored } = figureUnit('kg', useUnits())
+  const emptyKg = wholeAxleKg(vehicle, axle, figureOf(typed, 'laden'))
+  if (emptyKg === null) return null
+  return (
+    <Notice kind="wait">
+      That looks like what the whole axle weighs. Asked is what comes on top: the weight laden less
+      the weight empty. Empty, its springs carry about {Math.round(emptyKg * perStored)} {label}.
+    </Notice>
+  )
+}
+
 interface CoilChoiceProps {
   readonly job: Job
   readonly corner: Corner
@@ -114,6 +135,7 @@ export function CoilChoice(props: CoilChoiceProps): ReactNode {
             setTyped({ ...typed, laden: estimate.kg.toFixed(0) })
           }}
         />
+        <WholeAxle vehicle={vehicle} axle={axle} typed={typed} />
         {told && (
           <Notice kind="wait">
             The load is estimated: it may be {told.highKg.toFixed(0)} kg. A coil that would not do

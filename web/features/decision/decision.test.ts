@@ -9,7 +9,7 @@ import {
   USUALLY_ASSUMED,
 } from '@anklet/core/reasoning/strategy'
 import { fitCoils, mostFailed, wantedCoil } from '@anklet/core/reasoning/conversion'
-import { SAMPLE_COIL_CORNER } from '@anklet/core/base/samples'
+import { SAMPLE_COIL_CORNER, sampleVehicle } from '@anklet/core/base/samples'
 import { describe, expect, test } from 'vitest'
 import { jobOf } from '@anklet/language/test/records'
 import { wantedWords } from '@anklet/language/repair/coils'
@@ -17,6 +17,7 @@ import { consequences, lineWords, optionTitle } from '@anklet/language/repair/de
 import { amountWords, moneyWords } from '@anklet/language/plain/money'
 import { coilsCsv, readCoils } from '../shelf/coilsCsv.ts'
 import { totalsOf } from '../job/papers/estimate.ts'
+import { wholeAxleKg } from './model.ts'
 import { agesOf, partsFor, repairCaseOf } from '../job/model/repairCase.ts'
 
 const job = jobOf()
@@ -236,4 +237,12 @@ describe('coils as they are read', () => {
       /^No coil can do it: laden it needs at least/,
     )
   })
+})
+
+test('the weight of a whole axle typed as what is added to it is doubted', () => {
+  const vehicle = sampleVehicle({ rear: { designLoadN: 4903.325 } })
+  expect(wholeAxleKg(vehicle, 'rear', 1000)).toBeCloseTo(1000, 6)
+  expect(wholeAxleKg(vehicle, 'rear', 590)).toBeNull()
+  expect(wholeAxleKg(vehicle, 'rear', -200)).toBeNull()
+  expect(wholeAxleKg(vehicle, 'rear', null)).toBeNull()
 })

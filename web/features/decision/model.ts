@@ -29,6 +29,23 @@ export function figureOf(typed: Typed, key: FigureKey): number | null {
   return value !== null && value >= least && value <= most ? value : null
 }
 
+/** An axle is hardly ever loaded with more than this share of what it weighs empty. */
+const MOST_ADDED = 0.6
+
+/**
+ * What the springs of an axle carry empty, kg, where a weight that was typed as added to it looks
+ * like that of the whole axle; null: it looks like what is added.
+ */
+export function wholeAxleKg(
+  { corners }: VehicleGeometry,
+  axle: Axle,
+  addedKg: number | null,
+): number | null {
+  const emptyKg =
+    AXLE_CORNERS[axle].reduce((sum, corner) => sum + corners[corner].designLoadN, 0) / GRAVITY
+  return addedKg !== null && addedKg > MOST_ADDED * emptyKg ? emptyKg : null
+}
+
 /** What coils come to in the corners of an axle. */
 export interface Fits {
   /** The corners as they would stand; null: a figure is missing. */
