@@ -74,7 +74,7 @@ describe('rounds of a job', () => {
     ])
     expect(words(job)[1]).toBe('front left 34 low')
     expect(words(watched())[2]).toBe('2 h to go')
-    expect(words(watched({ state: 'walked' }))[2]).toBe('answer ready')
+    expect(words(watched({ state: 'walked' }))[2]).toBe('Read the answer')
     const draft = walked(freshDraft(jobOf(), 'heights', NOW), 5)
     expect(words(jobOf(), { heights: draft })[1]).toBe('rear right, lap 2 of 2')
     expect(
