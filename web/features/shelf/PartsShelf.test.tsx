@@ -68,7 +68,7 @@ describe('a new part', () => {
     await waitFor(() => expect(screen.queryByLabelText('Name')).toBeNull())
   })
   test('with a life has both of its figures', async () => {
-    fill({ 'Lasts about': '9', Shape: '2,8', 'Both sides': '4' })
+    fill({ 'Lasts about': '9', 'How it wears': '2,8', 'Both sides': '4' })
     type('For', 'front')
     tap('Keep it so')
     expect(await sent()).toMatchObject({
@@ -83,7 +83,7 @@ describe('a new part', () => {
     ['Both sides', '501', 'Hours are figures from 0 to 500.'],
     ['Until it is here', '2.5', 'The days until it is here are a whole figure from 0 to 730.'],
     ['Lasts about', '9', /^A life needs both/],
-    ['Shape', '2', /^A life needs both/],
+    ['How it wears', '2', /^A life needs both/],
   ])('%s of "%s" is refused', async (label, text, sentence) => {
     fill({ [label]: text })
     tap('Keep it so')
