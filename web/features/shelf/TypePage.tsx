@@ -24,7 +24,9 @@ import {
   guessesLeft,
   guessName,
   guessWords,
+  isLayoutGuessed,
   vehicleGuessName,
+  withLayoutKnown,
   withFigure,
 } from './guessForm.ts'
 import { Helps } from './Helps.tsx'
@@ -189,7 +191,7 @@ function GeometryFigures({
               value={form.vehicle[field]}
               asked={asked(VEHICLE_FIELDS[field], null)}
               onLook={onLook}
-              guessed={form.guesses.includes(vehicleGuessName(field) ?? '')}
+              guessed={form.guesses.includes(vehicleGuessName(field))}
               onType={(text) => setVehicle(field, text)}
             />
           ))}
@@ -288,6 +290,17 @@ function Editor({
     <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
       <div className="grid min-w-0 gap-7">
         <Named form={form} onChange={setForm} />
+        {isLayoutGuessed(form) && (
+          <Notice kind="caution">
+            <p className="mb-3">
+              Nobody looked up how the air of this car is laid out. Tap below what it has; when
+              valves, reservoir, sensors and modes are as in the car, say so.
+            </p>
+            <Button onClick={() => setForm(withLayoutKnown(form))}>
+              The layout is as in the car
+            </Button>
+          </Notice>
+        )}
         <LayoutTaps
           architecture={form.architecture}
           onChange={(architecture) => setForm({ architecture })}

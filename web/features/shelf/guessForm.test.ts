@@ -1,8 +1,17 @@
 import { describe, expect, test } from 'vitest'
 import { checkGeometry } from '@anklet/core/base/vehicle'
-import { fillGuesses, guessesLeft, guessWords, withFigure } from './guessForm.ts'
+import { startingVehicle } from '@anklet/core/base/starting'
+import {
+  fillGuesses,
+  guessesLeft,
+  guessWords,
+  isLayoutGuessed,
+  withFigure,
+  withLayoutKnown,
+} from './guessForm.ts'
 import type { TypeForm } from './typeForm.ts'
-import { BLANK_TYPE, geometryOf } from './typeForm.ts'
+import { BLANK_TYPE, formOf, geometryOf } from './typeForm.ts'
+import { jobOf } from '@anklet/language/test/records'
 
 const blank = BLANK_TYPE.axles.front
 const known: TypeForm = {
@@ -71,4 +80,42 @@ describe('a vehicle type nobody has looked up yet', () => {
     const outcome = fillGuesses({ ...known, axles: { ...known.axles, front: blank } }, 'van')
     expect(outcome).toMatchObject({ ok: false })
   })
+
+  test('a car taken in without papers stays a guess through the form, but for what is typed', () => {
+    const { jobType, begun } = takenIn()
+    const form = formOf(jobType)
+    expect(guessesLeft(form).toSorted()).toEqual([...begun.guesses].toSorted())
+    for (const name of begun.guesses) expect(guessWords(name)).not.toMatch(/undefined|Mm|^vehicle/)
+    expect(guessWords('vehicle.wheelbaseMm')).toBe('wheelbase')
+    expect(guessWords('rear.trackMm')).toBe('track, rear')
+    expect(isLayoutGuessed(form)).toBe(true)
+    expect(isLayoutGuessed(withLayoutKnown(form))).toBe(false)
+    expect(guessesLeft(withLayoutKnown(form))).not.toContain('vehicle.layout')
+  })
+
+  test('stops that are guesses keep their distance from a height that is typed, figure by figure', () => {
+    const { jobType, begun } = takenIn()
+    const { bumpHeightMm, droopHeightMm, designHeightMm } = begun.geometry.corners.RL
+    const typed = ['', '7', '71', '712'].reduce(
+      (form, text) => withFigure(form, 'rear', 'designHeightMm', text),
+      formOf(jobType),
+    )
+    const { rear } = typed.axles
+    expect(Number(rear.bumpHeightMm)).toBeCloseTo(712 - (designHeightMm - bumpHeightMm), 6)
+    expect(Number(rear.droopHeightMm)).toBeCloseTo(712 + (droopHeightMm - designHeightMm), 6)
+    expect(typed.guesses).not.toContain('rear.designHeightMm')
+    // Looked up, they stay where they are.
+    const known = withFigure(
+      withFigure(typed, 'rear', 'bumpHeightMm', '640'),
+      'rear',
+      'droopHeightMm',
+      '800',
+    )
+    expect(withFigure(known, 'rear', 'designHeightMm', '720').axles.rear.bumpHeightMm).toBe('640')
+  })
 })
+
+function takenIn() {
+  const begun = startingVehicle('rear', 'van')
+  return { begun, jobType: { ...jobOf().vehicleType, ...begun, guesses: [...begun.guesses] } }
+}

@@ -1,8 +1,9 @@
 import type { Axle, Guessable, VehicleClass } from '@anklet/core/base/vehicle'
 import { AXLE_CORNERS, guessVehicle } from '@anklet/core/base/vehicle'
+import { LAYOUT_GUESS, trackGuess, WHEELBASE_GUESS } from '@anklet/core/base/starting'
 import { parseNumber } from '../../kit/typed.ts'
 import type { AxleField, TypeForm, VehicleField } from './typeForm.ts'
-import { AXLE_FIELDS, fieldsOfAxle } from './typeForm.ts'
+import { AXLE_FIELDS, fieldsOfAxle, VEHICLE_FIELDS } from './typeForm.ts'
 
 // Where a figure of the form is called otherwise by the arithmetic of guesses.
 const CALLED: Readonly<Partial<Record<AxleField, string>>> = {
@@ -19,13 +20,15 @@ export const guessName = (axle: Axle, field: AxleField): string =>
   `${axle}.${CALLED[field] ?? field}`
 /** The same for an anti-roll bar. */
 export const barGuessName = (axle: Axle): string => `${axle}.antiRollNPerMm`
-/** The name a figure of the whole vehicle is marked with; null where it is never guessed. */
-export const vehicleGuessName = (field: VehicleField): string | null =>
-  field === BAR_FIELD.front
-    ? barGuessName('front')
-    : field === BAR_FIELD.rear
-      ? barGuessName('rear')
-      : null
+/** The name a figure of the whole vehicle is marked with. */
+export const vehicleGuessName = (field: VehicleField): string =>
+  ({
+    wheelbaseMm: WHEELBASE_GUESS,
+    trackFrontMm: trackGuess('front'),
+    trackRearMm: trackGuess('rear'),
+    antiRollFrontNPerMm: barGuessName('front'),
+    antiRollRearNPerMm: barGuessName('rear'),
+  })[field]
 
 /** A form with its empty figures filled in, or why that cannot be. */
 export type Filled =
@@ -106,6 +109,30 @@ export function fillGuesses(form: TypeForm, vehicleClass: VehicleClass): Filled 
   return { ok: true, form: { ...form, axles, vehicle, guesses: [...guesses] } }
 }
 
+/** Room a guessed droop stop has over a guessed bump stop, mm: see `guessVehicle`. */
+const MORE_DROOP_MM = 10
+
+// Stops that are guesses keep their distance from a height that is typed.
+function stopsAbout(
+  form: TypeForm,
+  axle: Axle,
+  designText: string,
+): Partial<Record<AxleField, string>> {
+  const isGuess = (field: AxleField): boolean => form.guesses.includes(guessName(axle, field))
+  const [design, bump, droop] = [
+    parseNumber(designText),
+    parseNumber(form.axles[axle].bumpHeightMm),
+    parseNumber(form.axles[axle].droopHeightMm),
+  ]
+  if (!isGuess('bumpHeightMm') || !isGuess('droopHeightMm')) return {}
+  if (design === null || bump === null || droop === null) return {}
+  const travel = (droop - bump - MORE_DROOP_MM) / 2
+  return {
+    bumpHeightMm: String(design - travel),
+    droopHeightMm: String(design + travel + MORE_DROOP_MM),
+  }
+}
+
 /** A figure that is typed is no guess any more. */
 export const withFigure = (
   form: TypeForm,
@@ -114,26 +141,49 @@ export const withFigure = (
   text: string,
 ): TypeForm => ({
   ...form,
-  axles: { ...form.axles, [axle]: { ...form.axles[axle], [field]: text } },
+  axles: {
+    ...form.axles,
+    [axle]: {
+      ...form.axles[axle],
+      ...(field === 'designHeightMm' ? stopsAbout(form, axle, text) : {}),
+      [field]: text,
+    },
+  },
   guesses: form.guesses.filter((name) => name !== guessName(axle, field)),
+})
+
+/** Whether nobody said yet that a car is laid out as the form has it. */
+export const isLayoutGuessed = ({ guesses }: Pick<TypeForm, 'guesses'>): boolean =>
+  guesses.includes(LAYOUT_GUESS)
+
+/** A form whose layout somebody looked up. */
+export const withLayoutKnown = (form: TypeForm): TypeForm => ({
+  ...form,
+  guesses: form.guesses.filter((name) => name !== LAYOUT_GUESS),
 })
 
 /** The guesses a form still holds: those of figures it still asks for. */
 export function guessesLeft({ guesses, architecture }: TypeForm): string[] {
-  const asked = new Set(
-    (['front', 'rear'] as const).flatMap((axle) => [
-      ...fieldsOfAxle(architecture, axle).map((field) => guessName(axle, field)),
-      barGuessName(axle),
-    ]),
-  )
+  const asked = new Set([
+    LAYOUT_GUESS,
+    ...(Object.keys(VEHICLE_FIELDS) as VehicleField[]).map(vehicleGuessName),
+    ...(['front', 'rear'] as const).flatMap((axle) =>
+      fieldsOfAxle(architecture, axle).map((field) => guessName(axle, field)),
+    ),
+  ])
   return guesses.filter((name) => asked.has(name))
 }
 
 /** How a guessed figure is called. */
 export function guessWords(name: string): string {
+  if (name === LAYOUT_GUESS) return 'how its air is laid out'
+  const whole = (Object.keys(VEHICLE_FIELDS) as VehicleField[]).find(
+    (field) => vehicleGuessName(field) === name,
+  )
+  if (whole) return VEHICLE_FIELDS[whole].words.toLowerCase()
   const [axle, figure] = name.split('.') as [Axle, string]
   const field = (Object.keys(AXLE_FIELDS) as AxleField[]).find(
     (each) => (CALLED[each] ?? each) === figure,
   )
-  return `${field ? AXLE_FIELDS[field].words.toLowerCase() : 'anti-roll bar'}, ${axle}`
+  return `${field ? AXLE_FIELDS[field].words.toLowerCase() : figure}, ${axle}`
 }

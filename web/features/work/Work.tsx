@@ -1,3 +1,4 @@
+import { LayoutGuessed } from '../job/frame/LayoutGuessed.tsx'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import type { Job, Part, Procedures, Torque } from '@anklet/contract'
 import { onStops } from '@anklet/core/reasoning/arrival'
@@ -305,13 +306,16 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
     )
   // A decision that comes in while this is open proposes anew.
   const planning = (
-    <Planning
-      key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length} ${mend.join()}`}
-      mend={mend}
-      job={job}
-      work={work}
-      shelf={{ procedures, torques, parts }}
-    />
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <LayoutGuessed job={job} />
+      <Planning
+        key={`${job.decisions.at(-1)?.id ?? ''} ${job.conclusions.at(-1)?.id ?? ''} ${job.plans.length} ${mend.join()}`}
+        mend={mend}
+        job={job}
+        work={work}
+        shelf={{ procedures, torques, parts }}
+      />
+    </div>
   )
   if (!work?.run.begun) return planning
   return (

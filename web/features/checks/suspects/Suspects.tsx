@@ -1,3 +1,4 @@
+import { LayoutGuessed } from '../../job/frame/LayoutGuessed.tsx'
 import { isCalm } from './model.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { CheckKind, EvidenceRecord, Job } from '@anklet/contract'
@@ -89,6 +90,7 @@ export function Suspects({
   return (
     <div className="grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <div className="grid min-w-0 content-start gap-5">
+        <LayoutGuessed job={job} />
         <OldCases now={now} />
         {answer.kind === 'contradiction' ? (
           <NoSingleFault items={answer.items} checks={now.checks} />
