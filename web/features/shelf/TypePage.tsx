@@ -156,6 +156,20 @@ function Named({ form, onChange }: FormProps): ReactNode {
   )
 }
 
+/** Asks, where nobody looked up how the air is laid out, whether the form has it as the car does. */
+function LayoutKnown({ form, onChange }: FormProps): ReactNode {
+  if (!isLayoutGuessed(form)) return null
+  return (
+    <Notice kind="caution">
+      <p className="mb-3">
+        Nobody looked up how the air of this car is laid out. Tap below what it has; when valves,
+        reservoir, sensors and modes are as in the car, say so.
+      </p>
+      <Button onClick={() => onChange(withLayoutKnown(form))}>The layout is as in the car</Button>
+    </Notice>
+  )
+}
+
 /** The figures of the whole vehicle and of each axle. */
 function GeometryFigures({
   form,
@@ -290,17 +304,7 @@ function Editor({
     <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
       <div className="grid min-w-0 gap-7">
         <Named form={form} onChange={setForm} />
-        {isLayoutGuessed(form) && (
-          <Notice kind="caution">
-            <p className="mb-3">
-              Nobody looked up how the air of this car is laid out. Tap below what it has; when
-              valves, reservoir, sensors and modes are as in the car, say so.
-            </p>
-            <Button onClick={() => setForm(withLayoutKnown(form))}>
-              The layout is as in the car
-            </Button>
-          </Notice>
-        )}
+        <LayoutKnown form={form} onChange={setForm} />
         <LayoutTaps
           architecture={form.architecture}
           onChange={(architecture) => setForm({ architecture })}

@@ -83,7 +83,7 @@ describe('a vehicle type nobody has looked up yet', () => {
 
   test('a car taken in without papers stays a guess through the form, but for what is typed', () => {
     const { jobType, begun } = takenIn()
-    const form = formOf(jobType)
+    const form = formOf(jobType)!
     expect(guessesLeft(form).toSorted()).toEqual([...begun.guesses].toSorted())
     for (const name of begun.guesses) expect(guessWords(name)).not.toMatch(/undefined|Mm|^vehicle/)
     expect(guessWords('vehicle.wheelbaseMm')).toBe('wheelbase')
@@ -98,7 +98,7 @@ describe('a vehicle type nobody has looked up yet', () => {
     const { bumpHeightMm, droopHeightMm, designHeightMm } = begun.geometry.corners.RL
     const typed = ['', '7', '71', '712'].reduce(
       (form, text) => withFigure(form, 'rear', 'designHeightMm', text),
-      formOf(jobType),
+      formOf(jobType)!,
     )
     const { rear } = typed.axles
     expect(Number(rear.bumpHeightMm)).toBeCloseTo(712 - (designHeightMm - bumpHeightMm), 6)
