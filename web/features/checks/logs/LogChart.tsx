@@ -23,8 +23,8 @@ const KIND_WORDS: Readonly<Record<Kind, string>> = {
   state: 'Pump runs',
 }
 /** Room for so many panels. */
-const ROOM = ['h-[220px]', 'h-[220px]', 'h-[356px]', 'h-[498px]', 'h-[640px]'] as const
-const ROOM_FOR_ALL = 'h-[1070px]'
+const ROOM = ['h-[224px]', 'h-[224px]', 'h-[366px]', 'h-[508px]', 'h-[650px]'] as const
+const ROOM_FOR_ALL = 'h-[1076px]'
 const MOST_ROWS = 200
 /** So much is looked at before and after a mark, s. */
 const ABOUT_A_MARK_S = 15

@@ -12,10 +12,13 @@ const MOST_POINTS = 1500
 /** More marks than these would be one thick line. */
 const MOST_MARKS = 60
 
-/** Of a panel: its lines, its name over them; over the top one stand the numbers of the marks. */
+/**
+ * Of a panel: its lines, its name over them; over the top one the numbers of the marks, and its
+ * name over those.
+ */
 const PLOT = 112
 const NAME = 30
-const NAME_AND_NUMBERS = 34
+const NUMBERS = 14
 /** Under the last panel: times and handles. */
 const FOOT = 68
 const [LEFT, RIGHT] = [56, 78]
@@ -125,7 +128,7 @@ function panelOf(log: LogRecord, view: LogView, kind: Kind, look: PanelLook): Pa
   const { units, colours, top, last } = look
   const { ink, edge, faint } = colours
   const channels = log.head.channels.filter((channel) => channel.kind === kind)
-  const above = top ? NAME_AND_NUMBERS : NAME
+  const above = NAME + (top ? NUMBERS : 0)
   const handles = zoomOf(
     {
       axes: [0],
@@ -158,7 +161,7 @@ function panelOf(log: LogRecord, view: LogView, kind: Kind, look: PanelLook): Pa
         splitNumber: 3,
         name: panelName(view, kind, channels[0], units),
         nameTextStyle: { color: ink, align: 'left', padding: [0, 0, 0, -48] },
-        nameGap: 10,
+        nameGap: 10 + (top ? NUMBERS : 0),
         axisLabel: { color: faint, hideOverlap: true },
         ...(kind === 'state' ? onOrOff(faint) : {}),
         splitLine: { lineStyle: { color: edge } },
