@@ -14,6 +14,7 @@ import {
   AXLES,
   guessShares,
   guessVehicle,
+  heightAtLevelMm,
   mapCorners,
   usualArchitecture,
 } from '../vehicle/index.ts'
@@ -88,6 +89,26 @@ export function startingVehicle(air: StartingAir, vehicleClass: VehicleClass): S
 /** Whether nobody looked up what height a vehicle is made to stand at: it is judged by none. */
 export const heightsAreGuessed = (guesses: readonly string[] | undefined): boolean =>
   guesses !== undefined && AXLES.some((axle) => guesses.includes(heightGuess(axle)))
+
+interface Designed {
+  readonly geometry: {
+    readonly corners: PerCorner<Pick<CornerGeometry, 'designHeightMm' | 'effectiveAreaCm2'>>
+  }
+  /** Figures nobody looked up; left out: all were. */
+  readonly guesses?: readonly string[]
+}
+
+/**
+ * Height each corner of a vehicle is made to stand at on a level, mm; null: nobody entered it.
+ * @param levelOffsetMm level over design height, mm
+ */
+export const designHeights = (
+  { geometry, guesses }: Designed,
+  levelOffsetMm: number,
+): PerCorner<number> | null =>
+  heightsAreGuessed(guesses)
+    ? null
+    : mapCorners(geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
 
 const atHeight = (corner: CornerGeometry, designHeightMm: number): CornerGeometry => ({
   ...corner,

@@ -8,6 +8,7 @@ import {
   VEHICLE_CLASSES,
 } from '../vehicle/index.ts'
 import {
+  designHeights,
   figureToAsk,
   heightGuess,
   heightsAreGuessed,
@@ -79,6 +80,17 @@ describe('a car that nobody entered', () => {
     expect(heightsAreGuessed(known.filter((name) => name !== heightGuess('rear')))).toBe(false)
     expect(heightsAreGuessed(undefined)).toBe(false)
   })
+})
+
+test('the heights of a level are those that were entered, on coils without it; guessed, there are none', () => {
+  const { geometry, guesses } = startingVehicle('rear', 'van')
+  const stands = standAs(
+    geometry,
+    guesses,
+    perCorner(() => 500),
+  )
+  expect(designHeights({ geometry: stands, guesses }, 30)).toBeNull()
+  expect(designHeights({ geometry: stands }, 30)).toEqual({ FL: 500, FR: 500, RL: 530, RR: 530 })
 })
 
 describe('the figure that would narrow most', () => {

@@ -9,14 +9,8 @@ import {
 import type { HypothesisId } from '../../measuring/leakdown/index.ts'
 import { hypothesisCorners } from '../../measuring/leakdown/index.ts'
 import type { Corner, PerCorner } from '../../base/vehicle/index.ts'
-import { heightsAreGuessed } from '../../base/starting/index.ts'
-import {
-  axleMate,
-  cornersOf,
-  hasAirAtCorner,
-  heightAtLevelMm,
-  mapCorners,
-} from '../../base/vehicle/index.ts'
+import { designHeights } from '../../base/starting/index.ts'
+import { axleMate, cornersOf, hasAirAtCorner } from '../../base/vehicle/index.ts'
 import type { EvidenceJob, EvidenceRound, EvidenceWatch } from './job.ts'
 import type { Loose, ToldBy } from './known.ts'
 
@@ -75,23 +69,21 @@ export const differing = (
  */
 function roundSays(
   checks: Checks,
-  { vehicleType: { geometry, guesses } }: EvidenceJob,
+  { vehicleType }: EvidenceJob,
   round: EvidenceRound,
 ): readonly Evidence[] {
   const means = meanHeights(countedReadings(round))
-  const guessed = heightsAreGuessed(guesses)
-  const design = mapCorners(geometry.corners, (corner, name) =>
-    guessed ? means[axleMate(name)] : heightAtLevelMm(corner, round.levelOffsetMm),
-  )
-  const isLow = (corner: Corner): boolean => means[corner] < design[corner] - LOW_MM
+  const design = designHeights(vehicleType, round.levelOffsetMm)
+  const isLow = (corner: Corner): boolean =>
+    means[corner] < (design ? design[corner] : means[axleMate(corner)]) - LOW_MM
   const state = stateOf(round)
   const loudOf = (id: string): readonly Evidence[] =>
     whole(checks, id, isLow).filter(({ outcome }) => outcome !== quietOf(checks.get(id)!.check))
   const low =
     state === 'levelled'
-      ? guessed
-        ? loudOf('standsLow')
-        : whole(checks, 'standsLow', isLow)
+      ? design
+        ? whole(checks, 'standsLow', isLow)
+        : loudOf('standsLow')
       : state === 'arrived'
         ? loudOf('parkedLow')
         : []

@@ -13,8 +13,7 @@ import {
   meanHeights,
 } from '../../measuring/heights/index.ts'
 import type { Architecture, CornerGeometry, PerCorner } from '../../base/vehicle/index.ts'
-import { heightsAreGuessed } from '../../base/starting/index.ts'
-import { heightAtLevelMm, mapCorners } from '../../base/vehicle/index.ts'
+import { designHeights } from '../../base/starting/index.ts'
 import type { Run, WorkOf } from '../record/index.ts'
 import type {
   Joint,
@@ -154,12 +153,11 @@ function provingRound(job: ProofJob, repeatabilityMm: number): ProvingRound | nu
 
 /** Height each corner is made to stand at on a level, mm; null: nobody entered it. */
 export const levelHeights = (
-  { vehicleType: { architecture, geometry, guesses } }: Pick<ProofJob, 'vehicleType'>,
+  { vehicleType }: Pick<ProofJob, 'vehicleType'>,
   levelId: string,
 ): PerCorner<number> | null => {
-  if (heightsAreGuessed(guesses)) return null
-  const offsetMm = architecture.levels.find(({ id }) => id === levelId)?.offsetMm ?? 0
-  return mapCorners(geometry.corners, (corner) => heightAtLevelMm(corner, offsetMm))
+  const level = vehicleType.architecture.levels.find(({ id }) => id === levelId)
+  return designHeights(vehicleType, level?.offsetMm ?? 0)
 }
 
 /** The visit that is taught from: the last one of the level nearest the design height. */

@@ -1,9 +1,9 @@
 import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
-import type { JobSummary, VehicleType } from '@anklet/contract'
-import { heightsAreGuessed } from '@anklet/core/base/starting'
+import type { JobSummary } from '@anklet/contract'
+import { designHeights } from '@anklet/core/base/starting'
 import { tellsLeak } from '@anklet/core/measuring/leakdown'
 import type { PerCorner } from '@anklet/core/base/vehicle'
-import { heightAtLevelMm, mapCorners } from '@anklet/core/base/vehicle'
+import { mapCorners } from '@anklet/core/base/vehicle'
 import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType, watch } from '../../store/schema.ts'
 import { iso, isoOrNull } from '../../kernel/instants.ts'
@@ -63,16 +63,12 @@ async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Ma
 
 function offDesign(
   { meanMm, levelOffsetMm, endedAt }: Latest,
-  { geometry: { corners }, guesses }: Pick<VehicleType, 'geometry' | 'guesses'>,
+  type: Parameters<typeof designHeights>[0],
 ): JobSummary['latest'] {
+  const design = designHeights(type, levelOffsetMm)
   return {
     endedAt,
-    offDesignMm: heightsAreGuessed(guesses)
-      ? null
-      : mapCorners(
-          meanMm,
-          (mean, corner) => mean - heightAtLevelMm(corners[corner], levelOffsetMm),
-        ),
+    offDesignMm: design && mapCorners(meanMm, (mean, corner) => mean - design[corner]),
   }
 }
 
@@ -126,7 +122,7 @@ export async function summariseJobs(
     ({
       job: { arrival: _arrival, ...head },
       vehicle: { plate, simulated },
-      vehicle_type: { name, geometry, guesses },
+      vehicle_type: type,
     }) => {
       const latest = rounds.get(head.id)
       return {
@@ -135,9 +131,9 @@ export async function summariseJobs(
         closedAt: isoOrNull(head.closedAt),
         plate,
         simulated,
-        typeName: name,
+        typeName: type.name,
         hasHeights: latest !== undefined,
-        latest: latest ? offDesign(latest, { geometry, guesses: [...guesses] }) : null,
+        latest: latest ? offDesign(latest, type) : null,
         watch: watches.get(head.id) ?? null,
         found: concluded.has(head.id) || tellsLeak(watches.get(head.id)?.finding ?? null),
         decided: decided.get(head.id) ?? null,

@@ -66,7 +66,7 @@ export function Teach({
 }): ReactNode {
   const record = useCommand('proof.record')
   const order = useOrder(car?.status.identity.id ?? '', job.id)
-  const { at, crossed, loweredMm, faulty, heightsMissing } = readout
+  const { at, crossed, loweredMm, faulty } = readout
   if (!at) return null
   const levelMm = levelHeights(job, at.levelId)
   const keep = (taught: 'link' | 'hand' | 'no'): void =>
@@ -76,7 +76,7 @@ export function Teach({
     )
   const module = car?.frame?.module
   const levelled = module?.levelId === at.levelId && !module.pumpOn && module.open.length === 0
-  const barred = crossed.length > 0 || loweredMm !== null || heightsMissing
+  const barred = crossed.length > 0 || loweredMm !== null || levelMm === null
   const teach = (): void => {
     if (!levelMm) return
     order.mutate(
@@ -94,7 +94,7 @@ export function Teach({
           A sensor with a fault is mended first: what is taught to it now is wrong tomorrow.
         </Notice>
       )}
-      {heightsMissing && (
+      {levelMm === null && (
         <Notice kind="wait">
           <p className="mb-3">{PROOF_STOPS.heightsMissing()}</p>
           <ButtonLink to={`/shelf/types/${job.vehicleType.id}`}>Enter them</ButtonLink>

@@ -1,4 +1,3 @@
-import { heightsAreGuessed } from '@anklet/core/base/starting'
 import { levelWords } from '@anklet/language/work/calibration'
 import type { Job, LevelVisit } from '@anklet/contract'
 import type { VisitStop, SensorLine, ToType } from '@anklet/core/measuring/calibration'
@@ -33,8 +32,6 @@ export interface Readout {
   readonly crossed: readonly Axle[]
   readonly loweredMm: number | null
   readonly faulty: boolean
-  /** Nobody entered the heights it is made to stand at: nothing can be taught. */
-  readonly heightsMissing: boolean
 }
 
 /** Reads the levels that were visited: what each sensor says against the tape, and what is to be taught. */
@@ -56,7 +53,6 @@ export function readoutOf(job: Job, visits: readonly LevelVisit[]): Readout {
     types: at ? toType(sensors, at) : [],
     crossed: crossedAxles(sensors, visits),
     loweredMm: visitsLowered(job, visits),
-    heightsMissing: heightsAreGuessed(job.vehicleType.guesses),
     faulty: lines.some(
       ({ fit }) => fit === null || fit.faults.some((fault) => fault !== 'tooFewPoints'),
     ),

@@ -6,9 +6,8 @@ import {
   meanHeights,
   sameWay,
 } from '@anklet/core/measuring/heights'
-import type { Corner } from '@anklet/core/base/vehicle'
-import { heightsAreGuessed } from '@anklet/core/base/starting'
-import { heightAtLevelMm, mapCorners } from '@anklet/core/base/vehicle'
+import type { Corner, PerCorner } from '@anklet/core/base/vehicle'
+import { designHeights } from '@anklet/core/base/starting'
 
 /** Mean height at each corner, mm. */
 export const meansOf = (round: Round): Record<Corner, number> => meanHeights(countedReadings(round))
@@ -17,10 +16,7 @@ export const meansOf = (round: Round): Record<Corner, number> => meanHeights(cou
 export const designAt = (
   { vehicleType }: Pick<Job, 'vehicleType'>,
   levelOffsetMm: number,
-): Record<Corner, number> | null =>
-  heightsAreGuessed(vehicleType.guesses)
-    ? null
-    : mapCorners(vehicleType.geometry.corners, (corner) => heightAtLevelMm(corner, levelOffsetMm))
+): PerCorner<number> | null => designHeights(vehicleType, levelOffsetMm)
 
 /** Whether a round speaks of ride heights, which design heights and springs are about. */
 export const isRideRound = ({ method }: Pick<Round, 'method'>): boolean => isRideHeight(method)
