@@ -30,6 +30,8 @@ function checkWalk(input: Walked): void {
 
 type Signed = Pick<CommandOf<'round.record'>, 'person' | 'device'>
 
+type TypeRow = typeof vehicleType.$inferSelect
+
 interface Car {
   readonly vehicleId: string
   readonly id: string
@@ -37,6 +39,7 @@ interface Car {
 
 /**
  * Puts rounds of one car on record, readings and all, in a few statements however many they are.
+ * @returns the type of the car
  */
 async function insertRounds(
   tx: Transaction,
@@ -44,10 +47,10 @@ async function insertRounds(
   purpose: Purpose,
   { vehicleId, id: jobId }: Car,
   signed: Signed,
-): Promise<void> {
+): Promise<TypeRow | undefined> {
   inputs.forEach(checkWalk)
   const [type] = await tx
-    .select({ architecture: vehicleType.architecture })
+    .select(getTableColumns(vehicleType))
     .from(vehicle)
     .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(eq(vehicle.id, vehicleId))
@@ -73,6 +76,7 @@ async function insertRounds(
     .values(
       inputs.flatMap(({ roundId, readings }) => readings.map((entry) => ({ ...entry, roundId }))),
     )
+  return type
 }
 
 // Whether a round shows what a car stands at: levelled, or as it is left for a night.
@@ -85,17 +89,12 @@ const showsStand = (purpose: string, state: string | null | undefined): boolean 
  */
 async function standAsMeasured(
   tx: Transaction,
+  type: TypeRow,
   { roundId, method, levelId, state, readings }: Walked,
   purpose: Purpose,
   { vehicleId }: Car,
 ): Promise<void> {
-  if (purpose === 'morning' || !isRideHeight(method)) return
-  const [type] = await tx
-    .select({ ...getTableColumns(vehicleType) })
-    .from(vehicle)
-    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
-    .where(eq(vehicle.id, vehicleId))
-  if (!type || !heightsAreGuessed(type.guesses)) return
+  if (purpose === 'morning' || !isRideHeight(method) || !heightsAreGuessed(type.guesses)) return
   if (type.architecture.levels.find(({ id }) => id === levelId)?.offsetMm !== 0) return
   if (!showsStand(purpose, state)) {
     const earlier = await tx
@@ -127,8 +126,8 @@ export async function insertRound(
   car: Car,
   signed: Signed,
 ): Promise<void> {
-  await insertRounds(tx, [input], purpose, car, signed)
-  await standAsMeasured(tx, input, purpose, car)
+  const type = await insertRounds(tx, [input], purpose, car, signed)
+  if (type) await standAsMeasured(tx, type, input, purpose, car)
 }
 
 /** Records a walk around the car that belongs to no watch. */
