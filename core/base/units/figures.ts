@@ -1,3 +1,4 @@
+import { CONVERSIONS } from './convert.ts'
 import type { DisplayUnits } from './display.ts'
 import { fromDisplay, UNIT_LABEL } from './display.ts'
 
@@ -7,21 +8,20 @@ export interface FigureUnit {
   readonly perStored: number
 }
 
-const MM_PER_INCH = 25.4
-// 1 lbf = 0.45359237 kg * 9.80665 m/s2
-const N_PER_LBF = 4.4482216152605
+const { length, force, rate, volume, torque } = CONVERSIONS
 const KG_PER_LB = 0.45359237
+const KM_PER_MILE = 1.609344
 
 // What a shop that measures in inches reads the other figures of a car in, by the stored unit.
 const WITH_INCHES: Readonly<Record<string, FigureUnit>> = {
-  mm: { label: 'in', perStored: 1 / MM_PER_INCH },
-  N: { label: 'lbf', perStored: 1 / N_PER_LBF },
-  'N/mm': { label: 'lbf/in', perStored: MM_PER_INCH / N_PER_LBF },
-  'cm²': { label: 'in²', perStored: 100 / MM_PER_INCH ** 2 },
-  L: { label: 'in³', perStored: 1e6 / MM_PER_INCH ** 3 },
+  mm: { label: UNIT_LABEL.inch, perStored: length.inch.per },
+  N: { label: 'lbf', perStored: force.lbf.per },
+  'N/mm': { label: 'lbf/in', perStored: rate['lbf/in'].per },
+  'cm²': { label: 'in²', perStored: 100 * length.inch.per ** 2 },
+  L: { label: 'in³', perStored: volume['in³'].per },
   kg: { label: 'lb', perStored: 1 / KG_PER_LB },
-  Nm: { label: 'lbf·ft', perStored: 1 / (N_PER_LBF * 0.3048) },
-  km: { label: 'mi', perStored: 1 / 1.609344 },
+  Nm: { label: 'lbf·ft', perStored: torque['lbf·ft'].per },
+  km: { label: 'mi', perStored: 1 / KM_PER_MILE },
 }
 
 /**
