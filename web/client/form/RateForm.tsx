@@ -1,11 +1,11 @@
 import type { Shop } from '@anklet/contract'
 import type { ReactNode } from 'react'
 import checkChange from 'virtual:check/shop.change'
-import { useCommandForm } from '../../client/form/useCommandForm.ts'
+import { useCommandForm } from './useCommandForm.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, FigureInput, Input } from '../../kit/Field.tsx'
-import { setRate, typedRate } from './commands.ts'
+import { setRate, typedRate } from './shopChange.ts'
 
 const REFUSALS = {
   perHour: 'An hour must cost something: a figure above 0.',

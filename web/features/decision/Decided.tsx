@@ -14,7 +14,7 @@ import { amountWords } from '@anklet/language/plain/money'
 import { momentWords } from '@anklet/language/plain/times'
 import type { TypedAgreement } from './commands.ts'
 import { agreeTo } from './commands.ts'
-import { hoursOf, totalsOf } from '../job/papers/estimate.ts'
+import { hoursOf, NOT_PRICED, totalsOf } from '../job/papers/estimate.ts'
 import { Button } from '../../kit/Button.tsx'
 import { Refusal, Notice } from '../../kit/Notice.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
@@ -54,8 +54,6 @@ function Agree({ job, decision }: { readonly job: Job; readonly decision: Decisi
     </div>
   )
 }
-
-const NOT_PRICED = 'not priced'
 
 /** The lines of the estimate and what they come to. */
 function Sums({

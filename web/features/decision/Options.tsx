@@ -21,6 +21,7 @@ import { Choice } from './Choice.tsx'
 import { Assumptions } from './Assumptions.tsx'
 import { CostFan } from './CostFan.tsx'
 import { Prices } from './Prices.tsx'
+import { NOT_PRICED } from '../job/papers/estimate.ts'
 import { repairCaseOf } from '../job/model/repairCase.ts'
 import { useCosts } from './useCosts.ts'
 import { useMeasuredLeak } from './useMeasuredLeak.ts'
@@ -80,7 +81,7 @@ function NotPriced({
   return (
     <>
       <p className="text-figure font-semibold">
-        {built.id === 'leave' ? 'nothing now' : 'not priced'}
+        {built.id === 'leave' ? 'nothing now' : NOT_PRICED}
       </p>
       <p className="text-small">
         {built.id === 'leave' ? 'Then in it: ' : 'In it: '}

@@ -33,7 +33,7 @@ test('the hour and each part that has no price are asked for in place', async ()
   const page = putForm(<Prices job={job} shop={shop} axle="rear" options={options} />)
   fireEvent.click(screen.getByText(/^Prices/))
   fireEvent.change(screen.getByLabelText('An hour of work costs'), { target: { value: '95' } })
-  fireEvent.click(screen.getAllByRole('button', { name: 'Enter it' })[0]!)
+  fireEvent.click(screen.getByRole('button', { name: 'Keep the rate' }))
   await waitFor(() => expect(page.commands).toHaveLength(1))
   expect(page.commands[0]).toMatchObject({
     type: 'shop.change',

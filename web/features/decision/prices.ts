@@ -1,4 +1,4 @@
-import type { CommandPayload, PartKind, Shop } from '@anklet/contract'
+import type { CommandPayload, PartKind } from '@anklet/contract'
 import type { BuiltOption, PricedKind } from '@anklet/core/reasoning/strategy'
 import type { Axle } from '@anklet/core/base/vehicle'
 import { OTHER_AXLE } from '@anklet/core/base/vehicle'
@@ -61,19 +61,3 @@ export function priceOf(
     warranty: '',
   }
 }
-
-/** What an hour of work costs, as it is typed beside the options. */
-export interface TypedHour {
-  readonly perHour: string
-  readonly currency: string
-}
-
-/** Says what an hour of work costs. */
-export const hourOf = (
-  { name, units }: Shop,
-  { perHour, currency }: TypedHour,
-): CommandPayload<'shop.change'> => ({
-  name,
-  units,
-  rate: { perHour: figureOf(perHour), currency: currency.trim().toUpperCase() },
-})

@@ -10,7 +10,7 @@ import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../.
 import type { Theme } from '../../client/state/session.ts'
 import { useSession } from '../../client/state/session.ts'
 import { changeUnits, makeLead, renameShop } from './commands.ts'
-import { RateForm } from './RateForm.tsx'
+import { RateForm } from '../../client/form/RateForm.tsx'
 import { Backups } from './Backups.tsx'
 import { Exchange } from './Exchange.tsx'
 import { AddPerson } from './People.tsx'

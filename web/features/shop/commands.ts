@@ -1,16 +1,10 @@
-import type { BackupSettings, CommandPayload, Rate, Shop } from '@anklet/contract'
-import { figureOf, figureOrNull } from '../../kit/typed.ts'
+import type { BackupSettings, CommandPayload, Shop } from '@anklet/contract'
+import { changeOf } from '../../client/form/shopChange.ts'
+import { figureOf } from '../../kit/typed.ts'
 import type { Intention } from '../../client/queries.ts'
 
 type Change = CommandPayload<'shop.change'>
 type Units = Shop['units']
-
-/** Changes something of the shop; what is not named stays as it is. */
-const changeOf = ({ name, units }: Shop, change: Partial<Change>): Change => ({
-  name,
-  units,
-  ...change,
-})
 
 /** Shows and takes heights, pressures and temperatures in other units. */
 export const changeUnits = (shop: Shop, units: Units): Intention<'shop.change'> => ({
@@ -21,31 +15,6 @@ export const changeUnits = (shop: Shop, units: Units): Intention<'shop.change'> 
 /** Gives the shop another name. */
 export const renameShop = (shop: Shop, { name }: { readonly name: string }): Change =>
   changeOf(shop, { name: name.trim() })
-
-/** A rate as it is typed. */
-export interface TypedRate {
-  readonly perHour: string
-  readonly currency: string
-  readonly tax: string
-}
-
-/** A rate as the form shows it. */
-export const typedRate = (rate: Rate | null): TypedRate => ({
-  perHour: rate ? String(rate.perHour) : '',
-  currency: rate?.currency ?? 'EUR',
-  tax: rate?.taxPercent === undefined ? '' : String(rate.taxPercent),
-})
-
-function rateOf({ perHour, currency, tax }: TypedRate): Rate | null {
-  if (perHour.trim() === '') return null
-  const taxPercent = figureOrNull(tax)
-  const taxed = taxPercent === null || taxPercent === 0 ? {} : { taxPercent }
-  return { perHour: figureOf(perHour), currency: currency.trim().toUpperCase(), ...taxed }
-}
-
-/** Says what an hour costs; no figure: nobody says it any more. */
-export const setRate = (shop: Shop, typed: TypedRate): Change =>
-  changeOf(shop, { rate: rateOf(typed) })
 
 /** When and where backups are made, as it is typed. */
 export interface TypedBackups {

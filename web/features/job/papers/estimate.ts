@@ -1,5 +1,8 @@
 import type { Decision } from '@anklet/contract'
 
+/** Said where an amount would stand that nobody knows. */
+export const NOT_PRICED = 'not priced'
+
 /** Money to the cent: each line is rounded before they are added, as on paper. */
 const cents = (amount: number): number => Math.round(amount * 100) / 100
 

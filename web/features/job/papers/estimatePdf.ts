@@ -1,12 +1,11 @@
 import type { Agreement, Decision, Job, Shop } from '@anklet/contract'
 import { format } from 'date-fns'
-import { hoursOf, totalsOf } from './estimate.ts'
+import { hoursOf, NOT_PRICED, totalsOf } from './estimate.ts'
 import { WAY_WORDS } from '@anklet/language/repair/decision'
 import { Paper } from './pdfPaper.ts'
 import { carLine } from './headed.ts'
 
 const COLUMNS = [380, 483] as const
-const NOT_PRICED = 'not priced'
 
 /**
  * An estimate as the owner gets it: work, parts, hours, tax, what it rests on, and room to sign.
