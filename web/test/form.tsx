@@ -17,8 +17,11 @@ export interface Formed {
   readonly commands: readonly Command[]
   /** Everything else it was sent. */
   readonly told: readonly { readonly path: string; readonly body: unknown }[]
-  /** From now on each command is refused with this sentence; null: taken again. */
-  refuse(sentence: string | null): void
+  /**
+   * From now on each command is refused with this sentence; null: taken again.
+   * @param only commands of this kind; left out: all
+   */
+  refuse(sentence: string | null, only?: Command['type']): void
   /** Asks everything anew, as it is when somebody else wrote something. */
   refresh(): Promise<void>
 }
@@ -60,6 +63,7 @@ export function putForm(
   const commands: Command[] = []
   const told: { path: string; body: unknown }[] = []
   let refusal: string | null = null
+  let refused: Command['type'] | undefined
   vi.stubGlobal('fetch', (path: string, init?: RequestInit): Promise<Response> => {
     if (init?.method !== 'POST')
       return Promise.resolve(
@@ -76,7 +80,7 @@ export function putForm(
     commands.push(body as Command)
     lookAt(body as Command)
     return Promise.resolve(
-      refusal === null
+      refusal === null || (refused !== undefined && refused !== (body as Command).type)
         ? json({ version: 2 })
         : json({ detail: refusal, code: 'refused', path: null }, 422),
     )
@@ -91,7 +95,10 @@ export function putForm(
   return {
     commands,
     told,
-    refuse: (sentence) => (refusal = sentence),
+    refuse: (sentence, only) => {
+      refusal = sentence
+      refused = only
+    },
     refresh: () => client.invalidateQueries(),
   }
 }

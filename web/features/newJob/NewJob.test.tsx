@@ -82,6 +82,44 @@ test('on an empty shelf it is taken for a car of its size, every figure a guess,
   expect(opened).toMatchObject({ type: 'job.open' })
 })
 
+test('tapped otherwise after a refusal, what it is taken for is changed, not left as it was', async () => {
+  const page = await put([])
+  page.refuse('A car with this plate is on record.', 'vehicle.save')
+  type('Plate', 'VS 77 K')
+  tap('Rear only')
+  tap('Van')
+  tap('Take it in')
+  await screen.findByText('A car with this plate is on record.')
+  page.refuse(null)
+  tap('Take it in')
+  await waitFor(() => expect(page.commands).toHaveLength(4))
+  const types = () => page.commands.filter((command) => command.type === 'vehicleType.save')
+  expect(types()).toHaveLength(1)
+
+  cleanup()
+  useNewCar.setState({ byKey: {} })
+  const other = await put([])
+  other.refuse('A car with this plate is on record.', 'vehicle.save')
+  type('Plate', 'VS 77 K')
+  tap('Rear only')
+  tap('Van')
+  tap('Take it in')
+  await screen.findByText('A car with this plate is on record.')
+  other.refuse(null)
+  tap('Small car')
+  tap('Take it in')
+  await waitFor(() => expect(other.commands).toHaveLength(5))
+  const [first, , second] = other.commands
+  expect(second).toMatchObject({
+    type: 'vehicleType.save',
+    baseVersion: 2,
+    payload: {
+      typeId: (first!.payload as { typeId: string }).typeId,
+      name: 'Air rear only, Small car',
+    },
+  })
+})
+
 test('what was typed stands again when the page comes back', async () => {
   await put([])
   type('Plate', 'VS 77 K')

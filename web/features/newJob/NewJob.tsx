@@ -26,11 +26,6 @@ interface ChooseProps {
   readonly types: readonly VehicleType[]
 }
 
-interface NewCar {
-  readonly vehicleId: string
-  readonly typeId: string
-}
-
 /** Takes a car in, its type first where the shelf has none; and opens a job on one. */
 function useTakingIn(types: readonly VehicleType[]) {
   const [saveType, save, open] = [
@@ -39,9 +34,14 @@ function useTakingIn(types: readonly VehicleType[]) {
     useCommand('job.open'),
   ]
   const navigate = useNavigate()
-  const [ids] = useState(() => ({ jobId: crypto.randomUUID(), ...newCar() }))
-  // What was saved is not saved again when the next of them is refused and sent once more.
-  const saved = useRef<NewCar | null>(null)
+  const [ids] = useState(() => ({
+    jobId: crypto.randomUUID(),
+    vehicleId: crypto.randomUUID(),
+    typeId: crypto.randomUUID(),
+  }))
+  // What was saved is not saved again when the next of them is refused and sent once more; tapped
+  // otherwise since, it is changed.
+  const saved = useRef<{ readonly as: string; readonly version: number | null } | null>(null)
   const start = (vehicleId: string): void =>
     open.submit(openJob(ids.jobId, vehicleId), () => {
       useNewCar.getState().drop(NEW)
@@ -50,12 +50,14 @@ function useTakingIn(types: readonly VehicleType[]) {
   const bringIn = (typed: TypedCar, typeId: string): void =>
     save.submit(takeIn(ids.vehicleId, typeId, typed), () => start(ids.vehicleId))
   const take = (typed: TypedCar): void => {
+    if (typed.typeId !== null) return bringIn(typed, typed.typeId)
+    const as = `${typed.air} ${typed.size}`
+    if (saved.current?.as === as) return bringIn(typed, ids.typeId)
     const names = types.map(({ name }) => name)
     const made = takenFor(ids.typeId, typed, names)
-    if (!made) return typed.typeId === null ? undefined : bringIn(typed, typed.typeId)
-    if (saved.current) return bringIn(typed, ids.typeId)
-    saveType.submit(made, () => {
-      saved.current = ids
+    if (!made) return
+    saveType.submit({ ...made, baseVersion: saved.current?.version ?? null }, ({ version }) => {
+      saved.current = { as, version }
       bringIn(typed, ids.typeId)
     })
   }
@@ -66,8 +68,6 @@ function useTakingIn(types: readonly VehicleType[]) {
     error: saveType.error ?? save.error ?? open.error,
   }
 }
-
-const newCar = (): NewCar => ({ vehicleId: crypto.randomUUID(), typeId: crypto.randomUUID() })
 
 type TakingIn = ReturnType<typeof useTakingIn>
 
