@@ -1,5 +1,7 @@
+import { UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { useUnits } from '../../client/queries.ts'
 
 const WAYS = [
   {
@@ -21,6 +23,7 @@ const WAYS = [
 
 /** What a shop sees that has no car yet: three ways to begin. */
 export function FirstDay(): ReactNode {
+  const { length, pressure } = useUnits()
   return (
     <div className="mx-auto max-w-[860px] px-4 py-8 md:px-6">
       <h1 className="say mb-2">No car here yet.</h1>
@@ -40,9 +43,9 @@ export function FirstDay(): ReactNode {
         ))}
       </ul>
       <p className="mt-6 text-ink-2">
-        Heights are in mm, pressures in bar.{' '}
+        Heights are in {length === 'mm' ? 'mm' : 'inches'}, pressures in {UNIT_LABEL[pressure]}.{' '}
         <Link to="/shop" className="underline">
-          Use inches or psi instead
+          Use other units
         </Link>
       </p>
     </div>
