@@ -23,6 +23,10 @@ export function sidesWords(meansMm: PerCorner<number>, units: DisplayUnits): str
   return `${axle} ${lower} ${shown} ${UNIT_LABEL[units.length]} lower than ${other}`
 }
 
+/** What heights of a vehicle are drawn over, where a word or two must do. */
+export const overBriefly = (guesses: readonly string[]): string =>
+  heightsAreGuessed(guesses) ? 'over where it last stood' : 'over design'
+
 /**
  * What heights of a vehicle are drawn over.
  * @param guesses figures of its type that nobody looked up

@@ -17,12 +17,13 @@ const FRACTION = / ?\d+\/\d+$/
 
 /** What a key does to the text in the number field. @param part which of the two part keys the keypad has. */
 export function applyKey(text: string, key: string, part: KeypadProps['part']): string {
-  if (key === 'back' && !FRACTION.test(text)) return text.slice(0, -1)
-  if (key === 'half') return /[.,]/.test(text) || text === '' ? text : `${text}.5`
+  const whole = text.replace(FRACTION, '')
+  const hasFraction = whole !== text
+  if (key === 'back') return hasFraction ? whole : text.slice(0, -1)
   // A fraction stands behind the whole inches, in place of one that stood there.
-  if (key.includes('/')) return `${text.replace(FRACTION, '').replace(/[.,].*/, '')} ${key}`.trim()
-  if (key === 'back' && FRACTION.test(text)) return text.replace(FRACTION, '')
-  if (FRACTION.test(text)) return text
+  if (key.includes('/')) return `${whole.replace(/[.,].*/, '')} ${key}`.trim()
+  if (hasFraction) return text
+  if (key === 'half') return /[.,]/.test(text) || text === '' ? text : `${text}.5`
   if (key === '.') return text.includes('.') ? text : `${text || '0'}.`
   const decimals = /[.,](\d*)$/.exec(text)?.[1]?.length ?? 0
   return text.length < LONGEST && decimals < DECIMALS[part] ? text + key : text

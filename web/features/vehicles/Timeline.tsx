@@ -1,4 +1,4 @@
-import { heightsAreGuessed } from '@anklet/core/base/starting'
+import { overBriefly } from '@anklet/language/heights/sides'
 import { namesMoved } from './model.ts'
 import type { VehicleDetail } from '@anklet/contract'
 import type { DisplayUnits } from '@anklet/core/base/units'
@@ -258,7 +258,7 @@ export function Timeline({
   const like = useMemo(() => likeWithLike(points), [points])
   const [numbers, setNumbers] = useState(false)
   const phone = useIsPhone()
-  const over = heightsAreGuessed(detail.vehicleType.guesses) ? 'over its last stand' : 'over design'
+  const over = overBriefly(detail.vehicleType.guesses)
   const { place, save } = useChart(
     useCallback(
       () => [{ option: optionOf(points, like, events, { units, phone, over }) }],

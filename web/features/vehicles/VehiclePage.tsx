@@ -1,5 +1,5 @@
 import { heightsAreGuessed } from '@anklet/core/base/starting'
-import { overWords } from '@anklet/language/heights/sides'
+import { overBriefly, overWords } from '@anklet/language/heights/sides'
 import { RefusalOf } from '../../client/RefusalOf.tsx'
 import { PURPOSE_WORDS } from '@anklet/language/heights/methods'
 import type { JobSummary, VehicleDetail } from '@anklet/contract'
@@ -138,7 +138,6 @@ function EveryRound({
 }): ReactNode {
   const units = useUnits()
   const guessed = heightsAreGuessed(vehicleType.guesses)
-  const over = guessed ? 'over where it last stood' : 'over design'
   const [complaint, setComplaint] = useState<string | null>(null)
   const saveRounds = (): void =>
     void ask('/api/vehicles/:id/rounds', vehicle.id).then(
@@ -169,7 +168,7 @@ function EveryRound({
     <section>
       <div className="flex flex-wrap items-center justify-between gap-x-3">
         <h2>
-          Every round, {UNIT_LABEL[units.length]} {over}
+          Every round, {UNIT_LABEL[units.length]} {overBriefly(vehicleType.guesses)}
         </h2>
         {files.map(([words, save]) => (
           <Button look="quiet" key={words} onClick={save}>

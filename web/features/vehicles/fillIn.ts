@@ -2,9 +2,10 @@ import type { CommandPayload, VehicleType } from '@anklet/contract'
 import type { Answer, Askable } from '@anklet/core/base/starting'
 import { withAnswer } from '@anklet/core/base/starting'
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { figureUnit, fromDisplay } from '@anklet/core/base/units'
+import { figureUnit } from '@anklet/core/base/units'
 import { completeGeometry, GRAVITY } from '@anklet/core/base/vehicle'
-import { figureOf, parseInches } from '../../kit/typed.ts'
+import { storedAs } from '../../client/form/UnitInput.tsx'
+import { figureOf } from '../../kit/typed.ts'
 
 /** Figures of a question as they are typed: one of the whole car, or one for each axle. */
 export interface TypedAnswer {
@@ -22,15 +23,11 @@ export const isOfWhole = (figure: Askable): boolean => figure === 'wheelbaseMm'
 export const UNSPRUNG_KG = 45
 
 // What one spring carries of an axle weight, N.
-const sprungN = (weight: number, units: DisplayUnits): number =>
-  (weight / figureUnit('kg', units).perStored / 2 - UNSPRUNG_KG) * GRAVITY
+const sprungN = (axleKg: number): number => (axleKg / 2 - UNSPRUNG_KG) * GRAVITY
 
-const lengthMm = (text: string, units: DisplayUnits): number =>
-  fromDisplay(
-    units.length === 'inch' ? (parseInches(text) ?? Number.NaN) : figureOf(text),
-    'height',
-    units,
-  )
+// A figure typed in the shop's unit, in the one it is stored in; NaN for anything that is none.
+const storedFigure = (text: string, unit: 'mm' | 'kg', units: DisplayUnits): number =>
+  figureOf(storedAs(text, figureUnit(unit, units).perStored, unit === 'mm'))
 
 /** What may be typed, mm and N; outside it a figure was missed, or it is in another unit. */
 const POSSIBLE: Readonly<Record<Askable, readonly [number, number]>> = {
@@ -42,7 +39,9 @@ const POSSIBLE: Readonly<Record<Askable, readonly [number, number]>> = {
 /** An answer in stored units; null where something is missing or cannot be. */
 export function answerOf(figure: Askable, typed: TypedAnswer, units: DisplayUnits): Answer | null {
   const read = (text: string): number =>
-    figure === 'designLoadN' ? sprungN(figureOf(text), units) : lengthMm(text, units)
+    figure === 'designLoadN'
+      ? sprungN(storedFigure(text, 'kg', units))
+      : storedFigure(text, 'mm', units)
   const [least, most] = POSSIBLE[figure]
   const fits = (value: number): boolean => value >= least && value <= most
   if (figure === 'wheelbaseMm') {
@@ -55,19 +54,11 @@ export function answerOf(figure: Askable, typed: TypedAnswer, units: DisplayUnit
 
 /** A type with an answer in it, or under another name. */
 export function filledIn(
-  type: VehicleType,
+  { id: typeId, version: _version, ...type }: VehicleType,
   { answer, name = type.name }: { readonly answer?: Answer; readonly name?: string },
 ): CommandPayload<'vehicleType.save'> {
   const { geometry, guesses } = answer
     ? withAnswer({ geometry: completeGeometry(type.geometry), guesses: type.guesses }, answer)
     : type
-  return {
-    typeId: type.id,
-    name: name.trim(),
-    source: type.source,
-    architecture: type.architecture,
-    geometry,
-    specifications: type.specifications,
-    guesses: [...guesses],
-  }
+  return { ...type, typeId, name: name.trim(), geometry, guesses: [...guesses] }
 }
