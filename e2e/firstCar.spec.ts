@@ -52,10 +52,6 @@ for (const { name, touch, viewport } of [
       await hand.walk(MORNING)
       await hand.tap('Save the morning round')
       await expect(page.getByText(/^Rear left leaks: (sure|likely)/)).toBeVisible()
-      await page.screenshot({
-        path: `/tmp/q/first-${touch ? 'phone' : 'desk'}.png`,
-        fullPage: true,
-      })
       const { taps, characters } = hand.count
       console.log(`First answer, ${name}: ${taps} taps, ${characters} characters.`)
       expect(taps).toBeLessThanOrEqual(25)
