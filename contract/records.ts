@@ -232,7 +232,8 @@ export const JobSummaryRecord = closed({
     }),
   ),
   work: nullable(WorkSummary),
-  found: Type.Boolean({ description: 'A finding is kept: a corner that leaks, or the fault' }),
+  /** A corner that leaks, as a night told, or the fault itself. */
+  found: nullable(oneOf('corner', 'fault')),
   decided: nullable(oneOf('repair', 'leave')),
   handedOver: Type.Boolean({ description: 'Since the work was last changed' }),
 })

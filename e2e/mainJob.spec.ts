@@ -129,8 +129,8 @@ for (const { name, touch, viewport } of [
       ).toBeVisible()
       await page.keyboard.press('Escape')
       await hand.tap('Write it on the job')
-      // A leak was found: the job leads to its decision, and closing it asks why.
-      await expect(page.getByRole('link', { name: 'Go on to the Decision' })).toBeVisible()
+      // A corner was found: the job leads on to what leaks there, and closing it asks why.
+      await expect(page.getByRole('link', { name: 'Go on to the Checks' })).toBeVisible()
       await expect(page.getByRole('button', { name: /close the job/i })).toHaveCount(0)
       await hand.tap('The supply is back on')
       await page

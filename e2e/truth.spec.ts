@@ -18,7 +18,7 @@ const due = (page: Page, plate: string) =>
     .getByRole('link', { name: new RegExp(plate) })
     .first()
 
-test('a found leak leads from the floor to its decision, plan, work and proof, and nothing offers to close it', async ({
+test('a found leak leads from the floor to what leaks there, its decision, plan, work and proof, and nothing offers to close it', async ({
   page,
   demoShop,
 }) => {
@@ -27,9 +27,11 @@ test('a found leak leads from the floor to its decision, plan, work and proof, a
   const hand = handOn(page)
   await hand.signIn('S. Okafor')
   const { id } = await openJobOf(demoShop, 'TQ 101')
-  await expect(due(page, 'TQ 101')).toContainText('Decide what to do about it')
+  await expect(due(page, 'TQ 101')).toContainText('Find what leaks there')
   await due(page, 'TQ 101').click()
-  await expect(page).toHaveURL(/\/decision$/)
+  await expect(page).toHaveURL(/\/checks$/)
+  await expect(close(page)).toHaveCount(0)
+  await goTo(page, `/jobs/${id}/decision`)
   await expect(close(page)).toHaveCount(0)
   await hand.tap('Rear right spring')
   await card(page, 'The failed side alone').getByRole('button').click()

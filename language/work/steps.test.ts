@@ -13,7 +13,7 @@ describe('what is due', () => {
     complaint: { ...NO_COMPLAINT, words: 'sinks' },
     hasHeights: true,
     work: null,
-    found: false,
+    found: null,
     decided: null,
     handedOver: false,
   }

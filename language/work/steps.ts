@@ -59,6 +59,7 @@ export const STEP_WORDS: Readonly<Record<StepCode, string>> = {
   walkMorning: 'Walk the morning round',
   readAnswer: 'Read the answer',
   check: 'Do the next check',
+  findLeak: 'Find what leaks there',
   decide: 'Decide what to do about it',
   makePlan: 'Make the plan',
   handOver: 'Hand it over',

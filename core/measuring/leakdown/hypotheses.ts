@@ -92,9 +92,16 @@ export function priorsOf(
 }
 
 /** Whether what a watch was concluded with tells that something leaks. */
-export const tellsLeak = (
-  finding: { readonly kind: string; readonly best: string } | null,
-): boolean =>
+const tellsLeak = (finding: { readonly kind: string; readonly best: string } | null): boolean =>
   finding?.kind === 'answer' &&
   Object.hasOwn(LEAKING, finding.best) &&
   hypothesisCorners(finding.best as HypothesisId).length > 0
+
+/**
+ * What is found on a job: the fault itself, once it is concluded; else a corner, where a watch told
+ * that something leaks; null: neither.
+ */
+export const foundBy = (
+  isConcluded: boolean,
+  finding: Parameters<typeof tellsLeak>[0],
+): 'corner' | 'fault' | null => (isConcluded ? 'fault' : tellsLeak(finding) ? 'corner' : null)

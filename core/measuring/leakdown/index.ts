@@ -12,7 +12,7 @@ export {
   LOG_C_RANGE,
   answerGroup,
   hypothesisCorners,
-  tellsLeak,
+  foundBy,
 } from './hypotheses.ts'
 export type { HypothesisId } from './hypotheses.ts'
 export { gasTemperatureSigmaK, THERMOMETER_SIGMA_K, THERMOMETERS } from './conditions.ts'

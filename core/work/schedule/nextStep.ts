@@ -23,6 +23,7 @@ export type StepCode =
   | 'walkMorning'
   | 'readAnswer'
   | 'check'
+  | 'findLeak'
   | 'decide'
   | 'makePlan'
   | 'handOver'
@@ -49,8 +50,8 @@ export interface JobFacts {
   readonly hasHeights: boolean
   /** What the customer says calls for soap or a fuse before any night. */
   readonly needsNoNight: boolean
-  /** A finding is kept on it: a corner that leaks, or the fault itself. */
-  readonly found: boolean
+  /** The finding that is kept on it: a corner that leaks, or the fault itself; null: none yet. */
+  readonly found: 'corner' | 'fault' | null
   /** What was decided about it; null: nothing yet. */
   readonly decided: 'repair' | 'leave' | null
   /** Its owner has it back, with a paper. */
@@ -140,7 +141,9 @@ function deskStep({
   if (handedOver) return now('handover', 'closeJob')
   if (decided !== null)
     return decided === 'leave' ? now('handover', 'handOver') : now('work', 'makePlan')
-  if (found) return now('decision', 'decide')
+  // A corner is no part yet: what leaks there decides what is bought.
+  if (found === 'corner') return now('checks', 'findLeak')
+  if (found === 'fault') return now('decision', 'decide')
   if (!watch && !hasHeights) return now('heights', 'measureHeights')
   // A night that told no leak leaves the question open, and a hiss needs no night.
   return watch || needsNoNight ? now('checks', 'check') : now('watch', 'startWatch')
@@ -163,7 +166,7 @@ export function nextStep(facts: JobFacts, nowMs: number): NextStep {
   // A watch that runs or has run outranks what was asked and measured before it: its morning comes.
   const present = working ?? watchStep(facts, nowMs)
   if (present) return present
-  return facts.hasComplaint || facts.found
+  return facts.hasComplaint || facts.found !== null
     ? deskStep(facts)
     : nowAt('intake', 'askComplaint', facts.openedAt)
 }

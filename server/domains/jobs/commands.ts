@@ -1,6 +1,6 @@
 import { WORK_STOPS } from '@anklet/language/problems/record'
 import { asc, eq } from 'drizzle-orm'
-import { tellsLeak } from '@anklet/core/measuring/leakdown'
+import { foundBy } from '@anklet/core/measuring/leakdown'
 import { runOf } from '@anklet/core/work/record'
 import { AppError } from '../../kernel/appError.ts'
 import type { Transaction } from '../../store/database.ts'
@@ -48,8 +48,11 @@ async function isFindingOpen(
   watches: readonly Pick<typeof watch.$inferSelect, 'state' | 'finding'>[],
 ): Promise<boolean> {
   const last = watches.findLast(({ state }) => state !== 'givenUp')
-  const found = tellsLeak(last?.finding ?? null) || (await concludedAmong(tx, [jobId])).has(jobId)
-  return found && !(await handedOverAmong(tx, [jobId])).has(jobId)
+  const isConcluded = (await concludedAmong(tx, [jobId])).has(jobId)
+  return (
+    foundBy(isConcluded, last?.finding ?? null) !== null &&
+    !(await handedOverAmong(tx, [jobId])).has(jobId)
+  )
 }
 
 /** Closes a job; a running watch has to be ended first, and what work has left changed put back. */

@@ -1,7 +1,7 @@
 import { and, desc, eq, gte, inArray, isNull, ne, or } from 'drizzle-orm'
 import type { JobSummary } from '@anklet/contract'
 import { designHeights } from '@anklet/core/base/starting'
-import { tellsLeak } from '@anklet/core/measuring/leakdown'
+import { foundBy } from '@anklet/core/measuring/leakdown'
 import type { PerCorner } from '@anklet/core/base/vehicle'
 import { mapCorners } from '@anklet/core/base/vehicle'
 import type { Database } from '../../store/database.ts'
@@ -135,7 +135,7 @@ export async function summariseJobs(
         hasHeights: latest !== undefined,
         latest: latest ? offDesign(latest, type) : null,
         watch: watches.get(head.id) ?? null,
-        found: concluded.has(head.id) || tellsLeak(watches.get(head.id)?.finding ?? null),
+        found: foundBy(concluded.has(head.id), watches.get(head.id)?.finding ?? null),
         decided: decided.get(head.id) ?? null,
         work: work.get(head.id) ?? null,
         handedOver: handed.has(head.id),

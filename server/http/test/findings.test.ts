@@ -77,9 +77,9 @@ async function nightWith(jobId: string, kind: 'answer' | 'twisted', best: string
 describe('a finding', () => {
   test('is on the list once it is kept; what was decided last counts', async () => {
     const { jobId } = await openTestJob(bench)
-    expect(await summaryOf(jobId)).toMatchObject({ found: false, decided: null })
+    expect(await summaryOf(jobId)).toMatchObject({ found: null, decided: null })
     await conclude(jobId)
-    expect(await summaryOf(jobId)).toMatchObject({ found: true, decided: null })
+    expect(await summaryOf(jobId)).toMatchObject({ found: 'fault', decided: null })
     await decide(jobId, 'both', '2026-11-24T10:00:00Z')
     expect((await summaryOf(jobId)).decided).toBe('repair')
     await decide(jobId, 'leave', '2026-11-24T11:00:00Z')

@@ -27,7 +27,7 @@ export function CloseJob({
 }: CloseProps): ReactNode {
   const [asking, setAsking] = useState(false)
   const { found, handedOver } = summaryFacts(job)
-  const open = found && !handedOver
+  const open = found !== null && !handedOver
   const form = useCommandForm({
     command: 'job.close',
     check: checkClose,

@@ -1,6 +1,6 @@
 import { mendedOf } from '@anklet/core/reasoning/evidence'
 import type { Job, JobSummary, Round, Watch } from '@anklet/contract'
-import { tellsLeak } from '@anklet/core/measuring/leakdown'
+import { foundBy } from '@anklet/core/measuring/leakdown'
 import { isHandedOver } from '@anklet/core/work/proof'
 import type { Scheduled } from '@anklet/language/work/steps'
 
@@ -67,7 +67,7 @@ export function summaryFacts(job: Job): Scheduled {
   const decision = job.decisions.at(-1)
   return {
     ...job,
-    found: job.conclusions.length > 0 || tellsLeak(watch?.finding ?? null),
+    found: foundBy(job.conclusions.length > 0, watch?.finding ?? null),
     decided: decision ? (decision.option === 'leave' ? 'leave' : 'repair') : null,
     work: job.workNow,
     handedOver: isHandedOver(job),
