@@ -31,6 +31,7 @@ export const PartKind = oneOf(
   'pump',
   'relay',
   'valveBlock',
+  'kit',
   'conversion',
   'dampers',
 )

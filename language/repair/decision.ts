@@ -1,5 +1,6 @@
 import type {
   KnownLife,
+  MendNow,
   Assumed,
   MeasuredLeak,
   BuiltOption,
@@ -23,6 +24,7 @@ export const PART_KIND_WORDS: Readonly<Record<PartKind, string>> = {
   pump: 'pump',
   relay: 'relay',
   valveBlock: 'valve block',
+  kit: 'kit of both shocks and the pump',
   conversion: 'conversion to coils, one axle',
   dampers: 'plain dampers, both sides of an axle',
 }
@@ -50,6 +52,8 @@ export function optionTitle(id: OptionId, axle: Axle): string {
       return `Both sides of the ${axle} axle, and the pump`
     case 'withBlock':
       return `Both sides of the ${axle} axle, and the valve block`
+    case 'kit':
+      return `A kit for the ${axle} axle: both shocks and the pump`
     case 'axleCoils':
       return `The ${axle} axle to coils`
     case 'coilsAndDampers':
@@ -89,6 +93,9 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
   withBlock:
     'A block that seeps lets the new springs sink as the old ones did, and its ' +
     'lines are open anyway. If it holds, it is the dearest seal in the car.',
+  kit:
+    'Spring, damper and pump are new together and made to go together, and everything is opened ' +
+    'once. Whatever was still sound goes with it.',
   allCoils:
     'No pump, no block, no line: nothing of it can fail again. Everything the ' +
     'suspension could do is gone, and both axles must be made to agree.',
@@ -127,6 +134,13 @@ export function consequences(
         'Both sides alike.',
         ...(damping[axle] !== 'plain' && id === 'struts'
           ? ['The dampers are controlled: the strut must be the one for that system.']
+          : []),
+      ]
+    case 'kit':
+      return [
+        'Both sides alike, and a pump that starts at nought.',
+        ...(damping[axle] !== 'plain'
+          ? ['The dampers are controlled: the kit must be the one for that system.']
           : []),
       ]
     case 'withPump':
@@ -185,10 +199,22 @@ export function consequences(
 export const lineWords = ({ kind, count }: EstimateLine, axle: Axle): string =>
   (count > 1 ? `${count} × ` : '') +
   KIND_WORDS[kind] +
-  (kind === 'spring' || kind === 'strut' ? `, ${axle}` : kind === 'conversion' ? ` (${axle})` : '')
+  (kind === 'spring' || kind === 'strut' || kind === 'kit'
+    ? `, ${axle}`
+    : kind === 'conversion'
+      ? ` (${axle})`
+      : '')
 
 /** Whether a line of an estimate on record is that of a pump: it keeps its words only. */
 export const saysPump = (words: string): boolean => words.replace(/^\d+ × /, '') === KIND_WORDS.pump
+
+/** Why it may not be left for now. */
+export const MEND_NOW_WORDS: Readonly<Record<MendNow, string>> = {
+  unsafe: 'Leaving it is not offered: as it came in, it is not safe to drive.',
+  torn: 'Leaving it is not offered: a torn spring can let go at once.',
+  heard: 'Leaving it is not offered: air was heard getting out.',
+  large: 'Leaving it is not offered: the night measured a leak that is heard across the bay.',
+}
 
 export const WAY_WORDS = {
   inPerson: 'in person',

@@ -32,6 +32,7 @@ const repair: RepairCase = {
   ages: { otherYears: 8, pumpYears: 8 },
   labourPerHour: 95,
   leak,
+  mayWait: true,
   waitYears: 0.5,
 }
 const built = (change: Partial<RepairCase> = {}) => buildOptions({ ...repair, ...change })
@@ -39,7 +40,16 @@ const option = (id: string, change: Partial<RepairCase> = {}) =>
   built(change).options.find((each) => each.id === id)!
 
 /** What is left where no spring is renewed by itself. */
-const OF_BOTH = ['both', 'bothThenSingly', 'struts', 'withPump', 'axleCoils', 'allCoils', 'leave']
+const OF_BOTH = [
+  'both',
+  'bothThenSingly',
+  'struts',
+  'withPump',
+  'kit',
+  'axleCoils',
+  'allCoils',
+  'leave',
+]
 
 describe('options a finding leaves open', () => {
   test('a leaking spring in a strut: alone, both, struts, with the pump, coils, or left for now', () => {
@@ -52,6 +62,7 @@ describe('options a finding leaves open', () => {
         priced: { ...priced, valveBlock: { cost: 300, hours: 1, pairHours: null, leadDays: 1 } },
       }).options.map(({ id }) => id),
     ).toContain('withBlock')
+    expect(built({ mayWait: false }).options.map(({ id }) => id)).not.toContain('leave')
     expect(built({ failed: { springs: 0, pump: true } }).options.map(({ id }) => id)).toEqual([
       'pump',
     ])
@@ -68,6 +79,15 @@ describe('options a finding leaves open', () => {
       cost: 2 * 640 + 880 + 30 + 6.2 * 95,
       restarts: ['this', 'other', 'pump'],
     })
+    expect(option('kit')).toMatchObject({
+      lines: [{ kind: 'strut', count: 2 }, { kind: 'pump' }, { kind: 'relay' }],
+      option: { now: { restarts: ['this', 'other', 'pump'] } },
+    })
+    // Bought as one it has one price, where the damper is apart from the spring as well.
+    const kit = { cost: 1500, hours: 6, pairHours: null, leadDays: 4 }
+    expect(
+      option('kit', { architecture: REAR_ONLY, priced: { ...priced, kit } }).option.now,
+    ).toMatchObject({ cost: 1500 + 6 * 95, restarts: ['this', 'other', 'pump'] })
     expect(option('axleCoils').option.now).toMatchObject({ ends: ['this', 'other'], restarts: [] })
   })
   test(

@@ -11,6 +11,7 @@ export type PricedKind =
   | 'pump'
   | 'relay'
   | 'valveBlock'
+  | 'kit'
   | 'conversion'
   | 'coil'
   | 'otherConversion'
@@ -37,6 +38,7 @@ export interface RepairCase {
   /** What an hour of work costs; null: nobody said. */
   readonly labourPerHour: number | null
   readonly leak: AxleCase['leak']
+  /** Whether it may be left for now at all: see mendNow. */ readonly mayWait: boolean
   /** How long it would be left for now, years. */
   readonly waitYears: number
 }
@@ -56,6 +58,7 @@ export type OptionId =
   | 'thisStrut'
   | 'withPump'
   | 'withBlock'
+  | 'kit'
   | 'axleCoils'
   | 'coilsAndDampers'
   | 'allCoils'
@@ -90,6 +93,7 @@ const optionsOf = ({ springs, pump }: RepairCase['failed']): readonly OptionId[]
         'struts',
         ...(pump ? [] : (['withPump'] as const)),
         'withBlock',
+        'kit',
         'axleCoils',
         'coilsAndDampers',
         'allCoils',
@@ -125,6 +129,9 @@ function linesOf(
       return [['strut', 2], ...withPump]
     case 'withPump':
       return [['spring', 2], ...pump]
+    // Bought as one where the shop has it so; else as what is in it.
+    case 'kit':
+      return priced.kit ? [['kit', 1]] : [['strut', 2], ...pump]
     case 'withBlock':
       return [['spring', 2], ['valveBlock', 1], ...withPump]
     // Without any air there is nothing left for a pump to do.
@@ -144,7 +151,13 @@ function linesOf(
 }
 
 /** Both springs now, and both again whenever one of them fails. */
-const ALWAYS_BOTH: ReadonlySet<OptionId> = new Set(['both', 'struts', 'withPump', 'withBlock'])
+const ALWAYS_BOTH: ReadonlySet<OptionId> = new Set([
+  'both',
+  'struts',
+  'withPump',
+  'withBlock',
+  'kit',
+])
 
 const estimate = (kind: PricedKind, count: number, { cost, hours, pairHours }: Priced) => ({
   kind,
@@ -167,6 +180,22 @@ function livingParts({ failed, lives, ages, leak }: RepairCase): readonly Living
     { id: 'other', life: lives.spring, ageYears: otherYears, wears: { pump: worn } },
     { id: 'pump', life: lives.pump, ageYears: failed.pump ? null : pumpYears },
   ]
+}
+
+/** Whether an option makes sense on such a vehicle. */
+function isPossible(id: OptionId, repair: RepairCase): boolean {
+  const { architecture, axle, priced, mayWait } = repair
+  return (
+    (id !== 'coilsAndDampers' ||
+      (lastAir(repair) && architecture.damping[OTHER_AXLE[axle]] !== 'plain')) &&
+    ((id !== 'struts' && id !== 'thisStrut') || architecture.air[axle] === 'strut') &&
+    (id !== 'allCoils' ||
+      (architecture.air.front !== 'none' && architecture.air.rear !== 'none')) &&
+    (id !== 'withBlock' || priced.valveBlock !== undefined) &&
+    // Where the damper is apart from the spring there is nothing to make one up from.
+    (id !== 'kit' || priced.kit !== undefined || architecture.air[axle] === 'strut') &&
+    (id !== 'leave' || mayWait)
+  )
 }
 
 /**
@@ -195,8 +224,10 @@ export function buildOptions(repair: RepairCase): {
   })
   const built = (id: OptionId): BuiltOption => {
     const lines = linesOf(id, repair)
-    const pumped = lines.some(([kind]) => kind === 'pump') ? ['pump'] : []
-    const kind: PricedKind = id === 'struts' || id === 'thisStrut' ? 'strut' : 'spring'
+    const pumped = lines.some(([kind]) => kind === 'pump' || kind === 'kit') ? ['pump'] : []
+    const isStrut = architecture.air[axle] === 'strut'
+    const kind: PricedKind =
+      id === 'struts' || id === 'thisStrut' || (id === 'kit' && isStrut) ? 'strut' : 'spring'
     const each = {
       this: visit([[kind, 1]], ['this']),
       other: visit([[kind, 1]], ['other']),
@@ -251,14 +282,12 @@ export function buildOptions(repair: RepairCase): {
       },
     }
   }
-  const possible = (id: OptionId): boolean =>
-    (id !== 'coilsAndDampers' ||
-      (lastAir(repair) && architecture.damping[OTHER_AXLE[axle]] !== 'plain')) &&
-    ((id !== 'struts' && id !== 'thisStrut') || architecture.air[axle] === 'strut') &&
-    (id !== 'allCoils' ||
-      (architecture.air.front !== 'none' && architecture.air.rear !== 'none')) &&
-    (id !== 'withBlock' || priced.valveBlock !== undefined)
-  return { parts, options: optionsOf(failed).filter(possible).map(built) }
+  return {
+    parts,
+    options: optionsOf(failed)
+      .filter((id) => isPossible(id, repair))
+      .map(built),
+  }
 }
 
 /**

@@ -90,6 +90,10 @@ function decidedJobs(
       return [...springAt(architecture, pair, false), ...pump]
     case 'withBlock':
       return [...springAt(architecture, pair, false), { job: 'block' }, ...pump]
+    case 'kit': {
+      const isStrut = architecture.air[AXLE_OF[corner]] === 'strut'
+      return [...springAt(architecture, pair, isStrut), { job: 'pump' }]
+    }
     case 'thisStrut':
       return [...springAt(architecture, [corner], true), ...pump]
     case 'struts':

@@ -3,6 +3,7 @@ import {
   crossingWords,
   KIND_WORDS,
   levelsStill,
+  MEND_NOW_WORDS,
   lineWords,
   optionTitle,
   SCHOOL_WORDS,
@@ -22,10 +23,10 @@ import { Assumptions } from './Assumptions.tsx'
 import { CostFan } from './CostFan.tsx'
 import { Prices } from './Prices.tsx'
 import { NOT_PRICED } from '../job/papers/estimate.ts'
-import { repairCaseOf } from '../job/model/repairCase.ts'
+import { mendNowOf, repairCaseOf } from '../job/model/repairCase.ts'
 import { useCosts } from './useCosts.ts'
 import { useMeasuredLeak } from './useMeasuredLeak.ts'
-import { Refusal } from '../../kit/Notice.tsx'
+import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Progress } from '../../kit/Progress.tsx'
@@ -84,7 +85,7 @@ function NotPriced({
         {built.id === 'leave' ? 'nothing now' : NOT_PRICED}
       </p>
       <p className="text-small">
-        {built.id === 'leave' ? 'Then in it: ' : 'In it: '}
+        {built.id === 'leave' ? 'When it is mended: ' : 'In it: '}
         {built.lines.map((line) => lineWords(line, axle)).join(', ')}.
       </p>
       {built.id !== 'leave' && <p className="text-small text-ink-2">{daysWords(built)}</p>}
@@ -266,6 +267,7 @@ export function Options({
   const answer = useCosts(parts, options, assumed.horizonYears, assumed.discountPercent / 100)
   const costOf = (id: string): OptionCost | undefined =>
     answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined
+  const reason = failed.springs.length > 0 ? mendNowOf(job, leak) : null
   const picked = options.find(({ id }) => id === chosen)
   return (
     <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">
@@ -282,6 +284,7 @@ export function Options({
           />
         ))}
       </ul>
+      {reason && <Notice kind="caution">{MEND_NOW_WORDS[reason]}</Notice>}
       <Prices job={job} shop={shop} axle={axle} options={options} />
       {rate && (
         <Futures

@@ -6,6 +6,7 @@ import type {
   RepairCase,
   Failed,
   MeasuredLeak,
+  MendNow,
   Assumed,
 } from '@anklet/core/reasoning/strategy'
 import {
@@ -17,6 +18,7 @@ import {
   springsOn,
   UNKNOWN_AGE_YEARS,
   leakMinutesOf,
+  mendNow,
 } from '@anklet/core/reasoning/strategy'
 import type { Axle, Corner } from '@anklet/core/base/vehicle'
 import { axleMate, CORNERS } from '@anklet/core/base/vehicle'
@@ -60,6 +62,17 @@ export function partsFor(
     ...(otherDampers ? { otherDampers } : {}),
   }
 }
+
+/** Why what was found on a job may not be left for now; null: it may. */
+export const mendNowOf = (
+  { arrival, conclusions }: Pick<Job, 'arrival' | 'conclusions'>,
+  leak: MeasuredLeak | null,
+): MendNow | null =>
+  mendNow({
+    arrival,
+    cause: conclusions.at(-1)?.cause ?? null,
+    leakBarLPerH: leak?.barLPerH ?? null,
+  })
 
 /** A case to be reckoned, out of the records and what is assumed. */
 export function repairCaseOf(
@@ -115,6 +128,7 @@ export function repairCaseOf(
         normalMinutesPerDay: assumed.normalMinutes,
         daysBeforeRepair: assumed.daysBefore,
       },
+      mayWait: mendNowOf(job, known.leak) === null,
       waitYears: assumed.waitMonths / 12,
     },
   }
