@@ -14,8 +14,10 @@ export const PICTURE = {
 export const present = (page: Page): Locator => page.locator('article[data-step]')
 export const presentKey = async (page: Page): Promise<string> =>
   (await present(page).getAttribute('data-step')) ?? ''
+/** The key that confirms it: plain, or with the one thing that was seen. */
+const DONE = /^Done(:|$)/
 export const done = (page: Page): Locator =>
-  present(page).getByRole('button', { name: 'Done', exact: true })
+  present(page).getByRole('button', { name: DONE }).first()
 
 /** A corner that a job of the plan may be done at. */
 export const where = (page: Page, job: string, name: string): Locator =>
@@ -44,6 +46,13 @@ export async function testPump(page: Page): Promise<void> {
   await expect(page.getByText('The pump is weak.')).toBeVisible({ timeout: 60_000 })
 }
 
+/** Says where a figure is written, where that is asked and not known from the other side. */
+async function sayWhereWritten(card: Locator): Promise<void> {
+  const source = card.getByLabel('Where it is written')
+  if ((await source.count()) > 0 && (await source.inputValue()) === '')
+    await source.fill('Sheet of the part')
+}
+
 /** Gives all that the present step asks for, as a careful person would. */
 export async function answer(page: Page): Promise<void> {
   const card = present(page)
@@ -51,6 +60,8 @@ export async function answer(page: Page): Promise<void> {
   for (const group of await card
     .getByRole('group', { name: /how was it shown\?$|The second hand/ })
     .all()) {
+    // Where all it must show is one thing, saying it confirms it.
+    if ((await group.getByRole('button', { name: DONE }).count()) > 0) continue
     if ((await group.locator('[aria-pressed="true"]').count()) > 0) continue
     await group.getByRole('button').first().click()
   }
@@ -67,12 +78,12 @@ export async function answer(page: Page): Promise<void> {
           .innerText(),
       ) ?? []
     await torque.fill(least === undefined ? '60' : String((Number(least) + Number(most)) / 2))
-    if (least === undefined) await card.getByLabel('Where it is written').fill('Sheet of the part')
+    await sayWhereWritten(card)
   }
   const reading = card.getByLabel(/^Measured, /)
   if ((await reading.count()) > 0 && (await reading.inputValue()) === '') {
     await reading.fill('135.4')
-    await card.getByLabel('Where it is written').fill('Sheet of the part')
+    await sayWhereWritten(card)
   }
   if ((await card.getByText('Take the photo').count()) > 0) {
     await card.locator('input[type=file]').setInputFiles(PICTURE)
@@ -157,7 +168,9 @@ export async function confirm(page: Page): Promise<string> {
   }
   await answer(page)
   await done(page).click()
-  await expect(page.locator(`article[data-step="${key}"] button:text-is("Done")`)).toHaveCount(0)
+  await expect(
+    page.locator(`article[data-step="${key}"]`).getByRole('button', { name: DONE }),
+  ).toHaveCount(0)
   return key
 }
 

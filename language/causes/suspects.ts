@@ -1,6 +1,6 @@
 import type { BookCause, PlacedCause, PlacedCheck } from '@anklet/core/reasoning/diagnosis'
 import type { Known, SourceKind } from '@anklet/core/reasoning/evidence'
-import { capital, placeWords } from '../plain/corners.ts'
+import { capital, lowered, placeWords } from '../plain/corners.ts'
 import { STATE_WORDS } from '../heights/methods.ts'
 import { momentWords } from '../plain/times.ts'
 import { quietOf } from '@anklet/core/reasoning/diagnosis'
@@ -13,7 +13,7 @@ export const causeWords = ({ parts }: PlacedCause): string =>
   parts
     .map(({ cause, place }, i) => {
       const words = at(cause.words, place)
-      return i === 0 ? words : words.charAt(0).toLowerCase() + words.slice(1)
+      return i === 0 ? words : lowered(words)
     })
     .join(', and ')
 

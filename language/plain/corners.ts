@@ -24,6 +24,9 @@ export const placeWords = (place: Place, whole = 'car'): string =>
 /** Makes a sentence of words. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
+/** As it stands inside a sentence. */
+export const lowered = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+
 /** Joins names as one says them: "a", "a and b", "a, b and c". */
 export function list(names: readonly string[]): string {
   if (names.length < 2) return names[0] ?? ''

@@ -19,7 +19,8 @@ export interface StepDraft {
   >
   readonly torque: string
   readonly unit: 'N.m' | 'lbf.ft'
-  readonly source: string
+  /** Where a figure is written; null: as it was said before, if it was. */
+  readonly source: string | null
   /** What holds it instead of a thread, as it was seen. */
   readonly noThread: NoThread | null
   /** What was measured, in the shop’s unit. */
@@ -35,7 +36,7 @@ export const EMPTY_STEP: StepDraft = {
   shown: {},
   torque: '',
   unit: 'N.m',
-  source: '',
+  source: null,
   noThread: null,
   reading: '',
   second: null,

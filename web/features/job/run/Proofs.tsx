@@ -16,6 +16,25 @@ import type { CarLive } from '../link/carLive.ts'
 import { showKey } from './stepEntry.ts'
 import { Field, FigureInput } from '../../../kit/Field.tsx'
 
+/** What a thing to be shown is asked as. */
+export const proofLegend = ({ condition, corner }: ToShow): string =>
+  `${capital(CONDITION_WORDS[condition])}${corner ? `, ${CORNER_WORDS[corner]}` : ''}: how was it shown?`
+
+/**
+ * The ways in which a person may have seen the one thing a step must show: saying one confirms the
+ * step. null: there is more to say, a gauge to read or a link to ask.
+ */
+export function seenWays(
+  asks: readonly ToShow[],
+  { body, car, draft }: Pick<ProofProps, 'body' | 'car' | 'draft'>,
+): { readonly ask: ToShow; readonly ways: readonly Proof[] } | null {
+  const [ask] = asks
+  if (!ask || asks.length > 1 || draft.shown[showKey(ask)]) return null
+  if (car && linkShows(ask, car.live, body) !== null) return null
+  const ways = proofsFor(ask.condition, body).filter((proof) => !BY_LINK.has(proof))
+  return ways.length > 0 && !ways.some((proof) => BY_GAUGE.has(proof)) ? { ask, ways } : null
+}
+
 interface ProofProps {
   readonly ask: ToShow
   readonly body: CarState['body']
@@ -74,12 +93,7 @@ function ProofOf({ ask, body, car, draft, peakBarG, onShown }: ProofProps): Reac
   return (
     <div className="grid gap-2">
       <Taps<Proof>
-        legend={
-          <>
-            {capital(CONDITION_WORDS[ask.condition])}
-            {ask.corner ? `, ${CORNER_WORDS[ask.corner]}` : ''}: how was it shown?
-          </>
-        }
+        legend={proofLegend(ask)}
         chosen={said ? [said.proof] : []}
         onTap={(proof) =>
           onShown({

@@ -1,5 +1,6 @@
 import type { Job } from '@anklet/contract'
 import type { PlanStep } from '@anklet/core/work/procedure'
+import type { Proof } from '@anklet/core/work/procedure'
 import { drawnAt, holds, kindAt } from '@anklet/core/work/procedure'
 import { cornersOf } from '@anklet/core/base/vehicle'
 import { refusalSentence } from '@anklet/language/work/record'
@@ -9,6 +10,7 @@ import { Check, Circle, CircleSlash2, ShieldAlert } from 'lucide-react'
 import type { ReactNode, RefObject } from 'react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { usePeople, useUnits } from '../../../client/queries.ts'
+import { DoneKeys } from './DoneKeys.tsx'
 import { CornerGlyph } from '../../../kit/CornerGlyph.tsx'
 import { Taps } from '../../../kit/Taps.tsx'
 import { useNow } from '../../../kit/useNow.ts'
@@ -22,8 +24,8 @@ import { DEVIATION_WORDS } from '@anklet/language/work/work'
 import type { CarLive } from '../link/carLive.ts'
 import { drawnFor } from '../model/drawnFor.ts'
 import { StepDrawings } from '../../../kit/drawings/StepDrawings.tsx'
-import { Proofs } from './Proofs.tsx'
-import { entryOf, showKey, torqueDoubt } from './stepEntry.ts'
+import { Proofs, seenWays } from './Proofs.tsx'
+import { entryOf, showKey, sourceBefore, torqueDoubt } from './stepEntry.ts'
 import { ReadingEntry, StepFigures } from './StepFigures.tsx'
 import { StepPhotos } from './StepPhotos.tsx'
 import { TorqueEntry } from './TorqueEntry.tsx'
@@ -35,6 +37,9 @@ import { Disclosure } from '../../../kit/Disclosure.tsx'
 
 /** A second tap comes within this, ms. */
 const SECOND_TAP_MS = 500
+
+/** What a step must show. */
+type Asks = ReturnType<typeof toShow>
 
 interface CardProps {
   readonly job: Job
@@ -52,7 +57,7 @@ function Gates({
   asks: toBeShown,
   draft,
 }: Pick<CardProps, 'work' | 'step'> & {
-  readonly asks: ReturnType<typeof toShow>
+  readonly asks: Asks
   readonly draft: StepDraft
 }): ReactNode {
   const kind = kindAt(of.architecture, step.place)
@@ -256,8 +261,7 @@ function SecondHand({
 
 /** What a step must come with: what it shows, its torque, a second hand, a photo. */
 function ComesWith(
-  props: CardProps &
-    DraftProps & { readonly asks: ReturnType<typeof toShow>; readonly draftKey: string },
+  props: CardProps & DraftProps & { readonly asks: Asks; readonly draftKey: string },
 ): ReactNode {
   const { job, work, step, car, peaks = {}, asks, draft, draftKey, change } = props
   const taken = (): readonly string[] => useStepDrafts.getState().byKey[draftKey]?.photoIds ?? []
@@ -323,27 +327,37 @@ function useNotYet({ of, run }: OnWork, step: PlanStep): WorkRefusal | null {
 
 /** One step, large: what, where, its caution, what it waits for, what it must show, and one key to confirm it. */
 export function StepCard(props: CardProps): ReactNode {
-  const { job, work, step, children } = props
+  const { job, work, step, car, children } = props
   const { of, run } = work
   const units = useUnits()
   const draftKey = `${job.id} ${step.key}`
   const kept = useStepDrafts((drafts) => drafts.byKey[draftKey]) ?? EMPTY_STEP
   // Asked once, at the start of the work; who came meanwhile is tapped here.
   const atHand = run.second === work.me ? null : run.second
-  const draft = step.second ? { ...kept, second: kept.second ?? atHand } : kept
+  const draft = {
+    ...kept,
+    second: step.second ? (kept.second ?? atHand) : null,
+    source: kept.source ?? sourceBefore(of, step.torque),
+  }
   const { patch, drop } = useStepDrafts.getState()
   const [wrong, setWrong] = useState<string | null>(null)
   const [article, armed] = [useInSight(), useArmed()]
   const written = of.book.steps.find(({ id }) => id === step.step)
   const asks = written ? toShow(written, step.place) : []
   const not = useNotYet(work, step)
+  const seen = seenWays(asks, { body: run.car.body, car, draft })
   // Keys do not bounce, and are taken at once.
-  const confirm = (tapped: boolean): void => {
+  const confirm = (tapped: boolean, proof: Proof | null): void => {
     if (tapped && !armed) return
-    const made = entryOf(step, asks, draft, units)
+    const shown =
+      proof === null || !seen
+        ? draft.shown
+        : { ...draft.shown, [showKey(seen.ask)]: { proof, by: 'person' as const, bar: '' } }
+    const made = entryOf(step, asks, { ...draft, shown }, units)
     const sentence = made.ok ? work.enter(made.entry) : made.sentence
     setWrong(sentence)
     if (sentence === null) drop(draftKey)
+    else patch(draftKey, { shown })
   }
   return (
     <article
@@ -383,23 +397,14 @@ export function StepCard(props: CardProps): ReactNode {
           {children}
           <ComesWith
             {...props}
-            asks={asks}
+            asks={seen ? [] : asks}
             draft={draft}
             draftKey={draftKey}
             change={(next) => patch(draftKey, next)}
           />
           <Refusal className="text-lead">{wrong}</Refusal>
           {(step.shownBy.length === 0 || draft.deviation !== null) && (
-            <Button
-              look="go"
-              big
-              className="min-h-[68px] w-full text-figure"
-              aria-disabled={!armed}
-              onClick={(event) => confirm(event.detail > 0)}
-            >
-              <Check size={26} strokeWidth={3} aria-hidden />
-              Done
-            </Button>
+            <DoneKeys seen={seen} armed={armed} onConfirm={confirm} />
           )}
         </>
       )}

@@ -37,7 +37,11 @@ export function Source({
 }: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
   return (
     <Field label="Where it is written">
-      <Input maxLength={200} value={draft.source} onText={(text) => onChange({ source: text })} />
+      <Input
+        maxLength={200}
+        value={draft.source ?? ''}
+        onText={(text) => onChange({ source: text })}
+      />
     </Field>
   )
 }
@@ -101,7 +105,7 @@ export function TorqueEntry({
             onChange(
               draft.noThread === noThread
                 ? { noThread: null }
-                : { noThread, torque: '', source: '' },
+                : { noThread, torque: '', source: null },
             )
           }
         />

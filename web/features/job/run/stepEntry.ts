@@ -1,7 +1,7 @@
 import type { PlanStep } from '@anklet/core/work/procedure'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { fromDisplay, NM_PER_LBF_FT } from '@anklet/core/base/units'
-import type { DoneEntry, Shown, ToShow, TorqueRange } from '@anklet/core/work/record'
+import type { DoneEntry, Guarded, Shown, ToShow, TorqueRange } from '@anklet/core/work/record'
 import { judgeTorque, otherUnit } from '@anklet/core/work/record'
 import type { StepDraft } from '../../../client/state/stepDrafts.ts'
 import { parseNumber, readTyped } from '../../../kit/typed.ts'
@@ -56,6 +56,22 @@ export function torqueDoubt(
     : `${verdict === 'low' ? 'Less' : 'More'} than its range. Say why, and a lead agrees.`
 }
 
+/**
+ * Where somebody last found the torque of a fastener in this work: the other side is on the same
+ * page. null: nobody said.
+ */
+export function sourceBefore(
+  { steps, entries }: Pick<Guarded, 'steps' | 'entries'>,
+  fastener: string | null,
+): string | null {
+  if (fastener === null) return null
+  const keys = new Set(steps.filter(({ torque }) => torque === fastener).map(({ key }) => key))
+  const before = entries.findLast(
+    ({ content }) => content.kind === 'done' && keys.has(content.key) && content.torque?.source,
+  )?.content
+  return before?.kind === 'done' ? (before.torque?.source ?? null) : null
+}
+
 /** The entry a draft makes of a step, or the sentence for what cannot be read. */
 export function entryOf(
   step: PlanStep,
@@ -87,6 +103,7 @@ export function entryOf(
   if (!torque.ok) return torque
   if (draft.deviation !== null && draft.reason.trim() === '')
     return { ok: false, sentence: 'Say why it was done otherwise.' }
+  const source = draft.source?.trim() || null
   return {
     ok: true,
     entry: {
@@ -101,10 +118,10 @@ export function entryOf(
           ? null
           : {
               nm: Math.round(torque.nm * 100) / 100,
-              source: draft.source.trim() || null,
+              source,
               unit: draft.unit,
             },
-      ...(reading?.mm ? { reading: { mm: reading.mm, source: draft.source.trim() || null } } : {}),
+      ...(reading?.mm ? { reading: { mm: reading.mm, source } } : {}),
       ...(torque.nm === null && draft.noThread ? { noThread: draft.noThread } : {}),
       photoIds: [...draft.photoIds],
       note: draft.note.trim(),
