@@ -29,7 +29,7 @@ import {
 } from '@anklet/language/heights/verdicts'
 import type { JudgedRound } from '../job/model/judged.ts'
 import { judgedRound } from '../job/model/judged.ts'
-import { earlierRound, heightRounds, isRideRound } from '../job/model/rounds.ts'
+import { designAt, earlierRound, heightRounds, isRideRound } from '../job/model/rounds.ts'
 import { HeightsThrough } from '../job/heights/HeightsThrough.tsx'
 import { freshDraft } from '../job/walk/draftOf.ts'
 import { moreIsRight, questionsAnswered } from '../job/walk/model.ts'
@@ -142,25 +142,29 @@ function BesideRound({
 
 /** What the band or the notch in the strip stands for. */
 function BandLegend({
+  job,
   verdict,
   round,
   earlier,
 }: {
+  readonly job: Job
   readonly verdict: JudgedRound | null
   readonly round: Round
   readonly earlier: Round | null
 }): ReactNode {
+  const notch =
+    isRideRound(round) && designAt(job, round.levelOffsetMm)
+      ? 'The notch is the design height at this level. '
+      : ''
+  const noVerdict = isRideRound(round)
+    ? 'No specification is on record for it, so nothing is called in or out.'
+    : ''
   return (
     <p className="mt-2 text-small text-ink-2">
       {verdict
         ? `The band is the specification (${verdict.specification.source}, ` +
           `${verdict.specification.date}), its dark part what this tape can be sure of.`
-        : isLevelled(round)
-          ? isRideRound(round)
-            ? 'The notch is the design height at this level. No specification is on record ' +
-              'for it, so nothing is called in or out.'
-            : ''
-          : `${isRideRound(round) ? 'The notch is the design height at this level. ' : ''}${notJudged(round)}`}
+        : `${notch}${isLevelled(round) ? noVerdict : notJudged(round)}`}
       {earlier ? ` Dashed: ${momentWords(earlier.endedAt, new Date())}.` : ''}
       {round.padsMm ? ' The uneven floor is taken out.' : ''}
     </p>
@@ -211,7 +215,7 @@ function Recorded({
             ))}
           </ul>
         )}
-        <BandLegend verdict={verdict} round={round} earlier={earlier} />
+        <BandLegend job={job} verdict={verdict} round={round} earlier={earlier} />
         {(job.rounds.some(({ jobId }) => jobId !== job.id) ||
           job.proof.some(({ content }) => content.kind === 'handedOver')) && (
           <Suspense>

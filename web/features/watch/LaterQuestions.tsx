@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { Taps } from '../../kit/Taps.tsx'
 import { readTyped } from '../../kit/typed.ts'
 import { questionsAnswered } from '../job/walk/model.ts'
-import { RoundQuestions } from '../job/walk/RoundQuestions.tsx'
+import { RoundQuestions, toTemperature } from '../job/walk/RoundQuestions.tsx'
 import { ThrowAway } from '../job/walk/ThrowAway.tsx'
 import type { DraftDesk } from './draftDesk.ts'
 import { Button } from '../../kit/Button.tsx'
@@ -38,7 +38,14 @@ export function LaterQuestions({ job, desk, units, leftOn }: LaterProps): ReactN
         <Taps
           legend="Was it left alone?"
           chosen={draft.undisturbed === null ? [] : [draft.undisturbed]}
-          onTap={(undisturbed) => desk.change({ undisturbed })}
+          onTap={(undisturbed) => {
+            // What nobody touched is left as it stands.
+            const asItStands = undisturbed
+              ? { rolledAndBounced: draft.rolledAndBounced ?? false }
+              : {}
+            desk.change({ undisturbed, ...asItStands })
+            toTemperature(draft)
+          }}
           options={[
             {
               value: true,

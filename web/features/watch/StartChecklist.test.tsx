@@ -40,6 +40,7 @@ test('a night begins only with the supply taken away, proved off, tagged and shu
   waitsFor('Take the supply away, and say how.')
   tap(/^Fuse/)
   waitsFor('Prove the supply is off, tag the car, shut the doors.')
+  expect(screen.getByRole('button', { name: 'All three are so' })).toBeTruthy()
   tap(/^Proved off/)
   waitsFor('Tag the car, shut the doors.')
   tap(/^Car tagged/)
@@ -57,5 +58,19 @@ test('a night begins only with the supply taken away, proved off, tagged and shu
     walking: true,
     temperature: '8',
     checklist: { supplyCut: 'battery', supplyProved: true, tagged: true, doorsShut: true },
+  })
+})
+
+test('where all of it is so, one tap says it, once the supply is taken away', () => {
+  const walked = vi.fn()
+  putForm(<Start onWalk={walked} />)
+  answerTheRest()
+  expect(screen.queryByRole('button', { name: 'All three are so' })).toBeNull()
+  tap(/^Fuse/)
+  tap('All three are so')
+  expect(screen.queryByRole('button', { name: 'All three are so' })).toBeNull()
+  tap('Walk the evening round')
+  expect(walked.mock.calls[0]![0]).toMatchObject({
+    checklist: { supplyCut: 'fuse', supplyProved: true, tagged: true, doorsShut: true },
   })
 })

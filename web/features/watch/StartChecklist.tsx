@@ -5,7 +5,7 @@ import { highestLevel } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { Taps } from '../../kit/Taps.tsx'
 import type { Checklist } from '../../client/state/drafts.ts'
-import { RoundQuestions } from '../job/walk/RoundQuestions.tsx'
+import { RoundQuestions, toTemperature } from '../job/walk/RoundQuestions.tsx'
 import { ThrowAway } from '../job/walk/ThrowAway.tsx'
 import { nightWords } from '@anklet/language/causes/arrival'
 import { needsNoNight } from '@anklet/language/causes/complaint'
@@ -46,6 +46,12 @@ const CAUTION: Readonly<Record<NonNullable<Checklist['supplyCut']>, string>> = {
     'Some switches only stop the level switch. Prove below that the module can no longer move the car.',
 }
 
+const BEFORE_LEAVING = [
+  { value: 'supplyProved', words: 'Proved off', hint: 'asked to rise: still' },
+  { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' },
+  { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' },
+] as const
+
 /** What is done before anybody leaves the car alone. */
 function ThenDone({
   checklist,
@@ -54,25 +60,25 @@ function ThenDone({
   readonly checklist: Checklist
   onCheck(change: Partial<Checklist>): void
 }): ReactNode {
+  const wanted = checklist.supplyCut === 'leftOn' ? BEFORE_LEAVING.slice(1) : BEFORE_LEAVING
+  const chosen = wanted.flatMap(({ value }) => (checklist[value] ? [value] : []))
   return (
-    <Taps
-      legend="Then"
-      chosen={(['supplyProved', 'tagged', 'doorsShut'] as const).filter((key) => checklist[key])}
-      onTap={(key) => onCheck({ [key]: !checklist[key] })}
-      options={[
-        ...(checklist.supplyCut === 'leftOn'
-          ? []
-          : [
-              {
-                value: 'supplyProved' as const,
-                words: 'Proved off',
-                hint: 'asked to rise: still',
-              },
-            ]),
-        { value: 'tagged', words: 'Car tagged', hint: 'not to be driven' },
-        { value: 'doorsShut', words: 'Doors shut', hint: 'nobody inside' },
-      ]}
-    />
+    <div className="grid gap-2">
+      <Taps
+        legend="Then"
+        chosen={chosen}
+        onTap={(key) => onCheck({ [key]: !checklist[key] })}
+        options={wanted}
+      />
+      {checklist.supplyCut !== null && chosen.length === 0 && (
+        <Button
+          className="w-fit"
+          onClick={() => onCheck(Object.fromEntries(wanted.map(({ value }) => [value, true])))}
+        >
+          {wanted.length === 2 ? 'Both are so' : 'All three are so'}
+        </Button>
+      )}
+    </div>
   )
 }
 
@@ -125,9 +131,10 @@ export function StartChecklist({ job, desk, units, again }: StartProps): ReactNo
                 ? []
                 : [String(checklist.minutesSinceRun) as (typeof SINCE)[number]['value']]
             }
-            onTap={(value) =>
+            onTap={(value) => {
               check({ minutesSinceRun: value === 'unknown' ? 'unknown' : Number(value) })
-            }
+              toTemperature(draft)
+            }}
           />
           <RoundQuestions job={job} draft={draft} levels onChange={desk.change} />
           {highest && highest.id !== draft.levelId && (

@@ -4,12 +4,19 @@ import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
 import { Taps } from '../../../kit/Taps.tsx'
 import { useUnits } from '../../../client/queries.ts'
-import type { Draft } from '../../../client/state/drafts.ts'
+import type { Draft, DraftKind } from '../../../client/state/drafts.ts'
 import { readTyped } from '../../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { STATE_WORDS } from '@anklet/language/heights/methods'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
+
+const temperatureId = (kind: DraftKind): string => `temperature-${kind}`
+
+/** Goes on to the temperature, once what is asked before it is answered. */
+export function toTemperature({ kind, temperature }: Draft): void {
+  if (temperature === '') document.getElementById(temperatureId(kind))?.focus()
+}
 
 interface QuestionsProps {
   readonly job: Job
@@ -61,7 +68,7 @@ export function RoundQuestions({
           }))}
         />
       )}
-      {levels && (
+      {levels && job.vehicleType.architecture.levels.length > 1 && (
         <Taps
           legend="Which level does it stand at?"
           chosen={draft.levelId ? [draft.levelId] : []}
@@ -77,7 +84,7 @@ export function RoundQuestions({
         <Field
           className="w-[120px]"
           label={<>Temperature, {UNIT_LABEL[units.temperature]}</>}
-          id={`temperature-${draft.kind}`}
+          id={temperatureId(draft.kind)}
         >
           <Input
             className="num text-figure"

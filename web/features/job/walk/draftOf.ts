@@ -16,6 +16,7 @@ function levelFor(job: Job, kind: DraftKind): string {
 
 /** A round not begun yet, with the ids it will be saved under. */
 export function freshDraft(job: Job, kind: DraftKind, now: Date): Draft {
+  const watched = kind === 'morning' || kind === 'look' ? watchRounds(job) : null
   return {
     ...USUAL_ROUND,
     key: draftKey(job.id, kind),
@@ -23,13 +24,11 @@ export function freshDraft(job: Job, kind: DraftKind, now: Date): Draft {
     kind,
     roundId: crypto.randomUUID(),
     commandId: crypto.randomUUID(),
-    watchId:
-      kind === 'morning' || kind === 'look'
-        ? (watchRounds(job)?.watch.id ?? '')
-        : crypto.randomUUID(),
+    watchId: watched ? watched.watch.id : crypto.randomUUID(),
     levelId: levelFor(job, kind),
     temperature: '',
-    thermometer: null,
+    // The same one is read again in the morning.
+    thermometer: watched?.evening.thermometer ?? null,
     rolledAndBounced: null,
     undisturbed: null,
     checklist: {
