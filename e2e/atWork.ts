@@ -70,14 +70,16 @@ export async function answer(page: Page): Promise<void> {
     if ((await gauge.inputValue()) === '') await gauge.fill(carries ? '2.4' : '0')
   const torque = card.getByLabel(/^Set to/)
   if ((await torque.count()) > 0 && (await torque.inputValue()) === '') {
+    const inPounds = (await card.getByLabel(/^Set to, lbf\.ft/).count()) > 0
     const [, least, most = least] =
-      /([\d.]+)(?: to ([\d.]+))? N\.m/.exec(
+      (inPounds ? /([\d.]+)(?: to ([\d.]+))? lbf\.ft/ : /([\d.]+)(?: to ([\d.]+))? N\.m/).exec(
         await card
           .getByRole('group')
           .filter({ has: page.getByLabel(/^Set to/) })
           .innerText(),
       ) ?? []
-    await torque.fill(least === undefined ? '60' : String((Number(least) + Number(most)) / 2))
+    const unwritten = inPounds ? '44.3' : '60'
+    await torque.fill(least === undefined ? unwritten : String((Number(least) + Number(most)) / 2))
     await sayWhereWritten(card)
   }
   const reading = card.getByLabel(/^Measured, /)

@@ -1,3 +1,4 @@
+import type { Job } from '@anklet/contract'
 import type { Page } from '@playwright/test'
 import { begin, isShownElsewhere, present, workUntil } from './atWork.ts'
 import type { Counted } from './counting.ts'
@@ -17,7 +18,34 @@ const PLATE = 'VS 77 K'
 const DESK = { touch: false, viewport: { width: 1280, height: 800 } }
 const PHONE = { touch: true, viewport: { width: 390, height: 844 } }
 
-async function takeIn(page: Page, hand: Hand): Promise<void> {
+/** How a shop measures: what is typed for a height and a temperature. */
+interface World {
+  readonly name: string
+  readonly units: readonly string[]
+  height(mm: number): number | string
+  temperature(celsius: number): string
+}
+
+const METRIC: World = {
+  name: 'in metric units',
+  units: [],
+  height: (mm) => mm,
+  temperature: (celsius) => String(celsius),
+}
+
+/** Thirty-seconds of an inch, as they are read off a tape. */
+function onTape(mm: number): string {
+  const parts = Math.round((32 * mm) / 25.4)
+  return parts % 32 === 0 ? String(parts / 32) : `${Math.floor(parts / 32)} ${parts % 32}/32`
+}
+const INCHES: World = {
+  name: 'in inches, psi and °F',
+  units: ['inch', 'psi', '°F'],
+  height: onTape,
+  temperature: (celsius) => String(celsius * 1.8 + 32),
+}
+
+async function takeIn(page: Page, hand: Hand, isKnown = false): Promise<void> {
   // Nobody is asked who they are before something is written.
   await expect(page.getByRole('heading', { name: 'No car here yet.' })).toBeVisible()
   await expect(page.getByRole('dialog')).toBeHidden()
@@ -29,19 +57,24 @@ async function takeIn(page: Page, hand: Hand): Promise<void> {
   await page.reload()
   await expect(page.getByLabel('Plate')).toHaveValue(PLATE)
   await hand.tap('Take it in')
-  await hand.nameAsked('Ann')
+  if (!isKnown) await hand.nameAsked('Ann')
   await expect(page).toHaveURL(/intake$/)
 }
 
 /** A night's watch from the job's first page to its answer. */
-async function watchNight(page: Page, hand: Hand, address: string): Promise<void> {
+async function watchNight(
+  page: Page,
+  hand: Hand,
+  address: string,
+  { height, temperature }: World = METRIC,
+): Promise<void> {
   await hand.follow(/^Watch/)
   await hand.tap('Over 2 h')
-  await hand.settle({ temperature: '10', settled: /Rolled both ways/ })
+  await hand.settle({ temperature: temperature(10), settled: /Rolled both ways/ })
   await hand.tap('Fuse')
   await hand.tap('All three are so')
   await hand.tap('Walk the evening round')
-  await hand.walk(EVENING)
+  await hand.walk(EVENING.map(height))
   await hand.tap('Start the watch')
   await expect(page.getByText(/Leave it alone: .* to go/)).toBeVisible()
 
@@ -51,9 +84,9 @@ async function watchNight(page: Page, hand: Hand, address: string): Promise<void
   await page.goto(address)
   await hand.follow(/Walk the morning round/)
   await hand.tap(/^Yes/)
-  await page.getByLabel('Temperature').fill('1')
+  await page.getByLabel('Temperature').fill(temperature(1))
   await hand.tap('Walk the morning round')
-  await hand.walk(MORNING)
+  await hand.walk(MORNING.map(height))
   await hand.tap('Save the morning round')
   await expect(page.getByText(/^Rear left leaks: (sure|likely)/)).toBeVisible()
 }
@@ -84,7 +117,7 @@ async function decideAndPlan(page: Page, hand: Hand): Promise<void> {
 }
 
 /** All that proves it: each corner told, soap, heights, codes, a road test. */
-async function prove(page: Page, hand: Hand): Promise<void> {
+async function prove(page: Page, hand: Hand, { height, temperature }: World): Promise<void> {
   await present(page).getByRole('button', { name: 'The right one moved' }).click()
   await expect(present(page)).toContainText('Soap on every joint')
   while (await isShownElsewhere(page)) {
@@ -99,11 +132,11 @@ async function prove(page: Page, hand: Hand): Promise<void> {
   await present(page).getByRole('link', { name: 'Walk a round' }).click()
   await hand.settle({
     state: /^Levelled, engine on/,
-    temperature: '4',
+    temperature: temperature(4),
     settled: /Rolled both ways/,
   })
   await hand.tap('Begin the walk')
-  await hand.walk(LEVELLED)
+  await hand.walk(LEVELLED.map(height))
   await hand.tap('Save the round')
   // Nobody entered at which height it is made to stand: left against right is all that can be told.
   await expect(page.getByText(/^Both sides alike\. Which height/)).toBeVisible()
@@ -168,26 +201,98 @@ for (const { name, touch, viewport } of [
   })
 }
 
-test('a car nobody entered, from an empty shop until its job is closed', async ({
-  page,
-  emptyShop: { address },
-}) => {
-  test.setTimeout(300_000)
-  const counted = await countTaps(page)
-  await page.clock.install({ time: new Date('2026-11-24T18:00:00Z') })
+/** What is left of a job that is closed, as far as two of them can be held against each other. */
+async function recordOf(address: string) {
+  const read = async (path: string): Promise<unknown> =>
+    (await fetch(`${address}/api/${path}`)).json()
+  const [{ id }] = (await read('jobs')) as [{ readonly id: string }]
+  const { rounds, watches, work } = (await read(`jobs/${id}`)) as Job
+  return {
+    heightsMm: rounds.flatMap(({ readings }) => readings.map(({ heightMm }) => heightMm)),
+    temperaturesC: rounds.map(({ temperatureC }) => temperatureC),
+    torquesNm: work.flatMap(({ content }) =>
+      content.kind === 'done' && content.torque ? [content.torque.nm] : [],
+    ),
+    steps: work.flatMap(({ content }) => (content.kind === 'done' ? [content.key] : [])),
+    finding: watches.at(-1)!.finding,
+  }
+}
+
+/** What a shop that measures in inches never reads; torques are told in both. */
+const METRIC_WORDS = /\d ?(mm|°C|bar|kPa|N\.m|kg|km)(?![\w·])/
+
+async function wholeJob(page: Page, address: string, world: World) {
   await page.goto(address)
   const hand = handOn(page)
-  await takeIn(page, hand)
-  await watchNight(page, hand, address)
+  for (const [i, unit] of world.units.entries()) {
+    if (i === 0) await page.goto(`${address}/shop`)
+    await hand.tap(unit)
+    if (i === 0) await hand.nameAsked('Ann')
+    await expect(page.getByRole('button', { name: unit, exact: true, pressed: true })).toBeVisible()
+  }
+  const shown: string[] = []
+  const look = async (): Promise<void> => {
+    shown.push(await page.locator('main').innerText())
+  }
+  await page.goto(address)
+  await takeIn(page, hand, world.units.length > 0)
+  await watchNight(page, hand, address, world)
+  await look()
   await decideAndPlan(page, hand)
+  await look()
   await workUntil(page, null)
   await page.getByRole('link', { name: 'Go on in Recommission' }).click()
   await expect(present(page)).toContainText('the tyres just touch')
+  await look()
   await workUntil(page, null)
   await page.getByRole('link', { name: 'On to the proof' }).click()
-  await prove(page, hand)
+  await prove(page, hand, world)
+  await look()
   await handOver(page, hand)
-  const whole = await counted()
-  told('A whole job', whole)
-  expect(whole.taps).toBeLessThanOrEqual(150)
+  await look()
+  return { record: await recordOf(address), shown }
+}
+
+test('a car nobody entered, from an empty shop until its job is closed, in two worlds of units', async ({
+  page,
+  emptyProcess,
+}) => {
+  test.setTimeout(600_000)
+  const counted = await countTaps(page)
+  const begun = new Date('2026-11-24T18:00:00Z')
+  await page.clock.install({ time: begun })
+  const ran = []
+  for (const world of [METRIC, INCHES]) {
+    await page.clock.setSystemTime(begun)
+    const { address } = await emptyProcess.open(null)
+    await page.goto(address)
+    // Nobody has worked in this shop before.
+    await page.evaluate(() => {
+      localStorage.clear()
+      sessionStorage.clear()
+    })
+    ran.push(await wholeJob(page, address, world))
+    const whole = await counted()
+    told(`A whole job, ${world.name}`, whole)
+    expect(whole.taps - world.units.length).toBeLessThanOrEqual(150)
+    await page.goto('about:blank')
+    await emptyProcess.close()
+    emptyProcess.clear()
+  }
+  const [metric, inches] = ran as [(typeof ran)[number], (typeof ran)[number]]
+  expect(inches.record.steps).toEqual(metric.record.steps)
+  expect(inches.record.heightsMm).toHaveLength(metric.record.heightsMm.length)
+  // What a tape can tell apart is told apart: half a thirty-second of an inch.
+  for (const [i, mm] of metric.record.heightsMm.entries())
+    expect(Math.abs(inches.record.heightsMm[i]! - mm)).toBeLessThanOrEqual(0.4)
+  for (const [i, celsius] of metric.record.temperaturesC.entries())
+    expect(inches.record.temperaturesC[i]).toBeCloseTo(celsius, 6)
+  for (const [i, nm] of metric.record.torquesNm.entries())
+    expect(Math.abs(inches.record.torquesNm[i]! - nm)).toBeLessThanOrEqual(0.1)
+  expect(inches.record.finding).toMatchObject({
+    kind: 'answer',
+    best: (metric.record.finding as { readonly best: string }).best,
+  })
+  for (const words of metric.shown.join('\n').split('\n')) expect(words).not.toMatch(/\d ?(psi|°F)/)
+  for (const words of inches.shown.join('\n').split('\n')) expect(words).not.toMatch(METRIC_WORDS)
 })

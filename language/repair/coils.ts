@@ -1,3 +1,5 @@
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { figureUnit } from '@anklet/core/base/units'
 import { balanceOf } from '@anklet/core/reasoning/conversion'
 import type { Axle, VehicleGeometry } from '@anklet/core/base/vehicle'
 import type { Misfit, Wanted } from '@anklet/core/reasoning/conversion'
@@ -21,11 +23,16 @@ const MOST_WORDS: Readonly<Record<Misfit, string>> = {
 export function wantedWords(
   { leastRateNPerMm, mostRateNPerMm, longestSolidMm, freeLengthMm }: Wanted,
   most: Misfit,
+  units: DisplayUnits,
 ): string {
+  const [stiffness, length] = [figureUnit('N/mm', units), figureUnit('mm', units)]
+  const rateOf = (nPerMm: number): string => (nPerMm * stiffness.perStored).toFixed(0)
+  const lengthOf = (mm: number): string =>
+    `${(mm * length.perStored).toFixed(units.length === 'inch' ? 1 : 0)} ${length.label}`
   if (leastRateNPerMm > mostRateNPerMm)
     return (
-      `No coil can do it: laden it needs at least ${leastRateNPerMm.toFixed(0)} ` +
-      `N/mm, and at full droop at most ${mostRateNPerMm.toFixed(0)}. Less load, or ` +
+      `No coil can do it: laden it needs at least ${rateOf(leastRateNPerMm)} ` +
+      `${stiffness.label}, and at full droop at most ${rateOf(mostRateNPerMm)}. Less load, or ` +
       'helper springs.'
     )
   const rate = Number.isFinite(mostRateNPerMm)
@@ -33,19 +40,23 @@ export function wantedWords(
     : leastRateNPerMm * 1.3
   return (
     'Most of the list ' +
-    `${MOST_WORDS[most]}. One of ${leastRateNPerMm.toFixed(0)} to ` +
-    `${Number.isFinite(mostRateNPerMm) ? mostRateNPerMm.toFixed(0) : 'any more'} ` +
-    `N/mm would fit, at ${rate.toFixed(0)} N/mm with a free length of ` +
-    `${freeLengthMm(rate).toFixed(0)} mm, no longer than ` +
-    `${longestSolidMm.toFixed(0)} mm when solid.`
+    `${MOST_WORDS[most]}. One of ${rateOf(leastRateNPerMm)} to ` +
+    `${Number.isFinite(mostRateNPerMm) ? rateOf(mostRateNPerMm) : 'any more'} ` +
+    `${stiffness.label} would fit, at ${rateOf(rate)} ${stiffness.label} with a free length of ` +
+    `${lengthOf(freeLengthMm(rate))}, no longer than ${lengthOf(longestSolidMm)} when solid.`
   )
 }
 
-/** How far a headlamp’s beam moved at ten metres, cm. */
-export const beamWords = (cm: number): string =>
-  Math.abs(cm) < 0.5
-    ? 'unchanged'
-    : `${Math.abs(cm).toFixed(0)} cm ${cm > 0 ? 'higher' : 'lower'} at 10 m`
+/** How far a headlamp’s beam moved at ten metres. @param cm how far, cm */
+export function beamWords(cm: number, units: DisplayUnits): string {
+  if (Math.abs(cm) < 0.5) return 'unchanged'
+  const far = Math.abs(cm)
+  const [moved, at] =
+    units.length === 'inch'
+      ? [`${(far * 10 * figureUnit('mm', units).perStored).toFixed(1)} in`, '33 ft']
+      : [`${far.toFixed(0)} cm`, '10 m']
+  return `${moved} ${cm > 0 ? 'higher' : 'lower'} at ${at}`
+}
 
 /** What coils on one axle do to the balance between the two. */
 export function balanceWords(before: VehicleGeometry, after: VehicleGeometry, axle: Axle): string {

@@ -1,13 +1,15 @@
 import type { DisplayUnits } from '@anklet/core/base/units'
-import { formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
-import { parseNumber } from './typed.ts'
+import { figureUnit, formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
+import { parseInches, parseNumber } from './typed.ts'
 
-/** A figure a tool asks for: plain in the unit it names, or a pressure or temperature in the shop's. */
+/** A figure a tool asks for, typed in the shop's unit. */
 export interface Ask {
   readonly words: string
   readonly kind: 'plain' | 'pressure' | 'temperature'
-  /** Unit of a plain figure. */
+  /** Unit a plain figure is stored in. */
   readonly unit?: string
+  /** What else stands beside the unit. */
+  readonly more?: string
   readonly least: number
   readonly most: number
   /** What stands there first, as it is stored; null: nothing, since only the maker's papers say it. */
@@ -19,17 +21,32 @@ export type Typed<Key extends string> = Readonly<Record<Key, string>>
 
 const QUANTITY = { pressure: 'pressure', temperature: 'temperature' } as const
 
+/** Significant figures a figure is shown with in another unit than it is stored in. */
+const SHOWN = 4
+
 /** How a stored figure is written in its field. */
-export const written = ({ kind, start }: Ask, units: DisplayUnits): string =>
-  start === null
-    ? ''
-    : kind === 'plain'
-      ? String(start)
-      : formatQuantity(start, QUANTITY[kind], units).replace('−', '-')
+export function written({ kind, start, unit = '' }: Ask, units: DisplayUnits): string {
+  if (start === null) return ''
+  if (kind !== 'plain') return formatQuantity(start, QUANTITY[kind], units).replace('−', '-')
+  const { perStored } = figureUnit(unit, units)
+  return perStored === 1 ? String(start) : String(Number((start * perStored).toPrecision(SHOWN)))
+}
 
 /** The unit beside a field. */
-export const unitOf = ({ kind, unit = '' }: Ask, units: DisplayUnits): string =>
-  kind === 'plain' ? unit : `${UNIT_LABEL[units[kind]]}${kind === 'pressure' ? ' gauge' : ''}`
+export function unitOf({ kind, unit = '', more }: Ask, units: DisplayUnits): string {
+  if (kind === 'pressure') return `${UNIT_LABEL[units.pressure]} gauge`
+  const { label } = kind === 'plain' ? figureUnit(unit, units) : { label: UNIT_LABEL[units[kind]] }
+  return more === undefined ? label : `${label} ${more}`
+}
+
+/** What was typed, as it is stored; null: no number. */
+function storedFigure({ kind, unit = '' }: Ask, typed: string, units: DisplayUnits): number | null {
+  const { label, perStored } = figureUnit(unit, units)
+  // A tape's fractions are read wherever a length is typed in inches.
+  const shown = label === UNIT_LABEL.inch ? parseInches(typed) : parseNumber(typed)
+  if (shown === null) return null
+  return kind === 'plain' ? shown / perStored : fromDisplay(shown, QUANTITY[kind], units)
+}
 
 /** The figures as they are stored, or the sentence for the first that cannot be. */
 export type ReadFigures<Key extends string> =
@@ -49,13 +66,7 @@ export function readFigures<Key extends string>(
   const value: Partial<Record<Key, number>> = {}
   for (const key of Object.keys(asks) as Key[]) {
     const ask = asks[key]
-    const shown = parseNumber(typed[key])
-    const stored =
-      shown === null
-        ? null
-        : ask.kind === 'plain'
-          ? shown
-          : fromDisplay(shown, QUANTITY[ask.kind], units)
+    const stored = storedFigure(ask, typed[key], units)
     if (stored === null)
       return {
         ok: false,

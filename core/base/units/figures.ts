@@ -11,6 +11,7 @@ export interface FigureUnit {
 const { length, force, rate, volume, torque } = CONVERSIONS
 const KG_PER_LB = 0.45359237
 const KM_PER_MILE = 1.609344
+const M_PER_FOOT = 0.3048
 
 // What a shop that measures in inches reads the other figures of a car in, by the stored unit.
 const WITH_INCHES: Readonly<Record<string, FigureUnit>> = {
@@ -19,15 +20,17 @@ const WITH_INCHES: Readonly<Record<string, FigureUnit>> = {
   'N/mm': { label: 'lbf/in', perStored: rate['lbf/in'].per },
   'cm²': { label: 'in²', perStored: 100 * length.inch.per ** 2 },
   L: { label: 'in³', perStored: volume['in³'].per },
+  'L/min': { label: 'ft³/min', perStored: 1 / (1000 * M_PER_FOOT ** 3) },
   kg: { label: 'lb', perStored: 1 / KG_PER_LB },
   Nm: { label: 'lbf·ft', perStored: torque['lbf·ft'].per },
   km: { label: 'mi', perStored: 1 / KM_PER_MILE },
+  m: { label: 'ft', perStored: 1 / M_PER_FOOT },
 }
 
 /**
  * The unit a shop shows and types a figure in that is stored in another. Units that no choice of
  * the shop changes stay as they are.
- * @param stored mm, N, N/mm, cm², L, kg, Nm, km, bar, or any other
+ * @param stored mm, N, N/mm, cm², L, L/min, kg, Nm, km, m, bar, or any other
  */
 export function figureUnit(stored: string, units: DisplayUnits): FigureUnit {
   if (stored === 'bar')

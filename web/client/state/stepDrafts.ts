@@ -18,7 +18,8 @@ export interface StepDraft {
     >
   >
   readonly torque: string
-  readonly unit: 'N.m' | 'lbf.ft'
+  /** Unit of the torque; null: nobody said otherwise than the shop. */
+  readonly unit: 'N.m' | 'lbf.ft' | null
   /** Where a figure is written; null: as it was said before, if it was. */
   readonly source: string | null
   /** What holds it instead of a thread, as it was seen. */
@@ -32,10 +33,13 @@ export interface StepDraft {
   readonly reason: string
 }
 
+/** The same, its torque in a unit. */
+export type StepTyped = StepDraft & { readonly unit: 'N.m' | 'lbf.ft' }
+
 export const EMPTY_STEP: StepDraft = {
   shown: {},
   torque: '',
-  unit: 'N.m',
+  unit: null,
   source: null,
   noThread: null,
   reading: '',

@@ -19,7 +19,8 @@ const ASKS = {
   reservoirL: {
     words: 'Reservoir',
     kind: 'plain',
-    unit: 'L (0: none)',
+    unit: 'L',
+    more: '(0: none)',
     least: 0,
     most: 1000,
     start: null,
@@ -36,12 +37,21 @@ const ASKS = {
   levelOffsetMm: {
     words: 'Level',
     kind: 'plain',
-    unit: 'mm over design',
+    unit: 'mm',
+    more: 'over design',
     least: -300,
     most: 300,
     start: 0,
   },
-  bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
+  bottleL: {
+    words: 'Bottle',
+    kind: 'plain',
+    unit: 'L',
+    more: '(0: none)',
+    least: 0,
+    most: 1000,
+    start: 0,
+  },
   bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
 

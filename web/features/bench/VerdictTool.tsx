@@ -137,7 +137,7 @@ export function VerdictTool(): ReactNode {
             'out, when outside by as much.'
           }
           limits={
-            'One reading repeats to 1.5 mm, tape and place have 1 mm in common. Five ' +
+            `One reading repeats to ${write(1.5)}, tape and place have ${write(1)} in common. Five ` +
             'readings speak with their own spread.'
           }
         />

@@ -1,3 +1,4 @@
+import { degreesWords } from '@anklet/language/plain/temperatures'
 import { LeakAsks } from './LeakAsks.tsx'
 import type { VehicleType } from '@anklet/contract'
 import { planWatch } from '@anklet/core/measuring/leakdown'
@@ -54,6 +55,9 @@ function HowLong({
   )
 }
 
+/** The night it is reckoned for is as cold, °C. */
+const MEAN_C = 8
+
 /** How long a watch must last to be sure of a leak of a size. */
 export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
   const vehicle = completeGeometry(type.geometry)
@@ -62,6 +66,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
   const [logRate, setLogRate] = useState(-1)
   const [readings, setReadings] = useState(2)
   const [sigmaK, setSigmaK] = useState(3)
+  const units = useUnits()
   const leakBarLPerH = 10 ** logRate
   const plan = planWatch({
     vehicle,
@@ -69,7 +74,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
     leakBarLPerH,
     readings,
     temperatureSigmaK: sigmaK,
-    meanC: 8,
+    meanC: MEAN_C,
   })
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_380px]">
@@ -98,7 +103,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
           max={6}
           step={0.5}
           value={sigmaK}
-          shown={`${sigmaK} K`}
+          shown={degreesWords(sigmaK, units)}
           onSlide={setSigmaK}
         />
       </div>
@@ -109,7 +114,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
             corner={corner}
             leakBarLPerH={leakBarLPerH}
             plan={plan.value}
-            known={`${readings} readings a round, gas known to ${sigmaK} K`}
+            known={`${readings} readings a round, gas known to ${degreesWords(sigmaK, units)}`}
           />
         ) : (
           <Refusal>{refusalWords(plan.error)}</Refusal>
@@ -121,7 +126,7 @@ export function Wait({ type }: { readonly type: VehicleType }): ReactNode {
           }
           limits={
             'Sees such a leak 19 times in 20, calls 1 tight corner in 20 leaking. Linear ' +
-            'at design height, at 8 °C.'
+            `at design height, at ${formatQuantity(MEAN_C, 'temperature', units)} ${UNIT_LABEL[units.temperature]}.`
           }
         />
       </div>

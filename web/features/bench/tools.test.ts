@@ -62,20 +62,34 @@ describe('figures a tool asks for', () => {
     expect(
       Object.values(asks).map((ask) => [written(ask, american), unitOf(ask, american)]),
     ).toEqual([
-      ['5', 'L'],
+      ['305.1', 'in³'],
       ['174', 'psi gauge'],
       ['59', '°F'],
     ])
     expect(written({ ...asks.volumeL, start: null }, american)).toBe('')
     const read = readFigures(
       asks,
-      { volumeL: '2,5', toBarG: '145.038', temperatureC: '32' },
+      { volumeL: '152,56', toBarG: '145.038', temperatureC: '32' },
       american,
     )
     if (!read.ok) throw new Error(read.sentence)
-    expect(read.value.volumeL).toBe(2.5)
+    expect(read.value.volumeL).toBeCloseTo(2.5, 3)
     expect(read.value.toBarG).toBeCloseTo(10, 4)
     expect(read.value.temperatureC).toBeCloseTo(0, 9)
+  })
+  test('a length in inches is read as a tape shows it', () => {
+    const length = {
+      words: 'Level',
+      kind: 'plain',
+      unit: 'mm',
+      more: 'over design',
+      least: -300,
+      most: 300,
+      start: 0,
+    } as const
+    expect(unitOf(length, american)).toBe('in over design')
+    const read = readFigures({ length }, { length: '1 1/4' }, american)
+    expect(read.ok && read.value.length).toBeCloseTo(31.75, 9)
   })
   test.each([
     [{ volumeL: '' }, 'Volume: not entered, look it up.', true],

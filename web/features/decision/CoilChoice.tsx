@@ -183,7 +183,7 @@ function Fitted({
     <>
       {most && (
         <Notice kind="wait">
-          None of the list fits. {wantedWords(wantedCoil(corners[0]!), most)}
+          None of the list fits. {wantedWords(wantedCoil(corners[0]!), most, units)}
         </Notice>
       )}
       <Candidates

@@ -60,10 +60,10 @@ export function Stances({ vehicle, fit, axle, ladenKg, towKg, units }: StancePro
       />
       <p className="text-small">{balanceWords(vehicle, converted, axle)}</p>
       <p className="text-small">
-        Headlamp beam: empty {beamWords(empty.value.beamCmAt10M)}, laden{' '}
-        {beamWords(full.value.beamCmAt10M)}
-        {towKg > 0 ? `, towing ${beamWords(towing.value.beamCmAt10M)} (dashed)` : ''}. Heights in{' '}
-        {UNIT_LABEL[units.length]}; an axle that keeps its air is levelled.
+        Headlamp beam: empty {beamWords(empty.value.beamCmAt10M, units)}, laden{' '}
+        {beamWords(full.value.beamCmAt10M, units)}
+        {towKg > 0 ? `, towing ${beamWords(towing.value.beamCmAt10M, units)} (dashed)` : ''}.
+        Heights in {UNIT_LABEL[units.length]}; an axle that keeps its air is levelled.
       </p>
     </section>
   )

@@ -1,3 +1,4 @@
+import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import { singleFaults } from '@anklet/core/reasoning/diagnosis'
 import type { Lives, Part, VehicleDetail } from '@anklet/contract'
 import {
@@ -230,12 +231,12 @@ describe('coils as they are read', () => {
       { id: 'a', rateNPerMm: 60, freeLengthMm: 380, solidLengthMm: 200 },
     ])
     const most = fitted.ok ? mostFailed(fitted.value) : null
-    expect(wantedWords(wantedCoil(corner), most!)).toMatch(
+    expect(wantedWords(wantedCoil(corner), most!, DEFAULT_UNITS)).toMatch(
       /^Most of the list stand wrong\. One of 57 to 121 N\/mm would fit, at 89 N\/mm with a free length of 393 mm/,
     )
-    expect(wantedWords(wantedCoil({ ...corner, ladenLoadN: 16_000 }), 'sag')).toMatch(
-      /^No coil can do it: laden it needs at least/,
-    )
+    expect(
+      wantedWords(wantedCoil({ ...corner, ladenLoadN: 16_000 }), 'sag', DEFAULT_UNITS),
+    ).toMatch(/^No coil can do it: laden it needs at least/)
   })
 })
 

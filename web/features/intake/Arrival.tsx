@@ -1,3 +1,5 @@
+import { figureUnit } from '@anklet/core/base/units'
+import { useUnits } from '../../client/queries.ts'
 import checkArrival from 'virtual:check/job.arrive'
 import type { ArrivalRecord, Job } from '@anklet/contract'
 import { arrivalAnswer, onStops } from '@anklet/core/reasoning/arrival'
@@ -36,16 +38,24 @@ const one = <Value,>(value: Value | null): Value[] => (value === null ? [] : [va
 type Seen = keyof typeof SEEN_WORDS
 const SEEN = Object.keys(SEEN_WORDS) as Seen[]
 
-/** Kilometres as they are typed; null: none are, NaN: it is no whole number. */
-function kilometresOf(text: string): number | null {
+/** Kilometres of a distance as it is typed; null: none is, NaN: it is no whole number. */
+function kilometresOf(text: string, perKm: number): number | null {
   const figures = text.replaceAll(/[\s.,]/g, '')
-  return figures === '' ? null : Number(figures)
+  return figures === '' ? null : Math.round(Number(figures) / perKm)
 }
 
 function Odometer({ arrival, closed, set, refusals }: PartProps): ReactNode {
-  const [typed, setTyped] = useState(arrival.odometerKm === null ? '' : String(arrival.odometerKm))
+  const { label, perStored } = figureUnit('km', useUnits())
+  const [typed, setTyped] = useState(
+    arrival.odometerKm === null ? '' : String(Math.round(arrival.odometerKm * perStored)),
+  )
   return (
-    <Field className="w-[150px]" label="Odometer, km" id="odometer" refusal={refusals.odometerKm}>
+    <Field
+      className="w-[150px]"
+      label={<>Odometer, {label}</>}
+      id="odometer"
+      refusal={refusals.odometerKm}
+    >
       <FigureInput
         inputMode="numeric"
         maxLength={11}
@@ -53,7 +63,7 @@ function Odometer({ arrival, closed, set, refusals }: PartProps): ReactNode {
         value={typed}
         onText={(text) => {
           setTyped(text)
-          set({ odometerKm: kilometresOf(text) })
+          set({ odometerKm: kilometresOf(text, perStored) })
         }}
       />
     </Field>
@@ -174,7 +184,7 @@ function ArrivalForm({
     begin: draft.draft,
     baseVersion: draft.base,
     fields: fieldsUnder('arrival', draft.draft),
-    refusals: { odometerKm: 'Whole kilometres, figures only.' },
+    refusals: { odometerKm: 'Whole figures only, as the odometer shows them.' },
     mode: 'onChange',
     onTyped: draft.setDraft,
     payloadOf: (typed) => keepArrival(job.id, typed),
@@ -218,7 +228,7 @@ function ArrivalForm({
           )
         }
       />
-      {night && <Notice kind="wait">{night} Eye protection on: air is at several bar.</Notice>}
+      {night && <Notice kind="wait">{night} Eye protection on: the air is under pressure.</Notice>}
       {caution && <Notice kind="caution">{caution}</Notice>}
       <Taps
         legend="Condition, before anybody is blamed"

@@ -206,14 +206,14 @@ test('an odometer that is no whole number is refused at its field, and nothing g
   tap(/^On arrival/)
   tap('Air can be heard')
   type('Odometer, km', '120 000 km')
-  await screen.findByText('Whole kilometres, figures only.')
+  await screen.findByText('Whole figures only, as the odometer shows them.')
   tap('Keep what was seen')
   await waitFor(() =>
     expect(screen.getByLabelText('Odometer, km').getAttribute('aria-invalid')).toBe('true'),
   )
   expect(commands).toHaveLength(0)
   type('Odometer, km', '120 000')
-  await waitFor(() => expect(screen.queryByText('Whole kilometres, figures only.')).toBeNull())
+  await waitFor(() => expect(screen.queryByText('Whole figures only, as the odometer shows them.')).toBeNull())
   tap('Keep what was seen')
   await waitFor(() => expect(commands).toHaveLength(1))
   expect(commands[0]).toMatchObject({

@@ -43,7 +43,7 @@ function NextWords({ complaint }: { readonly complaint: Complaint }): ReactNode 
       {complaint.signs.includes('hiss')
         ? 'A leak that can be heard needs no night: take soap and water to it first, pressurised, in the folds too.'
         : 'A pump that is never heard cannot lift the car: relay, fuse and plug come before any night.'}{' '}
-      The watch is for leaks nobody hears. Eye protection on: air is at several bar.
+      The watch is for leaks nobody hears. Eye protection on: the air is under pressure.
     </Notice>
   )
 }

@@ -3,7 +3,10 @@ import type { CoilEntry } from '@anklet/contract'
 import { coilRate } from '@anklet/core/reasoning/conversion'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
-import { useCoils, useCommand } from '../../client/queries.ts'
+import { figureUnit } from '@anklet/core/base/units'
+import { shownAs, UnitInput, useUnitLabel } from '../../client/form/UnitInput.tsx'
+import { Field } from '../../kit/Field.tsx'
+import { useCoils, useCommand, useUnits } from '../../client/queries.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { saveFile } from '../../kit/saveFile.ts'
 import { parseNumber } from '../../kit/typed.ts'
@@ -19,6 +22,7 @@ import { Heads, figures } from '../../kit/Table.tsx'
 const LARGEST_BYTES = 1_000_000
 
 function Unmarked(): ReactNode {
+  const [length, rateUnit] = [useUnitLabel('mm'), figureUnit('N/mm', useUnits())]
   const [typed, setTyped] = useState({ wire: '', diameter: '', turns: '' })
   const [wireMm, meanDiameterMm, activeCoils] = [typed.wire, typed.diameter, typed.turns].map(
     (text) => {
@@ -36,20 +40,22 @@ function Unmarked(): ReactNode {
       summary="A coil without a mark: its rate by wire, diameter and turns"
     >
       <div className="grid gap-3 pt-1 sm:grid-cols-3">
-        <Line
-          words="Wire"
-          unit="mm"
-          most={6}
-          value={typed.wire}
-          onType={(wire) => setTyped({ ...typed, wire })}
-        />
-        <Line
-          words="Diameter, middle of the wire"
-          unit="mm"
-          most={6}
-          value={typed.diameter}
-          onType={(diameter) => setTyped({ ...typed, diameter })}
-        />
+        <Field label="Wire" unit={length}>
+          <UnitInput
+            unit="mm"
+            maxLength={9}
+            value={typed.wire}
+            onText={(wire) => setTyped({ ...typed, wire })}
+          />
+        </Field>
+        <Field label="Diameter, middle of the wire" unit={length}>
+          <UnitInput
+            unit="mm"
+            maxLength={9}
+            value={typed.diameter}
+            onText={(diameter) => setTyped({ ...typed, diameter })}
+          />
+        </Field>
         <Line
           words="Turns that move"
           unit=""
@@ -61,15 +67,13 @@ function Unmarked(): ReactNode {
       {rate && (
         <p className="say-small pt-2" aria-live="polite">
           {rate.ok
-            ? `About ${rate.value.rateNPerMm.toFixed(1)} N/mm, for usual spring steel.`
+            ? `About ${(rate.value.rateNPerMm * rateUnit.perStored).toFixed(1)} ${rateUnit.label}, for usual spring steel.`
             : 'A wire so thick cannot be wound so tight.'}
         </p>
       )}
     </Disclosure>
   )
 }
-
-const FIGURES = ['N/mm', 'free, mm', 'solid, mm', 'price', 'days'] as const
 
 function CoilTable({
   coils,
@@ -80,17 +84,22 @@ function CoilTable({
   readonly busy: boolean
   onDrop(id: string): void
 }): ReactNode {
+  const units = useUnits()
+  const [rate, length] = [figureUnit('N/mm', units), figureUnit('mm', units)]
+  const heads = [rate.label, `free, ${length.label}`, `solid, ${length.label}`, 'price', 'days']
+  const shown = (stored: number, { perStored }: typeof rate): string =>
+    shownAs(String(stored), perStored)
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Coils">
       <table className="table min-w-[620px]">
-        <Heads columns={['coil', ...FIGURES.map((words) => figures(words)), '']} />
+        <Heads columns={['coil', ...heads.map((words) => figures(words)), '']} />
         <tbody>
           {coils.map((coil) => (
             <tr key={coil.id}>
               <th scope="row">{coil.name}</th>
-              <td className="n num">{coil.rateNPerMm}</td>
-              <td className="n num">{coil.freeLengthMm}</td>
-              <td className="n num">{coil.solidLengthMm}</td>
+              <td className="n num">{shown(coil.rateNPerMm, rate)}</td>
+              <td className="n num">{shown(coil.freeLengthMm, length)}</td>
+              <td className="n num">{shown(coil.solidLengthMm, length)}</td>
               <td className="n num">{coil.cost}</td>
               <td className="n num">{coil.leadDays}</td>
               <td className="n">

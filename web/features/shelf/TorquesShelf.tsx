@@ -5,7 +5,13 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import checkTorque from 'virtual:check/torque.save'
 import { sentenceOf } from '../../client/api.ts'
-import { useCommand, useProcedures, useTorques, useVehicleTypes } from '../../client/queries.ts'
+import {
+  useCommand,
+  useProcedures,
+  useTorques,
+  useVehicleTypes,
+  useUnits,
+} from '../../client/queries.ts'
 import { bookOf } from '../../client/procedures.ts'
 import { FormField, FormLine } from '../../client/form/FormFields.tsx'
 import type { CommandForm } from '../../client/form/useCommandForm.ts'
@@ -68,10 +74,11 @@ function Editor({
   readonly fasteners: Readonly<Record<string, string>>
   onDone(): void
 }): ReactNode {
+  const units = useUnits()
   const form = useCommandForm({
     command: 'torque.save',
     check: checkTorque,
-    begin: typedTorque(torque, open[0] ?? ''),
+    begin: typedTorque(torque, open[0] ?? '', units),
     baseVersion: torque?.version ?? null,
     payloadOf: (typed, id) => saveTorque(torque?.id ?? id, type.id, typed),
     fields: { '/minNm': 'min', '/maxNm': 'max', '/thenDegrees': 'degrees' },

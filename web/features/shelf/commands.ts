@@ -1,3 +1,4 @@
+import type { DisplayUnits } from '@anklet/core/base/units'
 import type { CommandPayload, Part, PartKind, Procedures, Torque } from '@anklet/contract'
 import type { Axle } from '@anklet/core/base/vehicle'
 import { NM_PER_LBF_FT } from '@anklet/core/base/units'
@@ -10,6 +11,7 @@ import { guessesLeft } from './guessForm.ts'
 import type { TypeForm } from './typeForm.ts'
 import { geometryOf, specificationsOf } from './typeForm.ts'
 import type { TorqueUnit } from '../job/model/torqueUnits.ts'
+import { usualTorqueUnit } from '../job/model/torqueUnits.ts'
 
 /** A part as it is typed. */
 export interface TypedPart {
@@ -111,7 +113,11 @@ const inUnit = (nm: number, unit: TorqueUnit = 'N.m'): string =>
   String(unit === 'N.m' ? nm : Math.round((nm / NM_PER_LBF_FT) * 10) / 10)
 
 /** A torque as the form shows it. @param torque null: a new one, for the fastener */
-export const typedTorque = (torque: Torque | null, fastener: string): TypedTorque =>
+export const typedTorque = (
+  torque: Torque | null,
+  fastener: string,
+  units: DisplayUnits,
+): TypedTorque =>
   torque
     ? {
         fastener: torque.fastener,
@@ -124,7 +130,7 @@ export const typedTorque = (torque: Torque | null, fastener: string): TypedTorqu
       }
     : {
         fastener,
-        unit: 'N.m',
+        unit: usualTorqueUnit(units),
         min: '',
         max: '',
         degrees: '',

@@ -1,3 +1,5 @@
+import { figureUnit } from '@anklet/core/base/units'
+import { useUnits } from '../../client/queries.ts'
 import { VIN_WORDS } from '@anklet/language/plain/plates'
 import type { Vehicle, VehicleDetail } from '@anklet/contract'
 import { tidyVin, vinRemark } from '@anklet/core/base/vehicle'
@@ -107,6 +109,7 @@ export function Details({ detail }: { readonly detail: VehicleDetail }): ReactNo
   const [editing, setEditing] = useState(false)
   const now = new Date()
   const last = odometer.at(-1)
+  const distance = figureUnit('km', useUnits())
   if (editing) return <Edit vehicle={vehicle} onDone={() => setEditing(false)} />
   return (
     <section aria-label="The car" className="grid gap-1">
@@ -131,8 +134,8 @@ export function Details({ detail }: { readonly detail: VehicleDetail }): ReactNo
         <p className="figure">
           <span className="text-ink-2">Odometer, {momentWords(last.at, now)}</span>
           <span className="num">
-            {last.km.toLocaleString('en')}
-            <span className="unit">km</span>
+            {Math.round(last.km * distance.perStored).toLocaleString('en')}
+            <span className="unit">{distance.label}</span>
           </span>
         </p>
       )}

@@ -254,7 +254,7 @@ export function Timeline({
   readonly points: readonly TrendPoint[]
   readonly units: DisplayUnits
 }): ReactNode {
-  const events = useMemo(() => eventsOf(detail), [detail])
+  const events = useMemo(() => eventsOf(detail, units), [detail, units])
   const like = useMemo(() => likeWithLike(points), [points])
   const [numbers, setNumbers] = useState(false)
   const phone = useIsPhone()

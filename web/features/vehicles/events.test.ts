@@ -28,53 +28,58 @@ test(
   'what happened to a car stands in the order of time; codes only where there ' +
     'were any, a planned return not at all',
   () => {
-    const events = eventsOf({
-      repairs: [repair(40, 'airSpring', ['RL'])],
-      codeReadings: [
-        {
-          id: 'c',
-          jobId: 'j',
-          at: at(10),
-          person: 'p',
-          from: 'typed',
-          tool: '',
-          codes: [{ number: 'C3121', failureType: null, status: 'stored', words: '', freeze: [] }],
-        },
-        { id: 'd', jobId: 'j', at: at(50), person: 'p', from: 'typed', tool: '', codes: [] },
-      ],
-      charges: [
-        {
-          id: 'g',
-          vehicleId: 'v',
-          jobId: 'j',
-          at: at(20),
-          person: 'p',
-          gas: 'nitrogen',
-          beforeBarG: 9,
-          afterBarG: 13.5,
-          temperatureC: 15,
-          addedBarL: 20,
-          words: '',
-        },
-      ],
-      pumpDays: [{ at: at(12), minutesPerDay: 14.2, startsPerDay: 22 }],
-      proof: [
-        proof(41, {
-          kind: 'calibrated',
-          why: 'sensor',
-          visits: [],
-          taught: 'link',
-          typedMm: [],
-          note: '',
-        }),
-        proof(42, { kind: 'return', dueAt: at(60), words: '' }),
-        proof(43, sampleHandover({ proved: false, reason: 'no time' })),
-      ],
-    })
+    const events = eventsOf(
+      {
+        repairs: [repair(40, 'airSpring', ['RL'])],
+        codeReadings: [
+          {
+            id: 'c',
+            jobId: 'j',
+            at: at(10),
+            person: 'p',
+            from: 'typed',
+            tool: '',
+            codes: [
+              { number: 'C3121', failureType: null, status: 'stored', words: '', freeze: [] },
+            ],
+          },
+          { id: 'd', jobId: 'j', at: at(50), person: 'p', from: 'typed', tool: '', codes: [] },
+        ],
+        charges: [
+          {
+            id: 'g',
+            vehicleId: 'v',
+            jobId: 'j',
+            at: at(20),
+            person: 'p',
+            gas: 'nitrogen',
+            beforeBarG: 9,
+            afterBarG: 13.5,
+            temperatureC: 15,
+            addedBarL: 20,
+            words: '',
+          },
+        ],
+        pumpDays: [{ at: at(12), minutesPerDay: 14.2, startsPerDay: 22 }],
+        proof: [
+          proof(41, {
+            kind: 'calibrated',
+            why: 'sensor',
+            visits: [],
+            taught: 'link',
+            typedMm: [],
+            note: '',
+          }),
+          proof(42, { kind: 'return', dueAt: at(60), words: '' }),
+          proof(43, sampleHandover({ proved: false, reason: 'no time' })),
+        ],
+      },
+      { length: 'mm', pressure: 'kPa', temperature: 'degC' },
+    )
     expect(events.map(({ kind, words }) => `${kind}: ${words}`)).toEqual([
       'codes: C3121 stored',
       'pump: Pump ran 14 min a day, 22 starts',
-      'charge: Gas put in, to 13.5 bar',
+      'charge: Gas put in, to 1350 kPa',
       'part: Air spring, rear left',
       'calibration: Sensors taught',
       'handover: Handed over, not proved: no time',

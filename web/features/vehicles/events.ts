@@ -1,3 +1,5 @@
+import type { DisplayUnits } from '@anklet/core/base/units'
+import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import type { VehicleDetail } from '@anklet/contract'
 import { chargesInForce } from '@anklet/core/physics/compressor'
 import { repairWords } from '@anklet/language/repair/repairs'
@@ -31,16 +33,16 @@ export const EVENT_MARKS: Readonly<Record<CarEvent['kind'], string>> = {
 }
 
 /** Parts, codes, calibrations, charges, pump days and handovers of a car, oldest first. */
-export function eventsOf({
-  repairs,
-  codeReadings,
-  proof,
-  charges,
-  pumpDays,
-}: Pick<
-  VehicleDetail,
-  'repairs' | 'codeReadings' | 'proof' | 'charges' | 'pumpDays'
->): readonly CarEvent[] {
+export function eventsOf(
+  {
+    repairs,
+    codeReadings,
+    proof,
+    charges,
+    pumpDays,
+  }: Pick<VehicleDetail, 'repairs' | 'codeReadings' | 'proof' | 'charges' | 'pumpDays'>,
+  units: DisplayUnits,
+): readonly CarEvent[] {
   const events: CarEvent[] = [
     ...repairs.map((repair) => ({
       atMs: Date.parse(repair.at),
@@ -61,7 +63,10 @@ export function eventsOf({
     ...chargesInForce(charges).map(({ at, afterBarG, addedBarL }) => ({
       atMs: Date.parse(at),
       kind: 'charge' as const,
-      words: addedBarL < 0 ? 'Gas let out' : `Gas put in, to ${afterBarG} bar`,
+      words:
+        addedBarL < 0
+          ? 'Gas let out'
+          : `Gas put in, to ${formatQuantity(afterBarG, 'pressure', units)} ${UNIT_LABEL[units.pressure]}`,
     })),
     ...pumpDays.map(({ at, minutesPerDay, startsPerDay }) => ({
       atMs: Date.parse(at),

@@ -1,3 +1,4 @@
+import { degreesWords } from '@anklet/language/plain/temperatures'
 import { reasonWords } from '@anklet/language/night/watch'
 import type { Job } from '@anklet/contract'
 import type { LeakdownAnswer } from '@anklet/core/measuring/leakdown'
@@ -94,8 +95,7 @@ export function Why({ job, question: { request, reasons }, answer, repeats }: Wh
           {formatQuantity(answer.expectedClosureMm, 'height', units, 1)}.
         </li>
         <li>
-          Gas temperature known to {formatQuantity(sigma, 'temperatureStep', units, 1)}{' '}
-          {UNIT_LABEL[units.temperature].replace('°C', 'K')}; bushes, seals and tyres taken as{' '}
+          Gas temperature known to {degreesWords(sigma, units, 1)}; bushes, seals and tyres taken as{' '}
           {formatQuantity(request.modelSigmaMm ?? 0, 'height', units, 1)} {unit}; one tape reading
           as {formatQuantity(request.repeatabilityMm ?? 0, 'height', units, 1)} {unit}
           {repeats > 0 ? `, learned from ${repeats} of this shop’s own repeats` : ''}.

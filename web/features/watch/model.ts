@@ -9,6 +9,7 @@ import type { DraftDesk } from './draftDesk.ts'
 import { COLD_NIGHT_K, coldSinkMm } from './suspicion.ts'
 import type { WatchRounds } from '../job/model/watchState.ts'
 import { wasLeftAlone, watchRounds } from '../job/model/watchState.ts'
+import { degreesWords } from '@anklet/language/plain/temperatures'
 import { isComplaint } from '@anklet/language/causes/complaint'
 import { standingLevel } from '../job/model/rounds.ts'
 
@@ -40,8 +41,7 @@ export function coldWords(job: Job, evening: Round, units: DisplayUnits): string
   const most = coldSinkMm(job, evening)
   if (most === null) return null
   return (
-    `If it gets ${formatQuantity(COLD_NIGHT_K, 'temperatureStep', units)} ` +
-    `${UNIT_LABEL[units.temperature].replace('°C', 'K')} colder, a tight car sinks ` +
+    `If it gets ${degreesWords(COLD_NIGHT_K, units)} colder, a tight car sinks ` +
     `up to ${formatQuantity(most, 'height', units)} ${UNIT_LABEL[units.length]} by ` +
     'that alone.'
   )
@@ -73,8 +73,7 @@ export function soakWords(
     thermometer,
     minutesSinceRun: checklist.minutesSinceRun === 'unknown' ? null : checklist.minutesSinceRun,
   })
-  const step = UNIT_LABEL[units.temperature].replace('°C', 'K')
-  const shown = `${formatQuantity(sigma, 'temperatureStep', units)} ${step}`
+  const shown = degreesWords(sigma, units)
   return sigma > 3
     ? `The air in the springs is known to about ${shown} only: it is still cooling ` +
         'from the drive. Two hours’ soak makes the answer surer.'

@@ -17,7 +17,15 @@ const ASKS = {
     start: null,
   },
   temperatureC: WARMTH_ASK,
-  bottleL: { words: 'Bottle', kind: 'plain', unit: 'L (0: none)', least: 0, most: 1000, start: 0 },
+  bottleL: {
+    words: 'Bottle',
+    kind: 'plain',
+    unit: 'L',
+    more: '(0: none)',
+    least: 0,
+    most: 1000,
+    start: 0,
+  },
   bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
 } as const
 /** What is asked when it is done. */

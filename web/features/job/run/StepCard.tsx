@@ -16,13 +16,14 @@ import { Taps } from '../../../kit/Taps.tsx'
 import { useNow } from '../../../kit/useNow.ts'
 import { steadyNow } from '../../../client/state/steadyClock.ts'
 import { EMPTY_STEP, useStepDrafts } from '../../../client/state/stepDrafts.ts'
-import type { StepDraft } from '../../../client/state/stepDrafts.ts'
+import type { StepDraft, StepTyped } from '../../../client/state/stepDrafts.ts'
 import { capital } from '@anklet/language/plain/corners'
 import { CONDITION_WORDS, GATE_WORDS, STRETCH_WORDS, stepWords } from '@anklet/language/work/plan'
 import { countdownWords } from '@anklet/language/plain/times'
 import { DEVIATION_WORDS } from '@anklet/language/work/work'
 import type { CarLive } from '../link/carLive.ts'
 import { drawnFor } from '../model/drawnFor.ts'
+import { usualTorqueUnit } from '../model/torqueUnits.ts'
 import { StepDrawings } from '../../../kit/drawings/StepDrawings.tsx'
 import { Proofs, seenWays } from './Proofs.tsx'
 import { entryOf, showKey, sourceBefore, torqueDoubt } from './stepEntry.ts'
@@ -193,7 +194,7 @@ function StepPictures({ job, step }: Pick<CardProps, 'job' | 'step'>): ReactNode
 }
 
 interface DraftProps {
-  readonly draft: StepDraft
+  readonly draft: StepTyped
   change(next: Partial<StepDraft>): void
 }
 
@@ -338,6 +339,7 @@ export function StepCard(props: CardProps): ReactNode {
     ...kept,
     second: step.second ? (kept.second ?? atHand) : null,
     source: kept.source ?? sourceBefore(of, step.torque),
+    unit: kept.unit ?? usualTorqueUnit(units),
   }
   const { patch, drop } = useStepDrafts.getState()
   const [wrong, setWrong] = useState<string | null>(null)

@@ -3,7 +3,7 @@ import type { NoThread, TorqueRange } from '@anklet/core/work/record'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useTorques } from '../../../client/queries.ts'
-import type { StepDraft } from '../../../client/state/stepDrafts.ts'
+import type { StepDraft, StepTyped } from '../../../client/state/stepDrafts.ts'
 import { Taps } from '../../../kit/Taps.tsx'
 import { capital } from '@anklet/language/plain/corners'
 import { torqueWords, turnedWords } from '@anklet/language/work/plan'
@@ -26,7 +26,7 @@ interface TorqueEntryProps {
   readonly range: TorqueRange | null
   /** Nobody entered whether there is a thread at all. */
   readonly mayHaveNone: boolean
-  readonly draft: StepDraft
+  readonly draft: StepTyped
   onChange(change: Partial<StepDraft>): void
 }
 
@@ -34,7 +34,10 @@ interface TorqueEntryProps {
 export function Source({
   draft,
   onChange,
-}: Pick<TorqueEntryProps, 'draft' | 'onChange'>): ReactNode {
+}: {
+  readonly draft: Pick<StepDraft, 'source'>
+  onChange(change: Partial<StepDraft>): void
+}): ReactNode {
   return (
     <Field label="Where it is written">
       <Input

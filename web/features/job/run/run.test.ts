@@ -41,7 +41,12 @@ describe('what is typed into a step', () => {
       note: '  dry  ',
     }
     expect(
-      entryOf(step('proveGallery.FL'), asks, draft, { ...DEFAULT_UNITS, pressure: 'psi' }),
+      entryOf(
+        step('proveGallery.FL'),
+        asks,
+        { ...draft, unit: 'N.m' },
+        { ...DEFAULT_UNITS, pressure: 'psi' },
+      ),
     ).toMatchObject({
       ok: true,
       entry: {
@@ -83,7 +88,12 @@ describe('what is typed into a step', () => {
     ],
   ])('%j is refused', (change, sentence) =>
     expect(
-      entryOf(step('proveGallery.FL'), asks, { ...EMPTY_STEP, ...change }, DEFAULT_UNITS),
+      entryOf(
+        step('proveGallery.FL'),
+        asks,
+        { ...EMPTY_STEP, unit: 'N.m', ...change },
+        DEFAULT_UNITS,
+      ),
     ).toEqual({ ok: false, sentence }),
   )
   test('a torque beside its range: another unit, a slip, or a reason', () => {

@@ -3,7 +3,7 @@ import type { DisplayUnits } from '@anklet/core/base/units'
 import { fromDisplay, NM_PER_LBF_FT } from '@anklet/core/base/units'
 import type { DoneEntry, Guarded, Shown, ToShow, TorqueRange } from '@anklet/core/work/record'
 import { judgeTorque, otherUnit } from '@anklet/core/work/record'
-import type { StepDraft } from '../../../client/state/stepDrafts.ts'
+import type { StepDraft, StepTyped } from '../../../client/state/stepDrafts.ts'
 import { parseNumber, readTyped } from '../../../kit/typed.ts'
 
 /** The name of one thing to be shown. */
@@ -13,7 +13,7 @@ export const showKey = ({ condition, corner }: ToShow): string => `${condition}@
 export function readTorque({
   torque,
   unit,
-}: Pick<StepDraft, 'torque' | 'unit'>):
+}: Pick<StepTyped, 'torque' | 'unit'>):
   | { readonly ok: true; readonly nm: number | null }
   | { readonly ok: false; readonly sentence: string } {
   if (torque.trim() === '') return { ok: true, nm: null }
@@ -40,7 +40,7 @@ function readReading(
 
 /** What is to be said of a torque that is not in its range; null where all is well. */
 export function torqueDoubt(
-  draft: Pick<StepDraft, 'torque' | 'unit'>,
+  draft: Pick<StepTyped, 'torque' | 'unit'>,
   range: TorqueRange | null,
 ): string | null {
   const read = readTorque(draft)
@@ -76,7 +76,7 @@ export function sourceBefore(
 export function entryOf(
   step: PlanStep,
   asks: readonly ToShow[],
-  draft: StepDraft,
+  draft: StepTyped,
   units: DisplayUnits,
 ):
   | { readonly ok: true; readonly entry: DoneEntry }

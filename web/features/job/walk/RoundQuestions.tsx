@@ -7,6 +7,8 @@ import { useUnits } from '../../../client/queries.ts'
 import type { Draft, DraftKind } from '../../../client/state/drafts.ts'
 import { readTyped } from '../../../kit/typed.ts'
 import { capital } from '@anklet/language/plain/corners'
+import { degreesWords } from '@anklet/language/plain/temperatures'
+import { THERMOMETER_SIGMA_K } from '@anklet/core/measuring/leakdown'
 import { STATE_WORDS } from '@anklet/language/heights/methods'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
@@ -28,9 +30,14 @@ interface QuestionsProps {
 }
 
 const PLACES = [
-  { value: 'atSprings', words: 'Beside the springs', hint: '±1 K once soaked' },
-  { value: 'sameRoom', words: 'Same room or yard', hint: '±3 K' },
-  { value: 'elsewhere', words: 'Elsewhere', hint: '±5 K' },
+  {
+    value: 'atSprings',
+    words: 'Beside the springs',
+    within: THERMOMETER_SIGMA_K.atSprings,
+    more: ' once soaked',
+  },
+  { value: 'sameRoom', words: 'Same room or yard', within: THERMOMETER_SIGMA_K.sameRoom, more: '' },
+  { value: 'elsewhere', words: 'Elsewhere', within: THERMOMETER_SIGMA_K.elsewhere, more: '' },
 ] as const
 
 const STATE_HINTS: Readonly<Record<RoundState, string>> = {
@@ -98,14 +105,18 @@ export function RoundQuestions({
         </Field>
         <Taps
           legend="Read where?"
-          options={PLACES}
+          options={PLACES.map(({ value, words, within, more }) => ({
+            value,
+            words,
+            hint: `±${degreesWords(within, units)}${more}`,
+          }))}
           chosen={draft.thermometer ? [draft.thermometer] : []}
           onTap={(thermometer) => onChange({ thermometer })}
         />
       </div>
       {complain && <Refusal className="text-small">{typed.sentence}</Refusal>}
       <Taps
-        legend="Settled? A parked car hangs some mm off its balance in bushes, seals and tyres."
+        legend="Settled? A parked car hangs a little off its balance in bushes, seals and tyres."
         chosen={draft.rolledAndBounced === null ? [] : [draft.rolledAndBounced]}
         onTap={(rolledAndBounced) => onChange({ rolledAndBounced })}
         options={
