@@ -16,6 +16,8 @@ describe('figures of a car in the units of a shop', () => {
     ['kg', 'lb', 0.45359237],
     ['Nm', 'lbf·ft', 1.35581794833],
     ['km', 'mi', 1.609344],
+    ['m', 'ft', 0.3048],
+    ['L/min', 'ft³/min', 28.316846592],
     ['bar', 'psi', 0.0689475729],
   ])('%s are told in %s', (stored, label, one) => {
     const unit = figureUnit(stored, US)

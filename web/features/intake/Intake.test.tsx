@@ -213,7 +213,9 @@ test('an odometer that is no whole number is refused at its field, and nothing g
   )
   expect(commands).toHaveLength(0)
   type('Odometer, km', '120 000')
-  await waitFor(() => expect(screen.queryByText('Whole figures only, as the odometer shows them.')).toBeNull())
+  await waitFor(() =>
+    expect(screen.queryByText('Whole figures only, as the odometer shows them.')).toBeNull(),
+  )
   tap('Keep what was seen')
   await waitFor(() => expect(commands).toHaveLength(1))
   expect(commands[0]).toMatchObject({
