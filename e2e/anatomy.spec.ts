@@ -24,6 +24,7 @@ async function openType(page: Page, { address }: Shop, name: string): Promise<vo
   }[]
   await page.goto(`${address}/shelf/types/${types.find((each) => each.name === name)!.id}`)
   await handOn(page).signIn('M. Arundel')
+  await handOn(page).tap('How it is built')
 }
 async function onTheShelf(page: Page): Promise<void> {
   await handOn(page).tap('Put it on the shelf')

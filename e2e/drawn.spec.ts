@@ -148,6 +148,7 @@ test('a figure of a type is lit on a car, for whoever types it and whoever asks'
 }) => {
   await page.goto(`${demoShop.address}/shelf/types/new`)
   await handOn(page).signIn('S. Okafor')
+  await handOn(page).tap('Its figures')
   await page.getByLabel(/^Wheelbase/).focus()
   await expect(page.getByRole('img', { name: /^Wheelbase From the middle/ })).toBeVisible()
   await page

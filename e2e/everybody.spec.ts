@@ -1,7 +1,7 @@
 import { expect, test } from './fixtures.ts'
 import { goTo } from './goTo.ts'
 import { handOn } from './hand.ts'
-import { expectFitsPhone, expectReadable } from './readable.ts'
+import { expectFitsPhone, expectReadable, screensHigh } from './readable.ts'
 
 /** Every place with something on it, in the demo shop. */
 async function places(address: string): Promise<string[]> {
@@ -62,6 +62,10 @@ async function places(address: string): Promise<string[]> {
   ]
 }
 
+/** How many screens high a place is. */
+type High = readonly [screens: number, place: string]
+const told = ([screens, place]: High): string => `${screens.toFixed(1)} screens, ${place}`
+
 // Each place is opened once and looked at in every theme and size; in parts, so that workers share them.
 const PARTS = 3
 for (let part = 0; part < PARTS; part += 1) {
@@ -74,12 +78,21 @@ for (let part = 0; part < PARTS; part += 1) {
     await handOn(page).signIn('M. Arundel')
     const mine = (await places(demoShop.address)).filter((_, i) => i % PARTS === part)
     expect(mine.length).toBeGreaterThan(10)
+    const desk: High[] = []
+    const phone: High[] = []
     for (const place of mine) {
       await goTo(page, place)
       await expect(page.getByRole('status')).toHaveCount(0)
       await expectReadable(page, place)
-      await expectFitsPhone(page, place)
+      desk.push([await screensHigh(page), place])
+      phone.push([await expectFitsPhone(page, place), place])
     }
+    const [tallest, tallestOnPhone] = [desk, phone].map((high) =>
+      high.reduce((a, b) => (b[0] > a[0] ? b : a)),
+    ) as [High, High]
+    console.log(`Tallest at a desk: ${told(tallest)}; on a phone: ${told(tallestOnPhone)}.`)
+    expect(desk.filter(([high]) => high > 2)).toEqual([])
+    expect(phone.filter(([high]) => high > 4)).toEqual([])
   })
 }
 
@@ -102,13 +115,15 @@ test('what opens on a place can be read too, in the light and in the dark', asyn
     [at('/checks'), /^Logs/],
     [all.at(-1)!, /^Why do you say so/],
     [at('/checks'), /^Tests/, /^Which corner/],
-    ['/shelf/causes', /^The pump is worn/],
+    ['/shelf/causes', /^Show \d+ more causes/, /^The pump is worn/],
     [at('/checks'), /^Codes/],
     ['/shelf/checks', /^Codes read/],
+    ['/shelf/types/new', /^Its figures/],
     ['/shelf/causes', /^A new cause/],
+    ['/shelf/types/new', /^Heights it may/],
     ['/shelf/codes', /^C3104/],
     [at('/checks'), /^Charge/],
-    ['/shelf/parts', /^Rear strut/],
+    ['/shelf/parts', /€[\d,]+, [\d.]+ h/],
     [at('/decision'), /^Rear left spring/],
     [at('/checks'), /^Tests/, /^Shop air/],
     ['/bench/leak', /^Save to a job$/],

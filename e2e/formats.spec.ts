@@ -110,6 +110,7 @@ test.describe('what is known of a car', () => {
     await hand.signIn('M. Arundel')
     await page.getByLabel('Name of the vehicle type').fill('Harrow Lune')
     await page.getByLabel('Where the figures come from').fill('tape and scales')
+    await hand.tap('Its figures')
     await hand.tap('Van')
     await expect(page.getByRole('alert')).toContainText('nobody may guess a height')
     for (const [label, value] of [
@@ -189,6 +190,7 @@ test.describe('what is known of a car', () => {
     for (const each of [page, other]) {
       await each.goto(`${demoShop.address}/shelf/types/${type!.id}`)
       if (each === page) await handOn(each).signIn('M. Arundel')
+      await handOn(each).tap('Heights it may stand at')
       await each
         .getByRole('region', { name: 'front axle, specification' })
         .getByLabel('May be lower by')

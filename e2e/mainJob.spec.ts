@@ -31,6 +31,7 @@ async function enterType(page: Page, hand: Hand): Promise<void> {
   await page.getByLabel('Name of another level').fill('high')
   await page.getByLabel('Height of that level over design height, mm').fill('30')
   await hand.tap('Add level')
+  await hand.tap('Its figures')
   for (const [label, value] of Object.entries(FIGURES)) await page.getByLabel(label).fill(value)
   for (const axle of ['front axle', 'rear axle']) {
     for (const [label, value] of Object.entries(AXLE))

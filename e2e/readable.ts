@@ -89,8 +89,12 @@ export async function expectReadable(page: Page, what: string): Promise<void> {
   expect([`${what}, dark`, ...said(await faintTexts(page))]).toEqual([`${what}, dark`])
 }
 
-/** Fails if something runs over the edge of a phone, or is too small for a glove. */
-export async function expectFitsPhone(page: Page, what: string): Promise<void> {
+/** How many screens high a page is, of the window as it is now. */
+export const screensHigh = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollHeight / innerHeight)
+
+/** Fails if something runs over the edge of a phone, or is too small for a glove. @returns how many screens high it is there */
+export async function expectFitsPhone(page: Page, what: string): Promise<number> {
   const desk = page.viewportSize()!
   await page.setViewportSize({ width: 390, height: 844 })
   await expect
@@ -111,5 +115,7 @@ export async function expectFitsPhone(page: Page, what: string): Promise<void> {
         .map(({ element, box }) => `${element.textContent || element.id} ${box.height}`),
     )
   await expect.poll(small, { message: what }).toEqual([])
+  const high = await screensHigh(page)
   await page.setViewportSize(desk)
+  return high
 }

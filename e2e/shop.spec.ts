@@ -102,6 +102,7 @@ test('a specification typed at the shelf decides what is in and what is low', as
   const hand = handOn(page)
   await hand.signIn('M. Arundel')
   await page.getByRole('link', { name: /Orvane Taskel/ }).click()
+  await hand.tap('Heights it may stand at')
   const rear = page.getByRole('region', { name: 'rear axle, specification' })
   await expect(rear.getByLabel('Nominal height')).toHaveValue('489')
   await rear.getByLabel('May be lower by').fill('500')

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test'
 import { sendCommand } from './command.ts'
 import { expect, test } from './fixtures.ts'
 import { handOn } from './hand.ts'
-import { beginWalk } from './jobs.ts'
+import { beginWalk, openJobAt, openJobOf } from './jobs.ts'
 import type { TestServer } from './server.ts'
 
 async function roundsOf(
@@ -147,4 +147,34 @@ test('a round may be thrown away, but not by one slip', async ({ page, demoShop 
   await hand.tap('Keep them')
   await hand.tap('Back to the walk')
   await expect(page.getByText('Walk on to the rear right')).toBeVisible()
+})
+
+test('ticks of an intake and figures of a charge stand after a reload and a wrong turn', async ({
+  page,
+  demoShop,
+}) => {
+  const id = await openJobAt(page, demoShop, 'TQ 102', 'intake', 'M. Arundel')
+  const hand = handOn(page)
+  const ticked = (name: string | RegExp) =>
+    expect(page.getByRole('button', { name, pressed: true })).toBeVisible()
+  await hand.tap(/^Pump loud/)
+  await page.getByLabel('In their own words, if that says more').fill('Clicks at every start')
+  await hand.tap(/^On arrival/)
+  await hand.tap('Air can be heard')
+  await page.reload()
+  await expect(page.getByLabel('In their own words, if that says more')).toHaveValue(
+    'Clicks at every start',
+  )
+  await ticked(/^Pump loud/)
+  await hand.tap(/^On arrival/)
+  await ticked('Air can be heard')
+
+  const { id: other } = await openJobOf(demoShop, 'MW 9 T')
+  await page.goto(`${demoShop.address}/jobs/${other}/checks`)
+  await hand.tap(/^Charge/)
+  await page.getByLabel(/^It holds now/).fill('9.4')
+  await page.goto(`${demoShop.address}/jobs/${id}/intake`)
+  await page.goBack()
+  await hand.tap(/^Charge/)
+  await expect(page.getByLabel(/^It holds now/)).toHaveValue('9.4')
 })

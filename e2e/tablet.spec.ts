@@ -100,3 +100,28 @@ test('a page older than its server says so, and what is done on it is kept throu
   await expect.poll(() => stepsOf(demoShop, id), { timeout: 20_000 }).toEqual([...before, key])
   await expect(page.getByText('There is a newer Anklet on the server')).toHaveCount(0)
 })
+
+test('told that it is at the car, a phone shows what is done there, and everything again', async ({
+  page,
+  demoShop,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openJobAt(page, demoShop, 'HL 250', 'work', 'S. Okafor')
+  const hand = handOn(page)
+  const phases = page.getByRole('navigation', { name: 'Phases of this job' }).getByRole('link')
+  const plan = page.getByText('The plan, and to change it under way')
+  await expect(phases).toHaveCount(10)
+  await expect(plan).toBeVisible()
+  await hand.tap('At the car')
+  await expect(phases).toHaveText([/^Heights/, /^Watch/, /^Work/, /^Recommission/])
+  await expect(plan).toBeHidden()
+  await expect(page.locator('article[data-step]')).toBeVisible()
+  // It stays so through a reload, and on a phone alone.
+  await page.reload()
+  await expect(phases).toHaveCount(4)
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await expect(phases).toHaveCount(10)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await hand.tap('At the car')
+  await expect(phases).toHaveCount(10)
+})

@@ -1,9 +1,10 @@
 import type { DisplayUnits } from '@anklet/core/base/units'
 import type { ReactNode } from 'react'
-import { useId, useState } from 'react'
+import { useId } from 'react'
 import type { Ask, ReadFigures, Typed } from './readFigures.ts'
 import { readFigures, unitOf, written } from './readFigures.ts'
 import { Field, Input } from './Field.tsx'
+import { useKeptTyped } from './keptTyped.ts'
 
 /** The figures of a tool: what is typed, what it comes to, and the fields to type in. */
 export function useFigures<Key extends string>(
@@ -12,7 +13,9 @@ export function useFigures<Key extends string>(
 ): { readonly read: ReadFigures<Key>; readonly fields: ReactNode } {
   const id = useId()
   const keys = Object.keys(asks) as Key[]
-  const [typed, setTyped] = useState<Typed<Key>>(
+  const unitNames = Object.values(units).join(' ')
+  const [typed, setTyped] = useKeptTyped<Typed<Key>>(
+    `${keys.join(' ')}, ${unitNames}`,
     () =>
       Object.fromEntries(keys.map((key) => [key, written(asks[key], units)])) as Record<
         Key,

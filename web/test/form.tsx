@@ -121,6 +121,7 @@ export const chooseFile = (name: string, text: string): void => {
 /** Takes a form off the page, with what it left. @throws where a command was none the contract takes. */
 export function takeAway(): void {
   cleanup()
+  sessionStorage.clear()
   vi.unstubAllGlobals()
   localStorage.clear()
   expect(faults.splice(0)).toEqual([])

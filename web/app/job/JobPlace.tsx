@@ -4,10 +4,12 @@ import type { Phase } from '@anklet/core/work/schedule'
 import { nextStep, PHASES } from '@anklet/core/work/schedule'
 import type { ReactNode } from 'react'
 import { Cable } from 'lucide-react'
+import { clsx } from 'clsx'
 import { lazy, Suspense } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { SteelRule } from '../../kit/SteelRule.tsx'
+import { useIsPhone } from '../../kit/useMedia.ts'
 import { useNow } from '../../kit/useNow.ts'
 import { useCommand, useJob, useUnits } from '../../client/queries.ts'
 import { useSession } from '../../client/state/session.ts'
@@ -62,6 +64,27 @@ const Dock = lazy(() =>
 const isPhase = (phase: string | undefined): phase is Phase =>
   (PHASES as readonly (string | undefined)[]).includes(phase)
 
+/** What is done at the car; the rest is done at a desk. */
+const AT_THE_CAR: ReadonlySet<Phase> = new Set(['heights', 'watch', 'work', 'recommission'])
+
+/** Whether only what is done at the car is to be seen: on a phone that was told so. */
+const useAtCar = (): boolean => {
+  const atCar = useSession((session) => session.atCar)
+  return useIsPhone() && atCar
+}
+
+/** On a phone: shows what is done at the car alone, or everything. */
+function AtTheCar(): ReactNode {
+  const { atCar, go } = useSession()
+  return (
+    useIsPhone() && (
+      <Tap className="no-print" on={atCar} onClick={() => go(!atCar)}>
+        At the car
+      </Tap>
+    )
+  )
+}
+
 function Head({ job }: { readonly job: Job }): ReactNode {
   const { docked, dock } = useSession()
   const letGo = useDocked((kept) => kept.letGo)
@@ -75,7 +98,7 @@ function Head({ job }: { readonly job: Job }): ReactNode {
         {job.vehicle.plate}
       </Link>
       <h1>{job.vehicleType.name}</h1>
-      <span className="order-last w-full text-ink-3 sm:order-none sm:w-auto sm:min-w-0 sm:flex-1">
+      <span className="desk-work order-last w-full text-ink-3 sm:order-none sm:w-auto sm:min-w-0 sm:flex-1">
         {job.complaint.words || complaintWords(job.complaint)}
       </span>
       {!job.closedAt && (
@@ -91,6 +114,7 @@ function Head({ job }: { readonly job: Job }): ReactNode {
           Link
         </Tap>
       )}
+      {!job.closedAt && <AtTheCar />}
     </div>
   )
 }
@@ -122,6 +146,7 @@ function Phases({
   const units = useUnits()
   const docked = useSession((session) => session.docked)
   const byKey = useDrafts((drafts) => drafts.byKey)
+  const atCar = useAtCar()
   if (!isPhase(phase))
     return (
       <Navigate to={`/jobs/${job.id}/${nextStep(factsOf(summaryFacts(job)), now).phase}`} replace />
@@ -134,11 +159,18 @@ function Phases({
     ...(morning ? { morning } : {}),
   }
   return (
-    <div className="md:grid md:grid-cols-[212px_minmax(0,1fr)] print:block">
+    <div
+      className={clsx(
+        'md:grid md:grid-cols-[212px_minmax(0,1fr)] print:block',
+        atCar && 'only-at-car',
+      )}
+    >
       <SteelRule
         jobId={job.id}
         present={phase}
-        graduations={graduationsOf(job, drafts, units, now)}
+        graduations={graduationsOf(job, drafts, units, now).filter(
+          ({ phase: each }) => !atCar || AT_THE_CAR.has(each) || each === phase,
+        )}
       />
       <div className="min-w-0">
         {job.vehicle.simulated && <SimulatedBand />}

@@ -14,10 +14,13 @@ interface Session {
   readonly reminders: boolean
   /** Whether the link to the car is docked in a job. */
   readonly docked: boolean
+  /** Whether this device is at the car: then only what is done there is in sight on a phone. */
+  readonly atCar: boolean
   choosePerson(personId: string | null): void
   chooseTheme(theme: Theme): void
   remind(reminders: boolean): void
   dock(docked: boolean): void
+  go(atCar: boolean): void
 }
 
 /** What this browser remembers about its user. */
@@ -29,10 +32,12 @@ export const useSession = create<Session>()(
       theme: 'system',
       reminders: false,
       docked: false,
+      atCar: false,
       choosePerson: (personId) => set({ personId }),
       chooseTheme: (theme) => set({ theme }),
       remind: (reminders) => set({ reminders }),
       dock: (docked) => set({ docked }),
+      go: (atCar) => set({ atCar }),
     }),
     { name: 'anklet.session', version: 1 },
   ),

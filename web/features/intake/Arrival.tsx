@@ -167,7 +167,7 @@ function History(part: PartProps): ReactNode {
 
 /** What is seen and heard on arrival, and the first answer its owner needs. */
 export function Arrival({ job }: { readonly job: Job }): ReactNode {
-  const draft = useDraft<ArrivalRecord>(job, { ...NOT_SEEN, ...job.arrival })
+  const draft = useDraft<ArrivalRecord>(job, 'arrival', { ...NOT_SEEN, ...job.arrival })
   return <ArrivalForm key={draft.shown} job={job} draft={draft} />
 }
 

@@ -118,7 +118,7 @@ function OwnWords({
 
 /** What the customer says, in taps. */
 function Complained({ job }: { readonly job: Job }): ReactNode {
-  const draft = useDraft(job, job.complaint)
+  const draft = useDraft(job, 'complaint', job.complaint)
   return <ComplaintForm key={draft.shown} job={job} draft={draft} />
 }
 

@@ -1,6 +1,13 @@
 import type { Job } from '@anklet/contract'
 import { canonicalJson } from '@anklet/core/measuring/exchange'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import { readKept, writeKept } from '../../kit/keptTyped.ts'
+
+/** What is answered and not kept yet, through a reload and a wrong turn. */
+interface Begun<Field> {
+  readonly draft: Field
+  readonly from: { readonly version: number; readonly text: string }
+}
 
 /** A field of the job under way, see `useDraft`. */
 export type JobDraft<Field> = ReturnType<typeof useDraft<Field>>
@@ -10,17 +17,24 @@ export type JobDraft<Field> = ReturnType<typeof useDraft<Field>>
  * Others write on the same job meanwhile, and so did the page before this one. Where they left this
  * field alone the draft goes on from their version; where they changed it, the draft shows theirs if
  * it is untouched, and otherwise keeps its own and leaves it to the server to refuse.
+ * @param name What it is called, the same after a reload.
  * @param kept The field as it stands on the job.
  * @returns `base`, the version the draft started from; `shown`, the version whose field was last put
  * in; `moved`, whether somebody changed the field under the draft; `take` shows the job's own field;
  * `saved` tells the version the draft was kept as.
  */
-export function useDraft<Field>(job: Job, kept: Field) {
-  const [draft, setDraft] = useState(kept)
-  const [from, setFrom] = useState({ version: job.version, text: canonicalJson(kept) })
+export function useDraft<Field>(job: Job, name: string, kept: Field) {
+  const [begun] = useState(() => readKept<Begun<Field>>(name))
+  const [draft, setDraft] = useState(() => begun?.draft ?? kept)
+  const [from, setFrom] = useState(
+    () => begun?.from ?? { version: job.version, text: canonicalJson(kept) },
+  )
   const [shown, setShown] = useState(job.version)
   const text = canonicalJson(kept)
   const changed = canonicalJson(draft) !== text
+  useEffect(() => {
+    writeKept(name, changed ? ({ draft, from } satisfies Begun<Field>) : null)
+  }, [name, changed, draft, from])
   const take = (): void => {
     setDraft(kept)
     setFrom({ version: job.version, text })

@@ -33,6 +33,13 @@ const PAGE_SIZE = 10
 
 const column = createColumnHelper<JobSummary>()
 const stepOf = (job: JobSummary) => nextStep(factsOf(job), Date.now())
+/** What a job is about: its answer, else what the customer said. */
+const aboutWords = ({ watch, complaint }: JobSummary): string =>
+  watch?.finding?.sentence ?? (complaint.words || complaintWords(complaint))
+/** On a phone these stand under the car and under what is next. */
+const isOnlyWide = (id: string): boolean => id === 'typeName' || id === 'said'
+const narrow = (id: string): string | undefined => (isOnlyWide(id) ? 'max-sm:hidden' : undefined)
+
 const COLUMNS = [
   column.accessor('plate', {
     header: 'Car',
@@ -41,7 +48,10 @@ const COLUMNS = [
         className="inline-flex min-h-touch min-w-touch items-center"
         to={`/jobs/${original.id}/${stepOf(original).phase}`}
       >
-        <Plate plate={original.plate} simulated={original.simulated} />
+        <span>
+          <Plate plate={original.plate} simulated={original.simulated} />
+          <span className="block text-small text-ink-2 sm:hidden">{original.typeName}</span>
+        </span>
       </Link>
     ),
   }),
@@ -49,23 +59,23 @@ const COLUMNS = [
   column.accessor('openedAt', {
     header: 'Opened',
     cell: ({ getValue }) => (
-      <span className="whitespace-nowrap">{momentWords(getValue(), new Date())}</span>
+      <span className="sm:whitespace-nowrap">{momentWords(getValue(), new Date())}</span>
     ),
   }),
   column.display({
     id: 'next',
     header: 'Next',
-    cell: ({ row: { original } }) => STEP_WORDS[stepOf(original).code],
+    cell: ({ row: { original } }) => (
+      <>
+        {STEP_WORDS[stepOf(original).code]}
+        <span className="line-clamp-2 text-small text-ink-2 sm:hidden">{aboutWords(original)}</span>
+      </>
+    ),
   }),
   column.display({
     id: 'said',
     header: 'What it is about',
-    cell: ({ row: { original } }) => (
-      <span className="line-clamp-2">
-        {original.watch?.finding?.sentence ??
-          (original.complaint.words || complaintWords(original.complaint))}
-      </span>
-    ),
+    cell: ({ row: { original } }) => <span className="line-clamp-2">{aboutWords(original)}</span>,
   }),
 ]
 
@@ -89,7 +99,7 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
   })
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Jobs">
-      <table className="table table-tight min-w-[720px]">
+      <table className="table table-tight sm:min-w-[720px]">
         <thead>
           {table.getHeaderGroups().map((group) => (
             <tr key={group.id}>
@@ -99,6 +109,7 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
                   <th
                     key={header.id}
                     scope="col"
+                    className={narrow(header.column.id)}
                     aria-sort={
                       sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : undefined
                     }
@@ -129,7 +140,9 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
           {table.getRowModel().rows.map((row) => (
             <tr key={row.id}>
               {row.getVisibleCells().map((cell) => (
-                <td key={cell.id}>{flexRender(cell.column.columnDef.cell, cell.getContext())}</td>
+                <td key={cell.id} className={narrow(cell.column.id)}>
+                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                </td>
               ))}
             </tr>
           ))}

@@ -13,6 +13,7 @@ import {
 import { TextForm } from '../job/codes/TextForm.tsx'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
+import { Few } from '../../kit/Few.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
@@ -77,11 +78,9 @@ function Texts({
           None yet. A code nobody knows is kept where it is read, and asks for its text once.
         </p>
       )}
-      <ul>
-        {texts.map((text) => (
-          <Text key={text.id} text={text} />
-        ))}
-      </ul>
+      <Few items={texts} few={3} of="codes">
+        {(text) => <Text key={text.id} text={text} />}
+      </Few>
       <form onSubmit={begin} className="mt-2 flex items-end gap-2">
         <Field label="Another code" id={`code-${type.id}`}>
           <Input

@@ -205,7 +205,7 @@ export function LayoutTaps({ architecture, onChange }: LayoutProps): ReactNode {
   const set = (change: Partial<Architecture>): void => onChange({ ...architecture, ...change })
   const axle = axleSetter(architecture, set)
   return (
-    <section className="grid gap-4">
+    <section className="grid gap-2">
       <h2>How it is laid out</h2>
       <Taps
         legend="Front axle springs"

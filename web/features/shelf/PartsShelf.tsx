@@ -17,6 +17,7 @@ import type { TypedPart } from './commands.ts'
 import { dropPart, savePart, typedPart } from './commands.ts'
 import { ShelfPage } from './ShelfPage.tsx'
 import { Button } from '../../kit/Button.tsx'
+import { Few } from '../../kit/Few.tsx'
 
 const KINDS = Object.entries(PART_KIND_WORDS) as [PartKind, string][]
 /** Why a part cannot be put on the shelf as it was typed. */
@@ -159,8 +160,8 @@ function Parts({
           No prices yet: a decision needs those of the spring, the pump and a conversion at least.
         </p>
       )}
-      <ul>
-        {parts.map((part) => (
+      <Few items={parts} few={4} of="parts">
+        {(part) => (
           <li key={part.id} className="border-b border-edge">
             <Button
               look="bare"
@@ -184,8 +185,8 @@ function Parts({
               <Editor key={part.version} type={type} part={part} onDone={() => setOpen(null)} />
             )}
           </li>
-        ))}
-      </ul>
+        )}
+      </Few>
       <Button
         className="mt-2"
         aria-expanded={open === 'new'}

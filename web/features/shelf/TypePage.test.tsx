@@ -33,6 +33,7 @@ const MEASURED = {
 }
 // What can be measured first; the rest are middling figures of an estate.
 const fill = (): void => {
+  tap('Its figures')
   for (const [id, value] of Object.entries(MEASURED))
     fireEvent.change(document.getElementById(id)!, { target: { value } })
   tap('Estate or SUV')
@@ -58,6 +59,7 @@ describe('a new type', () => {
   })
   test('is guessed only from what was measured', () => {
     put('new')
+    tap('Its figures')
     tap('Estate or SUV')
     expect(screen.getByText(/nobody may guess a height/)).toBeDefined()
   })

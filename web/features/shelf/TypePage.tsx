@@ -1,47 +1,24 @@
-import { CLASS_WORDS } from '@anklet/language/shop/types'
 import type { VehicleType } from '@anklet/contract'
 import { equilibrium } from '@anklet/core/physics/pneumatics'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
-import type { Axle, Corner, VehicleClass } from '@anklet/core/base/vehicle'
-import { perCorner, VEHICLE_CLASSES } from '@anklet/core/base/vehicle'
+import type { Corner } from '@anklet/core/base/vehicle'
+import { perCorner } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import checkType from 'virtual:check/vehicleType.save'
 import { useNavigate, useParams } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
 import { Strip } from '../../kit/Strip.tsx'
-import { Taps } from '../../kit/Taps.tsx'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { useUnits, useVehicleTypes } from '../../client/queries.ts'
 import { allJoins } from '@anklet/language/heights/joins'
 import { refusalWords } from '@anklet/language/repair/refusals'
-import { AnatomyForm } from './anatomy/AnatomyForm.tsx'
 import { builtFrom } from './anatomy/typedAnatomy.ts'
 import { saveType } from './commands.ts'
-import { LayoutTaps } from './LayoutTaps.tsx'
-import {
-  fillGuesses,
-  guessesLeft,
-  guessName,
-  guessWords,
-  isLayoutGuessed,
-  vehicleGuessName,
-  withLayoutKnown,
-  withFigure,
-} from './guessForm.ts'
-import { Helps } from './Helps.tsx'
-import type { AxleField, CarFieldWords, FormOutcome, TypeForm, VehicleField } from './typeForm.ts'
-import {
-  AXLE_FIELDS,
-  BLANK_TYPE,
-  fieldsOfAxle,
-  formOf,
-  geometryOf,
-  specificationsOf,
-  VEHICLE_FIELDS,
-} from './typeForm.ts'
-import { Figure } from './Figure.tsx'
-import { Specifications } from './Specifications.tsx'
+import { guessesLeft, guessWords, withFigure } from './guessForm.ts'
+import type { AxleField, FormOutcome, TypeForm } from './typeForm.ts'
+import { BLANK_TYPE, formOf, geometryOf, specificationsOf } from './typeForm.ts'
+import { FormParts } from './TypeParts.tsx'
 import type { AskedFigure } from './WhatIsThis.tsx'
 import { FigureDrawn } from './WhatIsThis.tsx'
 import { Button } from '../../kit/Button.tsx'
@@ -103,31 +80,6 @@ function Feedback({
   )
 }
 
-function GuessTaps({
-  form,
-  onFilled,
-}: {
-  readonly form: TypeForm
-  onFilled(form: TypeForm): void
-}): ReactNode {
-  const [complaint, setComplaint] = useState<string | null>(null)
-  return (
-    <div className="grid gap-2">
-      <Taps<VehicleClass>
-        legend="What nobody has looked up yet: fill the empty fields with middling figures of a"
-        options={VEHICLE_CLASSES.map((value) => ({ value, words: CLASS_WORDS[value] }))}
-        chosen={[]}
-        onTap={(vehicleClass) => {
-          const filled = fillGuesses(form, vehicleClass)
-          setComplaint(filled.ok ? null : filled.sentence)
-          if (filled.ok) onFilled(filled.form)
-        }}
-      />
-      <Refusal>{complaint}</Refusal>
-    </div>
-  )
-}
-
 interface FormProps {
   readonly form: TypeForm
   onChange(form: TypeForm): void
@@ -153,86 +105,6 @@ function Named({ form, onChange }: FormProps): ReactNode {
         />
       </Field>
     </div>
-  )
-}
-
-/** Asks, where nobody looked up how the air is laid out, whether the form has it as the car does. */
-function LayoutKnown({ form, onChange }: FormProps): ReactNode {
-  if (!isLayoutGuessed(form)) return null
-  return (
-    <Notice kind="caution">
-      <p className="mb-3">
-        Nobody looked up how the air of this car is laid out. Tap below what it has; when valves,
-        reservoir, sensors and modes are as in the car, say so.
-      </p>
-      <Button onClick={() => onChange(withLayoutKnown(form))}>The layout is as in the car</Button>
-    </Notice>
-  )
-}
-
-/** The figures of the whole vehicle and of each axle. */
-function GeometryFigures({
-  form,
-  onChange,
-  onAxle,
-  onLook,
-}: FormProps & {
-  onLook(asked: AskedFigure): void
-  onAxle(axle: 'front' | 'rear', field: AxleField, text: string): void
-}): ReactNode {
-  const asked = ({ figure, axle }: CarFieldWords, at: Axle | null): AskedFigure => ({
-    figure,
-    axle: axle ?? at,
-    method: 'wheelCentreToArch',
-    air: form.architecture.air,
-  })
-  const setVehicle = (field: VehicleField, text: string): void =>
-    onChange({
-      ...form,
-      vehicle: { ...form.vehicle, [field]: text },
-      guesses: form.guesses.filter((name) => name !== vehicleGuessName(field)),
-    })
-  return (
-    <>
-      <section>
-        <h2 className="mb-2">The whole vehicle</h2>
-        <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
-          {(Object.keys(VEHICLE_FIELDS) as (keyof typeof VEHICLE_FIELDS)[]).map((field) => (
-            <Figure
-              key={field}
-              id={field}
-              field={VEHICLE_FIELDS[field]}
-              value={form.vehicle[field]}
-              asked={asked(VEHICLE_FIELDS[field], null)}
-              onLook={onLook}
-              guessed={form.guesses.includes(vehicleGuessName(field))}
-              onType={(text) => setVehicle(field, text)}
-            />
-          ))}
-        </div>
-      </section>
-      <div className="grid gap-7 md:grid-cols-2">
-        {(['front', 'rear'] as const).map((axle) => (
-          <section key={axle} aria-label={`${axle} axle`}>
-            <h2 className="mb-2 first-letter:uppercase">{axle} axle, left and right alike</h2>
-            <div className="grid gap-3">
-              {fieldsOfAxle(form.architecture, axle).map((field) => (
-                <Figure
-                  key={field}
-                  id={`${axle}-${field}`}
-                  field={AXLE_FIELDS[field]}
-                  value={form.axles[axle][field]}
-                  asked={asked(AXLE_FIELDS[field], axle)}
-                  onLook={onLook}
-                  guessed={form.guesses.includes(guessName(axle, field))}
-                  onType={(text) => onAxle(axle, field, text)}
-                />
-              ))}
-            </div>
-          </section>
-        ))}
-      </div>
-    </>
   )
 }
 
@@ -302,27 +174,9 @@ function Editor({
   const named = form.name.trim() !== '' && form.source.trim() !== ''
   return (
     <div className="grid gap-x-9 gap-y-7 lg:grid-cols-[minmax(0,1fr)_450px]">
-      <div className="grid min-w-0 gap-7">
+      <div className="grid min-w-0 gap-5">
         <Named form={form} onChange={setForm} />
-        <LayoutKnown form={form} onChange={setForm} />
-        <LayoutTaps
-          architecture={form.architecture}
-          onChange={(architecture) => setForm({ architecture })}
-        />
-        <AnatomyForm
-          architecture={form.architecture}
-          texts={form.built}
-          onChange={(architecture) => setForm({ ...form, architecture })}
-          onType={(built) => setForm({ ...form, built })}
-        />
-        <GeometryFigures form={form} onChange={setForm} onAxle={setAxle} onLook={setLooked} />
-        <GuessTaps form={form} onFilled={setForm} />
-        <Helps form={form} onUse={setAxle} />
-        <Specifications
-          form={form}
-          onChange={(specifications) => setForm({ ...form, specifications })}
-          onLook={setLooked}
-        />
+        <FormParts form={form} onChange={setForm} onAxle={setAxle} onLook={setLooked} />
       </div>
       <div className="grid content-start gap-4 self-start lg:sticky lg:top-4">
         {looked && (
@@ -378,7 +232,7 @@ export function TypePage(): ReactNode {
       <h1 className="mb-1">
         {id === 'new' ? 'A new vehicle type' : (type?.name ?? 'Vehicle type')}
       </h1>
-      <p className="sub mb-5">
+      <p className="sub mb-3">
         Enter what your own service information says. What nobody has looked up yet may stand as a
         marked guess: it widens every answer until the figure is there. Heights are never guessed.
       </p>

@@ -31,6 +31,7 @@ import { SimulatedBand } from '../../kit/Plate.tsx'
 import { simulatedWords } from '@anklet/language/plain/simulated'
 import { openJob } from '../job/model/commands.ts'
 import { Button } from '../../kit/Button.tsx'
+import { Few } from '../../kit/Few.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
 
@@ -39,7 +40,7 @@ const Timeline = lazy(() =>
 )
 
 /** As many lines as anybody reads; the rest is a tap away. */
-const NEWEST = 24
+const NEWEST = 8
 
 function Rounds({ points }: { readonly points: readonly TrendPoint[] }): ReactNode {
   const units = useUnits()
@@ -204,11 +205,11 @@ function Beside({ detail }: { readonly detail: VehicleDetail }): ReactNode {
         {detail.jobs.length === 0 ? (
           <p className="text-ink-2">None yet.</p>
         ) : (
-          <ul className="grid gap-2">
-            {detail.jobs.map((job) => (
-              <JobLine key={job.id} job={job} />
-            ))}
-          </ul>
+          <div className="grid gap-2 [&>ul]:grid [&>ul]:gap-2">
+            <Few items={detail.jobs} few={4} of="jobs">
+              {(job) => <JobLine key={job.id} job={job} />}
+            </Few>
+          </div>
         )}
       </section>
     </div>

@@ -323,7 +323,7 @@ export function Work({ job }: { readonly job: Job }): ReactNode {
       <Runner job={job} work={work} car={car} onMend={setMend} />
       <Disclosure
         open={mend.length > 0 || undefined}
-        className="border-t border-edge pt-2"
+        className="desk-work border-t border-edge pt-2"
         summary="The plan, and to change it under way: done steps stay done"
       >
         {planning}

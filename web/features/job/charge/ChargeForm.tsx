@@ -1,3 +1,4 @@
+import { useKeptTyped } from '../../../kit/keptTyped.ts'
 import { RefusalOf } from '../../../client/RefusalOf.tsx'
 import type { ChargeRecord, Job } from '@anklet/contract'
 import type { ChargeDoubt, LedgerAnswer } from '@anklet/core/physics/compressor'
@@ -6,7 +7,6 @@ import type { DisplayUnits } from '@anklet/core/base/units'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
 import { completeGeometry } from '@anklet/core/base/vehicle'
 import type { ReactNode } from 'react'
-import { useState } from 'react'
 import type { Sending } from '../../../client/queries.ts'
 import { useCommand, useUnits, useVehicle } from '../../../client/queries.ts'
 import { AirByCorner } from '../../../kit/AirByCorner.tsx'
@@ -199,9 +199,10 @@ export function ChargeForm({ job }: { readonly job: Job }): ReactNode {
   const { anatomy } = job.vehicleType.architecture
   const { read, fields } = useFigures(asksOf(anatomy), units)
   const after = useFigures(AFTER, units)
-  const [gas, setGas] = useState<ChargeRecord['gas']>('nitrogen')
-  const [chargeId, setChargeId] = useState(() => crypto.randomUUID())
-  const [recorded, setRecorded] = useState<string | null>(null)
+  const [gas, setGas] = useKeptTyped<ChargeRecord['gas']>('gas', () => 'nitrogen')
+  // With what is typed: what was recorded before a reload is not recorded again after it.
+  const [chargeId, setChargeId] = useKeptTyped<string>('charge', () => crypto.randomUUID())
+  const [recorded, setRecorded] = useKeptTyped<string | null>('recorded', () => null)
   const keep = useCommand('charge.record')
   const car = useVehicle(job.vehicle.id).data
   const ledger = read.ok

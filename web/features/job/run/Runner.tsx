@@ -91,7 +91,7 @@ function Story({ job, work }: { readonly job: Job; readonly work: OnWork }): Rea
   const { of, nameOf } = work
   return (
     <Disclosure
-      className="no-print"
+      className="desk-work no-print"
       summary="Everything that was recorded, newest first"
       summaryClass="text-small text-ink-2"
     >
@@ -220,7 +220,6 @@ export function Runner({
   return (
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_310px]">
       <div className="grid min-w-0 content-start gap-5">
-        {!work.mine && !job.closedAt && <TakeOver work={work} />}
         {run.bubbles.length > 0 && <Bubbles work={work} onMend={onMend} />}
         {run.finished && looking === null ? (
           <EveryStepDone job={job} />
@@ -241,6 +240,7 @@ export function Runner({
             <p className="say">{stepWords(at.step.words, at.step.place)}</p>
           ))
         )}
+        {!work.mine && !job.closedAt && <TakeOver work={work} />}
         <nav aria-label="Steps beside" className="grid grid-cols-2 gap-3">
           <Neighbour at={run.steps[index - 1]} side="before" onLook={look} />
           <Neighbour at={run.steps[index + 1]} side="after" onLook={look} />

@@ -17,6 +17,7 @@ import { causeOf, typedCause } from './commands.ts'
 import { NewCause } from './NewCause.tsx'
 import { useEntryForm } from './useEntryForm.ts'
 import { Button } from '../../../kit/Button.tsx'
+import { Few } from '../../../kit/Few.tsx'
 import { Notice } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
 
@@ -165,11 +166,9 @@ export function Causes(): ReactNode {
         </Button>
       </div>
       {adding && <NewCause shop={shop} onDone={() => add(false)} />}
-      <ul>
-        {shown.map((cause) => (
-          <Row key={cause.id} cause={cause} shop={shop} most={most} />
-        ))}
-      </ul>
+      <Few items={shown} few={words.trim() === '' ? 12 : shown.length} of="causes">
+        {(cause) => <Row key={cause.id} cause={cause} shop={shop} most={most} />}
+      </Few>
       {shown.length === 0 && <p className="sub">None is called so.</p>}
     </ShelfPage>
   )

@@ -18,6 +18,8 @@ import { useEntryForm } from './useEntryForm.ts'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Button } from '../../../kit/Button.tsx'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
+import { Few } from '../../../kit/Few.tsx'
+import { Field, Input } from '../../../kit/Field.tsx'
 
 const GROUPS: readonly (readonly [BookCheck['group'], string])[] = [
   ['complaint', 'What the owner says'],
@@ -241,23 +243,31 @@ function Row({ check, shop }: { readonly check: BookCheck; readonly shop: ShopBo
 /** What can be looked at and tried: how, how long, and what each cause shows. */
 export function ChecksShelf(): ReactNode {
   const shop = useBook()
+  const [wanted, search] = useState('')
+  const found = shop.book.checks.filter(({ name, asks }) =>
+    `${name} ${asks}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+  )
   return (
     <ShelfPage title="Checks" tools={<Exchange shop={shop} />}>
-      <p className="sub mb-3">
-        How long each takes decides what is worth doing next; how often a cause shows what decides
-        whom it speaks against.
-      </p>
+      <div className="mb-2 flex flex-wrap items-end justify-between gap-x-8 gap-y-2">
+        <p className="sub flex-1 basis-[360px]">
+          How long each takes decides what is worth doing next; how often a cause shows what decides
+          whom it speaks against.
+        </p>
+        <Field className="w-[260px]" label="Find" id="find-check">
+          <Input type="search" maxLength={40} value={wanted} onText={search} />
+        </Field>
+      </div>
+      {found.length === 0 && <p className="sub">None is called so.</p>}
       {GROUPS.map(([group, words]) => {
-        const checks = shop.book.checks.filter((check) => check.group === group)
+        const checks = found.filter((check) => check.group === group)
         return (
           checks.length > 0 && (
-            <section key={group} aria-label={words} className="mt-5">
+            <section key={group} aria-label={words} className="mt-3">
               <h2>{words}</h2>
-              <ul>
-                {checks.map((check) => (
-                  <Row key={check.id} check={check} shop={shop} />
-                ))}
-              </ul>
+              <Few items={checks} few={wanted === '' ? 2 : checks.length} of="checks">
+                {(check) => <Row key={check.id} check={check} shop={shop} />}
+              </Few>
             </section>
           )
         )

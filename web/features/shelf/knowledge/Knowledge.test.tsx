@@ -31,6 +31,8 @@ const sent = async (): Promise<{ readonly causes: object; readonly checks: objec
 }
 /** Opens a row, once the shop's own knowledge is there. */
 const open = async (words: string): Promise<void> => {
+  for (const more of await screen.findAllByRole('button', { name: /^Show \d+ more/ }))
+    fireEvent.click(more)
   const rows = await screen.findAllByRole('listitem')
   const row = rows.find((each) => each.textContent?.toLowerCase().includes(words.toLowerCase()))!
   fireEvent.click(within(row).getByRole('button', { expanded: false }))
