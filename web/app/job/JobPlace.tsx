@@ -135,6 +135,20 @@ function Closed({ job }: { readonly job: Job }): ReactNode {
   )
 }
 
+/** What stands at each phase; anew for another job where something is typed in it. */
+const PLACES: Readonly<Record<Phase, (job: Job) => ReactNode>> = {
+  intake: (job) => <Intake key={job.id} job={job} />,
+  heights: (job) => <Heights job={job} />,
+  watch: (job) => <WatchPhase job={job} />,
+  checks: (job) => <Checks job={job} />,
+  decision: (job) => <Decision key={job.id} job={job} />,
+  work: (job) => <Work key={job.id} job={job} />,
+  recommission: (job) => <Recommission key={job.id} job={job} />,
+  calibrate: (job) => <Calibrate key={job.id} job={job} />,
+  proof: (job) => <Proof key={job.id} job={job} />,
+  handover: (job) => <Handover job={job} />,
+}
+
 function Phases({
   job,
   phase,
@@ -188,44 +202,7 @@ function Phases({
           </Suspense>
         )}
         <div className="px-4 pb-6 pt-3 md:px-6 print:p-0">
-          {phase === 'intake' && <Intake key={job.id} job={job} />}
-          {phase === 'heights' && <Heights job={job} />}
-          {phase === 'watch' && <WatchPhase job={job} />}
-          {phase === 'checks' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Checks job={job} />
-            </Suspense>
-          )}
-          {phase === 'decision' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Decision key={job.id} job={job} />
-            </Suspense>
-          )}
-          {phase === 'work' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Work key={job.id} job={job} />
-            </Suspense>
-          )}
-          {phase === 'recommission' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Recommission key={job.id} job={job} />
-            </Suspense>
-          )}
-          {phase === 'calibrate' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Calibrate key={job.id} job={job} />
-            </Suspense>
-          )}
-          {phase === 'proof' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Proof key={job.id} job={job} />
-            </Suspense>
-          )}
-          {phase === 'handover' && (
-            <Suspense fallback={<p className="sub">…</p>}>
-              <Handover job={job} />
-            </Suspense>
-          )}
+          <Suspense fallback={<p className="sub">…</p>}>{PLACES[phase](job)}</Suspense>
         </div>
         <NextFoot job={job} present={phase} />
       </div>
