@@ -68,7 +68,7 @@ test('the bench', async ({ page, demoShop }) => {
     }
     await readings.fill('low')
     await expect(page.getByRole('alert')).toHaveText(
-      'Type figures only, with a space between two readings.',
+      'Type the readings as figures, with a space between two of them.',
     )
   })
 })

@@ -211,7 +211,7 @@ test.describe('bad input', () => {
     await hand.signIn('S. Okafor')
     await openCar(page, 'TQ 102')
     await page.getByLabel('Temperature').fill('cold')
-    await expect(page.getByText('"cold" is not a number. Type figures only, in °C.')).toBeVisible()
+    await expect(page.getByText('"cold" is not a number. Type it in °C, as a figure.')).toBeVisible()
     await expect(page.getByRole('button', { name: 'Begin the walk' })).toBeDisabled()
     await hand.settle({
       state: /^Levelled, engine on/,

@@ -65,7 +65,7 @@ export function readTyped(
   if (shown === null)
     return {
       ok: false,
-      sentence: `"${text.trim()}" is not a number. Type figures only, in ${unit}.`,
+      sentence: `"${text.trim()}" is not a number. Type it in ${unit}, as a figure.`,
     }
   const value = fromDisplay(shown, quantity, units)
   const { least, most } = RANGE[quantity]

@@ -54,7 +54,7 @@ describe('what is typed', () => {
   test('a fraction is taken as it stands on an inch tape, and on no other', () => {
     expect(sentence('18 1/4', 'height', inch)).toBeCloseTo(18.25 * 25.4, 9)
     expect(sentence('480 1/2', 'height')).toBe(
-      '"480 1/2" is not a number. Type figures only, in mm.',
+      '"480 1/2" is not a number. Type it in mm, as a figure.',
     )
     expect(sentence('18 1/4', 'temperature', inch)).toContain('is not a number')
   })
@@ -66,7 +66,7 @@ describe('what is typed', () => {
     )
     expect(sentence('4800', 'height')).toContain('between 50 and 2000 mm')
     expect(sentence('', 'height')).toBe('Type the height in mm first.')
-    expect(sentence('low', 'height')).toBe('"low" is not a number. Type figures only, in mm.')
+    expect(sentence('low', 'height')).toBe('"low" is not a number. Type it in mm, as a figure.')
   })
 
   test('the shop’s unit is what is typed, the stored unit is what is kept', () => {

@@ -98,7 +98,7 @@ export function VerdictTool(): ReactNode {
         <Readings unit={unit} typed={typed} onType={setTyped} />
         <Allowed unit={unit} typed={typed} onType={setTyped} />
         {typed.readings !== '' && readingsMm === null && (
-          <Refusal>Type figures only, with a space between two readings.</Refusal>
+          <Refusal>Type the readings as figures, with a space between two of them.</Refusal>
         )}
       </div>
       <div className="grid content-start gap-3" aria-live="polite">

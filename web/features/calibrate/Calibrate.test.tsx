@@ -34,7 +34,9 @@ test('a level is taken only with the whole tape and something the module reports
   )
   fillIn(/^What the module reports/, ['430', 'about 4'])
   tap('Take this level')
-  expect((await screen.findByRole('alert')).textContent).toMatch(/^Type figures only/)
+  expect((await screen.findByRole('alert')).textContent).toMatch(
+    /^Type what the module reports as figures/,
+  )
   expect(useCalibrations.getState().byKey['j']?.visits ?? []).toEqual([])
   fillIn(/^What the module reports/, ['430', '', '', '440'])
   tap('Take this level')

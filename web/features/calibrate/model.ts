@@ -93,7 +93,7 @@ export function visitAt(
     return {
       ok: false,
       sentence:
-        'Type figures only for what the module reports; leave a field empty where it reports nothing.',
+        'Type what the module reports as figures; leave a field empty where it reports nothing.',
     }
   if (CORNERS.every((corner) => reported[corner] === null))
     return {

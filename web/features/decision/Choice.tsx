@@ -1,3 +1,4 @@
+import { Spoken } from '../../kit/Spoken.tsx'
 import { isConversion } from './model.ts'
 import checkDecision from 'virtual:check/decision.take'
 import { FormField } from '../../client/form/FormFields.tsx'
@@ -32,7 +33,9 @@ export function Choice(props: ChoiceProps): ReactNode {
       <h2>{optionTitle(picked.id, axle)}: what comes with it</h2>
       <ul className="list-disc pl-5">
         {consequences(picked.id, job.vehicleType.architecture, axle).map((each) => (
-          <li key={each}>{each}</li>
+          <li key={each}>
+            <Spoken>{each}</Spoken>
+          </li>
         ))}
       </ul>
       {isConversion(picked) && (

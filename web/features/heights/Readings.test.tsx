@@ -48,7 +48,7 @@ test('or it is left out, whatever was typed', async () => {
 })
 
 test.each([
-  ['what', '"what" is not a number. Type figures only, in mm.'],
+  ['what', '"what" is not a number. Type it in mm, as a figure.'],
   ['41', /^A height of 41 mm cannot be: it lies between 50 and 2000 mm/],
 ])('"%s" is refused at its field', async (text, sentence) => {
   type('Why?', 'The tape slipped.')

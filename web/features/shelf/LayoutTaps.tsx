@@ -1,3 +1,4 @@
+import { Spoken } from '../../kit/Spoken.tsx'
 import { figureUnit } from '@anklet/core/base/units'
 import { shownAs, UnitInput } from '../../client/form/UnitInput.tsx'
 import { useUnits } from '../../client/queries.ts'
@@ -221,7 +222,7 @@ export function LayoutTaps({ architecture, onChange }: LayoutProps): ReactNode {
       />
       <div className="flex flex-wrap gap-x-8 gap-y-4">
         <Taps
-          legend="Air"
+          legend={<Spoken>Air: vents outside, or a closed system</Spoken>}
           options={[
             { value: 'open', words: 'Open, vents outside' },
             { value: 'closed', words: 'Closed, shuttles' },
@@ -240,7 +241,7 @@ export function LayoutTaps({ architecture, onChange }: LayoutProps): ReactNode {
           onTap={(valves) => set({ valves })}
         />
         <Taps
-          legend="Cross valve joins left and right"
+          legend={<Spoken>Cross valve joins left and right</Spoken>}
           options={[
             { value: 'front', words: 'Front' },
             { value: 'rear', words: 'Rear' },

@@ -41,7 +41,7 @@ function Question({
   const onSubmit = (event: FormEvent): void => {
     event.preventDefault()
     const answer = answerOf(figure, typed, units)
-    if (!answer) return setComplaint(`That cannot be. Type it in ${unit}, figures only.`)
+    if (!answer) return setComplaint(`That cannot be. Type it in ${unit}, as a figure.`)
     setComplaint(null)
     save.submit({ payload: filledIn(type, { answer }), baseVersion: type.version }, () =>
       setTyped(NO_ANSWER),

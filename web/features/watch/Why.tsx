@@ -1,3 +1,4 @@
+import { Spoken } from '../../kit/Spoken.tsx'
 import { degreesWords } from '@anklet/language/plain/temperatures'
 import { reasonWords } from '@anklet/language/night/watch'
 import type { Job } from '@anklet/contract'
@@ -118,7 +119,9 @@ export function Why({ job, question: { request, reasons }, answer, repeats }: Wh
           <li>The air volume of this car is learned from a night of its own.</li>
         )}
         {reasons.map((reason) => (
-          <li key={reason.code + ('axle' in reason ? reason.axle : '')}>{reasonWords(reason)}</li>
+          <li key={reason.code + ('axle' in reason ? reason.axle : '')}>
+            <Spoken>{reasonWords(reason)}</Spoken>
+          </li>
         ))}
       </ul>
       <p className="text-ink-2">

@@ -1,3 +1,4 @@
+import { Spoken } from '../../../kit/Spoken.tsx'
 import { heightsAreGuessed } from '@anklet/core/base/starting'
 import type { DeviceStatus, Frame, VehicleType } from '@anklet/contract'
 import { formatQuantity, UNIT_LABEL } from '@anklet/core/base/units'
@@ -48,8 +49,9 @@ function LiveCircuit({
       {told && (
         <p className="text-small text-ink-2">
           {circuitWords(openPassages(architecture, told), { told: true, pumpOn: told.pumpOn })}
-          {told.pressure.gallery !== undefined &&
-            ' The gallery says nothing of a spring behind a shut valve.'}
+          {told.pressure.gallery !== undefined && (
+            <Spoken> The gallery says nothing of a spring behind a shut valve.</Spoken>
+          )}
         </p>
       )}
       <SaveDrawing place={place} name={`Circuit ${name}`} />

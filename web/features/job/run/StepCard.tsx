@@ -35,6 +35,7 @@ import { Button } from '../../../kit/Button.tsx'
 import { Notice, Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
 import { Disclosure } from '../../../kit/Disclosure.tsx'
+import { Spoken } from '../../../kit/Spoken.tsx'
 
 /** A second tap comes within this, ms. */
 const SECOND_TAP_MS = 500
@@ -165,7 +166,9 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
             {STRETCH_WORDS[step.phase].toLowerCase()}
             {again ? '; once more' : ''}
           </p>
-          <h2 className="say text-ink">{stepWords(step.words, step.place)}</h2>
+          <h2 className="say text-ink">
+            <Spoken>{stepWords(step.words, step.place)}</Spoken>
+          </h2>
         </div>
       </div>
       {step.caution && (
@@ -174,7 +177,9 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
           <span>{step.caution}</span>
         </Notice>
       )}
-      <p className="sub">{step.why}</p>
+      <p className="sub">
+        <Spoken>{step.why}</Spoken>
+      </p>
     </>
   )
 }

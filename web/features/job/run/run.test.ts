@@ -75,8 +75,8 @@ describe('what is typed into a step', () => {
     ).toMatchObject({ entry: { torque: { nm: 54.23, source: 'Sheet' } } })
   })
   test.each([
-    [{ torque: 'tight' }, '"tight" is not a torque. Type figures only, in N.m.'],
-    [{ torque: '-4' }, '"-4" is not a torque. Type figures only, in N.m.'],
+    [{ torque: 'tight' }, '"tight" is not a torque. Type it in N.m, as a figure.'],
+    [{ torque: '-4' }, '"-4" is not a torque. Type it in N.m, as a figure.'],
     [{ deviation: 'otherwise' as const }, 'Say why it was done otherwise.'],
     [
       {
@@ -84,7 +84,7 @@ describe('what is typed into a step', () => {
           [showKey(asks[0]!)]: { proof: 'gaugeZero' as const, by: 'person' as const, bar: 'none' },
         },
       },
-      '"none" is not a pressure. Type figures only.',
+      '"none" is not a pressure. Type it as a figure.',
     ],
   ])('%j is refused', (change, sentence) =>
     expect(

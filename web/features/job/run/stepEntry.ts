@@ -21,7 +21,7 @@ export function readTorque({
   if (typed === null || typed <= 0)
     return {
       ok: false,
-      sentence: `"${torque.trim()}" is not a torque. Type figures only, in ${unit}.`,
+      sentence: `"${torque.trim()}" is not a torque. Type it in ${unit}, as a figure.`,
     }
   return { ok: true, nm: unit === 'N.m' ? typed : typed * NM_PER_LBF_FT }
 }
@@ -88,7 +88,7 @@ export function entryOf(
     if (!said) continue
     const typed = said.bar.trim() === '' ? null : parseNumber(said.bar)
     if (said.bar.trim() !== '' && typed === null)
-      return { ok: false, sentence: `"${said.bar.trim()}" is not a pressure. Type figures only.` }
+      return { ok: false, sentence: `"${said.bar.trim()}" is not a pressure. Type it as a figure.` }
     if (said.by !== 'person' && said.deviceId !== undefined) deviceIds.add(said.deviceId)
     shown.push({
       ...ask,

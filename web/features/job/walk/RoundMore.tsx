@@ -78,7 +78,11 @@ export function RoundMore({ draft, units, onChange }: MoreProps): ReactNode {
           values={draft.reported}
           onType={(reported) => onChange({ reported })}
         />
-        {wrong && <Refusal>Type figures only; leave a field empty where nothing was read.</Refusal>}
+        {wrong && (
+          <Refusal>
+            Type what was read as figures; leave a field empty where nothing was read.
+          </Refusal>
+        )}
       </div>
     </Disclosure>
   )
