@@ -16,7 +16,7 @@ export function Progress({
     <div role="status">
       {children}
       <progress
-        className="h-3 w-full accent-[var(--air)]"
+        className="progress h-3 w-full"
         max={1}
         {...(share === null ? {} : { value: share })}
         aria-label={label}

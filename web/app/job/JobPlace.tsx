@@ -78,7 +78,7 @@ function AtTheCar(): ReactNode {
   const { atCar, go } = useSession()
   return (
     useIsPhone() && (
-      <Tap className="no-print" on={atCar} onClick={() => go(!atCar)}>
+      <Tap on={atCar} onClick={() => go(!atCar)}>
         At the car
       </Tap>
     )
@@ -97,24 +97,25 @@ function Head({ job }: { readonly job: Job }): ReactNode {
       >
         {job.vehicle.plate}
       </Link>
-      <h1>{job.vehicleType.name}</h1>
+      <h1 className="desk-work">{job.vehicleType.name}</h1>
       <span className="desk-work order-last w-full text-ink-3 sm:order-none sm:w-auto sm:min-w-0 sm:flex-1">
         {job.complaint.words || complaintWords(job.complaint)}
       </span>
       {!job.closedAt && (
-        <Tap
-          className="no-print ml-auto"
-          on={docked}
-          onClick={() => {
-            letGo(job.id)
-            dock(!docked)
-          }}
-        >
-          <Cable size={18} aria-hidden />
-          Link
-        </Tap>
+        <span className="no-print ml-auto flex gap-2">
+          <AtTheCar />
+          <Tap
+            on={docked}
+            onClick={() => {
+              letGo(job.id)
+              dock(!docked)
+            }}
+          >
+            <Cable size={18} aria-hidden />
+            Link
+          </Tap>
+        </span>
       )}
-      {!job.closedAt && <AtTheCar />}
     </div>
   )
 }

@@ -48,9 +48,9 @@ const COLUMNS = [
         className="inline-flex min-h-touch min-w-touch items-center"
         to={`/jobs/${original.id}/${stepOf(original).phase}`}
       >
-        <span>
+        <span className="grid justify-items-start gap-1 py-1.5">
           <Plate plate={original.plate} simulated={original.simulated} />
-          <span className="block text-small text-ink-2 sm:hidden">{original.typeName}</span>
+          <span className="text-small text-ink-2 sm:hidden">{original.typeName}</span>
         </span>
       </Link>
     ),

@@ -234,7 +234,7 @@ export function TypePage(): ReactNode {
       </h1>
       <p className="sub mb-3">
         Enter what your own service information says. What nobody has looked up yet may stand as a
-        marked guess: it widens every answer until the figure is there. Heights are never guessed.
+        marked guess: it widens every answer until the figure is there.
       </p>
       {id === 'new' ? (
         <Editor start={BLANK_TYPE} id={newId} version={null} />
