@@ -104,7 +104,11 @@ test.describe('deciding', () => {
     await expect(page.getByText(/^The load is estimated: it may be \d+ kg\./)).toBeVisible()
     await page.getByLabel('Goes down when loaded, supply off').fill('200')
     await expect(page.getByText(/it stands on its stops/)).toBeVisible()
-    await page.getByLabel('Carried over the rear axle when laden').fill('300')
+    // Weighed as a whole, what is added is the difference.
+    await page.getByText(/^Known by the whole rear axle/).click()
+    await page.getByLabel('The axle, empty').fill('1700')
+    await page.getByLabel('The axle, laden').fill('2000')
+    await expect(page.getByLabel('Carried over the rear axle when laden')).toHaveValue('300')
     await expect(page.getByText(/^The load is estimated/)).toBeHidden()
     await page.getByLabel('On the towing hitch').fill('75')
     const table = page.getByRole('region', { name: 'Coils of the list' })

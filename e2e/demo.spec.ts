@@ -51,11 +51,14 @@ test('the way around: what is due, single keys, and Ctrl+K', async ({ page, demo
     await page.getByLabel('Find a plate').focus()
     await find('418 morning', 'TQ 418')
     await expect(page).toHaveURL(/jobs\/.*\/watch$/)
+    // By what the customer said, too.
+    await find('ferry', 'TQ 390')
+    await expect(page).toHaveURL(/jobs\//)
     await find('units inch', 'heights in inch')
     await expect(page.getByRole('dialog')).toBeHidden()
     await find('units mm', 'heights in mm')
     await expect(page.getByRole('dialog')).toBeHidden()
-    await find('wait', 'Bench: how long to wait')
+    await find('long to wait', 'Bench: how long to wait')
     await expect(page).toHaveURL(/bench\/wait$/)
     await page.keyboard.press('Control+k')
     await page.getByPlaceholder('plate, code, part, name, place or tool').fill('zeppelin')
@@ -211,7 +214,9 @@ test.describe('bad input', () => {
     await hand.signIn('S. Okafor')
     await openCar(page, 'TQ 102')
     await page.getByLabel('Temperature').fill('cold')
-    await expect(page.getByText('"cold" is not a number. Type it in °C, as a figure.')).toBeVisible()
+    await expect(
+      page.getByText('"cold" is not a number. Type it in °C, as a figure.'),
+    ).toBeVisible()
     await expect(page.getByRole('button', { name: 'Begin the walk' })).toBeDisabled()
     await hand.settle({
       state: /^Levelled, engine on/,

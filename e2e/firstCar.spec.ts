@@ -7,6 +7,7 @@ import { expect, test } from './fixtures.ts'
 import type { Hand } from './hand.ts'
 import { handOn } from './hand.ts'
 import { finding, followAdvice } from './jobs.ts'
+import { expectFitsPhone, expectReadable } from './readable.ts'
 
 /** A van on air at the back; its rear left leaks through a night of thirteen hours. */
 const EVENING = [701, 702, 688, 689, 689, 688, 702, 701]
@@ -201,6 +202,26 @@ for (const { name, touch, viewport } of [
   })
 }
 
+test('what somebody new sees can be read and reached, light, dark and on a phone', async ({
+  page,
+  emptyShop: { address },
+}) => {
+  await page.goto(address)
+  const hand = handOn(page)
+  const look = async (what: string): Promise<void> => {
+    await expectReadable(page, what)
+    const screens = await expectFitsPhone(page, what)
+    expect([what, screens <= 4]).toEqual([what, true])
+  }
+  await expect(page.getByRole('heading', { name: 'No car here yet.' })).toBeVisible()
+  await look('an empty shop')
+  await takeIn(page, hand)
+  await look('the intake of a car nobody entered')
+  await page.getByRole('link', { name: PLATE }).click()
+  await expect(page.getByRole('button', { name: 'New job on this car' })).toHaveCount(0)
+  await look('the page of a car nobody entered')
+})
+
 /** What is left of a job that is closed, as far as two of them can be held against each other. */
 async function recordOf(address: string) {
   const read = async (path: string): Promise<unknown> =>
@@ -219,7 +240,7 @@ async function recordOf(address: string) {
 }
 
 /** What a shop that measures in inches never reads; torques are told in both. */
-const METRIC_WORDS = /\d ?(mm|°C|bar|kPa|N\.m|kg|km)(?![\w·])/
+const METRIC_WORDS = /\d ?(mm|°C|bar|kPa|N\.m|kg|km)(?![\w·])|^(mm|°C|kPa|kg|km)$/
 
 async function wholeJob(page: Page, address: string, world: World) {
   await page.goto(address)

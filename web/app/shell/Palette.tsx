@@ -100,11 +100,18 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
     useVehicleTypes().data ?? [],
   ]
   const now = Date.now()
-  const item = (key: string, path: string, words: string, more: string): ReactNode => (
+  const item = (
+    key: string,
+    path: string,
+    words: string,
+    more: string,
+    // Found by, and not shown.
+    besides = '',
+  ): ReactNode => (
     <Command.Item
       key={key}
       value={key}
-      keywords={[words, more]}
+      keywords={[words, more, besides]}
       onSelect={() => onGo(path)}
       className={ITEM}
     >
@@ -124,6 +131,7 @@ function Items({ onGo, onDone }: { onGo(path: string): void; onDone(): void }): 
               `/jobs/${job.id}/${step.phase}`,
               job.simulated ? `${job.plate}, simulated` : job.plate,
               `${STEP_WORDS[step.code]}. ${complaintWords(job.complaint)}`,
+              job.complaint.words,
             )
           })}
       </Command.Group>

@@ -17,6 +17,7 @@ import { LoadChart } from './LoadChart.tsx'
 import { Stances } from './Stances.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 import { Tap } from '../../kit/Button.tsx'
+import { parseNumber } from '../../kit/typed.ts'
 import { Field } from '../../kit/Field.tsx'
 import { Disclosure } from '../../kit/Disclosure.tsx'
 import { Heads, figures } from '../../kit/Table.tsx'
@@ -27,6 +28,47 @@ interface FiguresProps {
   readonly axle: Axle
   readonly typed: Typed
   onType(key: FigureKey, words: string): void
+}
+
+/** The axle as it was weighed, or as its papers have it, empty and laden: what is added is their difference. */
+function Weighed({
+  axle,
+  onAdded,
+}: {
+  readonly axle: Axle
+  /** Told what is added, kg, as it is stored. */
+  onAdded(kg: string): void
+}): ReactNode {
+  const { label } = figureUnit('kg', useUnits())
+  const [typed, setTyped] = useState({ empty: '', laden: '' })
+  const type = (change: Partial<typeof typed>): void => {
+    const next = { ...typed, ...change }
+    setTyped(next)
+    const [empty, laden] = [parseNumber(next.empty), parseNumber(next.laden)]
+    if (empty !== null && laden !== null) onAdded(String(laden - empty))
+  }
+  return (
+    <Disclosure summary={`Known by the whole ${axle} axle: its weight empty and laden`}>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Field label="The axle, empty" unit={label}>
+          <UnitInput
+            unit="kg"
+            maxLength={8}
+            value={typed.empty}
+            onText={(empty) => type({ empty })}
+          />
+        </Field>
+        <Field label="The axle, laden" unit={label}>
+          <UnitInput
+            unit="kg"
+            maxLength={8}
+            value={typed.laden}
+            onText={(laden) => type({ laden })}
+          />
+        </Field>
+      </div>
+    </Disclosure>
+  )
 }
 
 /** What is measured and weighed for a coil. */
@@ -50,6 +92,7 @@ function Figures({ axle, typed, onType }: FiguresProps): ReactNode {
         {input('laden', `Carried over the ${axle} axle when laden`, 'kg')}
         {input('tow', 'On the towing hitch', 'kg')}
       </div>
+      <Weighed axle={axle} onAdded={(kg) => onType('laden', kg)} />
       {(figureOf(typed, 'length') === null || figureOf(typed, 'laden') === null) && (
         <p className="text-small text-ink-2">
           Measure the room the spring stands in at design height, and weigh the axle laden: wheel
