@@ -89,7 +89,7 @@ function Carrying({
                 className={`text-small ${carries || at === undefined ? 'text-ink-2' : 'font-semibold text-rust'}`}
               >
                 {at === undefined
-                  ? 'no air'
+                  ? 'coil, no air'
                   : at.spring === 'coil'
                     ? 'coil'
                     : carries

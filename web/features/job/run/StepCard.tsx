@@ -6,6 +6,7 @@ import { cornersOf } from '@anklet/core/base/vehicle'
 import { refusalSentence } from '@anklet/language/work/record'
 import { mayHaveNoThread, maySkip, notYet, toShow } from '@anklet/core/work/record'
 import type { Deviation, WorkRefusal } from '@anklet/core/work/record'
+import { clsx } from 'clsx'
 import { Check, Circle, CircleSlash2, ShieldAlert } from 'lucide-react'
 import type { ReactNode, RefObject } from 'react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
@@ -147,10 +148,14 @@ function Otherwise({
   )
 }
 
+/** A step of more letters than these stands smaller: it is read at a glance all the same. */
+const LONG = 90
+
 /** The step's number, words, caution and reason. */
 function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
   const { of, run } = work
   const number = of.steps.findIndex(({ key }) => key === step.key) + 1
+  const words = stepWords(step.words, step.place)
   const again = run.steps.find((each) => each.step.key === step.key)?.state === 'again'
   return (
     <>
@@ -166,8 +171,8 @@ function StepHead({ work, step }: Pick<CardProps, 'work' | 'step'>): ReactNode {
             {STRETCH_WORDS[step.phase].toLowerCase()}
             {again ? '; once more' : ''}
           </p>
-          <h2 className="say text-ink">
-            <Spoken>{stepWords(step.words, step.place)}</Spoken>
+          <h2 className={clsx('text-ink', words.length > LONG ? 'say-small' : 'say')}>
+            <Spoken>{words}</Spoken>
           </h2>
         </div>
       </div>
