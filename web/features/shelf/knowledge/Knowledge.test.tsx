@@ -72,8 +72,8 @@ describe('a cause of the book', () => {
   })
   test('that was changed goes back to how it ships', async () => {
     put(<Causes />, { ...NO_CHANGES, causes: { relayDead: { ...relay, weight: 50 } } })
-    await screen.findByText('changed')
     await open(words)
+    await screen.findByText('changed')
     tap('As it ships')
     expect(await sent()).toEqual(NO_CHANGES)
   })
