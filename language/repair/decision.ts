@@ -53,7 +53,7 @@ export function optionTitle(id: OptionId, axle: Axle): string {
     case 'withBlock':
       return `Both sides of the ${axle} axle, and the valve block`
     case 'kit':
-      return `A kit for the ${axle} axle: both shocks and the pump`
+      return `Both shocks of the ${axle} axle, and the pump`
     case 'axleCoils':
       return `The ${axle} axle to coils`
     case 'coilsAndDampers':
@@ -94,7 +94,7 @@ export const SCHOOL_WORDS: Readonly<Record<OptionId, string>> = {
     'A block that seeps lets the new springs sink as the old ones did, and its ' +
     'lines are open anyway. If it holds, it is the dearest seal in the car.',
   kit:
-    'Spring, damper and pump are new together and made to go together, and everything is opened ' +
+    'Often sold as a kit: spring, damper and pump are new together, and everything is opened ' +
     'once. Whatever was still sound goes with it.',
   allCoils:
     'No pump, no block, no line: nothing of it can fail again. Everything the ' +
