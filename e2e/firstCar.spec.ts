@@ -242,9 +242,15 @@ async function recordOf(address: string) {
 /** What a shop that measures in inches never reads; torques are told in both. */
 const METRIC_WORDS = /\d ?(mm|°C|bar|kPa|N\.m|kg|km)(?![\w·])|^(mm|°C|kPa|kg|km)$/
 
-async function wholeJob(page: Page, address: string, world: World) {
+async function wholeJob(
+  page: Page,
+  address: string,
+  world: World,
+  { touch, viewport }: typeof DESK | typeof PHONE,
+) {
+  await page.setViewportSize(viewport)
   await page.goto(address)
-  const hand = handOn(page)
+  const hand = handOn(page, { touch })
   for (const [i, unit] of world.units.entries()) {
     if (i === 0) await page.goto(`${address}/shop`)
     await hand.tap(unit)
@@ -274,46 +280,53 @@ async function wholeJob(page: Page, address: string, world: World) {
   return { record: await recordOf(address), shown }
 }
 
-test('a car nobody entered, from an empty shop until its job is closed, in two worlds of units', async ({
-  page,
-  emptyProcess,
-}) => {
-  test.setTimeout(600_000)
-  const counted = await countTaps(page)
-  const begun = new Date('2026-11-24T18:00:00Z')
-  await page.clock.install({ time: begun })
-  const ran = []
-  for (const world of [METRIC, INCHES]) {
-    await page.clock.setSystemTime(begun)
-    const { address } = await emptyProcess.open(null)
-    await page.goto(address)
-    // Nobody has worked in this shop before.
-    await page.evaluate(() => {
-      localStorage.clear()
-      sessionStorage.clear()
+test.describe('a whole job', () => {
+  test.use({ hasTouch: true })
+  test('from an empty shop until it is closed: on a phone in metric units, at a desk in inches', async ({
+    page,
+    emptyProcess,
+  }) => {
+    test.setTimeout(600_000)
+    const counted = await countTaps(page)
+    const begun = new Date('2026-11-24T18:00:00Z')
+    await page.clock.install({ time: begun })
+    const ran = []
+    for (const [world, size] of [
+      [METRIC, PHONE],
+      [INCHES, DESK],
+    ] as const) {
+      await page.clock.setSystemTime(begun)
+      const { address } = await emptyProcess.open(null)
+      await page.goto(address)
+      // Nobody has worked in this shop before.
+      await page.evaluate(() => {
+        localStorage.clear()
+        sessionStorage.clear()
+      })
+      ran.push(await wholeJob(page, address, world, size))
+      const whole = await counted()
+      told(`A whole job, ${world.name}`, whole)
+      expect(whole.taps - world.units.length).toBeLessThanOrEqual(150)
+      await page.goto('about:blank')
+      await emptyProcess.close()
+      emptyProcess.clear()
+    }
+    const [metric, inches] = ran as [(typeof ran)[number], (typeof ran)[number]]
+    expect(inches.record.steps).toEqual(metric.record.steps)
+    expect(inches.record.heightsMm).toHaveLength(metric.record.heightsMm.length)
+    // What a tape can tell apart is told apart: half a thirty-second of an inch.
+    for (const [i, mm] of metric.record.heightsMm.entries())
+      expect(Math.abs(inches.record.heightsMm[i]! - mm)).toBeLessThanOrEqual(0.4)
+    for (const [i, celsius] of metric.record.temperaturesC.entries())
+      expect(inches.record.temperaturesC[i]).toBeCloseTo(celsius, 6)
+    for (const [i, nm] of metric.record.torquesNm.entries())
+      expect(Math.abs(inches.record.torquesNm[i]! - nm)).toBeLessThanOrEqual(0.1)
+    expect(inches.record.finding).toMatchObject({
+      kind: 'answer',
+      best: (metric.record.finding as { readonly best: string }).best,
     })
-    ran.push(await wholeJob(page, address, world))
-    const whole = await counted()
-    told(`A whole job, ${world.name}`, whole)
-    expect(whole.taps - world.units.length).toBeLessThanOrEqual(150)
-    await page.goto('about:blank')
-    await emptyProcess.close()
-    emptyProcess.clear()
-  }
-  const [metric, inches] = ran as [(typeof ran)[number], (typeof ran)[number]]
-  expect(inches.record.steps).toEqual(metric.record.steps)
-  expect(inches.record.heightsMm).toHaveLength(metric.record.heightsMm.length)
-  // What a tape can tell apart is told apart: half a thirty-second of an inch.
-  for (const [i, mm] of metric.record.heightsMm.entries())
-    expect(Math.abs(inches.record.heightsMm[i]! - mm)).toBeLessThanOrEqual(0.4)
-  for (const [i, celsius] of metric.record.temperaturesC.entries())
-    expect(inches.record.temperaturesC[i]).toBeCloseTo(celsius, 6)
-  for (const [i, nm] of metric.record.torquesNm.entries())
-    expect(Math.abs(inches.record.torquesNm[i]! - nm)).toBeLessThanOrEqual(0.1)
-  expect(inches.record.finding).toMatchObject({
-    kind: 'answer',
-    best: (metric.record.finding as { readonly best: string }).best,
+    for (const words of metric.shown.join('\n').split('\n'))
+      expect(words).not.toMatch(/\d ?(psi|°F)/)
+    for (const words of inches.shown.join('\n').split('\n')) expect(words).not.toMatch(METRIC_WORDS)
   })
-  for (const words of metric.shown.join('\n').split('\n')) expect(words).not.toMatch(/\d ?(psi|°F)/)
-  for (const words of inches.shown.join('\n').split('\n')) expect(words).not.toMatch(METRIC_WORDS)
 })
