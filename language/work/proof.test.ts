@@ -36,7 +36,7 @@ describe('what is to be shown, in words', () => {
       { id: 'alignment', state: 'shown', words: 'Booked for 2026-12-01.' },
       'Booked for 2026-12-01.',
     ],
-    [{ id: 'temporary', places: [null] }, 'Still to be put back: car.'],
+    [{ id: 'temporary', places: [null] }, 'Not all is back yet: the car itself.'],
   ])('%j', (change, sentence) => expect(itemSentence(proofItem(change))).toBe(sentence))
   test('the headline counts what is wrong before what is wanting', () => {
     const of = (...states: ProofItem['state'][]): string =>

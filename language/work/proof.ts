@@ -49,7 +49,8 @@ const WHY: Readonly<Record<ProofWhy, string>> = {
   before: 'That was seen before the work. Look again now.',
 }
 
-const places = (list_: readonly Place[]): string => list(list_.map((place) => placeWords(place)))
+const places = (list_: readonly Place[]): string =>
+  list(list_.map((place) => placeWords(place, 'the car itself')))
 
 /** How one thing stands, in a sentence. */
 export function itemSentence({ id, state, places: at, joints, why, words }: ProofItem): string {
@@ -98,7 +99,7 @@ export function itemSentence({ id, state, places: at, joints, why, words }: Proo
       {
         deviations: `Done otherwise, and nobody has agreed: ${words}.`,
         steps: `Steps are left${where ? `: ${where}` : ''}.`,
-        temporary: `Still to be put back${where ? `: ${where}` : ''}.`,
+        temporary: `Not all is back yet${where ? `: ${where}` : ''}.`,
         torque: `Not set: ${where}.`,
         soap: `Not shown yet: ${where}.`,
         trim: `Still off: ${where}.`,
