@@ -32,7 +32,7 @@ const repair: RepairCase = {
   ages: { otherYears: 8, pumpYears: 8 },
   labourPerHour: 95,
   leak,
-  mayWait: true,
+  mendNow: null,
   waitYears: 0.5,
 }
 const built = (change: Partial<RepairCase> = {}) => buildOptions({ ...repair, ...change })
@@ -62,7 +62,7 @@ describe('options a finding leaves open', () => {
         priced: { ...priced, valveBlock: { cost: 300, hours: 1, pairHours: null, leadDays: 1 } },
       }).options.map(({ id }) => id),
     ).toContain('withBlock')
-    expect(built({ mayWait: false }).options.map(({ id }) => id)).not.toContain('leave')
+    expect(built({ mendNow: 'torn' }).options.map(({ id }) => id)).not.toContain('leave')
     expect(built({ failed: { springs: 0, pump: true } }).options.map(({ id }) => id)).toEqual([
       'pump',
     ])

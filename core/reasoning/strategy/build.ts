@@ -2,6 +2,7 @@ import type { Architecture, Axle } from '../../base/vehicle/index.ts'
 import { OTHER_AXLE } from '../../base/vehicle/index.ts'
 import { wearYears } from './axle.ts'
 import type { AxleCase } from './axle.ts'
+import type { MendNow } from './leaving.ts'
 import type { LivingPart, Option, Visit } from './options.ts'
 
 /** What can be bought for a repair. */
@@ -38,7 +39,7 @@ export interface RepairCase {
   /** What an hour of work costs; null: nobody said. */
   readonly labourPerHour: number | null
   readonly leak: AxleCase['leak']
-  /** Whether it may be left for now at all: see mendNow. */ readonly mayWait: boolean
+  /** Why it is not left for now; null: it may be. */ readonly mendNow: MendNow | null
   /** How long it would be left for now, years. */
   readonly waitYears: number
 }
@@ -184,7 +185,7 @@ function livingParts({ failed, lives, ages, leak }: RepairCase): readonly Living
 
 /** Whether an option makes sense on such a vehicle. */
 function isPossible(id: OptionId, repair: RepairCase): boolean {
-  const { architecture, axle, priced, mayWait } = repair
+  const { architecture, axle, priced } = repair
   return (
     (id !== 'coilsAndDampers' ||
       (lastAir(repair) && architecture.damping[OTHER_AXLE[axle]] !== 'plain')) &&
@@ -194,7 +195,7 @@ function isPossible(id: OptionId, repair: RepairCase): boolean {
     (id !== 'withBlock' || priced.valveBlock !== undefined) &&
     // Where the damper is apart from the spring there is nothing to make one up from.
     (id !== 'kit' || priced.kit !== undefined || architecture.air[axle] === 'strut') &&
-    (id !== 'leave' || mayWait)
+    (id !== 'leave' || repair.mendNow === null)
   )
 }
 

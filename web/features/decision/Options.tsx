@@ -23,7 +23,7 @@ import { Assumptions } from './Assumptions.tsx'
 import { CostFan } from './CostFan.tsx'
 import { Prices } from './Prices.tsx'
 import { NOT_PRICED } from '../job/papers/estimate.ts'
-import { mendNowOf, repairCaseOf } from '../job/model/repairCase.ts'
+import { repairCaseOf } from '../job/model/repairCase.ts'
 import { useCosts } from './useCosts.ts'
 import { useMeasuredLeak } from './useMeasuredLeak.ts'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
@@ -267,7 +267,7 @@ export function Options({
   const answer = useCosts(parts, options, assumed.horizonYears, assumed.discountPercent / 100)
   const costOf = (id: string): OptionCost | undefined =>
     answer?.kind === 'costs' ? answer.costs.find((each) => each.id === id) : undefined
-  const reason = failed.springs.length > 0 ? mendNowOf(job, leak) : null
+  const reason = failed.springs.length > 0 ? repair.mendNow : null
   const picked = options.find(({ id }) => id === chosen)
   return (
     <section aria-label="Options" className="grid grid-cols-[minmax(0,1fr)] gap-4">

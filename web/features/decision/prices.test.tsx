@@ -13,7 +13,7 @@ const job = jobOf()
 const options = buildOptions({
   failed: { springs: 1, pump: false },
   axle: 'rear',
-  mayWait: true,
+  mendNow: null,
   architecture: {
     air: { front: 'none', rear: 'bellows' },
     damping: { front: 'plain', rear: 'plain' },

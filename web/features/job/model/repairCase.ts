@@ -6,7 +6,6 @@ import type {
   RepairCase,
   Failed,
   MeasuredLeak,
-  MendNow,
   Assumed,
 } from '@anklet/core/reasoning/strategy'
 import {
@@ -63,17 +62,6 @@ export function partsFor(
   }
 }
 
-/** Why what was found on a job may not be left for now; null: it may. */
-export const mendNowOf = (
-  { arrival, conclusions }: Pick<Job, 'arrival' | 'conclusions'>,
-  leak: MeasuredLeak | null,
-): MendNow | null =>
-  mendNow({
-    arrival,
-    cause: conclusions.at(-1)?.cause ?? null,
-    leakBarLPerH: leak?.barLPerH ?? null,
-  })
-
 /** A case to be reckoned, out of the records and what is assumed. */
 export function repairCaseOf(
   job: Job,
@@ -128,7 +116,11 @@ export function repairCaseOf(
         normalMinutesPerDay: assumed.normalMinutes,
         daysBeforeRepair: assumed.daysBefore,
       },
-      mayWait: mendNowOf(job, known.leak) === null,
+      mendNow: mendNow({
+        arrival: job.arrival,
+        cause: job.conclusions.at(-1)?.cause ?? null,
+        leakBarLPerH: known.leak?.barLPerH ?? null,
+      }),
       waitYears: assumed.waitMonths / 12,
     },
   }
