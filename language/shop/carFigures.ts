@@ -1,3 +1,4 @@
+import { TERMS } from '../plain/terms.ts'
 import type { Method } from '@anklet/core/measuring/heights'
 import { METHOD_ORDERS } from '../heights/methods.ts'
 
@@ -82,9 +83,7 @@ const WORDS: Readonly<Record<CarFigure, FigureWords>> = {
   },
   motionRatio: {
     title: 'Motion ratio',
-    is:
-      'How far the spring moves when the wheel moves by one. A spring half way along the arm ' +
-      'moves half as far: 0.5.',
+    is: TERMS.motionRatio.is,
     readAt:
       'Measured along the arm: from its pivot to the spring over from its pivot to the wheel.',
   },

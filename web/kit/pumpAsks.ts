@@ -13,6 +13,20 @@ export const PUMP_ASKS = {
   stallBarG: { words: 'Stalls at', kind: 'pressure', least: 0.5, most: 40, start: null },
 } as const satisfies Record<string, Ask>
 
+/** A bottle that gas is put in from; none: its volume is nought. */
+export const BOTTLE_ASKS = {
+  bottleL: {
+    words: 'Bottle',
+    kind: 'plain',
+    unit: 'L',
+    more: '(0: none)',
+    least: 0,
+    most: 1000,
+    start: 0,
+  },
+  bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
+} as const satisfies Record<string, Ask>
+
 /** Air as warm as this. */
 export const WARMTH_ASK = {
   words: 'Air at',

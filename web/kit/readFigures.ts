@@ -1,6 +1,6 @@
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { figureUnit, formatQuantity, fromDisplay, UNIT_LABEL } from '@anklet/core/base/units'
-import { parseInches, parseNumber } from './typed.ts'
+import { parseInches, parseNumber, shownAs } from './typed.ts'
 
 /** A figure a tool asks for, typed in the shop's unit. */
 export interface Ask {
@@ -28,8 +28,7 @@ const SHOWN = 4
 export function written({ kind, start, unit = '' }: Ask, units: DisplayUnits): string {
   if (start === null) return ''
   if (kind !== 'plain') return formatQuantity(start, QUANTITY[kind], units).replace('−', '-')
-  const { perStored } = figureUnit(unit, units)
-  return perStored === 1 ? String(start) : String(Number((start * perStored).toPrecision(SHOWN)))
+  return shownAs(String(start), figureUnit(unit, units).perStored, SHOWN)
 }
 
 /** The unit beside a field. */

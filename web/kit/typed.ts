@@ -32,6 +32,19 @@ export const figureOf = (text: string): number => parseNumber(text) ?? Number.Na
 export const figureOrNull = (text: string): number | null =>
   text.trim() === '' ? null : figureOf(text)
 
+/** Significant figures a stored figure is shown with in another unit. */
+const SHOWN = 5
+
+/**
+ * How a stored figure stands in a field.
+ * @param perStored shown units for one stored
+ * @param digits significant figures in another unit
+ */
+export function shownAs(stored: string, perStored: number, digits = SHOWN): string {
+  const value = perStored === 1 ? null : parseNumber(stored)
+  return value === null ? stored : String(Number((value * perStored).toPrecision(digits)))
+}
+
 const WITH_FRACTION = /^(?:(\d+)[\s-]+)?(\d+)\s*[/\u2044]\s*(\d+)$/
 
 /**

@@ -5,7 +5,8 @@ import { expect, test } from 'vitest'
 import { putForm, RECORD_ID, type } from '../../test/form.tsx'
 import { Button } from '../../kit/Button.tsx'
 import { Field } from '../../kit/Field.tsx'
-import { shownAs, storedAs, UnitInput } from './UnitInput.tsx'
+import { shownAs } from '../../kit/typed.ts'
+import { storedAs, UnitInput } from './UnitInput.tsx'
 
 const shopIn = (length: 'mm' | 'inch') => ({
   '/api/shop': {

@@ -2,19 +2,11 @@ import { figureUnit } from '@anklet/core/base/units'
 import type { InputHTMLAttributes, ReactNode } from 'react'
 import { useState } from 'react'
 import { FigureInput } from '../../kit/Field.tsx'
-import { parseInches, parseNumber } from '../../kit/typed.ts'
+import { parseInches, parseNumber, shownAs } from '../../kit/typed.ts'
 import { useUnits } from '../queries.ts'
 
 /** Significant figures a stored figure is kept with, so that what was typed comes back. */
 const KEPT = 10
-/** Significant figures a stored figure is shown with in another unit. */
-const SHOWN = 5
-
-/** How a stored figure stands in a field. @param perStored shown units for one stored */
-export function shownAs(stored: string, perStored: number): string {
-  const value = perStored === 1 ? null : parseNumber(stored)
-  return value === null ? stored : String(Number((value * perStored).toPrecision(SHOWN)))
-}
 
 /**
  * How what is typed is stored; what is no figure stays as it is typed, to be refused.

@@ -34,7 +34,7 @@ export interface StepDraft {
 }
 
 /** The same, its torque in a unit. */
-export type StepTyped = StepDraft & { readonly unit: 'N.m' | 'lbf.ft' }
+export type StepTyped = StepDraft & { readonly unit: NonNullable<StepDraft['unit']> }
 
 export const EMPTY_STEP: StepDraft = {
   shown: {},

@@ -11,7 +11,7 @@ import { BottleFills } from '../../kit/BottleFills.tsx'
 import { Figure } from '../../kit/Figure.tsx'
 import { useFigures } from '../../kit/Figures.tsx'
 import { Note } from './Note.tsx'
-import { WARMTH_ASK } from '../../kit/pumpAsks.ts'
+import { BOTTLE_ASKS, WARMTH_ASK } from '../../kit/pumpAsks.ts'
 import { SaveToJob } from '../job/guided/SaveToJob.tsx'
 import { Notice, Refusal } from '../../kit/Notice.tsx'
 
@@ -43,16 +43,7 @@ const ASKS = {
     most: 300,
     start: 0,
   },
-  bottleL: {
-    words: 'Bottle',
-    kind: 'plain',
-    unit: 'L',
-    more: '(0: none)',
-    least: 0,
-    most: 1000,
-    start: 0,
-  },
-  bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
+  ...BOTTLE_ASKS,
 } as const
 
 function FillingCaution(): ReactNode {

@@ -4,12 +4,12 @@ import { coilRate } from '@anklet/core/reasoning/conversion'
 import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { figureUnit } from '@anklet/core/base/units'
-import { shownAs, UnitInput, useUnitLabel } from '../../client/form/UnitInput.tsx'
+import { UnitInput, useUnitLabel } from '../../client/form/UnitInput.tsx'
 import { Field } from '../../kit/Field.tsx'
 import { useCoils, useCommand, useUnits } from '../../client/queries.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { saveFile } from '../../kit/saveFile.ts'
-import { parseNumber } from '../../kit/typed.ts'
+import { parseNumber, shownAs } from '../../kit/typed.ts'
 import { dropCoil, saveCoils } from './commands.ts'
 import { coilsCsv, readCoils } from './coilsCsv.ts'
 import { Line } from '../../kit/FormLines.tsx'
@@ -67,7 +67,8 @@ function Unmarked(): ReactNode {
       {rate && (
         <p className="say-small pt-2" aria-live="polite">
           {rate.ok
-            ? `About ${(rate.value.rateNPerMm * rateUnit.perStored).toFixed(1)} ${rateUnit.label}, for usual spring steel.`
+            ? `About ${(rate.value.rateNPerMm * rateUnit.perStored).toFixed(1)} ${rateUnit.label}, ` +
+              'for usual spring steel.'
             : 'A wire so thick cannot be wound so tight.'}
         </p>
       )}

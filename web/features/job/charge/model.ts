@@ -3,7 +3,7 @@ import { airBetween, chargeDoubt } from '@anklet/core/physics/compressor'
 import type { ChargeDoubt } from '@anklet/core/physics/compressor'
 import type { Anatomy } from '@anklet/core/base/vehicle'
 import type { ReadFigures } from '../../../kit/readFigures.ts'
-import { WARMTH_ASK } from '../../../kit/pumpAsks.ts'
+import { BOTTLE_ASKS, WARMTH_ASK } from '../../../kit/pumpAsks.ts'
 import type { ChargeRead } from './commands.ts'
 
 const ASKS = {
@@ -17,16 +17,7 @@ const ASKS = {
     start: null,
   },
   temperatureC: WARMTH_ASK,
-  bottleL: {
-    words: 'Bottle',
-    kind: 'plain',
-    unit: 'L',
-    more: '(0: none)',
-    least: 0,
-    most: 1000,
-    start: 0,
-  },
-  bottleBarG: { words: 'Bottle holds', kind: 'pressure', least: -1, most: 400, start: 0 },
+  ...BOTTLE_ASKS,
 } as const
 /** What is asked when it is done. */
 export const AFTER = {
