@@ -92,8 +92,6 @@ async function watchNight(
   await expect(page.getByText(/^Rear left leaks: (sure|likely)/)).toBeVisible()
 }
 
-const nextOn = (page: Page): Promise<void> => page.getByRole('link', { name: /^Next: / }).click()
-
 /** From the answer through soap, the choice and the plan to the first step. */
 async function decideAndPlan(page: Page, hand: Hand): Promise<void> {
   await hand.tap('Write it on the job')
@@ -104,7 +102,7 @@ async function decideAndPlan(page: Page, hand: Hand): Promise<void> {
     [/Bubbles on the rear left spring/, 'Bubbles'],
   ])
   await finding(page).getByRole('button', { name: 'Keep as the finding' }).click()
-  await nextOn(page)
+  await hand.follow(/^Next: /)
   const both = page.getByRole('listitem').filter({
     has: page.getByRole('heading', { name: 'Both sides of the rear axle', exact: true }),
   })
@@ -112,7 +110,7 @@ async function decideAndPlan(page: Page, hand: Hand): Promise<void> {
   await both.getByRole('button', { name: 'Choose this' }).click()
   await page.getByLabel('Why this one').fill('Both as old')
   await hand.tap('Decide so')
-  await nextOn(page)
+  await hand.follow(/^Next: /)
   await hand.tap('Keep this plan')
   await begin(page)
 }
@@ -142,7 +140,7 @@ async function prove(page: Page, hand: Hand, { height, temperature }: World): Pr
   // Nobody entered at which height it is made to stand: left against right is all that can be told.
   await expect(page.getByText(/^Both sides alike\. Which height/)).toBeVisible()
   await expect(page.getByText('The notch is the design height')).toHaveCount(0)
-  await nextOn(page)
+  await hand.follow(/^Next: /)
   await present(page).getByRole('link', { name: 'Read the codes' }).click()
   await hand.tap('The module has none')
 }

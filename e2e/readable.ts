@@ -93,7 +93,10 @@ export async function expectReadable(page: Page, what: string): Promise<void> {
 export const screensHigh = (page: Page): Promise<number> =>
   page.evaluate(() => document.documentElement.scrollHeight / innerHeight)
 
-/** Fails if something runs over the edge of a phone, or is too small for a glove. @returns how many screens high it is there */
+/**
+ * Fails if something runs over the edge of a phone, or is too small for a glove.
+ * @returns how many screens high it is there
+ */
 export async function expectFitsPhone(page: Page, what: string): Promise<number> {
   const desk = page.viewportSize()!
   await page.setViewportSize({ width: 390, height: 844 })

@@ -112,6 +112,10 @@ export function consequences(
   axle: Axle,
 ): readonly string[] {
   const { damping, levels, crossValve } = architecture
+  const controlled = (part: string): readonly string[] =>
+    damping[axle] === 'plain'
+      ? []
+      : [`The dampers are controlled: the ${part} must be the one for that system.`]
   switch (id) {
     case 'this':
       return [
@@ -121,28 +125,16 @@ export function consequences(
     case 'thisStrut':
       return [
         'The sides may stand and ride a little differently, with a new damper against an old one.',
-        ...(damping[axle] !== 'plain'
-          ? ['The dampers are controlled: the strut must be the one for that system.']
-          : []),
+        ...controlled('strut'),
       ]
     case 'withBlock':
       return ['Both sides alike, and no old seat behind them.']
     case 'both':
     case 'bothThenSingly':
     case 'struts':
-      return [
-        'Both sides alike.',
-        ...(damping[axle] !== 'plain' && id === 'struts'
-          ? ['The dampers are controlled: the strut must be the one for that system.']
-          : []),
-      ]
+      return ['Both sides alike.', ...(id === 'struts' ? controlled('strut') : [])]
     case 'kit':
-      return [
-        'Both sides alike, and a pump that starts at nought.',
-        ...(damping[axle] !== 'plain'
-          ? ['The dampers are controlled: the kit must be the one for that system.']
-          : []),
-      ]
+      return ['Both sides alike, and a pump that starts at nought.', ...controlled('kit')]
     case 'withPump':
       return ['Both sides alike, and a pump that starts at nought.']
     case 'pump':

@@ -50,22 +50,16 @@ function Weighed({
   return (
     <Disclosure summary={`Known by the whole ${axle} axle: its weight empty and laden`}>
       <div className="grid gap-3 sm:grid-cols-3">
-        <Field label="The axle, empty" unit={label}>
-          <UnitInput
-            unit="kg"
-            maxLength={8}
-            value={typed.empty}
-            onText={(empty) => type({ empty })}
-          />
-        </Field>
-        <Field label="The axle, laden" unit={label}>
-          <UnitInput
-            unit="kg"
-            maxLength={8}
-            value={typed.laden}
-            onText={(laden) => type({ laden })}
-          />
-        </Field>
+        {(['empty', 'laden'] as const).map((state) => (
+          <Field key={state} label={`The axle, ${state}`} unit={label}>
+            <UnitInput
+              unit="kg"
+              maxLength={8}
+              value={typed[state]}
+              onText={(text) => type({ [state]: text })}
+            />
+          </Field>
+        ))}
       </div>
     </Disclosure>
   )

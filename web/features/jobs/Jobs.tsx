@@ -37,8 +37,8 @@ const stepOf = (job: JobSummary) => nextStep(factsOf(job), Date.now())
 const aboutWords = ({ watch, complaint }: JobSummary): string =>
   watch?.finding?.sentence ?? (complaint.words || complaintWords(complaint))
 /** On a phone these stand under the car and under what is next. */
-const isOnlyWide = (id: string): boolean => id === 'typeName' || id === 'said'
-const narrow = (id: string): string | undefined => (isOnlyWide(id) ? 'max-sm:hidden' : undefined)
+const ONLY_WIDE: ReadonlySet<string> = new Set(['typeName', 'said'])
+const narrow = (id: string): string | undefined => (ONLY_WIDE.has(id) ? 'max-sm:hidden' : undefined)
 
 const COLUMNS = [
   column.accessor('plate', {

@@ -30,14 +30,9 @@ interface QuestionsProps {
 }
 
 const PLACES = [
-  {
-    value: 'atSprings',
-    words: 'Beside the springs',
-    within: THERMOMETER_SIGMA_K.atSprings,
-    more: ' once soaked',
-  },
-  { value: 'sameRoom', words: 'Same room or yard', within: THERMOMETER_SIGMA_K.sameRoom, more: '' },
-  { value: 'elsewhere', words: 'Elsewhere', within: THERMOMETER_SIGMA_K.elsewhere, more: '' },
+  { value: 'atSprings', words: 'Beside the springs', more: ' once soaked' },
+  { value: 'sameRoom', words: 'Same room or yard', more: '' },
+  { value: 'elsewhere', words: 'Elsewhere', more: '' },
 ] as const
 
 const STATE_HINTS: Readonly<Record<RoundState, string>> = {
@@ -105,10 +100,10 @@ export function RoundQuestions({
         </Field>
         <Taps
           legend="Read where?"
-          options={PLACES.map(({ value, words, within, more }) => ({
+          options={PLACES.map(({ value, words, more }) => ({
             value,
             words,
-            hint: `±${degreesWords(within, units)}${more}`,
+            hint: `±${degreesWords(THERMOMETER_SIGMA_K[value], units)}${more}`,
           }))}
           chosen={draft.thermometer ? [draft.thermometer] : []}
           onTap={(thermometer) => onChange({ thermometer })}
