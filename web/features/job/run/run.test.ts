@@ -12,7 +12,7 @@ import type { Queued } from '../../../client/state/workQueue.ts'
 import { architecture } from '@anklet/language/test/records'
 import { entryWords, lostWords, sidesWords } from '@anklet/language/work/work'
 import { liveOf } from '../link/carLive.ts'
-import { entryOf, readTorque, showKey, torqueDoubt } from './stepEntry.ts'
+import { entryOf, readTorque, showKey, sourceBefore, torqueDoubt } from './stepEntry.ts'
 
 const made = composePlan(SHIPPED_PROCEDURES, {
   architecture,
@@ -25,6 +25,27 @@ const step = (key: string): PlanStep => {
   if (!found) throw new Error(key)
   return found
 }
+
+test('where a torque is written is carried over to the same fastener, unless the sheet has it', () => {
+  if (!made.ok) throw new Error('no plan')
+  const { steps } = made.value
+  const turned = steps.find(({ torque }) => torque !== null)!
+  const done = entryOf(
+    turned,
+    [],
+    { ...EMPTY_STEP, unit: 'N.m', torque: '60', source: ' Sheet of the part ' },
+    DEFAULT_UNITS,
+  )
+  if (!done.ok) throw new Error(done.sentence)
+  const entries = [{ id: 'e', at: '2026-11-24T07:00:00Z', person: 'p', content: done.entry }]
+  const onNoSheet = { steps, entries, torqueOf: () => null }
+  expect(sourceBefore(onNoSheet, turned.torque)).toBe('Sheet of the part')
+  expect(sourceBefore(onNoSheet, 'another')).toBeNull()
+  expect(sourceBefore(onNoSheet, null)).toBeNull()
+  expect(sourceBefore({ ...onNoSheet, entries: [] }, turned.torque)).toBeNull()
+  const onSheet = { ...onNoSheet, torqueOf: () => ({ minNm: 55, maxNm: 65 }) }
+  expect(sourceBefore(onSheet, turned.torque)).toBeNull()
+})
 
 describe('what is typed into a step', () => {
   const asks: readonly ToShow[] = [{ condition: 'cornerProved', corner: 'FL' }]

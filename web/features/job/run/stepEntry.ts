@@ -58,13 +58,13 @@ export function torqueDoubt(
 
 /**
  * Where somebody last found the torque of a fastener in this work: the other side is on the same
- * page. null: nobody said.
+ * page. null: nobody said, or the sheet has it and nobody is asked.
  */
 export function sourceBefore(
-  { steps, entries }: Pick<Guarded, 'steps' | 'entries'>,
+  { steps, entries, torqueOf }: Pick<Guarded, 'steps' | 'entries' | 'torqueOf'>,
   fastener: string | null,
 ): string | null {
-  if (fastener === null) return null
+  if (fastener === null || torqueOf(fastener) !== null) return null
   const keys = new Set(steps.filter(({ torque }) => torque === fastener).map(({ key }) => key))
   const before = entries.findLast(
     ({ content }) => content.kind === 'done' && keys.has(content.key) && content.torque?.source,
