@@ -35,6 +35,7 @@ const LANGUAGE_TOPICS = [
 // What the server is made of, and the objects of its records.
 const SERVER_ROOMS = ['store', 'kernel', 'devices', 'domains', 'http']
 const DOMAINS = [
+  'access',
   'people',
   'shop',
   'vehicleTypes',

@@ -21,7 +21,7 @@ import {
 } from './records.ts'
 
 /** Newest version of the bundle this release writes; it reads every version up to this one. */
-export const BUNDLE_VERSION = 10
+export const BUNDLE_VERSION = 11
 
 const JobHead = closed({
   id: uuid,

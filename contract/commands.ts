@@ -29,7 +29,14 @@ import {
   SupplyCut,
   WatchRoundInput,
 } from './rounds.ts'
-import { DisplayUnits, Rate, RepairedPart, vehicleFields, VolumeLesson } from './records.ts'
+import {
+  DisplayUnits,
+  Rate,
+  RepairedPart,
+  RoleName,
+  vehicleFields,
+  VolumeLesson,
+} from './records.ts'
 import { CornerName, typeFields } from './vehicle.ts'
 
 /**
@@ -67,9 +74,9 @@ const entered = <Fields extends Record<'id' | 'at' | 'person' | 'setAside', TSch
 export const COMMANDS = {
   'person.add': command(
     'person.add',
-    closed({ personId: uuid, name: words(60), lead: Type.Optional(Type.Boolean()) }),
+    closed({ personId: uuid, name: words(60), role: Type.Optional(RoleName) }),
   ),
-  'person.lead': command('person.lead', closed({ personId: uuid, lead: Type.Boolean() })),
+  'person.role': command('person.role', closed({ personId: uuid, role: RoleName })),
   'shop.change': command(
     'shop.change',
     closed({

@@ -22,13 +22,16 @@ describe('the contract', () => {
   test('its door lets out what others rely on, and nothing by accident', () => {
     expect(Object.keys(door).sort()).toMatchInlineSnapshot(`
       [
+        "AgreementRequest",
         "AnyProcedureBook",
         "Architecture",
+        "AuditQuery",
         "BUNDLE_VERSION",
         "BackupSettings",
         "BackupsRecord",
         "CALCULATIONS",
         "COMMANDS",
+        "COMMAND_ROLES",
         "CornerName",
         "DAY_PATTERN",
         "DEVICE_ACTIONS",
@@ -36,26 +39,35 @@ describe('the contract', () => {
         "DisplayUnits",
         "ENTRIES",
         "FILE_FORMATS",
+        "FirstAccount",
         "Holder",
         "INSTANT_PATTERN",
         "JobListQuery",
         "KnowledgeBook",
         "LINK_VERSION",
+        "LONGEST_SECRET",
         "LinkHello",
         "LinkMessages",
+        "NewSecret",
         "PROBLEM_STATUS",
+        "PersonOnly",
         "Problem",
         "ProcedureBook",
         "QUERY_RESPONSES",
+        "ROLES",
         "ROUTES",
+        "ROUTE_ROLES",
         "RestoreRequest",
+        "SHORTEST_SECRET",
         "ShopBundle",
+        "SignIn",
         "StandInChange",
         "TORQUE_NM",
         "VehicleGeometry",
         "devicesNamedIn",
         "isStandIn",
         "isStandInName",
+        "mayGive",
         "objectsIn",
         "openApi",
       ]
@@ -99,7 +111,7 @@ describe('the contract', () => {
 
   test('a problem is refused by a status that says whose fault it is', () => {
     for (const status of Object.values(PROBLEM_STATUS))
-      expect([400, 403, 404, 409, 413, 422, 500, 503, 504, 507]).toContain(status)
+      expect([400, 401, 403, 404, 409, 413, 422, 429, 500, 503, 504, 507]).toContain(status)
   })
 
   test('every way in is described', () => {

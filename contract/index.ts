@@ -119,3 +119,27 @@ export { DAY_PATTERN, INSTANT_PATTERN, TORQUE_NM } from './bounds.ts'
 export type { Writable } from './quantities.ts'
 export { BackupSettings, BackupsRecord, RestoreRequest } from './backups.ts'
 export type { Backup, BackupCounts } from './backups.ts'
+export { ROLES } from './roles.ts'
+export type { Role } from './records.ts'
+export {
+  AgreementRequest,
+  AuditQuery,
+  COMMAND_ROLES,
+  FirstAccount,
+  LONGEST_SECRET,
+  mayGive,
+  NewSecret,
+  PersonOnly,
+  ROUTE_ROLES,
+  SHORTEST_SECRET,
+  SignIn,
+} from './access.ts'
+export type {
+  Account,
+  Admitted,
+  AuditEntry,
+  AuditPage,
+  Me,
+  SessionState,
+  ShareState,
+} from './access.ts'

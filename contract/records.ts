@@ -20,6 +20,7 @@ import { AgreementRecord, DecisionRecord } from './decision.ts'
 import { ArrivalRecord, ComplaintRecord } from './intake.ts'
 import { PlanRecord } from './procedure.ts'
 import { ProofRecord } from './proof.ts'
+import { ROLES } from './roles.ts'
 import { SetAsideRecord } from './sources.ts'
 import { WorkRecord, WorkSummary } from './work.ts'
 import { CodeReadingRecord, CodeTextRecord } from './codes.ts'
@@ -50,10 +51,16 @@ export const ShopRecord = closed({
 })
 export type Shop = Static<typeof ShopRecord>
 
+export const RoleName = oneOf(...ROLES)
+export type Role = Static<typeof RoleName>
+
 export const PersonRecord = closed({
   id: uuid,
   name: words(60),
-  lead: Type.Optional(Type.Boolean({ description: 'Agrees to deviations' })),
+  role: Type.Optional(RoleName),
+  lead: Type.Optional(
+    Type.Boolean({ description: 'In files of releases that knew no roles: agrees to deviations' }),
+  ),
 })
 export type Person = Static<typeof PersonRecord>
 

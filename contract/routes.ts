@@ -15,6 +15,18 @@ import {
   OrderAnswer,
   StandInChange,
 } from './devices.ts'
+import {
+  AccountRecord,
+  AgreementAnswer,
+  AgreementRequest,
+  AuditPage,
+  FirstAccount,
+  NewSecret,
+  PersonOnly,
+  SessionRecord,
+  ShareRecord,
+  SignIn,
+} from './access.ts'
 import { BackupsRecord, RestoreRequest } from './backups.ts'
 import { BundleOutcome, ShopBundle } from './bundle.ts'
 import {
@@ -68,6 +80,10 @@ export const QUERY_RESPONSES = {
   '/api/jobs/:id/bundle': ShopBundle,
   '/api/devices': Type.Array(DeviceStatus),
   '/api/logs/:id': LogRecord,
+  '/api/session': SessionRecord,
+  '/api/accounts': Type.Array(AccountRecord),
+  '/api/audit': AuditPage,
+  '/api/share': ShareRecord,
 } as const
 
 /** What `/api/jobs/list` may be asked for, in its query string. */
@@ -121,6 +137,10 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/jobs/:id/bundle': 'One job as a file that another shop can read in',
   '/api/devices': 'Every device: stand-ins that run here and what adapters attached',
   '/api/logs/:id': 'A recorded log with its values, column by column',
+  '/api/session': 'Who is signed in here, and whether one has to be',
+  '/api/accounts': 'Who may sign in, and where tries wait',
+  '/api/share': 'How other tablets reach this server',
+  '/api/audit': 'Who did what, when and from where (words, person, from, to, page, size)',
 }
 
 /** One way into the server. */
@@ -168,6 +188,26 @@ const DEVICE_ROUTES: readonly Route[] = [
   post('/api/adapters/:id/messages', 'Takes what an adapter’s device tells', LinkMessages, None),
 ]
 
+/** Ways by which people come in. */
+const ACCESS_ROUTES: readonly Route[] = [
+  post('/api/session', 'Signs somebody in here', SignIn, SessionRecord),
+  post('/api/session/end', 'Signs whoever is here out', None, SessionRecord),
+  post(
+    '/api/session/agreement',
+    'A lead’s word at this tablet, by their own PIN: for one command, within two minutes',
+    AgreementRequest,
+    AgreementAnswer,
+  ),
+  post(
+    '/api/accounts/first',
+    'Gives the shop its first PIN, its lead’s: from then on everybody signs in',
+    FirstAccount,
+    SessionRecord,
+  ),
+  post('/api/accounts/secret', 'Sets somebody’s PIN', NewSecret, None),
+  post('/api/accounts/drop', 'Takes somebody’s PIN away and ends their sessions', PersonOnly, None),
+]
+
 /**
  * Every way into the server: the OpenAPI page is made from this list, and a test holds the server
  * to it.
@@ -207,6 +247,7 @@ export const ROUTES: readonly Route[] = [
     BackupsRecord,
   ),
   ...DEVICE_ROUTES,
+  ...ACCESS_ROUTES,
   ...Object.entries(CALCULATIONS).map(([name, { summary, request, response }]) => ({
     method: 'post' as const,
     path: `/api/calc/${name}`,

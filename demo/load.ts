@@ -329,7 +329,7 @@ export async function loadDemo(address: string, folder: string, nowMs = Date.now
     await loader.send('person.add', name, start, {
       personId: idOf(name),
       name,
-      lead: name === shop.people[0],
+      role: name === shop.people[0] ? 'lead' : 'technician',
     })
   const boss = shop.people[0]!
   await loader.send(

@@ -7,10 +7,14 @@ import { ensureBuilt } from './build.mjs'
 import { root } from './install.mjs'
 
 const demo = process.argv.includes('--demo')
-const host = process.env.HOST ?? '127.0.0.1'
+const LOCAL = ['127.0.0.1', '::1', 'localhost']
+const share = process.argv.includes('--share')
+const host = process.env.HOST ?? (share ? '0.0.0.0' : '127.0.0.1')
+const shared = !LOCAL.includes(host)
 const port = process.env.PORT ?? '4780'
 const data = resolve(process.env.ANKLET_DATA ?? join(root, 'data', demo ? 'demo' : 'shop'))
-const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
+const own = shared ? 'localhost' : host.includes(':') ? `[${host}]` : host
+const address = `http${shared ? 's' : ''}://${own}:${port}`
 
 let server = null
 
@@ -26,6 +30,8 @@ const OURS = [
   'anklet.json.unfinished',
   'demo.unfinished',
   'backups',
+  'certificate',
+  'adapter-key',
 ]
 
 // Only a folder that Anklet itself filled with the demo is ever emptied.
@@ -56,6 +62,10 @@ async function begin() {
     await clear(data)
   }
   const fresh = !['db', 'anklet.json', 'backups'].some((name) => existsSync(join(data, name)))
+  if (demo && fresh && shared)
+    throw new Error(
+      'A new demo shop has nobody who signs in. Start it without --share, and give its lead a PIN under Shop.',
+    )
   if (demo && fresh) {
     mkdirSync(data, { recursive: true })
     writeFileSync(unfinished, '')

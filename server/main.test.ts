@@ -1,5 +1,7 @@
 import type { ChildProcess } from 'node:child_process'
-import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { request } from 'node:https'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -7,6 +9,7 @@ import { fileURLToPath } from 'node:url'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { BUILT, endAll, endProcess, freePort, launch, outcomeOf } from './trials/machine.ts'
 
+const leadScript = fileURLToPath(new URL('../scripts/lead.mjs', import.meta.url))
 const restoreScript = fileURLToPath(new URL('../scripts/restore.mjs', import.meta.url))
 
 let data: string
@@ -59,7 +62,60 @@ describe.skipIf(!existsSync(BUILT))('the server as it is started', () => {
       start({ HOST: '0.0.0.0', PORT: String(await freePort()) }),
     )
     expect(ready).toBeNull()
-    expect(said).toContain('Anklet has no accounts yet, so it serves this machine only.')
+    expect(said).toContain('Nobody has a PIN yet, so anybody on the network could sign as anybody.')
+  })
+
+  test('a lead’s PIN set at the machine opens it to the network, over HTTPS, to who signs in', async () => {
+    const setLead = (pin: string): string => {
+      const { stdout, stderr } = spawnSync(process.execPath, [leadScript, ' L. Lead '], {
+        env: { ...process.env, ANKLET_DATA: data },
+        input: `${pin}\n`,
+        encoding: 'utf8',
+      })
+      return stdout + stderr
+    }
+    expect(setLead('123456')).toContain('That is easy to guess.')
+    expect(setLead('quay-4711')).toContain('L. Lead is a lead (added) and signs in with this PIN.')
+    expect(setLead('quay-4712')).toContain('L. Lead is a lead and signs in with this PIN.')
+    const port = await freePort()
+    const child = start({ HOST: '0.0.0.0', PORT: String(port) })
+    const { ready } = await outcomeOf(child)
+    try {
+      expect(ready).toBe(`https://0.0.0.0:${port}`)
+      const ca = readFileSync(join(data, 'certificate', 'authority.pem'), 'utf8')
+      const ask = (path: string, body?: object, host = 'localhost') =>
+        new Promise<{ status: number; cookie: string }>((answered, failed) => {
+          request(
+            {
+              host: '127.0.0.1',
+              servername: 'localhost',
+              port,
+              path,
+              ca,
+              method: body ? 'POST' : 'GET',
+              headers: { host: `${host}:${port}`, 'content-type': 'application/json' },
+            },
+            (res) => {
+              res.resume()
+              const cookie = res.headers['set-cookie']?.[0] ?? ''
+              res.once('end', () => answered({ status: res.statusCode ?? 0, cookie }))
+            },
+          )
+            .once('error', failed)
+            .end(body && JSON.stringify(body))
+        })
+      expect(await ask('/api/health')).toMatchObject({ status: 200 })
+      expect(await ask('/api/people')).toMatchObject({ status: 401 })
+      expect(await ask('/api/health', undefined, 'elsewhere.example')).toMatchObject({
+        status: 403,
+      })
+      const signIn = { name: 'l. lead', secret: 'quay-4712', device: 'd' }
+      const { status, cookie } = await ask('/api/session', signIn)
+      expect(status).toBe(200)
+      expect(cookie).toMatch(/^__Host-anklet=.*; Path=\/; .*HttpOnly; Secure; SameSite=Strict/)
+    } finally {
+      await endProcess(child, 'SIGTERM')
+    }
   })
 
   test('it ends with the process that started it', async () => {

@@ -1,28 +1,36 @@
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { addressFor } from './http/address.ts'
 import { LOCAL_NAMES } from './http/guards.ts'
-import { serve } from './serve.ts'
+import type { ServeSettings, ShareSettings } from './serve.ts'
+import { serve, ShareRefused } from './serve.ts'
+import { CertificateUnusable } from './share/certificate.ts'
 import { FolderUnusable } from './store/database.ts'
 import { FolderInUse } from './store/lock.ts'
 
 const here = dirname(fileURLToPath(import.meta.url))
-const settings = {
-  host: process.env['HOST'] ?? '127.0.0.1',
-  port: Number(process.env['PORT'] ?? 4780),
-  demo: process.env['ANKLET_DEMO'] !== undefined,
-  data: resolve(process.env['ANKLET_DATA'] ?? join(here, '../../data')),
+const { env } = process
+const host = env['HOST'] ?? (env['ANKLET_SHARE'] === undefined ? '127.0.0.1' : '0.0.0.0')
+// Any address but the machine's own is the network.
+const isShared = !LOCAL_NAMES.has(host)
+const [certificate, keyFile] = [env['ANKLET_CERT'], env['ANKLET_KEY']]
+const share: ShareSettings =
+  certificate !== undefined && keyFile !== undefined
+    ? { certificate: { file: certificate, keyFile } }
+    : {}
+const settings: ServeSettings = {
+  host,
+  ...(isShared ? { share } : {}),
+  port: Number(env['PORT'] ?? 4780),
+  demo: env['ANKLET_DEMO'] !== undefined,
+  data: resolve(env['ANKLET_DATA'] ?? join(here, '../../data')),
 }
 
+// Refusals that say all there is to say.
+const PLAIN = [FolderInUse, FolderUnusable, ShareRefused, CertificateUnusable]
+
 async function start(): Promise<void> {
-  if (!LOCAL_NAMES.has(settings.host)) {
-    throw new Error(
-      [
-        'Anklet has no accounts yet, so it serves this machine only.',
-        `HOST=${settings.host} would open it to others; leave HOST out.`,
-      ].join(' '),
-    )
-  }
-  const { version, stop } = await serve(settings)
+  const { version, addresses, stop } = await serve(settings)
   const end = (): void => void stop().then(() => process.exit(0))
   process.once('SIGINT', end)
   process.once('SIGTERM', end)
@@ -31,7 +39,8 @@ async function start(): Promise<void> {
   console.log(`Anklet ${version}, records in ${settings.data}`)
   // The parent loads the demo scenario, if asked to, and then tells people the address.
   if (process.send) process.send('ready')
-  else console.log(`Anklet is ready on http://${settings.host}:${settings.port}`)
+  else console.log(`Anklet is ready on ${addressFor({ ...settings, secure: isShared })}`)
+  if (addresses.length > 0) console.log(`On the network: ${addresses.join('  ')}`)
 }
 
 start().catch((error: unknown) => {
@@ -41,7 +50,7 @@ start().catch((error: unknown) => {
     : error instanceof Error
       ? error.message
       : String(error)
-  const isPlain = error instanceof FolderInUse || error instanceof FolderUnusable || inUse
+  const isPlain = inUse || PLAIN.some((kind) => error instanceof kind)
   console.error(isPlain ? words : `Anklet could not start: ${words}`)
   process.exit(1)
 })

@@ -1,5 +1,6 @@
 import { createServer } from 'node:http'
-import type { ServerResponse } from 'node:http'
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { createServer as createSecureServer } from 'node:https'
 import { createRequire } from 'node:module'
 import { cpus } from 'node:os'
 import { existsSync } from 'node:fs'
@@ -10,7 +11,11 @@ import type { ValidateFunction } from 'ajv'
 import type { Express } from 'express'
 import type { Logger } from 'pino'
 import { pino } from 'pino'
+import { hasAccounts } from './domains/access/sessions.ts'
+import { addressFor } from './http/address.ts'
 import { createApp } from './http/app.ts'
+import { LOCAL_NAMES } from './http/guards.ts'
+import type { Sharing } from './http/share.ts'
 import type { Manifest } from './domains/backups/archive.ts'
 import type { BackupParts, Remembered } from './domains/backups/backups.ts'
 import { Backups, runBeside } from './domains/backups/backups.ts'
@@ -21,6 +26,9 @@ import { Recorder } from './devices/recorder.ts'
 import { AppError } from './kernel/appError.ts'
 import { takeCompiledChecks } from './kernel/validation.ts'
 import { setAsideStandIns } from './domains/jobs/setAside.ts'
+import { adapterKeyOf } from './share/adapterKey.ts'
+import type { Identity } from './share/certificate.ts'
+import { broughtIdentity, namesIn, ownIdentity, ownNames, printOf } from './share/certificate.ts'
 import { openDatabase, requirePlace } from './store/database.ts'
 import { lockFolder } from './store/lock.ts'
 import { replaceDatabase } from './store/replace.ts'
@@ -36,12 +44,25 @@ export interface ServeSettings {
   readonly data: string
   /** A new shop is the demo scenario's, and may be emptied again. */
   readonly demo?: boolean
+  /** Serves the network, over HTTPS, to people who sign in; left out: this machine only. */
+  readonly share?: ShareSettings
 }
+
+/** How a server goes on the network. */
+export interface ShareSettings {
+  /** Files of a certificate the shop brought; left out: one of its own is made. */
+  readonly certificate?: { readonly file: string; readonly keyFile: string }
+}
+
+/** Said when a shop goes on no network because anybody there could sign as anybody. */
+export class ShareRefused extends Error {}
 
 /** A server that is listening. */
 export interface Serving {
   /** Version of the program. */
   readonly version: string
+  /** Where others on the network reach it; none: this machine only. */
+  readonly addresses: readonly string[]
   /** Ends it in good order: records written, folder given back. */
   stop(): Promise<void>
 }
@@ -68,14 +89,27 @@ const here = dirname(fileURLToPath(import.meta.url))
 const MIGRATIONS = join(here, 'migrations')
 const TEMPLATE = join(here, 'template')
 
+/** What a server listens on when it is to be reached by every name of its machine. */
+const EVERYWHERE: ReadonlySet<string> = new Set(['0.0.0.0', '::'])
+
 /** The records, opened, and the application that serves them. */
 interface OpenShop {
   readonly app: Express
+  /** Whether one has to sign in. */
+  hasAccounts(): Promise<boolean>
   close(): Promise<void>
+}
+
+/** How the server shows itself on the network. */
+interface Shown {
+  readonly identity: Identity
+  readonly names: ReadonlySet<string>
+  readonly sharing: Sharing
 }
 
 /** What outlives a change of the records. */
 interface Lasting {
+  readonly shown: Shown | null
   readonly pool: CalculationPool
   readonly log: Logger
   readonly remembered: Remembered
@@ -84,7 +118,7 @@ interface Lasting {
 
 async function openShop(
   { data, demo = false }: ServeSettings,
-  { pool, log, remembered, replace }: Lasting,
+  { pool, log, remembered, replace, shown }: Lasting,
 ): Promise<OpenShop> {
   const opened = await openDatabase(data, MIGRATIONS, {
     template: TEMPLATE,
@@ -115,6 +149,8 @@ async function openShop(
     recorder,
     backups,
     data,
+    adapterKey: adapterKeyOf(data),
+    ...(shown ? { names: shown.names, sharing: shown.sharing } : {}),
     log,
     version,
     build: ANKLET_BUILD,
@@ -122,11 +158,33 @@ async function openShop(
   })
   return {
     app,
+    hasAccounts: () => hasAccounts(db),
     close: async () => {
       backups.close()
       hub.close()
       await recorder.close()
       await opened.close()
+    },
+  }
+}
+
+async function shownOn({ data, host, port, share }: ServeSettings): Promise<Shown | null> {
+  if (!share) return null
+  const brought = share.certificate
+  const everywhere = EVERYWHERE.has(host)
+  const reached = everywhere ? ownNames() : [host]
+  const identity = brought
+    ? broughtIdentity(brought.file, brought.keyFile)
+    : await ownIdentity(data, [...reached, ...LOCAL_NAMES])
+  const names = namesIn(identity.certificate)
+  const shared = brought ? names : reached
+  return {
+    identity,
+    names: new Set([...names, ...reached]),
+    sharing: {
+      addresses: shared.map((name) => addressFor({ host: name, port, secure: true })),
+      authority: identity.authority,
+      print: printOf(identity.authority ?? identity.certificate),
     },
   }
 }
@@ -151,7 +209,12 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
     size: Math.max(1, cpus().length - 1),
   })
   let current: OpenShop | null = null
+  const shown = await shownOn(settings).catch((error: unknown) => {
+    unlock()
+    throw error
+  })
   const lasting: Lasting = {
+    shown,
     pool,
     log,
     remembered: { doing: null, fault: null, restored: null },
@@ -164,10 +227,13 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
       current = await openShop(settings, lasting)
     },
   }
-  const server = createServer((req, res) => {
+  const answer = (req: IncomingMessage, res: ServerResponse): void => {
     if (current) current.app(req, res)
     else answerChanging(res)
-  })
+  }
+  const server = shown
+    ? createSecureServer({ cert: shown.identity.certificate, key: shown.identity.key }, answer)
+    : createServer(answer)
   const stop = async (): Promise<void> => {
     const closed = new Promise((done) => server.close(done))
     server.closeAllConnections()
@@ -177,6 +243,11 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
   }
   try {
     current = await openShop(settings, lasting)
+    if (shown && !(await current.hasAccounts()))
+      throw new ShareRefused(
+        'Nobody has a PIN yet, so anybody on the network could sign as anybody. Give the lead one ' +
+          'first: start Anklet without --share and set it under Shop, or run: npm run lead -- "NAME"',
+      )
     await new Promise<void>((done, failed) => {
       server.once('error', failed)
       server.listen(port, host, done)
@@ -185,5 +256,5 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
     await stop()
     throw error
   }
-  return { version: ANKLET_VERSION, stop }
+  return { version: ANKLET_VERSION, addresses: shown?.sharing.addresses ?? [], stop }
 }

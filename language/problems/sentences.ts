@@ -1,5 +1,6 @@
-import type { ProblemCode } from '@anklet/contract'
+import type { ProblemCode, Role } from '@anklet/contract'
 import { cornerWords } from '../plain/corners.ts'
+import { ROLE_PLURAL, waitWords } from '../shop/people.ts'
 
 type Data = Readonly<Record<string, unknown>>
 
@@ -104,6 +105,27 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
   changingOver: () => 'A backup is being put in place. Try again in a moment.',
   bundleTorn: (data) =>
     `The file does not hang together: ${String(data['sentence'])} Nothing was stored.`,
+  signInNeeded: () => 'Nobody is signed in here. Sign in; what you entered stands.',
+  signInWrong: () => 'Name and PIN do not go together. Look at both and try again.',
+  tooManyTries: (data) =>
+    `That was wrong too often from here. Try again in ${waitWords(Number(data['seconds']))}.`,
+  pageUnknown: () =>
+    'This page was opened before somebody signed in here. Reload it and try again.',
+  notYourRole: (data) =>
+    `That is not among what ${ROLE_PLURAL[data['role'] as Role]} do here. Ask a lead.`,
+  otherPerson: (data) =>
+    `This was entered by ${wordOr(data['name'], 'somebody else')}. It is saved when they sign in here.`,
+  agreementNeeded: () => 'A lead agrees to this, with their own PIN, at this tablet.',
+  atMachineOnly: () => 'The first PIN is given at the computer that Anklet runs on.',
+  leadThere: () => 'This shop has its first PIN already. Sign in.',
+  secretWeak: () =>
+    'That is easy to guess. Use at least 6 signs, not one after another like 123456, ' +
+    'of three different ones, and not the name.',
+  lastLead: () =>
+    'Nobody else who can sign in is a lead. Make somebody else a lead with a PIN first.',
+  noAccount: () => 'They have no PIN.',
+  adapterKeyWrong: () =>
+    'Adapters come in with the key that lies in "adapter-key" beside the records. It is missing or another.',
   adapterUnknown: (data) =>
     `"${String(data['id'])}" is somebody else's device, or this adapter forgot the token it was given.`,
   deviceHeld: (data) =>
@@ -178,11 +200,13 @@ export const sentenceFor = (code: ProblemCode, data: Data): string => SENTENCES[
 
 const TITLE: Readonly<Record<number, string>> = {
   400: 'The request is not understood',
+  401: 'Nobody is signed in',
   403: 'Not yours',
   404: 'Not found',
   409: 'Somebody was faster',
   413: 'Too large',
   422: 'That cannot be',
+  429: 'Not so fast',
   500: 'Something broke on our side',
   503: 'Not now',
   504: 'No answer',

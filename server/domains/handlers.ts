@@ -1,5 +1,5 @@
 import { recordCodes, saveCodeText } from './codes/commands.ts'
-import { addPerson, nameLead } from './people/commands.ts'
+import { addPerson, giveRole } from './people/commands.ts'
 import { changeShop } from './shop/commands.ts'
 import { learnVehicle, saveVehicle } from './vehicles/commands.ts'
 import { saveVehicleType } from './vehicleTypes/commands.ts'
@@ -60,7 +60,7 @@ const showing =
 /** Who carries out what. */
 export const HANDLERS: Handlers = {
   'person.add': addPerson,
-  'person.lead': nameLead,
+  'person.role': giveRole,
   'shop.change': changeShop,
   'vehicleType.save': saveVehicleType,
   'vehicle.save': saveVehicle,

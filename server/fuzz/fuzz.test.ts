@@ -161,7 +161,9 @@ describe.skipIf(!existsSync(BUILT))('whatever is sent', () => {
     }),
   )
 
-  const routes = fc.constantFrom(...ROUTES).chain(({ method, path, request }) =>
+  // But for the first PIN: after it nobody would be answered any more who is not signed in.
+  const open = ROUTES.filter(({ path }) => path !== '/api/accounts/first')
+  const routes = fc.constantFrom(...open).chain(({ method, path, request }) =>
     fc
       .tuple(filled(path), request ? bodyOf(request) : fc.constant(null))
       .map(([place, body]): Call => ({

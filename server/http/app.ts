@@ -5,6 +5,8 @@ import type { Logger } from 'pino'
 import type { CalculationPool } from '../domains/calculations/pool.ts'
 import { AppError, toAppError } from '../kernel/appError.ts'
 import { loggable } from '../kernel/loggable.ts'
+import { accessRoutes } from './access.ts'
+import { admission, noted } from './admission.ts'
 import { backupRoutes } from './backups.ts'
 import { bundleRoutes } from './bundle.ts'
 import { calculationRoutes } from './calculations.ts'
@@ -13,6 +15,8 @@ import { keepableOnly, ownAddressOnly } from './guards.ts'
 import { docsRoutes } from './docs.ts'
 import { queryRoutes } from './queries.ts'
 import { requireRoom } from './room.ts'
+import type { Sharing } from './share.ts'
+import { shareRoutes } from './share.ts'
 import { webRoutes } from './web.ts'
 import { deviceRoutes, logFollower } from './devices.ts'
 import type { Backups } from '../domains/backups/backups.ts'
@@ -29,6 +33,12 @@ export interface AppParts {
   readonly backups: Backups
   /** Folder of the records. */
   readonly data: string
+  /** What devices beside the server show where people sign in. */
+  readonly adapterKey: () => string
+  /** Names and addresses the server goes by, besides those of the machine to itself. */
+  readonly names?: ReadonlySet<string>
+  /** How it is shared on the network; left out: it is not. */
+  readonly sharing?: Sharing | null
   readonly version: string
   /** Names the build, so that an older page learns that it is one. */
   readonly build?: string
@@ -40,6 +50,7 @@ export interface AppParts {
 /** The whole server as an Express application. */
 export function createApp(parts: AppParts): Express {
   const { db, pool, hub, recorder, backups, data, version, build, log, webFolder } = parts
+  const { adapterKey, names = new Set<string>(), sharing = null } = parts
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -59,12 +70,14 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   )
-  app.use(ownAddressOnly)
+  app.use(ownAddressOnly(names))
   app.use('/api', (_req, res, next) => {
     res.set('cache-control', 'no-store')
     if (build !== undefined) res.set('x-anklet-build', build)
     next()
   })
+  app.use('/api', admission(db, adapterKey, { shared: sharing !== null }))
+  app.use('/api', noted(db, log))
   app.use(['/api/commands', '/api/bundle', '/api/backups/files'], requireRoom(data))
   // Each as large as it may reasonably be: a photo or some hundred rounds, a whole shop, a night
   // with all its knowledge, what an adapter heard in a second.
@@ -78,6 +91,8 @@ export function createApp(parts: AppParts): Express {
     (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }),
   )
   app.use('/api', docsRoutes(version))
+  app.use('/api', accessRoutes(db))
+  app.use('/api', shareRoutes(sharing))
   app.use('/api/calc', calculationRoutes(pool))
   app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder)))
   app.use('/api/backups', backupRoutes(backups))

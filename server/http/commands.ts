@@ -1,12 +1,17 @@
 import type { IncomingMessage } from 'node:http'
+import type { Request } from 'express'
 import { Router } from 'express'
 import type { Command, CommandType } from '@anklet/contract'
-import { COMMANDS } from '@anklet/contract'
+import { COMMANDS, mayGive } from '@anklet/contract'
 import { AppError } from '../kernel/appError.ts'
 import { checkOf } from '../kernel/validation.ts'
+import { isAgreed } from '../domains/access/sessions.ts'
+import type { Who } from '../domains/access/sessions.ts'
+import { nameOf } from '../domains/people/queries.ts'
 import { HANDLERS } from '../domains/handlers.ts'
 import { carryOut } from '../kernel/journal.ts'
 import type { Database } from '../store/database.ts'
+import { addressOf, whoIn } from './admission.ts'
 
 /** Largest command, bytes: a photo of six million characters. */
 export const LARGEST_COMMAND = 8 * 1024 * 1024
@@ -49,6 +54,28 @@ export interface CommandFollower {
   after(command: Command): Promise<void>
 }
 
+const AGREED = 'x-anklet-agreed'
+
+const isAgreement = (command: Command): boolean =>
+  command.type === 'work.record' &&
+  (command.payload.content.kind === 'approved' || command.payload.content.kind === 'declined')
+
+/**
+ * Holds a command to whoever is signed in: it is theirs, and among what they may do. What takes a
+ * lead's word is the lead's who gave it at this tablet.
+ */
+async function requireGiver(db: Database, req: Request, who: Who, command: Command): Promise<void> {
+  if (isAgreement(command)) {
+    if (!isAgreed(who, command, req.get(AGREED) ?? '')) throw new AppError('agreementNeeded')
+    return
+  }
+  if (command.person !== who.id) {
+    const name = await nameOf(db, command.person)
+    throw new AppError('otherPerson', { name }, '/person')
+  }
+  if (!mayGive(who.role, command)) throw new AppError('notYourRole', { role: who.role })
+}
+
 /**
  * POST /api/commands: every write.
  * @param follower asked before each, and told of it when it was carried out for the first time.
@@ -58,8 +85,10 @@ export function commandRoutes(db: Database, follower: CommandFollower): Router {
     const body: unknown = req.body
     checkCommand(body)
     checkSize(req, body.type)
+    const who = whoIn(res)
+    if (who) await requireGiver(db, req, who, body)
     await follower.before(body)
-    const result = await carryOut(db, HANDLERS, body)
+    const result = await carryOut(db, HANDLERS, body, addressOf(req))
     if (!result.repeated) await follower.after(body)
     res.json(result)
   })

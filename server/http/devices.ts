@@ -15,6 +15,7 @@ import { checkInterlocks } from '../domains/work/interlocks.ts'
 import type { Recorder } from '../devices/recorder.ts'
 import { AppError } from '../kernel/appError.ts'
 import { checkOf } from '../kernel/validation.ts'
+import { whoIn } from './admission.ts'
 import type { CommandFollower } from './commands.ts'
 import { nameDevice } from '../domains/logs/queries.ts'
 import { refuseDocking } from '../kernel/realCar.ts'
@@ -59,6 +60,12 @@ function openStream(
     if (event === 'frame' && res.writableLength > MOST_WAITING) return
     res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`)
   }
+}
+
+// Nobody takes a device in another's name.
+function requireOwn(res: Response, { person: personId }: Static<typeof Holder>): void {
+  const who = whoIn(res)
+  if (who && who.id !== personId) throw new AppError('otherPerson', {}, '/person')
 }
 
 const idOf = (req: Request): string => String(req.params['id'])
@@ -131,6 +138,7 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   router.post('/devices/:id/hold', async (req, res) => {
     const body: unknown = req.body
     checkHolder(body)
+    requireOwn(res, body)
     await known()
     await refuseDocking(db, idOf(req), body.jobId)
     try {
@@ -142,11 +150,13 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   router.post('/devices/:id/release', (req, res) => {
     const body: unknown = req.body
     checkHolder(body)
+    requireOwn(res, body)
     res.json(hub.release(idOf(req), body))
   })
   router.post('/devices/:id/orders', async (req, res) => {
     const body: unknown = req.body
     checkOrder(body)
+    requireOwn(res, body.holder)
     await known()
     await refuseDocking(db, idOf(req), body.holder.jobId)
     const { identity } = hub.status(idOf(req))

@@ -14,15 +14,19 @@ const nameIn = (host: string): string =>
 /**
  * Answers only under the names the server goes by, and only to pages it served itself. A page from
  * elsewhere could have its own name point at this machine, and would then read the shop.
+ * @param names it is shared under, in small letters.
  */
-export const ownAddressOnly: RequestHandler = (req, _res, next) => {
-  const host = req.headers.host ?? ''
-  if (!LOCAL_NAMES.has(nameIn(host))) throw new AppError('foreignAddress', { host })
-  const { origin } = req.headers
-  if (origin !== undefined && origin !== `${req.protocol}://${host}`)
-    throw new AppError('foreignAddress', { host: origin })
-  next()
-}
+export const ownAddressOnly =
+  (names: ReadonlySet<string>): RequestHandler =>
+  (req, _res, next) => {
+    const host = req.headers.host ?? ''
+    const name = nameIn(host)
+    if (!LOCAL_NAMES.has(name) && !names.has(name)) throw new AppError('foreignAddress', { host })
+    const { origin } = req.headers
+    if (origin !== undefined && origin !== `${req.protocol}://${host}`)
+      throw new AppError('foreignAddress', { host: origin })
+    next()
+  }
 
 // PostgreSQL keeps neither an empty sign nor half of a pair of surrogates.
 const isText = (words: string): boolean => words.isWellFormed() && !words.includes('\0')

@@ -31,10 +31,17 @@ type Query<Name extends QueryName> = (
   asked: unknown,
 ) => Promise<QueryResponse<Name>>
 
+type AnsweredElsewhere =
+  | '/api/health'
+  | '/api/devices'
+  | '/api/backups'
+  | '/api/session'
+  | '/api/accounts'
+  | '/api/audit'
+  | '/api/share'
+
 const QUERIES: {
-  readonly [
-    Name in Exclude<QueryName, '/api/health' | '/api/devices' | '/api/backups'>
-  ]: Query<Name>
+  readonly [Name in Exclude<QueryName, AnsweredElsewhere>]: Query<Name>
 } = {
   '/api/shop': readShop,
   '/api/people': listPeople,

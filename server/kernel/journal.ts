@@ -21,7 +21,7 @@ const journalled = ({ payload }: Command): object =>
 async function claim(
   tx: Transaction,
   command: Command,
-  fingerprint: string,
+  { fingerprint, address }: { readonly fingerprint: string; readonly address: string | null },
 ): Promise<CommandResult | null> {
   const { id, type, person: personId, device, at, baseVersion } = command
   const claimed = await tx
@@ -31,6 +31,7 @@ async function claim(
       type,
       personId,
       device,
+      address,
       at,
       baseVersion,
       payload: journalled(command),
@@ -71,15 +72,17 @@ async function requirePerson(tx: Transaction, command: Command): Promise<void> {
 
 /**
  * Carries out a command in one transaction: all of it or nothing, and once however often it arrives.
+ * @param address where it came from, as the audit tells it; null: from inside.
  * @throws {AppError} when it is refused; nothing is kept then, so the same id may be tried again with better content.
  */
 export async function carryOut(
   db: Database,
   handlers: Handlers,
   command: Command,
+  address: string | null = null,
 ): Promise<CommandResult> {
   return db.transaction(async (tx) => {
-    const earlier = await claim(tx, command, fingerprintOf(command))
+    const earlier = await claim(tx, command, { fingerprint: fingerprintOf(command), address })
     if (earlier) return { ...earlier, repeated: true }
     requireHappened(command, Date.now() + DAY_MS, '')
     await requirePerson(tx, command)

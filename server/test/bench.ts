@@ -19,6 +19,9 @@ import { openDatabase } from '../store/database.ts'
 export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.meta.url))
 export const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
 
+/** What an adapter shows a test server where people sign in. */
+export const ADAPTER_KEY = 'key of the tests'
+
 /** A pool that calculates in place: the threads have a test of their own. */
 const inPlace: CalculationPool = {
   run: (name, body) => Promise.resolve(runCalculation(name, body)),
@@ -72,6 +75,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
     hub,
     recorder,
     data: folder,
+    adapterKey: () => ADAPTER_KEY,
     version: '0.0.0',
     log,
     webFolder: null,

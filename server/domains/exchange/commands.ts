@@ -1,6 +1,6 @@
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import { asc, inArray } from 'drizzle-orm'
-import type { BundleOutcome, ShopBundle, WorkRecord } from '@anklet/contract'
+import type { BundleOutcome, Role, ShopBundle, WorkRecord } from '@anklet/contract'
 import { BUNDLE_VERSION } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
 import type { Database, Transaction } from '../../store/database.ts'
@@ -37,6 +37,7 @@ import {
   workEntry,
 } from '../../store/schema.ts'
 import { grouped } from '../../kernel/grouped.ts'
+import { hasAccounts } from '../access/sessions.ts'
 import { listPeople } from '../people/queries.ts'
 import { nameTaken } from '../../kernel/saving.ts'
 import { setAsideStandIns } from '../jobs/setAside.ts'
@@ -105,6 +106,9 @@ function withPeople(content: WorkRecord['content'], who: Who): WorkRecord['conte
     : content
 }
 
+const roleOf = ({ role, lead }: Pick<ShopBundle['people'][number], 'role' | 'lead'>): Role =>
+  role ?? (lead === true ? 'lead' : 'technician')
+
 // Two people of one name are one person: somebody has to sign in before a file can be taken over.
 async function takePeople(
   tx: Transaction,
@@ -114,13 +118,16 @@ async function takePeople(
   const byName = new Map((await listPeople(tx)).map(({ id, name }) => [name, id]))
   await taking.add(
     person,
-    people.filter(({ name, id }) => (byName.get(name) ?? id) === id),
+    people
+      .filter(({ name, id }) => (byName.get(name) ?? id) === id)
+      .map(({ id, name, ...does }) => ({ id, name, role: roleOf(does) })),
   )
-  // Whoever agrees to deviations there does so here.
-  const leads = people.flatMap(({ name, lead }) =>
-    lead && byName.has(name) ? [byName.get(name)!] : [],
+  // Whoever agrees to deviations there does so here; where people sign in, a file makes no leads.
+  const leads = people.flatMap(({ name, ...does }) =>
+    roleOf(does) === 'lead' && byName.has(name) ? [byName.get(name)!] : [],
   )
-  if (leads.length > 0) await tx.update(person).set({ lead: true }).where(inArray(person.id, leads))
+  if (leads.length > 0 && !(await hasAccounts(tx)))
+    await tx.update(person).set({ role: 'lead' }).where(inArray(person.id, leads))
   const here = new Map(people.map(({ id, name }) => [id, byName.get(name) ?? id]))
   return (personId) => here.get(personId) ?? personId
 }

@@ -25,7 +25,7 @@ async function checkPhotos(
 
 // Where a shop has named nobody who agrees to deviations, anybody else may.
 async function checkLead(tx: Transaction, by: string): Promise<void> {
-  const leads = await tx.select({ id: person.id }).from(person).where(eq(person.lead, true))
+  const leads = await tx.select({ id: person.id }).from(person).where(eq(person.role, 'lead'))
   if (leads.length > 0 && !leads.some(({ id }) => id === by))
     throw new AppError(
       'workStops',

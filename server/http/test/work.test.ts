@@ -175,15 +175,15 @@ describe('the record of the work', () => {
         body: { detail: 'Somebody else agrees to what you did otherwise.' },
       })
       // Once the shop has named who agrees, nobody else does.
-      await bench.send('person.lead', { personId: bench.person, lead: true }).expect(200)
+      await bench.send('person.role', { personId: bench.person, role: 'lead' }).expect(200)
       expect(await at.post({ kind: 'approved', of: entry.id, words: '' }, mate)).toMatchObject({
         body: { detail: 'A lead agrees to what was done otherwise.' },
       })
-      await bench.send('person.lead', { personId: mate, lead: true }).expect(200)
+      await bench.send('person.role', { personId: mate, role: 'lead' }).expect(200)
       await at.enter({ kind: 'approved', of: entry.id, words: 'Seen' }, mate)
       expect(
-        ((await bench.get('/api/people').expect(200)).body as Person[]).map(({ lead }) => lead),
-      ).toEqual([true, true])
+        ((await bench.get('/api/people').expect(200)).body as Person[]).map(({ role }) => role),
+      ).toEqual(['lead', 'lead'])
       await at.enter(at.done('axleStands.rear'))
       await at.enter(at.done('damperOn.RL'))
       expect(

@@ -283,7 +283,7 @@ describe('the whole shop as one file', () => {
       })
       const back = await bundleOf(other)
       expect(back.people.filter(({ name }) => name === 'T. Tester')).toEqual([
-        { id: other.person, name: 'T. Tester', lead: false },
+        { id: other.person, name: 'T. Tester', role: 'technician' },
       ])
       expect(people[0]!.id).not.toBe(other.person)
       expect(back.rounds.map(({ person }) => person)).toEqual(rounds.map(() => other.person))

@@ -16,6 +16,7 @@ import type {
   ArrivalRecord,
   Complaint,
   Rate,
+  Role,
   Shop,
   Specification,
   Vehicle,
@@ -41,7 +42,7 @@ export const shop = pgTable(
 export const person = pgTable('person', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique('person_name'),
-  lead: boolean('lead').notNull().default(false),
+  role: text('role').$type<Role>().notNull().default('technician'),
 })
 
 export const vehicleType = pgTable('vehicle_type', {

@@ -12,6 +12,8 @@ export const command = pgTable(
     type: text('type').$type<Command['type']>().notNull(),
     personId: uuid('person_id').notNull(),
     device: text('device').notNull(),
+    /** Network address it came from; null: from before that was noted. */
+    address: text('address'),
     at: moment('at').notNull(),
     receivedAt: moment('received_at').notNull().defaultNow(),
     baseVersion: integer('base_version'),
