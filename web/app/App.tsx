@@ -1,7 +1,8 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { RouterProvider } from 'react-router'
-import { Unreachable } from '../client/api.ts'
+import { SignedOut, Unreachable } from '../client/api.ts'
+import { followSession } from '../client/access.ts'
 import { runOutbox } from '../client/outbox/outbox.ts'
 import { finishedRounds } from '../client/outbox/rounds.ts'
 import { doneWork } from '../client/outbox/work.ts'
@@ -14,7 +15,8 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
-      retry: (count, error) => error instanceof Unreachable && count < 2,
+      retry: (count, error) =>
+        error instanceof Unreachable && !(error instanceof SignedOut) && count < 2,
       networkMode: 'always',
     },
     mutations: { networkMode: 'always' },
@@ -22,6 +24,7 @@ const client = new QueryClient({
 })
 
 keepForAbsence(() => void client.invalidateQueries())
+void followSession(client)
 void loadDrafts().then(() => runOutbox(finishedRounds, client))
 void loadWorkQueue().then(() => runOutbox(doneWork, client))
 // After the first load has settled: on a slow line the floor comes first.

@@ -54,6 +54,12 @@ const PLACES: Readonly<Record<string, Place>> = {
   '/shelf/types/:id': async () => ({
     Component: (await import('../features/shelf/TypePage.tsx')).TypePage,
   }),
+  '/shop/people': async () => ({
+    Component: (await import('../features/shop/access/PeoplePage.tsx')).PeoplePage,
+  }),
+  '/shop/audit': async () => ({
+    Component: (await import('../features/shop/access/AuditPage.tsx')).AuditPage,
+  }),
   '/shop': async () => ({ Component: (await import('../features/shop/Shop.tsx')).Shop }),
 }
 

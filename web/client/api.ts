@@ -1,4 +1,5 @@
 import type {
+  AuditPage,
   BackupsRecord,
   BundleOutcome,
   Command,
@@ -8,6 +9,7 @@ import type {
   QueryName,
   QueryResponse,
 } from '@anklet/contract'
+import { nobodyIn, useAccess } from './state/access.ts'
 import { Unsigned } from './state/signing.ts'
 import { noteBuild, noteConnection, RELOAD, useConnection } from './state/connection.ts'
 
@@ -37,6 +39,9 @@ export class Unreachable extends Error {
   }
 }
 
+/** Nobody is in who may be told this, or it is somebody else's: it waits for them. */
+export class SignedOut extends Unreachable {}
+
 /** Nothing a person waits for at a car takes longer, ms. */
 const PATIENCE_MS = 15_000
 /** But for whole files. */
@@ -47,10 +52,19 @@ const KEPT = 'x-anklet-kept'
 /** What the server's interface was made from. */
 const BUILD = 'x-anklet-build'
 
+const pageHeader = (): Record<string, string> => {
+  const { token } = useAccess.getState()
+  return token === null ? {} : { 'x-anklet-page': token }
+}
+
 async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS): Promise<unknown> {
   let response: Response
   try {
-    response = await fetch(path, { ...init, signal: AbortSignal.timeout(patienceMs) })
+    response = await fetch(path, {
+      ...init,
+      headers: { ...init?.headers, ...pageHeader() },
+      signal: AbortSignal.timeout(patienceMs),
+    })
   } catch {
     noteConnection(true)
     throw new Unreachable()
@@ -67,6 +81,11 @@ async function call(path: string, init?: RequestInit, patienceMs = PATIENCE_MS):
     faults?: Refused['faults']
   } | null
   if (!problem?.detail) throw new Unreachable()
+  if (response.status === 401) {
+    nobodyIn()
+    throw new SignedOut(problem.detail)
+  }
+  if (problem.code === 'otherPerson') throw new SignedOut(problem.detail)
   // Not the sender's fault: it stays with whoever sent it, and is tried again.
   if (response.status >= 500) throw new Unreachable(problem.detail)
   // An older page may say things in a way the server has left behind.
@@ -92,6 +111,14 @@ export const askJobs = async (asked: JobListQuery): Promise<JobPage> => {
   return (await call(`/api/jobs/list?${new URLSearchParams(query).toString()}`)) as JobPage
 }
 
+/** Asks for a page of the audit. @throws {Refused} or {Unreachable}. */
+export const askAudit = async (
+  asked: Readonly<Record<string, string | number>>,
+): Promise<AuditPage> => {
+  const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
+  return (await call(`/api/audit?${new URLSearchParams(query).toString()}`)) as AuditPage
+}
+
 /** Takes a whole shop over from a file. @throws {Refused} or {Unreachable}. */
 export const sendBundle = async (bundle: string): Promise<BundleOutcome> =>
   (await call(
@@ -109,10 +136,14 @@ export const bringBackup = async (file: Blob): Promise<BackupsRecord> =>
   )) as BackupsRecord
 
 /** Posts something to a door of the server. @throws {Refused} or {Unreachable}. */
-export const tell = (path: string, body: object): Promise<unknown> =>
+export const tell = (
+  path: string,
+  body: object,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<unknown> =>
   call(path, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...headers },
     body: JSON.stringify(body),
   })
 
@@ -122,6 +153,10 @@ export const tell = (path: string, body: object): Promise<unknown> =>
  */
 export const send = async (command: Command): Promise<CommandResult> =>
   (await tell('/api/commands', command)) as CommandResult
+
+/** Sends a command that a lead gave their word for. @throws {Refused} or {Unreachable}. */
+export const sendAgreed = async (command: Command, agreement: string): Promise<CommandResult> =>
+  (await tell('/api/commands', command, { 'x-anklet-agreed': agreement })) as CommandResult
 
 /** What to tell a person about an error. */
 export function sentenceOf(error: unknown): string {

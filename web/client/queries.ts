@@ -6,7 +6,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useRef } from 'react'
 import { signer } from './state/signing.ts'
 import { useSession } from './state/session.ts'
-import { ask, askJobs, Refused, send, Unreachable } from './api.ts'
+import { ask, askJobs, Refused, send, SignedOut, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
 /** Others work on the same cars: what is on screen is never older than this, ms. */
@@ -113,7 +113,8 @@ export function useCommand<Name extends CommandType>(type: Name) {
         }),
       )
     },
-    retry: (count, error) => error instanceof Unreachable && count < 3,
+    retry: (count, error) =>
+      error instanceof Unreachable && !(error instanceof SignedOut) && count < 3,
     onSuccess: () => {
       last.current = { content: '', id: '' }
       return client.invalidateQueries()

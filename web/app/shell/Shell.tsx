@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { lazy, Suspense, useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { RELOAD, useConnection } from '../../client/state/connection.ts'
+import { useAccess } from '../../client/state/access.ts'
 import { useKeeping } from '../../client/state/keeping.ts'
 import { useDrafts } from '../../client/state/drafts.ts'
 import { useWorkQueue } from '../../client/state/workQueue.ts'
@@ -19,6 +20,12 @@ import { Notice } from '../../kit/Notice.tsx'
 // Fetched when somebody is to give a name: the first load does without its form.
 const People = lazy(() =>
   import('../../features/shop/People.tsx').then((module) => ({ default: module.People })),
+)
+
+const SignInPage = lazy(() =>
+  import('../../features/shop/access/SignInPage.tsx').then((module) => ({
+    default: module.SignInPage,
+  })),
 )
 
 const PLACES = [
@@ -146,6 +153,7 @@ function StalePage(): ReactNode {
 export function Shell(): ReactNode {
   const [finding, setFinding] = useState(false)
   const { asking, ask, close } = useSigning()
+  const isOut = useAccess(({ accounts, me }) => accounts && me === null)
   return (
     <>
       <header className="flex h-[53px] items-center gap-1 border-b border-edge bg-sheet px-3 md:px-5">
@@ -158,7 +166,7 @@ export function Shell(): ReactNode {
           <span>Anklet</span>
         </NavLink>
         <nav aria-label="Places" className="flex h-full min-w-0 overflow-x-auto">
-          {PLACES.map(({ to, words }) => (
+          {(isOut ? [] : PLACES).map(({ to, words }) => (
             <NavLink
               key={to}
               to={to}
@@ -176,6 +184,7 @@ export function Shell(): ReactNode {
         <span className="hidden flex-1 sm:block" />
         <Button
           look="bare"
+          hidden={isOut}
           className="mr-2 hidden min-h-touch items-center gap-2 rounded-md px-2 text-small text-ink-3 md:flex"
           onClick={() => setFinding(true)}
         >
@@ -183,22 +192,28 @@ export function Shell(): ReactNode {
         </Button>
         <NextWait />
         <ThemeButton />
-        <PersonButton onOpen={ask} />
+        {!isOut && <PersonButton onOpen={ask} />}
       </header>
       <NotKept />
       <StalePage />
       <Connection />
-      <Reminders />
+      {!isOut && <Reminders />}
       <Waits />
       <main>
-        <Outlet />
+        {isOut ? (
+          <Suspense>
+            <SignInPage />
+          </Suspense>
+        ) : (
+          <Outlet />
+        )}
       </main>
-      {asking && (
+      {asking && !isOut && (
         <Suspense>
           <People open onClose={close} />
         </Suspense>
       )}
-      <Keys finding={finding} onFind={setFinding} />
+      {!isOut && <Keys finding={finding} onFind={setFinding} />}
     </>
   )
 }

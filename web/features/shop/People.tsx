@@ -1,13 +1,21 @@
 import { RefusalOf } from '../../client/RefusalOf.tsx'
+import { ROLE_WORDS } from '@anklet/language/shop/people'
+import { useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
+import { useState } from 'react'
 import checkPerson from 'virtual:check/person.add'
 import { Sheet } from '../../kit/Sheet.tsx'
 import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { usePeople } from '../../client/queries.ts'
+import { signOut } from '../../client/access.ts'
+import { sentenceOf } from '../../client/api.ts'
+import { useAccess } from '../../client/state/access.ts'
 import { useSession } from '../../client/state/session.ts'
 import { addPerson } from './commands.ts'
 import { Button, Tap } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
+import { Refusal } from '../../kit/Notice.tsx'
+import { SignInForm } from './access/SignInForm.tsx'
 
 /** Adds a person by name. */
 export function AddPerson({ onAdded }: { onAdded(personId: string): void }): ReactNode {
@@ -45,8 +53,8 @@ export function AddPerson({ onAdded }: { onAdded(personId: string): void }): Rea
   )
 }
 
-/** Asks who works on this device: every record says who. */
-export function People({ open, onClose }: { readonly open: boolean; onClose(): void }): ReactNode {
+/** Names to tap, where nobody has a PIN. */
+function ByName({ onClose }: { onClose(): void }): ReactNode {
   const people = usePeople()
   const { personId, choosePerson } = useSession()
   const choose = (id: string): void => {
@@ -54,7 +62,7 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
     onClose()
   }
   return (
-    <Sheet title="Who is working here?" open={open && !people.isPending} onClose={onClose}>
+    <>
       <p className="mb-3 text-ink-2">What is written down is signed with a name.</p>
       <div className="mb-4 flex flex-wrap gap-2">
         {people.data?.map(({ id, name }) => (
@@ -65,6 +73,45 @@ export function People({ open, onClose }: { readonly open: boolean; onClose(): v
       </div>
       <RefusalOf asked={people} className="mb-3" />
       <AddPerson onAdded={choose} />
+    </>
+  )
+}
+
+/** Another person comes to this tablet, or whoever is in leaves it. */
+function BySignIn({ onClose }: { onClose(): void }): ReactNode {
+  const client = useQueryClient()
+  const me = useAccess((access) => access.me)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const leave = (): void => {
+    signOut(client).then(onClose, (error: unknown) => setWrong(sentenceOf(error)))
+  }
+  return (
+    <div className="grid gap-4">
+      {me && (
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <p>
+            <b className="font-semibold">{me.name}</b>, {ROLE_WORDS[me.role].toLowerCase()}
+          </p>
+          <Button onClick={leave}>Sign out</Button>
+        </div>
+      )}
+      <Refusal>{wrong}</Refusal>
+      <SignInForm onDone={onClose} />
+    </div>
+  )
+}
+
+/** Asks who works on this device: every record says who. */
+export function People({ open, onClose }: { readonly open: boolean; onClose(): void }): ReactNode {
+  const people = usePeople()
+  const accounts = useAccess((access) => access.accounts)
+  return (
+    <Sheet
+      title="Who is working here?"
+      open={open && (accounts || !people.isPending)}
+      onClose={onClose}
+    >
+      {accounts ? <BySignIn onClose={onClose} /> : <ByName onClose={onClose} />}
     </Sheet>
   )
 }

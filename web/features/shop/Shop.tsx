@@ -7,14 +7,17 @@ import { useCommandForm } from '../../client/form/useCommandForm.ts'
 import { Loading } from '../../client/Loading.tsx'
 import { Taps } from '../../kit/Taps.tsx'
 import { useCommand, usePeople, useRepeatability, useShop, useUnits } from '../../client/queries.ts'
+import { useAccess } from '../../client/state/access.ts'
 import type { Theme } from '../../client/state/session.ts'
 import { useSession } from '../../client/state/session.ts'
-import { changeUnits, makeLead, renameShop } from './commands.ts'
+import { changeUnits, giveRole, renameShop } from './commands.ts'
 import { RateForm } from '../../client/form/RateForm.tsx'
+import { ROLE_WORDS } from '@anklet/language/shop/people'
 import { Backups } from './Backups.tsx'
 import { Exchange } from './Exchange.tsx'
+import { OtherTablets } from './OtherTablets.tsx'
 import { AddPerson } from './People.tsx'
-import { Button, Tap } from '../../kit/Button.tsx'
+import { Button, ButtonLink, Tap } from '../../kit/Button.tsx'
 import { Refusal } from '../../kit/Notice.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
@@ -154,27 +157,37 @@ function Tape(): ReactNode {
 }
 
 // Whoever agrees to deviations is named; while nobody is, any colleague may.
-function PersonRow({ person: { id, name, lead = false } }: { readonly person: Person }): ReactNode {
-  const change = useCommand('person.lead')
+function PersonRow({ person: { id, name, role = 'technician' } }: PersonRowProps): ReactNode {
+  const accounts = useAccess((access) => access.accounts)
+  const change = useCommand('person.role')
+  const isLead = role === 'lead'
   return (
-    <li className="sheet flex flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">
+    <li className="sheet flex min-h-touch flex-wrap items-center justify-between gap-3 px-4 py-1.5 font-medium">
       {name}
-      <Tap
-        on={lead}
-        disabled={change.isPending}
-        aria-label={`${name} agrees to deviations`}
-        onClick={() => change.submit(makeLead(id, !lead))}
-      >
-        Lead
-      </Tap>
+      {accounts ? (
+        <span className="font-normal text-ink-2">{ROLE_WORDS[role]}</span>
+      ) : (
+        <Tap
+          on={isLead}
+          disabled={change.isPending}
+          aria-label={`${name} agrees to deviations`}
+          onClick={() => change.submit(giveRole(id, isLead ? 'technician' : 'lead'))}
+        >
+          Lead
+        </Tap>
+      )}
       <RefusalOf asked={change} className="w-full" />
     </li>
   )
+}
+interface PersonRowProps {
+  readonly person: Person
 }
 
 /** The shop: its name, its units, its people, its tape, its backup. */
 export function Shop(): ReactNode {
   const people = usePeople()
+  const accounts = useAccess((access) => access.accounts)
   return (
     <div className="mx-auto grid max-w-[1080px] gap-10 px-4 py-6 md:grid-cols-2 md:px-6">
       <section>
@@ -195,8 +208,12 @@ export function Shop(): ReactNode {
             Nobody yet. Every reading is signed, so add a name first.
           </p>
         )}
-        <AddPerson onAdded={() => undefined} />
+        {!accounts && <AddPerson onAdded={() => undefined} />}
+        <ButtonLink className="mt-4" to="/shop/people">
+          {accounts ? 'PINs and roles' : 'Have people sign in'}
+        </ButtonLink>
       </section>
+      <OtherTablets />
       <Backups />
       <Exchange />
       <Tape />

@@ -1,4 +1,4 @@
-import type { BackupSettings, CommandPayload, Shop } from '@anklet/contract'
+import type { BackupSettings, CommandPayload, Role, Shop } from '@anklet/contract'
 import { changeOf } from '../../client/form/shopChange.ts'
 import { figureOf } from '../../kit/typed.ts'
 import type { Intention } from '../../client/queries.ts'
@@ -40,7 +40,7 @@ export const addPerson = (
   { name }: { readonly name: string },
 ): CommandPayload<'person.add'> => ({ personId, name: name.trim() })
 
-/** Says whether a person agrees to deviations. */
-export const makeLead = (personId: string, lead: boolean): Intention<'person.lead'> => ({
-  payload: { personId, lead },
+/** Says what a person does here. */
+export const giveRole = (personId: string, role: Role): Intention<'person.role'> => ({
+  payload: { personId, role },
 })

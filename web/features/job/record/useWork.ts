@@ -18,6 +18,7 @@ import { stepWords } from '@anklet/language/work/plan'
 
 /** The work on a job as this device knows it: what the server has, and what is on its way to it. */
 export interface OnWork {
+  readonly jobId: string
   readonly of: Guarded
   readonly run: Run
   /** What the server has not taken yet. */
@@ -154,6 +155,7 @@ export function useWork(job: Job): OnWork | null {
   }
   const refused = queued.find(({ refusal }) => refusal !== null) ?? null
   return {
+    jobId: job.id,
     of,
     run,
     queued,
@@ -164,7 +166,8 @@ export function useWork(job: Job): OnWork | null {
     enter,
     lead:
       me !== null &&
-      (people?.every(({ lead }) => !lead) || people?.find(({ id }) => id === me)?.lead === true),
+      (people?.every(({ role }) => role !== 'lead') ||
+        people?.find(({ id }) => id === me)?.role === 'lead'),
     putAside: () =>
       useWorkQueue.getState().drop(
         queued.filter(({ key }) => refused !== null && key >= refused.key).map(({ key }) => key),

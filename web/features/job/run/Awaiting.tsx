@@ -3,13 +3,16 @@ import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { stepWords, torqueWords } from '@anklet/language/work/plan'
 import { DEVIATION_WORDS, torquedWords } from '@anklet/language/work/work'
+import { useAccess } from '../../../client/state/access.ts'
 import type { OnWork } from '../record/useWork.ts'
+import { AgreeByPin } from './AgreeByPin.tsx'
 import { Button } from '../../../kit/Button.tsx'
 import { Refusal } from '../../../kit/Notice.tsx'
 import { Field, Input } from '../../../kit/Field.tsx'
 
 function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork }): ReactNode {
   const { of, nameOf, me, lead } = work
+  const accounts = useAccess((access) => access.accounts)
   const [words, setWords] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
   const step = of.steps.find(({ key }) => key === done.content.key)
@@ -30,7 +33,9 @@ function One({ done, work }: { readonly done: DoneStep; readonly work: OnWork })
             : ''}: {deviation.reason} <span className="text-ink-2">({nameOf(done.person)})</span>
         </p>
       )}
-      {lead && done.person !== me ? (
+      {accounts ? (
+        <AgreeByPin done={done} jobId={work.jobId} />
+      ) : lead && done.person !== me ? (
         <div className="flex flex-wrap items-end gap-2">
           <Field className="min-w-[160px] flex-1" label="Words, if any" id={`lead ${done.id}`}>
             <Input maxLength={500} value={words} onText={setWords} />
