@@ -233,6 +233,7 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'post /api/backups/files': LEAD,
   'get /api/devices': READS,
   'get /api/devices/stream': READS,
+  'get /api/live': READS,
   'post /api/devices/:id/hold': AT_THE_CAR,
   'post /api/devices/:id/release': AT_THE_CAR,
   'post /api/devices/:id/orders': AT_THE_CAR,

@@ -18,12 +18,12 @@ export interface TestServer {
   start(): Promise<void>
 }
 
-/** A server process that serves one folder after the other, each test its own. */
+/** A server process that serves one folder after the other, each test its own. `share`: as on a network, over HTTPS. */
 export interface ServerProcess {
   /** Serves a new folder: an empty shop, or a copy of another folder's records. */
   open(
     from: string | null,
-    as?: { readonly demo: boolean },
+    as?: { readonly demo?: boolean; readonly share?: boolean },
   ): Promise<TestServer & { readonly data: string }>
   /** Writes the records of the folder that is open, and closes it. */
   close(): Promise<void>
@@ -68,16 +68,21 @@ export async function startProcess(): Promise<ServerProcess> {
   const folders = new Set<string>()
   let child = launch()
 
-  const open: ServerProcess['open'] = async (from, { demo = false } = { demo: false }) => {
+  const open: ServerProcess['open'] = async (from, { demo = false, share = false } = {}) => {
     const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
     folders.add(data)
     if (from) cpSync(from, data, { recursive: true })
     const start = async (): Promise<void> => {
       if (isGone(child)) child = launch()
-      await ask(child, { order: 'open', data, port, demo })
+      await ask(child, { order: 'open', data, port, demo, ...(share ? { share: {} } : {}) })
     }
     await start()
-    return { address, data, start, kill: () => ended(child, 'SIGKILL') }
+    return {
+      address: share ? address.replace('http:', 'https:') : address,
+      data,
+      start,
+      kill: () => ended(child, 'SIGKILL'),
+    }
   }
   const close = async (): Promise<void> => {
     if (!isGone(child)) await ask(child, { order: 'close' })

@@ -9,9 +9,9 @@ async function close() {
   serving = null
 }
 
-async function open({ data, port, demo }) {
+async function open({ data, port, demo, share }) {
   await close()
-  serving = await serve({ host: '127.0.0.1', port, data, demo })
+  serving = await serve({ host: '127.0.0.1', port, data, demo, ...(share ? { share } : {}) })
 }
 
 process.on('message', ({ order, ...settings }) => {

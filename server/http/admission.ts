@@ -126,6 +126,17 @@ export function noted(db: Database, log: Pick<Logger, 'error'>): RequestHandler 
   }
 }
 
+/** Whether a session is still what it was when something long was opened in it. */
+export type StillIn = () => Promise<boolean>
+
+/** Asks again whether whoever came in is still in. */
+export function stillIn(db: Database, req: Request, res: Response): StillIn {
+  const who = whoIn(res)
+  const token = cookieOf(req)
+  if (!who || token === undefined) return async () => !(await hasAccounts(db))
+  return async () => (await whoHolds(db, token, { isUsed: false }))?.role === who.role
+}
+
 const changes = (req: Request): boolean => req.method !== 'GET' && req.method !== 'HEAD'
 
 function admit(req: Request, who: Who | null, adapterKey: string): void {
@@ -169,7 +180,9 @@ export function admission(
   }
   return async (req, res, next) => {
     const token = cookieOf(req)
-    const who = token === undefined ? null : await whoHolds(db, token)
+    // Pages that stand open ask by themselves: a shift ends all the same.
+    const isUsed = changes(req) || req.path === '/session'
+    const who = token === undefined ? null : await whoHolds(db, token, { isUsed })
     known ||= who !== null
     res.locals['accounts'] = (await accounts()) || shared
     if (known || shared) {

@@ -4,6 +4,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import type { CalculationPool } from '../domains/calculations/pool.ts'
 import { AppError, toAppError } from '../kernel/appError.ts'
+import { Changes } from '../kernel/changes.ts'
 import { loggable } from '../kernel/loggable.ts'
 import { accessRoutes } from './access.ts'
 import { admission, noted } from './admission.ts'
@@ -13,6 +14,7 @@ import { calculationRoutes } from './calculations.ts'
 import { commandRoutes, LARGEST_COMMAND, noteBytes } from './commands.ts'
 import { keepableOnly, ownAddressOnly } from './guards.ts'
 import { docsRoutes } from './docs.ts'
+import { liveRoutes } from './live.ts'
 import { queryRoutes } from './queries.ts'
 import { requireRoom } from './room.ts'
 import type { Sharing } from './share.ts'
@@ -90,13 +92,15 @@ export function createApp(parts: AppParts): Express {
     '/api/health',
     (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }),
   )
+  const changes = new Changes()
   app.use('/api', docsRoutes(version))
   app.use('/api', accessRoutes(db))
   app.use('/api', shareRoutes(sharing))
   app.use('/api/calc', calculationRoutes(pool))
-  app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder)))
+  app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder), changes))
   app.use('/api/backups', backupRoutes(backups))
-  app.use('/api/bundle', bundleRoutes(db))
+  app.use('/api/bundle', bundleRoutes(db, changes))
+  app.use('/api', liveRoutes({ db, hub, changes }))
   app.use('/api', deviceRoutes(db, hub, recorder))
   app.use(queryRoutes(db))
   app.use('/api', () => {

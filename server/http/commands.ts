@@ -9,6 +9,7 @@ import { isAgreed } from '../domains/access/sessions.ts'
 import type { Who } from '../domains/access/sessions.ts'
 import { nameOf } from '../domains/people/queries.ts'
 import { HANDLERS } from '../domains/handlers.ts'
+import type { Changes } from '../kernel/changes.ts'
 import { carryOut } from '../kernel/journal.ts'
 import type { Database } from '../store/database.ts'
 import { addressOf, whoIn } from './admission.ts'
@@ -54,6 +55,8 @@ export interface CommandFollower {
   after(command: Command): Promise<void>
 }
 
+const jobOf = ({ payload }: Command): string | null => ('jobId' in payload ? payload.jobId : null)
+
 const AGREED = 'x-anklet-agreed'
 
 const isAgreement = (command: Command): boolean =>
@@ -78,9 +81,10 @@ async function requireGiver(db: Database, req: Request, who: Who, command: Comma
 
 /**
  * POST /api/commands: every write.
+ * @param changes told of it, for the pages that are open.
  * @param follower asked before each, and told of it when it was carried out for the first time.
  */
-export function commandRoutes(db: Database, follower: CommandFollower): Router {
+export function commandRoutes(db: Database, follower: CommandFollower, changes: Changes): Router {
   return Router().post('/', async (req, res) => {
     const body: unknown = req.body
     checkCommand(body)
@@ -89,7 +93,10 @@ export function commandRoutes(db: Database, follower: CommandFollower): Router {
     if (who) await requireGiver(db, req, who, body)
     await follower.before(body)
     const result = await carryOut(db, HANDLERS, body, addressOf(req))
-    if (!result.repeated) await follower.after(body)
+    if (!result.repeated) {
+      await follower.after(body)
+      changes.tell({ type: body.type, jobId: jobOf(body), device: body.device })
+    }
     res.json(result)
   })
 }

@@ -16,6 +16,7 @@ import type { Recorder } from '../devices/recorder.ts'
 import { AppError } from '../kernel/appError.ts'
 import { checkOf } from '../kernel/validation.ts'
 import { whoIn } from './admission.ts'
+import { openStream } from './stream.ts'
 import type { CommandFollower } from './commands.ts'
 import { nameDevice } from '../domains/logs/queries.ts'
 import { refuseDocking } from '../kernel/realCar.ts'
@@ -31,36 +32,6 @@ const checkChange: (body: unknown) => asserts body is Static<typeof StandInChang
 const checkHello: (body: unknown) => asserts body is Static<typeof LinkHello> = checkOf(LinkHello)
 const checkMessages: (body: unknown) => asserts body is Static<typeof LinkMessages> =
   checkOf(LinkMessages)
-
-/** A line that says nothing, so that neither end takes a quiet stream for a dead one, ms. */
-const BREATH_MS = 10_000
-/** A listener further behind than this is not fed any more frames until it catches up, bytes. */
-const MOST_WAITING = 1_000_000
-const MOST_STREAMED = 64
-
-/** Opens a stream of server-sent events. @returns what sends one. */
-function openStream(
-  req: Request,
-  res: Response,
-  end: () => void,
-): (event: string, data: unknown) => void {
-  res.status(200).set({
-    'content-type': 'text/event-stream',
-    'cache-control': 'no-store',
-    'x-accel-buffering': 'no',
-  })
-  res.flushHeaders()
-  const breath = setInterval(() => res.write(': \n\n'), BREATH_MS)
-  breath.unref()
-  req.once('close', () => {
-    clearInterval(breath)
-    end()
-  })
-  return (event, data) => {
-    if (event === 'frame' && res.writableLength > MOST_WAITING) return
-    res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`)
-  }
-}
 
 // Nobody takes a device in another's name.
 function requireOwn(res: Response, { person: personId }: Static<typeof Holder>): void {
@@ -117,23 +88,6 @@ export function deviceRoutes(db: Database, hub: DeviceHub, recorder: Recorder): 
   router.get('/devices', async (_req, res) => {
     await known()
     res.json(hub.list())
-  })
-  // One stream for several devices: a browser has few connections to one server.
-  router.get('/devices/stream', async (req, res) => {
-    await known()
-    const { ids: asked } = req.query
-    const ids = (typeof asked === 'string' ? asked : '')
-      .split(',')
-      .filter(Boolean)
-      .slice(0, MOST_STREAMED)
-    if (ids.length === 0) throw new AppError('notFound', { what: 'device' })
-    for (const id of ids) hub.status(id)
-    const ends: (() => void)[] = []
-    const send = openStream(req, res, () => {
-      for (const end of ends) end()
-    })
-    for (const id of ids)
-      ends.push(hub.listen(id, ({ event, data }) => send(event, { device: id, ...data })))
   })
   router.post('/devices/:id/hold', async (req, res) => {
     const body: unknown = req.body

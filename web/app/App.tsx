@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { RouterProvider } from 'react-router'
 import { SignedOut, Unreachable } from '../client/api.ts'
 import { followSession } from '../client/access.ts'
+import { followChanges } from '../client/changes.ts'
 import { runOutbox } from '../client/outbox/outbox.ts'
 import { finishedRounds } from '../client/outbox/rounds.ts'
 import { doneWork } from '../client/outbox/work.ts'
@@ -25,6 +26,7 @@ const client = new QueryClient({
 
 keepForAbsence(() => void client.invalidateQueries())
 void followSession(client)
+followChanges(client)
 void loadDrafts().then(() => runOutbox(finishedRounds, client))
 void loadWorkQueue().then(() => runOutbox(doneWork, client))
 // After the first load has settled: on a slow line the floor comes first.

@@ -3,6 +3,7 @@ import type { QueryClient } from '@tanstack/react-query'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { ask, askAudit, tell } from './api.ts'
 import { hearPages, takeSession, tellPages, useAccess } from './state/access.ts'
+import { stream } from './state/stream.ts'
 import { useSession } from './state/session.ts'
 
 const device = (): string => useSession.getState().device
@@ -21,6 +22,7 @@ async function forgetAnswers(client: QueryClient): Promise<void> {
 async function changeTo(answer: Promise<unknown>, client: QueryClient): Promise<void> {
   takeSession((await answer) as SessionState)
   tellPages()
+  stream.restart()
   await client.invalidateQueries()
 }
 

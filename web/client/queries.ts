@@ -4,21 +4,25 @@ import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import type { DisplayUnits } from '@anklet/core/base/units'
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
+import { useConnection } from './state/connection.ts'
 import { signer } from './state/signing.ts'
 import { useSession } from './state/session.ts'
 import { ask, askJobs, Refused, send, SignedOut, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
-/** Others work on the same cars: what is on screen is never older than this, ms. */
+/** Others work on the same cars: without the live stream nothing on screen is older than this, ms. */
 const FRESH_MS = 15_000
+/** With it, only what it may have missed is asked for, ms. */
+const LIVE_MS = 120_000
+const fresh = (): number => (useConnection.getState().live ? LIVE_MS : FRESH_MS)
 
 export const useJobs = () =>
-  useQuery({ queryKey: ['jobs'], queryFn: () => ask('/api/jobs'), refetchInterval: FRESH_MS })
+  useQuery({ queryKey: ['jobs'], queryFn: () => ask('/api/jobs'), refetchInterval: fresh })
 export const useJob = (id: string) =>
   useQuery({
     queryKey: ['job', id],
     queryFn: () => ask('/api/jobs/:id', id),
-    refetchInterval: FRESH_MS,
+    refetchInterval: fresh,
   })
 export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => ask('/api/people') })
 /** People by name. */

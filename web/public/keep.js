@@ -58,7 +58,12 @@ self.addEventListener('fetch', (event) => {
   // Who is in is the server's to say, and who did what is for nobody else's eyes.
   if (/^\/api\/(session|accounts|audit|share)/.test(pathname)) return
   // What is live is never kept, and a stream never ends.
-  if (pathname.startsWith('/api/devices') || pathname.startsWith('/api/adapters')) return
+  if (
+    pathname === '/api/live' ||
+    pathname.startsWith('/api/devices') ||
+    pathname.startsWith('/api/adapters')
+  )
+    return
   if (request.mode === 'navigate') event.respondWith(askedFirst(request, '/'))
   else if (pathname.startsWith('/assets/')) event.respondWith(kept(request))
   else event.respondWith(askedFirst(request, request))

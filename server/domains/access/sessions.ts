@@ -53,8 +53,15 @@ export async function openSession(
   return token
 }
 
-/** Who holds a cookie; null where it is nobody's, or their session is over. */
-export async function whoHolds(db: Database, token: string): Promise<Who | null> {
+/**
+ * Who holds a cookie; null where it is nobody's, or their session is over.
+ * @param isUsed somebody does something now: their session goes on from here.
+ */
+export async function whoHolds(
+  db: Database,
+  token: string,
+  { isUsed }: { readonly isUsed: boolean } = { isUsed: true },
+): Promise<Who | null> {
   const tokenHash = digest(token)
   const [found] = await db
     .select({
@@ -71,13 +78,13 @@ export async function whoHolds(db: Database, token: string): Promise<Who | null>
     .where(and(eq(session.tokenHash, tokenHash), isAlive))
   if (!found) return null
   const { seenAt, madeAt, ...who } = found
-  if (Date.now() - Date.parse(seenAt) > SEEN_S * 1000)
+  if (isUsed && Date.now() - Date.parse(seenAt) > SEEN_S * 1000)
     await db
       .update(session)
       .set({ seenAt: sql`now()` })
       .where(eq(session.tokenHash, tokenHash))
   const endsMs = Math.min(
-    Date.now() + IDLE_H * 3_600_000,
+    (isUsed ? Date.now() : Date.parse(seenAt)) + IDLE_H * 3_600_000,
     Date.parse(madeAt) + LONGEST_DAYS * 24 * 3_600_000,
   )
   return { ...who, tokenHash, endsAt: new Date(endsMs).toISOString() }

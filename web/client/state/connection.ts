@@ -9,9 +9,15 @@ interface Connection {
   readonly away: boolean
   /** The server has a newer interface than this page. */
   readonly stale: boolean
+  /** The server tells at once what others write. */
+  readonly live: boolean
 }
 
-export const useConnection = create<Connection>()(() => ({ away: false, stale: false }))
+export const useConnection = create<Connection>()(() => ({
+  away: false,
+  stale: false,
+  live: false,
+}))
 
 /** Said on a page that is older than its server. */
 export const RELOAD =

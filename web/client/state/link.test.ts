@@ -27,6 +27,7 @@ describe('the stream', () => {
     onopen: (() => void) | null = null
     onerror: (() => void) | null = null
     closed = false
+    readyState = 1
     readonly heard = new Map<string, (event: { data: string }) => void>()
     constructor(readonly url: string) {
       Source.last = this
@@ -53,7 +54,7 @@ describe('the stream', () => {
     const first = Source.last
     listen(['a', 'b'])
     expect(Source.last).toBe(first)
-    expect(first.url).toBe('/api/devices/stream?ids=a,b')
+    expect(first.url).toBe('/api/live?ids=a,b')
     first.say('frame', { device: 'a', ...frame(1) })
     first.say('press', { device: 'b', kind: 'press', channel: 'height', value: 480 })
     first.say('press', { device: 'b', kind: 'press', channel: 'height', value: 480 })

@@ -1,14 +1,10 @@
 import type { DeviceEvents, DeviceStatus, Frame, Press } from '@anklet/contract'
 import { create } from 'zustand'
+import type { StreamEvent } from './stream.ts'
+import { stream } from './stream.ts'
 
 /** Frames kept for the live pictures: some ten minutes. */
 const KEPT = 2400
-
-/**
- * A page nobody looks at for so long lets its stream go, so that many open pages do not use up the
- * few connections a browser has to one server, ms.
- */
-const PARKED_MS = 10 * 60_000
 
 interface Link {
   /** Devices listened to; empty: the link is shut. */
@@ -29,57 +25,43 @@ interface Link {
   hang(who?: string): void
 }
 
-let source: EventSource | null = null
 /** Who on the page listens to what. */
 const wanted = new Map<string, readonly string[]>()
-let parking: ReturnType<typeof setTimeout> | undefined
+let ending: (() => void) | null = null
+
+type Taken = {
+  readonly [Name in keyof DeviceEvents]: (event: DeviceEvents[Name]) => void
+}
 
 /** What devices tell, live: one stream for all that are listened to. It reconnects by itself. */
 export const useLink = create<Link>((set, get) => {
-  const take = <Name extends keyof DeviceEvents>(
-    name: Name,
-    with_: (event: DeviceEvents[Name]) => void,
-  ): void =>
-    source?.addEventListener(name, (event) =>
-      with_(JSON.parse((event as MessageEvent<string>).data) as DeviceEvents[Name]),
-    )
-  const open = (): void => {
-    source = new EventSource(`/api/devices/stream?ids=${get().ids.join(',')}`)
-    source.onopen = () => set({ open: true })
-    source.onerror = () => set({ open: false })
-    take('status', (status) =>
+  const take: Taken = {
+    status: (status) =>
       set(({ statuses }) => ({ statuses: { ...statuses, [status.device]: status } })),
-    )
-    take('frame', ({ device, ...frame }) =>
+    frame: ({ device, ...frame }) =>
       set(({ frames }) => ({
         frames: { ...frames, [device]: addFrame(frames[device] ?? [], frame) },
       })),
-    )
-    take('press', ({ device, value, channel }) =>
+    press: ({ device, value, channel }) =>
       set(({ press }) => ({ press: { device, value, channel, count: (press?.count ?? 0) + 1 } })),
-    )
   }
-  const shut = (): void => {
-    source?.close()
-    source = null
+  const hear = ({ name, data }: StreamEvent): void => {
+    if (!Object.hasOwn(take, name)) return
+    const event = JSON.parse(data) as DeviceEvents[keyof DeviceEvents]
+    // Other pages of this browser may listen to other devices.
+    if (get().ids.includes(event.device)) take[name as keyof DeviceEvents](event as never)
   }
   const tune = (): void => {
     const ids = [...new Set([...wanted.values()].flat())].sort()
-    if (source && ids.join() === get().ids.join()) return
-    shut()
-    if (ids.length === 0) return set({ ids: [], open: false, frames: {}, press: null })
-    set({ ids, open: false })
-    open()
+    if (ids.join() === get().ids.join()) return
+    set(ids.length === 0 ? { ids, open: false, frames: {}, press: null } : { ids })
+    stream.want(ids)
+    if (ids.length > 0) ending ??= stream.listen({ event: hear, open: (open) => set({ open }) })
+    else {
+      ending?.()
+      ending = null
+    }
   }
-  globalThis.document?.addEventListener('visibilitychange', () => {
-    clearTimeout(parking)
-    if (document.hidden)
-      parking = setTimeout(() => {
-        shut()
-        set({ open: false })
-      }, PARKED_MS)
-    else if (!source && get().ids.length > 0) open()
-  })
   return {
     ids: [],
     open: false,
