@@ -7,12 +7,14 @@ import { serve, ShareRefused } from './serve.ts'
 import { CertificateUnusable } from './share/certificate.ts'
 import { FolderUnusable } from './store/database.ts'
 import { FolderInUse } from './store/lock.ts'
+import { ServerUnusable } from './store/serverUnusable.ts'
 
 const here = dirname(fileURLToPath(import.meta.url))
 const { env } = process
 const host = env['HOST'] ?? (env['ANKLET_SHARE'] === undefined ? '127.0.0.1' : '0.0.0.0')
 // Any address but the machine's own is the network.
 const isShared = !LOCAL_NAMES.has(host)
+const database = env['DATABASE_URL']
 const [certificate, keyFile] = [env['ANKLET_CERT'], env['ANKLET_KEY']]
 const share: ShareSettings =
   certificate !== undefined && keyFile !== undefined
@@ -21,13 +23,14 @@ const share: ShareSettings =
 const settings: ServeSettings = {
   host,
   ...(isShared ? { share } : {}),
+  ...(database === undefined ? {} : { database }),
   port: Number(env['PORT'] ?? 4780),
   demo: env['ANKLET_DEMO'] !== undefined,
   data: resolve(env['ANKLET_DATA'] ?? join(here, '../../data')),
 }
 
 // Refusals that say all there is to say.
-const PLAIN = [FolderInUse, FolderUnusable, ShareRefused, CertificateUnusable]
+const PLAIN = [FolderInUse, FolderUnusable, ShareRefused, CertificateUnusable, ServerUnusable]
 
 async function start(): Promise<void> {
   const { version, addresses, stop } = await serve(settings)
@@ -36,7 +39,9 @@ async function start(): Promise<void> {
   process.once('SIGTERM', end)
   // Whoever started it is gone: nobody could stop it any more.
   process.once('disconnect', end)
-  console.log(`Anklet ${version}, records in ${settings.data}`)
+  console.log(
+    `Anklet ${version}, records ${database === undefined ? `in ${settings.data}` : 'on the database server'}`,
+  )
   // The parent loads the demo scenario, if asked to, and then tells people the address.
   if (process.send) process.send('ready')
   else console.log(`Anklet is ready on ${addressFor({ ...settings, secure: isShared })}`)

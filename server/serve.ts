@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { createServer as createSecureServer } from 'node:https'
 import { createRequire } from 'node:module'
 import { cpus } from 'node:os'
-import { existsSync } from 'node:fs'
+import { existsSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
@@ -29,8 +29,8 @@ import { setAsideStandIns } from './domains/jobs/setAside.ts'
 import { adapterKeyOf } from './share/adapterKey.ts'
 import type { Identity } from './share/certificate.ts'
 import { broughtIdentity, namesIn, ownIdentity, ownNames, printOf } from './share/certificate.ts'
-import { openDatabase, requirePlace } from './store/database.ts'
-import { lockFolder } from './store/lock.ts'
+import type { Place } from './store/records.ts'
+import { claimPlace, openRecords } from './store/records.ts'
 import { replaceDatabase } from './store/replace.ts'
 
 declare const ANKLET_VERSION: string
@@ -44,6 +44,8 @@ export interface ServeSettings {
   readonly data: string
   /** A new shop is the demo scenario's, and may be emptied again. */
   readonly demo?: boolean
+  /** Address of the PostgreSQL server that holds the records; left out: they are in the folder. */
+  readonly database?: string
   /** Serves the network, over HTTPS, to people who sign in; left out: this machine only. */
   readonly share?: ShareSettings
 }
@@ -117,19 +119,17 @@ interface Lasting {
 }
 
 async function openShop(
-  { data, demo = false }: ServeSettings,
+  settings: ServeSettings,
   { pool, log, remembered, replace, shown }: Lasting,
 ): Promise<OpenShop> {
-  const opened = await openDatabase(data, MIGRATIONS, {
-    template: TEMPLATE,
-    demo,
-    broken: endBroken,
-  })
-  const { db } = opened
+  const { data, demo = false } = settings
+  const opened = await openRecords(placeOf(settings), { demo, broken: endBroken })
+  const { db, wire, kind: database } = opened
   await setAsideStandIns(db)
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
-  await recorder.endAbandoned()
+  // Another process may be at one of them.
+  if (opened.leads()) await recorder.endAbandoned()
   const version = ANKLET_VERSION
   const parts: BackupParts = {
     data,
@@ -150,6 +150,8 @@ async function openShop(
     backups,
     data,
     adapterKey: adapterKeyOf(data),
+    wire,
+    database,
     ...(shown ? { names: shown.names, sharing: shown.sharing } : {}),
     log,
     version,
@@ -165,6 +167,33 @@ async function openShop(
       await recorder.close()
       await opened.close()
     },
+  }
+}
+
+const placeOf = ({ data, database }: ServeSettings): Place => ({
+  data,
+  url: database ?? null,
+  migrations: MIGRATIONS,
+  template: TEMPLATE,
+})
+
+/** Puts restored records in the place of the present ones, which are kept in the folder. */
+async function putInPlace(
+  settings: ServeSettings,
+  restored: string,
+  manifest: Manifest,
+): Promise<void> {
+  const { data, database } = settings
+  if (database === undefined) return void replaceDatabase(data, restored, manifest)
+  const { openServer } = await import('./store/server.ts')
+  const server = await openServer(database, { migrations: MIGRATIONS, template: TEMPLATE })
+  try {
+    const now = new Date().toISOString().replaceAll(/[:.]/g, '-')
+    await server.copyTo(join(data, `db.replaced-${now}`))
+    await server.takeFrom({ folder: restored, shopId: manifest.shopId })
+  } finally {
+    await server.close()
+    rmSync(restored, { recursive: true, force: true })
   }
 }
 
@@ -200,9 +229,8 @@ function answerChanging(res: ServerResponse): void {
  * @throws {FolderInUse}, {FolderUnusable} and what listening throws; then nothing stays open.
  */
 export async function serve(settings: ServeSettings): Promise<Serving> {
-  const { host, port, data } = settings
-  requirePlace(data)
-  const unlock = await lockFolder(data)
+  const { host, port } = settings
+  const unlock = await claimPlace(placeOf(settings))
   takeBuiltChecks()
   const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' })
   const pool = createPool(() => new Worker(join(here, 'calcWorker.js')), {
@@ -223,7 +251,7 @@ export async function serve(settings: ServeSettings): Promise<Serving> {
       current = null
       server.closeAllConnections()
       await before?.close()
-      replaceDatabase(data, restored, manifest)
+      await putInPlace(settings, restored, manifest)
       current = await openShop(settings, lasting)
     },
   }

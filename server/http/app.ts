@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import type { ErrorRequestHandler, Express } from 'express'
 import express from 'express'
 import helmet from 'helmet'
@@ -24,7 +25,7 @@ import { deviceRoutes, logFollower } from './devices.ts'
 import type { Backups } from '../domains/backups/backups.ts'
 import type { DeviceHub } from '../devices/hub.ts'
 import type { Recorder } from '../devices/recorder.ts'
-import type { Database } from '../store/database.ts'
+import type { Database, OpenDatabase, Wire } from '../store/database.ts'
 
 /** What the server is made of. */
 export interface AppParts {
@@ -39,6 +40,9 @@ export interface AppParts {
   readonly adapterKey: () => string
   /** Names and addresses the server goes by, besides those of the machine to itself. */
   readonly names?: ReadonlySet<string>
+  /** To other processes on the same database; left out: there are none. */
+  readonly wire?: Wire | null
+  readonly database?: OpenDatabase['kind']
   /** How it is shared on the network; left out: it is not. */
   readonly sharing?: Sharing | null
   readonly version: string
@@ -52,7 +56,13 @@ export interface AppParts {
 /** The whole server as an Express application. */
 export function createApp(parts: AppParts): Express {
   const { db, pool, hub, recorder, backups, data, version, build, log, webFolder } = parts
-  const { adapterKey, names = new Set<string>(), sharing = null } = parts
+  const {
+    adapterKey,
+    names = new Set<string>(),
+    sharing = null,
+    wire = null,
+    database = 'pglite',
+  } = parts
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -88,18 +98,27 @@ export function createApp(parts: AppParts): Express {
   app.use(['/api/calc', '/api/adapters'], express.json({ limit: '512kb' }))
   app.use('/api', express.json({ limit: '64kb' }))
   app.use('/api', keepableOnly)
-  app.get(
-    '/api/health',
-    (_req, res) => void res.json({ status: 'ok', version, database: 'pglite' }),
-  )
-  const changes = new Changes()
+  app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database }))
+  // Ready is who can read the records now; a balancer sends nobody to one that cannot.
+  app.get('/api/ready', async (_req, res) => {
+    await db.execute(sql`select 1`)
+    res.json({ status: 'ready' })
+  })
+  const changes = new Changes(wire)
+  const isShared = wire !== null
   app.use('/api', docsRoutes(version))
   app.use('/api', accessRoutes(db))
   app.use('/api', shareRoutes(sharing))
   app.use('/api/calc', calculationRoutes(pool))
-  app.use('/api/commands', commandRoutes(db, logFollower(db, hub, recorder), changes))
+  app.use(
+    '/api/commands',
+    commandRoutes(db, logFollower(db, hub, recorder), {
+      changes,
+      isShared,
+    }),
+  )
   app.use('/api/backups', backupRoutes(backups))
-  app.use('/api/bundle', bundleRoutes(db, changes))
+  app.use('/api/bundle', bundleRoutes(db, { changes, isShared }))
   app.use('/api', liveRoutes({ db, hub, changes }))
   app.use('/api', deviceRoutes(db, hub, recorder))
   app.use(queryRoutes(db))

@@ -82,9 +82,14 @@ async function requireGiver(db: Database, req: Request, who: Who, command: Comma
 /**
  * POST /api/commands: every write.
  * @param changes told of it, for the pages that are open.
+ * @param isShared others write to the same database.
  * @param follower asked before each, and told of it when it was carried out for the first time.
  */
-export function commandRoutes(db: Database, follower: CommandFollower, changes: Changes): Router {
+export function commandRoutes(
+  db: Database,
+  follower: CommandFollower,
+  { changes, isShared }: { readonly changes: Changes; readonly isShared: boolean },
+): Router {
   return Router().post('/', async (req, res) => {
     const body: unknown = req.body
     checkCommand(body)
@@ -92,7 +97,7 @@ export function commandRoutes(db: Database, follower: CommandFollower, changes: 
     const who = whoIn(res)
     if (who) await requireGiver(db, req, who, body)
     await follower.before(body)
-    const result = await carryOut(db, HANDLERS, body, addressOf(req))
+    const result = await carryOut(db, HANDLERS, body, { address: addressOf(req), isShared })
     if (!result.repeated) {
       await follower.after(body)
       changes.tell({ type: body.type, jobId: jobOf(body), device: body.device })

@@ -1,3 +1,5 @@
+import type { Wire } from '../store/database.ts'
+
 /** That something was written: enough for a page to know what to ask anew. */
 export interface Change {
   /** A command's name, or what brought many records at once. */
@@ -10,11 +12,21 @@ export interface Change {
 
 type Listener = (change: Change) => void
 
-/** Tells open pages what was written. */
+/** Tells open pages what was written, those of other processes on the same database too. */
 export class Changes {
   private readonly listeners = new Set<Listener>()
 
+  constructor(private readonly wire: Wire | null = null) {
+    wire?.hear((words) => this.pass(JSON.parse(words) as Change))
+  }
+
   tell(change: Change): void {
+    this.pass(change)
+    // Pages ask anew now and then all the same: what is not told here is late, not lost.
+    this.wire?.tell(JSON.stringify(change)).catch(() => undefined)
+  }
+
+  private pass(change: Change): void {
     for (const listener of this.listeners) listener(change)
   }
 

@@ -7,6 +7,7 @@ import type { Database, Transaction } from '../store/database.ts'
 import { command as commandTable, person } from '../store/schema.ts'
 import type { Handlers } from './handler.ts'
 import { refuseStandIns } from './realCar.ts'
+import { takeTurn } from './turns.ts'
 
 // The same command always has the same fingerprint.
 const fingerprintOf = ({ type, person: who, device, baseVersion, payload }: Command): string =>
@@ -70,18 +71,30 @@ async function requirePerson(tx: Transaction, command: Command): Promise<void> {
   if (!known) throw new AppError('unknownReference', { what: 'person' }, '/person')
 }
 
+/** How a command comes. */
+export interface Carrying {
+  /** Where it came from, as the audit tells it; null: from inside. */
+  readonly address?: string | null
+  /** Others may write to the same database meanwhile. */
+  readonly isShared?: boolean
+}
+
+// Of one job alone; what names a vehicle as well may touch what other jobs of it rest on.
+const turnOf = ({ payload }: Command): string | null =>
+  'jobId' in payload && !('vehicleId' in payload) ? payload.jobId : null
+
 /**
  * Carries out a command in one transaction: all of it or nothing, and once however often it arrives.
- * @param address where it came from, as the audit tells it; null: from inside.
  * @throws {AppError} when it is refused; nothing is kept then, so the same id may be tried again with better content.
  */
 export async function carryOut(
   db: Database,
   handlers: Handlers,
   command: Command,
-  address: string | null = null,
+  { address = null, isShared = false }: Carrying = {},
 ): Promise<CommandResult> {
   return db.transaction(async (tx) => {
+    if (isShared) await takeTurn(tx, turnOf(command))
     const earlier = await claim(tx, command, { fingerprint: fingerprintOf(command), address })
     if (earlier) return { ...earlier, repeated: true }
     requireHappened(command, Date.now() + DAY_MS, '')

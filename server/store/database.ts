@@ -21,17 +21,30 @@ import type { Marker } from './marker.ts'
 import { MARKER_FORMAT, writeMarker } from './marker.ts'
 import * as schema from './schema.ts'
 
-/** The shop's records. */
+/** The shop's records: embedded, or on a server, which is spoken to in the same way. */
 export type Database = PgliteDatabase<typeof schema>
 /** The records inside one transaction. */
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
+/** How the processes that share one database tell each other. */
+export interface Wire {
+  /** Tells every other process. */
+  tell(words: string): Promise<void>
+  /** Hears what the others tell. */
+  hear(listener: (words: string) => void): void
+}
+
 /** An opened database and how to close it. */
 export interface OpenDatabase {
   readonly db: Database
+  readonly kind: 'pglite' | 'postgresql'
+  /** To the other processes on the same database; null: there can be none. */
+  readonly wire: Wire | null
+  /** Whether this process does what exactly one of them does: what the clock asks for. */
+  leads(): boolean
   /** What stands beside it about it. */
   readonly marker: Pick<Marker, 'shopId' | 'demo' | 'migrations'>
-  /** Copies the database as it is at the end of the copying, while others work. */
+  /** Copies the database into a folder of its own, as it is at one moment, while others work. */
   copyTo(folder: string): Promise<void>
   /** Notes beside the database where its backups go; null: where they usually do. */
   noteBackupFolder(folder: string | null): void
@@ -76,7 +89,8 @@ export async function createDatabase(
   syncPath(join(folder, '..'))
 }
 
-async function migrationsSeen(db: Database): Promise<number> {
+/** How many migrations a database has seen. */
+export async function migrationsSeen(db: Database): Promise<number> {
   const table = await db.execute<{ name: string | null }>(
     sql`select to_regclass('drizzle.__drizzle_migrations')::text as name`,
   )
@@ -215,6 +229,9 @@ export async function openDatabase(
   }
   return {
     db,
+    kind: 'pglite',
+    wire: null,
+    leads: () => true,
     marker: marking.now,
     copyTo: (to) => client.copyTo(to),
     noteBackupFolder: (backupFolder) => {

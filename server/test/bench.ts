@@ -1,7 +1,6 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import type { CommandPayload, CommandType } from '@anklet/contract'
 import type { Express } from 'express'
 import request from 'supertest'
@@ -14,10 +13,10 @@ import { runCalculation } from '../domains/calculations/run.ts'
 import type { OpenDatabase } from '../store/database.ts'
 import { DeviceHub } from '../devices/hub.ts'
 import { Recorder } from '../devices/recorder.ts'
-import { openDatabase } from '../store/database.ts'
+import { openRecords } from '../store/records.ts'
+import { dropPlace, newPlace } from './place.ts'
 
-export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.meta.url))
-export const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
+export { MIGRATIONS, TEMPLATE } from './place.ts'
 
 /** What an adapter shows a test server where people sign in. */
 export const ADAPTER_KEY = 'key of the tests'
@@ -50,8 +49,9 @@ export interface TestBench {
 /** Sets a test server up with an empty shop. @param people false: not even one person to sign. */
 export async function startBench({ people = true } = {}): Promise<TestBench> {
   const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
-  const opened = await openDatabase(folder, MIGRATIONS, { template: TEMPLATE })
-  const { db, close } = opened
+  const place = await newPlace(folder)
+  const opened = await openRecords(place)
+  const { db, close, wire, kind: database } = opened
   const errors: unknown[] = []
   const log = { error: (entry: unknown) => void errors.push(entry) } as never
   const hub = new DeviceHub()
@@ -60,7 +60,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
     {
       data: folder,
       opened,
-      making: { migrations: MIGRATIONS, template: TEMPLATE },
+      making: place,
       release: '0.0.0',
       log,
       run: doTask,
@@ -76,6 +76,8 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
     recorder,
     data: folder,
     adapterKey: () => ADAPTER_KEY,
+    wire,
+    database,
     version: '0.0.0',
     log,
     webFolder: null,
@@ -109,6 +111,7 @@ export async function startBench({ people = true } = {}): Promise<TestBench> {
       hub.close()
       await recorder.close()
       await close()
+      await dropPlace(place)
       rmSync(folder, { recursive: true, force: true })
     },
   }

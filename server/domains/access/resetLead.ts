@@ -1,8 +1,7 @@
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { AppError } from '../../kernel/appError.ts'
-import { lockFolder } from '../../store/lock.ts'
-import { openDatabase, requirePlace } from '../../store/database.ts'
+import { claimPlace, openRecords } from '../../store/records.ts'
 import { resetLead } from './accounts.ts'
 import { noteAtDoor } from './audit.ts'
 
@@ -23,12 +22,15 @@ export const sentenceOf = (error: unknown): string =>
  * @throws {FolderInUse}, {FolderUnusable}; {AppError} `secretWeak`
  */
 export async function setLead(data: string, name: string, secret: string): Promise<boolean> {
-  requirePlace(data)
-  const unlock = await lockFolder(data)
+  const place = {
+    data,
+    url: process.env['DATABASE_URL'] ?? null,
+    migrations: join(here, 'migrations'),
+    template: join(here, 'template'),
+  }
+  const unclaim = await claimPlace(place)
   try {
-    const opened = await openDatabase(data, join(here, 'migrations'), {
-      template: join(here, 'template'),
-    })
+    const opened = await openRecords(place)
     try {
       const isNew = await resetLead(opened.db, name, secret)
       const from = { personId: null, device: 'the machine itself', address: '' }
@@ -38,6 +40,6 @@ export async function setLead(data: string, name: string, secret: string): Promi
       await opened.close()
     }
   } finally {
-    unlock()
+    unclaim()
   }
 }

@@ -1,6 +1,4 @@
 import { BACKUP_FAULTS } from '@anklet/language/problems/backups'
-import { createHash } from 'node:crypto'
-import type { Hash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { extract } from 'tar-stream'
 
@@ -44,9 +42,6 @@ export class ArchiveFaulty extends Error {}
 export const notABackup = (): ArchiveFaulty => new ArchiveFaulty(BACKUP_FAULTS.notABackup())
 /** A backup in a way that this release does not know yet. */
 export const tooNew = (): ArchiveFaulty => new ArchiveFaulty(BACKUP_FAULTS.tooNew())
-
-/** A running checksum of one table. */
-export const newSum = (): Hash => createHash('sha256')
 
 const unreadable = (error: unknown): ArchiveFaulty => {
   const said = error instanceof Error ? error.message : String(error)

@@ -51,7 +51,10 @@ export const runBeside =
 export interface BackupParts {
   /** Folder of the records. */
   readonly data: string
-  readonly opened: Pick<OpenDatabase, 'db' | 'marker' | 'copyTo' | 'noteBackupFolder'>
+  readonly opened: Pick<
+    OpenDatabase,
+    'db' | 'kind' | 'leads' | 'marker' | 'copyTo' | 'noteBackupFolder'
+  >
   readonly making: Making
   readonly release: string
   readonly log: Pick<Logger, 'error'>
@@ -189,7 +192,7 @@ export class Backups {
 
   /** Makes a backup once a day, at the hour the shop sets or as soon after it as it runs. */
   private async look(now: Date): Promise<void> {
-    if (this.memory.doing) return
+    if (this.memory.doing || !this.parts.opened.leads()) return
     const { settings, backups, now: counts } = await this.read()
     const today = new Date(now)
     today.setHours(settings.hour, 0, 0, 0)
@@ -236,7 +239,7 @@ export class Backups {
     rmSync(work, { recursive: true, force: true })
     mkdirSync(work)
     // The copy, the archive, and the archive put back.
-    const needed = 3 * folderBytes(join(data, 'db')) + ROOM_BYTES
+    const needed = 3 * (await this.recordBytes()) + ROOM_BYTES
     if (freeBytes(data) < needed)
       throw new ArchiveFaulty(
         `A backup needs ${Math.ceil(needed / 1e6)} MB of free room for a while; there are ${Math.floor(freeBytes(data) / 1e6)}.`,
@@ -261,6 +264,15 @@ export class Backups {
       rmSync(file, { force: true })
       rmSync(work, { recursive: true, force: true })
     }
+  }
+
+  private async recordBytes(): Promise<number> {
+    const { data, opened } = this.parts
+    if (opened.kind === 'pglite') return folderBytes(join(data, 'db'))
+    const { rows } = await opened.db.execute<{ bytes: string }>(
+      sql`select pg_database_size(current_database())::text as bytes`,
+    )
+    return Number(rows[0]!.bytes)
   }
 
   // Only this shop's own are counted and dropped.

@@ -1,13 +1,13 @@
 import { createWriteStream } from 'node:fs'
 import { once } from 'node:events'
-import type { PGlite } from '@electric-sql/pglite'
+import type { Sql } from '../../store/sql.ts'
 import type { Pack } from 'tar-stream'
 import { pack as newPack } from 'tar-stream'
 import type { Checksums, Manifest } from './archive.ts'
 import { ARCHIVE_FORMAT, ENTRY } from './archive.ts'
 import { syncPath } from '../../store/durableFolder.ts'
 import { evenly } from './evenly.ts'
-import { countRows, readTable, tablesInOrder } from './tables.ts'
+import { countRows, readTable, tablesInOrder } from '../../store/tables.ts'
 
 /** What an archive says of itself besides its rows. */
 export type About = Pick<Manifest, 'madeAt' | 'release' | 'migrations' | 'shopId'>
@@ -20,7 +20,7 @@ const addEntry = (tar: Pack, name: string, content: string | Uint8Array): Promis
 
 async function addTables(
   tar: Pack,
-  db: PGlite,
+  db: Sql,
   tables: readonly string[],
   wrote: (bytes: number) => void,
 ): Promise<Checksums> {
@@ -44,7 +44,7 @@ async function addTables(
  * @returns what it says of itself, and its checksums.
  */
 export async function packDatabase(
-  db: PGlite,
+  db: Sql,
   about: About,
   file: string,
 ): Promise<{ readonly manifest: Manifest; readonly checksums: Checksums }> {

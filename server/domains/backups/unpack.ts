@@ -16,7 +16,7 @@ import {
   tablesInOrder,
   writeLines,
   writePhoto,
-} from './tables.ts'
+} from '../../store/tables.ts'
 
 /** What an empty database is made from. */
 export interface Making {

@@ -39,6 +39,7 @@ import {
 import { grouped } from '../../kernel/grouped.ts'
 import { hasAccounts } from '../access/sessions.ts'
 import { listPeople } from '../people/queries.ts'
+import { takeTurn } from '../../kernel/turns.ts'
 import { nameTaken } from '../../kernel/saving.ts'
 import { setAsideStandIns } from '../jobs/setAside.ts'
 
@@ -199,12 +200,18 @@ async function takeLogs(
 /**
  * Takes a whole shop over: adds every record whose id is not here yet and changes none that is.
  * All of it or nothing.
+ * @param isShared others may write to the same database meanwhile.
  * @throws {AppError} where a name or plate is taken by another record, or the file refers to
  * something it does not hold.
  */
-export async function takeBundle(db: Database, bundle: ShopBundle): Promise<BundleOutcome> {
+export async function takeBundle(
+  db: Database,
+  bundle: ShopBundle,
+  isShared = false,
+): Promise<BundleOutcome> {
   try {
     return await db.transaction(async (tx) => {
+      if (isShared) await takeTurn(tx, null)
       const taking = new Taking(tx)
       // Where backups go belongs to the machine, not to the shop.
       await tx

@@ -119,7 +119,7 @@ describe('six pages of one browser', () => {
   })
 })
 
-test('a stream that was refused is tried again; what goes on between is told as a gap', async () => {
+test('a stream that was refused is tried again; what goes on between is told as a gap', () => {
   vi.useFakeTimers()
   try {
     vi.stubGlobal('navigator', {})

@@ -1,6 +1,9 @@
 import type { Hash } from 'node:crypto'
-import type { PGlite, Transaction } from '@electric-sql/pglite'
-import { newSum } from './archive.ts'
+import { createHash } from 'node:crypto'
+import type { Sql, Statements } from './sql.ts'
+
+/** A running checksum of one table. */
+const newSum = (): Hash => createHash('sha256')
 
 /** Rows taken from the database at once. */
 const ROWS_AT_ONCE = 200
@@ -28,7 +31,7 @@ interface Reference {
 }
 
 /** Tables in an order in which each comes after those it refers to. */
-export async function tablesInOrder(db: PGlite): Promise<string[]> {
+export async function tablesInOrder(db: Sql): Promise<string[]> {
   const { rows: tables } = await db.query<{ name: string }>(
     `select relname as name from pg_class join pg_namespace on pg_namespace.oid = relnamespace
      where relkind = 'r' and nspname = 'public' and relname::text <> all ($1::text[]) order by relname`,
@@ -51,7 +54,7 @@ export async function tablesInOrder(db: PGlite): Promise<string[]> {
 
 /** How many rows each table holds. */
 export async function countRows(
-  db: PGlite,
+  db: Sql,
   tables: readonly string[],
 ): Promise<Record<string, number>> {
   const counts: Record<string, number> = {}
@@ -64,7 +67,7 @@ export async function countRows(
   return counts
 }
 
-async function keyOf(tx: Transaction, table: string): Promise<string> {
+async function keyOf(tx: Statements, table: string): Promise<string> {
   const { rows } = await tx.query<{ name: string }>(
     `select attname as name from pg_index
      join pg_attribute on attrelid = indrelid and attnum = any (indkey)
@@ -86,7 +89,7 @@ export interface TableReader {
 }
 
 async function readLines(
-  tx: Transaction,
+  tx: Statements,
   table: string,
   sum: Hash,
   tell: TableReader['lines'],
@@ -119,12 +122,12 @@ interface PhotoSums {
 
 const sumOf = (bytes: Uint8Array): string => newSum().update(bytes).digest('hex')
 
-const idsOfPhotos = async (tx: Transaction): Promise<string[]> => {
+const idsOfPhotos = async (tx: Statements): Promise<string[]> => {
   const { rows } = await tx.query<{ id: string }>(`select id from ${PHOTOS} order by id`)
   return rows.map(({ id }) => id)
 }
 
-async function readPhotos(tx: Transaction, sum: Hash, tell: TableReader['photo']): Promise<void> {
+async function readPhotos(tx: Statements, sum: Hash, tell: TableReader['photo']): Promise<void> {
   for (const id of await idsOfPhotos(tx)) {
     const { rows } = await tx.query<PhotoBytes>(
       `select id, picture, small from ${PHOTOS} where id = $1`,
@@ -137,7 +140,7 @@ async function readPhotos(tx: Transaction, sum: Hash, tell: TableReader['photo']
 }
 
 // The database sums up by itself: taking every picture out of it again costs ten times as much.
-async function sumPhotos(tx: Transaction, sum: Hash): Promise<void> {
+async function sumPhotos(tx: Statements, sum: Hash): Promise<void> {
   for (const id of await idsOfPhotos(tx)) {
     const { rows } = await tx.query<PhotoSums>(
       `select encode(sha256(picture), 'hex') as picture, encode(sha256(small), 'hex') as small
@@ -153,7 +156,7 @@ async function sumPhotos(tx: Transaction, sum: Hash): Promise<void> {
  * Reads a table from its first row to its last, in constant memory.
  * @returns its checksum: SHA-256 of its rows and pictures in the order of their keys.
  */
-export function readTable(db: PGlite, table: string, reader: TableReader): Promise<string> {
+export function readTable(db: Sql, table: string, reader: TableReader): Promise<string> {
   return db.transaction(async (tx) => {
     const sum = newSum()
     await readLines(tx, table, sum, (part) => reader.lines(part))
@@ -163,7 +166,7 @@ export function readTable(db: PGlite, table: string, reader: TableReader): Promi
 }
 
 /** The checksum of a table, as `readTable` gives it, without taking its pictures out. */
-export function sumTable(db: PGlite, table: string): Promise<string> {
+export function sumTable(db: Sql, table: string): Promise<string> {
   return db.transaction(async (tx) => {
     const sum = newSum()
     await readLines(tx, table, sum, () => Promise.resolve())
@@ -173,7 +176,7 @@ export function sumTable(db: PGlite, table: string): Promise<string> {
 }
 
 /** Puts lines of a table back. */
-export async function writeLines(db: PGlite, table: string, part: string): Promise<void> {
+export async function writeLines(db: Sql, table: string, part: string): Promise<void> {
   const rows = part.split('\n').filter((line) => line !== '')
   // A picture comes after its row; until then there is an empty one.
   const json = `[${rows.join(',')}]`
@@ -189,7 +192,7 @@ export async function writeLines(db: PGlite, table: string, part: string): Promi
 
 /** Puts a photo's bytes beside its row. */
 export async function writePhoto(
-  db: PGlite,
+  db: Sql,
   column: 'picture' | 'small',
   id: string,
   bytes: Uint8Array,
@@ -201,7 +204,7 @@ export async function writePhoto(
  * Lets every counter go on after the highest number that was put back. Columns that a migration
  * dropped are still listed; their counters cannot be asked for.
  */
-export async function setCounters(db: PGlite): Promise<void> {
+export async function setCounters(db: Sql): Promise<void> {
   const { rows } = await db.query<{ table: string; column: string; sequence: string }>(
     `select quote_ident(relname) as "table", quote_ident(attname) as "column",
        pg_get_serial_sequence(quote_ident(relname), attname) as sequence
