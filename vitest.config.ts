@@ -6,6 +6,10 @@ const long = process.env['ANKLET_LONG'] !== undefined
 const longSeed = long ? Number(process.env['ANKLET_SEED'] ?? Date.now() % 1_000_000) : null
 if (longSeed !== null) console.log(`Seed of this long run: ${longSeed} (ANKLET_SEED=${longSeed})`)
 
+// What only a PostgreSQL server can show is run where there is one.
+const withoutServer =
+  process.env['ANKLET_TEST_SERVER'] === undefined ? ['server/store/server.test.ts'] : []
+
 export default defineConfig({
   test: {
     // Some wait for processes and clocks: a third keeps both of two processors busy.
@@ -17,7 +21,7 @@ export default defineConfig({
         name,
         // A form is put on a page; everything else needs none.
         include: name === 'forms' ? ['web/**/*.test.tsx'] : [`${name}/**/*.test.{ts,mjs}`],
-        exclude: ['**/node_modules/**', '**/dist/**'],
+        exclude: ['**/node_modules/**', '**/dist/**', ...withoutServer],
         environment: name === 'forms' ? ('happy-dom' as const) : ('node' as const),
         // Files of one worker share what they import: reading it anew for each costs more than most tests.
         isolate: false,

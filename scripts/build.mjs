@@ -64,6 +64,7 @@ async function buildServer(dist, madeFrom) {
       serve: join(root, 'server/serve.ts'),
       backupWorker: join(root, 'server/domains/backups/worker.ts'),
       restore: join(root, 'server/domains/backups/restore.ts'),
+      move: join(root, 'server/store/move.ts'),
       resetLead: join(root, 'server/domains/access/resetLead.ts'),
       folder: join(root, 'server/folderDoor.ts'),
       calcWorker: join(root, 'server/domains/calculations/worker.ts'),

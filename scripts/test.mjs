@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { ensureBuilt } from './build.mjs'
 import { ensureChromium } from './chromium.mjs'
 import { ensureInstalled, root } from './install.mjs'
+import { ensurePostgres, startPostgres } from './postgres.mjs'
 
 const results = join(root, 'test-results')
 
@@ -106,11 +107,27 @@ async function trials() {
   await timed('Kills and power cuts, side by side', both)
 }
 
-async function unitTests() {
-  const file = join(results, 'unit.json')
+// What a request meets is the same on a PostgreSQL server; what only a server can show is there too.
+const ON_A_SERVER = ['server/http/test', 'server/store/server.test.ts', 'server/fuzz/roles.test.ts']
+
+async function serverTestsOnPostgres() {
+  const { address, stop } = await startPostgres(hasRoom(MEMORY) ? MEMORY : tmpdir())
+  try {
+    await vitest('Server tests on PostgreSQL', 'postgres.json', {
+      args: ['--project', 'server', ...ON_A_SERVER],
+      env: { ANKLET_TEST_SERVER: address },
+    })
+  } finally {
+    await stop()
+  }
+}
+
+async function vitest(title, name, { args = [], env = {} } = {}) {
+  const file = join(results, name)
   const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${file}`]
-  const status = await run('Unit and server tests', bin('vitest'), ['run', ...reporters], {
+  const status = await run(title, bin('vitest'), ['run', ...reporters, ...args], {
     shown: true,
+    env,
   })
   count(
     file,
@@ -137,11 +154,13 @@ async function browserTests() {
 
 await timed('Packages', () => ensureInstalled())
 await timed('Chromium', () => ensureChromium())
+await timed('PostgreSQL', () => ensurePostgres())
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
 await readAndBuild()
 await trials()
-await unitTests()
+await vitest('Unit and server tests', 'unit.json')
+await serverTestsOnPostgres()
 await browserTests()
 
 console.log('\nTime of each part:')

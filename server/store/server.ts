@@ -1,3 +1,4 @@
+import { SERVER_FAULTS } from '@anklet/language/problems/serverFaults'
 import { PGlite } from '@electric-sql/pglite'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
@@ -99,10 +100,7 @@ async function bringUp(pool: pg.Pool, db: Database, making: Making, demo: boolea
   return overOne(pool, async (client) => {
     await client.query('select pg_advisory_lock($1)', [CHANGING_TABLES])
     try {
-      if ((await migrationsSeen(db)) > known)
-        throw new ServerUnusable(
-          'The database was written by a later release of Anklet. Start that one; nothing was changed.',
-        )
+      if ((await migrationsSeen(db)) > known) throw new ServerUnusable(SERVER_FAULTS.newerRelease())
       await migrate(drizzle(pool, { schema }), { migrationsFolder: making.migrations })
       return await markOf(client, demo)
     } finally {
@@ -115,6 +113,10 @@ async function bringUp(pool: pg.Pool, db: Database, making: Making, demo: boolea
 export interface OpenServer extends OpenDatabase {
   /** Puts the rows of an embedded database in the place of all that are here. */
   takeFrom(taken: Taken): Promise<Copied>
+  /** Copies all rows into an embedded database of its own. */
+  giveTo(folder: string): Promise<Copied>
+  /** Nobody has written anything here yet. */
+  isEmpty(): Promise<boolean>
 }
 
 /** An embedded database, and the shop it is of. */
@@ -182,9 +184,7 @@ export async function openServer(
   } catch (error) {
     await pool.end()
     if (error instanceof ServerUnusable) throw error
-    throw new ServerUnusable(
-      `The database server of DATABASE_URL cannot be used: ${reasonOf(error)}. Nothing was changed.`,
-    )
+    throw new ServerUnusable(SERVER_FAULTS.unusable(reasonOf(error)))
   }
   const standing = new Standing(settingsFor(url))
   await standing.begin()
@@ -195,6 +195,8 @@ export async function openServer(
     wire: standing,
     leads: () => standing.leads,
     copyTo: async (folder) => void (await copyOut(pool, making, folder)),
+    giveTo: (folder) => copyOut(pool, making, folder),
+    isEmpty: async () => (await pool.query('select 1 from command limit 1')).rows.length === 0,
     takeFrom: (taken) => copyIn(pool, making, taken),
     noteBackupFolder: () => undefined,
     close: async () => {

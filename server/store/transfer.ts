@@ -1,3 +1,4 @@
+import { MOVING } from '@anklet/language/problems/serverFaults'
 import type { Sql, Statements } from './sql.ts'
 import {
   countRows,
@@ -15,7 +16,7 @@ export type Copied = Readonly<Record<string, number>>
 /** Said when a copy is not what it was made from. */
 export class CopyDiffers extends Error {
   constructor(table: string) {
-    super(`The table "${table}" did not arrive as it was. Nothing was changed over.`)
+    super(MOVING.differs(table))
   }
 }
 

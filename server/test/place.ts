@@ -6,7 +6,7 @@ export const MIGRATIONS = fileURLToPath(new URL('../store/migrations', import.me
 export const TEMPLATE = fileURLToPath(new URL('../dist/template', import.meta.url))
 
 /** A PostgreSQL server on which tests make databases of their own; left out: they are embedded. */
-export const TEST_SERVER = process.env['ANKLET_TEST_SERVER']
+const TEST_SERVER = process.env['ANKLET_TEST_SERVER']
 
 async function onServer(statement: string): Promise<void> {
   const client = new pg.Client({ connectionString: `${TEST_SERVER}/postgres` })
