@@ -177,7 +177,7 @@ export function mayGive(role: Role, command: Command): boolean {
   return COMMAND_ROLES[command.type].includes(role)
 }
 
-/** Who gets in by a way: roles, anybody at all, or a device beside the server with its key. */
+/** Who gets in by a way: roles, anybody at all, or a program beside the server with its key. */
 export type Admitted = readonly Role[] | 'anybody' | 'adapter'
 
 const READS: readonly Role[] = EVERYBODY
@@ -188,6 +188,7 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'get /api/ready': 'anybody',
   'get /api/openapi.json': 'anybody',
   'get /api/docs': 'anybody',
+  'get /api/metrics': 'adapter',
   'get /api/session': 'anybody',
   'post /api/session': 'anybody',
   'post /api/session/end': 'anybody',

@@ -9,6 +9,7 @@ export const PROBLEM_STATUS = {
   exchangeTooLarge: 413,
   diskFull: 507,
   changingOver: 503,
+  notReady: 503,
   wrongShape: 400,
   badCharacters: 400,
   badAddress: 400,

@@ -23,7 +23,12 @@ export interface ServerProcess {
   /** Serves a new folder: an empty shop, or a copy of another folder's records. */
   open(
     from: string | null,
-    as?: { readonly demo?: boolean; readonly share?: boolean },
+    as?: {
+      readonly demo?: boolean
+      readonly share?: boolean
+      /** Address of a database on a server. */
+      readonly database?: string
+    },
   ): Promise<TestServer & { readonly data: string }>
   /** Writes the records of the folder that is open, and closes it. */
   close(): Promise<void>
@@ -68,13 +73,23 @@ export async function startProcess(): Promise<ServerProcess> {
   const folders = new Set<string>()
   let child = launch()
 
-  const open: ServerProcess['open'] = async (from, { demo = false, share = false } = {}) => {
+  const open: ServerProcess['open'] = async (
+    from,
+    { demo = false, share = false, database } = {},
+  ) => {
     const data = mkdtempSync(join(tmpdir(), 'anklet-e2e-'))
     folders.add(data)
     if (from) cpSync(from, data, { recursive: true })
     const start = async (): Promise<void> => {
       if (isGone(child)) child = launch()
-      await ask(child, { order: 'open', data, port, demo, ...(share ? { share: {} } : {}) })
+      await ask(child, {
+        order: 'open',
+        data,
+        port,
+        demo,
+        ...(share ? { share: {} } : {}),
+        database,
+      })
     }
     await start()
     return {

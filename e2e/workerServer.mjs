@@ -9,9 +9,16 @@ async function close() {
   serving = null
 }
 
-async function open({ data, port, demo, share }) {
+async function open({ data, port, demo, share, database }) {
   await close()
-  serving = await serve({ host: '127.0.0.1', port, data, demo, ...(share ? { share } : {}) })
+  serving = await serve({
+    host: '127.0.0.1',
+    port,
+    data,
+    demo,
+    ...(share ? { share } : {}),
+    ...(database ? { database } : {}),
+  })
 }
 
 process.on('message', ({ order, ...settings }) => {

@@ -152,6 +152,7 @@ async function openShop(
     adapterKey: adapterKeyOf(data),
     wire,
     database,
+    leads: () => opened.leads(),
     ...(shown ? { names: shown.names, sharing: shown.sharing } : {}),
     log,
     version,

@@ -103,6 +103,7 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `Nothing can be written in the folder "${String(data['folder'])}" of the shop’s computer. ` +
     'Name one by its full path that is there and can be written in.',
   changingOver: () => 'A backup is being put in place. Try again in a moment.',
+  notReady: () => 'The records cannot be read right now. Try again in a moment.',
   bundleTorn: (data) =>
     `The file does not hang together: ${String(data['sentence'])} Nothing was stored.`,
   signInNeeded: () => 'Nobody is signed in here. Sign in; what you entered stands.',

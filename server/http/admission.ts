@@ -48,6 +48,9 @@ function wayOf({ method, baseUrl, path }: Request): Way | undefined {
   return WAYS.find(({ pattern }) => pattern.test(`${asked} ${baseUrl}${path}`))
 }
 
+/** A request's way as the contract names it, without what it was about. */
+export const wayName = (req: Request): string => wayOf(req)?.name.split(' ')[1] ?? 'other'
+
 /** Who came in with a request; null: the shop has no accounts, so everybody signs by name. */
 export const whoIn = (res: Response): Who | null => (res.locals['who'] as Who | undefined) ?? null
 
@@ -94,7 +97,8 @@ function requirePage(req: Request, who: Who): void {
 }
 
 function requireAdapterKey(req: Request, key: string): void {
-  if (!isSame(req.get(ADAPTER_KEY) ?? '', key)) throw new AppError('adapterKeyWrong')
+  const [, bearer] = /^Bearer (.+)$/.exec(req.get('authorization') ?? '') ?? []
+  if (!isSame(req.get(ADAPTER_KEY) ?? bearer ?? '', key)) throw new AppError('adapterKeyWrong')
 }
 
 /** What the audit notes when it was answered, besides commands and who came in. */

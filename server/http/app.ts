@@ -16,6 +16,7 @@ import { commandRoutes, LARGEST_COMMAND, noteBytes } from './commands.ts'
 import { keepableOnly, ownAddressOnly } from './guards.ts'
 import { docsRoutes } from './docs.ts'
 import { liveRoutes } from './live.ts'
+import { Metrics, metricsRoutes, observe } from './observe.ts'
 import { queryRoutes } from './queries.ts'
 import { requireRoom } from './room.ts'
 import type { Sharing } from './share.ts'
@@ -43,12 +44,14 @@ export interface AppParts {
   /** To other processes on the same database; left out: there are none. */
   readonly wire?: Wire | null
   readonly database?: OpenDatabase['kind']
+  /** Whether this process does what exactly one does; left out: it is the only one. */
+  readonly leads?: () => boolean
   /** How it is shared on the network; left out: it is not. */
   readonly sharing?: Sharing | null
   readonly version: string
   /** Names the build, so that an older page learns that it is one. */
   readonly build?: string
-  readonly log: Pick<Logger, 'error'>
+  readonly log: Pick<Logger, 'error' | 'info'>
   /** Folder of the built interface; null: only the API. */
   readonly webFolder: string | null
 }
@@ -62,6 +65,7 @@ export function createApp(parts: AppParts): Express {
     sharing = null,
     wire = null,
     database = 'pglite',
+    leads = () => true,
   } = parts
   const app = express()
   app.disable('x-powered-by')
@@ -82,11 +86,24 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   )
+  const metrics = new Metrics(hub, leads)
+  app.use('/api', observe(log, metrics))
   app.use(ownAddressOnly(names))
   app.use('/api', (_req, res, next) => {
     res.set('cache-control', 'no-store')
     if (build !== undefined) res.set('x-anklet-build', build)
     next()
+  })
+  // Asked by machines, and answered without the records: it runs.
+  app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database }))
+  // Ready is who can read them; a balancer sends nobody to one that cannot.
+  app.get('/api/ready', async (_req, res) => {
+    try {
+      await db.execute(sql`select 1`)
+    } catch {
+      throw new AppError('notReady')
+    }
+    res.json({ status: 'ready' })
   })
   app.use('/api', admission(db, adapterKey, { shared: sharing !== null }))
   app.use('/api', noted(db, log))
@@ -98,12 +115,7 @@ export function createApp(parts: AppParts): Express {
   app.use(['/api/calc', '/api/adapters'], express.json({ limit: '512kb' }))
   app.use('/api', express.json({ limit: '64kb' }))
   app.use('/api', keepableOnly)
-  app.get('/api/health', (_req, res) => void res.json({ status: 'ok', version, database }))
-  // Ready is who can read the records now; a balancer sends nobody to one that cannot.
-  app.get('/api/ready', async (_req, res) => {
-    await db.execute(sql`select 1`)
-    res.json({ status: 'ready' })
-  })
+  app.use('/api', metricsRoutes(metrics))
   const changes = new Changes(wire)
   const isShared = wire !== null
   app.use('/api', docsRoutes(version))
@@ -135,7 +147,8 @@ const answerProblems =
   (thrown, _req, res, next) => {
     if (res.headersSent) return next(thrown)
     const error = toAppError(thrown)
-    if (error.code === 'internal') log.error(loggable(thrown), 'request failed')
+    const requestId: unknown = res.locals['requestId']
+    if (error.code === 'internal') log.error({ requestId, ...loggable(thrown) }, 'request failed')
     res
       .status(error.status)
       .type('application/problem+json')

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { CommandPayload, CommandType } from '@anklet/contract'
 import type { Express } from 'express'
+import type { Logger } from 'pino'
 import request from 'supertest'
 import { afterAll, beforeAll } from 'vitest'
 import { createApp } from '../http/app.ts'
@@ -46,14 +47,24 @@ export interface TestBench {
   end(): Promise<void>
 }
 
-/** Sets a test server up with an empty shop. @param people false: not even one person to sign. */
-export async function startBench({ people = true } = {}): Promise<TestBench> {
+interface Setting {
+  /** false: not even one person to sign. */
+  readonly people?: boolean
+  /** Where lines go; left out: errors are kept. */
+  readonly log?: Logger
+}
+
+/** Sets a test server up with an empty shop. */
+export async function startBench({ people = true, log: given }: Setting = {}): Promise<TestBench> {
   const folder = mkdtempSync(join(tmpdir(), 'anklet-server-'))
   const place = await newPlace(folder)
   const opened = await openRecords(place)
   const { db, close, wire, kind: database } = opened
   const errors: unknown[] = []
-  const log = { error: (entry: unknown) => void errors.push(entry) } as never
+  const log = (given ?? {
+    error: (entry: unknown) => void errors.push(entry),
+    info: () => undefined,
+  }) as never
   const hub = new DeviceHub()
   const recorder = new Recorder(db, hub)
   const backups = new Backups(

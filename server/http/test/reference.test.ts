@@ -42,7 +42,7 @@ describe.skipIf(!there)('expected numbers of an independent implementation', () 
       adapterKey: () => '',
       pool,
       version: '0.0.0',
-      log: console,
+      log: { error: console.error, info: () => undefined },
       webFolder: null,
     }).listen(0, '127.0.0.1')
     await once(server, 'listening')
