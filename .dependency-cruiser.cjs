@@ -53,6 +53,7 @@ const DOMAINS = [
   'vehicles',
   'proof',
   'exchange',
+  'privacy',
   'backups',
   'calculations',
 ]

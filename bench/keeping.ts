@@ -1,8 +1,8 @@
-import { randomBytes } from 'node:crypto'
 import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { BackupsRecord, CommandPayload, CommandType } from '@anklet/contract'
+import { noisePicture } from '../server/test/picture.ts'
 import { carCommands, jobOpen, newJobIds } from '../server/test/records.ts'
 import { pause } from '../server/trials/machine.ts'
 import { quantile } from './large.ts'
@@ -140,13 +140,12 @@ function memoryOf(pid: number): number {
 }
 
 async function fillWithPhotos(writer: Writer, jobId: string): Promise<void> {
-  const head = Buffer.from([0xff, 0xd8, 0xff, 0xe0])
   for (let i = 0; i < PHOTOS; i++)
     await writer.send('photo.add', {
       photoId: crypto.randomUUID(),
       jobId,
       caption: `Photo ${i}`,
-      picture: Buffer.concat([head, randomBytes(PHOTO_BYTES)]).toString('base64'),
+      picture: noisePicture(PHOTO_BYTES).toString('base64'),
     })
 }
 

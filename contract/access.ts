@@ -107,6 +107,36 @@ export const AuditPage = closed({
 })
 export type AuditPage = Static<typeof AuditPage>
 
+/** All that is on record of whoever owns a car: what they are given who ask for it. */
+export const PersonalRecord = closed({
+  format: Type.Literal('anklet-personal'),
+  formatVersion: Type.Literal(1),
+  exportedAt: instant,
+  vehicle: closed({ id: uuid, plate: Type.String(), vin: Type.String(), note: Type.String() }),
+  jobs: Type.Array(
+    closed({
+      id: uuid,
+      openedAt: instant,
+      closedAt: nullable(instant),
+      complaint: Type.String(),
+      closedReason: nullable(Type.String()),
+      notes: Type.Array(
+        closed({ at: instant, title: Type.String(), lines: Type.Array(Type.String()) }),
+      ),
+      agreements: Type.Array(closed({ at: instant, name: Type.String(), way: Type.String() })),
+      photos: Type.Array(
+        closed({
+          at: instant,
+          caption: Type.String(),
+          type: Type.String(),
+          picture: Type.String({ description: 'Base64' }),
+        }),
+      ),
+    }),
+  ),
+})
+export type Personal = Static<typeof PersonalRecord>
+
 const EVERYBODY: readonly Role[] = ['lead', 'technician', 'apprentice', 'desk']
 const AT_THE_CAR: readonly Role[] = ['lead', 'technician', 'apprentice']
 const SKILLED: readonly Role[] = ['lead', 'technician']
@@ -125,6 +155,7 @@ export const COMMAND_ROLES: Readonly<Record<CommandType, readonly Role[]>> = {
   'vehicleType.save': SKILLED,
   'vehicle.save': AT_THE_DESK,
   'vehicle.learn': SKILLED,
+  'vehicle.erase': LEAD,
   'job.open': EVERYBODY,
   'job.complaint': EVERYBODY,
   'job.arrive': EVERYBODY,
@@ -207,6 +238,7 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'get /api/vehicles': READS,
   'get /api/vehicles/:id': READS,
   'get /api/vehicles/:id/rounds': READS,
+  'get /api/vehicles/:id/personal': LEAD,
   'get /api/jobs': READS,
   'get /api/returns': READS,
   'get /api/jobs/list': READS,

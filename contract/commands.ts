@@ -109,6 +109,7 @@ export const COMMANDS = {
     'vehicle.learn',
     closed({ vehicleId: uuid, lesson: nullable(VolumeLesson) }),
   ),
+  'vehicle.erase': command('vehicle.erase', closed({ vehicleId: uuid, reason: words(200) })),
   'job.open': command(
     'job.open',
     closed({ jobId: uuid, vehicleId: uuid, complaint: ComplaintRecord }),

@@ -140,6 +140,7 @@ export type {
   AuditEntry,
   AuditPage,
   Me,
+  Personal,
   SessionState,
   ShareState,
 } from './access.ts'

@@ -59,6 +59,8 @@ export const PROBLEM_STATUS = {
   specificationTwice: 422,
   toleranceTooLarge: 422,
   jobClosed: 422,
+  jobsOpen: 422,
+  erasedAlready: 422,
   findingOpen: 422,
   watchRuns: 422,
   watchNotRunning: 422,

@@ -104,6 +104,11 @@ export const VehicleRecord = closed({
   id: uuid,
   version,
   ...vehicleFields,
+  erasedAt: Type.Optional(
+    nullable(
+      Type.String({ description: 'When plate, VIN and whatever tells whose it is were erased' }),
+    ),
+  ),
   lesson: nullable(VolumeLesson),
 })
 export type Vehicle = Static<typeof VehicleRecord>

@@ -60,6 +60,9 @@ const SENTENCES: Record<ProblemCode, (data: Data) => string> = {
     `On the ${String(data['axle'])} axle a tolerance of ` +
     `${whole(data['toleranceMm'])} mm on a height of ${whole(data['nominalMm'])} ` +
     'mm cannot be.',
+  jobsOpen: () =>
+    'This car has an open job. Close it first; then what tells whose it is can be erased.',
+  erasedAlready: () => 'What told whose this car is was erased already.',
   jobClosed: () => 'This job is closed. Open it again first.',
   findingOpen: () =>
     'Something was found on this car, and it is not handed over. Say why it is closed all the same.',

@@ -48,6 +48,7 @@ export const DOOR_WORDS = {
   shopTaken: 'Took the whole shop away as a file',
   jobTaken: 'Took a job away as a file',
   shopBrought: 'Brought a shop from a file',
+  personalTaken: 'Took an owner’s data away as a file',
   auditTaken: 'Took the audit away as a table',
 } as const
 export type DoorEvent = keyof typeof DOOR_WORDS
@@ -59,6 +60,7 @@ const COMMAND_WORDS: Readonly<Record<CommandType, string>> = {
   'shop.change': 'Changed the shop’s settings',
   'vehicleType.save': 'Saved a vehicle type',
   'vehicle.save': 'Saved a vehicle',
+  'vehicle.erase': 'Erased what told whose a car is',
   'vehicle.learn': 'Took what a night taught of a vehicle',
   'job.open': 'Opened a job',
   'job.complaint': 'Changed the complaint',

@@ -25,6 +25,7 @@ import type { Handler, Handlers } from '../kernel/handler.ts'
 import { importKnowledge, saveKnowledge } from './knowledge/commands.ts'
 import { keepLog, startLog, stopLog } from './logs/commands.ts'
 import { dropTorque, makePlan, saveProcedures, saveTorque } from './plans/commands.ts'
+import { eraseOwner } from './privacy/commands.ts'
 import { correctReading, importRounds, recordHeights } from './rounds/commands.ts'
 import { recordProof } from './proof/commands.ts'
 import { showSteps } from './proof/shownSteps.ts'
@@ -65,6 +66,7 @@ export const HANDLERS: Handlers = {
   'vehicleType.save': saveVehicleType,
   'vehicle.save': saveVehicle,
   'vehicle.learn': learnVehicle,
+  'vehicle.erase': eraseOwner,
   'job.open': openJob,
   'job.complaint': changeComplaint,
   'job.arrive': recordArrival,

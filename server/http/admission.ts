@@ -110,6 +110,7 @@ const NOTED: Readonly<Record<string, DoorEvent>> = {
   'get /api/bundle': 'shopTaken',
   'get /api/jobs/:id/bundle': 'jobTaken',
   'post /api/bundle': 'shopBrought',
+  'get /api/vehicles/:id/personal': 'personalTaken',
   'get /api/audit.csv': 'auditTaken',
 }
 

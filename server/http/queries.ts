@@ -20,6 +20,7 @@ import { summariseJobs } from '../domains/jobs/summaries.ts'
 import { listReturns } from '../domains/proofRecord/queries.ts'
 import { listPeople } from '../domains/people/queries.ts'
 import { readRepeatability } from '../domains/rounds/repeatability.ts'
+import { readPersonal } from '../domains/privacy/queries.ts'
 import { readShop } from '../domains/shop/queries.ts'
 import { listVehicles, readVehicle } from '../domains/vehicles/queries.ts'
 import { listVehicleTypes } from '../domains/vehicleTypes/queries.ts'
@@ -49,6 +50,7 @@ const QUERIES: {
   '/api/vehicles': listVehicles,
   '/api/vehicles/:id': readVehicle,
   '/api/vehicles/:id/rounds': roundsOfVehicle,
+  '/api/vehicles/:id/personal': readPersonal,
   '/api/jobs': (db) => summariseJobs(db),
   '/api/returns': (db) => listReturns(db),
   // Before the path with an id, which would take 'list' for one.

@@ -1,5 +1,5 @@
-import { randomBytes } from 'node:crypto'
 import type { Command, CommandPayload, CommandType, ShopBundle } from '@anklet/contract'
+import { noisePicture } from '../test/picture.ts'
 import { carCommands, jobOpen, LEVEL, newJobIds, walk } from '../test/records.ts'
 
 /** How many write at once, each on a job of their own. */
@@ -17,10 +17,7 @@ export interface Tally {
   torn: string[]
 }
 
-const picture = (): string =>
-  Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), randomBytes(PHOTO_BYTES)]).toString(
-    'base64',
-  )
+const picture = (): string => noisePicture(PHOTO_BYTES).toString('base64')
 
 const around = (mm: number): number => Math.round((mm + 40 * (Math.random() - 0.5)) * 10) / 10
 

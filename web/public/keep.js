@@ -54,7 +54,12 @@ self.addEventListener('fetch', (event) => {
   )
     return
   // A file is the shop as it is now or none at all: an old answer would pass for a new one.
-  if (pathname.endsWith('/bundle') || pathname.startsWith('/api/backups')) return
+  if (
+    pathname.endsWith('/bundle') ||
+    pathname.endsWith('/personal') ||
+    pathname.startsWith('/api/backups')
+  )
+    return
   // Who is in is the server's to say, and who did what is for nobody else's eyes.
   if (/^\/api\/(session|accounts|audit|share)/.test(pathname)) return
   // What is live is never kept, and a stream never ends.

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto'
 import {
   copyFileSync,
   cpSync,
@@ -22,6 +21,7 @@ import { openDatabase } from '../../store/database.ts'
 import { replaceDatabase } from '../../store/replace.ts'
 import type { TestBench } from '../../test/bench.ts'
 import { MIGRATIONS, startBench, TEMPLATE } from '../../test/bench.ts'
+import { noisePicture } from '../../test/picture.ts'
 import { LEVEL, openTestJob, walk } from '../../test/records.ts'
 import { writeBundle } from '../exchange/queries.ts'
 import { entriesOf, readManifest } from './archive.ts'
@@ -35,8 +35,7 @@ let bench: TestBench
 let jobId: string
 let work: string
 
-const aPicture = (): Buffer =>
-  Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), randomBytes(30_000)])
+const aPicture = (): Buffer => noisePicture(30_000)
 const walkNow = () =>
   bench.send('round.record', { jobId, round: walk(LEVEL, new Date().toISOString()) }).expect(200)
 const photograph = () =>

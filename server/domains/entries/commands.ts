@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import type { Photo } from '@anklet/contract'
 import { runOf } from '@anklet/core/work/record'
 import { AppError } from '../../kernel/appError.ts'
 import type { Transaction } from '../../store/database.ts'
@@ -7,6 +8,7 @@ import { refuseUnknown, refuseUnknownFinds } from '../knowledge/knownChecks.ts'
 import type { Handler } from '../../kernel/handler.ts'
 import { openJobOf } from '../rounds/queries.ts'
 import { guardedOf, refuseBubbling } from '../work/queries.ts'
+import { bare } from './bare.ts'
 import { pictureType } from './queries.ts'
 
 /** Keeps a figure or sentence on a job. */
@@ -74,13 +76,25 @@ export const recordCharge: Handler<'charge.record'> = async (tx, { payload, pers
   return null
 }
 
+/** A picture as it is kept: of the type it really is, and without where and when it was taken. */
+function pictureIn(
+  text: string,
+  path: string,
+): { readonly type: Photo['type']; readonly picture: Uint8Array } {
+  const sent = new Uint8Array(Buffer.from(text, 'base64'))
+  const type = pictureType(sent, path)
+  try {
+    return { type, picture: bare(sent, type) }
+  } catch {
+    throw new AppError('notAPicture', {}, path)
+  }
+}
+
 /** Keeps a photo on a job. */
 export const addPhoto: Handler<'photo.add'> = async (tx, { payload, person, at }) => {
-  const picture = new Uint8Array(Buffer.from(payload.picture, 'base64'))
-  const type = pictureType(picture, '/payload/picture')
+  const { type, picture } = pictureIn(payload.picture, '/payload/picture')
   const small =
-    payload.small === undefined ? null : new Uint8Array(Buffer.from(payload.small, 'base64'))
-  if (small) pictureType(small, '/payload/small')
+    payload.small === undefined ? null : pictureIn(payload.small, '/payload/small').picture
   await openJobOf(tx, payload.jobId)
   await tx.insert(photo).values({
     id: payload.photoId,

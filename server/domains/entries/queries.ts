@@ -12,6 +12,7 @@ import {
   photo,
   repair,
 } from '../../store/schema.ts'
+import { bare } from './bare.ts'
 import { signed } from '../../kernel/instants.ts'
 import { logsOf } from '../logs/queries.ts'
 import type { Which } from '../../kernel/which.ts'
@@ -35,6 +36,18 @@ export function pictureType(bytes: Uint8Array, path: string): Photo['type'] {
   return type
 }
 
+/**
+ * A picture without where and when it was taken. Those of earlier releases were kept as they came, and
+ * what is not built as its kind is stays as it is.
+ */
+export function bareOr(picture: Uint8Array, type: Photo['type']): Uint8Array {
+  try {
+    return bare(picture, type)
+  } catch {
+    return picture
+  }
+}
+
 /** The picture of a photo. @param small as a list shows it, where it was handed in so. @throws {AppError} `notFound` */
 export async function readPicture(
   db: Database,
@@ -49,7 +62,8 @@ export async function readPicture(
     .from(photo)
     .where(eq(photo.id, id))
   if (!row) throw new AppError('notFound', { what: 'photo' })
-  return { type: pictureType(row.picture, ''), picture: row.picture }
+  const type = pictureType(row.picture, '')
+  return { type, picture: bareOr(row.picture, type) }
 }
 
 /** Repairs of a vehicle or of a job, oldest first. */

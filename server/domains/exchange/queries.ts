@@ -23,7 +23,7 @@ import {
 } from '../../store/schema.ts'
 import { codeReadingsOf, codeTextsOf } from '../codes/queries.ts'
 import { agreementsOf, decisionsOf, listCoils, listParts } from '../decisions/queries.ts'
-import { evidenceOf } from '../entries/queries.ts'
+import { bareOr, evidenceOf } from '../entries/queries.ts'
 import { wholeLogs } from '../logs/queries.ts'
 import { listTorques, plansOf } from '../plans/queries.ts'
 import { describeWatch } from '../watches/queries.ts'
@@ -155,7 +155,7 @@ async function recordOut(tx: Transaction, jobId: string | null) {
     ).map(({ picture, small: _small, ...row }) => ({
       ...signed(row),
       bytes: picture.length,
-      picture: Buffer.from(picture).toString('base64'),
+      picture: Buffer.from(bareOr(picture, row.type)).toString('base64'),
     })),
   }
 }

@@ -10,6 +10,7 @@ import type {
 import { USUAL_WAY } from '@anklet/core/work/procedure'
 import type { TestBench } from '../../test/bench.ts'
 import { startBench } from '../../test/bench.ts'
+import { noisePicture } from '../../test/picture.ts'
 import { OnTheJob } from '../../test/onTheJob.ts'
 import { openTestJob } from '../../test/records.ts'
 
@@ -28,9 +29,7 @@ afterAll(async () => {
 })
 
 const id = () => crypto.randomUUID()
-const SAMPLE_JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3, 4, 5, 6, 7, 8, 9]).toString(
-  'base64',
-)
+const SAMPLE_JPEG = noisePicture(20).toString('base64')
 
 describe('the record of the work', () => {
   test('nothing is recorded without a plan, or by somebody who is not at it', async () => {

@@ -67,6 +67,8 @@ export const vehicle = pgTable('vehicle', {
   firstUsed: date('first_used', { mode: 'string' }),
   note: text('note').notNull(),
   simulated: boolean('simulated').notNull().default(false),
+  /** When what tells whose it is was erased; null: it was not. */
+  erasedAt: moment('erased_at'),
   lesson: jsonb('lesson').$type<NonNullable<Vehicle['lesson']>>(),
 })
 

@@ -23,6 +23,7 @@ import { CodeList } from '../job/codes/CodeList.tsx'
 import { ChargeList } from '../job/charge/ChargeList.tsx'
 import { Details } from './Details.tsx'
 import { Outlook } from './Outlook.tsx'
+import { OwnerData } from './OwnerData.tsx'
 import type { TrendPoint } from '../job/model/trend.ts'
 import { FillIn } from './FillIn.tsx'
 import { trendCsv, trendOf } from '../job/model/trend.ts'
@@ -212,6 +213,7 @@ function Beside({ detail }: { readonly detail: VehicleDetail }): ReactNode {
           </div>
         )}
       </section>
+      <OwnerData vehicle={detail.vehicle} />
     </div>
   )
 }

@@ -1,4 +1,5 @@
 import type { CommandPayload, Vehicle } from '@anklet/contract'
+import type { Intention } from '../../client/queries.ts'
 import { tidyVin } from '@anklet/core/base/vehicle'
 
 /** A car as it is typed. */
@@ -29,4 +30,13 @@ export const changeVehicle = (
   vin: tidyVin(vin),
   note: note.trim(),
   firstUsed: firstUsed === '' ? null : firstUsed,
+})
+
+/** Erases what tells whose a car is. */
+export const eraseOwner = (
+  { id: vehicleId, version }: Vehicle,
+  reason: string,
+): Intention<'vehicle.erase'> => ({
+  payload: { vehicleId, reason: reason.trim() },
+  baseVersion: version,
 })

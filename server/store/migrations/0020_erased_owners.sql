@@ -1,0 +1,1 @@
+ALTER TABLE "vehicle" ADD COLUMN "erased_at" timestamp with time zone;
