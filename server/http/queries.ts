@@ -25,6 +25,7 @@ import { readShop } from '../domains/shop/queries.ts'
 import { listVehicles, readVehicle } from '../domains/vehicles/queries.ts'
 import { listVehicleTypes } from '../domains/vehicleTypes/queries.ts'
 import type { Database } from '../store/database.ts'
+import { whoIn } from './admission.ts'
 
 type Query<Name extends QueryName> = (
   db: Database,
@@ -102,9 +103,12 @@ export function queryRoutes(db: Database): Router {
       throw new AppError('notFound', { what: 'photo' })
     }
     const { type, picture } = await readPicture(db, id, req.path.endsWith('/small'))
-    // A photo never changes, so a browser may keep it.
+    // A photo never changes, so a browser may keep it; where people sign in, it asks who looks at it.
     res
-      .set('cache-control', 'private, max-age=31536000, immutable')
+      .set(
+        'cache-control',
+        whoIn(res) ? 'private, no-cache' : 'private, max-age=31536000, immutable',
+      )
       .type(type)
       .send(Buffer.from(picture))
   })

@@ -4,6 +4,7 @@ import request from 'supertest'
 import { describe, expect, test, vi } from 'vitest'
 import type { TestBench } from '../../test/bench.ts'
 import { benchOfFile } from '../../test/bench.ts'
+import { noisePicture } from '../../test/picture.ts'
 import { openTestJob } from '../../test/records.ts'
 import { SignedIn } from '../../test/signedIn.ts'
 
@@ -365,4 +366,14 @@ describe('the audit', () => {
     expect(first.body).toMatchObject({ more: true })
     expect(new Set([...idsOf(first.body), ...idsOf(second.body)]).size).toBe(4)
   })
+})
+
+test('a photo is asked for anew where people sign in: the next person may not see it', async () => {
+  const { jobId } = await openTestJob(asLead())
+  const photoId = crypto.randomUUID()
+  const picture = noisePicture(100).toString('base64')
+  await lead.send('photo.add', { photoId, jobId, caption: '', picture }).expect(200)
+  const { headers } = await lead.get(`/api/photos/${photoId}`).expect(200)
+  expect(headers['cache-control']).toBe('private, no-cache')
+  await bench.get(`/api/photos/${photoId}`).expect(401)
 })
