@@ -236,6 +236,7 @@ export const ROUTE_ROLES: Readonly<Record<string, Admitted>> = {
   'get /api/people': READS,
   'get /api/vehicle-types': READS,
   'get /api/vehicles': READS,
+  'get /api/vehicles/list': READS,
   'get /api/vehicles/:id': READS,
   'get /api/vehicles/:id/rounds': READS,
   'get /api/vehicles/:id/personal': LEAD,

@@ -64,6 +64,7 @@ describe('the contract', () => {
         "StandInChange",
         "TORQUE_NM",
         "VehicleGeometry",
+        "VehicleListQuery",
         "devicesNamedIn",
         "isStandIn",
         "isStandInName",

@@ -19,7 +19,7 @@ export type {
   VehicleDetail,
 } from './records.ts'
 export type { ArrivalRecord, Complaint } from './intake.ts'
-export type { JobPage } from './lists.ts'
+export type { JobPage, VehiclePage } from './lists.ts'
 export { COMMANDS } from './commands.ts'
 export type { Command, CommandType, CommandOf, CommandPayload, CommandResult } from './commands.ts'
 export { CALCULATIONS } from './calculations.ts'
@@ -84,7 +84,7 @@ export { devicesNamedIn, isStandIn, isStandInName, objectsIn } from './sources.t
 export type { SetAsideRecord } from './sources.ts'
 export { BUNDLE_VERSION, ShopBundle } from './bundle.ts'
 export type { BundleOutcome } from './bundle.ts'
-export { JobListQuery, ROUTES, QUERY_RESPONSES } from './routes.ts'
+export { JobListQuery, ROUTES, QUERY_RESPONSES, VehicleListQuery } from './routes.ts'
 export type { QueryName, QueryResponse } from './routes.ts'
 export { openApi } from './openApi.ts'
 export type { EvidenceOfJob } from './evidence.ts'

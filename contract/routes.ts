@@ -3,7 +3,7 @@ import type { Static } from './quantities.ts'
 import { Type } from '@sinclair/typebox'
 import { CALCULATIONS } from './calculations.ts'
 import { CommandAnswer, COMMANDS } from './commands.ts'
-import { JobPage, JobSort, RepeatabilityRecord } from './lists.ts'
+import { JobPage, JobSort, RepeatabilityRecord, VehiclePage } from './lists.ts'
 import {
   DeviceOrder,
   DeviceStatus,
@@ -61,6 +61,7 @@ export const QUERY_RESPONSES = {
   '/api/people': Type.Array(PersonRecord),
   '/api/vehicle-types': Type.Array(VehicleTypeRecord),
   '/api/vehicles': Type.Array(VehicleRecord),
+  '/api/vehicles/list': VehiclePage,
   '/api/vehicles/:id': VehicleDetailRecord,
   '/api/vehicles/:id/rounds': VehicleRoundsRecord,
   '/api/vehicles/:id/personal': PersonalRecord,
@@ -103,6 +104,18 @@ export const JobListQuery = closed({
 })
 export type JobListQuery = Static<typeof JobListQuery>
 
+/** What `/api/vehicles/list` may be asked for, in its query string. */
+export const VehicleListQuery = closed({
+  words: Type.String({
+    maxLength: 80,
+    default: '',
+    description: 'Part of a plate, however it is spaced; from three letters also of VIN and notes',
+  }),
+  page: Type.Integer({ minimum: 0, maximum: 100_000, default: 0 }),
+  size: Type.Integer({ minimum: 1, maximum: 200, default: 24 }),
+})
+export type VehicleListQuery = Static<typeof VehicleListQuery>
+
 /** A question's path. */
 export type QueryName = keyof typeof QUERY_RESPONSES
 /** The answer to a question. */
@@ -114,6 +127,7 @@ const SUMMARY: Record<QueryName, string> = {
   '/api/people': 'Everybody who may sign a record',
   '/api/vehicle-types': 'Vehicle types with architecture and geometry',
   '/api/vehicles': 'Every vehicle',
+  '/api/vehicles/list': 'Vehicles by plate, searched and paged (words, page, size)',
   '/api/vehicles/:id': 'One vehicle with its history: the means of every round ever measured',
   '/api/vehicles/:id/personal': 'All that tells of the owner of one vehicle, as a file',
   '/api/vehicles/:id/rounds': 'Every round ever measured on a vehicle, reading by reading',

@@ -1,7 +1,12 @@
 import { Router } from 'express'
 import { Type } from '@sinclair/typebox'
-import { JobListQuery } from '@anklet/contract'
-import type { JobListQuery as Asked, QueryName, QueryResponse } from '@anklet/contract'
+import { JobListQuery, VehicleListQuery } from '@anklet/contract'
+import type {
+  JobListQuery as Asked,
+  QueryName,
+  QueryResponse,
+  VehicleListQuery as CarsAsked,
+} from '@anklet/contract'
 import { AppError } from '../kernel/appError.ts'
 import { checkOf } from '../kernel/validation.ts'
 import { writeBundle, writeJobBundle } from '../domains/exchange/queries.ts'
@@ -22,7 +27,7 @@ import { listPeople } from '../domains/people/queries.ts'
 import { readRepeatability } from '../domains/rounds/repeatability.ts'
 import { readPersonal } from '../domains/privacy/queries.ts'
 import { readShop } from '../domains/shop/queries.ts'
-import { listVehicles, readVehicle } from '../domains/vehicles/queries.ts'
+import { listVehiclePage, listVehicles, readVehicle } from '../domains/vehicles/queries.ts'
 import { listVehicleTypes } from '../domains/vehicleTypes/queries.ts'
 import type { Database } from '../store/database.ts'
 import { whoIn } from './admission.ts'
@@ -49,6 +54,10 @@ const QUERIES: {
   '/api/people': listPeople,
   '/api/vehicle-types': listVehicleTypes,
   '/api/vehicles': listVehicles,
+  '/api/vehicles/list': (db, _id, asked) => {
+    checkCars(asked)
+    return listVehiclePage(db, asked)
+  },
   '/api/vehicles/:id': readVehicle,
   '/api/vehicles/:id/rounds': roundsOfVehicle,
   '/api/vehicles/:id/personal': readPersonal,
@@ -75,6 +84,9 @@ const QUERIES: {
 }
 
 const checkList: (asked: unknown) => asserts asked is Asked = checkOf(JobListQuery, {
+  fromText: true,
+})
+const checkCars: (asked: unknown) => asserts asked is CarsAsked = checkOf(VehicleListQuery, {
   fromText: true,
 })
 const checkId = checkOf(Type.String({ format: 'uuid' }))

@@ -8,6 +8,8 @@ import type {
   JobPage,
   QueryName,
   QueryResponse,
+  VehicleListQuery,
+  VehiclePage,
 } from '@anklet/contract'
 import { nobodyIn, useAccess } from './state/access.ts'
 import { Unsigned } from './state/signing.ts'
@@ -109,6 +111,12 @@ export const ask = async <Name extends QueryName>(
 export const askJobs = async (asked: JobListQuery): Promise<JobPage> => {
   const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
   return (await call(`/api/jobs/list?${new URLSearchParams(query).toString()}`)) as JobPage
+}
+
+/** Asks for a page of all vehicles. @throws {Refused} or {Unreachable}. */
+export const askVehicles = async (asked: VehicleListQuery): Promise<VehiclePage> => {
+  const query = Object.entries(asked).map(([key, value]) => [key, String(value)])
+  return (await call(`/api/vehicles/list?${new URLSearchParams(query).toString()}`)) as VehiclePage
 }
 
 /** Asks for a page of the audit. @throws {Refused} or {Unreachable}. */

@@ -1,4 +1,10 @@
-import type { CommandPayload, CommandResult, CommandType, JobListQuery } from '@anklet/contract'
+import type {
+  CommandPayload,
+  CommandResult,
+  CommandType,
+  JobListQuery,
+  VehicleListQuery,
+} from '@anklet/contract'
 import { DEFAULT_REPEATABILITY_MM } from '@anklet/core/measuring/heights'
 import { DEFAULT_UNITS } from '@anklet/core/base/units'
 import type { DisplayUnits } from '@anklet/core/base/units'
@@ -7,7 +13,7 @@ import { useRef } from 'react'
 import { useConnection } from './state/connection.ts'
 import { signer } from './state/signing.ts'
 import { useSession } from './state/session.ts'
-import { ask, askJobs, Refused, send, SignedOut, Unreachable } from './api.ts'
+import { ask, askJobs, askVehicles, Refused, send, SignedOut, Unreachable } from './api.ts'
 import { envelope } from './envelope.ts'
 
 /** Others work on the same cars: without the live stream nothing on screen is older than this, ms. */
@@ -40,6 +46,12 @@ export const useJobList = (asked: JobListQuery) =>
   useQuery({
     queryKey: ['jobs', 'list', asked],
     queryFn: () => askJobs(asked),
+    placeholderData: keepPreviousData,
+  })
+export const useVehicleList = (asked: VehicleListQuery) =>
+  useQuery({
+    queryKey: ['vehicles', 'list', asked],
+    queryFn: () => askVehicles(asked),
     placeholderData: keepPreviousData,
   })
 export const useKnowledge = () =>

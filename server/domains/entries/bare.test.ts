@@ -121,6 +121,13 @@ test('the demo’s own pictures come through whole', () => {
   }
 })
 
+test('one that is torn stays as it is, unless something in it could tell where it was taken', () => {
+  const torn = hex('ffd8 ffe0 ffff 01 02')
+  expect(Buffer.from(bare(torn, 'image/jpeg'))).toEqual(torn)
+  const telling = Buffer.concat([torn, exif(1, 'II')])
+  expect(() => bare(telling, 'image/jpeg')).toThrow()
+})
+
 test('whatever else is sent ends: kept, or refused', () => {
   const kinds = ['image/jpeg', 'image/png', 'image/webp'] as const
   fc.assert(

@@ -117,9 +117,30 @@ function bareWebp(bytes: Buffer): Buffer {
 
 const BARE = { 'image/jpeg': bareJpeg, 'image/png': barePng, 'image/webp': bareWebp } as const
 
+// How words beside a picture begin, in any of its kinds.
+const WORDS = [
+  'Exif\0',
+  'eXIf',
+  'EXIF',
+  'XMP ',
+  'ns.adobe.com',
+  'Photoshop',
+  'tEXt',
+  'zTXt',
+  'iTXt',
+]
+
 /**
- * A picture without position, time, camera, comments and whatever was put behind its end.
- * @throws {Torn} where it is not built as its kind is.
+ * A picture without position, time, camera, comments and whatever was put behind its end. One that is
+ * not built as its kind is stays as it is, as long as nothing in it looks like such words.
+ * @throws {Torn} where something does, and it cannot be taken out.
  */
-export const bare = (bytes: Uint8Array, type: keyof typeof BARE): Uint8Array =>
-  new Uint8Array(BARE[type](Buffer.from(bytes)))
+export function bare(bytes: Uint8Array, type: keyof typeof BARE): Uint8Array {
+  const sent = Buffer.from(bytes)
+  try {
+    return new Uint8Array(BARE[type](sent))
+  } catch {
+    if (WORDS.some((words) => sent.includes(words, 0, 'latin1'))) throw new Torn()
+    return bytes
+  }
+}

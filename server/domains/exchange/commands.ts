@@ -39,6 +39,7 @@ import {
 import { grouped } from '../../kernel/grouped.ts'
 import { hasAccounts } from '../access/sessions.ts'
 import { listPeople } from '../people/queries.ts'
+import { keepMeans } from '../rounds/means.ts'
 import { takeTurn } from '../../kernel/turns.ts'
 import { nameTaken } from '../../kernel/saving.ts'
 import { setAsideStandIns } from '../jobs/setAside.ts'
@@ -181,6 +182,7 @@ async function takeRounds(
       }),
     ),
   )
+  await keepMeans(tx, [...new Set([...fresh, ...corrected.map(({ id }) => id)])])
 }
 
 async function takeLogs(

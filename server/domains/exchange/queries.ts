@@ -23,6 +23,7 @@ import {
 } from '../../store/schema.ts'
 import { codeReadingsOf, codeTextsOf } from '../codes/queries.ts'
 import { agreementsOf, decisionsOf, listCoils, listParts } from '../decisions/queries.ts'
+import { withoutMeans } from '../rounds/means.ts'
 import { bareOr, evidenceOf } from '../entries/queries.ts'
 import { wholeLogs } from '../logs/queries.ts'
 import { listTorques, plansOf } from '../plans/queries.ts'
@@ -68,7 +69,7 @@ async function roundsOut(tx: Transaction, jobId: string | null): Promise<ShopBun
     ({ readingId }) => readingId,
   )
   const readings = grouped(list, ({ roundId }) => roundId)
-  return rounds.map(({ personId, ...row }) => ({
+  return rounds.map(withoutMeans).map(({ personId, ...row }) => ({
     ...row,
     person: personId,
     startedAt: iso(row.startedAt),

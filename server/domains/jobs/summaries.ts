@@ -10,7 +10,7 @@ import { iso, isoOrNull } from '../../kernel/instants.ts'
 import { concludedAmong, decidedAmong } from './findings.ts'
 import { handedOverAmong } from '../proofRecord/queries.ts'
 import { summariseWork } from '../work/queries.ts'
-import { meansByCorner, roundMeans } from '../rounds/means.ts'
+import { MEANS, wholeMeans } from '../rounds/means.ts'
 
 /** Closed jobs stay on the floor's list this long. */
 const KEEP_CLOSED_DAYS = 30
@@ -34,29 +34,22 @@ interface Latest {
   readonly meanMm: PerCorner<number>
 }
 
-// The last round of each job, its corners averaged in the database.
+// The last round of each job.
 async function latestRounds(db: Database, jobIds: readonly string[]): Promise<Map<string, Latest>> {
-  // Chosen first and averaged then: a job may hold hundreds of rounds.
-  const last = db
-    .selectDistinctOn([round.jobId], { id: round.id })
-    .from(round)
-    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch')))
-    .orderBy(round.jobId, desc(round.endedAt))
-    .as('last')
-  const means = roundMeans(db, db.select({ id: last.id }).from(last))
   const rows = await db
-    .select({
+    .selectDistinctOn([round.jobId], {
       jobId: round.jobId,
       endedAt: round.endedAt,
       levelOffsetMm: round.levelOffsetMm,
-      ...meansByCorner(means),
+      ...MEANS,
     })
     .from(round)
-    .innerJoin(means, eq(means.roundId, round.id))
+    .where(and(inArray(round.jobId, [...jobIds]), eq(round.method, 'wheelCentreToArch')))
+    .orderBy(round.jobId, desc(round.endedAt))
   return new Map(
-    rows.map(({ jobId, endedAt, levelOffsetMm, FL, FR, RL, RR }) => [
+    rows.map(({ jobId, endedAt, levelOffsetMm, ...means }) => [
       jobId,
-      { endedAt: iso(endedAt), levelOffsetMm, meanMm: { FL, FR, RL, RR } },
+      { endedAt: iso(endedAt), levelOffsetMm, meanMm: wholeMeans(means) },
     ]),
   )
 }
@@ -95,6 +88,16 @@ async function latestWatches(
   )
 }
 
+// A type is a page of figures: read once, not once for each of its jobs.
+async function typesAmong(
+  db: Database,
+  ids: readonly string[],
+): Promise<Map<string, typeof vehicleType.$inferSelect>> {
+  const distinct = [...new Set(ids)]
+  const rows = await db.select().from(vehicleType).where(inArray(vehicleType.id, distinct))
+  return new Map(rows.map((row) => [row.id, row]))
+}
+
 /** Jobs as lists show them, newest first or in the order of the ids asked for. */
 export async function summariseJobs(
   db: Database,
@@ -102,14 +105,22 @@ export async function summariseJobs(
   now = new Date(),
 ): Promise<JobSummary[]> {
   const rows = await db
-    .select()
+    .select({
+      job,
+      plate: vehicle.plate,
+      simulated: vehicle.simulated,
+      typeId: vehicle.typeId,
+    })
     .from(job)
     .innerJoin(vehicle, eq(job.vehicleId, vehicle.id))
-    .innerJoin(vehicleType, eq(vehicle.typeId, vehicleType.id))
     .where(filterOf(which, now))
     .orderBy(desc(job.openedAt))
   const ids = rows.map((row) => row.job.id)
   if (ids.length === 0) return []
+  const types = await typesAmong(
+    db,
+    rows.map(({ typeId }) => typeId),
+  )
   const [rounds, watches, work, handed, concluded, decided] = [
     await latestRounds(db, ids),
     await latestWatches(db, ids),
@@ -119,11 +130,8 @@ export async function summariseJobs(
     await decidedAmong(db, ids),
   ]
   const summaries = rows.map(
-    ({
-      job: { arrival: _arrival, ...head },
-      vehicle: { plate, simulated },
-      vehicle_type: type,
-    }) => {
+    ({ job: { arrival: _arrival, ...head }, plate, simulated, typeId }) => {
+      const type = types.get(typeId)!
       const latest = rounds.get(head.id)
       return {
         ...head,

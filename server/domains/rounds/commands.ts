@@ -11,6 +11,7 @@ import { correction, job, reading, round, vehicle, vehicleType } from '../../sto
 import type { Handler } from '../../kernel/handler.ts'
 import { required, updateVersion } from '../../kernel/saving.ts'
 import type { Purpose } from './queries.ts'
+import { keepMeans } from './means.ts'
 import { openJobOf, roundsWhere } from './queries.ts'
 
 /** A round as it is put on record; null: nobody said what state it was taken in. */
@@ -76,6 +77,10 @@ async function insertRounds(
     .values(
       inputs.flatMap(({ roundId, readings }) => readings.map((entry) => ({ ...entry, roundId }))),
     )
+  await keepMeans(
+    tx,
+    inputs.map(({ roundId }) => roundId),
+  )
   return type
 }
 
@@ -211,5 +216,6 @@ export const correctReading: Handler<'reading.correct'> = async (tx, { payload, 
   await tx
     .insert(correction)
     .values({ id: correctionId, readingId, heightMm, reason, personId: person, at })
+  await keepMeans(tx, [taken.roundId])
   return null
 }

@@ -1,11 +1,12 @@
 import type { SQL } from 'drizzle-orm'
-import { asc, desc, eq, getTableColumns, inArray, ne, or } from 'drizzle-orm'
+import { asc, desc, eq, getTableColumns, inArray, ne } from 'drizzle-orm'
 import type { Round } from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
 import type { Database, Transaction } from '../../store/database.ts'
 import { correction, job, reading, round } from '../../store/schema.ts'
 import { iso } from '../../kernel/instants.ts'
 import { required } from '../../kernel/saving.ts'
+import { withoutMeans } from './means.ts'
 
 /** What a round is taken for. */
 export type Purpose = Round['purpose']
@@ -63,7 +64,7 @@ export async function roundsWhere(
     byRound
       .get(roundId)
       ?.push({ ...entry, at: iso(entry.at), correction: newest.get(entry.id) ?? null })
-  return rows.map(({ personId, ...row }) => ({
+  return rows.map(withoutMeans).map(({ personId, ...row }) => ({
     ...row,
     // The tape was a person's; what a stand-in told beside it counts for nothing.
     reportedMm: row.setAside ? null : row.reportedMm,
@@ -87,13 +88,15 @@ export const roundsForJob = async (
   vehicleId: string,
   jobId: string,
 ): Promise<Round[]> => {
-  const newest = db
-    .select({ id: round.id })
-    .from(round)
-    .where(eq(round.vehicleId, vehicleId))
-    .orderBy(desc(round.endedAt))
-    .limit(EARLIER)
-  return roundsWhere(db, or(eq(round.jobId, jobId), inArray(round.id, newest))!)
+  const ids = db.select({ id: round.id }).from(round)
+  const newest = ids.where(eq(round.vehicleId, vehicleId)).orderBy(desc(round.endedAt))
+  // Each by its own index, and together only then: asked for in one, every round is looked at.
+  const [own, earlier] = await Promise.all([
+    db.select({ id: round.id }).from(round).where(eq(round.jobId, jobId)),
+    newest.limit(EARLIER),
+  ])
+  const chosen = new Set([...own, ...earlier].map(({ id }) => id))
+  return chosen.size === 0 ? [] : roundsWhere(db, inArray(round.id, [...chosen]))
 }
 
 /**

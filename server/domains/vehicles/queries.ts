@@ -1,5 +1,11 @@
-import { and, asc, eq } from 'drizzle-orm'
-import type { HistoryRound, Vehicle, VehicleDetail } from '@anklet/contract'
+import { and, asc, count, eq, ilike, or, sql } from 'drizzle-orm'
+import type {
+  HistoryRound,
+  Vehicle,
+  VehicleDetail,
+  VehicleListQuery,
+  VehiclePage,
+} from '@anklet/contract'
 import { AppError } from '../../kernel/appError.ts'
 import type { Database } from '../../store/database.ts'
 import { job, round, vehicle, vehicleType } from '../../store/schema.ts'
@@ -9,7 +15,7 @@ import { pumpDaysOf } from './pumpDays.ts'
 import { proofOfVehicle } from '../proofRecord/queries.ts'
 import { chargesOf, photosOf, repairsOf } from '../entries/queries.ts'
 import { summariseJobs } from '../jobs/summaries.ts'
-import { meansByCorner, roundMeans } from '../rounds/means.ts'
+import { MEANS, wholeMeans } from '../rounds/means.ts'
 
 /** A plate as it is compared and shown: capitals, single spaces. */
 export const tidyPlate = (plate: string): string =>
@@ -18,6 +24,39 @@ export const tidyPlate = (plate: string): string =>
 /** All vehicles, by plate. */
 export const listVehicles = (db: Database): Promise<Vehicle[]> =>
   db.select().from(vehicle).orderBy(asc(vehicle.plate))
+
+/** What stands between the letters of a plate, and is not compared. */
+const BETWEEN = ' -–—.·_/:,'
+
+/** A page of the vehicles that hold some words, by plate. */
+export async function listVehiclePage(
+  db: Database,
+  { words, page, size }: VehicleListQuery,
+): Promise<VehiclePage> {
+  const like = (text: string): string => `%${text.replaceAll(/[%_\\]/g, (mark) => `\\${mark}`)}%`
+  const plate = sql`translate(upper(${vehicle.plate}), ${BETWEEN}, '')`
+  const wanted = [...words.toUpperCase()].filter((sign) => !BETWEEN.includes(sign)).join('')
+  const rest = words.trim().length > 2 ? like(words.trim()) : null
+  const where =
+    words.trim() === ''
+      ? undefined
+      : or(
+          wanted === '' ? undefined : sql`${plate} like ${like(wanted)}`,
+          rest === null ? undefined : ilike(vehicle.vin, rest),
+          rest === null ? undefined : ilike(vehicle.note, rest),
+        )
+  const [rows, [total]] = await Promise.all([
+    db
+      .select()
+      .from(vehicle)
+      .where(where)
+      .orderBy(asc(vehicle.plate))
+      .limit(size)
+      .offset(page * size),
+    db.select({ cars: count() }).from(vehicle).where(where),
+  ])
+  return { total: total?.cars ?? 0, rows }
+}
 
 // What the odometer showed at each visit, oldest first.
 async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetail['odometer']> {
@@ -34,7 +73,6 @@ async function odometerOf(db: Database, vehicleId: string): Promise<VehicleDetai
 // Means only: a car measured for years has thousands of rounds, and its page draws one point for each.
 async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[]> {
   const which = and(eq(round.vehicleId, vehicleId), eq(round.method, 'wheelCentreToArch'))
-  const means = roundMeans(db, db.select({ id: round.id }).from(round).where(which))
   const rows = await db
     .select({
       id: round.id,
@@ -46,15 +84,15 @@ async function historyOf(db: Database, vehicleId: string): Promise<HistoryRound[
       levelOffsetMm: round.levelOffsetMm,
       temperatureC: round.temperatureC,
       endedAt: round.endedAt,
-      ...meansByCorner(means),
+      ...MEANS,
     })
     .from(round)
-    .innerJoin(means, eq(means.roundId, round.id))
+    .where(which)
     .orderBy(asc(round.endedAt))
   return rows.map(({ FL, FR, RL, RR, endedAt, ...rest }) => ({
     ...rest,
     endedAt: iso(endedAt),
-    meanMm: { FL, FR, RL, RR },
+    meanMm: wholeMeans({ FL, FR, RL, RR }),
   }))
 }
 

@@ -49,6 +49,12 @@ export const round = pgTable(
     endedAt: moment('ended_at').notNull(),
     personId: byPerson(),
     device: text('device').notNull(),
+    // Means of the corners as they count, corrections in force, mm: kept, for lists and trends read
+    // them of thousands of rounds at once.
+    meanFL: doublePrecision('mean_fl'),
+    meanFR: doublePrecision('mean_fr'),
+    meanRL: doublePrecision('mean_rl'),
+    meanRR: doublePrecision('mean_rr'),
   },
   (table) => [
     index('round_vehicle').on(table.vehicleId, table.endedAt),

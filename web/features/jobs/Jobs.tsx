@@ -19,6 +19,7 @@ import { factsOf, STEP_WORDS } from '@anklet/language/work/steps'
 import { momentWords } from '@anklet/language/plain/times'
 import { Plate } from '../../kit/Plate.tsx'
 import { Button } from '../../kit/Button.tsx'
+import { Pages } from '../../kit/Pages.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
 type State = JobListQuery['state']
@@ -152,32 +153,6 @@ function JobTable({ rows, sorting, onSort }: TableProps): ReactNode {
   )
 }
 
-function Pages({
-  page,
-  total,
-  onPage,
-}: {
-  readonly page: number
-  readonly total: number
-  onPage(page: number): void
-}): ReactNode {
-  const last = Math.max(0, Math.ceil(total / PAGE_SIZE) - 1)
-  if (last === 0) return null
-  return (
-    <div className="mt-3 flex items-center gap-3">
-      <Button disabled={page === 0} onClick={() => onPage(page - 1)}>
-        Newer page
-      </Button>
-      <span className="num">
-        {page + 1} of {last + 1}
-      </span>
-      <Button disabled={page >= last} onClick={() => onPage(page + 1)}>
-        Older page
-      </Button>
-    </div>
-  )
-}
-
 /** Every job ever: searched, filtered and sorted by the server, a page at a time. */
 export function Jobs(): ReactNode {
   const [words, setWords] = useState('')
@@ -231,7 +206,14 @@ export function Jobs(): ReactNode {
                 : `${total} ${total === 1 ? 'job' : 'jobs'}`}
             </p>
             {total > 0 && <JobTable rows={rows} sorting={sorting} onSort={again(setSorting)} />}
-            <Pages page={page} total={total} onPage={setPage} />
+            <Pages
+              page={page}
+              total={total}
+              size={PAGE_SIZE}
+              back="Newer page"
+              on="Older page"
+              onPage={setPage}
+            />
           </>
         )}
       </Loading>

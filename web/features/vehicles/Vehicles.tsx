@@ -1,17 +1,22 @@
 import type { ReactNode } from 'react'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { Link } from 'react-router'
 import { Loading } from '../../client/Loading.tsx'
-import { useVehicles, useVehicleTypes } from '../../client/queries.ts'
-import { barePlate } from '@anklet/language/plain/plates'
+import { useVehicleList, useVehicleTypes } from '../../client/queries.ts'
+import { Pages } from '../../kit/Pages.tsx'
 import { Plate } from '../../kit/Plate.tsx'
 import { ButtonLink } from '../../kit/Button.tsx'
 import { Field, Input } from '../../kit/Field.tsx'
 
+/** As many as fit on two screens of a phone. */
+const PAGE_SIZE = 20
+
 /** Every car the shop has seen. */
 export function Vehicles(): ReactNode {
   const [wanted, setWanted] = useState('')
-  const vehicles = useVehicles()
+  const [page, setPage] = useState(0)
+  const words = useDeferredValue(wanted)
+  const vehicles = useVehicleList({ words, page, size: PAGE_SIZE })
   const types = useVehicleTypes().data
   return (
     <div className="mx-auto max-w-[1080px] px-4 py-6 md:px-6">
@@ -25,54 +30,55 @@ export function Vehicles(): ReactNode {
               maxLength={24}
               autoComplete="off"
               value={wanted}
-              onText={setWanted}
+              onText={(text) => {
+                setWanted(text)
+                setPage(0)
+              }}
             />
           </Field>
         </div>
       </div>
       <Loading query={vehicles} what="the cars">
-        {(all) => {
-          const found = all.filter(
-            ({ plate, vin, note }) =>
-              barePlate(plate).includes(barePlate(wanted)) ||
-              (wanted.trim().length > 2 &&
-                `${vin} ${note}`.toLowerCase().includes(wanted.trim().toLowerCase())),
-          )
-          return (
-            <>
-              {all.length === 0 && (
-                <p className="sub">
-                  Every car that was ever measured stands here with all its rounds. The first one
-                  comes with its first job.{' '}
-                  <Link className="underline" to="/jobs/new">
-                    Open it
-                  </Link>
-                </p>
-              )}
-              {all.length > 0 && found.length === 0 && (
-                <p className="sub">No plate like that is on record.</p>
-              )}
-              <ul className="grid gap-2 sm:grid-cols-2">
-                {found.map(({ id, plate, simulated, typeId, note }) => (
-                  <li key={id} className="min-w-0">
-                    <Link
-                      to={`/vehicles/${id}`}
-                      className="sheet flex items-center gap-4 px-4 py-3 hover:border-air"
-                    >
-                      <Plate plate={plate} simulated={simulated} />
-                      <span className="min-w-0">
-                        <span className="block font-medium">
-                          {types?.find((type) => type.id === typeId)?.name}
-                        </span>
-                        <span className="block truncate text-small text-ink-2">{note}</span>
+        {({ total, rows }) => (
+          <>
+            {total === 0 && words === '' && (
+              <p className="sub">
+                Every car that was ever measured stands here with all its rounds. The first one
+                comes with its first job.{' '}
+                <Link className="underline" to="/jobs/new">
+                  Open it
+                </Link>
+              </p>
+            )}
+            {total === 0 && words !== '' && <p className="sub">No plate like that is on record.</p>}
+            <ul className="grid gap-2 sm:grid-cols-2">
+              {rows.map(({ id, plate, simulated, typeId, note }) => (
+                <li key={id} className="min-w-0">
+                  <Link
+                    to={`/vehicles/${id}`}
+                    className="sheet flex items-center gap-4 px-4 py-3 hover:border-air"
+                  >
+                    <Plate plate={plate} simulated={simulated} />
+                    <span className="min-w-0">
+                      <span className="block font-medium">
+                        {types?.find((type) => type.id === typeId)?.name}
                       </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </>
-          )
-        }}
+                      <span className="block truncate text-small text-ink-2">{note}</span>
+                    </span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+            <Pages
+              page={page}
+              total={total}
+              size={PAGE_SIZE}
+              back="Before"
+              on="Further"
+              onPage={setPage}
+            />
+          </>
+        )}
       </Loading>
     </div>
   )

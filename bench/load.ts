@@ -1,0 +1,276 @@
+// npm run bench:load -- [embedded | postgres | postgres2] [minutes]: what a large shop and 200 people
+// at once ask of it. Each person does something every three seconds.
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { fork } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Agent, request } from 'undici'
+import { hash } from '@node-rs/argon2'
+import pg from 'pg'
+import { seeded } from '@anklet/core/base/random'
+import type { SessionState } from '@anklet/contract'
+import { startPostgres } from '../scripts/postgres.mjs'
+import { openRecords } from '../server/store/records.ts'
+import { freePort } from '../server/trials/machine.ts'
+import { carCommands, newJobIds } from '../server/test/records.ts'
+import { carryOut } from '../server/kernel/journal.ts'
+import { HANDLERS } from '../server/domains/handlers.ts'
+import { fillLarge, KIND, LARGE, nthId } from './loadData.ts'
+import { quantile } from './large.ts'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+const built = join(root, 'server/dist')
+const SECRET = 'quay-4711'
+const EVERY_MS = 3000
+const LONGEST_MS = 30_000
+
+type Place = 'embedded' | 'postgres' | 'postgres2'
+const [place = 'embedded', minutes = '1'] = process.argv.slice(2) as [Place?, string?]
+
+interface Running {
+  readonly address: string
+  readonly pid: number
+  readonly seconds: number
+  readonly child: ChildProcess
+}
+
+async function start(data: string, database: string | null): Promise<Running> {
+  const port = await freePort()
+  const began = performance.now()
+  const child = fork(join(built, 'main.js'), [], {
+    env: {
+      ...process.env,
+      PORT: String(port),
+      ANKLET_DATA: data,
+      ...(database === null ? {} : { DATABASE_URL: database }),
+    },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
+  await new Promise((ready) => child.once('message', ready))
+  const seconds = (performance.now() - began) / 1000
+  return { address: `http://127.0.0.1:${port}`, pid: child.pid!, seconds, child }
+}
+
+function megabytes(pid: number): number {
+  const own = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? '0'
+  return Number(own) / 1024
+}
+
+async function fill(data: string, database: string | null): Promise<void> {
+  const opened = await openRecords({
+    data,
+    url: database,
+    migrations: join(built, 'migrations'),
+    template: join(built, 'template'),
+  })
+  const person = crypto.randomUUID()
+  const ids = newJobIds()
+  const all = [['person.add', { personId: person, name: 'First' }], ...carCommands(ids, 'LG FIRST')]
+  for (const [type, payload] of all)
+    await carryOut(opened.db, HANDLERS, {
+      id: crypto.randomUUID(),
+      type,
+      person,
+      device: 'bench',
+      at: new Date().toISOString(),
+      baseVersion: null,
+      payload,
+    } as never)
+  await fillLarge(opened.db, LARGE, { typeId: ids.typeId, hash: await hash(SECRET) })
+  await opened.close()
+}
+
+const agent = new Agent({ connections: 256, keepAliveTimeout: 60_000 })
+const times = new Map<string, number[]>()
+const faults = new Map<string, number>()
+const note = (what: string, ms: number): void =>
+  void times.set(what, [...(times.get(what) ?? []), ms])
+
+interface Person {
+  readonly id: string
+  readonly address: string
+  readonly cookie: string
+  readonly token: string
+  readonly role: string
+}
+
+async function signIn(n: number, address: string): Promise<Person> {
+  const { headers, body } = await request(`${address}/api/session`, {
+    dispatcher: agent,
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: `Person ${n}`, secret: SECRET, device: `tablet ${n}` }),
+  })
+  const { me, token } = (await body.json()) as SessionState
+  const [cookie = ''] = String(headers['set-cookie']).split(';')
+  return { id: me!.id, address, cookie, token: token!, role: me!.role }
+}
+
+async function call(person: Person, what: string, path: string, sent?: object): Promise<void> {
+  const began = performance.now()
+  try {
+    const { statusCode, body } = await request(`${person.address}${path}`, {
+      dispatcher: agent,
+      method: sent ? 'POST' : 'GET',
+      headers: {
+        cookie: person.cookie,
+        'content-type': 'application/json',
+        'x-anklet-page': person.token,
+      },
+      ...(sent ? { body: JSON.stringify(sent) } : {}),
+      headersTimeout: LONGEST_MS,
+    })
+    const text = await body.text()
+    if (statusCode >= 400) {
+      const why = `${what} ${statusCode} ${text.slice(0, 120)}`
+      faults.set(why, (faults.get(why) ?? 0) + 1)
+    }
+  } catch (error) {
+    const why = `${what} ${(error as Error).message}`
+    faults.set(why, (faults.get(why) ?? 0) + 1)
+  }
+  note(what, performance.now() - began)
+}
+
+const command = ({ id: person }: Person, type: string, payload: object) => ({
+  id: crypto.randomUUID(),
+  type,
+  person,
+  device: 'bench',
+  at: new Date().toISOString(),
+  baseVersion: null,
+  payload,
+})
+
+function round(): object {
+  const at = new Date().toISOString()
+  const readings = [1, 2].flatMap((lap) =>
+    (lap === 1 ? ['FL', 'FR', 'RR', 'RL'] : ['RL', 'RR', 'FR', 'FL']).map((corner) => ({
+      corner,
+      lap,
+      heightMm: 471,
+      at,
+    })),
+  )
+  return {
+    roundId: crypto.randomUUID(),
+    levelId: 'road',
+    method: 'wheelCentreToArch',
+    load: 'empty',
+    state: 'levelled',
+    temperatureC: 9,
+    thermometer: 'atSprings',
+    rolledAndBounced: true,
+    padsMm: null,
+    reportedMm: null,
+    startedAt: at,
+    endedAt: at,
+    readings,
+  }
+}
+
+/** What somebody does next: mostly looking, a third writing. */
+async function act(person: Person, chance: () => number): Promise<void> {
+  const open = nthId(KIND.job, LARGE.jobs - 1 - Math.floor(chance() * 60))
+  const anyJob = nthId(KIND.job, Math.floor(chance() * LARGE.jobs))
+  const car = nthId(KIND.vehicle, Math.floor(chance() * LARGE.vehicles))
+  const which = chance()
+  if (which < 0.28) return call(person, 'a job', `/api/jobs/${chance() < 0.7 ? open : anyJob}`)
+  if (which < 0.4) return call(person, 'the floor', '/api/jobs')
+  if (which < 0.52) {
+    const words = ['', 'hissing', 'lg 004', 'complaint 99'][Math.floor(chance() * 4)]!
+    const page = Math.floor(chance() * 5)
+    const asked = new URLSearchParams({ words, page: String(page), size: '10' })
+    return call(person, 'all jobs, searched', `/api/jobs/list?${asked.toString()}`)
+  }
+  if (which < 0.58) return call(person, 'a car', `/api/vehicles/${car}`)
+  if (which < 0.62) return call(person, 'evidence', `/api/jobs/${open}/evidence`)
+  if (which < 0.66) {
+    const words = `LG 0${Math.floor(chance() * 999)}`
+    const asked = new URLSearchParams({ words, size: '24' })
+    return call(person, 'cars, searched', `/api/vehicles/list?${asked.toString()}`)
+  }
+  if (which < 0.7) return call(person, 'people', '/api/people')
+  if (which < 0.9 || person.role === 'desk') {
+    const title = 'Seen'
+    const payload = { noteId: crypto.randomUUID(), jobId: open, from: 'person', title, lines: [] }
+    return call(person, 'a note written', '/api/commands', command(person, 'job.note', payload))
+  }
+  const payload = { jobId: open, round: round() }
+  return call(person, 'a round written', '/api/commands', command(person, 'round.record', payload))
+}
+
+async function live(person: Person, n: number, untilMs: number): Promise<void> {
+  const chance = seeded(1000 + n)
+  await new Promise((done) => setTimeout(done, chance() * EVERY_MS))
+  while (Date.now() < untilMs) {
+    const next = Date.now() + EVERY_MS * (0.5 + chance())
+    await act(person, chance)
+    await new Promise((done) => setTimeout(done, Math.max(0, next - Date.now())))
+  }
+}
+
+function tell(servers: readonly Running[], seconds: number): void {
+  const all = [...times.values()].flat()
+  console.log(`\n| asked | times | p50, ms | p99, ms | longest, ms |\n|---|--:|--:|--:|--:|`)
+  for (const [what, ms] of [...times, ['everything', all] as const])
+    console.log(
+      `| ${what} | ${ms.length} | ${quantile(ms, 0.5).toFixed(0)} | ${quantile(ms, 0.99).toFixed(0)} | ${Math.max(...ms).toFixed(0)} |`,
+    )
+  const memory = servers.map(({ pid }) => `${megabytes(pid).toFixed(0)} MB`).join(', ')
+  const starts = servers.map((server) => `${server.seconds.toFixed(1)} s`).join(', ')
+  const wrong = [...faults.values()].reduce((sum, n) => sum + n, 0)
+  console.log(
+    `\n${place}: ${(all.length / seconds).toFixed(0)} requests a second, ${wrong} errors; ` +
+      `started in ${starts} with the large data; peak memory ${memory}.`,
+  )
+  for (const [why, n] of faults) console.log(`  ${n} times: ${why}`)
+}
+
+async function main(): Promise<void> {
+  const data = mkdtempSync(join(tmpdir(), 'anklet-load-'))
+  const scratch = existsSync('/dev/shm') ? '/dev/shm' : tmpdir()
+  const server = place === 'embedded' ? null : await startPostgres(scratch)
+  const database = server ? `${server.address}/load` : null
+  if (server) {
+    const client = new pg.Client({ connectionString: `${server.address}/postgres` })
+    await client.connect()
+    await client.query('create database load')
+    await client.end()
+  }
+  const servers: Running[] = []
+  try {
+    const began = performance.now()
+    await fill(data, database)
+    console.log(
+      `Filled in ${((performance.now() - began) / 1000).toFixed(0)} s: ${LARGE.vehicles} vehicles, ` +
+        `${LARGE.jobs} jobs, ${LARGE.rounds * 8} readings, ${LARGE.people} people.`,
+    )
+    const count = place === 'postgres2' ? 2 : 1
+    for (let i = 0; i < count; i++)
+      servers.push(await start(i === 0 ? data : join(data, `of-${i}`), database))
+    const people: Person[] = []
+    for (let n = 0; n < LARGE.people; n += 20)
+      people.push(
+        ...(await Promise.all(
+          Array.from({ length: 20 }, (_, i) =>
+            signIn(n + i, servers[(n + i) % servers.length]!.address),
+          ),
+        )),
+      )
+    const seconds = Number(minutes) * 60
+    const untilMs = Date.now() + seconds * 1000
+    await Promise.all(people.map((person, n) => live(person, n, untilMs)))
+    tell(servers, seconds)
+  } finally {
+    for (const { child } of servers) child.kill('SIGTERM')
+    await Promise.all(servers.map(({ child }) => new Promise((done) => child.once('exit', done))))
+    await server?.stop()
+    rmSync(data, { recursive: true, force: true })
+  }
+}
+
+await main()
+process.exit(0)

@@ -1,0 +1,87 @@
+import { sql } from 'drizzle-orm'
+import type { Database } from '../server/store/database.ts'
+
+/** How large the shop is that is measured. */
+export interface Size {
+  readonly people: number
+  readonly vehicles: number
+  readonly jobs: number
+  /** Two laps of four corners each. */
+  readonly rounds: number
+}
+
+/** A shop that became ten shops: 1,000,000 readings. */
+export const LARGE: Size = { people: 200, vehicles: 10_000, jobs: 50_000, rounds: 125_000 }
+
+/** Rounds of one car measured for years. */
+export const OLD_CAR_ROUNDS = 2000
+
+// Ids say what they are of and which: a number in the last twelve figures.
+const idOf = (kind: string, n: string) =>
+  sql.raw(`('${kind}-0000-8000-8000-' || lpad(to_hex(${n}), 12, '0'))::uuid`)
+/** The same for one that is asked for. */
+export const nthId = (kind: string, n: number): string =>
+  `${kind}-0000-8000-8000-${n.toString(16).padStart(12, '0')}`
+export const KIND = {
+  person: '00000001',
+  vehicle: '00000002',
+  job: '00000003',
+  round: '00000004',
+} as const
+
+const series = (n: number) => sql.raw(`generate_series(0, ${n - 1}) n`)
+
+/**
+ * Fills a database with a large shop, row by row as the server would have written them.
+ * @param typeId a vehicle type that is there.
+ * @param hash of the one PIN everybody has.
+ */
+export async function fillLarge(
+  db: Database,
+  { people, vehicles, jobs, rounds }: Size,
+  { typeId, hash }: { readonly typeId: string; readonly hash: string },
+): Promise<void> {
+  await db.execute(sql`insert into person (id, name, role)
+    select ${idOf(KIND.person, 'n')}, 'Person ' || n,
+      (array['lead','technician','technician','technician','apprentice','desk'])[1 + n % 6]
+    from ${series(people)}`)
+  await db.execute(sql`insert into credential (person_id, hash)
+    select ${idOf(KIND.person, 'n')}, ${hash} from ${series(people)}`)
+  await db.execute(sql`insert into vehicle (id, type_id, plate, vin, note)
+    select ${idOf(KIND.vehicle, 'n')}, ${typeId}::uuid, 'LG ' || lpad(n::text, 5, '0'), '',
+      'of a large shop, keys with ' || (n % 97)
+    from ${series(vehicles)}`)
+  await db.execute(sql`insert into job (id, vehicle_id, opened_at, opened_by, closed_at, complaint)
+    select ${idOf(KIND.job, 'n')}, ${idOf(KIND.vehicle, `n % ${vehicles}`)}, opened,
+      ${idOf(KIND.person, `n % ${people}`)},
+      case when n < ${jobs - 60} then opened + interval '2 days' end,
+      jsonb_build_object('where', '[]'::jsonb, 'when', '["overnight"]'::jsonb, 'signs', '[]'::jsonb,
+        'words', 'Complaint ' || n || case when n % 11 = 0 then ', hissing' else ', sags' end)
+    from (select n, now() - make_interval(mins => (${jobs} - n) * 130) as opened
+      from ${series(jobs)}) made`)
+  // The first car has rounds of many years; the others some each.
+  await db.execute(sql`insert into round (id, vehicle_id, job_id, purpose, level_id, level_offset_mm,
+      method, load, state, temperature_c, thermometer, rolled_and_bounced, started_at, ended_at,
+      person_id, device)
+    select ${idOf(KIND.round, 'n')},
+      case when n < ${OLD_CAR_ROUNDS} then ${idOf(KIND.vehicle, '0')}
+        else ${idOf(KIND.vehicle, `n % ${vehicles}`)} end,
+      case when n < ${OLD_CAR_ROUNDS} then ${idOf(KIND.job, '0')}
+        else ${idOf(KIND.job, `n % ${jobs}`)} end,
+      'heights', 'road', 0, 'wheelCentreToArch', 'empty', 'levelled', 10, 'atSprings', true,
+      walked - interval '5 minutes', walked, ${idOf(KIND.person, `n % ${people}`)}, 'bench'
+    from (select n, now() - make_interval(mins => (${rounds} - n) * 50) as walked
+      from ${series(rounds)}) made`)
+  await db.execute(sql`insert into reading (round_id, corner, lap, height_mm, at)
+    select round.id, corner, lap, 470 + (hashtext(round.id::text || corner || lap) % 40) / 2.0,
+      round.ended_at
+    from round, unnest(array['FL','FR','RR','RL']) corner, generate_series(1, 2) lap`)
+  await db.execute(sql`update round set mean_fl = means.fl, mean_fr = means.fr, mean_rl = means.rl,
+      mean_rr = means.rr
+    from (select round_id, avg(height_mm) filter (where corner = 'FL') as fl,
+      avg(height_mm) filter (where corner = 'FR') as fr,
+      avg(height_mm) filter (where corner = 'RL') as rl,
+      avg(height_mm) filter (where corner = 'RR') as rr from reading group by round_id) means
+    where means.round_id = round.id`)
+  await db.execute(sql`vacuum analyze`)
+}
