@@ -19,3 +19,10 @@ export const MOVING = {
       .map(([table, count]) => `${count} ${table}`)
       .join(', '),
 } as const
+
+/** What each figure is that a process tells of itself. */
+export const FIGURES = {
+  answered: 'How long requests took, by way and status',
+  devices: 'Devices that are attached to this process',
+  leads: '1 where this process does what exactly one does',
+} as const

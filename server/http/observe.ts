@@ -1,3 +1,4 @@
+import { FIGURES } from '@anklet/language/problems/serverFaults'
 import type { RequestHandler } from 'express'
 import { Router } from 'express'
 import type { Logger } from 'pino'
@@ -21,14 +22,14 @@ export class Metrics {
     collectDefaultMetrics({ register: this.registry })
     this.answered = new Histogram({
       name: 'anklet_request_seconds',
-      help: 'How long requests took, by way and status',
+      help: FIGURES.answered,
       labelNames: ['method', 'way', 'status'],
       buckets: BOUNDS_S,
       registers,
     })
     new Gauge({
       name: 'anklet_devices',
-      help: 'Devices that are attached to this process',
+      help: FIGURES.devices,
       registers,
       collect() {
         this.set(hub.list().filter(({ attached }) => attached).length)
@@ -36,7 +37,7 @@ export class Metrics {
     })
     new Gauge({
       name: 'anklet_leads',
-      help: '1 where this process does what exactly one does',
+      help: FIGURES.leads,
       registers,
       collect() {
         this.set(leads() ? 1 : 0)
