@@ -78,9 +78,9 @@ test.describe('open formats', () => {
     await page.getByLabel('Read one in').setInputFiles({
       name: 'newer.json',
       mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 11 })),
+      buffer: Buffer.from(JSON.stringify({ ...(JSON.parse(bundle) as object), formatVersion: 12 })),
     })
-    await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 11')
+    await expect(page.getByRole('alert')).toContainText('written by a newer Anklet (format 12')
     await page.getByLabel('Read one in').setInputFiles({
       name: 'shop.json',
       mimeType: 'application/json',
